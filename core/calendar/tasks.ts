@@ -1,0 +1,59 @@
+import type { Span } from '../measure/dates';
+
+/** A task hung on a block's string, counted from its planting day. */
+export interface TaskTemplate {
+  key: string;
+  label: string;
+  /** From planting day: negative before it. The task should be finished on that day. */
+  offset: Span;
+  /** Working days it takes. */
+  duration: number;
+  reason: string;
+  /** Tasks that have to be done first. */
+  needs: string[];
+  /** Always there, or only when the block's method asks for it. */
+  always: boolean;
+  /** Where it is dealt with. */
+  room: 'ground' | 'rows' | 'stock' | 'calendar' | 'crew' | 'checks' | 'tending' | 'survival';
+  caution?: string;
+}
+
+const task = (
+  key: string,
+  label: string,
+  offset: Span,
+  duration: number,
+  reason: string,
+  rest: Partial<TaskTemplate> = {},
+): TaskTemplate => ({ key, label, offset, duration, reason, needs: [], always: true, room: 'calendar', ...rest });
+
+const LABEL_CAUTION = 'The product label is the law; a licensed operator decides.';
+
+/** The year before planting and the seasons after it. Common practice unless marked in docs/trade.md. */
+export const TASKS: readonly TaskTemplate[] = [
+  task('kill-1', 'first kill', { months: -13 }, 3, 'The seed bank sprouts in flushes; each flush is killed once.', { always: false, caution: LABEL_CAUTION }),
+  task('order', 'order stock', { months: -12 }, 1, 'Nurseries sow to order, about a year ahead.', { room: 'stock' }),
+  task('kill-sod', 'kill the sod', { months: -7 }, 2, 'Ripped live sod knits together again.', { always: false, caution: LABEL_CAUTION }),
+  task('kill-2', 'second kill', { months: -6, days: -14 }, 3, 'The second flush, before it seeds.', { always: false, needs: ['kill-1'], caution: LABEL_CAUTION }),
+  task('rip', 'rip 600 mm', { months: -6 }, 5, 'Dry soil shatters, then stores the winter rain. Six months or more before planting.', { always: false, needs: ['kill-sod'], caution: 'Services located and marked before any tine goes in.' }),
+  task('mark-spots', 'mark spots, kill circles', { months: -5, days: -15 }, 4, 'Dead roots rot by planting day and the spot is crumbly.', { always: false, needs: ['kill-2'], caution: LABEL_CAUTION }),
+  task('knockdown', 'knockdown + residual', { weeks: -3 }, 3, 'Regrowth dies now, germination is held for about six months.', { always: false, caution: LABEL_CAUTION }),
+  task('set-out', 'set out rows', { days: -10 }, 3, 'Pegs and flags stand before anyone waits for them.', { room: 'rows' }),
+  task('receive', 'receive stock', { days: -2 }, 1, 'Counted, inspected and stored before the crew needs it.', { room: 'stock', needs: ['order'], caution: 'Wet boxes are heavy: two people lift, knees bent.' }),
+  task('soak', 'soak roots', { days: -1 }, 1, 'Two hours in water, at most eight.', { always: false, room: 'stock', needs: ['receive'] }),
+  task('plant', 'plant', {}, 1, 'Planting begins.', { room: 'crew', needs: ['set-out', 'receive'], caution: 'Blades carried point down, arm’s length and more between planters.' }),
+  task('water-in', 'water in', {}, 1, 'Water closes the soil round the roots.', { always: false, room: 'tending', needs: ['plant'] }),
+  task('water-second', 'second water', { days: 1 }, 1, 'Large stock takes a second water within hours.', { always: false, room: 'tending', needs: ['plant'] }),
+  task('check-rows', 'check rows', { days: 1 }, 1, 'Straighten, firm and re-plant while the crew is there.', { room: 'checks', needs: ['plant'] }),
+  task('mulch', 'mulch rings', { weeks: 4 }, 3, 'Ten to fifteen centimetres, kept off the stem.', { always: false, room: 'tending', needs: ['plant'] }),
+  task('weed-1', 'weed control', { months: 6 }, 3, 'Competition in the first summer costs two thirds of growth. Twice a year at most by residual.', { room: 'tending', needs: ['plant'] }),
+  task('water-weekly', 'weekly water begins', { months: 6 }, 1, 'Nineteen litres a tree and week in the first summer.', { always: false, room: 'tending', needs: ['plant'], caution: 'Carry water for the crew too; heat stops work before trees do.' }),
+  task('water-dated', 'check for dry spell', { months: 7 }, 1, 'Nineteen litres on the 10th, 20th and 30th where no rain fell.', { always: false, room: 'tending', needs: ['plant'] }),
+  task('guards-1', 'guards checked', { months: 9 }, 2, 'Guards lean, fill with grass or rub the bark.', { room: 'tending', needs: ['plant'] }),
+  task('count-1', 'count, season 1', { months: 11 }, 2, 'Survival decides the refill while stock can still be ordered.', { room: 'survival', needs: ['plant'] }),
+  task('weed-2', 'weed control, second', { months: 12 }, 3, 'The ring is kept open 0.6 to 1 m.', { room: 'tending', needs: ['plant'] }),
+  task('stakes-off', 'stakes off', { months: 15 }, 2, 'A tree kept too long leans on its stake.', { always: false, room: 'tending', needs: ['plant'] }),
+  task('weed-3', 'weed control, third', { months: 18 }, 3, 'Until the crowns shade their own feet.', { room: 'tending', needs: ['plant'] }),
+  task('count-2', 'count, season 2', { months: 23 }, 2, 'What failed late failed of something else.', { room: 'survival', needs: ['plant'] }),
+  task('count-3', 'count, season 3', { months: 35 }, 2, 'After the third season a tree that stands is established.', { room: 'survival', needs: ['plant'] }),
+];

@@ -1,0 +1,76 @@
+/** "Planted 25", as a planter entered it. A correction names the entry that it cancels. */
+export interface Tally {
+  id: string;
+  row: number;
+  planter: string;
+  count: number;
+  at: string;
+  corrects?: string | null;
+}
+
+export class TallyError extends Error {
+  override name = 'TallyError';
+}
+
+/** Entries that count: each id once, cancelled ones and cancellations left out. */
+export function standingTallies(tallies: readonly Tally[]): Tally[] {
+  const byId = new Map(tallies.map((tally) => [tally.id, tally]));
+  const cancelled = new Set([...byId.values()].map(({ corrects }) => corrects).filter(Boolean));
+  return [...byId.values()].filter(({ id, corrects }) => !corrects && !cancelled.has(id));
+}
+
+export interface Progress {
+  planted: number;
+  byRow: Map<number, number>;
+  byPlanter: Map<string, number>;
+}
+
+/** Trees in the ground, by row and by planter. */
+export function progress(tallies: readonly Tally[]): Progress {
+  const byRow = new Map<number, number>();
+  const byPlanter = new Map<string, number>();
+  let planted = 0;
+  for (const { row, planter, count } of standingTallies(tallies)) {
+    planted += count;
+    byRow.set(row, (byRow.get(row) ?? 0) + count);
+    byPlanter.set(planter, (byPlanter.get(planter) ?? 0) + count);
+  }
+  return { planted, byRow, byPlanter };
+}
+
+/**
+ * Says whether an entry may be added: a row cannot take more trees than it has places.
+ * @param planted trees already entered for the row
+ * @param places positions of the row in the released layout, undefined when there is no such row
+ */
+export function admitTally(row: number, count: number, planted: number, places?: number): void {
+  if (places === undefined) throw new TallyError(`The released layout has no row ${row}.`);
+  if (!(Number.isInteger(count) && count > 0)) {
+    throw new TallyError(`${count} trees cannot be entered; a whole number above 0 is accepted.`);
+  }
+  if (planted + count > places) {
+    throw new TallyError(
+      `Row ${row} has ${places} places and ${planted} are planted; ${count} more is ${planted + count - places} too many.`,
+    );
+  }
+}
+
+/**
+ * When the rest will be planted at the pace of late.
+ * @param perDay trees a planting day of the whole crew
+ * @returns planting days from now, Infinity when nobody plants
+ */
+export function daysLeft(total: number, planted: number, perDay: number): number {
+  return planted >= total ? 0 : perDay > 0 ? (total - planted) / perDay : Infinity;
+}
+
+/** Mean trees a day over the days on which anything was planted. */
+export function paceOf(tallies: readonly Tally[]): number {
+  const byDay = new Map<string, number>();
+  for (const { at, count } of standingTallies(tallies)) {
+    const day = at.slice(0, 10);
+    byDay.set(day, (byDay.get(day) ?? 0) + count);
+  }
+  const days = [...byDay.values()];
+  return days.length ? days.reduce((a, b) => a + b, 0) / days.length : 0;
+}

@@ -1,0 +1,113 @@
+import Papa from 'papaparse';
+import type { Plane } from '../measure/plane';
+import { eachPosition, rowEnds, summarise, toLattice, type RowRhythm, type StoredRow } from '../rows/stored';
+import { lineFeature, pointFeature, roundPoint, type FeatureCollection } from './geojson';
+
+export interface NamedSpecies {
+  letter: string;
+  name: string;
+}
+
+/** A layout on its way out: rows, their rhythm, species by index, and the plane they lie in. */
+export interface LayoutExport {
+  block: string;
+  version: number;
+  rhythm: RowRhythm;
+  rows: readonly StoredRow[];
+  species: readonly NamedSpecies[];
+  plane: Plane;
+}
+
+/** Positions as points and rows as lines, GeoJSON (RFC 7946). */
+export function layoutToGeoJson(layout: LayoutExport, what: 'positions' | 'rows'): string {
+  const { rhythm, rows, species, plane } = layout;
+  const collection: FeatureCollection & { name: string } = {
+    type: 'FeatureCollection',
+    name: `${layout.block}, layout ${layout.version}, ${what}`,
+    features:
+      what === 'positions'
+        ? Array.from(eachPosition(rhythm, rows), (at) =>
+            pointFeature(plane.toLonLat(at.point), {
+              row: at.row,
+              peg: at.peg,
+              chainage: Math.round(at.chainage * 1000) / 1000,
+              species: species[at.species].name,
+            }),
+          )
+        : rowLines(layout).map(({ line, ...properties }) => lineFeature(line, properties)),
+  };
+  return JSON.stringify(collection);
+}
+
+function rowLines({ rhythm, rows, species, plane }: LayoutExport) {
+  const lattice = toLattice(rhythm, rows);
+  return rows.map((row, i) => ({
+    row: row.number,
+    trees: summarise(row, rhythm.step).trees,
+    runs: runsAsText(row.runs, species),
+    line: rowEnds(lattice, i).map(plane.toLonLat),
+  }));
+}
+
+/** "P 24, B 9": the runs of a row as they are read out. */
+export function runsAsText(runs: readonly number[], species: readonly NamedSpecies[]): string {
+  const parts: string[] = [];
+  for (let i = 0; i < runs.length; i += 2) parts.push(`${species[runs[i]].letter} ${runs[i + 1]}`);
+  return parts.join(', ');
+}
+
+const escapeXml = (text: string): string =>
+  text.replace(/[<>&"']/g, (character) => `&#${character.charCodeAt(0)};`);
+
+/** Positions as waypoints, rows as routes, GPX 1.1. */
+export function layoutToGpx(layout: LayoutExport, what: 'positions' | 'rows'): string {
+  const place = (tag: string, [lon, lat]: [number, number], name: string, about = '') =>
+    `<${tag} lat="${lat}" lon="${lon}"><name>${escapeXml(name)}</name>${about && `<desc>${escapeXml(about)}</desc>`}</${tag}>`;
+  const { rhythm, rows, species, plane } = layout;
+  const body =
+    what === 'positions'
+      ? Array.from(eachPosition(rhythm, rows), (at) =>
+          place('wpt', roundPoint(plane.toLonLat(at.point)), `${at.row}/${at.peg}`, species[at.species].name),
+        )
+      : rowLines(layout).map(
+          ({ row, runs, line }) =>
+            `<rte><name>Row ${row}</name><desc>${escapeXml(runs)}</desc>${line
+              .map((point, end) => place('rtept', roundPoint(point), `${row} ${end ? 'end' : 'start'}`))
+              .join('')}</rte>`,
+        );
+  return (
+    '<?xml version="1.0" encoding="UTF-8"?>\n' +
+    '<gpx version="1.1" creator="Viridane" xmlns="http://www.topografix.com/GPX/1/1">\n' +
+    `<metadata><name>${escapeXml(`${layout.block}, layout ${layout.version}`)}</name></metadata>\n` +
+    `${body.join('\n')}\n</gpx>\n`
+  );
+}
+
+/** Positions or rows as a table, one line each. */
+export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): string {
+  const { rhythm, rows, species, plane } = layout;
+  const table =
+    what === 'positions'
+      ? Array.from(eachPosition(rhythm, rows), (at) => {
+          const [lon, lat] = roundPoint(plane.toLonLat(at.point));
+          return {
+            row: at.row,
+            peg: at.peg,
+            chainage_m: at.chainage.toFixed(3),
+            species: species[at.species].name,
+            lon,
+            lat,
+          };
+        })
+      : rows.map((row) => {
+          const { number, trees, first, last } = summarise(row, rhythm.step);
+          return {
+            row: number,
+            first_peg_m: first.toFixed(3),
+            last_peg_m: last.toFixed(3),
+            trees,
+            runs: runsAsText(row.runs, species),
+          };
+        });
+  return Papa.unparse(table, { newline: '\r\n' });
+}

@@ -1,0 +1,242 @@
+import { DOMParser } from '@xmldom/xmldom';
+import { gpx, kml } from '@tmcw/togeojson';
+import Papa from 'papaparse';
+import { GroundError } from '../ground/boundary';
+import { geodesicMeasure, type MultiPolygon } from '../ground/polygon';
+import type { KeepoutShape } from '../ground/keepouts';
+import { formatNumber } from '../measure/units';
+import { fromUtm, type Point } from '../measure/plane';
+import { toFeatures, type Feature, type Geometry } from './geojson';
+
+export const LARGEST_FILE = 20 * 1024 * 1024;
+
+/** A zone such as "33N", for files whose coordinates are easting and northing. */
+export interface ReadOptions {
+  zone?: string;
+}
+
+export interface ReadShapes {
+  areas: { name: string; parts: MultiPolygon }[];
+  lines: { name: string; shape: KeepoutShape }[];
+  /** What was done to the file's geometry, to be told to the leader. */
+  notes: string[];
+}
+
+/** Refuses a file by its size before any of it is read. */
+export function checkFileSize(bytes: number): void {
+  if (bytes === 0) throw new GroundError('The file is empty. GeoJSON, GPX, KML or CSV with at least three corners is accepted.');
+  if (bytes > LARGEST_FILE) {
+    throw new GroundError(
+      `The file has ${formatNumber(bytes / 1024 / 1024)} MB; at most 20 MB is accepted. A boundary needs a few kilobytes.`,
+    );
+  }
+}
+
+/**
+ * Reads a boundary: the area (or closed walk) in a GeoJSON, GPX, KML or CSV file.
+ * @param text contents of the file
+ * @param fileName decides the format; the contents do when the ending is unknown
+ * @throws GroundError with a sentence saying what was found and what is accepted
+ */
+export function readBoundary(
+  text: string,
+  fileName: string,
+  options: ReadOptions = {},
+): { name: string; parts: MultiPolygon; notes: string[] } {
+  const { areas, lines, notes } = readShapes(text, fileName, options);
+  const name = fileName.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ').trim();
+  if (areas.length) {
+    if (areas.length > 1) notes.push(`${areas.length} areas were found and joined as parts of one block.`);
+    return { name: areas[0].name || name, parts: areas.flatMap(({ parts }) => parts), notes };
+  }
+  const walk = lines.filter(({ shape }) => shape.type === 'LineString');
+  if (walk.length !== 1) {
+    throw new GroundError(
+      walk.length
+        ? `The file has ${walk.length} lines and no area. One closed walk or one area is accepted.`
+        : 'The file has no area and no line. A boundary is an area, or one walk round it.',
+    );
+  }
+  return { name: walk[0].name || name, parts: [[closeWalk(walk[0].shape.coordinates as Point[], notes)]], notes };
+}
+
+/** Closes a walked line whose ends nearly meet. */
+function closeWalk(line: Point[], notes: string[]): Point[] {
+  const first = line[0];
+  const last = line[line.length - 1];
+  const gap = geodesicMeasure([[[first, last]]]).perimeter / 2;
+  const length = geodesicMeasure([[line]]).perimeter;
+  if (line.length < 3) throw new GroundError(`The line has ${line.length} points; a boundary needs at least three corners.`);
+  if (gap > Math.max(15, length * 0.1)) {
+    throw new GroundError(
+      `The line does not close: its ends are ${formatNumber(gap)} m apart. Walk back to the start, or draw the missing side.`,
+    );
+  }
+  if (gap > 0.5) notes.push(`The walk was closed with a straight line of ${formatNumber(gap, 1)} m.`);
+  return line;
+}
+
+/** Reads every area, line and point of a file. */
+export function readShapes(text: string, fileName: string, options: ReadOptions = {}): ReadShapes {
+  const body = text.replace(/^\uFEFF/, '');
+  if (!body.trim()) checkFileSize(0);
+  const ending = fileName.toLowerCase().split('.').pop() ?? '';
+  if (ending === 'gpx' || ending === 'kml' || /^\s*</.test(body)) return fromXml(body, ending);
+  if (ending === 'geojson' || ending === 'json' || /^\s*[{[]/.test(body)) return fromGeoJson(body, options);
+  if (ending === 'csv' || ending === 'txt') return fromCsv(body, options);
+  throw new GroundError(`“${fileName}” is no format that is read here. GeoJSON, GPX, KML and CSV are accepted.`);
+}
+
+function fromXml(text: string, ending: string): ReadShapes {
+  let document: ReturnType<DOMParser['parseFromString']>;
+  try {
+    document = new DOMParser({
+      onError: (level, message) => {
+        if (level !== 'warning') throw new Error(message);
+      },
+    }).parseFromString(text, 'text/xml');
+  } catch {
+    throw new GroundError('The file is broken: its XML does not end where it should. Save it again and bring in the new one.');
+  }
+  const root = document.documentElement?.nodeName.toLowerCase();
+  if (root !== 'gpx' && root !== 'kml') {
+    throw new GroundError(`The file says it is “${root ?? ending}”. GPX and KML are the XML formats accepted.`);
+  }
+  return fromFeatures((root === 'gpx' ? gpx(document) : kml(document)).features, {});
+}
+
+function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    throw new GroundError(
+      `The file is not whole GeoJSON: ${(error as Error).message}. It may have been cut off while it was sent.`,
+    );
+  }
+  const features = toFeatures(value);
+  if (!features.length) throw new GroundError('The file is JSON but holds no GeoJSON feature. A Polygon or MultiPolygon is accepted.');
+  return fromFeatures(features, options);
+}
+
+function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
+  const read: ReadShapes = { areas: [], lines: [], notes: [] };
+  const project = options.zone ? fromUtm(...readZone(options.zone)) : undefined;
+  const point = (coordinates: number[]): Point => {
+    const pair: Point = [Number(coordinates[0]), Number(coordinates[1])];
+    return project ? project(pair) : pair;
+  };
+  const take = (geometry: Geometry | null, name: string): void => {
+    if (!geometry) return;
+    switch (geometry.type) {
+      case 'Polygon':
+        read.areas.push({ name, parts: [geometry.coordinates.map((ring) => closedRing(ring.map(point)))] });
+        break;
+      case 'MultiPolygon':
+        read.areas.push({
+          name,
+          parts: geometry.coordinates.map((rings) => rings.map((ring) => closedRing(ring.map(point)))),
+        });
+        break;
+      case 'LineString':
+        read.lines.push({ name, shape: { type: 'LineString', coordinates: geometry.coordinates.map(point) } });
+        break;
+      case 'MultiLineString':
+        for (const coordinates of geometry.coordinates) take({ type: 'LineString', coordinates }, name);
+        break;
+      case 'Point':
+        read.lines.push({ name, shape: { type: 'Point', coordinates: point(geometry.coordinates) } });
+        break;
+      case 'MultiPoint':
+        for (const coordinates of geometry.coordinates) take({ type: 'Point', coordinates }, name);
+        break;
+      case 'GeometryCollection':
+        for (const member of geometry.geometries) take(member, name);
+        break;
+      default:
+        throw new GroundError(
+          `The file holds a “${(geometry as { type: string }).type}”, which is not read. Points, lines and polygons are accepted.`,
+        );
+    }
+  };
+  for (const { geometry, properties } of features) take(geometry, String(properties?.name ?? ''));
+  return read;
+}
+
+/** RFC 7946, 3.1.6: a ring ends where it begins. */
+function closedRing(ring: Point[]): Point[] {
+  const first = ring[0];
+  const last = ring.at(-1);
+  if (!first || !last || ring.length < 4) {
+    throw new GroundError(`A ring has ${ring.length} points; it needs at least four, the last repeating the first.`);
+  }
+  if (first[0] !== last[0] || first[1] !== last[1]) {
+    throw new GroundError(
+      `A ring does not close: it starts at ${first.join(', ')} and ends at ${last.join(', ')}. The last corner must repeat the first.`,
+    );
+  }
+  return ring;
+}
+
+/** Reads "33N", "33 south", "zone 8". */
+export function readZone(text: string): [number, boolean] {
+  const match = /^\s*(?:utm\s*)?(?:zone\s*)?(\d{1,2})\s*([a-z]*)\s*$/i.exec(text);
+  const zone = match ? Number(match[1]) : 0;
+  if (!match || zone < 1 || zone > 60) {
+    throw new GroundError(`“${text}” is no UTM zone. A number from 1 to 60 with N or S is accepted, such as 33N.`);
+  }
+  return [zone, /^s(outh)?$/i.test(match[2])];
+}
+
+const LON_NAMES = ['lon', 'lng', 'long', 'longitude', 'x'];
+const LAT_NAMES = ['lat', 'latitude', 'y'];
+const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
+const NORTH_NAMES = ['n', 'north', 'northing', 'northings', 'y'];
+
+/** Corners in order, one a line, with or without a heading. */
+function fromCsv(text: string, options: ReadOptions): ReadShapes {
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
+  const heading = rows[0].map((cell) => cell.trim().toLowerCase());
+  const hasHeading = heading.some((cell) => /[a-z]/.test(cell));
+  const find = (names: string[]) => heading.findIndex((cell) => names.includes(cell));
+  let [x, y, zoneColumn] = [0, 1, -1];
+  let projected = Boolean(options.zone);
+  if (hasHeading) {
+    zoneColumn = find(['zone', 'utm', 'utm zone', 'utm_zone']);
+    const [east, north] = [find(EAST_NAMES), find(NORTH_NAMES)];
+    [x, y] = [find(LON_NAMES), find(LAT_NAMES)];
+    if (heading[east] !== 'x' && east >= 0 && north >= 0) {
+      [x, y] = [east, north];
+      projected = true;
+    }
+    if (zoneColumn >= 0) projected = true;
+    if (x < 0 || y < 0) {
+      throw new GroundError(
+        `The first line reads “${rows[0].join(', ')}”. Columns lon and lat, or easting and northing with a zone, are accepted.`,
+      );
+    }
+  }
+  const data = hasHeading ? rows.slice(1) : rows;
+  const points = data.map((cells, i): Point => {
+    const pair: Point = [Number(cells[x]), Number(cells[y])];
+    if (!cells[x]?.trim() || !cells[y]?.trim() || !pair.every(Number.isFinite)) {
+      throw new GroundError(
+        `Line ${i + 1 + (hasHeading ? 1 : 0)} reads “${cells.join(', ')}”; two numbers were expected.`,
+      );
+    }
+    return pair;
+  });
+  if (points.length < 3) throw new GroundError(`The file has ${points.length} corners; a boundary needs at least three.`);
+  const metres = points.some(([a, b]) => Math.abs(a) > 180 || Math.abs(b) > 180);
+  if (!projected && !metres) {
+    return { areas: [{ name: '', parts: [[points]] }], lines: [], notes: [] };
+  }
+  const zone = options.zone ?? (zoneColumn >= 0 ? data[0][zoneColumn] : undefined);
+  if (!zone) {
+    throw new GroundError(
+      `Coordinates like ${points[0].join(', ')} are metres of a projection, not degrees. Give the UTM zone, for example 33N.`,
+    );
+  }
+  const convert = fromUtm(...readZone(zone));
+  return { areas: [{ name: '', parts: [[points.map(convert)]] }], lines: [], notes: [`Read as UTM zone ${zone}.`] };
+}

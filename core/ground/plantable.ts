@@ -1,0 +1,95 @@
+import { sumOf, type Figure } from '../measure/working';
+import { formatNumber } from '../measure/units';
+import type { Plane, Point } from '../measure/plane';
+import { GroundError } from './boundary';
+import type { Keepout, KeepoutShape } from './keepouts';
+import { geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
+import { areaOf, fromMultiPolygon, fromShape, grow, subtract, toMultiPolygon } from './topology';
+
+/** One keep-out as it lies on the plan: its own shape and the band that is kept free around it. */
+export interface KeptOut {
+  keepout: Keepout;
+  shape: KeepoutShape;
+  /** The shape grown by its setback, metres. */
+  band: MultiPolygon;
+  /** Square metres this keep-out takes that nothing before it had taken. */
+  takes: number;
+}
+
+export interface Plantable {
+  /** The block's boundary in its plane. */
+  boundary: MultiPolygon;
+  /** Where trees may stand, in the block's plane. */
+  area: MultiPolygon;
+  keptOut: KeptOut[];
+  gross: Figure;
+  plantable: Figure;
+  /** Square metres on the ellipsoid, to set beside the plane's. */
+  geodesicArea: number;
+}
+
+/** Converts a keep-out's shape to the block's plane. */
+export function shapeInPlane(shape: KeepoutShape, convert: (point: Point) => Point): KeepoutShape {
+  if (shape.type === 'Point') return { type: 'Point', coordinates: convert(shape.coordinates) };
+  if (shape.type === 'LineString') {
+    return { type: 'LineString', coordinates: shape.coordinates.map(convert) };
+  }
+  return { type: 'Polygon', coordinates: shape.coordinates.map((ring) => ring.map(convert)) };
+}
+
+/**
+ * Where trees may stand: the boundary, less a margin along it, less every keep-out grown by its
+ * setback. The working takes the keep-outs off one after the other, so that overlaps count once
+ * and the steps add up to the plantable area.
+ * @param boundary checked boundary in longitude and latitude
+ * @param keepouts in the order in which they are to be taken off
+ * @param margin metres kept free inside the boundary, 0 or more
+ * @throws GroundError when a setback is negative or nothing is left
+ */
+export function plantableArea(
+  boundary: MultiPolygon,
+  keepouts: readonly Keepout[],
+  margin: number,
+  plane: Plane,
+): Plantable {
+  if (!(margin >= 0)) throw new GroundError('The margin inside the boundary must be 0 m or more.');
+  const inPlane = mapPoints(boundary, plane.toPlane);
+  const gross = planeArea(inPlane);
+  const steps = [{ label: 'inside the boundary', value: gross }];
+  let left = fromMultiPolygon(inPlane);
+  if (margin > 0) {
+    const shrunk = grow(left, -margin);
+    steps.push({ label: `margin ${formatNumber(margin, 1)} m`, value: areaOf(shrunk) - areaOf(left) });
+    left = shrunk;
+  }
+  const keptOut = keepouts.map((keepout): KeptOut => {
+    if (!(keepout.setback >= 0)) {
+      throw new GroundError(`The setback of “${keepout.name}” is ${keepout.setback} m; it must be 0 m or more.`);
+    }
+    const shape = shapeInPlane(keepout.shape, plane.toPlane);
+    // A line or a point with no setback still needs a hair's width to be taken out.
+    const distance = shape.type === 'Polygon' ? keepout.setback : Math.max(keepout.setback, 0.01);
+    const band = grow(fromShape(shape), distance);
+    const before = areaOf(left);
+    left = subtract(left, band);
+    const takes = before - areaOf(left);
+    steps.push({ label: `${keepout.name}, ${formatNumber(keepout.setback, 1)} m`, value: -takes });
+    return { keepout, shape, band: toMultiPolygon(band), takes };
+  });
+  const area = toMultiPolygon(left);
+  if (!area.length) {
+    const widest = [...keptOut].sort((a, b) => b.takes - a.takes)[0];
+    throw new GroundError(
+      'Nothing is left to plant: margin and setbacks take the whole block. ' +
+        (widest ? `“${widest.keepout.name}” takes most; its setback is ${widest.keepout.setback} m.` : `The margin is ${margin} m.`),
+    );
+  }
+  return {
+    boundary: inPlane,
+    area,
+    keptOut,
+    gross: sumOf('area', [steps[0]]),
+    plantable: sumOf('area', steps),
+    geodesicArea: geodesicMeasure(boundary).area,
+  };
+}

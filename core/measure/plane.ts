@@ -1,0 +1,43 @@
+import proj4 from 'proj4';
+
+/** A pair: [longitude, latitude] in degrees, or [easting, northing] in metres. */
+export type Point = [number, number];
+
+/** The flat drawing on which a block is laid out: metres east and north of its centre. */
+export interface Plane {
+  /** [longitude, latitude] of the point (0, 0). */
+  origin: Point;
+  toPlane(lonLat: Point): Point;
+  toLonLat(metres: Point): Point;
+}
+
+/**
+ * Local transverse Mercator on WGS 84, centred on the block, scale 1 at its centre. Within 5 km of
+ * the centre the scale is off by less than 1 in 3 million, so a tape and the plan agree.
+ * @param origin [longitude, latitude] of the block's centre, degrees
+ */
+export function localPlane(origin: Point): Plane {
+  const [lon, lat] = origin;
+  const converter = proj4(
+    'EPSG:4326',
+    `+proj=tmerc +lat_0=${lat} +lon_0=${lon} +k=1 +x_0=0 +y_0=0 +ellps=WGS84 +units=m +no_defs`,
+  );
+  return {
+    origin,
+    toPlane: ([x, y]) => converter.forward([x, y]),
+    toLonLat: ([x, y]) => converter.inverse([x, y]),
+  };
+}
+
+/**
+ * Turns easting and northing of a UTM zone into longitude and latitude.
+ * @param zone 1 to 60
+ * @param south true below the equator
+ */
+export function fromUtm(zone: number, south: boolean): (point: Point) => Point {
+  const converter = proj4(
+    `+proj=utm +zone=${zone} ${south ? '+south ' : ''}+datum=WGS84 +units=m +no_defs`,
+    'EPSG:4326',
+  );
+  return ([x, y]) => converter.forward([x, y]);
+}

@@ -1,0 +1,148 @@
+/**
+ * Units at the edges. Inside the program every length is in metres, every area in square metres,
+ * every volume in litres; these functions are the only place where feet and acres appear.
+ * Conversion factors: international foot 0.3048 m and acre 4 046.856 422 4 m² (NIST SP 811, app. B).
+ */
+export type UnitSystem = 'metric' | 'us';
+
+export const METRES_PER_FOOT = 0.3048;
+export const SQUARE_METRES_PER_ACRE = 43_560 * METRES_PER_FOOT ** 2;
+export const SQUARE_METRES_PER_HECTARE = 10_000;
+export const LITRES_PER_US_GALLON = 3.785411784;
+
+const THIN_SPACE = '\u2009';
+
+/**
+ * Writes a number with a thin space between thousands.
+ * @param value any finite number; others become an en dash
+ * @param decimals digits after the point
+ */
+export function formatNumber(value: number, decimals = 0): string {
+  if (!Number.isFinite(value)) return '–';
+  const fixed = Math.abs(value).toFixed(decimals);
+  const [whole, fraction] = fixed.split('.');
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, THIN_SPACE);
+  const sign = value < 0 && Number(fixed) !== 0 ? '−' : '';
+  return sign + grouped + (fraction ? `.${fraction}` : '');
+}
+
+/** Writes a share between 0 and 1 as a percentage. */
+export function formatPercent(share: number, decimals = 0): string {
+  return `${formatNumber(share * 100, decimals)} %`;
+}
+
+/** Writes a length in metres as "2.40 m" or "7.9 ft". */
+export function formatLength(metres: number, system: UnitSystem, decimals?: number): string {
+  return system === 'metric'
+    ? `${formatNumber(metres, decimals ?? (Math.abs(metres) < 100 ? 2 : 1))} m`
+    : `${formatNumber(metres / METRES_PER_FOOT, decimals ?? 1)} ft`;
+}
+
+/** Writes a long way, metres walked or driven, as kilometres or miles. */
+export function formatDistance(metres: number, system: UnitSystem): string {
+  if (system === 'metric')
+    return metres < 1000 ? `${formatNumber(metres)} m` : `${formatNumber(metres / 1000, 1)} km`;
+  const miles = metres / METRES_PER_FOOT / 5280;
+  return miles < 0.2
+    ? `${formatNumber(metres / METRES_PER_FOOT)} ft`
+    : `${formatNumber(miles, 1)} mi`;
+}
+
+/** Writes an area in square metres as hectares or acres, small ones as m² or sq ft. */
+export function formatArea(squareMetres: number, system: UnitSystem, decimals = 2): string {
+  if (system === 'us') {
+    return Math.abs(squareMetres) < 400
+      ? `${formatNumber(squareMetres / METRES_PER_FOOT ** 2)} sq ft`
+      : `${formatNumber(squareMetres / SQUARE_METRES_PER_ACRE, decimals)} acres`;
+  }
+  return Math.abs(squareMetres) < 100
+    ? `${formatNumber(squareMetres, 1)} m²`
+    : `${formatNumber(squareMetres / SQUARE_METRES_PER_HECTARE, decimals)} ha`;
+}
+
+/** Writes a density in trees per square metre as trees a hectare or an acre. */
+export function formatDensity(treesPerSquareMetre: number, system: UnitSystem): string {
+  return system === 'metric'
+    ? `${formatNumber(treesPerSquareMetre * SQUARE_METRES_PER_HECTARE)} /ha`
+    : `${formatNumber(treesPerSquareMetre * SQUARE_METRES_PER_ACRE)} /acre`;
+}
+
+/** Writes a temperature in °C or °F. */
+export function formatTemperature(celsius: number, system: UnitSystem): string {
+  return system === 'metric'
+    ? `${formatNumber(celsius)} °C`
+    : `${formatNumber(celsius * 1.8 + 32)} °F`;
+}
+
+/** Writes a wind speed given in m/s as km/h or mph. */
+export function formatWind(metresPerSecond: number, system: UnitSystem): string {
+  return system === 'metric'
+    ? `${formatNumber(metresPerSecond * 3.6)} km/h`
+    : `${formatNumber((metresPerSecond * 3600) / 1609.344)} mph`;
+}
+
+const LENGTH_UNITS: Record<string, number> = {
+  m: 1,
+  metre: 1,
+  metres: 1,
+  meter: 1,
+  meters: 1,
+  cm: 0.01,
+  mm: 0.001,
+  km: 1000,
+  ft: METRES_PER_FOOT,
+  foot: METRES_PER_FOOT,
+  feet: METRES_PER_FOOT,
+  "'": METRES_PER_FOOT,
+  in: METRES_PER_FOOT / 12,
+  inch: METRES_PER_FOOT / 12,
+  inches: METRES_PER_FOOT / 12,
+  '"': METRES_PER_FOOT / 12,
+};
+
+/**
+ * Reads a length as people write it: "2.4", "2,4 m", "8ft", "7 ft 6 in", "7'6\"".
+ * @param text what was typed
+ * @param system the unit of a bare number
+ * @returns metres
+ * @throws Error with a sentence when the text is no length
+ */
+export function parseLength(text: string, system: UnitSystem): number {
+  const cleaned = text
+    .trim()
+    .toLowerCase()
+    .replace(/[\u2009\u00a0]/g, '')
+    .replace(/(\d),(\d)/g, '$1.$2');
+  const bare = system === 'metric' ? 1 : METRES_PER_FOOT;
+  if (/^[+-]?\d*\.?\d+$/.test(cleaned)) return Number(cleaned) * bare;
+  const part = /([+-]?\d*\.?\d+)\s*([a-z'"]+)/g;
+  let metres = 0;
+  let matched = '';
+  for (const [whole, amount, unit] of cleaned.matchAll(part)) {
+    const factor = LENGTH_UNITS[unit];
+    if (factor === undefined) break;
+    metres += Number(amount) * factor;
+    matched += whole;
+  }
+  if (!matched || matched.replace(/\s/g, '') !== cleaned.replace(/\s/g, '')) {
+    throw new Error(`“${text.trim()}” is not a length. Write it like 2.4 m, 8 ft or 7 ft 6 in.`);
+  }
+  return metres;
+}
+
+const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
+
+/** Writes a bearing in radians clockwise from north as "083°". */
+export function formatBearing(radians: number): string {
+  const degrees = Math.round((((radians * 180) / Math.PI) % 360) + 360) % 360;
+  return `${String(degrees).padStart(3, '0')}°`;
+}
+
+/** The nearest of eight compass points for a bearing in radians. */
+export function compassPoint(radians: number): string {
+  const eighth = Math.round((radians / (Math.PI / 4)) % 8);
+  return COMPASS[(eighth + 8) % 8];
+}
+
+export const radians = (degrees: number): number => (degrees * Math.PI) / 180;
+export const degrees = (angle: number): number => (angle * 180) / Math.PI;

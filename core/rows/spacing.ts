@@ -1,0 +1,70 @@
+import { SQUARE_METRES_PER_HECTARE } from '../measure/units';
+import type { Figure } from '../measure/working';
+
+/** How positions of neighbouring rows stand to each other. */
+export type Pattern = 'square' | 'rectangular' | 'offset' | 'equilateral';
+
+/** Spacing that cannot be planted, said as a sentence. */
+export class SpacingError extends Error {
+  override name = 'SpacingError';
+}
+
+export const CLOSEST_SPACING = 0.1;
+export const WIDEST_SPACING = 100;
+
+/** An equilateral triangle of side a has rows a·√3/2 apart: 2/√3 = 1.1547 times the trees of a square. */
+export const TRIANGLE_ROW_RATIO = Math.sqrt(3) / 2;
+
+/**
+ * Trees on a square metre at spacing a in the row and b between rows, both in metres.
+ * @throws SpacingError when either is outside 0.1 m to 100 m
+ */
+export function density(inRow: number, between: number): number {
+  checkSpacing('In the row', inRow);
+  checkSpacing('Between rows', between);
+  return 1 / (inRow * between);
+}
+
+/** The third of (in the row, between rows, density): the row spacing that gives a density. */
+export function spacingForDensity(other: number, treesPerSquareMetre: number): number {
+  checkSpacing('The given spacing', other);
+  if (!(treesPerSquareMetre > 0)) throw new SpacingError('The density must be above 0.');
+  const spacing = 1 / (other * treesPerSquareMetre);
+  checkSpacing('The spacing that follows', spacing);
+  return spacing;
+}
+
+/** Row spacing that a pattern asks for, given the spacing in the row; undefined where it is free. */
+export function rowSpacingOf(pattern: Pattern, inRow: number): number | undefined {
+  if (pattern === 'square') return inRow;
+  if (pattern === 'equilateral') return inRow * TRIANGLE_ROW_RATIO;
+  return undefined;
+}
+
+/** How far along, as a share of the step, every second row is shifted. */
+export function staggerOf(pattern: Pattern): number {
+  return pattern === 'offset' || pattern === 'equilateral' ? 0.5 : 0;
+}
+
+export function checkSpacing(name: string, metres: number): void {
+  if (!(metres >= CLOSEST_SPACING && metres <= WIDEST_SPACING)) {
+    throw new SpacingError(
+      `${name} is ${metres} m; between ${CLOSEST_SPACING} m and ${WIDEST_SPACING} m is accepted.`,
+    );
+  }
+}
+
+/** Nominal density with its working: 10 000 ÷ (a × b). */
+export function densityFigure(inRow: number, between: number): Figure {
+  return {
+    value: density(inRow, between),
+    kind: 'density',
+    formula: '10 000 ÷ (in the row × between rows)',
+    steps: [
+      { label: 'one hectare', value: SQUARE_METRES_PER_HECTARE, kind: 'area' },
+      { label: 'in the row', value: inRow, kind: 'length' },
+      { label: 'between rows', value: between, kind: 'length' },
+      { label: 'ground a tree', value: inRow * between, kind: 'area' },
+    ],
+  };
+}

@@ -1,0 +1,39 @@
+import type { Figure } from '../measure/working';
+
+export interface OrderTerms {
+  /** Share kept in hand for losses on the way and refill, 0.05 for 5 %. */
+  reserve: number;
+  /** Share expected to be culled at sorting. */
+  cull: number;
+  /** Trees in a bundle, box or tray; orders are whole packs. */
+  pack: number;
+}
+
+export class OrderError extends Error {
+  override name = 'OrderError';
+}
+
+/**
+ * How many trees to order: positions × (1 + reserve) ÷ (1 − cull), up to whole packs.
+ * @param positions positions of one species in the saved layout
+ */
+export function orderQuantity(positions: number, { reserve, cull, pack }: OrderTerms): Figure {
+  if (!(reserve >= 0 && reserve <= 1)) throw new OrderError('The reserve must be 0 to 100 %.');
+  if (!(cull >= 0 && cull < 1)) throw new OrderError('The cull rate must be 0 % or more and under 100 %.');
+  if (!(Number.isInteger(pack) && pack >= 1)) throw new OrderError('A pack holds 1 tree or more.');
+  const wanted = (positions * (1 + reserve)) / (1 - cull);
+  // The hair taken off keeps 1 000 × 1.1 from becoming 1 101 through binary rounding.
+  const packs = Math.ceil(wanted / pack - 1e-9);
+  return {
+    value: packs * pack,
+    kind: 'count',
+    formula: 'positions × (1 + reserve) ÷ (1 − cull), up to whole packs',
+    steps: [
+      { label: 'positions', value: positions, kind: 'count' },
+      { label: 'reserve', value: reserve, kind: 'share' },
+      { label: 'cull rate', value: cull, kind: 'share' },
+      { label: 'needed', value: wanted, kind: 'count' },
+      { label: `packs of ${pack}`, value: packs, kind: 'count' },
+    ],
+  };
+}

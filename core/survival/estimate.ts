@@ -1,0 +1,175 @@
+import { studentQuantile } from '../measure/student';
+import type { Figure, WorkingStep } from '../measure/working';
+import { wilson, type Interval } from './interval';
+
+/** Living and set trees of one counted row. */
+export interface RowCount {
+  row: number;
+  set: number;
+  alive: number;
+}
+
+export interface SurvivalEstimate extends Interval {
+  /** How the interval was made. */
+  by: 'wilson' | 'ratio';
+  figure: Figure;
+}
+
+export class CountError extends Error {
+  override name = 'CountError';
+}
+
+/** A count cannot find more than was set, nor more set than was planted. */
+export function checkCount({ row, set, alive }: RowCount, planted: number): void {
+  if (![set, alive].every((n) => Number.isInteger(n) && n >= 0) || set === 0) {
+    throw new CountError(`Row ${row}: counts are whole numbers, and at least one tree must have been set.`);
+  }
+  if (set > planted) {
+    throw new CountError(`Row ${row} had ${planted} trees planted; a count of ${set} set trees is ${set - planted} too many.`);
+  }
+  if (alive > set) {
+    throw new CountError(`Row ${row}: ${alive} alive of ${set} set cannot be; at most ${set} is accepted.`);
+  }
+}
+
+/**
+ * Survival of a block. One counted row is a simple sample: Wilson. Several rows are clusters:
+ * ratio of totals r = Σalive ÷ Σset with the linearised variance
+ * (1 − n/N) · Σ(alive − r·set)² ÷ ((n − 1) · n · mean(set)²), and t with n − 1 degrees
+ * (Cochran, Sampling Techniques, 3rd ed., ch. 6.3 to 6.5).
+ * @param counts counted rows, each once
+ * @param rowsInBlock N, all rows of the block, for the finite population correction
+ */
+export function survival(counts: readonly RowCount[], rowsInBlock: number): SurvivalEstimate {
+  if (!counts.length) throw new CountError('No row has been counted yet.');
+  const set = counts.reduce((sum, row) => sum + row.set, 0);
+  const alive = counts.reduce((sum, row) => sum + row.alive, 0);
+  const steps: WorkingStep[] = [
+    { label: 'alive', value: alive, kind: 'count' },
+    { label: 'set, in counted rows', value: set, kind: 'count' },
+  ];
+  const n = counts.length;
+  const estimate = alive / set;
+  if (n < 2) {
+    const interval = wilson(alive, set);
+    steps.push({ label: 'Wilson, from', value: interval.low, kind: 'share' });
+    steps.push({ label: 'Wilson, to', value: interval.high, kind: 'share' });
+    return { ...interval, by: 'wilson', figure: { value: estimate, kind: 'share', formula: 'alive ÷ set', steps } };
+  }
+  const error = ratioError(counts, estimate, rowsInBlock);
+  const t = studentQuantile(0.95, n - 1);
+  steps.push(
+    { label: 'rows counted', value: n, kind: 'count' },
+    { label: 'rows in the block', value: rowsInBlock, kind: 'count' },
+    { label: 'rows differ: standard error', value: error, kind: 'share' },
+    { label: `t, ${n - 1} degrees`, value: t, kind: 'number' },
+  );
+  return {
+    estimate,
+    low: Math.max(0, estimate - t * error),
+    high: Math.min(1, estimate + t * error),
+    by: 'ratio',
+    figure: { value: estimate, kind: 'share', formula: 'alive ÷ set; ± t × standard error', steps },
+  };
+}
+
+/** Linearised standard error of a ratio of totals over clusters. */
+export function ratioError(counts: readonly RowCount[], ratio: number, rowsInBlock: number): number {
+  const n = counts.length;
+  const meanSet = counts.reduce((sum, { set }) => sum + set, 0) / n;
+  const squares = counts.reduce((sum, { set, alive }) => sum + (alive - ratio * set) ** 2, 0);
+  const correction = Math.max(0, 1 - n / Math.max(n, rowsInBlock));
+  return Math.sqrt((correction * squares) / (n - 1) / n) / meanSet;
+}
+
+export interface Refill {
+  verdict: 'none' | 'gaps' | 'again';
+  /** What to do, in a sentence. */
+  sentence: string;
+  living: Figure;
+  /** Trees short of the target. */
+  trees: Figure;
+}
+
+/** Under this survival a block that is short is started again rather than patched. From memory. */
+export const REFILL_LIMITS = { again: 0.55 };
+
+/**
+ * Trees to refill. Stocking decides: what lives against what was asked for; survival only tells
+ * whether gaps are filled or the block is started again.
+ * @param planted trees set on the whole block
+ * @param target living trees asked for on a square metre
+ * @param area plantable square metres
+ */
+export function refill(estimate: Interval, planted: number, target: number, area: number): Refill {
+  const living = planted * estimate.estimate;
+  const asked = target * area;
+  const short = Math.max(0, Math.ceil(asked - living - 1e-9));
+  const verdict =
+    short === 0 ? 'none' : estimate.estimate < REFILL_LIMITS.again ? 'again' : 'gaps';
+  const sentence =
+    verdict === 'again'
+      ? 'Start again, and find out why first: too few stand for gaps to be filled.'
+      : verdict === 'none'
+        ? 'Leave it: stocking stands above what was asked.'
+        : 'Refill the gaps: stocking is under what was asked.';
+  return {
+    verdict,
+    sentence,
+    living: {
+      value: Math.round(living),
+      kind: 'count',
+      formula: 'planted × survival',
+      steps: [
+        { label: 'planted', value: planted, kind: 'count' },
+        { label: 'survival', value: estimate.estimate, kind: 'share' },
+      ],
+    },
+    trees: {
+      value: verdict === 'again' ? Math.ceil(asked) : short,
+      kind: 'count',
+      formula: verdict === 'again' ? 'the whole target' : 'target × plantable − living, not under 0',
+      steps: [
+        { label: 'target', value: target, kind: 'density' },
+        { label: 'plantable', value: area, kind: 'area' },
+        { label: 'asked for', value: asked, kind: 'count' },
+        { label: 'living', value: living, kind: 'count' },
+      ],
+    },
+  };
+}
+
+/**
+ * The longest stretch of a counted row that is mostly dead, if it is longer than chance allows.
+ * Scan statistic by simulation-free bound: a window of w trees with d dead is reported when the
+ * binomial tail at the block's death rate, times the number of windows (Bonferroni), is under 1 %.
+ * @param marks '1' alive, '0' dead, in order of the pegs
+ */
+export function deadPatch(
+  marks: string,
+  deathRate: number,
+  window = 12,
+): { from: number; to: number; dead: number; chance: number } | undefined {
+  const windows = marks.length - window + 1;
+  let best: { from: number; to: number; dead: number; chance: number } | undefined;
+  for (let start = 0; start < windows; start++) {
+    const dead = [...marks.slice(start, start + window)].filter((mark) => mark === '0').length;
+    const chance = Math.min(1, windows * binomialTail(window, dead, deathRate));
+    if (chance < 0.01 && (!best || chance < best.chance)) {
+      best = { from: start + 1, to: start + window, dead, chance };
+    }
+  }
+  return best;
+}
+
+/** Probability of k or more of n at rate p. */
+function binomialTail(n: number, k: number, p: number): number {
+  let term = Math.pow(1 - p, n);
+  if (p >= 1) return 1;
+  let below = 0;
+  for (let i = 0; i < k; i++) {
+    below += term;
+    term *= ((n - i) / (i + 1)) * (p / (1 - p));
+  }
+  return Math.max(0, 1 - below);
+}

@@ -1,0 +1,14 @@
+export interface EventAttributes {
+  uid: string;
+  title: string;
+  description?: string;
+  start: [number, number, number];
+  end: [number, number, number];
+  calName?: string;
+  productId?: string;
+  categories?: string[];
+  startInputType?: 'utc' | 'local';
+  timestamp?: number;
+  sequence?: number;
+}
+export function createEvents(events: EventAttributes[]): { error?: Error | null; value?: string };

@@ -1,0 +1,48 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+  { ignores: ['build/', '.svelte-kit/', '.data/', 'node_modules/', 'core/types/'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...svelte.configs.recommended,
+  {
+    languageOptions: { globals: { ...globals.node, ...globals.browser } },
+    rules: {
+      'no-undef': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      'svelte/no-navigation-without-resolve': 'off',
+    },
+  },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: {
+      parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig },
+    },
+  },
+  {
+    // The core computes and nothing else: it may not reach out of its own folder.
+    files: ['core/**/*.ts'],
+    ignores: ['core/**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['$*', 'node:*', 'svelte', 'svelte/*', 'sequelize', 'ol', 'ol/*'], message: 'core/ is pure.' },
+            { group: ['**/src/**', '**/demo/**', '**/tests/**', '**/scripts/**'], message: 'core/ imports only core/.' },
+          ],
+        },
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'console'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Use core/measure/random: same seed, same plan.' },
+        { object: 'Date', property: 'now', message: 'Pass the time in.' },
+      ],
+    },
+  },
+);

@@ -1,0 +1,33 @@
+import adapter from '@sveltejs/adapter-node';
+import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+import { optimizeImports } from 'carbon-preprocess-svelte';
+
+/** @type {import('@sveltejs/kit').Config} */
+export default {
+  preprocess: [vitePreprocess(), optimizeImports()],
+  kit: {
+    adapter: adapter({ out: 'build', precompress: true }),
+    alias: { $core: 'core' },
+    csp: {
+      mode: 'nonce',
+      directives: {
+        'default-src': ['self'],
+        'script-src': ['self'],
+        // Style attributes are written by charts and by Carbon; scripts never are.
+        'style-src': ['self', 'unsafe-inline'],
+        'img-src': ['self', 'data:', 'blob:'],
+        'font-src': ['self', 'data:'],
+        'connect-src': ['self'],
+        'worker-src': ['self', 'blob:'],
+        'object-src': ['none'],
+        'base-uri': ['self'],
+        'form-action': ['self'],
+        'frame-ancestors': ['none'],
+      },
+    },
+    serviceWorker: { register: false },
+  },
+  compilerOptions: {
+    warningFilter: (warning) => !warning.filename?.includes('node_modules'),
+  },
+};

@@ -201,3 +201,15 @@ export function countSpecies(rows: readonly Runs[], species: number): number[] {
   for (const runs of rows) for (let i = 0; i < runs.length; i += 2) counts[runs[i]] += runs[i + 1];
   return counts;
 }
+
+/** Species of the first n trees of a row, as planted from the baseline end. */
+export function speciesOfFirst(runs: Runs, n: number, species: number): number[] {
+  const counts = new Array<number>(species).fill(0);
+  let left = n;
+  for (let i = 0; i < runs.length && left > 0; i += 2) {
+    const taken = Math.min(left, runs[i + 1]);
+    counts[runs[i]] += taken;
+    left -= taken;
+  }
+  return counts;
+}

@@ -1,0 +1,157 @@
+import type { KeepoutKind, KeepoutShape } from '../core/ground/keepouts';
+import type { Ring } from '../core/ground/polygon';
+import type { Conditions, Method } from '../core/method/schools';
+import type { Direction, LayoutParameters } from '../core/rows/layout';
+import { radians } from '../core/measure/units';
+
+/**
+ * Farrow Pit, an invented worked-out gravel quarry on its way back to woodland. Shapes are in metres
+ * from each block's own centre; people are roles. Nothing here is a real place, person or record.
+ */
+export const SITE = { name: 'Farrow Pit', longitude: 11.42, latitude: 51.58, zone: 'Etc/GMT-1' };
+
+export const PASSWORD = 'farrow-pit-demo';
+
+export const PEOPLE = [
+  { signIn: 'leader', name: 'Crew leader', role: 'leader' },
+  { signIn: 'checker', name: 'Checker', role: 'checker' },
+  { signIn: 'planter', name: 'Planter 5', role: 'planter' },
+  { signIn: 'viewer', name: 'Client', role: 'viewer' },
+] as const;
+
+export const SPECIES = [
+  { letter: 'P', name: 'Pine', colour: '#1d6a50', stock: 'bare-root', matureHeight: 25, crown: 6, damp: 'dry to fresh', light: 'full light' },
+  { letter: 'B', name: 'Birch', colour: '#a87212', stock: 'bare-root', matureHeight: 20, crown: 6, damp: 'dry to damp', light: 'full light' },
+  { letter: 'A', name: 'Aspen', colour: '#7a3f63', stock: 'bare-root', matureHeight: 22, crown: 7, damp: 'fresh to damp', light: 'full light' },
+  { letter: 'W', name: 'Whitebeam', colour: '#3d6c94', stock: 'container', matureHeight: 10, crown: 5, damp: 'dry to fresh', light: 'light to half shade' },
+  { letter: 'L', name: 'Alder', colour: '#6a7620', stock: 'bare-root', matureHeight: 20, crown: 6, damp: 'damp to wet', light: 'full light' },
+  { letter: 'Y', name: 'Willow', colour: '#b4552d', stock: 'container', matureHeight: 8, crown: 5, damp: 'damp to wet', light: 'full light' },
+  { letter: 'H', name: 'Hazel', colour: '#5c4632', stock: 'bare-root', matureHeight: 6, crown: 4, damp: 'fresh', light: 'half shade' },
+] as const;
+export type Letter = (typeof SPECIES)[number]['letter'];
+
+export const PLANTER_RATES = [780, 720, 840, 690, 810, 660, 750, 700, 640, 820, 730, 680];
+
+export interface DemoKeepout {
+  kind: KeepoutKind;
+  name: string;
+  setback: number;
+  reason: string;
+  shape: KeepoutShape;
+}
+
+export interface DemoBlock {
+  name: string;
+  /** Of the block's centre from the site's, metres east and north. */
+  centre: [number, number];
+  ring: Ring;
+  margin: number;
+  keepouts: DemoKeepout[];
+  conditions: Conditions;
+  method: Method;
+  /** Planting day, in days from the day the demo is loaded. */
+  planting: number;
+  targetPerHectare: number;
+  layout: Omit<LayoutParameters, 'mix' | 'direction'> & { mix: [Letter, number][]; direction: Direction | 'longest' };
+  release: boolean;
+  done: string[];
+}
+
+const line = (...coordinates: [number, number][]): KeepoutShape => ({ type: 'LineString', coordinates });
+
+export const BLOCKS: DemoBlock[] = [
+  {
+    name: 'North Bench',
+    centre: [-120, 420],
+    ring: [
+      [-186, 62], [-96, 103], [22, 98], [142, 74], [206, 24], [213, -34], [158, -96], [52, -80], [-44, -104], [-128, -74], [-190, -26],
+    ],
+    margin: 1,
+    keepouts: [
+      { kind: 'fence', name: 'north fence', setback: 2, reason: 'After ten years wide shrubs lean on it and short an electric wire.', shape: line([-186, 62], [-96, 103], [22, 98], [142, 74]) },
+      { kind: 'building', name: 'pump house', setback: 6, reason: 'Roots, falling limbs and light.', shape: { type: 'Polygon', coordinates: [[[24, 6], [44, 12], [40, 28], [19, 22]]] } },
+      { kind: 'overhead-line', name: 'overhead line', setback: 9, reason: 'Agreed with the utility: nothing within 9 m either side.', shape: line([176, 120], [196, -120]) },
+    ],
+    conditions: { texture: 'loam', moisture: 'fresh', cover: 'sod', compacted: false, exposed: false, sloping: true, planting: 'hand', stock: 'bare-root' },
+    method: {},
+    planting: -374,
+    targetPerHectare: 1200,
+    layout: {
+      pattern: 'offset', inRow: 2.4, between: 2.8, direction: { kind: 'bearing', bearing: radians(83) }, firstOffset: 1.5, firstPeg: 0, headland: 0, shortest: 5,
+      mix: [['P', 46], ['B', 28], ['A', 16], ['W', 10]],
+      arrangement: { kind: 'random', longest: 14, seed: 7 },
+    },
+    release: true,
+    done: ['kill-1', 'order', 'kill-2', 'mark-spots', 'knockdown', 'set-out', 'receive', 'plant', 'check-rows', 'weed-1', 'count-1'],
+  },
+  {
+    name: 'Haul Flat',
+    centre: [260, 20],
+    ring: [
+      [-232, -84], [-205, 118], [-40, 158], [96, 132], [214, 141], [246, 22], [208, -118], [70, -148], [-92, -128],
+    ],
+    margin: 1,
+    keepouts: [
+      { kind: 'road', name: 'site road', setback: 7, reason: 'Sight lines for lorries still using the weighbridge.', shape: line([-232, -84], [-92, -128], [70, -148], [208, -118]) },
+      { kind: 'building', name: 'weighbridge', setback: 6, reason: 'Roots, falling limbs and light.', shape: { type: 'Polygon', coordinates: [[[-70, -20], [-38, -24], [-36, -8], [-68, -4]]] } },
+      { kind: 'existing-tree', name: 'old oak', setback: 9, reason: 'Its crown: pioneers need the gap, not the shade.', shape: { type: 'Point', coordinates: [118, 44] } },
+    ],
+    conditions: { texture: 'loam', moisture: 'fresh', cover: 'bare', compacted: true, exposed: false, sloping: false, planting: 'machine', stock: 'bare-root' },
+    method: {},
+    planting: -8,
+    targetPerHectare: 1600,
+    layout: {
+      pattern: 'rectangular', inRow: 2.0, between: 2.5, direction: 'longest', firstOffset: 9, firstPeg: 0, headland: 8, shortest: 10,
+      mix: [['L', 35], ['B', 30], ['P', 25], ['A', 10]],
+      arrangement: { kind: 'runs', length: 25 },
+    },
+    release: true,
+    done: ['order', 'kill-sod', 'rip', 'set-out', 'receive', 'plant'],
+  },
+  {
+    name: 'Silt Margin',
+    centre: [-330, -190],
+    ring: [
+      [-92, -46], [-88, 30], [-30, 62], [44, 70], [98, 44], [104, -18], [66, -40], [38, -66], [-4, -44], [-40, -72],
+    ],
+    margin: 1,
+    keepouts: [
+      { kind: 'watercourse', name: 'silt pond bank', setback: 1, reason: 'Bank top: the edge slumps, and wet-tolerant species come first.', shape: line([-92, -46], [-40, -72], [-4, -44], [38, -66], [66, -40], [104, -18]) },
+      { kind: 'buried-service', name: 'buried drain', setback: 3, reason: 'Nothing is dug until it has been located and marked.', shape: line([-20, 80], [10, 10], [16, -70]) },
+    ],
+    conditions: { texture: 'clay', moisture: 'wet', cover: 'sod', compacted: false, exposed: false, sloping: false, planting: 'hand', stock: 'container' },
+    method: {},
+    planting: 45,
+    targetPerHectare: 1300,
+    layout: {
+      pattern: 'equilateral', inRow: 2.6, between: 2.6, direction: { kind: 'east-west' }, firstOffset: 1, firstPeg: 0, headland: 0, shortest: 0,
+      mix: [['Y', 55], ['L', 45]],
+      arrangement: { kind: 'random', longest: 3, seed: 11 },
+    },
+    release: false,
+    done: ['order'],
+  },
+  {
+    name: 'Ridge Screen',
+    centre: [60, 720],
+    ring: [
+      [-350, -8], [350, 8], [349.7, 21], [-350.3, 5],
+    ],
+    margin: 0.5,
+    keepouts: [
+      { kind: 'fence', name: 'ridge fence', setback: 2, reason: 'After ten years wide shrubs lean on it and short an electric wire.', shape: line([-350.3, 5], [349.7, 21]) },
+      { kind: 'overhead-line', name: 'overhead line', setback: 10, reason: 'Agreed with the utility: nothing within 10 m either side.', shape: line([318, -60], [336, 80]) },
+    ],
+    conditions: { texture: 'sand', moisture: 'dry', cover: 'cleared', compacted: false, exposed: true, sloping: false, planting: 'hand', stock: 'bare-root' },
+    method: { watering: 'none' },
+    planting: -744,
+    targetPerHectare: 2000,
+    layout: {
+      pattern: 'offset', inRow: 2, between: 2.2, direction: 'longest', firstOffset: 3, firstPeg: 0, headland: 0, shortest: 4,
+      mix: [['H', 50], ['W', 30], ['B', 20]],
+      arrangement: { kind: 'rows' },
+    },
+    release: true,
+    done: ['order', 'set-out', 'receive', 'soak', 'plant', 'check-rows', 'weed-1', 'guards-1', 'count-1', 'weed-2', 'stakes-off', 'weed-3', 'count-2'],
+  },
+];

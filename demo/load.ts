@@ -1,0 +1,436 @@
+import { hash } from '@node-rs/argon2';
+import { layOut, alongLongestSide, COMPUTATION_VERSION, type LayoutParameters } from '../core/rows/layout';
+import { eachPosition, toStoredRows, treesInRow, type StoredRow } from '../core/rows/stored';
+import { countSpecies, speciesOfFirst } from '../core/rows/species';
+import { checkBoundary } from '../core/ground/boundary';
+import { plantableArea } from '../core/ground/plantable';
+import { centreOf } from '../core/ground/polygon';
+import { localPlane, type Point } from '../core/measure/plane';
+import { addTo, type Day } from '../core/measure/dates';
+import { seededRandom } from '../core/measure/random';
+import { dryingRate } from '../core/stock/exposure';
+import { shareRows } from '../core/crew/share';
+import { TASKS } from '../core/calendar/tasks';
+import type { Fault } from '../core/checks/quality';
+import type { Store } from '../src/lib/store';
+import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, SPECIES, type DemoBlock, type Letter } from './farrow-pit';
+import { idMaker } from './events';
+import { inventWeather } from './weather';
+
+const DAY = 86_400_000;
+const MINUTE = 60_000;
+
+interface Laid {
+  demo: DemoBlock;
+  blockId: string;
+  layoutId: string;
+  rows: StoredRow[];
+  /** Species ids in the order of the runs. */
+  mix: string[];
+}
+
+/**
+ * Fills an empty database with Farrow Pit: the same records each time, hung on the day of loading.
+ * @param now milliseconds since 1970 UTC
+ */
+export async function loadDemo(store: Store, now: number): Promise<void> {
+  const loader = new Loader(store, now);
+  await loader.load();
+}
+
+class Loader {
+  private readonly random = seededRandom('farrow-pit');
+  private readonly id = idMaker(this.random);
+  private readonly today: Day;
+  private readonly siteId: string;
+  private readonly people = new Map<string, string>();
+  private readonly species = new Map<Letter, string>();
+  private planters: { id: string; rate: number }[] = [];
+
+  constructor(
+    private readonly store: Store,
+    private readonly now: number,
+  ) {
+    this.today = new Date(now + 3_600_000).toISOString().slice(0, 10);
+    this.siteId = this.id(now - 900 * DAY);
+  }
+
+  async load(): Promise<void> {
+    await this.peopleAndSpecies();
+    await this.store.weatherDay.bulkCreate(inventWeather(this.siteId, this.today, 4));
+    const laid: Laid[] = [];
+    for (const [position, demo] of BLOCKS.entries()) laid.push(await this.layBlock(demo, position));
+    await this.northBench(laid[0]);
+    await this.haulFlat(laid[1]);
+    await this.ridgeScreen(laid[3]);
+  }
+
+  private async peopleAndSpecies(): Promise<void> {
+    await this.store.site.create({ id: this.siteId, ...SITE });
+    const passwordHash = await hash(PASSWORD);
+    for (const { signIn, name, role } of PEOPLE) {
+      const id = this.id(this.now - 899 * DAY);
+      this.people.set(role, id);
+      await this.store.person.create({ id, signIn, name, passwordHash, units: 'metric', theme: 'day' });
+      await this.store.membership.create({ personId: id, siteId: this.siteId, role });
+    }
+    for (const card of SPECIES) {
+      const id = this.id(this.now - 898 * DAY);
+      this.species.set(card.letter, id);
+      await this.store.species.create({ id, siteId: this.siteId, ...card });
+    }
+    this.planters = PLANTER_RATES.map((rate) => ({ id: this.id(this.now - 897 * DAY), rate }));
+    await this.store.planter.bulkCreate(
+      this.planters.map(({ id, rate }, position) => ({
+        id,
+        siteId: this.siteId,
+        personId: position === 4 ? this.people.get('planter')! : null,
+        name: `Planter ${position + 1}`,
+        rate,
+        position,
+      })),
+    );
+  }
+
+  /** An event's columns, at a time of day of a day counted from today. */
+  private event(daysAgo: number, hour: number, author = 'leader') {
+    const time = Math.min(this.now - MINUTE, Math.floor(this.now / DAY) * DAY - daysAgo * DAY + hour * 3_600_000);
+    const at = new Date(time);
+    return { id: this.id(time), at, recordedAt: at, authorId: this.people.get(author)!, device: 'demo' };
+  }
+
+  private async layBlock(demo: DemoBlock, position: number): Promise<Laid> {
+    const site = localPlane([SITE.longitude, SITE.latitude]);
+    const place = ([x, y]: Point): Point => site.toLonLat([x + demo.centre[0], y + demo.centre[1]]);
+    const boundary = checkBoundary([[demo.ring.map(place)]]);
+    const [originLongitude, originLatitude] = centreOf(boundary);
+    const keepouts = demo.keepouts.map((keepout) => ({
+      ...keepout,
+      id: this.id(this.now - 800 * DAY),
+      shape: mapShape(keepout.shape, place),
+    }));
+    const blockId = this.id(this.now - 800 * DAY);
+    const plantingDay = addTo(this.today, { days: demo.planting });
+    const mix = demo.layout.mix.map(([letter, share]) => ({ species: this.species.get(letter)!, share }));
+    await this.store.block.create({
+      id: blockId,
+      siteId: this.siteId,
+      name: demo.name,
+      position,
+      boundary,
+      originLongitude,
+      originLatitude,
+      margin: demo.margin,
+      conditions: demo.conditions,
+      method: demo.method,
+      orderTerms: Object.fromEntries(mix.map(({ species }) => [species, { reserve: 0.05, cull: 0.04, pack: 50 }])),
+      plantingDay,
+      targetDensity: demo.targetPerHectare / 10_000,
+    });
+    await this.store.keepout.bulkCreate(keepouts.map((keepout, at) => ({ ...keepout, blockId, position: at })));
+    const plane = localPlane([originLongitude, originLatitude]);
+    const ground = plantableArea(boundary, keepouts, demo.margin, plane);
+    const direction =
+      demo.layout.direction === 'longest' ? alongLongestSide(ground.boundary) : demo.layout.direction;
+    const parameters: LayoutParameters = { ...demo.layout, direction, mix };
+    const layout = layOut({ boundary: ground.boundary, plantable: ground.area }, parameters);
+    const rows = toStoredRows(layout.lattice, layout.runs);
+    const { frame, step, between } = layout.lattice;
+    const made = this.event(Math.max(1, 30 - demo.planting), 9);
+    await this.store.layout.create({
+      id: made.id,
+      blockId,
+      number: 1,
+      name: demo.release ? 'as pegged' : 'first idea',
+      state: demo.release ? 'released' : 'saved',
+      computation: COMPUTATION_VERSION,
+      parameters,
+      rhythm: { frame, step, between },
+      trees: layout.lattice.total,
+      plantableArea: ground.plantable.value,
+      speciesCounts: layout.speciesCounts,
+      createdAt: made.at,
+      createdBy: made.authorId,
+      releasedAt: demo.release ? made.at : null,
+      releasedBy: demo.release ? made.authorId : null,
+    });
+    await this.store.layoutRow.bulkCreate(
+      rows.map((row) => ({
+        layoutId: made.id,
+        number: row.number,
+        lineIndex: row.index,
+        stretches: row.stretches,
+        runs: row.runs,
+        trees: treesInRow(row),
+      })),
+    );
+    await this.tasksDone(demo, blockId, plantingDay);
+    return { demo, blockId, layoutId: made.id, rows, mix: mix.map(({ species }) => species) };
+  }
+
+  private async tasksDone(demo: DemoBlock, blockId: string, plantingDay: Day): Promise<void> {
+    await this.store.taskEvent.bulkCreate(
+      demo.done.map((task) => {
+        const day = addTo(plantingDay, TASKS.find(({ key }) => key === task)!.offset);
+        const done = day < this.today ? day : addTo(this.today, { days: -3 });
+        const daysAgo = Math.round((Date.parse(this.today) - Date.parse(done)) / DAY);
+        return { ...this.event(daysAgo, 15), blockId, task, kind: 'done' as const, day: done };
+      }),
+    );
+  }
+
+  /**
+   * Plants rows from a day on, split among planters row by row, with lots received, issued and
+   * returned to match.
+   */
+  private async plantRows(
+    laid: Laid,
+    rows: readonly StoredRow[],
+    firstDaysAgo: number,
+    rowsADay: number,
+    planters: readonly number[],
+    entry: number,
+  ): Promise<Map<number, number[]>> {
+    const tallies = [];
+    /** Trees of each species planted, by days ago. */
+    const byDay = new Map<number, number[]>();
+    for (const [i, row] of rows.entries()) {
+      const daysAgo = firstDaysAgo - Math.floor(i / rowsADay);
+      const planter = this.planters[planters[i % planters.length]];
+      const trees = treesInRow(row);
+      for (let planted = 0; planted < trees; planted += entry) {
+        tallies.push({
+          ...this.event(daysAgo, 6.5 + ((i % rowsADay) * 7) / rowsADay + planted / 200, 'leader'),
+          layoutId: laid.layoutId,
+          rowNumber: row.number,
+          planterId: planter.id,
+          count: Math.min(entry, trees - planted),
+          corrects: null,
+        });
+      }
+      const counts = countSpecies([row.runs], laid.mix.length);
+      const sum = byDay.get(daysAgo) ?? laid.mix.map(() => 0);
+      byDay.set(daysAgo, sum.map((n, s) => n + counts[s]));
+    }
+    for (let from = 0; from < tallies.length; from += 500) {
+      await this.store.tally.bulkCreate(tallies.slice(from, from + 500));
+    }
+    return byDay;
+  }
+
+  private async lot(
+    laid: Laid,
+    species: number,
+    code: string,
+    nursery: string,
+    provenance: string,
+    age: string,
+  ): Promise<string> {
+    const id = this.id(this.now - 500 * DAY);
+    const speciesId = laid.mix[species];
+    await this.store.lot.create({ id, blockId: laid.blockId, speciesId, code, nursery, provenance, age, dipFactor: 1 });
+    return id;
+  }
+
+  /** Receives a lot, culls some of it, and issues each day's trees with a few coming back. */
+  private async lotEvents(
+    lotId: string,
+    species: number,
+    byDay: Map<number, number[]>,
+    receive: { daysAgo: number; count: number; cull: number },
+  ): Promise<void> {
+    const entry = (daysAgo: number, hour: number, kind: 'receive' | 'cull' | 'issue' | 'return', count: number, note = '') => ({
+      ...this.event(daysAgo, hour),
+      lotId,
+      kind,
+      count,
+      planterId: null,
+      corrects: null,
+      note,
+    });
+    const events = [entry(receive.daysAgo, 8, 'receive', receive.count, 'counted at the gate')];
+    if (receive.cull) events.push(entry(receive.daysAgo, 10, 'cull', receive.cull, 'broken leaders, stripped bark'));
+    for (const [daysAgo, counts] of byDay) {
+      if (!counts[species]) continue;
+      const spare = Math.floor(this.random() * 12);
+      events.push(entry(daysAgo, 6, 'issue', counts[species] + spare));
+      if (spare) events.push(entry(daysAgo, 15.5, 'return', spare));
+    }
+    await this.store.stockEvent.bulkCreate(events);
+  }
+
+  /** Opens bags of a lot for so many minutes each on the days it was planted. */
+  private async exposures(lotId: string, minutes: number[], firstDaysAgo: number, air = { temperature: 9, humidity: 0.72, wind: 2.4 }) {
+    for (const [i, length] of minutes.entries()) {
+      const open = this.event(firstDaysAgo - i, 8 + i * 0.3);
+      const at = new Date(open.at.getTime() + length * MINUTE);
+      const common = { lotId, ...air };
+      await this.store.rootEvent.create({ ...open, ...common, kind: 'open', closes: null });
+      await this.store.rootEvent.create({
+        ...open, ...common, id: this.id(at.getTime()), at, recordedAt: at, kind: 'close', closes: open.id,
+      });
+    }
+  }
+
+  private async plots(laid: Laid, rows: readonly StoredRow[], planters: readonly number[], daysAgo: number, deepPlanter?: number) {
+    const plots = [];
+    for (const [turn, planter] of planters.entries()) {
+      for (let k = 0; k < 4; k++) {
+        const row = rows[(turn + k * planters.length) % rows.length];
+        const deep = planter === deepPlanter ? [2, 3, 2, 2][k] : 0;
+        const slip = deep ? 0 : (turn * 7 + k * 3) % 13 === 0 ? 1 : 0;
+        const faults: Partial<Record<Fault, number>> = deep ? { deep } : slip ? { leaning: 1 } : {};
+        plots.push({
+          ...this.event(Math.max(1, daysAgo - k), 10 + turn * 0.4, 'checker'),
+          layoutId: laid.layoutId,
+          planterId: this.planters[planter].id,
+          rowNumber: row.number,
+          peg: 1 + Math.floor(this.random() * treesInRow(row)),
+          area: 50,
+          good: 10 - deep - slip,
+          faults,
+        });
+      }
+    }
+    await this.store.plot.bulkCreate(plots);
+  }
+
+  /** Counts rows tree by tree; how likely a tree lives depends on its species and its place. */
+  private async countRows(
+    laid: Laid,
+    every: number,
+    daysAgo: number,
+    lives: (letter: Letter, at: Point) => number,
+    last = Infinity,
+  ) {
+    const layout = (await this.store.layout.findByPk(laid.layoutId))!;
+    const counted = laid.rows.filter(({ number }) => number % every === 3 % every && number <= last);
+    const letters = laid.demo.layout.mix.map(([letter]) => letter);
+    const marks = new Map<number, string>();
+    for (const { row, point, species } of eachPosition(layout.rhythm, counted)) {
+      marks.set(row, (marks.get(row) ?? '') + (this.random() < lives(letters[species], point) ? '1' : '0'));
+    }
+    const event = () => this.event(daysAgo, 9 + this.random() * 6, 'checker');
+    await this.store.survivalCount.bulkCreate(
+      [...marks].map(([row, text]) => {
+        const alive = [...text].filter((mark) => mark === '1').length;
+        return {
+          ...event(),
+          layoutId: laid.layoutId,
+          rowNumber: row,
+          setTrees: text.length,
+          alive,
+          marks: text,
+          cause: alive / text.length < 0.8 ? 'flood' : '',
+          countedOn: addTo(this.today, { days: -daysAgo }),
+        };
+      }),
+    );
+  }
+
+  /** Planted last season by hand. A lot sat too long; a hollow drowned in February. */
+  private async northBench(laid: Laid) {
+    const planters = [0, 1, 2, 3, 4, 5];
+    const byDay = await this.plantRows(laid, laid.rows, 374, 7, planters, 200);
+    const totals = laid.mix.map((_, s) => [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0));
+    const lots = [
+      ['22', 'Lowfield Nursery', 'zone 4, stand 12', '1+1', [9, 8]],
+      ['24', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', [8, 11]],
+      ['31', 'Mill Lane Nursery', 'zone 5, stand 3', '1+1', [26, 24, 21]],
+      ['33', 'Mill Lane Nursery', 'zone 5, stand 9', 'plug', [6]],
+    ] as const;
+    for (const [species, [code, nursery, provenance, age, minutes]] of lots.entries()) {
+      const id = await this.lot(laid, species, code, nursery, provenance, age);
+      const cull = Math.round(totals[species] * 0.03);
+      const count = Math.ceil((totals[species] + cull + 24) / 50) * 50;
+      await this.lotEvents(id, species, byDay, { daysAgo: 376, count, cull });
+      await this.exposures(id, [...minutes], 373);
+    }
+    await this.plots(laid, laid.rows, planters, 372);
+    await this.countRows(laid, 6, 16, (letter, [x, y]) => {
+      const drowned = x > 20 && x < 95 && y < -25;
+      return drowned ? 0.3 : letter === 'A' ? 0.7 : letter === 'B' ? 0.93 : 0.965;
+    });
+  }
+
+  /** Half planted in spring, the rest going in now. One planter sets deep, alder runs short. */
+  private async haulFlat(laid: Laid) {
+    const half = 80;
+    const spring = laid.rows.slice(0, half);
+    const autumn = laid.rows.slice(half, half + 60);
+    const planters = [2, 3, 4, 5, 6, 7];
+    const before = await this.plantRows(laid, spring, 252, 8, planters, 250);
+    const since = await this.plantRows(laid, autumn, 7, 9, planters, 40);
+    const today = laid.rows[half + 60];
+    const started = 50;
+    await this.store.tally.bulkCreate(
+      [0, 25].map((planted) => ({
+        ...this.event(0, 5.2 + planted / 100),
+        layoutId: laid.layoutId,
+        rowNumber: today.number,
+        planterId: this.planters[4].id,
+        count: 25,
+        corrects: null,
+      })),
+    );
+    since.set(0, speciesOfFirst(today.runs, started, laid.mix.length));
+    const all = countSpecies(laid.rows.map(({ runs }) => runs), laid.mix.length);
+    const lots = [
+      ['27', 'Lowfield Nursery', 'zone 4, wet stand 2', '1+1', 0.93],
+      ['42', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', 1.05],
+      ['41', 'Mill Lane Nursery', 'zone 5, stand 12', '1+1', 1.05],
+      ['43', 'Mill Lane Nursery', 'zone 5, stand 3', '1+1', 1.06],
+    ] as const;
+    for (const [species, [code, nursery, provenance, age, supplied]] of lots.entries()) {
+      const id = await this.lot(laid, species, code, nursery, provenance, age);
+      const count = Math.round((all[species] * supplied) / 50) * 50;
+      await this.lotEvents(id, species, new Map([...before, ...since]), {
+        daysAgo: 255,
+        count,
+        cull: Math.round(count * 0.02),
+      });
+      await this.exposures(id, [7, 9, 6, 8].slice(species % 2), 7);
+      if (code === '43') {
+        const air = { temperature: 5.2, humidity: 0.71, wind: 3.4 };
+        const at = new Date(this.now - (9 * MINUTE * 1.4) / dryingRate(air));
+        const open = { ...this.event(0, 0), id: this.id(at.getTime()), at, recordedAt: at };
+        await this.store.rootEvent.create({ ...open, lotId: id, kind: 'open', closes: null, ...air });
+      }
+    }
+    await this.plots(laid, autumn, planters, 6, 4);
+    await this.countRows(laid, 5, 20, (letter) => (letter === 'P' ? 0.9 : 0.94), half);
+    const left = laid.rows.slice(half + 60);
+    const { shares } = shareRows(
+      left.map((row) => treesInRow(row) - (row === today ? started : 0)),
+      [4, 2, 3, 5, 6, 7].map((p) => ({ name: '', ...this.planters[p] })),
+    );
+    await this.store.rowShare.bulkCreate(
+      shares.map(({ planter, firstRow, lastRow }) => ({
+        layoutId: laid.layoutId,
+        planterId: planter,
+        firstRow: left[firstRow - 1].number,
+        lastRow: left[lastRow - 1].number,
+      })),
+    );
+  }
+
+  /** Shelter rows on the ridge, two seasons old and doing well. */
+  private async ridgeScreen(laid: Laid) {
+    const planters = [8, 9];
+    const byDay = await this.plantRows(laid, laid.rows, 744, 2, planters, 250);
+    const totals = laid.mix.map((_, s) => [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0));
+    for (const [species, code] of ['11', '12', '13'].entries()) {
+      const id = await this.lot(laid, species, code, 'Lowfield Nursery', 'zone 4', '2+0');
+      const count = Math.ceil((totals[species] + 20) / 50) * 50;
+      await this.lotEvents(id, species, byDay, { daysAgo: 746, count, cull: 8 });
+    }
+    await this.plots(laid, laid.rows, planters, 742);
+    await this.countRows(laid, 2, 30, () => 0.92);
+  }
+}
+
+function mapShape(shape: DemoBlock['keepouts'][number]['shape'], place: (p: Point) => Point) {
+  if (shape.type === 'Point') return { ...shape, coordinates: place(shape.coordinates) };
+  if (shape.type === 'LineString') return { ...shape, coordinates: shape.coordinates.map(place) };
+  return { ...shape, coordinates: shape.coordinates.map((ring) => ring.map(place)) };
+}

@@ -1,0 +1,64 @@
+import * as yup from 'yup';
+
+/** Wording shared by every form: which field, what was found, what is accepted. */
+yup.setLocale({
+  mixed: {
+    required: ({ path }) => `${label(path)} is missing.`,
+    notType: ({ path, type, originalValue }) =>
+      `${label(path)} reads “${String(originalValue)}”; ${type === 'number' ? 'a number' : type} is accepted.`,
+    oneOf: ({ path, value, values }) => `${label(path)} reads “${value}”; one of ${values} is accepted.`,
+  },
+  string: {
+    max: ({ path, max }) => `${label(path)} is too long; at most ${max} characters are accepted.`,
+    min: ({ path, min }) => `${label(path)} is too short; at least ${min} characters are accepted.`,
+  },
+  number: {
+    min: ({ path, min, value }) => `${label(path)} is ${value}; at least ${min} is accepted.`,
+    max: ({ path, max, value }) => `${label(path)} is ${value}; at most ${max} is accepted.`,
+    moreThan: ({ path, more, value }) => `${label(path)} is ${value}; more than ${more} is accepted.`,
+    lessThan: ({ path, less, value }) => `${label(path)} is ${value}; less than ${less} is accepted.`,
+    integer: ({ path }) => `${label(path)} must be a whole number.`,
+  },
+  array: {
+    min: ({ path, min }) => `${label(path)} needs at least ${min}.`,
+    max: ({ path, max }) => `${label(path)} may hold at most ${max}.`,
+  },
+});
+
+/** "parameters.inRow" → "In row". */
+function label(path: string): string {
+  const last = path.split('.').at(-1)!.replace(/\[\d+\]/g, '');
+  const words = last.replace(/([A-Z])/g, ' $1').toLowerCase();
+  return words[0].toUpperCase() + words.slice(1);
+}
+
+export const id = yup.string().uuid('An id is not a UUID.').required();
+export const maybeId = yup.string().uuid('An id is not a UUID.').nullable().default(null);
+export const name = yup.string().trim().min(1).max(80).required();
+export const device = yup.string().max(40).default('browser');
+export const day = yup
+  .string()
+  .matches(/^\d{4}-\d{2}-\d{2}$/, ({ value }) => `“${value}” is no date; a day like 2026-11-24 is accepted.`)
+  .test('calendar', ({ value }) => `“${value}” is not in the calendar.`, (value) => {
+    if (!value) return true;
+    const parsed = new Date(`${value}T00:00:00Z`);
+    return !Number.isNaN(parsed.getTime()) && parsed.toISOString().startsWith(value);
+  });
+export const count = yup.number().integer().moreThan(0).max(1_000_000).required();
+
+/** When it happened, by the device. A clock more than five minutes ahead is refused. */
+export const at = yup
+  .string()
+  .required()
+  .test('moment', ({ value }) => `“${value}” is no moment in time.`, (value) => !Number.isNaN(Date.parse(value ?? '')))
+  .test(
+    'not-ahead',
+    'That lies in the future. Set the device’s clock, then enter it again.',
+    (value, { options }) =>
+      Date.parse(value ?? '') <= ((options.context?.now as number | undefined) ?? Date.now()) + 5 * 60_000,
+  );
+
+/** Every event carries these, made by the device that saw it happen. */
+export const event = { id, at, device };
+
+export { yup };

@@ -1,0 +1,211 @@
+import type { MultiPolygon } from '../../../core/ground/polygon';
+import type { KeepoutShape } from '../../../core/ground/keepouts';
+import { KEEPOUT_DEFAULTS } from '../../../core/ground/keepouts';
+import { SCHOOLS, type Method } from '../../../core/method/schools';
+import { FAULTS, type Fault } from '../../../core/checks/quality';
+import { TASKS } from '../../../core/calendar/tasks';
+import type { Arrangement } from '../../../core/rows/species';
+import type { Direction, LayoutParameters } from '../../../core/rows/layout';
+import type { OrderTerms } from '../../../core/stock/order';
+import { at, count, day, device, event, id, maybeId, name, yup } from './common';
+
+const { array, boolean, mixed, number, object, string } = yup;
+
+const boundary = mixed<MultiPolygon>()
+  .required()
+  .test('rings', 'A boundary is a list of parts, each a list of rings of corners.', (value) =>
+    isNested(value, 3),
+  );
+
+function isNested(value: unknown, depth: number): boolean {
+  if (!Array.isArray(value) || value.length === 0) return false;
+  if (depth === 0) return value.length === 2 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+  return value.every((member) => isNested(member, depth - 1));
+}
+
+const shape = mixed<KeepoutShape>()
+  .required()
+  .test('shape', 'A keep-out is a point, a line or an area.', (value) => {
+    const { type, coordinates } = (value ?? {}) as KeepoutShape;
+    const depth = { Point: 0, LineString: 1, Polygon: 2 }[type];
+    return depth !== undefined && isNested(coordinates, depth);
+  });
+
+export const keepout = object({
+  id,
+  kind: string().oneOf(KEEPOUT_DEFAULTS.map(({ kind }) => kind)).required(),
+  name,
+  shape,
+  setback: number().min(0).max(500).required(),
+  reason: string().trim().max(300).default(''),
+});
+
+const direction = mixed<Direction>()
+  .required()
+  .test('direction', 'A direction is a bearing, an edge or east–west.', (value) => {
+    const given = value as Direction | undefined;
+    if (given?.kind === 'bearing') return Number.isFinite(given.bearing);
+    if (given?.kind === 'edge') return isNested([given.from, given.to], 1);
+    return given?.kind === 'east-west';
+  });
+
+const arrangement = mixed<Arrangement>()
+  .required()
+  .test('arrangement', 'Whole rows, runs of 1 to 1 000, or random with runs of at most 1 to 1 000.', (value) => {
+    const given = value as Arrangement | undefined;
+    const length = (n: number) => Number.isInteger(n) && n >= 1 && n <= 1000;
+    if (given?.kind === 'runs') return length(given.length);
+    if (given?.kind === 'random') return length(given.longest) && Number.isFinite(given.seed);
+    return given?.kind === 'rows';
+  });
+
+export const layoutParameters = object({
+  pattern: string().oneOf(['square', 'rectangular', 'offset', 'equilateral'] as const).required(),
+  inRow: number().min(0.1).max(100).required(),
+  between: number().min(0.1).max(100).required(),
+  direction,
+  firstOffset: number().min(0).max(500).required(),
+  firstPeg: number().min(0).max(500).required(),
+  headland: number().min(0).max(100).required(),
+  shortest: number().min(0).max(500).required(),
+  mix: array()
+    .of(object({ species: id, share: number().min(0).max(100).required() }))
+    .min(1)
+    .max(20)
+    .required()
+    .test('whole', '', function (mix) {
+      const sum = (mix ?? []).reduce((total, { share }) => total + share, 0);
+      return (
+        Math.abs(sum - 100) <= 0.01 ||
+        this.createError({ message: `The mix adds up to ${Math.round(sum * 100) / 100} %; it must be 100 %.` })
+      );
+    }),
+  arrangement,
+});
+
+const orderTerms = object({
+  reserve: number().min(0).max(1).required(),
+  cull: number().min(0).lessThan(1).required(),
+  pack: number().integer().min(1).max(10_000).required(),
+});
+
+const conditions = object({
+  texture: string().oneOf(['sand', 'loam', 'clay'] as const).required(),
+  moisture: string().oneOf(['dry', 'fresh', 'wet'] as const).required(),
+  cover: string().oneOf(['sod', 'bare', 'cleared'] as const).required(),
+  compacted: boolean().required(),
+  exposed: boolean().required(),
+  sloping: boolean().required(),
+  planting: string().oneOf(['hand', 'machine'] as const).required(),
+  stock: string().oneOf(['bare-root', 'container'] as const).required(),
+});
+
+/** What may be asked of the server, one schema a command; browser and server check with the same. */
+export const schemas = {
+  'people.preferences': object({
+    units: string().oneOf(['metric', 'us'] as const).required(),
+    theme: string().oneOf(['day', 'cab'] as const).required(),
+  }),
+  'people.add': object({
+    siteId: id,
+    name,
+    signIn: string().trim().lowercase().min(2).max(80).required(),
+    role: string().oneOf(['leader', 'checker', 'planter', 'viewer'] as const).required(),
+    password: string().min(10).max(200).required(),
+  }),
+  'ground.create': object({ siteId: id, name, boundary }),
+  'ground.save': object({
+    blockId: id,
+    name,
+    boundary,
+    margin: number().min(0).max(100).required(),
+    keepouts: array().of(keepout).max(500).required(),
+  }),
+  'method.save': object({
+    blockId: id,
+    conditions,
+    method: mixed<Method>()
+      .required()
+      .test('schools', 'The method names a school that does not exist.', (value) =>
+        Object.entries((value ?? {}) as Method).every(([question, chosen]) =>
+          SCHOOLS.find((entry) => entry.question === question)?.schools.some(({ key }) => key === chosen),
+        ),
+      ),
+  }),
+  'rows.save': object({ blockId: id, name: string().trim().max(80).default(''), parameters: layoutParameters }),
+  'rows.release': object({ layoutId: id }),
+  'stock.terms': object({ blockId: id, speciesId: id, terms: orderTerms }),
+  'stock.lot': object({
+    id,
+    blockId: id,
+    speciesId: id,
+    code: string().trim().min(1).max(20).required(),
+    nursery: name,
+    provenance: string().trim().max(80).default(''),
+    age: string().trim().max(12).default(''),
+    dipFactor: number().min(1).max(5).default(1),
+  }),
+  'stock.record': object({
+    ...event,
+    lotId: id,
+    kind: string().oneOf(['receive', 'cull', 'issue', 'return', 'correct'] as const).required(),
+    count: number().integer().min(0).max(1_000_000).required(),
+    planterId: maybeId,
+    corrects: maybeId,
+    note: string().trim().max(300).default(''),
+  }),
+  'stock.root': object({
+    ...event,
+    lotId: id,
+    kind: string().oneOf(['open', 'close'] as const).required(),
+    closes: maybeId,
+  }),
+  'calendar.plantingDay': object({ blockId: id, day: day.required() }),
+  'calendar.task': object({
+    ...event,
+    blockId: id,
+    task: string().oneOf(TASKS.map(({ key }) => key)).required(),
+    kind: string().oneOf(['done', 'undone', 'moved', 'skipped', 'restored'] as const).required(),
+    day: day.nullable().default(null),
+  }),
+  'crew.planter': object({
+    id,
+    siteId: id,
+    name,
+    rate: number().moreThan(0).max(20_000).required(),
+  }),
+  'crew.share': object({ layoutId: id, planters: array().of(id).min(1).max(200).required() }),
+  'crew.tally': object({ ...event, layoutId: id, row: count, planterId: id, count, corrects: maybeId }),
+  'checks.plot': object({
+    ...event,
+    layoutId: id,
+    planterId: id,
+    row: count,
+    peg: count,
+    area: number().moreThan(1).max(10_000).required(),
+    good: number().integer().min(0).max(10_000).required(),
+    faults: mixed<Partial<Record<Fault, number>>>()
+      .default({})
+      .test('faults', 'Faults are whole numbers of the kinds listed.', (value) =>
+        Object.entries(value ?? {}).every(
+          ([fault, n]) => (FAULTS as readonly string[]).includes(fault) && Number.isInteger(n) && n! >= 0,
+        ),
+      ),
+  }),
+  'survival.count': object({
+    ...event,
+    layoutId: id,
+    row: count,
+    set: count,
+    alive: number().integer().min(0).max(1_000_000).required(),
+    marks: string().matches(/^[01]*$/).max(20_000).default(''),
+    cause: string().trim().max(24).default(''),
+    countedOn: day.required(),
+  }),
+  'survival.target': object({ blockId: id, targetDensity: number().moreThan(0).max(10).required() }),
+};
+
+export type CommandName = keyof typeof schemas;
+export type Payload<Name extends CommandName> = yup.InferType<(typeof schemas)[Name]>;
+export type { LayoutParameters, OrderTerms };
+export { at, device, yup };

@@ -1,0 +1,198 @@
+import { Op } from 'sequelize';
+import { localPlane, type Plane } from '../../../core/measure/plane';
+import { plantableArea, type Plantable } from '../../../core/ground/plantable';
+import type { Keepout } from '../../../core/ground/keepouts';
+import { methodOf, methodTasks, type Chosen } from '../../../core/method/schools';
+import { schedule, type ScheduledTask, type TaskRecord } from '../../../core/calendar/schedule';
+import type { StoredRow } from '../../../core/rows/stored';
+import type { Tally } from '../../../core/crew/progress';
+import type { PlotRecord } from '../../../core/checks/quality';
+import type { StockEvent } from '../../../core/stock/ledger';
+import type { Opening } from '../../../core/stock/exposure';
+import type { Store } from '../store';
+import type { BlockRow } from '../store/ground';
+import type { LayoutRow } from '../store/rows';
+import type { LotRow, RootEventRow } from '../store/stock';
+import type { SurvivalCountRow, TaskEventRow } from '../store/work';
+import { today } from './clock';
+
+export const planeOf = (block: BlockRow): Plane =>
+  localPlane([block.originLongitude, block.originLatitude]);
+
+const plantables = new Map<string, Plantable>();
+
+/** Keep-outs of a block in the order in which they are taken off. */
+export async function keepoutsOf(store: Store, blockId: string): Promise<Keepout[]> {
+  const rows = await store.keepout.findAll({ where: { blockId }, order: [['position', 'ASC']], raw: true });
+  return rows.map(({ id, kind, name, shape, setback, reason }) => ({ id, kind, name, shape, setback, reason }));
+}
+
+/** Where trees may stand on a block. Cutting takes tens of milliseconds, so the last ones are kept. */
+export async function groundOf(store: Store, block: BlockRow): Promise<Plantable> {
+  const keepouts = await keepoutsOf(store, block.id);
+  const key = JSON.stringify([block.boundary, block.margin, block.originLongitude, block.originLatitude, keepouts]);
+  let plantable = plantables.get(key);
+  if (!plantable) {
+    plantable = plantableArea(block.boundary, keepouts, block.margin, planeOf(block));
+    if (plantables.size > 50) plantables.delete(plantables.keys().next().value!);
+    plantables.set(key, plantable);
+  }
+  return plantable;
+}
+
+/** The layout the crew plants by, if one is released. */
+export async function releasedLayout(store: Store, blockId: string): Promise<LayoutRow | undefined> {
+  const layout = await store.layout.findOne({ where: { blockId, state: 'released' } });
+  return layout?.get() as LayoutRow | undefined;
+}
+
+/** The released layout, or else the newest saved one. */
+export async function currentLayout(store: Store, blockId: string): Promise<LayoutRow | undefined> {
+  const layout = await store.layout.findOne({
+    where: { blockId, state: { [Op.ne]: 'withdrawn' } },
+    order: [
+      ['state', 'DESC'],
+      ['number', 'DESC'],
+    ],
+  });
+  const released = await releasedLayout(store, blockId);
+  return released ?? (layout?.get() as LayoutRow | undefined);
+}
+
+export async function rowsOf(store: Store, layoutId: string): Promise<StoredRow[]> {
+  const rows = await store.layoutRow.findAll({ where: { layoutId }, order: [['number', 'ASC']], raw: true });
+  return rows.map(({ number, lineIndex, stretches, runs }) => ({ number, index: lineIndex, stretches, runs }));
+}
+
+export async function treesByRowOf(store: Store, layoutId: string): Promise<number[]> {
+  const rows = await store.layoutRow.findAll({
+    where: { layoutId },
+    attributes: ['trees'],
+    order: [['number', 'ASC']],
+    raw: true,
+  });
+  return rows.map(({ trees }) => trees);
+}
+
+/** Task events told in order: the last word on each task. */
+export function taskRecords(events: readonly Pick<TaskEventRow, 'task' | 'kind' | 'day' | 'at' | 'authorId'>[]): TaskRecord[] {
+  const records = new Map<string, TaskRecord>();
+  for (const event of [...events].sort((a, b) => +a.at - +b.at)) {
+    const record = records.get(event.task) ?? { key: event.task };
+    if (event.kind === 'done') Object.assign(record, { doneOn: event.day, doneBy: event.authorId });
+    if (event.kind === 'undone') Object.assign(record, { doneOn: null, doneBy: null });
+    if (event.kind === 'moved') record.moved = event.day;
+    if (event.kind === 'skipped') record.skipped = true;
+    if (event.kind === 'restored') Object.assign(record, { skipped: false, moved: null });
+    records.set(event.task, record);
+  }
+  return [...records.values()];
+}
+
+export const methodOfBlock = (block: BlockRow): Chosen[] => methodOf(block.method, block.conditions);
+
+/** A block's tasks, or none while it has no planting day. */
+export async function tasksOf(store: Store, block: BlockRow, zone: string): Promise<ScheduledTask[]> {
+  if (!block.plantingDay) return [];
+  const events = await store.taskEvent.findAll({ where: { blockId: block.id }, raw: true });
+  const records = taskRecords(events);
+  const people = await store.person.findAll({
+    where: { id: records.map(({ doneBy }) => doneBy).filter(Boolean) as string[] },
+    attributes: ['id', 'name'],
+    raw: true,
+  });
+  for (const record of records) {
+    record.doneBy = people.find(({ id }) => id === record.doneBy)?.name ?? null;
+  }
+  return schedule(block.plantingDay, methodTasks(methodOfBlock(block)), records, today(zone));
+}
+
+export async function talliesOf(store: Store, layoutId: string): Promise<Tally[]> {
+  const rows = await store.tally.findAll({ where: { layoutId }, order: [['at', 'ASC']], raw: true });
+  return rows.map(({ id, rowNumber, planterId, count, at, corrects }) => ({
+    id,
+    row: rowNumber,
+    planter: planterId,
+    count,
+    at: new Date(at).toISOString(),
+    corrects,
+  }));
+}
+
+export async function plotsOf(store: Store, layoutId: string): Promise<(PlotRecord & { row: number; peg: number; area: number })[]> {
+  const rows = await store.plot.findAll({ where: { layoutId }, order: [['at', 'ASC']], raw: true });
+  return rows.map(({ id, planterId, good, faults, at, rowNumber, peg, area }) => ({
+    id,
+    planter: planterId,
+    good,
+    faults,
+    at: new Date(at).toISOString(),
+    row: rowNumber,
+    peg,
+    area,
+  }));
+}
+
+/** The newest count of each row within the newest counting season (120 days). */
+export async function countsOf(store: Store, layoutId: string): Promise<SurvivalCountRow[]> {
+  const rows = (await store.survivalCount.findAll({
+    where: { layoutId },
+    order: [['countedOn', 'ASC'], ['at', 'ASC']],
+    raw: true,
+  })) as SurvivalCountRow[];
+  const last = rows.at(-1)?.countedOn;
+  if (!last) return [];
+  const since = new Date(Date.parse(last) - 120 * 86_400_000).toISOString().slice(0, 10);
+  const byRow = new Map<number, SurvivalCountRow>();
+  for (const row of rows) if (row.countedOn >= since) byRow.set(row.rowNumber, row);
+  return [...byRow.values()].sort((a, b) => a.rowNumber - b.rowNumber);
+}
+
+export interface LotState {
+  lot: LotRow;
+  events: (StockEvent & { note: string; author: string })[];
+  openings: Opening[];
+}
+
+/** Lots of a block with all that happened to them. */
+export async function lotsOf(store: Store, blockId: string): Promise<LotState[]> {
+  const lots = (await store.lot.findAll({ where: { blockId }, order: [['code', 'ASC']], raw: true })) as LotRow[];
+  const lotId = lots.map(({ id }) => id);
+  const [events, roots, people] = await Promise.all([
+    store.stockEvent.findAll({ where: { lotId }, order: [['at', 'ASC']], raw: true }),
+    store.rootEvent.findAll({ where: { lotId }, order: [['at', 'ASC']], raw: true }),
+    store.person.findAll({ attributes: ['id', 'name'], raw: true }),
+  ]);
+  return lots.map((lot) => ({
+    lot,
+    events: events
+      .filter((event) => event.lotId === lot.id)
+      .map((event) => ({
+        id: event.id,
+        lot: lot.id,
+        kind: event.kind,
+        count: event.count,
+        at: new Date(event.at).toISOString(),
+        corrects: event.corrects,
+        planter: event.planterId,
+        note: event.note,
+        author: people.find(({ id }) => id === event.authorId)?.name ?? '',
+      })),
+    openings: openingsFrom(roots.filter((event) => event.lotId === lot.id)),
+  }));
+}
+
+/** Pairs openings with their closings. */
+export function openingsFrom(
+  events: readonly Pick<RootEventRow, 'id' | 'kind' | 'closes' | 'at' | 'temperature' | 'humidity' | 'wind'>[],
+): Opening[] {
+  const closedAt = new Map(events.filter(({ kind }) => kind === 'close').map(({ closes, at }) => [closes, at]));
+  return events
+    .filter(({ kind }) => kind === 'open')
+    .map(({ id, at, temperature, humidity, wind }) => ({
+      id,
+      openedAt: new Date(at).toISOString(),
+      closedAt: closedAt.has(id) ? new Date(closedAt.get(id)!).toISOString() : null,
+      air: { temperature, humidity, wind },
+    }));
+}

@@ -1,0 +1,80 @@
+import { v7 as uuid } from 'uuid';
+import { layOut, COMPUTATION_VERSION } from '../../../../core/rows/layout';
+import { toStoredRows, treesInRow } from '../../../../core/rows/stored';
+import { blockAccess, layoutAccess } from '../authorise';
+import { groundOf } from '../block';
+import { now } from '../clock';
+import { Refusal, type Handlers } from './context';
+
+export const rows: Handlers<'rows'> = {
+  async 'rows.save'({ store, person, transaction }, { blockId, name, parameters }) {
+    const { block, site } = await blockAccess(store, person.id, blockId, 'plan');
+    const known = await store.species.findAll({ where: { siteId: site.id }, attributes: ['id'], raw: true });
+    if (parameters.mix.some(({ species }) => !known.some(({ id }) => id === species))) {
+      throw new Refusal('The mix names a species that this site does not have.');
+    }
+    const plantable = await groundOf(store, block);
+    const layout = layOut({ boundary: plantable.boundary, plantable: plantable.area }, parameters);
+    if (!layout.lattice.total) {
+      throw new Refusal('Not one tree fits with this spacing, headland and first row. Nothing was saved.');
+    }
+    // Two leaders saving at once get numbers in turn.
+    await store.block.findByPk(blockId, { transaction, lock: transaction.LOCK.UPDATE });
+    const number = 1 + Number((await store.layout.max('number', { where: { blockId }, transaction })) ?? 0);
+    const id = uuid();
+    const { frame, step, between } = layout.lattice;
+    await store.layout.create(
+      {
+        id,
+        blockId,
+        number,
+        name,
+        state: 'saved',
+        computation: COMPUTATION_VERSION,
+        parameters,
+        rhythm: { frame, step, between },
+        trees: layout.lattice.total,
+        plantableArea: plantable.plantable.value,
+        speciesCounts: layout.speciesCounts,
+        createdAt: new Date(now()),
+        createdBy: person.id,
+        releasedAt: null,
+        releasedBy: null,
+      },
+      { transaction },
+    );
+    const stored = toStoredRows(layout.lattice, layout.runs).map((row) => ({
+      layoutId: id,
+      number: row.number,
+      lineIndex: row.index,
+      stretches: row.stretches,
+      runs: row.runs,
+      trees: treesInRow(row),
+    }));
+    for (let from = 0; from < stored.length; from += 500) {
+      await store.layoutRow.bulkCreate(stored.slice(from, from + 500), { transaction });
+    }
+    return { layoutId: id, number };
+  },
+
+  async 'rows.release'({ store, person, transaction }, { layoutId }) {
+    const { layout, block } = await layoutAccess(store, person.id, layoutId, 'plan');
+    await store.block.findByPk(block.id, { transaction, lock: transaction.LOCK.UPDATE });
+    const before = await store.layout.findOne({ where: { blockId: block.id, state: 'released' }, transaction });
+    if (before?.id === layoutId) return;
+    if (before) {
+      const planted = Number((await store.tally.sum('count', { where: { layoutId: before.id }, transaction })) ?? 0);
+      if (planted > 0) {
+        throw new Refusal(
+          `Version ${before.number} is released and ${planted} trees are entered as planted in its rows. ` +
+            'Its rows cannot change under them; cut a new block for the rest.',
+        );
+      }
+      await store.layout.update({ state: 'withdrawn' }, { where: { id: before.id }, transaction });
+    }
+    await store.layout.update(
+      { state: 'released', releasedAt: new Date(now()), releasedBy: person.id },
+      { where: { id: layout.id }, transaction },
+    );
+  },
+};

@@ -1,0 +1,50 @@
+import { DateTime } from 'luxon';
+import type { Air } from '../../../core/stock/exposure';
+import type { Store } from '../store';
+import type { SiteRow, WeatherDayRow } from '../store/people';
+import { localTime, today } from './clock';
+
+/**
+ * A simulated weather station. It plays the site's recorded days by the hour: coolest at six,
+ * warmest and windiest in mid-afternoon, air driest when it is warmest.
+ */
+export interface StationReading extends Air {
+  hour: number;
+}
+
+function readingAt(day: WeatherDayRow, hour: number): StationReading {
+  const warmth = (1 - Math.cos((2 * Math.PI * (hour - 6)) / 24)) / 2 - 0.5;
+  const swing = Math.sin((Math.PI * Math.max(0, Math.min(14, hour - 6))) / 14);
+  return {
+    hour,
+    temperature: (day.lowest + day.highest) / 2 + warmth * (day.highest - day.lowest),
+    humidity: Math.min(0.98, Math.max(0.15, day.humidity - warmth * 0.22)),
+    wind: Math.max(0.3, day.wind * (0.55 + 0.9 * swing)),
+  };
+}
+
+/** The recorded day that the station plays today: today's own, or the same date of another year. */
+async function dayPlayed(store: Store, site: SiteRow): Promise<WeatherDayRow | undefined> {
+  const day = today(site.zone);
+  const own = await store.weatherDay.findOne({ where: { siteId: site.id, day }, raw: true });
+  if (own) return own as WeatherDayRow;
+  for (let years = 1; years <= 6; years++) {
+    const earlier = DateTime.fromISO(day, { zone: 'utc' }).minus({ years }).toISODate()!;
+    const played = await store.weatherDay.findOne({ where: { siteId: site.id, day: earlier }, raw: true });
+    if (played) return played as WeatherDayRow;
+  }
+  return undefined;
+}
+
+/** The air now and through the working day; undefined where the site has no weather yet. */
+export async function airAt(
+  store: Store,
+  site: SiteRow,
+): Promise<{ now: StationReading; hours: StationReading[] } | undefined> {
+  const day = await dayPlayed(store, site);
+  if (!day) return undefined;
+  return {
+    now: readingAt(day, localTime(site.zone).hour),
+    hours: Array.from({ length: 15 }, (_, i) => readingAt(day, 6 + i)),
+  };
+}

@@ -1,0 +1,128 @@
+import { DataTypes, type Sequelize } from 'sequelize';
+import type { UnitSystem } from '../../../core/measure/units';
+import { key, maybe, moment, real, reference, table, text, whole } from './define';
+
+export type Role = 'leader' | 'checker' | 'planter' | 'viewer';
+export type Theme = 'day' | 'cab';
+
+export interface SiteRow {
+  id: string;
+  name: string;
+  longitude: number;
+  latitude: number;
+  /** IANA zone that decides which day it is. */
+  zone: string;
+}
+export interface PersonRow {
+  id: string;
+  signIn: string;
+  name: string;
+  passwordHash: string;
+  units: UnitSystem;
+  theme: Theme;
+}
+export interface MembershipRow {
+  personId: string;
+  siteId: string;
+  role: Role;
+}
+export interface SessionRow {
+  tokenHash: string;
+  personId: string;
+  expiresAt: Date;
+}
+export interface SignInAttemptRow {
+  signIn: string;
+  address: string;
+  at: Date;
+}
+export interface SpeciesRow {
+  id: string;
+  siteId: string;
+  letter: string;
+  name: string;
+  colour: string;
+  stock: 'bare-root' | 'container';
+  matureHeight: number;
+  crown: number;
+  damp: string;
+  light: string;
+}
+export interface PlanterRow {
+  id: string;
+  siteId: string;
+  personId: string | null;
+  name: string;
+  rate: number;
+  position: number;
+}
+export interface WeatherDayRow {
+  siteId: string;
+  day: string;
+  lowest: number;
+  highest: number;
+  rain: number;
+  humidity: number;
+  wind: number;
+}
+
+const partOfKey = { ...reference, primaryKey: true };
+
+export function peopleTables(sequelize: Sequelize) {
+  return {
+    site: table<SiteRow>(sequelize, 'site', { id: key, name: text, longitude: real, latitude: real, zone: text }),
+    person: table<PersonRow>(sequelize, 'person', {
+      id: key,
+      signIn: text,
+      name: text,
+      passwordHash: text,
+      units: text,
+      theme: text,
+    }),
+    membership: table<MembershipRow>(sequelize, 'membership', {
+      personId: partOfKey,
+      siteId: partOfKey,
+      role: text,
+    }),
+    session: table<SessionRow>(sequelize, 'session', {
+      tokenHash: { type: DataTypes.CHAR(64), primaryKey: true },
+      personId: reference,
+      expiresAt: moment,
+    }),
+    signInAttempt: table<SignInAttemptRow>(sequelize, 'sign_in_attempt', {
+      id: { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true },
+      signIn: text,
+      address: text,
+      at: moment,
+    }),
+    species: table<SpeciesRow>(sequelize, 'species', {
+      id: key,
+      siteId: reference,
+      letter: text,
+      name: text,
+      colour: text,
+      stock: text,
+      matureHeight: real,
+      crown: real,
+      damp: text,
+      light: text,
+    }),
+    planter: table<PlanterRow>(sequelize, 'planter', {
+      id: key,
+      siteId: reference,
+      personId: maybe,
+      name: text,
+      rate: real,
+      position: whole,
+    }),
+    weatherDay: table<WeatherDayRow>(sequelize, 'weather_day', {
+      siteId: partOfKey,
+      day: { type: DataTypes.DATEONLY, primaryKey: true },
+      lowest: real,
+      highest: real,
+      rain: real,
+      humidity: real,
+      wind: real,
+    }),
+  };
+}

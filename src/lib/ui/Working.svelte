@@ -1,0 +1,57 @@
+<script lang="ts">
+  import type { Figure } from '$core/measure/working';
+  import { useUnits } from './figures.svelte';
+
+  let { figure }: { figure: Figure } = $props();
+  const units = useUnits();
+</script>
+
+<div class="working">
+  {#if figure.formula}<p>{figure.formula}</p>{/if}
+  <table>
+    <tbody>
+      {#each figure.steps as step, i (i)}
+        <tr>
+          <td class="value">{units.format(step.value, step.kind)}</td>
+          <td class="label">{step.label}</td>
+        </tr>
+      {/each}
+      <tr class="total">
+        <td class="value">= {units.format(figure.value, figure.kind)}</td>
+        <td></td>
+      </tr>
+    </tbody>
+  </table>
+</div>
+
+<style>
+  .working {
+    background: var(--viridian-tint);
+    border-left: 3px solid var(--viridian);
+    padding: 8px 10px;
+    margin: 2px 0 8px;
+    font-size: 13px;
+  }
+  p {
+    margin: 0 0 4px;
+    font-size: 12.5px;
+    color: var(--slate);
+  }
+  td {
+    padding: 1px 0;
+    vertical-align: baseline;
+  }
+  .value {
+    font-family: var(--mono);
+    font-size: 12.5px;
+    text-align: right;
+    padding-right: 10px;
+    white-space: nowrap;
+  }
+  .label {
+    color: var(--slate);
+  }
+  .total .value {
+    font-weight: 650;
+  }
+</style>

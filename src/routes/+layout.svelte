@@ -1,0 +1,254 @@
+<script lang="ts">
+  import 'carbon-components-svelte/css/all.css';
+  import '$lib/ui/theme.css';
+  import { Modal } from 'carbon-components-svelte';
+  import { onMount, type Snippet } from 'svelte';
+  import { goto, invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
+  import { tinykeys } from 'tinykeys';
+  import { ROOMS, type Room } from '$core/morning/board';
+  import { formatTemperature, formatWind } from '$core/measure/units';
+  import StringLine from '$lib/ui/StringLine.svelte';
+  import { provideUnits, Units } from '$lib/ui/figures.svelte';
+  import { saving, send } from '$lib/ui/send.svelte';
+  import type { LayoutData } from './$types';
+
+  let { data, children }: { data: LayoutData; children: Snippet } = $props();
+  const units = provideUnits(new Units('metric'));
+  $effect(() => {
+    if (data.person) units.system = data.person.units;
+  });
+  const block = $derived(page.params.block);
+  const blockName = $derived(data.blocks?.find(({ id }) => id === block)?.name);
+  const here = $derived(ROOMS.find((room) => page.route.id?.endsWith(`/[block]/${room}`)) as Room | undefined);
+  const bare = $derived(!data.person || page.route.id?.startsWith('/field'));
+  let blocksOpen = $state(false);
+  let menuOpen = $state(false);
+  let keysOpen = $state(false);
+  let theme = $derived(data.person?.theme ?? 'day');
+  const DAY_CLASS = { normal: 'Good', marginal: 'Marginal', stop: 'Stop' };
+
+  async function prefer(change: { units?: 'metric' | 'us'; theme?: 'day' | 'cab' }) {
+    const next = { units: units.system, theme: theme as 'day' | 'cab', ...change };
+    units.system = next.units;
+    document.documentElement.dataset.theme = next.theme;
+    await send('people.preferences', next);
+  }
+
+  function typing(event: KeyboardEvent): boolean {
+    const target = event.target as HTMLElement;
+    return Boolean(target.closest('input, textarea, select, [contenteditable]')) || event.ctrlKey || event.metaKey;
+  }
+  const key = (action: () => void) => (event: KeyboardEvent) => {
+    if (typing(event)) return;
+    event.preventDefault();
+    action();
+  };
+
+  onMount(() => {
+    const first = () => block ?? data.blocks?.[0]?.id;
+    return tinykeys(window, {
+      ...Object.fromEntries(
+        ROOMS.map((room, i) => [String(i + 1), key(() => void (first() && goto(`/blocks/${first()}/${room}`)))]),
+      ),
+      '0': key(() => void goto('/')),
+      b: key(() => (blocksOpen = !blocksOpen)),
+      u: key(() => void prefer({ units: units.system === 'metric' ? 'us' : 'metric' })),
+      'Shift+?': key(() => (keysOpen = true)),
+      '/': key(() => document.querySelector<HTMLInputElement>('[data-find]')?.focus()),
+      Escape: () => (blocksOpen = menuOpen = false),
+    });
+  });
+  // The air moves on while a page stays open.
+  onMount(() => {
+    const timer = setInterval(() => document.visibilityState === 'visible' && !bare && saving.open === 0 && invalidateAll(), 60_000);
+    return () => clearInterval(timer);
+  });
+</script>
+
+<svelte:head><title>{blockName ? `${blockName} · Viridane` : 'Viridane'}</title></svelte:head>
+
+{#if bare}
+  {@render children()}
+{:else}
+  <a class="skip" href="#main">Skip to the page</a>
+  <header>
+    <a class="word" href="/" title="Morning board (key 0)">viri<i>dane</i></a>
+    <div class="holder">
+      <button class="block" aria-expanded={blocksOpen} onclick={() => (blocksOpen = !blocksOpen)} title="Blocks (key b)">
+        <b>{blockName ?? 'All blocks'}</b> <small>{data.site?.name}</small>
+        <svg width="10" height="8" aria-hidden="true"><path d="M1 1.5L5 6L9 1.5" fill="none" stroke="currentColor" stroke-width="1.6" /></svg>
+      </button>
+      {#if blocksOpen}
+        <div class="drop">
+          <a href="/" onclick={() => (blocksOpen = false)}>All blocks, this morning</a>
+          {#each data.blocks ?? [] as entry (entry.id)}
+            <a href="/blocks/{entry.id}/{here ?? 'ground'}" onclick={() => (blocksOpen = false)} aria-current={entry.id === block ? 'true' : undefined}>
+              {entry.name}
+            </a>
+          {/each}
+          {#if data.role === 'leader'}<a href="/blocks/new" onclick={() => (blocksOpen = false)}>New block from a file …</a>{/if}
+        </div>
+      {/if}
+    </div>
+    <div class="air">
+      {#if data.air}
+        <span class="num">{formatTemperature(data.air.now.temperature, units.system)}</span>
+        <span class="num">{Math.round(data.air.now.humidity * 100)} % RH</span>
+        <span class="num">{formatWind(data.air.now.wind, units.system)}</span>
+        <span class="class {data.air.judged.dayClass}" title="Simulated station">
+          {DAY_CLASS[data.air.judged.dayClass]}{data.air.judged.because.length ? `: ${data.air.judged.because.join(', ')}` : ''}
+        </span>
+      {/if}
+      <span class="saved" role="status">{saving.open ? 'Saving …' : saving.error ? 'Not saved' : 'All saved'}</span>
+      <div class="holder">
+        <button class="person" aria-expanded={menuOpen} onclick={() => (menuOpen = !menuOpen)}>{data.person?.name}</button>
+        {#if menuOpen}
+          <div class="drop right">
+            <button onclick={() => prefer({ units: units.system === 'metric' ? 'us' : 'metric' })}>
+              Units: {units.system === 'metric' ? 'metric' : 'US'} <kbd>u</kbd>
+            </button>
+            <button onclick={() => prefer({ theme: theme === 'day' ? 'cab' : 'day' })}>Look: {theme === 'day' ? 'day' : 'cab, dark'}</button>
+            <button onclick={() => ((keysOpen = true), (menuOpen = false))}>Keys <kbd>?</kbd></button>
+            <a href="/field">Field page</a>
+            {#if data.role === 'leader'}<a href="/people">People</a>{/if}
+            <form method="POST" action="/sign-in?/out"><button>Sign out</button></form>
+          </div>
+        {/if}
+      </div>
+    </div>
+  </header>
+  <StringLine block={block ?? data.blocks?.[0]?.id} {here} driven={page.data.driven} flags={page.data.flags} />
+  <main id="main">{@render children()}</main>
+  <Modal bind:open={keysOpen} passiveModal modalHeading="Keys" size="sm">
+    <table class="ledger">
+      <tbody>
+        {#each [['1 to 8', 'the pegs, Ground to Survival'], ['0', 'the morning board'], ['b', 'list of blocks'], ['/', 'find a row or a task'], ['[ and ]', 'row before and after'], ['u', 'metric or US units'], ['Ctrl-Z, Ctrl-Shift-Z', 'undo and redo where a plan is edited'], ['?', 'this list']] as [name, what] (name)}
+          <tr><td><kbd>{name}</kbd></td><td>{what}</td></tr>
+        {/each}
+      </tbody>
+    </table>
+  </Modal>
+{/if}
+
+<style>
+  header {
+    min-height: 46px;
+    display: flex;
+    align-items: center;
+    gap: 18px;
+    padding: 0 20px;
+    background: var(--header);
+    color: var(--header-text);
+    flex-wrap: wrap;
+  }
+  .word {
+    font-weight: 750;
+    font-size: 19px;
+    color: var(--header-text);
+    text-decoration: none;
+  }
+  .word i {
+    font-style: normal;
+    color: #9fd0b4;
+  }
+  .holder {
+    position: relative;
+  }
+  header button {
+    font: inherit;
+    color: inherit;
+    background: none;
+    border: 0;
+    padding: 6px 4px;
+    cursor: pointer;
+  }
+  .block small {
+    color: var(--header-quiet);
+    font-size: 13px;
+    margin: 0 4px;
+  }
+  .block b {
+    font-weight: 650;
+    font-size: 16px;
+  }
+  .air {
+    margin-left: auto;
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    font-size: 13.5px;
+    color: var(--header-text);
+    flex-wrap: wrap;
+  }
+  .class {
+    padding: 2px 9px;
+    font-weight: 650;
+    background: #bfe0cb;
+    color: #0d3326;
+  }
+  .class.marginal {
+    background: #e3b448;
+    color: #2d2100;
+  }
+  .class.stop {
+    background: #f2b49f;
+    color: #4a1202;
+  }
+  .saved {
+    color: var(--header-quiet);
+    min-width: 58px;
+  }
+  .person {
+    border-bottom: 1px dotted var(--header-quiet) !important;
+  }
+  .drop {
+    position: absolute;
+    top: 100%;
+    left: 0;
+    z-index: 30;
+    min-width: 240px;
+    background: var(--sheet);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    box-shadow: 0 6px 18px rgb(0 0 0 / 0.18);
+    padding: 6px 0;
+    display: grid;
+  }
+  .drop.right {
+    left: auto;
+    right: 0;
+  }
+  .drop a,
+  .drop button {
+    display: block;
+    width: 100%;
+    box-sizing: border-box;
+    text-align: left;
+    padding: 9px 16px;
+    color: var(--ink);
+    text-decoration: none;
+    font-size: 15px;
+  }
+  .drop a:hover,
+  .drop button:hover,
+  .drop a[aria-current] {
+    background: var(--viridian-tint);
+  }
+  kbd {
+    font: 12.5px var(--mono);
+    border: 1px solid var(--rule-strong);
+    padding: 1px 6px;
+    background: var(--field);
+    color: var(--ink);
+  }
+  @media (max-width: 900px) {
+    main {
+      padding-bottom: 76px;
+    }
+    .air {
+      margin-left: 0;
+      padding-bottom: 6px;
+    }
+  }
+</style>

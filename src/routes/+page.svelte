@@ -1,0 +1,120 @@
+<script lang="ts">
+  import AirToday from '$lib/charts/AirToday.svelte';
+  import CallList from '$lib/ui/CallList.svelte';
+  import { formatNumber } from '$core/measure/units';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const growing = $derived(data.blockStates.filter(({ planted, total }) => planted > 0 && planted < total));
+  const left = $derived(growing.reduce((sum, { planted, total }) => sum + total - planted, 0));
+  const urgent = $derived(data.calls.filter(({ urgency }) => urgency !== 'note').length);
+</script>
+
+<div class="board">
+  <section>
+    <h1>
+      {data.clock?.weekday}, {data.clock?.text}.
+      {#if left > 0}{formatNumber(left)} trees still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing waits.{/if}
+    </h1>
+    <p class="quiet">
+      {#if growing.length}Planting on {growing.map(({ name }) => name).join(' and ')}.{/if}
+      {urgent} to deal with, {data.calls.length - urgent} to know.
+    </p>
+    {#if data.calls.length}
+      <CallList calls={data.calls} />
+    {:else if !data.blockStates.length}
+      <p class="say good">No block yet. <a href="/blocks/new">Drop a boundary file</a> to make the first one.</p>
+    {:else}
+      <p class="say good">Nothing is due, short, late or out of line this morning.</p>
+    {/if}
+  </section>
+  <aside>
+    <h2>Blocks</h2>
+    {#each data.blockStates as block (block.id)}
+      <a class="block" href="/blocks/{block.id}/{block.planted > 0 && block.planted < block.total ? 'crew' : block.planted ? 'survival' : block.total ? 'rows' : 'ground'}">
+        <span class="top"><b>{block.name}</b><span class="num">{formatNumber(block.planted)} of {formatNumber(block.total)}</span></span>
+        <span class="bar"><i style:width="{block.total ? (100 * block.planted) / block.total : 0}%"></i></span>
+        <small>{block.standing}</small>
+      </a>
+    {/each}
+    {#if data.hours.length}
+      <h2>The wind today</h2>
+      <AirToday hours={data.hours} now={data.clock?.hour ?? 12} />
+    {/if}
+  </aside>
+</div>
+
+<style>
+  .board {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 372px;
+    min-height: calc(100vh - 112px);
+  }
+  section {
+    padding: 18px 28px 40px;
+  }
+  h1 {
+    font-size: 25px;
+    font-weight: 720;
+    margin: 0 0 2px;
+    letter-spacing: -0.01em;
+  }
+  section > p {
+    margin: 0 0 14px;
+    font-size: 15px;
+  }
+  aside {
+    background: var(--sheet);
+    border-left: 1px solid var(--rule);
+    padding: 16px 22px;
+  }
+  h2 {
+    font-size: 13px;
+    font-weight: 650;
+    color: var(--slate);
+    margin: 18px 0 8px;
+  }
+  h2:first-child {
+    margin-top: 0;
+  }
+  .block {
+    display: block;
+    padding: 10px 0 11px;
+    border-top: 1px solid var(--rule);
+    color: inherit;
+    text-decoration: none;
+  }
+  .block:hover b {
+    text-decoration: underline;
+  }
+  .top {
+    display: flex;
+    justify-content: space-between;
+    margin-bottom: 5px;
+  }
+  .bar {
+    display: block;
+    height: 9px;
+    background: var(--rule);
+  }
+  .bar i {
+    display: block;
+    height: 100%;
+    background: var(--viridian);
+  }
+  small {
+    font-size: 13px;
+    color: var(--slate);
+  }
+  @media (max-width: 900px) {
+    .board {
+      grid-template-columns: 1fr;
+    }
+    section {
+      padding: 16px;
+    }
+    aside {
+      border-left: 0;
+    }
+  }
+</style>

@@ -1,0 +1,32 @@
+import { flags } from '../../../../core/morning/board';
+import { blockAccess } from '$lib/server/authorise';
+import { blockState } from '$lib/server/board';
+import { airAt } from '$lib/server/station';
+import { store } from '$lib/server/store';
+import type { LayoutServerLoad } from './$types';
+
+/** One block: its pegs, its calls, and what every room of it needs. */
+export const load: LayoutServerLoad = async ({ locals, params }) => {
+  const open = await store();
+  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
+  const state = await blockState(open, site, block, (await airAt(open, site))?.now);
+  const species = await open.species.findAll({ where: { siteId: site.id }, order: [['name', 'ASC']], raw: true });
+  return {
+    block,
+    role,
+    species,
+    calls: state.calls,
+    flags: flags(state.calls),
+    driven: state.driven,
+    planted: state.planted,
+    layout: state.layout && {
+      id: state.layout.id,
+      number: state.layout.number,
+      state: state.layout.state,
+      trees: state.layout.trees,
+      plantableArea: state.layout.plantableArea,
+      parameters: state.layout.parameters,
+      speciesCounts: state.layout.speciesCounts,
+    },
+  };
+};

@@ -1,0 +1,36 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { SESSION_COOKIE, signIn, signOut } from '$lib/server/sign-in';
+import { store } from '$lib/server/store';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => {
+  if (locals.person) redirect(303, '/');
+  if ((await (await store()).person.count()) === 0) redirect(303, '/welcome');
+  return { demo: process.env.VIRIDANE_DEMO === '1' };
+};
+
+/** Only paths of this application are gone on to. */
+const onward = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : '/');
+
+export const actions: Actions = {
+  in: async ({ request, cookies, url, getClientAddress }) => {
+    const form = await request.formData();
+    const name = String(form.get('name') ?? '');
+    const result = await signIn(await store(), name, String(form.get('password') ?? ''), getClientAddress());
+    if ('refused' in result) return fail(400, { name, refused: result.refused });
+    cookies.set(SESSION_COOKIE, result.token, {
+      path: '/',
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: url.protocol === 'https:',
+      expires: result.expires,
+    });
+    redirect(303, onward(url.searchParams.get('to')));
+  },
+  out: async ({ cookies }) => {
+    const token = cookies.get(SESSION_COOKIE);
+    if (token) await signOut(await store(), token);
+    cookies.delete(SESSION_COOKIE, { path: '/' });
+    redirect(303, '/sign-in');
+  },
+};

@@ -1,0 +1,45 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { v7 as uuid } from 'uuid';
+import { IANAZone } from 'luxon';
+import { hashPassword } from '$lib/server/sign-in';
+import { store } from '$lib/server/store';
+import { yup } from '$lib/schemas';
+import type { Actions, PageServerLoad } from './$types';
+
+const schema = yup.object({
+  site: yup.string().trim().min(2).max(120).required(),
+  name: yup.string().trim().min(2).max(80).required(),
+  signIn: yup.string().trim().lowercase().min(2).max(80).required(),
+  password: yup.string().min(10).max(200).required(),
+  zone: yup.string().required().test('zone', 'That is no time zone.', (zone) => IANAZone.isValidZone(zone ?? '')),
+});
+
+/** The first start of an empty installation; closed as soon as somebody has signed up. */
+export const load: PageServerLoad = async () => {
+  if ((await (await store()).person.count()) > 0) redirect(303, '/sign-in');
+};
+
+export const actions: Actions = {
+  default: async ({ request }) => {
+    const open = await store();
+    const form = Object.fromEntries(await request.formData());
+    let asked: yup.InferType<typeof schema>;
+    try {
+      asked = await schema.validate(form);
+    } catch (error) {
+      return fail(400, { error: (error as Error).message, ...form, password: '' });
+    }
+    const passwordHash = await hashPassword(asked.password);
+    await open.sequelize.transaction(async (transaction) => {
+      if ((await open.person.count({ transaction, lock: transaction.LOCK.UPDATE })) > 0) redirect(303, '/sign-in');
+      const [siteId, personId] = [uuid(), uuid()];
+      await open.site.create({ id: siteId, name: asked.site, longitude: 0, latitude: 0, zone: asked.zone }, { transaction });
+      await open.person.create(
+        { id: personId, signIn: asked.signIn, name: asked.name, passwordHash, units: 'metric', theme: 'day' },
+        { transaction },
+      );
+      await open.membership.create({ personId, siteId, role: 'leader' }, { transaction });
+    });
+    redirect(303, '/sign-in');
+  },
+};

@@ -1,0 +1,36 @@
+<script lang="ts">
+  import { Button, PasswordInput, TextInput } from 'carbon-components-svelte';
+  import { onMount } from 'svelte';
+
+  let { form }: { form: Record<string, string> | null } = $props();
+  let zone = $state('UTC');
+  onMount(() => (zone = Intl.DateTimeFormat().resolvedOptions().timeZone));
+</script>
+
+<svelte:head><title>Set up · Viridane</title></svelte:head>
+<main>
+  <h1>Set up the first site</h1>
+  <p class="quiet">You become its leader. Others are added afterwards under People.</p>
+  <form method="POST">
+    <TextInput labelText="Site" name="site" value={form?.site ?? ''} required />
+    <TextInput labelText="Your name" name="name" value={form?.name ?? ''} autocomplete="name" required />
+    <TextInput labelText="Sign-in name" name="signIn" value={form?.signIn ?? ''} autocomplete="username" required />
+    <PasswordInput labelText="Password, ten characters or more" name="password" autocomplete="new-password" required />
+    <TextInput labelText="Time zone" name="zone" bind:value={zone} required />
+    {#if form?.error}<p class="say stop" role="alert">{form.error}</p>{/if}
+    <Button type="submit">Set up</Button>
+  </form>
+</main>
+
+<style>
+  main {
+    max-width: 400px;
+    margin: 8vh auto;
+    padding: 0 20px;
+  }
+  form {
+    display: grid;
+    gap: 16px;
+    margin: 24px 0;
+  }
+</style>

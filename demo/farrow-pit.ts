@@ -79,7 +79,7 @@ export const BLOCKS: DemoBlock[] = [
     layout: {
       pattern: 'offset', inRow: 2.4, between: 2.8, direction: { kind: 'bearing', bearing: radians(83) }, firstOffset: 1.5, firstPeg: 0, headland: 0, shortest: 5,
       mix: [['P', 46], ['B', 28], ['A', 16], ['W', 10]],
-      arrangement: { kind: 'random', longest: 14, seed: 7 },
+      arrangement: { kind: 'runs', length: 12 },
     },
     release: true,
     done: ['kill-1', 'order', 'kill-2', 'mark-spots', 'knockdown', 'set-out', 'receive', 'plant', 'check-rows', 'weed-1', 'count-1'],

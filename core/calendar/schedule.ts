@@ -106,7 +106,7 @@ export function taskSentence(task: ScheduledTask, block: string): string | undef
   const label = task.label[0].toUpperCase() + task.label.slice(1);
   if (task.state === 'late') {
     const held = task.waitsFor.length ? ` It waits for: ${task.waitsFor.join(', ')}.` : '';
-    return `${label} on ${block} is ${task.lateBy} ${task.lateBy === 1 ? 'day' : 'days'} late.${held}`;
+    return `${label} on ${block}: ${task.lateBy} ${task.lateBy === 1 ? 'day' : 'days'} late.${held}`;
   }
   if (task.state === 'due') return `${label} on ${block} by ${formatDay(task.finish)}.`;
   return undefined;

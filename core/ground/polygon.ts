@@ -41,8 +41,8 @@ export function geodesicMeasure(parts: MultiPolygon): { area: number; perimeter:
       const tally = geodesic.Geodesic.WGS84.Polygon(false);
       for (const [lon, lat] of ring) tally.AddPoint(lat, lon);
       const result = tally.Compute(false, true);
-      area += (index === 0 ? 1 : -1) * Math.abs(result.area);
-      perimeter += result.perimeter;
+      area += (index === 0 ? 1 : -1) * Math.abs(result.area ?? 0);
+      perimeter += result.perimeter ?? 0;
     });
   }
   return { area, perimeter };

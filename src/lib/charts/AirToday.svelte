@@ -26,7 +26,7 @@
     <path d="M0 {y(DAY_LIMITS.windStop)}H{width}" stroke="var(--clay)" stroke-dasharray="4 3" />
     <text x={width} y={y(DAY_LIMITS.windStop) - 4} text-anchor="end" class="stop">stop, {formatWind(DAY_LIMITS.windStop, units.system)}</text>
     <path d="M0 {y(DAY_LIMITS.windMarginal)}H{width}" stroke="var(--ochre-fill)" stroke-dasharray="4 3" />
-    <text x="0" y={y(DAY_LIMITS.windMarginal) - 4} class="marginal">marginal, {formatWind(DAY_LIMITS.windMarginal, units.system)}</text>
+    <text x={width} y={y(DAY_LIMITS.windMarginal) - 4} text-anchor="end" class="marginal">marginal, {formatWind(DAY_LIMITS.windMarginal, units.system)}</text>
     <path d={path} fill="none" stroke="var(--ink)" stroke-width="2.2" />
     {#if now >= hours[0].hour && now <= hours[hours.length - 1].hour}
       <circle cx={x(now)} cy={y(here.wind)} r="4.5" fill="var(--ink)" />
@@ -53,6 +53,9 @@
     margin: 0;
   }
   text {
+    paint-order: stroke;
+    stroke: var(--sheet);
+    stroke-width: 4px;
     font-size: 11.5px;
     fill: var(--slate);
   }

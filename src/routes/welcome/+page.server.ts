@@ -31,7 +31,7 @@ export const actions: Actions = {
     }
     const passwordHash = await hashPassword(asked.password);
     await open.sequelize.transaction(async (transaction) => {
-      if ((await open.person.count({ transaction, lock: transaction.LOCK.UPDATE })) > 0) redirect(303, '/sign-in');
+      if (await open.person.findOne({ transaction, lock: transaction.LOCK.UPDATE })) redirect(303, '/sign-in');
       const [siteId, personId] = [uuid(), uuid()];
       await open.site.create({ id: siteId, name: asked.site, longitude: 0, latitude: 0, zone: asked.zone }, { transaction });
       await open.person.create(

@@ -1,0 +1,106 @@
+import Dexie, { type Table } from 'dexie';
+import type { CommandName } from '$lib/schemas';
+
+/** Something entered on this device, kept until the server has it. */
+export interface Entry {
+  id: string;
+  /** Order of entering; entries are sent in it, so that a taking-back follows what it takes back. */
+  order?: number;
+  command: CommandName;
+  payload: Record<string, unknown>;
+  state: 'waiting' | 'sent' | 'refused';
+  /** The server's sentence, when it refused. */
+  reason?: string;
+}
+
+class FieldDatabase extends Dexie {
+  entries!: Table<Entry, number>;
+  constructor() {
+    super('viridane-field');
+    this.version(1).stores({ entries: '++order, &id, state' });
+  }
+}
+
+/**
+ * What a phone keeps while there is no signal. Entries are written to the device first and sent
+ * when they can be; each has an id of its own, so that sent twice counts once.
+ */
+export class Outbox {
+  entries = $state.raw<Entry[]>([]);
+  online = $state(true);
+  signedOut = $state(false);
+  private readonly database = new FieldDatabase();
+  private sending = false;
+
+  get waiting(): number {
+    return this.entries.filter(({ state }) => state === 'waiting').length;
+  }
+  get refused(): Entry[] {
+    return this.entries.filter(({ state }) => state === 'refused');
+  }
+
+  async start(onsent: () => void): Promise<() => void> {
+    this.onsent = onsent;
+    await this.reload();
+    const send = () => void this.flush();
+    window.addEventListener('online', send);
+    const timer = setInterval(send, 15_000);
+    send();
+    return () => (window.removeEventListener('online', send), clearInterval(timer));
+  }
+  private onsent: () => void = () => {};
+
+  private async reload() {
+    this.entries = await this.database.entries.orderBy('order').toArray();
+  }
+
+  /** Keeps an entry on the device, then tries to send it. Returns once it is safe. */
+  async add(command: CommandName, payload: Record<string, unknown> & { id: string }): Promise<void> {
+    await this.database.entries.add({ id: payload.id, command, payload, state: 'waiting' });
+    await this.reload();
+    void this.flush();
+  }
+
+  /** Lets go of entries that the page's own data already counts. */
+  async settle(known: ReadonlySet<string>): Promise<void> {
+    const settled = this.entries.filter(({ id, state }) => state === 'sent' && known.has(id));
+    if (!settled.length) return;
+    await this.database.entries.bulkDelete(settled.map(({ order }) => order!));
+    await this.reload();
+  }
+
+  /** Forgets a refused entry after its sentence was read. */
+  async dismiss(entry: Entry): Promise<void> {
+    await this.database.entries.delete(entry.order!);
+    await this.reload();
+  }
+
+  /** Sends what waits, in order; stops at the first that finds no signal. */
+  async flush(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    let sent = 0;
+    try {
+      for (;;) {
+        const entry = await this.database.entries.where('state').equals('waiting').first();
+        if (!entry) break;
+        const response = await fetch(`/do/${entry.command}`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(entry.payload),
+        }).catch(() => undefined);
+        this.online = Boolean(response);
+        if (!response || response.status >= 500) break;
+        this.signedOut = response.status === 401;
+        if (this.signedOut) break;
+        const body = await response.json().catch(() => ({}));
+        await this.database.entries.update(entry.order!, response.ok ? { state: 'sent' } : { state: 'refused', reason: body.error });
+        sent++;
+        await this.reload();
+      }
+    } finally {
+      this.sending = false;
+    }
+    if (sent) this.onsent();
+  }
+}

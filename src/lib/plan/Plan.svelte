@@ -1,0 +1,240 @@
+<script lang="ts">
+  import 'ol/ol.css';
+  import type { Interaction } from 'ol/interaction';
+  import type OlMap from 'ol/Map';
+  import { onMount, untrack } from 'svelte';
+  import { boxOf } from '$core/ground/polygon';
+  import type { KeepoutShape } from '$core/ground/keepouts';
+  import type { Point } from '$core/measure/plane';
+  import { formatLength } from '$core/measure/units';
+  import { nearestPeg, pegPosition } from '$core/rows/lattice';
+  import { speciesAt } from '$core/rows/species';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { drawPlan, type Palette, type PlanContent, type View } from './draw';
+
+  interface Props {
+    content: PlanContent;
+    label: string;
+    /** What a click does: looks at a peg, picks an edge, or draws a shape. */
+    mode?: 'look' | 'edge' | KeepoutShape['type'];
+    onrow?: (row: number) => void;
+    onedge?: (point: Point) => void;
+    ondrawn?: (shape: KeepoutShape) => void;
+    height?: string;
+  }
+  let { content, label, mode = 'look', onrow, onedge, ondrawn, height = '480px' }: Props = $props();
+  const units = useUnits();
+  let target: HTMLDivElement;
+  let map: OlMap | undefined = $state();
+  let over = $state<{ row: number; peg: number; chainage: number; species?: number }>();
+  let scaleBar = $state({ pixels: 100, metres: 50 });
+  let drawing: Interaction | undefined;
+  let ol: Awaited<ReturnType<typeof loadOl>> | undefined;
+
+  async function loadOl() {
+    const [{ default: Map }, { default: OlView }, { default: Layer }, { default: Projection }, { default: Draw }] =
+      await Promise.all([import('ol/Map'), import('ol/View'), import('ol/layer/Layer'), import('ol/proj/Projection'), import('ol/interaction/Draw')]);
+    return { Map, OlView, Layer, Projection, Draw };
+  }
+
+  function palette(): Palette {
+    const style = getComputedStyle(document.documentElement);
+    const of = (name: string) => style.getPropertyValue(name).trim();
+    return {
+      sheet: of('--sheet'),
+      ink: of('--ink'),
+      slate: of('--slate'),
+      faint: of('--faint'),
+      clay: of('--clay'),
+      clayTint: of('--clay-tint'),
+      ochre: of('--ochre'),
+      water: of('--water'),
+      viridian: of('--viridian'),
+      rule: of('--rule'),
+    };
+  }
+
+  const extentOf = (): [number, number, number, number] => {
+    const { minX, minY, maxX, maxY } = boxOf(content.boundary.flat(2));
+    return [minX, minY, maxX, maxY];
+  };
+
+  /** The whole block in sight, numbers and ticks included. */
+  export function fit() {
+    map?.getView().fit(extentOf(), { padding: [40, 52, 58, 56] });
+  }
+
+  onMount(() => {
+    let gone = false;
+    void loadOl().then((loaded) => {
+      if (gone) return;
+      ol = loaded;
+      const canvas = document.createElement('canvas');
+      const projection = new loaded.Projection({ code: 'block-plane', units: 'm', extent: [-2e5, -2e5, 2e5, 2e5] });
+      const layer = new loaded.Layer({
+        render: ({ size, pixelRatio, coordinateToPixelTransform: t, extent, viewState }) => {
+          canvas.width = size[0] * pixelRatio;
+          canvas.height = size[1] * pixelRatio;
+          canvas.style.cssText = `position:absolute;width:${size[0]}px;height:${size[1]}px`;
+          const context = canvas.getContext('2d')!;
+          context.scale(pixelRatio, pixelRatio);
+          const view: View = {
+            toPixel: ([x, y]) => [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]],
+            scale: 1 / viewState.resolution,
+            extent: (extent ?? [0, 0, 0, 0]) as View['extent'],
+          };
+          drawPlan(context, untrack(() => content), view, palette());
+          return canvas;
+        },
+      });
+      map = new loaded.Map({
+        target,
+        layers: [layer],
+        controls: [],
+        view: new loaded.OlView({ projection, center: [0, 0], resolution: 1, minResolution: 0.01, maxResolution: 60, constrainResolution: false, enableRotation: false }),
+      });
+      fit();
+      map.on('pointermove', (event) => readOut(event.coordinate as Point));
+      map.on('singleclick', (event) => click(event.coordinate as Point));
+      map.getView().on('change:resolution', measureScale);
+      measureScale();
+    });
+    return () => {
+      gone = true;
+      map?.setTarget(undefined);
+    };
+  });
+
+  // Every change of what is drawn asks for one new frame, never more.
+  $effect(() => {
+    void content;
+    void units.system;
+    map?.getLayers().item(0)?.changed();
+  });
+
+  $effect(() => {
+    if (!map || !ol) return;
+    if (drawing) map.removeInteraction(drawing);
+    drawing = undefined;
+    if (mode === 'look' || mode === 'edge') return;
+    const draw = new ol.Draw({ type: mode });
+    draw.on('drawend', ({ feature }) => {
+      const geometry = feature.getGeometry() as unknown as { getCoordinates(): never };
+      ondrawn?.({ type: mode, coordinates: geometry.getCoordinates() } as KeepoutShape);
+    });
+    map.addInteraction(draw);
+    drawing = draw;
+  });
+
+  function measureScale() {
+    const resolution = map?.getView().getResolution() ?? 1;
+    const metres = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((m) => m / resolution >= 70) ?? 5000;
+    scaleBar = { metres, pixels: metres / resolution };
+  }
+
+  function readOut(point: Point) {
+    const { lattice, runs } = content;
+    if (!lattice || !runs) return;
+    const nearest = nearestPeg(lattice, point);
+    const near = nearest && nearest.distance < Math.max(lattice.step, lattice.between);
+    over = near
+      ? { ...nearest, chainage: pegPosition(lattice, nearest.row, nearest.peg)!.chainage, species: speciesAt(runs[nearest.row - 1], nearest.peg) }
+      : undefined;
+  }
+
+  function click(point: Point) {
+    if (mode === 'edge') onedge?.(point);
+    else if (mode === 'look' && over) onrow?.(over.row);
+  }
+
+  function zoom(by: number) {
+    const view = map?.getView();
+    view?.animate({ zoom: (view.getZoom() ?? 0) + by, duration: 120 });
+  }
+</script>
+
+<div class="plan" style:height>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <div bind:this={target} class="map" class:pick={mode !== 'look'} tabindex="0" role="application" aria-label="{label}. Arrow keys move, plus and minus zoom."></div>
+  <div class="scale" aria-hidden="true">
+    <svg width={scaleBar.pixels + 24} height="34">
+      <path d="M4 24v-5M4 21.5H{4 + scaleBar.pixels}M{4 + scaleBar.pixels} 24v-5" stroke="var(--ink)" stroke-width="1.5" fill="none" />
+      <text x="4" y="14">0</text>
+      <text x={4 + scaleBar.pixels} y="14" text-anchor="middle">{formatLength(scaleBar.metres, units.system, 0)}</text>
+    </svg>
+    <svg width="18" height="30" viewBox="-9 -16 18 30"><path d="M-6 10L0 -14L6 10L0 5Z" fill="var(--ink)" /></svg>
+  </div>
+  {#if over}
+    <div class="read">
+      <b>Row {over.row}, peg {over.peg}</b>
+      <span class="num">{formatLength(over.chainage, units.system)} from the baseline{#if over.species !== undefined} · {content.species[over.species]?.name.toLowerCase()} · {content.species[over.species]?.stock}{/if}</span>
+    </div>
+  {/if}
+  <div class="zoom">
+    <button onclick={() => zoom(1)} aria-label="Nearer">+</button>
+    <button onclick={() => zoom(-1)} aria-label="Further">−</button>
+    <button onclick={fit} aria-label="Whole block">▭</button>
+  </div>
+</div>
+
+<style>
+  .plan {
+    position: relative;
+    overflow: hidden;
+    background: color-mix(in srgb, var(--paper) 82%, var(--rule));
+  }
+  .map {
+    position: absolute;
+    inset: 0;
+  }
+  .map.pick {
+    cursor: crosshair;
+  }
+  .map:focus-visible {
+    outline-offset: -3px;
+  }
+  .scale {
+    position: absolute;
+    left: 14px;
+    top: 6px;
+    display: flex;
+    gap: 6px;
+    align-items: end;
+    pointer-events: none;
+  }
+  text {
+    font-size: 11.5px;
+    fill: var(--ink);
+  }
+  .read {
+    position: absolute;
+    right: 14px;
+    bottom: 12px;
+    background: #1b2621;
+    color: #fff;
+    padding: 6px 12px 7px;
+    display: grid;
+    pointer-events: none;
+    font-size: 14px;
+  }
+  .read span {
+    color: #cfd8d0;
+    font-size: 12.5px;
+  }
+  .zoom {
+    position: absolute;
+    right: 12px;
+    top: 12px;
+    display: grid;
+  }
+  .zoom button {
+    width: 34px;
+    height: 34px;
+    font-size: 17px;
+    background: var(--sheet);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    margin-top: -1px;
+    cursor: pointer;
+  }
+</style>

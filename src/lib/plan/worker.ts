@@ -1,0 +1,49 @@
+import { wrap, type Remote } from 'comlink';
+import type { CoreWorker, Told } from '../../workers/core.worker';
+
+let remote: Remote<CoreWorker> | undefined;
+
+/** The page's worker, started at first use. */
+export function coreWorker(): Remote<CoreWorker> {
+  remote ??= wrap<CoreWorker>(
+    new Worker(new URL('../../workers/core.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return remote;
+}
+
+/** Unwraps what the worker told, throwing its sentence. */
+export function heard<T>(told: Told<T>): T {
+  if ('error' in told) throw new Error(told.error);
+  return told.ok;
+}
+
+/**
+ * Runs a task on the newest input only: while one runs, later inputs replace each other, so that a
+ * slider is never behind by more than one run.
+ */
+export function latestOnly<Input, Output>(
+  task: (input: Input) => Promise<Output>,
+  done: (output: Output, input: Input) => void,
+  failed: (message: string) => void,
+): (input: Input) => void {
+  let running = false;
+  let waiting: { input: Input } | undefined;
+  const run = async (input: Input) => {
+    running = true;
+    try {
+      done(await task(input), input);
+    } catch (error) {
+      failed((error as Error).message);
+    }
+    running = false;
+    if (waiting) {
+      const next = waiting.input;
+      waiting = undefined;
+      void run(next);
+    }
+  };
+  return (input) => {
+    if (running) waiting = { input };
+    else void run(input);
+  };
+}

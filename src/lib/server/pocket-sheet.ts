@@ -1,0 +1,119 @@
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import PdfPrinter from 'pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { formatDay } from '../../../core/measure/dates';
+import { formatLength, formatNumber, type UnitSystem } from '../../../core/measure/units';
+import { STRING_LENGTH } from '../../../core/rows/layout';
+import { summarise, type RowRhythm, type StoredRow } from '../../../core/rows/stored';
+
+const require = createRequire(import.meta.url);
+const face = (file: string) => path.join(path.dirname(require.resolve('@fontsource/atkinson-hyperlegible/package.json')), 'files', file);
+const printer = () =>
+  new PdfPrinter({
+    Atkinson: {
+      normal: face('atkinson-hyperlegible-latin-400-normal.woff'),
+      bold: face('atkinson-hyperlegible-latin-700-normal.woff'),
+    },
+  });
+
+export interface SheetContent {
+  block: string;
+  site: string;
+  version: number;
+  day: string;
+  rhythm: RowRhythm;
+  rows: readonly StoredRow[];
+  species: readonly { letter: string; name: string; colour: string; stock: string }[];
+  brief: string;
+  units: UnitSystem;
+  /** One card a planter, or a single sheet of all rows. */
+  cards: { title: string; rows: readonly StoredRow[] }[];
+}
+
+/** Pocket sheets: every row with its first and last peg, length, trees and ribbon, A5, one hand wide. */
+export function pocketSheet(content: SheetContent): Promise<Buffer> {
+  const definition: TDocumentDefinitions = {
+    pageSize: 'A5',
+    pageMargins: [28, 30, 28, 34],
+    defaultStyle: { font: 'Atkinson', fontSize: 8.5, color: '#1b2621' },
+    info: { title: `${content.block}, pocket sheet` },
+    footer: (page, pages) => ({
+      columns: [
+        { text: `${content.block}, version ${content.version}, ${formatDay(content.day, true)}`, color: '#4d5951' },
+        { text: `${page} of ${pages}`, alignment: 'right', color: '#4d5951' },
+      ],
+      margin: [28, 10, 28, 0],
+      fontSize: 7.5,
+    }),
+    content: content.cards.flatMap((card, i) => sheet(content, card, i > 0)),
+  };
+  return new Promise((resolve, reject) => {
+    const document = printer().createPdfKitDocument(definition);
+    const chunks: Buffer[] = [];
+    document.on('data', (chunk: Buffer) => chunks.push(chunk));
+    document.on('end', () => resolve(Buffer.concat(chunks)));
+    document.on('error', reject);
+    document.end();
+  });
+}
+
+/** The standard faces have no thin space; a plain one reads the same in print. */
+const plain = (text: string) => text.replaceAll('\u2009', ' ');
+
+function sheet(content: SheetContent, card: SheetContent['cards'][number], newPage: boolean): Content[] {
+  const { rhythm, species, units } = content;
+  const summaries = card.rows.map((row) => summarise(row, rhythm.step));
+  const trees = summaries.reduce((sum, row) => sum + row.trees, 0);
+  const longest = Math.max(1, ...summaries.map((row) => row.trees));
+  const length = (metres: number) => plain(formatLength(metres, units, 1));
+  return [
+    { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
+    {
+      text: plain(`${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(STRING_LENGTH)}`),
+      color: '#4d5951',
+      margin: [0, 2, 0, 4],
+    },
+    {
+      columns: species.map(({ letter, name, stock }) => ({ text: `${letter}  ${name}, ${stock}`, width: 'auto', margin: [0, 0, 10, 0] })),
+      bold: true,
+      margin: [0, 0, 0, 4],
+    },
+    { text: content.brief, margin: [0, 0, 0, 6] },
+    {
+      table: {
+        headerRows: 1,
+        widths: [20, 36, 36, 38, 24, '*'],
+        body: [
+          ['Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the baseline end'].map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' })),
+          ...summaries.map((row) => [
+            { text: String(row.number), bold: true },
+            { text: length(row.first) },
+            { text: length(row.last) },
+            { text: length(row.last - row.first) },
+            { text: String(row.trees) },
+            { svg: ribbonSvg(row.runs, species, longest), width: 190 },
+          ]),
+        ],
+      },
+      layout: { hLineWidth: () => 0.4, vLineWidth: () => 0, hLineColor: () => '#ddd5c2', paddingTop: () => 2.4, paddingBottom: () => 2.4, paddingLeft: () => 0, paddingRight: () => 5 },
+    },
+    { text: 'Check the square by 3-4-5 at the baseline; both diagonals must agree. Locate and mark buried services before digging.', color: '#4d5951', margin: [0, 6, 0, 0], fontSize: 7.5 },
+  ];
+}
+
+/** The row ribbon in print: widths to scale, a letter and a count where they fit. */
+function ribbonSvg(runs: readonly number[], species: SheetContent['species'], longest: number): string {
+  const width = 190;
+  let x = 0;
+  let body = '';
+  for (let i = 0; i < runs.length; i += 2) {
+    const w = (width * runs[i + 1]) / longest;
+    const { colour, letter } = species[runs[i]];
+    body += `<rect x="${x}" y="0" width="${Math.max(0.4, w - 0.6)}" height="11" fill="${colour}"/>`;
+    const text = `${letter} ${runs[i + 1]}`;
+    if (w > text.length * 4.2) body += `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${text}</text>`;
+    x += w;
+  }
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="11" viewBox="0 0 ${width} 11">${body}</svg>`;
+}

@@ -1,0 +1,180 @@
+<script lang="ts">
+  import { Button, NumberInput, Select, SelectItem } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { FAULTS, FAULT_LABELS, faultyIn, type Fault } from '$core/checks/quality';
+  import { formatDay } from '$core/measure/dates';
+  import { formatLength, formatPercent } from '$core/measure/units';
+  import QualityBars from '$lib/charts/QualityBars.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { newEvent, send } from '$lib/ui/send.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const released = $derived(data.released);
+  const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
+  let size = $state('50m2');
+  const plot = $derived(released?.sizes.find(({ key }) => key === size));
+  let planter = $state(untrack(() => data.planters[0]?.id ?? ''));
+  let row = $state<number | null>(1);
+  let peg = $state<number | null>(1);
+  let good = $state(0);
+  let faults = $state<Partial<Record<Fault, number>>>({});
+  /** What was tapped, so that a wrong tap can be taken back. */
+  let taps = $state<(Fault | 'good')[]>([]);
+  let wrong = $state('');
+  let saidOk = $state('');
+  const name = (id: string) => data.planters.find((entry) => entry.id === id)?.name ?? '';
+  const looked = $derived(good + faultyIn({ faults }));
+
+  function tap(what: Fault | 'good') {
+    taps = [...taps, what];
+    if (what === 'good') good++;
+    else faults = { ...faults, [what]: (faults[what] ?? 0) + 1 };
+    saidOk = '';
+  }
+  function back() {
+    const what = taps.at(-1);
+    if (!what) return;
+    taps = taps.slice(0, -1);
+    if (what === 'good') good--;
+    else faults = { ...faults, [what]: faults[what]! - 1 };
+  }
+  async function save() {
+    wrong = '';
+    try {
+      await send('checks.plot', { ...newEvent(), layoutId: released!.id, planterId: planter, row: row ?? 0, peg: peg ?? 0, area: plot!.area, good, faults });
+      saidOk = `Plot at row ${row}, peg ${peg}: ${good} of ${looked} good.`;
+      good = 0;
+      faults = {};
+      taps = [];
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const all = $derived(
+    released && {
+      good: released.quality.reduce((sum, entry) => sum + entry.good, 0),
+      looked: released.quality.reduce((sum, entry) => sum + entry.looked, 0),
+    },
+  );
+  const out = $derived(released?.quality.filter(({ outOfLine }) => outOfLine) ?? []);
+</script>
+
+{#if !released}
+  <div class="panel"><p class="say">Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its rows.</p></div>
+{:else}
+  <div class="screen">
+    <section class="decide">
+      <h2>A plot</h2>
+      <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}>{#each released.sizes as { key, label, radius } (key)}<SelectItem value={key} text="{label}, radius {formatLength(radius, units.system)}" />{/each}</Select>
+      {#if plot}
+        <p class="expect">Expect <b class="num">{plot.expected.value.toFixed(1)}</b> trees in it.</p>
+        <Figure label="Trees to expect" figure={plot.expected} />
+      {/if}
+      <h2>Where, and whose trees</h2>
+      <div class="pair"><NumberInput labelText="Row" min={1} hideSteppers bind:value={row} /><NumberInput labelText="Peg" min={1} hideSteppers bind:value={peg} /></div>
+      <Select labelText="Planter" selected={planter} on:update={(e) => (planter = String(e.detail))}>{#each data.planters as { id, name: text } (id)}<SelectItem value={id} {text} />{/each}</Select>
+      {#if mayRecord}
+        <h2>Each tree: tap what it is</h2>
+        <button class="tap good" onclick={() => tap('good')}>Good <b class="num">{good}</b></button>
+        <div class="taps">
+          {#each FAULTS as fault (fault)}
+            <button class="tap" class:some={faults[fault]} onclick={() => tap(fault)}>{FAULT_LABELS[fault]} <b class="num">{faults[fault] || ''}</b></button>
+          {/each}
+        </div>
+        <div class="buttons">
+          <Button disabled={!looked} on:click={save}>Save the plot</Button>
+          <Button kind="ghost" disabled={!taps.length} on:click={back}>Take back</Button>
+        </div>
+      {/if}
+      {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+      {#if saidOk}<p class="say good" role="status">{saidOk}</p>{/if}
+    </section>
+    <section class="drawing panel">
+      <h2>Satisfactory trees by planter, with 95 % interval</h2>
+      {#if released.quality.length}
+        <QualityBars quality={released.quality.map((entry) => ({ ...entry, name: name(entry.planter) }))} />
+        <h2 class="plots">Plots, newest first</h2>
+        <table class="ledger">
+          <thead><tr><th>Day</th><th>Row, peg</th><th>Planter</th><th class="n">Good</th><th class="n">Looked at</th><th>Faults</th></tr></thead>
+          <tbody>
+            {#each [...released.plots].reverse() as entry (entry.id)}
+              <tr>
+                <td>{formatDay(entry.at.slice(0, 10), true)}</td>
+                <td class="num">{entry.row}, {entry.peg}</td>
+                <td>{name(entry.planter)}</td>
+                <td class="n">{entry.good}</td>
+                <td class="n">{entry.good + faultyIn(entry)}</td>
+                <td>{FAULTS.filter((fault) => entry.faults[fault]).map((fault) => `${entry.faults[fault]} ${FAULT_LABELS[fault]}`).join(', ')}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {:else}<p class="quiet">No plot yet. Pick a row and a peg, set the string to the radius, and tap each tree.</p>{/if}
+    </section>
+    <aside class="comes-to">
+      <h2>Quality</h2>
+      {#if all?.looked}
+        <div><span class="big">{formatPercent(all.good / all.looked, 1)}</span></div>
+        <p class="quiet num">{all.good} of {all.looked} trees, {released.plots.length} plots</p>
+        {#each out as entry (entry.planter)}
+          <p class="say"><b>Show {name(entry.planter)} again.</b> {entry.looked - entry.good} of {entry.looked} faulty, mostly {FAULT_LABELS[entry.worst!]}; the rest of the crew {entry.rest.faulty} of {entry.rest.looked}. That is beyond three deviations, so it is not chance.</p>
+        {/each}
+        {#each released.quality as entry (entry.planter)}
+          <Figure label={name(entry.planter)} figure={{ value: entry.estimate, kind: 'share', formula: 'satisfactory ÷ looked at; Wilson interval, 95 %', steps: [{ label: 'satisfactory', value: entry.good, kind: 'count' }, { label: 'looked at', value: entry.looked, kind: 'count' }, { label: 'from', value: entry.low, kind: 'share' }, { label: 'to', value: entry.high, kind: 'share' }] }} />
+        {/each}
+      {:else}<p class="quiet">Nothing looked at yet.</p>{/if}
+      <h2>What passes</h2>
+      <p>Soil over the collar: <b class="num">{data.tolerance[0]} to {data.tolerance[1]} cm</b>. Below 0 the collar stands above ground. <a href="/blocks/{data.block.id}/method">Method</a></p>
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .expect {
+    margin: 8px 0 2px;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    margin-bottom: 8px;
+  }
+  .taps {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 5px;
+  }
+  .tap {
+    min-height: 40px;
+    font: 14px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    text-align: left;
+    padding: 4px 8px;
+    cursor: pointer;
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
+  .tap.some {
+    border-color: var(--clay);
+    background: var(--clay-tint);
+  }
+  .tap.good {
+    width: 100%;
+    min-height: 56px;
+    font-size: 18px;
+    background: var(--viridian);
+    color: var(--on-viridian);
+    border: 0;
+    margin-bottom: 6px;
+    padding: 4px 14px;
+  }
+  .plots {
+    margin-top: 20px;
+  }
+</style>

@@ -1,0 +1,99 @@
+<script lang="ts">
+  import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
+  import { KEEPOUT_DEFAULTS, keepoutDefault, type Keepout, type KeepoutKind, type KeepoutShape } from '$core/ground/keepouts';
+  import type { Point } from '$core/measure/plane';
+  import { formatArea, formatLength } from '$core/measure/units';
+  import Measure from '$lib/ui/Measure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+
+  interface Props {
+    keepout: Keepout;
+    tallest: number;
+    editable: boolean;
+    takes?: number;
+    open: boolean;
+    ontoggle: () => void;
+    onchange: (next: Partial<Keepout>) => void;
+    onremove: () => void;
+  }
+  let { keepout, tallest, editable, takes, open, ontoggle, onchange, onremove }: Props = $props();
+  const units = useUnits();
+  let wrong = $state('');
+  const points = $derived<Point[]>(
+    keepout.shape.type === 'Point' ? [keepout.shape.coordinates] : keepout.shape.type === 'LineString' ? keepout.shape.coordinates : keepout.shape.coordinates[0],
+  );
+  const typed = $derived(points.map(([lon, lat]) => `${lon.toFixed(7)}, ${lat.toFixed(7)}`).join('\n'));
+
+  /** Corners typed as "longitude, latitude" lines: the plan by keyboard. */
+  function take(text: string) {
+    const read = text.trim().split('\n').map((line) => line.split(/[,;\s]+/).map(Number));
+    const least = { Point: 1, LineString: 2, Polygon: 3 }[keepout.shape.type];
+    const bad = read.findIndex((pair) => pair.length !== 2 || !pair.every(Number.isFinite) || Math.abs(pair[1]) > 90);
+    if (bad >= 0) return (wrong = `Line ${bad + 1} is no “longitude, latitude” pair in degrees.`);
+    if (read.length < least) return (wrong = `${read.length} given; at least ${least} are needed.`);
+    wrong = '';
+    const coordinates = read as Point[];
+    const shape: KeepoutShape =
+      keepout.shape.type === 'Point' ? { type: 'Point', coordinates: coordinates[0] } : keepout.shape.type === 'LineString' ? { type: 'LineString', coordinates } : { type: 'Polygon', coordinates: [coordinates] };
+    onchange({ shape });
+  }
+</script>
+
+<div class="card" class:open>
+  <button class="head" aria-expanded={open} onclick={ontoggle}>
+    <b>{keepout.name}</b>
+    <span class="num">{formatLength(keepout.setback, units.system, 1)}</span>
+    <small>{takes === undefined ? '' : `takes ${formatArea(takes, units.system)}`}</small>
+  </button>
+  {#if open}
+    <div class="body">
+      <TextInput labelText="Name" size="sm" value={keepout.name} disabled={!editable} on:change={(e) => onchange({ name: String(e.detail) || keepout.name })} />
+      <Select labelText="Kind" size="sm" selected={keepout.kind} disabled={!editable} on:update={(e) => { const kind = e.detail as KeepoutKind; if (kind !== keepout.kind) onchange({ kind, setback: keepoutDefault(kind, tallest).setback, reason: keepoutDefault(kind, tallest).reason }); }}>
+        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem value={entry.kind} text={entry.label} />{/each}
+      </Select>
+      <Measure label="Setback" value={keepout.setback} max={500} step={0.5} disabled={!editable} onchange={(setback) => onchange({ setback })} />
+      <TextInput labelText="Reason" size="sm" value={keepout.reason} disabled={!editable} maxlength={300} on:change={(e) => onchange({ reason: String(e.detail) })} />
+      <TextArea labelText="Longitude, latitude: one a line" rows={Math.min(6, points.length + 1)} value={typed} disabled={!editable} invalid={Boolean(wrong)} invalidText={wrong} on:change={(e) => take((e.target as HTMLTextAreaElement).value)} />
+      {#if editable}<Button kind="ghost" size="small" on:click={onremove}>Remove</Button>{/if}
+    </div>
+  {:else}<p>{keepout.reason}</p>{/if}
+</div>
+
+<style>
+  .card {
+    border-top: 1px solid var(--rule);
+    padding: 7px 0;
+  }
+  .head {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0 8px;
+    width: 100%;
+    text-align: left;
+    font: 14.5px var(--text);
+    color: inherit;
+    background: none;
+    border: 0;
+    padding: 0;
+    cursor: pointer;
+  }
+  small {
+    grid-column: 1 / -1;
+    color: var(--slate);
+    font-size: 12.5px;
+  }
+  p {
+    margin: 1px 0 0;
+    color: var(--slate);
+    font-size: 12.5px;
+    line-height: 1.3;
+  }
+  .body {
+    display: grid;
+    gap: 9px;
+    padding: 8px 0;
+  }
+  .body :global(textarea) {
+    font: 12px/1.5 var(--mono);
+  }
+</style>

@@ -1,0 +1,28 @@
+import { groundOf, rowsOf } from '$lib/server/block';
+import { blockAccess } from '$lib/server/authorise';
+import { store } from '$lib/server/store';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const open = await store();
+  const { block } = await blockAccess(open, locals.person!.id, params.block, 'read');
+  const [plantable, versions] = await Promise.all([
+    groundOf(open, block),
+    open.layout.findAll({
+      where: { blockId: block.id },
+      attributes: ['id', 'number', 'name', 'state', 'trees', 'createdAt', 'createdBy', 'computation', 'parameters'],
+      order: [['number', 'DESC']],
+      raw: true,
+    }),
+  ]);
+  const released = versions.find(({ state }) => state === 'released');
+  const people = await open.person.findAll({ attributes: ['id', 'name'], raw: true });
+  return {
+    ground: { boundary: plantable.boundary, area: plantable.area, keptOut: plantable.keptOut, plantable: plantable.plantable },
+    versions: versions.map(({ createdBy, ...version }) => ({
+      ...version,
+      author: people.find(({ id }) => id === createdBy)?.name ?? '',
+    })),
+    releasedRows: released ? (await rowsOf(open, released.id)).length : 0,
+  };
+};

@@ -1,0 +1,127 @@
+<script lang="ts">
+  import { formatLength } from '$core/measure/units';
+  import { rowCount, rowSpan, treesByRow, type Lattice } from '$core/rows/lattice';
+  import type { Runs } from '$core/rows/species';
+  import Ribbon from '$lib/ui/Ribbon.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+
+  interface Props {
+    lattice: Lattice;
+    runs: readonly Runs[];
+    species: readonly { letter: string; colour: string; name: string }[];
+    selected: number;
+    onselect: (row: number) => void;
+    block: string;
+    /** The version shown, when it is saved: only that can be taken away. */
+    saved?: { id: string };
+  }
+  let { lattice, runs, species, selected, onselect, block, saved }: Props = $props();
+  const units = useUnits();
+  const HEIGHT = 26;
+  const rows = $derived(rowCount(lattice));
+  const trees = $derived(treesByRow(lattice));
+  const longest = $derived(trees.reduce((a, b) => Math.max(a, b), 1));
+  let scroller: HTMLDivElement | undefined = $state();
+  let top = $state(0);
+  const first = $derived(Math.max(0, Math.floor(top / HEIGHT) - 4));
+  const inSight = $derived(Array.from({ length: Math.max(0, Math.min(16, rows - first)) }, (_, i) => first + i));
+  let find = $state('');
+
+  // The chosen row comes into sight when it was chosen elsewhere.
+  $effect(() => {
+    const y = (selected - 1) * HEIGHT;
+    if (scroller && (y < scroller.scrollTop || y > scroller.scrollTop + scroller.clientHeight - HEIGHT)) {
+      scroller.scrollTop = Math.max(0, y - HEIGHT * 2);
+    }
+  });
+  const EXPORTS = [
+    ['geojson', 'GeoJSON'],
+    ['gpx', 'GPX'],
+    ['csv', 'CSV'],
+  ] as const;
+</script>
+
+<section class="rows" aria-label="Rows">
+  <div class="head">
+    <b>Rows</b>
+    <span class="quiet">{rows} from the baseline</span>
+    <label class="find">find <input data-find class="num" inputmode="numeric" bind:value={find} onchange={() => { const row = Number(find); if (row >= 1 && row <= rows) onselect(row); find = ''; }} aria-label="Find a row (key /)" /></label>
+    {#if saved}
+      <a class="export" href="/blocks/{block}/rows/{saved.id}/pocket.pdf">Pocket sheet</a>
+      {#each ['rows', 'positions'] as what (what)}
+        <span class="export">{what === 'rows' ? 'Rows' : 'Pegs'}:
+          {#each EXPORTS as [ending, label] (ending)}<a href="/blocks/{block}/rows/{saved.id}/{what}.{ending}" download aria-label="{what} as {label}">{label}</a>{' '}{/each}</span>
+      {/each}
+    {:else}<span class="quiet export">Save it to export and print</span>{/if}
+  </div>
+  <div class="scroller" bind:this={scroller} onscroll={() => (top = scroller!.scrollTop)} role="listbox" aria-label="Rows with length, species and trees" tabindex="-1">
+    <div style:height="{rows * HEIGHT}px" style:position="relative">
+      {#each inSight as row (row)}
+        {@const [from, to] = rowSpan(lattice, row)}
+        <button class="row" class:on={row + 1 === selected} style:top="{row * HEIGHT}px" role="option" aria-selected={row + 1 === selected} onclick={() => onselect(row + 1)}>
+          <b class="num">{row + 1}</b>
+          <span class="num quiet">{formatLength(to - from, units.system, 1)}</span>
+          <Ribbon runs={runs[row]} {species} outOf={longest} height={17} />
+          <span class="num n">{trees[row]}</span>
+        </button>
+      {/each}
+    </div>
+  </div>
+</section>
+
+<style>
+  .rows {
+    border-top: 1px solid var(--rule-strong);
+    background: var(--sheet);
+    padding: 9px 16px 0;
+    font-size: 13.5px;
+  }
+  .head {
+    display: flex;
+    gap: 8px 14px;
+    align-items: baseline;
+    flex-wrap: wrap;
+    margin-bottom: 5px;
+  }
+  .head b {
+    font-size: 14.5px;
+  }
+  .find {
+    margin-right: auto;
+  }
+  .find input {
+    width: 48px;
+    font: 13.5px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+  }
+  .scroller {
+    height: 212px;
+    overflow-y: auto;
+  }
+  .row {
+    position: absolute;
+    left: 0;
+    right: 0;
+    height: 26px;
+    display: grid;
+    grid-template-columns: 34px 66px 1fr 40px;
+    gap: 10px;
+    align-items: center;
+    background: none;
+    border: 0;
+    padding: 0;
+    font: inherit;
+    color: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
+  .row b,
+  .row span {
+    text-align: right;
+  }
+  .row.on {
+    background: var(--viridian-tint);
+  }
+</style>

@@ -1,0 +1,85 @@
+<script lang="ts">
+  import { Button, TextInput } from 'carbon-components-svelte';
+  import { goto } from '$app/navigation';
+  import { centreOf, geodesicMeasure, mapPoints, type MultiPolygon } from '$core/ground/polygon';
+  import { localPlane } from '$core/measure/plane';
+  import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
+  import Plan from '$lib/plan/Plan.svelte';
+  import { coreWorker, heard } from '$lib/plan/worker';
+  import FileDrop from '$lib/ui/FileDrop.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  let file = $state<{ text: string; name: string }>();
+  let zone = $state('');
+  let name = $state('');
+  let read = $state.raw<{ parts: MultiPolygon; notes: string[] }>();
+  let wrong = $state('');
+  let working = $state(false);
+  const measure = $derived(read && geodesicMeasure(read.parts));
+  const plane = $derived(read && mapPoints(read.parts, localPlane(centreOf(read.parts)).toPlane));
+
+  async function take() {
+    if (!file) return;
+    wrong = '';
+    working = true;
+    try {
+      const near = data.site && (data.site.longitude || data.site.latitude) ? ([data.site.longitude, data.site.latitude] as [number, number]) : undefined;
+      const found = heard(await coreWorker().readBoundary(file.text, file.name, zone ? { zone } : {}, near));
+      read = found;
+      name ||= found.name.slice(0, 80);
+    } catch (error) {
+      read = undefined;
+      wrong = (error as Error).message;
+    } finally {
+      working = false;
+    }
+  }
+
+  async function create() {
+    wrong = '';
+    try {
+      const { blockId } = await send<{ blockId: string }>('ground.create', { siteId: data.site?.id, name, boundary: read?.parts });
+      await goto(`/blocks/${blockId}/ground`);
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+<svelte:head><title>New block · Viridane</title></svelte:head>
+<div class="screen">
+  <section class="decide">
+    <h2>New block</h2>
+    <FileDrop
+      label="Drop a boundary file"
+      hint="GeoJSON, GPX walk, KML, or CSV of corners"
+      onfile={(text, fileName) => ((file = { text, name: fileName }), void take())}
+      onerror={(message) => ((read = undefined), (wrong = message))}
+    />
+    <h2>Zone, for easting and northing</h2>
+    <TextInput labelText="UTM zone" hideLabel placeholder="such as 33N" bind:value={zone} on:change={() => void take()} />
+    <h2>Name</h2>
+    <TextInput labelText="Name of the block" hideLabel bind:value={name} maxlength={80} />
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#each read?.notes ?? [] as note (note)}<p class="say">{note}</p>{/each}
+    <div class="buttons"><Button disabled={!read || !name.trim()} on:click={create}>Make the block</Button></div>
+  </section>
+  <section class="drawing">
+    {#if plane}
+      {#key plane}<Plan label="The boundary as it was read" height="calc(100vh - 112px)" content={{ boundary: plane, keptOut: [], species: [] }} />{/key}
+    {:else}
+      <p class="panel quiet">{working ? 'Reading …' : 'The boundary is drawn here before anything is saved.'}</p>
+    {/if}
+  </section>
+  <aside class="comes-to">
+    <h2>What was read</h2>
+    {#if measure && read}
+      <div><span class="big">{formatArea(measure.area, units.system)}</span></div>
+      <p class="quiet num">{formatDistance(measure.perimeter, units.system)} round, {formatNumber(read.parts.flat(2).length)} corners, {read.parts.length} {read.parts.length === 1 ? 'part' : 'parts'}</p>
+    {:else}<p class="quiet">Nothing yet.</p>{/if}
+  </aside>
+</div>

@@ -1,0 +1,305 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { v7 as uuid } from 'uuid';
+  import { formatLength, formatNumber, formatWind, formatTemperature } from '$core/measure/units';
+  import { minutesAllowed } from '$core/stock/exposure';
+  import { Outbox, type Entry } from '$lib/field/outbox.svelte';
+  import Ribbon from '$lib/ui/Ribbon.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const outbox = new Outbox();
+  const known = $derived(new Set(data.known));
+  let clock = $state(Date.now());
+  let picked = $state<number>();
+
+  onMount(() => {
+    let off = () => {};
+    void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
+    const timer = setInterval(() => (clock = Date.now()), 1000);
+    if ('serviceWorker' in navigator && import.meta.env.PROD) void navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
+    return () => (off(), clearInterval(timer));
+  });
+  $effect(() => void outbox.settle(known));
+
+  interface Tallied {
+    id: string;
+    row: number;
+    count: number;
+    corrects: string | null;
+    planterId: string;
+    layoutId: string;
+  }
+  /** Entries on this device that the page's figures do not count yet. */
+  const local = $derived(
+    outbox.entries
+      .filter((entry: Entry) => entry.command === 'crew.tally' && entry.state !== 'refused' && !known.has(entry.id))
+      .map(({ payload }) => payload as unknown as Tallied)
+      .filter((tally) => tally.layoutId === data.layoutId),
+  );
+  const signed = (tally: Tallied) => (tally.corrects ? -tally.count : tally.count);
+  const plantedIn = (row: { number: number; planted: number }) =>
+    row.planted + local.filter((tally) => tally.row === row.number).reduce((sum, tally) => sum + signed(tally), 0);
+  const row = $derived(
+    data.rows.find(({ number }) => number === picked) ?? data.rows.find((entry) => plantedIn(entry) < entry.places) ?? data.rows[data.rows.length - 1],
+  );
+  const planted = $derived(row ? plantedIn(row) : 0);
+  const open = $derived(row ? row.places - planted : 0);
+  const todayCount = $derived(data.today + local.filter(({ planterId }) => planterId === data.planter.id).reduce((sum, tally) => sum + signed(tally), 0));
+  const place = $derived(data.rows.findIndex(({ number }) => number === row?.number));
+
+  /** What comes next in the row: the rest of this run, then the one after. */
+  const ahead = $derived.by(() => {
+    const parts: { species: number; count: number }[] = [];
+    let passed = planted;
+    for (let i = 0; row && i < row.runs.length && parts.length < 2; i += 2) {
+      const rest = row.runs[i + 1] - Math.min(passed, row.runs[i + 1]);
+      passed -= row.runs[i + 1] - rest;
+      if (rest > 0) parts.push({ species: row.runs[i], count: rest });
+    }
+    return parts;
+  });
+  let last = $state<Tallied>();
+
+  async function tally(count: number) {
+    if (!row || count < 1) return;
+    const event = { id: uuid(), at: new Date().toISOString(), device: 'phone' };
+    const entry = { ...event, layoutId: data.layoutId, row: row.number, planterId: data.planter.id, count: Math.min(count, open), corrects: null };
+    await outbox.add('crew.tally', entry);
+    last = entry;
+    navigator.vibrate?.(30);
+  }
+  async function undo() {
+    if (!last) return;
+    const taken = last;
+    last = undefined;
+    await outbox.add('crew.tally', { ...taken, id: uuid(), at: new Date().toISOString(), device: 'phone', corrects: taken.id });
+  }
+
+  const nextLot = $derived(data.lots.find(({ speciesId }) => ahead[0] && speciesId === data.species[ahead[0].species].id));
+  const rootEvents = $derived(outbox.entries.filter(({ command, state }) => command === 'stock.root' && state !== 'refused').map(({ payload }) => payload as { id: string; kind: string; closes: string | null; at: string; lotId: string }));
+  const closed = $derived(new Set(rootEvents.map(({ closes }) => closes)));
+  const openBag = $derived(
+    [...data.lots.flatMap((lot) => lot.open.map((bag) => ({ id: bag.id, at: bag.openedAt, lotId: lot.id }))), ...rootEvents.filter(({ kind }) => kind === 'open')].find(
+      ({ id, lotId }) => !closed.has(id) && lotId === nextLot?.id,
+    ),
+  );
+  const outFor = $derived(openBag ? Math.max(0, Math.floor((clock - Date.parse(openBag.at)) / 1000)) : 0);
+  async function roots() {
+    if (!nextLot) return;
+    const event = { id: uuid(), at: new Date().toISOString(), device: 'phone', lotId: nextLot.id };
+    await outbox.add('stock.root', openBag ? { ...event, kind: 'close', closes: openBag.id } : { ...event, kind: 'open', closes: null });
+  }
+  const allowed = $derived(data.air ? Math.floor(minutesAllowed(data.air.now).value) : undefined);
+</script>
+
+<svelte:head><title>{row ? `Row ${row.number}` : 'Field'} · Viridane</title></svelte:head>
+<header>
+  <a href="/field"><b>{data.planter.name}</b></a>
+  <span class="wait" role="status" class:held={outbox.waiting > 0}>
+    {#if outbox.signedOut}Signed out · {outbox.waiting} kept{:else if outbox.waiting}{outbox.online ? 'Sending' : 'No signal'} · {outbox.waiting} {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
+  </span>
+</header>
+<main>
+  {#if row}
+    <div class="title">
+      <h1>Row {row.number}</h1>
+      <div class="step">
+        <button aria-label="Row before" disabled={place <= 0} onclick={() => (picked = data.rows[place - 1].number)}>‹</button>
+        <button aria-label="Row after" disabled={place >= data.rows.length - 1} onclick={() => (picked = data.rows[place + 1].number)}>›</button>
+      </div>
+    </div>
+    <p class="quiet num">{data.block.name} · first peg at {formatLength(row.first, units.system, 1)} · {formatLength(row.length, units.system, 1)} · {row.places} places</p>
+    <Ribbon runs={row.runs} species={data.species} height={44} {planted} />
+    <p class="next">
+      {#if ahead.length}Next: <b class="num">{ahead[0].count} {data.species[ahead[0].species].name.toLowerCase()}</b>{#if ahead[1]}, then {ahead[1].count} {data.species[ahead[1].species].name.toLowerCase()}{/if}{:else}<b>This row is done.</b>{/if}
+    </p>
+    <div class="count">
+      <span class="huge num" data-testid="planted">{formatNumber(planted)}</span>
+      <span>of {row.places} in this row<br /><b class="num">{formatNumber(todayCount)}</b> today</span>
+    </div>
+    {#if data.mayTally}
+      <button class="main" disabled={open < 1} onclick={() => tally(25)}>Planted {Math.min(25, Math.max(open, 1))}</button>
+      <div class="three">{#each [1, 5, 10] as n (n)}<button disabled={open < n} onclick={() => tally(n)}>+{n}</button>{/each}</div>
+      <div class="two">
+        <button class="plain" disabled={open < 1} onclick={() => tally(open)}>Row done</button>
+        <button class="plain" disabled={!last} onclick={undo}>Undo last</button>
+        <button class="roots" class:out={openBag} disabled={!nextLot} onclick={roots}>
+          {#if openBag}Roots out {Math.floor(outFor / 60)}:{String(outFor % 60).padStart(2, '0')}{:else}Roots out: start{/if}
+        </button>
+        <a class="plain" href="/field">Other block</a>
+      </div>
+      {#if openBag && allowed && outFor > allowed * 60}<p class="say stop" role="alert">Close the bag and wet the roots: {allowed} min is what this air allows.</p>{/if}
+    {/if}
+    {#each outbox.refused as entry (entry.id)}
+      <p class="say stop" role="alert">Not taken: {entry.reason} <button class="link-button" onclick={() => outbox.dismiss(entry)}>I have seen it</button></p>
+    {/each}
+    <details><summary>How to plant here</summary><p>{data.brief}</p><p class="quiet">Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at lightning, at strong wind, and when you cannot warm your hands.</p></details>
+  {:else}<p class="say">No rows are shared out to {data.planter.name} yet.</p>{/if}
+</main>
+{#if data.air}
+  <footer class="num">
+    <span>{formatTemperature(data.air.now.temperature, units.system)} · {formatWind(data.air.now.wind, units.system)} · {data.air.judged.dayClass}</span>
+    <span>Roots {allowed} min</span>
+  </footer>
+{/if}
+
+<style>
+  header {
+    background: var(--header);
+    color: var(--header-text);
+    padding: 0 18px;
+    min-height: 52px;
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    font-size: 18px;
+    position: sticky;
+    top: 0;
+    z-index: 2;
+  }
+  header a {
+    color: inherit;
+    text-decoration: none;
+  }
+  .wait {
+    font-size: 14.5px;
+    color: #cfdfd4;
+  }
+  .wait.held {
+    color: #f3d684;
+    font-weight: 650;
+  }
+  main {
+    padding: 12px 18px 70px;
+    max-width: 520px;
+    margin: 0 auto;
+  }
+  .title {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
+  h1 {
+    font-size: 32px;
+    font-weight: 750;
+    margin: 0;
+  }
+  main > p {
+    margin: 2px 0 12px;
+    font-size: 16px;
+  }
+  .next {
+    margin-top: 18px !important;
+    font-size: 18px !important;
+  }
+  .count {
+    display: flex;
+    gap: 14px;
+    align-items: end;
+    font-size: 18px;
+    line-height: 1.3;
+    margin-bottom: 12px;
+  }
+  .huge {
+    font: 750 64px/0.95 var(--text);
+  }
+  button,
+  a.plain {
+    font: 680 19px var(--text);
+    min-height: 60px;
+    border: 2px solid var(--viridian);
+    background: var(--sheet);
+    color: var(--viridian-deep);
+    cursor: pointer;
+    display: grid;
+    place-items: center;
+    text-decoration: none;
+    touch-action: manipulation;
+  }
+  button:disabled {
+    border-color: var(--rule);
+    color: var(--faint);
+    background: transparent;
+  }
+  .step {
+    display: flex;
+    gap: 6px;
+  }
+  .step button {
+    width: 56px;
+    min-height: 56px;
+    font-size: 26px;
+  }
+  .main {
+    width: 100%;
+    min-height: 92px;
+    font-size: 32px;
+    background: var(--viridian);
+    color: var(--on-viridian);
+    border: 0;
+  }
+  .main:disabled {
+    background: var(--rule);
+  }
+  .three,
+  .two {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 8px;
+    margin-top: 8px;
+  }
+  .three button {
+    min-height: 72px;
+    font-size: 27px;
+  }
+  .two {
+    grid-template-columns: 1fr 1fr;
+    margin-top: 14px;
+  }
+  .plain {
+    border-color: var(--rule-strong);
+    color: var(--ink);
+  }
+  .roots {
+    border-color: var(--clay);
+    color: var(--clay);
+  }
+  .roots.out {
+    background: var(--clay);
+    color: #fff;
+  }
+  .link-button {
+    min-height: 44px;
+    font-size: 16px;
+    border: 0;
+    display: inline;
+    background: none;
+  }
+  details {
+    margin-top: 18px;
+    font-size: 16px;
+  }
+  summary {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    color: var(--viridian);
+    font-weight: 600;
+  }
+  footer {
+    position: fixed;
+    bottom: 0;
+    left: 0;
+    right: 0;
+    background: var(--sheet);
+    border-top: 1px solid var(--rule);
+    padding: 12px 18px;
+    display: flex;
+    justify-content: space-between;
+    font-size: 15px;
+  }
+</style>

@@ -1,5 +1,10 @@
 import { hash } from '@node-rs/argon2';
-import { layOut, alongLongestSide, COMPUTATION_VERSION, type LayoutParameters } from '../core/rows/layout';
+import {
+  layOut,
+  alongLongestSide,
+  COMPUTATION_VERSION,
+  type LayoutParameters,
+} from '../core/rows/layout';
 import { eachPosition, toStoredRows, treesInRow, type StoredRow } from '../core/rows/stored';
 import { countSpecies, speciesOfFirst } from '../core/rows/species';
 import { checkBoundary } from '../core/ground/boundary';
@@ -13,7 +18,16 @@ import { shareRows } from '../core/crew/share';
 import { TASKS } from '../core/calendar/tasks';
 import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
-import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, SPECIES, type DemoBlock, type Letter } from './farrow-pit';
+import {
+  BLOCKS,
+  PASSWORD,
+  PEOPLE,
+  PLANTER_RATES,
+  SITE,
+  SPECIES,
+  type DemoBlock,
+  type Letter,
+} from './farrow-pit';
 import { idMaker } from './events';
 import { inventWeather } from './weather';
 
@@ -71,7 +85,14 @@ class Loader {
     for (const { signIn, name, role } of PEOPLE) {
       const id = this.id(this.now - 899 * DAY);
       this.people.set(role, id);
-      await this.store.person.create({ id, signIn, name, passwordHash, units: 'metric', theme: 'day' });
+      await this.store.person.create({
+        id,
+        signIn,
+        name,
+        passwordHash,
+        units: 'metric',
+        theme: 'day',
+      });
       await this.store.membership.create({ personId: id, siteId: this.siteId, role });
     }
     for (const card of SPECIES) {
@@ -94,9 +115,18 @@ class Loader {
 
   /** An event's columns, at a time of day of a day counted from today. */
   private event(daysAgo: number, hour: number, author = 'leader') {
-    const time = Math.min(this.now - MINUTE, Math.floor(this.now / DAY) * DAY - daysAgo * DAY + hour * 3_600_000);
+    const time = Math.min(
+      this.now - MINUTE,
+      Math.floor(this.now / DAY) * DAY - daysAgo * DAY + hour * 3_600_000,
+    );
     const at = new Date(time);
-    return { id: this.id(time), at, recordedAt: at, authorId: this.people.get(author)!, device: 'demo' };
+    return {
+      id: this.id(time),
+      at,
+      recordedAt: at,
+      authorId: this.people.get(author)!,
+      device: 'demo',
+    };
   }
 
   private async layBlock(demo: DemoBlock, position: number): Promise<Laid> {
@@ -111,7 +141,10 @@ class Loader {
     }));
     const blockId = this.id(this.now - 800 * DAY);
     const plantingDay = addTo(this.today, { days: demo.planting });
-    const mix = demo.layout.mix.map(([letter, share]) => ({ species: this.species.get(letter)!, share }));
+    const mix = demo.layout.mix.map(([letter, share]) => ({
+      species: this.species.get(letter)!,
+      share,
+    }));
     await this.store.block.create({
       id: blockId,
       siteId: this.siteId,
@@ -123,15 +156,21 @@ class Loader {
       margin: demo.margin,
       conditions: demo.conditions,
       method: demo.method,
-      orderTerms: Object.fromEntries(mix.map(({ species }) => [species, { reserve: 0.05, cull: 0.04, pack: 50 }])),
+      orderTerms: Object.fromEntries(
+        mix.map(({ species }) => [species, { reserve: 0.05, cull: 0.04, pack: 50 }]),
+      ),
       plantingDay,
       targetDensity: demo.targetPerHectare / 10_000,
     });
-    await this.store.keepout.bulkCreate(keepouts.map((keepout, at) => ({ ...keepout, blockId, position: at })));
+    await this.store.keepout.bulkCreate(
+      keepouts.map((keepout, at) => ({ ...keepout, blockId, position: at })),
+    );
     const plane = localPlane([originLongitude, originLatitude]);
     const ground = plantableArea(boundary, keepouts, demo.margin, plane);
     const direction =
-      demo.layout.direction === 'longest' ? alongLongestSide(ground.boundary) : demo.layout.direction;
+      demo.layout.direction === 'longest'
+        ? alongLongestSide(ground.boundary)
+        : demo.layout.direction;
     const parameters: LayoutParameters = { ...demo.layout, direction, mix };
     const layout = layOut({ boundary: ground.boundary, plantable: ground.area }, parameters);
     const rows = toStoredRows(layout.lattice, layout.runs);
@@ -210,7 +249,10 @@ class Loader {
       }
       const counts = countSpecies([row.runs], laid.mix.length);
       const sum = byDay.get(daysAgo) ?? laid.mix.map(() => 0);
-      byDay.set(daysAgo, sum.map((n, s) => n + counts[s]));
+      byDay.set(
+        daysAgo,
+        sum.map((n, s) => n + counts[s]),
+      );
     }
     for (let from = 0; from < tallies.length; from += 500) {
       await this.store.tally.bulkCreate(tallies.slice(from, from + 500));
@@ -228,7 +270,16 @@ class Loader {
   ): Promise<string> {
     const id = this.id(this.now - 500 * DAY);
     const speciesId = laid.mix[species];
-    await this.store.lot.create({ id, blockId: laid.blockId, speciesId, code, nursery, provenance, age, dipFactor: 1 });
+    await this.store.lot.create({
+      id,
+      blockId: laid.blockId,
+      speciesId,
+      code,
+      nursery,
+      provenance,
+      age,
+      dipFactor: 1,
+    });
     return id;
   }
 
@@ -239,7 +290,13 @@ class Loader {
     byDay: Map<number, number[]>,
     receive: { daysAgo: number; count: number; cull: number },
   ): Promise<void> {
-    const entry = (daysAgo: number, hour: number, kind: 'receive' | 'cull' | 'issue' | 'return', count: number, note = '') => ({
+    const entry = (
+      daysAgo: number,
+      hour: number,
+      kind: 'receive' | 'cull' | 'issue' | 'return',
+      count: number,
+      note = '',
+    ) => ({
       ...this.event(daysAgo, hour),
       lotId,
       kind,
@@ -249,7 +306,10 @@ class Loader {
       note,
     });
     const events = [entry(receive.daysAgo, 8, 'receive', receive.count, 'counted at the gate')];
-    if (receive.cull) events.push(entry(receive.daysAgo, 10, 'cull', receive.cull, 'broken leaders, stripped bark'));
+    if (receive.cull)
+      events.push(
+        entry(receive.daysAgo, 10, 'cull', receive.cull, 'broken leaders, stripped bark'),
+      );
     for (const [daysAgo, counts] of byDay) {
       if (!counts[species]) continue;
       const spare = Math.floor(this.random() * 12);
@@ -260,19 +320,36 @@ class Loader {
   }
 
   /** Opens bags of a lot for so many minutes each on the days it was planted. */
-  private async exposures(lotId: string, minutes: number[], firstDaysAgo: number, air = { temperature: 9, humidity: 0.72, wind: 2.4 }) {
+  private async exposures(
+    lotId: string,
+    minutes: number[],
+    firstDaysAgo: number,
+    air = { temperature: 9, humidity: 0.72, wind: 2.4 },
+  ) {
     for (const [i, length] of minutes.entries()) {
       const open = this.event(firstDaysAgo - i, 8 + i * 0.3);
       const at = new Date(open.at.getTime() + length * MINUTE);
       const common = { lotId, ...air };
       await this.store.rootEvent.create({ ...open, ...common, kind: 'open', closes: null });
       await this.store.rootEvent.create({
-        ...open, ...common, id: this.id(at.getTime()), at, recordedAt: at, kind: 'close', closes: open.id,
+        ...open,
+        ...common,
+        id: this.id(at.getTime()),
+        at,
+        recordedAt: at,
+        kind: 'close',
+        closes: open.id,
       });
     }
   }
 
-  private async plots(laid: Laid, rows: readonly StoredRow[], planters: readonly number[], daysAgo: number, deepPlanter?: number) {
+  private async plots(
+    laid: Laid,
+    rows: readonly StoredRow[],
+    planters: readonly number[],
+    daysAgo: number,
+    deepPlanter?: number,
+  ) {
     const plots = [];
     for (const [turn, planter] of planters.entries()) {
       for (let k = 0; k < 4; k++) {
@@ -304,11 +381,16 @@ class Loader {
     last = Infinity,
   ) {
     const layout = (await this.store.layout.findByPk(laid.layoutId))!;
-    const counted = laid.rows.filter(({ number }) => number % every === 3 % every && number <= last);
+    const counted = laid.rows.filter(
+      ({ number }) => number % every === 3 % every && number <= last,
+    );
     const letters = laid.demo.layout.mix.map(([letter]) => letter);
     const marks = new Map<number, string>();
     for (const { row, point, species } of eachPosition(layout.rhythm, counted)) {
-      marks.set(row, (marks.get(row) ?? '') + (this.random() < lives(letters[species], point) ? '1' : '0'));
+      marks.set(
+        row,
+        (marks.get(row) ?? '') + (this.random() < lives(letters[species], point) ? '1' : '0'),
+      );
     }
     const event = () => this.event(daysAgo, 9 + this.random() * 6, 'checker');
     await this.store.survivalCount.bulkCreate(
@@ -332,7 +414,9 @@ class Loader {
   private async northBench(laid: Laid) {
     const planters = [0, 1, 2, 3, 4, 5];
     const byDay = await this.plantRows(laid, laid.rows, 374, 7, planters, 200);
-    const totals = laid.mix.map((_, s) => [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0));
+    const totals = laid.mix.map((_, s) =>
+      [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0),
+    );
     const lots = [
       ['22', 'Lowfield Nursery', 'zone 4, stand 12', '1+1', [9, 8]],
       ['24', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', [8, 11]],
@@ -374,7 +458,10 @@ class Loader {
       })),
     );
     since.set(0, speciesOfFirst(today.runs, started, laid.mix.length));
-    const all = countSpecies(laid.rows.map(({ runs }) => runs), laid.mix.length);
+    const all = countSpecies(
+      laid.rows.map(({ runs }) => runs),
+      laid.mix.length,
+    );
     const lots = [
       ['27', 'Lowfield Nursery', 'zone 4, wet stand 2', '1+1', 0.93],
       ['42', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', 1.05],
@@ -394,7 +481,13 @@ class Loader {
         const air = { temperature: 5.2, humidity: 0.71, wind: 3.4 };
         const at = new Date(this.now - (9 * MINUTE * 1.4) / dryingRate(air));
         const open = { ...this.event(0, 0), id: this.id(at.getTime()), at, recordedAt: at };
-        await this.store.rootEvent.create({ ...open, lotId: id, kind: 'open', closes: null, ...air });
+        await this.store.rootEvent.create({
+          ...open,
+          lotId: id,
+          kind: 'open',
+          closes: null,
+          ...air,
+        });
       }
     }
     await this.plots(laid, autumn, planters, 6, 4);
@@ -418,7 +511,9 @@ class Loader {
   private async ridgeScreen(laid: Laid) {
     const planters = [8, 9];
     const byDay = await this.plantRows(laid, laid.rows, 744, 2, planters, 250);
-    const totals = laid.mix.map((_, s) => [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0));
+    const totals = laid.mix.map((_, s) =>
+      [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0),
+    );
     for (const [species, code] of ['11', '12', '13'].entries()) {
       const id = await this.lot(laid, species, code, 'Lowfield Nursery', 'zone 4', '2+0');
       const count = Math.ceil((totals[species] + 20) / 50) * 50;

@@ -25,7 +25,10 @@ export function inventWeather(siteId: string, today: Day, seasons: number): Weat
       lowest: mean - swing,
       highest: mean + swing,
       rain: wet ? Math.round(10 * -Math.log(1 - random()) * 4.5) / 10 : 0,
-      humidity: Math.min(0.96, Math.max(0.4, 0.74 - 0.1 * season + (wet ? 0.1 : 0) + normalDeviate(random) * 0.04)),
+      humidity: Math.min(
+        0.96,
+        Math.max(0.4, 0.74 - 0.1 * season + (wet ? 0.1 : 0) + normalDeviate(random) * 0.04),
+      ),
       wind: Math.max(0.6, 3 + normalDeviate(random) * 1.2),
     });
     if (day === today) {

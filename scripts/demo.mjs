@@ -1,7 +1,15 @@
 // npm run demo: sets up what is missing, loads Farrow Pit into an empty database, serves it on loopback.
 // npm run dev does the same with the development server.
 import { spawn } from 'node:child_process';
-import { dataFolder, ensureBuild, ensureDebian, ensureFolder, ensureNodePackages, root, run } from './setup.mjs';
+import {
+  dataFolder,
+  ensureBuild,
+  ensureDebian,
+  ensureFolder,
+  ensureNodePackages,
+  root,
+  run,
+} from './setup.mjs';
 import { freePort, startMariadb } from './mariadb.mjs';
 
 const developing = process.argv.includes('--dev');
@@ -26,9 +34,26 @@ const env = {
 run('node', ['--import', 'tsx', 'demo/run.ts'], { env });
 
 const [command, args] = developing
-  ? ['npx', ['--no-install', 'vite', 'dev', '--host', '127.0.0.1', '--port', String(port), '--strictPort']]
+  ? [
+      'npx',
+      [
+        '--no-install',
+        'vite',
+        'dev',
+        '--host',
+        '127.0.0.1',
+        '--port',
+        String(port),
+        '--strictPort',
+      ],
+    ]
   : ['node', ['build/index.js']];
-const server = spawn(command, args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env, detached: true });
+const server = spawn(command, args, {
+  cwd: root,
+  stdio: ['ignore', 'ignore', 'inherit'],
+  env,
+  detached: true,
+});
 
 let stopping = false;
 async function stop(code = 0) {
@@ -44,7 +69,13 @@ server.once('exit', (code) => void stop(code ?? 0));
 void database.died.then(() => stopping || (console.error('The database stopped.'), void stop(1)));
 
 for (let attempt = 0; attempt < 100; attempt++) {
-  if (await fetch(`${origin}/sign-in`).then((r) => r.ok, () => false)) break;
+  if (
+    await fetch(`${origin}/sign-in`).then(
+      (r) => r.ok,
+      () => false,
+    )
+  )
+    break;
   await new Promise((resolve) => setTimeout(resolve, 200));
 }
 console.log(`

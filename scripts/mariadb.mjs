@@ -9,7 +9,9 @@ import path from 'node:path';
 export function freePort(wished = 0) {
   return new Promise((resolve, reject) => {
     const probe = createServer();
-    probe.once('error', () => (wished ? resolve(freePort()) : reject(new Error('No free port on loopback.'))));
+    probe.once('error', () =>
+      wished ? resolve(freePort()) : reject(new Error('No free port on loopback.')),
+    );
     probe.listen(wished, '127.0.0.1', () => {
       const { port } = probe.address();
       probe.close(() => resolve(port));
@@ -24,7 +26,10 @@ export function freePort(wished = 0) {
  */
 export async function startMariadb(folder, wishedPort = 0) {
   const data = path.join(folder, 'mariadb');
-  const socket = path.join('/tmp', `viridane-${process.pid}-${randomBytes(3).toString('hex')}.sock`);
+  const socket = path.join(
+    '/tmp',
+    `viridane-${process.pid}-${randomBytes(3).toString('hex')}.sock`,
+  );
   const secretFile = path.join(folder, 'mariadb-password');
   mkdirSync(folder, { recursive: true });
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
@@ -32,10 +37,17 @@ export async function startMariadb(folder, wishedPort = 0) {
     rmSync(data, { recursive: true, force: true });
     const made = spawnSync(
       'mariadb-install-db',
-      ['--no-defaults', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot],
+      [
+        '--no-defaults',
+        `--datadir=${data}`,
+        '--auth-root-authentication-method=normal',
+        '--skip-test-db',
+        ...asRoot,
+      ],
       { encoding: 'utf8', env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` } },
     );
-    if (made.status !== 0) throw new Error(`The database could not be set up: ${made.stderr || made.stdout}`);
+    if (made.status !== 0)
+      throw new Error(`The database could not be set up: ${made.stderr || made.stdout}`);
     writeFileSync(secretFile, randomBytes(18).toString('hex'), { mode: 0o600 });
   }
   const password = readFileSync(secretFile, 'utf8');
@@ -66,7 +78,11 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
       ...asRoot,
     ],
     // A group of its own: Ctrl-C reaches the script first, which then stops the database cleanly.
-    { stdio: 'ignore', detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` } },
+    {
+      stdio: 'ignore',
+      detached: true,
+      env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
+    },
   );
   let ended = false;
   const died = new Promise((resolve) =>

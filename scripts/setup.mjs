@@ -11,7 +11,13 @@ export const dataFolder = path.join(root, '.data');
 const DEBIAN = { mariadbd: 'mariadb-server', chromium: 'chromium' };
 
 const find = (program) =>
-  ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/usr/local/sbin', ...(process.env.PATH ?? '').split(':')]
+  [
+    '/usr/sbin',
+    '/usr/bin',
+    '/usr/local/bin',
+    '/usr/local/sbin',
+    ...(process.env.PATH ?? '').split(':'),
+  ]
     .map((folder) => path.join(folder, program))
     .find(existsSync);
 
@@ -19,7 +25,9 @@ const find = (program) =>
 export function run(command, args, options = {}) {
   const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
   if (done.status !== 0) {
-    console.error(`\n${command} ${args.join(' ')} ended with ${done.status ?? done.error?.message}.`);
+    console.error(
+      `\n${command} ${args.join(' ')} ended with ${done.status ?? done.error?.message}.`,
+    );
     process.exit(1);
   }
 }
@@ -31,11 +39,15 @@ export function ensureDebian(...programs) {
   const packages = missing.map((program) => DEBIAN[program]).join(' ');
   const line = `apt-get update && apt-get install -y --no-install-recommends ${packages}`;
   if (process.getuid?.() !== 0) {
-    console.error(`Missing: ${packages}. Run this once, then start again:\n\n  sudo sh -c '${line}'\n`);
+    console.error(
+      `Missing: ${packages}. Run this once, then start again:\n\n  sudo sh -c '${line}'\n`,
+    );
     process.exit(1);
   }
   console.log(`Installing ${packages} …`);
-  run('sh', ['-c', `${line} >/dev/null`], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  run('sh', ['-c', `${line} >/dev/null`], {
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
 }
 
 /** Node packages as the lock file names them. */
@@ -58,7 +70,14 @@ function newestSource() {
       for (const name of readdirSync(entry)) look(path.join(entry, name));
     } else newest = Math.max(newest, info.mtimeMs);
   };
-  for (const entry of ['src', 'core', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts']) {
+  for (const entry of [
+    'src',
+    'core',
+    'static',
+    'package-lock.json',
+    'svelte.config.js',
+    'vite.config.ts',
+  ]) {
     if (existsSync(path.join(root, entry))) look(path.join(root, entry));
   }
   return newest;

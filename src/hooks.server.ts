@@ -13,7 +13,10 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (token) event.locals.person = await personOf(await store(), token);
   if (!event.locals.person && !OPEN_PATHS.includes(pathname)) {
     if (pathname.startsWith('/do/')) {
-      return json({ error: 'You are signed out. Sign in again; what waits on this device is kept.' }, { status: 401 });
+      return json(
+        { error: 'You are signed out. Sign in again; what waits on this device is kept.' },
+        { status: 401 },
+      );
     }
     redirect(303, `/sign-in?to=${encodeURIComponent(pathname)}`);
   }
@@ -21,7 +24,10 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (event.request.method !== 'GET' && event.request.method !== 'HEAD') {
     const origin = event.request.headers.get('origin');
     if (origin !== event.url.origin) {
-      return json({ error: `This request came from ${origin ?? 'nowhere'}, not from the application.` }, { status: 403 });
+      return json(
+        { error: `This request came from ${origin ?? 'nowhere'}, not from the application.` },
+        { status: 403 },
+      );
     }
   }
   const theme = event.locals.person?.theme ?? 'day';
@@ -36,5 +42,10 @@ export const handle: Handle = async ({ event, resolve }) => {
 export const handleError: HandleServerError = ({ error, status, message }) => {
   if (status === 404) return { message: 'There is no such page.' };
   log.error(error);
-  return { message: message === 'Internal Error' ? 'Something broke on the server. Nothing was changed.' : message };
+  return {
+    message:
+      message === 'Internal Error'
+        ? 'Something broke on the server. Nothing was changed.'
+        : message,
+  };
 };

@@ -24,7 +24,13 @@ worker.addEventListener('activate', (event) => {
   event.waitUntil(
     caches
       .keys()
-      .then((names) => Promise.all(names.filter((name) => name !== SHELL && name !== PAGES).map((name) => caches.delete(name))))
+      .then((names) =>
+        Promise.all(
+          names
+            .filter((name) => name !== SHELL && name !== PAGES)
+            .map((name) => caches.delete(name)),
+        ),
+      )
       .then(() => worker.clients.claim()),
   );
 });
@@ -49,7 +55,9 @@ async function networkFirst(request: Request): Promise<Response> {
     if (response.ok && !response.redirected) await cache.put(request, response.clone());
     return response;
   } catch (error) {
-    const stored = await cache.match(request, { ignoreSearch: url(request).pathname.endsWith('__data.json') });
+    const stored = await cache.match(request, {
+      ignoreSearch: url(request).pathname.endsWith('__data.json'),
+    });
     if (stored) return stored;
     throw error;
   }

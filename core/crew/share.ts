@@ -36,9 +36,11 @@ export class CrewError extends Error {
  * @param planters in the order in which they stand along the baseline, rates in trees a day
  */
 export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rated[]): Shared {
-  if (!planters.length) throw new CrewError('There are no planters to share the rows among. Add one first.');
+  if (!planters.length)
+    throw new CrewError('There are no planters to share the rows among. Add one first.');
   const slow = planters.find(({ rate }) => !(rate > 0));
-  if (slow) throw new CrewError(`${slow.name} has a rate of ${slow.rate} trees a day; it must be above 0.`);
+  if (slow)
+    throw new CrewError(`${slow.name} has a rate of ${slow.rate} trees a day; it must be above 0.`);
   const total = Array.from(treesByRow).reduce((a, b) => a + b, 0);
   let low = total / planters.reduce((sum, { rate }) => sum + rate, 0);
   let best = split(treesByRow, planters, Infinity)!;
@@ -69,7 +71,8 @@ export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rate
   };
 }
 
-const longest = (shares: readonly Share[]): number => Math.max(0, ...shares.map(({ days }) => days));
+const longest = (shares: readonly Share[]): number =>
+  Math.max(0, ...shares.map(({ days }) => days));
 
 /** Greedy split within a time; undefined when rows are left over. */
 function split(
@@ -81,7 +84,10 @@ function split(
   const shares = planters.map((planter): Share => {
     const firstRow = row + 1;
     let trees = 0;
-    while (row < treesByRow.length && (trees + treesByRow[row]) / planter.rate <= time * (1 + 1e-12)) {
+    while (
+      row < treesByRow.length &&
+      (trees + treesByRow[row]) / planter.rate <= time * (1 + 1e-12)
+    ) {
       trees += treesByRow[row++];
     }
     return { planter: planter.id, firstRow, lastRow: row, trees, days: trees / planter.rate };

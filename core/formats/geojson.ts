@@ -41,7 +41,8 @@ export function lineFeature(line: Point[], properties: Record<string, unknown>):
 /** Reads any GeoJSON object into features. */
 export function toFeatures(value: unknown): Feature[] {
   const object = value as { type?: string; features?: Feature[]; geometry?: Geometry };
-  if (object?.type === 'FeatureCollection' && Array.isArray(object.features)) return object.features;
+  if (object?.type === 'FeatureCollection' && Array.isArray(object.features))
+    return object.features;
   if (object?.type === 'Feature') return [object as Feature];
   if (object?.type && ('coordinates' in object || 'geometries' in object)) {
     return [{ type: 'Feature', geometry: object as unknown as Geometry, properties: {} }];

@@ -31,6 +31,7 @@ export function scheduleToIcs(
       })),
   );
   const { error, value } = createEvents(events);
-  if (error || !value) throw new Error(`The calendar could not be written: ${error?.message ?? 'no tasks'}`);
+  if (error || !value)
+    throw new Error(`The calendar could not be written: ${error?.message ?? 'no tasks'}`);
   return value;
 }

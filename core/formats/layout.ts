@@ -1,6 +1,13 @@
 import Papa from 'papaparse';
 import type { Plane } from '../measure/plane';
-import { eachPosition, rowEnds, summarise, toLattice, type RowRhythm, type StoredRow } from '../rows/stored';
+import {
+  eachPosition,
+  rowEnds,
+  summarise,
+  toLattice,
+  type RowRhythm,
+  type StoredRow,
+} from '../rows/stored';
 import { lineFeature, pointFeature, roundPoint, type FeatureCollection } from './geojson';
 
 export interface NamedSpecies {
@@ -67,12 +74,19 @@ export function layoutToGpx(layout: LayoutExport, what: 'positions' | 'rows'): s
   const body =
     what === 'positions'
       ? Array.from(eachPosition(rhythm, rows), (at) =>
-          place('wpt', roundPoint(plane.toLonLat(at.point)), `${at.row}/${at.peg}`, species[at.species].name),
+          place(
+            'wpt',
+            roundPoint(plane.toLonLat(at.point)),
+            `${at.row}/${at.peg}`,
+            species[at.species].name,
+          ),
         )
       : rowLines(layout).map(
           ({ row, runs, line }) =>
             `<rte><name>Row ${row}</name><desc>${escapeXml(runs)}</desc>${line
-              .map((point, end) => place('rtept', roundPoint(point), `${row} ${end ? 'end' : 'start'}`))
+              .map((point, end) =>
+                place('rtept', roundPoint(point), `${row} ${end ? 'end' : 'start'}`),
+              )
               .join('')}</rte>`,
         );
   return (
@@ -86,7 +100,7 @@ export function layoutToGpx(layout: LayoutExport, what: 'positions' | 'rows'): s
 /** Positions or rows as a table, one line each. */
 export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): string {
   const { rhythm, rows, species, plane } = layout;
-  const table =
+  const table: Record<string, string | number>[] =
     what === 'positions'
       ? Array.from(eachPosition(rhythm, rows), (at) => {
           const [lon, lat] = roundPoint(plane.toLonLat(at.point));

@@ -24,7 +24,10 @@ export interface ReadShapes {
 
 /** Refuses a file by its size before any of it is read. */
 export function checkFileSize(bytes: number): void {
-  if (bytes === 0) throw new GroundError('The file is empty. GeoJSON, GPX, KML or CSV with at least three corners is accepted.');
+  if (bytes === 0)
+    throw new GroundError(
+      'The file is empty. GeoJSON, GPX, KML or CSV with at least three corners is accepted.',
+    );
   if (bytes > LARGEST_FILE) {
     throw new GroundError(
       `The file has ${formatNumber(bytes / 1024 / 1024)} MB; at most 20 MB is accepted. A boundary needs a few kilobytes.`,
@@ -44,9 +47,13 @@ export function readBoundary(
   options: ReadOptions = {},
 ): { name: string; parts: MultiPolygon; notes: string[] } {
   const { areas, lines, notes } = readShapes(text, fileName, options);
-  const name = fileName.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ').trim();
+  const name = fileName
+    .replace(/\.[^.]*$/, '')
+    .replace(/[_-]+/g, ' ')
+    .trim();
   if (areas.length) {
-    if (areas.length > 1) notes.push(`${areas.length} areas were found and joined as parts of one block.`);
+    if (areas.length > 1)
+      notes.push(`${areas.length} areas were found and joined as parts of one block.`);
     return { name: areas[0].name || name, parts: areas.flatMap(({ parts }) => parts), notes };
   }
   const walk = lines.filter(({ shape }) => shape.type === 'LineString');
@@ -57,7 +64,11 @@ export function readBoundary(
         : 'The file has no area and no line. A boundary is an area, or one walk round it.',
     );
   }
-  return { name: walk[0].name || name, parts: [[closeWalk(walk[0].shape.coordinates as Point[], notes)]], notes };
+  return {
+    name: walk[0].name || name,
+    parts: [[closeWalk(walk[0].shape.coordinates as Point[], notes)]],
+    notes,
+  };
 }
 
 /** Closes a walked line whose ends nearly meet. */
@@ -66,13 +77,17 @@ function closeWalk(line: Point[], notes: string[]): Point[] {
   const last = line[line.length - 1];
   const gap = geodesicMeasure([[[first, last]]]).perimeter / 2;
   const length = geodesicMeasure([[line]]).perimeter;
-  if (line.length < 3) throw new GroundError(`The line has ${line.length} points; a boundary needs at least three corners.`);
+  if (line.length < 3)
+    throw new GroundError(
+      `The line has ${line.length} points; a boundary needs at least three corners.`,
+    );
   if (gap > Math.max(15, length * 0.1)) {
     throw new GroundError(
       `The line does not close: its ends are ${formatNumber(gap)} m apart. Walk back to the start, or draw the missing side.`,
     );
   }
-  if (gap > 0.5) notes.push(`The walk was closed with a straight line of ${formatNumber(gap, 1)} m.`);
+  if (gap > 0.5)
+    notes.push(`The walk was closed with a straight line of ${formatNumber(gap, 1)} m.`);
   return line;
 }
 
@@ -82,9 +97,12 @@ export function readShapes(text: string, fileName: string, options: ReadOptions 
   if (!body.trim()) checkFileSize(0);
   const ending = fileName.toLowerCase().split('.').pop() ?? '';
   if (ending === 'gpx' || ending === 'kml' || /^\s*</.test(body)) return fromXml(body, ending);
-  if (ending === 'geojson' || ending === 'json' || /^\s*[{[]/.test(body)) return fromGeoJson(body, options);
+  if (ending === 'geojson' || ending === 'json' || /^\s*[{[]/.test(body))
+    return fromGeoJson(body, options);
   if (ending === 'csv' || ending === 'txt') return fromCsv(body, options);
-  throw new GroundError(`“${fileName}” is no format that is read here. GeoJSON, GPX, KML and CSV are accepted.`);
+  throw new GroundError(
+    `“${fileName}” is no format that is read here. GeoJSON, GPX, KML and CSV are accepted.`,
+  );
 }
 
 function fromXml(text: string, ending: string): ReadShapes {
@@ -96,11 +114,15 @@ function fromXml(text: string, ending: string): ReadShapes {
       },
     }).parseFromString(text, 'text/xml');
   } catch {
-    throw new GroundError('The file is broken: its XML does not end where it should. Save it again and bring in the new one.');
+    throw new GroundError(
+      'The file is broken: its XML does not end where it should. Save it again and bring in the new one.',
+    );
   }
   const root = document.documentElement?.nodeName.toLowerCase();
   if (root !== 'gpx' && root !== 'kml') {
-    throw new GroundError(`The file says it is “${root ?? ending}”. GPX and KML are the XML formats accepted.`);
+    throw new GroundError(
+      `The file says it is “${root ?? ending}”. GPX and KML are the XML formats accepted.`,
+    );
   }
   return fromFeatures((root === 'gpx' ? gpx(document) : kml(document)).features, {});
 }
@@ -115,7 +137,10 @@ function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
     );
   }
   const features = toFeatures(value);
-  if (!features.length) throw new GroundError('The file is JSON but holds no GeoJSON feature. A Polygon or MultiPolygon is accepted.');
+  if (!features.length)
+    throw new GroundError(
+      'The file is JSON but holds no GeoJSON feature. A Polygon or MultiPolygon is accepted.',
+    );
   return fromFeatures(features, options);
 }
 
@@ -130,22 +155,34 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     if (!geometry) return;
     switch (geometry.type) {
       case 'Polygon':
-        read.areas.push({ name, parts: [geometry.coordinates.map((ring) => closedRing(ring.map(point)))] });
+        read.areas.push({
+          name,
+          parts: [geometry.coordinates.map((ring) => closedRing(ring.map(point)))],
+        });
         break;
       case 'MultiPolygon':
         read.areas.push({
           name,
-          parts: geometry.coordinates.map((rings) => rings.map((ring) => closedRing(ring.map(point)))),
+          parts: geometry.coordinates.map((rings) =>
+            rings.map((ring) => closedRing(ring.map(point))),
+          ),
         });
         break;
       case 'LineString':
-        read.lines.push({ name, shape: { type: 'LineString', coordinates: geometry.coordinates.map(point) } });
+        read.lines.push({
+          name,
+          shape: { type: 'LineString', coordinates: geometry.coordinates.map(point) },
+        });
         break;
       case 'MultiLineString':
-        for (const coordinates of geometry.coordinates) take({ type: 'LineString', coordinates }, name);
+        for (const coordinates of geometry.coordinates)
+          take({ type: 'LineString', coordinates }, name);
         break;
       case 'Point':
-        read.lines.push({ name, shape: { type: 'Point', coordinates: point(geometry.coordinates) } });
+        read.lines.push({
+          name,
+          shape: { type: 'Point', coordinates: point(geometry.coordinates) },
+        });
         break;
       case 'MultiPoint':
         for (const coordinates of geometry.coordinates) take({ type: 'Point', coordinates }, name);
@@ -168,7 +205,9 @@ function closedRing(ring: Point[]): Point[] {
   const first = ring[0];
   const last = ring.at(-1);
   if (!first || !last || ring.length < 4) {
-    throw new GroundError(`A ring has ${ring.length} points; it needs at least four, the last repeating the first.`);
+    throw new GroundError(
+      `A ring has ${ring.length} points; it needs at least four, the last repeating the first.`,
+    );
   }
   if (first[0] !== last[0] || first[1] !== last[1]) {
     throw new GroundError(
@@ -183,7 +222,9 @@ export function readZone(text: string): [number, boolean] {
   const match = /^\s*(?:utm\s*)?(?:zone\s*)?(\d{1,2})\s*([a-z]*)\s*$/i.exec(text);
   const zone = match ? Number(match[1]) : 0;
   if (!match || zone < 1 || zone > 60) {
-    throw new GroundError(`“${text}” is no UTM zone. A number from 1 to 60 with N or S is accepted, such as 33N.`);
+    throw new GroundError(
+      `“${text}” is no UTM zone. A number from 1 to 60 with N or S is accepted, such as 33N.`,
+    );
   }
   return [zone, /^s(outh)?$/i.test(match[2])];
 }
@@ -226,7 +267,10 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
     }
     return pair;
   });
-  if (points.length < 3) throw new GroundError(`The file has ${points.length} corners; a boundary needs at least three.`);
+  if (points.length < 3)
+    throw new GroundError(
+      `The file has ${points.length} corners; a boundary needs at least three.`,
+    );
   const metres = points.some(([a, b]) => Math.abs(a) > 180 || Math.abs(b) > 180);
   if (!projected && !metres) {
     return { areas: [{ name: '', parts: [[points]] }], lines: [], notes: [] };
@@ -238,5 +282,9 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
     );
   }
   const convert = fromUtm(...readZone(zone));
-  return { areas: [{ name: '', parts: [[points.map(convert)]] }], lines: [], notes: [`Read as UTM zone ${zone}.`] };
+  return {
+    areas: [{ name: '', parts: [[points.map(convert)]] }],
+    lines: [],
+    notes: [`Read as UTM zone ${zone}.`],
+  };
 }

@@ -64,7 +64,8 @@ export function tidyRing(ring: readonly Point[]): Ring {
  * @throws GroundError with a sentence that says what was found and what is accepted
  */
 export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
-  if (!parts.length) throw new GroundError('There is no area in it. A boundary needs at least three corners.');
+  if (!parts.length)
+    throw new GroundError('There is no area in it. A boundary needs at least three corners.');
   const corners = parts.flat(2).length;
   if (corners > MOST_CORNERS) {
     throw new GroundError(
@@ -77,7 +78,9 @@ export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
     rings.forEach((ring, index) => {
       const name = index === 0 ? 'The boundary' : `Hole ${index}`;
       if (ring.length < 3) {
-        throw new GroundError(`${name} has ${ring.length} different corners; it needs at least three.`);
+        throw new GroundError(
+          `${name} has ${ring.length} different corners; it needs at least three.`,
+        );
       }
       const crossing = findCrossing(ring);
       if (crossing) {
@@ -101,14 +104,18 @@ export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
     );
   }
   return tidy.map((rings) =>
-    rings.map((ring, index) => (signedArea(ring) > 0 === (index === 0) ? ring : [...ring].reverse())),
+    rings.map((ring, index) =>
+      signedArea(ring) > 0 === (index === 0) ? ring : [...ring].reverse(),
+    ),
   );
 }
 
 function checkCoordinates(points: Point[], near?: Point): void {
   for (const [lon, lat] of points) {
     if (!Number.isFinite(lon) || !Number.isFinite(lat)) {
-      throw new GroundError('A corner has no number in it. Each corner is a longitude and a latitude in degrees.');
+      throw new GroundError(
+        'A corner has no number in it. Each corner is a longitude and a latitude in degrees.',
+      );
     }
     if (Math.abs(lon) > 180 || (Math.abs(lat) > 90 && Math.abs(lon) > 90)) {
       throw new GroundError(
@@ -120,7 +127,8 @@ function checkCoordinates(points: Point[], near?: Point): void {
   }
   if (near) {
     const [lon, lat] = points[0];
-    const away = (x: number, y: number) => Math.hypot((x - near[0]) * Math.cos((near[1] * Math.PI) / 180), y - near[1]);
+    const away = (x: number, y: number) =>
+      Math.hypot((x - near[0]) * Math.cos((near[1] * Math.PI) / 180), y - near[1]);
     // Ten degrees off as written, less than two when turned round: turned round is what was meant.
     if (away(lon, lat) > 10 && away(lat, lon) < 2) throw new GroundError(swapped(lon, lat));
   }

@@ -59,12 +59,17 @@ export function plantableArea(
   let left = fromMultiPolygon(inPlane);
   if (margin > 0) {
     const shrunk = grow(left, -margin);
-    steps.push({ label: `margin ${formatNumber(margin, 1)} m`, value: areaOf(shrunk) - areaOf(left) });
+    steps.push({
+      label: `margin ${formatNumber(margin, 1)} m`,
+      value: areaOf(shrunk) - areaOf(left),
+    });
     left = shrunk;
   }
   const keptOut = keepouts.map((keepout): KeptOut => {
     if (!(keepout.setback >= 0)) {
-      throw new GroundError(`The setback of “${keepout.name}” is ${keepout.setback} m; it must be 0 m or more.`);
+      throw new GroundError(
+        `The setback of “${keepout.name}” is ${keepout.setback} m; it must be 0 m or more.`,
+      );
     }
     const shape = shapeInPlane(keepout.shape, plane.toPlane);
     // A line or a point with no setback still needs a hair's width to be taken out.
@@ -81,7 +86,9 @@ export function plantableArea(
     const widest = [...keptOut].sort((a, b) => b.takes - a.takes)[0];
     throw new GroundError(
       'Nothing is left to plant: margin and setbacks take the whole block. ' +
-        (widest ? `“${widest.keepout.name}” takes most; its setback is ${widest.keepout.setback} m.` : `The margin is ${margin} m.`),
+        (widest
+          ? `“${widest.keepout.name}” takes most; its setback is ${widest.keepout.setback} m.`
+          : `The margin is ${margin} m.`),
     );
   }
   return {

@@ -89,7 +89,10 @@ export function nearestSide(parts: MultiPolygon, [px, py]: Point): Side {
     const [x1, y1] = side.from;
     const dx = side.to[0] - x1;
     const dy = side.to[1] - y1;
-    const t = Math.max(0, Math.min(1, ((px - x1) * dx + (py - y1) * dy) / (dx * dx + dy * dy || 1)));
+    const t = Math.max(
+      0,
+      Math.min(1, ((px - x1) * dx + (py - y1) * dy) / (dx * dx + dy * dy || 1)),
+    );
     const distance = Math.hypot(px - x1 - t * dx, py - y1 - t * dy);
     if (!best || distance < best.distance) best = { side, distance };
   }
@@ -98,17 +101,15 @@ export function nearestSide(parts: MultiPolygon, [px, py]: Point): Side {
 
 /** Total length of all rings, holes included. */
 export function perimeter(parts: MultiPolygon): number {
-  return parts
-    .flat()
-    .reduce(
-      (sum, ring) =>
-        sum +
-        ring.reduce((length, [x, y], i) => {
-          const [nx, ny] = ring[(i + 1) % ring.length];
-          return length + Math.hypot(nx - x, ny - y);
-        }, 0),
-      0,
-    );
+  return parts.flat().reduce(
+    (sum, ring) =>
+      sum +
+      ring.reduce((length, [x, y], i) => {
+        const [nx, ny] = ring[(i + 1) % ring.length];
+        return length + Math.hypot(nx - x, ny - y);
+      }, 0),
+    0,
+  );
 }
 
 export interface Box {
@@ -155,7 +156,10 @@ export function contains(parts: MultiPolygon, [px, py]: Point): boolean {
 }
 
 /** Area by both routes: they must agree within 0.1 %, or the plane does not suit the block. */
-export function areaBothWays(parts: MultiPolygon, plane: Plane): { plane: number; geodesic: number } {
+export function areaBothWays(
+  parts: MultiPolygon,
+  plane: Plane,
+): { plane: number; geodesic: number } {
   return {
     plane: planeArea(mapPoints(parts, plane.toPlane)),
     geodesic: geodesicMeasure(parts).area,

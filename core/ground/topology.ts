@@ -53,7 +53,8 @@ export function toMultiPolygon(geometry: Geometry): MultiPolygon {
     const part = geometry.getGeometryN(i);
     if (part.getGeometryType() !== 'Polygon' || part.isEmpty() || part.getArea() < 1e-4) continue;
     const rings = [ringOf(part.getExteriorRing())];
-    for (let h = 0; h < part.getNumInteriorRing(); h++) rings.push(ringOf(part.getInteriorRingN(h)));
+    for (let h = 0; h < part.getNumInteriorRing(); h++)
+      rings.push(ringOf(part.getInteriorRingN(h)));
     parts.push(rings);
   }
   return parts;

@@ -27,7 +27,9 @@ export function isDay(text: string): boolean {
 
 /** Writes a day as "24 Nov", with the year when asked for. */
 export function formatDay(day: Day, withYear = false): string {
-  return at(day).setLocale('en-GB').toFormat(withYear ? 'd LLL yyyy' : 'd LLL');
+  return at(day)
+    .setLocale('en-GB')
+    .toFormat(withYear ? 'd LLL yyyy' : 'd LLL');
 }
 
 /** Writes a day as "Tuesday". */

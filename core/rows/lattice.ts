@@ -173,7 +173,9 @@ function cutLines({ u1, v1, u2, v2, isOuter }: ReturnType<typeof frameEdges>) {
   highest = Math.floor(highest);
   const lines = Math.max(0, highest - lowest + 1);
   if (lines > MOST_POSITIONS) {
-    throw new LatticeError('The rows lie too close together for a block of this size. Widen the row spacing.');
+    throw new LatticeError(
+      'The rows lie too close together for a block of this size. Widen the row spacing.',
+    );
   }
   const cutStart = new Uint32Array(lines + 1);
   const span = (edge: number): [number, number] => {
@@ -205,7 +207,9 @@ function cutLines({ u1, v1, u2, v2, isOuter }: ReturnType<typeof frameEdges>) {
 /** Sorts one line's cuts, keeping each with its flag. Lines rarely have more than a dozen. */
 function sortCuts(cuts: Float64Array, outer: Uint8Array, from: number, to: number): void {
   if (to - from > 64) {
-    const order = Array.from({ length: to - from }, (_, i) => from + i).sort((a, b) => cuts[a] - cuts[b]);
+    const order = Array.from({ length: to - from }, (_, i) => from + i).sort(
+      (a, b) => cuts[a] - cuts[b],
+    );
     const sortedCuts = order.map((place) => cuts[place]);
     const sortedOuter = order.map((place) => outer[place]);
     cuts.set(sortedCuts, from);
@@ -328,7 +332,8 @@ export function nearestPeg(
         lattice.stretchFirst[s] + i * lattice.step - chainage,
         rowLine(lattice, row) - v,
       );
-      if (!best || distance < best.distance) best = { row: row + 1, peg: counted + i + 1, distance };
+      if (!best || distance < best.distance)
+        best = { row: row + 1, peg: counted + i + 1, distance };
       counted += lattice.stretchCount[s];
     }
   }

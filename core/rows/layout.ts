@@ -115,7 +115,8 @@ export function rowFrame(
 
 function* eachPoint(parts: MultiPolygon, measure: (point: Point) => number): Iterable<number> {
   let smallest = Infinity;
-  for (const [outer] of parts) for (const point of outer) smallest = Math.min(smallest, measure(point));
+  for (const [outer] of parts)
+    for (const point of outer) smallest = Math.min(smallest, measure(point));
   yield smallest;
 }
 

@@ -26,7 +26,8 @@ export class MixError extends Error {
 export function checkMix(shares: readonly number[]): void {
   if (!shares.length) throw new MixError('The mix is empty. Add at least one species.');
   const bad = shares.find((share) => !(share >= 0 && share <= 100));
-  if (bad !== undefined) throw new MixError(`A share of ${bad} % is not accepted; it must be 0 to 100 %.`);
+  if (bad !== undefined)
+    throw new MixError(`A share of ${bad} % is not accepted; it must be 0 to 100 %.`);
   const sum = shares.reduce((a, b) => a + b, 0);
   if (Math.abs(sum - 100) > 0.01) {
     const gap = Math.round(Math.abs(100 - sum) * 100) / 100;

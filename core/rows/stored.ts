@@ -40,7 +40,10 @@ export function toStoredRows(lattice: Lattice, runs: readonly Runs[]): StoredRow
 }
 
 /** Makes the lattice again from kept rows. */
-export function toLattice({ frame, step, between }: RowRhythm, rows: readonly StoredRow[]): Lattice {
+export function toLattice(
+  { frame, step, between }: RowRhythm,
+  rows: readonly StoredRow[],
+): Lattice {
   const stretches = rows.flatMap((row) => row.stretches);
   const rowStretches = new Uint32Array(rows.length + 1);
   rows.forEach((row, i) => (rowStretches[i + 1] = rowStretches[i] + row.stretches.length / 2));
@@ -99,7 +102,10 @@ export function rowEnds(lattice: Lattice, row: number): [Point, Point] {
   const [first, last] = rowSpan(lattice, row);
   const v = rowLine(lattice, row);
   const { baseline } = lattice.frame;
-  return [fromFrame(lattice.frame, [first + baseline, v]), fromFrame(lattice.frame, [last + baseline, v])];
+  return [
+    fromFrame(lattice.frame, [first + baseline, v]),
+    fromFrame(lattice.frame, [last + baseline, v]),
+  ];
 }
 
 /** Row, length and runs for a list or a pocket sheet. */

@@ -40,7 +40,8 @@ export function minutesAllowed(air: Air, dipFactor = 1): Figure {
   return {
     value: Math.min(480, rate > 0 ? (ANCHOR_MINUTES * dipFactor) / rate : 480),
     kind: 'minutes',
-    formula: '20 min × dip ÷ drying rate, the rate being (1 + 0.536 × wind) × vapour deficit against 10 °C, 80 %, 1 m/s',
+    formula:
+      '20 min × dip ÷ drying rate, the rate being (1 + 0.536 × wind) × vapour deficit against 10 °C, 80 %, 1 m/s',
     steps: [
       { label: 'wind, m/s', value: air.wind, kind: 'number' },
       { label: 'vapour deficit, kPa', value: vapourDeficit(air), kind: 'number' },

@@ -64,7 +64,9 @@ export function admit(events: readonly StockEvent[], event: StockEvent, lotName:
       throw new LedgerError('That entry is already cancelled.');
     }
   } else if (!(Number.isInteger(event.count) && event.count > 0)) {
-    throw new LedgerError(`${event.count} trees cannot be entered; a whole number above 0 is accepted.`);
+    throw new LedgerError(
+      `${event.count} trees cannot be entered; a whole number above 0 is accepted.`,
+    );
   }
   const before = balance(events);
   const after = balance([...events, event]);

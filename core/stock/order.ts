@@ -19,7 +19,8 @@ export class OrderError extends Error {
  */
 export function orderQuantity(positions: number, { reserve, cull, pack }: OrderTerms): Figure {
   if (!(reserve >= 0 && reserve <= 1)) throw new OrderError('The reserve must be 0 to 100 %.');
-  if (!(cull >= 0 && cull < 1)) throw new OrderError('The cull rate must be 0 % or more and under 100 %.');
+  if (!(cull >= 0 && cull < 1))
+    throw new OrderError('The cull rate must be 0 % or more and under 100 %.');
   if (!(Number.isInteger(pack) && pack >= 1)) throw new OrderError('A pack holds 1 tree or more.');
   const wanted = (positions * (1 + reserve)) / (1 - cull);
   // The hair taken off keeps 1 000 × 1.1 from becoming 1 101 through binary rounding.

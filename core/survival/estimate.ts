@@ -22,13 +22,19 @@ export class CountError extends Error {
 /** A count cannot find more than was set, nor more set than was planted. */
 export function checkCount({ row, set, alive }: RowCount, planted: number): void {
   if (![set, alive].every((n) => Number.isInteger(n) && n >= 0) || set === 0) {
-    throw new CountError(`Row ${row}: counts are whole numbers, and at least one tree must have been set.`);
+    throw new CountError(
+      `Row ${row}: counts are whole numbers, and at least one tree must have been set.`,
+    );
   }
   if (set > planted) {
-    throw new CountError(`Row ${row} had ${planted} trees planted; a count of ${set} set trees is ${set - planted} too many.`);
+    throw new CountError(
+      `Row ${row} had ${planted} trees planted; a count of ${set} set trees is ${set - planted} too many.`,
+    );
   }
   if (alive > set) {
-    throw new CountError(`Row ${row}: ${alive} alive of ${set} set cannot be; at most ${set} is accepted.`);
+    throw new CountError(
+      `Row ${row}: ${alive} alive of ${set} set cannot be; at most ${set} is accepted.`,
+    );
   }
 }
 
@@ -54,7 +60,11 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
     const interval = wilson(alive, set);
     steps.push({ label: 'Wilson, from', value: interval.low, kind: 'share' });
     steps.push({ label: 'Wilson, to', value: interval.high, kind: 'share' });
-    return { ...interval, by: 'wilson', figure: { value: estimate, kind: 'share', formula: 'alive ÷ set', steps } };
+    return {
+      ...interval,
+      by: 'wilson',
+      figure: { value: estimate, kind: 'share', formula: 'alive ÷ set', steps },
+    };
   }
   const error = ratioError(counts, estimate, rowsInBlock);
   const t = studentQuantile(0.95, n - 1);
@@ -74,7 +84,11 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
 }
 
 /** Linearised standard error of a ratio of totals over clusters. */
-export function ratioError(counts: readonly RowCount[], ratio: number, rowsInBlock: number): number {
+export function ratioError(
+  counts: readonly RowCount[],
+  ratio: number,
+  rowsInBlock: number,
+): number {
   const n = counts.length;
   const meanSet = counts.reduce((sum, { set }) => sum + set, 0) / n;
   const squares = counts.reduce((sum, { set, alive }) => sum + (alive - ratio * set) ** 2, 0);
@@ -105,8 +119,7 @@ export function refill(estimate: Interval, planted: number, target: number, area
   const living = planted * estimate.estimate;
   const asked = target * area;
   const short = Math.max(0, Math.ceil(asked - living - 1e-9));
-  const verdict =
-    short === 0 ? 'none' : estimate.estimate < REFILL_LIMITS.again ? 'again' : 'gaps';
+  const verdict = short === 0 ? 'none' : estimate.estimate < REFILL_LIMITS.again ? 'again' : 'gaps';
   const sentence =
     verdict === 'again'
       ? 'Start again, and find out why first: too few stand for gaps to be filled.'
@@ -128,7 +141,8 @@ export function refill(estimate: Interval, planted: number, target: number, area
     trees: {
       value: verdict === 'again' ? Math.ceil(asked) : short,
       kind: 'count',
-      formula: verdict === 'again' ? 'the whole target' : 'target × plantable − living, not under 0',
+      formula:
+        verdict === 'again' ? 'the whole target' : 'target × plantable − living, not under 0',
       steps: [
         { label: 'target', value: target, kind: 'density' },
         { label: 'plantable', value: area, kind: 'area' },
@@ -140,23 +154,34 @@ export function refill(estimate: Interval, planted: number, target: number, area
 }
 
 /**
- * The longest stretch of a counted row that is mostly dead, if it is longer than chance allows.
- * Scan statistic by simulation-free bound: a window of w trees with d dead is reported when the
- * binomial tail at the block's death rate, times the number of windows (Bonferroni), is under 1 %.
+ * A stretch of a counted row that is dead beyond chance, the least likely one if there are several.
+ * Every window of so many trees is weighed: the binomial tail at the mean death rate of the trees
+ * in it (their species' own rates, so that a weak species is not taken for bad ground), times the
+ * number of windows (Bonferroni), must be under 1 %. The binomial bounds the tail of unequal rates
+ * from above (Hoeffding 1956, Ann. Math. Stat. 27).
  * @param marks '1' alive, '0' dead, in order of the pegs
+ * @param deathRates of each tree, by what its species loses on the whole block
  */
 export function deadPatch(
   marks: string,
-  deathRate: number,
+  deathRates: readonly number[],
   window = 12,
 ): { from: number; to: number; dead: number; chance: number } | undefined {
   const windows = marks.length - window + 1;
   let best: { from: number; to: number; dead: number; chance: number } | undefined;
-  for (let start = 0; start < windows; start++) {
-    const dead = [...marks.slice(start, start + window)].filter((mark) => mark === '0').length;
-    const chance = Math.min(1, windows * binomialTail(window, dead, deathRate));
+  let dead = 0;
+  let rates = 0;
+  for (let end = 0; end < marks.length; end++) {
+    dead += marks[end] === '0' ? 1 : 0;
+    rates += deathRates[end];
+    if (end >= window) {
+      dead -= marks[end - window] === '0' ? 1 : 0;
+      rates -= deathRates[end - window];
+    }
+    if (end < window - 1) continue;
+    const chance = Math.min(1, windows * binomialTail(window, dead, Math.min(1, rates / window)));
     if (chance < 0.01 && (!best || chance < best.chance)) {
-      best = { from: start + 1, to: start + window, dead, chance };
+      best = { from: end - window + 2, to: end + 1, dead, chance };
     }
   }
   return best;
@@ -164,8 +189,8 @@ export function deadPatch(
 
 /** Probability of k or more of n at rate p. */
 function binomialTail(n: number, k: number, p: number): number {
-  let term = Math.pow(1 - p, n);
   if (p >= 1) return 1;
+  let term = Math.pow(1 - p, n);
   let below = 0;
   for (let i = 0; i < k; i++) {
     below += term;

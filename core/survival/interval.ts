@@ -15,7 +15,9 @@ export const Z95 = 1.959963984540054;
  */
 export function wilson(hits: number, n: number, z = Z95): Interval {
   if (!(n > 0) || hits < 0 || hits > n) {
-    throw new RangeError(`${hits} of ${n} is no sample: the count must lie between 0 and the number looked at.`);
+    throw new RangeError(
+      `${hits} of ${n} is no sample: the count must lie between 0 and the number looked at.`,
+    );
   }
   const p = hits / n;
   const z2 = z * z;

@@ -3,7 +3,10 @@ declare const geodesic: {
     WGS84: {
       Polygon(polyline: boolean): {
         AddPoint(lat: number, lon: number): void;
-        Compute(reverse: boolean, sign: boolean): { number: number; perimeter?: number; area?: number };
+        Compute(
+          reverse: boolean,
+          sign: boolean,
+        ): { number: number; perimeter?: number; area?: number };
       };
     };
   };

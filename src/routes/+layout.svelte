@@ -20,7 +20,9 @@
   });
   const block = $derived(page.params.block);
   const blockName = $derived(data.blocks?.find(({ id }) => id === block)?.name);
-  const here = $derived(ROOMS.find((room) => page.route.id?.endsWith(`/[block]/${room}`)) as Room | undefined);
+  const here = $derived(
+    ROOMS.find((room) => page.route.id?.endsWith(`/[block]/${room}`)) as Room | undefined,
+  );
   const bare = $derived(!data.person || page.route.id?.startsWith('/field'));
   let blocksOpen = $state(false);
   let menuOpen = $state(false);
@@ -37,7 +39,11 @@
 
   function typing(event: KeyboardEvent): boolean {
     const target = event.target as HTMLElement;
-    return Boolean(target.closest('input, textarea, select, [contenteditable]')) || event.ctrlKey || event.metaKey;
+    return (
+      Boolean(target.closest('input, textarea, select, [contenteditable]')) ||
+      event.ctrlKey ||
+      event.metaKey
+    );
   }
   const key = (action: () => void) => (event: KeyboardEvent) => {
     if (typing(event)) return;
@@ -49,7 +55,10 @@
     const first = () => block ?? data.blocks?.[0]?.id;
     return tinykeys(window, {
       ...Object.fromEntries(
-        ROOMS.map((room, i) => [String(i + 1), key(() => void (first() && goto(`/blocks/${first()}/${room}`)))]),
+        ROOMS.map((room, i) => [
+          String(i + 1),
+          key(() => void (first() && goto(`/blocks/${first()}/${room}`))),
+        ]),
       ),
       '0': key(() => void goto('/')),
       b: key(() => (blocksOpen = !blocksOpen)),
@@ -61,7 +70,10 @@
   });
   // The air moves on while a page stays open.
   onMount(() => {
-    const timer = setInterval(() => document.visibilityState === 'visible' && !bare && saving.open === 0 && invalidateAll(), 60_000);
+    const timer = setInterval(
+      () => document.visibilityState === 'visible' && !bare && saving.open === 0 && invalidateAll(),
+      60_000,
+    );
     return () => clearInterval(timer);
   });
 </script>
@@ -75,19 +87,32 @@
   <header>
     <a class="word" href="/" title="Morning board (key 0)">viri<i>dane</i></a>
     <div class="holder">
-      <button class="block" aria-expanded={blocksOpen} onclick={() => (blocksOpen = !blocksOpen)} title="Blocks (key b)">
+      <button
+        class="block"
+        aria-expanded={blocksOpen}
+        onclick={() => (blocksOpen = !blocksOpen)}
+        title="Blocks (key b)"
+      >
         <b>{blockName ?? 'All blocks'}</b> <small>{data.site?.name}</small>
-        <svg width="10" height="8" aria-hidden="true"><path d="M1 1.5L5 6L9 1.5" fill="none" stroke="currentColor" stroke-width="1.6" /></svg>
+        <svg width="10" height="8" aria-hidden="true"
+          ><path d="M1 1.5L5 6L9 1.5" fill="none" stroke="currentColor" stroke-width="1.6" /></svg
+        >
       </button>
       {#if blocksOpen}
         <div class="drop">
           <a href="/" onclick={() => (blocksOpen = false)}>All blocks, this morning</a>
           {#each data.blocks ?? [] as entry (entry.id)}
-            <a href="/blocks/{entry.id}/{here ?? 'ground'}" onclick={() => (blocksOpen = false)} aria-current={entry.id === block ? 'true' : undefined}>
+            <a
+              href="/blocks/{entry.id}/{here ?? 'ground'}"
+              onclick={() => (blocksOpen = false)}
+              aria-current={entry.id === block ? 'true' : undefined}
+            >
               {entry.name}
             </a>
           {/each}
-          {#if data.role === 'leader'}<a href="/blocks/new" onclick={() => (blocksOpen = false)}>New block from a file …</a>{/if}
+          {#if data.role === 'leader'}<a href="/blocks/new" onclick={() => (blocksOpen = false)}
+              >New block from a file …</a
+            >{/if}
         </div>
       {/if}
     </div>
@@ -97,19 +122,29 @@
         <span class="num">{Math.round(data.air.now.humidity * 100)} % RH</span>
         <span class="num">{formatWind(data.air.now.wind, units.system)}</span>
         <span class="class {data.air.judged.dayClass}" title="Simulated station">
-          {DAY_CLASS[data.air.judged.dayClass]}{data.air.judged.because.length ? `: ${data.air.judged.because.join(', ')}` : ''}
+          {DAY_CLASS[data.air.judged.dayClass]}{data.air.judged.because.length
+            ? `: ${data.air.judged.because.join(', ')}`
+            : ''}
         </span>
       {/if}
-      <span class="saved" role="status">{saving.open ? 'Saving …' : saving.error ? 'Not saved' : 'All saved'}</span>
+      <span class="saved" role="status"
+        >{saving.open ? 'Saving …' : saving.error ? 'Not saved' : 'All saved'}</span
+      >
       <div class="holder">
-        <button class="person" aria-expanded={menuOpen} onclick={() => (menuOpen = !menuOpen)}>{data.person?.name}</button>
+        <button class="person" aria-expanded={menuOpen} onclick={() => (menuOpen = !menuOpen)}
+          >{data.person?.name}</button
+        >
         {#if menuOpen}
           <div class="drop right">
             <button onclick={() => prefer({ units: units.system === 'metric' ? 'us' : 'metric' })}>
               Units: {units.system === 'metric' ? 'metric' : 'US'} <kbd>u</kbd>
             </button>
-            <button onclick={() => prefer({ theme: theme === 'day' ? 'cab' : 'day' })}>Look: {theme === 'day' ? 'day' : 'cab, dark'}</button>
-            <button onclick={() => ((keysOpen = true), (menuOpen = false))}>Keys <kbd>?</kbd></button>
+            <button onclick={() => prefer({ theme: theme === 'day' ? 'cab' : 'day' })}
+              >Look: {theme === 'day' ? 'day' : 'cab, dark'}</button
+            >
+            <button onclick={() => ((keysOpen = true), (menuOpen = false))}
+              >Keys <kbd>?</kbd></button
+            >
             <a href="/field">Field page</a>
             {#if data.role === 'leader'}<a href="/people">People</a>{/if}
             <form method="POST" action="/sign-in?/out"><button>Sign out</button></form>
@@ -118,7 +153,12 @@
       </div>
     </div>
   </header>
-  <StringLine block={block ?? data.blocks?.[0]?.id} {here} driven={page.data.driven} flags={page.data.flags} />
+  <StringLine
+    block={block ?? data.blocks?.[0]?.id}
+    {here}
+    driven={page.data.driven}
+    flags={page.data.flags}
+  />
   <main id="main">{@render children()}</main>
   <Modal bind:open={keysOpen} passiveModal modalHeading="Keys" size="sm">
     <table class="ledger">

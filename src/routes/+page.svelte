@@ -5,7 +5,9 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const growing = $derived(data.blockStates.filter(({ planted, total }) => planted > 0 && planted < total));
+  const growing = $derived(
+    data.blockStates.filter(({ planted, total }) => planted > 0 && planted < total),
+  );
   const left = $derived(growing.reduce((sum, { planted, total }) => sum + total - planted, 0));
   const urgent = $derived(data.calls.filter(({ urgency }) => urgency !== 'note').length);
 </script>
@@ -14,7 +16,8 @@
   <section>
     <h1>
       {data.clock?.weekday}, {data.clock?.text}.
-      {#if left > 0}{formatNumber(left)} trees still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing waits.{/if}
+      {#if left > 0}{formatNumber(left)} trees still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing
+        waits.{/if}
     </h1>
     <p class="quiet">
       {#if growing.length}Planting on {growing.map(({ name }) => name).join(' and ')}.{/if}
@@ -23,7 +26,9 @@
     {#if data.calls.length}
       <CallList calls={data.calls} />
     {:else if !data.blockStates.length}
-      <p class="say good">No block yet. <a href="/blocks/new">Drop a boundary file</a> to make the first one.</p>
+      <p class="say good">
+        No block yet. <a href="/blocks/new">Drop a boundary file</a> to make the first one.
+      </p>
     {:else}
       <p class="say good">Nothing is due, short, late or out of line this morning.</p>
     {/if}
@@ -31,9 +36,24 @@
   <aside>
     <h2>Blocks</h2>
     {#each data.blockStates as block (block.id)}
-      <a class="block" href="/blocks/{block.id}/{block.planted > 0 && block.planted < block.total ? 'crew' : block.planted ? 'survival' : block.total ? 'rows' : 'ground'}">
-        <span class="top"><b>{block.name}</b><span class="num">{formatNumber(block.planted)} of {formatNumber(block.total)}</span></span>
-        <span class="bar"><i style:width="{block.total ? (100 * block.planted) / block.total : 0}%"></i></span>
+      <a
+        class="block"
+        href="/blocks/{block.id}/{block.planted > 0 && block.planted < block.total
+          ? 'crew'
+          : block.planted
+            ? 'survival'
+            : block.total
+              ? 'rows'
+              : 'ground'}"
+      >
+        <span class="top"
+          ><b>{block.name}</b><span class="num"
+            >{formatNumber(block.planted)} of {formatNumber(block.total)}</span
+          ></span
+        >
+        <span class="bar"
+          ><i style:width="{block.total ? (100 * block.planted) / block.total : 0}%"></i></span
+        >
         <small>{block.standing}</small>
       </a>
     {/each}

@@ -27,8 +27,14 @@ const worker = {
       const read = readBoundary(text, fileName, options);
       return { ...read, parts: checkBoundary(read.parts, near) };
     }),
-  readShapes: (text: string, fileName: string, options: ReadOptions) => tell(() => readShapes(text, fileName, options)),
-  plantable: (boundary: MultiPolygon, keepouts: Keepout[], margin: number, origin: Point): Told<Plantable> =>
+  readShapes: (text: string, fileName: string, options: ReadOptions) =>
+    tell(() => readShapes(text, fileName, options)),
+  plantable: (
+    boundary: MultiPolygon,
+    keepouts: Keepout[],
+    margin: number,
+    origin: Point,
+  ): Told<Plantable> =>
     tell(() => plantableArea(checkBoundary(boundary), keepouts, margin, localPlane(origin))),
   setGround: (given: LayoutGround) => {
     ground = given;

@@ -22,26 +22,67 @@
 </script>
 
 <!-- Each mark is a living tree in its species' colour, each low dash a dead one. -->
-<svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-label="Counted rows, living trees and gaps; the table below holds the totals">
+<svg
+  {width}
+  {height}
+  viewBox="0 0 {width} {height}"
+  role="img"
+  aria-label="Counted rows, living trees and gaps; the table below holds the totals"
+>
   {#each rows as entry, i (entry.row)}
     {@const y = i * ROW + 6}
     <text x="30" y={y + 13} text-anchor="end" class="row">{entry.row}</text>
     {#if entry.marks}
       {#each [...entry.marks] as mark, k (k)}
         {#if mark === '1'}
-          <rect x={42 + k * pitch} {y} width={pitch * 0.7} height="15" fill={species[speciesAt(entry.runs, k + 1) ?? 0]?.colour} />
+          <rect
+            x={42 + k * pitch}
+            {y}
+            width={pitch * 0.7}
+            height="15"
+            fill={species[speciesAt(entry.runs, k + 1) ?? 0]?.colour}
+          />
         {:else}
-          <rect x={42 + k * pitch} y={y + 12} width={pitch * 0.7} height="3" fill="var(--rule-strong)" />
+          <rect
+            x={42 + k * pitch}
+            y={y + 12}
+            width={pitch * 0.7}
+            height="3"
+            fill="var(--rule-strong)"
+          />
         {/if}
       {/each}
     {:else}
-      <rect x="42" {y} width={entry.alive * pitch} height="15" fill="var(--viridian)" opacity="0.7" />
+      <rect
+        x="42"
+        {y}
+        width={entry.alive * pitch}
+        height="15"
+        fill="var(--viridian)"
+        opacity="0.7"
+      />
     {/if}
     {#if entry.patch}
-      <rect x={40 + (entry.patch.from - 1) * pitch} y={y - 3} width={(entry.patch.to - entry.patch.from + 1) * pitch + 2} height="21" class="patch"><title>Pegs {entry.patch.from} to {entry.patch.to}: {entry.patch.dead} dead, more than chance</title></rect>
+      <rect
+        x={40 + (entry.patch.from - 1) * pitch}
+        y={y - 3}
+        width={(entry.patch.to - entry.patch.from + 1) * pitch + 2}
+        height="21"
+        class="patch"
+        ><title
+          >Pegs {entry.patch.from} to {entry.patch.to}: {entry.patch.dead} dead, more than chance</title
+        ></rect
+      >
     {/if}
     <text x={width - 56} y={y + 13} text-anchor="end">{entry.alive} of {entry.set}</text>
-    <text x={width} y={y + 13} text-anchor="end" class="share" class:low={entry.alive / entry.set < 0.8}>{Math.round((100 * entry.alive) / entry.set)} %</text>
+    <text
+      x={width}
+      y={y + 13}
+      text-anchor="end"
+      class="share"
+      class:low={entry.alive / entry.set < 0.8}
+      >{Math.round((100 * entry.alive) / entry.set)} %</text
+    >
   {/each}
 </svg>
 

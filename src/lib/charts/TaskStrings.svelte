@@ -27,28 +27,57 @@
   const x = $derived(scaleTime([new Date(first), new Date(last)], [LEFT, width - 30]));
   const at = (day: Day) => x(new Date(day));
   const months = $derived(
-    Array.from({ length: 15 }, (_, i) => addTo(`${first.slice(0, 8)}01`, { months: i })).filter((day) => day >= first && day <= last),
+    Array.from({ length: 15 }, (_, i) => addTo(`${first.slice(0, 8)}01`, { months: i })).filter(
+      (day) => day >= first && day <= last,
+    ),
   );
 
+  interface Placed {
+    task: ScheduledTask;
+    x: number;
+    label?: { x: number; y: number; anchor: 'start' | 'middle' | 'end' };
+  }
+
   /**
-   * Labels go where there is room: each takes the first of four heights at which it does not touch
-   * the one before it at that height.
+   * Labels go where there is room. The planting peg's date stands right of it; tasks close before
+   * it are lettered to the left, those close after to the right; each takes the first of four
+   * heights at which it touches no other.
    */
-  function place(tasks: ScheduledTask[]) {
-    const levels = [-16, 24, -34, 42];
-    const ends = levels.map(() => -Infinity);
-    return tasks.map((task) => {
-      const centre = at(task.finish);
-      const half = task.label.length * 3.35 + 6;
-      const left = Math.max(LEFT, Math.min(width - 2 * half, centre - half));
-      const level = levels.findIndex((_, i) => left > ends[i] + 4);
-      if (level >= 0) ends[level] = left + 2 * half;
-      return { task, x: centre, label: level < 0 ? undefined : { x: left + half, y: levels[level] } };
+  function place(tasks: ScheduledTask[]): Placed[] {
+    const taken = new Map<number, [number, number][]>();
+    const free = (y: number, from: number, to: number) =>
+      !(taken.get(y) ?? []).some(([a, b]) => from < b + 5 && to > a - 5);
+    const take = (y: number, from: number, to: number) =>
+      taken.set(y, [...(taken.get(y) ?? []), [from, to]]);
+    const peg = tasks.find(({ key }) => key === 'plant');
+    const pegX = peg && at(peg.finish);
+    if (pegX !== undefined) for (const y of [-16, 24]) take(y, pegX - 7, pegX + (y < 0 ? 76 : 7));
+    return tasks.map((task): Placed => {
+      const x = at(task.finish);
+      if (task.key === 'plant') return { task, x, label: { x: x + 11, y: -14, anchor: 'start' } };
+      const width_ = task.label.length * 6.6 + 4;
+      const near = pegX !== undefined && Math.abs(x - pegX) < 70;
+      const anchor = !near ? 'middle' : x <= pegX ? 'end' : 'start';
+      const centre = Math.max(LEFT + width_ / 2, Math.min(width - width_ / 2, x));
+      const labelX =
+        anchor === 'middle'
+          ? centre
+          : anchor === 'end'
+            ? Math.min(x + 5, pegX! - 9)
+            : Math.max(x - 5, pegX! + 9);
+      const from =
+        anchor === 'middle' ? labelX - width_ / 2 : anchor === 'end' ? labelX - width_ : labelX;
+      const y = [-16, 24, -34, 42].find((height) => free(height, from, from + width_));
+      if (y === undefined) return { task, x };
+      take(y, from, from + width_);
+      return { task, x, label: { x: labelX, y, anchor } };
     });
   }
   const drawn = $derived(
     strings.map((string, i) => {
-      const inSight = string.tasks.filter(({ finish, state }) => finish >= first && finish <= last && state !== 'skipped');
+      const inSight = string.tasks.filter(
+        ({ finish, state }) => finish >= first && finish <= last && state !== 'skipped',
+      );
       return {
         ...string,
         y: TOP + 66 + i * ROW,
@@ -62,13 +91,26 @@
   const LOOSE_FROM = 10;
 </script>
 
-<svg viewBox="0 0 {width} {height}" {width} {height} role="group" aria-label="Tasks of every block on its string">
+<svg
+  viewBox="0 0 {width} {height}"
+  {width}
+  {height}
+  role="group"
+  aria-label="Tasks of every block on its string"
+>
   {#each months as month (month)}
     <path d="M{at(month)} {TOP}V{height - 20}" stroke="var(--rule)" />
-    <text x={at(month) + 4} y="20" class="month">{formatDay(month).split(' ')[1]}{month.slice(5, 7) === '01' ? ` ${month.slice(0, 4)}` : ''}</text>
+    <text x={at(month) + 4} y="20" class="month"
+      >{formatDay(month).split(' ')[1]}{month.slice(5, 7) === '01'
+        ? ` ${month.slice(0, 4)}`
+        : ''}</text
+    >
   {/each}
   {#each drawn as string (string.id)}
-    <text x={LEFT} y={string.y - 46} class="block" class:current={string.id === current}>{string.name}</text>
+    <text x={LEFT} y={string.y - 52} class="block" class:current={string.id === current}
+      >{string.name}{#if string.earlier}<tspan class="quiet" dx="10">{string.earlier} earlier</tspan
+        >{/if}</text
+    >
     {#if !string.plantingDay}
       <text x={LEFT} y={string.y} class="quiet">no planting day yet</text>
     {/if}
@@ -77,9 +119,17 @@
         {@const before = string.marks[i - 1]}
         {#if mark.task.slack >= LOOSE_FROM}
           {@const sag = Math.min(30, 8 + mark.task.slack * 0.28)}
-          <path d="M{before.x} {string.y}Q{(before.x + mark.x) / 2} {string.y + 2 * sag} {mark.x} {string.y}" class="slack" />
+          <path
+            d="M{before.x} {string.y}Q{(before.x + mark.x) / 2} {string.y +
+              2 * sag} {mark.x} {string.y}"
+            class="slack"
+          />
           {#if mark.x - before.x > 76}
-            <text x={(before.x + mark.x) / 2} y={string.y + sag + 13} class="loose">{mark.task.slack >= 14 ? `${Math.round(mark.task.slack / 7)} weeks` : `${mark.task.slack} days`} loose</text>
+            <text x={(before.x + mark.x) / 2} y={string.y + sag + 13} class="loose"
+              >{mark.task.slack >= 14
+                ? `${Math.round(mark.task.slack / 7)} weeks`
+                : `${mark.task.slack} days`} loose</text
+            >
           {/if}
         {:else}
           <path d="M{before.x} {string.y}H{mark.x}" class="taut" />
@@ -87,18 +137,29 @@
       {/if}
     {/each}
     {#each string.marks as mark (mark.task.key)}
-      <!-- svelte-ignore a11y_click_events_have_key_events -->
       <g
         class="knot {mark.task.state}"
         class:selected={selected === `${string.id}/${mark.task.key}`}
         role="button"
         tabindex="0"
-        aria-label="{string.name}: {mark.task.label}, {formatDay(mark.task.finish, true)}, {mark.task.state}"
+        aria-label="{string.name}: {mark.task.label}, {formatDay(mark.task.finish, true)}, {mark
+          .task.state}"
         onclick={() => onselect(string.id, mark.task.key)}
-        onkeydown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onselect(string.id, mark.task.key))}
+        onkeydown={(e) =>
+          (e.key === 'Enter' || e.key === ' ') &&
+          (e.preventDefault(), onselect(string.id, mark.task.key))}
       >
         {#if mark.label}
-          <text x={mark.label.x} y={string.y + mark.label.y} class="label">{mark.task.key === 'plant' ? `plant ${formatDay(mark.task.finish)}` : mark.task.label}</text>
+          <text
+            x={mark.label.x}
+            y={string.y + mark.label.y}
+            text-anchor={mark.label.anchor}
+            class="label"
+            class:peg={mark.task.key === 'plant'}
+            >{mark.task.key === 'plant'
+              ? `plant ${formatDay(mark.task.finish)}`
+              : mark.task.label}</text
+          >
         {/if}
         {#if mark.task.key === 'plant'}
           <path d="M{mark.x - 5} {string.y - 18}h10v30l-5 9l-5-9z" />
@@ -108,14 +169,19 @@
         <title>{mark.task.label}: {formatDay(mark.task.finish, true)}</title>
       </g>
     {/each}
-    {#if string.earlier}<text x={LEFT} y={string.y - 30} class="quiet">{string.earlier} earlier</text>{/if}
-    {#if string.later}<text x={width - 30} y={string.y - 46} text-anchor="end" class="quiet">{string.later} later</text>{/if}
+    {#if string.later}<text x={width - 30} y={string.y - 46} text-anchor="end" class="quiet"
+        >{string.later} later</text
+      >{/if}
   {/each}
   <path d="M{at(today)} {TOP - 4}V{height - 20}" class="today" />
-  <text x={at(today)} y={height - 5} text-anchor="middle" class="todayname">today, {formatDay(today)}</text>
+  <text x={at(today)} y={height - 5} text-anchor="middle" class="todayname"
+    >today, {formatDay(today)}</text
+  >
 </svg>
 
-<p class="visually-hidden">{daysBetween(first, last)} days are drawn; the table below holds every task.</p>
+<p class="visually-hidden">
+  {daysBetween(first, last)} days are drawn; the table below holds every task.
+</p>
 
 <style>
   svg {
@@ -137,6 +203,9 @@
     text-anchor: middle;
   }
   .block {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
     font-size: 15px;
     font-weight: 600;
   }
@@ -144,8 +213,15 @@
     fill: var(--viridian);
     font-weight: 750;
   }
+  tspan {
+    font-size: 12px;
+    font-weight: 450;
+  }
+  .label.peg {
+    font-weight: 680;
+    fill: var(--viridian-deep);
+  }
   .label {
-    text-anchor: middle;
     paint-order: stroke;
     stroke: var(--paper);
     stroke-width: 4px;

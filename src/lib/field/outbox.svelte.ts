@@ -55,7 +55,10 @@ export class Outbox {
   }
 
   /** Keeps an entry on the device, then tries to send it. Returns once it is safe. */
-  async add(command: CommandName, payload: Record<string, unknown> & { id: string }): Promise<void> {
+  async add(
+    command: CommandName,
+    payload: Record<string, unknown> & { id: string },
+  ): Promise<void> {
     await this.database.entries.add({ id: payload.id, command, payload, state: 'waiting' });
     await this.reload();
     void this.flush();
@@ -94,7 +97,10 @@ export class Outbox {
         this.signedOut = response.status === 401;
         if (this.signedOut) break;
         const body = await response.json().catch(() => ({}));
-        await this.database.entries.update(entry.order!, response.ok ? { state: 'sent' } : { state: 'refused', reason: body.error });
+        await this.database.entries.update(
+          entry.order!,
+          response.ok ? { state: 'sent' } : { state: 'refused', reason: body.error },
+        );
         sent++;
         await this.reload();
       }

@@ -3,14 +3,13 @@
   import type { Interaction } from 'ol/interaction';
   import type OlMap from 'ol/Map';
   import { onMount, untrack } from 'svelte';
-  import { boxOf } from '$core/ground/polygon';
   import type { KeepoutShape } from '$core/ground/keepouts';
   import type { Point } from '$core/measure/plane';
   import { formatLength } from '$core/measure/units';
   import { nearestPeg, pegPosition } from '$core/rows/lattice';
   import { speciesAt } from '$core/rows/species';
   import { useUnits } from '$lib/ui/figures.svelte';
-  import { drawPlan, type Palette, type PlanContent, type View } from './draw';
+  import { drawPlan, planExtent, type Palette, type PlanContent, type View } from './draw';
 
   interface Props {
     content: PlanContent;
@@ -32,8 +31,19 @@
   let ol: Awaited<ReturnType<typeof loadOl>> | undefined;
 
   async function loadOl() {
-    const [{ default: Map }, { default: OlView }, { default: Layer }, { default: Projection }, { default: Draw }] =
-      await Promise.all([import('ol/Map'), import('ol/View'), import('ol/layer/Layer'), import('ol/proj/Projection'), import('ol/interaction/Draw')]);
+    const [
+      { default: Map },
+      { default: OlView },
+      { default: Layer },
+      { default: Projection },
+      { default: Draw },
+    ] = await Promise.all([
+      import('ol/Map'),
+      import('ol/View'),
+      import('ol/layer/Layer'),
+      import('ol/proj/Projection'),
+      import('ol/interaction/Draw'),
+    ]);
     return { Map, OlView, Layer, Projection, Draw };
   }
 
@@ -54,14 +64,9 @@
     };
   }
 
-  const extentOf = (): [number, number, number, number] => {
-    const { minX, minY, maxX, maxY } = boxOf(content.boundary.flat(2));
-    return [minX, minY, maxX, maxY];
-  };
-
   /** The whole block in sight, numbers and ticks included. */
   export function fit() {
-    map?.getView().fit(extentOf(), { padding: [40, 52, 58, 56] });
+    map?.getView().fit(planExtent(content), { padding: [40, 52, 58, 56] });
   }
 
   onMount(() => {
@@ -70,7 +75,11 @@
       if (gone) return;
       ol = loaded;
       const canvas = document.createElement('canvas');
-      const projection = new loaded.Projection({ code: 'block-plane', units: 'm', extent: [-2e5, -2e5, 2e5, 2e5] });
+      const projection = new loaded.Projection({
+        code: 'block-plane',
+        units: 'm',
+        extent: [-2e5, -2e5, 2e5, 2e5],
+      });
       const layer = new loaded.Layer({
         render: ({ size, pixelRatio, coordinateToPixelTransform: t, extent, viewState }) => {
           canvas.width = size[0] * pixelRatio;
@@ -83,7 +92,12 @@
             scale: 1 / viewState.resolution,
             extent: (extent ?? [0, 0, 0, 0]) as View['extent'],
           };
-          drawPlan(context, untrack(() => content), view, palette());
+          drawPlan(
+            context,
+            untrack(() => content),
+            view,
+            palette(),
+          );
           return canvas;
         },
       });
@@ -91,7 +105,15 @@
         target,
         layers: [layer],
         controls: [],
-        view: new loaded.OlView({ projection, center: [0, 0], resolution: 1, minResolution: 0.01, maxResolution: 60, constrainResolution: false, enableRotation: false }),
+        view: new loaded.OlView({
+          projection,
+          center: [0, 0],
+          resolution: 1,
+          minResolution: 0.01,
+          maxResolution: 60,
+          constrainResolution: false,
+          enableRotation: false,
+        }),
       });
       fit();
       map.on('pointermove', (event) => readOut(event.coordinate as Point));
@@ -103,6 +125,15 @@
       gone = true;
       map?.setTarget(undefined);
     };
+  });
+
+  // The first rows bring a baseline with them, which may lie outside the block.
+  let fitted = false;
+  $effect(() => {
+    if (!fitted && map && content.lattice) {
+      fitted = true;
+      untrack(fit);
+    }
   });
 
   // Every change of what is drawn asks for one new frame, never more.
@@ -128,7 +159,9 @@
 
   function measureScale() {
     const resolution = map?.getView().getResolution() ?? 1;
-    const metres = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((m) => m / resolution >= 70) ?? 5000;
+    const metres =
+      [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((m) => m / resolution >= 70) ??
+      5000;
     scaleBar = { metres, pixels: metres / resolution };
   }
 
@@ -138,7 +171,11 @@
     const nearest = nearestPeg(lattice, point);
     const near = nearest && nearest.distance < Math.max(lattice.step, lattice.between);
     over = near
-      ? { ...nearest, chainage: pegPosition(lattice, nearest.row, nearest.peg)!.chainage, species: speciesAt(runs[nearest.row - 1], nearest.peg) }
+      ? {
+          ...nearest,
+          chainage: pegPosition(lattice, nearest.row, nearest.peg)!.chainage,
+          species: speciesAt(runs[nearest.row - 1], nearest.peg),
+        }
       : undefined;
   }
 
@@ -155,19 +192,39 @@
 
 <div class="plan" style:height>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-  <div bind:this={target} class="map" class:pick={mode !== 'look'} tabindex="0" role="application" aria-label="{label}. Arrow keys move, plus and minus zoom."></div>
+  <div
+    bind:this={target}
+    class="map"
+    class:pick={mode !== 'look'}
+    tabindex="0"
+    role="application"
+    aria-label="{label}. Arrow keys move, plus and minus zoom."
+  ></div>
   <div class="scale" aria-hidden="true">
     <svg width={scaleBar.pixels + 24} height="34">
-      <path d="M4 24v-5M4 21.5H{4 + scaleBar.pixels}M{4 + scaleBar.pixels} 24v-5" stroke="var(--ink)" stroke-width="1.5" fill="none" />
+      <path
+        d="M4 24v-5M4 21.5H{4 + scaleBar.pixels}M{4 + scaleBar.pixels} 24v-5"
+        stroke="var(--ink)"
+        stroke-width="1.5"
+        fill="none"
+      />
       <text x="4" y="14">0</text>
-      <text x={4 + scaleBar.pixels} y="14" text-anchor="middle">{formatLength(scaleBar.metres, units.system, 0)}</text>
+      <text x={4 + scaleBar.pixels} y="14" text-anchor="middle"
+        >{formatLength(scaleBar.metres, units.system, 0)}</text
+      >
     </svg>
-    <svg width="18" height="30" viewBox="-9 -16 18 30"><path d="M-6 10L0 -14L6 10L0 5Z" fill="var(--ink)" /></svg>
+    <svg width="18" height="30" viewBox="-9 -16 18 30"
+      ><path d="M-6 10L0 -14L6 10L0 5Z" fill="var(--ink)" /></svg
+    >
   </div>
   {#if over}
     <div class="read">
       <b>Row {over.row}, peg {over.peg}</b>
-      <span class="num">{formatLength(over.chainage, units.system)} from the baseline{#if over.species !== undefined} · {content.species[over.species]?.name.toLowerCase()} · {content.species[over.species]?.stock}{/if}</span>
+      <span class="num"
+        >{formatLength(over.chainage, units.system)} from the baseline{#if over.species !== undefined}
+          · {content.species[over.species]?.name.toLowerCase()} · {content.species[over.species]
+            ?.stock}{/if}</span
+      >
     </div>
   {/if}
   <div class="zoom">

@@ -1,5 +1,5 @@
 import type { KeptOut } from '$core/ground/plantable';
-import type { MultiPolygon } from '$core/ground/polygon';
+import { boxOf, type MultiPolygon } from '$core/ground/polygon';
 import type { Point } from '$core/measure/plane';
 import { fromFrame, rowCount, rowLine, rowSpan, toFrame, type Lattice } from '$core/rows/lattice';
 import type { Runs } from '$core/rows/species';
@@ -52,14 +52,32 @@ const LETTERS_FROM = 17;
 /** More runs than this in sight are not told apart by eye, nor drawn apart. */
 const MOST_RUNS = 80_000;
 
+/** The metres that a whole plan takes: the block, its baseline, and the ticks beside the last row. */
+export function planExtent({ boundary, lattice }: PlanContent): [number, number, number, number] {
+  const points: Point[] = boundary.flat(2);
+  if (lattice && rowCount(lattice)) {
+    for (const row of [0, rowCount(lattice) - 1]) {
+      points.push(fromFrame(lattice.frame, [lattice.frame.baseline, rowLine(lattice, row)]));
+    }
+  }
+  const { minX, minY, maxX, maxY } = boxOf(points);
+  return [minX, minY, maxX, maxY];
+}
+
 /** Draws the plan: ground first, then keep-outs, rows and the baseline. Only what is in sight. */
-export function drawPlan(context: CanvasRenderingContext2D, content: PlanContent, view: View, palette: Palette): void {
+export function drawPlan(
+  context: CanvasRenderingContext2D,
+  content: PlanContent,
+  view: View,
+  palette: Palette,
+): void {
   context.lineJoin = 'round';
   tracePolygons(context, content.boundary, view);
   context.fillStyle = palette.sheet;
   context.fill('evenodd');
   drawBands(context, content, view, palette);
-  if (content.lattice && content.runs) drawRows(context, content, content.lattice, content.runs, view, palette);
+  if (content.lattice && content.runs)
+    drawRows(context, content, content.lattice, content.runs, view, palette);
   tracePolygons(context, content.boundary, view);
   context.strokeStyle = palette.ink;
   context.lineWidth = 1.6;
@@ -69,19 +87,34 @@ export function drawPlan(context: CanvasRenderingContext2D, content: PlanContent
   if (content.edge) drawEdge(context, content.edge, view, palette);
 }
 
-function tracePolygons(context: CanvasRenderingContext2D, parts: MultiPolygon, { toPixel }: View): void {
+function tracePolygons(
+  context: CanvasRenderingContext2D,
+  parts: MultiPolygon,
+  { toPixel }: View,
+): void {
   context.beginPath();
   for (const ring of parts.flat()) {
-    ring.forEach((point, i) => (i ? context.lineTo(...toPixel(point)) : context.moveTo(...toPixel(point))));
+    ring.forEach((point, i) =>
+      i ? context.lineTo(...toPixel(point)) : context.moveTo(...toPixel(point)),
+    );
     context.closePath();
   }
 }
 
 const bandColour = (kind: string, palette: Palette): string =>
-  kind === 'watercourse' ? palette.water : kind === 'overhead-line' || kind === 'existing-tree' ? palette.ochre : palette.clay;
+  kind === 'watercourse'
+    ? palette.water
+    : kind === 'overhead-line' || kind === 'existing-tree'
+      ? palette.ochre
+      : palette.clay;
 
 /** Kept-free bands, hatched inside the boundary only. */
-function drawBands(context: CanvasRenderingContext2D, { boundary, keptOut }: PlanContent, view: View, palette: Palette): void {
+function drawBands(
+  context: CanvasRenderingContext2D,
+  { boundary, keptOut }: PlanContent,
+  view: View,
+  palette: Palette,
+): void {
   for (const { band, keepout } of keptOut) {
     context.save();
     tracePolygons(context, boundary, view);
@@ -110,12 +143,23 @@ function hatch(context: CanvasRenderingContext2D, colour: string): void {
 }
 
 /** The things themselves, over the rows, with their names. */
-function drawShapes(context: CanvasRenderingContext2D, { keptOut }: PlanContent, view: View, palette: Palette): void {
+function drawShapes(
+  context: CanvasRenderingContext2D,
+  { keptOut }: PlanContent,
+  view: View,
+  palette: Palette,
+): void {
   for (const { shape, keepout, band } of keptOut) {
     const colour = bandColour(keepout.kind, palette);
     context.strokeStyle = colour;
     context.lineWidth = 1.6;
-    context.setLineDash(keepout.kind === 'overhead-line' ? [10, 4] : keepout.kind === 'buried-service' || keepout.kind === 'drain' ? [3, 4] : []);
+    context.setLineDash(
+      keepout.kind === 'overhead-line'
+        ? [10, 4]
+        : keepout.kind === 'buried-service' || keepout.kind === 'drain'
+          ? [3, 4]
+          : [],
+    );
     let at: Point;
     let angle = 0;
     if (shape.type === 'Polygon') {
@@ -124,7 +168,9 @@ function drawShapes(context: CanvasRenderingContext2D, { keptOut }: PlanContent,
       at = middleOf(band.flat(2).length ? band[0][0] : shape.coordinates[0]);
     } else if (shape.type === 'LineString') {
       context.beginPath();
-      shape.coordinates.forEach((p, i) => (i ? context.lineTo(...view.toPixel(p)) : context.moveTo(...view.toPixel(p))));
+      shape.coordinates.forEach((p, i) =>
+        i ? context.lineTo(...view.toPixel(p)) : context.moveTo(...view.toPixel(p)),
+      );
       context.stroke();
       const longest = longestLeg(shape.coordinates);
       at = [(longest[0][0] + longest[1][0]) / 2, (longest[0][1] + longest[1][1]) / 2];
@@ -139,11 +185,27 @@ function drawShapes(context: CanvasRenderingContext2D, { keptOut }: PlanContent,
       context.fill();
     }
     context.setLineDash([]);
-    letter(context, keepout.name, view.toPixel(at), angle, colour, palette, shape.type === 'LineString' ? -9 : shape.type === 'Point' ? 15 : 0);
+    letter(
+      context,
+      keepout.name,
+      view.toPixel(at),
+      angle,
+      colour,
+      palette,
+      shape.type === 'LineString' ? -9 : shape.type === 'Point' ? 15 : 0,
+    );
   }
 }
 
-function letter(context: CanvasRenderingContext2D, text: string, [x, y]: Point, angle: number, colour: string, palette: Palette, lift: number): void {
+function letter(
+  context: CanvasRenderingContext2D,
+  text: string,
+  [x, y]: Point,
+  angle: number,
+  colour: string,
+  palette: Palette,
+  lift: number,
+): void {
   context.save();
   context.translate(x, y);
   context.rotate(angle);
@@ -177,7 +239,14 @@ function longestLeg(line: Point[]): [Point, Point] {
 
 /** Rows of the lattice that cross the extent, as a half-open range. */
 function rowsInSight(lattice: Lattice, { extent: [minX, minY, maxX, maxY] }: View) {
-  const corners = ([[minX, minY], [maxX, minY], [minX, maxY], [maxX, maxY]] as Point[]).map((p) => toFrame(lattice.frame, p));
+  const corners = (
+    [
+      [minX, minY],
+      [maxX, minY],
+      [minX, maxY],
+      [maxX, maxY],
+    ] as Point[]
+  ).map((p) => toFrame(lattice.frame, p));
   const u = corners.map(([value]) => value - lattice.frame.baseline);
   const v = corners.map(([, value]) => (value - lattice.frame.anchor) / lattice.between);
   const firstIndex = Math.min(...v) - 1;
@@ -221,18 +290,27 @@ function eachPiece(
   }
 }
 
-function drawRows(context: CanvasRenderingContext2D, content: PlanContent, lattice: Lattice, runs: readonly Runs[], view: View, palette: Palette): void {
+function drawRows(
+  context: CanvasRenderingContext2D,
+  content: PlanContent,
+  lattice: Lattice,
+  runs: readonly Runs[],
+  view: View,
+  palette: Palette,
+): void {
   const { first, end, from, to } = rowsInSight(lattice, view);
   const stepPixels = lattice.step * view.scale;
   const beads = stepPixels >= BEADS_FROM;
-  const tooMany = !beads && runs.slice(first, end).reduce((sum, row) => sum + row.length / 2, 0) > MOST_RUNS;
+  const tooMany =
+    !beads && runs.slice(first, end).reduce((sum, row) => sum + row.length / 2, 0) > MOST_RUNS;
   const paths = content.species.map(() => new Path2D());
   const palePaths = content.species.map(() => new Path2D());
   const letters: [Point, number][] = [];
   const radius = Math.min(11, stepPixels * 0.4, lattice.between * view.scale * 0.4);
   for (let row = first; row < end; row++) {
     const v = rowLine(lattice, row);
-    const at = (chainage: number): Point => view.toPixel(fromFrame(lattice.frame, [chainage + lattice.frame.baseline, v]));
+    const at = (chainage: number): Point =>
+      view.toPixel(fromFrame(lattice.frame, [chainage + lattice.frame.baseline, v]));
     const planted = content.planted?.get(row + 1) ?? (content.planted ? 0 : Infinity);
     const draw = (species: number, chainage: number, count: number, peg: number) => {
       const split = Math.max(0, Math.min(count, planted - peg));
@@ -261,7 +339,10 @@ function drawRows(context: CanvasRenderingContext2D, content: PlanContent, latti
     } else eachPiece(lattice, row, runs[row], from, to, draw);
   }
   highlight(context, content, lattice, view, palette);
-  for (const [pale, set] of [[true, palePaths], [false, paths]] as const) {
+  for (const [pale, set] of [
+    [true, palePaths],
+    [false, paths],
+  ] as const) {
     context.globalAlpha = pale ? 0.3 : 1;
     set.forEach((path, s) => {
       const look = content.species[s];
@@ -290,7 +371,13 @@ function drawRows(context: CanvasRenderingContext2D, content: PlanContent, latti
   }
 }
 
-function highlight(context: CanvasRenderingContext2D, { selectedRow }: PlanContent, lattice: Lattice, view: View, palette: Palette): void {
+function highlight(
+  context: CanvasRenderingContext2D,
+  { selectedRow }: PlanContent,
+  lattice: Lattice,
+  view: View,
+  palette: Palette,
+): void {
   if (!selectedRow || selectedRow > rowCount(lattice)) return;
   const [first, last] = rowSpan(lattice, selectedRow - 1);
   const v = rowLine(lattice, selectedRow - 1);
@@ -308,11 +395,17 @@ function highlight(context: CanvasRenderingContext2D, { selectedRow }: PlanConte
 }
 
 /** The baseline as a string with its pegs, rows numbered at it, chainage ticked along the last row. */
-function drawBaseline(context: CanvasRenderingContext2D, lattice: Lattice, view: View, palette: Palette): void {
+function drawBaseline(
+  context: CanvasRenderingContext2D,
+  lattice: Lattice,
+  view: View,
+  palette: Palette,
+): void {
   const rows = rowCount(lattice);
   if (!rows) return;
   const { baseline } = lattice.frame;
-  const at = (chainage: number, row: number) => view.toPixel(fromFrame(lattice.frame, [chainage + baseline, rowLine(lattice, row)]));
+  const at = (chainage: number, row: number) =>
+    view.toPixel(fromFrame(lattice.frame, [chainage + baseline, rowLine(lattice, row)]));
   const [start, finish] = [at(0, 0), at(0, rows - 1)];
   context.strokeStyle = palette.ink;
   context.lineWidth = 2.2;
@@ -320,7 +413,9 @@ function drawBaseline(context: CanvasRenderingContext2D, lattice: Lattice, view:
   context.moveTo(...start);
   context.lineTo(...finish);
   context.stroke();
-  const every = [1, 2, 5, 10, 20, 50, 100, 200, 500].find((n) => n * lattice.between * view.scale >= 24) ?? 1000;
+  const every =
+    [1, 2, 5, 10, 20, 50, 100, 200, 500].find((n) => n * lattice.between * view.scale >= 24) ??
+    1000;
   context.font = `500 11.5px ${FONT}`;
   context.textBaseline = 'middle';
   const back = view.toPixel(fromFrame(lattice.frame, [baseline - 1, rowLine(lattice, 0)]));
@@ -343,18 +438,28 @@ function drawBaseline(context: CanvasRenderingContext2D, lattice: Lattice, view:
   drawChainage(context, lattice, view, palette);
 }
 
-function drawChainage(context: CanvasRenderingContext2D, lattice: Lattice, view: View, palette: Palette): void {
+function drawChainage(
+  context: CanvasRenderingContext2D,
+  lattice: Lattice,
+  view: View,
+  palette: Palette,
+): void {
   const rows = rowCount(lattice);
   let longest = 0;
   for (let row = 0; row < rows; row++) longest = Math.max(longest, rowSpan(lattice, row)[1]);
   const every = [5, 10, 25, 50, 100, 250, 500].find((metres) => metres * view.scale >= 60) ?? 1000;
   const v = rowLine(lattice, rows - 1);
-  const outside = (chainage: number) => view.toPixel(fromFrame(lattice.frame, [chainage + lattice.frame.baseline, v + 26 / view.scale]));
+  const outside = (chainage: number) =>
+    view.toPixel(
+      fromFrame(lattice.frame, [chainage + lattice.frame.baseline, v + 26 / view.scale]),
+    );
   context.strokeStyle = palette.faint;
   context.fillStyle = palette.slate;
   context.lineWidth = 1;
   context.textAlign = 'center';
-  const drop = view.toPixel(fromFrame(lattice.frame, [lattice.frame.baseline, v + 40 / view.scale]));
+  const drop = view.toPixel(
+    fromFrame(lattice.frame, [lattice.frame.baseline, v + 40 / view.scale]),
+  );
   const from = outside(0);
   const [dx, dy] = [(drop[0] - from[0]) / 14, (drop[1] - from[1]) / 14];
   context.beginPath();
@@ -364,12 +469,17 @@ function drawChainage(context: CanvasRenderingContext2D, lattice: Lattice, view:
     const [x, y] = outside(chainage);
     context.moveTo(x - 3 * dx, y - 3 * dy);
     context.lineTo(x + 3 * dx, y + 3 * dy);
-    context.fillText(`${chainage} m`, x + 13 * dx, y + 13 * dy);
+    context.fillText(`${chainage} m`, x + (13 + 12 * Math.abs(dx)) * dx, y + 13 * dy);
   }
   context.stroke();
 }
 
-function drawEdge(context: CanvasRenderingContext2D, [from, to]: [Point, Point], { toPixel }: View, palette: Palette): void {
+function drawEdge(
+  context: CanvasRenderingContext2D,
+  [from, to]: [Point, Point],
+  { toPixel }: View,
+  palette: Palette,
+): void {
   context.strokeStyle = palette.viridian;
   context.lineWidth = 5;
   context.globalAlpha = 0.75;

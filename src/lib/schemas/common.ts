@@ -6,7 +6,8 @@ yup.setLocale({
     required: ({ path }) => `${label(path)} is missing.`,
     notType: ({ path, type, originalValue }) =>
       `${label(path)} reads “${String(originalValue)}”; ${type === 'number' ? 'a number' : type} is accepted.`,
-    oneOf: ({ path, value, values }) => `${label(path)} reads “${value}”; one of ${values} is accepted.`,
+    oneOf: ({ path, value, values }) =>
+      `${label(path)} reads “${value}”; one of ${values} is accepted.`,
   },
   string: {
     max: ({ path, max }) => `${label(path)} is too long; at most ${max} characters are accepted.`,
@@ -15,8 +16,10 @@ yup.setLocale({
   number: {
     min: ({ path, min, value }) => `${label(path)} is ${value}; at least ${min} is accepted.`,
     max: ({ path, max, value }) => `${label(path)} is ${value}; at most ${max} is accepted.`,
-    moreThan: ({ path, more, value }) => `${label(path)} is ${value}; more than ${more} is accepted.`,
-    lessThan: ({ path, less, value }) => `${label(path)} is ${value}; less than ${less} is accepted.`,
+    moreThan: ({ path, more, value }) =>
+      `${label(path)} is ${value}; more than ${more} is accepted.`,
+    lessThan: ({ path, less, value }) =>
+      `${label(path)} is ${value}; less than ${less} is accepted.`,
     integer: ({ path }) => `${label(path)} must be a whole number.`,
   },
   array: {
@@ -27,7 +30,10 @@ yup.setLocale({
 
 /** "parameters.inRow" → "In row". */
 function label(path: string): string {
-  const last = path.split('.').at(-1)!.replace(/\[\d+\]/g, '');
+  const last = path
+    .split('.')
+    .at(-1)!
+    .replace(/\[\d+\]/g, '');
   const words = last.replace(/([A-Z])/g, ' $1').toLowerCase();
   return words[0].toUpperCase() + words.slice(1);
 }
@@ -38,24 +44,36 @@ export const name = yup.string().trim().min(1).max(80).required();
 export const device = yup.string().max(40).default('browser');
 export const day = yup
   .string()
-  .matches(/^\d{4}-\d{2}-\d{2}$/, ({ value }) => `“${value}” is no date; a day like 2026-11-24 is accepted.`)
-  .test('calendar', ({ value }) => `“${value}” is not in the calendar.`, (value) => {
-    if (!value) return true;
-    const parsed = new Date(`${value}T00:00:00Z`);
-    return !Number.isNaN(parsed.getTime()) && parsed.toISOString().startsWith(value);
-  });
+  .matches(
+    /^\d{4}-\d{2}-\d{2}$/,
+    ({ value }) => `“${value}” is no date; a day like 2026-11-24 is accepted.`,
+  )
+  .test(
+    'calendar',
+    ({ value }) => `“${value}” is not in the calendar.`,
+    (value) => {
+      if (!value) return true;
+      const parsed = new Date(`${value}T00:00:00Z`);
+      return !Number.isNaN(parsed.getTime()) && parsed.toISOString().startsWith(value);
+    },
+  );
 export const count = yup.number().integer().moreThan(0).max(1_000_000).required();
 
 /** When it happened, by the device. A clock more than five minutes ahead is refused. */
 export const at = yup
   .string()
   .required()
-  .test('moment', ({ value }) => `“${value}” is no moment in time.`, (value) => !Number.isNaN(Date.parse(value ?? '')))
+  .test(
+    'moment',
+    ({ value }) => `“${value}” is no moment in time.`,
+    (value) => !Number.isNaN(Date.parse(value ?? '')),
+  )
   .test(
     'not-ahead',
     'That lies in the future. Set the device’s clock, then enter it again.',
     (value, { options }) =>
-      Date.parse(value ?? '') <= ((options.context?.now as number | undefined) ?? Date.now()) + 5 * 60_000,
+      Date.parse(value ?? '') <=
+      ((options.context?.now as number | undefined) ?? Date.now()) + 5 * 60_000,
   );
 
 /** Every event carries these, made by the device that saw it happen. */

@@ -19,7 +19,8 @@ const boundary = mixed<MultiPolygon>()
 
 function isNested(value: unknown, depth: number): boolean {
   if (!Array.isArray(value) || value.length === 0) return false;
-  if (depth === 0) return value.length === 2 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+  if (depth === 0)
+    return value.length === 2 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
   return value.every((member) => isNested(member, depth - 1));
 }
 
@@ -33,7 +34,9 @@ const shape = mixed<KeepoutShape>()
 
 export const keepout = object({
   id,
-  kind: string().oneOf(KEEPOUT_DEFAULTS.map(({ kind }) => kind)).required(),
+  kind: string()
+    .oneOf(KEEPOUT_DEFAULTS.map(({ kind }) => kind))
+    .required(),
   name,
   shape,
   setback: number().min(0).max(500).required(),
@@ -51,16 +54,22 @@ const direction = mixed<Direction>()
 
 const arrangement = mixed<Arrangement>()
   .required()
-  .test('arrangement', 'Whole rows, runs of 1 to 1 000, or random with runs of at most 1 to 1 000.', (value) => {
-    const given = value as Arrangement | undefined;
-    const length = (n: number) => Number.isInteger(n) && n >= 1 && n <= 1000;
-    if (given?.kind === 'runs') return length(given.length);
-    if (given?.kind === 'random') return length(given.longest) && Number.isFinite(given.seed);
-    return given?.kind === 'rows';
-  });
+  .test(
+    'arrangement',
+    'Whole rows, runs of 1 to 1 000, or random with runs of at most 1 to 1 000.',
+    (value) => {
+      const given = value as Arrangement | undefined;
+      const length = (n: number) => Number.isInteger(n) && n >= 1 && n <= 1000;
+      if (given?.kind === 'runs') return length(given.length);
+      if (given?.kind === 'random') return length(given.longest) && Number.isFinite(given.seed);
+      return given?.kind === 'rows';
+    },
+  );
 
 export const layoutParameters = object({
-  pattern: string().oneOf(['square', 'rectangular', 'offset', 'equilateral'] as const).required(),
+  pattern: string()
+    .oneOf(['square', 'rectangular', 'offset', 'equilateral'] as const)
+    .required(),
   inRow: number().min(0.1).max(100).required(),
   between: number().min(0.1).max(100).required(),
   direction,
@@ -77,7 +86,9 @@ export const layoutParameters = object({
       const sum = (mix ?? []).reduce((total, { share }) => total + share, 0);
       return (
         Math.abs(sum - 100) <= 0.01 ||
-        this.createError({ message: `The mix adds up to ${Math.round(sum * 100) / 100} %; it must be 100 %.` })
+        this.createError({
+          message: `The mix adds up to ${Math.round(sum * 100) / 100} %; it must be 100 %.`,
+        })
       );
     }),
   arrangement,
@@ -90,27 +101,43 @@ const orderTerms = object({
 });
 
 const conditions = object({
-  texture: string().oneOf(['sand', 'loam', 'clay'] as const).required(),
-  moisture: string().oneOf(['dry', 'fresh', 'wet'] as const).required(),
-  cover: string().oneOf(['sod', 'bare', 'cleared'] as const).required(),
+  texture: string()
+    .oneOf(['sand', 'loam', 'clay'] as const)
+    .required(),
+  moisture: string()
+    .oneOf(['dry', 'fresh', 'wet'] as const)
+    .required(),
+  cover: string()
+    .oneOf(['sod', 'bare', 'cleared'] as const)
+    .required(),
   compacted: boolean().required(),
   exposed: boolean().required(),
   sloping: boolean().required(),
-  planting: string().oneOf(['hand', 'machine'] as const).required(),
-  stock: string().oneOf(['bare-root', 'container'] as const).required(),
+  planting: string()
+    .oneOf(['hand', 'machine'] as const)
+    .required(),
+  stock: string()
+    .oneOf(['bare-root', 'container'] as const)
+    .required(),
 });
 
 /** What may be asked of the server, one schema a command; browser and server check with the same. */
 export const schemas = {
   'people.preferences': object({
-    units: string().oneOf(['metric', 'us'] as const).required(),
-    theme: string().oneOf(['day', 'cab'] as const).required(),
+    units: string()
+      .oneOf(['metric', 'us'] as const)
+      .required(),
+    theme: string()
+      .oneOf(['day', 'cab'] as const)
+      .required(),
   }),
   'people.add': object({
     siteId: id,
     name,
     signIn: string().trim().lowercase().min(2).max(80).required(),
-    role: string().oneOf(['leader', 'checker', 'planter', 'viewer'] as const).required(),
+    role: string()
+      .oneOf(['leader', 'checker', 'planter', 'viewer'] as const)
+      .required(),
     password: string().min(10).max(200).required(),
   }),
   'ground.create': object({ siteId: id, name, boundary }),
@@ -128,11 +155,17 @@ export const schemas = {
       .required()
       .test('schools', 'The method names a school that does not exist.', (value) =>
         Object.entries((value ?? {}) as Method).every(([question, chosen]) =>
-          SCHOOLS.find((entry) => entry.question === question)?.schools.some(({ key }) => key === chosen),
+          SCHOOLS.find((entry) => entry.question === question)?.schools.some(
+            ({ key }) => key === chosen,
+          ),
         ),
       ),
   }),
-  'rows.save': object({ blockId: id, name: string().trim().max(80).default(''), parameters: layoutParameters }),
+  'rows.save': object({
+    blockId: id,
+    name: string().trim().max(80).default(''),
+    parameters: layoutParameters,
+  }),
   'rows.release': object({ layoutId: id }),
   'stock.terms': object({ blockId: id, speciesId: id, terms: orderTerms }),
   'stock.lot': object({
@@ -148,7 +181,9 @@ export const schemas = {
   'stock.record': object({
     ...event,
     lotId: id,
-    kind: string().oneOf(['receive', 'cull', 'issue', 'return', 'correct'] as const).required(),
+    kind: string()
+      .oneOf(['receive', 'cull', 'issue', 'return', 'correct'] as const)
+      .required(),
     count: number().integer().min(0).max(1_000_000).required(),
     planterId: maybeId,
     corrects: maybeId,
@@ -157,15 +192,21 @@ export const schemas = {
   'stock.root': object({
     ...event,
     lotId: id,
-    kind: string().oneOf(['open', 'close'] as const).required(),
+    kind: string()
+      .oneOf(['open', 'close'] as const)
+      .required(),
     closes: maybeId,
   }),
   'calendar.plantingDay': object({ blockId: id, day: day.required() }),
   'calendar.task': object({
     ...event,
     blockId: id,
-    task: string().oneOf(TASKS.map(({ key }) => key)).required(),
-    kind: string().oneOf(['done', 'undone', 'moved', 'skipped', 'restored'] as const).required(),
+    task: string()
+      .oneOf(TASKS.map(({ key }) => key))
+      .required(),
+    kind: string()
+      .oneOf(['done', 'undone', 'moved', 'skipped', 'restored'] as const)
+      .required(),
     day: day.nullable().default(null),
   }),
   'crew.planter': object({
@@ -175,7 +216,14 @@ export const schemas = {
     rate: number().moreThan(0).max(20_000).required(),
   }),
   'crew.share': object({ layoutId: id, planters: array().of(id).min(1).max(200).required() }),
-  'crew.tally': object({ ...event, layoutId: id, row: count, planterId: id, count, corrects: maybeId }),
+  'crew.tally': object({
+    ...event,
+    layoutId: id,
+    row: count,
+    planterId: id,
+    count,
+    corrects: maybeId,
+  }),
   'checks.plot': object({
     ...event,
     layoutId: id,
@@ -188,7 +236,8 @@ export const schemas = {
       .default({})
       .test('faults', 'Faults are whole numbers of the kinds listed.', (value) =>
         Object.entries(value ?? {}).every(
-          ([fault, n]) => (FAULTS as readonly string[]).includes(fault) && Number.isInteger(n) && n! >= 0,
+          ([fault, n]) =>
+            (FAULTS as readonly string[]).includes(fault) && Number.isInteger(n) && n! >= 0,
         ),
       ),
   }),
@@ -198,11 +247,17 @@ export const schemas = {
     row: count,
     set: count,
     alive: number().integer().min(0).max(1_000_000).required(),
-    marks: string().matches(/^[01]*$/).max(20_000).default(''),
+    marks: string()
+      .matches(/^[01]*$/)
+      .max(20_000)
+      .default(''),
     cause: string().trim().max(24).default(''),
     countedOn: day.required(),
   }),
-  'survival.target': object({ blockId: id, targetDensity: number().moreThan(0).max(10).required() }),
+  'survival.target': object({
+    blockId: id,
+    targetDensity: number().moreThan(0).max(10).required(),
+  }),
 };
 
 export type CommandName = keyof typeof schemas;

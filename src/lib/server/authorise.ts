@@ -74,7 +74,9 @@ export async function layoutAccess(
 /** The sites a person belongs to. */
 export async function sitesOf(store: Store, personId: string): Promise<Access[]> {
   const memberships = await store.membership.findAll({ where: { personId } });
-  const sites = await store.site.findAll({ where: { id: memberships.map(({ siteId }) => siteId) } });
+  const sites = await store.site.findAll({
+    where: { id: memberships.map(({ siteId }) => siteId) },
+  });
   return sites.map((site) => ({
     site: site.get() as SiteRow,
     role: memberships.find(({ siteId }) => siteId === site.id)!.role,

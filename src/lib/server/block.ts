@@ -23,14 +23,31 @@ const plantables = new Map<string, Plantable>();
 
 /** Keep-outs of a block in the order in which they are taken off. */
 export async function keepoutsOf(store: Store, blockId: string): Promise<Keepout[]> {
-  const rows = await store.keepout.findAll({ where: { blockId }, order: [['position', 'ASC']], raw: true });
-  return rows.map(({ id, kind, name, shape, setback, reason }) => ({ id, kind, name, shape, setback, reason }));
+  const rows = await store.keepout.findAll({
+    where: { blockId },
+    order: [['position', 'ASC']],
+    raw: true,
+  });
+  return rows.map(({ id, kind, name, shape, setback, reason }) => ({
+    id,
+    kind,
+    name,
+    shape,
+    setback,
+    reason,
+  }));
 }
 
 /** Where trees may stand on a block. Cutting takes tens of milliseconds, so the last ones are kept. */
 export async function groundOf(store: Store, block: BlockRow): Promise<Plantable> {
   const keepouts = await keepoutsOf(store, block.id);
-  const key = JSON.stringify([block.boundary, block.margin, block.originLongitude, block.originLatitude, keepouts]);
+  const key = JSON.stringify([
+    block.boundary,
+    block.margin,
+    block.originLongitude,
+    block.originLatitude,
+    keepouts,
+  ]);
   let plantable = plantables.get(key);
   if (!plantable) {
     plantable = plantableArea(block.boundary, keepouts, block.margin, planeOf(block));
@@ -41,7 +58,10 @@ export async function groundOf(store: Store, block: BlockRow): Promise<Plantable
 }
 
 /** The layout the crew plants by, if one is released. */
-export async function releasedLayout(store: Store, blockId: string): Promise<LayoutRow | undefined> {
+export async function releasedLayout(
+  store: Store,
+  blockId: string,
+): Promise<LayoutRow | undefined> {
   const layout = await store.layout.findOne({ where: { blockId, state: 'released' } });
   return layout?.get() as LayoutRow | undefined;
 }
@@ -60,8 +80,17 @@ export async function currentLayout(store: Store, blockId: string): Promise<Layo
 }
 
 export async function rowsOf(store: Store, layoutId: string): Promise<StoredRow[]> {
-  const rows = await store.layoutRow.findAll({ where: { layoutId }, order: [['number', 'ASC']], raw: true });
-  return rows.map(({ number, lineIndex, stretches, runs }) => ({ number, index: lineIndex, stretches, runs }));
+  const rows = await store.layoutRow.findAll({
+    where: { layoutId },
+    order: [['number', 'ASC']],
+    raw: true,
+  });
+  return rows.map(({ number, lineIndex, stretches, runs }) => ({
+    number,
+    index: lineIndex,
+    stretches,
+    runs,
+  }));
 }
 
 export async function treesByRowOf(store: Store, layoutId: string): Promise<number[]> {
@@ -75,7 +104,9 @@ export async function treesByRowOf(store: Store, layoutId: string): Promise<numb
 }
 
 /** Task events told in order: the last word on each task. */
-export function taskRecords(events: readonly Pick<TaskEventRow, 'task' | 'kind' | 'day' | 'at' | 'authorId'>[]): TaskRecord[] {
+export function taskRecords(
+  events: readonly Pick<TaskEventRow, 'task' | 'kind' | 'day' | 'at' | 'authorId'>[],
+): TaskRecord[] {
   const records = new Map<string, TaskRecord>();
   for (const event of [...events].sort((a, b) => +a.at - +b.at)) {
     const record = records.get(event.task) ?? { key: event.task };
@@ -89,10 +120,15 @@ export function taskRecords(events: readonly Pick<TaskEventRow, 'task' | 'kind' 
   return [...records.values()];
 }
 
-export const methodOfBlock = (block: BlockRow): Chosen[] => methodOf(block.method, block.conditions);
+export const methodOfBlock = (block: BlockRow): Chosen[] =>
+  methodOf(block.method, block.conditions);
 
 /** A block's tasks, or none while it has no planting day. */
-export async function tasksOf(store: Store, block: BlockRow, zone: string): Promise<ScheduledTask[]> {
+export async function tasksOf(
+  store: Store,
+  block: BlockRow,
+  zone: string,
+): Promise<ScheduledTask[]> {
   if (!block.plantingDay) return [];
   const events = await store.taskEvent.findAll({ where: { blockId: block.id }, raw: true });
   const records = taskRecords(events);
@@ -108,7 +144,11 @@ export async function tasksOf(store: Store, block: BlockRow, zone: string): Prom
 }
 
 export async function talliesOf(store: Store, layoutId: string): Promise<Tally[]> {
-  const rows = await store.tally.findAll({ where: { layoutId }, order: [['at', 'ASC']], raw: true });
+  const rows = await store.tally.findAll({
+    where: { layoutId },
+    order: [['at', 'ASC']],
+    raw: true,
+  });
   return rows.map(({ id, rowNumber, planterId, count, at, corrects }) => ({
     id,
     row: rowNumber,
@@ -119,7 +159,10 @@ export async function talliesOf(store: Store, layoutId: string): Promise<Tally[]
   }));
 }
 
-export async function plotsOf(store: Store, layoutId: string): Promise<(PlotRecord & { row: number; peg: number; area: number })[]> {
+export async function plotsOf(
+  store: Store,
+  layoutId: string,
+): Promise<(PlotRecord & { row: number; peg: number; area: number })[]> {
   const rows = await store.plot.findAll({ where: { layoutId }, order: [['at', 'ASC']], raw: true });
   return rows.map(({ id, planterId, good, faults, at, rowNumber, peg, area }) => ({
     id,
@@ -137,7 +180,10 @@ export async function plotsOf(store: Store, layoutId: string): Promise<(PlotReco
 export async function countsOf(store: Store, layoutId: string): Promise<SurvivalCountRow[]> {
   const rows = (await store.survivalCount.findAll({
     where: { layoutId },
-    order: [['countedOn', 'ASC'], ['at', 'ASC']],
+    order: [
+      ['countedOn', 'ASC'],
+      ['at', 'ASC'],
+    ],
     raw: true,
   })) as SurvivalCountRow[];
   const last = rows.at(-1)?.countedOn;
@@ -156,7 +202,11 @@ export interface LotState {
 
 /** Lots of a block with all that happened to them. */
 export async function lotsOf(store: Store, blockId: string): Promise<LotState[]> {
-  const lots = (await store.lot.findAll({ where: { blockId }, order: [['code', 'ASC']], raw: true })) as LotRow[];
+  const lots = (await store.lot.findAll({
+    where: { blockId },
+    order: [['code', 'ASC']],
+    raw: true,
+  })) as LotRow[];
   const lotId = lots.map(({ id }) => id);
   const [events, roots, people] = await Promise.all([
     store.stockEvent.findAll({ where: { lotId }, order: [['at', 'ASC']], raw: true }),
@@ -184,9 +234,14 @@ export async function lotsOf(store: Store, blockId: string): Promise<LotState[]>
 
 /** Pairs openings with their closings. */
 export function openingsFrom(
-  events: readonly Pick<RootEventRow, 'id' | 'kind' | 'closes' | 'at' | 'temperature' | 'humidity' | 'wind'>[],
+  events: readonly Pick<
+    RootEventRow,
+    'id' | 'kind' | 'closes' | 'at' | 'temperature' | 'humidity' | 'wind'
+  >[],
 ): Opening[] {
-  const closedAt = new Map(events.filter(({ kind }) => kind === 'close').map(({ closes, at }) => [closes, at]));
+  const closedAt = new Map(
+    events.filter(({ kind }) => kind === 'close').map(({ closes, at }) => [closes, at]),
+  );
   return events
     .filter(({ kind }) => kind === 'open')
     .map(({ id, at, temperature, humidity, wind }) => ({

@@ -60,11 +60,20 @@ export async function blockState(
   const done = progress(tallies);
   const total = layout?.trees ?? 0;
   const planting = Boolean(
-    released && block.plantingDay && done.planted < total && daysBetween(day, block.plantingDay) <= 7,
+    released &&
+    block.plantingDay &&
+    done.planted < total &&
+    daysBetween(day, block.plantingDay) <= 7,
   );
   const calls: Call[] = [];
-  const call = (room: Room, urgency: Call['urgency'], when: string, sentence: string, detail: string, action: string) =>
-    calls.push({ room, urgency, when, sentence, detail, action, block: block.id });
+  const call = (
+    room: Room,
+    urgency: Call['urgency'],
+    when: string,
+    sentence: string,
+    detail: string,
+    action: string,
+  ) => calls.push({ room, urgency, when, sentence, detail, action, block: block.id });
 
   openBags(lots, air, block, call);
   if (planting && released) await stockCalls(store, released, lots, done.byRow, block, call);
@@ -73,39 +82,76 @@ export async function blockState(
   if (layout && !released && block.plantingDay) {
     const days = daysBetween(day, block.plantingDay);
     if (days <= 60) {
-      call('rows', days <= 14 ? 'stop' : 'soon', formatDay(addTo(block.plantingDay, { days: -10 })),
+      call(
+        'rows',
+        days <= 14 ? 'stop' : 'soon',
+        formatDay(addTo(block.plantingDay, { days: -10 })),
         `Release a layout for ${block.name}: planting begins in ${days} days.`,
-        `Version ${layout.number} is saved, ${formatNumber(layout.trees)} trees`, 'Open rows');
+        `Version ${layout.number} is saved, ${formatNumber(layout.trees)} trees`,
+        'Open rows',
+      );
     }
     const buried = keepouts.find(({ kind }) => kind === 'buried-service');
     if (buried) {
-      call('ground', 'soon', 'First', `Have the ${buried.name} on ${block.name} located and marked before anyone digs.`,
-        `${buried.setback} m are kept free each side; its owner decides`, 'See ground');
+      call(
+        'ground',
+        'soon',
+        'First',
+        `Have the ${buried.name} on ${block.name} located and marked before anyone digs.`,
+        `${buried.setback} m are kept free each side; its owner decides`,
+        'See ground',
+      );
     }
   }
   if (!block.plantingDay) {
-    call('calendar', 'note', 'Open', `Set a planting day for ${block.name}, and its tasks follow.`, 'Nothing is counted back yet', 'Set the day');
+    call(
+      'calendar',
+      'note',
+      'Open',
+      `Set a planting day for ${block.name}, and its tasks follow.`,
+      'Nothing is counted back yet',
+      'Set the day',
+    );
   }
-  const rowsInBlock = released ? await store.layoutRow.count({ where: { layoutId: released.id } }) : 0;
-  let standing = !layout ? 'no layout yet' : !released ? `draft, planting ${block.plantingDay ? formatDay(block.plantingDay) : 'open'}` : 'released';
+  let standing = !layout
+    ? 'no layout yet'
+    : !released
+      ? `draft, planting ${block.plantingDay ? formatDay(block.plantingDay) : 'open'}`
+      : 'released';
   if (done.planted > 0) {
     const lastRow = tallies.at(-1)?.row;
     const pace = daysLeft(total, done.planted, paceOf(tallies));
-    standing = done.planted < total
-      ? `row ${lastRow} · ${Number.isFinite(pace) ? `${Math.ceil(pace)} more days at this pace` : ''}`
-      : 'planted';
+    standing =
+      done.planted < total
+        ? `row ${lastRow} · ${Number.isFinite(pace) ? `${Math.ceil(pace)} more days at this pace` : ''}`
+        : 'planted';
   }
   if (counts.length && released) {
-    const estimate = survival(counts.map(({ rowNumber, setTrees, alive }) => ({ row: rowNumber, set: setTrees, alive })), rowsInBlock);
+    const lastCount = counts
+      .map(({ countedOn }) => countedOn)
+      .sort()
+      .at(-1)!;
+    const rowsInBlock = progress(tallies.filter(({ at }) => at.slice(0, 10) <= lastCount)).byRow
+      .size;
+    const estimate = survival(
+      counts.map(({ rowNumber, setTrees, alive }) => ({ row: rowNumber, set: setTrees, alive })),
+      rowsInBlock,
+    );
     const percent = (share: number) => (share * 100).toFixed(0);
     if (done.planted >= total) {
-      standing = `counted ${formatDay(counts.at(-1)!.countedOn)}: ${percent(estimate.estimate)} % (${percent(estimate.low)} to ${percent(estimate.high)})`;
+      standing = `counted ${formatDay(lastCount)}: ${percent(estimate.estimate)} % (${percent(estimate.low)} to ${percent(estimate.high)})`;
     }
     if (block.targetDensity && done.planted >= total) {
       const plan = refill(estimate, done.planted, block.targetDensity, released.plantableArea);
       if (plan.verdict !== 'none') {
-        call('survival', 'soon', 'This season', `Order ${formatNumber(plan.trees.value)} trees to refill ${block.name}.`,
-          `${percent(estimate.estimate)} % alive, ${formatNumber(plan.living.value)} living where ${formatNumber(plan.living.value + plan.trees.value)} were asked for`, 'See the count');
+        call(
+          'survival',
+          'soon',
+          'This season',
+          `Order ${formatNumber(plan.trees.value)} trees to refill ${block.name}.`,
+          `${percent(estimate.estimate)} % alive, ${formatNumber(plan.living.value)} living where ${formatNumber(plan.living.value + plan.trees.value)} were asked for`,
+          'See the count',
+        );
       }
     }
   }
@@ -129,26 +175,51 @@ export async function blockState(
   };
 }
 
-type Say = (room: Room, urgency: Call['urgency'], when: string, sentence: string, detail: string, action: string) => void;
+type Say = (
+  room: Room,
+  urgency: Call['urgency'],
+  when: string,
+  sentence: string,
+  detail: string,
+  action: string,
+) => void;
 
 /** Minutes that an open bag has used and has left, in the air of the moment. */
-export function bagClock(openedAt: string, openAir: { temperature: number; humidity: number; wind: number }, air: StationReading, dip: number, at: number) {
-  const used = exposureMinutes([{ id: '', openedAt, air: openAir }], new Date(at).toISOString()) / dryingRate(air);
+export function bagClock(
+  openedAt: string,
+  openAir: { temperature: number; humidity: number; wind: number },
+  air: StationReading,
+  dip: number,
+  at: number,
+) {
+  const used =
+    exposureMinutes([{ id: '', openedAt, air: openAir }], new Date(at).toISOString()) /
+    dryingRate(air);
   const allowed = minutesAllowed(air, dip).value;
   return { used, allowed, left: allowed - used, open: (at - Date.parse(openedAt)) / 60_000 };
 }
 
-function openBags(lots: readonly LotState[], air: StationReading | undefined, block: BlockRow, call: Say): void {
+function openBags(
+  lots: readonly LotState[],
+  air: StationReading | undefined,
+  block: BlockRow,
+  call: Say,
+): void {
   if (!air) return;
   for (const { lot, openings } of lots) {
     for (const opening of openings.filter(({ closedAt }) => !closedAt)) {
       const clock = bagClock(opening.openedAt, opening.air, air, lot.dipFactor, now());
       const left = Math.floor(clock.left);
-      call('stock', 'stop', 'Now',
+      call(
+        'stock',
+        'stop',
+        'Now',
         left > 0
           ? `Close the bag of lot ${lot.code}: roots out ${Math.floor(clock.open)} min, good for ${left} more in this air.`
           : `Close the bag of lot ${lot.code} and wet its roots: out ${Math.floor(clock.open)} min, ${-left} past what this air allows.`,
-        `${block.name} · wind ${air.wind.toFixed(1)} m/s, ${Math.round(air.humidity * 100)} % RH`, 'Close the bag');
+        `${block.name} · wind ${air.wind.toFixed(1)} m/s, ${Math.round(air.humidity * 100)} % RH`,
+        'Close the bag',
+      );
     }
   }
 }
@@ -187,49 +258,99 @@ async function stockCalls(
   const rows = await rowsOf(store, layout.id);
   const ids = layout.parameters.mix.map(({ species }) => species);
   const cards = await store.species.findAll({ where: { id: ids }, raw: true });
-  for (const { species, short, needed, onHand, dryAtRow } of reach(rows, plantedByRow, stillToPlant(lots, ids, rows, plantedByRow))) {
+  for (const { species, short, needed, onHand, dryAtRow } of reach(
+    rows,
+    plantedByRow,
+    stillToPlant(lots, ids, rows, plantedByRow),
+  )) {
     if (!short) continue;
     const name = cards.find(({ id }) => id === ids[species])!.name.toLowerCase();
-    const codes = lots.filter(({ lot, events }) => lot.speciesId === ids[species] && standingEvents(events).length).map(({ lot }) => lot.code);
-    call('stock', 'soon', 'Today', `Call off ${formatNumber(short)} more ${name} for ${block.name}: row ${dryAtRow} runs dry.`,
-      `${codes.length ? `Lot ${codes.join(', ')}: ` : ''}${formatNumber(onHand)} left, rows to plant ask ${formatNumber(needed)}`, 'Open stock');
+    const codes = lots
+      .filter(({ lot, events }) => lot.speciesId === ids[species] && standingEvents(events).length)
+      .map(({ lot }) => lot.code);
+    call(
+      'stock',
+      'soon',
+      'Today',
+      `Call off ${formatNumber(short)} more ${name} for ${block.name}: row ${dryAtRow} runs dry.`,
+      `${codes.length ? `Lot ${codes.join(', ')}: ` : ''}${formatNumber(onHand)} left, rows to plant ask ${formatNumber(needed)}`,
+      'Open stock',
+    );
   }
 }
 
 async function planterNames(store: Store, siteId: string): Promise<Map<string, string>> {
-  const planters = await store.planter.findAll({ where: { siteId }, attributes: ['id', 'name'], raw: true });
+  const planters = await store.planter.findAll({
+    where: { siteId },
+    attributes: ['id', 'name'],
+    raw: true,
+  });
   return new Map(planters.map(({ id, name }) => [id, name]));
 }
 
 /** Plots older than a fortnight are history, not a call. */
-function qualityCalls(plots: Awaited<ReturnType<typeof plotsOf>>, names: Map<string, string>, block: BlockRow, call: Say): void {
+function qualityCalls(
+  plots: Awaited<ReturnType<typeof plotsOf>>,
+  names: Map<string, string>,
+  block: BlockRow,
+  call: Say,
+): void {
   const recent = plots.filter(({ at }) => now() - Date.parse(at) < 14 * 86_400_000);
   for (const quality of qualityByPlanter(recent)) {
     if (!quality.outOfLine || !quality.worst) continue;
-    call('checks', 'soon', 'Today',
+    call(
+      'checks',
+      'soon',
+      'Today',
       `Show ${names.get(quality.planter)} again on ${block.name}: ${quality.faults[quality.worst]} of ${quality.looked} ${FAULT_LABELS[quality.worst]}, the rest of the crew ${quality.rest.faulty} of ${quality.rest.looked} faulty.`,
-      `${quality.plots} plots, beyond three deviations of the others`, 'Open plots');
+      `${quality.plots} plots, beyond three deviations of the others`,
+      'Open plots',
+    );
   }
 }
 
-function taskCalls(tasks: readonly ScheduledTask[], planted: boolean, block: BlockRow, day: Day, call: Say): void {
+function taskCalls(
+  tasks: readonly ScheduledTask[],
+  planted: boolean,
+  block: BlockRow,
+  day: Day,
+  call: Say,
+): void {
   for (const task of tasks) {
     // Once trees stand, an unticked preparation is a gap in the records, not something to do.
     if (planted && (block.plantingDay ?? '') <= day && task.byTable < block.plantingDay!) continue;
     const sentence = taskSentence(task, block.name);
     if (!sentence) continue;
     const room = ROOMS.includes(task.room) && task.room === 'tending' ? 'tending' : 'calendar';
-    call(room, task.state === 'late' ? 'soon' : 'note', task.state === 'late' ? 'Late' : formatDay(task.finish), sentence, task.reason, 'Tick it off');
+    call(
+      room,
+      task.state === 'late' ? 'soon' : 'note',
+      task.state === 'late' ? 'Late' : formatDay(task.finish),
+      sentence,
+      task.reason,
+      'Tick it off',
+    );
   }
 }
 
 /** What the air will do to the day, for the whole site. */
-export function airCall(hours: readonly StationReading[], at: StationReading, block: string): Call | undefined {
+export function airCall(
+  hours: readonly StationReading[],
+  at: StationReading,
+  block: string,
+): Call | undefined {
   const today = judgeAir(at);
   const stop = hours.find((hour) => hour.hour >= at.hour && judgeAir(hour).dayClass === 'stop');
   if (today.dayClass === 'stop') {
-    return { urgency: 'stop', when: 'Now', sentence: `Stop planting: ${today.because.join(' and ')} past the limit.`,
-      detail: `Wind ${formatNumber(at.wind * 3.6)} km/h, ${formatNumber(at.temperature)} °C, ${formatNumber(at.humidity * 100)} % RH`, action: 'See the crew', block, room: 'crew' };
+    return {
+      urgency: 'stop',
+      when: 'Now',
+      sentence: `Stop planting: ${today.because.join(' and ')} past the limit.`,
+      detail: `Wind ${formatNumber(at.wind * 3.6)} km/h, ${formatNumber(at.temperature)} °C, ${formatNumber(at.humidity * 100)} % RH`,
+      action: 'See the crew',
+      block,
+      room: 'crew',
+    };
   }
   if (!stop) return undefined;
   const why = judgeAir(stop).because.join(' and ');
@@ -247,9 +368,15 @@ export function airCall(hours: readonly StationReading[], at: StationReading, bl
 /** The whole site this morning. */
 export async function morningBoard(store: Store, site: SiteRow) {
   const air = await airAt(store, site);
-  const blocks = (await store.block.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']] })).map((block) => block.get() as BlockRow);
+  const blocks = (
+    await store.block.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']] })
+  ).map((block) => block.get() as BlockRow);
   const states = await Promise.all(blocks.map((block) => blockState(store, site, block, air?.now)));
   const planting = states.find(({ planted, total }) => planted > 0 && planted < total);
   const weather = air && planting ? airCall(air.hours, air.now, planting.block.id) : undefined;
-  return { air, states, calls: inOrder([...states.flatMap(({ calls }) => calls), ...(weather ? [weather] : [])]) };
+  return {
+    air,
+    states,
+    calls: inOrder([...states.flatMap(({ calls }) => calls), ...(weather ? [weather] : [])]),
+  };
 }

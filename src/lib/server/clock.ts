@@ -18,5 +18,9 @@ export function today(zone: string): Day {
 /** The clock at a site, "06:50", and its hour with fraction. */
 export function localTime(zone: string): { text: string; hour: number; weekday: string } {
   const local = DateTime.fromMillis(now(), { zone }).setLocale('en-GB');
-  return { text: local.toFormat('HH:mm'), hour: local.hour + local.minute / 60, weekday: local.toFormat('cccc') };
+  return {
+    text: local.toFormat('HH:mm'),
+    hour: local.hour + local.minute / 60,
+    weekday: local.toFormat('cccc'),
+  };
 }

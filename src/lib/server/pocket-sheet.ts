@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import PdfPrinter from 'pdfmake';
+import PdfPrinter from 'pdfmake/src/printer.js';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { formatDay } from '../../../core/measure/dates';
 import { formatLength, formatNumber, type UnitSystem } from '../../../core/measure/units';
@@ -8,7 +8,12 @@ import { STRING_LENGTH } from '../../../core/rows/layout';
 import { summarise, type RowRhythm, type StoredRow } from '../../../core/rows/stored';
 
 const require = createRequire(import.meta.url);
-const face = (file: string) => path.join(path.dirname(require.resolve('@fontsource/atkinson-hyperlegible/package.json')), 'files', file);
+const face = (file: string) =>
+  path.join(
+    path.dirname(require.resolve('@fontsource/atkinson-hyperlegible/package.json')),
+    'files',
+    file,
+  );
 const printer = () =>
   new PdfPrinter({
     Atkinson: {
@@ -40,7 +45,10 @@ export function pocketSheet(content: SheetContent): Promise<Buffer> {
     info: { title: `${content.block}, pocket sheet` },
     footer: (page, pages) => ({
       columns: [
-        { text: `${content.block}, version ${content.version}, ${formatDay(content.day, true)}`, color: '#4d5951' },
+        {
+          text: `${content.block}, version ${content.version}, ${formatDay(content.day, true)}`,
+          color: '#4d5951',
+        },
         { text: `${page} of ${pages}`, alignment: 'right', color: '#4d5951' },
       ],
       margin: [28, 10, 28, 0],
@@ -61,7 +69,11 @@ export function pocketSheet(content: SheetContent): Promise<Buffer> {
 /** The standard faces have no thin space; a plain one reads the same in print. */
 const plain = (text: string) => text.replaceAll('\u2009', ' ');
 
-function sheet(content: SheetContent, card: SheetContent['cards'][number], newPage: boolean): Content[] {
+function sheet(
+  content: SheetContent,
+  card: SheetContent['cards'][number],
+  newPage: boolean,
+): Content[] {
   const { rhythm, species, units } = content;
   const summaries = card.rows.map((row) => summarise(row, rhythm.step));
   const trees = summaries.reduce((sum, row) => sum + row.trees, 0);
@@ -70,12 +82,18 @@ function sheet(content: SheetContent, card: SheetContent['cards'][number], newPa
   return [
     { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
     {
-      text: plain(`${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(STRING_LENGTH)}`),
+      text: plain(
+        `${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(STRING_LENGTH)}`,
+      ),
       color: '#4d5951',
       margin: [0, 2, 0, 4],
     },
     {
-      columns: species.map(({ letter, name, stock }) => ({ text: `${letter}  ${name}, ${stock}`, width: 'auto', margin: [0, 0, 10, 0] })),
+      columns: species.map(({ letter, name, stock }) => ({
+        text: `${letter}  ${name}, ${stock}`,
+        width: 'auto',
+        margin: [0, 0, 10, 0],
+      })),
       bold: true,
       margin: [0, 0, 0, 4],
     },
@@ -85,7 +103,9 @@ function sheet(content: SheetContent, card: SheetContent['cards'][number], newPa
         headerRows: 1,
         widths: [20, 36, 36, 38, 24, '*'],
         body: [
-          ['Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the baseline end'].map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' })),
+          ['Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the baseline end'].map(
+            (text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }),
+          ),
           ...summaries.map((row) => [
             { text: String(row.number), bold: true },
             { text: length(row.first) },
@@ -96,14 +116,31 @@ function sheet(content: SheetContent, card: SheetContent['cards'][number], newPa
           ]),
         ],
       },
-      layout: { hLineWidth: () => 0.4, vLineWidth: () => 0, hLineColor: () => '#ddd5c2', paddingTop: () => 2.4, paddingBottom: () => 2.4, paddingLeft: () => 0, paddingRight: () => 5 },
+      layout: {
+        hLineWidth: () => 0.4,
+        vLineWidth: () => 0,
+        hLineColor: () => '#ddd5c2',
+        paddingTop: () => 2.4,
+        paddingBottom: () => 2.4,
+        paddingLeft: () => 0,
+        paddingRight: () => 5,
+      },
     },
-    { text: 'Check the square by 3-4-5 at the baseline; both diagonals must agree. Locate and mark buried services before digging.', color: '#4d5951', margin: [0, 6, 0, 0], fontSize: 7.5 },
+    {
+      text: 'Check the square by 3-4-5 at the baseline; both diagonals must agree. Locate and mark buried services before digging.',
+      color: '#4d5951',
+      margin: [0, 6, 0, 0],
+      fontSize: 7.5,
+    },
   ];
 }
 
 /** The row ribbon in print: widths to scale, a letter and a count where they fit. */
-function ribbonSvg(runs: readonly number[], species: SheetContent['species'], longest: number): string {
+function ribbonSvg(
+  runs: readonly number[],
+  species: SheetContent['species'],
+  longest: number,
+): string {
   const width = 190;
   let x = 0;
   let body = '';
@@ -112,7 +149,8 @@ function ribbonSvg(runs: readonly number[], species: SheetContent['species'], lo
     const { colour, letter } = species[runs[i]];
     body += `<rect x="${x}" y="0" width="${Math.max(0.4, w - 0.6)}" height="11" fill="${colour}"/>`;
     const text = `${letter} ${runs[i + 1]}`;
-    if (w > text.length * 4.2) body += `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${text}</text>`;
+    if (w > text.length * 4.2)
+      body += `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${text}</text>`;
     x += w;
   }
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="11" viewBox="0 0 ${width} 11">${body}</svg>`;

@@ -47,7 +47,11 @@ export async function signIn(
   }
   const token = randomBytes(32).toString('base64url');
   const expires = new Date(now() + SESSION_DAYS * 86_400_000);
-  await store.session.create({ tokenHash: tokenHash(token), personId: person.id, expiresAt: expires });
+  await store.session.create({
+    tokenHash: tokenHash(token),
+    personId: person.id,
+    expiresAt: expires,
+  });
   await store.session.destroy({ where: { expiresAt: { [Op.lt]: new Date(now()) } } });
   return { token, expires };
 }
@@ -59,7 +63,13 @@ export async function personOf(store: Store, token: string): Promise<Person | un
   });
   const person = session && (await store.person.findByPk(session.personId));
   return person
-    ? { id: person.id, signIn: person.signIn, name: person.name, units: person.units, theme: person.theme }
+    ? {
+        id: person.id,
+        signIn: person.signIn,
+        name: person.name,
+        units: person.units,
+        theme: person.theme,
+      }
     : undefined;
 }
 

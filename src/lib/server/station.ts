@@ -30,7 +30,10 @@ async function dayPlayed(store: Store, site: SiteRow): Promise<WeatherDayRow | u
   if (own) return own as WeatherDayRow;
   for (let years = 1; years <= 6; years++) {
     const earlier = DateTime.fromISO(day, { zone: 'utc' }).minus({ years }).toISODate()!;
-    const played = await store.weatherDay.findOne({ where: { siteId: site.id, day: earlier }, raw: true });
+    const played = await store.weatherDay.findOne({
+      where: { siteId: site.id, day: earlier },
+      raw: true,
+    });
     if (played) return played as WeatherDayRow;
   }
   return undefined;

@@ -1,4 +1,10 @@
-import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  type Model,
+  type ModelAttributes,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
 
 /** A table whose rows are plain values; columns are named in the schema's snake case. */
 export type Table<Row extends object> = ModelStatic<Model<Row, Partial<Row>> & Row>;
@@ -10,7 +16,9 @@ export function table<Row extends object>(
   attributes: ModelAttributes,
 ): Table<Row> {
   // Sequelize writes into the descriptions it is given, so each column gets one of its own.
-  const own = Object.fromEntries(Object.entries(attributes).map(([column, type]) => [column, { ...(type as object) }]));
+  const own = Object.fromEntries(
+    Object.entries(attributes).map(([column, type]) => [column, { ...(type as object) }]),
+  );
   return sequelize.define(name, own as ModelAttributes) as unknown as Table<Row>;
 }
 
@@ -33,4 +41,10 @@ export interface EventRow {
   device: string;
 }
 
-export const eventColumns = { id: key, at: moment, recordedAt: moment, authorId: reference, device: text };
+export const eventColumns = {
+  id: key,
+  at: moment,
+  recordedAt: moment,
+  authorId: reference,
+  device: text,
+};

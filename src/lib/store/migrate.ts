@@ -38,14 +38,19 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
       plain: true,
       transaction,
     });
-    if (!lock?.held) throw new Error('Another process has been migrating the database for a minute.');
+    if (!lock?.held)
+      throw new Error('Another process has been migrating the database for a minute.');
     try {
       await umzug.up();
     } catch (error) {
       // The library's error carries the whole connection, password included: only its words go on.
+      // eslint-disable-next-line preserve-caught-error
       throw new Error((error as Error).message);
     } finally {
-      await sequelize.query("SELECT RELEASE_LOCK('viridane-migrate') AS released", { plain: true, transaction });
+      await sequelize.query("SELECT RELEASE_LOCK('viridane-migrate') AS released", {
+        plain: true,
+        transaction,
+      });
     }
   });
 }

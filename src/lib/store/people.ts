@@ -70,7 +70,13 @@ const partOfKey = { ...reference, primaryKey: true };
 
 export function peopleTables(sequelize: Sequelize) {
   return {
-    site: table<SiteRow>(sequelize, 'site', { id: key, name: text, longitude: real, latitude: real, zone: text }),
+    site: table<SiteRow>(sequelize, 'site', {
+      id: key,
+      name: text,
+      longitude: real,
+      latitude: real,
+      zone: text,
+    }),
     person: table<PersonRow>(sequelize, 'person', {
       id: key,
       signIn: text,

@@ -1,6 +1,16 @@
 import type { Sequelize } from 'sequelize';
 import type { StockEventKind } from '../../../core/stock/ledger';
-import { eventColumns, key, maybe, real, reference, table, text, whole, type EventRow } from './define';
+import {
+  eventColumns,
+  key,
+  maybe,
+  real,
+  reference,
+  table,
+  text,
+  whole,
+  type EventRow,
+} from './define';
 
 export interface LotRow {
   id: string;

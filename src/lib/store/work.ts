@@ -1,6 +1,17 @@
 import type { Sequelize } from 'sequelize';
 import type { Fault } from '../../../core/checks/quality';
-import { day, eventColumns, json, maybe, real, reference, table, text, whole, type EventRow } from './define';
+import {
+  day,
+  eventColumns,
+  json,
+  maybe,
+  real,
+  reference,
+  table,
+  text,
+  whole,
+  type EventRow,
+} from './define';
 
 export interface TaskEventRow extends EventRow {
   blockId: string;

@@ -8,11 +8,8 @@
 </script>
 
 <!-- A ring is bare-root, a full bead is a container. -->
-<span
-  class="bead"
-  class:ring={stock === 'bare-root'}
-  style:--species={colour}
-  aria-hidden="true">{letter}</span
+<span class="bead" class:ring={stock === 'bare-root'} style:--species={colour} aria-hidden="true"
+  >{letter}</span
 >
 
 <style>

@@ -3,7 +3,8 @@
 
   let { calls }: { calls: readonly Call[] } = $props();
   /** Numbers stand out: they are what a sentence is read for. */
-  const parts = (sentence: string) => sentence.split(/(\d[\d\u2009.]*(?:\s(?:min|days?|km\/h|of \d+))?)/);
+  const parts = (sentence: string) =>
+    sentence.split(/(\d[\d\u2009.]*(?:\s(?:min|days?|km\/h|of \d+))?)/);
 </script>
 
 <ul>
@@ -11,7 +12,10 @@
     <li class={call.urgency}>
       <span class="when num">{call.when}</span>
       <div>
-        <p>{#each parts(call.sentence) as part, k (k)}{#if k % 2}<b class="num">{part}</b>{:else}{part}{/if}{/each}</p>
+        <p>
+          {#each parts(call.sentence) as part, k (k)}{#if k % 2}<b class="num">{part}</b
+              >{:else}{part}{/if}{/each}
+        </p>
         <small>{call.detail}</small>
       </div>
       <a href="/blocks/{call.block}/{call.room}">{call.action}</a>

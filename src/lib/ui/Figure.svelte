@@ -17,7 +17,12 @@
   <span>{label}</span>
   <span class="value num">{units.format(figure.value, figure.kind)}</span>
   {#if figure.steps.length}
-    <button class="link-button how" aria-expanded={open} aria-controls="{id}-working" onclick={() => (open = !open)}>
+    <button
+      class="link-button how"
+      aria-expanded={open}
+      aria-controls="{id}-working"
+      onclick={() => (open = !open)}
+    >
       working<span class="visually-hidden"> of {label}</span>
     </button>
   {:else}

@@ -8,7 +8,13 @@
     onfile: (text: string, name: string) => void;
     onerror: (message: string) => void;
   }
-  let { label, hint, accept = '.geojson,.json,.gpx,.kml,.csv,.txt', onfile, onerror }: Props = $props();
+  let {
+    label,
+    hint,
+    accept = '.geojson,.json,.gpx,.kml,.csv,.txt',
+    onfile,
+    onerror,
+  }: Props = $props();
   let over = $state(false);
   const id = $props.id();
 
@@ -29,11 +35,23 @@
   class:over
   ondragover={(event) => (event.preventDefault(), (over = true))}
   ondragleave={() => (over = false)}
-  ondrop={(event) => (event.preventDefault(), (over = false), void take(event.dataTransfer?.files[0]))}
+  ondrop={(event) => (
+    event.preventDefault(),
+    (over = false),
+    void take(event.dataTransfer?.files[0])
+  )}
 >
   <b>{label}</b>
   <small>{hint}</small>
-  <input {id} type="file" {accept} onchange={(event) => (void take(event.currentTarget.files?.[0]), (event.currentTarget.value = ''))} />
+  <input
+    {id}
+    type="file"
+    {accept}
+    onchange={(event) => (
+      void take(event.currentTarget.files?.[0]),
+      (event.currentTarget.value = '')
+    )}
+  />
 </label>
 
 <style>

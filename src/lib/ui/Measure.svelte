@@ -13,7 +13,15 @@
     disabled?: boolean;
     step?: number;
   }
-  let { label, value, onchange, min = 0, max = 1000, disabled = false, step = 0.1 }: Props = $props();
+  let {
+    label,
+    value,
+    onchange,
+    min = 0,
+    max = 1000,
+    disabled = false,
+    step = 0.1,
+  }: Props = $props();
   const units = useUnits();
   let typed = $state<string | undefined>(undefined);
   let wrong = $state('');

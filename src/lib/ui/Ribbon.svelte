@@ -8,13 +8,20 @@
     height?: number;
     /** Trees planted so far, marked under the strip. */
     planted?: number;
+    /** Smallest share of the width in which a letter and a count are readable. */
+    readable?: number;
   }
-  let { runs, species, outOf, height = 18, planted }: Props = $props();
+  let { runs, species, outOf, height = 18, planted, readable = 0.04 }: Props = $props();
   const parts = $derived(
-    Array.from({ length: runs.length / 2 }, (_, i) => ({ species: runs[2 * i], count: runs[2 * i + 1] })),
+    Array.from({ length: runs.length / 2 }, (_, i) => ({
+      species: runs[2 * i],
+      count: runs[2 * i + 1],
+    })),
   );
   const total = $derived(parts.reduce((sum, { count }) => sum + count, 0));
-  const label = $derived(parts.map((part) => `${species[part.species].name} ${part.count}`).join(', '));
+  const label = $derived(
+    parts.map((part) => `${species[part.species].name} ${part.count}`).join(', '),
+  );
 </script>
 
 <div class="ribbon" style:width={outOf ? `${(100 * total) / outOf}%` : '100%'}>
@@ -25,7 +32,7 @@
         style:background={species[part.species].colour}
         style:line-height="{height}px"
         style:font-size="{Math.max(11, height * 0.36)}px"
-        >{#if part.count / (outOf ?? total) > 0.035}{species[part.species].letter}
+        >{#if part.count / (outOf ?? total) > readable}{species[part.species].letter}
           {part.count}{/if}</i
       >
     {/each}

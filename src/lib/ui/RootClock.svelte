@@ -10,12 +10,29 @@
   const part = $derived(Math.max(0, Math.min(1, left / allowed)));
   const radius = 42;
   const round = 2 * Math.PI * radius;
-  const colour = $derived(part > 0.5 ? 'var(--viridian)' : part > 0.2 ? 'var(--ochre-fill)' : 'var(--clay)');
+  const colour = $derived(
+    part > 0.5 ? 'var(--viridian)' : part > 0.2 ? 'var(--ochre-fill)' : 'var(--clay)',
+  );
 </script>
 
-<svg width={size} height={size} viewBox="0 0 104 104" role="img" aria-label="{Math.floor(left)} minutes left of {Math.round(allowed)}">
+<svg
+  width={size}
+  height={size}
+  viewBox="0 0 104 104"
+  role="img"
+  aria-label="{Math.floor(left)} minutes left of {Math.round(allowed)}"
+>
   <circle cx="52" cy="52" r={radius} fill="none" stroke="var(--rule)" stroke-width="12" />
-  <circle cx="52" cy="52" r={radius} fill="none" stroke={colour} stroke-width="12" stroke-dasharray="{part * round} {round}" transform="rotate(-90 52 52)" />
+  <circle
+    cx="52"
+    cy="52"
+    r={radius}
+    fill="none"
+    stroke={colour}
+    stroke-width="12"
+    stroke-dasharray="{part * round} {round}"
+    transform="rotate(-90 52 52)"
+  />
   <text x="52" y="54" class="n">{Math.floor(left)}</text>
   <text x="52" y="70" class="u">{left < 0 ? 'min over' : 'min left'}</text>
 </svg>

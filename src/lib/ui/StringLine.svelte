@@ -21,7 +21,9 @@
   };
   const reached = $derived(here ? ROOMS.indexOf(here) : -1);
   const about = (room: Room) =>
-    [driven[room] ? 'done' : '', flags[room] ? `${flags[room]} waiting` : ''].filter(Boolean).join(', ');
+    [driven[room] ? 'done' : '', flags[room] ? `${flags[room]} waiting` : '']
+      .filter(Boolean)
+      .join(', ');
 </script>
 
 <nav class="line" aria-label="Steps of the job">

@@ -17,12 +17,25 @@
     void task.key;
     day = today;
   });
-  const STATE = { done: 'Done', late: 'Late', due: 'Due now', soon: 'Soon', later: 'Later', skipped: 'Skipped' };
+  const STATE = {
+    done: 'Done',
+    late: 'Late',
+    due: 'Due now',
+    soon: 'Soon',
+    later: 'Later',
+    skipped: 'Skipped',
+  };
 
   async function tell(kind: 'done' | 'undone' | 'moved' | 'skipped' | 'restored') {
     wrong = '';
     try {
-      await send('calendar.task', { ...newEvent(), blockId: block.id, task: task.key, kind, day: kind === 'done' || kind === 'moved' ? day : null });
+      await send('calendar.task', {
+        ...newEvent(),
+        blockId: block.id,
+        task: task.key,
+        kind,
+        day: kind === 'done' || kind === 'moved' ? day : null,
+      });
     } catch (error) {
       wrong = (error as Error).message;
     }
@@ -32,8 +45,14 @@
 <div class="card">
   <b>{task.label} · {block.name}</b>
   <p class="num">
-    {STATE[task.state]}{task.state === 'late' ? ` by ${task.lateBy} days` : ''}: {formatDay(task.start)}{task.start !== task.finish ? ` to ${formatDay(task.finish, true)}` : ` ${task.finish.slice(0, 4)}`}
-    {#if task.doneOn}· ticked off {formatDay(task.doneOn, true)}{task.doneBy ? ` by ${task.doneBy}` : ''}{/if}
+    {STATE[task.state]}{task.state === 'late' ? ` by ${task.lateBy} days` : ''}: {formatDay(
+      task.start,
+    )}{task.start !== task.finish
+      ? ` to ${formatDay(task.finish, true)}`
+      : ` ${task.finish.slice(0, 4)}`}
+    {#if task.doneOn}· ticked off {formatDay(task.doneOn, true)}{task.doneBy
+        ? ` by ${task.doneBy}`
+        : ''}{/if}
   </p>
   <p class="quiet">{task.reason}</p>
   {#if task.waitsFor.length}<p class="say">Waits for: {task.waitsFor.join(', ')}.</p>{/if}
@@ -46,7 +65,9 @@
     {:else}
       <TextInput labelText="Day" type="date" bind:value={day} />
       <div class="buttons">
-        <Button size="small" disabled={day > today} on:click={() => tell('done')}>Done that day</Button>
+        <Button size="small" disabled={day > today} on:click={() => tell('done')}
+          >Done that day</Button
+        >
         {#if role === 'leader'}
           <Button kind="tertiary" size="small" on:click={() => tell('moved')}>Move to it</Button>
           <Button kind="ghost" size="small" on:click={() => tell('skipped')}>Skip</Button>

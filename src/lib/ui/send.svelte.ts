@@ -42,7 +42,9 @@ export async function send<Result = Record<string, unknown>>(
     }).catch(() => {
       throw fail('No answer from the server. Nothing was saved; try again when there is a signal.');
     });
-    const body = await response.json().catch(() => ({ error: 'The server broke off. Nothing was saved.' }));
+    const body = await response
+      .json()
+      .catch(() => ({ error: 'The server broke off. Nothing was saved.' }));
     if (!response.ok) throw fail(body.error ?? body.message, body.field);
     if (options.reload !== false) await invalidateAll();
     return body as Result;

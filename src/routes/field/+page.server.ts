@@ -12,10 +12,18 @@ export const load: PageServerLoad = async ({ locals }) => {
     order: [['position', 'ASC']],
     raw: true,
   });
-  const released = await open.layout.findAll({ where: { state: 'released' }, attributes: ['blockId', 'trees'], raw: true });
+  const released = await open.layout.findAll({
+    where: { state: 'released' },
+    attributes: ['blockId', 'trees'],
+    raw: true,
+  });
   return {
     fieldBlocks: blocks
-      .map(({ id, name }) => ({ id, name, trees: released.find(({ blockId }) => blockId === id)?.trees }))
+      .map(({ id, name }) => ({
+        id,
+        name,
+        trees: released.find(({ blockId }) => blockId === id)?.trees,
+      }))
       .filter(({ trees }) => trees),
   };
 };

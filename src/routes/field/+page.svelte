@@ -10,7 +10,9 @@
 <main>
   <h1>Where do you plant?</h1>
   {#each data.fieldBlocks as block (block.id)}
-    <a class="block" href="/field/{block.id}">{block.name}<small class="num">{formatNumber(block.trees!)} places</small></a>
+    <a class="block" href="/field/{block.id}"
+      >{block.name}<small class="num">{formatNumber(block.trees!)} places</small></a
+    >
   {:else}<p class="say">No layout is released to the crew yet.</p>{/each}
 </main>
 

@@ -9,6 +9,15 @@ export const load: PageServerLoad = async ({ locals }) => {
   if (!access) redirect(303, '/sign-in');
   await siteAccess(open, locals.person!.id, access.site.id, 'plan');
   const members = await open.membership.findAll({ where: { siteId: access.site.id }, raw: true });
-  const people = await open.person.findAll({ where: { id: members.map(({ personId }) => personId) }, attributes: ['id', 'name', 'signIn'], raw: true });
-  return { members: people.map((person) => ({ ...person, role: members.find(({ personId }) => personId === person.id)!.role })) };
+  const people = await open.person.findAll({
+    where: { id: members.map(({ personId }) => personId) },
+    attributes: ['id', 'name', 'signIn'],
+    raw: true,
+  });
+  return {
+    members: people.map((person) => ({
+      ...person,
+      role: members.find(({ personId }) => personId === person.id)!.role,
+    })),
+  };
 };

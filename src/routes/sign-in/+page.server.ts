@@ -16,7 +16,12 @@ export const actions: Actions = {
   in: async ({ request, cookies, url, getClientAddress }) => {
     const form = await request.formData();
     const name = String(form.get('name') ?? '');
-    const result = await signIn(await store(), name, String(form.get('password') ?? ''), getClientAddress());
+    const result = await signIn(
+      await store(),
+      name,
+      String(form.get('password') ?? ''),
+      getClientAddress(),
+    );
     if ('refused' in result) return fail(400, { name, refused: result.refused });
     cookies.set(SESSION_COOKIE, result.token, {
       path: '/',

@@ -11,7 +11,10 @@ const schema = yup.object({
   name: yup.string().trim().min(2).max(80).required(),
   signIn: yup.string().trim().lowercase().min(2).max(80).required(),
   password: yup.string().min(10).max(200).required(),
-  zone: yup.string().required().test('zone', 'That is no time zone.', (zone) => IANAZone.isValidZone(zone ?? '')),
+  zone: yup
+    .string()
+    .required()
+    .test('zone', 'That is no time zone.', (zone) => IANAZone.isValidZone(zone ?? '')),
 });
 
 /** The first start of an empty installation; closed as soon as somebody has signed up. */
@@ -31,11 +34,22 @@ export const actions: Actions = {
     }
     const passwordHash = await hashPassword(asked.password);
     await open.sequelize.transaction(async (transaction) => {
-      if (await open.person.findOne({ transaction, lock: transaction.LOCK.UPDATE })) redirect(303, '/sign-in');
+      if (await open.person.findOne({ transaction, lock: transaction.LOCK.UPDATE }))
+        redirect(303, '/sign-in');
       const [siteId, personId] = [uuid(), uuid()];
-      await open.site.create({ id: siteId, name: asked.site, longitude: 0, latitude: 0, zone: asked.zone }, { transaction });
+      await open.site.create(
+        { id: siteId, name: asked.site, longitude: 0, latitude: 0, zone: asked.zone },
+        { transaction },
+      );
       await open.person.create(
-        { id: personId, signIn: asked.signIn, name: asked.name, passwordHash, units: 'metric', theme: 'day' },
+        {
+          id: personId,
+          signIn: asked.signIn,
+          name: asked.name,
+          passwordHash,
+          units: 'metric',
+          theme: 'day',
+        },
         { transaction },
       );
       await open.membership.create({ personId, siteId, role: 'leader' }, { transaction });

@@ -13,9 +13,26 @@
   <p class="quiet">You become its leader. Others are added afterwards under People.</p>
   <form method="POST">
     <TextInput labelText="Site" name="site" value={form?.site ?? ''} required />
-    <TextInput labelText="Your name" name="name" value={form?.name ?? ''} autocomplete="name" required />
-    <TextInput labelText="Sign-in name" name="signIn" value={form?.signIn ?? ''} autocomplete="username" required />
-    <PasswordInput labelText="Password, ten characters or more" name="password" autocomplete="new-password" required />
+    <TextInput
+      labelText="Your name"
+      name="name"
+      value={form?.name ?? ''}
+      autocomplete="name"
+      required
+    />
+    <TextInput
+      labelText="Sign-in name"
+      name="signIn"
+      value={form?.signIn ?? ''}
+      autocomplete="username"
+      required
+    />
+    <PasswordInput
+      labelText="Password, ten characters or more"
+      name="password"
+      autocomplete="new-password"
+      required
+    />
     <TextInput labelText="Time zone" name="zone" bind:value={zone} required />
     {#if form?.error}<p class="say stop" role="alert">{form.error}</p>{/if}
     <Button type="submit">Set up</Button>

@@ -26,6 +26,9 @@ export class Refusal extends Error {
 }
 
 /** The columns every event has. */
-export function eventRow(context: CommandContext, { id, at, device }: { id: string; at: string; device: string }) {
+export function eventRow(
+  context: CommandContext,
+  { id, at, device }: { id: string; at: string; device: string },
+) {
   return { id, at: new Date(at), recordedAt: new Date(now()), authorId: context.person.id, device };
 }

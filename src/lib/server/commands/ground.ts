@@ -52,15 +52,23 @@ export const ground: Handlers<'ground'> & Handlers<'method'> = {
     return { blockId: id };
   },
 
-  async 'ground.save'({ store, person, transaction }, { blockId, name, boundary, margin, keepouts }) {
+  async 'ground.save'(
+    { store, person, transaction },
+    { blockId, name, boundary, margin, keepouts },
+  ) {
     const { block } = await blockAccess(store, person.id, blockId, 'plan');
     const checked = checkBoundary(boundary);
     const [x, y] = planeOf(block).toPlane(centreOf(checked));
     if (Math.hypot(x, y) > FARTHEST_MOVE) {
-      throw new Refusal('The new boundary lies more than 10 km from the old one. Make it a block of its own.');
+      throw new Refusal(
+        'The new boundary lies more than 10 km from the old one. Make it a block of its own.',
+      );
     }
     plantableArea(checked, keepouts, margin, planeOf(block));
-    await store.block.update({ name, boundary: checked, margin }, { where: { id: blockId }, transaction });
+    await store.block.update(
+      { name, boundary: checked, margin },
+      { where: { id: blockId }, transaction },
+    );
     await store.keepout.destroy({ where: { blockId }, transaction });
     await store.keepout.bulkCreate(
       keepouts.map((keepout, position) => ({ ...keepout, blockId, position })),

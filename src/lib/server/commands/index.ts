@@ -52,7 +52,8 @@ export async function carryOut(
   name: string,
   payload: unknown,
 ): Promise<Outcome> {
-  if (!Object.hasOwn(schemas, name)) return { status: 404, body: { error: `There is no command “${name}”.` } };
+  if (!Object.hasOwn(schemas, name))
+    return { status: 404, body: { error: `There is no command “${name}”.` } };
   const command = name as CommandName;
   try {
     const checked = await schemas[command].validate(payload, {
@@ -61,10 +62,12 @@ export async function carryOut(
       context: { now: now() },
     });
     const result = await store.sequelize.transaction((transaction) =>
-      (handlers[command] as unknown as (context: CommandContext, payload: Payload<CommandName>) => Promise<object | void>)(
-        { store, person, transaction },
-        checked as Payload<CommandName>,
-      ),
+      (
+        handlers[command] as unknown as (
+          context: CommandContext,
+          payload: Payload<CommandName>,
+        ) => Promise<object | void>
+      )({ store, person, transaction }, checked as Payload<CommandName>),
     );
     return { status: 200, body: { ok: true, ...result } };
   } catch (error) {
@@ -72,8 +75,10 @@ export async function carryOut(
       return { status: 400, body: { error: error.message, field: error.path || undefined } };
     }
     if (isHttpError(error)) return { status: error.status, body: { error: error.body.message } };
-    if (error instanceof UniqueConstraintError) return { status: 200, body: { ok: true, already: true } };
-    if (error instanceof Error && TOLD.has(error.name)) return { status: 409, body: { error: error.message } };
+    if (error instanceof UniqueConstraintError)
+      return { status: 200, body: { ok: true, already: true } };
+    if (error instanceof Error && TOLD.has(error.name))
+      return { status: 409, body: { error: error.message } };
     throw error;
   }
 }

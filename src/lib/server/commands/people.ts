@@ -16,14 +16,34 @@ export const people: Handlers<'people'> = {
     const id = uuid();
     const passwordHash = await hashPassword(payload.password);
     await store.person.create(
-      { id, signIn: payload.signIn, name: payload.name, passwordHash, units: person.units, theme: 'day' },
+      {
+        id,
+        signIn: payload.signIn,
+        name: payload.name,
+        passwordHash,
+        units: person.units,
+        theme: 'day',
+      },
       { transaction },
     );
-    await store.membership.create({ personId: id, siteId: payload.siteId, role: payload.role }, { transaction });
+    await store.membership.create(
+      { personId: id, siteId: payload.siteId, role: payload.role },
+      { transaction },
+    );
     if (payload.role === 'planter') {
-      const position = await store.planter.count({ where: { siteId: payload.siteId }, transaction });
+      const position = await store.planter.count({
+        where: { siteId: payload.siteId },
+        transaction,
+      });
       await store.planter.create(
-        { id: uuid(), siteId: payload.siteId, personId: id, name: payload.name, rate: 600, position },
+        {
+          id: uuid(),
+          siteId: payload.siteId,
+          personId: id,
+          name: payload.name,
+          rate: 600,
+          position,
+        },
         { transaction },
       );
     }

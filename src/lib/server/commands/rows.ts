@@ -2,25 +2,33 @@ import { v7 as uuid } from 'uuid';
 import { layOut, COMPUTATION_VERSION } from '../../../../core/rows/layout';
 import { toStoredRows, treesInRow } from '../../../../core/rows/stored';
 import { blockAccess, layoutAccess } from '../authorise';
-import { groundOf } from '../block';
+import { progress } from '../../../../core/crew/progress';
+import { groundOf, talliesOf } from '../block';
 import { now } from '../clock';
 import { Refusal, type Handlers } from './context';
 
 export const rows: Handlers<'rows'> = {
   async 'rows.save'({ store, person, transaction }, { blockId, name, parameters }) {
     const { block, site } = await blockAccess(store, person.id, blockId, 'plan');
-    const known = await store.species.findAll({ where: { siteId: site.id }, attributes: ['id'], raw: true });
+    const known = await store.species.findAll({
+      where: { siteId: site.id },
+      attributes: ['id'],
+      raw: true,
+    });
     if (parameters.mix.some(({ species }) => !known.some(({ id }) => id === species))) {
       throw new Refusal('The mix names a species that this site does not have.');
     }
     const plantable = await groundOf(store, block);
     const layout = layOut({ boundary: plantable.boundary, plantable: plantable.area }, parameters);
     if (!layout.lattice.total) {
-      throw new Refusal('Not one tree fits with this spacing, headland and first row. Nothing was saved.');
+      throw new Refusal(
+        'Not one tree fits with this spacing, headland and first row. Nothing was saved.',
+      );
     }
     // Two leaders saving at once get numbers in turn.
     await store.block.findByPk(blockId, { transaction, lock: transaction.LOCK.UPDATE });
-    const number = 1 + Number((await store.layout.max('number', { where: { blockId }, transaction })) ?? 0);
+    const number =
+      1 + Number((await store.layout.max('number', { where: { blockId }, transaction })) ?? 0);
     const id = uuid();
     const { frame, step, between } = layout.lattice;
     await store.layout.create(
@@ -60,10 +68,13 @@ export const rows: Handlers<'rows'> = {
   async 'rows.release'({ store, person, transaction }, { layoutId }) {
     const { layout, block } = await layoutAccess(store, person.id, layoutId, 'plan');
     await store.block.findByPk(block.id, { transaction, lock: transaction.LOCK.UPDATE });
-    const before = await store.layout.findOne({ where: { blockId: block.id, state: 'released' }, transaction });
+    const before = await store.layout.findOne({
+      where: { blockId: block.id, state: 'released' },
+      transaction,
+    });
     if (before?.id === layoutId) return;
     if (before) {
-      const planted = Number((await store.tally.sum('count', { where: { layoutId: before.id }, transaction })) ?? 0);
+      const { planted } = progress(await talliesOf(store, before.id));
       if (planted > 0) {
         throw new Refusal(
           `Version ${before.number} is released and ${planted} trees are entered as planted in its rows. ` +

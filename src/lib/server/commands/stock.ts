@@ -4,7 +4,11 @@ import { airAt } from '../station';
 import { eventRow, Refusal, type CommandContext, type Handlers } from './context';
 import type { Action } from '../authorise';
 
-async function lotAccess({ store, person, transaction }: CommandContext, lotId: string, action: Action) {
+async function lotAccess(
+  { store, person, transaction }: CommandContext,
+  lotId: string,
+  action: Action,
+) {
   // The lock makes two phones that issue the last box at once come one after the other.
   const lot = await store.lot.findByPk(lotId, { transaction, lock: transaction.LOCK.UPDATE });
   if (!lot) throw new Refusal('There is no such lot among yours.');
@@ -22,11 +26,21 @@ export const stock: Handlers<'stock'> = {
 
   async 'stock.lot'({ store, person, transaction }, payload) {
     const { site } = await blockAccess(store, person.id, payload.blockId, 'record');
-    if (!(await store.species.findOne({ where: { id: payload.speciesId, siteId: site.id }, transaction }))) {
+    if (
+      !(await store.species.findOne({
+        where: { id: payload.speciesId, siteId: site.id },
+        transaction,
+      }))
+    ) {
       throw new Refusal('This site has no such species.');
     }
     if (await store.lot.findByPk(payload.id, { transaction })) return { already: true };
-    if (await store.lot.findOne({ where: { blockId: payload.blockId, code: payload.code }, transaction })) {
+    if (
+      await store.lot.findOne({
+        where: { blockId: payload.blockId, code: payload.code },
+        transaction,
+      })
+    ) {
       throw new Refusal(`Lot ${payload.code} is already there. Choose another code.`);
     }
     await store.lot.create(payload, { transaction });
@@ -35,10 +49,16 @@ export const stock: Handlers<'stock'> = {
   async 'stock.record'(context, payload) {
     const { store, transaction } = context;
     const { lot } = await lotAccess(context, payload.lotId, 'record');
-    const recorded = await store.stockEvent.findAll({ where: { lotId: lot.id }, transaction, raw: true });
-    const events = recorded.map(
-      (event): StockEvent => ({ ...event, lot: event.lotId, at: new Date(event.at).toISOString() }),
-    );
+    const recorded = await store.stockEvent.findAll({
+      where: { lotId: lot.id },
+      transaction,
+      raw: true,
+    });
+    const events = recorded.map((event): StockEvent => ({
+      ...event,
+      lot: event.lotId,
+      at: new Date(event.at).toISOString(),
+    }));
     const event: StockEvent = { ...payload, lot: lot.id };
     if (!admit(events, event, lot.code)) return { already: true };
     await store.stockEvent.create(
@@ -65,11 +85,16 @@ export const stock: Handlers<'stock'> = {
         transaction,
       });
       if (!open) throw new Refusal('That bag was never opened.');
-      if (new Date(payload.at) < open.at) throw new Refusal('A bag cannot be closed before it was opened.');
-      if (await store.rootEvent.findOne({ where: { closes: open.id }, transaction })) return { already: true };
+      if (new Date(payload.at) < open.at)
+        throw new Refusal('A bag cannot be closed before it was opened.');
+      if (await store.rootEvent.findOne({ where: { closes: open.id }, transaction }))
+        return { already: true };
     }
     const air = (await airAt(store, site))?.now;
-    if (!air) throw new Refusal('There is no weather for this site yet, so the root clock has no air to count with.');
+    if (!air)
+      throw new Refusal(
+        'There is no weather for this site yet, so the root clock has no air to count with.',
+      );
     await store.rootEvent.create(
       {
         ...eventRow(context, payload),

@@ -9,10 +9,16 @@ import { today } from '../clock';
 import { eventRow, Refusal, type CommandContext, type Handlers } from './context';
 
 /** The released layout a record belongs to; nothing is recorded against a draft. */
-async function releasedAccess({ store, person }: CommandContext, layoutId: string, action: 'tally' | 'record') {
+async function releasedAccess(
+  { store, person }: CommandContext,
+  layoutId: string,
+  action: 'tally' | 'record',
+) {
   const access = await layoutAccess(store, person.id, layoutId, action);
   if (access.layout.state !== 'released') {
-    throw new Refusal(`Version ${access.layout.number} is not released. Release it under Rows, then record against it.`);
+    throw new Refusal(
+      `Version ${access.layout.number} is not released. Release it under Rows, then record against it.`,
+    );
   }
   return access;
 }
@@ -33,12 +39,19 @@ export const calendar: Handlers<'calendar'> = {
     const { store, person, transaction } = context;
     const task = TASKS.find(({ key }) => key === payload.task)!;
     const deciding = payload.kind !== 'done' && payload.kind !== 'undone';
-    const { site } = await blockAccess(store, person.id, payload.blockId, deciding ? 'plan' : 'record');
+    const { site } = await blockAccess(
+      store,
+      person.id,
+      payload.blockId,
+      deciding ? 'plan' : 'record',
+    );
     if ((payload.kind === 'done' || payload.kind === 'moved') && !payload.day) {
       throw new Refusal(`Give the day on which “${task.label}” was done or is moved to.`);
     }
     if (payload.kind === 'done' && payload.day! > today(site.zone)) {
-      throw new Refusal(`“${task.label}” cannot be done on ${payload.day}: that day is still to come.`);
+      throw new Refusal(
+        `“${task.label}” cannot be done on ${payload.day}: that day is still to come.`,
+      );
     }
     if (await store.taskEvent.findByPk(payload.id, { transaction })) return { already: true };
     await store.taskEvent.create(
@@ -58,28 +71,41 @@ export const crew: Handlers<'crew'> = {
   async 'crew.planter'({ store, person, transaction }, { id, siteId, name, rate }) {
     await siteAccess(store, person.id, siteId, 'plan');
     const known = await store.planter.findByPk(id, { transaction });
-    if (known && known.siteId !== siteId) throw new Refusal('There is no such planter on this site.');
+    if (known && known.siteId !== siteId)
+      throw new Refusal('There is no such planter on this site.');
     if (known) await known.update({ name, rate }, { transaction });
     else {
       const position = await store.planter.count({ where: { siteId }, transaction });
-      await store.planter.create({ id, siteId, personId: null, name, rate, position }, { transaction });
+      await store.planter.create(
+        { id, siteId, personId: null, name, rate, position },
+        { transaction },
+      );
     }
   },
 
   async 'crew.share'(context, { layoutId, planters }) {
     const { store, person, transaction } = context;
     const { layout, site } = await layoutAccess(store, person.id, layoutId, 'plan');
-    if (layout.state !== 'released') throw new Refusal('Release the layout first; then its rows can be shared out.');
+    if (layout.state !== 'released')
+      throw new Refusal('Release the layout first; then its rows can be shared out.');
     const rated = await Promise.all(planters.map((id) => planterOf(context, id, site.id)));
     const trees = await treesByRowOf(store, layoutId);
     const { planted, byRow } = progress(await talliesOf(store, layoutId));
     const left = trees.map((count, i) => Math.max(0, count - (byRow.get(i + 1) ?? 0)));
-    const { shares } = shareRows(left, rated.map(({ id, name, rate }) => ({ id, name, rate })));
+    const { shares } = shareRows(
+      left,
+      rated.map(({ id, name, rate }) => ({ id, name, rate })),
+    );
     await store.rowShare.destroy({ where: { layoutId }, transaction });
     await store.rowShare.bulkCreate(
       shares
         .filter(({ firstRow, lastRow }) => lastRow >= firstRow)
-        .map(({ planter, firstRow, lastRow }) => ({ layoutId, planterId: planter, firstRow, lastRow })),
+        .map(({ planter, firstRow, lastRow }) => ({
+          layoutId,
+          planterId: planter,
+          firstRow,
+          lastRow,
+        })),
       { transaction },
     );
     return { planted };
@@ -103,8 +129,10 @@ export const crew: Handlers<'crew'> = {
       if (!target || target.layoutId !== payload.layoutId || target.corrects) {
         throw new Refusal('The entry to take back is not there.');
       }
-      if (target.planterId !== planter.id) throw new Refusal('That entry belongs to another planter.');
-      if (await store.tally.findOne({ where: { corrects: target.id }, transaction })) return { already: true };
+      if (target.planterId !== planter.id)
+        throw new Refusal('That entry belongs to another planter.');
+      if (await store.tally.findOne({ where: { corrects: target.id }, transaction }))
+        return { already: true };
     } else {
       const entered = await store.tally.findAll({
         where: { layoutId: payload.layoutId, rowNumber: payload.row },
@@ -112,7 +140,12 @@ export const crew: Handlers<'crew'> = {
         raw: true,
       });
       const { planted } = progress(
-        entered.map((tally) => ({ ...tally, row: tally.rowNumber, planter: tally.planterId, at: '' })),
+        entered.map((tally) => ({
+          ...tally,
+          row: tally.rowNumber,
+          planter: tally.planterId,
+          at: '',
+        })),
       );
       admitTally(payload.row, payload.count, planted, row?.trees);
     }
@@ -141,7 +174,9 @@ export const checks: Handlers<'checks'> = {
     });
     if (!row) throw new Refusal(`The released layout has no row ${payload.row}.`);
     if (payload.peg > row.trees) {
-      throw new Refusal(`Row ${payload.row} has ${row.trees} pegs; there is no peg ${payload.peg}.`);
+      throw new Refusal(
+        `Row ${payload.row} has ${row.trees} pegs; there is no peg ${payload.peg}.`,
+      );
     }
     if (payload.good + faultyIn({ faults: payload.faults }) === 0) {
       throw new Refusal('The plot holds no tree yet. Mark each tree good or with its fault.');
@@ -176,7 +211,9 @@ export const survival: Handlers<'survival'> = {
     ).planted;
     checkCount({ row: payload.row, set: payload.set, alive: payload.alive }, planted);
     if (payload.marks && payload.marks.length !== payload.set) {
-      throw new Refusal(`${payload.marks.length} trees are marked and ${payload.set} set; they must agree.`);
+      throw new Refusal(
+        `${payload.marks.length} trees are marked and ${payload.set} set; they must agree.`,
+      );
     }
     await store.survivalCount.create(
       {

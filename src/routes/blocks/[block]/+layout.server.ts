@@ -10,7 +10,11 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
   const open = await store();
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const state = await blockState(open, site, block, (await airAt(open, site))?.now);
-  const species = await open.species.findAll({ where: { siteId: site.id }, order: [['name', 'ASC']], raw: true });
+  const species = await open.species.findAll({
+    where: { siteId: site.id },
+    order: [['name', 'ASC']],
+    raw: true,
+  });
   return {
     block,
     role,

@@ -27,8 +27,13 @@
     wrong = '';
     working = true;
     try {
-      const near = data.site && (data.site.longitude || data.site.latitude) ? ([data.site.longitude, data.site.latitude] as [number, number]) : undefined;
-      const found = heard(await coreWorker().readBoundary(file.text, file.name, zone ? { zone } : {}, near));
+      const near =
+        data.site && (data.site.longitude || data.site.latitude)
+          ? ([data.site.longitude, data.site.latitude] as [number, number])
+          : undefined;
+      const found = heard(
+        await coreWorker().readBoundary(file.text, file.name, zone ? { zone } : {}, near),
+      );
       read = found;
       name ||= found.name.slice(0, 80);
     } catch (error) {
@@ -42,7 +47,11 @@
   async function create() {
     wrong = '';
     try {
-      const { blockId } = await send<{ blockId: string }>('ground.create', { siteId: data.site?.id, name, boundary: read?.parts });
+      const { blockId } = await send<{ blockId: string }>('ground.create', {
+        siteId: data.site?.id,
+        name,
+        boundary: read?.parts,
+      });
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
       wrong = (error as Error).message;
@@ -61,25 +70,44 @@
       onerror={(message) => ((read = undefined), (wrong = message))}
     />
     <h2>Zone, for easting and northing</h2>
-    <TextInput labelText="UTM zone" hideLabel placeholder="such as 33N" bind:value={zone} on:change={() => void take()} />
+    <TextInput
+      labelText="UTM zone"
+      hideLabel
+      placeholder="such as 33N"
+      bind:value={zone}
+      on:change={() => void take()}
+    />
     <h2>Name</h2>
     <TextInput labelText="Name of the block" hideLabel bind:value={name} maxlength={80} />
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#each read?.notes ?? [] as note (note)}<p class="say">{note}</p>{/each}
-    <div class="buttons"><Button disabled={!read || !name.trim()} on:click={create}>Make the block</Button></div>
+    <div class="buttons">
+      <Button disabled={!read || !name.trim()} on:click={create}>Make the block</Button>
+    </div>
   </section>
   <section class="drawing">
     {#if plane}
-      {#key plane}<Plan label="The boundary as it was read" height="calc(100vh - 112px)" content={{ boundary: plane, keptOut: [], species: [] }} />{/key}
+      {#key plane}<Plan
+          label="The boundary as it was read"
+          height="calc(100vh - 112px)"
+          content={{ boundary: plane, keptOut: [], species: [] }}
+        />{/key}
     {:else}
-      <p class="panel quiet">{working ? 'Reading …' : 'The boundary is drawn here before anything is saved.'}</p>
+      <p class="panel quiet">
+        {working ? 'Reading …' : 'The boundary is drawn here before anything is saved.'}
+      </p>
     {/if}
   </section>
   <aside class="comes-to">
     <h2>What was read</h2>
     {#if measure && read}
       <div><span class="big">{formatArea(measure.area, units.system)}</span></div>
-      <p class="quiet num">{formatDistance(measure.perimeter, units.system)} round, {formatNumber(read.parts.flat(2).length)} corners, {read.parts.length} {read.parts.length === 1 ? 'part' : 'parts'}</p>
+      <p class="quiet num">
+        {formatDistance(measure.perimeter, units.system)} round, {formatNumber(
+          read.parts.flat(2).length,
+        )} corners, {read.parts.length}
+        {read.parts.length === 1 ? 'part' : 'parts'}
+      </p>
     {:else}<p class="quiet">Nothing yet.</p>{/if}
   </aside>
 </div>

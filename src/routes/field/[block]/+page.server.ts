@@ -14,7 +14,11 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const layout = await releasedLayout(open, block.id);
   if (!layout) error(404, `No layout of ${block.name} is released to the crew yet.`);
-  const planters = await open.planter.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']], raw: true });
+  const planters = await open.planter.findAll({
+    where: { siteId: site.id },
+    order: [['position', 'ASC']],
+    raw: true,
+  });
   const wanted = url.searchParams.get('planter');
   const planter =
     (role !== 'planter' && planters.find(({ id }) => id === wanted)) ||
@@ -32,7 +36,9 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const done = progress(tallies);
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const own = tallies.filter((tally) => tally.planter === planter.id);
-  const mine = rows.filter(({ number }) => (share ? number >= share.firstRow && number <= share.lastRow : true));
+  const mine = rows.filter(({ number }) =>
+    share ? number >= share.firstRow && number <= share.lastRow : true,
+  );
   return {
     block: { id: block.id, name: block.name },
     layoutId: layout.id,
@@ -44,16 +50,23 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       number: row.number,
       places: treesInRow(row),
       first: row.stretches[0],
-      length: row.stretches[row.stretches.length - 2] + (row.stretches[row.stretches.length - 1] - 1) * layout.rhythm.step - row.stretches[0],
+      length:
+        row.stretches[row.stretches.length - 2] +
+        (row.stretches[row.stretches.length - 1] - 1) * layout.rhythm.step -
+        row.stretches[0],
       runs: row.runs,
       planted: done.byRow.get(row.number) ?? 0,
     })),
-    species: layout.parameters.mix.map(({ species: id }) => species.find((card) => card.id === id)!),
+    species: layout.parameters.mix.map(({ species: id }) =>
+      species.find((card) => card.id === id)!,
+    ),
     lots: lots.map(({ lot, openings }) => ({
       id: lot.id,
       code: lot.code,
       speciesId: lot.speciesId,
-      open: openings.filter(({ closedAt }) => !closedAt).map(({ id, openedAt }) => ({ id, openedAt })),
+      open: openings
+        .filter(({ closedAt }) => !closedAt)
+        .map(({ id, openedAt }) => ({ id, openedAt })),
     })),
     today: progress(own.filter(({ at }) => at.slice(0, 10) === day)).planted,
     /** Entries of the last three days that the figures above already count. */

@@ -20,7 +20,8 @@
     let off = () => {};
     void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
     const timer = setInterval(() => (clock = Date.now()), 1000);
-    if ('serviceWorker' in navigator && import.meta.env.PROD) void navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
+    if ('serviceWorker' in navigator && import.meta.env.PROD)
+      void navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
     return () => (off(), clearInterval(timer));
   });
   $effect(() => void outbox.settle(known));
@@ -36,19 +37,32 @@
   /** Entries on this device that the page's figures do not count yet. */
   const local = $derived(
     outbox.entries
-      .filter((entry: Entry) => entry.command === 'crew.tally' && entry.state !== 'refused' && !known.has(entry.id))
+      .filter(
+        (entry: Entry) =>
+          entry.command === 'crew.tally' && entry.state !== 'refused' && !known.has(entry.id),
+      )
       .map(({ payload }) => payload as unknown as Tallied)
       .filter((tally) => tally.layoutId === data.layoutId),
   );
   const signed = (tally: Tallied) => (tally.corrects ? -tally.count : tally.count);
   const plantedIn = (row: { number: number; planted: number }) =>
-    row.planted + local.filter((tally) => tally.row === row.number).reduce((sum, tally) => sum + signed(tally), 0);
+    row.planted +
+    local
+      .filter((tally) => tally.row === row.number)
+      .reduce((sum, tally) => sum + signed(tally), 0);
   const row = $derived(
-    data.rows.find(({ number }) => number === picked) ?? data.rows.find((entry) => plantedIn(entry) < entry.places) ?? data.rows[data.rows.length - 1],
+    data.rows.find(({ number }) => number === picked) ??
+      data.rows.find((entry) => plantedIn(entry) < entry.places) ??
+      data.rows[data.rows.length - 1],
   );
   const planted = $derived(row ? plantedIn(row) : 0);
   const open = $derived(row ? row.places - planted : 0);
-  const todayCount = $derived(data.today + local.filter(({ planterId }) => planterId === data.planter.id).reduce((sum, tally) => sum + signed(tally), 0));
+  const todayCount = $derived(
+    data.today +
+      local
+        .filter(({ planterId }) => planterId === data.planter.id)
+        .reduce((sum, tally) => sum + signed(tally), 0),
+  );
   const place = $derived(data.rows.findIndex(({ number }) => number === row?.number));
 
   /** What comes next in the row: the rest of this run, then the one after. */
@@ -67,7 +81,14 @@
   async function tally(count: number) {
     if (!row || count < 1) return;
     const event = { id: uuid(), at: new Date().toISOString(), device: 'phone' };
-    const entry = { ...event, layoutId: data.layoutId, row: row.number, planterId: data.planter.id, count: Math.min(count, open), corrects: null };
+    const entry = {
+      ...event,
+      layoutId: data.layoutId,
+      row: row.number,
+      planterId: data.planter.id,
+      count: Math.min(count, open),
+      corrects: null,
+    };
     await outbox.add('crew.tally', entry);
     last = entry;
     navigator.vibrate?.(30);
@@ -76,22 +97,47 @@
     if (!last) return;
     const taken = last;
     last = undefined;
-    await outbox.add('crew.tally', { ...taken, id: uuid(), at: new Date().toISOString(), device: 'phone', corrects: taken.id });
+    await outbox.add('crew.tally', {
+      ...taken,
+      id: uuid(),
+      at: new Date().toISOString(),
+      device: 'phone',
+      corrects: taken.id,
+    });
   }
 
-  const nextLot = $derived(data.lots.find(({ speciesId }) => ahead[0] && speciesId === data.species[ahead[0].species].id));
-  const rootEvents = $derived(outbox.entries.filter(({ command, state }) => command === 'stock.root' && state !== 'refused').map(({ payload }) => payload as { id: string; kind: string; closes: string | null; at: string; lotId: string }));
+  const nextLot = $derived(
+    data.lots.find(({ speciesId }) => ahead[0] && speciesId === data.species[ahead[0].species].id),
+  );
+  const rootEvents = $derived(
+    outbox.entries
+      .filter(({ command, state }) => command === 'stock.root' && state !== 'refused')
+      .map(
+        ({ payload }) =>
+          payload as { id: string; kind: string; closes: string | null; at: string; lotId: string },
+      ),
+  );
   const closed = $derived(new Set(rootEvents.map(({ closes }) => closes)));
   const openBag = $derived(
-    [...data.lots.flatMap((lot) => lot.open.map((bag) => ({ id: bag.id, at: bag.openedAt, lotId: lot.id }))), ...rootEvents.filter(({ kind }) => kind === 'open')].find(
-      ({ id, lotId }) => !closed.has(id) && lotId === nextLot?.id,
-    ),
+    [
+      ...data.lots.flatMap((lot) =>
+        lot.open.map((bag) => ({ id: bag.id, at: bag.openedAt, lotId: lot.id })),
+      ),
+      ...rootEvents.filter(({ kind }) => kind === 'open'),
+    ].find(({ id, lotId }) => !closed.has(id) && lotId === nextLot?.id),
   );
-  const outFor = $derived(openBag ? Math.max(0, Math.floor((clock - Date.parse(openBag.at)) / 1000)) : 0);
+  const outFor = $derived(
+    openBag ? Math.max(0, Math.floor((clock - Date.parse(openBag.at)) / 1000)) : 0,
+  );
   async function roots() {
     if (!nextLot) return;
     const event = { id: uuid(), at: new Date().toISOString(), device: 'phone', lotId: nextLot.id };
-    await outbox.add('stock.root', openBag ? { ...event, kind: 'close', closes: openBag.id } : { ...event, kind: 'open', closes: null });
+    await outbox.add(
+      'stock.root',
+      openBag
+        ? { ...event, kind: 'close', closes: openBag.id }
+        : { ...event, kind: 'open', closes: null },
+    );
   }
   const allowed = $derived(data.air ? Math.floor(minutesAllowed(data.air.now).value) : undefined);
 </script>
@@ -100,7 +146,10 @@
 <header>
   <a href="/field"><b>{data.planter.name}</b></a>
   <span class="wait" role="status" class:held={outbox.waiting > 0}>
-    {#if outbox.signedOut}Signed out · {outbox.waiting} kept{:else if outbox.waiting}{outbox.online ? 'Sending' : 'No signal'} · {outbox.waiting} {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
+    {#if outbox.signedOut}Signed out · {outbox.waiting} kept{:else if outbox.waiting}{outbox.online
+        ? 'Sending'
+        : 'No signal'} · {outbox.waiting}
+      {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
   </span>
 </header>
 <main>
@@ -108,41 +157,86 @@
     <div class="title">
       <h1>Row {row.number}</h1>
       <div class="step">
-        <button aria-label="Row before" disabled={place <= 0} onclick={() => (picked = data.rows[place - 1].number)}>‹</button>
-        <button aria-label="Row after" disabled={place >= data.rows.length - 1} onclick={() => (picked = data.rows[place + 1].number)}>›</button>
+        <button
+          aria-label="Row before"
+          disabled={place <= 0}
+          onclick={() => (picked = data.rows[place - 1].number)}>‹</button
+        >
+        <button
+          aria-label="Row after"
+          disabled={place >= data.rows.length - 1}
+          onclick={() => (picked = data.rows[place + 1].number)}>›</button
+        >
       </div>
     </div>
-    <p class="quiet num">{data.block.name} · first peg at {formatLength(row.first, units.system, 1)} · {formatLength(row.length, units.system, 1)} · {row.places} places</p>
-    <Ribbon runs={row.runs} species={data.species} height={44} {planted} />
+    <p class="quiet num">
+      {data.block.name} · first peg at {formatLength(row.first, units.system, 1)} · {formatLength(
+        row.length,
+        units.system,
+        1,
+      )} · {row.places} places
+    </p>
+    <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
     <p class="next">
-      {#if ahead.length}Next: <b class="num">{ahead[0].count} {data.species[ahead[0].species].name.toLowerCase()}</b>{#if ahead[1]}, then {ahead[1].count} {data.species[ahead[1].species].name.toLowerCase()}{/if}{:else}<b>This row is done.</b>{/if}
+      {#if ahead.length}Next: <b class="num"
+          >{ahead[0].count} {data.species[ahead[0].species].name.toLowerCase()}</b
+        >{#if ahead[1]}, then {ahead[1].count}
+          {data.species[ahead[1].species].name.toLowerCase()}{/if}{:else}<b>This row is done.</b
+        >{/if}
     </p>
     <div class="count">
       <span class="huge num" data-testid="planted">{formatNumber(planted)}</span>
-      <span>of {row.places} in this row<br /><b class="num">{formatNumber(todayCount)}</b> today</span>
+      <span
+        >of {row.places} in this row<br /><b class="num">{formatNumber(todayCount)}</b> today</span
+      >
     </div>
     {#if data.mayTally}
-      <button class="main" disabled={open < 1} onclick={() => tally(25)}>Planted {Math.min(25, Math.max(open, 1))}</button>
-      <div class="three">{#each [1, 5, 10] as n (n)}<button disabled={open < n} onclick={() => tally(n)}>+{n}</button>{/each}</div>
+      <button class="main" disabled={open < 1} onclick={() => tally(25)}
+        >Planted {Math.min(25, Math.max(open, 1))}</button
+      >
+      <div class="three">
+        {#each [1, 5, 10] as n (n)}<button disabled={open < n} onclick={() => tally(n)}>+{n}</button
+          >{/each}
+      </div>
       <div class="two">
         <button class="plain" disabled={open < 1} onclick={() => tally(open)}>Row done</button>
         <button class="plain" disabled={!last} onclick={undo}>Undo last</button>
         <button class="roots" class:out={openBag} disabled={!nextLot} onclick={roots}>
-          {#if openBag}Roots out {Math.floor(outFor / 60)}:{String(outFor % 60).padStart(2, '0')}{:else}Roots out: start{/if}
+          {#if openBag}Roots out {Math.floor(outFor / 60)}:{String(outFor % 60).padStart(
+              2,
+              '0',
+            )}{:else}Roots out: start{/if}
         </button>
         <a class="plain" href="/field">Other block</a>
       </div>
-      {#if openBag && allowed && outFor > allowed * 60}<p class="say stop" role="alert">Close the bag and wet the roots: {allowed} min is what this air allows.</p>{/if}
+      {#if openBag && allowed && outFor > allowed * 60}<p class="say stop" role="alert">
+          Close the bag and wet the roots: {allowed} min is what this air allows.
+        </p>{/if}
     {/if}
     {#each outbox.refused as entry (entry.id)}
-      <p class="say stop" role="alert">Not taken: {entry.reason} <button class="link-button" onclick={() => outbox.dismiss(entry)}>I have seen it</button></p>
+      <p class="say stop" role="alert">
+        Not taken: {entry.reason}
+        <button class="link-button" onclick={() => outbox.dismiss(entry)}>I have seen it</button>
+      </p>
     {/each}
-    <details><summary>How to plant here</summary><p>{data.brief}</p><p class="quiet">Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at lightning, at strong wind, and when you cannot warm your hands.</p></details>
+    <details>
+      <summary>How to plant here</summary>
+      <p>{data.brief}</p>
+      <p class="quiet">
+        Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at
+        lightning, at strong wind, and when you cannot warm your hands.
+      </p>
+    </details>
   {:else}<p class="say">No rows are shared out to {data.planter.name} yet.</p>{/if}
 </main>
 {#if data.air}
   <footer class="num">
-    <span>{formatTemperature(data.air.now.temperature, units.system)} · {formatWind(data.air.now.wind, units.system)} · {data.air.judged.dayClass}</span>
+    <span
+      >{formatTemperature(data.air.now.temperature, units.system)} · {formatWind(
+        data.air.now.wind,
+        units.system,
+      )} · {data.air.judged.dayClass}</span
+    >
     <span>Roots {allowed} min</span>
   </footer>
 {/if}
@@ -260,7 +354,7 @@
     grid-template-columns: 1fr 1fr;
     margin-top: 14px;
   }
-  .plain {
+  .two .plain {
     border-color: var(--rule-strong);
     color: var(--ink);
   }

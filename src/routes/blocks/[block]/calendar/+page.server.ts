@@ -9,13 +9,21 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals }) => {
   const open = await store();
   const { site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const blocks = await open.block.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']] });
+  const blocks = await open.block.findAll({
+    where: { siteId: site.id },
+    order: [['position', 'ASC']],
+  });
   return {
     today: today(site.zone),
     strings: await Promise.all(
       blocks.map(async (row) => {
         const block = row.get() as BlockRow;
-        return { id: block.id, name: block.name, plantingDay: block.plantingDay, tasks: await tasksOf(open, block, site.zone) };
+        return {
+          id: block.id,
+          name: block.name,
+          plantingDay: block.plantingDay,
+          tasks: await tasksOf(open, block, site.zone),
+        };
       }),
     ),
   };

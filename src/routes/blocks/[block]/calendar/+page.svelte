@@ -37,7 +37,14 @@
   <section class="panel">
     <h2>Every block on its string, slack where there is time</h2>
     <div bind:clientWidth={width}>
-      <TaskStrings strings={data.strings} today={data.today} current={data.block.id} {selected} width={Math.max(620, width)} onselect={(block, task) => (selected = `${block}/${task}`)} />
+      <TaskStrings
+        strings={data.strings}
+        today={data.today}
+        current={data.block.id}
+        {selected}
+        width={Math.max(620, width)}
+        onselect={(block, task) => (selected = `${block}/${task}`)}
+      />
     </div>
     <h2 class="table-head">{data.block.name}, every task</h2>
     <table class="ledger">
@@ -45,20 +52,41 @@
       <tbody>
         {#each mine.tasks as task (task.key)}
           <tr class:on={selected === `${mine.id}/${task.key}`}>
-            <td><button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}>{task.label}</button></td>
-            <td class="nowrap">{formatDay(task.finish, true)}{#if task.finish !== task.byTable}<small class="quiet"> moved</small>{/if}</td>
+            <td
+              ><button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}
+                >{task.label}</button
+              ></td
+            >
+            <td class="nowrap"
+              >{formatDay(task.finish, true)}{#if task.finish !== task.byTable}<small class="quiet">
+                  moved</small
+                >{/if}</td
+            >
             <td class={task.state}>{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}</td>
             <td class="quiet">{task.reason}</td>
           </tr>
-        {:else}<tr><td colspan="4" class="quiet">Set the planting day, and the tasks are counted back from it.</td></tr>{/each}
+        {:else}<tr
+            ><td colspan="4" class="quiet"
+              >Set the planting day, and the tasks are counted back from it.</td
+            ></tr
+          >{/each}
       </tbody>
     </table>
   </section>
   <aside class="comes-to">
     <h2>Planting day of {data.block.name}</h2>
     <form onsubmit={(event) => (event.preventDefault(), void setDay())}>
-      <TextInput labelText="Planting begins" type="date" bind:value={day} disabled={data.role !== 'leader'} />
-      {#if data.role === 'leader'}<div class="buttons"><Button type="submit" size="small" disabled={!day || day === data.block.plantingDay}>Count back from it</Button></div>{/if}
+      <TextInput
+        labelText="Planting begins"
+        type="date"
+        bind:value={day}
+        disabled={data.role !== 'leader'}
+      />
+      {#if data.role === 'leader'}<div class="buttons">
+          <Button type="submit" size="small" disabled={!day || day === data.block.plantingDay}
+            >Count back from it</Button
+          >
+        </div>{/if}
     </form>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if picked}
@@ -68,13 +96,26 @@
     <h2>This fortnight</h2>
     {#each waiting as task (task.key)}
       <p class="wait">
-        <b class={task.state}>{task.state === 'late' ? 'Late.' : task.state === 'due' ? 'Due.' : `${formatDay(task.start)}.`}</b>
-        {taskSentence(task, data.block.name) ?? `${task.label[0].toUpperCase()}${task.label.slice(1)}.`}
-        <button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}>open</button>
+        <b class={task.state}
+          >{task.state === 'late'
+            ? 'Late.'
+            : task.state === 'due'
+              ? 'Due.'
+              : `${formatDay(task.start)}.`}</b
+        >
+        {taskSentence(task, data.block.name) ??
+          `${task.label[0].toUpperCase()}${task.label.slice(1)}.`}
+        <button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}
+          >open</button
+        >
       </p>
     {:else}<p class="quiet">Nothing is due on this block.</p>{/each}
     <h2>Take it with you</h2>
-    <p><a href="/blocks/{data.block.id}/calendar/{data.block.id}.ics" download>{data.block.name} as iCalendar</a><br /><a href="/blocks/{data.block.id}/calendar/all.ics" download>All blocks as iCalendar</a></p>
+    <p>
+      <a href="/blocks/{data.block.id}/calendar/{data.block.id}.ics" download
+        >{data.block.name} as iCalendar</a
+      ><br /><a href="/blocks/{data.block.id}/calendar/all.ics" download>All blocks as iCalendar</a>
+    </p>
     <p><a href="/blocks/{data.block.id}/method">The method</a> decides which tasks hang here.</p>
   </aside>
 </div>

@@ -10,7 +10,12 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const open = await store();
   const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const layout = await releasedLayout(open, block.id);
-  const planters = await open.planter.findAll({ where: { siteId: site.id }, attributes: ['id', 'name'], order: [['position', 'ASC']], raw: true });
+  const planters = await open.planter.findAll({
+    where: { siteId: site.id },
+    attributes: ['id', 'name'],
+    order: [['position', 'ASC']],
+    raw: true,
+  });
   const tolerance = depthTolerance(methodOfBlock(block));
   if (!layout) return { planters, tolerance, released: undefined };
   const plots = await plotsOf(open, layout.id);
@@ -23,7 +28,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       trees: await treesByRowOf(open, layout.id),
       plots,
       quality: qualityByPlanter(plots),
-      sizes: PLOT_SIZES.map((size) => ({ ...size, radius: plotRadius(size.area), expected: expectedTrees(size.area, step, between) })),
+      sizes: PLOT_SIZES.map((size) => ({
+        ...size,
+        radius: plotRadius(size.area),
+        expected: expectedTrees(size.area, step, between),
+      })),
     },
   };
 };

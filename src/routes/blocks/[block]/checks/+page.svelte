@@ -44,7 +44,16 @@
   async function save() {
     wrong = '';
     try {
-      await send('checks.plot', { ...newEvent(), layoutId: released!.id, planterId: planter, row: row ?? 0, peg: peg ?? 0, area: plot!.area, good, faults });
+      await send('checks.plot', {
+        ...newEvent(),
+        layoutId: released!.id,
+        planterId: planter,
+        row: row ?? 0,
+        peg: peg ?? 0,
+        area: plot!.area,
+        good,
+        faults,
+      });
       saidOk = `Plot at row ${row}, peg ${peg}: ${good} of ${looked} good.`;
       good = 0;
       faults = {};
@@ -63,25 +72,51 @@
 </script>
 
 {#if !released}
-  <div class="panel"><p class="say">Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its rows.</p></div>
+  <div class="panel">
+    <p class="say">
+      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its
+      rows.
+    </p>
+  </div>
 {:else}
   <div class="screen">
     <section class="decide">
       <h2>A plot</h2>
-      <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}>{#each released.sizes as { key, label, radius } (key)}<SelectItem value={key} text="{label}, radius {formatLength(radius, units.system)}" />{/each}</Select>
+      <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}
+        >{#each released.sizes as { key, label, radius } (key)}<SelectItem
+            value={key}
+            text="{label}, radius {formatLength(radius, units.system)}"
+          />{/each}</Select
+      >
       {#if plot}
-        <p class="expect">Expect <b class="num">{plot.expected.value.toFixed(1)}</b> trees in it.</p>
+        <p class="expect">
+          Expect <b class="num">{plot.expected.value.toFixed(1)}</b> trees in it.
+        </p>
         <Figure label="Trees to expect" figure={plot.expected} />
       {/if}
       <h2>Where, and whose trees</h2>
-      <div class="pair"><NumberInput labelText="Row" min={1} hideSteppers bind:value={row} /><NumberInput labelText="Peg" min={1} hideSteppers bind:value={peg} /></div>
-      <Select labelText="Planter" selected={planter} on:update={(e) => (planter = String(e.detail))}>{#each data.planters as { id, name: text } (id)}<SelectItem value={id} {text} />{/each}</Select>
+      <div class="pair">
+        <NumberInput labelText="Row" min={1} hideSteppers bind:value={row} /><NumberInput
+          labelText="Peg"
+          min={1}
+          hideSteppers
+          bind:value={peg}
+        />
+      </div>
+      <Select labelText="Planter" selected={planter} on:update={(e) => (planter = String(e.detail))}
+        >{#each data.planters as { id, name: text } (id)}<SelectItem
+            value={id}
+            {text}
+          />{/each}</Select
+      >
       {#if mayRecord}
         <h2>Each tree: tap what it is</h2>
         <button class="tap good" onclick={() => tap('good')}>Good <b class="num">{good}</b></button>
         <div class="taps">
           {#each FAULTS as fault (fault)}
-            <button class="tap" class:some={faults[fault]} onclick={() => tap(fault)}>{FAULT_LABELS[fault]} <b class="num">{faults[fault] || ''}</b></button>
+            <button class="tap" class:some={faults[fault]} onclick={() => tap(fault)}
+              >{FAULT_LABELS[fault]} <b class="num">{faults[fault] || ''}</b></button
+            >
           {/each}
         </div>
         <div class="buttons">
@@ -95,10 +130,18 @@
     <section class="drawing panel">
       <h2>Satisfactory trees by planter, with 95 % interval</h2>
       {#if released.quality.length}
-        <QualityBars quality={released.quality.map((entry) => ({ ...entry, name: name(entry.planter) }))} />
+        <QualityBars
+          quality={released.quality.map((entry) => ({ ...entry, name: name(entry.planter) }))}
+        />
         <h2 class="plots">Plots, newest first</h2>
         <table class="ledger">
-          <thead><tr><th>Day</th><th>Row, peg</th><th>Planter</th><th class="n">Good</th><th class="n">Looked at</th><th>Faults</th></tr></thead>
+          <thead
+            ><tr
+              ><th>Day</th><th>Row, peg</th><th>Planter</th><th class="n">Good</th><th class="n"
+                >Looked at</th
+              ><th>Faults</th></tr
+            ></thead
+          >
           <tbody>
             {#each [...released.plots].reverse() as entry (entry.id)}
               <tr>
@@ -107,12 +150,18 @@
                 <td>{name(entry.planter)}</td>
                 <td class="n">{entry.good}</td>
                 <td class="n">{entry.good + faultyIn(entry)}</td>
-                <td>{FAULTS.filter((fault) => entry.faults[fault]).map((fault) => `${entry.faults[fault]} ${FAULT_LABELS[fault]}`).join(', ')}</td>
+                <td
+                  >{FAULTS.filter((fault) => entry.faults[fault])
+                    .map((fault) => `${entry.faults[fault]} ${FAULT_LABELS[fault]}`)
+                    .join(', ')}</td
+                >
               </tr>
             {/each}
           </tbody>
         </table>
-      {:else}<p class="quiet">No plot yet. Pick a row and a peg, set the string to the radius, and tap each tree.</p>{/if}
+      {:else}<p class="quiet">
+          No plot yet. Pick a row and a peg, set the string to the radius, and tap each tree.
+        </p>{/if}
     </section>
     <aside class="comes-to">
       <h2>Quality</h2>
@@ -120,14 +169,36 @@
         <div><span class="big">{formatPercent(all.good / all.looked, 1)}</span></div>
         <p class="quiet num">{all.good} of {all.looked} trees, {released.plots.length} plots</p>
         {#each out as entry (entry.planter)}
-          <p class="say"><b>Show {name(entry.planter)} again.</b> {entry.looked - entry.good} of {entry.looked} faulty, mostly {FAULT_LABELS[entry.worst!]}; the rest of the crew {entry.rest.faulty} of {entry.rest.looked}. That is beyond three deviations, so it is not chance.</p>
+          <p class="say">
+            <b>Show {name(entry.planter)} again.</b>
+            {entry.looked - entry.good} of {entry.looked} faulty, mostly {FAULT_LABELS[
+              entry.worst!
+            ]}; the rest of the crew {entry.rest.faulty} of {entry.rest.looked}. That is beyond
+            three deviations, so it is not chance.
+          </p>
         {/each}
         {#each released.quality as entry (entry.planter)}
-          <Figure label={name(entry.planter)} figure={{ value: entry.estimate, kind: 'share', formula: 'satisfactory ÷ looked at; Wilson interval, 95 %', steps: [{ label: 'satisfactory', value: entry.good, kind: 'count' }, { label: 'looked at', value: entry.looked, kind: 'count' }, { label: 'from', value: entry.low, kind: 'share' }, { label: 'to', value: entry.high, kind: 'share' }] }} />
+          <Figure
+            label={name(entry.planter)}
+            figure={{
+              value: entry.estimate,
+              kind: 'share',
+              formula: 'satisfactory ÷ looked at; Wilson interval, 95 %',
+              steps: [
+                { label: 'satisfactory', value: entry.good, kind: 'count' },
+                { label: 'looked at', value: entry.looked, kind: 'count' },
+                { label: 'from', value: entry.low, kind: 'share' },
+                { label: 'to', value: entry.high, kind: 'share' },
+              ],
+            }}
+          />
         {/each}
       {:else}<p class="quiet">Nothing looked at yet.</p>{/if}
       <h2>What passes</h2>
-      <p>Soil over the collar: <b class="num">{data.tolerance[0]} to {data.tolerance[1]} cm</b>. Below 0 the collar stands above ground. <a href="/blocks/{data.block.id}/method">Method</a></p>
+      <p>
+        Soil over the collar: <b class="num">{data.tolerance[0]} to {data.tolerance[1]} cm</b>.
+        Below 0 the collar stands above ground. <a href="/blocks/{data.block.id}/method">Method</a>
+      </p>
     </aside>
   </div>
 {/if}

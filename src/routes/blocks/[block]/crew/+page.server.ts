@@ -10,19 +10,29 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const open = await store();
   const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const layout = await releasedLayout(open, block.id);
-  const planters = await open.planter.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']], raw: true });
+  const planters = await open.planter.findAll({
+    where: { siteId: site.id },
+    order: [['position', 'ASC']],
+    raw: true,
+  });
   const brief = briefing(methodOfBlock(block));
   if (!layout) return { planters, brief, released: undefined };
   const [rows, tallies, shares, ground] = await Promise.all([
     rowsOf(open, layout.id),
     talliesOf(open, layout.id),
-    open.rowShare.findAll({ where: { layoutId: layout.id }, order: [['firstRow', 'ASC']], raw: true }),
+    open.rowShare.findAll({
+      where: { layoutId: layout.id },
+      order: [['firstRow', 'ASC']],
+      raw: true,
+    }),
     groundOf(open, block),
   ]);
   const day = today(site.zone);
   const done = progress(tallies);
   const sinceToday = progress(tallies.filter(({ at }) => at.slice(0, 10) === day));
-  const pace = paceOf(tallies.filter(({ at }) => Date.parse(day) - Date.parse(at) < 14 * 86_400_000));
+  const pace = paceOf(
+    tallies.filter(({ at }) => Date.parse(day) - Date.parse(at) < 14 * 86_400_000),
+  );
   return {
     planters,
     brief,

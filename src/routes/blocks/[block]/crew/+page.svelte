@@ -18,11 +18,25 @@
   let selected = $state(1);
   const byRow = $derived(new Map(released?.byRow ?? []));
   const lattice = $derived(released && toLattice(released.rhythm, released.rows));
-  const looks = $derived((released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!));
-  const left = $derived((released?.rows ?? []).map((row) => Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0))));
-  let chosen = $state<string[]>(untrack(() => (data.released?.shares.length ? data.released.shares.map(({ planterId }) => planterId) : data.planters.slice(0, 6).map(({ id }) => id))));
+  const looks = $derived(
+    (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
+  );
+  const left = $derived(
+    (released?.rows ?? []).map((row) =>
+      Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0)),
+    ),
+  );
+  let chosen = $state<string[]>(
+    untrack(() =>
+      data.released?.shares.length
+        ? data.released.shares.map(({ planterId }) => planterId)
+        : data.planters.slice(0, 6).map(({ id }) => id),
+    ),
+  );
   const crew = $derived(data.planters.filter(({ id }) => chosen.includes(id)));
-  const shared = $derived(released && crew.length && left.some((n) => n > 0) ? shareRows(left, crew) : undefined);
+  const shared = $derived(
+    released && crew.length && left.some((n) => n > 0) ? shareRows(left, crew) : undefined,
+  );
   const name = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
 
   async function attempt(task: () => Promise<unknown>) {
@@ -33,9 +47,23 @@
       wrong = (error as Error).message;
     }
   }
-  const share = () => attempt(() => send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) }));
-  const setRate = (planter: { id: string; name: string }, rate: number) => attempt(() => send('crew.planter', { id: planter.id, siteId: data.block.siteId, name: planter.name, rate }));
-  const addPlanter = () => attempt(() => send('crew.planter', { id: uuid(), siteId: data.block.siteId, name: `Planter ${data.planters.length + 1}`, rate: 600 }));
+  const share = () =>
+    attempt(() =>
+      send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) }),
+    );
+  const setRate = (planter: { id: string; name: string }, rate: number) =>
+    attempt(() =>
+      send('crew.planter', { id: planter.id, siteId: data.block.siteId, name: planter.name, rate }),
+    );
+  const addPlanter = () =>
+    attempt(() =>
+      send('crew.planter', {
+        id: uuid(),
+        siteId: data.block.siteId,
+        name: `Planter ${data.planters.length + 1}`,
+        rate: 600,
+      }),
+    );
   const plantedOf = $derived(new Map(released?.byPlanter ?? []));
   const todayOf = $derived(new Map(released?.todayByPlanter ?? []));
   const shownRow = $derived(released?.rows[selected - 1]);
@@ -44,7 +72,10 @@
 {#if !released}
   <div class="panel">
     <h2>Crew</h2>
-    <p class="say">Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first. Its rows are then shared out, and what is planted is entered against them.</p>
+    <p class="say">
+      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first. Its rows are then
+      shared out, and what is planted is entered against them.
+    </p>
   </div>
 {:else}
   <div class="screen">
@@ -52,56 +83,158 @@
       <h2>Who plants, in trees a day</h2>
       {#each data.planters as planter (planter.id)}
         <div class="planter">
-          <Checkbox labelText={planter.name} checked={chosen.includes(planter.id)} disabled={!editable} on:check={(e) => (chosen = e.detail ? [...chosen, planter.id] : chosen.filter((id) => id !== planter.id))} />
-          <input type="number" class="num" min="1" max="20000" aria-label="Rate of {planter.name}" disabled={!editable} value={planter.rate} onchange={(e) => setRate(planter, Number(e.currentTarget.value))} />
+          <Checkbox
+            labelText={planter.name}
+            checked={chosen.includes(planter.id)}
+            disabled={!editable}
+            on:check={(e) =>
+              (chosen = e.detail
+                ? [...chosen, planter.id]
+                : chosen.filter((id) => id !== planter.id))}
+          />
+          <input
+            type="number"
+            class="num"
+            min="1"
+            max="20000"
+            aria-label="Rate of {planter.name}"
+            disabled={!editable}
+            value={planter.rate}
+            onchange={(e) => setRate(planter, Number(e.currentTarget.value))}
+          />
         </div>
       {/each}
       {#if editable}
-        <div class="buttons"><Button size="small" disabled={!shared} on:click={share}>Share out the rows</Button><Button kind="ghost" size="small" on:click={addPlanter}>Add a planter</Button></div>
+        <div class="buttons">
+          <Button size="small" disabled={!shared} on:click={share}>Share out the rows</Button
+          ><Button kind="ghost" size="small" on:click={addPlanter}>Add a planter</Button>
+        </div>
       {/if}
       {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
       <h2>Tell the crew</h2>
       <p class="brief">{data.brief}</p>
-      <p class="say caution">Blades point down, arm’s length and more between planters. Nobody mounts or leaves a moving machine; one signal stops it. Gloves, boots, water.</p>
+      <p class="say caution">
+        Blades point down, arm’s length and more between planters. Nobody mounts or leaves a moving
+        machine; one signal stops it. Gloves, boots, water.
+      </p>
     </section>
     <section class="drawing">
       {#if lattice}
-        <Plan label="What is planted" height="clamp(320px, 48vh, 520px)" content={{ boundary: released.boundary, keptOut: released.keptOut, lattice, runs: released.rows.map(({ runs }) => runs), species: looks, planted: byRow, selectedRow: selected }} onrow={(row) => (selected = row)} />
+        <Plan
+          label="What is planted"
+          height="clamp(320px, 48vh, 520px)"
+          content={{
+            boundary: released.boundary,
+            keptOut: released.keptOut,
+            lattice,
+            runs: released.rows.map(({ runs }) => runs),
+            species: looks,
+            planted: byRow,
+            selectedRow: selected,
+          }}
+          onrow={(row) => (selected = row)}
+        />
       {/if}
       <div class="under">
         {#if shownRow}
-          <p><b>Row {selected}</b> <span class="quiet num">{byRow.get(selected) ?? 0} of {treesInRow(shownRow)} planted</span></p>
-          <Ribbon runs={shownRow.runs} species={looks} height={24} planted={byRow.get(selected) ?? 0} />
+          <p>
+            <b>Row {selected}</b>
+            <span class="quiet num"
+              >{byRow.get(selected) ?? 0} of {treesInRow(shownRow)} planted</span
+            >
+          </p>
+          <Ribbon
+            runs={shownRow.runs}
+            species={looks}
+            height={24}
+            planted={byRow.get(selected) ?? 0}
+          />
         {/if}
-        <h3>Rows shared out {#if released.shares.length}<a class="cards" href="/blocks/{data.block.id}/rows/{released.id}/cards.pdf">Row cards to print</a>{/if}</h3>
+        <h3>
+          Rows shared out {#if released.shares.length}<a
+              class="cards"
+              href="/blocks/{data.block.id}/rows/{released.id}/cards.pdf">Row cards to print</a
+            >{/if}
+        </h3>
         <table class="ledger">
-          <thead><tr><th>Planter</th><th>Rows</th><th class="n">Left there</th><th class="n">Days</th><th class="n">Today</th><th class="n">On this block</th><th></th></tr></thead>
+          <thead
+            ><tr
+              ><th>Planter</th><th>Rows</th><th class="n">Left there</th><th class="n">Days</th><th
+                class="n">Today</th
+              ><th class="n">On this block</th><th></th></tr
+            ></thead
+          >
           <tbody>
             {#each released.shares as entry (entry.planterId)}
-              {@const trees = left.slice(entry.firstRow - 1, entry.lastRow).reduce((a, b) => a + b, 0)}
+              {@const trees = left
+                .slice(entry.firstRow - 1, entry.lastRow)
+                .reduce((a, b) => a + b, 0)}
               <tr>
                 <td>{name(entry.planterId)}</td>
                 <td class="num">{entry.firstRow} to {entry.lastRow}</td>
                 <td class="n">{formatNumber(trees)}</td>
-                <td class="n">{(trees / (data.planters.find(({ id }) => id === entry.planterId)?.rate ?? 1)).toFixed(1)}</td>
+                <td class="n"
+                  >{(
+                    trees / (data.planters.find(({ id }) => id === entry.planterId)?.rate ?? 1)
+                  ).toFixed(1)}</td
+                >
                 <td class="n">{formatNumber(todayOf.get(entry.planterId) ?? 0)}</td>
                 <td class="n">{formatNumber(plantedOf.get(entry.planterId) ?? 0)}</td>
-                <td class="n"><a href="/field/{data.block.id}?planter={entry.planterId}">Field page</a></td>
+                <td class="n"
+                  ><a href="/field/{data.block.id}?planter={entry.planterId}">Field page</a></td
+                >
               </tr>
-            {:else}<tr><td colspan="7" class="quiet">Not shared out yet. Tick who plants, then share out the rows.</td></tr>{/each}
+            {:else}<tr
+                ><td colspan="7" class="quiet"
+                  >Not shared out yet. Tick who plants, then share out the rows.</td
+                ></tr
+              >{/each}
           </tbody>
         </table>
       </div>
     </section>
     <aside class="comes-to">
       <h2>In the ground</h2>
-      <div><span class="big">{formatNumber(released.planted)}</span><span class="unit">of {formatNumber(released.trees)}</span></div>
+      <div>
+        <span class="big">{formatNumber(released.planted)}</span><span class="unit"
+          >of {formatNumber(released.trees)}</span
+        >
+      </div>
       <div class="bar"><i style:width="{(100 * released.planted) / released.trees}%"></i></div>
-      <Figure label="Left" figure={{ value: released.trees - released.planted, kind: 'count', steps: [{ label: `places, version ${released.number}`, value: released.trees, kind: 'count' }, { label: 'planted', value: -released.planted, kind: 'count' }] }} />
+      <Figure
+        label="Left"
+        figure={{
+          value: released.trees - released.planted,
+          kind: 'count',
+          steps: [
+            { label: `places, version ${released.number}`, value: released.trees, kind: 'count' },
+            { label: 'planted', value: -released.planted, kind: 'count' },
+          ],
+        }}
+      />
       <Figure label="Today" figure={{ value: released.today, kind: 'count', steps: [] }} />
-      <Figure label="A planting day of late" figure={{ value: released.pace, kind: 'count', formula: 'trees over the last fortnight ÷ days on which any were planted', steps: [] }} />
+      <Figure
+        label="A planting day of late"
+        figure={{
+          value: released.pace,
+          kind: 'count',
+          formula: 'trees over the last fortnight ÷ days on which any were planted',
+          steps: [],
+        }}
+      />
       {#if released.planted < released.trees && Number.isFinite(released.daysLeft)}
-        <Figure label="Days left at that pace" figure={{ value: Math.ceil(released.daysLeft), kind: 'count', formula: 'left ÷ a planting day, rounded up', steps: [{ label: 'left', value: released.trees - released.planted, kind: 'count' }, { label: 'a planting day', value: released.pace, kind: 'count' }] }} />
+        <Figure
+          label="Days left at that pace"
+          figure={{
+            value: Math.ceil(released.daysLeft),
+            kind: 'count',
+            formula: 'left ÷ a planting day, rounded up',
+            steps: [
+              { label: 'left', value: released.trees - released.planted, kind: 'count' },
+              { label: 'a planting day', value: released.pace, kind: 'count' },
+            ],
+          }}
+        />
       {/if}
       {#if shared}
         <h2>Shared among {crew.length}</h2>

@@ -3,7 +3,13 @@
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
-  import { KEEPOUT_DEFAULTS, keepoutDefault, type Keepout, type KeepoutKind, type KeepoutShape } from '$core/ground/keepouts';
+  import {
+    KEEPOUT_DEFAULTS,
+    keepoutDefault,
+    type Keepout,
+    type KeepoutKind,
+    type KeepoutShape,
+  } from '$core/ground/keepouts';
   import { shapeInPlane, type Plantable } from '$core/ground/plantable';
   import { longestSide, type MultiPolygon } from '$core/ground/polygon';
   import { localPlane, type Point } from '$core/measure/plane';
@@ -27,7 +33,12 @@
   }
   let { data }: { data: PageData } = $props();
   const units = useUnits();
-  const firstGround = (): Ground => ({ name: data.block.name, boundary: data.block.boundary, margin: data.block.margin, keepouts: data.keepouts });
+  const firstGround = (): Ground => ({
+    name: data.block.name,
+    boundary: data.block.boundary,
+    margin: data.block.margin,
+    keepouts: data.keepouts,
+  });
   const history = new History<Ground>(untrack(firstGround));
   const ground = $derived(history.current);
   const origin = untrack(() => [data.block.originLongitude, data.block.originLatitude] as Point);
@@ -45,7 +56,15 @@
   const mode = $derived(drawing ? chosen.draws : 'look');
 
   const work = latestOnly(
-    async ({ boundary, keepouts, margin }: Ground) => heard(await coreWorker().plantable($state.snapshot(boundary) as MultiPolygon, $state.snapshot(keepouts) as Keepout[], margin, origin)),
+    async ({ boundary, keepouts, margin }: Ground) =>
+      heard(
+        await coreWorker().plantable(
+          $state.snapshot(boundary) as MultiPolygon,
+          $state.snapshot(keepouts) as Keepout[],
+          margin,
+          origin,
+        ),
+      ),
     (found) => ((plantable = found), (wrong = '')),
     (message) => (wrong = message),
   );
@@ -56,7 +75,11 @@
     return () => window.removeEventListener('keydown', keys);
   });
   beforeNavigate(({ cancel }) => {
-    if (history.changed && !confirm('The ground has changes that are not saved. Leave them behind?')) cancel();
+    if (
+      history.changed &&
+      !confirm('The ground has changes that are not saved. Leave them behind?')
+    )
+      cancel();
   });
 
   function add(shape: KeepoutShape, name = '', as: KeepoutKind = kind) {
@@ -82,11 +105,18 @@
       const read = heard(await coreWorker().readShapes(text, fileName, {}));
       const shapes = [
         ...read.lines.map(({ name, shape }) => ({ name, shape })),
-        ...read.areas.flatMap(({ name, parts }) => parts.map((rings) => ({ name, shape: { type: 'Polygon', coordinates: rings } as KeepoutShape }))),
+        ...read.areas.flatMap(({ name, parts }) =>
+          parts.map((rings) => ({
+            name,
+            shape: { type: 'Polygon', coordinates: rings } as KeepoutShape,
+          })),
+        ),
       ];
       if (!shapes.length) throw new Error('The file has no point, line or area.');
       for (const { shape, name } of shapes) add(shape, name.slice(0, 80));
-      notes = [`${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`];
+      notes = [
+        `${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`,
+      ];
     } catch (error) {
       wrong = (error as Error).message;
     }
@@ -104,7 +134,15 @@
   }
 
   const change = (id: string, next: Partial<Keepout>) =>
-    history.change({ ...ground, keepouts: ground.keepouts.map((keepout) => (keepout.id === id ? { ...keepout, ...next } : keepout)) }, `${id}-${Object.keys(next)[0]}`);
+    history.change(
+      {
+        ...ground,
+        keepouts: ground.keepouts.map((keepout) =>
+          keepout.id === id ? { ...keepout, ...next } : keepout,
+        ),
+      },
+      `${id}-${Object.keys(next)[0]}`,
+    );
 
   async function save() {
     try {
@@ -116,15 +154,29 @@
   }
 
   const side = $derived(plantable && longestSide(plantable.boundary));
-  const disagreement = $derived(plantable ? Math.abs(plantable.geodesicArea / plantable.gross.value - 1) : 0);
+  const disagreement = $derived(
+    plantable ? Math.abs(plantable.geodesicArea / plantable.gross.value - 1) : 0,
+  );
 </script>
 
 <div class="screen">
   <section class="decide">
     <h2>Block</h2>
-    <TextInput labelText="Name" value={ground.name} disabled={!editable} maxlength={80} on:change={(e) => history.change({ ...ground, name: String(e.detail) })} />
+    <TextInput
+      labelText="Name"
+      value={ground.name}
+      disabled={!editable}
+      maxlength={80}
+      on:change={(e) => history.change({ ...ground, name: String(e.detail) })}
+    />
     <div class="gap"></div>
-    <Measure label="Free inside the edge" value={ground.margin} max={100} disabled={!editable} onchange={(margin) => history.change({ ...ground, margin }, 'margin')} />
+    <Measure
+      label="Free inside the edge"
+      value={ground.margin}
+      max={100}
+      disabled={!editable}
+      onchange={(margin) => history.change({ ...ground, margin }, 'margin')}
+    />
 
     <h2>Keep-outs</h2>
     {#each ground.keepouts as keepout (keepout.id)}
@@ -136,26 +188,70 @@
         open={opened === keepout.id}
         ontoggle={() => (opened = opened === keepout.id ? undefined : keepout.id)}
         onchange={(next) => change(keepout.id, next)}
-        onremove={() => history.change({ ...ground, keepouts: ground.keepouts.filter(({ id }) => id !== keepout.id) })}
+        onremove={() =>
+          history.change({
+            ...ground,
+            keepouts: ground.keepouts.filter(({ id }) => id !== keepout.id),
+          })}
       />
     {:else}<p class="quiet">None yet. Draw or bring in what trees must keep clear of.</p>{/each}
 
     {#if editable}
       <h2>Add a keep-out</h2>
-      <Select labelText="Kind" selected={kind} on:update={(event) => (kind = event.detail as KeepoutKind)}>
-        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem value={entry.kind} text={entry.label} />{/each}
+      <Select
+        labelText="Kind"
+        selected={kind}
+        on:update={(event) => (kind = event.detail as KeepoutKind)}
+      >
+        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
+            value={entry.kind}
+            text={entry.label}
+          />{/each}
       </Select>
-      <p class="quiet small">{formatLength(keepoutDefault(kind, tallest).setback, units.system)}. {chosen.reason}</p>
+      <p class="quiet small">
+        {formatLength(keepoutDefault(kind, tallest).setback, units.system)}. {chosen.reason}
+      </p>
       {#if chosen.caution}<p class="say caution">{chosen.caution}</p>{/if}
       <div class="buttons">
-        <Button kind={drawing ? 'primary' : 'tertiary'} size="small" on:click={() => (drawing = !drawing)}>
-          {drawing ? 'Drawing: double-click ends' : chosen.draws === 'Point' ? 'Set on the plan' : 'Draw on the plan'}
+        <Button
+          kind={drawing ? 'primary' : 'tertiary'}
+          size="small"
+          on:click={() => (drawing = !drawing)}
+        >
+          {drawing
+            ? 'Drawing: double-click ends'
+            : chosen.draws === 'Point'
+              ? 'Set on the plan'
+              : 'Draw on the plan'}
         </Button>
-        <Button kind="ghost" size="small" on:click={() => add({ type: chosen.draws, coordinates: chosen.draws === 'Point' ? origin : chosen.draws === 'Polygon' ? [[origin, plane.toLonLat([8, 0]), plane.toLonLat([8, 8])]] : [origin, plane.toLonLat([20, 0])] } as KeepoutShape)}>Type coordinates</Button>
+        <Button
+          kind="ghost"
+          size="small"
+          on:click={() =>
+            add({
+              type: chosen.draws,
+              coordinates:
+                chosen.draws === 'Point'
+                  ? origin
+                  : chosen.draws === 'Polygon'
+                    ? [[origin, plane.toLonLat([8, 0]), plane.toLonLat([8, 8])]]
+                    : [origin, plane.toLonLat([20, 0])],
+            } as KeepoutShape)}>Type coordinates</Button
+        >
       </div>
-      <FileDrop label="Or bring in a file" hint="its points, lines and areas become keep-outs" onfile={importShapes} onerror={(message) => (wrong = message)} />
+      <FileDrop
+        label="Or bring in a file"
+        hint="its points, lines and areas become keep-outs"
+        onfile={importShapes}
+        onerror={(message) => (wrong = message)}
+      />
       <h2>Boundary</h2>
-      <FileDrop label="Replace the boundary" hint="GeoJSON, GPX, KML or CSV" onfile={importBoundary} onerror={(message) => (wrong = message)} />
+      <FileDrop
+        label="Replace the boundary"
+        hint="GeoJSON, GPX, KML or CSV"
+        onfile={importBoundary}
+        onerror={(message) => (wrong = message)}
+      />
     {/if}
   </section>
 
@@ -178,26 +274,61 @@
       <div class="gap"></div>
       <Figure label="Plantable" figure={plantable.plantable} />
       <Figure label="Inside the boundary" figure={plantable.gross} />
-      <Figure label="Kept out" figure={{ value: plantable.gross.value - plantable.plantable.value, kind: 'area', steps: plantable.plantable.steps.slice(1).map((step) => ({ ...step, value: -step.value })) }} />
+      <Figure
+        label="Kept out"
+        figure={{
+          value: plantable.gross.value - plantable.plantable.value,
+          kind: 'area',
+          steps: plantable.plantable.steps
+            .slice(1)
+            .map((step) => ({ ...step, value: -step.value })),
+        }}
+      />
       <Figure
         label="On the ellipsoid"
-        figure={{ value: plantable.geodesicArea, kind: 'area', formula: 'geodesic area against the plane’s; they must agree within 0.1 %', steps: [{ label: 'in the plane', value: plantable.gross.value, kind: 'area' }, { label: 'difference, a part of 1', value: disagreement, kind: 'number' }] }}
+        figure={{
+          value: plantable.geodesicArea,
+          kind: 'area',
+          formula: 'geodesic area against the plane’s; they must agree within 0.1 %',
+          steps: [
+            { label: 'in the plane', value: plantable.gross.value, kind: 'area' },
+            { label: 'difference, a part of 1', value: disagreement, kind: 'number' },
+          ],
+        }}
       />
       {#if side}
         <h2>Longest side</h2>
-        <p class="num small">{formatLength(side.length, units.system)} on {formatBearing(side.bearing)}, towards {compassPoint(side.bearing)}. The usual baseline.</p>
+        <p class="num small">
+          {formatLength(side.length, units.system)} on {formatBearing(side.bearing)}, towards {compassPoint(
+            side.bearing,
+          )}. The usual baseline.
+        </p>
       {/if}
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#each notes as note (note)}<p class="say">{note}</p>{/each}
     {#if data.layout?.state === 'released'}
-      <p class="say">Version {data.layout.number} is released: its rows stay where they are, whatever changes here.</p>
+      <p class="say">
+        Version {data.layout.number} is released: its rows stay where they are, whatever changes here.
+      </p>
     {/if}
     {#if editable}
       <div class="buttons">
-        <Button disabled={!history.changed || Boolean(wrong)} on:click={save}>Save the ground</Button>
-        <Button kind="ghost" size="small" disabled={!history.canUndo} on:click={() => history.undo()}>Undo</Button>
-        <Button kind="ghost" size="small" disabled={!history.canRedo} on:click={() => history.redo()}>Redo</Button>
+        <Button disabled={!history.changed || Boolean(wrong)} on:click={save}
+          >Save the ground</Button
+        >
+        <Button
+          kind="ghost"
+          size="small"
+          disabled={!history.canUndo}
+          on:click={() => history.undo()}>Undo</Button
+        >
+        <Button
+          kind="ghost"
+          size="small"
+          disabled={!history.canRedo}
+          on:click={() => history.redo()}>Redo</Button
+        >
       </div>
     {/if}
     <p><a href="/blocks/{data.block.id}/method">Method of this block</a></p>

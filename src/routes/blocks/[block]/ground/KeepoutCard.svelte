@@ -1,6 +1,12 @@
 <script lang="ts">
   import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
-  import { KEEPOUT_DEFAULTS, keepoutDefault, type Keepout, type KeepoutKind, type KeepoutShape } from '$core/ground/keepouts';
+  import {
+    KEEPOUT_DEFAULTS,
+    keepoutDefault,
+    type Keepout,
+    type KeepoutKind,
+    type KeepoutShape,
+  } from '$core/ground/keepouts';
   import type { Point } from '$core/measure/plane';
   import { formatArea, formatLength } from '$core/measure/units';
   import Measure from '$lib/ui/Measure.svelte';
@@ -20,21 +26,36 @@
   const units = useUnits();
   let wrong = $state('');
   const points = $derived<Point[]>(
-    keepout.shape.type === 'Point' ? [keepout.shape.coordinates] : keepout.shape.type === 'LineString' ? keepout.shape.coordinates : keepout.shape.coordinates[0],
+    keepout.shape.type === 'Point'
+      ? [keepout.shape.coordinates]
+      : keepout.shape.type === 'LineString'
+        ? keepout.shape.coordinates
+        : keepout.shape.coordinates[0],
   );
-  const typed = $derived(points.map(([lon, lat]) => `${lon.toFixed(7)}, ${lat.toFixed(7)}`).join('\n'));
+  const typed = $derived(
+    points.map(([lon, lat]) => `${lon.toFixed(7)}, ${lat.toFixed(7)}`).join('\n'),
+  );
 
   /** Corners typed as "longitude, latitude" lines: the plan by keyboard. */
   function take(text: string) {
-    const read = text.trim().split('\n').map((line) => line.split(/[,;\s]+/).map(Number));
+    const read = text
+      .trim()
+      .split('\n')
+      .map((line) => line.split(/[,;\s]+/).map(Number));
     const least = { Point: 1, LineString: 2, Polygon: 3 }[keepout.shape.type];
-    const bad = read.findIndex((pair) => pair.length !== 2 || !pair.every(Number.isFinite) || Math.abs(pair[1]) > 90);
+    const bad = read.findIndex(
+      (pair) => pair.length !== 2 || !pair.every(Number.isFinite) || Math.abs(pair[1]) > 90,
+    );
     if (bad >= 0) return (wrong = `Line ${bad + 1} is no “longitude, latitude” pair in degrees.`);
     if (read.length < least) return (wrong = `${read.length} given; at least ${least} are needed.`);
     wrong = '';
     const coordinates = read as Point[];
     const shape: KeepoutShape =
-      keepout.shape.type === 'Point' ? { type: 'Point', coordinates: coordinates[0] } : keepout.shape.type === 'LineString' ? { type: 'LineString', coordinates } : { type: 'Polygon', coordinates: [coordinates] };
+      keepout.shape.type === 'Point'
+        ? { type: 'Point', coordinates: coordinates[0] }
+        : keepout.shape.type === 'LineString'
+          ? { type: 'LineString', coordinates }
+          : { type: 'Polygon', coordinates: [coordinates] };
     onchange({ shape });
   }
 </script>
@@ -47,13 +68,58 @@
   </button>
   {#if open}
     <div class="body">
-      <TextInput labelText="Name" size="sm" value={keepout.name} disabled={!editable} on:change={(e) => onchange({ name: String(e.detail) || keepout.name })} />
-      <Select labelText="Kind" size="sm" selected={keepout.kind} disabled={!editable} on:update={(e) => { const kind = e.detail as KeepoutKind; if (kind !== keepout.kind) onchange({ kind, setback: keepoutDefault(kind, tallest).setback, reason: keepoutDefault(kind, tallest).reason }); }}>
-        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem value={entry.kind} text={entry.label} />{/each}
+      <TextInput
+        labelText="Name"
+        size="sm"
+        value={keepout.name}
+        disabled={!editable}
+        on:change={(e) => onchange({ name: String(e.detail) || keepout.name })}
+      />
+      <Select
+        labelText="Kind"
+        size="sm"
+        selected={keepout.kind}
+        disabled={!editable}
+        on:update={(e) => {
+          const kind = e.detail as KeepoutKind;
+          if (kind !== keepout.kind)
+            onchange({
+              kind,
+              setback: keepoutDefault(kind, tallest).setback,
+              reason: keepoutDefault(kind, tallest).reason,
+            });
+        }}
+      >
+        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
+            value={entry.kind}
+            text={entry.label}
+          />{/each}
       </Select>
-      <Measure label="Setback" value={keepout.setback} max={500} step={0.5} disabled={!editable} onchange={(setback) => onchange({ setback })} />
-      <TextInput labelText="Reason" size="sm" value={keepout.reason} disabled={!editable} maxlength={300} on:change={(e) => onchange({ reason: String(e.detail) })} />
-      <TextArea labelText="Longitude, latitude: one a line" rows={Math.min(6, points.length + 1)} value={typed} disabled={!editable} invalid={Boolean(wrong)} invalidText={wrong} on:change={(e) => take((e.target as HTMLTextAreaElement).value)} />
+      <Measure
+        label="Setback"
+        value={keepout.setback}
+        max={500}
+        step={0.5}
+        disabled={!editable}
+        onchange={(setback) => onchange({ setback })}
+      />
+      <TextInput
+        labelText="Reason"
+        size="sm"
+        value={keepout.reason}
+        disabled={!editable}
+        maxlength={300}
+        on:change={(e) => onchange({ reason: String(e.detail) })}
+      />
+      <TextArea
+        labelText="Longitude, latitude: one a line"
+        rows={Math.min(6, points.length + 1)}
+        value={typed}
+        disabled={!editable}
+        invalid={Boolean(wrong)}
+        invalidText={wrong}
+        on:change={(e) => take((e.target as HTMLTextAreaElement).value)}
+      />
       {#if editable}<Button kind="ghost" size="small" on:click={onremove}>Remove</Button>{/if}
     </div>
   {:else}<p>{keepout.reason}</p>{/if}

@@ -2,19 +2,34 @@
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
-  import { briefing, depthTolerance, methodOf, methodTasks, SCHOOLS, type Conditions, type Question } from '$core/method/schools';
+  import {
+    briefing,
+    depthTolerance,
+    methodOf,
+    methodTasks,
+    SCHOOLS,
+    type Conditions,
+    type Question,
+  } from '$core/method/schools';
   import { History } from '$lib/ui/history.svelte';
   import { send } from '$lib/ui/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const history = new History(untrack(() => ({ conditions: data.block.conditions, method: data.block.method })));
+  const history = new History(
+    untrack(() => ({ conditions: data.block.conditions, method: data.block.method })),
+  );
   const chosen = $derived(methodOf(history.current.method, history.current.conditions));
   const tolerance = $derived(depthTolerance(chosen));
-  const tasks = $derived([...methodTasks(chosen)].map((key) => TASKS.find((task) => task.key === key)?.label).filter(Boolean));
+  const tasks = $derived(
+    [...methodTasks(chosen)]
+      .map((key) => TASKS.find((task) => task.key === key)?.label)
+      .filter(Boolean),
+  );
   const editable = $derived(data.role === 'leader');
   let wrong = $state('');
-  const ground = (next: Partial<Conditions>) => history.change({ ...history.current, conditions: { ...history.current.conditions, ...next } });
+  const ground = (next: Partial<Conditions>) =>
+    history.change({ ...history.current, conditions: { ...history.current.conditions, ...next } });
   function pick(question: Question, key: string, byDefault: string) {
     const method = { ...history.current.method };
     // A choice equal to the default is no choice: it follows when the ground changes.
@@ -31,7 +46,11 @@
       wrong = (error as Error).message;
     }
   }
-  const CHOICES: { key: 'texture' | 'moisture' | 'cover' | 'planting' | 'stock'; label: string; values: string[] }[] = [
+  const CHOICES: {
+    key: 'texture' | 'moisture' | 'cover' | 'planting' | 'stock';
+    label: string;
+    values: string[];
+  }[] = [
     { key: 'texture', label: 'Soil', values: ['sand', 'loam', 'clay'] },
     { key: 'moisture', label: 'Moisture', values: ['dry', 'fresh', 'wet'] },
     { key: 'cover', label: 'Cover', values: ['sod', 'bare', 'cleared'] },
@@ -45,13 +64,36 @@
     <h2>Ground and stock of {data.block.name}</h2>
     <div class="conditions">
       {#each CHOICES as { key, label, values } (key)}
-        <Select labelText={label} disabled={!editable} selected={history.current.conditions[key]} on:update={(e) => ground({ [key]: e.detail })}>{#each values as value (value)}<SelectItem {value} text={value} />{/each}</Select>
+        <Select
+          labelText={label}
+          disabled={!editable}
+          selected={history.current.conditions[key]}
+          on:update={(e) => ground({ [key]: e.detail })}
+          >{#each values as value (value)}<SelectItem {value} text={value} />{/each}</Select
+        >
       {/each}
-      <Checkbox labelText="Compacted" disabled={!editable} checked={history.current.conditions.compacted} on:check={(e) => ground({ compacted: e.detail })} />
-      <Checkbox labelText="Sloping" disabled={!editable} checked={history.current.conditions.sloping} on:check={(e) => ground({ sloping: e.detail })} />
-      <Checkbox labelText="Exposed to wind" disabled={!editable} checked={history.current.conditions.exposed} on:check={(e) => ground({ exposed: e.detail })} />
+      <Checkbox
+        labelText="Compacted"
+        disabled={!editable}
+        checked={history.current.conditions.compacted}
+        on:check={(e) => ground({ compacted: e.detail })}
+      />
+      <Checkbox
+        labelText="Sloping"
+        disabled={!editable}
+        checked={history.current.conditions.sloping}
+        on:check={(e) => ground({ sloping: e.detail })}
+      />
+      <Checkbox
+        labelText="Exposed to wind"
+        disabled={!editable}
+        checked={history.current.conditions.exposed}
+        on:check={(e) => ground({ exposed: e.detail })}
+      />
     </div>
-    <p class="quiet small">Each default on the right follows from these; a choice of your own stays.</p>
+    <p class="quiet small">
+      Each default on the right follows from these; a choice of your own stays.
+    </p>
   </section>
   <section class="drawing panel">
     <h2>Method: where good planters disagree, this block does</h2>
@@ -62,11 +104,31 @@
           <tr>
             <td><b>{label}</b></td>
             <td class="choice">
-              <Select labelText={label} hideLabel size="sm" disabled={!editable} selected={school.key} on:update={(e) => e.detail !== school.key && pick(question, String(e.detail), defaultKey)}>
-                {#each SCHOOLS.find((entry) => entry.question === question)?.schools ?? [] as option (option.key)}<SelectItem value={option.key} text={option.label} />{/each}
+              <Select
+                labelText={label}
+                hideLabel
+                size="sm"
+                disabled={!editable}
+                selected={school.key}
+                on:update={(e) =>
+                  e.detail !== school.key && pick(question, String(e.detail), defaultKey)}
+              >
+                {#each SCHOOLS.find((entry) => entry.question === question)?.schools ?? [] as option (option.key)}<SelectItem
+                    value={option.key}
+                    text={option.label}
+                  />{/each}
               </Select>
             </td>
-            <td>Suits {school.suits}; {school.changes}. <span class="quiet">{isDefault ? because : `Your choice. By default: ${SCHOOLS.find((entry) => entry.question === question)?.schools.find(({ key }) => key === defaultKey)?.label.toLowerCase()}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span></td>
+            <td
+              >Suits {school.suits}{school.changes === 'nothing' ? '' : `; ${school.changes}`}.
+              <span class="quiet"
+                >{isDefault
+                  ? because
+                  : `Your choice. By default: ${SCHOOLS.find((entry) => entry.question === question)
+                      ?.schools.find(({ key }) => key === defaultKey)
+                      ?.label.toLowerCase()}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span
+              ></td
+            >
           </tr>
         {/each}
       </tbody>
@@ -74,20 +136,36 @@
   </section>
   <aside class="comes-to">
     <h2>Checks pass, soil over the collar</h2>
-    <div><span class="big num">{tolerance[0]} to {tolerance[1]}</span><span class="unit">cm</span></div>
+    <div>
+      <span class="big num">{tolerance[0]} to {tolerance[1]}</span><span class="unit">cm</span>
+    </div>
     <h2>The crew is told</h2>
     <p class="brief">{briefing(chosen)}</p>
     <h2>It brings into the calendar</h2>
-    {#if tasks.length}<ul>{#each tasks as label (label)}<li>{label}</li>{/each}</ul>{:else}<p class="quiet">Nothing beyond the usual.</p>{/if}
+    {#if tasks.length}<ul>
+        {#each tasks as label (label)}<li>{label}</li>{/each}
+      </ul>{:else}<p class="quiet">Nothing beyond the usual.</p>{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if editable}
       <div class="buttons">
         <Button disabled={!history.changed} on:click={save}>Save the method</Button>
-        <Button kind="ghost" size="small" disabled={!history.canUndo} on:click={() => history.undo()}>Undo</Button>
-        <Button kind="ghost" size="small" disabled={!history.canRedo} on:click={() => history.redo()}>Redo</Button>
+        <Button
+          kind="ghost"
+          size="small"
+          disabled={!history.canUndo}
+          on:click={() => history.undo()}>Undo</Button
+        >
+        <Button
+          kind="ghost"
+          size="small"
+          disabled={!history.canRedo}
+          on:click={() => history.redo()}>Redo</Button
+        >
       </div>
     {/if}
-    <p class="say caution">Where a herbicide is chosen, its label is the law and a licensed operator sprays.</p>
+    <p class="say caution">
+      Where a herbicide is chosen, its label is the law and a licensed operator sprays.
+    </p>
   </aside>
 </div>
 

@@ -10,7 +10,17 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     groundOf(open, block),
     open.layout.findAll({
       where: { blockId: block.id },
-      attributes: ['id', 'number', 'name', 'state', 'trees', 'createdAt', 'createdBy', 'computation', 'parameters'],
+      attributes: [
+        'id',
+        'number',
+        'name',
+        'state',
+        'trees',
+        'createdAt',
+        'createdBy',
+        'computation',
+        'parameters',
+      ],
       order: [['number', 'DESC']],
       raw: true,
     }),
@@ -18,7 +28,12 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const released = versions.find(({ state }) => state === 'released');
   const people = await open.person.findAll({ attributes: ['id', 'name'], raw: true });
   return {
-    ground: { boundary: plantable.boundary, area: plantable.area, keptOut: plantable.keptOut, plantable: plantable.plantable },
+    ground: {
+      boundary: plantable.boundary,
+      area: plantable.area,
+      keptOut: plantable.keptOut,
+      plantable: plantable.plantable,
+    },
     versions: versions.map(({ createdBy, ...version }) => ({
       ...version,
       author: people.find(({ id }) => id === createdBy)?.name ?? '',

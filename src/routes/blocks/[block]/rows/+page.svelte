@@ -39,7 +39,11 @@
   }
   const history = new History<LayoutParameters>(untrack(firstParameters));
   const parameters = $derived(history.current);
-  let shown = $state<number | undefined>(untrack(() => (data.versions.find(({ state }) => state === 'released') ?? data.versions[0])?.number));
+  let shown = $state<number | undefined>(
+    untrack(
+      () => (data.versions.find(({ state }) => state === 'released') ?? data.versions[0])?.number,
+    ),
+  );
   let layout = $state.raw<{ result: Layout; parameters: LayoutParameters }>();
   let wrong = $state('');
   let pickingEdge = $state(false);
@@ -50,10 +54,13 @@
   let ready = $state(false);
 
   const work = latestOnly(
-    async (wanted: LayoutParameters) => heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
+    async (wanted: LayoutParameters) =>
+      heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
     (result, wanted) => {
       layout = { result, parameters: wanted };
-      wrong = result.lattice.total ? '' : 'Not one tree fits with this spacing, headland and first row.';
+      wrong = result.lattice.total
+        ? ''
+        : 'Not one tree fits with this spacing, headland and first row.';
       selected = Math.min(selected, Math.max(1, rowCount(result.lattice)));
     },
     (message) => (wrong = message),
@@ -83,10 +90,20 @@
     return () => (off(), window.removeEventListener('keydown', keys));
   });
   beforeNavigate(({ cancel }) => {
-    if (history.changed && history.canUndo && shown === undefined && !confirm('This layout is not saved as a version. Leave it behind?')) cancel();
+    if (
+      history.changed &&
+      history.canUndo &&
+      shown === undefined &&
+      !confirm('This layout is not saved as a version. Leave it behind?')
+    )
+      cancel();
   });
 
-  const looks = $derived((layout?.parameters ?? parameters).mix.map(({ species }) => data.species.find(({ id }) => id === species)!));
+  const looks = $derived(
+    (layout?.parameters ?? parameters).mix.map(({ species }) =>
+      data.species.find(({ id }) => id === species)!,
+    ),
+  );
   const content = $derived({
     boundary: data.ground.boundary,
     keptOut: data.ground.keptOut,
@@ -94,7 +111,13 @@
     runs: layout?.result.runs,
     species: looks,
     selectedRow: selected,
-    edge: parameters.direction.kind === 'edge' ? ([parameters.direction.from, parameters.direction.to] as [[number, number], [number, number]]) : undefined,
+    edge:
+      parameters.direction.kind === 'edge'
+        ? ([parameters.direction.from, parameters.direction.to] as [
+            [number, number],
+            [number, number],
+          ])
+        : undefined,
   });
 
   function pickEdge(point: [number, number]) {
@@ -106,7 +129,11 @@
   async function save() {
     naming = false;
     try {
-      const { number } = await send<{ number: number }>('rows.save', { blockId: data.block.id, name, parameters });
+      const { number } = await send<{ number: number }>('rows.save', {
+        blockId: data.block.id,
+        name,
+        parameters,
+      });
       history.markSaved();
       shown = number;
       name = '';
@@ -135,20 +162,50 @@
 
 <div class="screen">
   <section class="decide">
-    <Decide {parameters} species={data.species} {editable} {pickingEdge} onchange={change} onpickedge={() => (pickingEdge = !pickingEdge)} onlongest={() => { const { from, to } = longestSide(data.ground.boundary); change({ direction: { kind: 'edge', from, to } }); }} />
+    <Decide
+      {parameters}
+      species={data.species}
+      {editable}
+      {pickingEdge}
+      onchange={change}
+      onpickedge={() => (pickingEdge = !pickingEdge)}
+      onlongest={() => {
+        const { from, to } = longestSide(data.ground.boundary);
+        change({ direction: { kind: 'edge', from, to } });
+      }}
+    />
   </section>
 
   <section class="drawing">
-    <Plan label="Rows of {data.block.name}" height="clamp(380px, 62vh, 640px)" mode={pickingEdge ? 'edge' : 'look'} {content} onrow={(row) => (selected = row)} onedge={pickEdge} />
+    <Plan
+      label="Rows of {data.block.name}"
+      height="clamp(380px, 62vh, 640px)"
+      mode={pickingEdge ? 'edge' : 'look'}
+      {content}
+      onrow={(row) => (selected = row)}
+      onedge={pickEdge}
+    />
     {#if layout}
-      <RowTable lattice={layout.result.lattice} runs={layout.result.runs} species={looks} {selected} onselect={(row) => (selected = row)} block={data.block.id} saved={data.versions.find(({ number }) => number === shown)} />
+      <RowTable
+        lattice={layout.result.lattice}
+        runs={layout.result.runs}
+        species={looks}
+        {selected}
+        onselect={(row) => (selected = row)}
+        block={data.block.id}
+        saved={data.versions.find(({ number }) => number === shown)}
+      />
     {/if}
   </section>
 
   <aside class="comes-to">
     <h2>What it comes to{shown ? ` · version ${shown}` : ' · not saved'}</h2>
     {#if figures && layout}
-      <div aria-live="polite"><span class="big" data-testid="trees">{formatNumber(figures.trees.value)}</span><span class="unit">trees</span></div>
+      <div aria-live="polite">
+        <span class="big" data-testid="trees">{formatNumber(figures.trees.value)}</span><span
+          class="unit">trees</span
+        >
+      </div>
       <div class="gap"></div>
       <Figure label="Trees" figure={figures.trees} />
       <Figure label="Plantable" figure={data.ground.plantable} />
@@ -162,8 +219,16 @@
       {#each looks as look, i (look.id)}
         <div class="species">
           <span>{look.name}</span>
-          <span class="bar"><i style:background={look.colour} style:width="{(100 * layout.result.speciesCounts[i]) / Math.max(1, ...layout.result.speciesCounts)}%"></i></span>
-          <span class="num" data-species={look.letter}>{formatNumber(layout.result.speciesCounts[i] ?? 0)}</span>
+          <span class="bar"
+            ><i
+              style:background={look.colour}
+              style:width="{(100 * layout.result.speciesCounts[i]) /
+                Math.max(1, ...layout.result.speciesCounts)}%"
+            ></i></span
+          >
+          <span class="num" data-species={look.letter}
+            >{formatNumber(layout.result.speciesCounts[i] ?? 0)}</span
+          >
         </div>
       {/each}
       {#each layout.result.notes as note (note)}<p class="say">{note}</p>{/each}
@@ -171,21 +236,69 @@
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if editable}
       <div class="buttons">
-        <Button disabled={Boolean(wrong) || shown !== undefined} on:click={() => (naming = true)}>Save as a version</Button>
-        <Button kind="ghost" size="small" disabled={!history.canUndo} on:click={() => (history.undo(), (shown = undefined))}>Undo</Button>
-        <Button kind="ghost" size="small" disabled={!history.canRedo} on:click={() => (history.redo(), (shown = undefined))}>Redo</Button>
+        <Button disabled={Boolean(wrong) || shown !== undefined} on:click={() => (naming = true)}
+          >Save as a version</Button
+        >
+        <Button
+          kind="ghost"
+          size="small"
+          disabled={!history.canUndo}
+          on:click={() => (history.undo(), (shown = undefined))}>Undo</Button
+        >
+        <Button
+          kind="ghost"
+          size="small"
+          disabled={!history.canRedo}
+          on:click={() => (history.redo(), (shown = undefined))}>Redo</Button
+        >
       </div>
     {/if}
-    <Versions versions={data.versions} {shown} {editable} onopen={reopen} onrelease={(version) => (releasing = version)} />
+    <Versions
+      versions={data.versions}
+      {shown}
+      {editable}
+      onopen={reopen}
+      onrelease={(version) => (releasing = version)}
+    />
   </aside>
 </div>
 
-<Modal bind:open={naming} modalHeading="Save as version {(data.versions[0]?.number ?? 0) + 1}" primaryButtonText="Save" secondaryButtonText="Not yet" size="xs" selectorPrimaryFocus="#version-name" on:click:button--secondary={() => (naming = false)} on:submit={save}>
-  <TextInput id="version-name" labelText="What is it, in a few words" placeholder="such as: wider, fewer turns" bind:value={name} maxlength={80} />
+<Modal
+  bind:open={naming}
+  modalHeading="Save as version {(data.versions[0]?.number ?? 0) + 1}"
+  primaryButtonText="Save"
+  secondaryButtonText="Not yet"
+  size="xs"
+  selectorPrimaryFocus="#version-name"
+  on:click:button--secondary={() => (naming = false)}
+  on:submit={save}
+>
+  <TextInput
+    id="version-name"
+    labelText="What is it, in a few words"
+    placeholder="such as: wider, fewer turns"
+    bind:value={name}
+    maxlength={80}
+  />
 </Modal>
-<Modal open={Boolean(releasing)} modalHeading="Release version {releasing?.number} to the crew" primaryButtonText="Release" secondaryButtonText="Not yet" size="sm" on:close={() => (releasing = undefined)} on:click:button--secondary={() => (releasing = undefined)} on:submit={release}>
-  <p>{formatNumber(releasing?.trees ?? 0)} trees. Its rows are then fixed: what is planted is entered against them, and they cannot change under planted trees.</p>
-  <p class="say caution">Buried services located and marked, overhead lines agreed with their utility, before anyone digs.</p>
+<Modal
+  open={Boolean(releasing)}
+  modalHeading="Release version {releasing?.number} to the crew"
+  primaryButtonText="Release"
+  secondaryButtonText="Not yet"
+  size="sm"
+  on:close={() => (releasing = undefined)}
+  on:click:button--secondary={() => (releasing = undefined)}
+  on:submit={release}
+>
+  <p>
+    {formatNumber(releasing?.trees ?? 0)} trees. Its rows are then fixed: what is planted is entered against
+    them, and they cannot change under planted trees.
+  </p>
+  <p class="say caution">
+    Buried services located and marked, overhead lines agreed with their utility, before anyone
+    digs.
+  </p>
 </Modal>
 
 <style>

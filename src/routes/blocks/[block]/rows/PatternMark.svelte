@@ -5,7 +5,12 @@
   const step = 10;
   const between = $derived(rowSpacingOf(pattern, step) ?? step * 1.35);
   const beads = $derived(
-    [0, 1, 2].flatMap((row) => [0, 1, 2].map((peg) => [7 + peg * step + (row % 2) * staggerOf(pattern) * step, 5 + row * between * 0.85])),
+    [0, 1, 2].flatMap((row) =>
+      [0, 1, 2].map((peg) => [
+        7 + peg * step + (row % 2) * staggerOf(pattern) * step,
+        5 + row * between * 0.85,
+      ]),
+    ),
   );
 </script>
 

@@ -24,13 +24,18 @@
   let scroller: HTMLDivElement | undefined = $state();
   let top = $state(0);
   const first = $derived(Math.max(0, Math.floor(top / HEIGHT) - 4));
-  const inSight = $derived(Array.from({ length: Math.max(0, Math.min(16, rows - first)) }, (_, i) => first + i));
+  const inSight = $derived(
+    Array.from({ length: Math.max(0, Math.min(16, rows - first)) }, (_, i) => first + i),
+  );
   let find = $state('');
 
   // The chosen row comes into sight when it was chosen elsewhere.
   $effect(() => {
     const y = (selected - 1) * HEIGHT;
-    if (scroller && (y < scroller.scrollTop || y > scroller.scrollTop + scroller.clientHeight - HEIGHT)) {
+    if (
+      scroller &&
+      (y < scroller.scrollTop || y > scroller.scrollTop + scroller.clientHeight - HEIGHT)
+    ) {
       scroller.scrollTop = Math.max(0, y - HEIGHT * 2);
     }
   });
@@ -45,20 +50,54 @@
   <div class="head">
     <b>Rows</b>
     <span class="quiet">{rows} from the baseline</span>
-    <label class="find">find <input data-find class="num" inputmode="numeric" bind:value={find} onchange={() => { const row = Number(find); if (row >= 1 && row <= rows) onselect(row); find = ''; }} aria-label="Find a row (key /)" /></label>
+    <label class="find"
+      >find <input
+        data-find
+        class="num"
+        inputmode="numeric"
+        bind:value={find}
+        onchange={() => {
+          const row = Number(find);
+          if (row >= 1 && row <= rows) onselect(row);
+          find = '';
+        }}
+        aria-label="Find a row (key /)"
+      /></label
+    >
     {#if saved}
       <a class="export" href="/blocks/{block}/rows/{saved.id}/pocket.pdf">Pocket sheet</a>
       {#each ['rows', 'positions'] as what (what)}
-        <span class="export">{what === 'rows' ? 'Rows' : 'Pegs'}:
-          {#each EXPORTS as [ending, label] (ending)}<a href="/blocks/{block}/rows/{saved.id}/{what}.{ending}" download aria-label="{what} as {label}">{label}</a>{' '}{/each}</span>
+        <span class="export"
+          >{what === 'rows' ? 'Rows' : 'Pegs'}:
+          {#each EXPORTS as [ending, label] (ending)}
+            <a href="/blocks/{block}/rows/{saved.id}/{what}.{ending}"
+              download
+              aria-label="{what} as {label}">{label}</a
+            
+          {/each}</span
+        >
       {/each}
     {:else}<span class="quiet export">Save it to export and print</span>{/if}
   </div>
-  <div class="scroller" bind:this={scroller} onscroll={() => (top = scroller!.scrollTop)} role="listbox" aria-label="Rows with length, species and trees" tabindex="-1">
+  <div
+    class="scroller"
+    bind:this={scroller}
+    onscroll={() => (top = scroller!.scrollTop)}
+    role="listbox"
+    aria-label="Rows with length, species and trees"
+    tabindex="-1"
+  >
     <div style:height="{rows * HEIGHT}px" style:position="relative">
       {#each inSight as row (row)}
         {@const [from, to] = rowSpan(lattice, row)}
-        <button class="row" class:on={row + 1 === selected} style:top="{row * HEIGHT}px" role="option" aria-selected={row + 1 === selected} onclick={() => onselect(row + 1)}>
+        <button
+          class="row"
+          class:on={row + 1 === selected}
+          style:top="{row * HEIGHT}px"
+          role="option"
+          aria-selected={row + 1 === selected}
+          onclick={() => onselect(row + 1)}
+        >
           <b class="num">{row + 1}</b>
           <span class="num quiet">{formatLength(to - from, units.system, 1)}</span>
           <Ribbon runs={runs[row]} {species} outOf={longest} height={17} />

@@ -19,10 +19,20 @@
 <ul>
   {#each versions as version (version.id)}
     <li class:shown={version.number === shown}>
-      <button class="link-button" onclick={() => onopen(version)}>{version.number}{version.name ? `, ${version.name}` : ''}</button>
+      <button class="link-button" onclick={() => onopen(version)}
+        >{version.number}{version.name ? `, ${version.name}` : ''}</button
+      >
       <span class="num">{formatNumber(version.trees)}</span>
-      <small>{STATE[version.state]} · {version.author}, {formatDay(new Date(version.createdAt).toISOString().slice(0, 10), true)}</small>
-      {#if editable && version.state === 'saved'}<button class="link-button" onclick={() => onrelease(version)}>Release</button>{/if}
+      <small
+        >{STATE[version.state]} · {version.author}, {formatDay(
+          new Date(version.createdAt).toISOString().slice(0, 10),
+          true,
+        )}</small
+      >
+      {#if editable && version.state === 'saved'}<button
+          class="link-button"
+          onclick={() => onrelease(version)}>Release</button
+        >{/if}
     </li>
   {:else}<li class="quiet">None saved yet.</li>{/each}
 </ul>

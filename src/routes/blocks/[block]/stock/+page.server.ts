@@ -19,12 +19,19 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const [layout, lots, planters, air] = await Promise.all([
     currentLayout(open, block.id),
     lotsOf(open, block.id),
-    open.planter.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']], attributes: ['id', 'name'], raw: true }),
+    open.planter.findAll({
+      where: { siteId: site.id },
+      order: [['position', 'ASC']],
+      attributes: ['id', 'name'],
+      raw: true,
+    }),
     airAt(open, site),
   ]);
   const ids = layout?.parameters.mix.map(({ species }) => species) ?? [];
   const rows = layout ? await rowsOf(open, layout.id) : [];
-  const byRow = layout ? progress(await talliesOf(open, layout.id)).byRow : new Map<number, number>();
+  const byRow = layout
+    ? progress(await talliesOf(open, layout.id)).byRow
+    : new Map<number, number>();
   const at = now();
   return {
     planters,
@@ -32,7 +39,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       const terms = block.orderTerms[speciesId] ?? USUAL_TERMS;
       return { speciesId, terms, quantity: orderQuantity(layout!.speciesCounts[i], terms) };
     }),
-    reach: reach(rows, byRow, stillToPlant(lots, ids, rows, byRow)).map((entry) => ({ ...entry, speciesId: ids[entry.species] })),
+    reach: reach(rows, byRow, stillToPlant(lots, ids, rows, byRow)).map((entry) => ({
+      ...entry,
+      speciesId: ids[entry.species],
+    })),
     lots: lots.map(({ lot, events, openings }) => ({
       ...lot,
       events,
@@ -42,7 +52,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       open: air
         ? openings
             .filter(({ closedAt }) => !closedAt)
-            .map((opening) => ({ id: opening.id, openedAt: opening.openedAt, ...bagClock(opening.openedAt, opening.air, air.now, lot.dipFactor, at) }))
+            .map((opening) => ({
+              id: opening.id,
+              openedAt: opening.openedAt,
+              ...bagClock(opening.openedAt, opening.air, air.now, lot.dipFactor, at),
+            }))
         : [],
     })),
   };

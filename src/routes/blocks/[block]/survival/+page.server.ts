@@ -14,11 +14,30 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const layout = await releasedLayout(open, block.id);
   const day = today(site.zone);
   if (!layout) return { today: day, released: undefined };
-  const [rows, counts, tallies] = await Promise.all([rowsOf(open, layout.id), countsOf(open, layout.id), talliesOf(open, layout.id)]);
-  const { planted, byRow } = progress(tallies);
+  const [rows, counts, tallies] = await Promise.all([
+    rowsOf(open, layout.id),
+    countsOf(open, layout.id),
+    talliesOf(open, layout.id),
+  ]);
+  const lastCount = counts
+    .map(({ countedOn }) => countedOn)
+    .sort()
+    .at(-1);
+  const everything = progress(tallies);
+  // What went in after the count is not part of what was counted.
+  const { planted, byRow } = lastCount
+    ? progress(tallies.filter(({ at }) => at.slice(0, 10) <= lastCount))
+    : everything;
   const ids = layout.parameters.mix.map(({ species }) => species);
   const plantedRows = rows.filter(({ number }) => (byRow.get(number) ?? 0) > 0);
-  const counted = counts.map(({ rowNumber, setTrees, alive, marks, countedOn, cause }) => ({ row: rowNumber, set: setTrees, alive, marks, countedOn, cause }));
+  const counted = counts.map(({ rowNumber, setTrees, alive, marks, countedOn, cause }) => ({
+    row: rowNumber,
+    set: setTrees,
+    alive,
+    marks,
+    countedOn,
+    cause,
+  }));
   const estimate = counted.length ? survival(counted, plantedRows.length) : undefined;
   const bySpecies = ids
     .map((speciesId, s) => {
@@ -35,18 +54,29 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     })
     .filter(({ set }) => set > 0)
     .map((entry) => ({ ...entry, interval: wilson(entry.alive, entry.set) }));
+  const deathRates = (row: number, length: number) =>
+    Array.from({ length }, (_, peg) => {
+      const speciesId = ids[speciesAt(rows[row - 1].runs, peg + 1) ?? 0];
+      return 1 - (bySpecies.find((entry) => entry.speciesId === speciesId)?.interval.estimate ?? 1);
+    });
   const target = block.targetDensity ?? layout.trees / layout.plantableArea;
   const area = (layout.plantableArea * planted) / layout.trees;
   return {
     today: day,
     released: {
       id: layout.id,
-      planted,
-      rowsPlanted: plantedRows.map(({ number }) => ({ number, trees: byRow.get(number)! })),
+      planted: everything.planted,
+      plantedAtCount: planted,
+      rowsCounted: plantedRows.length,
+      rowsPlanted: [...everything.byRow]
+        .sort(([a], [b]) => a - b)
+        .map(([number, trees]) => ({ number, trees })),
       counted: counted.map((entry) => ({
         ...entry,
         runs: rows[entry.row - 1].runs,
-        patch: estimate && entry.marks ? deadPatch(entry.marks, 1 - estimate.estimate) : undefined,
+        patch: entry.marks
+          ? deadPatch(entry.marks, deathRates(entry.row, entry.marks.length))
+          : undefined,
       })),
       speciesIds: ids,
       estimate,

@@ -2,7 +2,13 @@
   import { Button, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
-  import { formatDensity, formatNumber, formatPercent, SQUARE_METRES_PER_ACRE, SQUARE_METRES_PER_HECTARE } from '$core/measure/units';
+  import {
+    formatDensity,
+    formatNumber,
+    formatPercent,
+    SQUARE_METRES_PER_ACRE,
+    SQUARE_METRES_PER_HECTARE,
+  } from '$core/measure/units';
   import CountedRows from '$lib/charts/CountedRows.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Working from '$lib/ui/Working.svelte';
@@ -13,9 +19,23 @@
   let { data }: { data: PageData } = $props();
   const units = useUnits();
   const released = $derived(data.released);
-  const looks = $derived((released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!));
+  const looks = $derived(
+    (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
+  );
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  const CAUSES = ['', 'dry roots', 'too deep', 'loose', 'browse', 'weeds', 'drought', 'frost', 'flood', 'vandals', 'unknown'];
+  const CAUSES = [
+    '',
+    'dry roots',
+    'too deep',
+    'loose',
+    'browse',
+    'weeds',
+    'drought',
+    'frost',
+    'flood',
+    'vandals',
+    'unknown',
+  ];
   let row = $state<number | null>(untrack(() => data.released?.rowsPlanted[0]?.number ?? 1));
   const setInRow = $derived(released?.rowsPlanted.find(({ number }) => number === row)?.trees ?? 0);
   let setCount = $derived<number | null>(setInRow);
@@ -25,13 +45,24 @@
   let wrong = $state('');
   let saidOk = $state('');
   let width = $state(700);
-  const perArea = $derived(units.system === 'metric' ? SQUARE_METRES_PER_HECTARE : SQUARE_METRES_PER_ACRE);
+  const perArea = $derived(
+    units.system === 'metric' ? SQUARE_METRES_PER_HECTARE : SQUARE_METRES_PER_ACRE,
+  );
   const patches = $derived(released?.counted.filter(({ patch }) => patch) ?? []);
 
   async function save() {
     wrong = saidOk = '';
     try {
-      await send('survival.count', { ...newEvent(), layoutId: released!.id, row: row ?? 0, set: setCount ?? 0, alive: alive ?? -1, marks: '', cause, countedOn: day });
+      await send('survival.count', {
+        ...newEvent(),
+        layoutId: released!.id,
+        row: row ?? 0,
+        set: setCount ?? 0,
+        alive: alive ?? -1,
+        marks: '',
+        cause,
+        countedOn: day,
+      });
       saidOk = `Row ${row}: ${alive} alive of ${setCount}.`;
       alive = null;
     } catch (error) {
@@ -46,44 +77,99 @@
       wrong = (error as Error).message;
     }
   }
-  const weakest = $derived([...(released?.bySpecies ?? [])].sort((a, b) => a.interval.estimate - b.interval.estimate)[0]);
-  const apart = $derived(released?.estimate && weakest && weakest.interval.high < released.estimate.low);
+  const weakest = $derived(
+    [...(released?.bySpecies ?? [])].sort((a, b) => a.interval.estimate - b.interval.estimate)[0],
+  );
+  const apart = $derived(
+    released?.estimate && weakest && weakest.interval.high < released.estimate.low,
+  );
 </script>
 
 {#if !released || !released.planted}
-  <div class="panel"><p class="say">Survival is counted where trees stand. {released ? 'None are entered as planted yet; that happens under' : 'Release a layout under'} <a href="/blocks/{data.block.id}/{released ? 'crew' : 'rows'}">{released ? 'Crew' : 'Rows'}</a>.</p></div>
+  <div class="panel">
+    <p class="say">
+      Survival is counted where trees stand. {released
+        ? 'None are entered as planted yet; that happens under'
+        : 'Release a layout under'}
+      <a href="/blocks/{data.block.id}/{released ? 'crew' : 'rows'}">{released ? 'Crew' : 'Rows'}</a
+      >.
+    </p>
+  </div>
 {:else}
   <div class="screen two">
     <section class="panel">
       {#if released.counted.length}
         <h2>Counted rows: each mark a living tree, each low dash a dead one</h2>
-        <div bind:clientWidth={width}><CountedRows rows={released.counted} species={looks} {width} /></div>
+        <div bind:clientWidth={width}>
+          <CountedRows rows={released.counted} species={looks} {width} />
+        </div>
         {#if patches.length}
-          <p class="patch-note"><b>Dead in patches, not here and there.</b> Rows {patches.map(({ row: r }) => r).join(', ')} hold runs of dead that chance would give less than once in a hundred such rows: look at the ground there, not at the trees.</p>
+          <p class="patch-note">
+            <b>Dead in patches, not here and there.</b> Rows {patches
+              .map(({ row: r }) => r)
+              .join(', ')} hold runs of dead that chance would give less than once in a hundred such rows:
+            look at the ground there, not at the trees.
+          </p>
         {/if}
         <h2 class="more">By species</h2>
         <table class="ledger species">
-          <thead><tr><th>Species</th><th class="n">Alive</th><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th class="n">To</th></tr></thead>
+          <thead
+            ><tr
+              ><th>Species</th><th class="n">Alive</th><th class="n">Set</th><th class="n"
+                >Survival</th
+              ><th class="n">From</th><th class="n">To</th></tr
+            ></thead
+          >
           <tbody>
             {#each released.bySpecies as entry (entry.speciesId)}
-              <tr><td>{data.species.find(({ id }) => id === entry.speciesId)?.name}</td><td class="n">{formatNumber(entry.alive)}</td><td class="n">{formatNumber(entry.set)}</td><td class="n"><b>{formatPercent(entry.interval.estimate, 1)}</b></td><td class="n">{formatPercent(entry.interval.low, 1)}</td><td class="n">{formatPercent(entry.interval.high, 1)}</td></tr>
+              <tr
+                ><td>{data.species.find(({ id }) => id === entry.speciesId)?.name}</td><td class="n"
+                  >{formatNumber(entry.alive)}</td
+                ><td class="n">{formatNumber(entry.set)}</td><td class="n"
+                  ><b>{formatPercent(entry.interval.estimate, 1)}</b></td
+                ><td class="n">{formatPercent(entry.interval.low, 1)}</td><td class="n"
+                  >{formatPercent(entry.interval.high, 1)}</td
+                ></tr
+              >
             {/each}
           </tbody>
         </table>
         {#if apart && weakest}
-          <p class="patch-note"><b>{data.species.find(({ id }) => id === weakest.speciesId)?.name} died differently.</b> {formatPercent(weakest.interval.estimate)} alive where the block has {formatPercent(released.estimate!.estimate)}. Look at its lot under <a href="/blocks/{data.block.id}/stock">Stock</a>: how long was it in the air?</p>
+          <p class="patch-note">
+            <b>{data.species.find(({ id }) => id === weakest.speciesId)?.name} died differently.</b>
+            {formatPercent(weakest.interval.estimate)} alive where the block has {formatPercent(
+              released.estimate!.estimate,
+            )}. Look at its lot under <a href="/blocks/{data.block.id}/stock">Stock</a>: how long
+            was it in the air?
+          </p>
         {/if}
       {:else}
         <h2>No row counted yet</h2>
-        <p class="quiet">Pick rows by a fixed step, say every sixth from row 3, walk them, and enter what lives.</p>
+        <p class="quiet">
+          Pick rows by a fixed step, say every sixth from row 3, walk them, and enter what lives.
+        </p>
       {/if}
       {#if mayRecord}
         <h2 class="more">Enter a counted row</h2>
         <form onsubmit={(event) => (event.preventDefault(), void save())}>
           <NumberInput labelText="Row" min={1} hideSteppers bind:value={row} />
-          <NumberInput labelText="Set" min={1} hideSteppers bind:value={setCount} helperText="{setInRow} planted" />
+          <NumberInput
+            labelText="Set"
+            min={1}
+            hideSteppers
+            bind:value={setCount}
+            helperText="{setInRow} planted"
+          />
           <NumberInput labelText="Alive" min={0} hideSteppers allowEmpty bind:value={alive} />
-          <Select labelText="What killed most" selected={cause} on:update={(e) => (cause = String(e.detail))}>{#each CAUSES as value (value)}<SelectItem {value} text={value || 'none to name'} />{/each}</Select>
+          <Select
+            labelText="What killed most"
+            selected={cause}
+            on:update={(e) => (cause = String(e.detail))}
+            >{#each CAUSES as value (value)}<SelectItem
+                {value}
+                text={value || 'none to name'}
+              />{/each}</Select
+          >
           <TextInput labelText="Day" type="date" bind:value={day} />
           <Button type="submit" disabled={alive === null}>Enter it</Button>
         </form>
@@ -96,15 +182,35 @@
         {@const { estimate, refill } = released}
         <h2>Alive, {formatDay(released.counted.at(-1)!.countedOn, true)}</h2>
         <div><span class="big">{formatPercent(estimate.estimate, 1)}</span></div>
-        <p class="num quiet">{formatNumber(estimate.low * 100, 1)} to {formatNumber(estimate.high * 100, 1)} %, {released.counted.length} of {released.rowsPlanted.length} rows, {estimate.by === 'ratio' ? 'ratio of totals' : 'one sample'}</p>
+        <p class="num quiet">
+          {formatNumber(estimate.low * 100, 1)} to {formatNumber(estimate.high * 100, 1)} %, {released
+            .counted.length} of {released.rowsCounted} rows, {estimate.by === 'ratio'
+            ? 'ratio of totals'
+            : 'one sample'}
+        </p>
         <Working figure={estimate.figure} />
-        <Figure label="Living on the block" figure={refill.living} />
+        {#if released.plantedAtCount < released.planted}<p class="say">
+            {formatNumber(released.planted - released.plantedAtCount)} trees went in after this count
+            and are not in it.
+          </p>{/if}
+        <Figure label="Living of those" figure={refill.living} />
         <h2>Refill?</h2>
         <p class="verdict"><b>{refill.sentence}</b></p>
-        <label class="target">Asked for, living {units.system === 'metric' ? 'a hectare' : 'an acre'}
-          <input class="num" type="number" min="1" max="100000" disabled={data.role !== 'leader'} value={Math.round(released.target * perArea)} onchange={(e) => setTarget(Number(e.currentTarget.value))} />
+        <label class="target"
+          >Asked for, living {units.system === 'metric' ? 'a hectare' : 'an acre'}
+          <input
+            class="num"
+            type="number"
+            min="1"
+            max="100000"
+            disabled={data.role !== 'leader'}
+            value={Math.round(released.target * perArea)}
+            onchange={(e) => setTarget(Number(e.currentTarget.value))}
+          />
         </label>
-        {#if !released.targetIsSet}<p class="quiet">Nobody set a target: {formatDensity(released.target, units.system)} is what was laid out.</p>{/if}
+        {#if !released.targetIsSet}<p class="quiet">
+            Nobody set a target: {formatDensity(released.target, units.system)} is what was laid out.
+          </p>{/if}
         <Figure label="Trees to refill" figure={refill.trees} />
       {:else}
         <h2>Survival</h2>
@@ -124,6 +230,7 @@
   .patch-note {
     max-width: 720px;
     font-size: 15px;
+    margin: 10px 0;
   }
   form {
     display: grid;

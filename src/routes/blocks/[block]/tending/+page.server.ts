@@ -9,7 +9,11 @@ export const load: PageServerLoad = async ({ params, locals, parent }) => {
   const open = await store();
   const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const { planted } = await parent();
-  const events = await open.taskEvent.findAll({ where: { blockId: block.id }, order: [['at', 'DESC']], raw: true });
+  const events = await open.taskEvent.findAll({
+    where: { blockId: block.id },
+    order: [['at', 'DESC']],
+    raw: true,
+  });
   const people = await open.person.findAll({ attributes: ['id', 'name'], raw: true });
   return {
     today: today(site.zone),

@@ -9,38 +9,67 @@
   const label = (key: string) => TASKS.find((task) => task.key === key)?.label ?? key;
   const isTending = (key: string) => TASKS.find((task) => task.key === key)?.room === 'tending';
   const history = $derived(data.history.filter(({ task }) => isTending(task)));
-  const KIND = { done: 'done', undone: 'not done after all', moved: 'moved', skipped: 'skipped', restored: 'put back' };
+  const KIND = {
+    done: 'done',
+    undone: 'not done after all',
+    moved: 'moved',
+    skipped: 'skipped',
+    restored: 'put back',
+  };
 </script>
 
 <div class="screen two">
   <section class="panel">
     <h2>Due now on {data.block.name}</h2>
     {#if !data.block.plantingDay}
-      <p class="say">Set a planting day under <a href="/blocks/{data.block.id}/calendar">Calendar</a>; tending is counted from it.</p>
+      <p class="say">
+        Set a planting day under <a href="/blocks/{data.block.id}/calendar">Calendar</a>; tending is
+        counted from it.
+      </p>
     {:else if !data.planted}
       <p class="say">Nothing stands here yet. Tending begins when trees are entered as planted.</p>
     {:else if !due.length}
-      <p class="say good">Nothing is due. {data.list.ahead[0] ? `Next: ${data.list.ahead[0].label}, ${formatDay(data.list.ahead[0].finish, true)}.` : ''}</p>
+      <p class="say good">
+        Nothing is due. {data.list.ahead[0]
+          ? `Next: ${data.list.ahead[0].label}, ${formatDay(data.list.ahead[0].finish, true)}.`
+          : ''}
+      </p>
     {/if}
     <div class="cards">
-      {#each due as task (task.key)}<div class="card {task.state}"><TaskCard block={data.block} {task} today={data.today} role={data.role} /></div>{/each}
+      {#each due as task (task.key)}<div class="card {task.state}">
+          <TaskCard block={data.block} {task} today={data.today} role={data.role} />
+        </div>{/each}
     </div>
     <h2 class="later">Ahead</h2>
     <table class="ledger">
       <thead><tr><th>Task</th><th>By</th><th>Why</th></tr></thead>
       <tbody>
         {#each data.list.ahead as task (task.key)}
-          <tr><td>{task.label}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td class="quiet">{task.reason}</td></tr>
-        {:else}<tr><td colspan="3" class="quiet">Nothing more is planned by the calendar.</td></tr>{/each}
+          <tr
+            ><td>{task.label}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td
+              class="quiet">{task.reason}</td
+            ></tr
+          >
+        {:else}<tr><td colspan="3" class="quiet">Nothing more is planned by the calendar.</td></tr
+          >{/each}
       </tbody>
     </table>
   </section>
   <aside class="comes-to">
     <h2>Ticked off</h2>
     {#each history as entry (entry.id)}
-      <p class="entry"><b>{label(entry.task)}</b>, {KIND[entry.kind]}{entry.day ? ` ${formatDay(entry.day, true)}` : ''}<br /><small class="quiet">{entry.author}, entered {formatDay(entry.at.slice(0, 10), true)}</small></p>
+      <p class="entry">
+        <b>{label(entry.task)}</b>, {KIND[entry.kind]}{entry.day
+          ? ` ${formatDay(entry.day, true)}`
+          : ''}<br /><small class="quiet"
+          >{entry.author}, entered {formatDay(entry.at.slice(0, 10), true)}</small
+        >
+      </p>
     {:else}<p class="quiet">Nothing yet.</p>{/each}
-    <p class="say caution">The product label is the law and a licensed operator sprays. In heat people drink before trees do.</p>
+    <p class="say caution">
+      The product label is the law and a licensed operator sprays. In heat people drink before trees
+      do.
+    </p>
   </aside>
 </div>
 

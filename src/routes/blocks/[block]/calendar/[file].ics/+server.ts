@@ -13,12 +13,19 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   const { site, block } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const wanted =
     params.file === 'all'
-      ? (await open.block.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']] })).map((row) => row.get() as BlockRow)
+      ? (
+          await open.block.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']] })
+        ).map((row) => row.get() as BlockRow)
       : [block];
   const blocks = await Promise.all(
-    wanted.map(async ({ id, name }, i) => ({ id, name, tasks: await tasksOf(open, wanted[i], site.zone) })),
+    wanted.map(async ({ id, name }, i) => ({
+      id,
+      name,
+      tasks: await tasksOf(open, wanted[i], site.zone),
+    })),
   );
-  if (!blocks.some(({ tasks }) => tasks.length)) error(404, 'There is no task yet: set a planting day first.');
+  if (!blocks.some(({ tasks }) => tasks.length))
+    error(404, 'There is no task yet: set a planting day first.');
   const name = params.file === 'all' ? site.name : block.name;
   return new Response(scheduleToIcs(blocks, now()), {
     headers: {

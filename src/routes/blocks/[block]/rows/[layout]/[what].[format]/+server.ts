@@ -1,5 +1,10 @@
 import { error } from '@sveltejs/kit';
-import { layoutToCsv, layoutToGeoJson, layoutToGpx, type LayoutExport } from '../../../../../../../core/formats/layout';
+import {
+  layoutToCsv,
+  layoutToGeoJson,
+  layoutToGpx,
+  type LayoutExport,
+} from '../../../../../../../core/formats/layout';
 import { briefing } from '../../../../../../../core/method/schools';
 import { layoutAccess } from '$lib/server/authorise';
 import { methodOfBlock, planeOf, rowsOf } from '$lib/server/block';
@@ -17,19 +22,37 @@ const WRITERS = {
 /** rows or positions as geojson, gpx or csv; pocket.pdf, and cards.pdf with one card a planter. */
 export const GET: RequestHandler = async ({ params, locals }) => {
   const open = await store();
-  const { block, site, layout } = await layoutAccess(open, locals.person!.id, params.layout, 'read');
+  const { block, site, layout } = await layoutAccess(
+    open,
+    locals.person!.id,
+    params.layout,
+    'read',
+  );
   const rows = await rowsOf(open, layout.id);
   const cards = await open.species.findAll({ where: { siteId: site.id }, raw: true });
-  const species = layout.parameters.mix.map(({ species: id }) => cards.find((card) => card.id === id)!);
+  const species = layout.parameters.mix.map(({ species: id }) =>
+    cards.find((card) => card.id === id)!,
+  );
   const name = `${block.name} ${layout.number} ${params.what}`.replace(/[^\w]+/g, '-');
   const file = (body: BodyInit, type: string, shown = 'attachment') =>
     new Response(body, {
-      headers: { 'content-type': type, 'content-disposition': `${shown}; filename="${name}.${params.format}"` },
+      headers: {
+        'content-type': type,
+        'content-disposition': `${shown}; filename="${name}.${params.format}"`,
+      },
     });
 
   if (params.format === 'pdf' && (params.what === 'pocket' || params.what === 'cards')) {
-    const shares = await open.rowShare.findAll({ where: { layoutId: layout.id }, order: [['firstRow', 'ASC']], raw: true });
-    const planters = await open.planter.findAll({ where: { siteId: site.id }, attributes: ['id', 'name'], raw: true });
+    const shares = await open.rowShare.findAll({
+      where: { layoutId: layout.id },
+      order: [['firstRow', 'ASC']],
+      raw: true,
+    });
+    const planters = await open.planter.findAll({
+      where: { siteId: site.id },
+      attributes: ['id', 'name'],
+      raw: true,
+    });
     const pdf = await pocketSheet({
       block: block.name,
       site: site.name,
@@ -51,7 +74,8 @@ export const GET: RequestHandler = async ({ params, locals }) => {
     return file(new Uint8Array(pdf), 'application/pdf', 'inline');
   }
   const writer = WRITERS[params.format as keyof typeof WRITERS];
-  if (!writer || (params.what !== 'rows' && params.what !== 'positions')) error(404, 'There is no such export.');
+  if (!writer || (params.what !== 'rows' && params.what !== 'positions'))
+    error(404, 'There is no such export.');
   const layoutExport: LayoutExport = {
     block: block.name,
     version: layout.number,

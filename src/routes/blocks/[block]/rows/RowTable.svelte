@@ -67,15 +67,16 @@
     {#if saved}
       <a class="export" href="/blocks/{block}/rows/{saved.id}/pocket.pdf">Pocket sheet</a>
       {#each ['rows', 'positions'] as what (what)}
-        <span class="export"
-          >{what === 'rows' ? 'Rows' : 'Pegs'}:
+        <span class="export formats">
+          <span>{what === 'rows' ? 'Rows' : 'Pegs'}:</span>
           {#each EXPORTS as [ending, label] (ending)}
-            <a href="/blocks/{block}/rows/{saved.id}/{what}.{ending}"
+            <a
+              href="/blocks/{block}/rows/{saved.id}/{what}.{ending}"
               download
               aria-label="{what} as {label}">{label}</a
-            
-          {/each}</span
-        >
+            >
+          {/each}
+        </span>
       {/each}
     {:else}<span class="quiet export">Save it to export and print</span>{/if}
   </div>
@@ -124,6 +125,10 @@
   }
   .head b {
     font-size: 14.5px;
+  }
+  .formats {
+    display: inline-flex;
+    gap: 5px;
   }
   .find {
     margin-right: auto;

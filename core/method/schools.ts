@@ -327,7 +327,7 @@ export const SCHOOLS: readonly SchoolQuestion[] = [
         label: 'Herbicide spots',
         suits: 'sod and seed banks',
         changes: 'kills and knockdown in the calendar',
-        tasks: ['kill-1', 'kill-2', 'mark-spots', 'knockdown', 'weed-control'],
+        tasks: ['kill-1', 'kill-2', 'mark-spots', 'knockdown'],
         brief: 'Plant in the dead circle, not beside it.',
       },
       {

@@ -71,7 +71,8 @@ export function fromFrame({ bearing, side }: RowFrame, [u, v]: Point): Point {
  *
  * One sweep: each edge is cut with the row lines it spans, the cuts of a line are sorted, and
  * between every second pair the line is inside (even-odd rule, edges half open so that a corner is
- * cut once). Positions on the edge itself count as inside.
+ * cut once). A row along an edge belongs to the area when the area begins there in the order of
+ * counting, not when it ends there. Positions on an edge that crosses their row count as inside.
  *
  * @param area where trees may stand, metres in the block's plane
  * @throws LatticeError when more than two million positions would come of it
@@ -140,13 +141,20 @@ function frameEdges(area: MultiPolygon, frame: RowFrame, between: number) {
   const v2 = new Float64Array(count);
   const isOuter = new Uint8Array(count);
   let edge = 0;
+  // A corner within a micrometre of a row line lies on it: else rounding would let a row that runs
+  // along an edge slip in and out of the area.
+  const inRows = (v: number): number => {
+    const row = (v - frame.anchor) / between;
+    const nearest = Math.round(row);
+    return Math.abs(row - nearest) * between < 1e-6 ? nearest : row;
+  };
   for (const rings of area) {
     rings.forEach((ring, ringNumber) => {
       let [previousU, previousV] = toFrame(frame, ring[ring.length - 1]);
-      previousV = (previousV - frame.anchor) / between;
+      previousV = inRows(previousV);
       for (const point of ring) {
         const [u, v] = toFrame(frame, point);
-        const row = (v - frame.anchor) / between;
+        const row = inRows(v);
         u1[edge] = previousU;
         v1[edge] = previousV;
         u2[edge] = u;

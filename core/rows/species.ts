@@ -127,8 +127,8 @@ function inRuns(treesByRow: ArrayLike<number>, counts: readonly number[], length
 
 /**
  * Random order with no run longer than the limit. Each place is drawn in proportion to what is
- * left. A species must be drawn as soon as the others would no longer suffice to keep its runs
- * apart: with r trees left, o others left and a run of c standing, r ≤ (limit − c) + limit · o.
+ * left. After any other tree, o − 1 others part the rest of a species into o runs at most, so it
+ * must be drawn itself as soon as more than limit · o of it are left.
  */
 function atRandom(
   treesByRow: ArrayLike<number>,
@@ -154,9 +154,8 @@ function atRandom(
   const draw = (): number => {
     let forced = -1;
     for (let s = 0; s < left.length; s++) {
-      const standing = s === last ? inRun : 0;
-      if (left[s] > 0 && left[s] >= limit - standing + limit * (remaining - left[s])) {
-        if (forced < 0 || left[s] > left[forced]) forced = s;
+      if (left[s] > limit * (remaining - left[s]) && (forced < 0 || left[s] > left[forced])) {
+        forced = s;
       }
     }
     const barred = inRun >= limit ? last : -1;

@@ -24,7 +24,7 @@ export function orderQuantity(positions: number, { reserve, cull, pack }: OrderT
   if (!(Number.isInteger(pack) && pack >= 1)) throw new OrderError('A pack holds 1 tree or more.');
   const wanted = (positions * (1 + reserve)) / (1 - cull);
   // The hair taken off keeps 1 000 × 1.1 from becoming 1 101 through binary rounding.
-  const packs = Math.ceil(wanted / pack - 1e-9);
+  const packs = Math.max(0, Math.ceil(wanted / pack - 1e-9));
   return {
     value: packs * pack,
     kind: 'count',

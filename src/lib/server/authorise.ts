@@ -37,10 +37,11 @@ export async function siteAccess(
   personId: string,
   siteId: string,
   action: Action,
+  what: 'site' | 'block' | 'layout' = 'site',
 ): Promise<Access> {
   const membership = await store.membership.findOne({ where: { personId, siteId } });
   const site = membership && (await store.site.findByPk(siteId));
-  if (!membership || !site) error(404, 'There is no such site among yours.');
+  if (!membership || !site) error(404, `There is no such ${what} among yours.`);
   if (!may(membership.role, action)) {
     error(403, `This needs ${NEEDS[action]}; you are a ${membership.role} on ${site.name}.`);
   }
@@ -52,10 +53,11 @@ export async function blockAccess(
   personId: string,
   blockId: string,
   action: Action,
+  what: 'block' | 'layout' = 'block',
 ): Promise<Access & { block: BlockRow }> {
   const block = await store.block.findByPk(blockId);
-  if (!block) error(404, 'There is no such block among yours.');
-  const access = await siteAccess(store, personId, block.siteId, action);
+  if (!block) error(404, `There is no such ${what} among yours.`);
+  const access = await siteAccess(store, personId, block.siteId, action, what);
   return { ...access, block: block.get() as BlockRow };
 }
 
@@ -67,7 +69,7 @@ export async function layoutAccess(
 ): Promise<Access & { block: BlockRow; layout: LayoutRow }> {
   const layout = await store.layout.findByPk(layoutId);
   if (!layout) error(404, 'There is no such layout among yours.');
-  const access = await blockAccess(store, personId, layout.blockId, action);
+  const access = await blockAccess(store, personId, layout.blockId, action, 'layout');
   return { ...access, layout: layout.get() as LayoutRow };
 }
 

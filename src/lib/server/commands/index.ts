@@ -1,5 +1,5 @@
 import { isHttpError } from '@sveltejs/kit';
-import { UniqueConstraintError } from 'sequelize';
+import { Transaction, UniqueConstraintError } from 'sequelize';
 import { ValidationError } from 'yup';
 import { schemas, type CommandName, type Payload } from '../../schemas';
 import type { Store } from '../../store';
@@ -27,6 +27,9 @@ export interface Outcome {
   status: number;
   body: { ok: true; [key: string]: unknown } | { error: string; field?: string };
 }
+
+/** Whoever waited for a lock must see what was written meanwhile, not the state before the wait. */
+const { READ_COMMITTED } = Transaction.ISOLATION_LEVELS;
 
 /** Errors whose sentence is meant for the person who asked. */
 const TOLD = new Set([
@@ -61,13 +64,15 @@ export async function carryOut(
       stripUnknown: true,
       context: { now: now() },
     });
-    const result = await store.sequelize.transaction((transaction) =>
-      (
-        handlers[command] as unknown as (
-          context: CommandContext,
-          payload: Payload<CommandName>,
-        ) => Promise<object | void>
-      )({ store, person, transaction }, checked as Payload<CommandName>),
+    const result = await store.sequelize.transaction(
+      { isolationLevel: READ_COMMITTED },
+      (transaction) =>
+        (
+          handlers[command] as unknown as (
+            context: CommandContext,
+            payload: Payload<CommandName>,
+          ) => Promise<object | void>
+        )({ store, person, transaction }, checked as Payload<CommandName>),
     );
     return { status: 200, body: { ok: true, ...result } };
   } catch (error) {

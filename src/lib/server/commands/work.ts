@@ -118,12 +118,12 @@ export const crew: Handlers<'crew'> = {
     if (role === 'planter' && planter.personId !== person.id) {
       throw new Refusal(`You may enter your own trees; ${planter.name} enters theirs.`);
     }
-    if (await store.tally.findByPk(payload.id, { transaction })) return { already: true };
     const row = await store.layoutRow.findOne({
       where: { layoutId: payload.layoutId, number: payload.row },
       transaction,
       lock: transaction.LOCK.UPDATE,
     });
+    if (await store.tally.findByPk(payload.id, { transaction })) return { already: true };
     if (payload.corrects) {
       const target = await store.tally.findByPk(payload.corrects, { transaction });
       if (!target || target.layoutId !== payload.layoutId || target.corrects) {

@@ -1,0 +1,168 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { flags, inOrder, type Call } from '../morning/board';
+import {
+  briefing,
+  depthTolerance,
+  methodOf,
+  methodTasks,
+  SCHOOLS,
+  type Conditions,
+} from '../method/schools';
+import { tendingDue } from '../tending/due';
+import { schedule, taskSentence } from './schedule';
+import { TASKS } from './tasks';
+import { judgeAir } from './weather';
+
+const all = new Set(TASKS.map(({ key }) => key));
+const none = new Set<string>();
+const find = (tasks: ReturnType<typeof schedule>, key: string) =>
+  tasks.find((task) => task.key === key)!;
+
+test('tasks are counted back and forward from the planting day', () => {
+  const tasks = schedule('2027-03-01', all, [], '2026-11-24');
+  assert.equal(find(tasks, 'order').finish, '2026-03-01');
+  assert.equal(find(tasks, 'rip').finish, '2026-09-01');
+  assert.equal(find(tasks, 'rip').start, '2026-08-28');
+  assert.equal(find(tasks, 'knockdown').finish, '2027-02-08');
+  assert.equal(find(tasks, 'count-1').finish, '2028-02-01');
+  const finishes = tasks.map(({ finish }) => finish);
+  assert.deepEqual(finishes, [...finishes].sort());
+});
+
+test('a leap day, a month’s end and a year’s end do not lose a task', () => {
+  assert.equal(find(schedule('2028-02-29', none, [], '2027-01-01'), 'order').finish, '2027-02-28');
+  assert.equal(
+    find(schedule('2027-01-02', none, [], '2026-12-01'), 'set-out').finish,
+    '2026-12-23',
+  );
+  assert.equal(find(schedule('2026-08-31', all, [], '2026-01-01'), 'rip').finish, '2026-02-28');
+});
+
+test('only what the method asks for hangs on the string', () => {
+  const bare = schedule('2027-03-01', none, [], '2026-11-24').map(({ key }) => key);
+  assert.ok(!bare.includes('rip') && !bare.includes('kill-1') && bare.includes('plant'));
+  assert.ok(find(schedule('2027-03-01', new Set(['rip']), [], '2026-11-24'), 'rip'));
+});
+
+test('late, due, soon, later, done and skipped are told apart on the day', () => {
+  const at = (today: string, records = [] as Parameters<typeof schedule>[2]) =>
+    find(schedule('2027-03-01', none, records, today), 'set-out');
+  // Set out: three days' work, finished by 19 February.
+  assert.equal(at('2027-01-20').state, 'later');
+  assert.equal(at('2027-02-03').state, 'soon');
+  assert.equal(at('2027-02-17').state, 'due');
+  assert.equal(at('2027-02-19').state, 'due');
+  assert.equal(at('2027-02-20').state, 'late');
+  assert.equal(at('2027-02-26').lateBy, 7);
+  assert.equal(at('2027-02-26', [{ key: 'set-out', doneOn: '2027-02-18' }]).state, 'done');
+  assert.equal(at('2027-02-26', [{ key: 'set-out', moved: '2027-02-27' }]).state, 'due');
+  assert.equal(at('2027-02-26', [{ key: 'set-out', skipped: true }]).state, 'skipped');
+});
+
+test('a late task says how late and what it waits for', () => {
+  const task = find(schedule('2027-03-01', none, [], '2027-03-02'), 'plant');
+  assert.deepEqual(task.waitsFor, ['set out rows', 'receive stock']);
+  assert.equal(
+    taskSentence(task, 'Silt Margin'),
+    'Plant on Silt Margin: 1 day late. It waits for: set out rows, receive stock.',
+  );
+});
+
+test('the air is judged by its worst part', () => {
+  const air = { temperature: 10, humidity: 0.7, wind: 2 };
+  assert.equal(judgeAir(air).dayClass, 'normal');
+  assert.deepEqual(judgeAir({ ...air, wind: 17 / 3.6 }), {
+    dayClass: 'marginal',
+    because: ['wind'],
+  });
+  assert.deepEqual(judgeAir({ ...air, wind: 25 / 3.6, humidity: 0.4 }), {
+    dayClass: 'stop',
+    because: ['wind'],
+  });
+  assert.deepEqual(judgeAir({ ...air, temperature: -1 }), { dayClass: 'stop', because: ['frost'] });
+  assert.deepEqual(judgeAir({ temperature: 30, humidity: 0.25, wind: 1 }).because, [
+    'heat',
+    'dry air',
+  ]);
+});
+
+const ground: Conditions = {
+  texture: 'loam',
+  moisture: 'fresh',
+  cover: 'sod',
+  compacted: false,
+  exposed: false,
+  sloping: false,
+  planting: 'hand',
+  stock: 'bare-root',
+};
+
+test('the method follows the ground, gives its reason, and drives depth, tasks and briefing', () => {
+  const usual = methodOf({}, ground);
+  assert.deepEqual(depthTolerance(usual), [-1, 2]);
+  assert.ok(methodTasks(usual).has('knockdown'), 'sod is killed');
+  const wet = methodOf({}, { ...ground, moisture: 'wet', texture: 'clay' });
+  assert.deepEqual(depthTolerance(wet), [-2, 0]);
+  assert.match(briefing(wet), /never deep/);
+  assert.ok(!methodTasks(wet).has('knockdown'), 'no herbicide beside water');
+  const ripped = methodOf({}, { ...ground, compacted: true, sloping: true });
+  assert.ok(methodTasks(ripped).has('rip'));
+  assert.ok(usual.every(({ because }) => because.endsWith('.')));
+  assert.ok(
+    methodOf({}, { ...ground, stock: 'container' }).some(
+      ({ question }) => question === 'containerRoots',
+    ),
+  );
+  assert.ok(!usual.some(({ question }) => question === 'containerRoots'));
+});
+
+test('a choice of the leader’s stands against the default, an unknown one does not', () => {
+  const chosen = methodOf({ depth: 'covered', weeds: 'gone' }, ground);
+  assert.deepEqual(depthTolerance(chosen), [2, 5]);
+  assert.equal(chosen.find(({ question }) => question === 'depth')!.isDefault, false);
+  assert.equal(chosen.find(({ question }) => question === 'weeds')!.school.key, 'herbicide');
+});
+
+test('every task that a school brings in exists, and every default is one of its schools', () => {
+  const known = new Set(TASKS.map(({ key }) => key));
+  const unknown = SCHOOLS.flatMap(({ schools }) =>
+    schools.flatMap(({ tasks }) => tasks ?? []),
+  ).filter((key) => !known.has(key));
+  assert.deepEqual(unknown, []);
+  for (const { schools, pick } of SCHOOLS) {
+    for (const texture of ['sand', 'loam', 'clay'] as const)
+      for (const moisture of ['dry', 'fresh', 'wet'] as const)
+        for (const stock of ['bare-root', 'container'] as const)
+          for (const planting of ['hand', 'machine'] as const) {
+            const { key } = pick({ ...ground, texture, moisture, stock, planting });
+            assert.ok(schools.some((school) => school.key === key));
+          }
+  }
+  for (const task of TASKS) for (const need of task.needs) assert.ok(known.has(need));
+});
+
+test('nothing is tended before it is planted', () => {
+  const tasks = schedule('2025-11-01', none, [], '2026-11-24');
+  assert.deepEqual(tendingDue(tasks, false).late, []);
+  assert.ok(tendingDue(tasks, true).late.some(({ key }) => key === 'guards-1'));
+  assert.ok(tendingDue(tasks, false).ahead.length >= tendingDue(tasks, true).late.length);
+});
+
+test('what must stop comes first, and notes raise no flag', () => {
+  const call = (urgency: Call['urgency'], room: Call['room']): Call => ({
+    urgency,
+    room,
+    when: '',
+    sentence: urgency,
+    detail: '',
+    action: '',
+    block: 'b',
+  });
+  const calls = [call('note', 'calendar'), call('stop', 'stock'), call('soon', 'stock')];
+  assert.deepEqual(
+    inOrder(calls).map(({ urgency }) => urgency),
+    ['stop', 'soon', 'note'],
+  );
+  assert.deepEqual(flags(calls), { stock: 2 });
+});

@@ -1,0 +1,153 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { GroundError } from '../ground/boundary';
+import { planeArea } from '../ground/polygon';
+import { localPlane, fromUtm } from '../measure/plane';
+import { checkFileSize, readBoundary, readShapes, readZone } from './read';
+
+const told = (pattern: RegExp) => (error: unknown) =>
+  error instanceof GroundError && pattern.test(error.message);
+const refuse = (text: string, name: string, pattern: RegExp, zone?: string) =>
+  assert.throws(
+    () => readBoundary(text, name, { zone }),
+    told(pattern),
+    `${name}: ${text.slice(0, 40)}`,
+  );
+
+const ring = [
+  [11, 51],
+  [11.004, 51],
+  [11.004, 51.002],
+  [11, 51.002],
+  [11, 51],
+];
+const geojson = JSON.stringify({
+  type: 'Feature',
+  properties: { name: 'West Field' },
+  geometry: { type: 'Polygon', coordinates: [ring] },
+});
+
+test('GeoJSON in all its wrappings gives the same boundary', () => {
+  const geometry = { type: 'Polygon', coordinates: [ring] };
+  const expected = readBoundary(geojson, 'a.geojson').parts;
+  assert.deepEqual(readBoundary(JSON.stringify(geometry), 'a.json').parts, expected);
+  assert.deepEqual(
+    readBoundary(
+      `\uFEFF${JSON.stringify({ type: 'FeatureCollection', features: [JSON.parse(geojson)] })}`,
+      'x',
+    ).parts,
+    expected,
+  );
+  assert.deepEqual(
+    readBoundary(JSON.stringify({ type: 'MultiPolygon', coordinates: [[ring]] }), 'a.json').parts,
+    expected,
+  );
+  assert.equal(readBoundary(geojson, 'a.geojson').name, 'West Field');
+  assert.equal(readBoundary(JSON.stringify(geometry), 'old_haul-road.json').name, 'old haul road');
+});
+
+test('a GPX walk round the block is closed where its ends nearly meet, and refused where not', () => {
+  const walk = (points: number[][]) =>
+    `<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>Walk</name><trkseg>${points
+      .map(([lon, lat]) => `<trkpt lat="${lat}" lon="${lon}"/>`)
+      .join('')}</trkseg></trk></gpx>`;
+  const near = readBoundary(walk([...ring.slice(0, 4), [11.00003, 51.00003]]), 'w.gpx');
+  assert.match(near.notes[0], /closed with a straight line of 3\.\d m/);
+  refuse(walk(ring.slice(0, 3)), 'w.gpx', /does not close: its ends are 35\d m apart/);
+});
+
+test('KML polygons are read, with their hole', () => {
+  const text = (points: number[][]) => points.map((p) => p.join(',')).join(' ');
+  const hole = [
+    [11.001, 51.0005],
+    [11.002, 51.0005],
+    [11.002, 51.001],
+    [11.001, 51.0005],
+  ];
+  const kml = `<kml xmlns="http://www.opengis.net/kml/2.2"><Placemark><name>Bench</name><Polygon><outerBoundaryIs><LinearRing><coordinates>${text(ring)}</coordinates></LinearRing></outerBoundaryIs><innerBoundaryIs><LinearRing><coordinates>${text(hole)}</coordinates></LinearRing></innerBoundaryIs></Polygon></Placemark></kml>`;
+  const { parts, name } = readBoundary(kml, 'b.kml');
+  assert.equal(name, 'Bench');
+  assert.equal(parts[0].length, 2);
+});
+
+test('CSV corners: degrees, or easting and northing with their zone', () => {
+  const degrees = readBoundary('name,lat,lon\na,51,11\nb,51,11.004\nc,51.002,11.004', 'c.csv')
+    .parts[0][0];
+  assert.deepEqual(degrees, [
+    [11, 51],
+    [11.004, 51],
+    [11.004, 51.002],
+  ]);
+  const bare = readBoundary('11;51\n11.004;51\n11.004;51.002\n', 'c.csv').parts[0][0];
+  assert.deepEqual(bare, degrees);
+  const metres = 'easting,northing\n640000,5652000\n640300,5652000\n640300,5652200\n640000,5652200';
+  const { parts } = readBoundary(metres, 'c.csv', { zone: '32N' });
+  const plane = localPlane(parts[0][0][0]);
+  // The UTM scale at 2° from the meridian is about 0.99984.
+  assert.ok(Math.abs(planeArea([[parts[0][0].map(plane.toPlane)]]) / 60_000 - 1) < 1e-3);
+  assert.deepEqual(fromUtm(32, false)([500_000, 0]).map(Math.round), [9, 0]);
+  assert.deepEqual(
+    readBoundary(
+      metres
+        .replace('easting,northing', 'easting,northing,zone')
+        .replace(/00$/gm, '00,32N')
+        .replace(/,32N,/g, ','),
+      'c.csv',
+      {},
+    ).parts,
+    parts,
+  );
+});
+
+test('bad files are refused with what was found and what is accepted', () => {
+  refuse('', 'a.geojson', /file is empty/);
+  refuse('   \n', 'a.csv', /file is empty/);
+  refuse(geojson.slice(0, 90), 'a.geojson', /not whole GeoJSON/);
+  refuse('{"type":"Topology"}', 'a.json', /no GeoJSON feature/);
+  refuse(
+    JSON.stringify({ type: 'Polygon', coordinates: [ring.slice(0, 4)] }),
+    'a.json',
+    /does not close: it starts at 11, 51 and ends at 11, 51\.002/,
+  );
+  refuse(JSON.stringify({ type: 'Point', coordinates: [11, 51] }), 'a.json', /no area and no line/);
+  refuse('<gpx><trk>', 'a.gpx', /XML does not end/);
+  refuse('<html></html>', 'a.kml', /says it is “html”/);
+  refuse(
+    'easting,northing\n640000,5652000\n640300,5652000\n640300,5652200',
+    'a.csv',
+    /Give the UTM zone/,
+  );
+  refuse('a,b\n1,2\n3,4\n5,6', 'a.csv', /first line reads “a, b”/);
+  refuse('lon,lat\n11,51\n11.1,fifty\n11.2,51', 'a.csv', /Line 3 reads “11\.1, fifty”/);
+  refuse('lon,lat\n11,51\n11.1,51', 'a.csv', /2 corners/);
+  refuse('hello', 'a.docx', /no format that is read here/);
+  assert.throws(() => checkFileSize(200 * 1024 * 1024), told(/200 MB; at most 20 MB/));
+});
+
+test('zones are read as people write them', () => {
+  assert.deepEqual(readZone('33N'), [33, false]);
+  assert.deepEqual(readZone('utm zone 8 south'), [8, true]);
+  assert.throws(() => readZone('61N'), told(/no UTM zone/));
+  assert.throws(() => readZone('north'), told(/no UTM zone/));
+});
+
+test('lines and points of a file become keep-out shapes', () => {
+  const collection = {
+    type: 'FeatureCollection',
+    features: [
+      {
+        type: 'Feature',
+        properties: { name: 'ditch' },
+        geometry: { type: 'MultiLineString', coordinates: [ring.slice(0, 2), ring.slice(2, 4)] },
+      },
+      { type: 'Feature', properties: null, geometry: { type: 'Point', coordinates: [11, 51] } },
+      { type: 'Feature', properties: null, geometry: null },
+    ],
+  };
+  const { lines } = readShapes(JSON.stringify(collection), 'k.geojson');
+  assert.deepEqual(
+    lines.map(({ shape }) => shape.type),
+    ['LineString', 'LineString', 'Point'],
+  );
+  assert.equal(lines[0].name, 'ditch');
+});

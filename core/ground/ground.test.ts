@@ -1,0 +1,261 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { localPlane, type Point } from '../measure/plane';
+import { checkBoundary, findCrossing, GroundError } from './boundary';
+import { keepoutDefault, type Keepout } from './keepouts';
+import { plantableArea } from './plantable';
+import {
+  areaBothWays,
+  bearingOf,
+  contains,
+  longestSide,
+  nearestSide,
+  planeArea,
+  type MultiPolygon,
+} from './polygon';
+
+const plane = localPlane([11, 51]);
+const lonLat = (...ring: Point[]): MultiPolygon => [[ring.map(plane.toLonLat)]];
+const square = lonLat([-100, -100], [100, -100], [100, 100], [-100, 100]);
+const told = (pattern: RegExp) => (error: unknown) =>
+  error instanceof GroundError && pattern.test(error.message);
+
+const fence = (setback: number, coordinates: Point[]): Keepout => ({
+  id: 'f',
+  kind: 'fence',
+  name: 'fence',
+  shape: { type: 'LineString', coordinates: coordinates.map(plane.toLonLat) },
+  setback,
+  reason: '',
+});
+
+test('a boundary comes out counter-clockwise, closed or not, repeated corners dropped', () => {
+  const clockwise = [...square[0][0]].reverse();
+  const [ring] = checkBoundary([[[...clockwise, clockwise[0]]]])[0];
+  assert.equal(ring.length, 4);
+  assert.ok(planeArea([[ring]]) > 0);
+  const twice = checkBoundary([[[square[0][0][0], ...square[0][0]]]]);
+  assert.equal(twice[0][0].length, 4);
+});
+
+test('what cannot be a boundary is refused with a sentence', () => {
+  assert.throws(() => checkBoundary([]), told(/no area/));
+  assert.throws(() => checkBoundary(lonLat([0, 0], [10, 0])), told(/at least three/));
+  const bowtie = lonLat([-100, -100], [100, 100], [100, -100], [-100, 100]);
+  assert.throws(() => checkBoundary(bowtie), told(/crosses itself: side 1 and side 3/));
+  assert.throws(() => checkBoundary(lonLat([0, 0], [2, 0], [2, 2], [0, 2])), told(/4\.0 m²/));
+  const vast: MultiPolygon = [
+    [
+      [
+        [10, 50],
+        [10.5, 50],
+        [10.5, 50.5],
+        [10, 50.5],
+      ],
+    ],
+  ];
+  assert.throws(() => checkBoundary(vast), told(/at most 10 000 ha/));
+  const metres: MultiPolygon = [
+    [
+      [
+        [651000, 5664000],
+        [651200, 5664000],
+        [651200, 5664200],
+      ],
+    ],
+  ];
+  assert.throws(() => checkBoundary(metres), told(/UTM zone/));
+  const nothing: MultiPolygon = [
+    [
+      [
+        [10, NaN],
+        [10.1, 50],
+        [10.1, 50.1],
+      ],
+    ],
+  ];
+  assert.throws(() => checkBoundary(nothing), told(/no number/));
+});
+
+test('swapped latitude and longitude is noticed where it can be', () => {
+  const impossible: MultiPolygon = [
+    [
+      [
+        [51, 111],
+        [51.001, 111],
+        [51.001, 111.001],
+      ],
+    ],
+  ];
+  assert.throws(() => checkBoundary(impossible), told(/swapped/));
+  const turned = square.map((rings) => rings.map((ring) => ring.map(([x, y]): Point => [y, x])));
+  assert.throws(() => checkBoundary(turned, [11, 51]), told(/swapped/));
+  assert.doesNotThrow(() => checkBoundary(square, [11, 51]));
+});
+
+test('touching sides of a ring count as crossing, neighbours do not', () => {
+  assert.equal(
+    findCrossing([
+      [0, 0],
+      [4, 0],
+      [4, 4],
+      [0, 4],
+    ]),
+    undefined,
+  );
+  assert.ok(
+    findCrossing([
+      [0, 0],
+      [4, 0],
+      [4, 4],
+      [2, 0],
+      [0, 4],
+    ]),
+  );
+});
+
+test('plane and ellipsoid agree on the area within a tenth of a per cent, far from the equator too', () => {
+  for (const [lon, lat] of [
+    [11, 51],
+    [-70, -54],
+    [25, 68],
+    [100, 0.01],
+  ] as Point[]) {
+    const local = localPlane([lon, lat]);
+    const parts: MultiPolygon = [
+      [
+        (
+          [
+            [-2000, -2500],
+            [2500, -2000],
+            [2200, 2400],
+            [-1800, 1900],
+          ] as Point[]
+        ).map(local.toLonLat),
+      ],
+    ];
+    const both = areaBothWays(parts, local);
+    assert.ok(
+      Math.abs(both.plane / both.geodesic - 1) < 1e-3,
+      `${lat}: ${both.plane / both.geodesic}`,
+    );
+  }
+});
+
+test('the working of the plantable area adds up, and overlaps count once', () => {
+  const ground = plantableArea(
+    square,
+    [
+      fence(5, [
+        [-200, 0],
+        [200, 0],
+      ]),
+      fence(5, [
+        [0, -200],
+        [0, 200],
+      ]),
+    ],
+    0,
+    plane,
+  );
+  const expected = 200 * 200 - 10 * 200 - 10 * 190;
+  assert.ok(Math.abs(ground.plantable.value - expected) < 1, String(ground.plantable.value));
+  assert.ok(Math.abs(ground.keptOut[1].takes - 1900) < 1);
+  const steps = ground.plantable.steps.reduce((sum, { value }) => sum + value, 0);
+  assert.ok(Math.abs(steps - ground.plantable.value) < 1e-6);
+  assert.ok(Math.abs(planeArea(ground.area) - ground.plantable.value) < 0.01);
+  assert.equal(ground.area.length, 4, 'a cross of two fences parts the block in four');
+});
+
+test('a margin shrinks the block by its own width on every side', () => {
+  const ground = plantableArea(square, [], 10, plane);
+  assert.ok(Math.abs(ground.plantable.value - 180 * 180) < 0.5);
+});
+
+test('a keep-out inside the block becomes a hole with round corners', () => {
+  const house: Keepout = {
+    ...fence(6, []),
+    kind: 'building',
+    name: 'house',
+    shape: {
+      type: 'Polygon',
+      coordinates: [
+        (
+          [
+            [-5, -5],
+            [5, -5],
+            [5, 5],
+            [-5, 5],
+          ] as Point[]
+        ).map(plane.toLonLat),
+      ],
+    },
+  };
+  const ground = plantableArea(square, [house], 0, plane);
+  assert.equal(ground.area[0].length, 2);
+  const exact = 10 * 10 + 4 * 10 * 6 + Math.PI * 36;
+  assert.ok(Math.abs(ground.keptOut[0].takes - exact) < 0.5, String(ground.keptOut[0].takes));
+});
+
+test('a setback that leaves nothing, or a negative one, names the culprit', () => {
+  assert.throws(
+    () =>
+      plantableArea(
+        square,
+        [
+          fence(500, [
+            [-200, 0],
+            [200, 0],
+          ]),
+        ],
+        1,
+        plane,
+      ),
+    told(/Nothing is left.*“fence” takes most; its setback is 500 m/),
+  );
+  assert.throws(
+    () =>
+      plantableArea(
+        square,
+        [
+          fence(-1, [
+            [0, 0],
+            [1, 1],
+          ]),
+        ],
+        0,
+        plane,
+      ),
+    told(/0 m or more/),
+  );
+  assert.throws(() => plantableArea(square, [], 150, plane), told(/The margin is 150 m/));
+});
+
+test('an overhead line keeps the mature height of the tallest species', () => {
+  assert.equal(keepoutDefault('overhead-line', 25).setback, 25);
+  assert.equal(keepoutDefault('fence', 25).setback, 2);
+});
+
+test('sides, bearings and containment', () => {
+  const block: MultiPolygon = [
+    [
+      [
+        [0, 0],
+        [40, 0],
+        [40, 10],
+        [0, 10],
+      ],
+      [
+        [5, 5],
+        [6, 5],
+        [6, 6],
+      ],
+    ],
+  ];
+  assert.equal(longestSide(block).length, 40);
+  assert.equal(bearingOf([0, 0], [0, -5]), Math.PI);
+  assert.equal(nearestSide(block, [39, 4]).length, 10);
+  assert.ok(contains(block, [1, 1]));
+  assert.ok(!contains(block, [5.9, 5.3]));
+  assert.ok(!contains(block, [41, 1]));
+});

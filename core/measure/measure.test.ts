@@ -1,0 +1,126 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { apportion } from './apportion';
+import { addTo, daysBetween, isDay } from './dates';
+import { seededRandom } from './random';
+import { studentProbability, studentQuantile } from './student';
+import {
+  compassPoint,
+  formatArea,
+  formatBearing,
+  formatDensity,
+  formatLength,
+  formatNumber,
+  parseLength,
+} from './units';
+
+test('numbers are grouped with a thin space and never read minus nought', () => {
+  assert.equal(formatNumber(10000), '10\u2009000');
+  assert.equal(formatNumber(1234567.891, 1), '1\u2009234\u2009567.9');
+  assert.equal(formatNumber(-0.0001, 2), '0.00');
+  assert.equal(formatNumber(-12.5, 1), '−12.5');
+  assert.equal(formatNumber(Infinity), '–');
+});
+
+test('lengths are read as people write them, in either unit', () => {
+  const close = (text: string, metres: number, system: 'metric' | 'us' = 'metric') =>
+    assert.ok(Math.abs(parseLength(text, system) - metres) < 1e-9, text);
+  close('2.4', 2.4);
+  close('2,4 m', 2.4);
+  close('240cm', 2.4);
+  close('8ft', 2.4384);
+  close('8', 2.4384, 'us');
+  close('7 ft 6 in', 2.286);
+  close('7\'6"', 2.286);
+  close('-3 m', -3);
+  for (const wrong of ['', 'wide', '2.4 parsecs', '2 m wide', '8 ft 6 apples']) {
+    assert.throws(() => parseLength(wrong, 'metric'), /is not a length/, wrong);
+  }
+});
+
+test('what is written in a unit reads back as the same length', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 0.2, max: 90, noNaN: true }), (metres) => {
+      assert.ok(Math.abs(parseLength(formatLength(metres, 'metric', 4), 'us') - metres) < 1e-3);
+      assert.ok(Math.abs(parseLength(formatLength(metres, 'us', 4), 'metric') - metres) < 1e-3);
+    }),
+  );
+});
+
+test('areas and densities change unit with the person', () => {
+  assert.equal(formatArea(64_134, 'metric'), '6.41 ha');
+  assert.equal(formatArea(40_468.564224, 'us'), '10.00 acres');
+  assert.equal(formatArea(50, 'metric'), '50.0 m²');
+  assert.equal(formatDensity(0.1, 'metric'), '1\u2009000 /ha');
+  assert.equal(formatDensity(0.1, 'us'), '405 /acre');
+});
+
+test('bearings wrap and name their compass point', () => {
+  assert.equal(formatBearing((83 * Math.PI) / 180), '083°');
+  assert.equal(formatBearing(-Math.PI / 2), '270°');
+  assert.equal(formatBearing(2 * Math.PI - 1e-9), '000°');
+  assert.equal(compassPoint(Math.PI), 'S');
+  assert.equal(compassPoint(-0.1), 'N');
+});
+
+test('shares of a whole number add up and stay within one of their due', () => {
+  fc.assert(
+    fc.property(
+      fc.nat(100_000),
+      fc.array(fc.nat(1000), { minLength: 1, maxLength: 12 }).filter((w) => w.some((x) => x > 0)),
+      (total, weights) => {
+        const parts = apportion(total, weights);
+        const sum = weights.reduce((a, b) => a + b, 0);
+        assert.equal(
+          parts.reduce((a, b) => a + b, 0),
+          total,
+        );
+        parts.forEach((part, i) => assert.ok(Math.abs(part - (total * weights[i]) / sum) < 1));
+      },
+    ),
+  );
+  assert.throws(() => apportion(5, [0, 0]), RangeError);
+  assert.throws(() => apportion(5, [1, -1]), RangeError);
+});
+
+test('a species with no share gets no tree, however the fractions fall', () => {
+  assert.deepEqual(apportion(10, [1, 0, 1, 1]), [4, 0, 3, 3]);
+});
+
+test('days have no clock: leap years, month ends and year ends', () => {
+  assert.equal(addTo('2024-02-29', { months: 12 }), '2025-02-28');
+  assert.equal(addTo('2026-03-31', { months: -1 }), '2026-02-28');
+  assert.equal(addTo('2026-12-31', { days: 1 }), '2027-01-01');
+  assert.equal(daysBetween('2026-03-28', '2026-03-30'), 2);
+  assert.equal(daysBetween('2026-10-24', '2026-10-26'), 2);
+  assert.equal(daysBetween('2027-01-01', '2026-12-31'), -1);
+  assert.ok(isDay('2024-02-29'));
+  assert.ok(!isDay('2025-02-29'));
+  assert.ok(!isDay('24.11.2026'));
+});
+
+test('the same seed draws the same numbers, another seed others, all evenly', () => {
+  const [a, b, c] = [seededRandom('x'), seededRandom('x'), seededRandom('y')];
+  const draws = Array.from({ length: 20_000 }, () => a());
+  assert.deepEqual(
+    draws,
+    Array.from({ length: 20_000 }, () => b()),
+  );
+  assert.notEqual(draws[0], c());
+  const tenths = new Array(10).fill(0);
+  for (const draw of draws) tenths[Math.floor(draw * 10)]++;
+  // Chi-squared with 9 degrees stays under 27.9 in 999 of 1 000 fair generators.
+  const chi = tenths.reduce((sum, n) => sum + (n - 2000) ** 2 / 2000, 0);
+  assert.ok(chi < 27.9, `chi-squared ${chi}`);
+});
+
+test('the t quantile is the inverse of the t probability', () => {
+  for (const freedom of [1, 2, 5, 11, 30, 200]) {
+    for (const confidence of [0.5, 0.8, 0.95, 0.99]) {
+      const t = studentQuantile(confidence, freedom);
+      assert.ok(Math.abs(studentProbability(t, freedom) - (0.5 + confidence / 2)) < 1e-9);
+    }
+  }
+  assert.throws(() => studentQuantile(0.95, 0), RangeError);
+});

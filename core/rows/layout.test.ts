@@ -1,0 +1,203 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { MultiPolygon } from '../ground/polygon';
+import { layOut, type LayoutParameters } from './layout';
+import { positions, rowCount, rowLine } from './lattice';
+import { density, SpacingError, spacingForDensity } from './spacing';
+import {
+  arrange,
+  checkMix,
+  countSpecies,
+  speciesAt,
+  speciesOfFirst,
+  type Arrangement,
+} from './species';
+import { eachPosition, toLattice, toStoredRows, treesInRow } from './stored';
+
+const block: MultiPolygon = [
+  [
+    [
+      [0, 0],
+      [210, 12],
+      [230, 120],
+      [90, 160],
+      [-10, 90],
+    ],
+    [
+      [60, 50],
+      [90, 50],
+      [80, 80],
+    ],
+  ],
+];
+const ground = { boundary: block, plantable: block };
+const parameters: LayoutParameters = {
+  pattern: 'offset',
+  inRow: 2.4,
+  between: 2.8,
+  direction: { kind: 'edge', from: [0, 0], to: [210, 12] },
+  firstOffset: 2,
+  firstPeg: 0,
+  headland: 0,
+  shortest: 0,
+  mix: [
+    { species: 'p', share: 46 },
+    { species: 'b', share: 28 },
+    { species: 'a', share: 16 },
+    { species: 'w', share: 10 },
+  ],
+  arrangement: { kind: 'random', longest: 3, seed: 7 },
+};
+
+const mixes = fc
+  .array(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 6 })
+  .map((weights) => {
+    const sum = weights.reduce((a, b) => a + b, 0);
+    const shares = weights.map((weight) => Math.floor((weight / sum) * 10_000) / 100);
+    shares[0] = Math.round((shares[0] + 100 - shares.reduce((a, b) => a + b, 0)) * 100) / 100;
+    return shares;
+  });
+const arrangements = fc.oneof(
+  fc.constant<Arrangement>({ kind: 'rows' }),
+  fc.integer({ min: 1, max: 40 }).map((length): Arrangement => ({ kind: 'runs', length })),
+  fc
+    .record({ longest: fc.integer({ min: 1, max: 8 }), seed: fc.nat(1000) })
+    .map((r): Arrangement => ({ kind: 'random', ...r })),
+);
+
+test('species fill every row exactly and keep the mix within one tree', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.nat(120), { minLength: 1, maxLength: 40 }),
+      mixes,
+      arrangements,
+      (rows, shares, arrangement) => {
+        const total = rows.reduce((a, b) => a + b, 0);
+        const { runs, counts } = arrange(rows, shares, arrangement);
+        rows.forEach((trees, i) => {
+          const inRow = runs[i].filter((_, k) => k % 2 === 1).reduce((a, b) => a + b, 0);
+          assert.equal(inRow, trees);
+          assert.ok(runs[i].every((value, k) => k % 2 === 0 || value > 0));
+        });
+        assert.deepEqual(countSpecies(runs, shares.length), counts);
+        assert.equal(
+          counts.reduce((a, b) => a + b, 0),
+          total,
+        );
+        counts.forEach((count, s) => assert.ok(Math.abs(count - (total * shares[s]) / 100) <= 1));
+      },
+    ),
+  );
+});
+
+test('random keeps its longest run wherever the mix allows one', () => {
+  fc.assert(
+    fc.property(mixes, fc.integer({ min: 1, max: 5 }), fc.nat(500), (shares, longest, seed) => {
+      const { runs, counts, notes } = arrange([37, 0, 64, 91, 5], shares, {
+        kind: 'random',
+        longest,
+        seed,
+      });
+      const sequence = runs.flatMap((row) =>
+        row.flatMap((_, i) => (i % 2 ? new Array<number>(row[i]).fill(row[i - 1]) : [])),
+      );
+      let run = 0;
+      let longestFound = 0;
+      sequence.forEach((species, i) => {
+        run = species === sequence[i - 1] ? run + 1 : 1;
+        longestFound = Math.max(longestFound, run);
+      });
+      const most = Math.max(...counts);
+      const possible = most <= longest * (sequence.length - most + 1);
+      assert.equal(notes.length === 0, possible);
+      if (possible) assert.ok(longestFound <= longest, `${longestFound} > ${longest}`);
+    }),
+  );
+});
+
+test('whole rows mix at most one row a species; runs have their length', () => {
+  const rows = new Array(50).fill(80);
+  const whole = arrange(rows, [50, 30, 20], { kind: 'rows' });
+  assert.ok(whole.runs.filter((row) => row.length > 2).length <= 2);
+  const runs = arrange(rows, [50, 30, 20], { kind: 'runs', length: 25 }).runs.flat();
+  assert.ok(Math.max(...runs.filter((_, i) => i % 2)) <= 25);
+});
+
+test('the same seed gives the same plan, another seed another', () => {
+  const runs = (seed: number) =>
+    layOut(ground, { ...parameters, arrangement: { kind: 'random', longest: 3, seed } }).runs;
+  assert.deepEqual(runs(7), runs(7));
+  assert.notDeepEqual(runs(7), runs(8));
+});
+
+test('a mix that is not whole says how much is missing', () => {
+  assert.throws(() => checkMix([50, 46]), /adds up to 96 %.*4 % is missing/);
+  assert.throws(() => checkMix([60, 46]), /6 % is too much/);
+  assert.throws(() => checkMix([]), /empty/);
+  assert.throws(() => checkMix([120, -20]), /0 to 100/);
+});
+
+test('spacing that cannot be planted is refused; any two of three give the third', () => {
+  for (const wrong of [0, -2, NaN, 101]) assert.throws(() => density(wrong, 3), SpacingError);
+  assert.ok(Math.abs(spacingForDensity(2.5, density(2.5, 3)) - 3) < 1e-12);
+  assert.throws(() => spacingForDensity(2.5, 0), SpacingError);
+});
+
+test('rows along an edge start at the first offset from it, on the block’s side', () => {
+  const { lattice } = layOut(ground, parameters);
+  assert.equal(lattice.rowIndex[0], 0);
+  const edge = layOut(ground, {
+    ...parameters,
+    direction: { kind: 'edge', from: [210, 12], to: [0, 0] },
+  });
+  // The same edge walked the other way gives the same rows.
+  assert.ok(Math.abs(edge.lattice.total - lattice.total) <= rowCount(lattice));
+  assert.ok(Math.abs(rowLine(lattice, 0) - lattice.frame.anchor) < 1e-9);
+});
+
+test('figures follow from what was laid out', () => {
+  const { lattice, figures, speciesCounts } = layOut(ground, parameters);
+  assert.equal(figures.trees.value, lattice.total);
+  assert.equal(
+    speciesCounts.reduce((a, b) => a + b, 0),
+    lattice.total,
+  );
+  const [, , nominal, lost] = figures.trees.steps;
+  assert.ok(Math.abs(nominal.value + lost.value - lattice.total) < 1e-6);
+  assert.ok(
+    Math.abs(figures.walked.value - figures.walked.steps[0].value - figures.walked.steps[1].value) <
+      1e-6,
+  );
+  const square = layOut(ground, { ...parameters, pattern: 'square', between: 99 });
+  assert.equal(square.lattice.between, 2.4, 'a square ties the rows to the trees');
+});
+
+test('kept rows give the very same positions as the layout they came from', () => {
+  const { lattice, runs } = layOut(ground, parameters);
+  const rows = toStoredRows(lattice, runs);
+  const again = JSON.parse(JSON.stringify(rows)) as typeof rows;
+  const rebuilt = toLattice(
+    { frame: lattice.frame, step: lattice.step, between: lattice.between },
+    again,
+  );
+  assert.deepEqual(positions(rebuilt), positions(lattice));
+  const xy = positions(lattice);
+  let i = 0;
+  for (const at of eachPosition(rebuilt, again)) {
+    assert.ok(Math.hypot(at.point[0] - xy[2 * i], at.point[1] - xy[2 * i + 1]) < 1e-9);
+    assert.equal(at.species, speciesAt(again[at.row - 1].runs, at.peg));
+    i++;
+  }
+  assert.equal(i, lattice.total);
+  assert.equal(
+    again.reduce((sum, row) => sum + treesInRow(row), 0),
+    lattice.total,
+  );
+});
+
+test('the first n trees of a row have the species of its first runs', () => {
+  assert.deepEqual(speciesOfFirst([0, 5, 1, 3, 0, 4], 7, 2), [5, 2]);
+  assert.deepEqual(speciesOfFirst([0, 5, 1, 3, 0, 4], 99, 2), [9, 3]);
+  assert.deepEqual(speciesOfFirst([0, 5], 0, 2), [0, 0]);
+});

@@ -1,0 +1,108 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { qualityByPlanter, type PlotRecord } from '../checks/quality';
+import { expectedTrees } from '../checks/plot';
+import { checkCount, deadPatch, refill, survival } from './estimate';
+import { wilson } from './interval';
+
+test('a Wilson interval holds its estimate, stays within 0 and 1, and narrows with n', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 5000 }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (n, share) => {
+        const hits = Math.round(n * share);
+        const { estimate, low, high } = wilson(hits, n);
+        assert.ok(low >= 0 && low <= estimate && estimate <= high && high <= 1);
+        const wider = wilson(hits, n, 2.6);
+        assert.ok(wider.high - wider.low >= high - low);
+      },
+    ),
+  );
+  assert.throws(() => wilson(5, 4), RangeError);
+  assert.throws(() => wilson(0, 0), RangeError);
+});
+
+test('one counted row is a simple sample, several are clusters', () => {
+  const one = survival([{ row: 3, set: 86, alive: 80 }], 100);
+  assert.equal(one.by, 'wilson');
+  const same = Array.from({ length: 10 }, (_, i) => ({ row: i, set: 100, alive: 90 }));
+  const none = survival(same, 100);
+  assert.equal(none.by, 'ratio');
+  assert.ok(none.high - none.low < 1e-9, 'rows that do not differ leave no doubt');
+  const differing = same.map((row, i) => ({ ...row, alive: i % 2 ? 99 : 81 }));
+  const wide = survival(differing, 100);
+  assert.equal(wide.estimate, 0.9);
+  assert.ok(wide.low < 0.87 && wide.high > 0.93);
+  const whole = survival(differing, 10);
+  assert.ok(whole.high - whole.low < 1e-9, 'when every row is counted nothing is left to chance');
+  assert.throws(() => survival([], 10), /No row/);
+});
+
+test('a count above what was planted, or alive above set, is refused with its numbers', () => {
+  assert.throws(
+    () => checkCount({ row: 7, set: 90, alive: 80 }, 85),
+    /85 trees planted; a count of 90 set trees is 5 too many/,
+  );
+  assert.throws(
+    () => checkCount({ row: 7, set: 80, alive: 81 }, 85),
+    /81 alive of 80 set cannot be/,
+  );
+  assert.throws(() => checkCount({ row: 7, set: 0, alive: 0 }, 85), /at least one/);
+  assert.throws(() => checkCount({ row: 7, set: 80, alive: -1 }, 85), /whole numbers/);
+  assert.doesNotThrow(() => checkCount({ row: 7, set: 85, alive: 85 }, 85));
+});
+
+test('refill is what the target lacks, and stocking decides before percentages do', () => {
+  const at = (estimate: number) => ({ estimate, low: estimate, high: estimate });
+  const enough = refill(at(0.7), 9000, 0.1, 60_000);
+  assert.equal(enough.verdict, 'none');
+  assert.equal(enough.trees.value, 0);
+  const gaps = refill(at(0.7), 9000, 0.12, 60_000);
+  assert.equal(gaps.verdict, 'gaps');
+  assert.equal(gaps.trees.value, 900);
+  assert.equal(gaps.living.value, 6300);
+  const again = refill(at(0.4), 9000, 0.12, 60_000);
+  assert.equal(again.verdict, 'again');
+  assert.equal(again.trees.value, 7200);
+});
+
+test('a drowned patch stands out, a weak species and scattered dead do not', () => {
+  const rates = (n: number, rate = 0.1) => new Array<number>(n).fill(rate);
+  const scattered = '1111111110'.repeat(9);
+  assert.equal(deadPatch(scattered, rates(90)), undefined);
+  const drowned = '1'.repeat(40) + '0'.repeat(10) + '1'.repeat(40);
+  const patch = deadPatch(drowned, rates(90))!;
+  assert.ok(patch.from >= 38 && patch.to <= 53 && patch.dead >= 9);
+  const weak = [...rates(40, 0.05), ...rates(10, 0.9), ...rates(40, 0.05)];
+  assert.equal(deadPatch(drowned, weak), undefined);
+  assert.equal(deadPatch('101', rates(3)), undefined);
+});
+
+test('a planter who sets deep is out of line, an unlucky one is not', () => {
+  const plot = (planter: string, good: number, deep: number, i: number): PlotRecord => ({
+    id: `${planter}${i}`,
+    planter,
+    good,
+    faults: deep ? { deep } : {},
+    at: '',
+  });
+  const crew = ['a', 'b', 'c', 'd'].flatMap((planter) =>
+    [0, 1, 2, 3].map((i) => plot(planter, i ? 10 : 9, i ? 0 : 1, i)),
+  );
+  const deep = [2, 3, 2, 2].map((n, i) => plot('e', 10 - n, n, i));
+  const quality = qualityByPlanter([...crew, ...deep]);
+  const out = quality.filter(({ outOfLine }) => outOfLine);
+  assert.deepEqual(
+    out.map(({ planter, worst }) => [planter, worst]),
+    [['e', 'deep']],
+  );
+  assert.deepEqual(out[0].rest, { faulty: 4, looked: 160 });
+  assert.equal(out[0].estimate, 31 / 40);
+  assert.deepEqual(qualityByPlanter([]), []);
+});
+
+test('a plot expects its area times the density', () => {
+  assert.ok(Math.abs(expectedTrees(50, 2.5, 2).value - 10) < 1e-12);
+});

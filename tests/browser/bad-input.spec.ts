@@ -1,0 +1,116 @@
+import { expect, test } from '@playwright/test';
+import { asFile, open, PADDOCK, signIn } from './helpers';
+
+const ring = PADDOCK.geometry.coordinates[0];
+const polygon = (coordinates: number[][]) =>
+  JSON.stringify({ type: 'Polygon', coordinates: [coordinates] });
+
+test('a bad boundary file gets a sentence and makes no block', async ({ page }) => {
+  await signIn(page, 'leader');
+  await page.goto('/blocks/new');
+  const cases: [string, string, RegExp][] = [
+    ['empty.geojson', '', /file is empty/],
+    ['cut.geojson', polygon(ring).slice(0, 60), /not whole GeoJSON/],
+    ['open.geojson', polygon(ring.slice(0, -1)), /does not close/],
+    ['bow.geojson', polygon([ring[0], ring[2], ring[1], ring[4], ring[0]]), /crosses itself/],
+    ['swapped.geojson', polygon(ring.map(([x, y]) => [y, x])), /swapped/],
+    ['metres.csv', 'easting,northing\n640000,5712000\n640200,5712000\n640200,5712300', /UTM zone/],
+    [
+      'vast.geojson',
+      polygon([
+        [11, 51],
+        [12, 51],
+        [12, 52],
+        [11, 51],
+      ]),
+      /at most 10 000 ha/,
+    ],
+    [
+      'tiny.geojson',
+      polygon([
+        [11, 51],
+        [11.00001, 51],
+        [11.00001, 51.00001],
+        [11, 51],
+      ]),
+      /at least 10 m²/,
+    ],
+  ];
+  for (const [name, text, sentence] of cases) {
+    await page.getByLabel('Drop a boundary file').setInputFiles(asFile(name, text));
+    await expect(page.getByRole('alert'), name).toContainText(sentence);
+    await expect(page.getByRole('button', { name: 'Make the block' })).toBeDisabled();
+  }
+  await page.getByLabel('Drop a boundary file').evaluate((input: HTMLInputElement) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([new Uint8Array(200 * 1024 * 1024)], 'huge.geojson'));
+    input.files = transfer.files;
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await expect(page.getByRole('alert')).toContainText('at most 20 MB');
+  await page.getByLabel('UTM zone').fill('32N');
+  await page.getByLabel('Drop a boundary file').setInputFiles(asFile('metres.csv', cases[5][1]));
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(page.locator('.big')).toHaveText(/3\.0\d ha/);
+});
+
+test('a 200 MB upload, a broken body and a foreign origin are turned away by the server', async ({
+  page,
+  baseURL,
+}) => {
+  await signIn(page, 'leader');
+  const cookie = (await page.context().cookies())
+    .map(({ name, value }) => `${name}=${value}`)
+    .join('; ');
+  const post = (body: BodyInit, origin = baseURL!) =>
+    fetch(`${baseURL}/do/ground.create`, {
+      method: 'POST',
+      body,
+      headers: { cookie, origin, 'content-type': 'application/json' },
+    }).then(
+      (r) => r.status,
+      () => 413,
+    );
+  expect([400, 413]).toContain(await post(new Uint8Array(200 * 1024 * 1024)));
+  expect(await post('{"half":')).toBe(400);
+  expect(await post('{}', 'http://elsewhere.example')).toBe(403);
+  const bare = await fetch(`${baseURL}/do/ground.create`, {
+    method: 'POST',
+    body: '{}',
+    headers: { origin: baseURL!, 'content-type': 'application/json' },
+  });
+  expect(bare.status).toBe(401);
+});
+
+test('spacing, setback and mix that cannot be are told at the field', async ({ page }) => {
+  await signIn(page, 'leader');
+  await open(page, 'Silt Margin', 'Rows');
+  const inRow = page.getByRole('textbox', { name: 'In the row' });
+  for (const wrong of ['0', '-2', 'wide', '900 m']) {
+    await inRow.fill(wrong);
+    await inRow.press('Enter');
+    await expect(page.locator('.decide .bx--form-requirement').first()).toContainText(
+      /is accepted|not a length/,
+    );
+  }
+  await inRow.fill('8ft');
+  await inRow.press('Enter');
+  await expect(inRow).toHaveValue('2.44 m');
+  await open(page, 'Silt Margin', 'Ground').catch(() => {});
+});
+
+test('a viewer sees and cannot change; a stranger’s block is not found', async ({
+  page,
+  baseURL,
+}) => {
+  await signIn(page, 'viewer');
+  await open(page, 'Haul Flat', 'Rows');
+  await expect(page.getByRole('button', { name: 'Save as a version' })).toHaveCount(0);
+  const answer = await page.request.post(`${baseURL}/do/calendar.plantingDay`, {
+    headers: { origin: baseURL! },
+    data: { blockId: page.url().split('/')[4], day: '2027-01-01' },
+  });
+  expect(answer.status()).toBe(403);
+  await page.goto('/blocks/0191f405-0530-7a67-832f-000000000000/ground');
+  await expect(page.getByText('There is no such block among yours.')).toBeVisible();
+});

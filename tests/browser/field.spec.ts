@@ -1,0 +1,52 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './helpers';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+test('a planter works without signal; everything is kept, shown as waiting, and sent once', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'planter');
+  await page.goto('/field');
+  await page.getByRole('link', { name: /Haul Flat/ }).click();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
+    timeout: 20_000,
+  });
+  // A second load passes through the service worker and is kept for the day.
+  await page.reload();
+  await expect(page.getByText('All sent')).toBeVisible();
+  const start = Number(await page.getByTestId('planted').textContent());
+
+  await context.setOffline(true);
+  await page.getByRole('button', { name: 'Planted 25' }).tap();
+  await page.getByRole('button', { name: '+10', exact: true }).tap();
+  await page.getByRole('button', { name: '+1', exact: true }).tap();
+  await page.getByRole('button', { name: 'Undo last' }).tap();
+  await expect(page.getByTestId('planted')).toHaveText(String(start + 35));
+  await expect(page.getByRole('status')).toContainText('4 entries wait, kept');
+
+  // The phone is switched off and on in the field.
+  await page.reload();
+  await expect(page.getByTestId('planted')).toHaveText(String(start + 35));
+  await expect(page.getByRole('status')).toContainText('4 entries wait, kept');
+
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByText('All sent')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByTestId('planted')).toHaveText(String(start + 35));
+  await page.reload();
+  await expect(page.getByTestId('planted')).toHaveText(String(start + 35));
+});
+
+test('targets on the field page are wide enough for a glove', async ({ page }) => {
+  await signIn(page, 'planter');
+  await page.goto('/field');
+  await page.getByRole('link', { name: /Haul Flat/ }).click();
+  for (const button of await page.locator('main button:visible').all()) {
+    const { width, height } = (await button.boundingBox())!;
+    expect(Math.min(width, height), (await button.textContent()) ?? '').toBeGreaterThanOrEqual(56);
+  }
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});

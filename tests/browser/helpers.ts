@@ -1,0 +1,58 @@
+import { expect, type Page } from '@playwright/test';
+
+export async function signIn(page: Page, role: string): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('Sign-in name').fill(role);
+  await page.getByLabel('Password', { exact: true }).fill('farrow-pit-demo');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+}
+
+/** Opens a room of a block through the list of blocks and the string line. */
+export async function open(page: Page, block: string, room: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'All blocks' }).click();
+  await page.getByRole('link', { name: block, exact: true }).click();
+  await page.waitForURL(/\/blocks\//);
+  await goTo(page, room);
+}
+
+export async function goTo(page: Page, room: string): Promise<void> {
+  const link = page
+    .getByRole('navigation', { name: 'Steps of the job' })
+    .getByRole('link', { name: room });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+}
+
+/** A number as the screen writes it, thin spaces taken out. */
+export async function numberIn(page: Page, testId: string): Promise<number> {
+  const text = await page.getByTestId(testId).textContent();
+  return Number(text!.replace(/[^\d.]/g, ''));
+}
+
+/** A made-up paddock that no demo block resembles: an L with a bay, longitude and latitude. */
+export const PADDOCK = {
+  type: 'Feature',
+  properties: { name: 'East Paddock' },
+  geometry: {
+    type: 'Polygon',
+    coordinates: [
+      [
+        [11.44, 51.59],
+        [11.4425, 51.59],
+        [11.4425, 51.5907],
+        [11.4413, 51.59085],
+        [11.4414, 51.5914],
+        [11.44, 51.5915],
+        [11.44, 51.59],
+      ],
+    ],
+  },
+};
+
+export const asFile = (name: string, text: string) => ({
+  name,
+  mimeType: 'text/plain',
+  buffer: Buffer.from(text),
+});

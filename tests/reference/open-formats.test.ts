@@ -1,0 +1,138 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { gpx } from '@tmcw/togeojson';
+import { DOMParser } from '@xmldom/xmldom';
+import ICAL from 'ical.js';
+import GeoJSON from 'ol/format/GeoJSON.js';
+import type Point from 'ol/geom/Point.js';
+import Papa from 'papaparse';
+import { schedule } from '../../core/calendar/schedule';
+import { scheduleToIcs } from '../../core/formats/icalendar';
+import { layoutToCsv, layoutToGeoJson, layoutToGpx } from '../../core/formats/layout';
+import { localPlane, type Point as Pair } from '../../core/measure/plane';
+import { layOut } from '../../core/rows/layout';
+import { eachPosition, toStoredRows } from '../../core/rows/stored';
+
+const plane = localPlane([11, 51]);
+const area = [
+  [
+    [
+      [0, 0],
+      [80, 5],
+      [70, 60],
+      [5, 55],
+    ] as Pair[],
+  ],
+];
+const laid = layOut(
+  { boundary: area, plantable: area },
+  {
+    pattern: 'offset',
+    inRow: 2.5,
+    between: 3,
+    direction: { kind: 'bearing', bearing: 1.2 },
+    firstOffset: 1,
+    firstPeg: 0,
+    headland: 0,
+    shortest: 0,
+    mix: [
+      { species: 'a', share: 70 },
+      { species: 'b', share: 30 },
+    ],
+    arrangement: { kind: 'random', longest: 3, seed: 1 },
+  },
+);
+const rows = toStoredRows(laid.lattice, laid.runs);
+const layout = {
+  block: 'Bench & <Slope>',
+  version: 2,
+  rhythm: { frame: laid.lattice.frame, step: laid.lattice.step, between: laid.lattice.between },
+  rows,
+  species: [
+    { letter: 'P', name: 'Pine' },
+    { letter: 'B', name: 'Birch' },
+  ],
+  plane,
+};
+const truth = [...eachPosition(layout.rhythm, rows)];
+const millimetre = (a: number[], i: number) => {
+  const [x, y] = plane.toPlane([a[0], a[1]]);
+  assert.ok(Math.hypot(x - truth[i].point[0], y - truth[i].point[1]) < 1e-3, `position ${i}`);
+};
+
+// Independent parser: OpenLayers' GeoJSON format.
+test('GeoJSON reads back to the same places within a millimetre', () => {
+  const features = new GeoJSON().readFeatures(layoutToGeoJson(layout, 'positions'));
+  assert.equal(features.length, truth.length);
+  features.forEach((feature, i) => {
+    millimetre((feature.getGeometry() as Point).getCoordinates(), i);
+    assert.equal(feature.get('row'), truth[i].row);
+    assert.equal(feature.get('peg'), truth[i].peg);
+    assert.equal(feature.get('species'), layout.species[truth[i].species].name);
+  });
+  const lines = new GeoJSON().readFeatures(layoutToGeoJson(layout, 'rows'));
+  assert.equal(lines.length, rows.length);
+});
+
+// Independent parsers: xmldom and togeojson.
+test('GPX is well formed, escapes names, and reads back to the same places', () => {
+  const parse = (text: string) =>
+    gpx(
+      new DOMParser({
+        onError: (_level, message) => {
+          throw new Error(message);
+        },
+      }).parseFromString(text, 'text/xml') as unknown as Document,
+    );
+  const { features } = parse(layoutToGpx(layout, 'positions'));
+  assert.equal(features.length, truth.length);
+  features.forEach((feature, i) =>
+    millimetre((feature.geometry as { coordinates: number[] }).coordinates, i),
+  );
+  assert.equal(features[0].properties?.name, '1/1');
+  const routes = parse(layoutToGpx(layout, 'rows')).features;
+  assert.equal(routes.length, rows.length);
+  assert.equal(routes[4].properties?.name, 'Row 5');
+});
+
+// Independent parser: Papa Parse.
+test('CSV reads back to the same places and counts', () => {
+  const { data, errors } = Papa.parse<Record<string, string>>(layoutToCsv(layout, 'positions'), {
+    header: true,
+  });
+  assert.deepEqual(errors, []);
+  assert.equal(data.length, truth.length);
+  data.forEach((line, i) => millimetre([Number(line.lon), Number(line.lat)], i));
+  const table = Papa.parse<Record<string, string>>(layoutToCsv(layout, 'rows'), {
+    header: true,
+  }).data;
+  assert.equal(
+    table.reduce((sum, { trees }) => sum + Number(trees), 0),
+    truth.length,
+  );
+});
+
+// Independent parser: ical.js.
+test('iCalendar reads back with its days, over a leap day and a year’s end', () => {
+  const tasks = schedule(
+    '2028-02-29',
+    new Set(['rip', 'kill-sod']),
+    [{ key: 'order', skipped: true }],
+    '2026-11-24',
+  );
+  const text = scheduleToIcs([{ id: 'b1', name: 'North Bench', tasks }], Date.UTC(2026, 10, 24));
+  const events = new ICAL.Component(ICAL.parse(text))
+    .getAllSubcomponents('vevent')
+    .map((component) => new ICAL.Event(component));
+  assert.equal(events.length, tasks.length - 1, 'a skipped task is not in the file');
+  for (const event of events) {
+    const task = tasks.find(({ key }) => event.uid === `b1-${key}@viridane`)!;
+    assert.equal(event.startDate.toString(), task.start);
+    assert.ok(event.startDate.isDate);
+    const end = event.endDate.clone();
+    end.adjust(-1, 0, 0, 0);
+    assert.equal(end.toString(), task.finish);
+    assert.equal(event.summary, `North Bench: ${task.label}`);
+  }
+  assert.equal(new Set(events.map(({ uid }) => uid)).size, events.length);
+});

@@ -1,0 +1,561 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { alongLongestSide } from '../../core/rows/layout';
+import { balance } from '../../core/stock/ledger';
+import { progress } from '../../core/crew/progress';
+import { loadDemo } from '../../demo/load';
+import { carryOut } from '../../src/lib/server/commands';
+import { groundOf, lotsOf, rowsOf, talliesOf } from '../../src/lib/server/block';
+import { blockAccess } from '../../src/lib/server/authorise';
+import { morningBoard } from '../../src/lib/server/board';
+import { hashPassword, personOf, signIn, signOut, type Person } from '../../src/lib/server/sign-in';
+import { openStore, type Store } from '../../src/lib/store';
+import { migrate } from '../../src/lib/store/migrate';
+import type { BlockRow } from '../../src/lib/store/ground';
+import type { SiteRow } from '../../src/lib/store/people';
+
+let store: Store;
+const people = {} as Record<'leader' | 'checker' | 'planter' | 'viewer' | 'stranger', Person>;
+const blocks = {} as Record<string, BlockRow>;
+let site: SiteRow;
+
+before(async () => {
+  store = openStore(process.env.TEST_DATABASE_URL!);
+  await migrate(store.sequelize);
+  await migrate(store.sequelize);
+  await loadDemo(store, Date.now());
+  site = (await store.site.findOne())!.get() as SiteRow;
+  for (const role of ['leader', 'checker', 'planter', 'viewer'] as const) {
+    people[role] = (await store.person.findOne({ where: { signIn: role } }))!.get() as Person;
+  }
+  const strangerSite = uuid();
+  await store.site.create({
+    id: strangerSite,
+    name: 'Elsewhere',
+    longitude: 0,
+    latitude: 0,
+    zone: 'UTC',
+  });
+  await store.person.create({
+    id: uuid(),
+    signIn: 'stranger',
+    name: 'Stranger',
+    passwordHash: await hashPassword('another-password'),
+    units: 'us',
+    theme: 'day',
+  });
+  people.stranger = (await store.person.findOne({
+    where: { signIn: 'stranger' },
+  }))!.get() as Person;
+  await store.membership.create({
+    personId: people.stranger.id,
+    siteId: strangerSite,
+    role: 'leader',
+  });
+  for (const row of await store.block.findAll()) blocks[row.name] = row.get() as BlockRow;
+});
+after(() => store.sequelize.close());
+
+const event = () => ({ id: uuid(), at: new Date().toISOString(), device: 'test' });
+const released = async (name: string) =>
+  (await store.layout.findOne({ where: { blockId: blocks[name].id, state: 'released' } }))!;
+
+async function done(who: keyof typeof people, command: string, payload: object) {
+  const outcome = await carryOut(store, people[who], command, payload);
+  assert.equal(outcome.status, 200, JSON.stringify(outcome.body));
+  return outcome.body as Record<string, unknown>;
+}
+async function refused(
+  who: keyof typeof people,
+  command: string,
+  payload: object,
+  status: number,
+  pattern: RegExp,
+) {
+  const { status: found, body } = await carryOut(store, people[who], command, payload);
+  assert.equal(found, status, JSON.stringify(body));
+  assert.match((body as { error: string }).error, pattern);
+}
+
+test('signing in: good, wrong, unknown, throttled, and out again', async () => {
+  const good = await signIn(store, ' Leader ', 'farrow-pit-demo', '10.0.0.1');
+  assert.ok('token' in good);
+  assert.equal((await personOf(store, good.token))?.signIn, 'leader');
+  const stored = await store.session.findAll({ raw: true });
+  assert.ok(!JSON.stringify(stored).includes(good.token), 'the token itself is not kept');
+  await signOut(store, good.token);
+  assert.equal(await personOf(store, good.token), undefined);
+  for (let i = 0; i < 5; i++) {
+    const wrong = await signIn(store, 'viewer', 'guess', '10.0.0.2');
+    assert.match('refused' in wrong ? wrong.refused : '', /do not belong together/);
+  }
+  const locked = await signIn(store, 'viewer', 'farrow-pit-demo', '10.0.0.3');
+  assert.match('refused' in locked ? locked.refused : '', /Too many attempts/);
+  const hash = (await store.person.findOne({ where: { signIn: 'leader' } }))!.passwordHash;
+  assert.match(hash, /^\$argon2id\$/);
+});
+
+test('a stranger’s ids are answered as if they did not exist', async () => {
+  const block = blocks['North Bench'];
+  await assert.rejects(
+    blockAccess(store, people.stranger.id, block.id, 'read'),
+    (error: { status: number }) => error.status === 404,
+  );
+  await refused(
+    'stranger',
+    'ground.create',
+    { siteId: site.id, name: 'x', boundary: block.boundary },
+    404,
+    /no such site/,
+  );
+  await refused(
+    'stranger',
+    'calendar.plantingDay',
+    { blockId: block.id, day: '2027-01-01' },
+    404,
+    /no such block/,
+  );
+  await refused(
+    'stranger',
+    'rows.release',
+    { layoutId: (await released('North Bench')).id },
+    404,
+    /no such layout/,
+  );
+  await refused(
+    'leader',
+    'calendar.plantingDay',
+    { blockId: uuid(), day: '2027-01-01' },
+    404,
+    /no such block/,
+  );
+  await refused('leader', 'nonsense.command', {}, 404, /no command/);
+  await refused('leader', 'toString', {}, 404, /no command/);
+});
+
+test('each role may do its own and no more', async () => {
+  const layout = await released('Haul Flat');
+  const plan = { blockId: blocks['Haul Flat'].id, day: '2027-01-10' };
+  for (const who of ['checker', 'planter', 'viewer'] as const) {
+    await refused(who, 'calendar.plantingDay', plan, 403, /needs to be the leader/);
+  }
+  const planters = await store.planter.findAll({ order: [['position', 'ASC']] });
+  const own = planters.find(({ personId }) => personId === people.planter.id)!;
+  const tally = { layoutId: layout.id, row: 150, count: 5 };
+  await done('planter', 'crew.tally', { ...event(), ...tally, planterId: own.id });
+  await refused(
+    'planter',
+    'crew.tally',
+    { ...event(), ...tally, planterId: planters[0].id },
+    409,
+    /your own trees/,
+  );
+  await refused(
+    'viewer',
+    'crew.tally',
+    { ...event(), ...tally, planterId: own.id },
+    403,
+    /you are a viewer/,
+  );
+  await refused(
+    'planter',
+    'checks.plot',
+    {
+      ...event(),
+      layoutId: layout.id,
+      planterId: own.id,
+      row: 1,
+      peg: 1,
+      area: 50,
+      good: 9,
+      faults: {},
+    },
+    403,
+    /checker or leader/,
+  );
+});
+
+test('the two phones that issue the last box: one is told, and nothing goes below nought', async () => {
+  const lotId = uuid();
+  const species = await store.species.findOne({ where: { siteId: site.id } });
+  await done('leader', 'stock.lot', {
+    id: lotId,
+    blockId: blocks['Silt Margin'].id,
+    speciesId: species!.id,
+    code: 'T1',
+    nursery: 'Test Nursery',
+    provenance: '',
+    age: '1+0',
+    dipFactor: 1,
+  });
+  const record = (kind: string, count: number, id = uuid()) =>
+    carryOut(store, people.checker, 'stock.record', {
+      ...event(),
+      id,
+      lotId,
+      kind,
+      count,
+      planterId: null,
+      corrects: null,
+      note: '',
+    });
+  assert.equal((await record('receive', 100)).status, 200);
+  const outcomes = await Promise.all(Array.from({ length: 8 }, () => record('issue', 60)));
+  assert.equal(outcomes.filter(({ status }) => status === 200).length, 1);
+  for (const { body } of outcomes.filter(({ status }) => status === 409)) {
+    assert.match((body as { error: string }).error, /Lot T1 has 40 on hand; 60 cannot be taken/);
+  }
+  const id = uuid();
+  const twice = await Promise.all([
+    record('issue', 10, id),
+    record('issue', 10, id),
+    record('issue', 10, id),
+  ]);
+  assert.ok(twice.every(({ status }) => status === 200));
+  const lot = (await lotsOf(store, blocks['Silt Margin'].id)).find(
+    (entry) => entry.lot.id === lotId,
+  )!;
+  assert.equal(balance(lot.events).onHand, 30);
+  await refused(
+    'leader',
+    'stock.record',
+    {
+      ...event(),
+      lotId: uuid(),
+      kind: 'receive',
+      count: 1,
+      planterId: null,
+      corrects: null,
+      note: '',
+    },
+    409,
+    /no such lot/,
+  );
+});
+
+test('two phones tallying the end of a row cannot fill it twice; a tally sent again counts once', async () => {
+  const layout = await released('Haul Flat');
+  const row = (await store.layoutRow.findOne({ where: { layoutId: layout.id, number: 182 } }))!;
+  const planterId = (await store.planter.findOne())!.id;
+  const send = (count: number, id = uuid(), corrects: string | null = null) =>
+    carryOut(store, people.leader, 'crew.tally', {
+      ...event(),
+      id,
+      layoutId: layout.id,
+      row: 182,
+      planterId,
+      count,
+      corrects,
+    });
+  const outcomes = await Promise.all(Array.from({ length: 6 }, () => send(row.trees)));
+  assert.equal(outcomes.filter(({ status }) => status === 200).length, 1);
+  const planted = async () => progress(await talliesOf(store, layout.id)).byRow.get(182);
+  assert.equal(await planted(), row.trees);
+  const entered = (await store.tally.findOne({ where: { layoutId: layout.id, rowNumber: 182 } }))!;
+  const back = uuid();
+  for (let i = 0; i < 2; i++) assert.equal((await send(row.trees, back, entered.id)).status, 200);
+  assert.equal(await planted(), undefined);
+  assert.equal((await send(1, uuid(), entered.id)).status, 200, 'taken back already');
+  assert.equal(await planted(), undefined);
+});
+
+test('a layout is computed by the server, numbered in turn, and fixed once trees stand on it', async () => {
+  const block = blocks['Silt Margin'];
+  const ground = await groundOf(store, block);
+  const species = await store.species.findAll({ where: { siteId: site.id }, limit: 2 });
+  const parameters = {
+    pattern: 'square',
+    inRow: 3,
+    between: 3,
+    direction: alongLongestSide(ground.boundary),
+    firstOffset: 1,
+    firstPeg: 0,
+    headland: 0,
+    shortest: 0,
+    mix: species.map(({ id }, i) => ({ species: id, share: i ? 25 : 75 })),
+    arrangement: { kind: 'random', longest: 4, seed: 3 },
+  };
+  const saved = await Promise.all(
+    [1, 2, 3].map(() =>
+      done('leader', 'rows.save', { blockId: block.id, name: 'try', parameters }),
+    ),
+  );
+  assert.deepEqual(saved.map(({ number }) => number).sort(), [2, 3, 4]);
+  const layoutId = String(saved[0].layoutId);
+  const rows = await rowsOf(store, layoutId);
+  const layout = (await store.layout.findByPk(layoutId))!;
+  const trees = rows.reduce(
+    (sum, { runs }) => sum + runs.filter((_, i) => i % 2).reduce((a, b) => a + b, 0),
+    0,
+  );
+  assert.equal(layout.trees, trees);
+  assert.equal(layout.speciesCounts[0] + layout.speciesCounts[1], trees);
+  await refused(
+    'leader',
+    'rows.save',
+    {
+      blockId: block.id,
+      parameters: { ...parameters, mix: [{ species: species[0].id, share: 96 }] },
+    },
+    400,
+    /adds up to 96 %/,
+  );
+  await refused(
+    'leader',
+    'rows.save',
+    { blockId: block.id, parameters: { ...parameters, inRow: 0 } },
+    400,
+    /In row is 0; at least 0\.1/,
+  );
+  await refused(
+    'leader',
+    'rows.save',
+    { blockId: block.id, parameters: { ...parameters, inRow: -2 } },
+    400,
+    /at least 0\.1/,
+  );
+  await refused(
+    'leader',
+    'rows.save',
+    { blockId: block.id, parameters: { ...parameters, headland: 100 } },
+    409,
+    /Not one tree fits/,
+  );
+  await refused(
+    'leader',
+    'rows.save',
+    { blockId: block.id, parameters: { ...parameters, mix: [{ species: uuid(), share: 100 }] } },
+    409,
+    /does not have/,
+  );
+  await done('leader', 'rows.release', { layoutId });
+  await done('leader', 'rows.release', { layoutId: String(saved[1].layoutId) });
+  assert.equal(
+    (await store.layout.findByPk(layoutId))!.state,
+    'withdrawn',
+    'nothing was planted on it',
+  );
+  const planterId = (await store.planter.findOne())!.id;
+  await done('leader', 'crew.tally', {
+    ...event(),
+    layoutId: saved[1].layoutId,
+    row: 2,
+    planterId,
+    count: 3,
+  });
+  await refused(
+    'leader',
+    'rows.release',
+    { layoutId: String(saved[2].layoutId) },
+    409,
+    /3 trees are entered as planted/,
+  );
+  await refused(
+    'leader',
+    'crew.tally',
+    { ...event(), layoutId: saved[2].layoutId, row: 2, planterId, count: 3 },
+    409,
+    /not released/,
+  );
+});
+
+test('the database itself refuses to change what happened', async () => {
+  for (const table of [
+    'tally',
+    'stock_event',
+    'plot',
+    'survival_count',
+    'task_event',
+    'root_event',
+    'layout_row',
+  ]) {
+    const key = table === 'layout_row' ? 'trees = trees' : "device = 'forged'";
+    await assert.rejects(
+      store.sequelize.query(`UPDATE ${table} SET ${key}`),
+      /never changed/,
+      table,
+    );
+    await assert.rejects(
+      store.sequelize.query(`DELETE FROM ${table}`),
+      /never (changed|deleted)/,
+      table,
+    );
+  }
+});
+
+test('ground that cannot be planted changes nothing', async () => {
+  const block = blocks['Ridge Screen'];
+  const keepouts = (await store.keepout.findAll({ where: { blockId: block.id } })).map((row) =>
+    row.get(),
+  );
+  const save = {
+    blockId: block.id,
+    name: block.name,
+    boundary: block.boundary,
+    margin: block.margin,
+    keepouts,
+  };
+  await refused('leader', 'ground.save', { ...save, margin: 50 }, 409, /Nothing is left/);
+  await refused(
+    'leader',
+    'ground.save',
+    {
+      ...save,
+      boundary: [
+        [
+          [
+            [11, 51],
+            [11.1, 51.1],
+            [11.1, 51],
+            [11, 51.1],
+          ],
+        ],
+      ],
+    },
+    409,
+    /crosses itself/,
+  );
+  await refused('leader', 'ground.save', { ...save, boundary: 'everywhere' }, 400, /list of parts/);
+  await refused(
+    'leader',
+    'ground.save',
+    { ...save, keepouts: [{ ...keepouts[0], setback: -3 }] },
+    400,
+    /at least 0/,
+  );
+  await refused(
+    'leader',
+    'ground.create',
+    {
+      siteId: site.id,
+      name: 'Vast',
+      boundary: [
+        [
+          [
+            [10, 50],
+            [11, 50],
+            [11, 51],
+            [10, 51],
+          ],
+        ],
+      ],
+    },
+    409,
+    /at most 10 000 ha/,
+  );
+  assert.equal(await store.keepout.count({ where: { blockId: block.id } }), keepouts.length);
+  assert.equal(await store.block.count({ where: { name: 'Vast' } }), 0);
+  await done('leader', 'ground.save', { ...save, keepouts: [{ ...keepouts[0], setback: 3 }] });
+  assert.equal(await store.keepout.count({ where: { blockId: block.id } }), 1);
+});
+
+test('counts, plots and tasks are held against what was planted and what day it is', async () => {
+  const layout = await released('North Bench');
+  const row = (await store.layoutRow.findOne({ where: { layoutId: layout.id, number: 20 } }))!;
+  const today = new Date().toISOString().slice(0, 10);
+  const count = {
+    layoutId: layout.id,
+    row: 20,
+    set: row.trees,
+    alive: 80,
+    marks: '',
+    cause: '',
+    countedOn: today,
+  };
+  await refused(
+    'checker',
+    'survival.count',
+    { ...event(), ...count, set: row.trees + 4 },
+    409,
+    /is 4 too many/,
+  );
+  await refused(
+    'checker',
+    'survival.count',
+    { ...event(), ...count, alive: row.trees + 1 },
+    409,
+    /cannot be/,
+  );
+  await refused(
+    'checker',
+    'survival.count',
+    { ...event(), ...count, countedOn: '2999-01-01' },
+    409,
+    /still to come/,
+  );
+  await refused(
+    'checker',
+    'survival.count',
+    { ...event(), ...count, marks: '1101' },
+    409,
+    /must agree/,
+  );
+  await refused(
+    'checker',
+    'survival.count',
+    { ...event(), ...count, at: '2999-01-01T00:00:00Z' },
+    400,
+    /lies in the future/,
+  );
+  await done('checker', 'survival.count', { ...event(), ...count });
+  const planterId = (await store.planter.findOne())!.id;
+  const plot = {
+    layoutId: layout.id,
+    planterId,
+    row: 20,
+    peg: 3,
+    area: 50,
+    good: 7,
+    faults: { deep: 1 },
+  };
+  await done('checker', 'checks.plot', { ...event(), ...plot });
+  await refused(
+    'checker',
+    'checks.plot',
+    { ...event(), ...plot, peg: row.trees + 1 },
+    409,
+    /there is no peg/,
+  );
+  await refused(
+    'checker',
+    'checks.plot',
+    { ...event(), ...plot, faults: { wobbly: 1 } },
+    400,
+    /of the kinds listed/,
+  );
+  await refused(
+    'checker',
+    'checks.plot',
+    { ...event(), ...plot, good: 0, faults: {} },
+    409,
+    /no tree yet/,
+  );
+  const task = { blockId: blocks['North Bench'].id, task: 'guards-1' };
+  await refused(
+    'checker',
+    'calendar.task',
+    { ...event(), ...task, kind: 'done', day: '2999-01-01' },
+    409,
+    /still to come/,
+  );
+  await refused(
+    'checker',
+    'calendar.task',
+    { ...event(), ...task, kind: 'moved', day: today },
+    403,
+    /the leader/,
+  );
+  await done('checker', 'calendar.task', { ...event(), ...task, kind: 'done', day: today });
+});
+
+test('the morning board finds what went wrong in the demo', async () => {
+  const { calls } = await morningBoard(store, site);
+  const said = calls.map(({ sentence }) => sentence).join('\n');
+  assert.match(said, /lot 43/, 'a bag is open');
+  assert.match(said, /Call off \d+ more alder for Haul Flat: row \d+ runs dry/);
+  assert.match(said, /Planter 5.*too deep/);
+  assert.match(said, /Order \d+ trees to refill North Bench/);
+  assert.doesNotMatch(said, /Check guards on North Bench/, 'it was ticked off');
+  assert.equal(calls[0].urgency, 'stop');
+});

@@ -33,7 +33,7 @@ export const SPECIES = [
   {
     letter: 'B',
     name: 'Birch',
-    colour: '#a87212',
+    colour: '#94620a',
     stock: 'bare-root',
     matureHeight: 20,
     crown: 6,

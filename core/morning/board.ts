@@ -27,9 +27,12 @@ export type Room = (typeof ROOMS)[number];
 
 const ORDER: Record<Call['urgency'], number> = { stop: 0, soon: 1, note: 2 };
 
-/** What must stop first, then what is soon, then what is good to know; as found within each. */
+const WHEN = ['Now', 'Today', 'Late'];
+
+/** What must stop first, then what is soon, then what is good to know; today before what is long late. */
 export function inOrder(calls: readonly Call[]): Call[] {
-  return [...calls].sort((a, b) => ORDER[a.urgency] - ORDER[b.urgency]);
+  const when = (call: Call) => (WHEN.includes(call.when) ? WHEN.indexOf(call.when) : WHEN.length);
+  return [...calls].sort((a, b) => ORDER[a.urgency] - ORDER[b.urgency] || when(a) - when(b));
 }
 
 /** How many calls wait in each room: the flags on the pegs. */

@@ -63,7 +63,9 @@
       '0': key(() => void goto('/')),
       b: key(() => (blocksOpen = !blocksOpen)),
       u: key(() => void prefer({ units: units.system === 'metric' ? 'us' : 'metric' })),
+      // Some keyboards need Shift for it and some do not.
       'Shift+?': key(() => (keysOpen = true)),
+      '?': key(() => (keysOpen = true)),
       '/': key(() => document.querySelector<HTMLInputElement>('[data-find]')?.focus()),
       Escape: () => (blocksOpen = menuOpen = false),
     });

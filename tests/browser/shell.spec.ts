@@ -13,16 +13,16 @@ test('keys lead to the pegs, the board, the blocks and the units', async ({ page
   await page.keyboard.press('u');
   await expect(page.locator('.comes-to')).toContainText('6.10 ha');
   await page.keyboard.press(']');
-  await expect(page.getByRole('option', { selected: true })).toContainText('2');
+  await expect(page.locator('.scroller [aria-selected=true]')).toContainText('2');
   await page.keyboard.press('/');
   await page.keyboard.type('40');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('option', { selected: true })).toContainText('40');
+  await expect(page.locator('.scroller [aria-selected=true]')).toContainText('40');
   await page.locator('h2').first().click();
   await page.keyboard.press('b');
   await expect(page.getByRole('link', { name: 'Ridge Screen' })).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('undo and redo');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('undo and redo');
   await page.keyboard.press('Escape');
   await page.keyboard.press('0');
   await page.waitForURL((url) => url.pathname === '/');
@@ -80,7 +80,7 @@ test('every main page holds to WCAG 2.2 AA as far as a machine can tell, by day 
             .map(({ html }) => html.slice(0, 160))
             .join(' | ')}`,
       );
-      expect(found, `${theme} ${url}`).toEqual([]);
+      expect.soft(found, `${theme} ${url}`).toEqual([]);
     }
   }
 });

@@ -37,6 +37,7 @@
     role="img"
     aria-label="Wind through the day against the planting limits"
   >
+    <path d={path} fill="none" stroke="var(--ink)" stroke-width="2.2" />
     <path d="M0 {y(DAY_LIMITS.windStop)}H{width}" stroke="var(--clay)" stroke-dasharray="4 3" />
     <text x={width} y={y(DAY_LIMITS.windStop) - 4} text-anchor="end" class="stop"
       >stop, {formatWind(DAY_LIMITS.windStop, units.system)}</text
@@ -49,7 +50,6 @@
     <text x={width} y={y(DAY_LIMITS.windMarginal) - 4} text-anchor="end" class="marginal"
       >marginal, {formatWind(DAY_LIMITS.windMarginal, units.system)}</text
     >
-    <path d={path} fill="none" stroke="var(--ink)" stroke-width="2.2" />
     {#if now >= hours[0].hour && now <= hours[hours.length - 1].hour}
       <circle cx={x(now)} cy={y(here.wind)} r="4.5" fill="var(--ink)" />
     {/if}

@@ -121,8 +121,12 @@
       map.getView().on('change:resolution', measureScale);
       measureScale();
     });
+    // By day or in the cab, the canvas takes its colours from the same tokens as the page.
+    const themes = new MutationObserver(() => map?.getLayers().item(0)?.changed());
+    themes.observe(document.documentElement, { attributeFilter: ['data-theme'] });
     return () => {
       gone = true;
+      themes.disconnect();
       map?.setTarget(undefined);
     };
   });

@@ -111,16 +111,32 @@
       </p>
     {:else}<p class="quiet">Nothing is due on this block.</p>{/each}
     <h2>Take it with you</h2>
-    <p>
-      <a href="/blocks/{data.block.id}/calendar/{data.block.id}.ics" download
-        >{data.block.name} as iCalendar</a
-      ><br /><a href="/blocks/{data.block.id}/calendar/all.ics" download>All blocks as iCalendar</a>
-    </p>
+    <ul class="links">
+      <li>
+        <a href="/blocks/{data.block.id}/calendar/{data.block.id}.ics" download
+          >{data.block.name} as iCalendar</a
+        >
+      </li>
+      <li>
+        <a href="/blocks/{data.block.id}/calendar/all.ics" download>All blocks as iCalendar</a>
+      </li>
+    </ul>
     <p><a href="/blocks/{data.block.id}/method">The method</a> decides which tasks hang here.</p>
   </aside>
 </div>
 
 <style>
+  .links {
+    list-style: none;
+    margin: 0 0 8px;
+    padding: 0;
+    font-size: 14.5px;
+  }
+  .links a {
+    display: inline-block;
+    min-height: 28px;
+    line-height: 28px;
+  }
   .panel {
     overflow-x: auto;
   }

@@ -49,7 +49,7 @@
 <section class="rows" aria-label="Rows">
   <div class="head">
     <b>Rows</b>
-    <span class="quiet">{rows} from the baseline</span>
+    <span class="quiet num">{rows}</span>
     <label class="find"
       >find <input
         data-find

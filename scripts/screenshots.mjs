@@ -1,0 +1,87 @@
+// npm run screenshots: remakes docs/screenshots/ from the demo data, on a made-up Tuesday morning.
+import { mkdtempSync, mkdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { ensureBuild, ensureDebian, ensureNodePackages, root } from './setup.mjs';
+
+ensureDebian('mariadbd', 'chromium');
+ensureNodePackages();
+ensureBuild();
+const { startApplication } = await import('./application.mjs');
+const { chromium } = await import('@playwright/test');
+
+const folder = mkdtempSync(path.join(tmpdir(), 'viridane-pictures-'));
+const out = path.join(root, 'docs', 'screenshots');
+mkdirSync(out, { recursive: true });
+const application = await startApplication(folder, { clock: '2026-11-24T05:50:00Z' });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
+
+async function signedIn(role, viewport) {
+  const page = await browser.newPage({
+    baseURL: application.origin,
+    viewport,
+    locale: 'en-GB',
+    timezoneId: 'Etc/GMT-1',
+  });
+  await page.goto('/sign-in');
+  await page.getByLabel('Sign-in name').fill(role);
+  await page.getByLabel('Password', { exact: true }).fill('farrow-pit-demo');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+  return page;
+}
+async function picture(page, name) {
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: path.join(out, `${name}.png`) });
+  console.log(`${name}.png`);
+}
+
+const desk = await signedIn('leader', { width: 1280, height: 800 });
+await desk.goto('/');
+await picture(desk, 'morning');
+const blocks = {};
+await desk.getByRole('button', { name: 'All blocks' }).click();
+for (const link of await desk.locator('.drop a').all())
+  blocks[(await link.textContent()).trim()] = (await link.getAttribute('href')).split('/')[2];
+const shots = [
+  ['ground', 'North Bench'],
+  ['rows', 'North Bench'],
+  ['stock', 'Haul Flat'],
+  ['calendar', 'Silt Margin'],
+  ['crew', 'Haul Flat'],
+  ['checks', 'Haul Flat'],
+  ['tending', 'North Bench'],
+  ['survival', 'North Bench'],
+  ['method', 'Silt Margin'],
+];
+for (const [room, block] of shots) {
+  await desk.goto(`/blocks/${blocks[block]}/${room}`);
+  if (room === 'rows') {
+    await desk.locator('.scroller').waitFor();
+    await desk.getByLabel('Find a row (key /)').fill('34');
+    await desk.getByLabel('Find a row (key /)').press('Enter');
+  }
+  await picture(desk, room);
+}
+await desk.goto(`/blocks/${blocks['North Bench']}/rows`);
+await desk.locator('.scroller').waitFor();
+for (let i = 0; i < 4; i++) {
+  await desk.getByRole('button', { name: 'Nearer' }).click();
+  await desk.waitForTimeout(250);
+}
+const plan = await desk.getByRole('application').boundingBox();
+await desk.mouse.move(plan.x + plan.width * 0.6, plan.y + plan.height * 0.35);
+await desk.evaluate(() => (document.documentElement.dataset.theme = 'cab'));
+await desk.mouse.wheel(0, -1);
+await picture(desk, 'rows-near-cab');
+
+const phone = await signedIn('planter', { width: 390, height: 844 });
+await phone.goto(`/field/${blocks['Haul Flat']}`);
+await picture(phone, 'field');
+await browser.close();
+await application.stop();
+rmSync(folder, { recursive: true, force: true });

@@ -1,6 +1,7 @@
 import type { KeepoutKind, KeepoutShape } from '../core/ground/keepouts';
 import type { Ring } from '../core/ground/polygon';
-import type { Conditions, Method } from '../core/method/schools';
+import type { Conditions } from '../core/method/schools';
+import type { Method } from '../core/method/method';
 import type { Direction, LayoutParameters } from '../core/rows/layout';
 import { radians } from '../core/measure/units';
 

@@ -1,14 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { flags, inOrder, type Call } from '../morning/board';
-import {
-  briefing,
-  depthTolerance,
-  methodOf,
-  methodTasks,
-  SCHOOLS,
-  type Conditions,
-} from '../method/schools';
+import { SCHOOLS, type Conditions } from '../method/schools';
+import { briefing, depthTolerance, methodOf, methodTasks } from '../method/method';
 import { tendingDue } from '../tending/due';
 import { schedule, taskSentence } from './schedule';
 import { TASKS } from './tasks';

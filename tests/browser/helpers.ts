@@ -25,8 +25,9 @@ export async function goTo(page: Page, room: string): Promise<void> {
   await expect(link).toHaveAttribute('aria-current', 'page');
 }
 
-/** A number as the screen writes it, thin spaces taken out. */
+/** A number as the screen writes it, thin spaces taken out, once it follows from what was last set. */
 export async function numberIn(page: Page, testId: string): Promise<number> {
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   const text = await page.getByTestId(testId).textContent();
   return Number(text!.replace(/[^\d.]/g, ''));
 }

@@ -1,7 +1,8 @@
 import type { MultiPolygon } from '../../../core/ground/polygon';
 import type { KeepoutShape } from '../../../core/ground/keepouts';
 import { KEEPOUT_DEFAULTS } from '../../../core/ground/keepouts';
-import { SCHOOLS, type Method } from '../../../core/method/schools';
+import { SCHOOLS } from '../../../core/method/schools';
+import { type Method } from '../../../core/method/method';
 import { FAULTS, type Fault } from '../../../core/checks/quality';
 import { TASKS } from '../../../core/calendar/tasks';
 import type { Arrangement } from '../../../core/rows/species';

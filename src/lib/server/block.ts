@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import { localPlane, type Plane } from '../../../core/measure/plane';
 import { plantableArea, type Plantable } from '../../../core/ground/plantable';
 import type { Keepout } from '../../../core/ground/keepouts';
-import { methodOf, methodTasks, type Chosen } from '../../../core/method/schools';
+import { methodOf, methodTasks, type Chosen } from '../../../core/method/method';
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../core/calendar/schedule';
 import type { StoredRow } from '../../../core/rows/stored';
 import type { Tally } from '../../../core/crew/progress';

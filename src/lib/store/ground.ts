@@ -1,7 +1,8 @@
 import type { Sequelize } from 'sequelize';
 import type { KeepoutKind, KeepoutShape } from '../../../core/ground/keepouts';
 import type { MultiPolygon } from '../../../core/ground/polygon';
-import type { Conditions, Method } from '../../../core/method/schools';
+import type { Conditions } from '../../../core/method/schools';
+import type { Method } from '../../../core/method/method';
 import type { OrderTerms } from '../../../core/stock/order';
 import { day, json, key, real, reference, table, text, whole } from './define';
 

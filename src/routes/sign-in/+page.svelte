@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Button, PasswordInput, TextInput } from 'carbon-components-svelte';
+  import { Button, TextInput } from 'carbon-components-svelte';
   import { page } from '$app/state';
   import type { ActionData, PageData } from './$types';
 
@@ -34,7 +34,13 @@
       autocapitalize="none"
       required
     />
-    <PasswordInput labelText="Password" name="password" autocomplete="current-password" required />
+    <TextInput
+      type="password"
+      labelText="Password"
+      name="password"
+      autocomplete="current-password"
+      required
+    />
     {#if form?.refused}<p class="say stop" role="alert">{form.refused}</p>{/if}
     <Button type="submit">Sign in</Button>
   </form>

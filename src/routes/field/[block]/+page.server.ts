@@ -1,5 +1,5 @@
 import { progress } from '../../../../core/crew/progress';
-import { briefing } from '../../../../core/method/schools';
+import { briefing } from '../../../../core/method/method';
 import { treesInRow } from '../../../../core/rows/stored';
 import { blockAccess } from '$lib/server/authorise';
 import { lotsOf, methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';

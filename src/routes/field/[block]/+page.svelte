@@ -242,6 +242,13 @@
 {/if}
 
 <style>
+  /* Full sun: seven to one and better. */
+  :global([data-theme='day']) main,
+  :global([data-theme='day']) footer {
+    --slate: #38423c;
+    --clay: #8a2d15;
+    --viridian: #165741;
+  }
   header {
     background: var(--header);
     color: var(--header-text);
@@ -357,6 +364,10 @@
   .two .plain {
     border-color: var(--rule-strong);
     color: var(--ink);
+  }
+  .two .plain:disabled {
+    border-color: var(--rule);
+    color: var(--faint);
   }
   .roots {
     border-color: var(--clay);

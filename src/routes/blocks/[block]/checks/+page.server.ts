@@ -1,6 +1,6 @@
 import { qualityByPlanter } from '../../../../../core/checks/quality';
 import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../core/checks/plot';
-import { depthTolerance } from '../../../../../core/method/schools';
+import { depthTolerance } from '../../../../../core/method/method';
 import { blockAccess } from '$lib/server/authorise';
 import { methodOfBlock, plotsOf, releasedLayout, treesByRowOf } from '$lib/server/block';
 import { store } from '$lib/server/store';

@@ -1,7 +1,7 @@
 import { daysLeft, paceOf, progress } from '../../../../../core/crew/progress';
 import { blockAccess } from '$lib/server/authorise';
 import { groundOf, methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
-import { briefing } from '../../../../../core/method/schools';
+import { briefing } from '../../../../../core/method/method';
 import { today } from '$lib/server/clock';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';

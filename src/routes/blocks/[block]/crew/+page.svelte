@@ -15,7 +15,15 @@
   const released = $derived(data.released);
   const editable = $derived(data.role === 'leader');
   let wrong = $state('');
-  let selected = $state(1);
+  /** The row that is being planted: the first that has places left. */
+  const openRow = () => {
+    const counts = new Map(data.released?.byRow ?? []);
+    const row = data.released?.rows.find(
+      (entry) => (counts.get(entry.number) ?? 0) < treesInRow(entry),
+    );
+    return row?.number ?? 1;
+  };
+  let selected = $state(untrack(openRow));
   const byRow = $derived(new Map(released?.byRow ?? []));
   const lattice = $derived(released && toLattice(released.rhythm, released.rows));
   const looks = $derived(

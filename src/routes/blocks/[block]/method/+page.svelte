@@ -2,15 +2,8 @@
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
-  import {
-    briefing,
-    depthTolerance,
-    methodOf,
-    methodTasks,
-    SCHOOLS,
-    type Conditions,
-    type Question,
-  } from '$core/method/schools';
+  import { SCHOOLS, type Conditions, type Question } from '$core/method/schools';
+  import { briefing, depthTolerance, methodOf, methodTasks } from '$core/method/method';
   import { History } from '$lib/ui/history.svelte';
   import { send } from '$lib/ui/send.svelte';
   import type { PageData } from './$types';

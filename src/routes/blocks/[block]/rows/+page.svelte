@@ -201,7 +201,7 @@
   <aside class="comes-to">
     <h2>What it comes to{shown ? ` · version ${shown}` : ' · not saved'}</h2>
     {#if figures && layout}
-      <div aria-live="polite">
+      <div aria-live="polite" aria-busy={layout.parameters !== parameters}>
         <span class="big" data-testid="trees">{formatNumber(figures.trees.value)}</span><span
           class="unit">trees</span
         >

@@ -5,7 +5,7 @@ import {
   layoutToGpx,
   type LayoutExport,
 } from '../../../../../../../core/formats/layout';
-import { briefing } from '../../../../../../../core/method/schools';
+import { briefing } from '../../../../../../../core/method/method';
 import { layoutAccess } from '$lib/server/authorise';
 import { methodOfBlock, planeOf, rowsOf } from '$lib/server/block';
 import { today } from '$lib/server/clock';

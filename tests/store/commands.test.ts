@@ -234,6 +234,24 @@ test('the two phones that issue the last box: one is told, and nothing goes belo
   );
 });
 
+test('more commands at once than the pool has connections all come through', async () => {
+  const layout = await released('Haul Flat');
+  const planterId = (await store.planter.findOne())!.id;
+  const outcomes = await Promise.all(
+    Array.from({ length: 40 }, (_, i) =>
+      carryOut(store, people.leader, 'crew.tally', {
+        ...event(),
+        layoutId: layout.id,
+        row: 155 + (i % 20),
+        planterId,
+        count: 1,
+        corrects: null,
+      }),
+    ),
+  );
+  assert.deepEqual([...new Set(outcomes.map(({ status }) => status))], [200]);
+});
+
 test('two phones tallying the end of a row cannot fill it twice; a tally sent again counts once', async () => {
   const layout = await released('Haul Flat');
   const row = (await store.layoutRow.findOne({ where: { layoutId: layout.id, number: 182 } }))!;

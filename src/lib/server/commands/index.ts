@@ -4,6 +4,7 @@ import { ValidationError } from 'yup';
 import { schemas, type CommandName, type Payload } from '../../schemas';
 import type { Store } from '../../store';
 import { now } from '../clock';
+import { gate } from '../gate';
 import type { Person } from '../sign-in';
 import type { CommandContext, Handler } from './context';
 import { ground } from './ground';
@@ -30,6 +31,9 @@ export interface Outcome {
 
 /** Whoever waited for a lock must see what was written meanwhile, not the state before the wait. */
 const { READ_COMMITTED } = Transaction.ISOLATION_LEVELS;
+
+/** Well under half of the pool's connections. */
+const inTurn = gate(5);
 
 /** Errors whose sentence is meant for the person who asked. */
 const TOLD = new Set([
@@ -64,15 +68,14 @@ export async function carryOut(
       stripUnknown: true,
       context: { now: now() },
     });
-    const result = await store.sequelize.transaction(
-      { isolationLevel: READ_COMMITTED },
-      (transaction) =>
-        (
-          handlers[command] as unknown as (
-            context: CommandContext,
-            payload: Payload<CommandName>,
-          ) => Promise<object | void>
-        )({ store, person, transaction }, checked as Payload<CommandName>),
+    const handler = handlers[command] as unknown as (
+      context: CommandContext,
+      payload: Payload<CommandName>,
+    ) => Promise<object | void>;
+    const result = await inTurn(() =>
+      store.sequelize.transaction({ isolationLevel: READ_COMMITTED }, (transaction) =>
+        handler({ store, person, transaction }, checked as Payload<CommandName>),
+      ),
     );
     return { status: 200, body: { ok: true, ...result } };
   } catch (error) {

@@ -50,6 +50,7 @@ export async function startMariadb(folder, wishedPort = 0) {
       throw new Error(`The database could not be set up: ${made.stderr || made.stdout}`);
     writeFileSync(secretFile, randomBytes(18).toString('hex'), { mode: 0o600 });
   }
+  await stopLeftOver(folder, data);
   const password = readFileSync(secretFile, 'utf8');
   const port = await freePort(wishedPort);
   const initFile = path.join(folder, 'init.sql');
@@ -74,6 +75,7 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
       '--max-allowed-packet=64M',
       '--innodb-buffer-pool-size=128M',
       `--init-file=${initFile}`,
+      `--pid-file=${path.join(folder, 'mariadb.pid')}`,
       `--log-error=${path.join(folder, 'mariadb.log')}`,
       ...asRoot,
     ],
@@ -102,6 +104,21 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
       await died;
     },
   };
+}
+
+/** A database left running by a script that was killed still holds its data: it is stopped first. */
+async function stopLeftOver(folder, data) {
+  const pidFile = path.join(folder, 'mariadb.pid');
+  if (!existsSync(pidFile)) return;
+  const pid = Number(readFileSync(pidFile, 'utf8'));
+  const commandLine = `/proc/${pid}/cmdline`;
+  const running = () =>
+    existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes(`--datadir=${data}`);
+  if (!pid || !running()) return;
+  process.kill(pid, 'SIGTERM');
+  for (let attempt = 0; attempt < 150 && running(); attempt++) {
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
 }
 
 async function answering(url, ended, log) {

@@ -148,6 +148,7 @@
               >Keys <kbd>?</kbd></button
             >
             <a href="/field">Field page</a>
+            <a href="/species">Species</a>
             {#if data.role === 'leader'}<a href="/people">People</a>{/if}
             <form method="POST" action="/sign-in?/out"><button>Sign out</button></form>
           </div>

@@ -168,6 +168,31 @@ export const schemas = {
     parameters: layoutParameters,
   }),
   'rows.release': object({ layoutId: id }),
+  'stock.species': object({
+    id,
+    siteId: id,
+    letter: string()
+      .trim()
+      .matches(
+        /^[A-Za-z]$/,
+        ({ value }) => `The letter reads “${value}”; one letter from A to Z is accepted.`,
+      )
+      .required(),
+    name,
+    colour: string()
+      .matches(
+        /^#[0-9a-fA-F]{6}$/,
+        ({ value }) => `The colour reads “${value}”; six hexadecimal digits after # are accepted.`,
+      )
+      .required(),
+    stock: string()
+      .oneOf(['bare-root', 'container'] as const)
+      .required(),
+    matureHeight: number().moreThan(0).max(120).required(),
+    crown: number().moreThan(0).max(60).required(),
+    damp: string().trim().max(40).default(''),
+    light: string().trim().max(40).default(''),
+  }),
   'stock.terms': object({ blockId: id, speciesId: id, terms: orderTerms }),
   'stock.lot': object({
     id,

@@ -6,7 +6,12 @@ import { FAULT_LABELS, qualityByPlanter } from '../../../core/checks/quality';
 import { daysLeft, paceOf, progress } from '../../../core/crew/progress';
 import { inOrder, ROOMS, type Call, type Room } from '../../../core/morning/board';
 import { standingEvents, balance } from '../../../core/stock/ledger';
-import { dryingRate, exposureMinutes, minutesAllowed } from '../../../core/stock/exposure';
+import {
+  ANCHOR_AIR,
+  dryingRate,
+  exposureMinutes,
+  minutesAllowed,
+} from '../../../core/stock/exposure';
 import { reach } from '../../../core/stock/reach';
 import { speciesOfFirst } from '../../../core/rows/species';
 import { refill, survival } from '../../../core/survival/estimate';
@@ -75,7 +80,7 @@ export async function blockState(
     action: string,
   ) => calls.push({ room, urgency, when, sentence, detail, action, block: block.id });
 
-  openBags(lots, air, block, call);
+  openBags(lots, air ?? { ...ANCHOR_AIR, hour: 12 }, block, call);
   if (planting && released) await stockCalls(store, released, lots, done.byRow, block, call);
   qualityCalls(plots, await planterNames(store, site.id), block, call);
   taskCalls(tasks, done.planted > 0, block, day, call);
@@ -201,11 +206,10 @@ export function bagClock(
 
 function openBags(
   lots: readonly LotState[],
-  air: StationReading | undefined,
+  air: StationReading,
   block: BlockRow,
   call: Say,
 ): void {
-  if (!air) return;
   for (const { lot, openings } of lots) {
     for (const opening of openings.filter(({ closedAt }) => !closedAt)) {
       const clock = bagClock(opening.openedAt, opening.air, air, lot.dipFactor, now());

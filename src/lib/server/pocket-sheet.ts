@@ -101,6 +101,7 @@ function sheet(
     {
       table: {
         headerRows: 1,
+        dontBreakRows: true,
         widths: [20, 36, 36, 38, 24, '*'],
         body: [
           ['Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the baseline end'].map(

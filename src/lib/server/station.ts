@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import type { Air } from '../../../core/stock/exposure';
+import { ANCHOR_AIR, type Air } from '../../../core/stock/exposure';
 import type { Store } from '../store';
 import type { SiteRow, WeatherDayRow } from '../store/people';
 import { localTime, today } from './clock';
@@ -37,6 +37,14 @@ async function dayPlayed(store: Store, site: SiteRow): Promise<WeatherDayRow | u
     if (played) return played as WeatherDayRow;
   }
   return undefined;
+}
+
+/**
+ * The air to count root drying with: the station's, or where a site has none the anchor of the
+ * drying index, so that the clock still runs.
+ */
+export async function airForRoots(store: Store, site: SiteRow): Promise<StationReading> {
+  return (await airAt(store, site))?.now ?? { ...ANCHOR_AIR, hour: 12 };
 }
 
 /** The air now and through the working day; undefined where the site has no weather yet. */

@@ -1,6 +1,6 @@
 import { admit, type StockEvent } from '../../../../core/stock/ledger';
-import { blockAccess } from '../authorise';
-import { airAt } from '../station';
+import { blockAccess, siteAccess } from '../authorise';
+import { airForRoots } from '../station';
 import { eventRow, Refusal, type CommandContext, type Handlers } from './context';
 import type { Action } from '../authorise';
 
@@ -16,6 +16,23 @@ async function lotAccess(
 }
 
 export const stock: Handlers<'stock'> = {
+  async 'stock.species'({ store, person, transaction }, payload) {
+    await siteAccess(store, person.id, payload.siteId, 'plan');
+    const known = await store.species.findByPk(payload.id, { transaction });
+    if (known && known.siteId !== payload.siteId)
+      throw new Refusal('This site has no such species.');
+    const letter = payload.letter.toUpperCase();
+    const same = await store.species.findOne({
+      where: { siteId: payload.siteId, letter },
+      transaction,
+    });
+    if (same && same.id !== payload.id) {
+      throw new Refusal(`The letter ${letter} stands for ${same.name} already. Choose another.`);
+    }
+    if (known) await known.update({ ...payload, letter }, { transaction });
+    else await store.species.create({ ...payload, letter }, { transaction });
+  },
+
   async 'stock.terms'({ store, person, transaction }, { blockId, speciesId, terms }) {
     const { block } = await blockAccess(store, person.id, blockId, 'plan');
     await store.block.update(
@@ -90,11 +107,7 @@ export const stock: Handlers<'stock'> = {
       if (await store.rootEvent.findOne({ where: { closes: open.id }, transaction }))
         return { already: true };
     }
-    const air = (await airAt(store, site))?.now;
-    if (!air)
-      throw new Refusal(
-        'There is no weather for this site yet, so the root clock has no air to count with.',
-      );
+    const air = await airForRoots(store, site);
     await store.rootEvent.create(
       {
         ...eventRow(context, payload),

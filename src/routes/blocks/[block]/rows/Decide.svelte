@@ -276,6 +276,9 @@
       >
     </p>
   {/if}
+  {#if !species.length}
+    <p class="say">This site has no species yet. <a href="/species">Make the first card.</a></p>
+  {/if}
   {#if unused.length}
     <Select
       labelText="Add a species"

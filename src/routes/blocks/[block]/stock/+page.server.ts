@@ -7,7 +7,7 @@ import { blockAccess } from '$lib/server/authorise';
 import { currentLayout, lotsOf, rowsOf, talliesOf } from '$lib/server/block';
 import { bagClock, stillToPlant } from '$lib/server/board';
 import { now } from '$lib/server/clock';
-import { airAt } from '$lib/server/station';
+import { airForRoots } from '$lib/server/station';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
@@ -25,7 +25,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       attributes: ['id', 'name'],
       raw: true,
     }),
-    airAt(open, site),
+    airForRoots(open, site),
   ]);
   const ids = layout?.parameters.mix.map(({ species }) => species) ?? [];
   const rows = layout ? await rowsOf(open, layout.id) : [];
@@ -49,15 +49,13 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       balance: balance(events),
       exposure: exposureMinutes(openings, new Date(at).toISOString()),
       openings: openings.length,
-      open: air
-        ? openings
-            .filter(({ closedAt }) => !closedAt)
-            .map((opening) => ({
-              id: opening.id,
-              openedAt: opening.openedAt,
-              ...bagClock(opening.openedAt, opening.air, air.now, lot.dipFactor, at),
-            }))
-        : [],
+      open: openings
+        .filter(({ closedAt }) => !closedAt)
+        .map((opening) => ({
+          id: opening.id,
+          openedAt: opening.openedAt,
+          ...bagClock(opening.openedAt, opening.air, air, lot.dipFactor, at),
+        })),
     })),
   };
 };

@@ -1,0 +1,177 @@
+<script lang="ts">
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { v7 as uuid } from 'uuid';
+  import { formatLength } from '$core/measure/units';
+  import Bead from '$lib/ui/Bead.svelte';
+  import Measure from '$lib/ui/Measure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { SpeciesRow as Card } from '$lib/store/people';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  /** Dark enough for white letters, and told apart by most eyes; the letter says it in any case. */
+  const COLOURS = [
+    '#1d6a50',
+    '#94620a',
+    '#7a3f63',
+    '#3d6c94',
+    '#6a7620',
+    '#b4552d',
+    '#5c4632',
+    '#4b4e8f',
+  ];
+  const blank = (): Card => ({
+    id: uuid(),
+    siteId: data.site?.id ?? '',
+    letter: '',
+    name: '',
+    colour: COLOURS[data.cards.length % COLOURS.length],
+    stock: 'bare-root',
+    matureHeight: 20,
+    crown: 6,
+    damp: '',
+    light: '',
+  });
+  let card = $state<Card>(blank());
+  let wrong = $state('');
+  const known = $derived(data.cards.some(({ id }) => id === card.id));
+
+  async function save() {
+    wrong = '';
+    try {
+      await send('stock.species', { ...$state.snapshot(card) });
+      card = blank();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+<svelte:head><title>Species · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    <h2>Species cards of {data.site?.name}</h2>
+    <table class="ledger">
+      <thead>
+        <tr
+          ><th>Species</th><th>Stock</th><th class="n">Mature height</th><th class="n">Crown</th><th
+            >Damp</th
+          ><th>Light</th><th></th></tr
+        >
+      </thead>
+      <tbody>
+        {#each data.cards as entry (entry.id)}
+          <tr>
+            <td><span class="name"><Bead {...entry} /> {entry.name}</span></td>
+            <td>{entry.stock}</td>
+            <td class="n">{formatLength(entry.matureHeight, units.system, 0)}</td>
+            <td class="n">{formatLength(entry.crown, units.system, 0)}</td>
+            <td>{entry.damp}</td>
+            <td>{entry.light}</td>
+            <td class="n">
+              {#if data.role === 'leader'}
+                <button class="link-button" onclick={() => (card = { ...entry })}
+                  >Change<span class="visually-hidden"> {entry.name}</span></button
+                >
+              {/if}
+            </td>
+          </tr>
+        {:else}<tr
+            ><td colspan="7" class="quiet"
+              >No species yet. Make the first card; layouts and orders are made of them.</td
+            ></tr
+          >{/each}
+      </tbody>
+    </table>
+  </section>
+  {#if data.role === 'leader'}
+    <aside class="comes-to">
+      <h2>{known ? `Change ${card.name}` : 'New card'}</h2>
+      <form onsubmit={(event) => (event.preventDefault(), void save())}>
+        <TextInput labelText="Name" bind:value={card.name} maxlength={80} />
+        <TextInput labelText="Letter on the plan" bind:value={card.letter} maxlength={1} />
+        <div class="colours" role="radiogroup" aria-label="Colour">
+          {#each COLOURS as colour (colour)}
+            <button
+              type="button"
+              role="radio"
+              aria-checked={card.colour === colour}
+              aria-label={colour}
+              style:background={colour}
+              onclick={() => (card.colour = colour)}
+            ></button>
+          {/each}
+        </div>
+        <Select
+          labelText="Stock"
+          selected={card.stock}
+          on:update={(e) => (card.stock = e.detail as Card['stock'])}
+        >
+          <SelectItem value="bare-root" text="bare-root: a ring on the plan" />
+          <SelectItem value="container" text="container: a full bead" />
+        </Select>
+        <Measure
+          label="Mature height"
+          value={card.matureHeight}
+          min={0.5}
+          max={120}
+          step={1}
+          onchange={(metres) => (card.matureHeight = metres)}
+        />
+        <Measure
+          label="Crown"
+          value={card.crown}
+          min={0.2}
+          max={60}
+          step={0.5}
+          onchange={(metres) => (card.crown = metres)}
+        />
+        <TextInput
+          labelText="Damp range"
+          placeholder="such as: dry to fresh"
+          bind:value={card.damp}
+          maxlength={40}
+        />
+        <TextInput
+          labelText="Light range"
+          placeholder="such as: full light"
+          bind:value={card.light}
+          maxlength={40}
+        />
+        {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+        <div class="buttons">
+          <Button type="submit">{known ? 'Save the card' : 'Make the card'}</Button>
+          {#if known}<Button kind="ghost" on:click={() => (card = blank())}>New card instead</Button
+            >{/if}
+        </div>
+      </form>
+    </aside>
+  {/if}
+</div>
+
+<style>
+  form {
+    display: grid;
+    gap: 12px;
+  }
+  .name {
+    display: inline-flex;
+    gap: 8px;
+    align-items: center;
+  }
+  .colours {
+    display: flex;
+    gap: 6px;
+  }
+  .colours button {
+    width: 30px;
+    height: 30px;
+    border: 2px solid var(--sheet);
+    cursor: pointer;
+  }
+  .colours button[aria-checked='true'] {
+    outline: 2.5px solid var(--ink);
+  }
+</style>

@@ -11,6 +11,8 @@ const page = await browser.newPage({
   baseURL: process.env.BASE_URL,
   viewport: { width: 1280, height: 800 },
 });
+// The loader names functions through a helper that the page does not have.
+await page.addInitScript({ content: 'globalThis.__name = (named) => named' });
 await page.goto('/sign-in');
 await page.getByLabel('Sign-in name').fill('leader');
 await page.getByLabel('Password', { exact: true }).fill('farrow-pit-demo');

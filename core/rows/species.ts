@@ -1,4 +1,5 @@
 import { apportion } from '../measure/apportion';
+import { formatNumber } from '../measure/units';
 import { seededRandom } from '../measure/random';
 
 /** How the mix is put into the rows. */
@@ -143,10 +144,12 @@ function atRandom(
   const notes: string[] = [];
   const common = left.indexOf(Math.max(...left));
   const feasible = left[common] <= limit * (remaining - left[common] + 1);
-  if (!feasible) {
+  // One species alone has no other to be parted by, and nobody asked for one.
+  if (!feasible && left[common] < remaining) {
     notes.push(
-      `Runs of at most ${limit} cannot be kept: the commonest species has ${left[common]} of ${remaining} trees, ` +
-        `and the others part it ${remaining - left[common] + 1} times. Longer runs stand where they must.`,
+      `Runs of at most ${limit} cannot be kept: the commonest species has ${formatNumber(left[common])} of ` +
+        `${formatNumber(remaining)} trees, and the others part it ${formatNumber(remaining - left[common] + 1)} times. ` +
+        'Longer runs stand where they must.',
     );
   }
   let last = -1;

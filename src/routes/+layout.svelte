@@ -4,7 +4,7 @@
   import { Modal } from 'carbon-components-svelte';
   import { onMount, type Snippet } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
-  import { page } from '$app/state';
+  import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
   import { ROOMS, type Room } from '$core/morning/board';
   import { formatTemperature, formatWind } from '$core/measure/units';
@@ -73,7 +73,12 @@
   // The air moves on while a page stays open.
   onMount(() => {
     const timer = setInterval(
-      () => document.visibilityState === 'visible' && !bare && saving.open === 0 && invalidateAll(),
+      () =>
+        document.visibilityState === 'visible' &&
+        !bare &&
+        saving.open === 0 &&
+        !navigating.to &&
+        invalidateAll(),
       60_000,
     );
     return () => clearInterval(timer);

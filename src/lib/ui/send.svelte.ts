@@ -1,4 +1,5 @@
 import { invalidateAll } from '$app/navigation';
+import { navigating } from '$app/state';
 import { v7 as uuid } from 'uuid';
 import { ValidationError } from 'yup';
 import { schemas, type CommandName } from '$lib/schemas';
@@ -46,11 +47,20 @@ export async function send<Result = Record<string, unknown>>(
       .json()
       .catch(() => ({ error: 'The server broke off. Nothing was saved.' }));
     if (!response.ok) throw fail(body.error ?? body.message, body.field);
-    if (options.reload !== false) await invalidateAll();
+    if (options.reload !== false) await reload();
     return body as Result;
   } finally {
     saving.open--;
   }
+}
+
+/**
+ * Loads the page's data anew. Whoever has clicked on to another page meanwhile arrives there first:
+ * loading anew in between would call the click back.
+ */
+async function reload(): Promise<void> {
+  await navigating.complete?.catch(() => {});
+  await invalidateAll();
 }
 
 function fail(message: string, field?: string): CommandError {

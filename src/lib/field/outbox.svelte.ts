@@ -6,6 +6,8 @@ export interface Entry {
   id: string;
   /** Order of entering; entries are sent in it, so that a taking-back follows what it takes back. */
   order?: number;
+  /** Who entered it: on a shared phone nobody sends another's entries. */
+  person: string;
   command: CommandName;
   payload: Record<string, unknown>;
   state: 'waiting' | 'sent' | 'refused';
@@ -32,6 +34,8 @@ export class Outbox {
   private readonly database = new FieldDatabase();
   private sending = false;
 
+  constructor(private readonly person: string) {}
+
   get waiting(): number {
     return this.entries.filter(({ state }) => state === 'waiting').length;
   }
@@ -51,7 +55,8 @@ export class Outbox {
   private onsent: () => void = () => {};
 
   private async reload() {
-    this.entries = await this.database.entries.orderBy('order').toArray();
+    const all = await this.database.entries.orderBy('order').toArray();
+    this.entries = all.filter(({ person }) => person === this.person);
   }
 
   /** Keeps an entry on the device, then tries to send it. Returns once it is safe. */
@@ -59,7 +64,13 @@ export class Outbox {
     command: CommandName,
     payload: Record<string, unknown> & { id: string },
   ): Promise<void> {
-    await this.database.entries.add({ id: payload.id, command, payload, state: 'waiting' });
+    await this.database.entries.add({
+      id: payload.id,
+      person: this.person,
+      command,
+      payload,
+      state: 'waiting',
+    });
     await this.reload();
     void this.flush();
   }
@@ -85,7 +96,10 @@ export class Outbox {
     let sent = 0;
     try {
       for (;;) {
-        const entry = await this.database.entries.where('state').equals('waiting').first();
+        const entry = await this.database.entries
+          .orderBy('order')
+          .filter(({ state, person }) => state === 'waiting' && person === this.person)
+          .first();
         if (!entry) break;
         const response = await fetch(`/do/${entry.command}`, {
           method: 'POST',

@@ -61,6 +61,7 @@
       water: of('--water'),
       viridian: of('--viridian'),
       rule: of('--rule'),
+      lift: document.documentElement.dataset.theme === 'cab' ? 0.38 : 0,
     };
   }
 
@@ -273,6 +274,7 @@
     bottom: 12px;
     background: #1b2621;
     color: #fff;
+    border: 1px solid var(--rule-strong);
     padding: 6px 12px 7px;
     display: grid;
     pointer-events: none;

@@ -1,7 +1,7 @@
 import type { Point } from '$core/measure/plane';
 import { fromFrame, rowCount, rowLine, rowSpan, toFrame, type Lattice } from '$core/rows/lattice';
 import type { Runs } from '$core/rows/species';
-import { FONT, type Palette, type PlanContent, type View } from './draw';
+import { FONT, speciesColour, type Palette, type PlanContent, type View } from './draw';
 
 /** Below this many pixels between trees a row is a stroke, above it beads. */
 const BEADS_FROM = 8;
@@ -119,14 +119,15 @@ export function drawRows(
     context.globalAlpha = pale ? 0.3 : 1;
     set.forEach((path, s) => {
       const look = content.species[s];
+      const colour = speciesColour(look.colour, palette);
       if (beads) {
-        context.fillStyle = look.stock === 'container' ? look.colour : palette.sheet;
+        context.fillStyle = look.stock === 'container' ? colour : palette.sheet;
         context.fill(path);
-        context.strokeStyle = look.colour;
+        context.strokeStyle = colour;
         context.lineWidth = Math.max(1.2, radius * 0.32);
         context.stroke(path);
       } else {
-        context.strokeStyle = look.colour;
+        context.strokeStyle = colour;
         context.lineWidth = Math.max(0.9, Math.min(4, lattice.between * view.scale * 0.42));
         if (stepPixels > 3) context.setLineDash([stepPixels * 0.64, stepPixels * 0.36]);
         context.stroke(path);
@@ -139,7 +140,12 @@ export function drawRows(
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (const [[x, y], species] of letters) {
-    context.fillStyle = content.species[species].stock === 'container' ? '#fff' : palette.ink;
+    context.fillStyle =
+      content.species[species].stock === 'container' && !palette.lift
+        ? '#fff'
+        : content.species[species].stock === 'container'
+          ? palette.sheet
+          : palette.ink;
     context.fillText(content.species[species].letter, x, y + radius * 0.06);
   }
 }

@@ -45,6 +45,14 @@ export interface Palette {
   water: string;
   viridian: string;
   rule: string;
+  /** How far species colours are mixed with white: on dark ground the dark ones would sink. */
+  lift: number;
+}
+
+/** A species' colour as the ground asks for it. */
+export function speciesColour(colour: string, { lift }: Palette): string {
+  const parts = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16));
+  return `rgb(${parts.map((part) => Math.round(part + (255 - part) * lift)).join(' ')})`;
 }
 
 /** The metres that a whole plan takes: the block, its baseline, and the ticks beside the last row. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatNumber, formatWind, formatTemperature } from '$core/measure/units';
@@ -11,7 +11,7 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
-  const outbox = new Outbox();
+  const outbox = new Outbox(untrack(() => data.person!.id));
   const known = $derived(new Set(data.known));
   let clock = $state(Date.now());
   let picked = $state<number>();

@@ -134,7 +134,7 @@
             : ''}
         </span>
       {/if}
-      <span class="saved" role="status"
+      <span class="saved" class:settled={!saving.open && !saving.error} role="status"
         >{saving.open ? 'Saving …' : saving.error ? 'Not saved' : 'All saved'}</span
       >
       <div class="holder">
@@ -294,9 +294,17 @@
     main {
       padding-bottom: 76px;
     }
+    .saved.settled {
+      display: none;
+    }
+    .drop.right {
+      right: auto;
+      left: 0;
+    }
     .air {
       margin-left: 0;
       padding-bottom: 6px;
+      gap: 10px;
     }
   }
 </style>

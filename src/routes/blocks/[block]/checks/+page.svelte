@@ -79,7 +79,7 @@
     </p>
   </div>
 {:else}
-  <div class="screen">
+  <div class="screen enter-first">
     <section class="decide">
       <h2>A plot</h2>
       <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}

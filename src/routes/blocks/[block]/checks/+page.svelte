@@ -248,4 +248,10 @@
   .plots {
     margin-top: 20px;
   }
+  @media (max-width: 900px) {
+    .tap {
+      min-height: 56px;
+      font-size: 16px;
+    }
+  }
 </style>

@@ -6,7 +6,7 @@ import { balance } from '../../core/stock/ledger';
 import { progress } from '../../core/crew/progress';
 import { loadDemo } from '../../demo/load';
 import { carryOut } from '../../src/lib/server/commands';
-import { groundOf, lotsOf, rowsOf, talliesOf } from '../../src/lib/server/block';
+import { countsOf, groundOf, lotsOf, rowsOf, talliesOf } from '../../src/lib/server/block';
 import { blockAccess } from '../../src/lib/server/authorise';
 import { morningBoard } from '../../src/lib/server/board';
 import { hashPassword, personOf, signIn, signOut, type Person } from '../../src/lib/server/sign-in';
@@ -77,6 +77,40 @@ async function refused(
   assert.equal(found, status, JSON.stringify(body));
   assert.match((body as { error: string }).error, pattern);
 }
+
+test('the demo keeps its own rules: nothing below nought, no row overfull, marks as many as set', async () => {
+  for (const block of Object.values(blocks)) {
+    for (const { lot, events } of await lotsOf(store, block.id)) {
+      const { onHand, issued, returned } = balance(events);
+      assert.ok(onHand >= 0 && returned <= issued, `lot ${lot.code}`);
+    }
+    const layout = await store.layout.findOne({ where: { blockId: block.id } });
+    const rows = await rowsOf(store, layout!.id);
+    const stored = await store.layoutRow.findAll({ where: { layoutId: layout!.id }, raw: true });
+    assert.equal(
+      stored.reduce((sum, { trees }) => sum + trees, 0),
+      layout!.trees,
+    );
+    assert.equal(
+      layout!.speciesCounts.reduce((a, b) => a + b, 0),
+      layout!.trees,
+    );
+    rows.forEach((row, i) => {
+      const inRuns = row.runs.filter((_, k) => k % 2 === 1).reduce((a, b) => a + b, 0);
+      assert.equal(inRuns, stored[i].trees, `${block.name}, row ${row.number}`);
+    });
+    const { byRow } = progress(await talliesOf(store, layout!.id));
+    for (const [row, planted] of byRow) assert.ok(planted <= stored[row - 1].trees, `row ${row}`);
+    for (const count of await countsOf(store, layout!.id)) {
+      assert.equal(count.marks.length, count.setTrees);
+      assert.equal([...count.marks].filter((mark) => mark === '1').length, count.alive);
+      assert.ok(count.setTrees <= byRow.get(count.rowNumber)!, `count of row ${count.rowNumber}`);
+    }
+    const plantable = await groundOf(store, block);
+    assert.ok(Math.abs(plantable.geodesicArea / plantable.gross.value - 1) < 1e-3, block.name);
+    assert.ok(Math.abs(plantable.plantable.value - layout!.plantableArea) < 1e-6, block.name);
+  }
+});
 
 test('signing in: good, wrong, unknown, throttled, and out again', async () => {
   const good = await signIn(store, ' Leader ', 'farrow-pit-demo', '10.0.0.1');

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { checkFileSize } from '$core/formats/read';
 
   interface Props {
@@ -6,6 +7,8 @@
     hint: string;
     accept?: string;
     onfile: (text: string, name: string) => void;
+    /** Takes files that are not text: a zipped shapefile, a GeoTIFF. */
+    onbytes?: (bytes: ArrayBuffer, name: string) => void;
     onerror: (message: string) => void;
   }
   let {
@@ -13,8 +16,10 @@
     hint,
     accept = '.geojson,.json,.gpx,.kml,.csv,.txt',
     onfile,
+    onbytes,
     onerror,
   }: Props = $props();
+  let input: HTMLInputElement;
   let over = $state(false);
   const id = $props.id();
 
@@ -23,11 +28,22 @@
     try {
       // By its size first: a file far too large is never read into memory.
       checkFileSize(file.size);
-      onfile(await file.text(), file.name);
+      if (onbytes && /\.(zip|tiff?)$/i.test(file.name))
+        onbytes(await file.arrayBuffer(), file.name);
+      else onfile(await file.text(), file.name);
     } catch (error) {
       onerror((error as Error).message);
     }
   }
+
+  function takeChosen() {
+    void take(input.files?.[0]);
+    input.value = '';
+  }
+  // A file chosen while the page was still waking up is not lost.
+  onMount(() => {
+    if (input.files?.length) takeChosen();
+  });
 </script>
 
 <label
@@ -47,10 +63,8 @@
     {id}
     type="file"
     {accept}
-    onchange={(event) => (
-      void take(event.currentTarget.files?.[0]),
-      (event.currentTarget.value = '')
-    )}
+    bind:this={input}
+    onchange={takeChosen}
   />
 </label>
 

@@ -2,9 +2,9 @@
 // geometry library point by point, against merely filling an array, and in memory.
 import OlPolygon from 'ol/geom/Polygon.js';
 import type { MultiPolygon, Ring } from '../core/ground/polygon';
-import { fromFrame, layLattice, positions, toFrame, type Lattice } from '../core/rows/lattice';
+import { fromFrame, layLattice, toFrame, type Lattice } from '../core/rows/lattice';
+import { positions, rowsOfLattice, treesByRow } from '../core/rows/rowset';
 import { arrange } from '../core/rows/species';
-import { treesByRow } from '../core/rows/lattice';
 import { layOut } from '../core/rows/layout';
 import { best, report } from './measure';
 
@@ -24,7 +24,7 @@ let lattice!: Lattice;
 let xy!: Float64Array;
 const ours = best(12, () => {
   lattice = layLattice(area, frame, spacing);
-  xy = positions(lattice);
+  xy = positions(rowsOfLattice(lattice));
 });
 const filling = best(12, () => {
   const numbers = new Float64Array(2_000_000);
@@ -62,8 +62,8 @@ globalThis.gc?.();
 const heapBefore = process.memoryUsage().heapUsed + process.memoryUsage().arrayBuffers;
 const held = [layLattice(area, frame, spacing)].map((l) => [
   l,
-  positions(l),
-  arrange(treesByRow(l), [60, 40], { kind: 'runs', length: 25 }),
+  positions(rowsOfLattice(l)),
+  arrange(treesByRow(rowsOfLattice(l)), [60, 40], { kind: 'runs', length: 25 }),
 ]);
 globalThis.gc?.();
 const grown = process.memoryUsage().heapUsed + process.memoryUsage().arrayBuffers - heapBefore;
@@ -112,7 +112,7 @@ const laying = best(20, () => {
       ],
       arrangement: { kind: 'random', longest: 3, seed: 1 },
     },
-  ).lattice.total;
+  ).rows.total;
 });
 report(
   `laying out ${trees} trees, in frames of a thirtieth of a second`,

@@ -5,7 +5,13 @@ import {
   COMPUTATION_VERSION,
   type LayoutParameters,
 } from '../core/rows/layout';
-import { eachPosition, toStoredRows, treesInRow, type StoredRow } from '../core/rows/stored';
+import {
+  eachPosition,
+  rhythmOf,
+  toStoredRows,
+  treesInRow,
+  type StoredRow,
+} from '../core/rows/stored';
 import { countSpecies, speciesOfFirst } from '../core/rows/species';
 import { checkBoundary } from '../core/ground/boundary';
 import { plantableArea } from '../core/ground/plantable';
@@ -173,8 +179,7 @@ class Loader {
         : demo.layout.direction;
     const parameters: LayoutParameters = { ...demo.layout, direction, mix };
     const layout = layOut({ boundary: ground.boundary, plantable: ground.area }, parameters);
-    const rows = toStoredRows(layout.lattice, layout.runs);
-    const { frame, step, between } = layout.lattice;
+    const rows = toStoredRows(layout.rows, layout.runs);
     const made = this.event(Math.max(1, 30 - demo.planting), 9);
     await this.store.layout.create({
       id: made.id,
@@ -184,8 +189,8 @@ class Loader {
       state: demo.release ? 'released' : 'saved',
       computation: COMPUTATION_VERSION,
       parameters,
-      rhythm: { frame, step, between },
-      trees: layout.lattice.total,
+      rhythm: rhythmOf(layout.rows),
+      trees: layout.rows.total,
       plantableArea: ground.plantable.value,
       speciesCounts: layout.speciesCounts,
       createdAt: made.at,
@@ -196,10 +201,7 @@ class Loader {
     await this.store.layoutRow.bulkCreate(
       rows.map((row) => ({
         layoutId: made.id,
-        number: row.number,
-        lineIndex: row.index,
-        stretches: row.stretches,
-        runs: row.runs,
+        ...row,
         trees: treesInRow(row),
       })),
     );

@@ -1,13 +1,7 @@
 import Papa from 'papaparse';
-import type { Plane } from '../measure/plane';
-import {
-  eachPosition,
-  rowEnds,
-  summarise,
-  toLattice,
-  type RowRhythm,
-  type StoredRow,
-} from '../rows/stored';
+import type { Plane, Point } from '../measure/plane';
+import { lineBetween, rowSpan } from '../rows/rowset';
+import { eachPosition, summarise, toRowSet, type RowRhythm, type StoredRow } from '../rows/stored';
 import { lineFeature, pointFeature, roundPoint, type FeatureCollection } from './geojson';
 
 export interface NamedSpecies {
@@ -47,14 +41,17 @@ export function layoutToGeoJson(layout: LayoutExport, what: 'positions' | 'rows'
 }
 
 function rowLines({ rhythm, rows, species, plane }: LayoutExport) {
-  const lattice = toLattice(rhythm, rows);
+  const set = toRowSet(rhythm, rows);
   return rows.map((row, i) => ({
     row: row.number,
-    trees: summarise(row, rhythm.step).trees,
+    trees: summarise(row).trees,
     runs: runsAsText(row.runs, species),
-    line: rowEnds(lattice, i).map(plane.toLonLat),
+    line: twoAtLeast(lineBetween(set, i, ...rowSpan(set, i))).map(plane.toLonLat),
   }));
 }
+
+/** RFC 7946, 3.1.4: a line has two positions, even the row of a single tree. */
+const twoAtLeast = (line: Point[]): Point[] => (line.length > 1 ? line : [line[0], line[0]]);
 
 /** "P 24, B 9": the runs of a row as they are read out. */
 export function runsAsText(runs: readonly number[], species: readonly NamedSpecies[]): string {
@@ -84,8 +81,8 @@ export function layoutToGpx(layout: LayoutExport, what: 'positions' | 'rows'): s
       : rowLines(layout).map(
           ({ row, runs, line }) =>
             `<rte><name>Row ${row}</name><desc>${escapeXml(runs)}</desc>${line
-              .map((point, end) =>
-                place('rtept', roundPoint(point), `${row} ${end ? 'end' : 'start'}`),
+              .map((point, at) =>
+                place('rtept', roundPoint(point), nameOfCorner(row, at, line.length)),
               )
               .join('')}</rte>`,
         );
@@ -95,6 +92,10 @@ export function layoutToGpx(layout: LayoutExport, what: 'positions' | 'rows'): s
     `<metadata><name>${escapeXml(`${layout.block}, layout ${layout.version}`)}</name></metadata>\n` +
     `${body.join('\n')}\n</gpx>\n`
   );
+}
+
+function nameOfCorner(row: number, at: number, corners: number): string {
+  return `${row} ${at === 0 ? 'start' : at === corners - 1 ? 'end' : `bend ${at}`}`;
 }
 
 /** Positions or rows as a table, one line each. */
@@ -114,7 +115,7 @@ export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): s
           };
         })
       : rows.map((row) => {
-          const { number, trees, first, last } = summarise(row, rhythm.step);
+          const { number, trees, first, last } = summarise(row);
           return {
             row: number,
             first_peg_m: first.toFixed(3),

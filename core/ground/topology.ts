@@ -71,4 +71,117 @@ export function subtract(a: Geometry, b: Geometry): Geometry {
   return SnapIfNeededOverlayOp.overlayOp(a, b, OverlayOp.DIFFERENCE);
 }
 
+/** What is in both a and b. */
+export function intersect(a: Geometry, b: Geometry): Geometry {
+  return SnapIfNeededOverlayOp.overlayOp(a, b, OverlayOp.INTERSECTION);
+}
+
+/** What is in a, in b, or in both. */
+export function unite(a: Geometry, b: Geometry): Geometry {
+  return SnapIfNeededOverlayOp.overlayOp(a, b, OverlayOp.UNION);
+}
+
 export const areaOf = (geometry: Geometry): number => geometry.getArea();
+
+/** Flat ends, so that an offset curve does not run round the end of its line. */
+const FLAT_CAP = 2;
+
+/**
+ * Curves at a distance from a line, on the side (or sides) where an area lies. They are the outline
+ * of the line's buffer, so every place on them is at that distance from the line and nowhere nearer:
+ * no loops inside tight bends.
+ * @param line at least two different corners, metres
+ * @param distance metres, above 0
+ * @returns lines in the direction of the given one, from its start
+ */
+export function offsetLines(
+  line: readonly Point[],
+  distance: number,
+  area: MultiPolygon,
+): Point[][] {
+  const guide = factory.createLineString(coordinates(line));
+  const outline = BufferOp.bufferOp(guide, distance, 32, FLAT_CAP).getBoundary();
+  const out: Point[][] = [];
+  for (let i = 0; i < outline.getNumGeometries(); i++) {
+    const points: Point[] = outline
+      .getGeometryN(i)
+      .getCoordinates()
+      .map((c: Geometry): Point => [c.x, c.y]);
+    out.push(...sidesOf(points, guide, distance));
+  }
+  const wanted = sideOf(line, area);
+  return out.flatMap((points) => {
+    const along = orient(points, line);
+    return along.side === wanted || wanted === 0 ? [along.points] : [];
+  });
+}
+
+/** Parts of a buffer's outline that are offset curves: the ends across the line are cut away. */
+function sidesOf(outline: readonly Point[], guide: Geometry, distance: number): Point[][] {
+  const parts: Point[][] = [];
+  let part: Point[] = [];
+  for (let i = 0; i + 1 < outline.length; i++) {
+    const [a, b] = [outline[i], outline[i + 1]];
+    const middle = factory.createPoint(new Coordinate((a[0] + b[0]) / 2, (a[1] + b[1]) / 2));
+    if (guide.distance(middle) < distance * 0.99 - 1e-6) {
+      if (part.length) parts.push(part);
+      part = [];
+      continue;
+    }
+    if (!part.length) part.push(a);
+    part.push(b);
+  }
+  if (part.length) {
+    const first = parts[0]?.[0];
+    const last = part[part.length - 1];
+    // The outline is closed: its last part may run on into its first.
+    if (first && first[0] === last[0] && first[1] === last[1])
+      parts[0] = [...part, ...parts[0].slice(1)];
+    else parts.push(part);
+  }
+  return parts;
+}
+
+/** 1 when a point lies right of a line, −1 left, by the nearest leg. */
+function sideOfPoint(line: readonly Point[], [px, py]: Point): number {
+  let nearest = Infinity;
+  let side = 0;
+  for (let i = 1; i < line.length; i++) {
+    const [x1, y1] = line[i - 1];
+    const [dx, dy] = [line[i][0] - x1, line[i][1] - y1];
+    const t = Math.max(
+      0,
+      Math.min(1, ((px - x1) * dx + (py - y1) * dy) / (dx * dx + dy * dy || 1)),
+    );
+    const distance = Math.hypot(px - x1 - t * dx, py - y1 - t * dy);
+    if (distance < nearest - 1e-9) {
+      nearest = distance;
+      side = Math.sign((px - x1) * dy - (py - y1) * dx);
+    }
+  }
+  return side;
+}
+
+/** The side of a line on which an area lies; 0 when it lies on both. */
+function sideOf(line: readonly Point[], area: MultiPolygon): number {
+  let [right, left] = [0, 0];
+  for (const [outer] of area) {
+    for (const point of outer) {
+      const side = sideOfPoint(line, point);
+      if (side > 0) right++;
+      if (side < 0) left++;
+    }
+  }
+  if (Math.min(right, left) > 0.25 * (right + left)) return 0;
+  return right > left ? 1 : -1;
+}
+
+/** An offset curve in the direction of its line, with the side it lies on. */
+function orient(points: Point[], line: readonly Point[]): { points: Point[]; side: number } {
+  const side = sideOfPoint(line, points[Math.floor(points.length / 2)]);
+  const from = line[0];
+  const begin = Math.hypot(points[0][0] - from[0], points[0][1] - from[1]);
+  const last = points[points.length - 1];
+  const end = Math.hypot(last[0] - from[0], last[1] - from[1]);
+  return { points: begin <= end ? points : [...points].reverse(), side };
+}

@@ -8,15 +8,12 @@ import {
   fromFrame,
   LatticeError,
   layLattice,
-  nearestPeg,
-  pegPosition,
-  positions,
   rowSpan,
   toFrame,
-  treesByRow,
   type LatticeOptions,
   type RowFrame,
 } from './lattice';
+import { nearestPeg, pegPosition, positions, rowsOfLattice, treesByRow } from './rowset';
 
 const options: LatticeOptions = {
   step: 2,
@@ -48,7 +45,7 @@ function toEdge(parts: MultiPolygon, [x, y]: Point): number {
 /** Holds a lattice against its definition: every lattice point inside, and no other. */
 function checkLattice(area: MultiPolygon, at: RowFrame, with_: LatticeOptions): void {
   const lattice = layLattice(area, at, with_);
-  const xy = positions(lattice);
+  const xy = positions(rowsOfLattice(lattice));
   assert.equal(xy.length, 2 * lattice.total);
   const found = new Set<string>();
   for (let i = 0; i < lattice.total; i++) {
@@ -251,26 +248,28 @@ test('too many positions are refused before they fill the memory', () => {
 });
 
 test('every peg can be named, found from its place, and named back', () => {
-  const lattice = layLattice(
-    [[star(12, [40, 55]), star(7, [8])]],
-    { ...frame, bearing: 0.6, anchor: 1 },
-    { ...options, stagger: 0.5 },
+  const rows = rowsOfLattice(
+    layLattice(
+      [[star(12, [40, 55]), star(7, [8])]],
+      { ...frame, bearing: 0.6, anchor: 1 },
+      { ...options, stagger: 0.5 },
+    ),
   );
-  const trees = treesByRow(lattice);
+  const trees = treesByRow(rows);
   assert.equal(
     trees.reduce((a, b) => a + b, 0),
-    lattice.total,
+    rows.total,
   );
-  const xy = positions(lattice);
+  const xy = positions(rows);
   let index = 0;
   for (let row = 1; row <= trees.length; row++) {
     for (let peg = 1; peg <= trees[row - 1]; peg++, index++) {
-      const { point } = pegPosition(lattice, row, peg)!;
+      const { point } = pegPosition(rows, row, peg)!;
       assert.ok(Math.hypot(point[0] - xy[2 * index], point[1] - xy[2 * index + 1]) < 1e-9);
-      const near = nearestPeg(lattice, [point[0] + 0.2, point[1] - 0.2])!;
+      const near = nearestPeg(rows, [point[0] + 0.2, point[1] - 0.2])!;
       assert.deepEqual([near.row, near.peg], [row, peg]);
     }
   }
-  assert.equal(pegPosition(lattice, 1, trees[0] + 1), undefined);
-  assert.equal(pegPosition(lattice, 0, 1), undefined);
+  assert.equal(pegPosition(rows, 1, trees[0] + 1), undefined);
+  assert.equal(pegPosition(rows, 0, 1), undefined);
 });

@@ -239,17 +239,6 @@ function sortCuts(cuts: Float64Array, outer: Uint8Array, from: number, to: numbe
 
 export const rowCount = (lattice: Lattice): number => lattice.rowIndex.length;
 
-/** Positions in each row. */
-export function treesByRow(lattice: Lattice): Uint32Array {
-  const counts = new Uint32Array(lattice.rowIndex.length);
-  for (let row = 0; row < counts.length; row++) {
-    for (let s = lattice.rowStretches[row]; s < lattice.rowStretches[row + 1]; s++) {
-      counts[row] += lattice.stretchCount[s];
-    }
-  }
-  return counts;
-}
-
 /** Across-row coordinate v of a row's line. */
 export const rowLine = (lattice: Lattice, row: number): number =>
   lattice.frame.anchor + lattice.rowIndex[row] * lattice.between;
@@ -261,89 +250,4 @@ export function rowSpan(lattice: Lattice, row: number): [number, number] {
     lattice.stretchFirst[lattice.rowStretches[row]],
     lattice.stretchFirst[lastStretch] + (lattice.stretchCount[lastStretch] - 1) * lattice.step,
   ];
-}
-
-/**
- * All positions, x and y in turn, row by row from the baseline end.
- * @returns metres in the block's plane, 2 × total numbers
- */
-export function positions(lattice: Lattice): Float64Array {
-  const { frame, step, rowIndex, rowStretches, stretchFirst, stretchCount } = lattice;
-  const sin = Math.sin(frame.bearing);
-  const cos = Math.cos(frame.bearing);
-  const out = new Float64Array(2 * lattice.total);
-  let at = 0;
-  for (let row = 0; row < rowIndex.length; row++) {
-    const v = frame.side * rowLine(lattice, row);
-    const acrossX = v * cos;
-    const acrossY = -v * sin;
-    for (let s = rowStretches[row]; s < rowStretches[row + 1]; s++) {
-      const first = stretchFirst[s] + frame.baseline;
-      for (let i = 0; i < stretchCount[s]; i++) {
-        const u = first + i * step;
-        out[at++] = u * sin + acrossX;
-        out[at++] = u * cos + acrossY;
-      }
-    }
-  }
-  return out;
-}
-
-/** Where a peg stands: row and peg counted from 1, peg along the row from the baseline end. */
-export function pegPosition(
-  lattice: Lattice,
-  row: number,
-  peg: number,
-): { point: Point; chainage: number } | undefined {
-  let left = peg - 1;
-  if (row < 1 || row > rowCount(lattice) || left < 0) return undefined;
-  for (let s = lattice.rowStretches[row - 1]; s < lattice.rowStretches[row]; s++) {
-    if (left < lattice.stretchCount[s]) {
-      const chainage = lattice.stretchFirst[s] + left * lattice.step;
-      return {
-        chainage,
-        point: fromFrame(lattice.frame, [
-          chainage + lattice.frame.baseline,
-          rowLine(lattice, row - 1),
-        ]),
-      };
-    }
-    left -= lattice.stretchCount[s];
-  }
-  return undefined;
-}
-
-/** The peg nearest to a place on the plan, with its distance in metres. */
-export function nearestPeg(
-  lattice: Lattice,
-  point: Point,
-): { row: number; peg: number; distance: number } | undefined {
-  const rows = rowCount(lattice);
-  if (!rows) return undefined;
-  const [u, v] = toFrame(lattice.frame, point);
-  const chainage = u - lattice.frame.baseline;
-  const wanted = Math.round((v - lattice.frame.anchor) / lattice.between);
-  let best: { row: number; peg: number; distance: number } | undefined;
-  let low = 0;
-  let high = rows - 1;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (lattice.rowIndex[middle] < wanted) low = middle + 1;
-    else high = middle;
-  }
-  for (let row = Math.max(0, low - 2); row <= Math.min(rows - 1, low + 2); row++) {
-    let counted = 0;
-    for (let s = lattice.rowStretches[row]; s < lattice.rowStretches[row + 1]; s++) {
-      const nearest = Math.round((chainage - lattice.stretchFirst[s]) / lattice.step);
-      const i = Math.max(0, Math.min(lattice.stretchCount[s] - 1, nearest));
-      const distance = Math.hypot(
-        lattice.stretchFirst[s] + i * lattice.step - chainage,
-        rowLine(lattice, row) - v,
-      );
-      if (!best || distance < best.distance)
-        best = { row: row + 1, peg: counted + i + 1, distance };
-      counted += lattice.stretchCount[s];
-    }
-  }
-  return best;
 }

@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { MultiPolygon } from '../ground/polygon';
 import { layOut, type LayoutParameters } from './layout';
-import { positions, rowCount, rowLine } from './lattice';
+import { toFrame } from './lattice';
+import { positions, rowCount } from './rowset';
 import { density, SpacingError, spacingForDensity } from './spacing';
 import {
   arrange,
@@ -13,7 +14,7 @@ import {
   speciesOfFirst,
   type Arrangement,
 } from './species';
-import { eachPosition, toLattice, toStoredRows, treesInRow } from './stored';
+import { eachPosition, rhythmOf, toRowSet, toStoredRows, treesInRow } from './stored';
 
 const block: MultiPolygon = [
   [
@@ -146,54 +147,51 @@ test('spacing that cannot be planted is refused; any two of three give the third
 });
 
 test('rows along an edge start at the first offset from it, on the block’s side', () => {
-  const { lattice } = layOut(ground, parameters);
-  assert.equal(lattice.rowIndex[0], 0);
+  const { rows } = layOut(ground, parameters);
   const edge = layOut(ground, {
     ...parameters,
     direction: { kind: 'edge', from: [210, 12], to: [0, 0] },
   });
   // The same edge walked the other way gives the same rows.
-  assert.ok(Math.abs(edge.lattice.total - lattice.total) <= rowCount(lattice));
-  assert.ok(Math.abs(rowLine(lattice, 0) - lattice.frame.anchor) < 1e-9);
+  assert.ok(Math.abs(edge.rows.total - rows.total) <= rowCount(rows));
+  const [, v] = toFrame(rows.frame, [rows.lineXY[0], rows.lineXY[1]]);
+  assert.ok(Math.abs(v - rows.frame.anchor) < 1e-9);
 });
 
 test('figures follow from what was laid out', () => {
-  const { lattice, figures, speciesCounts } = layOut(ground, parameters);
-  assert.equal(figures.trees.value, lattice.total);
+  const { rows, figures, speciesCounts } = layOut(ground, parameters);
+  assert.equal(figures.trees.value, rows.total);
   assert.equal(
     speciesCounts.reduce((a, b) => a + b, 0),
-    lattice.total,
+    rows.total,
   );
   const [, , nominal, lost] = figures.trees.steps;
-  assert.ok(Math.abs(nominal.value + lost.value - lattice.total) < 1e-6);
+  assert.ok(Math.abs(nominal.value + lost.value - rows.total) < 1e-6);
   assert.ok(
     Math.abs(figures.walked.value - figures.walked.steps[0].value - figures.walked.steps[1].value) <
       1e-6,
   );
   const square = layOut(ground, { ...parameters, pattern: 'square', between: 99 });
-  assert.equal(square.lattice.between, 2.4, 'a square ties the rows to the trees');
+  assert.equal(square.rows.between, 2.4, 'a square ties the rows to the trees');
 });
 
 test('kept rows give the very same positions as the layout they came from', () => {
-  const { lattice, runs } = layOut(ground, parameters);
-  const rows = toStoredRows(lattice, runs);
-  const again = JSON.parse(JSON.stringify(rows)) as typeof rows;
-  const rebuilt = toLattice(
-    { frame: lattice.frame, step: lattice.step, between: lattice.between },
-    again,
-  );
-  assert.deepEqual(positions(rebuilt), positions(lattice));
-  const xy = positions(lattice);
+  const { rows, runs } = layOut(ground, parameters);
+  const stored = toStoredRows(rows, runs);
+  const again = JSON.parse(JSON.stringify(stored)) as typeof stored;
+  const rebuilt = toRowSet(rhythmOf(rows), again);
+  assert.deepEqual(positions(rebuilt), positions(rows));
+  const xy = positions(rows);
   let i = 0;
   for (const at of eachPosition(rebuilt, again)) {
     assert.ok(Math.hypot(at.point[0] - xy[2 * i], at.point[1] - xy[2 * i + 1]) < 1e-9);
     assert.equal(at.species, speciesAt(again[at.row - 1].runs, at.peg));
     i++;
   }
-  assert.equal(i, lattice.total);
+  assert.equal(i, rows.total);
   assert.equal(
     again.reduce((sum, row) => sum + treesInRow(row), 0),
-    lattice.total,
+    rows.total,
   );
 });
 

@@ -1,59 +1,55 @@
-import type { Point } from '../measure/plane';
 import type { Figure } from '../measure/working';
-import { bearingOf, contains, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
-import {
-  layLattice,
-  rowCount,
-  rowLine,
-  rowSpan,
-  toFrame,
-  treesByRow,
-  type Lattice,
-  type RowFrame,
-} from './lattice';
-import { density, densityFigure, rowSpacingOf, staggerOf, type Pattern } from './spacing';
-import { arrange, type Arrangement, type Runs } from './species';
+import { planeArea } from '../ground/polygon';
+import { heightAt } from '../ground/surface';
+import { rowFall, type GapStatistics, type RowFall, type TracedRow } from './contour';
+import { limitPlaces, type Limit, type Traits } from './limits';
+import { applyMoves, type Move } from './moves';
+import { layByZone, type LayoutGround as PatternGround, type PatternSettings } from './pattern';
+import { lineBetween, positions, rowCount, rowSpan, stepsBetweenRows, type RowSet } from './rowset';
+import { densityFigure, isLattice, isListed } from './spacing';
+import { arrange, type Arrangement, type Places, type Runs } from './species';
+import { layTrial, type Trial } from './trial';
+
+export { alongLongestSide, rowFrame, type Direction } from './pattern';
 
 /** Goes up whenever the same parameters could give other positions. Stored with every layout. */
-export const COMPUTATION_VERSION = 1;
+export const COMPUTATION_VERSION = 2;
 
 /** Strings come in this length (metres); longer rows are broken at intermediate pegs. */
 export const STRING_LENGTH = 91;
 
-export type Direction =
-  | { kind: 'bearing'; bearing: number }
-  | { kind: 'edge'; from: Point; to: Point }
-  | { kind: 'east-west' };
-
 /** Everything a leader decides about a layout. Lengths in metres, angles in radians. */
-export interface LayoutParameters {
-  pattern: Pattern;
-  inRow: number;
-  between: number;
-  direction: Direction;
-  /** From the edge (or the nearest extreme of the plantable area) to the first row. */
-  firstOffset: number;
-  /** Chainage of the first possible peg. */
-  firstPeg: number;
-  headland: number;
-  /** Stretches of row shorter than this are dropped. */
-  shortest: number;
+export interface LayoutParameters extends PatternSettings {
+  /** Zones laid with a pattern of their own. */
+  byZone?: { zone: string; settings: PatternSettings }[];
   /** Species in the order of their index in the runs, shares in per cent. */
   mix: { species: string; share: number }[];
   arrangement: Arrangement;
+  /** What was changed by hand after laying. */
+  moves?: Move[];
 }
 
-export interface LayoutGround {
-  boundary: MultiPolygon;
-  plantable: MultiPolygon;
+export interface LayoutGround extends PatternGround {
+  /** Where not every species may stand. */
+  limits?: readonly Limit[];
+  /** What the species' cards say, by id. */
+  cards?: Readonly<Record<string, Traits>>;
 }
 
 export interface Layout {
-  lattice: Lattice;
+  rows: RowSet;
   runs: Runs[];
   speciesCounts: number[];
   notes: string[];
   figures: LayoutFigures;
+  /** Of contour and graded rows. */
+  traced?: TracedRow[];
+  gaps?: GapStatistics;
+  /** How each row lies on the ground, where an elevation is known. */
+  falls?: RowFall[];
+  trial?: Trial;
+  /** Moves by hand that fit nothing any more. */
+  lostMoves: Move[];
 }
 
 export interface LayoutFigures {
@@ -68,97 +64,191 @@ export interface LayoutFigures {
 
 /** Lays out a block: positions in rows, species in their runs, and what it comes to. */
 export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layout {
-  const between = rowSpacingOf(parameters.pattern, parameters.inRow) ?? parameters.between;
-  density(parameters.inRow, between);
-  const frame = rowFrame(ground, parameters.direction, parameters.firstOffset);
-  const lattice = layLattice(ground.plantable, frame, {
-    step: parameters.inRow,
-    between,
-    stagger: staggerOf(parameters.pattern),
-    firstPeg: parameters.firstPeg,
-    headland: parameters.headland,
-    shortest: parameters.shortest,
-  });
-  const arranged = arrange(
-    treesByRow(lattice),
-    parameters.mix.map(({ share }) => share),
-    parameters.arrangement,
+  const laid = layByZone(ground, parameters, parameters.byZone ?? []);
+  const moved = applyMoves(laid.rows, parameters.moves ?? []);
+  const traits = parameters.mix.map(
+    ({ species }) => ground.cards?.[species] ?? { name: '', matureHeight: 0, damp: '', light: '' },
   );
+  const limited = limitPlaces(moved.rows, ground.limits ?? [], traits);
+  const { rows } = limited;
+  const species = speciesOf(rows, limited.places, parameters, traits, laid.belongs);
+  const notes = [...laid.notes, ...limited.notes, ...species.notes];
+  if (moved.lost.length)
+    notes.push(`${moved.lost.length} changes by hand fit nothing in these rows any more.`);
+  // Rows taken out by hand leave their tracing behind; then the two no longer match one to one.
+  const whole = rowCount(rows) === laid.traced?.length;
   return {
-    lattice,
-    runs: arranged.runs,
-    speciesCounts: arranged.counts,
-    notes: arranged.notes,
-    figures: layoutFigures(lattice, planeArea(ground.plantable)),
+    rows,
+    runs: species.runs,
+    speciesCounts: species.counts,
+    notes,
+    figures: layoutFigures(rows, planeArea(ground.plantable), parameters),
+    traced: whole ? laid.traced : undefined,
+    gaps: laid.gaps,
+    falls: ground.surface && !isListed(parameters.pattern) ? fallsOf(ground, rows) : undefined,
+    trial: species.trial,
+    lostMoves: moved.lost,
   };
 }
 
-/** Sets up the rows' axes: which way they run, where chainage 0 is, where counting starts. */
-export function rowFrame(
-  { boundary, plantable }: LayoutGround,
-  direction: Direction,
-  firstOffset: number,
-): RowFrame {
-  const frame: RowFrame = { bearing: Math.PI / 2, side: 1, baseline: 0, anchor: 0 };
-  if (direction.kind === 'bearing') frame.bearing = direction.bearing;
-  if (direction.kind === 'edge') {
-    frame.bearing = bearingOf(direction.from, direction.to);
-    // Rows are counted away from the edge, into the block.
-    frame.side = blockLiesRight(boundary, direction.from, direction.to) ? 1 : -1;
-    frame.anchor = toFrame(frame, direction.from)[1] + firstOffset;
-  } else {
-    frame.anchor = Math.min(...eachPoint(plantable, (p) => toFrame(frame, p)[1])) + firstOffset;
+interface Planted {
+  runs: Runs[];
+  counts: number[];
+  notes: string[];
+  trial?: Trial;
+}
+
+function speciesOf(
+  rows: RowSet,
+  places: Places,
+  { pattern, mix, arrangement, shelter }: LayoutParameters,
+  traits: readonly Traits[],
+  belongs?: readonly number[],
+): Planted {
+  const count = (runs: Runs[]) => {
+    const counts = mix.map(() => 0);
+    for (const row of runs) for (let i = 0; i < row.length; i += 2) counts[row[i]] += row[i + 1];
+    return counts;
+  };
+  if (pattern === 'shelter' && shelter && belongs?.length === rowCount(rows)) {
+    return shelterSpecies(places, shelter, belongs, mix, traits, count);
   }
-  frame.baseline = Math.min(...eachPoint(boundary, (p) => toFrame(frame, p)[0]));
-  return frame;
+  if (arrangement.kind === 'trial') {
+    const trial = layTrial(places, mix.length, arrangement.plot, arrangement.seed);
+    return {
+      runs: trial.runs,
+      counts: count(trial.runs),
+      notes: [
+        `${trial.blocks} complete blocks of ${mix.length} treatments, ${arrangement.plot} trees a plot; ${trial.guards} guard trees stand outside the plots.`,
+      ],
+      trial,
+    };
+  }
+  return arrange(
+    places,
+    mix.map(({ share }) => share),
+    arrangement,
+    {
+      names: traits.map(({ name }) => name),
+      heights: traits.map(({ matureHeight }) => matureHeight),
+      xy: arrangement.kind === 'clumps' ? positions(rows) : undefined,
+    },
+  );
 }
 
-function* eachPoint(parts: MultiPolygon, measure: (point: Point) => number): Iterable<number> {
-  let smallest = Infinity;
-  for (const [outer] of parts)
-    for (const point of outer) smallest = Math.min(smallest, measure(point));
-  yield smallest;
+/** Each shelter row has its own species; where that may not stand, the nearest lower one of the mix does. */
+function shelterSpecies(
+  places: Places,
+  shelter: NonNullable<LayoutParameters['shelter']>,
+  belongs: readonly number[],
+  mix: LayoutParameters['mix'],
+  traits: readonly Traits[],
+  count: (runs: Runs[]) => number[],
+): Planted {
+  const notes: string[] = [];
+  const byHeight = mix
+    .map((_, s) => s)
+    .sort((a, b) => traits[b].matureHeight - traits[a].matureHeight);
+  const runs = places.classes.map((classes, row) => {
+    const own = Math.max(
+      0,
+      mix.findIndex(({ species }) => species === shelter[belongs[row]].species),
+    );
+    const out: Runs = [];
+    let replaced = 0;
+    for (let i = 0; i < classes.length; i += 2) {
+      const { allowed } = places.limits[classes[i]];
+      const stand = allowed[own]
+        ? own
+        : (byHeight.find((s) => allowed[s]) ?? allowed.findIndex(Boolean));
+      if (stand !== own) replaced += classes[i + 1];
+      if (out[out.length - 2] === stand) out[out.length - 1] += classes[i + 1];
+      else out.push(stand, classes[i + 1]);
+    }
+    if (replaced)
+      notes.push(
+        `Shelter row ${belongs[row] + 1}: ${replaced} places may not take ${traits[own].name.toLowerCase()}; the tallest of the mix that may stands there.`,
+      );
+    return out;
+  });
+  return { runs, counts: count(runs), notes };
 }
 
-function blockLiesRight(boundary: MultiPolygon, from: Point, to: Point): boolean {
-  const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
-  const nudge = Math.max(0.05, length * 1e-3);
-  const right: Point = [
-    (from[0] + to[0]) / 2 + ((to[1] - from[1]) / length) * nudge,
-    (from[1] + to[1]) / 2 - ((to[0] - from[0]) / length) * nudge,
-  ];
-  return contains(boundary, right);
+/** Heights along each row, a sample a metre. */
+function fallsOf({ surface }: LayoutGround, rows: RowSet): RowFall[] | undefined {
+  if (!surface) return undefined;
+  const every = Math.max(1, surface.cell / 2);
+  return Array.from({ length: rowCount(rows) }, (_, row) => {
+    const [from, to] = rowSpan(rows, row);
+    const chainages: number[] = [];
+    const heights: number[] = [];
+    const line = lineBetween(rows, row, from, to);
+    let along = from;
+    const put = (x: number, y: number, chainage: number) => {
+      const height = heightAt(surface, x, y);
+      if (Number.isNaN(height)) return;
+      chainages.push(chainage);
+      heights.push(height);
+    };
+    line.forEach(([x, y], i) => {
+      if (i) {
+        const [x0, y0] = line[i - 1];
+        const length = Math.hypot(x - x0, y - y0);
+        const pieces = Math.max(1, Math.ceil(length / every));
+        for (let k = 1; k < pieces; k++)
+          put(
+            x0 + ((x - x0) * k) / pieces,
+            y0 + ((y - y0) * k) / pieces,
+            along + (length * k) / pieces,
+          );
+        along += length;
+      }
+      put(x, y, along);
+    });
+    return heights.length
+      ? rowFall(chainages, heights)
+      : { first: NaN, last: NaN, fall: NaN, steepest: NaN, ground: to - from, ponds: [] };
+  });
 }
 
-/** The direction along the longest straight side: where a baseline is usually set. */
-export function alongLongestSide(boundary: MultiPolygon): Direction {
-  const { from, to } = longestSide(boundary);
-  return { kind: 'edge', from, to };
-}
-
-function layoutFigures(lattice: Lattice, plantable: number): LayoutFigures {
-  const { step, between, total } = lattice;
-  const rows = rowCount(lattice);
-  const lengths = Array.from({ length: rows }, (_, row) => {
-    const [first, last] = rowSpan(lattice, row);
+function layoutFigures(
+  rows: RowSet,
+  plantable: number,
+  { pattern, byZone }: PatternSettings & Pick<LayoutParameters, 'byZone'>,
+): LayoutFigures {
+  const { step, between, total } = rows;
+  const count = rowCount(rows);
+  const lengths = Array.from({ length: count }, (_, row) => {
+    const [first, last] = rowSpan(rows, row);
     return last - first;
   });
   const longest = lengths.reduce((a, b) => Math.max(a, b), 0);
   const planted = lengths.reduce((a, b) => a + b, 0);
-  const moved = stepsBetweenRows(lattice);
+  const moved = stepsBetweenRows(rows);
   const nominal = plantable / (step * between);
+  const even = isLattice(pattern) && !byZone?.length;
   return {
-    trees: {
-      value: total,
-      kind: 'count',
-      formula: 'plantable ÷ ground a tree, less what edges, headlands and stubs cost',
-      steps: [
-        { label: 'plantable', value: plantable, kind: 'area' },
-        { label: 'ground a tree', value: step * between, kind: 'area' },
-        { label: 'plantable ÷ ground a tree', value: nominal, kind: 'count' },
-        { label: 'edges, headlands, stubs', value: total - nominal, kind: 'count' },
-      ],
-    },
+    trees: even
+      ? {
+          value: total,
+          kind: 'count',
+          formula: 'plantable ÷ ground a tree, less what edges, headlands and stubs cost',
+          steps: [
+            { label: 'plantable', value: plantable, kind: 'area' },
+            { label: 'ground a tree', value: step * between, kind: 'area' },
+            { label: 'plantable ÷ ground a tree', value: nominal, kind: 'count' },
+            { label: 'edges, headlands, stubs', value: total - nominal, kind: 'count' },
+          ],
+        }
+      : {
+          value: total,
+          kind: 'count',
+          formula: 'trees counted row by row',
+          steps: [
+            { label: 'rows', value: count, kind: 'count' },
+            { label: 'trees a row, on average', value: total / (count || 1), kind: 'number' },
+          ],
+        },
     density: densityFigure(step, between),
     stocked: {
       value: plantable > 0 ? total / plantable : 0,
@@ -169,7 +259,7 @@ function layoutFigures(lattice: Lattice, plantable: number): LayoutFigures {
         { label: 'plantable', value: plantable, kind: 'area' },
       ],
     },
-    rows: { value: rows, kind: 'count', steps: [] },
+    rows: { value: count, kind: 'count', steps: [] },
     longestRow: { value: longest, kind: 'length', steps: [] },
     strings: {
       value: Math.max(1, Math.ceil(longest / STRING_LENGTH)),
@@ -190,18 +280,4 @@ function layoutFigures(lattice: Lattice, plantable: number): LayoutFigures {
       ],
     },
   };
-}
-
-/** Metres from row end to row start when rows are walked to and fro. */
-function stepsBetweenRows(lattice: Lattice): number {
-  let metres = 0;
-  let end: Point | undefined;
-  for (let row = 0; row < rowCount(lattice); row++) {
-    const [first, last] = rowSpan(lattice, row);
-    const v = rowLine(lattice, row);
-    const [from, to] = row % 2 === 0 ? [first, last] : [last, first];
-    if (end) metres += Math.hypot(from - end[0], v - end[1]);
-    end = [to, v];
-  }
-  return metres;
 }

@@ -2,7 +2,41 @@ import { SQUARE_METRES_PER_HECTARE } from '../measure/units';
 import type { Figure } from '../measure/working';
 
 /** How positions of neighbouring rows stand to each other. */
-export type Pattern = 'square' | 'rectangular' | 'offset' | 'equilateral';
+export type Pattern =
+  | 'square'
+  | 'rectangular'
+  | 'offset'
+  | 'equilateral'
+  | 'contour'
+  | 'graded'
+  | 'parallel'
+  | 'shelter'
+  | 'scatter'
+  | 'gaps'
+  | 'clusters';
+
+/** In the order in which they are offered. */
+export const PATTERNS: readonly Pattern[] = [
+  'square',
+  'rectangular',
+  'offset',
+  'equilateral',
+  'contour',
+  'graded',
+  'parallel',
+  'shelter',
+  'scatter',
+  'gaps',
+  'clusters',
+];
+
+/** Patterns that are one lattice over the whole area. */
+export const isLattice = (pattern: Pattern): boolean =>
+  ['square', 'rectangular', 'offset', 'equilateral'].includes(pattern);
+
+/** Patterns without an equal step: spots in walking lanes. */
+export const isListed = (pattern: Pattern): boolean =>
+  ['scatter', 'gaps', 'clusters'].includes(pattern);
 
 /** Spacing that cannot be planted, said as a sentence. */
 export class SpacingError extends Error {

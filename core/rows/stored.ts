@@ -1,5 +1,5 @@
 import type { Point } from '../measure/plane';
-import { fromFrame, rowCount, rowLine, rowSpan, type Lattice, type RowFrame } from './lattice';
+import { pegChainage, positions, rowCount, rowParts, rowSetOf, type RowSet } from './rowset';
 import type { Runs } from './species';
 
 /**
@@ -8,19 +8,21 @@ import type { Runs } from './species';
  */
 export interface StoredRow {
   number: number;
-  /** Place of the line in the lattice, counted from the anchor. */
-  index: number;
+  /** Corners of the row, x and y in turn, metres in the block's plane. */
+  line: number[];
+  /** Chainage of the first corner. */
+  start: number;
+  /** Metres from peg to peg. */
+  step: number;
+  /** The corners are the pegs: a walking lane without a rhythm. */
+  listed: boolean;
   /** Stretches of the row: first chainage in metres, then count, in turn. */
   stretches: number[];
   runs: Runs;
 }
 
 /** What all rows of a layout have in common. */
-export interface RowRhythm {
-  frame: RowFrame;
-  step: number;
-  between: number;
-}
+export type RowRhythm = Pick<RowSet, 'frame' | 'straight' | 'step' | 'between'>;
 
 export interface RowSummary extends StoredRow {
   trees: number;
@@ -28,93 +30,77 @@ export interface RowSummary extends StoredRow {
   last: number;
 }
 
-/** Turns a lattice and its species into rows to keep. */
-export function toStoredRows(lattice: Lattice, runs: readonly Runs[]): StoredRow[] {
-  return Array.from({ length: rowCount(lattice) }, (_, row) => {
-    const stretches: number[] = [];
-    for (let s = lattice.rowStretches[row]; s < lattice.rowStretches[row + 1]; s++) {
-      stretches.push(lattice.stretchFirst[s], lattice.stretchCount[s]);
-    }
-    return { number: row + 1, index: lattice.rowIndex[row], stretches, runs: runs[row] };
+export const rhythmOf = ({ frame, straight, step, between }: RowSet): RowRhythm => ({
+  frame,
+  straight,
+  step,
+  between,
+});
+
+/** Turns rows and their species into rows to keep. */
+export function toStoredRows(rows: RowSet, runs: readonly Runs[]): StoredRow[] {
+  return Array.from({ length: rowCount(rows) }, (_, row) => {
+    const { line, stretches, ...rest } = rowParts(rows, row);
+    return {
+      number: row + 1,
+      ...rest,
+      line: Array.from(line),
+      stretches: Array.from(stretches),
+      runs: runs[row],
+    };
   });
 }
 
-/** Makes the lattice again from kept rows. */
-export function toLattice(
-  { frame, step, between }: RowRhythm,
-  rows: readonly StoredRow[],
-): Lattice {
-  const stretches = rows.flatMap((row) => row.stretches);
-  const rowStretches = new Uint32Array(rows.length + 1);
-  rows.forEach((row, i) => (rowStretches[i + 1] = rowStretches[i] + row.stretches.length / 2));
-  return {
-    frame,
-    step,
-    between,
-    rowIndex: Int32Array.from(rows, ({ index }) => index),
-    rowStretches,
-    stretchFirst: Float64Array.from(stretches.filter((_, i) => i % 2 === 0)),
-    stretchCount: Uint32Array.from(stretches.filter((_, i) => i % 2 === 1)),
-    total: stretches.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0),
-  };
-}
+/** Makes the rows again from kept ones. */
+export const toRowSet = (rhythm: RowRhythm, stored: readonly StoredRow[]): RowSet =>
+  rowSetOf(rhythm, stored);
 
-export const treesInRow = ({ stretches }: StoredRow): number =>
+export const treesInRow = ({ stretches }: Pick<StoredRow, 'stretches'>): number =>
   stretches.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0);
 
 /** One position of a layout, the way a leader names it. */
 export interface Position {
   row: number;
   peg: number;
-  /** Metres from the baseline. */
+  /** Metres along the row from where its chainage begins: the baseline of straight rows. */
   chainage: number;
   point: Point;
   species: number;
 }
 
 /** Every position in order, row by row from the baseline end. */
-export function* eachPosition(rhythm: RowRhythm, rows: readonly StoredRow[]): Generator<Position> {
-  for (const row of rows) {
-    const v = rhythm.frame.anchor + row.index * rhythm.between;
-    let peg = 0;
+export function* eachPosition(
+  rhythm: RowRhythm,
+  stored: readonly StoredRow[],
+): Generator<Position> {
+  const rows = toRowSet(rhythm, stored);
+  const xy = positions(rows);
+  let at = 0;
+  for (const [index, { number, runs, ...row }] of stored.entries()) {
     let run = 0;
-    let leftInRun = row.runs[1] ?? 0;
-    for (let s = 0; s < row.stretches.length; s += 2) {
-      for (let i = 0; i < row.stretches[s + 1]; i++) {
-        while (leftInRun === 0 && run + 2 < row.runs.length) leftInRun = row.runs[(run += 2) + 1];
-        const chainage = row.stretches[s] + i * rhythm.step;
-        peg++;
-        leftInRun--;
-        yield {
-          row: row.number,
-          peg,
-          chainage,
-          point: fromFrame(rhythm.frame, [chainage + rhythm.frame.baseline, v]),
-          species: row.runs[run],
-        };
-      }
+    let leftInRun = runs[1] ?? 0;
+    for (let peg = 1; peg <= treesInRow(row); peg++, at++) {
+      while (leftInRun === 0 && run + 2 < runs.length) leftInRun = runs[(run += 2) + 1];
+      leftInRun--;
+      yield {
+        row: number,
+        peg,
+        chainage: pegChainage(rows, index, peg)!,
+        point: [xy[2 * at], xy[2 * at + 1]],
+        species: runs[run],
+      };
     }
   }
 }
 
-/** The line of each row from its first to its last position, metres in the block's plane. */
-export function rowEnds(lattice: Lattice, row: number): [Point, Point] {
-  const [first, last] = rowSpan(lattice, row);
-  const v = rowLine(lattice, row);
-  const { baseline } = lattice.frame;
-  return [
-    fromFrame(lattice.frame, [first + baseline, v]),
-    fromFrame(lattice.frame, [last + baseline, v]),
-  ];
-}
-
 /** Row, length and runs for a list or a pocket sheet. */
-export function summarise(row: StoredRow, step: number): RowSummary {
-  const { stretches } = row;
-  return {
-    ...row,
-    trees: treesInRow(row),
-    first: stretches[0],
-    last: stretches[stretches.length - 2] + (stretches[stretches.length - 1] - 1) * step,
-  };
+export function summarise(row: StoredRow): RowSummary {
+  const { stretches, line, start, step, listed } = row;
+  let last = stretches[stretches.length - 2] + (stretches[stretches.length - 1] - 1) * step;
+  if (listed) {
+    last = start;
+    for (let i = 2; i < line.length; i += 2)
+      last += Math.hypot(line[i] - line[i - 2], line[i + 1] - line[i - 1]);
+  }
+  return { ...row, trees: treesInRow(row), first: listed ? start : stretches[0], last };
 }

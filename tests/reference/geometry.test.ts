@@ -5,7 +5,8 @@ import OlPolygon from 'ol/geom/Polygon.js';
 import { getArea } from 'ol/sphere.js';
 import { areaBothWays, geodesicMeasure, type MultiPolygon } from '../../core/ground/polygon';
 import { localPlane, type Point } from '../../core/measure/plane';
-import { fromFrame, layLattice, positions, toFrame } from '../../core/rows/lattice';
+import { fromFrame, layLattice, toFrame } from '../../core/rows/lattice';
+import { positions, rowsOfLattice } from '../../core/rows/rowset';
 
 // Source: the polygon example in the documentation of GeographicLib's Planimeter, a coarse outline
 // of Antarctica: perimeter 16 831 067.893 m, area 13 662 703 680 020.1 m². Figures from memory.
@@ -103,7 +104,7 @@ test('rows in real outlines hold the very points a geometry library calls inside
     const spacing = { step: 61, between: 83, stagger: 0.5, firstPeg: 0, headland: 0, shortest: 0 };
     const lattice = layLattice(area, frame, spacing);
     const polygon = new OlPolygon([[...flat, flat[0]]]);
-    const xy = positions(lattice);
+    const xy = positions(rowsOfLattice(lattice));
     for (let i = 0; i < lattice.total; i++) {
       assert.ok(
         polygon.intersectsCoordinate([xy[2 * i], xy[2 * i + 1]]),

@@ -11,7 +11,7 @@ import { scheduleToIcs } from '../../core/formats/icalendar';
 import { layoutToCsv, layoutToGeoJson, layoutToGpx } from '../../core/formats/layout';
 import { localPlane, type Point as Pair } from '../../core/measure/plane';
 import { layOut } from '../../core/rows/layout';
-import { eachPosition, toStoredRows } from '../../core/rows/stored';
+import { eachPosition, rhythmOf, toStoredRows } from '../../core/rows/stored';
 
 const plane = localPlane([11, 51]);
 const area = [
@@ -42,11 +42,11 @@ const laid = layOut(
     arrangement: { kind: 'random', longest: 3, seed: 1 },
   },
 );
-const rows = toStoredRows(laid.lattice, laid.runs);
+const rows = toStoredRows(laid.rows, laid.runs);
 const layout = {
   block: 'Bench & <Slope>',
   version: 2,
-  rhythm: { frame: laid.lattice.frame, step: laid.lattice.step, between: laid.lattice.between },
+  rhythm: rhythmOf(laid.rows),
   rows,
   species: [
     { letter: 'P', name: 'Pine' },

@@ -6,7 +6,7 @@
   import type { KeepoutShape } from '$core/ground/keepouts';
   import type { Point } from '$core/measure/plane';
   import { formatLength } from '$core/measure/units';
-  import { nearestPeg, pegPosition } from '$core/rows/lattice';
+  import { nearestPeg, pegPosition } from '$core/rows/rowset';
   import { speciesAt } from '$core/rows/species';
   import { useUnits } from '$lib/ui/figures.svelte';
   import { drawPlan, planExtent, type Palette, type PlanContent, type View } from './draw';
@@ -135,7 +135,7 @@
   // The first rows bring a baseline with them, which may lie outside the block.
   let fitted = false;
   $effect(() => {
-    if (!fitted && map && content.lattice) {
+    if (!fitted && map && content.rows) {
       fitted = true;
       untrack(fit);
     }
@@ -171,14 +171,14 @@
   }
 
   function readOut(point: Point) {
-    const { lattice, runs } = content;
-    if (!lattice || !runs) return;
-    const nearest = nearestPeg(lattice, point);
-    const near = nearest && nearest.distance < Math.max(lattice.step, lattice.between);
+    const { rows, runs } = content;
+    if (!rows || !runs) return;
+    const nearest = nearestPeg(rows, point);
+    const near = nearest && nearest.distance < Math.max(rows.step, rows.between);
     over = near
       ? {
           ...nearest,
-          chainage: pegPosition(lattice, nearest.row, nearest.peg)!.chainage,
+          chainage: pegPosition(rows, nearest.row, nearest.peg)!.chainage,
           species: speciesAt(runs[nearest.row - 1], nearest.peg),
         }
       : undefined;

@@ -1,52 +1,88 @@
 import type { Point } from '$core/measure/plane';
-import { fromFrame, rowCount, rowLine, rowSpan, toFrame, type Lattice } from '$core/rows/lattice';
+import { fromFrame, toFrame } from '$core/rows/lattice';
+import { lineBetween, pointAt, rowCount, rowSpan, type RowSet } from '$core/rows/rowset';
 import type { Runs } from '$core/rows/species';
 import { FONT, speciesColour, type Palette, type PlanContent, type View } from './draw';
 
 /** Below this many pixels between trees a row is a stroke, above it beads. */
 const BEADS_FROM = 8;
 const LETTERS_FROM = 17;
-/** More runs than this in sight are not told apart by eye, nor drawn apart. */
+/** More runs (or listed spots) than this in sight are not told apart by eye, nor drawn apart. */
 const MOST_RUNS = 80_000;
 
-/** Rows of the lattice that cross the extent, as a half-open range. */
-function rowsInSight(lattice: Lattice, { extent: [minX, minY, maxX, maxY] }: View) {
-  const corners = (
-    [
-      [minX, minY],
-      [maxX, minY],
-      [minX, maxY],
-      [maxX, maxY],
-    ] as Point[]
-  ).map((p) => toFrame(lattice.frame, p));
-  const u = corners.map(([value]) => value - lattice.frame.baseline);
-  const v = corners.map(([, value]) => (value - lattice.frame.anchor) / lattice.between);
-  const firstIndex = Math.min(...v) - 1;
-  const lastIndex = Math.max(...v) + 1;
-  let first = 0;
-  while (first < rowCount(lattice) && lattice.rowIndex[first] < firstIndex) first++;
-  let end = first;
-  while (end < rowCount(lattice) && lattice.rowIndex[end] <= lastIndex) end++;
-  return { first, end, from: Math.min(...u), to: Math.max(...u) };
+/** Boxes of all rows, four numbers each, made once a row set. */
+const boxes = new WeakMap<RowSet, Float64Array>();
+
+function boxesOf(rows: RowSet): Float64Array {
+  let found = boxes.get(rows);
+  if (found) return found;
+  found = new Float64Array(4 * rowCount(rows));
+  for (let row = 0; row < rowCount(rows); row++) {
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let vertex = rows.lineStart[row]; vertex < rows.lineStart[row + 1]; vertex++) {
+      const x = rows.lineXY[2 * vertex];
+      const y = rows.lineXY[2 * vertex + 1];
+      if (x < minX) minX = x;
+      if (x > maxX) maxX = x;
+      if (y < minY) minY = y;
+      if (y > maxY) maxY = y;
+    }
+    found.set([minX, minY, maxX, maxY], 4 * row);
+  }
+  boxes.set(rows, found);
+  return found;
 }
 
-/** Calls back with each run's part of each stretch in sight: pegs counted from 0 within the stretch. */
+/** Rows whose box meets the extent. */
+function rowsInSight(rows: RowSet, { extent: [minX, minY, maxX, maxY] }: View): number[] {
+  const box = boxesOf(rows);
+  const found: number[] = [];
+  for (let row = 0; row < rowCount(rows); row++) {
+    const at = 4 * row;
+    if (box[at] <= maxX && box[at + 1] <= maxY && box[at + 2] >= minX && box[at + 3] >= minY)
+      found.push(row);
+  }
+  return found;
+}
+
+/** Chainages between which a straight row can be in sight; everything, of a bent one. */
+function chainagesInSight(
+  rows: RowSet,
+  row: number,
+  { extent: [minX, minY, maxX, maxY] }: View,
+): [number, number] {
+  const begin = rows.lineStart[row];
+  if (rows.rowListed[row] || rows.lineStart[row + 1] - begin !== 2) return [-Infinity, Infinity];
+  const [x, y] = [rows.lineXY[2 * begin], rows.lineXY[2 * begin + 1]];
+  const length = rows.lineChainage[begin + 1] - rows.lineChainage[begin] || 1;
+  const dx = (rows.lineXY[2 * begin + 2] - x) / length;
+  const dy = (rows.lineXY[2 * begin + 3] - y) / length;
+  const along = [
+    [minX, minY],
+    [maxX, minY],
+    [minX, maxY],
+    [maxX, maxY],
+  ].map(([px, py]) => (px - x) * dx + (py - y) * dy + rows.lineChainage[begin]);
+  return [Math.min(...along), Math.max(...along)];
+}
+
+/** Calls back with each run's part of each stretch in sight: pegs counted from 0 within the row. */
 function eachPiece(
-  lattice: Lattice,
+  rows: RowSet,
   row: number,
   runs: Runs,
-  from: number,
-  to: number,
+  [from, to]: [number, number],
   piece: (species: number, chainage: number, count: number, peg: number) => void,
 ): void {
+  const step = rows.rowStep[row] || 1;
   let run = 0;
   let runStart = 0;
   let pegs = 0;
-  for (let s = lattice.rowStretches[row]; s < lattice.rowStretches[row + 1]; s++) {
-    const first = lattice.stretchFirst[s];
-    const count = lattice.stretchCount[s];
-    const low = Math.max(0, Math.floor((from - first) / lattice.step));
-    const high = Math.min(count, Math.ceil((to - first) / lattice.step) + 1);
+  for (let s = rows.rowStretches[row]; s < rows.rowStretches[row + 1]; s++) {
+    const first = rows.stretchFirst[s];
+    const count = rows.stretchCount[s];
+    const low = Math.max(0, Math.floor((from - first) / step));
+    const high = Math.min(count, Math.ceil((to - first) / step) + 1);
     let peg = pegs + low;
     while (peg < pegs + high) {
       while (run + 2 < runs.length && runStart + runs[run + 1] <= peg) {
@@ -55,66 +91,62 @@ function eachPiece(
       }
       const n = Math.min(runStart + runs[run + 1], pegs + high) - peg;
       if (n <= 0) break;
-      piece(runs[run], first + (peg - pegs) * lattice.step, n, peg);
+      piece(runs[run], first + (peg - pegs) * step, n, peg);
       peg += n;
     }
     pegs += count;
   }
 }
 
+/** What one frame draws of the rows, gathered by species so that each colour is set once. */
+interface Strokes {
+  full: Path2D[];
+  pale: Path2D[];
+  letters: [Point, number][];
+}
+
 /** Rows in sight: strokes in their species' colours from afar, beads with letters from near. */
 export function drawRows(
   context: CanvasRenderingContext2D,
   content: PlanContent,
-  lattice: Lattice,
+  rows: RowSet,
   runs: readonly Runs[],
   view: View,
   palette: Palette,
 ): void {
-  const { first, end, from, to } = rowsInSight(lattice, view);
-  const stepPixels = lattice.step * view.scale;
+  const inSight = rowsInSight(rows, view);
+  const stepPixels = rows.step * view.scale;
   const beads = stepPixels >= BEADS_FROM;
-  const tooMany =
-    !beads && runs.slice(first, end).reduce((sum, row) => sum + row.length / 2, 0) > MOST_RUNS;
-  const paths = content.species.map(() => new Path2D());
-  const palePaths = content.species.map(() => new Path2D());
-  const letters: [Point, number][] = [];
-  const radius = Math.min(11, stepPixels * 0.4, lattice.between * view.scale * 0.4);
-  for (let row = first; row < end; row++) {
-    const v = rowLine(lattice, row);
-    const at = (chainage: number): Point =>
-      view.toPixel(fromFrame(lattice.frame, [chainage + lattice.frame.baseline, v]));
+  const pieces = inSight.reduce(
+    (sum, row) =>
+      sum +
+      (rows.rowListed[row] ? rows.stretchCount[rows.rowStretches[row]] : runs[row].length / 2),
+    0,
+  );
+  const radius = Math.min(11, stepPixels * 0.4, rows.between * view.scale * 0.4);
+  const strokes: Strokes = {
+    full: content.species.map(() => new Path2D()),
+    pale: content.species.map(() => new Path2D()),
+    letters: [],
+  };
+  const sparse = beads ? 1 : Math.max(1, Math.ceil(pieces / MOST_RUNS));
+  for (const row of inSight) {
     const planted = content.planted?.get(row + 1) ?? (content.planted ? 0 : Infinity);
-    const draw = (species: number, chainage: number, count: number, peg: number) => {
-      const split = Math.max(0, Math.min(count, planted - peg));
-      if (beads) {
-        for (let i = 0; i < count; i++) {
-          const [x, y] = at(chainage + i * lattice.step);
-          const path = i < split ? paths[species] : palePaths[species];
-          path.moveTo(x + radius, y);
-          path.arc(x, y, radius, 0, 2 * Math.PI);
-          if (stepPixels >= LETTERS_FROM) letters.push([[x, y], species]);
-        }
-        return;
-      }
-      const stroke = (path: Path2D, a: number, b: number) => {
-        if (b <= a) return;
-        path.moveTo(...at(chainage + (a - 0.32) * lattice.step));
-        path.lineTo(...at(chainage + (b - 1 + 0.32) * lattice.step));
-      };
-      stroke(paths[species], 0, split);
-      stroke(palePaths[species], split, count);
-    };
-    if (tooMany) {
-      for (let s = lattice.rowStretches[row]; s < lattice.rowStretches[row + 1]; s++) {
-        draw(runs[row][0], lattice.stretchFirst[s], lattice.stretchCount[s], 0);
-      }
-    } else eachPiece(lattice, row, runs[row], from, to, draw);
+    if (rows.rowListed[row]) {
+      gatherSpots(strokes, rows, row, runs[row], planted, view, {
+        radius: beads ? radius : Math.max(0.7, Math.min(2.2, stepPixels * 0.3)),
+        lettered: stepPixels >= LETTERS_FROM,
+        every: sparse,
+      });
+    } else if (beads) {
+      gatherBeads(strokes, rows, row, runs[row], planted, view, radius, stepPixels >= LETTERS_FROM);
+    } else gatherStrokes(strokes, rows, row, runs[row], planted, view, sparse > 1);
   }
-  highlight(context, content, lattice, view, palette);
+  highlight(context, content, rows, view, palette);
+  const listed = rows.rowListed[0] === 1;
   for (const [pale, set] of [
-    [true, palePaths],
-    [false, paths],
+    [true, strokes.pale],
+    [false, strokes.full],
   ] as const) {
     context.globalAlpha = pale ? 0.3 : 1;
     set.forEach((path, s) => {
@@ -126,9 +158,12 @@ export function drawRows(
         context.strokeStyle = colour;
         context.lineWidth = Math.max(1.2, radius * 0.32);
         context.stroke(path);
+      } else if (listed) {
+        context.fillStyle = colour;
+        context.fill(path);
       } else {
         context.strokeStyle = colour;
-        context.lineWidth = Math.max(0.9, Math.min(4, lattice.between * view.scale * 0.42));
+        context.lineWidth = Math.max(0.9, Math.min(4, rows.between * view.scale * 0.42));
         if (stepPixels > 3) context.setLineDash([stepPixels * 0.64, stepPixels * 0.36]);
         context.stroke(path);
         context.setLineDash([]);
@@ -136,16 +171,106 @@ export function drawRows(
     });
   }
   context.globalAlpha = 1;
+  drawLetters(context, content, strokes.letters, radius, palette);
+}
+
+function gatherSpots(
+  { full, pale, letters }: Strokes,
+  rows: RowSet,
+  row: number,
+  runs: Runs,
+  planted: number,
+  { toPixel, extent }: View,
+  { radius, lettered, every }: { radius: number; lettered: boolean; every: number },
+): void {
+  let run = 0;
+  let left = runs[1] ?? 0;
+  const begin = rows.lineStart[row];
+  for (let vertex = begin; vertex < rows.lineStart[row + 1]; vertex++) {
+    while (left === 0 && run + 2 < runs.length) left = runs[(run += 2) + 1];
+    left--;
+    if (every > 1 && (vertex - begin) % every) continue;
+    const x = rows.lineXY[2 * vertex];
+    const y = rows.lineXY[2 * vertex + 1];
+    if (x < extent[0] || x > extent[2] || y < extent[1] || y > extent[3]) continue;
+    const at = toPixel([x, y]);
+    const path = vertex - begin < planted ? full[runs[run]] : pale[runs[run]];
+    if (radius < 2.3) path.rect(at[0] - radius, at[1] - radius, 2 * radius, 2 * radius);
+    else {
+      path.moveTo(at[0] + radius, at[1]);
+      path.arc(at[0], at[1], radius, 0, 2 * Math.PI);
+    }
+    if (lettered) letters.push([at, runs[run]]);
+  }
+}
+
+function gatherBeads(
+  { full, pale, letters }: Strokes,
+  rows: RowSet,
+  row: number,
+  runs: Runs,
+  planted: number,
+  view: View,
+  radius: number,
+  lettered: boolean,
+): void {
+  const [minX, minY, maxX, maxY] = view.extent;
+  eachPiece(rows, row, runs, chainagesInSight(rows, row, view), (species, chainage, count, peg) => {
+    for (let i = 0; i < count; i++) {
+      const { point } = pointAt(rows, row, chainage + i * rows.rowStep[row]);
+      const reach = 12 / view.scale;
+      if (point[0] < minX - reach || point[0] > maxX + reach) continue;
+      if (point[1] < minY - reach || point[1] > maxY + reach) continue;
+      const [x, y] = view.toPixel(point);
+      const path = peg + i < planted ? full[species] : pale[species];
+      path.moveTo(x + radius, y);
+      path.arc(x, y, radius, 0, 2 * Math.PI);
+      if (lettered) letters.push([[x, y], species]);
+    }
+  });
+}
+
+function gatherStrokes(
+  { full, pale }: Strokes,
+  rows: RowSet,
+  row: number,
+  runs: Runs,
+  planted: number,
+  view: View,
+  coarse: boolean,
+): void {
+  const step = rows.rowStep[row];
+  const stroke = (path: Path2D, from: number, to: number) => {
+    lineBetween(rows, row, from, to).forEach((point, i) =>
+      i ? path.lineTo(...view.toPixel(point)) : path.moveTo(...view.toPixel(point)),
+    );
+  };
+  const draw = (species: number, chainage: number, count: number, peg: number) => {
+    const split = Math.max(0, Math.min(count, planted - peg));
+    const part = (path: Path2D, a: number, b: number) =>
+      b > a && stroke(path, chainage + (a - 0.32) * step, chainage + (b - 1 + 0.32) * step);
+    part(full[species], 0, split);
+    part(pale[species], split, count);
+  };
+  if (!coarse) eachPiece(rows, row, runs, chainagesInSight(rows, row, view), draw);
+  else
+    for (let s = rows.rowStretches[row]; s < rows.rowStretches[row + 1]; s++)
+      draw(runs[0], rows.stretchFirst[s], rows.stretchCount[s], 0);
+}
+
+function drawLetters(
+  context: CanvasRenderingContext2D,
+  content: PlanContent,
+  letters: Strokes['letters'],
+  radius: number,
+  palette: Palette,
+): void {
   context.font = `700 ${Math.round(radius * 1.15)}px ${FONT}`;
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (const [[x, y], species] of letters) {
-    context.fillStyle =
-      content.species[species].stock === 'container' && !palette.lift
-        ? '#fff'
-        : content.species[species].stock === 'container'
-          ? palette.sheet
-          : palette.ink;
+    const full = content.species[species].stock === 'container';
+    context.fillStyle = full ? (palette.lift ? palette.sheet : '#fff') : palette.ink;
     context.fillText(content.species[species].letter, x, y + radius * 0.06);
   }
 }
@@ -153,39 +278,78 @@ export function drawRows(
 function highlight(
   context: CanvasRenderingContext2D,
   { selectedRow }: PlanContent,
-  lattice: Lattice,
+  rows: RowSet,
   view: View,
   palette: Palette,
 ): void {
-  if (!selectedRow || selectedRow > rowCount(lattice)) return;
-  const [first, last] = rowSpan(lattice, selectedRow - 1);
-  const v = rowLine(lattice, selectedRow - 1);
-  const { baseline } = lattice.frame;
+  if (!selectedRow || selectedRow > rowCount(rows)) return;
+  const [first, last] = rowSpan(rows, selectedRow - 1);
   context.beginPath();
-  context.moveTo(...view.toPixel(fromFrame(lattice.frame, [first + baseline, v])));
-  context.lineTo(...view.toPixel(fromFrame(lattice.frame, [last + baseline, v])));
+  lineBetween(rows, selectedRow - 1, first, last).forEach((point, i) =>
+    i ? context.lineTo(...view.toPixel(point)) : context.moveTo(...view.toPixel(point)),
+  );
   context.strokeStyle = palette.ink;
   context.globalAlpha = 0.16;
   context.lineCap = 'round';
-  context.lineWidth = Math.max(12, lattice.between * view.scale);
+  context.lineJoin = 'round';
+  context.lineWidth = Math.max(12, Math.min(30, rows.between * view.scale));
   context.stroke();
   context.lineCap = 'butt';
   context.globalAlpha = 1;
 }
 
-/** The baseline as a string with its pegs, rows numbered at it, chainage ticked along the last row. */
-export function drawBaseline(
+/** Row numbers at the first pegs of bent rows, as many as there is room for. */
+function drawRowNumbers(
   context: CanvasRenderingContext2D,
-  lattice: Lattice,
+  rows: RowSet,
   view: View,
   palette: Palette,
 ): void {
-  const rows = rowCount(lattice);
-  if (!rows) return;
-  const { baseline } = lattice.frame;
+  context.font = `500 11.5px ${FONT}`;
+  context.textBaseline = 'middle';
+  context.textAlign = 'center';
+  const taken: Point[] = [];
+  for (let row = 0; row < rowCount(rows); row++) {
+    const { point, along } = pointAt(rows, row, rowSpan(rows, row)[0]);
+    const [x, y] = view.toPixel(point);
+    if (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < 26)) continue;
+    taken.push([x, y]);
+    context.fillStyle = palette.ink;
+    context.beginPath();
+    context.arc(x, y, 2.4, 0, 2 * Math.PI);
+    context.fill();
+    const at: Point = [x - along[0] * 13, y + along[1] * 13];
+    context.lineWidth = 3;
+    context.strokeStyle = palette.sheet;
+    context.strokeText(String(row + 1), ...at);
+    context.fillStyle = palette.slate;
+    context.fillText(String(row + 1), ...at);
+  }
+}
+
+/** Across-row coordinate of a straight row. */
+function rowLine(rows: RowSet, row: number): number {
+  const vertex = 2 * rows.lineStart[row];
+  return toFrame(rows.frame, [rows.lineXY[vertex], rows.lineXY[vertex + 1]])[1];
+}
+
+/** The baseline as a string with its pegs, rows numbered at it, chainage ticked along the last row. */
+export function drawBaseline(
+  context: CanvasRenderingContext2D,
+  rows: RowSet,
+  view: View,
+  palette: Palette,
+): void {
+  const count = rowCount(rows);
+  if (!count) return;
+  if (!rows.straight) {
+    drawRowNumbers(context, rows, view, palette);
+    return;
+  }
+  const { baseline } = rows.frame;
   const at = (chainage: number, row: number) =>
-    view.toPixel(fromFrame(lattice.frame, [chainage + baseline, rowLine(lattice, row)]));
-  const [start, finish] = [at(0, 0), at(0, rows - 1)];
+    view.toPixel(fromFrame(rows.frame, [chainage + baseline, rowLine(rows, row)]));
+  const [start, finish] = [at(0, 0), at(0, count - 1)];
   context.strokeStyle = palette.ink;
   context.lineWidth = 2.2;
   context.beginPath();
@@ -193,13 +357,12 @@ export function drawBaseline(
   context.lineTo(...finish);
   context.stroke();
   const every =
-    [1, 2, 5, 10, 20, 50, 100, 200, 500].find((n) => n * lattice.between * view.scale >= 24) ??
-    1000;
+    [1, 2, 5, 10, 20, 50, 100, 200, 500].find((n) => n * rows.between * view.scale >= 24) ?? 1000;
   context.font = `500 11.5px ${FONT}`;
   context.textBaseline = 'middle';
-  const back = view.toPixel(fromFrame(lattice.frame, [baseline - 1, rowLine(lattice, 0)]));
+  const back = view.toPixel(fromFrame(rows.frame, [baseline - 1, rowLine(rows, 0)]));
   const away = Math.atan2(back[1] - start[1], back[0] - start[0]);
-  for (let row = 0; row < rows; row++) {
+  for (let row = 0; row < count; row++) {
     if ((row + 1) % every && row !== 0) continue;
     const [x, y] = at(0, row);
     context.fillStyle = palette.ink;
@@ -214,31 +377,27 @@ export function drawBaseline(
     context.textAlign = Math.cos(away) < -0.3 ? 'right' : Math.cos(away) > 0.3 ? 'left' : 'center';
     context.fillText(String(row + 1), x + Math.cos(away) * 12, y + Math.sin(away) * 14);
   }
-  drawChainage(context, lattice, view, palette);
+  drawChainage(context, rows, view, palette);
 }
 
 function drawChainage(
   context: CanvasRenderingContext2D,
-  lattice: Lattice,
+  rows: RowSet,
   view: View,
   palette: Palette,
 ): void {
-  const rows = rowCount(lattice);
+  const count = rowCount(rows);
   let longest = 0;
-  for (let row = 0; row < rows; row++) longest = Math.max(longest, rowSpan(lattice, row)[1]);
+  for (let row = 0; row < count; row++) longest = Math.max(longest, rowSpan(rows, row)[1]);
   const every = [5, 10, 25, 50, 100, 250, 500].find((metres) => metres * view.scale >= 60) ?? 1000;
-  const v = rowLine(lattice, rows - 1);
+  const v = rowLine(rows, count - 1);
   const outside = (chainage: number) =>
-    view.toPixel(
-      fromFrame(lattice.frame, [chainage + lattice.frame.baseline, v + 26 / view.scale]),
-    );
+    view.toPixel(fromFrame(rows.frame, [chainage + rows.frame.baseline, v + 26 / view.scale]));
   context.strokeStyle = palette.faint;
   context.fillStyle = palette.slate;
   context.lineWidth = 1;
   context.textAlign = 'center';
-  const drop = view.toPixel(
-    fromFrame(lattice.frame, [lattice.frame.baseline, v + 40 / view.scale]),
-  );
+  const drop = view.toPixel(fromFrame(rows.frame, [rows.frame.baseline, v + 40 / view.scale]));
   const from = outside(0);
   const [dx, dy] = [(drop[0] - from[0]) / 14, (drop[1] - from[1]) / 14];
   context.beginPath();

@@ -1,7 +1,8 @@
 import type { KeptOut } from '$core/ground/plantable';
 import { boxOf, type MultiPolygon } from '$core/ground/polygon';
 import type { Point } from '$core/measure/plane';
-import { fromFrame, rowCount, rowLine, type Lattice } from '$core/rows/lattice';
+import { fromFrame, toFrame } from '$core/rows/lattice';
+import { rowCount, type RowSet } from '$core/rows/rowset';
 import type { Runs } from '$core/rows/species';
 import { drawBaseline, drawRows } from './draw-rows';
 
@@ -15,7 +16,7 @@ export interface SpeciesLook {
 export interface PlanContent {
   boundary: MultiPolygon;
   keptOut: KeptOut[];
-  lattice?: Lattice;
+  rows?: RowSet;
   runs?: readonly Runs[];
   species: readonly SpeciesLook[];
   /** Row number, counted from 1. */
@@ -56,11 +57,13 @@ export function speciesColour(colour: string, { lift }: Palette): string {
 }
 
 /** The metres that a whole plan takes: the block, its baseline, and the ticks beside the last row. */
-export function planExtent({ boundary, lattice }: PlanContent): [number, number, number, number] {
+export function planExtent({ boundary, rows }: PlanContent): [number, number, number, number] {
   const points: Point[] = boundary.flat(2);
-  if (lattice && rowCount(lattice)) {
-    for (const row of [0, rowCount(lattice) - 1]) {
-      points.push(fromFrame(lattice.frame, [lattice.frame.baseline, rowLine(lattice, row)]));
+  if (rows?.straight && rowCount(rows)) {
+    for (const row of [0, rowCount(rows) - 1]) {
+      const vertex = 2 * rows.lineStart[row];
+      const [, v] = toFrame(rows.frame, [rows.lineXY[vertex], rows.lineXY[vertex + 1]]);
+      points.push(fromFrame(rows.frame, [rows.frame.baseline, v]));
     }
   }
   const { minX, minY, maxX, maxY } = boxOf(points);
@@ -79,14 +82,14 @@ export function drawPlan(
   context.fillStyle = palette.sheet;
   context.fill('evenodd');
   drawBands(context, content, view, palette);
-  if (content.lattice && content.runs)
-    drawRows(context, content, content.lattice, content.runs, view, palette);
+  if (content.rows && content.runs)
+    drawRows(context, content, content.rows, content.runs, view, palette);
   tracePolygons(context, content.boundary, view);
   context.strokeStyle = palette.ink;
   context.lineWidth = 1.6;
   context.stroke();
   drawShapes(context, content, view, palette);
-  if (content.lattice) drawBaseline(context, content.lattice, view, palette);
+  if (content.rows) drawBaseline(context, content.rows, view, palette);
   if (content.edge) drawEdge(context, content.edge, view, palette);
 }
 

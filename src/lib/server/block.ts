@@ -85,9 +85,12 @@ export async function rowsOf(store: Store, layoutId: string): Promise<StoredRow[
     order: [['number', 'ASC']],
     raw: true,
   });
-  return rows.map(({ number, lineIndex, stretches, runs }) => ({
+  return rows.map(({ number, line, start, step, listed, stretches, runs }) => ({
     number,
-    index: lineIndex,
+    line,
+    start,
+    step,
+    listed: Boolean(listed),
     stretches,
     runs,
   }));

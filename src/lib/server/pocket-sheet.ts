@@ -75,7 +75,7 @@ function sheet(
   newPage: boolean,
 ): Content[] {
   const { rhythm, species, units } = content;
-  const summaries = card.rows.map((row) => summarise(row, rhythm.step));
+  const summaries = card.rows.map((row) => summarise(row));
   const trees = summaries.reduce((sum, row) => sum + row.trees, 0);
   const longest = Math.max(1, ...summaries.map((row) => row.trees));
   const length = (metres: number) => plain(formatLength(metres, units, 1));

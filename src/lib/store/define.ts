@@ -28,6 +28,7 @@ export const maybe = { type: DataTypes.CHAR(36), allowNull: true };
 export const text = { type: DataTypes.STRING, allowNull: false };
 export const whole = { type: DataTypes.INTEGER, allowNull: false };
 export const real = { type: DataTypes.DOUBLE, allowNull: false };
+export const flag = { type: DataTypes.BOOLEAN, allowNull: false };
 export const day = { type: DataTypes.DATEONLY, allowNull: true };
 export const moment = { type: DataTypes.DATE(3), allowNull: false };
 export const json = { type: DataTypes.JSON, allowNull: false };

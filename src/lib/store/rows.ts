@@ -1,7 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import type { LayoutParameters } from '../../../core/rows/layout';
 import type { RowRhythm } from '../../../core/rows/stored';
-import { json, key, maybe, moment, real, reference, table, text, whole } from './define';
+import { flag, json, key, maybe, moment, real, reference, table, text, whole } from './define';
 
 export type LayoutState = 'saved' | 'released' | 'withdrawn';
 
@@ -26,7 +26,10 @@ export interface LayoutRow {
 export interface LayoutRowRow {
   layoutId: string;
   number: number;
-  lineIndex: number;
+  line: number[];
+  start: number;
+  step: number;
+  listed: boolean;
   stretches: number[];
   runs: number[];
   trees: number;
@@ -54,7 +57,10 @@ export function rowsTables(sequelize: Sequelize) {
     layoutRow: table<LayoutRowRow>(sequelize, 'layout_row', {
       layoutId: { ...reference, primaryKey: true },
       number: { ...whole, primaryKey: true },
-      lineIndex: whole,
+      line: json,
+      start: real,
+      step: real,
+      listed: flag,
       stretches: json,
       runs: json,
       trees: whole,

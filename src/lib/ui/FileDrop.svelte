@@ -59,13 +59,7 @@
 >
   <b>{label}</b>
   <small>{hint}</small>
-  <input
-    {id}
-    type="file"
-    {accept}
-    bind:this={input}
-    onchange={takeChosen}
-  />
+  <input {id} type="file" {accept} bind:this={input} onchange={takeChosen} />
 </label>
 
 <style>

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { layOut, COMPUTATION_VERSION } from '../../../../core/rows/layout';
-import { toStoredRows, treesInRow } from '../../../../core/rows/stored';
+import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored';
 import { blockAccess, layoutAccess } from '../authorise';
 import { progress } from '../../../../core/crew/progress';
 import { groundOf, talliesOf } from '../block';
@@ -20,7 +20,7 @@ export const rows: Handlers<'rows'> = {
     }
     const plantable = await groundOf(store, block);
     const layout = layOut({ boundary: plantable.boundary, plantable: plantable.area }, parameters);
-    if (!layout.lattice.total) {
+    if (!layout.rows.total) {
       throw new Refusal(
         'Not one tree fits with this spacing, headland and first row. Nothing was saved.',
       );
@@ -30,7 +30,6 @@ export const rows: Handlers<'rows'> = {
     const number =
       1 + Number((await store.layout.max('number', { where: { blockId }, transaction })) ?? 0);
     const id = uuid();
-    const { frame, step, between } = layout.lattice;
     await store.layout.create(
       {
         id,
@@ -40,8 +39,8 @@ export const rows: Handlers<'rows'> = {
         state: 'saved',
         computation: COMPUTATION_VERSION,
         parameters,
-        rhythm: { frame, step, between },
-        trees: layout.lattice.total,
+        rhythm: rhythmOf(layout.rows),
+        trees: layout.rows.total,
         plantableArea: plantable.plantable.value,
         speciesCounts: layout.speciesCounts,
         createdAt: new Date(now()),
@@ -51,12 +50,9 @@ export const rows: Handlers<'rows'> = {
       },
       { transaction },
     );
-    const stored = toStoredRows(layout.lattice, layout.runs).map((row) => ({
+    const stored = toStoredRows(layout.rows, layout.runs).map((row) => ({
       layoutId: id,
-      number: row.number,
-      lineIndex: row.index,
-      stretches: row.stretches,
-      runs: row.runs,
+      ...row,
       trees: treesInRow(row),
     }));
     for (let from = 0; from < stored.length; from += 500) {

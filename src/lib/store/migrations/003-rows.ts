@@ -23,7 +23,10 @@ export async function up(statement: (sql: string) => Promise<unknown>): Promise<
   await statement(`CREATE TABLE layout_row (
     layout_id CHAR(36) NOT NULL,
     number INT NOT NULL,
-    line_index INT NOT NULL,
+    line JSON NOT NULL,
+    start DOUBLE NOT NULL,
+    step DOUBLE NOT NULL,
+    listed BOOLEAN NOT NULL,
     stretches JSON NOT NULL,
     runs JSON NOT NULL,
     trees INT NOT NULL,

@@ -1,6 +1,6 @@
 import { progress } from '../../../../core/crew/progress';
 import { briefing } from '../../../../core/method/method';
-import { treesInRow } from '../../../../core/rows/stored';
+import { summarise } from '../../../../core/rows/stored';
 import { blockAccess } from '$lib/server/authorise';
 import { lotsOf, methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
 import { now, today } from '$lib/server/clock';
@@ -46,14 +46,12 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     shared: Boolean(share),
     mayTally: role !== 'viewer',
     step: layout.rhythm.step,
-    rows: mine.map((row) => ({
+    rows: mine.map(summarise).map((row) => ({
       number: row.number,
-      places: treesInRow(row),
-      first: row.stretches[0],
-      length:
-        row.stretches[row.stretches.length - 2] +
-        (row.stretches[row.stretches.length - 1] - 1) * layout.rhythm.step -
-        row.stretches[0],
+      places: row.trees,
+      step: row.step,
+      first: row.first,
+      length: row.last - row.first,
       runs: row.runs,
       planted: done.byRow.get(row.number) ?? 0,
     })),

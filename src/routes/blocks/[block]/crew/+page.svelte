@@ -4,7 +4,7 @@
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
   import { formatNumber } from '$core/measure/units';
-  import { toLattice, treesInRow } from '$core/rows/stored';
+  import { toRowSet, treesInRow } from '$core/rows/stored';
   import Plan from '$lib/plan/Plan.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Ribbon from '$lib/ui/Ribbon.svelte';
@@ -25,7 +25,7 @@
   };
   let selected = $state(untrack(openRow));
   const byRow = $derived(new Map(released?.byRow ?? []));
-  const lattice = $derived(released && toLattice(released.rhythm, released.rows));
+  const rows = $derived(released && toRowSet(released.rhythm, released.rows));
   const looks = $derived(
     (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
@@ -127,14 +127,14 @@
       </p>
     </section>
     <section class="drawing">
-      {#if lattice}
+      {#if rows}
         <Plan
           label="What is planted"
           height="clamp(320px, 48vh, 520px)"
           content={{
             boundary: released.boundary,
             keptOut: released.keptOut,
-            lattice,
+            rows,
             runs: released.rows.map(({ runs }) => runs),
             species: looks,
             planted: byRow,

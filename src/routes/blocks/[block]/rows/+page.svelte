@@ -6,7 +6,7 @@
   import { nearestSide, longestSide } from '$core/ground/polygon';
   import { formatNumber } from '$core/measure/units';
   import { alongLongestSide, type Layout, type LayoutParameters } from '$core/rows/layout';
-  import { rowCount } from '$core/rows/lattice';
+  import { rowCount } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
   import Figure from '$lib/ui/Figure.svelte';
@@ -58,10 +58,10 @@
       heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
     (result, wanted) => {
       layout = { result, parameters: wanted };
-      wrong = result.lattice.total
+      wrong = result.rows.total
         ? ''
         : 'Not one tree fits with this spacing, headland and first row.';
-      selected = Math.min(selected, Math.max(1, rowCount(result.lattice)));
+      selected = Math.min(selected, Math.max(1, rowCount(result.rows)));
     },
     (message) => (wrong = message),
   );
@@ -84,7 +84,7 @@
     window.addEventListener('keydown', keys);
     const step = (by: number) => (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select') || !layout) return;
-      selected = Math.max(1, Math.min(rowCount(layout.result.lattice), selected + by));
+      selected = Math.max(1, Math.min(rowCount(layout.result.rows), selected + by));
     };
     const off = tinykeys(window, { '[': step(-1), ']': step(1) });
     return () => (off(), window.removeEventListener('keydown', keys));
@@ -107,7 +107,7 @@
   const content = $derived({
     boundary: data.ground.boundary,
     keptOut: data.ground.keptOut,
-    lattice: layout?.result.lattice,
+    rows: layout?.result.rows,
     runs: layout?.result.runs,
     species: looks,
     selectedRow: selected,
@@ -187,7 +187,7 @@
     />
     {#if layout}
       <RowTable
-        lattice={layout.result.lattice}
+        rows={layout.result.rows}
         runs={layout.result.runs}
         species={looks}
         {selected}

@@ -1,12 +1,12 @@
 <script lang="ts">
   import { formatLength } from '$core/measure/units';
-  import { rowCount, rowSpan, treesByRow, type Lattice } from '$core/rows/lattice';
+  import { rowCount, rowSpan, treesByRow, type RowSet } from '$core/rows/rowset';
   import type { Runs } from '$core/rows/species';
   import Ribbon from '$lib/ui/Ribbon.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
 
   interface Props {
-    lattice: Lattice;
+    rows: RowSet;
     runs: readonly Runs[];
     species: readonly { letter: string; colour: string; name: string }[];
     selected: number;
@@ -15,17 +15,17 @@
     /** The version shown, when it is saved: only that can be taken away. */
     saved?: { id: string };
   }
-  let { lattice, runs, species, selected, onselect, block, saved }: Props = $props();
+  let { rows, runs, species, selected, onselect, block, saved }: Props = $props();
   const units = useUnits();
   const HEIGHT = 26;
-  const rows = $derived(rowCount(lattice));
-  const trees = $derived(treesByRow(lattice));
+  const count = $derived(rowCount(rows));
+  const trees = $derived(treesByRow(rows));
   const longest = $derived(trees.reduce((a, b) => Math.max(a, b), 1));
   let scroller: HTMLDivElement | undefined = $state();
   let top = $state(0);
   const first = $derived(Math.max(0, Math.floor(top / HEIGHT) - 4));
   const inSight = $derived(
-    Array.from({ length: Math.max(0, Math.min(16, rows - first)) }, (_, i) => first + i),
+    Array.from({ length: Math.max(0, Math.min(16, count - first)) }, (_, i) => first + i),
   );
   let find = $state('');
 
@@ -49,7 +49,7 @@
 <section class="rows" aria-label="Rows">
   <div class="head">
     <b>Rows</b>
-    <span class="quiet num">{rows}</span>
+    <span class="quiet num">{count}</span>
     <label class="find"
       >find <input
         data-find
@@ -58,7 +58,7 @@
         bind:value={find}
         onchange={() => {
           const row = Number(find);
-          if (row >= 1 && row <= rows) onselect(row);
+          if (row >= 1 && row <= count) onselect(row);
           find = '';
         }}
         aria-label="Find a row (key /)"
@@ -88,9 +88,9 @@
     aria-label="Rows with length, species and trees"
     tabindex="-1"
   >
-    <div style:height="{rows * HEIGHT}px" style:position="relative">
+    <div style:height="{count * HEIGHT}px" style:position="relative">
       {#each inSight as row (row)}
-        {@const [from, to] = rowSpan(lattice, row)}
+        {@const [from, to] = rowSpan(rows, row)}
         <button
           class="row"
           class:on={row + 1 === selected}

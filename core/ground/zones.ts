@@ -1,0 +1,169 @@
+import type { MultiPolygon } from './polygon';
+
+/** How damp ground is, in order. A species' card names a range of these words. */
+export const DAMP = ['dry', 'fresh', 'damp', 'wet'] as const;
+/** How much light falls, in order. */
+export const LIGHT = ['full light', 'half shade', 'shade'] as const;
+export type Damp = (typeof DAMP)[number];
+export type Light = (typeof LIGHT)[number];
+
+export const TEXTURES = ['sand', 'loam', 'clay', 'peat'] as const;
+export const DRAINAGE = ['free', 'slow', 'winter-wet', 'standing water'] as const;
+
+export interface Soil {
+  texture: (typeof TEXTURES)[number];
+  /** Metres to rock or to a layer that roots do not pass. */
+  depth: number;
+  /** Share of stones by volume, 0 to 1. */
+  stones: number;
+  drainage: (typeof DRAINAGE)[number];
+  /** Dry under the surface after heavy rain. */
+  repellent: boolean;
+  compacted: boolean;
+}
+
+export const ORDINARY_SOIL: Soil = {
+  texture: 'loam',
+  depth: 1,
+  stones: 0.05,
+  drainage: 'free',
+  repellent: false,
+  compacted: false,
+};
+
+/** A part of a block that differs from the rest. */
+export interface Zone {
+  id: string;
+  name: string;
+  /** Longitude and latitude. */
+  parts: MultiPolygon;
+  damp: Damp;
+  light: Light;
+  soil: Soil;
+}
+
+/** What a judgement changes in the work. */
+export type Changes = 'method' | 'materials' | 'machine or hand' | 'species' | 'calendar';
+
+export interface Judgement {
+  /** What was found, and what to do. */
+  sentence: string;
+  changes: Changes[];
+}
+
+/** Machine limits of trade practice, rise over run; the maker's manual rules. From memory. */
+export const MACHINE_ACROSS = 0.15;
+export const MACHINE_ALONG = 0.25;
+/** Soil shallower than this does not take a spade's depth of root. From memory. */
+export const SHALLOW = 0.3;
+export const STONY = 0.35;
+
+/**
+ * What soil and slope of a zone mean for the work. Common practice, no source, unless a constant
+ * above says otherwise.
+ * @param slope mean rise over run of the zone, if an elevation is known
+ * @param planting how the block is planted
+ */
+export function judge(
+  zone: Pick<Zone, 'damp' | 'light' | 'soil'>,
+  planting: 'hand' | 'machine',
+  slope?: number,
+): Judgement[] {
+  const { soil, damp, light } = zone;
+  const found: Judgement[] = [];
+  const say = (sentence: string, ...changes: Changes[]) => found.push({ sentence, changes });
+  if (soil.repellent)
+    say(
+      'Dry under the surface after heavy rain: the soil sheds water. Put a wetting agent on each spot before planting.',
+      'materials',
+      'method',
+    );
+  if (soil.texture === 'clay')
+    say(
+      'Clay: a powered auger glazes the wall of the hole. Scarify it before the tree goes in.',
+      'method',
+    );
+  if (soil.texture === 'clay' && soil.drainage === 'winter-wet')
+    say(
+      'Clay that is wet in winter: leave no depression over the roots, water would stand in it.',
+      'method',
+    );
+  if (soil.texture === 'sand' && soil.drainage === 'free' && damp === 'dry')
+    say(
+      'Sand that holds no water: work compost in, half and half, soak with 30 L, and let air back in for an hour, better a day, before planting.',
+      'materials',
+      'method',
+      'calendar',
+    );
+  if (soil.stones >= STONY || soil.depth < SHALLOW)
+    say(
+      `${soil.stones >= STONY ? 'Stony' : 'Shallow'} ground: loosen the bottom of each hole, and take short-rooted stock or a bar.`,
+      'method',
+      'species',
+    );
+  if (soil.compacted)
+    say(
+      'Compacted: rip 600 mm or deeper in dry soil, six months before planting, so that rain is stored along the row.',
+      'calendar',
+      'machine or hand',
+    );
+  if (soil.drainage === 'standing water' || damp === 'wet')
+    say(
+      'Wet: species that bear it only, planted a little high or on mounds; no machine while the ground is soft.',
+      'species',
+      'machine or hand',
+    );
+  if (light !== 'full light')
+    say('Shaded: understorey species; pioneers need the gaps, not the shade.', 'species');
+  if (slope !== undefined) found.push(...judgeSlope(slope, planting));
+  return found;
+}
+
+/** What the slope allows. */
+export function judgeSlope(slope: number, planting: 'hand' | 'machine'): Judgement[] {
+  const percent = Math.round(slope * 100);
+  if (slope > MACHINE_ALONG)
+    return [
+      {
+        sentence: `${percent} % slope: past the usual ${MACHINE_ALONG * 100} % for a planting machine even up and down; the maker’s manual rules. By hand, and terraces are worth a look.`,
+        changes: ['machine or hand', 'method'],
+      },
+    ];
+  if (slope > MACHINE_ACROSS)
+    return [
+      {
+        sentence: `${percent} % slope: past the usual ${MACHINE_ACROSS * 100} % for driving across it.${planting === 'machine' ? ' Run the machine up and down, or plant by hand along the contour.' : ' Rows along the contour hold the water.'}`,
+        changes: ['machine or hand'],
+      },
+    ];
+  return [];
+}
+
+/**
+ * The range that a card's words name on a scale: "dry to damp" is dry, fresh and damp. Words that
+ * are not on the scale say nothing, and then anything goes.
+ * @returns indices of the first and last, both included
+ */
+export function rangeOf(text: string, scale: readonly string[]): [number, number] {
+  const words = text.toLowerCase();
+  const at = scale
+    .map((word, i) => ({ i, place: words.indexOf(word.replace('full ', '')) }))
+    // "shade" inside "half shade" is not deep shade.
+    .filter(({ i, place }) => place >= 0 && !(scale[i] === 'shade' && /half shade\s*$/.test(words)))
+    .map(({ i }) => i);
+  return at.length ? [Math.min(...at), Math.max(...at)] : [0, scale.length - 1];
+}
+
+/** Does ground of this dampness suit a card? */
+export const bearsDamp = (card: { damp: string }, damp: Damp): boolean => {
+  const [low, high] = rangeOf(card.damp, DAMP);
+  const at = DAMP.indexOf(damp);
+  return at >= low && at <= high;
+};
+
+/** Does this light suit a card? */
+export const bearsLight = (card: { light: string }, light: Light): boolean => {
+  const [low, high] = rangeOf(card.light, LIGHT);
+  const at = LIGHT.indexOf(light);
+  return at >= low && at <= high;
+};

@@ -1,0 +1,161 @@
+import type { Point } from '../measure/plane';
+import { bearingOf, boxOf, type MultiPolygon } from '../ground/polygon';
+import { offsetLines } from '../ground/topology';
+import { asFlat, AreaIndex, peggedRow } from './clip';
+import { rowSetOf, type RowParts, type RowSet } from './rowset';
+
+/** One row of a shelter belt, counted from the fence. */
+export interface ShelterRow {
+  /** Id of its species. */
+  species: string;
+  /** Metres from the row before, the first from the guide line. */
+  offset: number;
+  /** Metres from tree to tree. */
+  step: number;
+  /** Shifted along by this share of a step. */
+  stagger: number;
+}
+
+export interface ParallelOptions {
+  step: number;
+  between: number;
+  /** Metres from the guide to the first row. */
+  firstOffset: number;
+  firstPeg: number;
+  headland: number;
+  shortest: number;
+  /** Share of a step by which every second row is shifted. */
+  stagger: number;
+}
+
+export class GuideError extends Error {
+  override name = 'GuideError';
+}
+
+/**
+ * Rows parallel to a line: the k-th row is every place at its distance from the guide, on the side
+ * of the guide where the block lies. Such curves have no loops at tight bends, and pegs stand at an
+ * equal step along them.
+ * @param guide at least two corners, metres in the block's plane
+ * @throws GuideError when the guide has no length or no row meets the area
+ */
+export function parallelRows(
+  area: MultiPolygon,
+  guide: readonly Point[],
+  options: ParallelOptions,
+): RowSet {
+  const index = new AreaIndex(area);
+  const box = boxOf(area.flat(2));
+  const farthest = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) + distanceTo(box, guide);
+  // Past its ends the guide runs on straight, so that rows cross the whole block.
+  const long = extended(guide, farthest);
+  const rows: RowParts[] = [];
+  let missed = 0;
+  for (let k = 0; ; k++) {
+    const distance = options.firstOffset + k * options.between;
+    if (distance > farthest || missed > 3 + farthest / options.between / 4) break;
+    const row = rowAt(index, long, distance, {
+      ...options,
+      start: -farthest,
+      phase: options.firstPeg + (k % 2 ? options.stagger * options.step : 0),
+    });
+    missed = row.length ? 0 : missed + 1;
+    rows.push(...row);
+  }
+  return finish(rows, guide, options.step, options.between);
+}
+
+/**
+ * Shelter rows: each with its own distance, step, stagger and species, from a fence or any line.
+ * @returns the rows, and for each which shelter row it belongs to
+ */
+export function shelterRows(
+  area: MultiPolygon,
+  guide: readonly Point[],
+  rows: readonly ShelterRow[],
+  options: Pick<ParallelOptions, 'firstPeg' | 'headland' | 'shortest'>,
+): { rows: RowSet; belongs: number[] } {
+  const index = new AreaIndex(area);
+  const parts: RowParts[] = [];
+  const belongs: number[] = [];
+  let distance = 0;
+  rows.forEach((row, number) => {
+    distance += row.offset;
+    const found = rowAt(index, guide, distance, {
+      ...options,
+      step: row.step,
+      phase: options.firstPeg + row.stagger * row.step,
+    });
+    parts.push(...found);
+    found.forEach(() => belongs.push(number));
+  });
+  const mean = (pick: (row: ShelterRow) => number) =>
+    rows.reduce((sum, row) => sum + pick(row), 0) / (rows.length || 1);
+  return {
+    rows: finish(
+      parts,
+      guide,
+      mean(({ step }) => step),
+      mean(({ offset }) => offset),
+    ),
+    belongs,
+  };
+}
+
+function rowAt(
+  index: AreaIndex,
+  guide: readonly Point[],
+  distance: number,
+  options: {
+    step: number;
+    phase: number;
+    headland: number;
+    shortest: number;
+    /** Chainage of the guide's first corner; undefined counts from where the row enters the area. */
+    start?: number;
+  },
+): RowParts[] {
+  const lines = distance < 1e-6 ? [[...guide]] : offsetLines(guide, distance, index.area);
+  return lines.flatMap((line) => peggedRow(index, asFlat(line), options.start, options) ?? []);
+}
+
+/** A line lengthened straight on at both ends. */
+function extended(line: readonly Point[], by: number): Point[] {
+  const onwards = ([x1, y1]: Point, [x2, y2]: Point): Point => {
+    const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+    return [x2 + ((x2 - x1) / length) * by, y2 + ((y2 - y1) / length) * by];
+  };
+  const last = line.length - 1;
+  return [onwards(line[1], line[0]), ...line, onwards(line[last - 1], line[last])];
+}
+
+function finish(rows: RowParts[], guide: readonly Point[], step: number, between: number): RowSet {
+  const set = rowSetOf(
+    {
+      frame: {
+        bearing: bearingOf(guide[0], guide[guide.length - 1]),
+        side: 1,
+        baseline: 0,
+        anchor: 0,
+      },
+      straight: false,
+      step,
+      between,
+    },
+    rows,
+  );
+  if (!set.total) {
+    throw new GuideError(
+      'Not one row along this line meets the plantable area. Pick an edge of the block, or draw the line nearer to it.',
+    );
+  }
+  return set;
+}
+
+function distanceTo(
+  { minX, minY, maxX, maxY }: ReturnType<typeof boxOf>,
+  guide: readonly Point[],
+): number {
+  const middle: Point = [(minX + maxX) / 2, (minY + maxY) / 2];
+  return Math.max(...guide.map(([x, y]) => Math.hypot(x - middle[0], y - middle[1])));
+}

@@ -1,0 +1,320 @@
+import type { Point } from '../measure/plane';
+import { formatLength, formatNumber } from '../measure/units';
+import { bearingOf, contains, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
+import { groundLie, SurfaceError, type Surface } from '../ground/surface';
+import { fromMultiPolygon, intersect, subtract, toMultiPolygon } from '../ground/topology';
+import { contourRows, type GapStatistics, type TracedRow } from './contour';
+import { layLattice, toFrame, type RowFrame } from './lattice';
+import { GuideError, parallelRows, shelterRows, type ShelterRow } from './parallel';
+import { rowSetOf, rowParts, rowCount, rowsOfLattice, type RowSet } from './rowset';
+import { clusters, FILLED, intoLanes, scatter, ScatterError } from './scatter';
+import { density, rowSpacingOf, staggerOf, type Pattern } from './spacing';
+
+export type Direction =
+  | { kind: 'bearing'; bearing: number }
+  | { kind: 'edge'; from: Point; to: Point }
+  | { kind: 'east-west' };
+
+/** What a leader decides about one pattern. Lengths in metres, angles in radians. */
+export interface PatternSettings {
+  pattern: Pattern;
+  inRow: number;
+  between: number;
+  direction: Direction;
+  /** From the edge (or the nearest extreme of the plantable area) to the first row. */
+  firstOffset: number;
+  /** Chainage of the first possible peg. */
+  firstPeg: number;
+  headland: number;
+  /** Stretches of row shorter than this are dropped. */
+  shortest: number;
+  /** Spacing is measured level (as on the plan) or along the ground; level when left out. */
+  measured?: 'level' | 'ground';
+  contour?: { stopUnder: number; startOver: number; fall: number; baseline?: [Point, Point] };
+  /** The line that parallel and shelter rows keep to; without one, the edge of the direction. */
+  guide?: Point[];
+  shelter?: ShelterRow[];
+  scatter?: {
+    minimum: number;
+    /** Trees a square metre; left out, as many as the distance allows. */
+    density?: number;
+    clumps?: { count: number; radius: number; density: number };
+    gaps?: { count: number; radius: number };
+    seed: number;
+  };
+  cluster?: { apart: number; trees: number; spacing: number };
+}
+
+/** Defaults of trade practice: from memory. */
+export const CONTOUR_DEFAULTS = { stopUnder: 0.75, startOver: 1.5, fall: 0 };
+export const GRADED_FALL = 1 / 150;
+export const SCATTER_DEFAULTS = { minimum: 2, seed: 1 };
+export const CLUSTER_DEFAULTS = { apart: 12, trees: 19, spacing: 1.2 };
+
+export interface StandingTree {
+  x: number;
+  y: number;
+  /** Crown radius, metres. */
+  crown: number;
+}
+
+export interface ZoneInPlane {
+  id: string;
+  name: string;
+  parts: MultiPolygon;
+}
+
+/** The ground that a layout is laid on, in the block's plane. */
+export interface LayoutGround {
+  boundary: MultiPolygon;
+  plantable: MultiPolygon;
+  surface?: Surface;
+  zones?: readonly ZoneInPlane[];
+  standing?: readonly StandingTree[];
+}
+
+export interface Laid {
+  rows: RowSet;
+  notes: string[];
+  /** Of contour and graded rows: how each line was traced. */
+  traced?: TracedRow[];
+  gaps?: GapStatistics;
+  /** Of shelter rows: which shelter row each row belongs to. */
+  belongs?: number[];
+}
+
+/** Lays one pattern on an area. */
+export function layPattern(
+  ground: LayoutGround,
+  area: MultiPolygon,
+  settings: PatternSettings,
+): Laid {
+  switch (settings.pattern) {
+    case 'contour':
+    case 'graded':
+      return layContours(ground, area, settings);
+    case 'parallel':
+      return {
+        rows: parallelRows(area, guideOf(ground, settings), {
+          ...settings,
+          step: settings.inRow,
+          stagger: 0,
+        }),
+        notes: [],
+      };
+    case 'shelter':
+      return layShelter(ground, area, settings);
+    case 'scatter':
+    case 'gaps':
+      return layScatter(ground, area, settings);
+    case 'clusters':
+      return {
+        rows: clusters(area, {
+          ...CLUSTER_DEFAULTS,
+          ...settings.cluster,
+          bearing: rowFrame(ground, settings.direction, 0).bearing,
+        }),
+        notes: [],
+      };
+    default:
+      return layStraight(ground, area, settings);
+  }
+}
+
+function layStraight(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
+  let step = settings.inRow;
+  let between = rowSpacingOf(settings.pattern, step) ?? settings.between;
+  density(step, between);
+  const notes: string[] = [];
+  if (settings.measured === 'ground') {
+    const level = onTheLevel(ground, area, settings, step, between);
+    notes.push(
+      `Measured along the ground: ${formatLength(step, 'metric')} in the row is ${formatLength(level.step, 'metric')} level, ` +
+        `${formatLength(between, 'metric')} between rows is ${formatLength(level.between, 'metric')}.`,
+    );
+    ({ step, between } = level);
+  }
+  const frame = rowFrame({ ...ground, plantable: area }, settings.direction, settings.firstOffset);
+  const lattice = layLattice(area, frame, {
+    step,
+    between,
+    stagger: staggerOf(settings.pattern),
+    firstPeg: settings.firstPeg,
+    headland: settings.headland,
+    shortest: settings.shortest,
+  });
+  return { rows: rowsOfLattice(lattice), notes };
+}
+
+/**
+ * Spacing along the ground made level: horizontal = ground × cos θ, θ the slope of the block's
+ * fitted plane along the row, and across it.
+ */
+function onTheLevel(
+  ground: LayoutGround,
+  area: MultiPolygon,
+  settings: PatternSettings,
+  step: number,
+  between: number,
+) {
+  if (!ground.surface)
+    throw new SurfaceError(
+      'Spacing along the ground needs an elevation. Bring one in on the Ground page, or measure level.',
+    );
+  const { planeSlope, aspect } = groundLie(ground.surface, area, planeArea(area));
+  const { bearing } = rowFrame(ground, settings.direction, 0);
+  const turn = Number.isNaN(aspect) ? 0 : aspect - bearing;
+  const level = (slope: number) => Math.cos(Math.atan(Math.abs(slope)));
+  return {
+    step: step * level(planeSlope * Math.cos(turn)),
+    between: between * level(planeSlope * Math.sin(turn)),
+  };
+}
+
+function layContours(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
+  if (!ground.surface)
+    throw new SurfaceError(
+      'Contour rows need an elevation. Bring in a grid or walked heights on the Ground page, or lay straight rows.',
+    );
+  density(settings.inRow, settings.between);
+  const contour = { ...CONTOUR_DEFAULTS, ...settings.contour };
+  const found = contourRows(ground.surface, area, {
+    ...contour,
+    fall: settings.pattern === 'graded' ? contour.fall || GRADED_FALL : 0,
+    step: settings.inRow,
+    between: settings.between,
+    firstPeg: settings.firstPeg,
+    headland: settings.headland,
+    shortest: settings.shortest,
+  });
+  return found;
+}
+
+function layShelter(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
+  if (!settings.shelter?.length) throw new GuideError('Give at least one shelter row.');
+  for (const row of settings.shelter) density(row.step, Math.max(0.5, row.offset));
+  return {
+    ...shelterRows(area, guideOf(ground, settings), settings.shelter, settings),
+    notes: [],
+  };
+}
+
+function guideOf(ground: LayoutGround, { guide, direction }: PatternSettings): readonly Point[] {
+  if (guide && guide.length > 1) return guide;
+  if (direction.kind === 'edge') return [direction.from, direction.to];
+  const { from, to } = longestSide(ground.boundary);
+  return [from, to];
+}
+
+function layScatter(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
+  const options = { ...SCATTER_DEFAULTS, ...settings.scatter };
+  const standing = ground.standing ?? [];
+  if (settings.pattern === 'gaps' && !standing.length)
+    throw new ScatterError(
+      'Gap fill goes round trees that stand already. Bring them in as existing trees on the Ground page, or scatter.',
+    );
+  const spots = scatter(area, { ...options, standing });
+  const { bearing } = rowFrame(ground, settings.direction, 0);
+  const apart = Math.sqrt(1 / (options.density ?? FILLED / options.minimum ** 2));
+  return {
+    rows: intoLanes(spots, bearing, 2 * apart, { step: apart, between: 2 * apart }),
+    notes: [
+      `No two spots nearer than ${formatLength(options.minimum, 'metric')}; walked in lanes ${formatLength(2 * apart, 'metric', 1)} wide.`,
+    ],
+  };
+}
+
+/**
+ * Lays each zone with its own pattern, and the rest with the first. Rows are numbered through.
+ * @param own settings by zone id
+ */
+export function layByZone(
+  ground: LayoutGround,
+  settings: PatternSettings,
+  own: readonly { zone: string; settings: PatternSettings }[],
+): Laid {
+  let rest = fromMultiPolygon(ground.plantable);
+  const pieces: { area: MultiPolygon; settings: PatternSettings; name: string }[] = [];
+  for (const { zone, settings: zoneSettings } of own) {
+    const found = ground.zones?.find(({ id }) => id === zone);
+    if (!found) continue;
+    const shape = fromMultiPolygon(found.parts);
+    const area = toMultiPolygon(intersect(rest, shape));
+    if (area.length) pieces.push({ area, settings: zoneSettings, name: found.name });
+    rest = subtract(rest, shape);
+  }
+  if (!pieces.length) return layPattern(ground, ground.plantable, settings);
+  const left = toMultiPolygon(rest);
+  if (left.length) pieces.unshift({ area: left, settings, name: '' });
+  const laid = pieces.map((piece) => ({
+    name: piece.name,
+    ...layPattern(ground, piece.area, piece.settings),
+  }));
+  let number = 0;
+  const notes = laid.flatMap(({ rows, name, notes: own }) => {
+    const first = number + 1;
+    number += rowCount(rows);
+    return [
+      ...(name && rowCount(rows)
+        ? [`${name}: rows ${first} to ${number}, ${formatNumber(rows.total)} trees.`]
+        : []),
+      ...own,
+    ];
+  });
+  return {
+    rows: joinRows(laid.map(({ rows }) => rows)),
+    notes,
+  };
+}
+
+/** Row sets one after the other. */
+function joinRows(sets: readonly RowSet[]): RowSet {
+  const [{ frame, step, between }] = sets;
+  return rowSetOf(
+    { frame, straight: false, step, between },
+    sets.flatMap((set) => Array.from({ length: rowCount(set) }, (_, row) => rowParts(set, row))),
+  );
+}
+
+/** Sets up the rows' axes: which way they run, where chainage 0 is, where counting starts. */
+export function rowFrame(
+  { boundary, plantable }: LayoutGround,
+  direction: Direction,
+  firstOffset: number,
+): RowFrame {
+  const frame: RowFrame = { bearing: Math.PI / 2, side: 1, baseline: 0, anchor: 0 };
+  if (direction.kind === 'bearing') frame.bearing = direction.bearing;
+  if (direction.kind === 'edge') {
+    frame.bearing = bearingOf(direction.from, direction.to);
+    // Rows are counted away from the edge, into the block.
+    frame.side = blockLiesRight(boundary, direction.from, direction.to) ? 1 : -1;
+    frame.anchor = toFrame(frame, direction.from)[1] + firstOffset;
+  } else {
+    frame.anchor = least(plantable, (p) => toFrame(frame, p)[1]) + firstOffset;
+  }
+  frame.baseline = least(boundary, (p) => toFrame(frame, p)[0]);
+  return frame;
+}
+
+function least(parts: MultiPolygon, measure: (point: Point) => number): number {
+  let smallest = Infinity;
+  for (const [outer] of parts)
+    for (const point of outer) smallest = Math.min(smallest, measure(point));
+  return smallest;
+}
+
+function blockLiesRight(boundary: MultiPolygon, from: Point, to: Point): boolean {
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+  const nudge = Math.max(0.05, length * 1e-3);
+  const right: Point = [
+    (from[0] + to[0]) / 2 + ((to[1] - from[1]) / length) * nudge,
+    (from[1] + to[1]) / 2 - ((to[0] - from[0]) / length) * nudge,
+  ];
+  return contains(boundary, right);
+}
+
+/** The direction along the longest straight side: where a baseline is usually set. */
+export function alongLongestSide(boundary: MultiPolygon): Direction {
+  const { from, to } = longestSide(boundary);
+  return { kind: 'edge', from, to };
+}

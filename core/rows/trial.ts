@@ -1,0 +1,148 @@
+import { seededRandom } from '../measure/random';
+import type { Places, Runs } from './species';
+
+/** One plot of a replicated trial: so many trees of one treatment, next to each other in a row. */
+export interface TrialPlot {
+  /** Counted from 1. */
+  block: number;
+  /** Index of the treatment: the species or provenance of the mix. */
+  treatment: number;
+  row: number;
+  firstPeg: number;
+  trees: number;
+}
+
+export interface Trial {
+  runs: Runs[];
+  plots: TrialPlot[];
+  blocks: number;
+  /** Trees outside the plots, of the first treatment: they guard the edges and are not measured. */
+  guards: number;
+}
+
+export class TrialError extends Error {
+  override name = 'TrialError';
+}
+
+/**
+ * A randomised complete block design (Fisher 1935, "The design of experiments"): every block holds
+ * each treatment once, in an order drawn anew for each. Plots lie whole within rows, blocks follow
+ * one another along the rows; what is left over guards.
+ * @param places rows with what may stand where; plots keep to places where every treatment may
+ * @param treatments how many
+ * @param plot trees a plot
+ * @throws TrialError when not even two blocks fit
+ */
+export function layTrial(places: Places, treatments: number, plot: number, seed: number): Trial {
+  if (treatments < 2)
+    throw new TrialError('A trial compares at least two treatments; the mix has one.');
+  if (!(Number.isInteger(plot) && plot >= 1))
+    throw new TrialError(
+      `A plot of ${plot} trees is not accepted; it must be a whole number, 1 or more.`,
+    );
+  const open = places.limits.map(({ allowed }) => allowed.every(Boolean));
+  const slots: { row: number; firstPeg: number }[] = [];
+  places.classes.forEach((runs, row) => {
+    let peg = 1;
+    for (let i = 0; i < runs.length; i += 2) {
+      // Neighbouring classes that are both open make one piece.
+      let length = runs[i + 1];
+      const from = peg;
+      peg += length;
+      if (!open[runs[i]]) continue;
+      while (i + 2 < runs.length && open[runs[i + 2]]) {
+        i += 2;
+        length += runs[i + 1];
+        peg += runs[i + 1];
+      }
+      for (let k = 0; k + plot <= length; k += plot)
+        slots.push({ row: row + 1, firstPeg: from + k });
+    }
+  });
+  const blocks = Math.floor(slots.length / treatments);
+  if (blocks < 2) {
+    throw new TrialError(
+      `${slots.length} plots of ${plot} trees fit; two complete blocks of ${treatments} treatments need ${2 * treatments}. Make plots smaller.`,
+    );
+  }
+  const random = seededRandom(seed);
+  const plots: TrialPlot[] = [];
+  for (let block = 0; block < blocks; block++) {
+    const order = Array.from({ length: treatments }, (_, t) => t);
+    for (let i = treatments - 1; i > 0; i--) {
+      const j = Math.floor(random() * (i + 1));
+      [order[i], order[j]] = [order[j], order[i]];
+    }
+    order.forEach((treatment, i) =>
+      plots.push({
+        block: block + 1,
+        treatment,
+        ...slots[block * treatments + i],
+        trees: plot,
+      }),
+    );
+  }
+  return { ...withGuards(places, plots), plots, blocks };
+}
+
+function withGuards(places: Places, plots: readonly TrialPlot[]): { runs: Runs[]; guards: number } {
+  const byRow = new Map<number, TrialPlot[]>();
+  for (const plot of plots) byRow.set(plot.row, [...(byRow.get(plot.row) ?? []), plot]);
+  let guards = 0;
+  const runs = places.classes.map((classes, row) => {
+    const out: Runs = [];
+    const put = (species: number, n: number) => {
+      if (n <= 0) return;
+      if (out.length && out[out.length - 2] === species) out[out.length - 1] += n;
+      else out.push(species, n);
+    };
+    const here = byRow.get(row + 1) ?? [];
+    let peg = 1;
+    let next = 0;
+    for (let i = 0; i < classes.length; i += 2) {
+      const until = peg + classes[i + 1];
+      const guard = places.limits[classes[i]].allowed.findIndex(Boolean);
+      while (peg < until) {
+        const plot = here[next];
+        if (plot && peg >= plot.firstPeg) {
+          const n = Math.min(until, plot.firstPeg + plot.trees) - peg;
+          put(plot.treatment, n);
+          peg += n;
+          if (peg >= plot.firstPeg + plot.trees) next++;
+        } else {
+          const n = Math.min(until, plot ? plot.firstPeg : until) - peg;
+          put(guard, n);
+          guards += n;
+          peg += n;
+        }
+      }
+    }
+    return out;
+  });
+  return { runs, guards };
+}
+
+/** The code on the tag of a tree: block, treatment letter, tree of the plot. */
+export const tagCode = (plot: TrialPlot, tree: number): string =>
+  `${plot.block}${String.fromCharCode(65 + plot.treatment)}${tree}`;
+
+export interface Tag {
+  code: string;
+  row: number;
+  peg: number;
+  treatment: number;
+}
+
+/** Every tag of a trial, in the order of the rows. */
+export function tags(plots: readonly TrialPlot[]): Tag[] {
+  return plots
+    .flatMap((plot) =>
+      Array.from({ length: plot.trees }, (_, i) => ({
+        code: tagCode(plot, i + 1),
+        row: plot.row,
+        peg: plot.firstPeg + i,
+        treatment: plot.treatment,
+      })),
+    )
+    .sort((a, b) => a.row - b.row || a.peg - b.peg);
+}

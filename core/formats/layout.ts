@@ -60,7 +60,7 @@ export function runsAsText(runs: readonly number[], species: readonly NamedSpeci
   return parts.join(', ');
 }
 
-const escapeXml = (text: string): string =>
+export const escapeXml = (text: string): string =>
   text.replace(/[<>&"']/g, (character) => `&#${character.charCodeAt(0)};`);
 
 /** Positions as waypoints, rows as routes, GPX 1.1. */

@@ -1,12 +1,14 @@
 import { DOMParser } from '@xmldom/xmldom';
 import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
+import { parseZip } from 'shpjs';
 import { GroundError } from '../ground/boundary';
-import { geodesicMeasure, type MultiPolygon } from '../ground/polygon';
+import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
 import { formatNumber } from '../measure/units';
 import { fromUtm, type Point } from '../measure/plane';
-import { toFeatures, type Feature, type Geometry } from './geojson';
+import { featuresOfGroundCsv } from './ground';
+import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
 
 export const LARGEST_FILE = 20 * 1024 * 1024;
 
@@ -15,9 +17,12 @@ export interface ReadOptions {
   zone?: string;
 }
 
+/** What a shape of a file stands for, when the file says so: the program's own files do. */
+export type ShapeRole = 'boundary' | 'keepout' | 'zone' | '';
+
 export interface ReadShapes {
-  areas: { name: string; parts: MultiPolygon }[];
-  lines: { name: string; shape: KeepoutShape }[];
+  areas: { name: string; parts: MultiPolygon; role: ShapeRole; kind: string }[];
+  lines: { name: string; shape: KeepoutShape; role: ShapeRole; kind: string }[];
   /** What was done to the file's geometry, to be told to the leader. */
   notes: string[];
 }
@@ -46,7 +51,19 @@ export function readBoundary(
   fileName: string,
   options: ReadOptions = {},
 ): { name: string; parts: MultiPolygon; notes: string[] } {
-  const { areas, lines, notes } = readShapes(text, fileName, options);
+  return boundaryOf(readShapes(text, fileName, options), fileName);
+}
+
+/** The boundary among the shapes of a file. */
+export function boundaryOf(
+  read: ReadShapes,
+  fileName: string,
+): { name: string; parts: MultiPolygon; notes: string[] } {
+  const { notes } = read;
+  // A file that says what is what may hold keep-outs and zones beside the boundary.
+  const told = [...read.areas, ...read.lines].some(({ role }) => role === 'boundary');
+  const areas = told ? read.areas.filter(({ role }) => role === 'boundary') : read.areas;
+  const lines = told ? read.lines.filter(({ role }) => role === 'boundary') : read.lines;
   const name = fileName
     .replace(/\.[^.]*$/, '')
     .replace(/[_-]+/g, ' ')
@@ -57,6 +74,7 @@ export function readBoundary(
     return { name: areas[0].name || name, parts: areas.flatMap(({ parts }) => parts), notes };
   }
   const walk = lines.filter(({ shape }) => shape.type === 'LineString');
+  if (told && walk.length) return { name: walk[0].name || name, parts: nested(walk), notes };
   if (walk.length !== 1) {
     throw new GroundError(
       walk.length
@@ -69,6 +87,18 @@ export function readBoundary(
     parts: [[closeWalk(walk[0].shape.coordinates as Point[], notes)]],
     notes,
   };
+}
+
+/** Rings written as tracks: those inside another are its holes. */
+function nested(walks: readonly { shape: KeepoutShape }[]): MultiPolygon {
+  const rings = walks.map(({ shape }) => closedRing(shape.coordinates as Point[]).slice(0, -1));
+  const outers = rings.filter(
+    (ring) => !rings.some((other) => other !== ring && contains([[other]], ring[0])),
+  );
+  return outers.map((outer) => [
+    outer,
+    ...rings.filter((ring) => ring !== outer && contains([[outer]], ring[0])),
+  ]);
 }
 
 /** Closes a walked line whose ends nearly meet. */
@@ -89,6 +119,28 @@ function closeWalk(line: Point[], notes: string[]): Point[] {
   if (gap > 0.5)
     notes.push(`The walk was closed with a straight line of ${formatNumber(gap, 1)} m.`);
   return line;
+}
+
+/**
+ * Reads a zipped shapefile. Its projection file decides where it lies; without one its coordinates
+ * must be degrees, or the zone be given.
+ */
+export async function readShapefile(
+  bytes: ArrayBuffer,
+  options: ReadOptions = {},
+): Promise<ReadShapes> {
+  let layers: FeatureCollection[];
+  try {
+    layers = [await parseZip(bytes)].flat();
+  } catch (error) {
+    throw new GroundError(
+      `The zip is no whole shapefile: ${(error as Error).message}. It needs at least the .shp and the .dbf, and the .prj to say where it lies.`,
+    );
+  }
+  const features = layers.flatMap(({ features }) => features);
+  // A projection file has been honoured already; a zone is for files without one.
+  const metres = /\[\s*-?\d{4,}/.test(JSON.stringify(features[0]?.geometry ?? ''));
+  return fromFeatures(features, metres ? options : {});
 }
 
 /** Reads every area, line and point of a file. */
@@ -144,6 +196,9 @@ function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
   return fromFeatures(features, options);
 }
 
+type About = Pick<ReadShapes['areas'][number], 'name' | 'role' | 'kind'>;
+const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
+
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
   const read: ReadShapes = { areas: [], lines: [], notes: [] };
   const project = options.zone ? fromUtm(...readZone(options.zone)) : undefined;
@@ -151,18 +206,18 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     const pair: Point = [Number(coordinates[0]), Number(coordinates[1])];
     return project ? project(pair) : pair;
   };
-  const take = (geometry: Geometry | null, name: string): void => {
+  const take = (geometry: Geometry | null, about: About): void => {
     if (!geometry) return;
     switch (geometry.type) {
       case 'Polygon':
         read.areas.push({
-          name,
+          ...about,
           parts: [geometry.coordinates.map((ring) => closedRing(ring.map(point)))],
         });
         break;
       case 'MultiPolygon':
         read.areas.push({
-          name,
+          ...about,
           parts: geometry.coordinates.map((rings) =>
             rings.map((ring) => closedRing(ring.map(point))),
           ),
@@ -170,25 +225,25 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
         break;
       case 'LineString':
         read.lines.push({
-          name,
+          ...about,
           shape: { type: 'LineString', coordinates: geometry.coordinates.map(point) },
         });
         break;
       case 'MultiLineString':
         for (const coordinates of geometry.coordinates)
-          take({ type: 'LineString', coordinates }, name);
+          take({ type: 'LineString', coordinates }, about);
         break;
       case 'Point':
         read.lines.push({
-          name,
+          ...about,
           shape: { type: 'Point', coordinates: point(geometry.coordinates) },
         });
         break;
       case 'MultiPoint':
-        for (const coordinates of geometry.coordinates) take({ type: 'Point', coordinates }, name);
+        for (const coordinates of geometry.coordinates) take({ type: 'Point', coordinates }, about);
         break;
       case 'GeometryCollection':
-        for (const member of geometry.geometries) take(member, name);
+        for (const member of geometry.geometries) take(member, about);
         break;
       default:
         throw new GroundError(
@@ -196,7 +251,14 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
         );
     }
   };
-  for (const { geometry, properties } of features) take(geometry, String(properties?.name ?? ''));
+  for (const { geometry, properties } of features) {
+    const role = String(properties?.role ?? properties?.type ?? '');
+    take(geometry, {
+      name: String(properties?.name ?? ''),
+      role: ROLES.includes(role as ShapeRole) ? (role as ShapeRole) : '',
+      kind: String(properties?.kind ?? ''),
+    });
+  }
   return read;
 }
 
@@ -229,15 +291,23 @@ export function readZone(text: string): [number, boolean] {
   return [zone, /^s(outh)?$/i.test(match[2])];
 }
 
-const LON_NAMES = ['lon', 'lng', 'long', 'longitude', 'x'];
-const LAT_NAMES = ['lat', 'latitude', 'y'];
-const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
-const NORTH_NAMES = ['n', 'north', 'northing', 'northings', 'y'];
+export const LON_NAMES = ['lon', 'lng', 'long', 'longitude', 'x'];
+export const LAT_NAMES = ['lat', 'latitude', 'y'];
+export const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
+export const NORTH_NAMES = ['n', 'north', 'northing', 'northings', 'y'];
+
+const UNNAMED: About = { name: '', role: '', kind: '' };
 
 /** Corners in order, one a line, with or without a heading. */
 function fromCsv(text: string, options: ReadOptions): ReadShapes {
   const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
   const heading = rows[0].map((cell) => cell.trim().toLowerCase());
+  if (['shape', 'role', 'part', 'ring', 'lon', 'lat'].every((name) => heading.includes(name))) {
+    const records = rows
+      .slice(1)
+      .map((cells) => Object.fromEntries(heading.map((name, i) => [name, cells[i] ?? ''])));
+    return fromFeatures(featuresOfGroundCsv(records), options);
+  }
   const hasHeading = heading.some((cell) => /[a-z]/.test(cell));
   const find = (names: string[]) => heading.findIndex((cell) => names.includes(cell));
   let [x, y, zoneColumn] = [0, 1, -1];
@@ -273,7 +343,7 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
     );
   const metres = points.some(([a, b]) => Math.abs(a) > 180 || Math.abs(b) > 180);
   if (!projected && !metres) {
-    return { areas: [{ name: '', parts: [[points]] }], lines: [], notes: [] };
+    return { areas: [{ ...UNNAMED, parts: [[points]] }], lines: [], notes: [] };
   }
   const zone = options.zone ?? (zoneColumn >= 0 ? data[0][zoneColumn] : undefined);
   if (!zone) {
@@ -283,7 +353,7 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
   }
   const convert = fromUtm(...readZone(zone));
   return {
-    areas: [{ name: '', parts: [[points.map(convert)]] }],
+    areas: [{ ...UNNAMED, parts: [[points.map(convert)]] }],
     lines: [],
     notes: [`Read as UTM zone ${zone}.`],
   };

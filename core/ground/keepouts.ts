@@ -1,5 +1,15 @@
 import type { Point } from '../measure/plane';
 
+/** A band round a keep-out in which not every species may stand. */
+export interface Near {
+  /** Metres from the shape on every side. */
+  within: number;
+  /** Mature height must stay under this, metres. */
+  height?: number;
+  /** Only species that bear damp ground. */
+  wetOnly?: boolean;
+}
+
 /** What a keep-out stands for. Defaults are starting points; the leader edits setback and reason. */
 export type KeepoutKind =
   | 'overhead-line'
@@ -26,18 +36,29 @@ export interface Keepout {
   /** Metres kept free on every side of the shape. */
   setback: number;
   reason: string;
+  /** Where it only limits what may stand. */
+  near?: Near | null;
+  /** Day on which a buried service was located and marked, or null. */
+  located?: string | null;
 }
 
 export interface KeepoutDefault {
   kind: KeepoutKind;
   label: string;
-  /** Metres, or 'tallest' for the mature height of the tallest species of the block. */
-  setback: number | 'tallest';
+  /** Metres. */
+  setback: number;
+  /** Where it only limits; 'tallest' is the mature height of the tallest species of the block. */
+  near?: Omit<Near, 'within'> & { within: number | 'tallest' };
   reason: string;
   caution?: string;
   /** What is usually drawn for it. */
   draws: KeepoutShape['type'];
 }
+
+/** Species that grow higher than this count as large, metres. From memory. */
+export const LARGE_SPECIES = 15;
+/** Height allowed under wires until the utility has said, metres. From memory. */
+export const UNDER_WIRES = 6;
 
 /** Default setbacks. Common practice unless marked; the local rule goes before any of them. */
 export const KEEPOUT_DEFAULTS: readonly KeepoutDefault[] = [
@@ -59,21 +80,24 @@ export const KEEPOUT_DEFAULTS: readonly KeepoutDefault[] = [
     kind: 'building',
     label: 'Building',
     setback: 6,
-    reason: 'Roots, falling limbs and light; 10 m where large species stand.',
+    near: { within: 10, height: LARGE_SPECIES },
+    reason: 'Roots, falling limbs and light; large species keep 10 m.',
     draws: 'Polygon',
   },
   {
     kind: 'watercourse',
     label: 'Watercourse',
     setback: 1,
+    near: { within: 5, wetOnly: true },
     reason: 'Bank top: the edge slumps, and wet-tolerant species come first.',
     draws: 'LineString',
   },
   {
     kind: 'overhead-line',
     label: 'Overhead line',
-    setback: 'tallest',
-    reason: 'Branches reach the wires: the mature height of the tallest species, both sides.',
+    setback: 0,
+    near: { within: 'tallest', height: UNDER_WIRES },
+    reason: 'Branches reach the wires: only low species as near as the tallest one grows high.',
     caution: 'The utility decides. Nobody works or lifts anything long under live wires.',
     draws: 'LineString',
   },
@@ -115,7 +139,11 @@ export const KEEPOUT_DEFAULTS: readonly KeepoutDefault[] = [
 export function keepoutDefault(
   kind: KeepoutKind,
   tallest: number,
-): { setback: number; reason: string; label: string; caution?: string } {
+): Omit<KeepoutDefault, 'near'> & { near: Near | null } {
   const entry = KEEPOUT_DEFAULTS.find((candidate) => candidate.kind === kind)!;
-  return { ...entry, setback: entry.setback === 'tallest' ? tallest : entry.setback };
+  const { near } = entry;
+  return {
+    ...entry,
+    near: near ? { ...near, within: near.within === 'tallest' ? tallest : near.within } : null,
+  };
 }

@@ -4,6 +4,7 @@ import type { Plane, Point } from '../measure/plane';
 import { GroundError } from './boundary';
 import type { Keepout, KeepoutShape } from './keepouts';
 import { geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
+import type { Limit } from './zones';
 import { areaOf, fromMultiPolygon, fromShape, grow, subtract, toMultiPolygon } from './topology';
 
 /** One keep-out as it lies on the plan: its own shape and the band that is kept free around it. */
@@ -22,10 +23,26 @@ export interface Plantable {
   /** Where trees may stand, in the block's plane. */
   area: MultiPolygon;
   keptOut: KeptOut[];
+  /** Where not every species may stand. */
+  limits: Limit[];
   gross: Figure;
   plantable: Figure;
   /** Square metres on the ellipsoid, to set beside the plane's. */
   geodesicArea: number;
+}
+
+/** The band in which a keep-out only limits what may stand. */
+function limitOf(keepout: Keepout, shape: KeepoutShape): Limit[] {
+  const { near, name } = keepout;
+  if (!near || !(near.within > 0)) return [];
+  return [
+    {
+      why: name[0].toUpperCase() + name.slice(1),
+      parts: toMultiPolygon(grow(fromShape(shape), near.within)),
+      ...(near.height === undefined ? {} : { height: near.height }),
+      ...(near.wetOnly ? { damp: 'damp' as const } : {}),
+    },
+  ];
 }
 
 /** Converts a keep-out's shape to the block's plane. */
@@ -72,8 +89,13 @@ export function plantableArea(
       );
     }
     const shape = shapeInPlane(keepout.shape, plane.toPlane);
-    // A line or a point with no setback still needs a hair's width to be taken out.
-    const distance = shape.type === 'Polygon' ? keepout.setback : Math.max(keepout.setback, 0.01);
+    // A line or a point with no setback still needs a hair's width to be taken out; where it only
+    // limits, it takes nothing.
+    const hair = keepout.near ? 0 : 0.01;
+    const distance = shape.type === 'Polygon' ? keepout.setback : Math.max(keepout.setback, hair);
+    if (distance === 0 && shape.type !== 'Polygon') {
+      return { keepout, shape, band: [], takes: 0 };
+    }
     const band = grow(fromShape(shape), distance);
     const before = areaOf(left);
     left = subtract(left, band);
@@ -95,6 +117,7 @@ export function plantableArea(
     boundary: inPlane,
     area,
     keptOut,
+    limits: keptOut.flatMap(({ keepout, shape }) => limitOf(keepout, shape)),
     gross: sumOf('area', [steps[0]]),
     plantable: sumOf('area', steps),
     geodesicArea: geodesicMeasure(boundary).area,

@@ -54,12 +54,10 @@ export function gradientAt(surface: Surface, x: number, y: number, out: Float64A
   const s = u - column;
   const t = v - row;
   const at = row * columns + column;
-  const [a, b, c, d] = [
-    heights[at],
-    heights[at + 1],
-    heights[at + columns],
-    heights[at + columns + 1],
-  ];
+  const a = heights[at];
+  const b = heights[at + 1];
+  const c = heights[at + columns];
+  const d = heights[at + columns + 1];
   out[0] = ((b - a) * (1 - t) + (d - c) * t) / cell;
   out[1] = ((c - a) * (1 - s) + (d - b) * s) / cell;
 }

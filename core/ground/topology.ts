@@ -1,10 +1,14 @@
 import Coordinate from 'jsts/org/locationtech/jts/geom/Coordinate.js';
 import GeometryFactory from 'jsts/org/locationtech/jts/geom/GeometryFactory.js';
 import BufferOp from 'jsts/org/locationtech/jts/operation/buffer/BufferOp.js';
+import InteriorPointArea from 'jsts/org/locationtech/jts/algorithm/InteriorPointArea.js';
+import ArrayList from 'jsts/java/util/ArrayList.js';
+import CascadedPolygonUnion from 'jsts/org/locationtech/jts/operation/union/CascadedPolygonUnion.js';
+import Polygonizer from 'jsts/org/locationtech/jts/operation/polygonize/Polygonizer.js';
 import OverlayOp from 'jsts/org/locationtech/jts/operation/overlay/OverlayOp.js';
 import SnapIfNeededOverlayOp from 'jsts/org/locationtech/jts/operation/overlay/snap/SnapIfNeededOverlayOp.js';
 import type { Point } from '../measure/plane';
-import type { MultiPolygon, Ring } from './polygon';
+import { contains, type MultiPolygon, type Ring } from './polygon';
 import type { KeepoutShape } from './keepouts';
 
 /** A geometry of the topology library; only this file looks inside one. */
@@ -71,6 +75,25 @@ export function subtract(a: Geometry, b: Geometry): Geometry {
   return SnapIfNeededOverlayOp.overlayOp(a, b, OverlayOp.DIFFERENCE);
 }
 
+/**
+ * The parts into which a line cuts an area: every face between outline and line that lies inside.
+ * @param line metres; only where it crosses the area does it cut
+ */
+export function polygonize(area: MultiPolygon, line: readonly Point[]): MultiPolygon[] {
+  const whole = fromMultiPolygon(area);
+  const net = unite(whole.getBoundary(), factory.createLineString(coordinates(line)));
+  const polygonizer = new Polygonizer();
+  polygonizer.add(net);
+  const faces = polygonizer.getPolygons();
+  const parts: MultiPolygon[] = [];
+  for (let i = 0; i < faces.size(); i++) {
+    const face = faces.get(i);
+    const inside = new InteriorPointArea(face).getInteriorPoint();
+    if (contains(area, [inside.x, inside.y])) parts.push(toMultiPolygon(face));
+  }
+  return parts.filter((part) => part.length);
+}
+
 /** What is in both a and b. */
 export function intersect(a: Geometry, b: Geometry): Geometry {
   return SnapIfNeededOverlayOp.overlayOp(a, b, OverlayOp.INTERSECTION);
@@ -79,6 +102,13 @@ export function intersect(a: Geometry, b: Geometry): Geometry {
 /** What is in a, in b, or in both. */
 export function unite(a: Geometry, b: Geometry): Geometry {
   return SnapIfNeededOverlayOp.overlayOp(a, b, OverlayOp.UNION);
+}
+
+/** The union of many areas at once. */
+export function uniteAll(areas: readonly Geometry[]): Geometry {
+  const list: Geometry = new (ArrayList as Geometry)();
+  for (const area of areas) list.add(area);
+  return CascadedPolygonUnion.union(list);
 }
 
 export const areaOf = (geometry: Geometry): number => geometry.getArea();
@@ -107,7 +137,7 @@ export function offsetLines(
       .getGeometryN(i)
       .getCoordinates()
       .map((c: Geometry): Point => [c.x, c.y]);
-    out.push(...sidesOf(points, guide, distance));
+    out.push(...sidesOf(points, line, distance));
   }
   const wanted = sideOf(line, area);
   return out.flatMap((points) => {
@@ -117,13 +147,13 @@ export function offsetLines(
 }
 
 /** Parts of a buffer's outline that are offset curves: the ends across the line are cut away. */
-function sidesOf(outline: readonly Point[], guide: Geometry, distance: number): Point[][] {
+function sidesOf(outline: readonly Point[], guide: readonly Point[], distance: number): Point[][] {
   const parts: Point[][] = [];
   let part: Point[] = [];
   for (let i = 0; i + 1 < outline.length; i++) {
     const [a, b] = [outline[i], outline[i + 1]];
-    const middle = factory.createPoint(new Coordinate((a[0] + b[0]) / 2, (a[1] + b[1]) / 2));
-    if (guide.distance(middle) < distance * 0.99 - 1e-6) {
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    if (fromLine(guide, middle).distance < distance * 0.99 - 1e-6) {
       if (part.length) parts.push(part);
       part = [];
       continue;
@@ -142,8 +172,8 @@ function sidesOf(outline: readonly Point[], guide: Geometry, distance: number): 
   return parts;
 }
 
-/** 1 when a point lies right of a line, −1 left, by the nearest leg. */
-function sideOfPoint(line: readonly Point[], [px, py]: Point): number {
+/** How far a point lies from a line, and on which side of the nearest leg: 1 right, −1 left. */
+function fromLine(line: readonly Point[], [px, py]: Point): { distance: number; side: number } {
   let nearest = Infinity;
   let side = 0;
   for (let i = 1; i < line.length; i++) {
@@ -159,7 +189,7 @@ function sideOfPoint(line: readonly Point[], [px, py]: Point): number {
       side = Math.sign((px - x1) * dy - (py - y1) * dx);
     }
   }
-  return side;
+  return { distance: nearest, side };
 }
 
 /** The side of a line on which an area lies; 0 when it lies on both. */
@@ -167,7 +197,7 @@ function sideOf(line: readonly Point[], area: MultiPolygon): number {
   let [right, left] = [0, 0];
   for (const [outer] of area) {
     for (const point of outer) {
-      const side = sideOfPoint(line, point);
+      const { side } = fromLine(line, point);
       if (side > 0) right++;
       if (side < 0) left++;
     }
@@ -178,7 +208,7 @@ function sideOf(line: readonly Point[], area: MultiPolygon): number {
 
 /** An offset curve in the direction of its line, with the side it lies on. */
 function orient(points: Point[], line: readonly Point[]): { points: Point[]; side: number } {
-  const side = sideOfPoint(line, points[Math.floor(points.length / 2)]);
+  const { side } = fromLine(line, points[Math.floor(points.length / 2)]);
   const from = line[0];
   const begin = Math.hypot(points[0][0] - from[0], points[0][1] - from[1]);
   const last = points[points.length - 1];

@@ -42,6 +42,18 @@ export interface Zone {
   soil: Soil;
 }
 
+/** Ground on which not every species may stand, and why. */
+export interface Limit {
+  /** In a few words, to begin a sentence: "Overhead line". */
+  why: string;
+  /** In the block's plane. */
+  parts: MultiPolygon;
+  /** Mature height must stay under this, metres. */
+  height?: number;
+  damp?: Damp;
+  light?: Light;
+}
+
 /** What a judgement changes in the work. */
 export type Changes = 'method' | 'materials' | 'machine or hand' | 'species' | 'calendar';
 

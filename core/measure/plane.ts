@@ -29,15 +29,24 @@ export function localPlane(origin: Point): Plane {
   };
 }
 
+const utm = (zone: number, south: boolean) =>
+  proj4(
+    `+proj=utm +zone=${zone} ${south ? '+south ' : ''}+datum=WGS84 +units=m +no_defs`,
+    'EPSG:4326',
+  );
+
 /**
  * Turns easting and northing of a UTM zone into longitude and latitude.
  * @param zone 1 to 60
  * @param south true below the equator
  */
 export function fromUtm(zone: number, south: boolean): (point: Point) => Point {
-  const converter = proj4(
-    `+proj=utm +zone=${zone} ${south ? '+south ' : ''}+datum=WGS84 +units=m +no_defs`,
-    'EPSG:4326',
-  );
+  const converter = utm(zone, south);
   return ([x, y]) => converter.forward([x, y]);
+}
+
+/** Turns longitude and latitude into easting and northing of a UTM zone. */
+export function toUtm(zone: number, south: boolean): (point: Point) => Point {
+  const converter = utm(zone, south);
+  return ([x, y]) => converter.inverse([x, y]);
 }

@@ -60,6 +60,13 @@ export function formatArea(squareMetres: number, system: UnitSystem, decimals = 
     : `${formatNumber(squareMetres / SQUARE_METRES_PER_HECTARE, decimals)} ha`;
 }
 
+/** Writes a volume of earth in cubic metres or cubic yards. */
+export function formatVolume(cubicMetres: number, system: UnitSystem): string {
+  const [amount, unit] =
+    system === 'metric' ? [cubicMetres, 'm³'] : [cubicMetres / (3 * METRES_PER_FOOT) ** 3, 'cu yd'];
+  return `${formatNumber(amount, Math.abs(amount) < 1 ? 3 : Math.abs(amount) < 100 ? 1 : 0)} ${unit}`;
+}
+
 /** Writes a density in trees per square metre as trees a hectare or an acre. */
 export function formatDensity(treesPerSquareMetre: number, system: UnitSystem): string {
   return system === 'metric'

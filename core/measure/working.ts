@@ -12,7 +12,7 @@ export interface WorkingStep {
 }
 
 export type FigureKind =
-  'area' | 'length' | 'distance' | 'density' | 'count' | 'share' | 'number' | 'minutes';
+  'area' | 'length' | 'distance' | 'volume' | 'density' | 'count' | 'share' | 'number' | 'minutes';
 
 export interface Figure {
   value: number;

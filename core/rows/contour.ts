@@ -143,8 +143,7 @@ class Tracer {
     private readonly options: ContourOptions,
     private readonly aspect: number,
   ) {
-    const { between, startOver, step } = options;
-    this.field = new PointField(between * Math.max(1.05, startOver));
+    const { between, stopUnder, step } = options;
     this.index = new AreaIndex(area);
     const box = boxOf(area.flat(2));
     this.box = {
@@ -153,6 +152,7 @@ class Tracer {
       maxX: box.maxX + between,
       maxY: box.maxY + between,
     };
+    this.field = new PointField(this.box, between * stopUnder);
     // Fine enough for the surface's bends and for neighbours to be seen, no finer.
     this.ds = Math.max(0.2, Math.min(surface.cell / 2, between / 3, Math.max(step, 0.5)));
   }
@@ -181,9 +181,14 @@ class Tracer {
         if (!(steep > FLAT)) continue;
         const [nx, ny] = [this.gradient[0] / steep, this.gradient[1] / steep];
         for (const side of [1, -1]) {
-          const reach = this.field.nearest(x + side * between * nx, y + side * between * ny, row);
+          const beyond = this.field.nearest(
+            x + side * between * nx,
+            y + side * between * ny,
+            between,
+            row,
+          );
           // The neighbour's distance from a point one spacing away, plus that spacing, is the gap.
-          const gap = Math.min(2, 1 + reach.distance / between);
+          const gap = 1 + beyond / between;
           if (gap <= startOver) continue;
           const out = (side * between * gap) / 2;
           if (this.index.inside(x + out * nx, y + out * ny))
@@ -200,7 +205,7 @@ class Tracer {
     if (Number.isNaN(level)) return;
     // A hundredth more than asked, because distances are taken to traced points, not to the lines between.
     const stop = between * stopUnder * 1.01;
-    if (this.field.nearest(x, y).distance < stop) return;
+    if (this.field.nearest(x, y, stop) < stop) return;
     const ahead = this.walk(x, y, level, 1, stop);
     const back = ahead.end === 'closed' ? undefined : this.walk(x, y, level, -1, stop);
     const line: number[] = [];
@@ -266,7 +271,7 @@ class Tracer {
       // A correction that throws the line about means a top, a pit or a saddle.
       if (Math.abs(error) > 0.04 || moved > 2 * ds || moved < ds / 4) return ended('flat');
       if (nx < box.minX || nx > box.maxX || ny < box.minY || ny > box.maxY) return ended('edge');
-      if (this.field.nearest(nx, ny).distance < stop) return ended('neighbour');
+      if (this.field.nearest(nx, ny, stop) < stop) return ended('neighbour');
       off = Math.max(off, Math.abs(error));
       line.push(nx, ny);
       if (walked > 4 * ds && Math.hypot(nx - x0, ny - y0) < ds) {
@@ -346,7 +351,7 @@ class Tracer {
   /** Gaps downhill of each traced point that lies in the area, to the next line. */
   private gapStatistics(kept: readonly TracedRow[]): GapStatistics {
     const { between, stopUnder, startOver } = this.options;
-    const lines = new PointField(between * 2);
+    const lines = new PointField(this.box, between);
     kept.forEach(({ line }, row) => {
       for (let i = 0; i < line.length; i += 2) lines.add(line[i], line[i + 1], row);
     });
@@ -354,8 +359,8 @@ class Tracer {
     kept.forEach(({ line }, row) => {
       for (let i = 0; i < line.length; i += 8) {
         if (!this.index.inside(line[i], line[i + 1])) continue;
-        const { distance, owner } = lines.nearest(line[i], line[i + 1], row);
-        if (owner >= 0) gaps.push(distance / between);
+        const distance = lines.nearest(line[i], line[i + 1], 2 * between, row);
+        if (lines.owner >= 0) gaps.push(distance / between);
       }
     });
     gaps.sort((a, b) => a - b);

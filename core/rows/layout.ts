@@ -1,8 +1,9 @@
 import type { Figure } from '../measure/working';
 import { planeArea } from '../ground/polygon';
 import { heightAt } from '../ground/surface';
+import type { Limit } from '../ground/zones';
 import { rowFall, type GapStatistics, type RowFall, type TracedRow } from './contour';
-import { limitPlaces, type Limit, type Traits } from './limits';
+import { limitPlaces, type Traits } from './limits';
 import { applyMoves, type Move } from './moves';
 import { layByZone, type LayoutGround as PatternGround, type PatternSettings } from './pattern';
 import { lineBetween, positions, rowCount, rowSpan, stepsBetweenRows, type RowSet } from './rowset';

@@ -1,19 +1,7 @@
-import { bearsDamp, bearsLight, type Damp, type Light } from '../ground/zones';
-import type { MultiPolygon } from '../ground/polygon';
+import { bearsDamp, bearsLight, type Limit } from '../ground/zones';
 import { AreaIndex } from './clip';
 import { positions, rowCount, rowParts, rowSetOf, treesByRow, type RowSet } from './rowset';
 import type { Places, Runs } from './species';
-
-/** Ground on which not everything may stand, and why. */
-export interface Limit {
-  /** In a few words, to begin a sentence: "Under the overhead line". */
-  why: string;
-  parts: MultiPolygon;
-  /** Mature height must stay under this, metres. */
-  height?: number;
-  damp?: Damp;
-  light?: Light;
-}
 
 /** What a species' card says that decides where it may stand. */
 export interface Traits {

@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush';
+import type { Box } from '../ground/polygon';
 
 /**
  * For each place the index of the nearest of some centres.
@@ -16,49 +17,84 @@ export function nearestPoints(centres: Float64Array, places: ArrayLike<number>):
 }
 
 /**
- * Points that grow in number, answering how near the nearest is: a hash of square cells as wide as
- * the farthest distance ever asked for.
+ * Points that grow in number, answering how near the nearest is: square cells, each with a chain of
+ * its points, so that a question looks at a handful of them.
  */
 export class PointField {
-  private readonly cells = new Map<number, number[]>();
-  private readonly coordinates: number[] = [];
-  private readonly owners: number[] = [];
+  private readonly columns: number;
+  private readonly rows: number;
+  private readonly head: Int32Array;
+  private next = new Int32Array(1024);
+  private xy = new Float64Array(2048);
+  private owners = new Int32Array(1024);
+  private count = 0;
+  /** Of the last question: who owns the nearest point, −1 for nobody. */
+  owner = -1;
 
-  /** @param reach metres; nothing further away is ever seen */
-  constructor(private readonly reach: number) {}
+  /**
+   * @param box metres, in which all points lie
+   * @param cell metres; best the distance most often asked about
+   */
+  constructor(
+    private readonly box: Box,
+    private readonly cell: number,
+  ) {
+    this.columns = Math.max(1, Math.ceil((box.maxX - box.minX) / cell));
+    this.rows = Math.max(1, Math.ceil((box.maxY - box.minY) / cell));
+    this.head = new Int32Array(this.columns * this.rows).fill(-1);
+  }
 
-  private key(x: number, y: number): number {
-    return Math.floor(x / this.reach) * 67_108_864 + Math.floor(y / this.reach);
+  private column(x: number): number {
+    return Math.max(0, Math.min(this.columns - 1, Math.floor((x - this.box.minX) / this.cell)));
+  }
+
+  private row(y: number): number {
+    return Math.max(0, Math.min(this.rows - 1, Math.floor((y - this.box.minY) / this.cell)));
   }
 
   add(x: number, y: number, owner: number): void {
-    const key = this.key(x, y);
-    const cell = this.cells.get(key);
-    if (cell) cell.push(this.owners.length);
-    else this.cells.set(key, [this.owners.length]);
-    this.coordinates.push(x, y);
-    this.owners.push(owner);
+    if (this.count === this.owners.length) this.grow();
+    const at = this.count++;
+    this.xy[2 * at] = x;
+    this.xy[2 * at + 1] = y;
+    this.owners[at] = owner;
+    const cell = this.row(y) * this.columns + this.column(x);
+    this.next[at] = this.head[cell];
+    this.head[cell] = at;
   }
 
-  /** Distance to the nearest point and who owns it; `reach` and −1 when there is none so near. */
-  nearest(x: number, y: number, not = -1): { distance: number; owner: number } {
-    let best = this.reach * this.reach;
-    let owner = -1;
-    for (let i = -1; i <= 1; i++) {
-      for (let j = -1; j <= 1; j++) {
-        const cell = this.cells.get(this.key(x + i * this.reach, y + j * this.reach));
-        if (!cell) continue;
-        for (const at of cell) {
-          const dx = this.coordinates[2 * at] - x;
-          const dy = this.coordinates[2 * at + 1] - y;
+  private grow(): void {
+    const { next, xy, owners } = this;
+    this.next = new Int32Array(2 * next.length);
+    this.next.set(next);
+    this.owners = new Int32Array(2 * owners.length);
+    this.owners.set(owners);
+    this.xy = new Float64Array(2 * xy.length);
+    this.xy.set(xy);
+  }
+
+  /**
+   * Distance to the nearest point, looking no further than a limit; the limit when there is none.
+   * @param not an owner whose points do not count
+   */
+  nearest(x: number, y: number, limit: number, not = -1): number {
+    let best = limit * limit;
+    this.owner = -1;
+    const [first, last] = [this.column(x - limit), this.column(x + limit)];
+    const top = this.row(y + limit);
+    for (let row = this.row(y - limit); row <= top; row++) {
+      for (let column = first; column <= last; column++) {
+        for (let at = this.head[row * this.columns + column]; at >= 0; at = this.next[at]) {
+          const dx = this.xy[2 * at] - x;
+          const dy = this.xy[2 * at + 1] - y;
           const square = dx * dx + dy * dy;
           if (square < best && this.owners[at] !== not) {
             best = square;
-            owner = this.owners[at];
+            this.owner = this.owners[at];
           }
         }
       }
     }
-    return { distance: Math.sqrt(best), owner };
+    return Math.sqrt(best);
   }
 }

@@ -1,11 +1,34 @@
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import { checkBoundary } from '$core/ground/boundary';
+import { levelLines, type LevelLines } from '$core/ground/contour-lines';
 import type { Keepout } from '$core/ground/keepouts';
 import { plantableArea, type Plantable } from '$core/ground/plantable';
-import type { MultiPolygon } from '$core/ground/polygon';
-import { readBoundary, readShapes, type ReadOptions } from '$core/formats/read';
+import { mapPoints, planeArea, type MultiPolygon } from '$core/ground/polygon';
+import {
+  contourInterval,
+  groundLie,
+  hillShade,
+  profile,
+  SurfaceError,
+  surfaceArea,
+  type GroundLie,
+  type ProfilePoint,
+  type Surface,
+} from '$core/ground/surface';
+import { cutZone, type ZoneCut } from '$core/ground/zone-cut';
+import type { Zone } from '$core/ground/zones';
+import { readElevation, type ElevationOptions } from '$core/formats/elevation';
+import {
+  boundaryOf,
+  readBoundary,
+  readShapefile,
+  readShapes,
+  type ReadOptions,
+} from '$core/formats/read';
 import { localPlane, type Point } from '$core/measure/plane';
+import { layoutGround, type Card } from '$core/rows/ground';
 import { layOut, type Layout, type LayoutGround, type LayoutParameters } from '$core/rows/layout';
+import { searchBearings, type BearingResult } from '$core/rows/search';
 
 /** What came of a task: errors cross the thread as their sentence. */
 export type Told<T> = { ok: T } | { error: string };
@@ -18,17 +41,79 @@ function tell<T>(task: () => T): Told<T> {
   }
 }
 
+async function tellLater<T>(task: () => Promise<T>): Promise<Told<T>> {
+  try {
+    return { ok: await task() };
+  } catch (error) {
+    return { error: (error as Error).message };
+  }
+}
+
 let ground: LayoutGround | undefined;
+let surface: Surface | undefined;
+
+/** A surface drawn: shading a pixel a node, level lines, and how the block lies on it. */
+export interface Relieved {
+  pixels: Uint8ClampedArray<ArrayBuffer>;
+  columns: number;
+  rows: number;
+  box: [number, number, number, number];
+  lines: LevelLines[];
+  interval: number;
+  lie: GroundLie;
+}
+
+/** Shade as ink over paper: dark on the lee of the light, a breath of white towards it. */
+function paint(of: Surface): Uint8ClampedArray<ArrayBuffer> {
+  const shade = hillShade(of);
+  const pixels = new Uint8ClampedArray(4 * shade.length);
+  const flat = Math.SQRT1_2;
+  for (let row = 0; row < of.rows; row++) {
+    for (let column = 0; column < of.columns; column++) {
+      const value = shade[row * of.columns + column];
+      const at = 4 * ((of.rows - 1 - row) * of.columns + column);
+      const away = Number.isNaN(value) ? 0 : value - flat;
+      const tone = away < 0 ? 20 : 255;
+      pixels[at] = pixels[at + 1] = pixels[at + 2] = tone;
+      pixels[at + 3] = Math.min(255, Math.abs(away) * (away < 0 ? 520 : 700));
+    }
+  }
+  return pixels;
+}
 
 /** Core functions off the main thread. */
 const worker = {
-  readBoundary: (text: string, fileName: string, options: ReadOptions, near?: Point) =>
-    tell(() => {
-      const read = readBoundary(text, fileName, options);
+  readBoundary: (
+    contents: string | ArrayBuffer,
+    fileName: string,
+    options: ReadOptions,
+    near?: Point,
+  ) =>
+    tellLater(async () => {
+      const read =
+        typeof contents === 'string'
+          ? readBoundary(contents, fileName, options)
+          : boundaryOf(await readShapefile(contents, options), fileName);
       return { ...read, parts: checkBoundary(read.parts, near) };
     }),
-  readShapes: (text: string, fileName: string, options: ReadOptions) =>
-    tell(() => readShapes(text, fileName, options)),
+  readShapes: (contents: string | ArrayBuffer, fileName: string, options: ReadOptions) =>
+    tellLater(async () =>
+      typeof contents === 'string'
+        ? readShapes(contents, fileName, options)
+        : readShapefile(contents, options),
+    ),
+  readElevation: (
+    contents: string | ArrayBuffer,
+    fileName: string,
+    options: ElevationOptions,
+    boundary: MultiPolygon,
+    origin: Point,
+  ) =>
+    tellLater(async () => {
+      const read = await readElevation(contents, fileName, options, boundary, localPlane(origin));
+      surface = read.surface;
+      return read;
+    }),
   plantable: (
     boundary: MultiPolygon,
     keepouts: Keepout[],
@@ -36,14 +121,74 @@ const worker = {
     origin: Point,
   ): Told<Plantable> =>
     tell(() => plantableArea(checkBoundary(boundary), keepouts, margin, localPlane(origin))),
-  setGround: (given: LayoutGround) => {
-    ground = given;
+  setSurface: (given: Surface | undefined) => {
+    surface = given;
+    if (ground) ground = { ...ground, surface };
+  },
+  relief: (boundary: MultiPolygon): Told<Relieved> =>
+    tell(() => {
+      if (!surface) throw new SurfaceError('No elevation is loaded.');
+      const lie = groundLie(surface, boundary, planeArea(boundary));
+      const interval = contourInterval(lie.lowest, lie.highest);
+      const [[[[west, south], , [east, north]]]] = surfaceArea(surface);
+      const pixels = paint(surface);
+      return transfer(
+        {
+          pixels,
+          columns: surface.columns,
+          rows: surface.rows,
+          box: [west, south, east, north] as Relieved['box'],
+          lines: levelLines(surface, interval),
+          interval,
+          lie,
+        },
+        [pixels.buffer],
+      );
+    }),
+  profile: (line: Point[]): Told<ProfilePoint[]> =>
+    tell(() => {
+      if (!surface) throw new SurfaceError('A profile needs an elevation. Bring one in first.');
+      return profile(surface, line);
+    }),
+  /** Slope of each zone, by the mean over its nodes; undefined where no height is known. */
+  zoneSlopes: (zones: Zone[], origin: Point): (number | undefined)[] =>
+    zones.map(({ parts }) => {
+      if (!surface) return undefined;
+      try {
+        const inPlane = mapPoints(parts, localPlane(origin).toPlane);
+        return groundLie(surface, inPlane, planeArea(inPlane)).meanSlope;
+      } catch {
+        return undefined;
+      }
+    }),
+  cutZone: (cut: ZoneCut, boundary: MultiPolygon, origin: Point): Told<MultiPolygon> =>
+    tell(() => mapPoints(cutZone(surface, boundary, cut), localPlane(origin).toLonLat)),
+  setGround: (
+    plantable: Pick<Plantable, 'boundary' | 'area' | 'keptOut' | 'limits'>,
+    zones: Zone[],
+    cards: Card[],
+    origin: Point,
+  ) => {
+    ground = layoutGround(plantable, zones, cards, localPlane(origin), surface);
   },
   layOut: (parameters: LayoutParameters): Told<Layout> =>
     tell(() => {
       if (!ground) throw new Error('The ground has not been read yet.');
       return layOut(ground, parameters);
     }),
+  /** To stop a search, its worker is ended: nothing of it needs keeping. */
+  search: (
+    given: LayoutGround,
+    parameters: LayoutParameters,
+    progress: (done: number) => void,
+  ): Told<BearingResult[]> =>
+    tell(() =>
+      searchBearings(given, parameters, 180, (done) => {
+        progress(done);
+        return true;
+      }),
+    ),
+  ground: () => ground,
 };
 
 export type CoreWorker = typeof worker;

@@ -1,9 +1,11 @@
 <script lang="ts">
   import 'ol/ol.css';
   import type { Interaction } from 'ol/interaction';
+  import type BaseLayer from 'ol/layer/Base';
   import type OlMap from 'ol/Map';
   import { onMount, untrack } from 'svelte';
   import type { KeepoutShape } from '$core/ground/keepouts';
+  import type { MultiPolygon } from '$core/ground/polygon';
   import type { Point } from '$core/measure/plane';
   import { formatLength } from '$core/measure/units';
   import { nearestPeg, pegPosition } from '$core/rows/rowset';
@@ -14,20 +16,37 @@
   interface Props {
     content: PlanContent;
     label: string;
-    /** What a click does: looks at a peg, picks an edge, or draws a shape. */
-    mode?: 'look' | 'edge' | KeepoutShape['type'];
+    /** What a click does: looks at a peg, picks an edge or any place, draws a shape, or moves corners. */
+    mode?: 'look' | 'edge' | 'place' | 'corners' | KeepoutShape['type'];
     onrow?: (row: number) => void;
     onedge?: (point: Point) => void;
+    onplace?: (point: Point) => void;
     ondrawn?: (shape: KeepoutShape) => void;
+    /** The boundary after a corner was moved, added or taken out by mouse. */
+    onreshaped?: (boundary: MultiPolygon) => void;
+    /** Corners and lines that a drawn point snaps to. */
+    snap?: MultiPolygon;
     height?: string;
   }
-  let { content, label, mode = 'look', onrow, onedge, ondrawn, height = '480px' }: Props = $props();
+  let {
+    content,
+    label,
+    mode = 'look',
+    onrow,
+    onedge,
+    onplace,
+    ondrawn,
+    onreshaped,
+    snap,
+    height = '480px',
+  }: Props = $props();
   const units = useUnits();
   let target: HTMLDivElement;
   let map: OlMap | undefined = $state();
   let over = $state<{ row: number; peg: number; chainage: number; species?: number }>();
   let scaleBar = $state({ pixels: 100, metres: 50 });
-  let drawing: Interaction | undefined;
+  let interactions: Interaction[] = [];
+  let handles: BaseLayer | undefined;
   let ol: Awaited<ReturnType<typeof loadOl>> | undefined;
 
   async function loadOl() {
@@ -37,14 +56,44 @@
       { default: Layer },
       { default: Projection },
       { default: Draw },
+      { default: Modify },
+      { default: Snap },
+      { default: VectorSource },
+      { default: VectorLayer },
+      { default: Feature },
+      { default: OlMultiPolygon },
+      { default: MultiPoint },
+      style,
     ] = await Promise.all([
       import('ol/Map'),
       import('ol/View'),
       import('ol/layer/Layer'),
       import('ol/proj/Projection'),
       import('ol/interaction/Draw'),
+      import('ol/interaction/Modify'),
+      import('ol/interaction/Snap'),
+      import('ol/source/Vector'),
+      import('ol/layer/Vector'),
+      import('ol/Feature'),
+      import('ol/geom/MultiPolygon'),
+      import('ol/geom/MultiPoint'),
+      import('ol/style'),
     ]);
-    return { Map, OlView, Layer, Projection, Draw };
+    return {
+      Map,
+      OlView,
+      Layer,
+      Projection,
+      Draw,
+      Modify,
+      Snap,
+      VectorSource,
+      VectorLayer,
+      Feature,
+      OlMultiPolygon,
+      MultiPoint,
+      style,
+    };
   }
 
   function palette(): Palette {
@@ -148,19 +197,72 @@
     map?.getLayers().item(0)?.changed();
   });
 
+  const closedRings = (parts: MultiPolygon) =>
+    parts.map((rings) => rings.map((ring) => [...ring, ring[0]]));
+
+  // The tools of the mode: drawing or moving corners, both snapping to what is there.
   $effect(() => {
     if (!map || !ol) return;
-    if (drawing) map.removeInteraction(drawing);
-    drawing = undefined;
-    if (mode === 'look' || mode === 'edge') return;
-    const draw = new ol.Draw({ type: mode });
-    draw.on('drawend', ({ feature }) => {
-      const geometry = feature.getGeometry() as unknown as { getCoordinates(): never };
-      ondrawn?.({ type: mode, coordinates: geometry.getCoordinates() } as KeepoutShape);
-    });
-    map.addInteraction(draw);
-    drawing = draw;
+    for (const interaction of interactions) map.removeInteraction(interaction);
+    interactions = [];
+    if (handles) map.removeLayer(handles);
+    handles = undefined;
+    if (mode === 'look' || mode === 'edge' || mode === 'place') return;
+    const boundary = mode === 'corners' ? content.boundary : (snap ?? content.boundary);
+    const feature = new ol.Feature(new ol.OlMultiPolygon(closedRings(boundary)));
+    const source = new ol.VectorSource({ features: [feature] });
+    if (mode === 'corners') {
+      handles = cornerHandles(source);
+      map.addLayer(handles);
+      const modify = new ol.Modify({ source, pixelTolerance: 12 });
+      modify.on('modifyend', () => {
+        const parts = feature.getGeometry()!.getCoordinates() as Point[][][];
+        onreshaped?.(parts.map((rings) => rings.map((ring) => ring.slice(0, -1))));
+      });
+      interactions.push(modify);
+    } else {
+      const draw = new ol.Draw({ type: mode });
+      const type = mode;
+      draw.on('drawend', ({ feature: drawn }) => {
+        const geometry = drawn.getGeometry() as unknown as { getCoordinates(): Point[][] };
+        const coordinates = geometry.getCoordinates();
+        ondrawn?.({
+          type,
+          coordinates:
+            type === 'Polygon' ? coordinates.map((ring) => ring.slice(0, -1)) : coordinates,
+        } as KeepoutShape);
+      });
+      interactions.push(draw);
+    }
+    interactions.push(new ol.Snap({ source, pixelTolerance: 10 }));
+    for (const interaction of interactions) map.addInteraction(interaction);
   });
+
+  /** Every corner as a square that can be taken hold of. */
+  function cornerHandles(source: InstanceType<NonNullable<typeof ol>['VectorSource']>): BaseLayer {
+    const { VectorLayer, style } = ol!;
+    const colours = palette();
+    return new VectorLayer({
+      source,
+      style: (feature) => [
+        new style.Style({ stroke: new style.Stroke({ color: colours.viridian, width: 2.4 }) }),
+        new style.Style({
+          image: new style.RegularShape({
+            points: 4,
+            radius: 8,
+            angle: Math.PI / 4,
+            fill: new style.Fill({ color: colours.sheet }),
+            stroke: new style.Stroke({ color: colours.viridian, width: 2.4 }),
+          }),
+          geometry: new ol!.MultiPoint(
+            (feature.getGeometry() as unknown as { getCoordinates(): Point[][][] })
+              .getCoordinates()
+              .flat(2),
+          ),
+        }),
+      ],
+    });
+  }
 
   function measureScale() {
     const resolution = map?.getView().getResolution() ?? 1;
@@ -186,6 +288,7 @@
 
   function click(point: Point) {
     if (mode === 'edge') onedge?.(point);
+    else if (mode === 'place') onplace?.(point);
     else if (mode === 'look' && over) onrow?.(over.row);
   }
 

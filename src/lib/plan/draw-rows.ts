@@ -298,6 +298,54 @@ function highlight(
   context.globalAlpha = 1;
 }
 
+/** Crowns at an age, under the rows: where they overlap the canopy closes. */
+export function drawCrowns(
+  context: CanvasRenderingContext2D,
+  content: PlanContent,
+  rows: RowSet,
+  runs: readonly Runs[],
+  radii: readonly number[],
+  view: View,
+  palette: Palette,
+): void {
+  const paths = content.species.map(() => new Path2D());
+  const widest = Math.max(...radii);
+  const [minX, minY, maxX, maxY] = view.extent;
+  let drawn = 0;
+  for (const row of rowsInSight(rows, view)) {
+    const put = (species: number, [x, y]: Point) => {
+      if (x < minX - widest || x > maxX + widest || y < minY - widest || y > maxY + widest) return;
+      if (drawn++ > MOST_RUNS) return;
+      const at = view.toPixel([x, y]);
+      const radius = radii[species] * view.scale;
+      paths[species].moveTo(at[0] + radius, at[1]);
+      paths[species].arc(at[0], at[1], radius, 0, 2 * Math.PI);
+    };
+    let run = 0;
+    let left = runs[row][1] ?? 0;
+    const next = (): number => {
+      while (left === 0 && run + 2 < runs[row].length) left = runs[row][(run += 2) + 1];
+      left--;
+      return runs[row][run];
+    };
+    if (rows.rowListed[row]) {
+      for (let vertex = rows.lineStart[row]; vertex < rows.lineStart[row + 1]; vertex++)
+        put(next(), [rows.lineXY[2 * vertex], rows.lineXY[2 * vertex + 1]]);
+      continue;
+    }
+    for (let s = rows.rowStretches[row]; s < rows.rowStretches[row + 1]; s++) {
+      for (let i = 0; i < rows.stretchCount[s]; i++)
+        put(next(), pointAt(rows, row, rows.stretchFirst[s] + i * rows.rowStep[row]).point);
+    }
+  }
+  paths.forEach((path, s) => {
+    context.fillStyle = speciesColour(content.species[s].colour, palette);
+    context.globalAlpha = 0.28;
+    context.fill(path);
+  });
+  context.globalAlpha = 1;
+}
+
 /** Row numbers at the first pegs of bent rows, as many as there is room for. */
 function drawRowNumbers(
   context: CanvasRenderingContext2D,

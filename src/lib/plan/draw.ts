@@ -1,10 +1,13 @@
+import type { LevelLines } from '$core/ground/contour-lines';
 import type { KeptOut } from '$core/ground/plantable';
+import type { Limit } from '$core/ground/zones';
 import { boxOf, type MultiPolygon } from '$core/ground/polygon';
 import type { Point } from '$core/measure/plane';
 import { fromFrame, toFrame } from '$core/rows/lattice';
 import { rowCount, type RowSet } from '$core/rows/rowset';
 import type { Runs } from '$core/rows/species';
-import { drawBaseline, drawRows } from './draw-rows';
+import { drawHere, drawLimits, drawRelief, drawTarget, drawZones } from './draw-ground';
+import { drawBaseline, drawCrowns, drawRows } from './draw-rows';
 
 export interface SpeciesLook {
   letter: string;
@@ -25,6 +28,29 @@ export interface PlanContent {
   planted?: ReadonlyMap<number, number>;
   /** The edge rows run along, when one is picked. */
   edge?: [Point, Point];
+  /** Hill shading and level lines under everything else. */
+  relief?: Relief;
+  /** Parts of the ground that differ, tinted and named. */
+  zones?: readonly { name: string; parts: MultiPolygon }[];
+  /** Bands in which not every species may stand. */
+  limits?: readonly Limit[];
+  /** A line that rows keep to, or along which a profile is taken. */
+  guide?: readonly Point[];
+  /** Crowns at an age: radius by species, metres. */
+  crowns?: readonly number[];
+  /** Someone standing on the block: the place, and how far off it may be. */
+  here?: { point: Point; accuracy: number };
+  /** The peg looked for. */
+  target?: Point;
+}
+
+export interface Relief {
+  /** Painted once, a pixel a node, the north row first. */
+  shade: CanvasImageSource;
+  /** The nodes' box in metres: west, south, east, north. */
+  box: [number, number, number, number];
+  lines: readonly LevelLines[];
+  interval: number;
 }
 
 /** How metres become pixels, and which metres are in sight. */
@@ -81,7 +107,12 @@ export function drawPlan(
   tracePolygons(context, content.boundary, view);
   context.fillStyle = palette.sheet;
   context.fill('evenodd');
+  if (content.relief) drawRelief(context, content, content.relief, view, palette);
+  if (content.zones?.length) drawZones(context, content.zones, view, palette);
+  if (content.limits?.length) drawLimits(context, content, content.limits, view, palette);
   drawBands(context, content, view, palette);
+  if (content.rows && content.runs && content.crowns)
+    drawCrowns(context, content, content.rows, content.runs, content.crowns, view, palette);
   if (content.rows && content.runs)
     drawRows(context, content, content.rows, content.runs, view, palette);
   tracePolygons(context, content.boundary, view);
@@ -91,9 +122,12 @@ export function drawPlan(
   drawShapes(context, content, view, palette);
   if (content.rows) drawBaseline(context, content.rows, view, palette);
   if (content.edge) drawEdge(context, content.edge, view, palette);
+  if (content.guide && content.guide.length > 1) drawEdge(context, content.guide, view, palette);
+  if (content.target) drawTarget(context, content.target, view, palette);
+  if (content.here) drawHere(context, content.here, view, palette);
 }
 
-function tracePolygons(
+export function tracePolygons(
   context: CanvasRenderingContext2D,
   parts: MultiPolygon,
   { toPixel }: View,
@@ -135,9 +169,9 @@ function drawBands(
   }
 }
 
-function hatch(context: CanvasRenderingContext2D, colour: string): void {
+export function hatch(context: CanvasRenderingContext2D, colour: string, alpha = 0.4): void {
   const { width, height } = context.canvas;
-  context.globalAlpha = 0.4;
+  context.globalAlpha = alpha;
   context.strokeStyle = colour;
   context.lineWidth = 1;
   context.beginPath();
@@ -203,7 +237,7 @@ function drawShapes(
   }
 }
 
-function letter(
+export function letter(
   context: CanvasRenderingContext2D,
   text: string,
   [x, y]: Point,
@@ -228,7 +262,7 @@ function letter(
 
 export const FONT = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
 
-const middleOf = (ring: Point[]): Point => [
+export const middleOf = (ring: Point[]): Point => [
   ring.reduce((sum, [x]) => sum + x, 0) / ring.length,
   ring.reduce((sum, [, y]) => sum + y, 0) / ring.length,
 ];
@@ -245,7 +279,7 @@ function longestLeg(line: Point[]): [Point, Point] {
 
 function drawEdge(
   context: CanvasRenderingContext2D,
-  [from, to]: [Point, Point],
+  line: readonly Point[],
   { toPixel }: View,
   palette: Palette,
 ): void {
@@ -253,8 +287,9 @@ function drawEdge(
   context.lineWidth = 5;
   context.globalAlpha = 0.75;
   context.beginPath();
-  context.moveTo(...toPixel(from));
-  context.lineTo(...toPixel(to));
+  line.forEach((point, i) =>
+    i ? context.lineTo(...toPixel(point)) : context.moveTo(...toPixel(point)),
+  );
   context.stroke();
   context.globalAlpha = 1;
 }

@@ -1,6 +1,10 @@
 import type { MultiPolygon } from '../../../core/ground/polygon';
 import type { KeepoutShape } from '../../../core/ground/keepouts';
 import { KEEPOUT_DEFAULTS } from '../../../core/ground/keepouts';
+import { DAMP, DRAINAGE, LIGHT, TEXTURES } from '../../../core/ground/zones';
+import type { Point } from '../../../core/measure/plane';
+import type { Move } from '../../../core/rows/moves';
+import { PATTERNS } from '../../../core/rows/spacing';
 import { SCHOOLS } from '../../../core/method/schools';
 import { type Method } from '../../../core/method/method';
 import { FAULTS, type Fault } from '../../../core/checks/quality';
@@ -42,6 +46,30 @@ export const keepout = object({
   shape,
   setback: number().min(0).max(500).required(),
   reason: string().trim().max(300).default(''),
+  near: object({
+    within: number().min(0).max(500).required(),
+    height: number().moreThan(0).max(120).optional(),
+    wetOnly: boolean().optional(),
+  })
+    .nullable()
+    .default(null),
+  located: day.nullable().default(null),
+});
+
+export const zone = object({
+  id,
+  name,
+  parts: boundary,
+  damp: string().oneOf(DAMP).required(),
+  light: string().oneOf(LIGHT).required(),
+  soil: object({
+    texture: string().oneOf(TEXTURES).required(),
+    depth: number().min(0).max(10).required(),
+    stones: number().min(0).max(1).required(),
+    drainage: string().oneOf(DRAINAGE).required(),
+    repellent: boolean().required(),
+    compacted: boolean().required(),
+  }).required(),
 });
 
 const direction = mixed<Direction>()
@@ -57,20 +85,33 @@ const arrangement = mixed<Arrangement>()
   .required()
   .test(
     'arrangement',
-    'Whole rows, runs of 1 to 1 000, or random with runs of at most 1 to 1 000.',
+    'Whole rows, every other one, runs of 1 to 1 000, random with runs of at most 1 to 1 000, clumps of 2 to 10 000, by height, or a trial with plots of 1 to 1 000.',
     (value) => {
       const given = value as Arrangement | undefined;
-      const length = (n: number) => Number.isInteger(n) && n >= 1 && n <= 1000;
-      if (given?.kind === 'runs') return length(given.length);
-      if (given?.kind === 'random') return length(given.longest) && Number.isFinite(given.seed);
-      return given?.kind === 'rows';
+      const whole = (n: number, most: number) => Number.isInteger(n) && n >= 1 && n <= most;
+      switch (given?.kind) {
+        case 'rows':
+        case 'alternate':
+        case 'heights':
+          return true;
+        case 'runs':
+          return whole(given.length, 1000);
+        case 'random':
+          return whole(given.longest, 1000) && Number.isFinite(given.seed);
+        case 'clumps':
+          return whole(given.size, 10_000) && Number.isFinite(given.seed);
+        case 'trial':
+          return whole(given.plot, 1000) && Number.isFinite(given.seed);
+        default:
+          return false;
+      }
     },
   );
 
-export const layoutParameters = object({
-  pattern: string()
-    .oneOf(['square', 'rectangular', 'offset', 'equilateral'] as const)
-    .required(),
+const point = array().of(number().required()).length(2).required() as unknown as yup.Schema<Point>;
+
+const patternFields = {
+  pattern: string().oneOf(PATTERNS).required(),
   inRow: number().min(0.1).max(100).required(),
   between: number().min(0.1).max(100).required(),
   direction,
@@ -78,6 +119,81 @@ export const layoutParameters = object({
   firstPeg: number().min(0).max(500).required(),
   headland: number().min(0).max(100).required(),
   shortest: number().min(0).max(500).required(),
+  measured: string()
+    .oneOf(['level', 'ground'] as const)
+    .optional(),
+  contour: object({
+    stopUnder: number().min(0.2).max(1).required(),
+    startOver: number().min(1).max(5).required(),
+    fall: number().min(0).max(0.2).required(),
+    baseline: mixed<[Point, Point]>()
+      .optional()
+      .test(
+        'baseline',
+        'A baseline is two places.',
+        (value) => value === undefined || (value.length === 2 && isNested(value, 1)),
+      ),
+  })
+    .optional()
+    .default(undefined),
+  guide: array().of(point).min(2).max(2000).optional() as yup.Schema<Point[] | undefined>,
+  shelter: array()
+    .of(
+      object({
+        species: id,
+        offset: number().min(0).max(100).required(),
+        step: number().min(0.1).max(100).required(),
+        stagger: number().min(0).max(1).required(),
+      }),
+    )
+    .min(1)
+    .max(30)
+    .optional(),
+  scatter: object({
+    minimum: number().min(0.3).max(100).required(),
+    density: number().moreThan(0).max(10).optional(),
+    clumps: object({
+      count: number().integer().min(1).max(5000).required(),
+      radius: number().moreThan(0).max(500).required(),
+      density: number().moreThan(0).max(10).required(),
+    })
+      .optional()
+      .default(undefined),
+    gaps: object({
+      count: number().integer().min(1).max(5000).required(),
+      radius: number().moreThan(0).max(500).required(),
+    })
+      .optional()
+      .default(undefined),
+    seed: number().required(),
+  })
+    .optional()
+    .default(undefined),
+  cluster: object({
+    apart: number().min(1).max(200).required(),
+    trees: number().integer().min(2).max(500).required(),
+    spacing: number().min(0.2).max(20).required(),
+  })
+    .optional()
+    .default(undefined),
+};
+
+const move = mixed<Move>()
+  .required()
+  .test('move', 'A change by hand takes a tree out, adds one, or moves a row’s end.', (value) => {
+    const given = value as Move | undefined;
+    if (!given || !isNested([given.at], 1)) return false;
+    if (given.kind === 'end') return isNested([given.row], 1);
+    return given.kind === 'add' || (given.kind === 'out' && String(given.note).length <= 80);
+  });
+
+export const layoutParameters = object({
+  ...patternFields,
+  byZone: array()
+    .of(object({ zone: id, settings: object(patternFields).required() }))
+    .max(100)
+    .optional(),
+  moves: array().of(move).max(2000).optional(),
   mix: array()
     .of(object({ species: id, share: number().min(0).max(100).required() }))
     .min(1)
@@ -147,8 +263,26 @@ export const schemas = {
     name,
     boundary,
     margin: number().min(0).max(100).required(),
-    keepouts: array().of(keepout).max(500).required(),
+    keepouts: array().of(keepout).max(2000).required(),
+    zones: array().of(zone).max(200).default([]),
   }),
+  'ground.surface': object({
+    blockId: id,
+    source: string().trim().min(1).max(160).required(),
+    minX: number().required(),
+    minY: number().required(),
+    cell: number().min(0.2).max(500).required(),
+    columns: number().integer().min(2).max(20_000).required(),
+    rows: number().integer().min(2).max(20_000).required(),
+    heights: string().max(6_000_000).required(),
+  }),
+  'ground.dropSurface': object({ blockId: id }),
+  'ground.split': object({
+    blockId: id,
+    line: array().of(point).min(2).max(200).required() as yup.Schema<Point[]>,
+    name,
+  }),
+  'ground.join': object({ blockId: id, otherId: id }),
   'method.save': object({
     blockId: id,
     conditions,
@@ -192,6 +326,7 @@ export const schemas = {
     crown: number().moreThan(0).max(60).required(),
     damp: string().trim().max(40).default(''),
     light: string().trim().max(40).default(''),
+    crownYears: number().min(1).max(200).default(30),
   }),
   'stock.terms': object({ blockId: id, speciesId: id, terms: orderTerms }),
   'stock.lot': object({

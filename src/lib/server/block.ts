@@ -2,6 +2,10 @@ import { Op } from 'sequelize';
 import { localPlane, type Plane } from '../../../core/measure/plane';
 import { plantableArea, type Plantable } from '../../../core/ground/plantable';
 import type { Keepout } from '../../../core/ground/keepouts';
+import type { Surface } from '../../../core/ground/surface';
+import type { Zone } from '../../../core/ground/zones';
+import { layoutGround } from '../../../core/rows/ground';
+import type { LayoutGround } from '../../../core/rows/layout';
 import { methodOf, methodTasks, type Chosen } from '../../../core/method/method';
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../core/calendar/schedule';
 import type { StoredRow } from '../../../core/rows/stored';
@@ -28,14 +32,79 @@ export async function keepoutsOf(store: Store, blockId: string): Promise<Keepout
     order: [['position', 'ASC']],
     raw: true,
   });
-  return rows.map(({ id, kind, name, shape, setback, reason }) => ({
+  return rows.map(({ id, kind, name, shape, setback, reason, near, located }) => ({
     id,
     kind,
     name,
     shape,
     setback,
     reason,
+    near,
+    located,
   }));
+}
+
+/** Zones of a block in the order in which they were made. */
+export async function zonesOf(store: Store, blockId: string): Promise<Zone[]> {
+  const rows = await store.zone.findAll({
+    where: { blockId },
+    order: [['position', 'ASC']],
+    raw: true,
+  });
+  return rows.map(({ id, name, parts, damp, light, soil }) => ({
+    id,
+    name,
+    parts,
+    damp,
+    light,
+    soil,
+  }));
+}
+
+export interface SurfaceAbout extends Omit<Surface, 'heights'> {
+  source: string;
+  broughtAt: string;
+}
+
+/** Where a block's elevation lies and what it came from, without its heights. */
+export async function surfaceAbout(
+  store: Store,
+  blockId: string,
+): Promise<SurfaceAbout | undefined> {
+  const row = await store.surface.findByPk(blockId, {
+    attributes: { exclude: ['heights'] },
+    raw: true,
+  });
+  if (!row) return undefined;
+  return {
+    minX: row.minX,
+    minY: row.minY,
+    cell: row.cell,
+    columns: row.nodeColumns,
+    rows: row.nodeRows,
+    source: row.source,
+    broughtAt: row.broughtAt.toISOString(),
+  };
+}
+
+export async function surfaceOf(store: Store, blockId: string): Promise<Surface | undefined> {
+  const row = await store.surface.findByPk(blockId, { raw: true });
+  if (!row) return undefined;
+  const { minX, minY, cell, nodeColumns: columns, nodeRows: rows, heights } = row;
+  // A copy, because a database's buffer need not begin where 32-bit numbers may.
+  const copy = Uint8Array.from(heights);
+  return { minX, minY, cell, columns, rows, heights: new Float32Array(copy.buffer) };
+}
+
+/** All that a layout of a block is laid on. */
+export async function layoutGroundOf(store: Store, block: BlockRow): Promise<LayoutGround> {
+  const [plantable, zones, cards, surface] = await Promise.all([
+    groundOf(store, block),
+    zonesOf(store, block.id),
+    store.species.findAll({ where: { siteId: block.siteId }, raw: true }),
+    surfaceOf(store, block.id),
+  ]);
+  return layoutGround(plantable, zones, cards, planeOf(block), surface);
 }
 
 /** Where trees may stand on a block. Cutting takes tens of milliseconds, so the last ones are kept. */

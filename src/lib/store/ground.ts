@@ -1,10 +1,11 @@
-import type { Sequelize } from 'sequelize';
-import type { KeepoutKind, KeepoutShape } from '../../../core/ground/keepouts';
+import { DataTypes, type Sequelize } from 'sequelize';
+import type { KeepoutKind, KeepoutShape, Near } from '../../../core/ground/keepouts';
 import type { MultiPolygon } from '../../../core/ground/polygon';
+import type { Damp, Light, Soil } from '../../../core/ground/zones';
 import type { Conditions } from '../../../core/method/schools';
 import type { Method } from '../../../core/method/method';
 import type { OrderTerms } from '../../../core/stock/order';
-import { day, json, key, real, reference, table, text, whole } from './define';
+import { day, json, key, moment, real, reference, table, text, whole } from './define';
 
 export interface BlockRow {
   id: string;
@@ -32,6 +33,31 @@ export interface KeepoutRow {
   shape: KeepoutShape;
   setback: number;
   reason: string;
+  near: Near | null;
+  located: string | null;
+}
+export interface ZoneRow {
+  id: string;
+  blockId: string;
+  position: number;
+  name: string;
+  parts: MultiPolygon;
+  damp: Damp;
+  light: Light;
+  soil: Soil;
+}
+/** An elevation laid into a block's plane: little-endian 32-bit heights, row by row from the south. */
+export interface SurfaceRow {
+  blockId: string;
+  source: string;
+  minX: number;
+  minY: number;
+  cell: number;
+  nodeColumns: number;
+  nodeRows: number;
+  heights: Buffer;
+  broughtAt: Date;
+  broughtBy: string;
 }
 
 export function groundTables(sequelize: Sequelize) {
@@ -60,6 +86,30 @@ export function groundTables(sequelize: Sequelize) {
       shape: json,
       setback: real,
       reason: text,
+      near: { ...json, allowNull: true },
+      located: day,
+    }),
+    zone: table<ZoneRow>(sequelize, 'zone', {
+      id: key,
+      blockId: reference,
+      position: whole,
+      name: text,
+      parts: json,
+      damp: text,
+      light: text,
+      soil: json,
+    }),
+    surface: table<SurfaceRow>(sequelize, 'surface', {
+      blockId: key,
+      source: text,
+      minX: real,
+      minY: real,
+      cell: real,
+      nodeColumns: whole,
+      nodeRows: whole,
+      heights: { type: DataTypes.BLOB('long'), allowNull: false },
+      broughtAt: moment,
+      broughtBy: reference,
     }),
   };
 }

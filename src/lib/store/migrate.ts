@@ -6,6 +6,7 @@ import * as rows from './migrations/003-rows';
 import * as stock from './migrations/004-stock';
 import * as work from './migrations/005-work';
 import * as appendOnly from './migrations/006-append-only';
+import * as groundInFull from './migrations/007-ground-in-full';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>): Promise<void>;
@@ -19,6 +20,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['004-stock', stock],
   ['005-work', work],
   ['006-append-only', appendOnly],
+  ['007-ground-in-full', groundInFull],
 ];
 
 /** Brings the schema up to date; a lock keeps two starting processes from doing it at once. */

@@ -44,6 +44,8 @@ export interface SpeciesRow {
   colour: string;
   stock: 'bare-root' | 'container';
   matureHeight: number;
+  /** Years until the crown is 95 % grown. */
+  crownYears: number;
   crown: number;
   damp: string;
   light: string;
@@ -109,6 +111,7 @@ export function peopleTables(sequelize: Sequelize) {
       colour: text,
       stock: text,
       matureHeight: real,
+      crownYears: real,
       crown: real,
       damp: text,
       light: text,

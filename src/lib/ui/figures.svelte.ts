@@ -7,6 +7,7 @@ import {
   formatLength,
   formatNumber,
   formatPercent,
+  formatVolume,
   type UnitSystem,
 } from '$core/measure/units';
 
@@ -27,6 +28,8 @@ export class Units {
         return formatLength(value, this.system);
       case 'distance':
         return formatDistance(value, this.system);
+      case 'volume':
+        return formatVolume(value, this.system);
       case 'density':
         return formatDensity(value, this.system);
       case 'share':

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Button, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
   import Bead from '$lib/ui/Bead.svelte';
@@ -31,6 +31,7 @@
     stock: 'bare-root',
     matureHeight: 20,
     crown: 6,
+    crownYears: 30,
     damp: '',
     light: '',
   });
@@ -128,15 +129,24 @@
           step={0.5}
           onchange={(metres) => (card.crown = metres)}
         />
+        <NumberInput
+          labelText="Years until the crown is grown (95 %)"
+          helperText="A simple growth curve from memory; set it by what stands near by."
+          bind:value={card.crownYears}
+          min={1}
+          max={200}
+        />
         <TextInput
           labelText="Damp range"
           placeholder="such as: dry to fresh"
+          helperText="of: dry, fresh, damp, wet. Layouts hold to it where zones say how damp it is."
           bind:value={card.damp}
           maxlength={40}
         />
         <TextInput
           labelText="Light range"
           placeholder="such as: full light"
+          helperText="of: full light, half shade, shade"
           bind:value={card.light}
           maxlength={40}
         />

@@ -47,6 +47,11 @@ const TOLD = new Set([
   'LatticeError',
   'MixError',
   'OrderError',
+  'SurfaceError',
+  'ContourError',
+  'GuideError',
+  'ScatterError',
+  'TrialError',
 ]);
 
 /**

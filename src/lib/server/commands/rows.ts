@@ -3,7 +3,7 @@ import { layOut, COMPUTATION_VERSION } from '../../../../core/rows/layout';
 import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored';
 import { blockAccess, layoutAccess } from '../authorise';
 import { progress } from '../../../../core/crew/progress';
-import { groundOf, talliesOf } from '../block';
+import { groundOf, keepoutsOf, layoutGroundOf, talliesOf } from '../block';
 import { now } from '../clock';
 import { Refusal, type Handlers } from './context';
 
@@ -19,7 +19,7 @@ export const rows: Handlers<'rows'> = {
       throw new Refusal('The mix names a species that this site does not have.');
     }
     const plantable = await groundOf(store, block);
-    const layout = layOut({ boundary: plantable.boundary, plantable: plantable.area }, parameters);
+    const layout = layOut(await layoutGroundOf(store, block), parameters);
     if (!layout.rows.total) {
       throw new Refusal(
         'Not one tree fits with this spacing, headland and first row. Nothing was saved.',
@@ -69,6 +69,14 @@ export const rows: Handlers<'rows'> = {
       transaction,
     });
     if (before?.id === layoutId) return;
+    const hidden = (await keepoutsOf(store, block.id)).filter(
+      ({ kind, located }) => kind === 'buried-service' && !located,
+    );
+    if (hidden.length) {
+      throw new Refusal(
+        `“${hidden[0].name}” has not been located and marked. Have its owner do that and enter the day on the Ground page; nothing is dug before.`,
+      );
+    }
     if (before) {
       const { planted } = progress(await talliesOf(store, before.id));
       if (planted > 0) {

@@ -1,8 +1,25 @@
-import { keepoutsOf } from '$lib/server/block';
+import { keepoutsOf, surfaceAbout, zonesOf } from '$lib/server/block';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent, params }) => {
-  await parent();
-  return { keepouts: await keepoutsOf(await store(), params.block) };
+  const { block } = await parent();
+  const open = await store();
+  const [keepouts, zones, surface, siblings] = await Promise.all([
+    keepoutsOf(open, params.block),
+    zonesOf(open, params.block),
+    surfaceAbout(open, params.block),
+    open.block.findAll({
+      where: { siteId: block.siteId },
+      attributes: ['id', 'name'],
+      order: [['position', 'ASC']],
+      raw: true,
+    }),
+  ]);
+  return {
+    keepouts,
+    zones,
+    surface,
+    siblings: siblings.filter(({ id }) => id !== params.block),
+  };
 };

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
-  import { beforeNavigate } from '$app/navigation';
+  import { beforeNavigate, goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import {
     KEEPOUT_DEFAULTS,
@@ -11,10 +11,18 @@
     type KeepoutShape,
   } from '$core/ground/keepouts';
   import { shapeInPlane, type Plantable } from '$core/ground/plantable';
-  import { longestSide, type MultiPolygon } from '$core/ground/polygon';
+  import { checkBoundary } from '$core/ground/boundary';
+  import { longestSide, mapPoints, type MultiPolygon } from '$core/ground/polygon';
+  import type { GroundLie, ProfilePoint } from '$core/ground/surface';
+  import type { ZoneCut } from '$core/ground/zone-cut';
+  import { judgeSlope, ORDINARY_SOIL, type Zone } from '$core/ground/zones';
+  import type { ElevationOptions } from '$core/formats/elevation';
   import { localPlane, type Point } from '$core/measure/plane';
   import { compassPoint, formatArea, formatBearing, formatLength } from '$core/measure/units';
+  import ProfileChart from '$lib/charts/ProfileChart.svelte';
   import Plan from '$lib/plan/Plan.svelte';
+  import type { Relief } from '$lib/plan/draw';
+  import { loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
   import FileDrop from '$lib/ui/FileDrop.svelte';
   import Figure from '$lib/ui/Figure.svelte';
@@ -22,7 +30,11 @@
   import { History, undoKeys } from '$lib/ui/history.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import { send } from '$lib/ui/send.svelte';
+  import Corners from './Corners.svelte';
+  import Heights from './Heights.svelte';
   import KeepoutCard from './KeepoutCard.svelte';
+  import ZoneCard from './ZoneCard.svelte';
+  import ZoneMaker from './ZoneMaker.svelte';
   import type { PageData } from './$types';
 
   interface Ground {
@@ -30,7 +42,16 @@
     boundary: MultiPolygon;
     margin: number;
     keepouts: Keepout[];
+    zones: Zone[];
   }
+  type Part = 'edge' | 'keep-outs' | 'zones' | 'heights';
+  const PARTS: [Part, string][] = [
+    ['edge', 'Edge'],
+    ['keep-outs', 'Keep-outs'],
+    ['zones', 'Zones'],
+    ['heights', 'Heights'],
+  ];
+  let part = $state<Part>('keep-outs');
   let { data }: { data: PageData } = $props();
   const units = useUnits();
   const firstGround = (): Ground => ({
@@ -38,6 +59,7 @@
     boundary: data.block.boundary,
     margin: data.block.margin,
     keepouts: data.keepouts,
+    zones: data.zones,
   });
   const history = new History<Ground>(untrack(firstGround));
   const ground = $derived(history.current);
@@ -50,10 +72,23 @@
   let wrong = $state('');
   let notes = $state<string[]>([]);
   let kind = $state<KeepoutKind>('fence');
-  let drawing = $state(false);
+  /** What is being drawn or moved on the plan. */
+  let drawing = $state<'keepout' | 'zone' | 'split' | 'profile' | 'corners'>();
   let opened = $state<string>();
   const chosen = $derived(KEEPOUT_DEFAULTS.find((entry) => entry.kind === kind)!);
-  const mode = $derived(drawing ? chosen.draws : 'look');
+  const mode = $derived(
+    drawing === 'keepout'
+      ? chosen.draws
+      : drawing === 'zone'
+        ? 'Polygon'
+        : drawing === 'split' || drawing === 'profile'
+          ? 'LineString'
+          : drawing === 'corners'
+            ? 'corners'
+            : 'look',
+  );
+  const toggle = (what: NonNullable<typeof drawing>) =>
+    (drawing = drawing === what ? undefined : what);
 
   const work = latestOnly(
     async ({ boundary, keepouts, margin }: Ground) =>
@@ -92,28 +127,36 @@
       shape,
       setback: defaults.setback,
       reason: defaults.reason,
+      near: defaults.near,
+      located: null,
     };
     history.change({ ...ground, keepouts: [...ground.keepouts, keepout] });
     opened = keepout.id;
-    drawing = false;
+    drawing = undefined;
   }
 
-  async function importShapes(text: string, fileName: string) {
+  async function importShapes(contents: string | ArrayBuffer, fileName: string) {
     wrong = '';
     notes = [];
     try {
-      const read = heard(await coreWorker().readShapes(text, fileName, {}));
+      const read = heard(await coreWorker().readShapes(contents, fileName, {}));
       const shapes = [
-        ...read.lines.map(({ name, shape }) => ({ name, shape })),
-        ...read.areas.flatMap(({ name, parts }) =>
-          parts.map((rings) => ({
-            name,
-            shape: { type: 'Polygon', coordinates: rings } as KeepoutShape,
-          })),
-        ),
+        ...read.lines.map(({ name, shape, kind }) => ({ name, shape, kind })),
+        ...read.areas
+          .filter(({ role }) => role !== 'boundary' && role !== 'zone')
+          .flatMap(({ name, parts, kind }) =>
+            parts.map((rings) => ({
+              name,
+              kind,
+              shape: { type: 'Polygon', coordinates: rings } as KeepoutShape,
+            })),
+          ),
       ];
       if (!shapes.length) throw new Error('The file has no point, line or area.');
-      for (const { shape, name } of shapes) add(shape, name.slice(0, 80));
+      for (const { shape, name, kind: named } of shapes) {
+        const known = KEEPOUT_DEFAULTS.find((entry) => entry.kind === named)?.kind;
+        add(shape, name.slice(0, 80), known);
+      }
       notes = [
         `${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`,
       ];
@@ -122,15 +165,161 @@
     }
   }
 
-  async function importBoundary(text: string, fileName: string) {
+  async function importBoundary(contents: string | ArrayBuffer, fileName: string) {
     wrong = '';
     try {
-      const read = heard(await coreWorker().readBoundary(text, fileName, {}, origin));
+      const read = heard(await coreWorker().readBoundary(contents, fileName, {}, origin));
       notes = read.notes;
       history.change({ ...ground, boundary: read.parts });
     } catch (error) {
       wrong = (error as Error).message;
     }
+  }
+
+  function addZone(parts: MultiPolygon, name = '') {
+    const zone: Zone = {
+      id: uuid(),
+      name: name || `Zone ${ground.zones.length + 1}`,
+      parts,
+      damp: 'fresh',
+      light: 'full light',
+      soil: ORDINARY_SOIL,
+    };
+    history.change({ ...ground, zones: [...ground.zones, zone] });
+    opened = zone.id;
+    drawing = undefined;
+  }
+  const changeZone = (id: string, next: Partial<Zone>) =>
+    history.change(
+      {
+        ...ground,
+        zones: ground.zones.map((zone) => (zone.id === id ? { ...zone, ...next } : zone)),
+      },
+      `${id}-${Object.keys(next)[0]}`,
+    );
+  async function cutZone(cut: ZoneCut, name: string) {
+    await attempt(async () => {
+      addZone(
+        heard(
+          await coreWorker().cutZone(
+            $state.snapshot(cut) as ZoneCut,
+            mapPoints(ground.boundary, plane.toPlane),
+            origin,
+          ),
+        ),
+        name,
+      );
+    });
+  }
+  async function importZones(contents: string | ArrayBuffer, fileName: string) {
+    await attempt(async () => {
+      const read = heard(await coreWorker().readShapes(contents, fileName, {}));
+      const told = read.areas.filter(({ role }) => role === 'zone');
+      const areas = told.length ? told : read.areas.filter(({ role }) => role !== 'boundary');
+      if (!areas.length) throw new Error('The file has no area. Zones are areas.');
+      for (const { parts, name } of areas) addZone(parts, name.slice(0, 80));
+    });
+  }
+
+  /** What was drawn becomes what was asked for. */
+  function drawn(shape: KeepoutShape) {
+    if (drawing === 'keepout') add(shapeInPlane(shape, plane.toLonLat));
+    else if (drawing === 'zone' && shape.type === 'Polygon')
+      addZone([shape.coordinates.map((ring) => ring.map(plane.toLonLat))]);
+    else if (shape.type === 'LineString' && drawing === 'profile') {
+      profileLine = shape.coordinates;
+      drawing = undefined;
+    } else if (shape.type === 'LineString' && drawing === 'split') {
+      splitLine = shape.coordinates;
+      drawing = undefined;
+    }
+  }
+
+  const reshape = (boundary: MultiPolygon, tag = '') => {
+    try {
+      history.change({ ...ground, boundary: checkBoundary(boundary) }, tag);
+      wrong = '';
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  };
+
+  async function attempt(task: () => Promise<unknown>) {
+    wrong = '';
+    try {
+      await task();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+
+  let splitLine = $state.raw<Point[]>();
+  let splitName = $state('');
+  const split = () =>
+    attempt(async () => {
+      const { blockId } = await send<{ blockId: string }>('ground.split', {
+        blockId: data.block.id,
+        line: splitLine!.map(plane.toLonLat),
+        name: splitName || `${ground.name}, other part`,
+      });
+      splitLine = undefined;
+      await goto(`/blocks/${blockId}/ground`);
+    });
+  const join = (otherId: string) =>
+    attempt(async () => {
+      await send('ground.join', { blockId: data.block.id, otherId });
+      location.reload();
+    });
+
+  // The elevation: its heights come as bytes, once, and live in the worker.
+  let relief = $state.raw<Relief>();
+  let lie = $state.raw<GroundLie>();
+  let slopes = $state.raw<(number | undefined)[]>([]);
+  let profileLine = $state.raw<Point[]>();
+  let heights = $state.raw<ProfilePoint[]>();
+  $effect(() => {
+    void showRelief(data.surface, data.block.boundary);
+  });
+  async function showRelief(about: SurfaceAbout | undefined, boundary: MultiPolygon) {
+    const found = await loadRelief(data.block.id, about, mapPoints(boundary, plane.toPlane));
+    relief = found?.relief;
+    lie = found?.lie;
+    if (profileLine) heights = heard(await coreWorker().profile(profileLine));
+  }
+  $effect(() => {
+    void relief;
+    const zones = $state.snapshot(ground.zones) as Zone[];
+    void coreWorker()
+      .zoneSlopes(zones, origin)
+      .then((found) => (slopes = found));
+  });
+  $effect(() => {
+    const line = profileLine;
+    if (line && relief)
+      void attempt(async () => (heights = heard(await coreWorker().profile(line))));
+  });
+  async function importHeights(
+    contents: string | ArrayBuffer,
+    fileName: string,
+    options: ElevationOptions,
+  ) {
+    await attempt(async () => {
+      const read = heard(
+        await coreWorker().readElevation(
+          contents,
+          fileName,
+          options,
+          $state.snapshot(ground.boundary) as MultiPolygon,
+          origin,
+        ),
+      );
+      notes = read.notes;
+      await send('ground.surface', {
+        blockId: data.block.id,
+        source: fileName.slice(0, 160),
+        ...surfacePayload(read.surface),
+      });
+    });
   }
 
   const change = (id: string, next: Partial<Keepout>) =>
@@ -157,99 +346,237 @@
   const disagreement = $derived(
     plantable ? Math.abs(plantable.geodesicArea / plantable.gross.value - 1) : 0,
   );
+  const SHAPES = '.geojson,.json,.gpx,.kml,.csv,.txt,.zip';
+  const waters = $derived(
+    ground.keepouts.flatMap(({ kind: of, shape }) =>
+      of === 'watercourse' && shape.type === 'LineString'
+        ? [shape.coordinates.map(plane.toPlane)]
+        : [],
+    ),
+  );
+  const zonesInPlane = $derived(
+    ground.zones.map(({ name, parts }) => ({ name, parts: mapPoints(parts, plane.toPlane) })),
+  );
+  /** What a kind keeps free and what it limits, in a line. */
+  function aboutDefault(of: KeepoutKind): string {
+    const { setback, near } = keepoutDefault(of, tallest);
+    const free = setback ? `${formatLength(setback, units.system, 1)} kept free. ` : '';
+    if (!near) return free;
+    const within = formatLength(near.within, units.system, 1);
+    return near.wetOnly
+      ? `${free}Within ${within} only what bears damp ground.`
+      : `${free}Within ${within} only species under ${formatLength(near.height ?? 0, units.system, 1)}.`;
+  }
 </script>
 
 <div class="screen">
   <section class="decide">
-    <h2>Block</h2>
-    <TextInput
-      labelText="Name"
-      value={ground.name}
-      disabled={!editable}
-      maxlength={80}
-      on:change={(e) => history.change({ ...ground, name: String(e.detail) })}
-    />
-    <div class="gap"></div>
-    <Measure
-      label="Free inside the edge"
-      value={ground.margin}
-      max={100}
-      disabled={!editable}
-      onchange={(margin) => history.change({ ...ground, margin }, 'margin')}
-    />
-
-    <h2>Keep-outs</h2>
-    {#each ground.keepouts as keepout (keepout.id)}
-      <KeepoutCard
-        {keepout}
-        {tallest}
-        {editable}
-        takes={plantable?.keptOut.find((entry) => entry.keepout.id === keepout.id)?.takes}
-        open={opened === keepout.id}
-        ontoggle={() => (opened = opened === keepout.id ? undefined : keepout.id)}
-        onchange={(next) => change(keepout.id, next)}
-        onremove={() =>
-          history.change({
-            ...ground,
-            keepouts: ground.keepouts.filter(({ id }) => id !== keepout.id),
-          })}
+    <div class="parts" role="tablist" aria-label="What of the ground">
+      {#each PARTS as [key, name] (key)}
+        <button role="tab" aria-selected={part === key} onclick={() => (part = key)}>{name}</button>
+      {/each}
+    </div>
+    {#if part === 'edge'}
+      <TextInput
+        labelText="Name"
+        value={ground.name}
+        disabled={!editable}
+        maxlength={80}
+        on:change={(e) => history.change({ ...ground, name: String(e.detail) })}
       />
-    {:else}<p class="quiet">None yet. Draw or bring in what trees must keep clear of.</p>{/each}
-
-    {#if editable}
-      <h2>Add a keep-out</h2>
-      <Select
-        labelText="Kind"
-        selected={kind}
-        on:update={(event) => (kind = event.detail as KeepoutKind)}
-      >
-        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
-            value={entry.kind}
-            text={entry.label}
-          />{/each}
-      </Select>
-      <p class="quiet small">
-        {formatLength(keepoutDefault(kind, tallest).setback, units.system)}. {chosen.reason}
+      <div class="gap"></div>
+      <Measure
+        label="Free inside the edge"
+        value={ground.margin}
+        max={100}
+        disabled={!editable}
+        onchange={(margin) => history.change({ ...ground, margin }, 'margin')}
+      />
+      {#if editable}
+        <h2>Corners</h2>
+        <div class="buttons">
+          <Button
+            kind={drawing === 'corners' ? 'primary' : 'tertiary'}
+            size="small"
+            on:click={() => toggle('corners')}
+            >{drawing === 'corners' ? 'Done moving' : 'Move on the plan'}</Button
+          >
+        </div>
+        {#if drawing === 'corners'}<p class="quiet small">
+            Drag a corner, or the middle of a side for a new one; Alt and click takes one out.
+          </p>{/if}
+        <Corners boundary={ground.boundary} {plane} onchange={reshape} />
+        <h2>Split and join</h2>
+        <div class="buttons">
+          <Button
+            kind={drawing === 'split' ? 'primary' : 'tertiary'}
+            size="small"
+            on:click={() => toggle('split')}
+            >{drawing === 'split' ? 'Draw across: double-click ends' : 'Split by a line'}</Button
+          >
+        </div>
+        {#if splitLine}
+          <TextInput
+            labelText="Name of the smaller part"
+            bind:value={splitName}
+            placeholder="{ground.name}, other part"
+            maxlength={80}
+          />
+          <div class="buttons">
+            <Button size="small" disabled={history.changed} on:click={split}>Split it</Button>
+            <Button kind="ghost" size="small" on:click={() => (splitLine = undefined)}
+              >Leave it whole</Button
+            >
+          </div>
+          {#if history.changed}<p class="say">Save the ground first.</p>{/if}
+        {/if}
+        {#if data.siblings.length}
+          <Select
+            labelText="Join another block to this one"
+            selected=""
+            on:update={(e) => {
+              const other = data.siblings.find(({ id }) => id === e.detail);
+              if (other && confirm(`Join ${other.name} to ${ground.name}? It stops being a block.`))
+                void join(other.id);
+            }}
+          >
+            <SelectItem value="" text="Choose …" />
+            {#each data.siblings as other (other.id)}<SelectItem
+                value={other.id}
+                text={other.name}
+              />{/each}
+          </Select>
+        {/if}
+        <h2>From a file</h2>
+        <FileDrop
+          label="Replace the boundary"
+          hint="GeoJSON, GPX, KML, CSV or zipped shapefile"
+          accept={SHAPES}
+          onfile={importBoundary}
+          onbytes={importBoundary}
+          onerror={(message) => (wrong = message)}
+        />
+      {/if}
+      <h2>Take it away</h2>
+      <p class="exports">
+        {#each ['geojson', 'kml', 'gpx', 'csv'] as format (format)}
+          <a href="/blocks/{data.block.id}/ground/ground.{format}" download
+            >{format === 'geojson' ? 'GeoJSON' : format.toUpperCase()}</a
+          >
+        {/each}
       </p>
-      {#if chosen.caution}<p class="say caution">{chosen.caution}</p>{/if}
-      <div class="buttons">
-        <Button
-          kind={drawing ? 'primary' : 'tertiary'}
-          size="small"
-          on:click={() => (drawing = !drawing)}
+    {:else if part === 'keep-outs'}
+      {#each ground.keepouts as keepout (keepout.id)}
+        <KeepoutCard
+          {keepout}
+          {tallest}
+          {editable}
+          takes={plantable?.keptOut.find((entry) => entry.keepout.id === keepout.id)?.takes}
+          open={opened === keepout.id}
+          ontoggle={() => (opened = opened === keepout.id ? undefined : keepout.id)}
+          onchange={(next) => change(keepout.id, next)}
+          onremove={() =>
+            history.change({
+              ...ground,
+              keepouts: ground.keepouts.filter(({ id }) => id !== keepout.id),
+            })}
+        />
+      {:else}<p class="quiet">None yet. Draw or bring in what trees must keep clear of.</p>{/each}
+
+      {#if editable}
+        <h2>Add a keep-out</h2>
+        <Select
+          labelText="Kind"
+          selected={kind}
+          on:update={(event) => (kind = event.detail as KeepoutKind)}
         >
-          {drawing
-            ? 'Drawing: double-click ends'
-            : chosen.draws === 'Point'
-              ? 'Set on the plan'
-              : 'Draw on the plan'}
-        </Button>
-        <Button
-          kind="ghost"
-          size="small"
-          on:click={() =>
-            add({
-              type: chosen.draws,
-              coordinates:
-                chosen.draws === 'Point'
-                  ? origin
-                  : chosen.draws === 'Polygon'
-                    ? [[origin, plane.toLonLat([8, 0]), plane.toLonLat([8, 8])]]
-                    : [origin, plane.toLonLat([20, 0])],
-            } as KeepoutShape)}>Type coordinates</Button
-        >
-      </div>
-      <FileDrop
-        label="Or bring in a file"
-        hint="its points, lines and areas become keep-outs"
-        onfile={importShapes}
-        onerror={(message) => (wrong = message)}
-      />
-      <h2>Boundary</h2>
-      <FileDrop
-        label="Replace the boundary"
-        hint="GeoJSON, GPX, KML or CSV"
-        onfile={importBoundary}
+          {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
+              value={entry.kind}
+              text={entry.label}
+            />{/each}
+        </Select>
+        <p class="quiet small">
+          {aboutDefault(kind)}
+          {chosen.reason}
+        </p>
+        {#if chosen.caution}<p class="say caution">{chosen.caution}</p>{/if}
+        <div class="buttons">
+          <Button
+            kind={drawing === 'keepout' ? 'primary' : 'tertiary'}
+            size="small"
+            on:click={() => toggle('keepout')}
+          >
+            {drawing === 'keepout'
+              ? 'Drawing: double-click ends'
+              : chosen.draws === 'Point'
+                ? 'Set on the plan'
+                : 'Draw on the plan'}
+          </Button>
+          <Button
+            kind="ghost"
+            size="small"
+            on:click={() =>
+              add({
+                type: chosen.draws,
+                coordinates:
+                  chosen.draws === 'Point'
+                    ? origin
+                    : chosen.draws === 'Polygon'
+                      ? [[origin, plane.toLonLat([8, 0]), plane.toLonLat([8, 8])]]
+                      : [origin, plane.toLonLat([20, 0])],
+              } as KeepoutShape)}>Type coordinates</Button
+          >
+        </div>
+        <FileDrop
+          label="Or bring in a file"
+          hint="its points, lines and areas become keep-outs"
+          accept={SHAPES}
+          onfile={importShapes}
+          onbytes={importShapes}
+          onerror={(message) => (wrong = message)}
+        />
+      {/if}
+    {:else if part === 'zones'}
+      {#each ground.zones as zone, i (zone.id)}
+        <ZoneCard
+          {zone}
+          planting={data.block.conditions.planting}
+          slope={slopes[i]}
+          {editable}
+          open={opened === zone.id}
+          ontoggle={() => (opened = opened === zone.id ? undefined : zone.id)}
+          onchange={(next) => changeZone(zone.id, next)}
+          onremove={() =>
+            history.change({
+              ...ground,
+              zones: ground.zones.filter(({ id }) => id !== zone.id),
+            })}
+        />
+      {:else}<p class="quiet">
+          None yet. A zone is ground that differs: wetter, darker, stonier. Species and work follow
+          it.
+        </p>{/each}
+      {#if editable}
+        <ZoneMaker
+          {lie}
+          hasWater={waters.length > 0}
+          drawing={drawing === 'zone'}
+          ondraw={() => toggle('zone')}
+          oncut={cutZone}
+          {waters}
+          onfile={importZones}
+          onerror={(message) => (wrong = message)}
+        />
+      {/if}
+    {:else}
+      <Heights
+        about={data.surface}
+        {lie}
+        {editable}
+        profiling={drawing === 'profile'}
+        onprofile={() => toggle('profile')}
+        onfile={importHeights}
+        ondrop={() => attempt(() => send('ground.dropSurface', { blockId: data.block.id }))}
         onerror={(message) => (wrong = message)}
       />
     {/if}
@@ -259,11 +586,30 @@
     {#if plantable}
       <Plan
         label="Plan of {ground.name}"
-        height="calc(100vh - 112px)"
+        height={heights ? 'calc(100vh - 352px)' : 'calc(100vh - 116px)'}
         {mode}
-        content={{ boundary: plantable.boundary, keptOut: plantable.keptOut, species: [] }}
-        ondrawn={(shape) => add(shapeInPlane(shape, plane.toLonLat))}
+        content={{
+          boundary: plantable.boundary,
+          keptOut: plantable.keptOut,
+          limits: plantable.limits,
+          zones: zonesInPlane,
+          relief,
+          guide: drawing ? undefined : (splitLine ?? profileLine),
+          species: [],
+        }}
+        ondrawn={drawn}
+        onreshaped={(parts) => reshape(mapPoints(parts, plane.toLonLat))}
       />
+      {#if heights && profileLine}
+        <section class="profile" aria-label="Profile">
+          <ProfileChart points={heights} />
+          <button
+            class="link-button"
+            onclick={() => ((heights = undefined), (profileLine = undefined))}
+            >Put the profile away</button
+          >
+        </section>
+      {/if}
     {/if}
   </section>
 
@@ -296,6 +642,48 @@
           ],
         }}
       />
+      {#if lie}
+        <h2>How it lies</h2>
+        <Figure
+          label="Mean slope"
+          figure={{
+            value: lie.meanSlope,
+            kind: 'share',
+            formula: 'mean over the nodes inside, by Horn’s differences',
+            steps: [
+              { label: 'steepest', value: lie.steepest, kind: 'share' },
+              { label: 'of a plane through the block', value: lie.planeSlope, kind: 'share' },
+              ...lie.classes.map((share, i) => ({
+                label: ['under 5 %', '5 to 15 %', '15 to 25 %', '25 to 40 %', 'over 40 %'][i],
+                value: share,
+                kind: 'share' as const,
+              })),
+            ],
+          }}
+        />
+        <Figure
+          label="Along the ground"
+          figure={{
+            value: lie.alongGround,
+            kind: 'area',
+            formula: 'horizontal area × mean of √(1 + slope²)',
+            steps: [
+              { label: 'horizontal', value: lie.horizontal, kind: 'area' },
+              { label: 'stretched by', value: lie.alongGround / lie.horizontal, kind: 'number' },
+            ],
+          }}
+        />
+        <p class="num small">
+          Falls towards {compassPoint(lie.aspect)}, from {formatLength(
+            lie.highest,
+            units.system,
+            1,
+          )} to {formatLength(lie.lowest, units.system, 1)}.
+        </p>
+        {#each judgeSlope(lie.meanSlope, data.block.conditions.planting) as { sentence } (sentence)}
+          <p class="say">{sentence}</p>
+        {/each}
+      {/if}
       {#if side}
         <h2>Longest side</h2>
         <p class="num small">
@@ -336,6 +724,39 @@
 </div>
 
 <style>
+  .parts {
+    display: grid;
+    grid-template-columns: auto auto auto auto;
+    border-bottom: 1px solid var(--rule-strong);
+    margin: -4px 0 12px;
+  }
+  .parts button {
+    font: 14px var(--text);
+    color: var(--slate);
+    background: none;
+    border: 0;
+    border-bottom: 3px solid transparent;
+    padding: 6px 2px 5px;
+    cursor: pointer;
+  }
+  .parts button[aria-selected='true'] {
+    color: var(--ink);
+    font-weight: 600;
+    border-bottom-color: var(--viridian);
+  }
+  .exports {
+    display: flex;
+    gap: 12px;
+    font-size: 14px;
+  }
+  .profile {
+    background: var(--sheet);
+    border-top: 1px solid var(--rule-strong);
+    padding: 10px 16px;
+    height: 236px;
+    box-sizing: border-box;
+    overflow: auto;
+  }
   .gap {
     height: 10px;
   }

@@ -64,7 +64,13 @@
   <button class="head" aria-expanded={open} onclick={ontoggle}>
     <b>{keepout.name}</b>
     <span class="num">{formatLength(keepout.setback, units.system, 1)}</span>
-    <small>{takes === undefined ? '' : `takes ${formatArea(takes, units.system)}`}</small>
+    <small
+      >{takes === undefined ? '' : `takes ${formatArea(takes, units.system)}`}{keepout.near
+        ? `; limits ${formatLength(keepout.near.within, units.system, 1)}`
+        : ''}{keepout.kind === 'buried-service' && !keepout.located
+        ? '; not located yet'
+        : ''}</small
+    >
   </button>
   {#if open}
     <div class="body">
@@ -86,6 +92,7 @@
             onchange({
               kind,
               setback: keepoutDefault(kind, tallest).setback,
+              near: keepoutDefault(kind, tallest).near,
               reason: keepoutDefault(kind, tallest).reason,
             });
         }}
@@ -103,6 +110,41 @@
         disabled={!editable}
         onchange={(setback) => onchange({ setback })}
       />
+      {#if keepout.near}
+        {@const near = keepout.near}
+        <Measure
+          label="Limits within"
+          value={near.within}
+          max={500}
+          step={0.5}
+          disabled={!editable}
+          onchange={(within) => onchange({ near: { ...near, within } })}
+        />
+        {#if near.wetOnly}
+          <p>Only species that bear damp ground stand there.</p>
+        {:else}
+          <Measure
+            label="Only species under"
+            value={near.height ?? 6}
+            min={0.5}
+            max={120}
+            step={0.5}
+            disabled={!editable}
+            onchange={(height) => onchange({ near: { ...near, height } })}
+          />
+        {/if}
+      {/if}
+      {#if keepout.kind === 'buried-service'}
+        <TextInput
+          type="date"
+          labelText="Located and marked on"
+          size="sm"
+          value={keepout.located ?? ''}
+          disabled={!editable}
+          on:change={(e) => onchange({ located: String(e.detail ?? '') || null })}
+        />
+        <p>Without a day here no rows are released. Its owner locates it; nothing is dug before.</p>
+      {/if}
       <TextInput
         labelText="Reason"
         size="sm"

@@ -1,0 +1,156 @@
+import type { Point } from '../measure/plane';
+import { bearingOf } from '../ground/polygon';
+import { fromFrame, toFrame } from './lattice';
+import { STRING_LENGTH } from './layout';
+import { pegPosition, pointAt, rowCount, rowSpan, treesByRow, type RowSet } from './rowset';
+import type { RowFall } from './contour';
+
+/** One string of a row: from peg to peg, no longer than a string is. */
+export interface StringSpan {
+  from: number;
+  to: number;
+}
+
+/** Where a row's strings begin and end, by chainage, the pieces as even as they can be. */
+export function strings(first: number, last: number, length = STRING_LENGTH): StringSpan[] {
+  const pieces = Math.max(1, Math.ceil((last - first) / length - 1e-9));
+  return Array.from({ length: pieces }, (_, i) => ({
+    from: first + ((last - first) * i) / pieces,
+    to: first + ((last - first) * (i + 1)) / pieces,
+  }));
+}
+
+/** Pegs along the baseline of straight rows. */
+export interface BaselinePeg {
+  row: number;
+  /** Metres along the baseline from the first row's peg. */
+  along: number;
+  /** Metres from the baseline to the row's first tree. */
+  firstPeg: number;
+}
+
+export interface SquareCheck {
+  /** Metres along the baseline and along the row. */
+  width: number;
+  height: number;
+  /** Both diagonals must read this. */
+  diagonal: number;
+}
+
+export interface SettingOut {
+  /** Rows at right angles to a baseline; undefined where rows bend. */
+  baseline?: {
+    from: Point;
+    to: Point;
+    /** Compass bearing, radians. */
+    bearing: number;
+    length: number;
+    pegs: BaselinePeg[];
+    /** Sides for the right angle at its first peg, the largest 3-4-5 that a 30 m tape allows. */
+    rightAngle: [number, number, number];
+    square: SquareCheck;
+  };
+  rows: {
+    row: number;
+    strings: StringSpan[];
+    /** Metres from first to last peg, level. */
+    level: number;
+    /** Metres along the ground; as level where no elevation is known. */
+    ground: number;
+  }[];
+  /** Legs of an A-frame stand this far apart: one planting step. */
+  frameSpread: number;
+  /** Steps of the frame along all rows. */
+  frameSteps: number;
+}
+
+/** The largest whole multiple of 3-4-5 that fits a length along the baseline. */
+export function rightAngleSides(length: number): [number, number, number] {
+  const unit = Math.max(1, Math.min(6, Math.floor(length / 4)));
+  return [3 * unit, 4 * unit, 5 * unit];
+}
+
+/** All that a crew pegs by. */
+export function settingOut(rows: RowSet, falls?: readonly RowFall[]): SettingOut {
+  const count = rowCount(rows);
+  const list = Array.from({ length: count }, (_, row) => {
+    const [first, last] = rowSpan(rows, row);
+    const ground = falls?.[row]?.ground;
+    return {
+      row: row + 1,
+      strings: strings(first, last),
+      level: last - first,
+      ground: ground && Number.isFinite(ground) ? ground : last - first,
+    };
+  });
+  const trees = treesByRow(rows);
+  return {
+    baseline: rows.straight && count ? baselineOf(rows) : undefined,
+    rows: list,
+    frameSpread: rows.step,
+    frameSteps: trees.reduce((sum, n) => sum + Math.max(0, n - 1), 0),
+  };
+}
+
+function baselineOf(rows: RowSet): NonNullable<SettingOut['baseline']> {
+  const { frame } = rows;
+  const across = (row: number): number => {
+    const { point } = pointAt(rows, row, rowSpan(rows, row)[0]);
+    return toFrame(frame, point)[1];
+  };
+  const count = rowCount(rows);
+  const [v0, v1] = [across(0), across(count - 1)];
+  const from = fromFrame(frame, [frame.baseline, v0]);
+  const to = fromFrame(frame, [frame.baseline, v1]);
+  const length = Math.abs(v1 - v0);
+  const pegs = Array.from({ length: count }, (_, row) => ({
+    row: row + 1,
+    along: Math.abs(across(row) - v0),
+    firstPeg: rowSpan(rows, row)[0],
+  }));
+  // A rectangle as wide as the baseline and as long as a string is checked corner to corner.
+  const height = Math.min(STRING_LENGTH, Math.max(rows.step, shortestReach(rows)));
+  return {
+    from,
+    to,
+    bearing: bearingOf(from, count > 1 ? to : fromFrame(frame, [frame.baseline, v0 + 1])),
+    length,
+    pegs,
+    rightAngle: rightAngleSides(length),
+    square: { width: length, height, diagonal: Math.hypot(length, height) },
+  };
+}
+
+/** How far the first and the last row both reach. */
+function shortestReach(rows: RowSet): number {
+  return Math.min(rowSpan(rows, 0)[1], rowSpan(rows, rowCount(rows) - 1)[1]);
+}
+
+/** How to get from where one stands to a peg. */
+export interface WayToPeg {
+  row: number;
+  peg: number;
+  /** Metres. */
+  distance: number;
+  /** Compass bearing to walk, radians. */
+  bearing: number;
+  /** Metres to go along the row (towards higher peg numbers) and to its right; for the last steps. */
+  along: number;
+  right: number;
+}
+
+/** The way to one peg. */
+export function wayTo(rows: RowSet, from: Point, row: number, peg: number): WayToPeg | undefined {
+  const target = pegPosition(rows, row, peg);
+  if (!target) return undefined;
+  const { along } = pointAt(rows, row - 1, target.chainage);
+  const [dx, dy] = [target.point[0] - from[0], target.point[1] - from[1]];
+  return {
+    row,
+    peg,
+    distance: Math.hypot(dx, dy),
+    bearing: bearingOf(from, target.point),
+    along: dx * along[0] + dy * along[1],
+    right: dx * along[1] - dy * along[0],
+  };
+}

@@ -1,0 +1,167 @@
+import type { Limit } from '$core/ground/zones';
+import type { MultiPolygon } from '$core/ground/polygon';
+import type { Point } from '$core/measure/plane';
+import {
+  FONT,
+  hatch,
+  letter,
+  middleOf,
+  tracePolygons,
+  type Palette,
+  type PlanContent,
+  type Relief,
+  type View,
+} from './draw';
+
+/** Level lines nearer than this to each other on the screen are thinned to every fifth. */
+const CLOSEST_LINES = 5;
+
+/** Hill shading inside the boundary, level lines over all of the sheet, every fifth numbered. */
+export function drawRelief(
+  context: CanvasRenderingContext2D,
+  { boundary }: PlanContent,
+  { shade, box, lines, interval }: Relief,
+  view: View,
+  palette: Palette,
+): void {
+  const [west, south, east, north] = box;
+  const [left, top] = view.toPixel([west, north]);
+  const [right, bottom] = view.toPixel([east, south]);
+  context.save();
+  tracePolygons(context, boundary, view);
+  context.clip('evenodd');
+  context.globalAlpha = 0.55;
+  context.imageSmoothingEnabled = true;
+  context.drawImage(shade, left, top, right - left, bottom - top);
+  context.restore();
+  context.globalAlpha = 1;
+  const apart = averageGap(lines.length, box, view);
+  for (const { level, segments } of lines) {
+    const fifth = Math.round(level / interval) % 5 === 0;
+    if (!fifth && apart < CLOSEST_LINES) continue;
+    context.beginPath();
+    for (let i = 0; i < segments.length; i += 4) {
+      context.moveTo(...view.toPixel([segments[i], segments[i + 1]]));
+      context.lineTo(...view.toPixel([segments[i + 2], segments[i + 3]]));
+    }
+    context.strokeStyle = palette.faint;
+    context.globalAlpha = fifth ? 0.75 : 0.4;
+    context.lineWidth = fifth ? 1.1 : 0.8;
+    context.stroke();
+    if (fifth && segments.length) numberLine(context, level, segments, view, palette);
+  }
+  context.globalAlpha = 1;
+}
+
+/** Pixels between level lines, if they were spread evenly over the sheet. */
+const averageGap = (lines: number, [west, , east]: Relief['box'], view: View): number =>
+  ((east - west) * view.scale) / Math.max(1, lines);
+
+function numberLine(
+  context: CanvasRenderingContext2D,
+  level: number,
+  segments: Float32Array,
+  view: View,
+  palette: Palette,
+): void {
+  const at = 4 * Math.floor(segments.length / 8);
+  const [x, y] = view.toPixel([segments[at], segments[at + 1]]);
+  context.globalAlpha = 1;
+  context.font = `500 10.5px ${FONT}`;
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  context.lineWidth = 3;
+  context.strokeStyle = palette.sheet;
+  const text = `${Math.round(level * 10) / 10}`;
+  context.strokeText(text, x, y);
+  context.fillStyle = palette.slate;
+  context.fillText(text, x, y);
+}
+
+/** Zones as a tint with a dashed outline and their name. */
+export function drawZones(
+  context: CanvasRenderingContext2D,
+  zones: readonly { name: string; parts: MultiPolygon }[],
+  view: View,
+  palette: Palette,
+): void {
+  for (const { name, parts } of zones) {
+    tracePolygons(context, parts, view);
+    context.fillStyle = palette.water;
+    context.globalAlpha = 0.12;
+    context.fill('evenodd');
+    context.globalAlpha = 0.8;
+    context.strokeStyle = palette.water;
+    context.lineWidth = 1.3;
+    context.setLineDash([5, 4]);
+    context.stroke();
+    context.setLineDash([]);
+    context.globalAlpha = 1;
+    letter(context, name, view.toPixel(middleOf(parts[0][0])), 0, palette.water, palette, 0);
+  }
+}
+
+/** Bands that only limit: thin hatching, and what may stand there along their edge. */
+export function drawLimits(
+  context: CanvasRenderingContext2D,
+  { boundary }: PlanContent,
+  limits: readonly Limit[],
+  view: View,
+  palette: Palette,
+): void {
+  for (const { parts, height } of limits) {
+    context.save();
+    tracePolygons(context, boundary, view);
+    context.clip('evenodd');
+    tracePolygons(context, parts, view);
+    context.globalAlpha = 0.5;
+    context.setLineDash([2, 5]);
+    context.strokeStyle = height === undefined ? palette.water : palette.ochre;
+    context.lineWidth = 1.2;
+    context.stroke();
+    context.setLineDash([]);
+    context.clip('evenodd');
+    context.globalAlpha = 0.35;
+    hatch(context, context.strokeStyle as string, 0.16);
+    context.restore();
+  }
+  context.globalAlpha = 1;
+}
+
+/** Where someone stands: a dot, and round it how far off the receiver may be. */
+export function drawHere(
+  context: CanvasRenderingContext2D,
+  { point, accuracy }: { point: Point; accuracy: number },
+  view: View,
+  palette: Palette,
+): void {
+  const [x, y] = view.toPixel(point);
+  context.beginPath();
+  context.arc(x, y, Math.max(6, accuracy * view.scale), 0, 2 * Math.PI);
+  context.fillStyle = palette.water;
+  context.globalAlpha = 0.22;
+  context.fill();
+  context.globalAlpha = 1;
+  context.beginPath();
+  context.arc(x, y, 7, 0, 2 * Math.PI);
+  context.fillStyle = palette.water;
+  context.fill();
+  context.lineWidth = 3;
+  context.strokeStyle = palette.sheet;
+  context.stroke();
+}
+
+/** The peg looked for, ringed. */
+export function drawTarget(
+  context: CanvasRenderingContext2D,
+  point: Point,
+  view: View,
+  palette: Palette,
+): void {
+  const [x, y] = view.toPixel(point);
+  context.strokeStyle = palette.clay;
+  context.lineWidth = 3;
+  context.beginPath();
+  context.arc(x, y, 14, 0, 2 * Math.PI);
+  context.stroke();
+}

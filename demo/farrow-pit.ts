@@ -1,4 +1,5 @@
-import type { KeepoutKind, KeepoutShape } from '../core/ground/keepouts';
+import type { KeepoutKind, KeepoutShape, Near } from '../core/ground/keepouts';
+import type { Soil, Zone } from '../core/ground/zones';
 import type { Ring } from '../core/ground/polygon';
 import type { Conditions } from '../core/method/schools';
 import type { Method } from '../core/method/method';
@@ -28,6 +29,7 @@ export const SPECIES = [
     stock: 'bare-root',
     matureHeight: 25,
     crown: 6,
+    crownYears: 35,
     damp: 'dry to fresh',
     light: 'full light',
   },
@@ -38,6 +40,7 @@ export const SPECIES = [
     stock: 'bare-root',
     matureHeight: 20,
     crown: 6,
+    crownYears: 22,
     damp: 'dry to damp',
     light: 'full light',
   },
@@ -48,6 +51,7 @@ export const SPECIES = [
     stock: 'bare-root',
     matureHeight: 22,
     crown: 7,
+    crownYears: 22,
     damp: 'fresh to damp',
     light: 'full light',
   },
@@ -58,6 +62,7 @@ export const SPECIES = [
     stock: 'container',
     matureHeight: 10,
     crown: 5,
+    crownYears: 28,
     damp: 'dry to fresh',
     light: 'light to half shade',
   },
@@ -68,6 +73,7 @@ export const SPECIES = [
     stock: 'bare-root',
     matureHeight: 20,
     crown: 6,
+    crownYears: 20,
     damp: 'damp to wet',
     light: 'full light',
   },
@@ -78,6 +84,7 @@ export const SPECIES = [
     stock: 'container',
     matureHeight: 8,
     crown: 5,
+    crownYears: 15,
     damp: 'damp to wet',
     light: 'full light',
   },
@@ -88,6 +95,7 @@ export const SPECIES = [
     stock: 'bare-root',
     matureHeight: 6,
     crown: 4,
+    crownYears: 12,
     damp: 'fresh',
     light: 'half shade',
   },
@@ -102,6 +110,12 @@ export interface DemoKeepout {
   setback: number;
   reason: string;
   shape: KeepoutShape;
+  near?: Near;
+}
+
+export interface DemoZone extends Pick<Zone, 'name' | 'damp' | 'light'> {
+  ring: Ring;
+  soil: Partial<Soil>;
 }
 
 export interface DemoBlock {
@@ -111,14 +125,17 @@ export interface DemoBlock {
   ring: Ring;
   margin: number;
   keepouts: DemoKeepout[];
+  zones?: DemoZone[];
   conditions: Conditions;
   method: Method;
   /** Planting day, in days from the day the demo is loaded. */
   planting: number;
   targetPerHectare: number;
-  layout: Omit<LayoutParameters, 'mix' | 'direction'> & {
+  layout: Omit<LayoutParameters, 'mix' | 'direction' | 'shelter'> & {
     mix: [Letter, number][];
     direction: Direction | 'longest';
+    /** Shelter rows along the block's fence: species, offset, step, stagger. */
+    shelter?: [Letter, number, number, number][];
   };
   release: boolean;
   done: string[];
@@ -175,8 +192,9 @@ export const BLOCKS: DemoBlock[] = [
       {
         kind: 'overhead-line',
         name: 'overhead line',
-        setback: 9,
-        reason: 'Agreed with the utility: nothing within 9 m either side.',
+        setback: 0,
+        near: { within: 20, height: 12 },
+        reason: 'Agreed with the utility: within 20 m nothing that grows to 12 m.',
         shape: line([176, 120], [196, -120]),
       },
     ],
@@ -194,8 +212,9 @@ export const BLOCKS: DemoBlock[] = [
     planting: -374,
     targetPerHectare: 1400,
     layout: {
-      pattern: 'offset',
-      inRow: 2.4,
+      pattern: 'contour',
+      contour: { stopUnder: 0.75, startOver: 1.5, fall: 0 },
+      inRow: 2.2,
       between: 2.8,
       direction: { kind: 'bearing', bearing: radians(83) },
       firstOffset: 1.5,
@@ -327,6 +346,7 @@ export const BLOCKS: DemoBlock[] = [
         kind: 'watercourse',
         name: 'silt pond bank',
         setback: 1,
+        near: { within: 5, wetOnly: true },
         reason: 'Bank top: the edge slumps, and wet-tolerant species come first.',
         shape: line([-92, -46], [-40, -72], [-4, -44], [38, -66], [66, -40], [104, -18]),
       },
@@ -336,6 +356,44 @@ export const BLOCKS: DemoBlock[] = [
         setback: 3,
         reason: 'Nothing is dug until it has been located and marked.',
         shape: line([-20, 80], [10, 10], [16, -70]),
+      },
+    ],
+    zones: [
+      {
+        name: 'Wet edge',
+        damp: 'wet',
+        light: 'full light',
+        soil: { texture: 'clay', drainage: 'standing water', depth: 0.6 },
+        ring: [
+          [-93, -47],
+          [-40, -74],
+          [-4, -46],
+          [38, -68],
+          [67, -42],
+          [106, -20],
+          [98, 2],
+          [60, -14],
+          [34, -40],
+          [-2, -22],
+          [-44, -50],
+          [-91, -22],
+        ],
+      },
+      {
+        name: 'Upper bank',
+        damp: 'fresh',
+        light: 'full light',
+        soil: { texture: 'clay', drainage: 'winter-wet' },
+        ring: [
+          [-90, 6],
+          [-88, 31],
+          [-30, 63],
+          [44, 71],
+          [99, 45],
+          [100, 30],
+          [44, 48],
+          [-28, 40],
+        ],
       },
     ],
     conditions: {
@@ -361,8 +419,9 @@ export const BLOCKS: DemoBlock[] = [
       headland: 0,
       shortest: 0,
       mix: [
-        ['Y', 55],
+        ['Y', 35],
         ['L', 45],
+        ['A', 20],
       ],
       arrangement: { kind: 'random', longest: 3, seed: 11 },
     },
@@ -390,8 +449,9 @@ export const BLOCKS: DemoBlock[] = [
       {
         kind: 'overhead-line',
         name: 'overhead line',
-        setback: 10,
-        reason: 'Agreed with the utility: nothing within 10 m either side.',
+        setback: 0,
+        near: { within: 20, height: 8 },
+        reason: 'Agreed with the utility: within 20 m nothing that grows to 8 m.',
         shape: line([318, -60], [336, 80]),
       },
     ],
@@ -409,7 +469,7 @@ export const BLOCKS: DemoBlock[] = [
     planting: -744,
     targetPerHectare: 2000,
     layout: {
-      pattern: 'offset',
+      pattern: 'shelter',
       inRow: 2,
       between: 2.2,
       direction: 'longest',
@@ -417,6 +477,13 @@ export const BLOCKS: DemoBlock[] = [
       firstPeg: 0,
       headland: 0,
       shortest: 4,
+      shelter: [
+        ['H', 2.2, 1.5, 0],
+        ['W', 2.2, 2, 0.5],
+        ['B', 2.2, 2.5, 0],
+        ['W', 2.2, 2, 0.5],
+        ['H', 2.2, 1.5, 0],
+      ],
       mix: [
         ['H', 50],
         ['W', 30],

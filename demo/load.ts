@@ -14,9 +14,12 @@ import {
 } from '../core/rows/stored';
 import { countSpecies, speciesOfFirst } from '../core/rows/species';
 import { checkBoundary } from '../core/ground/boundary';
-import { plantableArea } from '../core/ground/plantable';
-import { centreOf } from '../core/ground/polygon';
-import { localPlane, type Point } from '../core/measure/plane';
+import { plantableArea, type Plantable } from '../core/ground/plantable';
+import { centreOf, type MultiPolygon } from '../core/ground/polygon';
+import type { Surface } from '../core/ground/surface';
+import { ORDINARY_SOIL, type Zone } from '../core/ground/zones';
+import { localPlane, type Plane, type Point } from '../core/measure/plane';
+import { layoutGround } from '../core/rows/ground';
 import { addTo, type Day } from '../core/measure/dates';
 import { seededRandom } from '../core/measure/random';
 import { dryingRate } from '../core/stock/exposure';
@@ -35,6 +38,7 @@ import {
   type Letter,
 } from './farrow-pit';
 import { idMaker } from './events';
+import { blockSurface } from './heights';
 import { inventWeather } from './weather';
 
 const DAY = 86_400_000;
@@ -144,6 +148,14 @@ class Loader {
       ...keepout,
       id: this.id(this.now - 800 * DAY),
       shape: mapShape(keepout.shape, place),
+      near: keepout.near ?? null,
+      located: null,
+    }));
+    const zones = (demo.zones ?? []).map(({ ring, soil, ...zone }): Zone => ({
+      ...zone,
+      id: this.id(this.now - 799 * DAY),
+      parts: checkBoundary([[ring.map(place)]]),
+      soil: { ...ORDINARY_SOIL, ...soil },
     }));
     const blockId = this.id(this.now - 800 * DAY);
     const plantingDay = addTo(this.today, { days: demo.planting });
@@ -171,14 +183,28 @@ class Loader {
     await this.store.keepout.bulkCreate(
       keepouts.map((keepout, at) => ({ ...keepout, blockId, position: at })),
     );
+    await this.store.zone.bulkCreate(zones.map((zone, at) => ({ ...zone, blockId, position: at })));
     const plane = localPlane([originLongitude, originLatitude]);
     const ground = plantableArea(boundary, keepouts, demo.margin, plane);
     const direction =
       demo.layout.direction === 'longest'
         ? alongLongestSide(ground.boundary)
         : demo.layout.direction;
-    const parameters: LayoutParameters = { ...demo.layout, direction, mix };
-    const layout = layOut({ boundary: ground.boundary, plantable: ground.area }, parameters);
+    const surface = await this.survey(blockId, ground.boundary, plane);
+    const parameters: LayoutParameters = {
+      ...demo.layout,
+      direction,
+      mix,
+      shelter: demo.layout.shelter?.map(([letter, offset, step, stagger]) => ({
+        species: this.species.get(letter)!,
+        offset,
+        step,
+        stagger,
+      })),
+      guide: demo.layout.shelter ? fenceOf(ground) : undefined,
+    };
+    const cards = SPECIES.map((card) => ({ ...card, id: this.species.get(card.letter)! }));
+    const layout = layOut(layoutGround(ground, zones, cards, plane, surface), parameters);
     const rows = toStoredRows(layout.rows, layout.runs);
     const made = this.event(Math.max(1, 30 - demo.planting), 9);
     await this.store.layout.create({
@@ -207,6 +233,26 @@ class Loader {
     );
     await this.tasksDone(demo, blockId, plantingDay);
     return { demo, blockId, layoutId: made.id, rows, mix: mix.map(({ species }) => species) };
+  }
+
+  /** The invented survey of a block's heights. */
+  private async survey(blockId: string, boundary: MultiPolygon, plane: Plane): Promise<Surface> {
+    const site = localPlane([SITE.longitude, SITE.latitude]);
+    const surface = blockSurface(boundary, (point) => site.toPlane(plane.toLonLat(point)));
+    const { minX, minY, cell, columns, rows, heights } = surface;
+    await this.store.surface.create({
+      blockId,
+      source: 'quarry-survey.asc',
+      minX,
+      minY,
+      cell,
+      nodeColumns: columns,
+      nodeRows: rows,
+      heights: Buffer.from(heights.buffer),
+      broughtAt: new Date(this.now - 700 * DAY),
+      broughtBy: this.people.get('leader')!,
+    });
+    return surface;
   }
 
   private async tasksDone(demo: DemoBlock, blockId: string, plantingDay: Day): Promise<void> {
@@ -524,6 +570,12 @@ class Loader {
     await this.plots(laid, laid.rows, planters, 742);
     await this.countRows(laid, 2, 30, () => 0.92);
   }
+}
+
+/** The fence that shelter rows keep to, in the block's plane. */
+function fenceOf({ keptOut }: Plantable): Point[] | undefined {
+  const fence = keptOut.find(({ keepout }) => keepout.kind === 'fence');
+  return fence?.shape.type === 'LineString' ? fence.shape.coordinates : undefined;
 }
 
 function mapShape(shape: DemoBlock['keepouts'][number]['shape'], place: (p: Point) => Point) {

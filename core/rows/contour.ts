@@ -214,7 +214,7 @@ class Tracer {
     line.push(x, y, ...ahead.line);
     const inside = this.index.clip(line, 0).reduce((sum, { from: a, to: b }) => sum + b - a, 0);
     if (inside < Math.max(shortest, step)) {
-      if (inside > 0) this.dropped++;
+      if (inside > 0 && from === 'guide') this.dropped++;
       return;
     }
     const number = this.traced.length;
@@ -343,7 +343,7 @@ class Tracer {
     }
     if (this.dropped)
       notes.push(
-        `${this.dropped} lines shorter than ${formatNumber(Math.max(options.shortest, options.step), 1)} m were left out.`,
+        `${this.dropped} guide pegs gave a line shorter than ${formatNumber(Math.max(options.shortest, options.step), 1)} m; it was left out.`,
       );
     return { rows, traced: kept, gaps: this.gapStatistics(kept), notes };
   }

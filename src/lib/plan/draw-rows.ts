@@ -360,7 +360,7 @@ function drawRowNumbers(
   for (let row = 0; row < rowCount(rows); row++) {
     const { point, along } = pointAt(rows, row, rowSpan(rows, row)[0]);
     const [x, y] = view.toPixel(point);
-    if (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < 26)) continue;
+    if (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < 34)) continue;
     taken.push([x, y]);
     context.fillStyle = palette.ink;
     context.beginPath();

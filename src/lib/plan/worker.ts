@@ -1,4 +1,6 @@
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
+import type { LayoutParameters } from '$core/rows/layout';
+import type { BearingResult } from '$core/rows/search';
 import type { CoreWorker, Told } from '../../workers/core.worker';
 
 let remote: Remote<CoreWorker> | undefined;
@@ -15,6 +17,30 @@ export function coreWorker(): Remote<CoreWorker> {
 export function heard<T>(told: Told<T>): T {
   if ('error' in told) throw new Error(told.error);
   return told.ok;
+}
+
+/**
+ * Lays every bearing in a worker of its own, so that plans go on being drawn meanwhile and the search
+ * can be stopped by ending it.
+ */
+export function searchDirections(
+  parameters: LayoutParameters,
+  progress: (done: number) => void,
+): { results: Promise<BearingResult[]>; stop: () => void } {
+  const thread = new Worker(new URL('../../workers/core.worker.ts', import.meta.url), {
+    type: 'module',
+  });
+  let stopped = () => {};
+  const ended = new Promise<BearingResult[]>((resolve) => (stopped = () => resolve([])));
+  const searched = (async () => {
+    const ground = await coreWorker().ground();
+    if (!ground) throw new Error('The ground has not been read yet.');
+    return heard(await wrap<CoreWorker>(thread).search(ground, parameters, proxy(progress)));
+  })();
+  return {
+    results: Promise.race([searched, ended]).finally(() => thread.terminate()),
+    stop: () => stopped(),
+  };
 }
 
 /**

@@ -9,8 +9,8 @@ import { workTables } from './work';
 /** The database with all its tables. */
 export type Store = ReturnType<typeof openStore>;
 
-export function openStore(url: string) {
-  const sequelize: Sequelize = connect(url);
+export function openStore(url: string, connections?: number) {
+  const sequelize: Sequelize = connect(url, connections);
   return {
     sequelize,
     ...peopleTables(sequelize),

@@ -1,4 +1,4 @@
-import { groundOf, rowsOf } from '$lib/server/block';
+import { groundOf, rowsOf, surfaceAbout, zonesOf } from '$lib/server/block';
 import { blockAccess } from '$lib/server/authorise';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
@@ -6,8 +6,10 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals }) => {
   const open = await store();
   const { block } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [plantable, versions] = await Promise.all([
+  const [plantable, zones, surface, versions] = await Promise.all([
     groundOf(open, block),
+    zonesOf(open, block.id),
+    surfaceAbout(open, block.id),
     open.layout.findAll({
       where: { blockId: block.id },
       attributes: [
@@ -32,8 +34,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       boundary: plantable.boundary,
       area: plantable.area,
       keptOut: plantable.keptOut,
+      limits: plantable.limits,
       plantable: plantable.plantable,
     },
+    zones,
+    surface,
     versions: versions.map(({ createdBy, ...version }) => ({
       ...version,
       author: people.find(({ id }) => id === createdBy)?.name ?? '',

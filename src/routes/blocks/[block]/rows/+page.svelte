@@ -1,19 +1,33 @@
 <script lang="ts">
-  import { Button, Modal, TextInput } from 'carbon-components-svelte';
+  import { Button, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { tinykeys } from 'tinykeys';
-  import { nearestSide, longestSide } from '$core/ground/polygon';
+  import { bearingOf, longestSide, mapPoints, nearestSide } from '$core/ground/polygon';
+  import type { GroundLie } from '$core/ground/surface';
+  import type { Zone } from '$core/ground/zones';
+  import { localPlane, type Point } from '$core/measure/plane';
   import { formatNumber } from '$core/measure/units';
   import { alongLongestSide, type Layout, type LayoutParameters } from '$core/rows/layout';
-  import { rowCount } from '$core/rows/rowset';
+  import { crownRadius } from '$core/rows/crowns';
+  import { rowEnds, type Move } from '$core/rows/moves';
+  import type { PatternSettings } from '$core/rows/pattern';
+  import { nearestPeg, pegPosition, rowCount } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
+  import type { Relief } from '$lib/plan/draw';
+  import { loadRelief } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
   import Figure from '$lib/ui/Figure.svelte';
   import { History, undoKeys } from '$lib/ui/history.svelte';
   import { send } from '$lib/ui/send.svelte';
-  import Decide from './Decide.svelte';
+  import ByHand from './ByHand.svelte';
+  import Crowns from './Crowns.svelte';
+  import DecidePattern from './DecidePattern.svelte';
+  import DecideSpecies from './DecideSpecies.svelte';
+  import Directions from './Directions.svelte';
+  import Earth from './Earth.svelte';
   import RowTable from './RowTable.svelte';
+  import SettingOut from './SettingOut.svelte';
   import Versions from './Versions.svelte';
   import type { PageData } from './$types';
 
@@ -46,7 +60,33 @@
   );
   let layout = $state.raw<{ result: Layout; parameters: LayoutParameters }>();
   let wrong = $state('');
-  let pickingEdge = $state(false);
+  /** What is being picked on the plan. */
+  let picking = $state<'' | 'edge' | 'guide' | 'baseline'>('');
+  /** What is being changed by hand. */
+  let tool = $state<'' | Move['kind']>('');
+  type Side = 'pattern' | 'species' | 'hand';
+  const SIDES: [Side, string][] = [
+    ['pattern', 'Pattern'],
+    ['species', 'Species'],
+    ['hand', 'By hand'],
+  ];
+  let side = $state<Side>('pattern');
+  type Under = 'rows' | 'directions' | 'setting-out' | 'crowns' | 'earth';
+  const UNDERS: [Under, string][] = [
+    ['rows', 'Rows'],
+    ['directions', 'Directions'],
+    ['setting-out', 'Setting out'],
+    ['crowns', 'Crowns'],
+    ['earth', 'Earth'],
+  ];
+  let under = $state<Under>('rows');
+  let age = $state<number>();
+  /** Whose pattern is decided: the block's, or a zone's. */
+  let laying = $state('');
+  const origin = untrack(() => [data.block.originLongitude, data.block.originLatitude] as Point);
+  const plane = localPlane(origin);
+  let relief = $state.raw<Relief>();
+  let lie = $state.raw<GroundLie>();
   let selected = $state(1);
   let naming = $state(false);
   let name = $state('');
@@ -66,10 +106,19 @@
     (message) => (wrong = message),
   );
   $effect(() => {
-    const ground = { boundary: data.ground.boundary, plantable: data.ground.area };
-    void coreWorker()
-      .setGround(ground)
-      .then(() => (ready = true));
+    const { boundary, area, keptOut, limits } = data.ground;
+    const { zones, species, surface } = data;
+    void (async () => {
+      try {
+        const found = await loadRelief(data.block.id, surface, boundary);
+        relief = found?.relief;
+        lie = found?.lie;
+      } catch (error) {
+        wrong = (error as Error).message;
+      }
+      await coreWorker().setGround({ boundary, area, keptOut, limits }, zones, species, origin);
+      ready = true;
+    })();
   });
   $effect(() => {
     if (ready) work(parameters);
@@ -79,6 +128,107 @@
     history.change({ ...parameters, ...next }, tag);
     shown = undefined;
   };
+  /** The settings being decided: the block's own, or those of a zone. */
+  const settings = $derived<PatternSettings>(
+    parameters.byZone?.find(({ zone }) => zone === laying)?.settings ?? parameters,
+  );
+  function changeSettings(next: Partial<PatternSettings>, tag = '') {
+    if (parameters.moves?.length && !askedAbout()) return;
+    if ('pattern' in next && next.pattern === 'shelter' && !settings.shelter?.length)
+      next = { ...next, shelter: firstShelter() };
+    if (!laying) return change(next, tag);
+    const own = parameters.byZone ?? [];
+    const merged = { ...settingsOnly(settings), ...next };
+    change(
+      {
+        byZone: own.some(({ zone }) => zone === laying)
+          ? own.map((entry) => (entry.zone === laying ? { zone: laying, settings: merged } : entry))
+          : [...own, { zone: laying, settings: merged }],
+      },
+      tag,
+    );
+  }
+  /** Laying anew may leave changes by hand without a place; the leader is asked once a change. */
+  let agreed: LayoutParameters | undefined;
+  function askedAbout(): boolean {
+    if (agreed?.moves === parameters.moves) return true;
+    const count = parameters.moves!.length;
+    const yes = confirm(
+      `${count} ${count === 1 ? 'change' : 'changes'} by hand may fit nothing in the new rows. Lay anew all the same?`,
+    );
+    if (yes) agreed = parameters;
+    return yes;
+  }
+  /** The part of a layout's parameters that is one pattern. */
+  function settingsOnly(of: PatternSettings): PatternSettings {
+    const { pattern, inRow, between, direction, firstOffset, firstPeg, headland, shortest } = of;
+    return {
+      pattern,
+      inRow,
+      between,
+      direction,
+      firstOffset,
+      firstPeg,
+      headland,
+      shortest,
+      ...(of.measured && { measured: of.measured }),
+      ...(of.contour && { contour: of.contour }),
+      ...(of.guide && { guide: of.guide }),
+      ...(of.shelter && { shelter: of.shelter }),
+      ...(of.scatter && { scatter: of.scatter }),
+      ...(of.cluster && { cluster: of.cluster }),
+    };
+  }
+  const firstShelter = () =>
+    parameters.mix.slice(0, 3).map(({ species }, i) => ({
+      species,
+      offset: i ? 2.5 : 2,
+      step: 2,
+      stagger: i % 2 ? 0.5 : 0,
+    }));
+  const addMove = (move: Move) => change({ moves: [...(parameters.moves ?? []), move] });
+  function byHand(at: Point) {
+    const rows = layout?.result.rows;
+    if (!rows || !tool) return;
+    const near = nearestPeg(rows, at);
+    if (tool === 'add') addMove({ kind: 'add', at });
+    else if (tool === 'out' && near)
+      addMove({ kind: 'out', at: pegPosition(rows, near.row, near.peg)!.point, note: '' });
+    else if (tool === 'end') addMove({ kind: 'end', row: nearEnd(at), at });
+  }
+  /** Of the chosen row, the end nearer to a place: the move is bound to it. */
+  function nearEnd([x, y]: Point): Point {
+    const [a, b] = rowEnds(layout!.result.rows, selected - 1);
+    const far = (point: Point) => Math.hypot(point[0] - x, point[1] - y);
+    return far(a) < far(b) ? a : b;
+  }
+  function takeOut(peg: number, note: string) {
+    const found = layout && pegPosition(layout.result.rows, selected, peg);
+    if (found) addMove({ kind: 'out', at: found.point, note });
+    else wrong = `Row ${selected} has no peg ${peg}.`;
+  }
+  function drawn(shape: { type: string; coordinates: unknown }) {
+    const line = shape.coordinates as Point[];
+    if (picking === 'guide') changeSettings({ guide: line });
+    if (picking === 'baseline')
+      changeSettings({
+        contour: {
+          stopUnder: 0.75,
+          startOver: 1.5,
+          fall: 0,
+          ...settings.contour,
+          baseline: [line[0], line[line.length - 1]],
+        },
+      });
+    picking = '';
+  }
+  const currentBearing = $derived(
+    settings.direction.kind === 'bearing'
+      ? settings.direction.bearing
+      : settings.direction.kind === 'edge'
+        ? bearingOf(settings.direction.from, settings.direction.to)
+        : Math.PI / 2,
+  );
   onMount(() => {
     const keys = undoKeys(history);
     window.addEventListener('keydown', keys);
@@ -104,27 +254,47 @@
       data.species.find(({ id }) => id === species)!,
     ),
   );
+  const zonesInPlane = $derived(
+    (data.zones as Zone[]).map(({ name, parts }) => ({
+      name,
+      parts: mapPoints(parts, plane.toPlane),
+    })),
+  );
   const content = $derived({
     boundary: data.ground.boundary,
     keptOut: data.ground.keptOut,
+    limits: data.ground.limits,
+    zones: zonesInPlane,
+    relief,
     rows: layout?.result.rows,
     runs: layout?.result.runs,
     species: looks,
     selectedRow: selected,
+    crowns:
+      under === 'crowns' && age
+        ? looks.map(({ crown, crownYears }) => crownRadius({ crown, years: crownYears }, age!))
+        : undefined,
+    guide: settings.guide ?? settings.contour?.baseline,
     edge:
-      parameters.direction.kind === 'edge'
-        ? ([parameters.direction.from, parameters.direction.to] as [
-            [number, number],
-            [number, number],
-          ])
+      settings.direction.kind === 'edge' && !settings.guide && !settings.contour
+        ? ([settings.direction.from, settings.direction.to] as [Point, Point])
         : undefined,
   });
 
-  function pickEdge(point: [number, number]) {
+  function pickEdge(point: Point) {
     const { from, to } = nearestSide(data.ground.boundary, point);
-    change({ direction: { kind: 'edge', from, to } });
-    pickingEdge = false;
+    changeSettings({ direction: { kind: 'edge', from, to }, guide: undefined });
+    picking = '';
   }
+  const mode = $derived(
+    picking === 'edge' ? 'edge' : picking ? 'LineString' : tool ? 'place' : 'look',
+  );
+  const neighbour = $derived.by(() => {
+    const rows = layout?.result.rows;
+    if (!rows) return 0;
+    const half = ['offset', 'equilateral'].includes(parameters.pattern) ? rows.step / 2 : 0;
+    return Math.hypot(rows.between, half);
+  });
 
   async function save() {
     naming = false;
@@ -162,39 +332,135 @@
 
 <div class="screen">
   <section class="decide">
-    <Decide
-      {parameters}
-      species={data.species}
-      {editable}
-      {pickingEdge}
-      onchange={change}
-      onpickedge={() => (pickingEdge = !pickingEdge)}
-      onlongest={() => {
-        const { from, to } = longestSide(data.ground.boundary);
-        change({ direction: { kind: 'edge', from, to } });
-      }}
-    />
+    <div class="parts" role="tablist" aria-label="What you decide">
+      {#each SIDES as [key, label] (key)}
+        <button
+          role="tab"
+          aria-selected={side === key}
+          onclick={() => ((side = key), (tool = ''), (picking = ''))}>{label}</button
+        >
+      {/each}
+    </div>
+    {#if side === 'pattern'}
+      {#if data.zones.length}
+        <Select
+          labelText="Laid out here"
+          size="sm"
+          selected={laying}
+          on:update={(e) => (laying = String(e.detail ?? ''))}
+        >
+          <SelectItem value="" text="The whole block" />
+          {#each data.zones as zone (zone.id)}
+            <SelectItem
+              value={zone.id}
+              text="{zone.name}{parameters.byZone?.some((own) => own.zone === zone.id)
+                ? ', on its own'
+                : ''}"
+            />
+          {/each}
+        </Select>
+        {#if laying && parameters.byZone?.some(({ zone }) => zone === laying)}
+          <button
+            class="link-button"
+            onclick={() =>
+              change({ byZone: parameters.byZone?.filter(({ zone }) => zone !== laying) })}
+            >Lay it like the rest</button
+          >
+        {/if}
+      {/if}
+      <DecidePattern
+        {settings}
+        species={parameters.mix.map(({ species }) =>
+          data.species.find(({ id }) => id === species)!,
+        )}
+        {editable}
+        {picking}
+        hasHeights={Boolean(data.surface)}
+        onchange={changeSettings}
+        onpick={(what) => (picking = picking === what ? '' : what)}
+        onlongest={() => {
+          const { from, to } = longestSide(data.ground.boundary);
+          changeSettings({ direction: { kind: 'edge', from, to } });
+        }}
+      />
+    {:else if side === 'species'}
+      <DecideSpecies {parameters} species={data.species} {editable} onchange={change} />
+    {:else}
+      <ByHand
+        moves={parameters.moves ?? []}
+        lost={layout?.result.lostMoves.length ?? 0}
+        {editable}
+        {tool}
+        row={selected}
+        ontool={(next) => (tool = next)}
+        onremove={(index) => change({ moves: parameters.moves?.filter((_, i) => i !== index) })}
+        onout={takeOut}
+      />
+    {/if}
   </section>
 
   <section class="drawing">
     <Plan
       label="Rows of {data.block.name}"
-      height="clamp(380px, 62vh, 640px)"
-      mode={pickingEdge ? 'edge' : 'look'}
+      height="clamp(380px, 60vh, 640px)"
+      {mode}
       {content}
       onrow={(row) => (selected = row)}
       onedge={pickEdge}
+      onplace={byHand}
+      ondrawn={drawn}
     />
     {#if layout}
-      <RowTable
-        rows={layout.result.rows}
-        runs={layout.result.runs}
-        species={looks}
-        {selected}
-        onselect={(row) => (selected = row)}
-        block={data.block.id}
-        saved={data.versions.find(({ number }) => number === shown)}
-      />
+      <div class="unders" role="tablist" aria-label="Under the plan">
+        {#each UNDERS as [key, label] (key)}
+          <button role="tab" aria-selected={under === key} onclick={() => (under = key)}
+            >{label}</button
+          >
+        {/each}
+      </div>
+      {#if under === 'rows'}
+        <RowTable
+          rows={layout.result.rows}
+          runs={layout.result.runs}
+          falls={layout.result.falls}
+          traced={layout.result.traced}
+          species={looks}
+          {selected}
+          onselect={(row) => (selected = row)}
+          block={data.block.id}
+          saved={data.versions.find(({ number }) => number === shown)}
+          trial={Boolean(layout.result.trial)}
+        />
+      {:else}
+        <section class="under">
+          {#if under === 'directions'}
+            <Directions
+              {parameters}
+              current={currentBearing}
+              ontake={(bearing) => changeSettings({ direction: { kind: 'bearing', bearing } })}
+            />
+          {:else if under === 'setting-out'}
+            <SettingOut rows={layout.result.rows} falls={layout.result.falls} {selected} />
+          {:else if under === 'crowns'}
+            <Crowns
+              species={looks}
+              counts={layout.result.speciesCounts}
+              step={layout.result.rows.step}
+              across={neighbour}
+              plantable={data.ground.plantable.value}
+              {age}
+              shelter={parameters.pattern === 'shelter'}
+              onage={(years) => (age = years)}
+            />
+          {:else}
+            <Earth
+              metres={layout.result.figures.walked.steps[0].value}
+              trees={layout.result.rows.total}
+              slope={lie?.meanSlope}
+            />
+          {/if}
+        </section>
+      {/if}
     {/if}
   </section>
 
@@ -231,6 +497,23 @@
           >
         </div>
       {/each}
+      {#if layout.result.gaps}
+        {@const { gaps } = layout.result}
+        <Figure
+          label="Gaps within limits"
+          figure={{
+            value: gaps.within,
+            kind: 'share',
+            formula: 'nearest line from every traced point, in row spacings',
+            steps: [
+              { label: 'points', value: gaps.count, kind: 'count' },
+              { label: 'smallest gap', value: gaps.smallest, kind: 'number' },
+              { label: 'median', value: gaps.median, kind: 'number' },
+              { label: 'largest', value: gaps.largest, kind: 'number' },
+            ],
+          }}
+        />
+      {/if}
       {#each layout.result.notes as note (note)}<p class="say">{note}</p>{/each}
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
@@ -254,6 +537,7 @@
       </div>
     {/if}
     <Versions
+      block={data.block.id}
       versions={data.versions}
       {shown}
       {editable}
@@ -302,6 +586,42 @@
 </Modal>
 
 <style>
+  .parts,
+  .unders {
+    display: flex;
+    gap: 14px;
+    border-bottom: 1px solid var(--rule-strong);
+    margin: -4px 0 12px;
+  }
+  .unders {
+    margin: 0;
+    padding: 2px 16px 0;
+    background: var(--sheet);
+    border-top: 1px solid var(--rule-strong);
+    border-bottom-color: var(--rule);
+    overflow-x: auto;
+  }
+  .parts button,
+  .unders button {
+    font: 14px var(--text);
+    color: var(--slate);
+    background: none;
+    border: 0;
+    border-bottom: 3px solid transparent;
+    padding: 6px 2px 5px;
+    white-space: nowrap;
+    cursor: pointer;
+  }
+  .parts button[aria-selected='true'],
+  .unders button[aria-selected='true'] {
+    color: var(--ink);
+    font-weight: 600;
+    border-bottom-color: var(--viridian);
+  }
+  .under {
+    background: var(--sheet);
+    padding: 10px 16px 14px;
+  }
   .gap {
     height: 10px;
   }

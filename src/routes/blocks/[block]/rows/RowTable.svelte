@@ -1,6 +1,7 @@
 <script lang="ts">
   import { formatLength } from '$core/measure/units';
   import { rowCount, rowSpan, treesByRow, type RowSet } from '$core/rows/rowset';
+  import type { RowFall, TracedRow } from '$core/rows/contour';
   import type { Runs } from '$core/rows/species';
   import Ribbon from '$lib/ui/Ribbon.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
@@ -8,6 +9,10 @@
   interface Props {
     rows: RowSet;
     runs: readonly Runs[];
+    /** How each row lies on the ground, and why traced lines end, where that is known. */
+    falls?: readonly RowFall[];
+    traced?: readonly TracedRow[];
+    trial?: boolean;
     species: readonly { letter: string; colour: string; name: string }[];
     selected: number;
     onselect: (row: number) => void;
@@ -15,7 +20,18 @@
     /** The version shown, when it is saved: only that can be taken away. */
     saved?: { id: string };
   }
-  let { rows, runs, species, selected, onselect, block, saved }: Props = $props();
+  let {
+    rows,
+    runs,
+    falls,
+    traced,
+    trial = false,
+    species,
+    selected,
+    onselect,
+    block,
+    saved,
+  }: Props = $props();
   const units = useUnits();
   const HEIGHT = 26;
   const count = $derived(rowCount(rows));
@@ -39,6 +55,26 @@
       scroller.scrollTop = Math.max(0, y - HEIGHT * 2);
     }
   });
+  /** True fall in a few characters: level, or 1 in so many; a drop where water would stand. */
+  function fallOf(row: number): string {
+    const found = falls?.[row];
+    if (!found || !Number.isFinite(found.fall)) return '';
+    const steep = Math.abs(found.fall);
+    const words = steep < 1 / 2000 ? 'level' : `1:${Math.round(1 / steep)}`;
+    return found.ponds.length ? `${words} · ponds ${found.ponds.length}` : words;
+  }
+  const WHY = {
+    edge: 'the edge',
+    neighbour: 'too near a neighbour',
+    surface: 'the heights end',
+    flat: 'the ground goes flat',
+    closed: 'closed round a top',
+  };
+  function ends(row: number): string {
+    const line = traced?.[row];
+    if (!line) return '';
+    return `${line.from === 'gap' ? 'Started in a gap. ' : ''}Ends: ${WHY[line.ends[0]]}; ${WHY[line.ends[1]]}.`;
+  }
   const EXPORTS = [
     ['geojson', 'GeoJSON'],
     ['gpx', 'GPX'],
@@ -66,6 +102,9 @@
     >
     {#if saved}
       <a class="export" href="/blocks/{block}/rows/{saved.id}/pocket.pdf">Pocket sheet</a>
+      <a class="export" href="/blocks/{block}/rows/{saved.id}/setting-out.pdf">Setting out</a>
+      {#if trial}<a class="export" href="/blocks/{block}/rows/{saved.id}/tags.pdf">Tags</a>
+        <a class="export" href="/blocks/{block}/rows/{saved.id}/tags.csv" download>Tags CSV</a>{/if}
       {#each ['rows', 'positions'] as what (what)}
         <span class="export formats">
           <span>{what === 'rows' ? 'Rows' : 'Pegs'}:</span>
@@ -94,6 +133,7 @@
         <button
           class="row"
           class:on={row + 1 === selected}
+          class:falls={Boolean(falls)}
           style:top="{row * HEIGHT}px"
           role="option"
           aria-selected={row + 1 === selected}
@@ -103,6 +143,9 @@
           <span class="num quiet">{formatLength(to - from, units.system, 1)}</span>
           <Ribbon runs={runs[row]} {species} outOf={longest} height={17} />
           <span class="num n">{trees[row]}</span>
+          {#if falls}
+            <span class="num quiet" title={ends(row)}>{fallOf(row)}</span>
+          {/if}
         </button>
       {/each}
     </div>
@@ -160,6 +203,9 @@
     color: inherit;
     text-align: left;
     cursor: pointer;
+  }
+  .row.falls {
+    grid-template-columns: 34px 66px 1fr 40px 96px;
   }
   .row b,
   .row span {

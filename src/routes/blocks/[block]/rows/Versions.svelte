@@ -5,13 +5,14 @@
 
   type Version = PageData['versions'][number];
   interface Props {
+    block: string;
     versions: readonly Version[];
     shown?: number;
     editable: boolean;
     onopen: (version: Version) => void;
     onrelease: (version: Version) => void;
   }
-  let { versions, shown, editable, onopen, onrelease }: Props = $props();
+  let { block, versions, shown, editable, onopen, onrelease }: Props = $props();
   const STATE = { saved: 'saved', released: 'with the crew', withdrawn: 'withdrawn' };
 </script>
 
@@ -36,8 +37,16 @@
     </li>
   {:else}<li class="quiet">None saved yet.</li>{/each}
 </ul>
+{#if versions.length > 1}
+  <a class="compare" href="/blocks/{block}/rows/compare">Compare two of them</a>
+{/if}
 
 <style>
+  .compare {
+    display: inline-block;
+    margin: 6px 8px;
+    font-size: 14px;
+  }
   ul {
     list-style: none;
     margin: 0;

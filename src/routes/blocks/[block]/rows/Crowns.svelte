@@ -1,0 +1,104 @@
+<script lang="ts">
+  import {
+    crownCover,
+    heightAtAge,
+    meetings,
+    SHELTERED_HEIGHTS,
+    type CrownCurve,
+  } from '$core/rows/crowns';
+  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import { useUnits } from '$lib/ui/figures.svelte';
+
+  interface Props {
+    species: readonly {
+      name: string;
+      crown: number;
+      crownYears: number;
+      matureHeight: number;
+    }[];
+    counts: readonly number[];
+    step: number;
+    across: number;
+    plantable: number;
+    /** Years after planting that the plan is drawn at; undefined draws none. */
+    age?: number;
+    shelter: boolean;
+    onage: (age: number | undefined) => void;
+  }
+  let { species, counts, step, across, plantable, age, shelter, onage }: Props = $props();
+  const units = useUnits();
+  const curves = $derived(
+    species.map(({ crown, crownYears }): CrownCurve => ({ crown, years: crownYears })),
+  );
+  const pairs = $derived(
+    meetings(curves, step, across).sort(
+      (a, b) => Math.min(a.inRow, a.across) - Math.min(b.inRow, b.across),
+    ),
+  );
+  const years = (value: number) => (Number.isFinite(value) ? `${formatNumber(value)} y` : 'never');
+  const tallest = $derived(
+    Math.max(
+      ...species.map(({ matureHeight, crownYears }) =>
+        heightAtAge(matureHeight, crownYears, age ?? 20),
+      ),
+    ),
+  );
+</script>
+
+<div class="top">
+  <label for="age">Plan drawn at</label>
+  <input
+    id="age"
+    type="range"
+    min="0"
+    max="60"
+    value={age ?? 0}
+    oninput={(e) => onage(Number(e.currentTarget.value) || undefined)}
+  />
+  <b class="num">{age ? `${age} years` : 'planting'}</b>
+</div>
+<p class="num">
+  {#if age}Crowns cover {formatPercent(crownCover(curves, counts, plantable, age))} of the plantable ground,
+    overlaps counted twice.{/if}
+  {#if shelter}About {formatLength(SHELTERED_HEIGHTS * tallest, units.system, 0)} to the lee are sheltered
+    at {age ?? 20} years, ten heights of {formatLength(tallest, units.system, 1)}.{/if}
+</p>
+<table class="ledger">
+  <thead
+    ><tr><th>Neighbours</th><th class="n">meet in the row</th><th class="n">across rows</th></tr
+    ></thead
+  >
+  <tbody>
+    {#each pairs as pair (`${pair.a}-${pair.b}`)}
+      <tr
+        ><td
+          >{species[pair.a].name}{pair.a === pair.b
+            ? ''
+            : ` and ${species[pair.b].name.toLowerCase()}`}</td
+        ><td class="n">{years(pair.inRow)}</td><td class="n">{years(pair.across)}</td></tr
+      >
+    {/each}
+  </tbody>
+</table>
+<p class="quiet">
+  A simple growth curve from memory; mature crown and years are on the <a href="/species"
+    >species cards</a
+  >.
+</p>
+
+<style>
+  .top {
+    display: grid;
+    grid-template-columns: auto 1fr auto;
+    gap: 12px;
+    align-items: center;
+    font-size: 14px;
+  }
+  input {
+    accent-color: var(--viridian);
+  }
+  p {
+    font-size: 13px;
+    margin: 4px 0;
+  }
+</style>

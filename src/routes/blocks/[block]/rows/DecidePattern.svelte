@@ -1,0 +1,326 @@
+<script lang="ts">
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import type { PatternSettings } from '$core/rows/pattern';
+  import {
+    isLattice,
+    isListed,
+    PATTERNS,
+    rowSpacingOf,
+    spacingForDensity,
+    type Pattern,
+  } from '$core/rows/spacing';
+  import {
+    degrees,
+    formatBearing,
+    radians,
+    SQUARE_METRES_PER_ACRE,
+    SQUARE_METRES_PER_HECTARE,
+  } from '$core/measure/units';
+  import { bearingOf } from '$core/ground/polygon';
+  import Measure from '$lib/ui/Measure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import PatternMark from './PatternMark.svelte';
+  import PatternOptions from './PatternOptions.svelte';
+
+  interface Props {
+    settings: PatternSettings;
+    species: readonly { id: string; name: string }[];
+    editable: boolean;
+    /** What is being picked on the plan. */
+    picking: '' | 'edge' | 'guide' | 'baseline';
+    hasHeights: boolean;
+    onchange: (next: Partial<PatternSettings>, tag?: string) => void;
+    onpick: (what: 'edge' | 'guide' | 'baseline') => void;
+    onlongest: () => void;
+  }
+  let { settings, species, editable, picking, hasHeights, onchange, onpick, onlongest }: Props =
+    $props();
+  const units = useUnits();
+  const ABOUT: Record<Pattern, string> = {
+    square: 'Square: the same both ways',
+    rectangular: 'Rectangular: rows further apart than trees',
+    offset: 'Offset: every second row half a step on',
+    equilateral: 'Equilateral: 15 % more trees than a square',
+    contour: 'Contour: level rows that hold the water',
+    graded: 'Graded: off the contour by a small fall, so that water drains',
+    parallel: 'Parallel to an edge or a drawn line, round its bends',
+    shelter: 'Shelter rows along a fence, each with its species',
+    scatter: 'Scattered, never nearer than a distance',
+    gaps: 'Gap fill among the trees that stand already',
+    clusters: 'Clusters: small dense groups',
+  };
+  const tied = $derived(rowSpacingOf(settings.pattern, settings.inRow));
+  const between = $derived(tied ?? settings.between);
+  const perArea = $derived(
+    units.system === 'metric' ? SQUARE_METRES_PER_HECTARE : SQUARE_METRES_PER_ACRE,
+  );
+  const density = $derived(Math.round(perArea / (settings.inRow * between)));
+  const bearing = $derived(
+    settings.direction.kind === 'bearing'
+      ? settings.direction.bearing
+      : settings.direction.kind === 'edge'
+        ? bearingOf(settings.direction.from, settings.direction.to)
+        : Math.PI / 2,
+  );
+  const spaced = $derived(!isListed(settings.pattern) && settings.pattern !== 'shelter');
+  const directed = $derived(settings.pattern !== 'contour' && settings.pattern !== 'graded');
+  const pickingEdge = $derived(picking === 'edge');
+
+  /** A density keeps the spacing in the row and moves the rows; where rows are tied, both move. */
+  function takeDensity(wanted: number) {
+    if (!(wanted > 0)) return;
+    const perMetre = wanted / perArea;
+    try {
+      if (settings.pattern === 'square') onchange({ inRow: Math.sqrt(1 / perMetre) });
+      else if (settings.pattern === 'equilateral')
+        onchange({ inRow: Math.sqrt(1 / (perMetre * rowSpacingOf('equilateral', 1)!)) });
+      else onchange({ between: spacingForDensity(settings.inRow, perMetre) });
+    } catch {
+      // Out of reach: the field falls back to the density that stands.
+    }
+  }
+</script>
+
+<fieldset disabled={!editable}>
+  <h2>Pattern</h2>
+  <div class="patterns" role="radiogroup" aria-label="Pattern">
+    {#each PATTERNS as key (key)}
+      <button
+        type="button"
+        role="radio"
+        aria-checked={settings.pattern === key}
+        aria-label={ABOUT[key]}
+        title={ABOUT[key]}
+        onclick={() => onchange({ pattern: key })}><PatternMark pattern={key} /></button
+      >
+    {/each}
+  </div>
+  <p class="small">{ABOUT[settings.pattern]}</p>
+  <PatternOptions {settings} {species} {editable} {picking} {onchange} {onpick} />
+  {#if spaced}
+    <h2>Spacing</h2>
+    <Measure
+      label="In the row"
+      value={settings.inRow}
+      min={0.1}
+      max={100}
+      onchange={(inRow) => onchange({ inRow })}
+      disabled={!editable}
+    />
+    <input
+      class="slider"
+      type="range"
+      aria-label="In the row"
+      min="1"
+      max="6"
+      step="0.05"
+      value={settings.inRow}
+      oninput={(e) => onchange({ inRow: Number(e.currentTarget.value) }, 'inRow')}
+    />
+    <Measure
+      label="Between rows"
+      value={between}
+      min={0.1}
+      max={100}
+      disabled={!editable || tied !== undefined}
+      onchange={(value) => onchange({ between: value })}
+    />
+    <input
+      class="slider"
+      type="range"
+      aria-label="Between rows"
+      min="1"
+      max="8"
+      step="0.05"
+      value={between}
+      disabled={tied !== undefined}
+      oninput={(e) => onchange({ between: Number(e.currentTarget.value) }, 'between')}
+    />
+    {#if isLattice(settings.pattern)}
+      <div class="row">
+        <span>Measured</span>
+        <Select
+          labelText="Measured"
+          hideLabel
+          size="sm"
+          selected={settings.measured ?? 'level'}
+          on:update={(e) => onchange({ measured: e.detail as 'level' | 'ground' })}
+        >
+          <SelectItem value="level" text="level" />
+          <SelectItem value="ground" text="on the slope" disabled={!hasHeights} />
+        </Select>
+      </div>
+    {/if}
+    <div class="row">
+      <label for="density"
+        >Density, trees {units.system === 'metric' ? 'a hectare' : 'an acre'}</label
+      >
+      <input
+        id="density"
+        class="number num"
+        type="number"
+        min="1"
+        max="100000"
+        value={density}
+        onchange={(e) => takeDensity(Number(e.currentTarget.value))}
+      />
+    </div>
+  {/if}
+  {#if directed}
+    <h2>Direction</h2>
+    <div class="row">
+      <Select
+        labelText="Rows run"
+        hideLabel
+        size="sm"
+        selected={settings.direction.kind}
+        on:update={(e) => {
+          if (e.detail === 'bearing') onchange({ direction: { kind: 'bearing', bearing } });
+          if (e.detail === 'east-west') onchange({ direction: { kind: 'east-west' } });
+          if (e.detail === 'edge' && settings.direction.kind !== 'edge') onlongest();
+        }}
+      >
+        <SelectItem value="bearing" text="On a bearing" />
+        <SelectItem value="edge" text="Along an edge" />
+        <SelectItem value="east-west" text="East–west" />
+      </Select>
+      {#if settings.direction.kind === 'bearing'}
+        <input
+          class="number num"
+          type="number"
+          aria-label="Bearing in degrees"
+          min="0"
+          max="359"
+          step="1"
+          value={Math.round(degrees(bearing))}
+          onchange={(e) =>
+            onchange({
+              direction: {
+                kind: 'bearing',
+                bearing: radians(((Number(e.currentTarget.value) % 360) + 360) % 360),
+              },
+            })}
+        />
+      {:else}<span class="num bearing">{formatBearing(bearing)}</span>{/if}
+    </div>
+    {#if settings.direction.kind === 'bearing'}
+      <input
+        class="slider"
+        type="range"
+        aria-label="Bearing"
+        min="0"
+        max="180"
+        step="1"
+        value={Math.round(degrees(bearing)) % 180}
+        oninput={(e) =>
+          onchange(
+            { direction: { kind: 'bearing', bearing: radians(Number(e.currentTarget.value)) } },
+            'bearing',
+          )}
+      />
+    {:else if settings.direction.kind === 'edge'}
+      <div class="buttons tight">
+        <Button
+          kind={pickingEdge ? 'primary' : 'tertiary'}
+          size="small"
+          on:click={() => onpick('edge')}
+          >{pickingEdge ? 'Click an edge' : 'Pick on the plan'}</Button
+        >
+        <Button kind="ghost" size="small" on:click={onlongest}>Longest</Button>
+      </div>
+    {/if}
+  {/if}
+  {#if spaced}
+    <Measure
+      label="First row in by"
+      value={settings.firstOffset}
+      max={500}
+      onchange={(firstOffset) => onchange({ firstOffset })}
+      disabled={!editable}
+    />
+  {/if}
+  {#if !isListed(settings.pattern)}
+    <Measure
+      label="Headland"
+      value={settings.headland}
+      max={100}
+      step={0.5}
+      onchange={(headland) => onchange({ headland })}
+      disabled={!editable}
+    />
+    <Measure
+      label="Drop stubs under"
+      value={settings.shortest}
+      max={500}
+      step={1}
+      onchange={(shortest) => onchange({ shortest })}
+      disabled={!editable}
+    />
+  {/if}
+</fieldset>
+
+<style>
+  fieldset {
+    border: 0;
+    margin: 0;
+    padding: 0;
+    min-width: 0;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 1fr 78px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    margin-bottom: 6px;
+  }
+  .row :global(.bx--form-item) {
+    min-width: 0;
+  }
+  .number {
+    font: 15px var(--text);
+    font-variant-numeric: tabular-nums;
+    width: 100%;
+    box-sizing: border-box;
+    height: 34px;
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+    padding: 0 6px;
+  }
+  .bearing {
+    text-align: right;
+    font-weight: 600;
+  }
+  .slider {
+    width: 100%;
+    accent-color: var(--viridian);
+    margin: -2px 0 6px;
+  }
+  .patterns {
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
+    gap: 6px;
+  }
+  .patterns button {
+    background: var(--field);
+    border: 1px solid var(--rule-strong);
+    padding: 6px 0 2px;
+    cursor: pointer;
+  }
+  .patterns button[aria-checked='true'] {
+    border: 2px solid var(--viridian);
+    background: var(--viridian-tint);
+    padding: 5px 0 1px;
+  }
+  .small {
+    font-size: 13px;
+    color: var(--slate);
+    margin: 4px 0 0;
+  }
+  .tight {
+    margin: 4px 0;
+  }
+</style>

@@ -1,0 +1,225 @@
+<script lang="ts">
+  import { Select, SelectItem } from 'carbon-components-svelte';
+  import type { LayoutParameters } from '$core/rows/layout';
+  import type { Arrangement } from '$core/rows/species';
+  import Bead from '$lib/ui/Bead.svelte';
+
+  interface Card {
+    id: string;
+    letter: string;
+    name: string;
+    colour: string;
+    stock: 'bare-root' | 'container';
+  }
+  interface Props {
+    parameters: LayoutParameters;
+    species: readonly Card[];
+    editable: boolean;
+    onchange: (next: Partial<LayoutParameters>, tag?: string) => void;
+  }
+  let { parameters, species, editable, onchange }: Props = $props();
+  const sum = $derived(
+    Math.round(parameters.mix.reduce((total, { share }) => total + share, 0) * 100) / 100,
+  );
+  const unused = $derived(
+    species.filter(({ id }) => !parameters.mix.some((entry) => entry.species === id)),
+  );
+  const share = (index: number, value: number) =>
+    onchange(
+      { mix: parameters.mix.map((entry, i) => (i === index ? { ...entry, share: value } : entry)) },
+      `share-${index}`,
+    );
+  /** Where each arrangement starts. */
+  const FIRST: Record<Arrangement['kind'], Arrangement> = {
+    rows: { kind: 'rows' },
+    alternate: { kind: 'alternate' },
+    runs: { kind: 'runs', length: 25 },
+    random: { kind: 'random', longest: 3, seed: 1 },
+    clumps: { kind: 'clumps', size: 15, seed: 1 },
+    heights: { kind: 'heights' },
+    trial: { kind: 'trial', plot: 10, seed: 1 },
+  };
+  /** The number that an arrangement turns on. */
+  const NUMBER = {
+    runs: ['length', 'Length of a run'],
+    random: ['longest', 'Longest run'],
+    clumps: ['size', 'Trees in a clump'],
+    trial: ['plot', 'Trees in a plot'],
+  } as const;
+  const arrangement = $derived(parameters.arrangement);
+  const number = $derived(
+    arrangement.kind in NUMBER ? NUMBER[arrangement.kind as keyof typeof NUMBER] : undefined,
+  );
+  const set = (key: string, value: number) =>
+    onchange({ arrangement: { ...arrangement, [key]: value } as Arrangement });
+</script>
+
+<fieldset disabled={!editable}>
+  <h2>Mix</h2>
+  {#each parameters.mix as entry, i (entry.species)}
+    {@const card = species.find(({ id }) => id === entry.species)}
+    {#if card}
+      <div class="mix">
+        <Bead {...card} />
+        <label for="share-{card.id}">{card.name}</label>
+        <input
+          id="share-{card.id}"
+          class="number num"
+          type="number"
+          min="0"
+          max="100"
+          step="1"
+          value={entry.share}
+          onchange={(e) => share(i, Number(e.currentTarget.value))}
+        />
+        <span>%</span>
+        <button
+          type="button"
+          class="remove"
+          aria-label="Take {card.name} out of the mix"
+          onclick={() => onchange({ mix: parameters.mix.filter((_, k) => k !== i) })}>×</button
+        >
+      </div>
+    {/if}
+  {/each}
+  {#if sum !== 100}
+    <p class="say">
+      The mix adds up to {sum} %.
+      <button
+        type="button"
+        class="link-button"
+        onclick={() =>
+          parameters.mix.length &&
+          share(
+            parameters.mix.length - 1,
+            Math.max(0, parameters.mix[parameters.mix.length - 1].share + 100 - sum),
+          )}
+        >Give the rest to {species
+          .find(({ id }) => id === parameters.mix.at(-1)?.species)
+          ?.name.toLowerCase() ?? 'the last'}</button
+      >
+    </p>
+  {/if}
+  {#if !species.length}
+    <p class="say">This site has no species yet. <a href="/species">Make the first card.</a></p>
+  {/if}
+  {#if unused.length}
+    <Select
+      labelText="Add a species"
+      hideLabel
+      size="sm"
+      selected=""
+      on:update={(e) =>
+        e.detail &&
+        onchange({
+          mix: [...parameters.mix, { species: String(e.detail), share: Math.max(0, 100 - sum) }],
+        })}
+    >
+      <SelectItem value="" text="Add a species …" />
+      {#each unused as card (card.id)}<SelectItem value={card.id} text={card.name} />{/each}
+    </Select>
+  {/if}
+  <h2>Arranged</h2>
+  <div class="row">
+    <Select
+      labelText="Arranged"
+      hideLabel
+      size="sm"
+      selected={arrangement.kind}
+      on:update={(e) => onchange({ arrangement: FIRST[e.detail as Arrangement['kind']] })}
+    >
+      <SelectItem value="rows" text="Whole rows" />
+      <SelectItem value="alternate" text="One by one in turn" />
+      <SelectItem value="runs" text="Runs of" />
+      <SelectItem value="random" text="Random, runs up to" />
+      <SelectItem value="clumps" text="Clumps of about" />
+      <SelectItem value="heights" text="Low outside, tall inside" />
+      <SelectItem value="trial" text="Trial, plots of" />
+    </Select>
+    {#if number}
+      {@const [key, label] = number}
+      <input
+        class="number num"
+        type="number"
+        aria-label={label}
+        min="1"
+        max="1000"
+        value={(arrangement as unknown as Record<string, number>)[key]}
+        onchange={(e) => set(key, Math.max(1, Math.round(Number(e.currentTarget.value))))}
+      />
+    {/if}
+  </div>
+  {#if 'seed' in arrangement}
+    <div class="row">
+      <label for="seed">Seed: same seed, same plan</label>
+      <input
+        id="seed"
+        class="number num"
+        type="number"
+        min="0"
+        max="999999"
+        value={arrangement.seed}
+        onchange={(e) => set('seed', Math.round(Number(e.currentTarget.value)))}
+      />
+    </div>
+  {/if}
+  {#if arrangement.kind === 'trial'}
+    <p class="small">
+      Randomised complete blocks: every species of the mix once in each block, shares left aside.
+    </p>
+  {/if}
+</fieldset>
+
+<style>
+  fieldset {
+    border: 0;
+    margin: 0;
+    padding: 0;
+    min-width: 0;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 1fr 78px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    margin-bottom: 6px;
+  }
+  .row :global(.bx--form-item) {
+    min-width: 0;
+  }
+  .number {
+    font: 15px var(--text);
+    font-variant-numeric: tabular-nums;
+    width: 100%;
+    box-sizing: border-box;
+    height: 34px;
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+    padding: 0 6px;
+  }
+  .small {
+    font-size: 13px;
+    color: var(--slate);
+    margin: 4px 0 0;
+  }
+  .mix {
+    display: grid;
+    grid-template-columns: 24px 1fr 58px 12px 20px;
+    gap: 6px;
+    align-items: center;
+    font-size: 14px;
+    margin-bottom: 5px;
+  }
+  .remove {
+    background: none;
+    border: 0;
+    font-size: 17px;
+    color: var(--slate);
+    cursor: pointer;
+    min-height: 24px;
+  }
+</style>

@@ -1,0 +1,160 @@
+<script lang="ts">
+  import {
+    PIT_DEFAULTS,
+    pitEarth,
+    TERRACE_DEFAULTS,
+    terraceEarth,
+    type PitOptions,
+    type TerraceOptions,
+  } from '$core/rows/terraces';
+  import { formatLength, formatVolume } from '$core/measure/units';
+  import Figure from '$lib/ui/Figure.svelte';
+  import Measure from '$lib/ui/Measure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+
+  interface Props {
+    /** Metres of row. */
+    metres: number;
+    trees: number;
+    /** Mean slope across the rows, rise over run, if heights are known. */
+    slope?: number;
+  }
+  let { metres, trees, slope }: Props = $props();
+  const units = useUnits();
+  let terrace = $state<TerraceOptions>({ ...TERRACE_DEFAULTS });
+  let pit = $state<PitOptions>({ ...PIT_DEFAULTS });
+  let typed = $state<number>();
+  const onSlope = $derived(typed ?? slope ?? 0.3);
+  const attempt = <T,>(task: () => T): { value?: T; wrong?: string } => {
+    try {
+      return { value: task() };
+    } catch (error) {
+      return { wrong: (error as Error).message };
+    }
+  };
+  const earth = $derived(attempt(() => terraceEarth(metres, onSlope, terrace)));
+  const pits = $derived(attempt(() => pitEarth(trees, pit)));
+</script>
+
+<div class="columns">
+  <section>
+    <h3>Terraces along the rows</h3>
+    <Measure
+      label="Width"
+      value={terrace.width}
+      min={0.1}
+      max={20}
+      onchange={(m) => (terrace.width = m)}
+    />
+    <Measure
+      label="Falls inward by"
+      value={terrace.inwardFall}
+      max={10}
+      step={0.05}
+      onchange={(m) => (terrace.inwardFall = m)}
+    />
+    <Measure
+      label="Uncut step every"
+      value={terrace.stepEvery}
+      max={500}
+      step={1}
+      onchange={(m) => (terrace.stepEvery = m)}
+    />
+    <div class="row">
+      <label for="earth-slope"
+        >Slope across, %{slope === undefined ? '' : ' (from the heights)'}</label
+      >
+      <input
+        id="earth-slope"
+        class="num"
+        type="number"
+        min="0"
+        max="200"
+        value={Math.round(onSlope * 100)}
+        onchange={(e) => (typed = Number(e.currentTarget.value) / 100)}
+      />
+    </div>
+  </section>
+  <section>
+    {#if earth.value}
+      <Figure label="Earth a metre" figure={earth.value.perMetre} />
+      <Figure label="Earth in all" figure={earth.value.total} />
+      <p class="num">
+        {earth.value.uncutSteps} uncut steps stop water running along. Bank {formatLength(
+          earth.value.bank,
+          units.system,
+        )} high inside.
+      </p>
+    {:else}<p class="say stop">{earth.wrong}</p>{/if}
+  </section>
+  <section>
+    <h3>Pits, one a tree</h3>
+    <Measure
+      label="Sides"
+      value={pit.length}
+      min={0.1}
+      max={3}
+      step={0.05}
+      onchange={(m) => (pit = { ...pit, length: m, width: m })}
+    />
+    <Measure
+      label="Depth"
+      value={pit.depth}
+      min={0.1}
+      max={3}
+      step={0.05}
+      onchange={(m) => (pit.depth = m)}
+    />
+    <Measure
+      label="Topsoil down to"
+      value={pit.topsoil}
+      max={3}
+      step={0.05}
+      onchange={(m) => (pit.topsoil = m)}
+    />
+  </section>
+  <section>
+    {#if pits.value}
+      {@const dug = pits.value}
+      <Figure label="Dug in all" figure={dug.total} />
+      <p class="num">
+        A pit: {formatVolume(dug.topsoil, units.system)} topsoil to one side, {formatVolume(
+          dug.subsoil,
+          units.system,
+        )} subsoil to the other. Refilled with topsoil to {formatLength(pit.proud, units.system)} above
+        the ground it takes {formatVolume(dug.topsoilNeeded, units.system)} more from around.
+      </p>
+    {:else}<p class="say stop">{pits.wrong}</p>{/if}
+    <p class="quiet">Locate buried services before digging; shore or slope what is deep.</p>
+  </section>
+</div>
+
+<style>
+  .columns {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+    gap: 8px 24px;
+  }
+  h3 {
+    font-size: 14px;
+    margin: 2px 0 4px;
+  }
+  p {
+    font-size: 13.5px;
+    margin: 4px 0;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 1fr 78px;
+    align-items: center;
+    font-size: 14px;
+  }
+  .row input {
+    font: 15px var(--text);
+    height: 34px;
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+  }
+</style>

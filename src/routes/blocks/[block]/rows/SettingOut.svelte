@@ -1,0 +1,94 @@
+<script lang="ts">
+  import type { RowFall } from '$core/rows/contour';
+  import { settingOut } from '$core/rows/setting-out';
+  import type { RowSet } from '$core/rows/rowset';
+  import { STRING_LENGTH } from '$core/rows/layout';
+  import { formatBearing, formatLength, formatNumber } from '$core/measure/units';
+  import { useUnits } from '$lib/ui/figures.svelte';
+
+  interface Props {
+    rows: RowSet;
+    falls?: readonly RowFall[];
+    selected: number;
+  }
+  let { rows, falls, selected }: Props = $props();
+  const units = useUnits();
+  const out = $derived(settingOut(rows, falls));
+  const row = $derived(out.rows[Math.min(selected, out.rows.length) - 1]);
+  const fall = $derived(falls?.[selected - 1]);
+  const length = (metres: number, decimals = 2) => formatLength(metres, units.system, decimals);
+  const strings = $derived(out.rows.reduce((sum, { strings: list }) => sum + list.length, 0));
+</script>
+
+<div class="columns">
+  {#if out.baseline}
+    {@const base = out.baseline}
+    <section>
+      <h3>Baseline</h3>
+      <p class="num">
+        {length(base.length)} on {formatBearing(base.bearing)}, {base.pegs.length} pegs. Right angle at
+        its first peg: {base.rightAngle.map((side) => length(side, 0)).join(' – ')}.
+      </p>
+      <p class="num">
+        Check the square: {length(base.square.width)} by {length(base.square.height)}; both
+        diagonals read <b>{length(base.square.diagonal)}</b>.
+      </p>
+      <p class="num">
+        Peg of row {selected}: {length(base.pegs[selected - 1]?.along ?? 0)} along the baseline, first
+        tree {length(base.pegs[selected - 1]?.firstPeg ?? 0)} in.
+      </p>
+    </section>
+  {/if}
+  {#if row}
+    <section>
+      <h3>Row {selected}</h3>
+      <p class="num">
+        {length(row.level)} level{#if falls}, {length(row.ground)} along the ground{/if}. Strings of {length(
+          STRING_LENGTH,
+          0,
+        )}:
+        {row.strings.map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`).join(', ')}.
+      </p>
+      {#if fall && Number.isFinite(fall.fall)}
+        <p class="num">
+          Falls {length(Math.abs(fall.first - fall.last))} from {fall.fall >= 0
+            ? 'first to last'
+            : 'last to first'} peg{Math.abs(fall.fall) > 1e-4
+            ? `, 1 in ${formatNumber(1 / Math.abs(fall.fall))}`
+            : ''}; steepest 1 in {fall.steepest > 1e-4 ? formatNumber(1 / fall.steepest) : '∞'} over 10
+          m.
+          {#if fall.ponds.length}Water stands at {fall.ponds
+              .slice(0, 4)
+              .map(
+                ({ chainage, depth }) => `${length(chainage, 0)} (${formatNumber(depth * 100)} cm)`,
+              )
+              .join(', ')}{fall.ponds.length > 4 ? ' and further' : ''}.{/if}
+        </p>
+      {/if}
+    </section>
+  {/if}
+  <section>
+    <h3>In all</h3>
+    <p class="num">
+      {formatNumber(strings)} strings, {formatNumber(2 * out.rows.length)} row-end pegs. Level lines by
+      A-frame: legs {length(out.frameSpread)} apart, {formatNumber(out.frameSteps)} steps.
+    </p>
+  </section>
+</div>
+
+<style>
+  .columns {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+    gap: 4px 24px;
+  }
+  h3 {
+    font-size: 14px;
+    margin: 4px 0 2px;
+  }
+  p {
+    font-size: 13.5px;
+    margin: 0 0 5px;
+    line-height: 1.4;
+  }
+</style>

@@ -1,7 +1,7 @@
 /**
- * Crown radius by age: a saturating curve, r(t) = R · (1 − exp(−3 t ÷ T)), which has 95 % of the
- * mature radius R at T years. A simple growth curve from memory; R and T stand on the species' card
- * and are the leader's to change.
+ * Crown radius by age: r(t) = R · (1 − exp(−k t))², the growth curve of Chapman and Richards with
+ * shape 2, slow while the tree settles, with k such that 95 % of the mature radius R is reached at T
+ * years. The shape is from memory; R and T stand on the species' card and are the leader's to change.
  */
 export interface CrownCurve {
   /** Mature crown diameter, metres. */
@@ -10,11 +10,15 @@ export interface CrownCurve {
   years: number;
 }
 
-const RATE = 3;
+const RATE = -Math.log(1 - Math.sqrt(0.95));
+
+/** Share of full size reached at an age. */
+const grown = (years: number, age: number): number =>
+  (1 - Math.exp((-RATE * Math.max(0, age)) / years)) ** 2;
 
 /** Crown radius in metres after so many years. */
 export const crownRadius = ({ crown, years }: CrownCurve, age: number): number =>
-  (crown / 2) * (1 - Math.exp((-RATE * Math.max(0, age)) / years));
+  (crown / 2) * grown(years, age);
 
 /**
  * Years until two neighbours' crowns meet.
@@ -87,4 +91,4 @@ export const SHELTERED_HEIGHTS = 10;
 
 /** Height by age on the same curve as the crown. */
 export const heightAtAge = (matureHeight: number, years: number, age: number): number =>
-  matureHeight * (1 - Math.exp((-RATE * Math.max(0, age)) / years));
+  matureHeight * grown(years, age);

@@ -1,6 +1,6 @@
 import type { Figure } from '../measure/working';
 import { planeArea } from '../ground/polygon';
-import { heightAt } from '../ground/surface';
+import { heightAt, type Surface } from '../ground/surface';
 import type { Limit } from '../ground/zones';
 import { rowFall, type GapStatistics, type RowFall, type TracedRow } from './contour';
 import { limitPlaces, type Traits } from './limits';
@@ -86,7 +86,8 @@ export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layo
     figures: layoutFigures(rows, planeArea(ground.plantable), parameters),
     traced: whole ? laid.traced : undefined,
     gaps: laid.gaps,
-    falls: ground.surface && !isListed(parameters.pattern) ? fallsOf(ground, rows) : undefined,
+    falls:
+      ground.surface && !isListed(parameters.pattern) ? fallsOf(ground.surface, rows) : undefined,
     trial: species.trial,
     lostMoves: moved.lost,
   };
@@ -146,7 +147,7 @@ function shelterSpecies(
   traits: readonly Traits[],
   count: (runs: Runs[]) => number[],
 ): Planted {
-  const notes: string[] = [];
+  const replaced = new Map<number, number>();
   const byHeight = mix
     .map((_, s) => s)
     .sort((a, b) => traits[b].matureHeight - traits[a].matureHeight);
@@ -156,28 +157,27 @@ function shelterSpecies(
       mix.findIndex(({ species }) => species === shelter[belongs[row]].species),
     );
     const out: Runs = [];
-    let replaced = 0;
     for (let i = 0; i < classes.length; i += 2) {
       const { allowed } = places.limits[classes[i]];
-      const stand = allowed[own]
-        ? own
-        : (byHeight.find((s) => allowed[s]) ?? allowed.findIndex(Boolean));
-      if (stand !== own) replaced += classes[i + 1];
+      const stand = allowed[own] ? own : byHeight.find((s) => allowed[s])!;
+      if (stand !== own)
+        replaced.set(belongs[row] + 1, (replaced.get(belongs[row] + 1) ?? 0) + classes[i + 1]);
       if (out[out.length - 2] === stand) out[out.length - 1] += classes[i + 1];
       else out.push(stand, classes[i + 1]);
     }
-    if (replaced)
-      notes.push(
-        `Shelter row ${belongs[row] + 1}: ${replaced} places may not take ${traits[own].name.toLowerCase()}; the tallest of the mix that may stands there.`,
-      );
     return out;
   });
+  const trees = [...replaced.values()].reduce((a, b) => a + b, 0);
+  const notes = trees
+    ? [
+        `${trees} places of shelter ${replaced.size > 1 ? 'rows' : 'row'} ${[...replaced.keys()].join(', ')} may not take their row’s species; the tallest of the mix that may stands there.`,
+      ]
+    : [];
   return { runs, counts: count(runs), notes };
 }
 
-/** Heights along each row, a sample a metre. */
-function fallsOf({ surface }: LayoutGround, rows: RowSet): RowFall[] | undefined {
-  if (!surface) return undefined;
+/** How each row lies on the ground, from heights along it, a sample a metre or half a cell. */
+export function fallsOf(surface: Surface, rows: RowSet): RowFall[] {
   const every = Math.max(1, surface.cell / 2);
   return Array.from({ length: rowCount(rows) }, (_, row) => {
     const [from, to] = rowSpan(rows, row);

@@ -78,14 +78,20 @@ function numberLine(
   context.fillText(text, x, y);
 }
 
-/** Zones as a tint with a dashed outline and their name. */
+type NamedArea = { name: string; parts: MultiPolygon };
+
+/** Zones as a tint with a dashed outline, inside the boundary only. */
 export function drawZones(
   context: CanvasRenderingContext2D,
-  zones: readonly { name: string; parts: MultiPolygon }[],
+  { boundary }: PlanContent,
+  zones: readonly NamedArea[],
   view: View,
   palette: Palette,
 ): void {
-  for (const { name, parts } of zones) {
+  context.save();
+  tracePolygons(context, boundary, view);
+  context.clip('evenodd');
+  for (const { parts } of zones) {
     tracePolygons(context, parts, view);
     context.fillStyle = palette.water;
     context.globalAlpha = 0.12;
@@ -96,9 +102,20 @@ export function drawZones(
     context.setLineDash([5, 4]);
     context.stroke();
     context.setLineDash([]);
-    context.globalAlpha = 1;
-    letter(context, name, view.toPixel(middleOf(parts[0][0])), 0, palette.water, palette, 0);
   }
+  context.restore();
+  context.globalAlpha = 1;
+}
+
+/** Names of the zones, over the rows. */
+export function nameZones(
+  context: CanvasRenderingContext2D,
+  zones: readonly NamedArea[],
+  view: View,
+  palette: Palette,
+): void {
+  for (const { name, parts } of zones)
+    letter(context, name, view.toPixel(middleOf(parts[0][0])), 0, palette.water, palette, 0);
 }
 
 /** Bands that only limit: thin hatching, and what may stand there along their edge. */

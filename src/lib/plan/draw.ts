@@ -6,7 +6,7 @@ import type { Point } from '$core/measure/plane';
 import { fromFrame, toFrame } from '$core/rows/lattice';
 import { rowCount, type RowSet } from '$core/rows/rowset';
 import type { Runs } from '$core/rows/species';
-import { drawHere, drawLimits, drawRelief, drawTarget, drawZones } from './draw-ground';
+import { drawHere, drawLimits, drawRelief, drawTarget, drawZones, nameZones } from './draw-ground';
 import { drawBaseline, drawCrowns, drawRows } from './draw-rows';
 
 export interface SpeciesLook {
@@ -108,7 +108,7 @@ export function drawPlan(
   context.fillStyle = palette.sheet;
   context.fill('evenodd');
   if (content.relief) drawRelief(context, content, content.relief, view, palette);
-  if (content.zones?.length) drawZones(context, content.zones, view, palette);
+  if (content.zones?.length) drawZones(context, content, content.zones, view, palette);
   if (content.limits?.length) drawLimits(context, content, content.limits, view, palette);
   drawBands(context, content, view, palette);
   if (content.rows && content.runs && content.crowns)
@@ -119,6 +119,7 @@ export function drawPlan(
   context.strokeStyle = palette.ink;
   context.lineWidth = 1.6;
   context.stroke();
+  if (content.zones?.length) nameZones(context, content.zones, view, palette);
   drawShapes(context, content, view, palette);
   if (content.rows) drawBaseline(context, content.rows, view, palette);
   if (content.edge) drawEdge(context, content.edge, view, palette);

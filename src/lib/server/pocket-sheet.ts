@@ -3,7 +3,15 @@ import path from 'node:path';
 import PdfPrinter from 'pdfmake/src/printer.js';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { formatDay } from '../../../core/measure/dates';
-import { formatLength, formatNumber, type UnitSystem } from '../../../core/measure/units';
+import {
+  formatBearing,
+  formatLength,
+  formatNumber,
+  type UnitSystem,
+} from '../../../core/measure/units';
+import type { RowFall } from '../../../core/rows/contour';
+import type { SettingOut } from '../../../core/rows/setting-out';
+import type { Tag } from '../../../core/rows/trial';
 import { STRING_LENGTH } from '../../../core/rows/layout';
 import { summarise, type RowRhythm, type StoredRow } from '../../../core/rows/stored';
 
@@ -36,17 +44,21 @@ export interface SheetContent {
   cards: { title: string; rows: readonly StoredRow[] }[];
 }
 
-/** Pocket sheets: every row with its first and last peg, length, trees and ribbon, A5, one hand wide. */
-export function pocketSheet(content: SheetContent): Promise<Buffer> {
+/** Prints a document on A5, one hand wide, with block, version and day at its foot. */
+function print(
+  about: Pick<SheetContent, 'block' | 'version' | 'day'>,
+  title: string,
+  content: Content[],
+): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
     pageSize: 'A5',
     pageMargins: [28, 30, 28, 34],
     defaultStyle: { font: 'Atkinson', fontSize: 8.5, color: '#1b2621' },
-    info: { title: `${content.block}, pocket sheet` },
+    info: { title: `${about.block}, ${title}` },
     footer: (page, pages) => ({
       columns: [
         {
-          text: `${content.block}, version ${content.version}, ${formatDay(content.day, true)}`,
+          text: `${about.block}, version ${about.version}, ${formatDay(about.day, true)}`,
           color: '#4d5951',
         },
         { text: `${page} of ${pages}`, alignment: 'right', color: '#4d5951' },
@@ -54,7 +66,7 @@ export function pocketSheet(content: SheetContent): Promise<Buffer> {
       margin: [28, 10, 28, 0],
       fontSize: 7.5,
     }),
-    content: content.cards.flatMap((card, i) => sheet(content, card, i > 0)),
+    content,
   };
   return new Promise((resolve, reject) => {
     const document = printer().createPdfKitDocument(definition);
@@ -64,6 +76,139 @@ export function pocketSheet(content: SheetContent): Promise<Buffer> {
     document.on('error', reject);
     document.end();
   });
+}
+
+/** Pocket sheets: every row with its first and last peg, length, trees and ribbon, A5, one hand wide. */
+export function pocketSheet(content: SheetContent): Promise<Buffer> {
+  return print(
+    content,
+    'pocket sheet',
+    content.cards.flatMap((card, i) => sheet(content, card, i > 0)),
+  );
+}
+
+const LINES = {
+  hLineWidth: () => 0.4,
+  vLineWidth: () => 0,
+  hLineColor: () => '#ddd5c2',
+  paddingTop: () => 2.4,
+  paddingBottom: () => 2.4,
+  paddingLeft: () => 0,
+  paddingRight: () => 5,
+};
+const heading = (...texts: string[]) =>
+  texts.map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }));
+
+/** What a crew pegs by: baseline, right angle, diagonals, and every row's strings. */
+export function settingOutSheet(content: {
+  block: string;
+  site: string;
+  version: number;
+  day: string;
+  units: UnitSystem;
+  out: SettingOut;
+  /** True fall of each row, where heights are known. */
+  falls?: readonly RowFall[];
+}): Promise<Buffer> {
+  const { out, units, falls } = content;
+  const length = (metres: number, decimals = 2) => plain(formatLength(metres, units, decimals));
+  const { baseline } = out;
+  const intro: Content[] = [
+    { text: `${content.block}, setting out`, fontSize: 17, bold: true },
+    { text: content.site, color: '#4d5951', margin: [0, 2, 0, 6] },
+  ];
+  if (baseline) {
+    intro.push({
+      text: `Baseline ${length(baseline.length)} on ${formatBearing(baseline.bearing)}. Right angle at its first peg: ${baseline.rightAngle
+        .map((side) => length(side, 0))
+        .join(
+          ' – ',
+        )}. Check the square ${length(baseline.square.width)} by ${length(baseline.square.height)}: both diagonals read ${length(baseline.square.diagonal)}.`,
+      margin: [0, 0, 0, 6],
+    });
+  }
+  intro.push({
+    text: `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${plain(formatNumber(out.frameSteps))} steps in all. Paint or flag goes back after the hole is dug. Locate and mark buried services before driving pegs.`,
+    margin: [0, 0, 0, 8],
+  });
+  return print(content, 'setting out', [
+    ...intro,
+    {
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        widths: [24, baseline ? 48 : 0, baseline ? 44 : 0, 44, 46, 40, '*'],
+        body: [
+          heading(
+            'Row',
+            baseline ? 'On baseline' : '',
+            baseline ? 'First peg' : '',
+            'Level',
+            'On ground',
+            falls ? 'Fall' : '',
+            'Strings end at',
+          ),
+          ...out.rows.map((row, i) => [
+            { text: String(row.row), bold: true },
+            baseline ? length(baseline.pegs[i].along) : '',
+            baseline ? length(baseline.pegs[i].firstPeg) : '',
+            length(row.level, 1),
+            length(row.ground, 1),
+            falls ? fallWords(falls[i]) : '',
+            row.strings.map(({ to }) => length(to, 1)).join(', '),
+          ]),
+        ],
+      },
+      layout: LINES,
+    },
+  ]);
+}
+
+const fallWords = ({ fall }: RowFall): string =>
+  !Number.isFinite(fall)
+    ? ''
+    : Math.abs(fall) < 1 / 2000
+      ? 'level'
+      : `1 in ${Math.round(1 / Math.abs(fall))}`;
+
+/** The tags of a trial, in the order in which they are hung. */
+export function tagList(content: {
+  block: string;
+  version: number;
+  day: string;
+  treatments: readonly string[];
+  tags: readonly Tag[];
+}): Promise<Buffer> {
+  const { tags, treatments } = content;
+  return print(content, 'tags', [
+    { text: `${content.block}, tags of the trial`, fontSize: 17, bold: true },
+    {
+      text: plain(
+        `${formatNumber(tags.length)} tags: block, treatment, tree. The tag on the tree must match its spot. ${treatments
+          .map((name, i) => `${String.fromCharCode(65 + i)} ${name}`)
+          .join(', ')}.`,
+      ),
+      margin: [0, 3, 0, 8],
+    },
+    {
+      columns: [0, 1, 2].map((column) => {
+        const third = Math.ceil(tags.length / 3);
+        return {
+          table: {
+            headerRows: 1,
+            widths: [40, 26, 26],
+            body: [
+              heading('Tag', 'Row', 'Peg'),
+              ...tags
+                .slice(column * third, (column + 1) * third)
+                .map(({ code, row, peg }) => [{ text: code, bold: true }, `${row}`, `${peg}`]),
+            ],
+          },
+          layout: LINES,
+        };
+      }),
+    },
+  ]);
 }
 
 /** The standard faces have no thin space; a plain one reads the same in print. */
@@ -104,9 +249,7 @@ function sheet(
         dontBreakRows: true,
         widths: [20, 36, 36, 38, 24, '*'],
         body: [
-          ['Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the baseline end'].map(
-            (text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }),
-          ),
+          heading('Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the first peg'),
           ...summaries.map((row) => [
             { text: String(row.number), bold: true },
             { text: length(row.first) },
@@ -117,15 +260,7 @@ function sheet(
           ]),
         ],
       },
-      layout: {
-        hLineWidth: () => 0.4,
-        vLineWidth: () => 0,
-        hLineColor: () => '#ddd5c2',
-        paddingTop: () => 2.4,
-        paddingBottom: () => 2.4,
-        paddingLeft: () => 0,
-        paddingRight: () => 5,
-      },
+      layout: LINES,
     },
     {
       text: 'Check the square by 3-4-5 at the baseline; both diagonals must agree. Locate and mark buried services before digging.',

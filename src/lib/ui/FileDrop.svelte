@@ -65,12 +65,19 @@
 <style>
   label {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 2px;
     border: 1.5px dashed var(--rule-strong);
     background: var(--sheet);
     padding: 12px 14px;
     cursor: pointer;
     font-size: 14.5px;
+    min-width: 0;
+  }
+  small,
+  b {
+    overflow-wrap: anywhere;
+    white-space: normal;
   }
   label.over,
   label:hover,
@@ -85,7 +92,8 @@
   input {
     margin-top: 6px;
     font: 13px var(--text);
-    max-width: 100%;
+    width: 100%;
+    min-width: 0;
     color: inherit;
   }
 </style>

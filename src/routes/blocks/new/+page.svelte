@@ -13,7 +13,7 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
-  let file = $state<{ text: string; name: string }>();
+  let file = $state.raw<{ contents: string | ArrayBuffer; name: string }>();
   let zone = $state('');
   let name = $state('');
   let read = $state.raw<{ parts: MultiPolygon; notes: string[] }>();
@@ -32,7 +32,7 @@
           ? ([data.site.longitude, data.site.latitude] as [number, number])
           : undefined;
       const found = heard(
-        await coreWorker().readBoundary(file.text, file.name, zone ? { zone } : {}, near),
+        await coreWorker().readBoundary(file.contents, file.name, zone ? { zone } : {}, near),
       );
       read = found;
       name ||= found.name.slice(0, 80);
@@ -65,10 +65,13 @@
     <h2>New block</h2>
     <FileDrop
       label="Drop a boundary file"
-      hint="GeoJSON, GPX walk, KML, or CSV of corners"
-      onfile={(text, fileName) => ((file = { text, name: fileName }), void take())}
+      hint="GeoJSON, GPX walk, KML, zipped shapefile, or CSV of corners"
+      accept=".geojson,.json,.gpx,.kml,.csv,.txt,.zip"
+      onfile={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
+      onbytes={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
       onerror={(message) => ((read = undefined), (wrong = message))}
     />
+    <p class="quiet">Or <a href="/field/walk">walk it with a phone</a>.</p>
     <h2>Zone, for easting and northing</h2>
     <TextInput
       labelText="UTM zone"

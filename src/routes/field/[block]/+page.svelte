@@ -176,6 +176,7 @@
         1,
       )} · {row.places} places
     </p>
+    <a class="find" href="/field/{data.block.id}/peg">Find my peg</a>
     <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
     <p class="next">
       {#if ahead.length}Next: <b class="num"
@@ -242,6 +243,12 @@
 {/if}
 
 <style>
+  .find {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
+    font-size: 17px;
+  }
   /* Full sun: seven to one and better. */
   :global([data-theme='day']) main,
   :global([data-theme='day']) footer {

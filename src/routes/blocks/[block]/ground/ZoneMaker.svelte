@@ -1,6 +1,5 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
-  import { untrack } from 'svelte';
   import type { GroundLie } from '$core/ground/surface';
   import type { ZoneCut } from '$core/ground/zone-cut';
   import type { Point } from '$core/measure/plane';
@@ -18,7 +17,8 @@
     onerror: (message: string) => void;
   }
   let { lie, hasWater, waters, drawing, ondraw, oncut, onfile, onerror }: Props = $props();
-  let how = $state<ZoneCut['kind']>(untrack(() => (lie ? 'below' : 'water')));
+  let chosen = $state<ZoneCut['kind']>();
+  const how = $derived(chosen ?? (lie ? 'below' : 'water'));
   let level = $state<number>();
   let slope = $state(25);
   let distance = $state(10);
@@ -42,7 +42,7 @@
     labelText="Or cut it from the ground"
     size="sm"
     selected={how}
-    on:update={(e) => (how = e.detail as ZoneCut['kind'])}
+    on:update={(e) => (chosen = e.detail as ZoneCut['kind'])}
   >
     <SelectItem value="below" text="below a level" disabled={!lie} />
     <SelectItem value="steeper" text="steeper than a limit" disabled={!lie} />

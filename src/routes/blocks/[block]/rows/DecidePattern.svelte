@@ -318,7 +318,7 @@
   .small {
     font-size: 13px;
     color: var(--slate);
-    margin: 4px 0 0;
+    margin: 4px 0 8px;
   }
   .tight {
     margin: 4px 0;

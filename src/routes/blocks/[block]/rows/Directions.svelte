@@ -35,7 +35,8 @@
     wrong = '';
     done = 0;
     const given = $state.snapshot(parameters) as LayoutParameters;
-    const running = searchDirections(given, (share) => (done = share));
+    // A word of progress may arrive after the result has.
+    const running = searchDirections(given, (share) => done !== undefined && (done = share));
     stop = running.stop;
     try {
       results = await running.results;
@@ -67,3 +68,10 @@
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
   {#if results?.length}<DirectionChart {results} {current} {ontake} />{/if}
 {/if}
+
+<style>
+  progress {
+    accent-color: var(--viridian);
+    width: 200px;
+  }
+</style>

@@ -137,6 +137,7 @@
   }
   h3 {
     font-size: 14px;
+    font-weight: 650;
     margin: 2px 0 4px;
   }
   p {

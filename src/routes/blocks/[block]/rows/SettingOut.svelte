@@ -84,6 +84,7 @@
   }
   h3 {
     font-size: 14px;
+    font-weight: 650;
     margin: 4px 0 2px;
   }
   p {

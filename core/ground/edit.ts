@@ -1,7 +1,7 @@
 import { degrees, parseLength, radians, type UnitSystem } from '../measure/units';
 import type { Point } from '../measure/plane';
 import { GroundError } from './boundary';
-import { planeArea, type MultiPolygon, type Ring } from './polygon';
+import { planeArea, type MultiPolygon } from './polygon';
 import { fromMultiPolygon, polygonize, toMultiPolygon, unite } from './topology';
 
 /** A way and how far: "N 34° E 120 m", "34° 120 m", "S 12.5 W 80ft". */
@@ -62,27 +62,6 @@ export function quadrantBearing(bearing: number): string {
   const east = turn <= 180;
   const angle = north ? (east ? turn : 360 - turn) : east ? 180 - turn : turn - 180;
   return `${north ? 'N' : 'S'} ${angle.toFixed(1)}° ${east ? 'E' : 'W'}`;
-}
-
-/** The corner or mid-side of any ring nearest to a place, within reach; for snapping. */
-export function snapTo(rings: readonly Ring[], [px, py]: Point, reach: number): Point | undefined {
-  let best: { point: Point; distance: number } | undefined;
-  const offer = (point: Point, handicap: number) => {
-    const distance = Math.hypot(point[0] - px, point[1] - py);
-    if (distance <= reach && (!best || distance + handicap < best.distance))
-      best = { point, distance: distance + handicap };
-  };
-  for (const ring of rings) {
-    ring.forEach((corner, i) => {
-      offer(corner, 0);
-      const [x2, y2] = ring[(i + 1) % ring.length];
-      const [dx, dy] = [x2 - corner[0], y2 - corner[1]];
-      const t = ((px - corner[0]) * dx + (py - corner[1]) * dy) / (dx * dx + dy * dy || 1);
-      // A corner near by goes before the foot on a side.
-      if (t > 0 && t < 1) offer([corner[0] + t * dx, corner[1] + t * dy], reach / 2);
-    });
-  }
-  return best?.point;
 }
 
 /**

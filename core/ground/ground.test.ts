@@ -231,9 +231,24 @@ test('a setback that leaves nothing, or a negative one, names the culprit', () =
   assert.throws(() => plantableArea(square, [], 150, plane), told(/The margin is 150 m/));
 });
 
-test('an overhead line keeps the mature height of the tallest species', () => {
-  assert.equal(keepoutDefault('overhead-line', 25).setback, 25);
-  assert.equal(keepoutDefault('fence', 25).setback, 2);
+test('an overhead line limits height as far as the tallest species grows, and forbids nothing', () => {
+  const line = keepoutDefault('overhead-line', 25);
+  assert.deepEqual([line.setback, line.near], [0, { within: 25, height: 6 }]);
+  assert.equal(keepoutDefault('fence', 25).near, null);
+  const wires = {
+    ...fence(0, [
+      [4, -50],
+      [4, 50],
+    ]),
+    kind: 'overhead-line' as const,
+    name: 'wires',
+    near: { within: 3, height: 6 },
+  };
+  const { limits, plantable, gross } = plantableArea(square, [wires], 0, plane);
+  assert.ok(Math.abs(plantable.value - gross.value) < 1e-9);
+  assert.equal(limits[0].why, 'Wires');
+  assert.equal(limits[0].height, 6);
+  assert.ok(planeArea(limits[0].parts) > 0);
 });
 
 test('sides, bearings and containment', () => {

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { alongLongestSide } from '../../core/rows/layout';
 import { balance } from '../../core/stock/ledger';
 import { progress } from '../../core/crew/progress';
+import { geodesicMeasure } from '../../core/ground/polygon';
 import { loadDemo } from '../../demo/load';
 import { carryOut } from '../../src/lib/server/commands';
 import { countsOf, groundOf, lotsOf, rowsOf, talliesOf } from '../../src/lib/server/block';
@@ -381,6 +382,24 @@ test('a layout is computed by the server, numbered in turn, and fixed once trees
     409,
     /does not have/,
   );
+  // Nothing is dug, and so nothing released, before a buried service is located and marked.
+  await refused('leader', 'rows.release', { layoutId }, 409, /buried drain.*not been located/);
+  const keepouts = (await store.keepout.findAll({ where: { blockId: block.id } })).map((row) => {
+    const { id, kind, name, shape, setback, reason, near } = row.get();
+    return { id, kind, name, shape, setback, reason, near, located: '2026-11-01' };
+  });
+  const { name, boundary, margin } = block;
+  const zones = (await store.zone.findAll({ where: { blockId: block.id } })).map((row) =>
+    row.get(),
+  );
+  await done('leader', 'ground.save', {
+    blockId: block.id,
+    name,
+    boundary,
+    margin,
+    keepouts,
+    zones,
+  });
   await done('leader', 'rows.release', { layoutId });
   await done('leader', 'rows.release', { layoutId: String(saved[1].layoutId) });
   assert.equal(
@@ -500,6 +519,93 @@ test('ground that cannot be planted changes nothing', async () => {
   assert.equal(await store.block.count({ where: { name: 'Vast' } }), 0);
   await done('leader', 'ground.save', { ...save, keepouts: [{ ...keepouts[0], setback: 3 }] });
   assert.equal(await store.keepout.count({ where: { blockId: block.id } }), 1);
+});
+
+test('zones and heights are kept, refused when broken, and rows are laid on them', async () => {
+  const block = blocks['Silt Margin'];
+  const about = { source: 'walked.csv', minX: -120, minY: -90, cell: 20, columns: 13, rows: 10 };
+  const heights = Float32Array.from({ length: 130 }, (_, i) => 100 + 1.5 * Math.floor(i / 13));
+  const payload = {
+    blockId: block.id,
+    ...about,
+    heights: Buffer.from(heights.buffer).toString('base64'),
+  };
+  await refused('planter', 'ground.surface', payload, 403, /needs to be the leader/);
+  await refused('leader', 'ground.surface', { ...payload, rows: 11 }, 409, /130 heights came/);
+  await done('leader', 'ground.surface', payload);
+  const parameters = { ...(await released('North Bench')).parameters };
+  const mix = (await store.layout.findOne({ where: { blockId: block.id } }))!.parameters.mix;
+  const laid = (await done('leader', 'rows.save', {
+    blockId: block.id,
+    name: 'contour',
+    parameters: { ...parameters, mix, between: 4 },
+  })) as { layoutId: string };
+  const rows = await rowsOf(store, laid.layoutId);
+  assert.ok(rows.length > 10);
+  // The made-up ground rises northwards, so level rows run east and west.
+  for (const { line } of rows) assert.ok(Math.abs(line[1] - line[line.length - 1]) < 0.01);
+  await done('leader', 'ground.dropSurface', { blockId: block.id });
+  await refused(
+    'leader',
+    'rows.save',
+    { blockId: block.id, parameters: { ...parameters, mix } },
+    409,
+    /Contour rows need an elevation/,
+  );
+});
+
+test('a block is split by a line and joined again; not under released rows', async () => {
+  const made = (await done('leader', 'ground.create', {
+    siteId: site.id,
+    name: 'Far Corner',
+    boundary: [
+      [
+        [
+          [11.5, 51.6],
+          [11.502, 51.6],
+          [11.502, 51.601],
+          [11.5, 51.601],
+        ],
+      ],
+    ],
+  })) as { blockId: string };
+  const line = [
+    [11.5008, 51.599],
+    [11.5008, 51.602],
+  ];
+  await refused(
+    'leader',
+    'ground.split',
+    { blockId: blocks['North Bench'].id, line, name: 'x' },
+    409,
+    /released to the crew; the block cannot be split/,
+  );
+  await refused(
+    'viewer',
+    'ground.split',
+    { blockId: made.blockId, line, name: 'x' },
+    403,
+    /leader/,
+  );
+  const other = (await done('leader', 'ground.split', {
+    blockId: made.blockId,
+    line,
+    name: 'Far Corner, west',
+  })) as { blockId: string };
+  const area = async (id: string) =>
+    geodesicMeasure((await store.block.findByPk(id))!.boundary).area;
+  const [a, b] = [await area(made.blockId), await area(other.blockId)];
+  assert.ok(a > b && Math.abs(b / (a + b) - 0.4) < 0.001);
+  await refused(
+    'leader',
+    'ground.join',
+    { blockId: made.blockId, otherId: blocks['North Bench'].id },
+    409,
+    /saved layouts of its own/,
+  );
+  await done('leader', 'ground.join', { blockId: made.blockId, otherId: other.blockId });
+  assert.ok(Math.abs((await area(made.blockId)) / (a + b) - 1) < 1e-6);
+  assert.equal(await store.block.findByPk(other.blockId), null);
 });
 
 test('counts, plots and tasks are held against what was planted and what day it is', async () => {

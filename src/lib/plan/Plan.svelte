@@ -167,7 +167,10 @@
       });
       fit();
       map.on('pointermove', (event) => readOut(event.coordinate as Point));
-      map.on('singleclick', (event) => click(event.coordinate as Point));
+      map.on('singleclick', (event) => mode !== 'place' && click(event.coordinate as Point));
+      // Trees taken out one after the other come faster than a double click is told from two.
+      map.on('click', (event) => mode === 'place' && click(event.coordinate as Point));
+      map.on('dblclick', (event) => mode !== 'place' || event.stopPropagation());
       map.getView().on('change:resolution', measureScale);
       measureScale();
     });
@@ -327,11 +330,16 @@
   </div>
   {#if over}
     <div class="read">
-      <b>Row {over.row}, peg {over.peg}</b>
+      <b
+        >{content.rows?.rowListed[over.row - 1] ? 'Lane' : 'Row'}
+        {over.row}, {content.rows?.rowListed[over.row - 1] ? 'spot' : 'peg'}
+        {over.peg}</b
+      >
       <span class="num"
-        >{formatLength(over.chainage, units.system)} from the baseline{#if over.species !== undefined}
-          · {content.species[over.species]?.name.toLowerCase()} · {content.species[over.species]
-            ?.stock}{/if}</span
+        >{formatLength(over.chainage, units.system)}
+        {content.rows?.straight ? 'from the baseline' : 'along it'}{over.species === undefined
+          ? ''
+          : ` · ${content.species[over.species]?.name.toLowerCase()} · ${content.species[over.species]?.stock}`}</span
       >
     </div>
   {/if}

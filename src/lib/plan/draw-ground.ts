@@ -182,3 +182,23 @@ export function drawTarget(
   context.arc(x, y, 14, 0, 2 * Math.PI);
   context.stroke();
 }
+
+/** Crosses where a tree was taken out by hand. */
+export function drawMarks(
+  context: CanvasRenderingContext2D,
+  marks: readonly Point[],
+  view: View,
+  palette: Palette,
+): void {
+  context.strokeStyle = palette.clay;
+  context.lineWidth = 2;
+  context.beginPath();
+  for (const mark of marks) {
+    const [x, y] = view.toPixel(mark);
+    context.moveTo(x - 4, y - 4);
+    context.lineTo(x + 4, y + 4);
+    context.moveTo(x + 4, y - 4);
+    context.lineTo(x - 4, y + 4);
+  }
+  context.stroke();
+}

@@ -6,7 +6,15 @@ import type { Point } from '$core/measure/plane';
 import { fromFrame, toFrame } from '$core/rows/lattice';
 import { rowCount, type RowSet } from '$core/rows/rowset';
 import type { Runs } from '$core/rows/species';
-import { drawHere, drawLimits, drawRelief, drawTarget, drawZones, nameZones } from './draw-ground';
+import {
+  drawHere,
+  drawLimits,
+  drawMarks,
+  drawRelief,
+  drawTarget,
+  drawZones,
+  nameZones,
+} from './draw-ground';
 import { drawBaseline, drawCrowns, drawRows } from './draw-rows';
 
 export interface SpeciesLook {
@@ -42,6 +50,8 @@ export interface PlanContent {
   here?: { point: Point; accuracy: number };
   /** The peg looked for. */
   target?: Point;
+  /** Places where a tree was taken out by hand. */
+  marks?: readonly Point[];
 }
 
 export interface Relief {
@@ -124,6 +134,7 @@ export function drawPlan(
   if (content.rows) drawBaseline(context, content.rows, view, palette);
   if (content.edge) drawEdge(context, content.edge, view, palette);
   if (content.guide && content.guide.length > 1) drawEdge(context, content.guide, view, palette);
+  if (content.marks?.length) drawMarks(context, content.marks, view, palette);
   if (content.target) drawTarget(context, content.target, view, palette);
   if (content.here) drawHere(context, content.here, view, palette);
 }

@@ -246,7 +246,7 @@
   .find {
     display: inline-flex;
     align-items: center;
-    min-height: 44px;
+    min-height: 56px;
     font-size: 17px;
   }
   /* Full sun: seven to one and better. */

@@ -270,6 +270,7 @@
     runs: layout?.result.runs,
     species: looks,
     selectedRow: selected,
+    marks: (parameters.moves ?? []).filter(({ kind }) => kind === 'out').map(({ at }) => at),
     crowns:
       under === 'crowns' && age
         ? looks.map(({ crown, crownYears }) => crownRadius({ crown, years: crownYears }, age!))

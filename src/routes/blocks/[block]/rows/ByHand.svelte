@@ -64,12 +64,13 @@
     <li>
       <span
         >{move.kind === 'out'
-          ? `out${move.note ? `: ${move.note}` : ''}`
+          ? move.note
+            ? `out, ${move.note},`
+            : 'out'
           : move.kind === 'add'
             ? 'added'
-            : 'row end moved'}<span class="quiet num">
-          at {move.at[0].toFixed(1)}, {move.at[1].toFixed(1)}</span
-        ></span
+            : 'row end moved'}
+        <span class="quiet num">at {move.at[0].toFixed(1)}, {move.at[1].toFixed(1)}</span></span
       >
       {#if editable}<button class="link-button" onclick={() => onremove(i)}
           >Undo it<span class="visually-hidden"> (change {i + 1})</span></button
@@ -82,6 +83,9 @@
   p {
     font-size: 14px;
     margin: 0 0 8px;
+  }
+  .tools + p {
+    margin-top: 8px;
   }
   .tools {
     display: grid;

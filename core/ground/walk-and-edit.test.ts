@@ -1,0 +1,189 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { Point } from '../measure/plane';
+import { endOfLeg, joinAreas, parseLeg, quadrantBearing, splitBy } from './edit';
+import { planeArea, type MultiPolygon } from './polygon';
+import { profile, type Surface } from './surface';
+import { walkedArea, type Fix } from './walk';
+import { cutZone } from './zone-cut';
+import { bearsDamp, bearsLight, judge, ORDINARY_SOIL, rangeOf, DAMP } from './zones';
+
+const block: MultiPolygon = [
+  [
+    [
+      [0, 0],
+      [100, 0],
+      [100, 60],
+      [0, 60],
+    ],
+    [
+      [40, 20],
+      [40, 30],
+      [55, 30],
+      [55, 20],
+    ],
+  ],
+];
+
+test('bearing and distance as surveyors write them', () => {
+  const close = (text: string, bearing: number, distance: number) => {
+    const leg = parseLeg(text, 'metric');
+    assert.ok(Math.abs(leg.bearing - (bearing * Math.PI) / 180) < 1e-12, text);
+    assert.ok(Math.abs(leg.distance - distance) < 1e-9, text);
+  };
+  close('N 34° E 120 m', 34, 120);
+  close('n34e 120', 34, 120);
+  close('S 12.5° W 80 ft', 192.5, 80 * 0.3048);
+  close('034° 120 m', 34, 120);
+  close('S 0 E 5', 180, 5);
+  close('N 90 W 5', 270, 5);
+  for (const wrong of ['', 'N 120 E 5', 'north 5', '34°', '400° 5 m', 'N 34 E five', '20° -4 m'])
+    assert.throws(() => parseLeg(wrong, 'metric'), /bearing and distance|above 0/, wrong);
+  const [x, y] = endOfLeg([10, 10], parseLeg('N 90 E 7', 'metric'));
+  assert.ok(Math.abs(x - 17) < 1e-9 && Math.abs(y - 10) < 1e-9);
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 359.9, noNaN: true }), (turn) => {
+      const bearing = (turn * Math.PI) / 180;
+      const again = parseLeg(`${quadrantBearing(bearing)} 10 m`, 'metric').bearing;
+      const off = Math.abs(again - bearing);
+      assert.ok(Math.min(off, 2 * Math.PI - off) < 0.001);
+    }),
+  );
+});
+
+test('split parts add up to the whole and join again; a line beside the block is told', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 5, max: 95, noNaN: true }),
+      fc.double({ min: 5, max: 95, noNaN: true }),
+      (low, high) => {
+        const parts = splitBy(block, [
+          [low, -5],
+          [high, 65],
+        ]);
+        assert.ok(parts.length >= 2);
+        const total = parts.reduce((sum, part) => sum + planeArea(part), 0);
+        assert.ok(Math.abs(total - planeArea(block)) < 1e-6);
+        const whole = parts.reduce((a, b) => joinAreas(a, b));
+        assert.ok(Math.abs(planeArea(whole) - planeArea(block)) < 1e-6);
+      },
+    ),
+    { numRuns: 40 },
+  );
+  assert.throws(
+    () =>
+      splitBy(block, [
+        [200, 0],
+        [200, 50],
+      ]),
+    /does not part the block/,
+  );
+});
+
+const surface: Surface = {
+  minX: -10,
+  minY: -10,
+  cell: 2,
+  columns: 61,
+  rows: 41,
+  heights: Float32Array.from({ length: 61 * 41 }, (_, i) => {
+    const [x, y] = [-10 + 2 * (i % 61), -10 + 2 * Math.floor(i / 61)];
+    return 50 + 0.1 * y + (x > 60 ? 0.5 * (x - 60) : 0);
+  }),
+};
+
+test('zones cut from the ground: below a level, steeper than a limit, near water', () => {
+  const low = cutZone(surface, block, { kind: 'below', level: 52 });
+  // Height 52 lies at y = 20 where the ground is even.
+  const part = planeArea(low);
+  assert.ok(Math.abs(part - 62.2 * 20) < 130, `${part}`);
+  const steep = cutZone(surface, block, { kind: 'steeper', slope: 0.3 });
+  assert.ok(Math.abs(planeArea(steep) - 40 * 60) < 200);
+  const water = cutZone(undefined, block, {
+    kind: 'water',
+    distance: 10,
+    lines: [
+      [
+        [0, 0],
+        [100, 0],
+      ] as Point[],
+    ],
+  });
+  assert.ok(Math.abs(planeArea(water) - 1000) < 5);
+  assert.throws(() => cutZone(undefined, block, { kind: 'below', level: 1 }), /needs an elevation/);
+  assert.throws(
+    () => cutZone(surface, block, { kind: 'below', level: 1 }),
+    /No ground of this block/,
+  );
+});
+
+test('a profile measures level and along the ground', () => {
+  const points = profile(surface, [
+    [10, 0],
+    [10, 40],
+  ]);
+  const last = points.at(-1)!;
+  assert.ok(Math.abs(last.along - 40) < 1e-9);
+  assert.ok(Math.abs(last.ground - Math.hypot(40, 4)) < 1e-3);
+});
+
+test('a walk: area, its error, and a spike left out', () => {
+  const ring: Point[] = [];
+  for (let i = 0; i < 80; i++) {
+    const side = Math.floor(i / 20);
+    const t = (i % 20) * 2;
+    ring.push(
+      (
+        [
+          [t, 0],
+          [40, t],
+          [40 - t, 40],
+          [0, 40 - t],
+        ] as Point[]
+      )[side],
+    );
+  }
+  const fixes = ring.map((_, i): Fix => ({ lon: 0, lat: 0, accuracy: 1, at: i * 2000 }));
+  const clean = walkedArea(ring, fixes);
+  assert.ok(Math.abs(clean.area - 1600) < 1e-6);
+  assert.ok(!clean.spikes.includes(true));
+  const jumped = ring.map((point, i): Point => (i === 30 ? [point[0] + 90, point[1]] : point));
+  const spiked = walkedArea(jumped, fixes);
+  assert.deepEqual(
+    spiked.spikes.flatMap((spike, i) => (spike ? [i] : [])),
+    [30],
+  );
+  assert.ok(Math.abs(spiked.area - 1600) < 30);
+  // The propagated error against corners that really err, seeded by the test runner.
+  let squares = 0;
+  const runs = 400;
+  let seed = 1;
+  const gauss = () => {
+    const next = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+    return Math.sqrt(-2 * Math.log(next())) * Math.cos(2 * Math.PI * next());
+  };
+  for (let run = 0; run < runs; run++) {
+    const noisy = ring.map(([x, y]): Point => [x + gauss(), y + gauss()]);
+    squares += (planeArea([[noisy]]) - 1600) ** 2;
+  }
+  assert.ok(Math.abs(Math.sqrt(squares / runs) / clean.areaError - 1) < 0.15);
+});
+
+test('words of a card become ranges, and soils sentences with what they change', () => {
+  assert.deepEqual(rangeOf('dry to damp', DAMP), [0, 2]);
+  assert.deepEqual(rangeOf('anything', DAMP), [0, 3]);
+  assert.ok(bearsDamp({ damp: 'damp to wet' }, 'wet') && !bearsDamp({ damp: 'dry' }, 'wet'));
+  assert.ok(bearsLight({ light: 'light to half shade' }, 'half shade'));
+  assert.ok(!bearsLight({ light: 'full light' }, 'shade'));
+  assert.ok(
+    bearsLight({ light: 'half shade' }, 'half shade') &&
+      !bearsLight({ light: 'half shade' }, 'shade'),
+  );
+  const zone = { damp: 'fresh', light: 'full light', soil: ORDINARY_SOIL } as const;
+  assert.deepEqual(judge(zone, 'hand', 0.02), []);
+  const clay = judge({ ...zone, soil: { ...ORDINARY_SOIL, texture: 'clay' } }, 'hand');
+  assert.match(clay[0].sentence, /Scarify/);
+  assert.match(judge(zone, 'machine', 0.2)[0].sentence, /15 %.*Run the machine up and down/);
+  assert.match(judge(zone, 'machine', 0.3)[0].sentence, /25 %/);
+});

@@ -1,0 +1,406 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { MultiPolygon } from '../ground/polygon';
+import type { Surface } from '../ground/surface';
+import type { Limit } from '../ground/zones';
+import { allot } from './allot';
+import { compare } from './compare';
+import { rowFall } from './contour';
+import { crownRadius, meetings, yearsToMeet } from './crowns';
+import { layOut, type LayoutGround, type LayoutParameters } from './layout';
+import { limitPlaces } from './limits';
+import { applyMoves, type Move } from './moves';
+import {
+  nearestPeg,
+  pegPosition,
+  positions,
+  rowCount,
+  rowSpan,
+  stepsBetweenRows,
+  treesByRow,
+} from './rowset';
+import { searchBearings } from './search';
+import { settingOut, wayTo } from './setting-out';
+import { countSpecies } from './species';
+import { PATTERNS } from './spacing';
+import { rhythmOf, summarise, toRowSet, toStoredRows } from './stored';
+import { pitEarth, PIT_DEFAULTS, terraceEarth, TERRACE_DEFAULTS } from './terraces';
+
+const block: MultiPolygon = [
+  [
+    [
+      [0, 0],
+      [160, 5],
+      [170, 90],
+      [80, 130],
+      [-5, 80],
+    ],
+    [
+      [60, 40],
+      [60, 55],
+      [85, 55],
+      [85, 40],
+    ],
+  ],
+];
+/** A slope to the south with a swell on it, five metres from node to node. */
+const surface: Surface = {
+  minX: -30,
+  minY: -30,
+  cell: 5,
+  columns: 50,
+  rows: 45,
+  heights: Float32Array.from({ length: 50 * 45 }, (_, i) => {
+    const [x, y] = [-30 + 5 * (i % 50), -30 + 5 * Math.floor(i / 50)];
+    return 100 + 0.09 * y + 1.5 * Math.sin(x / 40);
+  }),
+};
+const card = (name: string, matureHeight: number, damp = '', light = '') => ({
+  name,
+  matureHeight,
+  damp,
+  light,
+});
+const cards = {
+  p: card('Pine', 25, 'dry to fresh'),
+  b: card('Birch', 20, 'dry to damp'),
+  w: card('Willow', 7, 'damp to wet'),
+};
+const ground: LayoutGround = {
+  boundary: block,
+  plantable: block,
+  surface,
+  cards,
+  standing: [{ x: 30, y: 40, crown: 6 }],
+};
+const parameters: LayoutParameters = {
+  pattern: 'rectangular',
+  inRow: 2.5,
+  between: 3,
+  direction: { kind: 'bearing', bearing: 1.5 },
+  firstOffset: 1,
+  firstPeg: 0,
+  headland: 0,
+  shortest: 3,
+  mix: [
+    { species: 'p', share: 50 },
+    { species: 'b', share: 30 },
+    { species: 'w', share: 20 },
+  ],
+  arrangement: { kind: 'random', longest: 4, seed: 3 },
+  shelter: [
+    { species: 'w', offset: 2, step: 1.5, stagger: 0 },
+    { species: 'p', offset: 3, step: 2.5, stagger: 0.5 },
+  ],
+};
+const wires: Limit = {
+  why: 'Overhead line',
+  parts: [
+    [
+      [
+        [100, -10],
+        [130, -10],
+        [130, 140],
+        [100, 140],
+      ],
+    ],
+  ],
+  height: 8,
+};
+const hollow: Limit = {
+  why: 'Hollow',
+  parts: [
+    [
+      [
+        [-10, -10],
+        [40, -10],
+        [40, 30],
+        [-10, 30],
+      ],
+    ],
+  ],
+  damp: 'wet',
+};
+
+test('every pattern: pegs inside, counted, kept and rebuilt the same, species adding up', () => {
+  for (const pattern of PATTERNS) {
+    const layout = layOut(ground, { ...parameters, pattern });
+    const { rows, runs, speciesCounts } = layout;
+    assert.ok(rows.total > (pattern === 'shelter' ? 100 : 300), pattern);
+    const trees = treesByRow(rows);
+    assert.equal(
+      trees.reduce((a, b) => a + b, 0),
+      rows.total,
+      pattern,
+    );
+    assert.equal(
+      speciesCounts.reduce((a, b) => a + b, 0),
+      rows.total,
+      pattern,
+    );
+    assert.deepEqual(countSpecies(runs, 3), speciesCounts, pattern);
+    const stored = JSON.parse(JSON.stringify(toStoredRows(rows, runs)));
+    assert.deepEqual(positions(toRowSet(rhythmOf(rows), stored)), positions(rows), pattern);
+    const xy = positions(rows);
+    let at = 0;
+    for (let row = 0; row < rowCount(rows); row++) {
+      const [first, last] = rowSpan(rows, row);
+      const summary = summarise(stored[row]);
+      assert.ok(Math.abs(summary.first - first) < 1e-9 && Math.abs(summary.last - last) < 1e-6);
+      for (let peg = 1; peg <= trees[row]; peg++, at++) {
+        const { point } = pegPosition(rows, row + 1, peg)!;
+        assert.ok(Math.hypot(point[0] - xy[2 * at], point[1] - xy[2 * at + 1]) < 1e-6, pattern);
+      }
+    }
+    const some = pegPosition(rows, 2, 2)!.point;
+    const near = nearestPeg(rows, [some[0] + 0.05, some[1]])!;
+    assert.ok(near.distance <= 0.0500001, pattern);
+    assert.ok(Number.isFinite(stepsBetweenRows(rows)));
+  }
+});
+
+test('a zone is laid with its own pattern, and rows are numbered through', () => {
+  const zones = [{ id: 'z', name: 'Hollow', parts: hollow.parts }];
+  const layout = layOut(
+    { ...ground, zones },
+    {
+      ...parameters,
+      byZone: [{ zone: 'z', settings: { ...parameters, pattern: 'scatter' } }],
+    },
+  );
+  const listed = Array.from(layout.rows.rowListed);
+  assert.ok(listed.includes(1) && listed.includes(0));
+  assert.match(layout.notes.join(' '), /Hollow: rows \d+ to \d+/);
+});
+
+test('limits hold everywhere, and what binds is said with its number', () => {
+  const { rows, runs, notes } = layOut({ ...ground, limits: [wires, hollow] }, parameters);
+  const inside = ({ parts: [[[[x0, y0], , [x1, y1]]]] }: Limit, x: number, y: number) =>
+    x > x0 && x < x1 && y > y0 && y < y1;
+  const xy = positions(rows);
+  let at = 0;
+  runs.forEach((row) => {
+    for (let i = 0; i < row.length; i += 2)
+      for (let n = 0; n < row[i + 1]; n++, at++) {
+        const [x, y] = [xy[2 * at], xy[2 * at + 1]];
+        if (inside(wires, x, y) || inside(hollow, x, y)) assert.equal(row[i], 2, `${x}, ${y}`);
+      }
+  });
+  assert.match(notes.join(' '), /only willow may stand on \d+ places, and the mix falls \d+ short/);
+  const none = layOut(
+    { ...ground, limits: [{ ...wires, height: 3 }] },
+    { ...parameters, arrangement: { kind: 'rows' } },
+  );
+  assert.match(
+    none.notes.join(' '),
+    /no species of the mix may stand there. \d+ places stay empty/,
+  );
+});
+
+test('an allotment meets the mix whenever it can be met at all', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          places: fc.integer({ min: 0, max: 300 }),
+          allowed: fc.array(fc.boolean(), { minLength: 4, maxLength: 4 }),
+        }),
+        { minLength: 1, maxLength: 5 },
+      ),
+      fc.array(fc.integer({ min: 1, max: 50 }), { minLength: 4, maxLength: 4 }),
+      (drawn, shares) => {
+        const classes = drawn.map(({ places, allowed }) => ({
+          places,
+          allowed: allowed.some(Boolean) ? allowed : [true, false, false, false],
+        }));
+        const { left, counts, asked, binding } = allot(classes, shares);
+        classes.forEach(({ places, allowed }, c) => {
+          assert.equal(
+            left[c].reduce((a, b) => a + b, 0),
+            places,
+          );
+          left[c].forEach((n, s) => assert.ok(n >= 0 && (allowed[s] || n === 0)));
+        });
+        const surplus = counts.reduce((sum, n, s) => sum + Math.max(0, n - asked[s]), 0);
+        // The most that can be placed by the mix, by Hall's condition over all sets of species.
+        let short = 0;
+        for (let set = 0; set < 16; set++) {
+          const fits = classes
+            .filter(({ allowed }) => allowed.every((may, s) => !may || (set >> s) & 1))
+            .reduce((sum, { places }) => sum + places, 0);
+          const have = asked.reduce((sum, n, s) => sum + ((set >> s) & 1 ? n : 0), 0);
+          short = Math.max(short, fits - have);
+        }
+        assert.equal(
+          binding.reduce((sum, { trees }) => sum + trees, 0),
+          short,
+        );
+        assert.ok(surplus <= short);
+      },
+    ),
+    { numRuns: 200 },
+  );
+});
+
+test('arrangements: alternate, clumps and heights keep the counts', () => {
+  for (const arrangement of [
+    { kind: 'alternate' },
+    { kind: 'clumps', size: 12, seed: 5 },
+    { kind: 'heights' },
+  ] as const) {
+    const { rows, runs, speciesCounts } = layOut(ground, { ...parameters, arrangement });
+    assert.ok(Math.abs(speciesCounts[0] - 0.5 * rows.total) <= 1, arrangement.kind);
+    if (arrangement.kind === 'heights') {
+      assert.equal(runs[0][0], 2, 'low outside');
+      assert.equal(runs[Math.floor(runs.length / 2)][0], 0, 'tall inside');
+    }
+  }
+});
+
+test('moves by hand: out, add, end; the rest stays, and what fits nothing is told', () => {
+  const laid = layOut(ground, parameters).rows;
+  const third = pegPosition(laid, 5, 3)!.point;
+  const end = pegPosition(laid, 8, treesByRow(laid)[7])!.point;
+  const shorter = pegPosition(laid, 8, treesByRow(laid)[7] - 4)!.point;
+  const moves: Move[] = [
+    { kind: 'out', at: third, note: 'rock' },
+    { kind: 'add', at: [third[0], third[1] + 0.2] },
+    { kind: 'end', row: end, at: shorter },
+    { kind: 'out', at: [9999, 9999], note: '' },
+  ];
+  const { rows, lost } = applyMoves(laid, moves);
+  assert.deepEqual(lost, [moves[3]]);
+  assert.equal(rows.total, laid.total - 1 + 1 - 4);
+  assert.equal(treesByRow(rows)[6], treesByRow(laid)[6]);
+  const back = applyMoves(rows, [{ kind: 'end', row: shorter, at: end }]).rows;
+  assert.equal(back.total, laid.total);
+  // On top of a tree there is no room for another.
+  assert.equal(applyMoves(laid, [{ kind: 'add', at: third }]).lost.length, 1);
+  const alone = applyMoves(laid, [{ kind: 'add', at: [-100, -100] }]).rows;
+  assert.equal(rowCount(alone), rowCount(laid) + 1);
+});
+
+test('taking out any pegs of any row leaves exactly the others', () => {
+  const laid = layOut(ground, { ...parameters, pattern: 'contour' }).rows;
+  fc.assert(
+    fc.property(fc.array(fc.nat(laid.total - 1), { minLength: 1, maxLength: 12 }), (indices) => {
+      const xy = positions(laid);
+      const gone = [...new Set(indices)];
+      const moves = gone.map((i): Move => ({
+        kind: 'out',
+        at: [xy[2 * i], xy[2 * i + 1]],
+        note: '',
+      }));
+      const after = positions(applyMoves(laid, moves).rows);
+      const left: number[] = [];
+      for (let i = 0; i < laid.total; i++)
+        if (!gone.includes(i)) left.push(xy[2 * i], xy[2 * i + 1]);
+      assert.equal(after.length, left.length);
+      after.forEach((value, i) => assert.ok(Math.abs(value - left[i]) < 1e-6));
+    }),
+    { numRuns: 25 },
+  );
+});
+
+test('spacing along the ground is closer on the plan by the cosine of the slope', () => {
+  const level = layOut(ground, parameters).rows;
+  const sloped = layOut(ground, { ...parameters, measured: 'ground' }).rows;
+  assert.ok(sloped.between < level.between && sloped.between > level.between * 0.98);
+  assert.throws(
+    () => layOut({ ...ground, surface: undefined }, { ...parameters, measured: 'ground' }),
+    /needs an elevation/,
+  );
+});
+
+test('direction search: as many trees as laying each bearing gives, the best not dominated', () => {
+  let told = 0;
+  const found = searchBearings(ground, parameters, 36, (done) => ((told = done), true));
+  assert.equal(found.length, 36);
+  assert.ok(told > 0.5);
+  const one = found[9];
+  const laid = layOut(ground, {
+    ...parameters,
+    direction: { kind: 'bearing', bearing: one.bearing },
+  });
+  assert.equal(one.trees, laid.rows.total);
+  assert.equal(one.rows, rowCount(laid.rows));
+  const most = found.reduce((a, b) => (b.trees > a.trees ? b : a));
+  assert.ok(found.some(({ best, trees }) => best && trees === most.trees));
+  assert.ok(found.some(({ best }) => !best));
+  assert.deepEqual(
+    searchBearings(ground, parameters, 36, () => false),
+    [],
+    'stopped',
+  );
+  assert.throws(
+    () => searchBearings(ground, { ...parameters, pattern: 'scatter' }),
+    /straight rows/,
+  );
+});
+
+test('setting out: the baseline’s pegs, both diagonals, and the way to a peg', () => {
+  const { rows, falls } = layOut(ground, parameters);
+  const out = settingOut(rows, falls);
+  const base = out.baseline!;
+  assert.equal(base.pegs.length, rowCount(rows));
+  assert.ok(Math.abs(base.pegs[4].along - 4 * 3) < 1e-9);
+  assert.ok(
+    Math.abs(base.square.diagonal - Math.hypot(base.square.width, base.square.height)) < 1e-9,
+  );
+  assert.ok(out.rows.every(({ level, ground: along }) => along >= level - 1e-9));
+  const { point } = pegPosition(rows, 4, 6)!;
+  const way = wayTo(rows, [point[0] + 3, point[1] + 4], 4, 6)!;
+  assert.ok(Math.abs(way.distance - 5) < 1e-9);
+  assert.ok(Math.abs(Math.hypot(way.along, way.right) - 5) < 1e-9);
+});
+
+test('a row that sags ponds there, a falling one does not', () => {
+  const chainages = Array.from({ length: 41 }, (_, i) => i);
+  const sag = rowFall(
+    chainages,
+    chainages.map((c) => 10 + 0.3 * Math.cos((c / 40) * 2 * Math.PI)),
+  );
+  assert.equal(sag.ponds.length, 1);
+  assert.ok(Math.abs(sag.ponds[0].depth - 0.6) < 1e-9 && sag.ponds[0].chainage === 20);
+  const even = rowFall(
+    chainages,
+    chainages.map((c) => 10 - 0.02 * c),
+  );
+  assert.equal(even.ponds.length, 0);
+  assert.ok(Math.abs(even.fall - 0.02) < 1e-12 && Math.abs(even.steepest - 0.02) < 1e-9);
+});
+
+test('crowns meet when their radii reach the distance; 95 % at the years of the card', () => {
+  const pine = { crown: 6, years: 30 };
+  assert.ok(Math.abs(crownRadius(pine, 30) - 0.95 * 3) < 1e-9);
+  const years = yearsToMeet(pine, pine, 3);
+  assert.ok(Math.abs(2 * crownRadius(pine, years) - 3) < 1e-6);
+  assert.equal(yearsToMeet(pine, pine, 6), Infinity);
+  assert.equal(meetings([pine, pine], 2, 3).length, 3);
+});
+
+test('pits and terraces: volumes add up, sizes that cannot be are refused', () => {
+  const pits = pitEarth(10, PIT_DEFAULTS);
+  assert.ok(Math.abs(pits.dug - 0.75 ** 3) < 1e-12);
+  assert.ok(Math.abs(pits.topsoil + pits.subsoil - pits.dug) < 1e-12);
+  assert.throws(() => pitEarth(1, { ...PIT_DEFAULTS, depth: 0 }), /above 0/);
+  assert.throws(() => terraceEarth(10, 0.3, { ...TERRACE_DEFAULTS, width: 0 }), /not accepted/);
+});
+
+test('versions compared: differences and what they drive', () => {
+  const version = { trees: 100, rows: 5, length: 500, walked: 600, density: 0.1 };
+  const rows = compare(
+    { ...version, species: { p: 60, b: 40 } },
+    { ...version, trees: 120, species: { p: 120 } },
+    { p: 'Pine', b: 'Birch' },
+  );
+  assert.equal(rows.find(({ what }) => what === 'Trees')!.change, 20);
+  assert.equal(rows.find(({ what }) => what === 'Birch')!.change, -40);
+});
+
+test('a layout without limits keeps one class of places', () => {
+  const { rows } = layOut(ground, parameters);
+  const { places } = limitPlaces(rows, [], Object.values(cards));
+  assert.equal(places.limits.length, 1);
+});

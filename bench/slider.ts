@@ -20,8 +20,12 @@ await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL((url) => url.pathname === '/');
 await page.getByRole('button', { name: 'All blocks' }).click();
 await page.getByRole('link', { name: 'Haul Flat', exact: true }).click();
+await page.waitForURL(/\/ground$/);
 await page.keyboard.press('2');
 await page.getByTestId('trees').waitFor();
+// A slider is dragged on a page that has come to rest.
+await page.waitForLoadState('networkidle');
+await page.waitForTimeout(1000);
 
 const measured = await page.evaluate(
   () =>

@@ -20,9 +20,11 @@ const bench = (file, env = {}) => {
   if (done.status) failed++;
 };
 bench('lattice.ts');
+bench('patterns.ts');
 const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
 const application = await startApplication(folder);
 bench('slider.ts', { BASE_URL: application.origin });
+bench('million.ts', { BASE_URL: application.origin });
 await application.stop();
 rmSync(folder, { recursive: true, force: true });
 process.exit(failed ? 1 : 0);

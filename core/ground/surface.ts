@@ -74,18 +74,32 @@ export interface Lie {
  * Horn 1981, "Hill shading and the reflectance map", Proc. IEEE 69: differences weighted 1, 2, 1.
  */
 export function lieAtNode(surface: Surface, column: number, row: number): Lie {
+  risesAtNode(surface, column, row, RISES);
+  return lieOf(RISES[0], RISES[1]);
+}
+
+/** For a quarter of a million nodes in a row, nothing is made anew. */
+const RISES = new Float64Array(2);
+
+/** Rise a metre eastwards and northwards at a node, by Horn's differences. */
+function risesAtNode(surface: Surface, column: number, row: number, out: Float64Array): void {
   const { columns, rows, heights, cell } = surface;
-  const z = (dx: number, dy: number): number => {
-    const c = Math.max(0, Math.min(columns - 1, column + dx));
-    const r = Math.max(0, Math.min(rows - 1, row + dy));
-    return heights[r * columns + c];
-  };
+  const west = column > 0 ? -1 : 0;
+  const east = column < columns - 1 ? 1 : 0;
+  const south = row > 0 ? -columns : 0;
+  const north = row < rows - 1 ? columns : 0;
+  const at = row * columns + column;
+  const nw = heights[at + north + west];
+  const ne = heights[at + north + east];
+  const sw = heights[at + south + west];
+  const se = heights[at + south + east];
   // At the rim the missing neighbour is the node itself: half the distance, so half the divisor.
-  const spanX = (column === 0 || column === columns - 1 ? 4 : 8) * cell;
-  const spanY = (row === 0 || row === rows - 1 ? 4 : 8) * cell;
-  const east = (z(1, 1) + 2 * z(1, 0) + z(1, -1) - z(-1, 1) - 2 * z(-1, 0) - z(-1, -1)) / spanX;
-  const north = (z(-1, 1) + 2 * z(0, 1) + z(1, 1) - z(-1, -1) - 2 * z(0, -1) - z(1, -1)) / spanY;
-  return lieOf(east, north);
+  out[0] =
+    (ne + 2 * heights[at + east] + se - nw - 2 * heights[at + west] - sw) /
+    (4 * (east - west) * cell);
+  out[1] =
+    (nw + 2 * heights[at + north] + ne - sw - 2 * heights[at + south] - se) /
+    (4 * ((north - south) / columns) * cell);
 }
 
 /** Slope and aspect from the rise a metre eastwards and northwards. */
@@ -160,7 +174,8 @@ export function groundLie(surface: Surface, area: MultiPolygon, horizontal: numb
   eachNode(surface, area, (column, row) => {
     nodes++;
     const z = surface.heights[row * surface.columns + column];
-    const { slope } = lieAtNode(surface, column, row);
+    risesAtNode(surface, column, row, RISES);
+    const slope = Math.sqrt(RISES[0] * RISES[0] + RISES[1] * RISES[1]);
     if (Number.isNaN(z) || Number.isNaN(slope)) return;
     known++;
     slopes += slope;
@@ -201,10 +216,18 @@ class PlaneFit {
 
   add(x: number, y: number, z: number): void {
     if (!this.n++) this.origin = [x, y, z];
-    const [dx, dy, dz] = [x - this.origin[0], y - this.origin[1], z - this.origin[2]];
-    [dx, dy, dz, dx * dx, dy * dy, dx * dy, dx * dz, dy * dz].forEach(
-      (value, i) => (this.sums[i] += value),
-    );
+    const dx = x - this.origin[0];
+    const dy = y - this.origin[1];
+    const dz = z - this.origin[2];
+    const { sums } = this;
+    sums[0] += dx;
+    sums[1] += dy;
+    sums[2] += dz;
+    sums[3] += dx * dx;
+    sums[4] += dy * dy;
+    sums[5] += dx * dy;
+    sums[6] += dx * dz;
+    sums[7] += dy * dz;
   }
 
   /** Rise a metre eastwards and northwards. */

@@ -11,7 +11,14 @@
   import { nearestPeg, pegPosition } from '$core/rows/rowset';
   import { speciesAt } from '$core/rows/species';
   import { useUnits } from '$lib/ui/figures.svelte';
-  import { drawPlan, planExtent, type Palette, type PlanContent, type View } from './draw';
+  import {
+    drawGround,
+    drawPlan,
+    planExtent,
+    type Palette,
+    type PlanContent,
+    type View,
+  } from './draw';
 
   interface Props {
     content: PlanContent;
@@ -96,6 +103,8 @@
     };
   }
 
+  /** Read once: asking the page's style at every frame is slow. */
+  let colours: Palette | undefined;
   function palette(): Palette {
     const style = getComputedStyle(document.documentElement);
     const of = (name: string) => style.getPropertyValue(name).trim();
@@ -125,6 +134,8 @@
       if (gone) return;
       ol = loaded;
       const canvas = document.createElement('canvas');
+      const ground = document.createElement('canvas');
+      let groundKey: unknown[] = [];
       const projection = new loaded.Projection({
         code: 'block-plane',
         units: 'm',
@@ -136,18 +147,28 @@
           canvas.height = size[1] * pixelRatio;
           canvas.style.cssText = `position:absolute;width:${size[0]}px;height:${size[1]}px`;
           const context = canvas.getContext('2d')!;
-          context.scale(pixelRatio, pixelRatio);
           const view: View = {
             toPixel: ([x, y]) => [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]],
             scale: 1 / viewState.resolution,
             extent: (extent ?? [0, 0, 0, 0]) as View['extent'],
           };
-          drawPlan(
-            context,
-            untrack(() => content),
-            view,
-            palette(),
-          );
+          const shown = untrack(() => content);
+          colours ??= palette();
+          // The ground lies still while rows are tried out: it is drawn again only when it changes.
+          const { boundary, keptOut, relief, zones, limits } = shown;
+          const key = [...t, size[0], size[1], pixelRatio, colours];
+          const things = [boundary, keptOut, relief, zones, limits];
+          if ([...key, ...things].some((value, i) => value !== groundKey[i])) {
+            groundKey = [...key, ...things];
+            ground.width = canvas.width;
+            ground.height = canvas.height;
+            const under = ground.getContext('2d')!;
+            under.scale(pixelRatio, pixelRatio);
+            drawGround(under, shown, view, colours);
+          }
+          context.drawImage(ground, 0, 0);
+          context.scale(pixelRatio, pixelRatio);
+          drawPlan(context, shown, view, colours);
           return canvas;
         },
       });
@@ -175,7 +196,10 @@
       measureScale();
     });
     // By day or in the cab, the canvas takes its colours from the same tokens as the page.
-    const themes = new MutationObserver(() => map?.getLayers().item(0)?.changed());
+    const themes = new MutationObserver(() => {
+      colours = undefined;
+      map?.getLayers().item(0)?.changed();
+    });
     themes.observe(document.documentElement, { attributeFilter: ['data-theme'] });
     return () => {
       gone = true;

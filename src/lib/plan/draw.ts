@@ -106,8 +106,8 @@ export function planExtent({ boundary, rows }: PlanContent): [number, number, nu
   return [minX, minY, maxX, maxY];
 }
 
-/** Draws the plan: ground first, then keep-outs, rows and the baseline. Only what is in sight. */
-export function drawPlan(
+/** Draws what lies still while rows are tried out: paper, relief, zones and kept-free bands. */
+export function drawGround(
   context: CanvasRenderingContext2D,
   content: PlanContent,
   view: View,
@@ -121,6 +121,16 @@ export function drawPlan(
   if (content.zones?.length) drawZones(context, content, content.zones, view, palette);
   if (content.limits?.length) drawLimits(context, content, content.limits, view, palette);
   drawBands(context, content, view, palette);
+}
+
+/** Draws what goes over the ground: rows, edge, things with their names, the baseline. In sight only. */
+export function drawPlan(
+  context: CanvasRenderingContext2D,
+  content: PlanContent,
+  view: View,
+  palette: Palette,
+): void {
+  context.lineJoin = 'round';
   if (content.rows && content.runs && content.crowns)
     drawCrowns(context, content, content.rows, content.runs, content.crowns, view, palette);
   if (content.rows && content.runs)

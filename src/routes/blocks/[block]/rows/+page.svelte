@@ -93,11 +93,20 @@
   let releasing = $state<(typeof data.versions)[number]>();
   let ready = $state(false);
 
+  /** The layout that table and panels under the plan show: while a slider moves, the plan goes first. */
+  let settled = $state.raw<typeof layout>();
+  let settling: ReturnType<typeof setTimeout> | undefined;
+  function settle() {
+    clearTimeout(settling);
+    if (!settled) settled = layout;
+    else settling = setTimeout(() => (settled = layout), 120);
+  }
   const work = latestOnly(
     async (wanted: LayoutParameters) =>
       heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
     (result, wanted) => {
       layout = { result, parameters: wanted };
+      settle();
       wrong = result.rows.total
         ? ''
         : 'Not one tree fits with this spacing, headland and first row.';
@@ -411,7 +420,7 @@
       onplace={byHand}
       ondrawn={drawn}
     />
-    {#if layout}
+    {#if settled}
       <div class="unders" role="tablist" aria-label="Under the plan">
         {#each UNDERS as [key, label] (key)}
           <button role="tab" aria-selected={under === key} onclick={() => (under = key)}
@@ -421,16 +430,16 @@
       </div>
       {#if under === 'rows'}
         <RowTable
-          rows={layout.result.rows}
-          runs={layout.result.runs}
-          falls={layout.result.falls}
-          traced={layout.result.traced}
+          rows={settled.result.rows}
+          runs={settled.result.runs}
+          falls={settled.result.falls}
+          traced={settled.result.traced}
           species={looks}
           {selected}
           onselect={(row) => (selected = row)}
           block={data.block.id}
           saved={data.versions.find(({ number }) => number === shown)}
-          trial={Boolean(layout.result.trial)}
+          trial={Boolean(settled.result.trial)}
         />
       {:else}
         <section class="under">
@@ -441,12 +450,12 @@
               ontake={(bearing) => changeSettings({ direction: { kind: 'bearing', bearing } })}
             />
           {:else if under === 'setting-out'}
-            <SettingOut rows={layout.result.rows} falls={layout.result.falls} {selected} />
+            <SettingOut rows={settled.result.rows} falls={settled.result.falls} {selected} />
           {:else if under === 'crowns'}
             <Crowns
               species={looks}
-              counts={layout.result.speciesCounts}
-              step={layout.result.rows.step}
+              counts={settled.result.speciesCounts}
+              step={settled.result.rows.step}
               across={neighbour}
               plantable={data.ground.plantable.value}
               {age}
@@ -455,8 +464,8 @@
             />
           {:else}
             <Earth
-              metres={layout.result.figures.walked.steps[0].value}
-              trees={layout.result.rows.total}
+              metres={settled.result.figures.walked.steps[0].value}
+              trees={settled.result.rows.total}
               slope={lie?.meanSlope}
             />
           {/if}

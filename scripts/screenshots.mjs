@@ -67,6 +67,23 @@ for (const [room, block] of shots) {
   }
   await picture(desk, room);
 }
+await desk.goto(`/blocks/${blocks['Silt Margin']}/ground`);
+await desk.getByRole('tab', { name: 'Zones' }).click();
+await picture(desk, 'zones');
+await desk.goto(`/blocks/${blocks['Silt Margin']}/rows`);
+await desk.locator('.scroller').waitFor();
+await desk.getByRole('tab', { name: 'Directions' }).click();
+await desk.getByRole('button', { name: 'Search every bearing' }).click();
+await desk
+  .getByRole('button', { name: /^Take \d+°/ })
+  .first()
+  .waitFor();
+await desk.mouse.wheel(0, 300);
+await picture(desk, 'directions');
+await desk.getByRole('tab', { name: 'Crowns' }).click();
+await desk.getByLabel('Plan drawn at').fill('9');
+await desk.mouse.wheel(0, -600);
+await picture(desk, 'crowns');
 await desk.goto(`/blocks/${blocks['North Bench']}/rows`);
 await desk.locator('.scroller').waitFor();
 for (let i = 0; i < 4; i++) {
@@ -82,6 +99,12 @@ await picture(desk, 'rows-near-cab');
 const phone = await signedIn('planter', { width: 390, height: 844 });
 await phone.goto(`/field/${blocks['Haul Flat']}`);
 await picture(phone, 'field');
+await phone.goto(`/field/${blocks['North Bench']}/peg`);
+await phone.getByRole('button', { name: /Play a walk/ }).click();
+await phone.getByText(/Nearest: row/).waitFor();
+await phone.waitForTimeout(3000);
+await phone.screenshot({ path: path.join(out, 'peg.png') });
+console.log('peg.png');
 await browser.close();
 await application.stop();
 rmSync(folder, { recursive: true, force: true });

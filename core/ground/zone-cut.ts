@@ -1,6 +1,7 @@
+import { contours } from 'd3-contour';
 import type { Point } from '../measure/plane';
 import { formatNumber } from '../measure/units';
-import type { MultiPolygon } from './polygon';
+import { signedArea, type MultiPolygon } from './polygon';
 import { lieAtNode, SurfaceError, type Surface } from './surface';
 import { fromMultiPolygon, fromShape, grow, intersect, toMultiPolygon, uniteAll } from './topology';
 
@@ -10,8 +11,8 @@ export type ZoneCut =
   | { kind: 'steeper'; slope: number }
   | { kind: 'water'; distance: number; lines: Point[][] };
 
-/** Smaller patches than this many nodes are noise of the grid, not zones. */
-const FEWEST_NODES = 6;
+/** Patches smaller than this many cells are noise of the grid, not zones. */
+const FEWEST_CELLS = 2;
 
 /**
  * Cuts a zone from the elevation (all ground below a level, or steeper than a limit) or by distance
@@ -38,17 +39,19 @@ export function cutZone(
     throw new SurfaceError(
       'Cutting by level or slope needs an elevation. Bring one in, or draw the zone.',
     );
-  const holds = (column: number, row: number): boolean =>
-    cut.kind === 'below'
-      ? surface.heights[row * surface.columns + column] < cut.level
-      : lieAtNode(surface, column, row).slope > cut.slope;
-  const squares = strips(surface, holds);
-  if (!squares.length) return found([], describe(cut));
-  // Half a cell out and in again rounds the stairs of the grid.
-  const { cell } = surface;
-  const rounded = grow(grow(uniteAll(squares), cell / 2), -cell / 2);
-  const parts = toMultiPolygon(intersect(rounded, block)).filter(
-    ([outer]) => boxArea(outer) > FEWEST_NODES * cell * cell,
+  const values = new Float64Array(surface.heights.length);
+  for (let row = 0; row < surface.rows; row++) {
+    for (let column = 0; column < surface.columns; column++) {
+      values[row * surface.columns + column] =
+        cut.kind === 'below'
+          ? -surface.heights[row * surface.columns + column]
+          : lieAtNode(surface, column, row).slope;
+    }
+  }
+  const region = regionOver(surface, values, cut.kind === 'below' ? -cut.level : cut.slope);
+  if (!region.length) return found([], describe(cut));
+  const parts = toMultiPolygon(intersect(fromMultiPolygon(region), block)).filter(
+    ([outer]) => Math.abs(signedArea(outer)) > FEWEST_CELLS * surface.cell ** 2,
   );
   return found(parts, describe(cut));
 }
@@ -63,36 +66,14 @@ function found(parts: MultiPolygon, what: string): MultiPolygon {
   return parts;
 }
 
-function boxArea(ring: readonly Point[]): number {
-  const xs = ring.map(([x]) => x);
-  const ys = ring.map(([, y]) => y);
-  return (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys));
-}
-
-/** Runs of nodes in each grid row as rectangles of cells round them. */
-function strips(surface: Surface, holds: (column: number, row: number) => boolean) {
+/** Where values on the nodes reach a threshold, interpolated between them; holes do not. */
+function regionOver(surface: Surface, values: Float64Array, threshold: number): MultiPolygon {
   const { minX, minY, cell, columns, rows } = surface;
-  const squares: ReturnType<typeof fromMultiPolygon>[] = [];
-  for (let row = 0; row < rows; row++) {
-    const south = minY + (row - 0.5) * cell;
-    for (let column = 0; column < columns; column++) {
-      if (!holds(column, row)) continue;
-      const first = column;
-      while (column + 1 < columns && holds(column + 1, row)) column++;
-      const [west, east] = [minX + (first - 0.5) * cell, minX + (column + 0.5) * cell];
-      squares.push(
-        fromMultiPolygon([
-          [
-            [
-              [west, south],
-              [east, south],
-              [east, south + cell],
-              [west, south + cell],
-            ],
-          ],
-        ]),
-      );
-    }
-  }
-  return squares;
+  const [region] = contours().size([columns, rows]).thresholds([threshold])(Array.from(values));
+  // The library's pixels are a cell wide and its rows run the way ours do, so a node is a pixel's middle.
+  return region.coordinates.map((rings) =>
+    rings.map((ring) =>
+      ring.slice(0, -1).map(([x, y]): Point => [minX + (x - 0.5) * cell, minY + (y - 0.5) * cell]),
+    ),
+  );
 }

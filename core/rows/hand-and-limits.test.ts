@@ -5,6 +5,7 @@ import type { MultiPolygon } from '../ground/polygon';
 import type { Surface } from '../ground/surface';
 import type { Limit } from '../ground/zones';
 import { allot } from './allot';
+import { AreaIndex } from './clip';
 import { compare } from './compare';
 import { rowFall } from './contour';
 import { crownRadius, meetings, yearsToMeet } from './crowns';
@@ -172,6 +173,25 @@ test('a zone is laid with its own pattern, and rows are numbered through', () =>
   const listed = Array.from(layout.rows.rowListed);
   assert.ok(listed.includes(1) && listed.includes(0));
   assert.match(layout.notes.join(' '), /Hollow: rows \d+ to \d+/);
+});
+
+test('a border of another species stands along the edge, the rest keeps clear of it', () => {
+  const { rows, runs, speciesCounts } = layOut(ground, {
+    ...parameters,
+    border: { species: 'w', step: 2, clear: 6 },
+  });
+  const edge = new AreaIndex(block);
+  const xy = positions(rows);
+  const first = treesByRow(rows)[0];
+  assert.deepEqual(runs[0], [2, first]);
+  for (let i = 0; i < rows.total; i++) {
+    const off = edge.toEdge(xy[2 * i], xy[2 * i + 1], 20);
+    assert.ok(i < first ? off < 0.06 : off > 5.9, `position ${i}: ${off}`);
+  }
+  assert.equal(
+    speciesCounts.reduce((a, b) => a + b, 0),
+    rows.total,
+  );
 });
 
 test('limits hold everywhere, and what binds is said with its number', () => {

@@ -5,7 +5,14 @@ import type { Limit } from '../ground/zones';
 import { rowFall, type GapStatistics, type RowFall, type TracedRow } from './contour';
 import { limitPlaces, type Traits } from './limits';
 import { applyMoves, type Move } from './moves';
-import { layByZone, type LayoutGround as PatternGround, type PatternSettings } from './pattern';
+import {
+  layByZone,
+  layWithBorder,
+  type Border,
+  type Laid,
+  type LayoutGround as PatternGround,
+  type PatternSettings,
+} from './pattern';
 import { lineBetween, positions, rowCount, rowSpan, stepsBetweenRows, type RowSet } from './rowset';
 import { densityFigure, isLattice, isListed } from './spacing';
 import { arrange, type Arrangement, type Places, type Runs } from './species';
@@ -23,6 +30,8 @@ export const STRING_LENGTH = 91;
 export interface LayoutParameters extends PatternSettings {
   /** Zones laid with a pattern of their own. */
   byZone?: { zone: string; settings: PatternSettings }[];
+  /** A line of another species along the edge. */
+  border?: Border;
   /** Species in the order of their index in the runs, shares in per cent. */
   mix: { species: string; share: number }[];
   arrangement: Arrangement;
@@ -65,17 +74,22 @@ export interface LayoutFigures {
 
 /** Lays out a block: positions in rows, species in their runs, and what it comes to. */
 export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layout {
-  const laid = layByZone(ground, parameters, parameters.byZone ?? []);
+  const { byZone = [], border } = parameters;
+  const laid = border
+    ? layWithBorder(ground, parameters, byZone, border)
+    : layByZone(ground, parameters, byZone);
   const moved = applyMoves(laid.rows, parameters.moves ?? []);
   const traits = parameters.mix.map(
     ({ species }) => ground.cards?.[species] ?? { name: '', matureHeight: 0, damp: '', light: '' },
   );
   const limited = limitPlaces(moved.rows, ground.limits ?? [], traits);
   const { rows } = limited;
-  const species = speciesOf(rows, limited.places, parameters, traits, laid.belongs);
+  const species = speciesOf(rows, limited.places, parameters, traits, laid);
   const notes = [...laid.notes, ...limited.notes, ...species.notes];
   if (moved.lost.length)
-    notes.push(`${moved.lost.length} changes by hand fit nothing in these rows any more.`);
+    notes.push(
+      `${moved.lost.length} ${moved.lost.length === 1 ? 'change by hand fits' : 'changes by hand fit'} nothing in these rows any more.`,
+    );
   // Rows taken out by hand leave their tracing behind; then the two no longer match one to one.
   const whole = rowCount(rows) === laid.traced?.length;
   return {
@@ -103,10 +117,11 @@ interface Planted {
 function speciesOf(
   rows: RowSet,
   places: Places,
-  { pattern, mix, arrangement, shelter }: LayoutParameters,
+  parameters: LayoutParameters,
   traits: readonly Traits[],
-  belongs?: readonly number[],
+  { belongs, forced }: Laid,
 ): Planted {
+  const { pattern, mix, arrangement, shelter } = parameters;
   const count = (runs: Runs[]) => {
     const counts = mix.map(() => 0);
     for (const row of runs) for (let i = 0; i < row.length; i += 2) counts[row[i]] += row[i + 1];
@@ -114,6 +129,20 @@ function speciesOf(
   };
   if (pattern === 'shelter' && shelter && belongs?.length === rowCount(rows)) {
     return shelterSpecies(places, shelter, belongs, mix, traits, count);
+  }
+  if (forced?.length === rowCount(rows)) {
+    // The border has its own species; the mix is shared out among the other rows.
+    const own = forced.map((id) => (id ? mix.findIndex(({ species }) => species === id) : -1));
+    const free = places.classes.filter((_, row) => own[row] < 0);
+    const rest = speciesOf(rows, { ...places, classes: free }, parameters, traits, {
+      rows,
+      notes: [],
+    });
+    let next = 0;
+    const runs = places.classes.map((classes, row) =>
+      own[row] < 0 ? rest.runs[next++] : borderRuns(classes, places, own[row]),
+    );
+    return { ...rest, runs, counts: count(runs) };
   }
   if (arrangement.kind === 'trial') {
     const trial = layTrial(places, mix.length, arrangement.plot, arrangement.seed);
@@ -136,6 +165,18 @@ function speciesOf(
       xy: arrangement.kind === 'clumps' ? positions(rows) : undefined,
     },
   );
+}
+
+/** The border's species where it may stand, else the first that may. */
+function borderRuns(classes: Runs, { limits }: Places, own: number): Runs {
+  const out: Runs = [];
+  for (let i = 0; i < classes.length; i += 2) {
+    const { allowed } = limits[classes[i]];
+    const stand = allowed[own] ? own : allowed.findIndex(Boolean);
+    if (out[out.length - 2] === stand) out[out.length - 1] += classes[i + 1];
+    else out.push(stand, classes[i + 1]);
+  }
+  return out;
 }
 
 /** Each shelter row has its own species; where that may not stand, the nearest lower one of the mix does. */

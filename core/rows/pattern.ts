@@ -2,7 +2,8 @@ import type { Point } from '../measure/plane';
 import { formatLength, formatNumber } from '../measure/units';
 import { bearingOf, contains, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
 import { groundLie, SurfaceError, type Surface } from '../ground/surface';
-import { fromMultiPolygon, intersect, subtract, toMultiPolygon } from '../ground/topology';
+import { fromMultiPolygon, grow, intersect, subtract, toMultiPolygon } from '../ground/topology';
+import { asFlat, AreaIndex, peggedRow } from './clip';
 import { contourRows, type GapStatistics, type TracedRow } from './contour';
 import { layLattice, toFrame, type RowFrame } from './lattice';
 import { GuideError, parallelRows, shelterRows, type ShelterRow } from './parallel';
@@ -73,8 +74,19 @@ export interface LayoutGround {
   standing?: readonly StandingTree[];
 }
 
+/** A line of another species along the edge of the plantable ground. */
+export interface Border {
+  species: string;
+  /** Metres from tree to tree. */
+  step: number;
+  /** Metres left free between the line and the rest, so that it does not shade them. */
+  clear: number;
+}
+
 export interface Laid {
   rows: RowSet;
+  /** Rows that have one species whatever the mix says: its id, by row. */
+  forced?: (string | undefined)[];
   notes: string[];
   /** Of contour and graded rows: how each line was traced. */
   traced?: TracedRow[];
@@ -264,6 +276,50 @@ export function layByZone(
   return {
     rows: joinRows(laid.map(({ rows }) => rows)),
     notes,
+  };
+}
+
+/**
+ * Lays a border along the edge first and everything else inside it.
+ * @throws GuideError when the border leaves no room
+ */
+export function layWithBorder(
+  ground: LayoutGround,
+  settings: PatternSettings,
+  own: readonly { zone: string; settings: PatternSettings }[],
+  border: Border,
+): Laid {
+  const index = new AreaIndex(ground.plantable);
+  const lines = ground.plantable.flatMap(([outer]) => {
+    // A hand's breadth inside, so that the line's own pegs count as in the area.
+    const [ring] = toMultiPolygon(grow(fromMultiPolygon([[outer]]), -0.05))[0] ?? [];
+    if (!ring) return [];
+    const row = peggedRow(index, asFlat([...ring, ring[0]]), undefined, {
+      step: border.step,
+      phase: 0,
+      headland: 0,
+      shortest: 0,
+    });
+    return row ? [row] : [];
+  });
+  const inside = toMultiPolygon(grow(fromMultiPolygon(ground.plantable), -border.clear));
+  if (!inside.length)
+    throw new GuideError(
+      `${formatLength(border.clear, 'metric')} kept clear of the border leaves no room for anything else.`,
+    );
+  const rest = layByZone({ ...ground, plantable: inside }, settings, own);
+  const { frame, step, between } = rest.rows;
+  const edge = rowSetOf({ frame, straight: false, step: border.step, between }, lines);
+  return {
+    notes: [
+      `The border is ${rowCount(edge) > 1 ? `rows 1 to ${rowCount(edge)}` : 'row 1'}, ${formatNumber(edge.total)} trees; the rest keeps ${formatLength(border.clear, 'metric')} clear of it.`,
+      ...rest.notes,
+    ],
+    rows: { ...joinRows([edge, rest.rows]), frame, step, between },
+    forced: [
+      ...new Array<string>(rowCount(edge)).fill(border.species),
+      ...new Array<undefined>(rowCount(rest.rows)).fill(undefined),
+    ],
   };
 }
 

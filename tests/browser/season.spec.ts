@@ -88,6 +88,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await page.getByLabel('Bearing in degrees').press('Enter');
     await page.getByRole('textbox', { name: 'Between rows' }).fill('2.5');
     await page.getByRole('textbox', { name: 'Between rows' }).press('Enter');
+    await page.getByRole('tab', { name: 'Species' }).click();
     await page
       .locator('.decide')
       .getByRole('combobox', { name: 'Add a species' })
@@ -114,6 +115,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
 
   await test.step('rows: undo, an edge picked on the plan, a slider dragged', async () => {
     const before = await numberIn(page, 'trees');
+    await page.getByRole('tab', { name: 'Pattern' }).click();
     await page.getByRole('combobox', { name: 'Rows run' }).selectOption('edge');
     await page.getByRole('button', { name: 'Pick on the plan' }).click();
     const plan = (await page.getByRole('application').boundingBox())!;

@@ -193,6 +193,13 @@ export const layoutParameters = object({
     .of(object({ zone: id, settings: object(patternFields).required() }))
     .max(100)
     .optional(),
+  border: object({
+    species: id,
+    step: number().min(0.1).max(100).required(),
+    clear: number().min(0.1).max(200).required(),
+  })
+    .optional()
+    .default(undefined),
   moves: array().of(move).max(2000).optional(),
   mix: array()
     .of(object({ species: id, share: number().min(0).max(100).required() }))

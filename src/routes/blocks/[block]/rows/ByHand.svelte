@@ -57,7 +57,8 @@
 {/if}
 <h2>Changes</h2>
 {#if lost}<p class="say stop">
-    {lost} of them fit nothing in these rows any more. They are kept until you take them away.
+    {lost === 1 ? 'One of them fits' : `${lost} of them fit`} nothing in these rows any more. Kept until
+    you take it away.
   </p>{/if}
 <ol>
   {#each moves as move, i (i)}

@@ -35,6 +35,8 @@
       (a, b) => Math.min(a.inRow, a.across) - Math.min(b.inRow, b.across),
     ),
   );
+  /** Pairs whose crowns meet before the year the plan is drawn at. */
+  const early = $derived(pairs.filter((pair) => Math.min(pair.inRow, pair.across) < (age ?? 0)));
   const years = (value: number) => (Number.isFinite(value) ? `${formatNumber(value)} y` : 'never');
   const tallest = $derived(
     Math.max(
@@ -60,6 +62,14 @@
 <p class="num">
   {#if age}Crowns cover {formatPercent(crownCover(curves, counts, plantable, age))} of the plantable ground,
     overlaps counted twice.{/if}
+  {#if age && early.length}<b>Before year {age} crowns meet:</b>
+    {early
+      .map(({ a, b }) =>
+        a === b
+          ? species[a].name.toLowerCase()
+          : `${species[a].name.toLowerCase()} and ${species[b].name.toLowerCase()}`,
+      )
+      .join('; ')}. Wider spacing or narrower crowns put it off.{/if}
   {#if shelter}About {formatLength(SHELTERED_HEIGHTS * tallest, units.system, 0)} to the lee are sheltered
     at {age ?? 20} years, ten heights of {formatLength(tallest, units.system, 1)}.{/if}
 </p>

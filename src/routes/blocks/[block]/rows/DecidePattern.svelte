@@ -241,6 +241,13 @@
   {/if}
   {#if !isListed(settings.pattern)}
     <Measure
+      label="First peg in by"
+      value={settings.firstPeg}
+      max={500}
+      onchange={(firstPeg) => onchange({ firstPeg })}
+      disabled={!editable}
+    />
+    <Measure
       label="Headland"
       value={settings.headland}
       max={100}

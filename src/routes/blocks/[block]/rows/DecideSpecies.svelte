@@ -3,6 +3,7 @@
   import type { LayoutParameters } from '$core/rows/layout';
   import type { Arrangement } from '$core/rows/species';
   import Bead from '$lib/ui/Bead.svelte';
+  import Measure from '$lib/ui/Measure.svelte';
 
   interface Card {
     id: string;
@@ -162,6 +163,46 @@
         onchange={(e) => set('seed', Math.round(Number(e.currentTarget.value)))}
       />
     </div>
+  {/if}
+  <h2>Border</h2>
+  <Select
+    labelText="Border"
+    hideLabel
+    size="sm"
+    selected={parameters.border?.species ?? ''}
+    on:update={(e) =>
+      String(e.detail ?? '') !== (parameters.border?.species ?? '') &&
+      onchange({
+        border: e.detail
+          ? { step: 2, clear: 6, ...parameters.border, species: String(e.detail) }
+          : undefined,
+      })}
+  >
+    <SelectItem value="" text="No line along the edge" />
+    {#each parameters.mix as { species: id } (id)}
+      <SelectItem
+        value={id}
+        text="A line of {species.find((card) => card.id === id)?.name.toLowerCase()}"
+      />
+    {/each}
+  </Select>
+  {#if parameters.border}
+    {@const border = parameters.border}
+    <Measure
+      label="Tree to tree"
+      value={border.step}
+      min={0.1}
+      max={100}
+      onchange={(step) => onchange({ border: { ...border, step } })}
+    />
+    <Measure
+      label="The rest keeps clear by"
+      value={border.clear}
+      min={0.1}
+      max={200}
+      step={0.5}
+      onchange={(clear) => onchange({ border: { ...border, clear } })}
+    />
   {/if}
   {#if arrangement.kind === 'trial'}
     <p class="small">

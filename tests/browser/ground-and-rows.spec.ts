@@ -1,0 +1,292 @@
+import { expect, test, type Page } from '@playwright/test';
+import { asFile, goTo, numberIn, open, signIn } from './helpers';
+
+/** A made-up field that slopes south, 200 m by 150 m, and its heights. */
+const WEST = 11.47;
+const SOUTH = 51.6;
+const CORNERS = [
+  [WEST, SOUTH],
+  [WEST + 0.0029, SOUTH],
+  [WEST + 0.0029, SOUTH + 0.00135],
+  [WEST, SOUTH + 0.00135],
+  [WEST, SOUTH],
+];
+const FIELD = {
+  type: 'Feature',
+  properties: { name: 'South Slope' },
+  geometry: { type: 'Polygon', coordinates: [CORNERS] },
+};
+
+/** Heights every ten metres or so in degrees, falling southwards with a swell. */
+function heights(): string {
+  const [columns, rows, cell] = [45, 30, 0.0001];
+  const values: string[] = [];
+  for (let row = rows - 1; row >= 0; row--)
+    for (let column = 0; column < columns; column++)
+      values.push((150 + 0.9 * row + 1.2 * Math.sin(column / 7)).toFixed(2));
+  return `ncols ${columns}\nnrows ${rows}\nxllcorner ${WEST - 0.0008}\nyllcorner ${SOUTH - 0.0008}\ncellsize ${cell}\nNODATA_value -9999\n${values.join(' ')}`;
+}
+
+async function makeField(page: Page): Promise<void> {
+  await page.goto('/blocks/new');
+  await page
+    .getByLabel('Drop a boundary file')
+    .setInputFiles(asFile('south-slope.geojson', JSON.stringify(FIELD)));
+  await expect(page.getByLabel('Name of the block')).toHaveValue('South Slope');
+  await page.getByRole('button', { name: 'Make the block' }).click();
+  await page.waitForURL(/\/ground$/);
+  await expect(page.locator('.big')).toHaveText(/2\.9\d ha/);
+}
+const planBox = async (page: Page) => (await page.getByRole('application').boundingBox())!;
+
+test('the boundary is edited by mouse and by keyboard, undone, split and exported', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await signIn(page, 'leader');
+  await makeField(page);
+  const whole = await page.locator('.big').textContent();
+  await page.getByRole('tab', { name: 'Edge' }).click();
+
+  await test.step('a corner dragged on the plan', async () => {
+    await page.getByRole('button', { name: 'Move on the plan' }).click();
+    const plan = await planBox(page);
+    // The plan fits the block between paddings of 40, 52, 58 and 56 pixels; so its corners are known.
+    const [width, height] = [200.5, 150.2];
+    const resolution = Math.max(width / (plan.width - 108), height / (plan.height - 98));
+    const x = plan.x + 56 + (plan.width - 108) / 2 + width / 2 / resolution;
+    const y = plan.y + 40 + (plan.height - 98) / 2 - height / 2 / resolution;
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x - 40, y + 30, { steps: 6 });
+    await page.mouse.up();
+    await expect(page.locator('.big')).not.toHaveText(whole!);
+    await page.keyboard.press('Control+z');
+    await expect(page.locator('.big')).toHaveText(whole!);
+    await page.getByRole('button', { name: 'Done moving' }).click();
+  });
+
+  await test.step('a corner moved by arrow keys, by a leg and by degrees', async () => {
+    const nudge = page.getByRole('button', { name: /Arrow keys here/ });
+    await nudge.focus();
+    for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowLeft');
+    await expect(page.locator('.big')).not.toHaveText(whole!);
+    const moved = await page.locator('.big').textContent();
+    await page.getByRole('button', { name: 'Corner after', exact: true }).click();
+    await page.getByLabel('Bearing and distance from the corner before').fill('N 88° E 150 m');
+    await page.getByLabel('Bearing and distance from the corner before').press('Enter');
+    await expect(page.getByLabel('Bearing and distance from the corner before')).toHaveValue(
+      /N 88\.0° E 150\.00 m/,
+    );
+    await expect(page.locator('.big')).not.toHaveText(moved!);
+    await page.getByLabel('Bearing and distance from the corner before').fill('over there');
+    await page.getByLabel('Bearing and distance from the corner before').press('Enter');
+    await expect(page.getByRole('alert')).toContainText('is no bearing and distance');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.locator('.big')).toHaveText(moved!);
+    // Twenty presses of an arrow are one step back.
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.locator('.big')).toHaveText(whole!);
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await expect(page.locator('.big')).toHaveText(moved!);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Add a corner after' }).click();
+    await expect(page.getByText(/of 5$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Remove it' }).click();
+    await expect(page.getByText(/of 4$/)).toBeVisible();
+    await expect(page.locator('.big')).toHaveText(whole!);
+  });
+
+  await test.step('taken away as KML and brought back the same', async () => {
+    const href = await page.getByRole('link', { name: 'KML' }).getAttribute('href');
+    const kml = await (await page.request.get(href!)).text();
+    await page.getByLabel('Replace the boundary').setInputFiles(asFile('back.kml', kml));
+    await expect(page.locator('.big')).toHaveText(whole!);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
+
+  await test.step('split by a drawn line', async () => {
+    await page.getByRole('button', { name: 'Save the ground' }).click();
+    await expect(page.getByRole('button', { name: 'Save the ground' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Split by a line' }).click();
+    const plan = await planBox(page);
+    const x = plan.x + plan.width * 0.4;
+    await page.mouse.click(x, plan.y + 60);
+    await page.mouse.dblclick(x, plan.y + plan.height - 60);
+    await page.getByLabel('Name of the smaller part').fill('South Slope, west');
+    await page.getByRole('button', { name: 'Split it' }).click();
+    await expect(page.getByRole('button', { name: 'South Slope, west' })).toBeVisible();
+    await expect(page.locator('.big')).toHaveText(/1\.[01]\d ha/);
+  });
+});
+
+test('heights come in, zones are cut, and contour rows follow the ground', async ({ page }) => {
+  test.setTimeout(150_000);
+  await signIn(page, 'leader');
+  await makeField(page);
+
+  await test.step('heights: a broken grid is told, a good one is drawn', async () => {
+    await page.getByRole('tab', { name: 'Heights' }).click();
+    const drop = page.getByLabel('Drop an elevation file');
+    await drop.setInputFiles(asFile('cut.asc', heights().slice(0, 4000)));
+    await expect(page.getByRole('alert')).toContainText('The file is cut off');
+    await drop.setInputFiles(asFile('slope.asc', heights()));
+    await expect(page.getByText('Falls towards S')).toBeVisible();
+    await expect(page.getByText('slope.asc')).toBeVisible();
+    await page.getByRole('button', { name: 'Profile along a line' }).click();
+    const plan = await planBox(page);
+    await page.mouse.click(plan.x + plan.width * 0.5, plan.y + plan.height * 0.3);
+    await page.mouse.dblclick(plan.x + plan.width * 0.5, plan.y + plan.height * 0.65);
+    await expect(page.getByRole('img', { name: 'Height along the drawn line' })).toBeVisible();
+    await page.getByRole('button', { name: 'Put the profile away' }).click();
+  });
+
+  await test.step('a zone cut below a level, made wet', async () => {
+    await page.getByRole('tab', { name: 'Zones' }).click();
+    await page.getByRole('button', { name: 'Cut the zone' }).click();
+    await expect(page.getByRole('button', { name: /^Low ground/ })).toBeVisible();
+    await page.getByRole('combobox', { name: 'How damp' }).selectOption('wet');
+    await expect(page.getByText(/species that bear it only/)).toBeVisible();
+    await page.getByRole('button', { name: 'Save the ground' }).click();
+    await expect(page.getByRole('button', { name: 'Save the ground' })).toBeDisabled();
+  });
+
+  await test.step('contour rows, level to the eye, limits said with their number', async () => {
+    await goTo(page, 'Rows');
+    await expect.poll(() => numberIn(page, 'trees')).toBeGreaterThan(3000);
+    await page.getByRole('tab', { name: 'Species' }).click();
+    await page
+      .locator('.decide')
+      .getByRole('button', { name: /^Take .* out of the mix/ })
+      .click();
+    const add = page.locator('.decide').getByRole('combobox', { name: 'Add a species' });
+    await add.selectOption({ label: 'Pine' });
+    await page.locator('.mix input').first().fill('95');
+    await page.locator('.mix input').first().press('Enter');
+    await add.selectOption({ label: 'Willow' });
+    await expect(page.getByText(/only willow may stand on/)).toBeVisible();
+    await page.getByRole('tab', { name: 'Pattern' }).click();
+    await page.getByRole('radio', { name: /^Contour/ }).click();
+    await expect(page.getByText('Gaps within limits', { exact: true })).toBeVisible();
+    await expect(page.locator('.scroller .row').first()).toContainText('level');
+    await page.getByRole('radio', { name: /^Graded/ }).click();
+    await expect(page.locator('.scroller')).toContainText('1:150');
+  });
+
+  await test.step('by hand: a tree out by mouse and by keyboard, undone; laying anew asks', async () => {
+    await page.getByRole('radio', { name: /^Rectangular/ }).click();
+    const before = await numberIn(page, 'trees');
+    await page.getByRole('tab', { name: 'By hand' }).click();
+    await page.getByRole('button', { name: 'Take a tree out' }).click();
+    const plan = await planBox(page);
+    await page.mouse.click(plan.x + plan.width * 0.5, plan.y + plan.height * 0.5);
+    await expect.poll(() => numberIn(page, 'trees')).toBe(before - 1);
+    await page.getByLabel(/^Row \d+, peg/).fill('4');
+    await page.getByLabel('Why').fill('stump');
+    await page.getByRole('button', { name: 'Take it out' }).click();
+    await expect.poll(() => numberIn(page, 'trees')).toBe(before - 2);
+    await expect(page.getByText('out, stump,')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => numberIn(page, 'trees')).toBe(before - 1);
+    await page.getByRole('tab', { name: 'Pattern' }).click();
+    page.once('dialog', (dialog) => {
+      expect(dialog.message()).toContain('1 change by hand may fit nothing');
+      void dialog.dismiss();
+    });
+    await page.getByRole('radio', { name: /^Square/ }).click();
+    await expect(page.getByRole('radio', { name: /^Rectangular/ })).toBeChecked();
+  });
+
+  await test.step('every bearing searched, one taken; crowns, setting out, earth', async () => {
+    await page.getByRole('tab', { name: 'Directions' }).click();
+    await page.getByRole('button', { name: 'Search every bearing' }).click();
+    page.once('dialog', (dialog) => void dialog.accept());
+    await page
+      .getByRole('button', { name: /^Take \d+°/ })
+      .first()
+      .click();
+    await expect(page.getByLabel('Bearing in degrees')).toBeVisible();
+    await page.getByRole('tab', { name: 'Crowns' }).click();
+    await page.getByLabel('Plan drawn at').fill('12');
+    await expect(page.getByText('Crowns cover')).toBeVisible();
+    await page.getByRole('tab', { name: 'Setting out' }).click();
+    await expect(page.getByText('both diagonals read')).toBeVisible();
+    await page.getByRole('tab', { name: 'Earth' }).click();
+    await expect(page.getByText('Earth a metre', { exact: true })).toBeVisible();
+  });
+
+  await test.step('two versions saved and compared', async () => {
+    for (const name of ['one', 'two']) {
+      await page.getByRole('textbox', { name: 'In the row' }).fill(name === 'one' ? '2' : '3');
+      page.once('dialog', (dialog) => void dialog.accept());
+      await page.getByRole('textbox', { name: 'In the row' }).press('Enter');
+      await expect(page.getByRole('button', { name: 'Save as a version' })).toBeEnabled();
+      await numberIn(page, 'trees');
+      await page.getByRole('button', { name: 'Save as a version' }).click();
+      await page.getByLabel('What is it, in a few words').fill(name);
+      await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click();
+      await expect(page.getByRole('button', { name: new RegExp(`, ${name}$`) })).toBeVisible();
+      page.removeAllListeners('dialog');
+    }
+    await page.getByRole('tab', { name: 'Rows', exact: true }).click();
+    const sheet = await page.request.get(
+      (await page.getByRole('link', { name: 'Setting out' }).getAttribute('href'))!,
+    );
+    expect((await sheet.body()).subarray(0, 5).toString()).toBe('%PDF-');
+    await page.getByRole('link', { name: 'Compare two of them' }).click();
+    await expect(page.getByRole('row', { name: /^Trees/ })).toContainText('−');
+    await expect(page.getByText('Nothing depends on it yet.').first()).toBeVisible();
+  });
+});
+
+test('find my peg: the stand-in receiver leads to a peg on a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, 'planter');
+  await page.goto('/field');
+  await page.getByRole('link', { name: /Ridge Screen/ }).click();
+  await page.getByRole('link', { name: 'Find my peg' }).click();
+  await page.getByRole('button', { name: /Play a walk/ }).click();
+  await expect(page.getByText(/Nearest: row \d+, peg \d+/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/You are within \d/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Row' }).fill('99');
+  await page.getByRole('button', { name: 'Lead me' }).click();
+  await expect(page.getByRole('alert')).toContainText('rows 1 to 5 are laid');
+  await page.getByRole('textbox', { name: 'Row' }).fill('3');
+  await page.getByRole('textbox', { name: 'Peg' }).fill('120');
+  await page.getByRole('button', { name: 'Lead me' }).click();
+  await expect(page.getByText('To row 3, peg 120')).toBeVisible();
+});
+
+test('a boundary is walked with the phone’s own position and becomes a block', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    geolocation: { latitude: 51.62, longitude: 11.5, accuracy: 3 },
+    permissions: ['geolocation'],
+  });
+  const page = await context.newPage();
+  await signIn(page, 'leader');
+  await page.goto('/field/walk');
+  await page.getByRole('button', { name: 'Start walking' }).click();
+  for (const [lon, lat] of [
+    [11.5, 51.62],
+    [11.501, 51.62],
+    [11.501, 51.6206],
+    [11.5, 51.6206],
+  ]) {
+    await context.setGeolocation({ latitude: lat, longitude: lon, accuracy: 3 });
+    await page.waitForTimeout(1200);
+  }
+  await page.reload();
+  await expect(page.getByText(/^\d+ readings/)).toContainText('4 readings');
+  // Seventy metres a second is no walk: what was never walked is left out.
+  await expect(page.getByText(/faster than anyone walks/)).toBeVisible();
+  await context.close();
+});
+
+test('Haul Flat in the demo keeps its rows under planted trees', async ({ page }) => {
+  await signIn(page, 'viewer');
+  await open(page, 'Haul Flat', 'Rows');
+  await expect(page.getByRole('button', { name: 'Save as a version' })).toHaveCount(0);
+});

@@ -40,6 +40,8 @@ worker.addEventListener('fetch', (event) => {
   if (event.request.method !== 'GET' || url.origin !== worker.location.origin) return;
   if (build.includes(url.pathname) || files.includes(url.pathname)) {
     event.respondWith(caches.match(event.request).then((stored) => stored ?? fetch(event.request)));
+  } else if (event.request.headers.get('accept') === 'text/event-stream') {
+    // The receiver's sentences never end, so there is nothing to keep.
   } else if (url.pathname.startsWith('/field')) {
     event.respondWith(networkFirst(event.request));
   } else if (url.pathname.startsWith('/sign-in')) {

@@ -244,6 +244,9 @@ test('find my peg: the stand-in receiver leads to a peg on a phone', async ({ pa
   await signIn(page, 'planter');
   await page.goto('/field');
   await page.getByRole('link', { name: /Ridge Screen/ }).click();
+  // Once more, under the service worker that keeps field pages.
+  await page.waitForFunction(() => navigator.serviceWorker.ready.then(() => true));
+  await page.reload();
   await page.getByRole('link', { name: 'Find my peg' }).click();
   await page.getByRole('button', { name: /Play a walk/ }).click();
   await expect(page.getByText(/Nearest: row \d+, peg \d+/)).toBeVisible({ timeout: 15_000 });

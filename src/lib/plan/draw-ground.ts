@@ -107,6 +107,27 @@ export function drawZones(
   context.globalAlpha = 1;
 }
 
+/** The middle of the longest level stretch inside a ring: a name has most room there. */
+function roomiest(ring: readonly Point[]): Point {
+  const ys = ring.map(([, y]) => y);
+  const [low, high] = [Math.min(...ys), Math.max(...ys)];
+  let best = { at: middleOf([...ring]), length: 0 };
+  for (const share of [0.5, 0.35, 0.65, 0.2, 0.8]) {
+    const y = low + share * (high - low);
+    const cuts: number[] = [];
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const [[x1, y1], [x2, y2]] = [ring[j], ring[i]];
+      if (y1 > y !== y2 > y) cuts.push(x1 + ((x2 - x1) * (y - y1)) / (y2 - y1));
+    }
+    cuts.sort((a, b) => a - b);
+    for (let i = 0; i + 1 < cuts.length; i += 2) {
+      const length = cuts[i + 1] - cuts[i];
+      if (length > best.length * 1.1) best = { at: [(cuts[i] + cuts[i + 1]) / 2, y], length };
+    }
+  }
+  return best.at;
+}
+
 /** Names of the zones, over the rows. */
 export function nameZones(
   context: CanvasRenderingContext2D,
@@ -115,7 +136,7 @@ export function nameZones(
   palette: Palette,
 ): void {
   for (const { name, parts } of zones)
-    letter(context, name, view.toPixel(middleOf(parts[0][0])), 0, palette.water, palette, 0);
+    letter(context, name, view.toPixel(roomiest(parts[0][0])), 0, palette.water, palette, 0);
 }
 
 /** Bands that only limit: thin hatching, and what may stand there along their edge. */

@@ -1,3 +1,8 @@
+<script module lang="ts">
+  /** Endings of files that hold points, lines and areas. */
+  export const SHAPE_FILES = '.geojson,.json,.gpx,.kml,.csv,.txt,.zip';
+</script>
+
 <script lang="ts">
   import { onMount } from 'svelte';
   import { checkFileSize } from '$core/formats/read';

@@ -1,42 +1,22 @@
 <script lang="ts">
   import { formatNumber } from '$core/measure/units';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
 </script>
 
 <svelte:head><title>Field · Viridane</title></svelte:head>
-<header><b>{data.person?.name}</b> <a href="/">Morning board</a></header>
-<main>
+<FieldFrame title={data.person?.name ?? ''} back={['/', 'Morning board']}>
   <h1>Where do you plant?</h1>
   {#each data.fieldBlocks as block (block.id)}
     <a class="block" href="/field/{block.id}"
       >{block.name}<small class="num">{formatNumber(block.trees!)} places</small></a
     >
   {:else}<p class="say">No layout is released to the crew yet.</p>{/each}
-</main>
+</FieldFrame>
 
 <style>
-  header {
-    background: var(--header);
-    color: var(--header-text);
-    padding: 14px 18px;
-    display: flex;
-    justify-content: space-between;
-    font-size: 17px;
-  }
-  header a {
-    color: var(--header-text);
-  }
-  main {
-    padding: 18px;
-    max-width: 520px;
-    margin: 0 auto;
-  }
-  h1 {
-    font-size: 26px;
-    font-weight: 720;
-  }
   .block {
     display: flex;
     justify-content: space-between;

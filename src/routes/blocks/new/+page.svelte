@@ -6,7 +6,7 @@
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
   import { coreWorker, heard } from '$lib/plan/worker';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
+  import FileDrop, { SHAPE_FILES } from '$lib/ui/FileDrop.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import { send } from '$lib/ui/send.svelte';
   import type { PageData } from './$types';
@@ -66,7 +66,7 @@
     <FileDrop
       label="Drop a boundary file"
       hint="GeoJSON, GPX walk, KML, zipped shapefile, or CSV of corners"
-      accept=".geojson,.json,.gpx,.kml,.csv,.txt,.zip"
+      accept={SHAPE_FILES}
       onfile={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
       onbytes={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
       onerror={(message) => ((read = undefined), (wrong = message))}

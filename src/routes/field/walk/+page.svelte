@@ -6,6 +6,7 @@
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatArea, formatLength } from '$core/measure/units';
   import { listenToPhone, type Listening, type Reading } from '$lib/field/receiver';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import { send } from '$lib/ui/send.svelte';
   import type { PageData } from './$types';
@@ -99,8 +100,7 @@
 </script>
 
 <svelte:head><title>Walk a boundary · Viridane</title></svelte:head>
-<header><b>{data.siteName}</b> <a href="/">Morning board</a></header>
-<main>
+<FieldFrame title={data.siteName} back={['/', 'Morning board']}>
   <h1>Walk a boundary</h1>
   <div class="figures" aria-live="polite">
     <div>
@@ -160,32 +160,9 @@
     {fixes.length} readings, kept on this phone until the block is made. The error counts readings as
     independent; a slow walk errs a little more. Mind fences, banks and wires.
   </p>
-</main>
+</FieldFrame>
 
 <style>
-  header {
-    background: var(--header);
-    color: var(--header-text);
-    padding: 14px 18px;
-    display: flex;
-    justify-content: space-between;
-    font-size: 17px;
-  }
-  header a {
-    color: var(--header-text);
-  }
-  main {
-    padding: 14px 16px;
-    max-width: 520px;
-    margin: 0 auto;
-    display: grid;
-    gap: 12px;
-  }
-  h1 {
-    font-size: 26px;
-    font-weight: 720;
-    margin: 0;
-  }
   .figures {
     display: grid;
     grid-template-columns: 1.3fr 1fr 1fr;
@@ -209,34 +186,5 @@
     max-height: 300px;
     background: var(--sheet);
     border: 1px solid var(--rule);
-  }
-  .go {
-    min-height: 56px;
-    font: 650 18px var(--text);
-    background: var(--viridian);
-    color: var(--on-viridian);
-    border: 0;
-    cursor: pointer;
-  }
-  .go:disabled {
-    opacity: 0.45;
-  }
-  .go.plain {
-    background: var(--field);
-    color: var(--ink);
-    border: 1.5px solid var(--rule-strong);
-  }
-  label {
-    display: grid;
-    font-size: 16px;
-    gap: 4px;
-  }
-  input {
-    height: 56px;
-    font: 20px var(--text);
-    background: var(--field);
-    color: var(--ink);
-    border: 1.5px solid var(--rule-strong);
-    padding: 0 12px;
   }
 </style>

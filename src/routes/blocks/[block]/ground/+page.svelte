@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate, goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
@@ -12,27 +12,25 @@
   } from '$core/ground/keepouts';
   import { shapeInPlane, type Plantable } from '$core/ground/plantable';
   import { checkBoundary } from '$core/ground/boundary';
-  import { longestSide, mapPoints, type MultiPolygon } from '$core/ground/polygon';
+  import { mapPoints, type MultiPolygon } from '$core/ground/polygon';
   import type { GroundLie, ProfilePoint } from '$core/ground/surface';
   import type { ZoneCut } from '$core/ground/zone-cut';
-  import { judgeSlope, ORDINARY_SOIL, type Zone } from '$core/ground/zones';
+  import { ORDINARY_SOIL, type Zone } from '$core/ground/zones';
   import type { ElevationOptions } from '$core/formats/elevation';
   import { localPlane, type Point } from '$core/measure/plane';
-  import { compassPoint, formatArea, formatBearing, formatLength } from '$core/measure/units';
   import ProfileChart from '$lib/charts/ProfileChart.svelte';
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
   import { loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
+  import Tabs from '$lib/ui/Tabs.svelte';
   import { History, undoKeys } from '$lib/ui/history.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
   import { send } from '$lib/ui/send.svelte';
-  import Corners from './Corners.svelte';
+  import EdgePart from './EdgePart.svelte';
+  import GroundFigures from './GroundFigures.svelte';
   import Heights from './Heights.svelte';
   import KeepoutCard from './KeepoutCard.svelte';
+  import KeepoutMaker from './KeepoutMaker.svelte';
   import ZoneCard from './ZoneCard.svelte';
   import ZoneMaker from './ZoneMaker.svelte';
   import type { PageData } from './$types';
@@ -53,7 +51,6 @@
   ];
   let part = $state<Part>('keep-outs');
   let { data }: { data: PageData } = $props();
-  const units = useUnits();
   const firstGround = (): Ground => ({
     name: data.block.name,
     boundary: data.block.boundary,
@@ -254,13 +251,12 @@
   }
 
   let splitLine = $state.raw<Point[]>();
-  let splitName = $state('');
-  const split = () =>
+  const split = (name: string) =>
     attempt(async () => {
       const { blockId } = await send<{ blockId: string }>('ground.split', {
         blockId: data.block.id,
         line: splitLine!.map(plane.toLonLat),
-        name: splitName || `${ground.name}, other part`,
+        name: name || `${ground.name}, other part`,
       });
       splitLine = undefined;
       await goto(`/blocks/${blockId}/ground`);
@@ -342,11 +338,6 @@
     }
   }
 
-  const side = $derived(plantable && longestSide(plantable.boundary));
-  const disagreement = $derived(
-    plantable ? Math.abs(plantable.geodesicArea / plantable.gross.value - 1) : 0,
-  );
-  const SHAPES = '.geojson,.json,.gpx,.kml,.csv,.txt,.zip';
   const waters = $derived(
     ground.keepouts.flatMap(({ kind: of, shape }) =>
       of === 'watercourse' && shape.type === 'LineString'
@@ -357,114 +348,35 @@
   const zonesInPlane = $derived(
     ground.zones.map(({ name, parts }) => ({ name, parts: mapPoints(parts, plane.toPlane) })),
   );
-  /** What a kind keeps free and what it limits, in a line. */
-  function aboutDefault(of: KeepoutKind): string {
-    const { setback, near } = keepoutDefault(of, tallest);
-    const free = setback ? `${formatLength(setback, units.system, 1)} kept free. ` : '';
-    if (!near) return free;
-    const within = formatLength(near.within, units.system, 1);
-    return near.wetOnly
-      ? `${free}Within ${within} only what bears damp ground.`
-      : `${free}Within ${within} only species under ${formatLength(near.height ?? 0, units.system, 1)}.`;
-  }
 </script>
 
 <div class="screen">
   <section class="decide">
-    <div class="parts" role="tablist" aria-label="What of the ground">
-      {#each PARTS as [key, name] (key)}
-        <button role="tab" aria-selected={part === key} onclick={() => (part = key)}>{name}</button>
-      {/each}
-    </div>
+    <Tabs
+      tabs={PARTS}
+      selected={part}
+      label="What of the ground"
+      onselect={(key) => (part = key)}
+    />
     {#if part === 'edge'}
-      <TextInput
-        labelText="Name"
-        value={ground.name}
-        disabled={!editable}
-        maxlength={80}
-        on:change={(e) => history.change({ ...ground, name: String(e.detail) })}
+      <EdgePart
+        {ground}
+        {plane}
+        blockId={data.block.id}
+        siblings={data.siblings}
+        {editable}
+        changed={history.changed}
+        drawing={drawing === 'corners' || drawing === 'split' ? drawing : undefined}
+        splitting={Boolean(splitLine)}
+        ontoggle={toggle}
+        onchange={(next, tag) => history.change({ ...ground, ...next }, tag)}
+        onreshape={reshape}
+        onsplit={split}
+        onwhole={() => (splitLine = undefined)}
+        onjoin={join}
+        onfile={importBoundary}
+        onerror={(message) => (wrong = message)}
       />
-      <div class="gap"></div>
-      <Measure
-        label="Free inside the edge"
-        value={ground.margin}
-        max={100}
-        disabled={!editable}
-        onchange={(margin) => history.change({ ...ground, margin }, 'margin')}
-      />
-      {#if editable}
-        <h2>Corners</h2>
-        <div class="buttons">
-          <Button
-            kind={drawing === 'corners' ? 'primary' : 'tertiary'}
-            size="small"
-            on:click={() => toggle('corners')}
-            >{drawing === 'corners' ? 'Done moving' : 'Move on the plan'}</Button
-          >
-        </div>
-        {#if drawing === 'corners'}<p class="quiet small">
-            Drag a corner, or the middle of a side for a new one; Alt and click takes one out.
-          </p>{/if}
-        <Corners boundary={ground.boundary} {plane} onchange={reshape} />
-        <h2>Split and join</h2>
-        <div class="buttons">
-          <Button
-            kind={drawing === 'split' ? 'primary' : 'tertiary'}
-            size="small"
-            on:click={() => toggle('split')}
-            >{drawing === 'split' ? 'Draw across: double-click ends' : 'Split by a line'}</Button
-          >
-        </div>
-        {#if splitLine}
-          <TextInput
-            labelText="Name of the smaller part"
-            bind:value={splitName}
-            placeholder="{ground.name}, other part"
-            maxlength={80}
-          />
-          <div class="buttons">
-            <Button size="small" disabled={history.changed} on:click={split}>Split it</Button>
-            <Button kind="ghost" size="small" on:click={() => (splitLine = undefined)}
-              >Leave it whole</Button
-            >
-          </div>
-          {#if history.changed}<p class="say">Save the ground first.</p>{/if}
-        {/if}
-        {#if data.siblings.length}
-          <Select
-            labelText="Join another block to this one"
-            selected=""
-            on:update={(e) => {
-              const other = data.siblings.find(({ id }) => id === e.detail);
-              if (other && confirm(`Join ${other.name} to ${ground.name}? It stops being a block.`))
-                void join(other.id);
-            }}
-          >
-            <SelectItem value="" text="Choose …" />
-            {#each data.siblings as other (other.id)}<SelectItem
-                value={other.id}
-                text={other.name}
-              />{/each}
-          </Select>
-        {/if}
-        <h2>From a file</h2>
-        <FileDrop
-          label="Replace the boundary"
-          hint="GeoJSON, GPX, KML, CSV or zipped shapefile"
-          accept={SHAPES}
-          onfile={importBoundary}
-          onbytes={importBoundary}
-          onerror={(message) => (wrong = message)}
-        />
-      {/if}
-      <h2>Take it away</h2>
-      <p class="exports">
-        {#each ['geojson', 'kml', 'gpx', 'csv'] as format (format)}
-          <a href="/blocks/{data.block.id}/ground/ground.{format}" download
-            >{format === 'geojson' ? 'GeoJSON' : format.toUpperCase()}</a
-          >
-        {/each}
-      </p>
     {:else if part === 'keep-outs'}
       {#each ground.keepouts as keepout (keepout.id)}
         <KeepoutCard
@@ -484,55 +396,15 @@
       {:else}<p class="quiet">None yet. Draw or bring in what trees must keep clear of.</p>{/each}
 
       {#if editable}
-        <h2>Add a keep-out</h2>
-        <Select
-          labelText="Kind"
-          selected={kind}
-          on:update={(event) => (kind = event.detail as KeepoutKind)}
-        >
-          {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
-              value={entry.kind}
-              text={entry.label}
-            />{/each}
-        </Select>
-        <p class="quiet small">
-          {aboutDefault(kind)}
-          {chosen.reason}
-        </p>
-        {#if chosen.caution}<p class="say caution">{chosen.caution}</p>{/if}
-        <div class="buttons">
-          <Button
-            kind={drawing === 'keepout' ? 'primary' : 'tertiary'}
-            size="small"
-            on:click={() => toggle('keepout')}
-          >
-            {drawing === 'keepout'
-              ? 'Drawing: double-click ends'
-              : chosen.draws === 'Point'
-                ? 'Set on the plan'
-                : 'Draw on the plan'}
-          </Button>
-          <Button
-            kind="ghost"
-            size="small"
-            on:click={() =>
-              add({
-                type: chosen.draws,
-                coordinates:
-                  chosen.draws === 'Point'
-                    ? origin
-                    : chosen.draws === 'Polygon'
-                      ? [[origin, plane.toLonLat([8, 0]), plane.toLonLat([8, 8])]]
-                      : [origin, plane.toLonLat([20, 0])],
-              } as KeepoutShape)}>Type coordinates</Button
-          >
-        </div>
-        <FileDrop
-          label="Or bring in a file"
-          hint="its points, lines and areas become keep-outs"
-          accept={SHAPES}
+        <KeepoutMaker
+          {kind}
+          {tallest}
+          {origin}
+          drawing={drawing === 'keepout'}
+          onkind={(next) => (kind = next)}
+          ondraw={() => toggle('keepout')}
+          onadd={(shape) => add(shape)}
           onfile={importShapes}
-          onbytes={importShapes}
           onerror={(message) => (wrong = message)}
         />
       {/if}
@@ -616,82 +488,7 @@
   <aside class="comes-to">
     <h2>Plantable</h2>
     {#if plantable}
-      <div><span class="big">{formatArea(plantable.plantable.value, units.system)}</span></div>
-      <div class="gap"></div>
-      <Figure label="Plantable" figure={plantable.plantable} />
-      <Figure label="Inside the boundary" figure={plantable.gross} />
-      <Figure
-        label="Kept out"
-        figure={{
-          value: plantable.gross.value - plantable.plantable.value,
-          kind: 'area',
-          steps: plantable.plantable.steps
-            .slice(1)
-            .map((step) => ({ ...step, value: -step.value })),
-        }}
-      />
-      <Figure
-        label="On the ellipsoid"
-        figure={{
-          value: plantable.geodesicArea,
-          kind: 'area',
-          formula: 'geodesic area against the plane’s; they must agree within 0.1 %',
-          steps: [
-            { label: 'in the plane', value: plantable.gross.value, kind: 'area' },
-            { label: 'difference, a part of 1', value: disagreement, kind: 'number' },
-          ],
-        }}
-      />
-      {#if lie}
-        <h2>How it lies</h2>
-        <Figure
-          label="Mean slope"
-          figure={{
-            value: lie.meanSlope,
-            kind: 'share',
-            formula: 'mean over the nodes inside, by Horn’s differences',
-            steps: [
-              { label: 'steepest', value: lie.steepest, kind: 'share' },
-              { label: 'of a plane through the block', value: lie.planeSlope, kind: 'share' },
-              ...lie.classes.map((share, i) => ({
-                label: ['under 5 %', '5 to 15 %', '15 to 25 %', '25 to 40 %', 'over 40 %'][i],
-                value: share,
-                kind: 'share' as const,
-              })),
-            ],
-          }}
-        />
-        <Figure
-          label="Along the ground"
-          figure={{
-            value: lie.alongGround,
-            kind: 'area',
-            formula: 'horizontal area × mean of √(1 + slope²)',
-            steps: [
-              { label: 'horizontal', value: lie.horizontal, kind: 'area' },
-              { label: 'stretched by', value: lie.alongGround / lie.horizontal, kind: 'number' },
-            ],
-          }}
-        />
-        <p class="num small">
-          Falls towards {compassPoint(lie.aspect)}, from {formatLength(
-            lie.highest,
-            units.system,
-            1,
-          )} to {formatLength(lie.lowest, units.system, 1)}.
-        </p>
-        {#each judgeSlope(lie.meanSlope, data.block.conditions.planting) as { sentence } (sentence)}
-          <p class="say">{sentence}</p>
-        {/each}
-      {/if}
-      {#if side}
-        <h2>Longest side</h2>
-        <p class="num small">
-          {formatLength(side.length, units.system)} on {formatBearing(side.bearing)}, towards {compassPoint(
-            side.bearing,
-          )}. The usual baseline.
-        </p>
-      {/if}
+      <GroundFigures {plantable} {lie} planting={data.block.conditions.planting} />
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#each notes as note (note)}<p class="say">{note}</p>{/each}
@@ -724,31 +521,6 @@
 </div>
 
 <style>
-  .parts {
-    display: grid;
-    grid-template-columns: auto auto auto auto;
-    border-bottom: 1px solid var(--rule-strong);
-    margin: -4px 0 12px;
-  }
-  .parts button {
-    font: 14px var(--text);
-    color: var(--slate);
-    background: none;
-    border: 0;
-    border-bottom: 3px solid transparent;
-    padding: 6px 2px 5px;
-    cursor: pointer;
-  }
-  .parts button[aria-selected='true'] {
-    color: var(--ink);
-    font-weight: 600;
-    border-bottom-color: var(--viridian);
-  }
-  .exports {
-    display: flex;
-    gap: 12px;
-    font-size: 14px;
-  }
   .profile {
     background: var(--sheet);
     border-top: 1px solid var(--rule-strong);
@@ -756,12 +528,5 @@
     height: 236px;
     box-sizing: border-box;
     overflow: auto;
-  }
-  .gap {
-    height: 10px;
-  }
-  .small {
-    font-size: 13.5px;
-    margin: 4px 0;
   }
 </style>

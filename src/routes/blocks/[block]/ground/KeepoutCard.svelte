@@ -9,6 +9,7 @@
   } from '$core/ground/keepouts';
   import type { Point } from '$core/measure/plane';
   import { formatArea, formatLength } from '$core/measure/units';
+  import OpenCard from '$lib/ui/OpenCard.svelte';
   import Measure from '$lib/ui/Measure.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
 
@@ -60,148 +61,115 @@
   }
 </script>
 
-<div class="card" class:open>
-  <button class="head" aria-expanded={open} onclick={ontoggle}>
-    <b>{keepout.name}</b>
-    <span class="num">{formatLength(keepout.setback, units.system, 1)}</span>
-    <small
-      >{takes === undefined ? '' : `takes ${formatArea(takes, units.system)}`}{keepout.near
-        ? `; limits ${formatLength(keepout.near.within, units.system, 1)}`
-        : ''}{keepout.kind === 'buried-service' && !keepout.located
-        ? '; not located yet'
-        : ''}</small
-    >
-  </button>
-  {#if open}
-    <div class="body">
-      <TextInput
-        labelText="Name"
-        size="sm"
-        value={keepout.name}
-        disabled={!editable}
-        on:change={(e) => onchange({ name: String(e.detail) || keepout.name })}
-      />
-      <Select
-        labelText="Kind"
-        size="sm"
-        selected={keepout.kind}
-        disabled={!editable}
-        on:update={(e) => {
-          const kind = e.detail as KeepoutKind;
-          if (kind !== keepout.kind)
-            onchange({
-              kind,
-              setback: keepoutDefault(kind, tallest).setback,
-              near: keepoutDefault(kind, tallest).near,
-              reason: keepoutDefault(kind, tallest).reason,
-            });
-        }}
-      >
-        {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
-            value={entry.kind}
-            text={entry.label}
-          />{/each}
-      </Select>
+<OpenCard
+  title={keepout.name}
+  aside={formatLength(keepout.setback, units.system, 1)}
+  about="{takes === undefined ? '' : `takes ${formatArea(takes, units.system)}`}{keepout.near
+    ? `; limits ${formatLength(keepout.near.within, units.system, 1)}`
+    : ''}{keepout.kind === 'buried-service' && !keepout.located ? '; not located yet' : ''}"
+  {open}
+  {ontoggle}
+>
+  <TextInput
+    labelText="Name"
+    size="sm"
+    value={keepout.name}
+    disabled={!editable}
+    on:change={(e) => onchange({ name: String(e.detail) || keepout.name })}
+  />
+  <Select
+    labelText="Kind"
+    size="sm"
+    selected={keepout.kind}
+    disabled={!editable}
+    on:update={(e) => {
+      const kind = e.detail as KeepoutKind;
+      if (kind !== keepout.kind)
+        onchange({
+          kind,
+          setback: keepoutDefault(kind, tallest).setback,
+          near: keepoutDefault(kind, tallest).near,
+          reason: keepoutDefault(kind, tallest).reason,
+        });
+    }}
+  >
+    {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
+        value={entry.kind}
+        text={entry.label}
+      />{/each}
+  </Select>
+  <Measure
+    label="Setback"
+    value={keepout.setback}
+    max={500}
+    step={0.5}
+    disabled={!editable}
+    onchange={(setback) => onchange({ setback })}
+  />
+  {#if keepout.near}
+    {@const near = keepout.near}
+    <Measure
+      label="Limits within"
+      value={near.within}
+      max={500}
+      step={0.5}
+      disabled={!editable}
+      onchange={(within) => onchange({ near: { ...near, within } })}
+    />
+    {#if near.wetOnly}
+      <p>Only species that bear damp ground stand there.</p>
+    {:else}
       <Measure
-        label="Setback"
-        value={keepout.setback}
-        max={500}
+        label="Only species under"
+        value={near.height ?? 6}
+        min={0.5}
+        max={120}
         step={0.5}
         disabled={!editable}
-        onchange={(setback) => onchange({ setback })}
+        onchange={(height) => onchange({ near: { ...near, height } })}
       />
-      {#if keepout.near}
-        {@const near = keepout.near}
-        <Measure
-          label="Limits within"
-          value={near.within}
-          max={500}
-          step={0.5}
-          disabled={!editable}
-          onchange={(within) => onchange({ near: { ...near, within } })}
-        />
-        {#if near.wetOnly}
-          <p>Only species that bear damp ground stand there.</p>
-        {:else}
-          <Measure
-            label="Only species under"
-            value={near.height ?? 6}
-            min={0.5}
-            max={120}
-            step={0.5}
-            disabled={!editable}
-            onchange={(height) => onchange({ near: { ...near, height } })}
-          />
-        {/if}
-      {/if}
-      {#if keepout.kind === 'buried-service'}
-        <TextInput
-          type="date"
-          labelText="Located and marked on"
-          size="sm"
-          value={keepout.located ?? ''}
-          disabled={!editable}
-          on:change={(e) => onchange({ located: String(e.detail ?? '') || null })}
-        />
-        <p>Without a day here no rows are released. Its owner locates it; nothing is dug before.</p>
-      {/if}
-      <TextInput
-        labelText="Reason"
-        size="sm"
-        value={keepout.reason}
-        disabled={!editable}
-        maxlength={300}
-        on:change={(e) => onchange({ reason: String(e.detail) })}
-      />
-      <TextArea
-        labelText="Longitude, latitude: one a line"
-        rows={Math.min(6, points.length + 1)}
-        value={typed}
-        disabled={!editable}
-        invalid={Boolean(wrong)}
-        invalidText={wrong}
-        on:change={(e) => take((e.target as HTMLTextAreaElement).value)}
-      />
-      {#if editable}<Button kind="ghost" size="small" on:click={onremove}>Remove</Button>{/if}
-    </div>
-  {:else}<p>{keepout.reason}</p>{/if}
-</div>
+    {/if}
+  {/if}
+  {#if keepout.kind === 'buried-service'}
+    <TextInput
+      type="date"
+      labelText="Located and marked on"
+      size="sm"
+      value={keepout.located ?? ''}
+      disabled={!editable}
+      on:change={(e) => onchange({ located: String(e.detail ?? '') || null })}
+    />
+    <p>Without a day here no rows are released. Its owner locates it; nothing is dug before.</p>
+  {/if}
+  <TextInput
+    labelText="Reason"
+    size="sm"
+    value={keepout.reason}
+    disabled={!editable}
+    maxlength={300}
+    on:change={(e) => onchange({ reason: String(e.detail) })}
+  />
+  <TextArea
+    labelText="Longitude, latitude: one a line"
+    rows={Math.min(6, points.length + 1)}
+    value={typed}
+    disabled={!editable}
+    invalid={Boolean(wrong)}
+    invalidText={wrong}
+    on:change={(e) => take((e.target as HTMLTextAreaElement).value)}
+  />
+  {#if editable}<Button kind="ghost" size="small" on:click={onremove}>Remove</Button>{/if}
+</OpenCard>
+{#if !open}<p>{keepout.reason}</p>{/if}
 
 <style>
-  .card {
-    border-top: 1px solid var(--rule);
-    padding: 7px 0;
-  }
-  .head {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 0 8px;
-    width: 100%;
-    text-align: left;
-    font: 14.5px var(--text);
-    color: inherit;
-    background: none;
-    border: 0;
-    padding: 0;
-    cursor: pointer;
-  }
-  small {
-    grid-column: 1 / -1;
-    color: var(--slate);
-    font-size: 12.5px;
-  }
   p {
-    margin: 1px 0 0;
+    margin: 0 0 6px;
     color: var(--slate);
     font-size: 12.5px;
     line-height: 1.3;
   }
-  .body {
-    display: grid;
-    gap: 9px;
-    padding: 8px 0;
-  }
-  .body :global(textarea) {
+  :global(.decide textarea) {
     font: 12px/1.5 var(--mono);
   }
 </style>

@@ -58,9 +58,9 @@
       onchange={(metres) => (level = metres)}
     />
   {:else if how === 'steeper'}
-    <div class="row">
+    <div class="pair">
       <label for="steeper">Steeper than, %</label>
-      <input id="steeper" class="num" type="number" min="1" max="200" bind:value={slope} />
+      <input id="steeper" class="number num" type="number" min="1" max="200" bind:value={slope} />
     </div>
   {:else}
     <Measure
@@ -90,19 +90,5 @@
     display: grid;
     gap: 8px;
     margin: 10px 0;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: 1fr 78px;
-    align-items: center;
-    font-size: 14px;
-  }
-  .row input {
-    font: 15px var(--text);
-    height: 34px;
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
   }
 </style>

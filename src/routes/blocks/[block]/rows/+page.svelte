@@ -17,8 +17,8 @@
   import type { Relief } from '$lib/plan/draw';
   import { loadRelief } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
-  import Figure from '$lib/ui/Figure.svelte';
   import { History, undoKeys } from '$lib/ui/history.svelte';
+  import Tabs from '$lib/ui/Tabs.svelte';
   import { send } from '$lib/ui/send.svelte';
   import ByHand from './ByHand.svelte';
   import Crowns from './Crowns.svelte';
@@ -26,6 +26,7 @@
   import DecideSpecies from './DecideSpecies.svelte';
   import Directions from './Directions.svelte';
   import Earth from './Earth.svelte';
+  import RowFigures from './RowFigures.svelte';
   import RowTable from './RowTable.svelte';
   import SettingOut from './SettingOut.svelte';
   import Versions from './Versions.svelte';
@@ -342,15 +343,12 @@
 
 <div class="screen">
   <section class="decide">
-    <div class="parts" role="tablist" aria-label="What you decide">
-      {#each SIDES as [key, label] (key)}
-        <button
-          role="tab"
-          aria-selected={side === key}
-          onclick={() => ((side = key), (tool = ''), (picking = ''))}>{label}</button
-        >
-      {/each}
-    </div>
+    <Tabs
+      tabs={SIDES}
+      selected={side}
+      label="What you decide"
+      onselect={(key) => ((side = key), (tool = ''), (picking = ''))}
+    />
     {#if side === 'pattern'}
       {#if data.zones.length}
         <Select
@@ -421,13 +419,13 @@
       ondrawn={drawn}
     />
     {#if settled}
-      <div class="unders" role="tablist" aria-label="Under the plan">
-        {#each UNDERS as [key, label] (key)}
-          <button role="tab" aria-selected={under === key} onclick={() => (under = key)}
-            >{label}</button
-          >
-        {/each}
-      </div>
+      <Tabs
+        tabs={UNDERS}
+        selected={under}
+        label="Under the plan"
+        onselect={(key) => (under = key)}
+        under
+      />
       {#if under === 'rows'}
         <RowTable
           rows={settled.result.rows}
@@ -483,48 +481,7 @@
         >
       </div>
       <div class="gap"></div>
-      <Figure label="Trees" figure={figures.trees} />
-      <Figure label="Plantable" figure={data.ground.plantable} />
-      <Figure label="By spacing" figure={figures.density} />
-      <Figure label="As laid out" figure={figures.stocked} />
-      <Figure label="Rows" figure={figures.rows} />
-      <Figure label="Longest row" figure={figures.longestRow} />
-      <Figure label="Strings in it" figure={figures.strings} />
-      <Figure label="Walked, planting" figure={figures.walked} />
-      <h2>By species</h2>
-      {#each looks as look, i (look.id)}
-        <div class="species">
-          <span>{look.name}</span>
-          <span class="bar"
-            ><i
-              style:background={look.colour}
-              style:width="{(100 * layout.result.speciesCounts[i]) /
-                Math.max(1, ...layout.result.speciesCounts)}%"
-            ></i></span
-          >
-          <span class="num" data-species={look.letter}
-            >{formatNumber(layout.result.speciesCounts[i] ?? 0)}</span
-          >
-        </div>
-      {/each}
-      {#if layout.result.gaps}
-        {@const { gaps } = layout.result}
-        <Figure
-          label="Gaps within limits"
-          figure={{
-            value: gaps.within,
-            kind: 'share',
-            formula: 'nearest line from every traced point, in row spacings',
-            steps: [
-              { label: 'points', value: gaps.count, kind: 'count' },
-              { label: 'smallest gap', value: gaps.smallest, kind: 'number' },
-              { label: 'median', value: gaps.median, kind: 'number' },
-              { label: 'largest', value: gaps.largest, kind: 'number' },
-            ],
-          }}
-        />
-      {/if}
-      {#each layout.result.notes as note (note)}<p class="say">{note}</p>{/each}
+      <RowFigures layout={layout.result} {looks} plantable={data.ground.plantable} />
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if editable}
@@ -596,62 +553,11 @@
 </Modal>
 
 <style>
-  .parts,
-  .unders {
-    display: flex;
-    gap: 14px;
-    border-bottom: 1px solid var(--rule-strong);
-    margin: -4px 0 12px;
-  }
-  .unders {
-    margin: 0;
-    padding: 2px 16px 0;
-    background: var(--sheet);
-    border-top: 1px solid var(--rule-strong);
-    border-bottom-color: var(--rule);
-    overflow-x: auto;
-  }
-  .parts button,
-  .unders button {
-    font: 14px var(--text);
-    color: var(--slate);
-    background: none;
-    border: 0;
-    border-bottom: 3px solid transparent;
-    padding: 6px 2px 5px;
-    white-space: nowrap;
-    cursor: pointer;
-  }
-  .parts button[aria-selected='true'],
-  .unders button[aria-selected='true'] {
-    color: var(--ink);
-    font-weight: 600;
-    border-bottom-color: var(--viridian);
-  }
   .under {
     background: var(--sheet);
     padding: 10px 16px 14px;
   }
   .gap {
     height: 10px;
-  }
-  .species {
-    display: grid;
-    grid-template-columns: 78px 1fr 52px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 5px;
-  }
-  .species .num {
-    text-align: right;
-  }
-  .bar {
-    height: 8px;
-    background: var(--rule);
-  }
-  .bar i {
-    display: block;
-    height: 100%;
   }
 </style>

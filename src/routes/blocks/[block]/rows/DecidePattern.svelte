@@ -137,7 +137,7 @@
       oninput={(e) => onchange({ between: Number(e.currentTarget.value) }, 'between')}
     />
     {#if isLattice(settings.pattern)}
-      <div class="row">
+      <div class="pair">
         <span>Measured</span>
         <Select
           labelText="Measured"
@@ -151,7 +151,7 @@
         </Select>
       </div>
     {/if}
-    <div class="row">
+    <div class="pair">
       <label for="density"
         >Density, trees {units.system === 'metric' ? 'a hectare' : 'an acre'}</label
       >
@@ -168,7 +168,7 @@
   {/if}
   {#if directed}
     <h2>Direction</h2>
-    <div class="row">
+    <div class="pair">
       <Select
         labelText="Rows run"
         hideLabel
@@ -272,30 +272,6 @@
     margin: 0;
     padding: 0;
     min-width: 0;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: 1fr 78px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 6px;
-  }
-  .row :global(.bx--form-item) {
-    min-width: 0;
-  }
-  .number {
-    font: 15px var(--text);
-    font-variant-numeric: tabular-nums;
-    width: 100%;
-    box-sizing: border-box;
-    height: 34px;
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 6px;
   }
   .bearing {
     text-align: right;

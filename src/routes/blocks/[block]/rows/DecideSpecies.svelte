@@ -121,7 +121,7 @@
     </Select>
   {/if}
   <h2>Arranged</h2>
-  <div class="row">
+  <div class="pair">
     <Select
       labelText="Arranged"
       hideLabel
@@ -151,7 +151,7 @@
     {/if}
   </div>
   {#if 'seed' in arrangement}
-    <div class="row">
+    <div class="pair">
       <label for="seed">Seed: same seed, same plan</label>
       <input
         id="seed"
@@ -217,30 +217,6 @@
     margin: 0;
     padding: 0;
     min-width: 0;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: 1fr 78px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 6px;
-  }
-  .row :global(.bx--form-item) {
-    min-width: 0;
-  }
-  .number {
-    font: 15px var(--text);
-    font-variant-numeric: tabular-nums;
-    width: 100%;
-    box-sizing: border-box;
-    height: 34px;
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 6px;
   }
   .small {
     font-size: 13px;

@@ -60,13 +60,13 @@
       step={1}
       onchange={(m) => (terrace.stepEvery = m)}
     />
-    <div class="row">
+    <div class="pair">
       <label for="earth-slope"
         >Slope across, %{slope === undefined ? '' : ' (from the heights)'}</label
       >
       <input
         id="earth-slope"
-        class="num"
+        class="number num"
         type="number"
         min="0"
         max="200"
@@ -143,19 +143,5 @@
   p {
     font-size: 13.5px;
     margin: 4px 0;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: 1fr 78px;
-    align-items: center;
-    font-size: 14px;
-  }
-  .row input {
-    font: 15px var(--text);
-    height: 34px;
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
   }
 </style>

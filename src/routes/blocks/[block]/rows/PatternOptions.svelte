@@ -56,7 +56,7 @@
 
 {#snippet field(label: string, value: number, take: (value: number) => void, step = 1, min = 0)}
   {@const id = `option-${label.replace(/\W+/g, '-')}`}
-  <div class="row">
+  <div class="pair">
     <label for={id}>{label}</label>
     <input
       {id}
@@ -149,7 +149,7 @@
           max={100}
           onchange={(step) => setRow(i, { step })}
         />
-        <div class="row">
+        <div class="pair">
           <label for="stagger-{i}">Shifted, shares of a step</label>
           <input
             id="stagger-{i}"
@@ -260,27 +260,6 @@
 {/if}
 
 <style>
-  .row {
-    display: grid;
-    grid-template-columns: 1fr 78px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 6px;
-  }
-  .number {
-    font: 15px var(--text);
-    font-variant-numeric: tabular-nums;
-    width: 100%;
-    box-sizing: border-box;
-    height: 34px;
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 6px;
-  }
   .shelter {
     border: 0;
     border-top: 1px solid var(--rule);

@@ -12,6 +12,7 @@
     type Listening,
     type Reading,
   } from '$lib/field/receiver';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
   import Plan from '$lib/plan/Plan.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import type { PageData } from './$types';
@@ -70,8 +71,7 @@
 </script>
 
 <svelte:head><title>Find my peg · Viridane</title></svelte:head>
-<header><b>{data.block.name}</b> <a href="/field/{data.block.id}">Planting</a></header>
-<main>
+<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Planting']}>
   {#if !source}
     <h1>Find my peg</h1>
     <p>From where you stand to any peg, also without a signal.</p>
@@ -144,35 +144,11 @@
   {/if}
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
   <p class="quiet">Eyes up near wires, machines and edges; stand still to read.</p>
-</main>
+</FieldFrame>
 
 <style>
-  header {
-    background: var(--header);
-    color: var(--header-text);
-    padding: 14px 18px;
-    display: flex;
-    justify-content: space-between;
-    font-size: 17px;
-  }
-  header a {
-    color: var(--header-text);
-  }
-  main {
-    padding: 14px 16px;
-    max-width: 520px;
-    margin: 0 auto;
-    display: grid;
-    gap: 10px;
-  }
-  h1 {
-    font-size: 26px;
-    font-weight: 720;
-    margin: 0;
-  }
-  p {
-    margin: 0;
-    font-size: 16px;
+  form :global(input) {
+    text-align: center;
   }
   .label {
     font-size: 19px;
@@ -196,37 +172,10 @@
     font-size: 13px;
     fill: var(--slate);
   }
-  .go {
-    min-height: 56px;
-    font: 650 18px var(--text);
-    background: var(--viridian);
-    color: var(--on-viridian);
-    border: 0;
-    cursor: pointer;
-  }
-  .go.plain {
-    background: var(--field);
-    color: var(--ink);
-    border: 1.5px solid var(--rule-strong);
-  }
   form {
     display: grid;
     grid-template-columns: 1fr 1fr 1.3fr;
     gap: 10px;
     align-items: end;
-  }
-  label {
-    display: grid;
-    font-size: 15px;
-  }
-  input {
-    height: 56px;
-    font: 24px var(--text);
-    width: 100%;
-    box-sizing: border-box;
-    text-align: center;
-    background: var(--field);
-    color: var(--ink);
-    border: 1.5px solid var(--rule-strong);
   }
 </style>

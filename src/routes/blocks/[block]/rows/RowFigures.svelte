@@ -1,0 +1,76 @@
+<script lang="ts">
+  import type { Figure as FigureOf } from '$core/measure/working';
+  import { formatNumber } from '$core/measure/units';
+  import type { Layout } from '$core/rows/layout';
+  import Figure from '$lib/ui/Figure.svelte';
+
+  interface Props {
+    layout: Layout;
+    looks: readonly { id: string; name: string; letter: string; colour: string }[];
+    plantable: FigureOf;
+  }
+  let { layout, looks, plantable }: Props = $props();
+  const figures = $derived(layout.figures);
+</script>
+
+<Figure label="Trees" figure={figures.trees} />
+<Figure label="Plantable" figure={plantable} />
+<Figure label="By spacing" figure={figures.density} />
+<Figure label="As laid out" figure={figures.stocked} />
+<Figure label="Rows" figure={figures.rows} />
+<Figure label="Longest row" figure={figures.longestRow} />
+<Figure label="Strings in it" figure={figures.strings} />
+<Figure label="Walked, planting" figure={figures.walked} />
+<h2>By species</h2>
+{#each looks as look, i (look.id)}
+  <div class="species">
+    <span>{look.name}</span>
+    <span class="bar"
+      ><i
+        style:background={look.colour}
+        style:width="{(100 * layout.speciesCounts[i]) / Math.max(1, ...layout.speciesCounts)}%"
+      ></i></span
+    >
+    <span class="num" data-species={look.letter}>{formatNumber(layout.speciesCounts[i] ?? 0)}</span>
+  </div>
+{/each}
+{#if layout.gaps}
+  {@const { gaps } = layout}
+  <Figure
+    label="Gaps within limits"
+    figure={{
+      value: gaps.within,
+      kind: 'share',
+      formula: 'nearest line from every traced point, in row spacings',
+      steps: [
+        { label: 'points', value: gaps.count, kind: 'count' },
+        { label: 'smallest gap', value: gaps.smallest, kind: 'number' },
+        { label: 'median', value: gaps.median, kind: 'number' },
+        { label: 'largest', value: gaps.largest, kind: 'number' },
+      ],
+    }}
+  />
+{/if}
+{#each layout.notes as note (note)}<p class="say">{note}</p>{/each}
+
+<style>
+  .species {
+    display: grid;
+    grid-template-columns: 78px 1fr 52px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    margin-bottom: 5px;
+  }
+  .species .num {
+    text-align: right;
+  }
+  .bar {
+    height: 8px;
+    background: var(--rule);
+  }
+  .bar i {
+    display: block;
+    height: 100%;
+  }
+</style>

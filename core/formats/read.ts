@@ -20,9 +20,17 @@ export interface ReadOptions {
 /** What a shape of a file stands for, when the file says so: the program's own files do. */
 export type ShapeRole = 'boundary' | 'keepout' | 'zone' | '';
 
+export interface AboutShape {
+  name: string;
+  role: ShapeRole;
+  kind: string;
+  /** Setback or crown radius in metres, where the file gives one (setback_m, crown_m). */
+  setback?: number;
+}
+
 export interface ReadShapes {
-  areas: { name: string; parts: MultiPolygon; role: ShapeRole; kind: string }[];
-  lines: { name: string; shape: KeepoutShape; role: ShapeRole; kind: string }[];
+  areas: (AboutShape & { parts: MultiPolygon })[];
+  lines: (AboutShape & { shape: KeepoutShape })[];
   /** What was done to the file's geometry, to be told to the leader. */
   notes: string[];
 }
@@ -196,7 +204,12 @@ function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
   return fromFeatures(features, options);
 }
 
-type About = Pick<ReadShapes['areas'][number], 'name' | 'role' | 'kind'>;
+/** A number of metres a file gives, or nothing. */
+function metresOf(value: unknown): number | undefined {
+  const metres = Number(value ?? NaN);
+  return metres >= 0 && metres <= 500 ? metres : undefined;
+}
+
 const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
 
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
@@ -206,7 +219,7 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     const pair: Point = [Number(coordinates[0]), Number(coordinates[1])];
     return project ? project(pair) : pair;
   };
-  const take = (geometry: Geometry | null, about: About): void => {
+  const take = (geometry: Geometry | null, about: AboutShape): void => {
     if (!geometry) return;
     switch (geometry.type) {
       case 'Polygon':
@@ -257,6 +270,7 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
       name: String(properties?.name ?? ''),
       role: ROLES.includes(role as ShapeRole) ? (role as ShapeRole) : '',
       kind: String(properties?.kind ?? ''),
+      setback: metresOf(properties?.setback_m ?? properties?.crown_m),
     });
   }
   return read;
@@ -296,7 +310,7 @@ export const LAT_NAMES = ['lat', 'latitude', 'y'];
 export const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
 export const NORTH_NAMES = ['n', 'north', 'northing', 'northings', 'y'];
 
-const UNNAMED: About = { name: '', role: '', kind: '' };
+const UNNAMED: AboutShape = { name: '', role: '', kind: '' };
 
 /** Corners in order, one a line, with or without a heading. */
 function fromCsv(text: string, options: ReadOptions): ReadShapes {

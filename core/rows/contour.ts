@@ -387,10 +387,14 @@ export interface RowFall {
   steepest: number;
   /** Metres along the ground from first to last peg. */
   ground: number;
+  /** Stretches so steep that water runs along them and washes a rip line out, by chainage. */
+  runs: { from: number; to: number }[];
   /** Places where water stands: chainage, and depth in metres before it spills along the row. */
   ponds: { chainage: number; depth: number }[];
 }
 
+/** Steeper than this along a row, water gathers speed: twice the steeper of the usual graded falls. From memory. */
+export const RUN_FALL = 1 / 50;
 /** Hollows shallower than this are within the tolerance of a level line. */
 export const POND_DEPTH = 0.05;
 
@@ -405,12 +409,18 @@ export function rowFall(chainages: readonly number[], heights: readonly number[]
   let ground = 0;
   let steepest = 0;
   let behind = 0;
+  const runs: RowFall['runs'] = [];
   for (let i = 1; i < n; i++) {
     ground += Math.hypot(chainages[i] - chainages[i - 1], heights[i] - heights[i - 1]);
     while (chainages[i] - chainages[behind + 1] >= 10) behind++;
     const span = chainages[i] - chainages[behind];
-    if (span >= 10 || behind === 0)
-      steepest = Math.max(steepest, Math.abs(heights[behind] - heights[i]) / (span || 1));
+    if (span < 10 && behind > 0) continue;
+    const slope = Math.abs(heights[behind] - heights[i]) / (span || 1);
+    steepest = Math.max(steepest, slope);
+    if (slope <= RUN_FALL + 1e-9 || span < 10) continue;
+    const before = runs.at(-1);
+    if (before && chainages[behind] <= before.to) before.to = chainages[i];
+    else runs.push({ from: chainages[behind], to: chainages[i] });
   }
   const length = chainages[n - 1] - chainages[0];
   return {
@@ -419,6 +429,7 @@ export function rowFall(chainages: readonly number[], heights: readonly number[]
     fall: length > 0 ? (heights[0] - heights[n - 1]) / length : 0,
     steepest,
     ground,
+    runs,
     ponds: ponds(chainages, heights),
   };
 }

@@ -388,6 +388,13 @@ test('a row that sags ponds there, a falling one does not', () => {
     chainages.map((c) => 10 - 0.02 * c),
   );
   assert.equal(even.ponds.length, 0);
+  assert.deepEqual(even.runs, [], '1 in 50 is not yet too steep');
+  const steep = rowFall(
+    chainages,
+    chainages.map((c) => (c < 20 ? 10 : 10 - 0.05 * (c - 20))),
+  );
+  assert.equal(steep.runs.length, 1);
+  assert.ok(steep.runs[0].from > 10 && steep.runs[0].to === 40);
   assert.ok(Math.abs(even.fall - 0.02) < 1e-12 && Math.abs(even.steepest - 0.02) < 1e-9);
 });
 

@@ -249,7 +249,7 @@ export function fallsOf(surface: Surface, rows: RowSet): RowFall[] {
     });
     return heights.length
       ? rowFall(chainages, heights)
-      : { first: NaN, last: NaN, fall: NaN, steepest: NaN, ground: to - from, ponds: [] };
+      : { first: NaN, last: NaN, fall: NaN, steepest: NaN, ground: to - from, runs: [], ponds: [] };
   });
 }
 

@@ -380,6 +380,11 @@
     overflow: hidden;
     background: color-mix(in srgb, var(--paper) 82%, var(--rule));
   }
+  @media (max-width: 900px) {
+    .plan {
+      max-height: 56vh;
+    }
+  }
   .map {
     position: absolute;
     inset: 0;

@@ -114,7 +114,7 @@
       cancel();
   });
 
-  function add(shape: KeepoutShape, name = '', as: KeepoutKind = kind) {
+  function add(shape: KeepoutShape, name = '', as: KeepoutKind = kind, setback?: number) {
     const defaults = keepoutDefault(as, tallest);
     const same = ground.keepouts.filter((keepout) => keepout.kind === as).length;
     const keepout: Keepout = {
@@ -122,7 +122,7 @@
       kind: as,
       name: name || `${defaults.label.toLowerCase()}${same ? ` ${same + 1}` : ''}`,
       shape,
-      setback: defaults.setback,
+      setback: setback ?? defaults.setback,
       reason: defaults.reason,
       near: defaults.near,
       located: null,
@@ -138,21 +138,22 @@
     try {
       const read = heard(await coreWorker().readShapes(contents, fileName, {}));
       const shapes = [
-        ...read.lines.map(({ name, shape, kind }) => ({ name, shape, kind })),
+        ...read.lines.map(({ name, shape, kind, setback }) => ({ name, shape, kind, setback })),
         ...read.areas
           .filter(({ role }) => role !== 'boundary' && role !== 'zone')
-          .flatMap(({ name, parts, kind }) =>
+          .flatMap(({ name, parts, kind, setback }) =>
             parts.map((rings) => ({
               name,
               kind,
+              setback,
               shape: { type: 'Polygon', coordinates: rings } as KeepoutShape,
             })),
           ),
       ];
       if (!shapes.length) throw new Error('The file has no point, line or area.');
-      for (const { shape, name, kind: named } of shapes) {
+      for (const { shape, name, kind: named, setback } of shapes) {
         const known = KEEPOUT_DEFAULTS.find((entry) => entry.kind === named)?.kind;
-        add(shape, name.slice(0, 80), known);
+        add(shape, name.slice(0, 80), known, setback);
       }
       notes = [
         `${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`,

@@ -26,6 +26,15 @@
   let { keepout, tallest, editable, takes, open, ontoggle, onchange, onremove }: Props = $props();
   const units = useUnits();
   let wrong = $state('');
+  const about = $derived(
+    [
+      takes && takes > 0.05 ? `takes ${formatArea(takes, units.system)}` : '',
+      keepout.near ? `limits ${formatLength(keepout.near.within, units.system, 1)}` : '',
+      keepout.kind === 'buried-service' && !keepout.located ? 'not located yet' : '',
+    ]
+      .filter(Boolean)
+      .join('; '),
+  );
   const points = $derived<Point[]>(
     keepout.shape.type === 'Point'
       ? [keepout.shape.coordinates]
@@ -64,9 +73,7 @@
 <OpenCard
   title={keepout.name}
   aside={formatLength(keepout.setback, units.system, 1)}
-  about="{takes === undefined ? '' : `takes ${formatArea(takes, units.system)}`}{keepout.near
-    ? `; limits ${formatLength(keepout.near.within, units.system, 1)}`
-    : ''}{keepout.kind === 'buried-service' && !keepout.located ? '; not located yet' : ''}"
+  {about}
   {open}
   {ontoggle}
 >

@@ -57,6 +57,10 @@
             ? `, 1 in ${formatNumber(1 / Math.abs(fall.fall))}`
             : ''}; steepest 1 in {fall.steepest > 1e-4 ? formatNumber(1 / fall.steepest) : '∞'} over 10
           m.
+          {#if fall.runs.length}Water runs from {fall.runs
+              .slice(0, 3)
+              .map(({ from, to }) => `${length(from, 0)} to ${length(to, 0)}`)
+              .join(', ')}{fall.runs.length > 3 ? ' and further' : ''}.{/if}
           {#if fall.ponds.length}Water stands at {fall.ponds
               .slice(0, 4)
               .map(

@@ -67,6 +67,17 @@ for (const [room, block] of shots) {
   }
   await picture(desk, room);
 }
+await desk.goto(`/blocks/${blocks['Haul Flat']}/stock/gate`);
+for (let tree = 0; tree < 24; tree++) {
+  const wave = (by) => Math.abs(Math.sin(tree * by + by));
+  await desk.getByLabel('Height, cm').fill(String(Math.round(30 + 22 * wave(1.7))));
+  await desk.getByLabel('Collar diameter, mm').fill((4.2 + 2.4 * wave(1.9)).toFixed(1));
+  await desk.getByLabel('Root length, cm').fill(String(Math.round(18 + 14 * wave(2.3))));
+  await desk.getByLabel('Root length, cm').press('Tab');
+  if (tree % 11 === 4) await desk.getByRole('button', { name: 'roots dry' }).click();
+  await desk.getByRole('button', { name: /next tree/ }).click();
+}
+await picture(desk, 'gate');
 await desk.goto(`/blocks/${blocks['Silt Margin']}/ground`);
 await desk.getByRole('tab', { name: 'Zones' }).click();
 await picture(desk, 'zones');

@@ -69,6 +69,7 @@ test('every main page holds to WCAG 2.2 AA as far as a machine can tell, by day 
       '/field/walk',
       '/species',
       `${base}rows/compare`,
+      `${base}stock/gate`,
       ...rooms,
     ]) {
       await page.goto(url);

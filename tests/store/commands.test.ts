@@ -521,6 +521,52 @@ test('ground that cannot be planted changes nothing', async () => {
   assert.equal(await store.keepout.count({ where: { blockId: block.id } }), 1);
 });
 
+test('a sample at the gate is an event: whole, once, by who may record, and never changed', async () => {
+  const lot = (await store.lot.findOne({ where: { blockId: blocks['Haul Flat'].id } }))!;
+  const sample = {
+    ...event(),
+    lotId: lot.id,
+    lotSize: 500,
+    plan: { n: 3, c: 0 },
+    trees: [
+      { height: 0.4, collar: 0.005, faults: [] },
+      { height: 0.35, faults: ['mould'] },
+      { faults: [] },
+    ],
+    note: 'two boxes warm',
+  };
+  await refused('planter', 'stock.inspect', sample, 403, /needs to be a checker/);
+  await refused(
+    'checker',
+    'stock.inspect',
+    { ...sample, trees: sample.trees.slice(1) },
+    409,
+    /asks for 3 trees; 2/,
+  );
+  await refused('checker', 'stock.inspect', { ...sample, lotSize: 2 }, 409, /the lot has 2/);
+  await refused(
+    'checker',
+    'stock.inspect',
+    { ...sample, trees: [{ faults: ['ugly'] }] },
+    400,
+    /one of dry-roots/,
+  );
+  await refused(
+    'checker',
+    'stock.inspect',
+    { ...sample, at: new Date(Date.now() + 3_600_000).toISOString() },
+    400,
+    /lies in the future/,
+  );
+  await done('checker', 'stock.inspect', sample);
+  await done('checker', 'stock.inspect', sample);
+  assert.equal(await store.inspection.count({ where: { lotId: lot.id } }), 1);
+  await assert.rejects(
+    store.sequelize.query("UPDATE inspection SET note = 'fine'"),
+    /never changed/,
+  );
+});
+
 test('zones and heights are kept, refused when broken, and rows are laid on them', async () => {
   const block = blocks['Silt Margin'];
   const about = { source: 'walked.csv', minX: -120, minY: -90, cell: 20, columns: 13, rows: 10 };

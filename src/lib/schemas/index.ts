@@ -8,6 +8,7 @@ import { PATTERNS } from '../../../core/rows/spacing';
 import { SCHOOLS } from '../../../core/method/schools';
 import { type Method } from '../../../core/method/method';
 import { FAULTS, type Fault } from '../../../core/checks/quality';
+import { GATE_FAULTS } from '../../../core/stock/inspection';
 import { TASKS } from '../../../core/calendar/tasks';
 import type { Arrangement } from '../../../core/rows/species';
 import type { Direction, LayoutParameters } from '../../../core/rows/layout';
@@ -355,6 +356,29 @@ export const schemas = {
     count: number().integer().min(0).max(1_000_000).required(),
     planterId: maybeId,
     corrects: maybeId,
+    note: string().trim().max(300).default(''),
+  }),
+  'stock.inspect': object({
+    ...event,
+    lotId: id,
+    lotSize: number().integer().min(1).max(1_000_000).required(),
+    plan: object({
+      n: number().integer().min(1).max(1_000_000).required(),
+      c: number().integer().min(0).max(1_000_000).required(),
+    }).required(),
+    trees: array()
+      .of(
+        object({
+          height: number().moreThan(0).max(10).optional(),
+          collar: number().moreThan(0).max(0.5).optional(),
+          rootLength: number().moreThan(0).max(3).optional(),
+          rootSpread: number().moreThan(0).max(3).optional(),
+          faults: array().of(string().oneOf(GATE_FAULTS).required()).max(8).required(),
+        }),
+      )
+      .min(1)
+      .max(5000)
+      .required(),
     note: string().trim().max(300).default(''),
   }),
   'stock.root': object({

@@ -7,6 +7,7 @@ import * as stock from './migrations/004-stock';
 import * as work from './migrations/005-work';
 import * as appendOnly from './migrations/006-append-only';
 import * as groundInFull from './migrations/007-ground-in-full';
+import * as inspection from './migrations/008-inspection';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>): Promise<void>;
@@ -21,6 +22,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['005-work', work],
   ['006-append-only', appendOnly],
   ['007-ground-in-full', groundInFull],
+  ['008-inspection', inspection],
 ];
 
 /** Brings the schema up to date; a lock keeps two starting processes from doing it at once. */

@@ -1,7 +1,10 @@
 import type { Sequelize } from 'sequelize';
+import type { GateTree } from '../../../core/stock/inspection';
 import type { StockEventKind } from '../../../core/stock/ledger';
+import type { SamplingPlan } from '../../../core/stock/sampling';
 import {
   eventColumns,
+  json,
   key,
   maybe,
   real,
@@ -39,6 +42,15 @@ export interface RootEventRow extends EventRow {
   wind: number;
 }
 
+export interface InspectionRow extends EventRow {
+  lotId: string;
+  /** Trees in the lot when it was sampled. */
+  lotSize: number;
+  plan: SamplingPlan;
+  trees: GateTree[];
+  note: string;
+}
+
 export function stockTables(sequelize: Sequelize) {
   return {
     lot: table<LotRow>(sequelize, 'lot', {
@@ -68,6 +80,14 @@ export function stockTables(sequelize: Sequelize) {
       temperature: real,
       humidity: real,
       wind: real,
+    }),
+    inspection: table<InspectionRow>(sequelize, 'inspection', {
+      ...eventColumns,
+      lotId: reference,
+      lotSize: whole,
+      plan: json,
+      trees: json,
+      note: text,
     }),
   };
 }

@@ -92,6 +92,30 @@ export const stock: Handlers<'stock'> = {
     );
   },
 
+  async 'stock.inspect'(context, payload) {
+    const { store, transaction } = context;
+    const { lot } = await lotAccess(context, payload.lotId, 'record');
+    if (await store.inspection.findByPk(payload.id, { transaction })) return { already: true };
+    const { n } = payload.plan;
+    if (n > payload.lotSize)
+      throw new Refusal(`The plan asks for ${n} trees; the lot has ${payload.lotSize}.`);
+    if (payload.trees.length !== n)
+      throw new Refusal(
+        `The plan asks for ${n} trees; ${payload.trees.length} were looked at. Look at the rest, or choose a smaller plan before you begin.`,
+      );
+    await store.inspection.create(
+      {
+        ...eventRow(context, payload),
+        lotId: lot.id,
+        lotSize: payload.lotSize,
+        plan: payload.plan,
+        trees: payload.trees,
+        note: payload.note,
+      },
+      { transaction },
+    );
+  },
+
   async 'stock.root'(context, payload) {
     const { store, transaction } = context;
     const { lot, site } = await lotAccess(context, payload.lotId, 'tally');

@@ -198,6 +198,7 @@
 
     <div class="lots-head">
       <h2>Lots</h2>
+      <a href="/blocks/{data.block.id}/stock/gate">Inspect at the gate</a>
       {#if mayRecord}<Button kind="tertiary" size="small" on:click={() => (adding = true)}
           >Add a lot</Button
         >{/if}

@@ -1,0 +1,87 @@
+import { mean, quantileSorted, standardDeviation } from 'simple-statistics';
+
+/** What can be wrong with a tree at the gate. */
+export const GATE_FAULTS = [
+  'dry-roots',
+  'mould',
+  'bruised',
+  'bark-stripped',
+  'leader-broken',
+  'root-form',
+  'too-small',
+  'wrong-species',
+] as const;
+export type GateFault = (typeof GATE_FAULTS)[number];
+
+export const GATE_FAULT_LABELS: Record<GateFault, string> = {
+  'dry-roots': 'roots dry',
+  mould: 'mould',
+  bruised: 'bruised',
+  'bark-stripped': 'bark stripped',
+  'leader-broken': 'leader broken',
+  'root-form': 'root form',
+  'too-small': 'too small',
+  'wrong-species': 'wrong species',
+};
+
+/** One tree of a sample. Lengths in metres; what was not measured is left out. */
+export interface GateTree {
+  height?: number;
+  /** Root collar diameter. */
+  collar?: number;
+  rootLength?: number;
+  rootSpread?: number;
+  faults: GateFault[];
+}
+
+/** Trees more drawn out than this are spindly: height in cm over collar in mm. From memory. */
+export const SPINDLY = 8;
+
+/** Height in centimetres over root collar diameter in millimetres. */
+export const sturdiness = ({ height, collar }: GateTree): number | undefined =>
+  height && collar ? (height * 100) / (collar * 1000) : undefined;
+
+export interface Spread {
+  count: number;
+  mean: number;
+  deviation: number;
+  smallest: number;
+  quarter: number;
+  median: number;
+  threeQuarters: number;
+  largest: number;
+  values: number[];
+}
+
+/** Mean, spread and every value in order: averages alone hide the trees that fail. */
+export function spreadOf(values: readonly (number | undefined)[]): Spread | undefined {
+  const known = values
+    .filter((value): value is number => value !== undefined && Number.isFinite(value))
+    .sort((a, b) => a - b);
+  if (!known.length) return undefined;
+  return {
+    count: known.length,
+    mean: mean(known),
+    deviation: known.length > 1 ? standardDeviation(known) : 0,
+    smallest: known[0],
+    quarter: quantileSorted(known, 0.25),
+    median: quantileSorted(known, 0.5),
+    threeQuarters: quantileSorted(known, 0.75),
+    largest: known[known.length - 1],
+    values: known,
+  };
+}
+
+/** Faulty trees of a sample, and how often each fault. */
+export function faultsOf(trees: readonly GateTree[]): {
+  faulty: number;
+  byFault: [GateFault, number][];
+} {
+  const counts = new Map<GateFault, number>();
+  for (const { faults } of trees)
+    for (const fault of faults) counts.set(fault, (counts.get(fault) ?? 0) + 1);
+  return {
+    faulty: trees.filter(({ faults }) => faults.length).length,
+    byFault: [...counts].sort((a, b) => b[1] - a[1]),
+  };
+}

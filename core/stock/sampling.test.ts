@@ -1,0 +1,82 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { faultsOf, spreadOf, sturdiness, type GateTree } from './inspection';
+import {
+  acceptanceProbability,
+  operatingCurve,
+  publishedPlan,
+  QUALITY_LIMITS,
+  SamplingError,
+  smallestPlan,
+  verdict,
+} from './sampling';
+
+test('the smallest plan keeps both risks, and one tree fewer does not', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 50, max: 4000 }),
+      fc.double({ min: 0.005, max: 0.05, noNaN: true }),
+      fc.double({ min: 0.1, max: 0.3, noNaN: true }),
+      (lot, good, bad) => {
+        const plan = smallestPlan(lot, { good, bad, alpha: 0.05, beta: 0.1 });
+        assert.ok(plan.alpha <= 0.05 + 1e-12 && plan.beta <= 0.1 + 1e-12);
+        const fewer = { n: plan.n - 1, c: plan.c };
+        if (fewer.n > plan.c)
+          assert.ok(acceptanceProbability(lot, Math.round(lot * bad), fewer) > 0.1);
+      },
+    ),
+    { numRuns: 60 },
+  );
+  assert.throws(
+    () => smallestPlan(100, { good: 0.2, bad: 0.1, alpha: 0.05, beta: 0.1 }),
+    SamplingError,
+  );
+  assert.throws(
+    () => smallestPlan(0, { good: 0.01, bad: 0.1, alpha: 0.05, beta: 0.1 }),
+    /cannot be sampled/,
+  );
+});
+
+test('acceptance falls with faults and with trees looked at, from certain to never', () => {
+  const curve = operatingCurve(1000, { n: 80, c: 3 }, 0.2);
+  assert.equal(curve[0].accepted, 1);
+  for (let i = 1; i < curve.length; i++)
+    assert.ok(curve[i].accepted <= curve[i - 1].accepted + 1e-12);
+  assert.ok(
+    acceptanceProbability(200, 20, { n: 200, c: 19 }) < 1e-12,
+    'all looked at: no doubt left',
+  );
+  assert.ok(Math.abs(acceptanceProbability(200, 20, { n: 200, c: 20 }) - 1) < 1e-9);
+});
+
+test('a published plan never asks for more trees than the lot has', () => {
+  for (const lot of [1, 5, 20, 90, 1000, 20_000, 1e6])
+    for (const limit of QUALITY_LIMITS) {
+      const { n, c } = publishedPlan(lot, limit);
+      assert.ok(n >= 1 && n <= lot && c >= 0 && c < n + 1);
+    }
+});
+
+test('verdicts and spreads', () => {
+  assert.equal(verdict(3, { n: 80, c: 3 }), 'accept');
+  assert.equal(verdict(12, { n: 80, c: 3 }), 'sort');
+  assert.equal(verdict(40, { n: 80, c: 3 }), 'refuse');
+  const trees: GateTree[] = [
+    { height: 0.4, collar: 0.005, faults: [] },
+    { height: 0.5, collar: 0.005, faults: ['mould', 'bruised'] },
+    { faults: ['mould'] },
+  ];
+  assert.equal(sturdiness(trees[0]), 8);
+  assert.equal(sturdiness(trees[2]), undefined);
+  assert.deepEqual(faultsOf(trees), {
+    faulty: 2,
+    byFault: [
+      ['mould', 2],
+      ['bruised', 1],
+    ],
+  });
+  const spread = spreadOf(trees.map(sturdiness))!;
+  assert.equal(spread.count, 2);
+  assert.ok(Math.abs(spread.mean - 9) < 1e-9);
+});

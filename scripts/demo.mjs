@@ -61,6 +61,12 @@ async function stop(code = 0) {
   stopping = true;
   server.kill('SIGTERM');
   await database.stop();
+  // A page left open holds its connection; whatever still waits for it goes too.
+  try {
+    process.kill(-server.pid, 'SIGKILL');
+  } catch {
+    // It has gone by itself.
+  }
   process.exit(code);
 }
 process.on('SIGINT', () => void stop());

@@ -49,6 +49,39 @@ export function parseLeg(text: string, system: UnitSystem): Leg {
   return { bearing: radians(((turn % 360) + 360) % 360), distance };
 }
 
+/**
+ * Reads places typed one a line as "longitude, latitude", degrees.
+ * @param least how many there must be
+ * @throws GroundError naming the line that cannot be read
+ */
+export function parsePlaces(text: string, least: number): Point[] {
+  const places = text
+    .trim()
+    .split('\n')
+    .map((line) =>
+      line
+        .trim()
+        .split(/[,;\s]+/)
+        .map(Number),
+    );
+  const bad = places.findIndex(
+    (pair) =>
+      pair.length !== 2 ||
+      !pair.every(Number.isFinite) ||
+      Math.abs(pair[1]) > 90 ||
+      Math.abs(pair[0]) > 180,
+  );
+  if (bad >= 0)
+    throw new GroundError(`Line ${bad + 1} is no “longitude, latitude” pair in degrees.`);
+  if (places.length < least)
+    throw new GroundError(`${places.length} given; at least ${least} are needed.`);
+  return places as Point[];
+}
+
+/** Places written so that `parsePlaces` reads them. */
+export const writePlaces = (places: readonly Point[]): string =>
+  places.map(([lon, lat]) => `${lon.toFixed(7)}, ${lat.toFixed(7)}`).join('\n');
+
 /** Where a leg from a place ends. */
 export const endOfLeg = ([x, y]: Point, { bearing, distance }: Leg): Point => [
   x + distance * Math.sin(bearing),

@@ -111,6 +111,25 @@ export function surfaceFromPoints(
   return { surface, notes };
 }
 
+/** A block's surface as a grid again, so that it can be laid into another block's plane. */
+export function gridOf(surface: Surface, plane: Plane): RawGrid {
+  const { columns, rows, heights, minX, minY, cell } = surface;
+  const values = new Float32Array(heights.length);
+  for (let row = 0; row < rows; row++)
+    values.set(heights.subarray(row * columns, (row + 1) * columns), (rows - 1 - row) * columns);
+  return {
+    columns,
+    rows,
+    west: minX,
+    north: minY + (rows - 1) * cell,
+    stepX: cell,
+    stepY: cell,
+    values,
+    toLonLat: plane.toLonLat,
+    fromLonLat: plane.toPlane,
+  };
+}
+
 /** Heights of the nodes inside one triangle, by its plane. */
 function fillTriangle(
   surface: Surface,

@@ -2,7 +2,15 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Point } from '../measure/plane';
-import { endOfLeg, joinAreas, parseLeg, quadrantBearing, splitBy } from './edit';
+import {
+  endOfLeg,
+  joinAreas,
+  parseLeg,
+  parsePlaces,
+  quadrantBearing,
+  splitBy,
+  writePlaces,
+} from './edit';
 import { planeArea, type MultiPolygon } from './polygon';
 import { profile, type Surface } from './surface';
 import { walkedArea, type Fix } from './walk';
@@ -50,6 +58,18 @@ test('bearing and distance as surveyors write them', () => {
       assert.ok(Math.min(off, 2 * Math.PI - off) < 0.001);
     }),
   );
+});
+
+test('places typed one a line, and written so that they read again', () => {
+  const places: Point[] = [
+    [11.5, 51.6],
+    [-11.25, -51.1234567],
+  ];
+  assert.deepEqual(parsePlaces(writePlaces(places), 2), places);
+  assert.deepEqual(parsePlaces('11.5 51.6\n 11.6; 51.7 ', 2)[1], [11.6, 51.7]);
+  assert.throws(() => parsePlaces('11.5, 51.6\n11.6', 2), /Line 2 is no/);
+  assert.throws(() => parsePlaces('51.6, 111.5\n11.6, 51', 2), /Line 1 is no/);
+  assert.throws(() => parsePlaces('11.5, 51.6', 2), /at least 2/);
 });
 
 test('split parts add up to the whole and join again; a line beside the block is told', () => {

@@ -113,6 +113,13 @@ test('the boundary is edited by mouse and by keyboard, undone, split and exporte
     const x = plan.x + plan.width * 0.4;
     await page.mouse.click(x, plan.y + 60);
     await page.mouse.dblclick(x, plan.y + plan.height - 60);
+    await expect(page.getByLabel('Name of the smaller part')).toBeVisible();
+    await page.getByRole('button', { name: 'Leave it whole' }).click();
+    // The same by keyboard.
+    await page
+      .getByLabel('Or type the line')
+      .fill(`${WEST + 0.00115}, ${SOUTH - 0.0003}\n${WEST + 0.00115}, ${SOUTH + 0.0017}`);
+    await page.getByLabel('Or type the line').press('Tab');
     await page.getByLabel('Name of the smaller part').fill('South Slope, west');
     await page.getByRole('button', { name: 'Split it' }).click();
     await expect(page.getByRole('button', { name: 'South Slope, west' })).toBeVisible();

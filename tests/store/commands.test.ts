@@ -7,7 +7,16 @@ import { progress } from '../../core/crew/progress';
 import { geodesicMeasure } from '../../core/ground/polygon';
 import { loadDemo } from '../../demo/load';
 import { carryOut } from '../../src/lib/server/commands';
-import { countsOf, groundOf, lotsOf, rowsOf, talliesOf } from '../../src/lib/server/block';
+import {
+  countsOf,
+  groundOf,
+  lotsOf,
+  planeOf,
+  rowsOf,
+  surfaceOf,
+  talliesOf,
+} from '../../src/lib/server/block';
+import { heightAt } from '../../core/ground/surface';
 import { blockAccess } from '../../src/lib/server/authorise';
 import { morningBoard } from '../../src/lib/server/board';
 import { hashPassword, personOf, signIn, signOut, type Person } from '../../src/lib/server/sign-in';
@@ -633,6 +642,17 @@ test('a block is split by a line and joined again; not under released rows', asy
     403,
     /leader/,
   );
+  const plain = Float32Array.from({ length: 41 * 41 }, (_, i) => 80 + (i % 41));
+  await done('leader', 'ground.surface', {
+    blockId: made.blockId,
+    source: 'plain.asc',
+    minX: -200,
+    minY: -200,
+    cell: 10,
+    columns: 41,
+    rows: 41,
+    heights: Buffer.from(plain.buffer).toString('base64'),
+  });
   const other = (await done('leader', 'ground.split', {
     blockId: made.blockId,
     line,
@@ -642,6 +662,15 @@ test('a block is split by a line and joined again; not under released rows', asy
     geodesicMeasure((await store.block.findByPk(id))!.boundary).area;
   const [a, b] = [await area(made.blockId), await area(other.blockId)];
   assert.ok(a > b && Math.abs(b / (a + b) - 0.4) < 0.001);
+  // The heights go with the part that is cut off: the same height at the same place.
+  const at: [number, number] = [11.5004, 51.6005];
+  const [here, there] = await Promise.all(
+    [made.blockId, other.blockId].map(async (id) => {
+      const plane = planeOf((await store.block.findByPk(id))!.get());
+      return heightAt((await surfaceOf(store, id))!, ...plane.toPlane(at));
+    }),
+  );
+  assert.ok(Math.abs(here - there) < 0.02, `${here} against ${there}`);
   await refused(
     'leader',
     'ground.join',

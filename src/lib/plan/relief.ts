@@ -12,6 +12,11 @@ export interface SurfaceAbout extends Omit<Surface, 'heights'> {
 /** Which elevation the worker holds: fetched once, not at every page. */
 let held = '';
 
+/** The worker is about to read another file: what it held is no longer what the server has. */
+export const forgetSurface = (): void => {
+  held = 'another';
+};
+
 /** Hands a block's elevation to the worker; without one, takes it away. */
 export async function loadSurface(blockId: string, about?: SurfaceAbout): Promise<boolean> {
   const wanted = about ? `${blockId} ${about.broughtAt}` : '';

@@ -2,14 +2,14 @@ import { v7 as uuid } from 'uuid';
 import { checkBoundary } from '../../../../core/ground/boundary';
 import { plantableArea } from '../../../../core/ground/plantable';
 import { joinAreas, splitBy } from '../../../../core/ground/edit';
-import { MOST_NODES } from '../../../../core/ground/elevation';
+import { gridOf, MOST_NODES, surfaceFromGrid } from '../../../../core/ground/elevation';
 import { centreOf, mapPoints } from '../../../../core/ground/polygon';
 import { localPlane } from '../../../../core/measure/plane';
 import type { Store } from '../../store';
 import type { BlockRow } from '../../store/ground';
 import type { Conditions } from '../../../../core/method/schools';
 import { blockAccess, siteAccess } from '../authorise';
-import { keepoutsOf, planeOf, releasedLayout, zonesOf } from '../block';
+import { keepoutsOf, planeOf, releasedLayout, surfaceOf, zonesOf } from '../block';
 import { now } from '../clock';
 import { Refusal, type Handlers } from './context';
 
@@ -161,6 +161,29 @@ export const ground: Handlers<'ground'> & Handlers<'method'> = {
       zones.map((zone, position) => ({ ...zone, id: uuid(), blockId: id, position })),
       { transaction },
     );
+    const heights = await store.surface.findByPk(blockId, { transaction, raw: true });
+    const surface = await surfaceOf(store, blockId);
+    if (heights && surface) {
+      const own = localPlane([originLongitude, originLatitude]);
+      const laid = surfaceFromGrid(
+        gridOf(surface, plane),
+        mapPoints(rest, own.toPlane),
+        own,
+      ).surface;
+      await store.surface.create(
+        {
+          ...heights,
+          blockId: id,
+          minX: laid.minX,
+          minY: laid.minY,
+          cell: laid.cell,
+          nodeColumns: laid.columns,
+          nodeRows: laid.rows,
+          heights: Buffer.from(Float32Array.from(laid.heights).buffer),
+        },
+        { transaction },
+      );
+    }
     return { blockId: id };
   },
 

@@ -21,7 +21,7 @@
   import ProfileChart from '$lib/charts/ProfileChart.svelte';
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
-  import { loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
+  import { forgetSurface, loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
   import Tabs from '$lib/ui/Tabs.svelte';
   import { History, undoKeys } from '$lib/ui/history.svelte';
@@ -301,6 +301,7 @@
     options: ElevationOptions,
   ) {
     await attempt(async () => {
+      forgetSurface();
       const read = heard(
         await coreWorker().readElevation(
           contents,
@@ -373,6 +374,7 @@
         onchange={(next, tag) => history.change({ ...ground, ...next }, tag)}
         onreshape={reshape}
         onsplit={split}
+        online={(line) => (splitLine = line.map(plane.toPlane))}
         onwhole={() => (splitLine = undefined)}
         onjoin={join}
         onfile={importBoundary}
@@ -435,6 +437,7 @@
           hasWater={waters.length > 0}
           drawing={drawing === 'zone'}
           ondraw={() => toggle('zone')}
+          ontype={() => addZone([[[origin, plane.toLonLat([20, 0]), plane.toLonLat([20, 20])]]])}
           oncut={cutZone}
           {waters}
           onfile={importZones}

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import type { MultiPolygon } from '$core/ground/polygon';
-  import type { Plane } from '$core/measure/plane';
+  import { parsePlaces } from '$core/ground/edit';
+  import type { Plane, Point } from '$core/measure/plane';
   import FileDrop, { SHAPE_FILES } from '$lib/ui/FileDrop.svelte';
   import Measure from '$lib/ui/Measure.svelte';
   import Corners from './Corners.svelte';
@@ -27,6 +28,8 @@
     onchange: (next: Partial<Edge>, tag?: string) => void;
     onreshape: (boundary: MultiPolygon, tag?: string) => void;
     onsplit: (name: string) => void;
+    /** A line to split by, typed: longitude and latitude. */
+    online: (line: Point[]) => void;
     onwhole: () => void;
     onjoin: (otherId: string) => void;
     onfile: (contents: string | ArrayBuffer, name: string) => void;
@@ -45,12 +48,23 @@
     onchange,
     onreshape,
     onsplit,
+    online,
     onwhole,
     onjoin,
     onfile,
     onerror,
   }: Props = $props();
   let splitName = $state('');
+  let wrong = $state('');
+  function typedLine(text: string) {
+    wrong = '';
+    if (!text.trim()) return onwhole();
+    try {
+      online(parsePlaces(text, 2));
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
 </script>
 
 <TextInput
@@ -91,6 +105,13 @@
       >{drawing === 'split' ? 'Draw across: double-click ends' : 'Split by a line'}</Button
     >
   </div>
+  <TextArea
+    labelText="Or type the line, longitude, latitude: one place a line"
+    rows={2}
+    invalid={Boolean(wrong)}
+    invalidText={wrong}
+    on:change={(e) => typedLine((e.target as HTMLTextAreaElement).value)}
+  />
   {#if splitting}
     <TextInput
       labelText="Name of the smaller part"

@@ -7,6 +7,7 @@
     type KeepoutKind,
     type KeepoutShape,
   } from '$core/ground/keepouts';
+  import { parsePlaces, writePlaces } from '$core/ground/edit';
   import type { Point } from '$core/measure/plane';
   import { formatArea, formatLength } from '$core/measure/units';
   import OpenCard from '$lib/ui/OpenCard.svelte';
@@ -42,24 +43,18 @@
         ? keepout.shape.coordinates
         : keepout.shape.coordinates[0],
   );
-  const typed = $derived(
-    points.map(([lon, lat]) => `${lon.toFixed(7)}, ${lat.toFixed(7)}`).join('\n'),
-  );
+  const typed = $derived(writePlaces(points));
 
   /** Corners typed as "longitude, latitude" lines: the plan by keyboard. */
   function take(text: string) {
-    const read = text
-      .trim()
-      .split('\n')
-      .map((line) => line.split(/[,;\s]+/).map(Number));
-    const least = { Point: 1, LineString: 2, Polygon: 3 }[keepout.shape.type];
-    const bad = read.findIndex(
-      (pair) => pair.length !== 2 || !pair.every(Number.isFinite) || Math.abs(pair[1]) > 90,
-    );
-    if (bad >= 0) return (wrong = `Line ${bad + 1} is no “longitude, latitude” pair in degrees.`);
-    if (read.length < least) return (wrong = `${read.length} given; at least ${least} are needed.`);
-    wrong = '';
-    const coordinates = read as Point[];
+    let coordinates: Point[];
+    try {
+      coordinates = parsePlaces(text, { Point: 1, LineString: 2, Polygon: 3 }[keepout.shape.type]);
+      wrong = '';
+    } catch (error) {
+      wrong = (error as Error).message;
+      return;
+    }
     const shape: KeepoutShape =
       keepout.shape.type === 'Point'
         ? { type: 'Point', coordinates: coordinates[0] }

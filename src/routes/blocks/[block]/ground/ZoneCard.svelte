@@ -1,5 +1,14 @@
 <script lang="ts">
-  import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import {
+    Button,
+    Checkbox,
+    Select,
+    SelectItem,
+    TextArea,
+    TextInput,
+  } from 'carbon-components-svelte';
+  import { checkBoundary } from '$core/ground/boundary';
+  import { parsePlaces, writePlaces } from '$core/ground/edit';
   import { judge, DAMP, DRAINAGE, LIGHT, TEXTURES, type Soil, type Zone } from '$core/ground/zones';
   import { formatPercent } from '$core/measure/units';
   import OpenCard from '$lib/ui/OpenCard.svelte';
@@ -17,6 +26,18 @@
   }
   let { zone, planting, slope, editable, open, ontoggle, onchange, onremove }: Props = $props();
   const judgements = $derived(judge(zone, planting, slope));
+  let wrong = $state('');
+  /** The outer ring as it was typed: the plan by keyboard. */
+  function take(text: string) {
+    try {
+      const ring = parsePlaces(text, 3);
+      const parts = checkBoundary([[ring, ...zone.parts[0].slice(1)]]);
+      wrong = '';
+      onchange({ parts });
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
   const soil = (next: Partial<Soil>) => onchange({ soil: { ...zone.soil, ...next } });
 </script>
 
@@ -108,6 +129,17 @@
     disabled={!editable}
     on:check={(e) => e.detail !== zone.soil.compacted && soil({ compacted: e.detail })}
   />
+  {#if zone.parts.length === 1}
+    <TextArea
+      labelText="Its corners, longitude, latitude: one a line"
+      rows={Math.min(6, zone.parts[0][0].length + 1)}
+      value={writePlaces(zone.parts[0][0])}
+      disabled={!editable}
+      invalid={Boolean(wrong)}
+      invalidText={wrong}
+      on:change={(e) => take((e.target as HTMLTextAreaElement).value)}
+    />
+  {/if}
   {#if editable}<Button kind="ghost" size="small" on:click={onremove}>Remove the zone</Button>{/if}
 </OpenCard>
 {#each judgements as { sentence, changes } (sentence)}

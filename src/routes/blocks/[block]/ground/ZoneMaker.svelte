@@ -12,11 +12,13 @@
     waters: Point[][];
     drawing: boolean;
     ondraw: () => void;
+    /** Makes a small one to be typed over. */
+    ontype: () => void;
     oncut: (cut: ZoneCut, name: string) => void;
     onfile: (contents: string | ArrayBuffer, name: string) => void;
     onerror: (message: string) => void;
   }
-  let { lie, hasWater, waters, drawing, ondraw, oncut, onfile, onerror }: Props = $props();
+  let { lie, hasWater, waters, drawing, ondraw, ontype, oncut, onfile, onerror }: Props = $props();
   let chosen = $state<ZoneCut['kind']>();
   const how = $derived(chosen ?? (lie ? 'below' : 'water'));
   let level = $state<number>();
@@ -36,6 +38,7 @@
   <Button kind={drawing ? 'primary' : 'tertiary'} size="small" on:click={ondraw}
     >{drawing ? 'Drawing: double-click ends' : 'Draw on the plan'}</Button
   >
+  <Button kind="ghost" size="small" on:click={ontype}>Type corners</Button>
 </div>
 <div class="cut">
   <Select

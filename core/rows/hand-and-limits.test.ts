@@ -218,6 +218,36 @@ test('limits hold everywhere, and what binds is said with its number', () => {
   );
 });
 
+test('sixty limits at once are told apart', () => {
+  const strips = Array.from({ length: 60 }, (_, i): Limit => ({
+    why: `Strip ${i}`,
+    parts: [
+      [
+        [
+          [2.5 * i, -20],
+          [2.5 * i + 2.5, -20],
+          [2.5 * i + 2.5, 140],
+          [2.5 * i, 140],
+        ],
+      ],
+    ],
+    ...(i % 2 ? { height: 8 } : { damp: 'dry' as const }),
+  }));
+  const { rows, runs } = layOut({ ...ground, limits: strips }, parameters);
+  const xy = positions(rows);
+  let at = 0;
+  runs.forEach((row) => {
+    for (let i = 0; i < row.length; i += 2)
+      for (let n = 0; n < row[i + 1]; n++, at++) {
+        const strip = Math.floor(xy[2 * at] / 2.5);
+        const edge = Math.abs(xy[2 * at] / 2.5 - Math.round(xy[2 * at] / 2.5)) < 1e-6;
+        if (edge || strip < 0 || strip > 59) continue;
+        // Willow alone is low, and willow alone does not bear dry ground.
+        assert.equal(row[i] === 2, strip % 2 === 1, `${xy[2 * at]}`);
+      }
+  });
+});
+
 test('an allotment meets the mix whenever it can be met at all', () => {
   fc.assert(
     fc.property(

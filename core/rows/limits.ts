@@ -51,25 +51,27 @@ export function limitPlaces(
     };
   }
   const xy = positions(rows);
-  const masks = new Map<number, number>();
+  /** Classes by the limits that hold, as a list of their indices. */
+  const known = new Map<string, number>();
   const found: Places['limits'][number][] = [];
+  /** Why nothing may stand in a class; such classes count down from −1. */
+  const reasons: string[] = [];
   const barred = new Map<string, number>();
-  /** The class of a position; −1 where nothing may stand. */
   const classOf = (x: number, y: number): number => {
-    let mask = 0;
-    for (let i = 0; i < binding.length; i++) if (binding[i].index.inside(x, y)) mask += 2 ** i;
-    const known = masks.get(mask);
-    if (known !== undefined) return known;
-    const holding = binding.filter((_, i) => Math.floor(mask / 2 ** i) % 2 === 1);
+    let held = '';
+    for (let i = 0; i < binding.length; i++) if (binding[i].index.inside(x, y)) held += `${i} `;
+    const before = known.get(held);
+    if (before !== undefined) return before;
+    const holding = held
+      .split(' ')
+      .filter(Boolean)
+      .map((i) => binding[Number(i)]);
     const allowed = mix.map((_, s) => !holding.some(({ bars }) => bars[s]));
-    const at = allowed.some(Boolean)
-      ? found.push({ allowed, why: holding.map(({ limit }) => limit.why).join(' and ') }) - 1
-      : -1 - [...masks.values()].filter((value) => value < 0).length;
-    if (at < 0) reasons.set(at, holding.map(({ limit }) => limit.why).join(' and '));
-    masks.set(mask, at);
+    const why = holding.map(({ limit }) => limit.why).join(' and ');
+    const at = allowed.some(Boolean) ? found.push({ allowed, why }) - 1 : -reasons.push(why);
+    known.set(held, at);
     return at;
   };
-  const reasons = new Map<number, string>();
   const classes: Runs[] = [];
   const kept = new Uint8Array(rows.total);
   let at = 0;
@@ -80,7 +82,8 @@ export function limitPlaces(
       const c = classOf(xy[2 * at], xy[2 * at + 1]);
       if (c < 0) {
         removed++;
-        barred.set(reasons.get(c)!, (barred.get(reasons.get(c)!) ?? 0) + 1);
+        const why = reasons[-c - 1];
+        barred.set(why, (barred.get(why) ?? 0) + 1);
         continue;
       }
       kept[at] = 1;

@@ -295,6 +295,22 @@ test('a boundary is walked with the phone’s own position and becomes a block',
   await context.close();
 });
 
+test('a species taken out of the mix leaves table and plan whole', async ({ page }) => {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  await signIn(page, 'leader');
+  await open(page, 'Silt Margin', 'Rows');
+  await page.locator('.scroller').waitFor();
+  await page.getByRole('tab', { name: 'Species' }).click();
+  await page.getByRole('button', { name: 'Take Aspen out of the mix' }).click();
+  await page.getByRole('button', { name: /Give the rest/ }).click();
+  await expect(page.locator('[data-species=A]')).toHaveCount(0);
+  await page.getByRole('combobox', { name: 'Arranged' }).selectOption('trial');
+  await expect(page.getByText(/complete blocks of 2 treatments/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save as a version' })).toBeEnabled();
+  expect(errors).toEqual([]);
+});
+
 test('Haul Flat in the demo keeps its rows under planted trees', async ({ page }) => {
   await signIn(page, 'viewer');
   await open(page, 'Haul Flat', 'Rows');

@@ -259,11 +259,11 @@
       cancel();
   });
 
-  const looks = $derived(
-    (layout?.parameters ?? parameters).mix.map(({ species }) =>
-      data.species.find(({ id }) => id === species)!,
-    ),
-  );
+  const looksOf = ({ mix }: LayoutParameters) =>
+    mix.map(({ species }) => data.species.find(({ id }) => id === species)!);
+  const looks = $derived(looksOf(layout?.parameters ?? parameters));
+  /** Runs name species by their place in the mix they were laid with, so each layout keeps its own. */
+  const settledLooks = $derived(looksOf(settled?.parameters ?? parameters));
   const zonesInPlane = $derived(
     (data.zones as Zone[]).map(({ name, parts }) => ({
       name,
@@ -432,7 +432,7 @@
           runs={settled.result.runs}
           falls={settled.result.falls}
           traced={settled.result.traced}
-          species={looks}
+          species={settledLooks}
           {selected}
           onselect={(row) => (selected = row)}
           block={data.block.id}
@@ -451,7 +451,7 @@
             <SettingOut rows={settled.result.rows} falls={settled.result.falls} {selected} />
           {:else if under === 'crowns'}
             <Crowns
-              species={looks}
+              species={settledLooks}
               counts={settled.result.speciesCounts}
               step={settled.result.rows.step}
               across={neighbour}

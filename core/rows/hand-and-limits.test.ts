@@ -389,6 +389,14 @@ test('direction search: as many trees as laying each bearing gives, the best not
   );
 });
 
+test('rows across the wind run square to where it comes from', () => {
+  const west = { kind: 'across-wind', from: (270 * Math.PI) / 180 } as const;
+  const { rows } = layOut(ground, { ...parameters, direction: west });
+  const north = layOut(ground, { ...parameters, direction: { kind: 'bearing', bearing: 0 } }).rows;
+  assert.ok(Math.abs(Math.sin(rows.frame.bearing)) < 1e-9);
+  assert.equal(rows.total, north.total);
+});
+
 test('setting out: the baseline’s pegs, both diagonals, and the way to a peg', () => {
   const { rows, falls } = layOut(ground, parameters);
   const out = settingOut(rows, falls);

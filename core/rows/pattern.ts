@@ -14,7 +14,9 @@ import { density, rowSpacingOf, staggerOf, type Pattern } from './spacing';
 export type Direction =
   | { kind: 'bearing'; bearing: number }
   | { kind: 'edge'; from: Point; to: Point }
-  | { kind: 'east-west' };
+  | { kind: 'east-west' }
+  /** Square to the wind that does harm; the bearing it comes from, radians. */
+  | { kind: 'across-wind'; from: number };
 
 /** What a leader decides about one pattern. Lengths in metres, angles in radians. */
 export interface PatternSettings {
@@ -332,6 +334,20 @@ function joinRows(sets: readonly RowSet[]): RowSet {
   );
 }
 
+/** Compass bearing in radians on which rows of a direction run. */
+export function bearingOfDirection(direction: Direction): number {
+  switch (direction.kind) {
+    case 'bearing':
+      return direction.bearing;
+    case 'edge':
+      return bearingOf(direction.from, direction.to);
+    case 'across-wind':
+      return (direction.from + Math.PI / 2) % (2 * Math.PI);
+    case 'east-west':
+      return Math.PI / 2;
+  }
+}
+
 /** Sets up the rows' axes: which way they run, where chainage 0 is, where counting starts. */
 export function rowFrame(
   { boundary, plantable }: LayoutGround,
@@ -339,7 +355,7 @@ export function rowFrame(
   firstOffset: number,
 ): RowFrame {
   const frame: RowFrame = { bearing: Math.PI / 2, side: 1, baseline: 0, anchor: 0 };
-  if (direction.kind === 'bearing') frame.bearing = direction.bearing;
+  if (direction.kind !== 'edge') frame.bearing = bearingOfDirection(direction);
   if (direction.kind === 'edge') {
     frame.bearing = bearingOf(direction.from, direction.to);
     // Rows are counted away from the edge, into the block.

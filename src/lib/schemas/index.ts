@@ -75,12 +75,17 @@ export const zone = object({
 
 const direction = mixed<Direction>()
   .required()
-  .test('direction', 'A direction is a bearing, an edge or east–west.', (value) => {
-    const given = value as Direction | undefined;
-    if (given?.kind === 'bearing') return Number.isFinite(given.bearing);
-    if (given?.kind === 'edge') return isNested([given.from, given.to], 1);
-    return given?.kind === 'east-west';
-  });
+  .test(
+    'direction',
+    'A direction is a bearing, an edge, across the wind or east–west.',
+    (value) => {
+      const given = value as Direction | undefined;
+      if (given?.kind === 'bearing') return Number.isFinite(given.bearing);
+      if (given?.kind === 'edge') return isNested([given.from, given.to], 1);
+      if (given?.kind === 'across-wind') return Number.isFinite(given.from);
+      return given?.kind === 'east-west';
+    },
+  );
 
 const arrangement = mixed<Arrangement>()
   .required()

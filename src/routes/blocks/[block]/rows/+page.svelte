@@ -3,7 +3,7 @@
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { tinykeys } from 'tinykeys';
-  import { bearingOf, longestSide, mapPoints, nearestSide } from '$core/ground/polygon';
+  import { longestSide, mapPoints, nearestSide } from '$core/ground/polygon';
   import type { GroundLie } from '$core/ground/surface';
   import type { Zone } from '$core/ground/zones';
   import { localPlane, type Point } from '$core/measure/plane';
@@ -11,7 +11,7 @@
   import { alongLongestSide, type Layout, type LayoutParameters } from '$core/rows/layout';
   import { crownRadius } from '$core/rows/crowns';
   import { rowEnds, type Move } from '$core/rows/moves';
-  import type { PatternSettings } from '$core/rows/pattern';
+  import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
   import { nearestPeg, pegPosition, rowCount } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
@@ -232,13 +232,7 @@
       });
     picking = '';
   }
-  const currentBearing = $derived(
-    settings.direction.kind === 'bearing'
-      ? settings.direction.bearing
-      : settings.direction.kind === 'edge'
-        ? bearingOf(settings.direction.from, settings.direction.to)
-        : Math.PI / 2,
-  );
+  const currentBearing = $derived(bearingOfDirection(settings.direction));
   onMount(() => {
     const keys = undoKeys(history);
     window.addEventListener('keydown', keys);

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
-  import type { PatternSettings } from '$core/rows/pattern';
+  import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
   import {
     isLattice,
     isListed,
@@ -16,7 +16,6 @@
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
-  import { bearingOf } from '$core/ground/polygon';
   import Measure from '$lib/ui/Measure.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import PatternMark from './PatternMark.svelte';
@@ -55,13 +54,7 @@
     units.system === 'metric' ? SQUARE_METRES_PER_HECTARE : SQUARE_METRES_PER_ACRE,
   );
   const density = $derived(Math.round(perArea / (settings.inRow * between)));
-  const bearing = $derived(
-    settings.direction.kind === 'bearing'
-      ? settings.direction.bearing
-      : settings.direction.kind === 'edge'
-        ? bearingOf(settings.direction.from, settings.direction.to)
-        : Math.PI / 2,
-  );
+  const bearing = $derived(bearingOfDirection(settings.direction));
   const spaced = $derived(!isListed(settings.pattern) && settings.pattern !== 'shelter');
   const directed = $derived(settings.pattern !== 'contour' && settings.pattern !== 'graded');
   const pickingEdge = $derived(picking === 'edge');
@@ -177,12 +170,15 @@
         on:update={(e) => {
           if (e.detail === 'bearing') onchange({ direction: { kind: 'bearing', bearing } });
           if (e.detail === 'east-west') onchange({ direction: { kind: 'east-west' } });
+          if (e.detail === 'across-wind' && settings.direction.kind !== 'across-wind')
+            onchange({ direction: { kind: 'across-wind', from: radians(270) } });
           if (e.detail === 'edge' && settings.direction.kind !== 'edge') onlongest();
         }}
       >
         <SelectItem value="bearing" text="On a bearing" />
         <SelectItem value="edge" text="Along an edge" />
         <SelectItem value="east-west" text="East–west" />
+        <SelectItem value="across-wind" text="Across the wind" />
       </Select>
       {#if settings.direction.kind === 'bearing'}
         <input
@@ -218,6 +214,25 @@
             'bearing',
           )}
       />
+    {:else if settings.direction.kind === 'across-wind'}
+      <div class="pair">
+        <label for="wind-from">Wind comes from, degrees</label>
+        <input
+          id="wind-from"
+          class="number num"
+          type="number"
+          min="0"
+          max="359"
+          value={Math.round(degrees(settings.direction.from))}
+          onchange={(e) =>
+            onchange({
+              direction: {
+                kind: 'across-wind',
+                from: radians(((Number(e.currentTarget.value) % 360) + 360) % 360),
+              },
+            })}
+        />
+      </div>
     {:else if settings.direction.kind === 'edge'}
       <div class="buttons tight">
         <Button

@@ -205,7 +205,10 @@
     cursor: pointer;
   }
   .row.falls {
-    grid-template-columns: 34px 66px 1fr 40px 96px;
+    grid-template-columns: 34px 66px 1fr 40px 118px;
+  }
+  .row span {
+    white-space: nowrap;
   }
   .row b,
   .row span {

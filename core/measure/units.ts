@@ -67,6 +67,21 @@ export function formatVolume(cubicMetres: number, system: UnitSystem): string {
   return `${formatNumber(amount, Math.abs(amount) < 1 ? 3 : Math.abs(amount) < 100 ? 1 : 0)} ${unit}`;
 }
 
+export const KILOGRAMS_PER_POUND = 0.45359237;
+
+/** Writes a mass in kilograms as "14 kg" or "31 lb", small ones as g or oz. */
+export function formatMass(kilograms: number, system: UnitSystem): string {
+  if (system === 'us') {
+    const pounds = kilograms / KILOGRAMS_PER_POUND;
+    return Math.abs(pounds) < 1
+      ? `${formatNumber(pounds * 16, 1)} oz`
+      : `${formatNumber(pounds, Math.abs(pounds) < 10 ? 1 : 0)} lb`;
+  }
+  return Math.abs(kilograms) < 1
+    ? `${formatNumber(kilograms * 1000)} g`
+    : `${formatNumber(kilograms, Math.abs(kilograms) < 10 ? 1 : 0)} kg`;
+}
+
 /** Writes a density in trees per square metre as trees a hectare or an acre. */
 export function formatDensity(treesPerSquareMetre: number, system: UnitSystem): string {
   return system === 'metric'

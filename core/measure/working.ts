@@ -12,7 +12,17 @@ export interface WorkingStep {
 }
 
 export type FigureKind =
-  'area' | 'length' | 'distance' | 'volume' | 'density' | 'count' | 'share' | 'number' | 'minutes';
+  | 'area'
+  | 'length'
+  | 'hours'
+  | 'mass'
+  | 'distance'
+  | 'volume'
+  | 'density'
+  | 'count'
+  | 'share'
+  | 'number'
+  | 'minutes';
 
 export interface Figure {
   value: number;

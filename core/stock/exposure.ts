@@ -57,16 +57,74 @@ export interface Opening {
   openedAt: string;
   /** Undefined while the bag is still open. */
   closedAt?: string | null;
+  /** Which bag, box or bucket; empty when it was the whole lot. */
+  label?: string;
+  air: Air;
+  /** The air when it was closed; without it, that of the opening holds throughout. */
+  closingAir?: Air;
+}
+
+/**
+ * Exposure of one opening in anchor minutes: its minutes times the mean of the drying rates at its
+ * two ends.
+ * @param now ISO time that ends openings still open
+ * @param airNow air that goes with it
+ */
+export function openingMinutes(opening: Opening, now: string, airNow?: Air): number {
+  const minutes = (Date.parse(opening.closedAt ?? now) - Date.parse(opening.openedAt)) / 60_000;
+  const end = opening.closedAt ? (opening.closingAir ?? opening.air) : (airNow ?? opening.air);
+  return (Math.max(0, minutes) * (dryingRate(opening.air) + dryingRate(end))) / 2;
+}
+
+/** Anchor minutes by vessel; '' is what the whole lot went through. */
+export type ExposureByLabel = ReadonlyMap<string, number>;
+
+export function exposureByLabel(
+  openings: readonly Opening[],
+  now: string,
+  airNow?: Air,
+): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const opening of openings) {
+    const label = opening.label ?? '';
+    sums.set(label, (sums.get(label) ?? 0) + openingMinutes(opening, now, airNow));
+  }
+  return sums;
+}
+
+/**
+ * What the worst-treated trees of a lot have been through, in anchor minutes: all openings of the
+ * whole lot, and of single bags those of the bag that had most.
+ */
+export function worstExposure(byLabel: ExposureByLabel): Figure {
+  const whole = byLabel.get('') ?? 0;
+  const bags = [...byLabel].filter(([label]) => label).sort((a, b) => b[1] - a[1]);
+  return {
+    value: whole + (bags[0]?.[1] ?? 0),
+    kind: 'minutes',
+    formula:
+      'openings of the whole lot + the bag that was open longest, each minute × how fast that air dries; 20 is where fine roots go',
+    steps: [
+      { label: 'whole lot', value: whole, kind: 'minutes' },
+      ...bags.slice(0, 4).map(([label, value]) => ({ label, value, kind: 'minutes' as const })),
+    ],
+  };
+}
+
+/** A bag, box or bucket that is open now. */
+export interface OpenVessel {
+  openedAt: string;
   air: Air;
 }
 
 /**
- * Exposure of a lot in anchor minutes: each opening's minutes times its drying rate, added up.
- * @param now ISO time that ends openings still open
+ * Minutes an open vessel has used and has left in the air of the moment.
+ * @param at milliseconds since 1970 UTC
+ * @returns all in minutes of the air of the moment; `open` by the clock
  */
-export function exposureMinutes(openings: readonly Opening[], now: string): number {
-  return openings.reduce((sum, { openedAt, closedAt, air }) => {
-    const minutes = (Date.parse(closedAt ?? now) - Date.parse(openedAt)) / 60_000;
-    return sum + Math.max(0, minutes) * dryingRate(air);
-  }, 0);
+export function vesselClock({ openedAt, air }: OpenVessel, airNow: Air, dip: number, at: number) {
+  const anchor = openingMinutes({ id: '', openedAt, air }, new Date(at).toISOString(), airNow);
+  const allowed = minutesAllowed(airNow, dip).value;
+  const used = anchor / Math.max(1e-9, dryingRate(airNow));
+  return { used, allowed, left: allowed - used, open: (at - Date.parse(openedAt)) / 60_000 };
 }

@@ -8,6 +8,7 @@ export const GATE_FAULTS = [
   'bark-stripped',
   'leader-broken',
   'root-form',
+  'pot-bound',
   'too-small',
   'wrong-species',
 ] as const;
@@ -20,6 +21,7 @@ export const GATE_FAULT_LABELS: Record<GateFault, string> = {
   'bark-stripped': 'bark stripped',
   'leader-broken': 'leader broken',
   'root-form': 'root form',
+  'pot-bound': 'pot-bound',
   'too-small': 'too small',
   'wrong-species': 'wrong species',
 };
@@ -31,6 +33,9 @@ export interface GateTree {
   collar?: number;
   rootLength?: number;
   rootSpread?: number;
+  /** Oven-dry mass of shoot and root, kg, of trees that were given up for it. */
+  shootMass?: number;
+  rootMass?: number;
   faults: GateFault[];
 }
 
@@ -40,6 +45,17 @@ export const SPINDLY = 8;
 /** Height in centimetres over root collar diameter in millimetres. */
 export const sturdiness = ({ height, collar }: GateTree): number | undefined =>
   height && collar ? (height * 100) / (collar * 1000) : undefined;
+
+/**
+ * Dickson's quality index: total dry mass in g over (height cm ÷ collar mm + shoot g ÷ root g).
+ * Source: Dickson, Leaf & Hosner 1960, Forestry Chronicle 36. Undefined without all four measures.
+ */
+export function qualityIndex(tree: GateTree): number | undefined {
+  const slender = sturdiness(tree);
+  const { shootMass: shoot, rootMass: root } = tree;
+  if (slender === undefined || !shoot || !root) return undefined;
+  return ((shoot + root) * 1000) / (slender + shoot / root);
+}
 
 export interface Spread {
   count: number;

@@ -1,5 +1,19 @@
 /** What can happen to trees of a lot. A correction is an event too: it cancels the one it names. */
-export type StockEventKind = 'receive' | 'cull' | 'issue' | 'return' | 'correct';
+export const STOCK_KINDS = [
+  'receive',
+  'move',
+  'cull',
+  'dip',
+  'soak',
+  'drain',
+  'water',
+  'issue',
+  'return',
+  'plant',
+  'lose',
+  'correct',
+] as const;
+export type StockEventKind = (typeof STOCK_KINDS)[number];
 
 export interface StockEvent {
   /** Made by the device that recorded it; the same id twice counts once. */
@@ -11,7 +25,22 @@ export interface StockEvent {
   at: string;
   /** For a correction: the event that it cancels. */
   corrects?: string | null;
+  /** For the end of a soak: the event that began it. */
+  closes?: string | null;
   planter?: string | null;
+  /** Where the trees were, or for a receipt or return where they were put. */
+  place?: string | null;
+  /** For a move: where they went. */
+  to?: string | null;
+}
+
+/** Whoever or whatever has trees: a place ("p:…") or a planter ("c:…"). */
+export type Holder = `p:${string}` | `c:${string}`;
+
+/** Trees go from one holder to another; undefined is outside: nursery, ground, heap, lost. */
+export interface Flow {
+  from?: Holder;
+  to?: Holder;
 }
 
 export interface Balance {
@@ -19,68 +48,182 @@ export interface Balance {
   culled: number;
   issued: number;
   returned: number;
+  planted: number;
+  lost: number;
+  /** In the places of the site together. */
   onHand: number;
+  /** With the crew, neither planted nor brought back. */
+  out: number;
+  /** Trees of each holder that has any. */
+  held: [Holder, number][];
 }
 
 export class LedgerError extends Error {
   override name = 'LedgerError';
 }
 
+const place = (id?: string | null): Holder => `p:${id ?? ''}`;
+const crew = (id?: string | null): Holder => `c:${id ?? ''}`;
+
+/** Double entry: from whom an event takes its trees and to whom it gives them. */
+export function flowOf(event: Pick<StockEvent, 'kind' | 'place' | 'to' | 'planter'>): Flow {
+  switch (event.kind) {
+    case 'receive':
+      return { to: place(event.place) };
+    case 'move':
+      return { from: place(event.place), to: place(event.to) };
+    case 'cull':
+      return { from: place(event.place) };
+    case 'issue':
+      return { from: place(event.place), to: crew(event.planter) };
+    case 'return':
+      return { from: crew(event.planter), to: place(event.place) };
+    case 'plant':
+      return { from: crew(event.planter) };
+    case 'lose':
+      return { from: event.planter ? crew(event.planter) : place(event.place) };
+    default:
+      return {};
+  }
+}
+
 /** Events that count: each id once, and none that a correction has cancelled. */
-export function standingEvents(events: readonly StockEvent[]): StockEvent[] {
+export function standingEvents<Event extends StockEvent>(events: readonly Event[]): Event[] {
   const byId = new Map(events.map((event) => [event.id, event]));
   const cancelled = new Set<string>();
   for (const event of byId.values()) if (event.corrects) cancelled.add(event.corrects);
   return [...byId.values()].filter((event) => event.kind !== 'correct' && !cancelled.has(event.id));
 }
 
-/** What a lot comes to: received − culled − issued + returned = on hand. Order does not matter. */
+/** What a lot comes to, worked out from its events. Their order does not matter. */
 export function balance(events: readonly StockEvent[]): Balance {
-  const sum = (kind: StockEventKind) =>
-    standing.reduce((total, event) => total + (event.kind === kind ? event.count : 0), 0);
-  const standing = standingEvents(events);
-  const [received, culled, issued, returned] = [
-    sum('receive'),
-    sum('cull'),
-    sum('issue'),
-    sum('return'),
-  ];
-  return { received, culled, issued, returned, onHand: received - culled - issued + returned };
+  const totals = new Map<StockEventKind, number>();
+  const held = new Map<Holder, number>();
+  const add = (holder: Holder | undefined, count: number) => {
+    if (holder) held.set(holder, (held.get(holder) ?? 0) + count);
+  };
+  for (const event of standingEvents(events)) {
+    totals.set(event.kind, (totals.get(event.kind) ?? 0) + event.count);
+    const { from, to } = flowOf(event);
+    add(from, -event.count);
+    add(to, event.count);
+  }
+  return balanceFrom(totals, held);
 }
 
 /**
- * Says whether an event may be added, and throws with the reason when it may not.
- * Trees cannot leave that are not there, nor come back that never went out.
- * @param events what is already recorded of the lot
- * @param lotName how people call the lot, for the sentence
+ * What a lot comes to from sums that are kept for it.
+ * @param totals trees by kind of event, cancelled ones left out
+ * @param held trees by holder
+ */
+export function balanceFrom(
+  totals: ReadonlyMap<StockEventKind, number>,
+  held: ReadonlyMap<Holder, number>,
+): Balance {
+  const total = (kind: StockEventKind) => totals.get(kind) ?? 0;
+  const of = (letter: string) =>
+    [...held].reduce((sum, [holder, count]) => sum + (holder.startsWith(letter) ? count : 0), 0);
+  return {
+    received: total('receive'),
+    culled: total('cull'),
+    issued: total('issue'),
+    returned: total('return'),
+    planted: total('plant'),
+    lost: total('lose'),
+    onHand: of('p:'),
+    out: of('c:'),
+    held: [...held].filter(([, count]) => count !== 0).sort(([a], [b]) => (a < b ? -1 : 1)),
+  };
+}
+
+/** What must be known of a lot before something is entered on it. */
+export interface Standing {
+  balance: Balance;
+  /** Whether the event to enter is there already. */
+  known: boolean;
+  /** The event a correction cancels, when it is in this lot, and whether it is cancelled already. */
+  target?: StockEvent;
+  cancelled?: boolean;
+}
+
+/** Names for the sentences of a refusal. */
+export interface LedgerNames {
+  lot: string;
+  /** Of a holder: "the cold store", "Planter 3". */
+  holder: (holder: Holder) => string;
+}
+
+/**
+ * Says whether an event may be entered, and throws with the reason when it may not. Trees cannot
+ * leave a place that does not have them, nor come back or be planted that were never handed out.
  * @returns false when the event is already recorded
  */
-export function admit(events: readonly StockEvent[], event: StockEvent, lotName: string): boolean {
-  if (events.some(({ id }) => id === event.id)) return false;
+export function admitTo(
+  { balance: before, known, target, cancelled }: Standing,
+  event: StockEvent,
+  names: LedgerNames,
+): boolean {
+  if (known) return false;
+  const count = event.kind === 'correct' ? (target?.count ?? 0) : event.count;
   if (event.kind === 'correct') {
-    const target = events.find(({ id }) => id === event.corrects);
-    if (!target) throw new LedgerError('The entry to cancel is not in this lot.');
-    if (events.some(({ corrects }) => corrects === target.id)) {
-      throw new LedgerError('That entry is already cancelled.');
-    }
-  } else if (!(Number.isInteger(event.count) && event.count > 0)) {
+    if (!target || target.kind === 'correct')
+      throw new LedgerError('The entry to cancel is not in this lot.');
+    if (cancelled) throw new LedgerError('That entry is already cancelled.');
+  } else if (!(Number.isInteger(count) && count > 0)) {
+    throw new LedgerError(`${count} trees cannot be entered; a whole number above 0 is accepted.`);
+  }
+  if (event.kind === 'move' && (event.place ?? '') === (event.to ?? '')) {
+    throw new LedgerError('They are there already; choose another place to move them to.');
+  }
+  const flow = flowOf(event.kind === 'correct' ? target! : event);
+  const loser = event.kind === 'correct' ? flow.to : flow.from;
+  if (!loser) return true;
+  const has = before.held.find(([holder]) => holder === loser)?.[1] ?? 0;
+  if (has >= count) return true;
+  const who = names.holder(loser);
+  if (event.kind === 'correct') {
     throw new LedgerError(
-      `${event.count} trees cannot be entered; a whole number above 0 is accepted.`,
+      `Cancelling that would leave ${who} with ${has - count} of lot ${names.lot}: trees from it have already gone on.`,
     );
   }
-  const before = balance(events);
-  const after = balance([...events, event]);
-  if (after.onHand < 0) {
-    throw new LedgerError(
-      event.kind === 'correct'
-        ? `Cancelling that would leave lot ${lotName} at ${after.onHand}: trees from it have already gone out.`
-        : `Lot ${lotName} has ${before.onHand} on hand; ${event.count} cannot be taken from it.`,
-    );
-  }
-  if (after.returned > after.issued) {
-    throw new LedgerError(
-      `Lot ${lotName} has ${before.issued - before.returned} out with the crew; ${event.count} cannot come back.`,
-    );
-  }
-  return true;
+  throw new LedgerError(
+    loser.startsWith('c:')
+      ? `${who} has ${has} of lot ${names.lot} out; ${count} cannot ${event.kind === 'return' ? 'come back' : event.kind === 'plant' ? 'be planted' : 'be lost'}.`
+      : `Lot ${names.lot} has ${has} on hand in ${who}${before.onHand > has ? ` (${before.onHand} in all places)` : ''}; ${count} cannot be taken from it.`,
+  );
 }
+
+/** As admitTo, from the events themselves. */
+export function admit(
+  events: readonly StockEvent[],
+  event: StockEvent,
+  names: LedgerNames,
+): boolean {
+  const target = events.find(({ id }) => id === event.corrects);
+  return admitTo(
+    {
+      balance: balance(events),
+      known: events.some(({ id }) => id === event.id),
+      target,
+      cancelled: Boolean(target && events.some(({ corrects }) => corrects === target.id)),
+    },
+    event,
+    names,
+  );
+}
+
+/** What each kind is called in a list of what happened. */
+export const STOCK_WORDS: Record<StockEventKind, string> = {
+  receive: 'received',
+  move: 'moved',
+  cull: 'culled',
+  dip: 'dipped',
+  soak: 'put to soak',
+  drain: 'taken out of the soak',
+  water: 'watered',
+  issue: 'issued',
+  return: 'returned',
+  plant: 'planted',
+  lose: 'lost',
+  correct: 'cancelled',
+};

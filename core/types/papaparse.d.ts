@@ -1,10 +1,16 @@
-export interface ParseResult<T> {
-  data: T[];
-  errors: { message: string; row?: number }[];
-  meta: { fields?: string[]; delimiter: string };
-}
+// The library's own types need the DOM; the core has none.
 declare const Papa: {
-  parse<T>(text: string, options: Record<string, unknown>): ParseResult<T>;
-  unparse(data: unknown, options?: Record<string, unknown>): string;
+  parse<Row>(
+    text: string,
+    options: {
+      header?: boolean;
+      skipEmptyLines?: boolean | 'greedy';
+      transformHeader?: (header: string) => string;
+    },
+  ): { data: Row[]; errors: { row?: number; message: string }[]; meta: { fields?: string[] } };
+  unparse(
+    data: readonly object[] | { fields: string[]; data: readonly unknown[][] },
+    options?: { columns?: string[]; newline?: string; escapeFormulae?: boolean },
+  ): string;
 };
 export default Papa;

@@ -1,16 +1,33 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import type { Outbox } from './outbox.svelte';
 
   interface Props {
     title: string;
     /** Where the link at the right of the header leads, and its word. */
     back: readonly [href: string, word: string];
+    /** What waits to be sent, said under the header. */
+    outbox?: Outbox;
     children: Snippet;
   }
-  let { title, back, children }: Props = $props();
+  let { title, back, outbox, children }: Props = $props();
 </script>
 
 <header><b>{title}</b> <a href={back[0]}>{back[1]}</a></header>
+{#if outbox}
+  <p class="wait" role="status" class:held={outbox.waiting > 0}>
+    {#if outbox.signedOut}Signed out · {outbox.waiting} kept{:else if outbox.waiting}{outbox.online
+        ? 'Sending'
+        : 'No signal'} · {outbox.waiting}
+      {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
+  </p>
+  {#each outbox.refused as entry (entry.id)}
+    <p class="say stop refused" role="alert">
+      Not taken: {entry.reason}
+      <button class="link-button" onclick={() => outbox.dismiss(entry)}>I have seen it</button>
+    </p>
+  {/each}
+{/if}
 <main>{@render children()}</main>
 
 <style>
@@ -24,6 +41,24 @@
   }
   header a {
     color: var(--header-text);
+  }
+  .wait {
+    margin: 0;
+    padding: 6px 18px;
+    background: var(--header);
+    color: var(--header-quiet);
+    font-size: 14.5px;
+  }
+  .wait.held {
+    color: #f3d684;
+    font-weight: 650;
+  }
+  .refused {
+    margin: 10px 16px 0;
+    font-size: 16px;
+  }
+  .refused button {
+    min-height: 44px;
   }
   main {
     padding: 14px 16px;
@@ -66,6 +101,15 @@
     color: var(--ink);
     border: 1.5px solid var(--rule-strong);
     padding: 0 12px;
+  }
+  main :global(select) {
+    height: 56px;
+    font: 19px var(--text);
+    width: 100%;
+    background: var(--field);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    padding: 0 10px;
   }
   main :global(label) {
     display: grid;

@@ -13,6 +13,8 @@ export interface Entry {
   state: 'waiting' | 'sent' | 'refused';
   /** The server's sentence, when it refused. */
   reason?: string;
+  /** When the server had done it, by its own clock. */
+  doneAt?: number;
 }
 
 class FieldDatabase extends Dexie {
@@ -83,6 +85,24 @@ export class Outbox {
     await this.reload();
   }
 
+  /** Lets go of entries that were done before the page's data was read, of the commands it shows. */
+  async settleBefore(readAt: number, commands: readonly CommandName[]): Promise<void> {
+    const settled = this.entries.filter(
+      ({ state, doneAt, command }) =>
+        state === 'sent' && commands.includes(command) && (doneAt ?? 0) < readAt,
+    );
+    if (!settled.length) return;
+    await this.database.entries.bulkDelete(settled.map(({ order }) => order!));
+    await this.reload();
+  }
+
+  /** Payloads of a command that the page's own data does not count yet, in order. */
+  pending<Payload>(command: CommandName): Payload[] {
+    return this.entries
+      .filter((entry) => entry.command === command && entry.state !== 'refused')
+      .map(({ payload }) => payload as Payload);
+  }
+
   /** Forgets a refused entry after its sentence was read. */
   async dismiss(entry: Entry): Promise<void> {
     await this.database.entries.delete(entry.order!);
@@ -113,7 +133,9 @@ export class Outbox {
         const body = await response.json().catch(() => ({}));
         await this.database.entries.update(
           entry.order!,
-          response.ok ? { state: 'sent' } : { state: 'refused', reason: body.error },
+          response.ok
+            ? { state: 'sent', doneAt: Number(response.headers.get('x-done-at')) || 0 }
+            : { state: 'refused', reason: body.error },
         );
         sent++;
         await this.reload();

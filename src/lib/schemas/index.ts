@@ -8,12 +8,12 @@ import { PATTERNS } from '../../../core/rows/spacing';
 import { SCHOOLS } from '../../../core/method/schools';
 import { type Method } from '../../../core/method/method';
 import { FAULTS, type Fault } from '../../../core/checks/quality';
-import { GATE_FAULTS } from '../../../core/stock/inspection';
 import { TASKS } from '../../../core/calendar/tasks';
 import type { Arrangement } from '../../../core/rows/species';
 import type { Direction, LayoutParameters } from '../../../core/rows/layout';
 import type { OrderTerms } from '../../../core/stock/order';
 import { at, count, day, device, event, id, maybeId, name, yup } from './common';
+import { stockSchemas } from './stock';
 
 const { array, boolean, mixed, number, object, string } = yup;
 
@@ -224,12 +224,6 @@ export const layoutParameters = object({
   arrangement,
 });
 
-const orderTerms = object({
-  reserve: number().min(0).max(1).required(),
-  cull: number().min(0).lessThan(1).required(),
-  pack: number().integer().min(1).max(10_000).required(),
-});
-
 const conditions = object({
   texture: string()
     .oneOf(['sand', 'loam', 'clay'] as const)
@@ -315,85 +309,7 @@ export const schemas = {
     parameters: layoutParameters,
   }),
   'rows.release': object({ layoutId: id }),
-  'stock.species': object({
-    id,
-    siteId: id,
-    letter: string()
-      .trim()
-      .matches(
-        /^[A-Za-z]$/,
-        ({ value }) => `The letter reads “${value}”; one letter from A to Z is accepted.`,
-      )
-      .required(),
-    name,
-    colour: string()
-      .matches(
-        /^#[0-9a-fA-F]{6}$/,
-        ({ value }) => `The colour reads “${value}”; six hexadecimal digits after # are accepted.`,
-      )
-      .required(),
-    stock: string()
-      .oneOf(['bare-root', 'container'] as const)
-      .required(),
-    matureHeight: number().moreThan(0).max(120).required(),
-    crown: number().moreThan(0).max(60).required(),
-    damp: string().trim().max(40).default(''),
-    light: string().trim().max(40).default(''),
-    crownYears: number().min(1).max(200).default(30),
-  }),
-  'stock.terms': object({ blockId: id, speciesId: id, terms: orderTerms }),
-  'stock.lot': object({
-    id,
-    blockId: id,
-    speciesId: id,
-    code: string().trim().min(1).max(20).required(),
-    nursery: name,
-    provenance: string().trim().max(80).default(''),
-    age: string().trim().max(12).default(''),
-    dipFactor: number().min(1).max(5).default(1),
-  }),
-  'stock.record': object({
-    ...event,
-    lotId: id,
-    kind: string()
-      .oneOf(['receive', 'cull', 'issue', 'return', 'correct'] as const)
-      .required(),
-    count: number().integer().min(0).max(1_000_000).required(),
-    planterId: maybeId,
-    corrects: maybeId,
-    note: string().trim().max(300).default(''),
-  }),
-  'stock.inspect': object({
-    ...event,
-    lotId: id,
-    lotSize: number().integer().min(1).max(1_000_000).required(),
-    plan: object({
-      n: number().integer().min(1).max(1_000_000).required(),
-      c: number().integer().min(0).max(1_000_000).required(),
-    }).required(),
-    trees: array()
-      .of(
-        object({
-          height: number().moreThan(0).max(10).optional(),
-          collar: number().moreThan(0).max(0.5).optional(),
-          rootLength: number().moreThan(0).max(3).optional(),
-          rootSpread: number().moreThan(0).max(3).optional(),
-          faults: array().of(string().oneOf(GATE_FAULTS).required()).max(8).required(),
-        }),
-      )
-      .min(1)
-      .max(5000)
-      .required(),
-    note: string().trim().max(300).default(''),
-  }),
-  'stock.root': object({
-    ...event,
-    lotId: id,
-    kind: string()
-      .oneOf(['open', 'close'] as const)
-      .required(),
-    closes: maybeId,
-  }),
+  ...stockSchemas,
   'calendar.plantingDay': object({ blockId: id, day: day.required() }),
   'calendar.task': object({
     ...event,

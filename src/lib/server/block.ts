@@ -11,12 +11,9 @@ import { schedule, type ScheduledTask, type TaskRecord } from '../../../core/cal
 import type { StoredRow } from '../../../core/rows/stored';
 import type { Tally } from '../../../core/crew/progress';
 import type { PlotRecord } from '../../../core/checks/quality';
-import type { StockEvent } from '../../../core/stock/ledger';
-import type { Opening } from '../../../core/stock/exposure';
 import type { Store } from '../store';
 import type { BlockRow } from '../store/ground';
 import type { LayoutRow } from '../store/rows';
-import type { LotRow, RootEventRow } from '../store/stock';
 import type { SurvivalCountRow, TaskEventRow } from '../store/work';
 import { today } from './clock';
 
@@ -264,62 +261,4 @@ export async function countsOf(store: Store, layoutId: string): Promise<Survival
   const byRow = new Map<number, SurvivalCountRow>();
   for (const row of rows) if (row.countedOn >= since) byRow.set(row.rowNumber, row);
   return [...byRow.values()].sort((a, b) => a.rowNumber - b.rowNumber);
-}
-
-export interface LotState {
-  lot: LotRow;
-  events: (StockEvent & { note: string; author: string })[];
-  openings: Opening[];
-}
-
-/** Lots of a block with all that happened to them. */
-export async function lotsOf(store: Store, blockId: string): Promise<LotState[]> {
-  const lots = (await store.lot.findAll({
-    where: { blockId },
-    order: [['code', 'ASC']],
-    raw: true,
-  })) as LotRow[];
-  const lotId = lots.map(({ id }) => id);
-  const [events, roots, people] = await Promise.all([
-    store.stockEvent.findAll({ where: { lotId }, order: [['at', 'ASC']], raw: true }),
-    store.rootEvent.findAll({ where: { lotId }, order: [['at', 'ASC']], raw: true }),
-    store.person.findAll({ attributes: ['id', 'name'], raw: true }),
-  ]);
-  return lots.map((lot) => ({
-    lot,
-    events: events
-      .filter((event) => event.lotId === lot.id)
-      .map((event) => ({
-        id: event.id,
-        lot: lot.id,
-        kind: event.kind,
-        count: event.count,
-        at: new Date(event.at).toISOString(),
-        corrects: event.corrects,
-        planter: event.planterId,
-        note: event.note,
-        author: people.find(({ id }) => id === event.authorId)?.name ?? '',
-      })),
-    openings: openingsFrom(roots.filter((event) => event.lotId === lot.id)),
-  }));
-}
-
-/** Pairs openings with their closings. */
-export function openingsFrom(
-  events: readonly Pick<
-    RootEventRow,
-    'id' | 'kind' | 'closes' | 'at' | 'temperature' | 'humidity' | 'wind'
-  >[],
-): Opening[] {
-  const closedAt = new Map(
-    events.filter(({ kind }) => kind === 'close').map(({ closes, at }) => [closes, at]),
-  );
-  return events
-    .filter(({ kind }) => kind === 'open')
-    .map(({ id, at, temperature, humidity, wind }) => ({
-      id,
-      openedAt: new Date(at).toISOString(),
-      closedAt: closedAt.has(id) ? new Date(closedAt.get(id)!).toISOString() : null,
-      air: { temperature, humidity, wind },
-    }));
 }

@@ -5,13 +5,8 @@ import { taskSentence, type ScheduledTask } from '../../../core/calendar/schedul
 import { FAULT_LABELS, qualityByPlanter } from '../../../core/checks/quality';
 import { daysLeft, paceOf, progress } from '../../../core/crew/progress';
 import { inOrder, ROOMS, type Call, type Room } from '../../../core/morning/board';
-import { standingEvents, balance } from '../../../core/stock/ledger';
-import {
-  ANCHOR_AIR,
-  dryingRate,
-  exposureMinutes,
-  minutesAllowed,
-} from '../../../core/stock/exposure';
+import { ANCHOR_AIR, vesselClock } from '../../../core/stock/exposure';
+import { soakState } from '../../../core/stock/keeping';
 import { reach } from '../../../core/stock/reach';
 import { speciesOfFirst } from '../../../core/rows/species';
 import { refill, survival } from '../../../core/survival/estimate';
@@ -19,18 +14,9 @@ import type { Store } from '../store';
 import type { BlockRow } from '../store/ground';
 import type { SiteRow } from '../store/people';
 import type { LayoutRow } from '../store/rows';
-import {
-  countsOf,
-  currentLayout,
-  keepoutsOf,
-  lotsOf,
-  plotsOf,
-  rowsOf,
-  talliesOf,
-  tasksOf,
-  type LotState,
-} from './block';
-import { now, today } from './clock';
+import { countsOf, currentLayout, keepoutsOf, plotsOf, rowsOf, talliesOf, tasksOf } from './block';
+import { lotsOf, type LotState } from './stock';
+import { localTime, now, today } from './clock';
 import { airAt, type StationReading } from './station';
 
 export interface BlockState {
@@ -80,7 +66,7 @@ export async function blockState(
     action: string,
   ) => calls.push({ room, urgency, when, sentence, detail, action, block: block.id });
 
-  openBags(lots, air ?? { ...ANCHOR_AIR, hour: 12 }, block, call);
+  rootCalls(lots, air ?? { ...ANCHOR_AIR, hour: 12 }, block, site.zone, call);
   if (planting && released) await stockCalls(store, released, lots, done.byRow, block, call);
   qualityCalls(plots, await planterNames(store, site.id), block, call);
   taskCalls(tasks, done.planted > 0, block, day, call);
@@ -170,7 +156,7 @@ export async function blockState(
     driven: {
       ground: Boolean(layout),
       rows: Boolean(released),
-      stock: lots.some(({ events }) => events.some(({ kind }) => kind === 'receive')),
+      stock: lots.some(({ balance }) => balance.received > 0),
       calendar: Boolean(block.plantingDay),
       crew: total > 0 && done.planted >= total,
       checks: plots.length > 0,
@@ -189,44 +175,51 @@ type Say = (
   action: string,
 ) => void;
 
-/** Minutes that an open bag has used and has left, in the air of the moment. */
-export function bagClock(
-  openedAt: string,
-  openAir: { temperature: number; humidity: number; wind: number },
-  air: StationReading,
-  dip: number,
-  at: number,
-) {
-  const used =
-    exposureMinutes([{ id: '', openedAt, air: openAir }], new Date(at).toISOString()) /
-    dryingRate(air);
-  const allowed = minutesAllowed(air, dip).value;
-  return { used, allowed, left: allowed - used, open: (at - Date.parse(openedAt)) / 60_000 };
-}
-
-function openBags(
+function rootCalls(
   lots: readonly LotState[],
   air: StationReading,
   block: BlockRow,
+  zone: string,
   call: Say,
 ): void {
-  for (const { lot, openings } of lots) {
-    for (const opening of openings.filter(({ closedAt }) => !closedAt)) {
-      const clock = bagClock(opening.openedAt, opening.air, air, lot.dipFactor, now());
+  for (const { lot, open, dipped, soaks } of lots) {
+    for (const vessel of open) {
+      const clock = vesselClock(vessel, air, dipped ? lot.dipFactor : 1, now());
       const left = Math.floor(clock.left);
+      const which = `${vessel.label || 'the bag'} of lot ${lot.code}`;
       call(
         'stock',
         'stop',
         'Now',
         left > 0
-          ? `Close the bag of lot ${lot.code}: roots out ${Math.floor(clock.open)} min, good for ${left} more in this air.`
-          : `Close the bag of lot ${lot.code} and wet its roots: out ${Math.floor(clock.open)} min, ${-left} past what this air allows.`,
+          ? `Close ${which}: roots out ${Math.floor(clock.open)} min, good for ${left} more in this air.`
+          : `Close ${which} and wet its roots: out ${Math.floor(clock.open)} min, ${-left} past what this air allows.`,
         `${block.name} · wind ${air.wind.toFixed(1)} m/s, ${Math.round(air.humidity * 100)} % RH`,
         'Close the bag',
       );
     }
+    for (const soak of soaks) {
+      const { state, hours, readyAt, overAt } = soakState(soak.startedAt, now());
+      const trees = `${formatNumber(soak.count)} of lot ${lot.code}`;
+      call(
+        'stock',
+        state === 'too-long' ? 'stop' : 'soon',
+        state === 'too-soon' ? localTime(zone, readyAt).text : localTime(zone, overAt).text,
+        state === 'too-long'
+          ? `Take ${trees} out of the soak: ${formatNumber(hours, 1)} hours, and roots drown after 8.`
+          : state === 'ready'
+            ? `Take ${trees} out of the soak by ${localTime(zone, overAt).text}; they have drunk enough.`
+            : `Leave ${trees} in the soak until ${localTime(zone, readyAt).text}.`,
+        `${block.name} · in water since ${localTime(zone, Date.parse(soak.startedAt)).text}`,
+        'See the keeping',
+      );
+    }
   }
 }
+
+/** The species of the plan whose places a lot fills: its own, or the one it stands in for. */
+export const standsFor = (lot: { speciesId: string; replacesId: string | null }): string =>
+  lot.replacesId ?? lot.speciesId;
 
 /** Trees of each species of a layout that are still to be planted, in store or with the crew. */
 export function stillToPlant(
@@ -242,11 +235,8 @@ export function stillToPlant(
   }
   return speciesIds.map((species, s) => {
     const held = lots
-      .filter(({ lot }) => lot.speciesId === species)
-      .reduce((sum, { events }) => {
-        const { received, culled } = balance(events);
-        return sum + received - culled;
-      }, 0);
+      .filter(({ lot }) => standsFor(lot) === species)
+      .reduce((sum, { balance: { received, culled, lost } }) => sum + received - culled - lost, 0);
     return Math.max(0, held - planted[s]);
   });
 }
@@ -270,7 +260,7 @@ async function stockCalls(
     if (!short) continue;
     const name = cards.find(({ id }) => id === ids[species])!.name.toLowerCase();
     const codes = lots
-      .filter(({ lot, events }) => lot.speciesId === ids[species] && standingEvents(events).length)
+      .filter(({ lot, balance }) => standsFor(lot) === ids[species] && balance.received)
       .map(({ lot }) => lot.code);
     call(
       'stock',

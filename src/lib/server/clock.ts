@@ -12,12 +12,20 @@ export function now(): number {
 
 /** The calendar day at a site. */
 export function today(zone: string): Day {
-  return DateTime.fromMillis(now(), { zone }).toISODate()!;
+  return dayAt(now(), zone);
+}
+
+/** The calendar day at a site at some moment. */
+export function dayAt(moment: number, zone: string): Day {
+  return DateTime.fromMillis(moment, { zone }).toISODate()!;
 }
 
 /** The clock at a site, "06:50", and its hour with fraction. */
-export function localTime(zone: string): { text: string; hour: number; weekday: string } {
-  const local = DateTime.fromMillis(now(), { zone }).setLocale('en-GB');
+export function localTime(
+  zone: string,
+  at = now(),
+): { text: string; hour: number; weekday: string } {
+  const local = DateTime.fromMillis(at, { zone }).setLocale('en-GB');
   return {
     text: local.toFormat('HH:mm'),
     hour: local.hour + local.minute / 60,

@@ -1,8 +1,4 @@
-import { createRequire } from 'node:module';
-import path from 'node:path';
-import PdfPrinter from 'pdfmake/src/printer.js';
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { formatDay } from '../../../core/measure/dates';
+import type { Content } from 'pdfmake/interfaces';
 import {
   formatBearing,
   formatLength,
@@ -14,21 +10,7 @@ import type { SettingOut } from '../../../core/rows/setting-out';
 import type { Tag } from '../../../core/rows/trial';
 import { STRING_LENGTH } from '../../../core/rows/layout';
 import { summarise, type RowRhythm, type StoredRow } from '../../../core/rows/stored';
-
-const require = createRequire(import.meta.url);
-const face = (file: string) =>
-  path.join(
-    path.dirname(require.resolve('@fontsource/atkinson-hyperlegible/package.json')),
-    'files',
-    file,
-  );
-const printer = () =>
-  new PdfPrinter({
-    Atkinson: {
-      normal: face('atkinson-hyperlegible-latin-400-normal.woff'),
-      bold: face('atkinson-hyperlegible-latin-700-normal.woff'),
-    },
-  });
+import { heading, LINES, plain, print } from './pdf';
 
 export interface SheetContent {
   block: string;
@@ -44,40 +26,6 @@ export interface SheetContent {
   cards: { title: string; rows: readonly StoredRow[] }[];
 }
 
-/** Prints a document on A5, one hand wide, with block, version and day at its foot. */
-function print(
-  about: Pick<SheetContent, 'block' | 'version' | 'day'>,
-  title: string,
-  content: Content[],
-): Promise<Buffer> {
-  const definition: TDocumentDefinitions = {
-    pageSize: 'A5',
-    pageMargins: [28, 30, 28, 34],
-    defaultStyle: { font: 'Atkinson', fontSize: 8.5, color: '#1b2621' },
-    info: { title: `${about.block}, ${title}` },
-    footer: (page, pages) => ({
-      columns: [
-        {
-          text: `${about.block}, version ${about.version}, ${formatDay(about.day, true)}`,
-          color: '#4d5951',
-        },
-        { text: `${page} of ${pages}`, alignment: 'right', color: '#4d5951' },
-      ],
-      margin: [28, 10, 28, 0],
-      fontSize: 7.5,
-    }),
-    content,
-  };
-  return new Promise((resolve, reject) => {
-    const document = printer().createPdfKitDocument(definition);
-    const chunks: Buffer[] = [];
-    document.on('data', (chunk: Buffer) => chunks.push(chunk));
-    document.on('end', () => resolve(Buffer.concat(chunks)));
-    document.on('error', reject);
-    document.end();
-  });
-}
-
 /** Pocket sheets: every row with its first and last peg, length, trees and ribbon, A5, one hand wide. */
 export function pocketSheet(content: SheetContent): Promise<Buffer> {
   return print(
@@ -86,18 +34,6 @@ export function pocketSheet(content: SheetContent): Promise<Buffer> {
     content.cards.flatMap((card, i) => sheet(content, card, i > 0)),
   );
 }
-
-const LINES = {
-  hLineWidth: () => 0.4,
-  vLineWidth: () => 0,
-  hLineColor: () => '#ddd5c2',
-  paddingTop: () => 2.4,
-  paddingBottom: () => 2.4,
-  paddingLeft: () => 0,
-  paddingRight: () => 5,
-};
-const heading = (...texts: string[]) =>
-  texts.map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }));
 
 /** What a crew pegs by: baseline, right angle, diagonals, and every row's strings. */
 export function settingOutSheet(content: {
@@ -210,9 +146,6 @@ export function tagList(content: {
     },
   ]);
 }
-
-/** The standard faces have no thin space; a plain one reads the same in print. */
-const plain = (text: string) => text.replaceAll('\u2009', ' ');
 
 function sheet(
   content: SheetContent,

@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import { ANCHOR_AIR, type Air } from '../../../core/stock/exposure';
 import type { Store } from '../store';
 import type { SiteRow, WeatherDayRow } from '../store/people';
-import { localTime, today } from './clock';
+import { dayAt, localTime, now } from './clock';
 
 /**
  * A simulated weather station. It plays the site's recorded days by the hour: coolest at six,
@@ -23,9 +23,13 @@ function readingAt(day: WeatherDayRow, hour: number): StationReading {
   };
 }
 
-/** The recorded day that the station plays today: today's own, or the same date of another year. */
-async function dayPlayed(store: Store, site: SiteRow): Promise<WeatherDayRow | undefined> {
-  const day = today(site.zone);
+/** The recorded day that the station plays at a moment: that day's own, or the same date of another year. */
+async function dayPlayed(
+  store: Store,
+  site: SiteRow,
+  at: number,
+): Promise<WeatherDayRow | undefined> {
+  const day = dayAt(at, site.zone);
   const own = await store.weatherDay.findOne({ where: { siteId: site.id, day }, raw: true });
   if (own) return own as WeatherDayRow;
   for (let years = 1; years <= 6; years++) {
@@ -40,22 +44,48 @@ async function dayPlayed(store: Store, site: SiteRow): Promise<WeatherDayRow | u
 }
 
 /**
- * The air to count root drying with: the station's, or where a site has none the anchor of the
+ * The air to count root drying with at a moment: the station's, or where a site has none the anchor of the
  * drying index, so that the clock still runs.
  */
-export async function airForRoots(store: Store, site: SiteRow): Promise<StationReading> {
-  return (await airAt(store, site))?.now ?? { ...ANCHOR_AIR, hour: 12 };
+export async function airForRoots(
+  store: Store,
+  site: SiteRow,
+  at = now(),
+): Promise<StationReading> {
+  return (await airAt(store, site, at))?.now ?? { ...ANCHOR_AIR, hour: 12 };
 }
 
 /** The air now and through the working day; undefined where the site has no weather yet. */
 export async function airAt(
   store: Store,
   site: SiteRow,
+  at = now(),
 ): Promise<{ now: StationReading; hours: StationReading[] } | undefined> {
-  const day = await dayPlayed(store, site);
+  const day = await dayPlayed(store, site, at);
   if (!day) return undefined;
   return {
-    now: readingAt(day, localTime(site.zone).hour),
+    now: readingAt(day, localTime(site.zone, at).hour),
     hours: Array.from({ length: 15 }, (_, i) => readingAt(day, 6 + i)),
+  };
+}
+
+/**
+ * The station's temperature at any moment of a span, from its recorded days.
+ * @param from first moment, `to` the last, milliseconds since 1970 UTC
+ */
+export async function stationHours(
+  store: Store,
+  site: SiteRow,
+  from: number,
+  to: number,
+): Promise<(at: number) => number> {
+  const days = new Map<string, WeatherDayRow | undefined>();
+  for (let at = from; at < to + 86_400_000; at += 86_400_000) {
+    const moment = Math.min(at, to);
+    days.set(dayAt(moment, site.zone), await dayPlayed(store, site, moment));
+  }
+  return (at) => {
+    const day = days.get(dayAt(at, site.zone));
+    return day ? readingAt(day, localTime(site.zone, at).hour).temperature : ANCHOR_AIR.temperature;
   };
 }

@@ -4,6 +4,7 @@ import type { MultiPolygon } from '../../../core/ground/polygon';
 import type { Damp, Light, Soil } from '../../../core/ground/zones';
 import type { Conditions } from '../../../core/method/schools';
 import type { Method } from '../../../core/method/method';
+import type { CarryTerms } from '../../../core/stock/carry';
 import type { OrderTerms } from '../../../core/stock/order';
 import { day, json, key, moment, real, reference, table, text, whole } from './define';
 
@@ -20,6 +21,8 @@ export interface BlockRow {
   method: Method;
   /** Order terms by species id. */
   orderTerms: Record<string, OrderTerms>;
+  /** How loads are carried; null for the usual terms. */
+  carryTerms: CarryTerms | null;
   plantingDay: string | null;
   /** Living trees asked for on a square metre. */
   targetDensity: number | null;
@@ -74,6 +77,7 @@ export function groundTables(sequelize: Sequelize) {
       conditions: json,
       method: json,
       orderTerms: json,
+      carryTerms: { ...json, allowNull: true },
       plantingDay: day,
       targetDensity: { ...real, allowNull: true },
     }),

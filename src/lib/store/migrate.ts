@@ -8,6 +8,7 @@ import * as work from './migrations/005-work';
 import * as appendOnly from './migrations/006-append-only';
 import * as groundInFull from './migrations/007-ground-in-full';
 import * as inspection from './migrations/008-inspection';
+import * as stockInFull from './migrations/009-stock-in-full';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>): Promise<void>;
@@ -23,6 +24,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['006-append-only', appendOnly],
   ['007-ground-in-full', groundInFull],
   ['008-inspection', inspection],
+  ['009-stock-in-full', stockInFull],
 ];
 
 /** Brings the schema up to date; a lock keeps two starting processes from doing it at once. */

@@ -1,6 +1,7 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import type { UnitSystem } from '../../../core/measure/units';
-import { key, maybe, moment, real, reference, table, text, whole } from './define';
+import type { SpeciesMarks } from '../../../core/stock/card';
+import { json, key, maybe, moment, real, reference, table, text, whole } from './define';
 
 export type Role = 'leader' | 'checker' | 'planter' | 'viewer';
 export type Theme = 'day' | 'cab';
@@ -49,6 +50,9 @@ export interface SpeciesRow {
   crown: number;
   damp: string;
   light: string;
+  /** How to tell it in the box, by part of the tree. */
+  marks: SpeciesMarks;
+  notes: string;
 }
 export interface PlanterRow {
   id: string;
@@ -115,6 +119,8 @@ export function peopleTables(sequelize: Sequelize) {
       crown: real,
       damp: text,
       light: text,
+      marks: json,
+      notes: text,
     }),
     planter: table<PlanterRow>(sequelize, 'planter', {
       id: key,

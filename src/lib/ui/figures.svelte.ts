@@ -5,6 +5,7 @@ import {
   formatDensity,
   formatDistance,
   formatLength,
+  formatMass,
   formatNumber,
   formatPercent,
   formatVolume,
@@ -34,6 +35,10 @@ export class Units {
         return formatDensity(value, this.system);
       case 'share':
         return formatPercent(value, 1);
+      case 'mass':
+        return formatMass(value, this.system);
+      case 'hours':
+        return `${formatNumber(value, value < 10 ? 1 : 0)} h`;
       case 'minutes':
         return `${formatNumber(value)} min`;
       case 'count':

@@ -1,5 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { sitesOf } from '$lib/server/authorise';
+import { cardsOf } from '$lib/server/cards';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
@@ -8,11 +9,5 @@ export const load: PageServerLoad = async ({ locals }) => {
   const open = await store();
   const [access] = await sitesOf(open, locals.person!.id);
   if (!access) redirect(303, '/sign-in');
-  return {
-    cards: await open.species.findAll({
-      where: { siteId: access.site.id },
-      order: [['name', 'ASC']],
-      raw: true,
-    }),
-  };
+  return { cards: await cardsOf(open, access.site.id) };
 };

@@ -1,6 +1,7 @@
 import { flags } from '../../../../core/morning/board';
 import { blockAccess } from '$lib/server/authorise';
 import { blockState } from '$lib/server/board';
+import { cardsOf } from '$lib/server/cards';
 import { airAt } from '$lib/server/station';
 import { store } from '$lib/server/store';
 import type { LayoutServerLoad } from './$types';
@@ -10,11 +11,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
   const open = await store();
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const state = await blockState(open, site, block, (await airAt(open, site))?.now);
-  const species = await open.species.findAll({
-    where: { siteId: site.id },
-    order: [['name', 'ASC']],
-    raw: true,
-  });
+  const species = await cardsOf(open, site.id);
   return {
     block,
     role,

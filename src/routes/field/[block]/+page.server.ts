@@ -2,8 +2,9 @@ import { progress } from '../../../../core/crew/progress';
 import { briefing } from '../../../../core/method/method';
 import { summarise } from '../../../../core/rows/stored';
 import { blockAccess } from '$lib/server/authorise';
-import { lotsOf, methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
+import { methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
 import { now, today } from '$lib/server/clock';
+import { lotsOf } from '$lib/server/stock';
 import { store } from '$lib/server/store';
 import { error } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
@@ -58,13 +59,11 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     species: layout.parameters.mix.map(({ species: id }) =>
       species.find((card) => card.id === id)!,
     ),
-    lots: lots.map(({ lot, openings }) => ({
+    lots: lots.map(({ lot, open: vessels }) => ({
       id: lot.id,
       code: lot.code,
       speciesId: lot.speciesId,
-      open: openings
-        .filter(({ closedAt }) => !closedAt)
-        .map(({ id, openedAt }) => ({ id, openedAt })),
+      open: vessels.map(({ id, openedAt }) => ({ id, openedAt })),
     })),
     today: progress(own.filter(({ at }) => at.slice(0, 10) === day)).planted,
     /** Entries of the last three days that the figures above already count. */

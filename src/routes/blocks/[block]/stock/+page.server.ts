@@ -1,22 +1,22 @@
-import { orderQuantity } from '../../../../../core/stock/order';
-import { balance } from '../../../../../core/stock/ledger';
-import { exposureMinutes } from '../../../../../core/stock/exposure';
-import { reach } from '../../../../../core/stock/reach';
 import { progress } from '../../../../../core/crew/progress';
+import { ANCHOR_AIR, vesselClock } from '../../../../../core/stock/exposure';
+import { byStress } from '../../../../../core/stock/keeping';
+import { shortCode } from '../../../../../core/stock/label';
+import { reach } from '../../../../../core/stock/reach';
 import { blockAccess } from '$lib/server/authorise';
-import { currentLayout, lotsOf, rowsOf, talliesOf } from '$lib/server/block';
-import { bagClock, stillToPlant } from '$lib/server/board';
+import { currentLayout, rowsOf, talliesOf } from '$lib/server/block';
+import { stillToPlant } from '$lib/server/board';
 import { now } from '$lib/server/clock';
 import { airForRoots } from '$lib/server/station';
+import { eventsOf, exposuresOf, lotsOf, placesOf, stressOf } from '$lib/server/stock';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
-const USUAL_TERMS = { reserve: 0.05, cull: 0.05, pack: 50 };
-
-export const load: PageServerLoad = async ({ params, locals }) => {
+/** Lots, the most stressed first, and what happened to the one that is chosen. */
+export const load: PageServerLoad = async ({ params, locals, url }) => {
   const open = await store();
   const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [layout, lots, planters, air] = await Promise.all([
+  const [layout, states, planters, places, air] = await Promise.all([
     currentLayout(open, block.id),
     lotsOf(open, block.id),
     open.planter.findAll({
@@ -25,37 +25,54 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       attributes: ['id', 'name'],
       raw: true,
     }),
+    placesOf(open, site.id),
     airForRoots(open, site),
   ]);
-  const ids = layout?.parameters.mix.map(({ species }) => species) ?? [];
-  const rows = layout ? await rowsOf(open, layout.id) : [];
-  const byRow = layout
-    ? progress(await talliesOf(open, layout.id)).byRow
-    : new Map<number, number>();
+  const exposures = await exposuresOf(open, states, air ?? ANCHOR_AIR);
+  const stressed = await stressOf(open, site, states, places, exposures);
   const at = now();
+  const lots = states
+    .map(({ lot, balance, open: vessels, soaks, dipped }) => ({
+      ...lot,
+      shortCode: shortCode(lot.id),
+      balance,
+      dipped,
+      soaks,
+      exposure: exposures.get(lot.id)!,
+      ...stressed.get(lot.id)!,
+      open: vessels.map((vessel) => ({
+        ...vessel,
+        ...vesselClock(vessel, air, dipped ? lot.dipFactor : 1, at),
+      })),
+    }))
+    .sort(
+      (a, b) =>
+        Number(b.balance.onHand > 0) - Number(a.balance.onHand > 0) ||
+        byStress(
+          { stress: a.stress.value, daysSinceLifting: a.daysSinceLifting },
+          { stress: b.stress.value, daysSinceLifting: b.daysSinceLifting },
+        ),
+    );
+  const wanted = url.searchParams.get('lot');
+  const chosen = lots.find(({ id }) => id === wanted) ?? lots.find((l) => l.open.length) ?? lots[0];
+  const limit = Math.min(2000, Math.max(30, Number(url.searchParams.get('events')) || 30));
   return {
     planters,
-    orders: ids.map((speciesId, i) => {
-      const terms = block.orderTerms[speciesId] ?? USUAL_TERMS;
-      return { speciesId, terms, quantity: orderQuantity(layout!.speciesCounts[i], terms) };
-    }),
-    reach: reach(rows, byRow, stillToPlant(lots, ids, rows, byRow)).map((entry) => ({
+    places,
+    lots,
+    chosen: chosen?.id,
+    history: chosen ? await eventsOf(open, chosen.id, limit) : { events: [], more: false },
+    limit,
+    reach: layout ? await reachOf(layout, states) : [],
+  };
+
+  async function reachOf({ id, parameters }: NonNullable<typeof layout>, all: typeof states) {
+    const ids = parameters.mix.map(({ species }) => species);
+    const rows = await rowsOf(open, id);
+    const { byRow } = progress(await talliesOf(open, id));
+    return reach(rows, byRow, stillToPlant(all, ids, rows, byRow)).map((entry) => ({
       ...entry,
       speciesId: ids[entry.species],
-    })),
-    lots: lots.map(({ lot, events, openings }) => ({
-      ...lot,
-      events,
-      balance: balance(events),
-      exposure: exposureMinutes(openings, new Date(at).toISOString()),
-      openings: openings.length,
-      open: openings
-        .filter(({ closedAt }) => !closedAt)
-        .map((opening) => ({
-          id: opening.id,
-          openedAt: opening.openedAt,
-          ...bagClock(opening.openedAt, opening.air, air, lot.dipFactor, at),
-        })),
-    })),
-  };
+    }));
+  }
 };

@@ -1,301 +1,132 @@
 <script lang="ts">
-  import {
-    Button,
-    Modal,
-    NumberInput,
-    Select,
-    SelectItem,
-    TextInput,
-  } from 'carbon-components-svelte';
-  import { v7 as uuid } from 'uuid';
-  import { formatDay } from '$core/measure/dates';
-  import { formatNumber } from '$core/measure/units';
-  import { standingEvents } from '$core/stock/ledger';
-  import Bead from '$lib/ui/Bead.svelte';
+  import { Button } from 'carbon-components-svelte';
+  import { goto } from '$app/navigation';
+  import { formatNumber, formatPercent } from '$core/measure/units';
   import Figure from '$lib/ui/Figure.svelte';
   import RootClock from '$lib/ui/RootClock.svelte';
+  import SpeciesName from '$lib/ui/SpeciesName.svelte';
   import { newEvent, send } from '$lib/ui/send.svelte';
+  import LotDialog from './LotDialog.svelte';
+  import LotHistory from './LotHistory.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  let chosen = $state<string>();
-  const lot = $derived(
-    data.lots.find(({ id }) => id === chosen) ??
-      data.lots.find(({ open }) => open.length) ??
-      data.lots[0],
-  );
-  const total = $derived({
-    value: data.orders.reduce((sum, { quantity }) => sum + quantity.value, 0),
-    kind: 'count' as const,
-    formula: 'the orders of all species added up',
-    steps: data.orders.map(({ speciesId, quantity }) => ({
-      label: card(speciesId).name,
-      value: quantity.value,
-      kind: 'count' as const,
-    })),
-  });
-  type Recorded = 'receive' | 'cull' | 'issue' | 'return';
-  const KINDS: [Recorded, string][] = [
-    ['receive', 'Received'],
-    ['cull', 'Culled'],
-    ['issue', 'Issued'],
-    ['return', 'Returned'],
-  ];
-  const NAMES = {
-    receive: 'received',
-    cull: 'culled',
-    issue: 'issued',
-    return: 'returned',
-    correct: 'cancelled',
-  };
-  let kind = $state<Recorded>('issue');
-  let count = $state<number | null>(100);
-  let planter = $state('');
-  let note = $state('');
+  const lot = $derived(data.lots.find(({ id }) => id === data.chosen));
   let wrong = $state('');
-  let adding = $state(false);
-  let fresh = $state({ code: '', speciesId: '', nursery: '', provenance: '', age: '1+1' });
+  let editing = $state<'new' | 'change'>();
+  const choose = (id: string) => goto(`?lot=${id}`, { keepFocus: true, noScroll: true });
 
   async function attempt(task: () => Promise<unknown>) {
     wrong = '';
     try {
       await task();
-      return true;
     } catch (error) {
       wrong = (error as Error).message;
-      return false;
     }
   }
-  const record = () =>
-    attempt(async () => {
-      await send('stock.record', {
-        ...newEvent(),
-        lotId: lot.id,
-        kind,
-        count: count ?? 0,
-        planterId: planter || null,
-        corrects: null,
-        note,
-      });
-      note = '';
-    });
-  const cancelEntry = (id: string) =>
+  const nextLabel = $derived(`bag ${(lot?.open.length ?? 0) + 1}`);
+  const openBag = () =>
     attempt(() =>
-      send('stock.record', {
+      send('stock.root', {
         ...newEvent(),
-        lotId: lot.id,
-        kind: 'correct',
-        count: 0,
-        planterId: null,
-        corrects: id,
-        note: '',
+        lotId: lot!.id,
+        kind: 'open',
+        closes: null,
+        label: nextLabel,
       }),
     );
-  const openBag = () =>
-    attempt(() => send('stock.root', { ...newEvent(), lotId: lot.id, kind: 'open', closes: null }));
   const closeBag = (lotId: string, closes: string) =>
     attempt(() => send('stock.root', { ...newEvent(), lotId, kind: 'close', closes }));
-  const terms = (speciesId: string, next: object) => {
-    const order = data.orders.find((entry) => entry.speciesId === speciesId)!;
-    return attempt(() =>
-      send('stock.terms', {
-        blockId: data.block.id,
-        speciesId,
-        terms: { ...order.terms, ...next },
-      }),
-    );
-  };
-  async function addLot() {
-    const id = uuid();
-    if (
-      await attempt(() =>
-        send('stock.lot', {
-          id,
-          blockId: data.block.id,
-          dipFactor: 1,
-          ...fresh,
-          speciesId: fresh.speciesId || data.species[0].id,
-        }),
-      )
-    ) {
-      chosen = id;
-      adding = false;
-      kind = 'receive';
-    }
-  }
-  const standing = $derived(new Set(lot ? standingEvents(lot.events).map(({ id }) => id) : []));
   const bags = $derived(
-    data.lots.flatMap((entry) => entry.open.map((bag) => ({ lot: entry, bag }))),
+    data.lots
+      .flatMap((entry) => entry.open.map((bag) => ({ lot: entry, bag })))
+      .sort((a, b) => a.bag.left - b.bag.left),
   );
+  const placeName = (holder: string) =>
+    data.places.find(({ id }) => holder === `p:${id}`)?.name ?? 'no place entered';
+  const planterName = (holder: string) =>
+    data.planters.find(({ id }) => holder === `c:${id}`)?.name ?? 'the crew as a whole';
+  const level = (stress: number) => (stress >= 1 ? 'over' : stress >= 0.6 ? 'near' : '');
 </script>
 
+<svelte:head><title>Stock · Viridane</title></svelte:head>
 <div class="screen two">
   <section class="panel">
-    <h2>Order{data.layout ? `, from version ${data.layout.number} of the rows` : ''}</h2>
-    {#if data.orders.length}
-      <table class="ledger orders">
-        <thead
-          ><tr
-            ><th>Species</th><th class="n">Positions</th><th class="n">Reserve %</th><th class="n"
-              >Cull %</th
-            ><th class="n">Pack</th><th class="n">Order</th></tr
-          ></thead
-        >
-        <tbody>
-          {#each data.orders as { speciesId, terms: t, quantity } (speciesId)}
-            {@const look = card(speciesId)}
-            <tr>
-              <td><span class="name"><Bead {...look} /> {look.name}</span></td>
-              <td class="n">{formatNumber(quantity.steps[0].value)}</td>
-              <td class="n"
-                ><input
-                  type="number"
-                  min="0"
-                  max="100"
-                  step="1"
-                  aria-label="Reserve of {look.name}, per cent"
-                  disabled={data.role !== 'leader'}
-                  value={Math.round(t.reserve * 1000) / 10}
-                  onchange={(e) =>
-                    terms(speciesId, { reserve: Number(e.currentTarget.value) / 100 })}
-                /></td
-              >
-              <td class="n"
-                ><input
-                  type="number"
-                  min="0"
-                  max="99"
-                  step="1"
-                  aria-label="Cull rate of {look.name}, per cent"
-                  disabled={data.role !== 'leader'}
-                  value={Math.round(t.cull * 1000) / 10}
-                  onchange={(e) => terms(speciesId, { cull: Number(e.currentTarget.value) / 100 })}
-                /></td
-              >
-              <td class="n"
-                ><input
-                  type="number"
-                  min="1"
-                  max="10000"
-                  step="1"
-                  aria-label="Pack of {look.name}"
-                  disabled={data.role !== 'leader'}
-                  value={t.pack}
-                  onchange={(e) => terms(speciesId, { pack: Number(e.currentTarget.value) })}
-                /></td
-              >
-              <td class="n"><b>{formatNumber(quantity.value)}</b></td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    {:else}<p class="quiet">
-        Save a layout under <a href="/blocks/{data.block.id}/rows">Rows</a>; the order follows from
-        it.
-      </p>{/if}
-
     <div class="lots-head">
-      <h2>Lots</h2>
-      <a href="/blocks/{data.block.id}/stock/gate">Inspect at the gate</a>
-      {#if mayRecord}<Button kind="tertiary" size="small" on:click={() => (adding = true)}
-          >Add a lot</Button
-        >{/if}
+      <h2>Lots, oldest and most stressed first</h2>
+      <span class="acts">
+        {#if data.lots.length}<a href="/blocks/{data.block.id}/stock/labels.pdf" target="_blank"
+            >Print labels</a
+          >{/if}
+        {#if mayRecord}<Button kind="tertiary" size="small" on:click={() => (editing = 'new')}
+            >Add a lot</Button
+          >{/if}
+      </span>
     </div>
     {#if data.lots.length}
-      <table class="ledger">
-        <thead
-          ><tr
-            ><th>Lot</th><th>Species</th><th>From</th><th class="n">Received</th><th class="n"
-              >Culled</th
-            ><th class="n">Issued</th><th class="n">Returned</th><th class="n">On hand</th><th
-              class="n">In the air</th
-            ></tr
-          ></thead
-        >
-        <tbody>
-          {#each data.lots as entry (entry.id)}
-            {@const look = card(entry.speciesId)}
-            <tr class:on={entry.id === lot?.id}>
-              <td
-                ><button class="link-button" onclick={() => (chosen = entry.id)}
-                  >{entry.code}</button
-                ></td
-              >
-              <td><span class="name"><Bead {...look} /> {look.name} {entry.age}</span></td>
-              <td>{entry.nursery}<br /><small class="quiet">{entry.provenance}</small></td>
-              <td class="n">{formatNumber(entry.balance.received)}</td>
-              <td class="n">{formatNumber(entry.balance.culled)}</td>
-              <td class="n">{formatNumber(entry.balance.issued)}</td>
-              <td class="n">{formatNumber(entry.balance.returned)}</td>
-              <td class="n"><b>{formatNumber(entry.balance.onHand)}</b></td>
-              <td class="n" title="Minutes as at 10 °C, 80 % RH and 1 m/s: an index"
-                >{formatNumber(entry.exposure)} min</td
-              >
-            </tr>
-          {/each}
-        </tbody>
-      </table>
+      <div class="wide">
+        <table class="ledger">
+          <thead
+            ><tr
+              ><th>Lot</th><th>Species</th><th>Where most of it is</th><th class="n">On hand</th><th
+                class="n">With crew</th
+              ><th class="n">In the air</th><th class="n">Used up</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each data.lots as entry (entry.id)}
+              <tr class:on={entry.id === lot?.id} class:empty={!entry.balance.onHand}>
+                <td
+                  ><button
+                    class="link-button"
+                    aria-current={entry.id === lot?.id}
+                    onclick={() => choose(entry.id)}><b>{entry.code}</b></button
+                  ></td
+                >
+                <td
+                  ><SpeciesName card={card(entry.speciesId)} after={entry.age} />
+                  {#if entry.replacesId}<small class="quiet"
+                      >for {card(entry.replacesId).name.toLowerCase()}</small
+                    >{/if}</td
+                >
+                <td
+                  >{entry.place?.name ?? (entry.balance.onHand ? 'no place entered' : '–')}
+                  {#if entry.balance.onHand}<small class="quiet num"
+                      >{formatNumber(entry.days)}
+                      {Math.round(entry.days) === 1 ? 'day' : 'days'}</small
+                    >{/if}</td
+                >
+                <td class="n"><b>{formatNumber(entry.balance.onHand)}</b></td>
+                <td class="n">{formatNumber(entry.balance.out)}</td>
+                <td class="n" title="Minutes as at 10 °C, 80 % RH and 1 m/s: an index"
+                  >{formatNumber(entry.exposure.value)} min</td
+                >
+                <td class="n"
+                  ><span class="used {level(entry.stress.value)}"
+                    >{entry.balance.onHand ? formatPercent(entry.stress.value) : '–'}</span
+                  ></td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
     {:else}<p class="quiet">
         No lot yet. Add one when the nursery confirms it, then enter what was received.
       </p>{/if}
-
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if lot}
-      <div class="lots-head"><h2>Lot {lot.code}, what happened</h2></div>
-      {#if mayRecord}
-        <form class="record" onsubmit={(event) => (event.preventDefault(), void record())}>
-          <Select labelText="What" selected={kind} on:update={(e) => (kind = e.detail as Recorded)}
-            >{#each KINDS as [value, text] (value)}<SelectItem {value} {text} />{/each}</Select
-          >
-          <NumberInput labelText="Trees" min={1} hideSteppers bind:value={count} />
-          <Select
-            labelText="Planter"
-            selected={planter}
-            on:update={(e) => (planter = String(e.detail))}
-            ><SelectItem
-              value=""
-              text="nobody in particular"
-            />{#each data.planters as { id, name } (id)}<SelectItem
-                value={id}
-                text={name}
-              />{/each}</Select
-          >
-          <TextInput labelText="Note" bind:value={note} maxlength={300} />
-          <Button type="submit">Enter it</Button>
-        </form>
-      {/if}
-      {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-      <table class="ledger events">
-        <tbody>
-          {#each [...lot.events].reverse().slice(0, 40) as event (event.id)}
-            {#if event.kind !== 'correct'}
-              <tr class:gone={!standing.has(event.id)}>
-                <td
-                  >{formatDay(event.at.slice(0, 10), true)}
-                  <span class="quiet">{event.at.slice(11, 16)}</span></td
-                >
-                <td>{NAMES[event.kind]}</td>
-                <td class="n"
-                  >{event.kind === 'receive' || event.kind === 'return' ? '+' : '−'}
-                  {formatNumber(event.count)}</td
-                >
-                <td class="quiet"
-                  >{event.author}{event.note ? ` · ${event.note}` : ''}{event.planter
-                    ? ` · ${data.planters.find(({ id }) => id === event.planter)?.name}`
-                    : ''}</td
-                >
-                <td class="n"
-                  >{#if !standing.has(event.id)}cancelled{:else if mayRecord}<button
-                      class="link-button"
-                      onclick={() => cancelEntry(event.id)}>Cancel</button
-                    >{/if}</td
-                >
-              </tr>
-            {/if}
-          {:else}<tr><td class="quiet">Nothing yet. Enter what was received.</td></tr>{/each}
-        </tbody>
-      </table>
+      <LotHistory
+        {lot}
+        places={data.places}
+        planters={data.planters}
+        history={data.history}
+        {mayRecord}
+        onmore={() =>
+          goto(`?lot=${lot.id}&events=${data.limit + 100}`, { keepFocus: true, noScroll: true })}
+      />
     {/if}
   </section>
 
@@ -306,7 +137,11 @@
         <div class="bag">
           <RootClock allowed={bag.allowed} used={bag.used} />
           <div>
-            <b>Lot {entry.code}, {card(entry.speciesId).name.toLowerCase()}</b>
+            <b
+              >Lot {entry.code}, {card(entry.speciesId).name.toLowerCase()}{bag.label
+                ? `, ${bag.label}`
+                : ''}</b
+            >
             <p class="quiet num">
               open {Math.floor(bag.open)} min; this air allows {Math.floor(bag.allowed)}
             </p>
@@ -315,15 +150,57 @@
         </div>
       {/each}
     {/if}
-    {#if data.orders.length}
-      <h2>To order</h2>
-      <div><span class="big">{formatNumber(total.value)}</span><span class="unit">trees</span></div>
-      <div class="gap"></div>
-      <Figure label="All species" figure={total} />
-      {#each data.orders as { speciesId, quantity } (speciesId)}<Figure
-          label={card(speciesId).name}
-          figure={quantity}
-        />{/each}
+    {#if lot}
+      <h2>Lot {lot.code}</h2>
+      <Figure
+        label="On hand"
+        figure={{
+          value: lot.balance.onHand,
+          kind: 'count',
+          formula: 'received − culled − issued + returned − lost in store',
+          steps: [
+            { label: 'received', value: lot.balance.received, kind: 'count' },
+            { label: 'culled', value: -lot.balance.culled, kind: 'count' },
+            { label: 'issued', value: -lot.balance.issued, kind: 'count' },
+            { label: 'returned', value: lot.balance.returned, kind: 'count' },
+            {
+              label: 'lost in store',
+              value:
+                lot.balance.onHand -
+                (lot.balance.received -
+                  lot.balance.culled -
+                  lot.balance.issued +
+                  lot.balance.returned),
+              kind: 'count',
+            },
+          ],
+        }}
+      />
+      {#each lot.balance.held as [holder, count] (holder)}
+        <p class="held num">
+          <span>{holder.startsWith('p:') ? placeName(holder) : planterName(holder)}</span>
+          <span>{formatNumber(count)}</span>
+        </p>
+      {/each}
+      <Figure label="In the air, worst bag" figure={lot.exposure} />
+      <Figure label="Used up of what it bears" figure={lot.stress} />
+      {#if lot.daysSinceLifting !== undefined}<p class="held num">
+          <span>Days since lifting</span><span>{lot.daysSinceLifting}</span>
+        </p>{/if}
+      <p class="held num"><span>Short code</span><span class="code">{lot.shortCode}</span></p>
+      {#if lot.provenance || lot.seedLot}<p class="quiet small">
+          {lot.nursery}{lot.provenance ? `, ${lot.provenance}` : ''}{lot.seedLot
+            ? `, seed lot ${lot.seedLot}`
+            : ''}
+        </p>{/if}
+      <div class="buttons">
+        {#if data.role !== 'viewer'}<Button kind="tertiary" size="small" on:click={openBag}
+            >Open {nextLabel}: start the clock</Button
+          >{/if}
+        {#if mayRecord}<Button kind="ghost" size="small" on:click={() => (editing = 'change')}
+            >Change the lot</Button
+          >{/if}
+      </div>
     {/if}
     {#if data.layout?.state === 'released' && data.lots.length}
       <h2>Does it reach?</h2>
@@ -343,111 +220,55 @@
         {/if}
       {/each}
     {/if}
-    {#if lot}
-      <h2>Lot {lot.code}</h2>
-      <Figure
-        label="On hand"
-        figure={{
-          value: lot.balance.onHand,
-          kind: 'count',
-          formula: 'received − culled − issued + returned',
-          steps: [
-            { label: 'received', value: lot.balance.received, kind: 'count' },
-            { label: 'culled', value: -lot.balance.culled, kind: 'count' },
-            { label: 'issued', value: -lot.balance.issued, kind: 'count' },
-            { label: 'returned', value: lot.balance.returned, kind: 'count' },
-          ],
-        }}
-      />
-      <Figure
-        label="In the air, so far"
-        figure={{
-          value: lot.exposure,
-          kind: 'minutes',
-          formula:
-            'minutes of each opening × how fast that air dries, added up; 20 is where fine roots go',
-          steps: [{ label: 'openings', value: lot.openings, kind: 'count' }],
-        }}
-      />
-      {#if !lot.open.length && data.role !== 'viewer'}<div class="buttons">
-          <Button kind="tertiary" size="small" on:click={openBag}
-            >Open a bag: start the clock</Button
-          >
-        </div>{/if}
-    {/if}
     <p class="say caution">
       Wet boxes are heavy: two people lift, knees bent. Boxes stay shaded and closed.
     </p>
   </aside>
 </div>
 
-<Modal
-  bind:open={adding}
-  modalHeading="Add a lot"
-  primaryButtonText="Add"
-  secondaryButtonText="Not yet"
-  size="sm"
-  on:click:button--secondary={() => (adding = false)}
-  on:submit={addLot}
->
-  <div class="fields">
-    <TextInput labelText="Code on the label" bind:value={fresh.code} maxlength={20} />
-    <Select
-      labelText="Species"
-      selected={fresh.speciesId || data.species[0]?.id}
-      on:update={(e) => (fresh.speciesId = String(e.detail))}
-      >{#each data.species as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
-    >
-    <TextInput labelText="Nursery" bind:value={fresh.nursery} maxlength={80} />
-    <TextInput labelText="Provenance or seed lot" bind:value={fresh.provenance} maxlength={80} />
-    <TextInput
-      labelText="Age, years in seedbed + in transplant bed"
-      bind:value={fresh.age}
-      maxlength={12}
-    />
-    {#if wrong && adding}<p class="say stop" role="alert">{wrong}</p>{/if}
-  </div>
-</Modal>
+{#if editing}
+  <LotDialog
+    block={data.block.id}
+    species={data.species}
+    lot={editing === 'change' ? lot : undefined}
+    onclose={(id) => {
+      editing = undefined;
+      if (id) void choose(id);
+    }}
+  />
+{/if}
 
 <style>
-  .gap {
-    height: 10px;
-  }
-  .name {
-    display: inline-flex;
-    gap: 7px;
+  .lots-head {
+    display: flex;
+    justify-content: space-between;
     align-items: center;
-    white-space: nowrap;
   }
-  .orders input {
-    width: 62px;
-    font: 14.5px var(--text);
-    text-align: right;
-    height: 28px;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
+  .lots-head h2 {
+    margin: 0;
+  }
+  .acts {
+    display: flex;
+    gap: 18px;
+    align-items: center;
+    font-size: 14px;
+  }
+  .wide {
+    overflow-x: auto;
   }
   tr.on {
     background: var(--viridian-tint);
   }
-  .lots-head {
-    display: flex;
-    justify-content: space-between;
-    align-items: end;
-    margin-top: 22px;
+  tr.empty td {
+    color: var(--slate);
   }
-  .record {
-    display: grid;
-    grid-template-columns: 120px 100px 170px 1fr auto;
-    gap: 10px;
-    align-items: end;
-    margin: 6px 0 10px;
+  .used.near {
+    color: var(--ochre);
+    font-weight: 650;
   }
-  .events tr.gone {
-    text-decoration: line-through;
-    color: var(--faint);
+  .used.over {
+    color: var(--clay);
+    font-weight: 700;
   }
   .bag {
     display: flex;
@@ -458,16 +279,19 @@
   .bag p {
     margin: 2px 0 6px;
   }
-  .fields {
-    display: grid;
-    gap: 12px;
+  .held {
+    display: flex;
+    justify-content: space-between;
+    font-size: 14px;
+    color: var(--slate);
+    margin: 0;
+    padding: 3px 0 3px 12px;
   }
-  @media (max-width: 700px) {
-    .record {
-      grid-template-columns: 1fr 1fr;
-    }
-    .panel {
-      overflow-x: auto;
-    }
+  .code {
+    font-family: var(--mono);
+    color: var(--ink);
+  }
+  .small {
+    font-size: 13px;
   }
 </style>

@@ -1,0 +1,158 @@
+import { DateTime } from 'luxon';
+import Papa from 'papaparse';
+import type { KeepingReading } from '../stock/keeping';
+import { celsius, findColumn, FormatError, readNumber } from './table';
+
+export interface LoggerFile {
+  /** In order of time, each moment once. */
+  readings: KeepingReading[];
+  unit: 'C' | 'F';
+  /** What was noticed: gaps, doubles, clocks set back, as sentences. */
+  notes: string[];
+}
+
+const FORMATS = [
+  'yyyy-MM-dd HH:mm:ss',
+  'yyyy-MM-dd HH:mm',
+  'yyyy/MM/dd HH:mm:ss',
+  'yyyy/MM/dd HH:mm',
+  'dd.MM.yyyy HH:mm:ss',
+  'dd.MM.yyyy HH:mm',
+  'd/M/yyyy H:mm:ss',
+  'd/M/yyyy H:mm',
+];
+
+/**
+ * Reads a temperature logger's CSV: a column of times and one of temperatures, in °C or °F by its
+ * heading or by unlikely values. Times with an offset are taken by it; others are clock times in
+ * `zone`, where an hour that comes twice when clocks are set back is told apart by the order of
+ * the lines.
+ * @param zone IANA zone of clock times without an offset
+ * @throws FormatError with what was found and what is accepted
+ */
+export function readLogger(text: string, zone: string): LoggerFile {
+  const body = text.replace(/^\uFEFF/, '').trim();
+  const lines = body.split(/\r?\n/);
+  const start = lines.findIndex((line) => /temp|°|celsius|fahrenheit/i.test(line));
+  if (start < 0)
+    throw new FormatError(
+      'No heading with a temperature was found. A CSV with columns such as time,temperature °C is accepted.',
+    );
+  const { data, meta } = Papa.parse<Record<string, string>>(lines.slice(start).join('\n'), {
+    header: true,
+    skipEmptyLines: 'greedy',
+  });
+  const fields = meta.fields ?? [];
+  const temperature = fields.find((field) => /temp|°|celsius|fahrenheit/i.test(field));
+  const time = findColumn(fields, ['time', 'datetime', 'date time', 'timestamp', 'date', 'moment']);
+  const clock =
+    time && /^date$/i.test(time.trim()) ? findColumn(fields, ['time', 'clock']) : undefined;
+  if (!temperature || !time)
+    throw new FormatError(
+      `Columns of time and temperature are needed. Found: ${fields.join(', ') || 'nothing'}.`,
+    );
+  const headed = /f(ahrenheit)?\s*\)?\s*$|°\s*f/i.test(temperature)
+    ? 'F'
+    : /c(elsius)?\s*\)?\s*$|°\s*c/i.test(temperature)
+      ? 'C'
+      : undefined;
+  const notes: string[] = [];
+  const values: { at: DateTime; offset: boolean; temperature: number }[] = [];
+  let empty = 0;
+  data.forEach((row, i) => {
+    const value = readNumber(row[temperature]);
+    if (value === undefined) {
+      empty++;
+      return;
+    }
+    const written =
+      `${row[time] ?? ''}${clock && clock !== time ? ` ${row[clock] ?? ''}` : ''}`.trim();
+    const at = readTime(written, zone);
+    if (!Number.isFinite(value) || !at)
+      throw new FormatError(
+        `Line ${start + i + 2}: “${(!at ? written : row[temperature]).slice(0, 30)}” was found; ${!at ? 'a time like 2026-11-24 06:15 or 2026-11-24T06:15:00+01:00' : 'a number'} is accepted.`,
+      );
+    values.push({ ...at, temperature: value });
+  });
+  if (values.length < 2)
+    throw new FormatError(`${values.length} readings were found; two or more are accepted.`);
+  const unit = headed ?? (median(values.map(({ temperature: t }) => t)) > 28 ? 'F' : 'C');
+  if (!headed)
+    notes.push(
+      `The heading names no unit; the values read like °${unit}, so they were taken for it.`,
+    );
+  if (empty) notes.push(`${empty} lines without a value were left out.`);
+  const { moments, setBack } = unfold(values);
+  if (setBack)
+    notes.push(
+      `The clock was set back ${setBack === 1 ? 'once' : `${setBack} times`} in this file; the hour that came twice is kept apart.`,
+    );
+  const byMoment = new Map<number, number>();
+  let doubles = 0;
+  moments.forEach((at, i) => {
+    const degrees = unit === 'F' ? celsius(values[i].temperature) : values[i].temperature;
+    if (byMoment.has(at)) doubles++;
+    byMoment.set(at, degrees);
+  });
+  if (doubles)
+    notes.push(`${doubles} readings came twice for the same moment; the last one holds.`);
+  const readings = [...byMoment]
+    .map(([at, degrees]) => ({ at, temperature: degrees }))
+    .sort((a, b) => a.at - b.at);
+  const unlikely = readings.find(({ temperature: t }) => t < -60 || t > 70);
+  if (unlikely)
+    throw new FormatError(
+      `${unlikely.temperature.toFixed(1)} °C was found; −60 to 70 °C is accepted. Is the unit right?`,
+    );
+  const steps = readings.slice(1).map(({ at }, i) => at - readings[i].at);
+  const usual = median(steps);
+  const gaps = steps.filter((step) => step > 3 * usual).length;
+  if (gaps)
+    notes.push(
+      `${gaps} ${gaps === 1 ? 'gap' : 'gaps'} longer than three steps: what happened in between is not known.`,
+    );
+  return { readings, unit, notes };
+}
+
+function readTime(text: string, zone: string): { at: DateTime; offset: boolean } | undefined {
+  const iso = text.replace(/^(\d{4}-\d{2}-\d{2}) (\d)/, '$1T$2').replace(/ (?=[+-]\d)/, '');
+  const offset = /(Z|[+-]\d{2}:?\d{2})$/i.test(iso) && iso.includes('T');
+  const direct = DateTime.fromISO(iso, { zone, setZone: false });
+  if (direct.isValid) return { at: direct, offset };
+  for (const format of FORMATS) {
+    const at = DateTime.fromFormat(text, format, { zone });
+    if (at.isValid) return { at, offset: false };
+  }
+  return undefined;
+}
+
+/**
+ * Milliseconds of clock times in the order of the file. When a clock time steps back by up to an
+ * hour and a half, clocks were set back there: the later of its two possible moments is meant
+ * until the doubled hour has passed.
+ */
+function unfold(values: readonly { at: DateTime; offset: boolean }[]) {
+  let setBack = 0;
+  let second = false;
+  let before = -Infinity;
+  const moments = values.map(({ at, offset }, i) => {
+    if (offset) return at.toMillis();
+    const possible = at.getPossibleOffsets().map((moment) => moment.toMillis());
+    const early = Math.min(...possible);
+    const late = Math.max(...possible);
+    if (early === late) second = false;
+    else if (!second && i > 0 && early < before) {
+      second = true;
+      setBack++;
+    }
+    const moment = second ? late : early;
+    before = moment;
+    return moment;
+  });
+  return { moments, setBack };
+}
+
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)];
+}

@@ -1,0 +1,88 @@
+import { wilson, type Interval } from '../survival/interval';
+import { evaporativeDemand, type Air } from './exposure';
+
+/** What holds the roots of container stock. */
+export const CONTAINER_FORMS = ['plug', 'ribbed', 'round', 'bag'] as const;
+export type ContainerForm = (typeof CONTAINER_FORMS)[number];
+
+export const FORM_LABELS: Record<ContainerForm, string> = {
+  plug: 'plug, tray cell',
+  ribbed: 'ribbed forestry cell',
+  round: 'round pot',
+  bag: 'soft bag',
+};
+
+/** Air in which a plug of 100 mL is watered once a day. From memory. */
+const PLUG_ANCHOR: Air = { temperature: 20, humidity: 0.6, wind: 1 };
+const PLUG_VOLUME = 0.1;
+
+export interface WateringRound {
+  /** Hours from one round to the next in this air. */
+  every: number;
+  roundsADay: number;
+  /** Litres one round takes: the plugs' own volume twice, until they drip. */
+  litres: number;
+}
+
+/**
+ * How often container stock is watered: in proportion to what a plug holds and against the
+ * evaporative demand of the air, once a day for 100 mL at 20 °C, 60 % RH and 1 m/s. An index.
+ * @param volume of one container, litres
+ * @param trees to be watered
+ * @throws RangeError for a volume that is not above 0
+ */
+export function wateringRound(volume: number, trees: number, air: Air): WateringRound {
+  if (!(volume > 0)) throw new RangeError('A container holds more than 0 L.');
+  const demand = evaporativeDemand(air) / evaporativeDemand(PLUG_ANCHOR);
+  const every = Math.min(72, Math.max(2, (24 * volume) / PLUG_VOLUME / Math.max(demand, 0.01)));
+  return { every, roundsADay: Math.ceil(24 / every), litres: trees * volume * 2 };
+}
+
+/** A share of pot-bound trees from which on the whole lot is treated. From memory. */
+export const POT_BOUND_LIMIT = 0.2;
+
+export interface RootTreatment {
+  /** Key of the school under "container roots". */
+  school: 'leave' | 'tease' | 'cut' | 'bottom';
+  because: string;
+  share?: Interval;
+}
+
+/**
+ * Which school of treating container roots a lot asks for, from what held its roots and how many
+ * of a sample were pot-bound.
+ */
+export function rootTreatment(
+  form: ContainerForm,
+  potBound: number,
+  sampled: number,
+): RootTreatment {
+  const share = sampled > 0 ? wilson(potBound, sampled) : undefined;
+  const percent = (value: number) => `${Math.round(value * 100)} %`;
+  const found = share
+    ? `${potBound} of ${sampled} pot-bound (${percent(share.low)} to ${percent(share.high)} of the lot)`
+    : 'no sample looked at yet';
+  if (form === 'bag')
+    return {
+      school: 'bottom',
+      because: `Soft bags circle their roots at the bottom, and it comes off with the bag; ${found}.`,
+      share,
+    };
+  if (share && share.estimate >= POT_BOUND_LIMIT)
+    return {
+      school: 'cut',
+      because: `${found}: left alone, circling roots choke the stem in years to come.`,
+      share,
+    };
+  if (form === 'round')
+    return {
+      school: 'tease',
+      because: `A round wall turns roots in a circle; ${found}.`,
+      share,
+    };
+  return {
+    school: 'leave',
+    because: `${form === 'ribbed' ? 'Ribs lead roots straight down and air prunes them' : 'A plug falls apart when it is handled'}; ${found}.`,
+    share,
+  };
+}

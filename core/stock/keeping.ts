@@ -1,0 +1,156 @@
+import type { Figure } from '../measure/working';
+
+/** Where trees wait. */
+export const PLACE_KINDS = ['cold-store', 'shade', 'trench', 'cache', 'trailer'] as const;
+export type PlaceKind = (typeof PLACE_KINDS)[number];
+
+export interface PlaceRules {
+  label: string;
+  /** Temperature the place should hold, °C. */
+  coolest: number;
+  warmest: number;
+  /** Days a dormant lot keeps there. */
+  days: number;
+}
+
+/** Where and how long dormant stock keeps: cold store for weeks, the rest for days. From memory. */
+export const PLACE_RULES: Record<PlaceKind, PlaceRules> = {
+  'cold-store': { label: 'cold store', coolest: 1, warmest: 3, days: 56 },
+  shade: { label: 'shade', coolest: 0, warmest: 10, days: 6 },
+  trench: { label: 'trenched in', coolest: -2, warmest: 12, days: 21 },
+  cache: { label: 'cache at the rows', coolest: 0, warmest: 12, days: 1 },
+  trailer: { label: 'trailer', coolest: 0, warmest: 10, days: 1 },
+};
+
+/** A day above the warmest temperature counts as so many. From memory. */
+export const WARM_DAY = 3;
+
+/** One reading of a logger: milliseconds since 1970 UTC, °C. */
+export interface KeepingReading {
+  at: number;
+  temperature: number;
+}
+
+export interface KeepingSpan {
+  /** Hours the readings cover, gaps left out. */
+  hours: number;
+  warm: number;
+  frost: number;
+  lowest: number;
+  highest: number;
+  /** Times without a reading longer than the longest allowed. */
+  gaps: [from: number, to: number][];
+}
+
+/**
+ * How long readings lie above or below what a place should hold, straight lines between them.
+ * @param readings in order of time
+ * @param longestGap milliseconds; what lies between readings further apart is not known
+ */
+export function keepingSpan(
+  readings: readonly KeepingReading[],
+  { coolest, warmest }: Pick<PlaceRules, 'coolest' | 'warmest'>,
+  longestGap = 3 * 3_600_000,
+): KeepingSpan {
+  const span: KeepingSpan = {
+    hours: 0,
+    warm: 0,
+    frost: 0,
+    lowest: Infinity,
+    highest: -Infinity,
+    gaps: [],
+  };
+  readings.forEach((reading, i) => {
+    span.lowest = Math.min(span.lowest, reading.temperature);
+    span.highest = Math.max(span.highest, reading.temperature);
+    const before = readings[i - 1];
+    if (!before) return;
+    const length = reading.at - before.at;
+    if (length > longestGap) {
+      span.gaps.push([before.at, reading.at]);
+      return;
+    }
+    const hours = length / 3_600_000;
+    span.hours += hours;
+    span.warm += hours * shareAbove(before.temperature, reading.temperature, warmest);
+    span.frost += hours * shareAbove(-before.temperature, -reading.temperature, -coolest);
+  });
+  return span;
+}
+
+/** Share of a straight line from a to b that lies above a limit. */
+function shareAbove(a: number, b: number, limit: number): number {
+  if (a <= limit && b <= limit) return 0;
+  if (a > limit && b > limit) return 1;
+  return (Math.max(a, b) - limit) / Math.abs(a - b);
+}
+
+export interface LotKept {
+  /** Days in the place where most of it lies now. */
+  days: number;
+  /** Hours of these that were warmer than the place should be. */
+  warmHours: number;
+  place: PlaceRules;
+  /** Worst exposure so far, anchor minutes. */
+  exposure: number;
+  /** Minutes that fine roots last at the anchor, dip counted in. */
+  exposureAllowed: number;
+  daysSinceLifting?: number;
+}
+
+/**
+ * How much of what a lot can bear is used up: days in store against days that keep there, warm
+ * ones counted three times, and minutes in the air against those that fine roots last.
+ */
+export function stress(kept: LotKept): Figure {
+  const warmDays = (kept.warmHours / 24) * (WARM_DAY - 1);
+  const stored = (kept.days + warmDays) / kept.place.days;
+  const air = kept.exposure / kept.exposureAllowed;
+  return {
+    value: stored + air,
+    kind: 'share',
+    formula: `(days kept + ${WARM_DAY - 1} × days too warm) ÷ days that keep there + minutes in the air ÷ minutes allowed`,
+    steps: [
+      { label: `days, ${kept.place.label}`, value: kept.days, kind: 'number' },
+      { label: 'days too warm', value: kept.warmHours / 24, kind: 'number' },
+      { label: 'days that keep there', value: kept.place.days, kind: 'number' },
+      { label: 'in the air', value: kept.exposure, kind: 'minutes' },
+      { label: 'allowed', value: kept.exposureAllowed, kind: 'minutes' },
+    ],
+  };
+}
+
+/** Oldest and most stressed first: by what is used up, then by days since lifting. */
+export function byStress(
+  a: { stress: number; daysSinceLifting?: number },
+  b: { stress: number; daysSinceLifting?: number },
+): number {
+  return b.stress - a.stress || (b.daysSinceLifting ?? 0) - (a.daysSinceLifting ?? 0);
+}
+
+/** One school soaks 2 h and at most 8 h before planting. Common practice. */
+export const SOAK_HOURS = { least: 2, most: 8 } as const;
+
+export interface SoakState {
+  hours: number;
+  state: 'too-soon' | 'ready' | 'too-long';
+  /** Milliseconds since 1970 UTC. */
+  readyAt: number;
+  overAt: number;
+}
+
+/** Where a soak stands between its two ends. */
+export function soakState(
+  startedAt: string,
+  now: number,
+  limits: { least: number; most: number } = SOAK_HOURS,
+): SoakState {
+  const start = Date.parse(startedAt);
+  const hours = (now - start) / 3_600_000;
+  return {
+    hours,
+    state: hours < limits.least ? 'too-soon' : hours <= limits.most ? 'ready' : 'too-long',
+    readyAt: start + limits.least * 3_600_000,
+    overAt: start + limits.most * 3_600_000,
+  };
+}

@@ -1,0 +1,180 @@
+import type { Limit } from '../ground/zones';
+import { limitPlaces, type Traits } from '../rows/limits';
+import type { RowSet } from '../rows/rowset';
+import type { Day } from '../measure/dates';
+
+/** Where a line of an order stands with its nursery. */
+export const ORDER_STATES = ['asked', 'confirmed', 'declined'] as const;
+export type OrderState = (typeof ORDER_STATES)[number];
+
+/** One delivery of one species from one nursery. */
+export interface OrderLine {
+  id: string;
+  species: string;
+  /** The species of the plan that this one stands in for, when it is not itself. */
+  replaces: string | null;
+  nursery: string;
+  provenance: string;
+  seedLot: string;
+  age: string;
+  count: number;
+  pack: number;
+  state: OrderState;
+  /** What the nursery confirmed; may be less than asked for. */
+  confirmed: number | null;
+  deliverOn: Day | null;
+  note: string;
+}
+
+/** How one species of the plan is covered. */
+export interface Cover {
+  species: string;
+  needed: number;
+  asked: number;
+  confirmed: number;
+  /** Of the confirmed, trees of another species in its stead. */
+  substituted: number;
+  /** Needed and not yet asked for anywhere. */
+  toAsk: number;
+  /** Needed beyond what is confirmed. */
+  short: number;
+}
+
+/** Trees a line counts for once its nursery has spoken. */
+export const confirmedOf = ({ state, confirmed, count }: OrderLine): number =>
+  state === 'confirmed' ? (confirmed ?? count) : 0;
+
+/**
+ * What is asked, confirmed, substituted and short, species by species of the plan.
+ * @param needed trees to order by species id, from the layout's counts with reserve and culls
+ */
+export function coverOf(needed: ReadonlyMap<string, number>, lines: readonly OrderLine[]): Cover[] {
+  return [...needed].map(([species, count]) => {
+    const own = lines.filter((line) => (line.replaces ?? line.species) === species);
+    const confirmed = own.reduce((sum, line) => sum + confirmedOf(line), 0);
+    const asked = own.reduce(
+      (sum, line) => sum + (line.state === 'asked' ? line.count : confirmedOf(line)),
+      0,
+    );
+    return {
+      species,
+      needed: count,
+      asked,
+      confirmed,
+      substituted: own
+        .filter(({ replaces, species: own }) => replaces && replaces !== own)
+        .reduce((sum, line) => sum + confirmedOf(line), 0),
+      toAsk: Math.max(0, count - asked),
+      short: Math.max(0, count - confirmed),
+    };
+  });
+}
+
+/** What a delivery brings and how much of it will have gone into the ground by the next. */
+export interface Tranche {
+  day: Day | null;
+  lines: OrderLine[];
+  trees: number;
+}
+
+/** Lines that are not declined, delivery by delivery; those without a day last. */
+export function tranches(lines: readonly OrderLine[]): Tranche[] {
+  const byDay = new Map<Day | null, OrderLine[]>();
+  for (const line of lines) {
+    if (line.state === 'declined') continue;
+    byDay.set(line.deliverOn, [...(byDay.get(line.deliverOn) ?? []), line]);
+  }
+  return [...byDay]
+    .sort(([a], [b]) => ((a ?? '9999') < (b ?? '9999') ? -1 : 1))
+    .map(([day, own]) => ({
+      day,
+      lines: own,
+      trees: own.reduce(
+        (sum, line) => sum + (line.state === 'confirmed' ? confirmedOf(line) : line.count),
+        0,
+      ),
+    }));
+}
+
+/**
+ * Where another species may stand in for one of the plan.
+ * @param allowed for each row, run-length encoded pairs of class and count along the pegs
+ * @param classes for each class and species of the site, whether it may stand there
+ * @param runs for each row its species runs, as indices into the layout's mix
+ * @param species index of the missing species in the mix
+ * @param substitute index of the candidate in `classes`
+ */
+export function placesFor(
+  allowed: readonly (readonly number[])[],
+  classes: readonly (readonly boolean[])[],
+  runs: readonly (readonly number[])[],
+  species: number,
+  substitute: number,
+): { places: number; of: number; rows: { row: number; places: number }[] } {
+  let places = 0;
+  let of = 0;
+  const rows: { row: number; places: number }[] = [];
+  runs.forEach((row, r) => {
+    let inRow = 0;
+    let c = 0;
+    let leftInClass = allowed[r][1] ?? 0;
+    for (let i = 0; i < row.length; i += 2) {
+      for (let left = row[i + 1]; left > 0;) {
+        while (leftInClass === 0 && c + 2 < allowed[r].length) {
+          c += 2;
+          leftInClass = allowed[r][c + 1];
+        }
+        const step = Math.min(left, leftInClass || left);
+        if (row[i] === species) {
+          of += step;
+          if (classes[allowed[r][c]]?.[substitute]) inRow += step;
+        }
+        left -= step;
+        leftInClass -= Math.min(step, leftInClass);
+      }
+    }
+    if (inRow) rows.push({ row: r + 1, places: inRow });
+    places += inRow;
+  });
+  return { places, of, rows };
+}
+
+/** A species of the site that could stand in for one that is short. */
+export interface Substitute {
+  species: string;
+  /** Places of the missing species that it may take, and in which rows. */
+  places: number;
+  rows: { row: number; places: number }[];
+}
+
+/**
+ * For every other species of the site: which of the missing one's places it may take, by wires,
+ * buildings, damp and light. The best comes first.
+ * @param rows of the layout, and the species runs of each
+ * @param limits of the block's ground
+ * @param cards of the site
+ * @param missing index of the missing species in the layout's mix
+ */
+export function substitutes(
+  rows: RowSet,
+  runs: readonly (readonly number[])[],
+  limits: readonly Limit[],
+  cards: readonly (Traits & { id: string })[],
+  missing: { index: number; id: string },
+): { of: number; candidates: Substitute[] } {
+  // Something that stands anywhere keeps every place in the count, whatever the cards say today.
+  const anything = { name: '', matureHeight: 0, damp: '', light: '' };
+  const { places } = limitPlaces(rows, limits, [...cards, anything]);
+  const classes = places.limits.map(({ allowed }) => allowed);
+  let of = 0;
+  const candidates = cards
+    .map(({ id }, index) => ({ id, index }))
+    .filter(({ id }) => id !== missing.id)
+    .map(({ id, index }) => {
+      const found = placesFor(places.classes, classes, runs, missing.index, index);
+      of = found.of;
+      return { species: id, places: found.places, rows: found.rows };
+    })
+    .sort((a, b) => b.places - a.places);
+  return { of, candidates };
+}

@@ -1,0 +1,292 @@
+import { apportion } from '../measure/apportion';
+
+/** A tool as the crew has it. */
+export interface Tool {
+  id: string;
+  name: string;
+  kind: 'bar' | 'spade' | 'auger' | 'machine' | 'tube';
+  /** Depth and width of the hole it makes, metres. */
+  depth: number;
+  width: number;
+  /** Trees a planter sets with it in a day. */
+  rate: number;
+}
+
+/** Roots of one measured tree, metres. */
+export interface Roots {
+  length: number;
+  spread: number;
+}
+
+export interface RootRules {
+  /** Roots are never cut shorter than this, metres. Common practice: keep 20 to 30 cm. */
+  keep: number;
+  /** A tree that loses more than this share of its root length is spoiled. From memory. */
+  mostCut: number;
+  /** Free space under the root tips, metres. */
+  clearance: number;
+  /** A root up to so many times as wide as an auger hole is twisted in, not cut. From memory. */
+  twist: number;
+  /** Seconds one clean cut takes at sorting. From memory. */
+  cutSeconds: number;
+  /** Some never trim: stock undercut in the nursery, plugs. */
+  mayTrim: boolean;
+}
+
+export const ROOT_RULES: RootRules = {
+  keep: 0.2,
+  mostCut: 1 / 3,
+  clearance: 0.01,
+  twist: 1.5,
+  cutSeconds: 6,
+  mayTrim: true,
+};
+
+export class RootError extends Error {
+  override name = 'RootError';
+}
+
+/** Why a tree does not go into a hole, or that it does. */
+export type Fit = 'fits' | 'twisted' | 'too-long' | 'too-wide';
+
+/** Whether roots of this length and spread hang free in the hole of a tool. */
+export function fit(roots: Roots, tool: Tool, rules: RootRules = ROOT_RULES): Fit {
+  if (roots.length > tool.depth - rules.clearance + 1e-9) return 'too-long';
+  if (roots.spread <= tool.width + 1e-9) return 'fits';
+  return tool.kind === 'auger' && roots.spread <= tool.width * rules.twist + 1e-9
+    ? 'twisted'
+    : 'too-wide';
+}
+
+/** What one trim length comes to. */
+export interface TrimOption {
+  /** Metres; Infinity is untrimmed. */
+  trim: number;
+  /** Trees of the sample a bucket, in the order of the tools; the last is set aside: nothing fits. */
+  buckets: number[];
+  /** Trees cut, and of those the ones that lose too much. */
+  trimmed: number;
+  spoiled: number;
+  /** Root length cut, as a share of all there was. */
+  cutShare: number;
+  /** Largest share that a single tree loses. */
+  worstCut: number;
+  /** Planter-days for a thousand trees, cutting included, trees set aside left out. */
+  labour: number;
+  /** Trees harmed: spoiled by the cut, or without a hole to go into. */
+  harmed: number;
+  /** No other length has fewer harmed trees and less labour. */
+  best: boolean;
+}
+
+export interface RootPlan {
+  tools: Tool[];
+  sample: number;
+  options: TrimOption[];
+  recommended: TrimOption;
+  /** "Trim to 26 cm; 71 % bar, 29 % spade." */
+  sentence: string;
+}
+
+const SECONDS_A_DAY = 8 * 3600;
+
+/**
+ * Sorts a measured sample among the crew's tools for every trim length, and says which length
+ * harms fewest trees at which labour. Each tree goes to the quickest tool whose hole takes it.
+ * @param sample root lengths and spreads, metres
+ * @param tools at least one; their own depth, width and day's rate
+ * @throws RootError without sample or tools, or with measures that cannot be
+ */
+export function rootsAgainstTools(
+  sample: readonly Roots[],
+  tools: readonly Tool[],
+  rules: RootRules = ROOT_RULES,
+): RootPlan {
+  if (!sample.length)
+    throw new RootError('No roots are measured yet. Measure a sample at the gate first.');
+  if (!tools.length) throw new RootError('The crew has no tool yet. Enter one with its depth.');
+  const wrong = tools.find(({ depth, width, rate }) => !(depth > 0 && width > 0 && rate > 0));
+  if (wrong) throw new RootError(`${wrong.name} needs a depth, a width and a rate above 0.`);
+  const ordered = [...tools].sort((a, b) => b.rate - a.rate);
+  const longest = Math.max(...sample.map(({ length }) => length));
+  const lengths: number[] = [Infinity];
+  if (rules.mayTrim) {
+    for (let cm = Math.ceil(longest * 100) - 1; cm >= Math.ceil(rules.keep * 100 - 1e-9); cm--)
+      lengths.push(cm / 100);
+  }
+  const options = lengths.map((trim) => trimOption(sample, ordered, trim, rules));
+  for (const option of options)
+    option.best = !options.some(
+      (other) =>
+        other.harmed <= option.harmed &&
+        other.labour <= option.labour &&
+        other.cutShare <= option.cutShare &&
+        (other.harmed < option.harmed ||
+          other.labour < option.labour ||
+          other.cutShare < option.cutShare),
+    );
+  const recommended = recommend(options, sample.length);
+  return {
+    tools: ordered,
+    sample: sample.length,
+    options,
+    recommended,
+    sentence: sentenceOf(recommended, ordered, sample.length),
+  };
+}
+
+function trimOption(
+  sample: readonly Roots[],
+  tools: readonly Tool[],
+  trim: number,
+  rules: RootRules,
+): TrimOption {
+  const buckets = new Array<number>(tools.length + 1).fill(0);
+  let trimmed = 0;
+  let spoiled = 0;
+  let harmed = 0;
+  let cut = 0;
+  let total = 0;
+  let worstCut = 0;
+  let days = 0;
+  let planted = 0;
+  for (const { length, spread } of sample) {
+    const kept = Math.min(length, trim);
+    const loss = (length - kept) / length;
+    const at = tools.findIndex((tool) => {
+      const found = fit({ length: kept, spread }, tool, rules);
+      return found === 'fits' || found === 'twisted';
+    });
+    buckets[at < 0 ? tools.length : at]++;
+    total += length;
+    cut += length - kept;
+    worstCut = Math.max(worstCut, loss);
+    const isSpoiled = loss > rules.mostCut + 1e-9;
+    if (loss > 0) trimmed++;
+    if (isSpoiled) spoiled++;
+    if (isSpoiled || at < 0) harmed++;
+    if (loss > 0) days += rules.cutSeconds / SECONDS_A_DAY;
+    if (at >= 0) {
+      days += 1 / tools[at].rate;
+      planted++;
+    }
+  }
+  return {
+    trim,
+    buckets,
+    trimmed,
+    spoiled,
+    cutShare: cut / total,
+    worstCut,
+    labour: planted ? (days / planted) * 1000 : Infinity,
+    harmed,
+    best: false,
+  };
+}
+
+/**
+ * Fewest harmed trees first. Among lengths that harm no more than one tree in a hundred above the
+ * fewest, the least labour; among those within a fiftieth of it, the longest roots.
+ */
+function recommend(options: readonly TrimOption[], sample: number): TrimOption {
+  const fewest = Math.min(...options.map(({ harmed }) => harmed));
+  const sound = options.filter(({ harmed }) => harmed <= fewest + Math.floor(sample / 100));
+  const least = Math.min(...sound.map(({ labour }) => labour));
+  return sound
+    .filter(({ labour }) => labour <= least * 1.02 || !Number.isFinite(least))
+    .reduce((a, b) => (b.trim > a.trim ? b : a));
+}
+
+/** Shares of the sample in whole per cent that add up to a hundred. */
+export const bucketShares = ({ buckets }: TrimOption): number[] => apportion(100, buckets);
+
+function sentenceOf(option: TrimOption, tools: readonly Tool[], sample: number): string {
+  const shares = bucketShares(option);
+  const parts = tools
+    .map(({ name }, i) => ({ name: name.toLowerCase(), share: shares[i] }))
+    .filter(({ share }) => share > 0)
+    .map(({ name, share }) => `${share} % ${name}`);
+  const aside = option.buckets[tools.length];
+  if (aside) parts.push(`${aside} of ${sample} set aside`);
+  const trim = Number.isFinite(option.trim)
+    ? `Trim to ${Math.round(option.trim * 100)} cm`
+    : 'Trim nothing';
+  return `${trim}; ${parts.join(', ')}.`;
+}
+
+/**
+ * How many trees of a day go into each bucket.
+ * @param trees to be sorted
+ * @returns whole numbers that add up, in the order of the plan's tools, set aside last
+ */
+export function bucketCounts(option: TrimOption, trees: number): number[] {
+  return apportion(trees, option.buckets);
+}
+
+/** What the gauge says about one tree in one hole. */
+export interface GaugeVerdict {
+  good: boolean;
+  /** "Root turns up: 31 cm in a 25 cm hole." */
+  says: string;
+  /** "Trim 7 cm, or take the spade." */
+  then: string;
+}
+
+/**
+ * The verdict written on the hole gauge.
+ * @param write writes a length in the person's units
+ * @param depth soil over the collar that the method allows, metres: lowest and highest
+ * @param cover soil over the collar as set, metres
+ */
+export function gauge(
+  roots: Roots,
+  tool: Tool,
+  tools: readonly Tool[],
+  write: (metres: number) => string,
+  depth: readonly [number, number],
+  cover = 0,
+  rules: RootRules = ROOT_RULES,
+): GaugeVerdict {
+  const found = fit(roots, tool, rules);
+  if (found === 'too-long') {
+    const over = roots.length - (tool.depth - rules.clearance);
+    const deeper = tools.find((other) => fit(roots, other, rules) === 'fits');
+    const mayCut = rules.mayTrim && roots.length - over >= rules.keep - 1e-9;
+    return {
+      good: false,
+      says: `Root turns up: ${write(roots.length)} in a ${write(tool.depth)} hole.`,
+      then:
+        [
+          mayCut ? `Trim ${write(over)}` : '',
+          deeper ? `${mayCut ? 'or take' : 'Take'} the ${deeper.name.toLowerCase()}` : '',
+        ]
+          .filter(Boolean)
+          .join(', ') + (mayCut || deeper ? '.' : 'No tool here is deep enough: set it aside.'),
+    };
+  }
+  if (found === 'too-wide') {
+    const wider = tools.find((other) => fit(roots, other, rules) === 'fits');
+    return {
+      good: false,
+      says: `Roots bunch: ${write(roots.spread)} wide in a ${write(tool.width)} hole.`,
+      then: wider ? `Take the ${wider.name.toLowerCase()}.` : 'Widen the hole by hand.',
+    };
+  }
+  if (cover < depth[0] - 1e-9 || cover > depth[1] + 1e-9) {
+    return {
+      good: false,
+      says:
+        cover > depth[1]
+          ? `Set ${write(cover)} deep; this method allows ${write(Math.max(0, depth[1]))}.`
+          : `Stands ${write(Math.abs(cover))} high; this method asks for ${write(depth[0])} of soil over the collar.`,
+      then: cover > depth[1] ? 'Lift while firming, then firm again.' : 'Set it lower, then firm.',
+    };
+  }
+  const below = tool.depth - roots.length - Math.max(0, cover);
+  return {
+    good: true,
+    says: `Fits: ${write(Math.max(0, below))} to spare below, ${write(Math.max(0, (tool.width - roots.spread) / 2))} each side.`,
+    then:
+      found === 'twisted' ? 'Twist it in, do not cut.' : 'Hang the roots straight, firm, then tug.',
+  };
+}

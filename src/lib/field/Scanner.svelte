@@ -1,0 +1,126 @@
+<script lang="ts">
+  import { onDestroy } from 'svelte';
+  import ScanWorker from '../../workers/scan.worker?worker';
+
+  interface Props {
+    onread: (text: string) => void;
+    onerror: (message: string) => void;
+  }
+  /** Reads a label by the camera, or from a photo where a page may not use the camera. */
+  let { onread, onerror }: Props = $props();
+  let video = $state<HTMLVideoElement>();
+  let running = $state(false);
+  let stream: MediaStream | undefined;
+  let worker: Worker | undefined;
+  const id = $props.id();
+
+  /** Asks the worker what a picture says. */
+  function read(picture: ImageBitmap): Promise<string | null> {
+    worker ??= new ScanWorker();
+    const reader = worker;
+    return new Promise((resolve) => {
+      reader.onmessage = ({ data }) => resolve(data as string | null);
+      reader.postMessage(picture, [picture]);
+    });
+  }
+
+  async function start() {
+    try {
+      stream = await navigator.mediaDevices.getUserMedia({
+        video: { facingMode: 'environment' },
+      });
+    } catch {
+      onerror('The camera did not open. Take a photo of the label instead, or type its code.');
+      return;
+    }
+    running = true;
+    await Promise.resolve();
+    if (!video) return stop();
+    video.srcObject = stream;
+    await video.play();
+    while (running && video) {
+      const text = await read(await createImageBitmap(video)).catch(() => null);
+      if (text) {
+        stop();
+        onread(text);
+        return;
+      }
+      await new Promise((next) => setTimeout(next, 180));
+    }
+  }
+  function stop() {
+    running = false;
+    stream?.getTracks().forEach((track) => track.stop());
+    stream = undefined;
+  }
+  async function photo(file: File | undefined) {
+    if (!file) return;
+    try {
+      const text = await read(await createImageBitmap(file));
+      if (text) onread(text);
+      else onerror('No code was found in that photo. Go nearer, in even light, or type the code.');
+    } catch {
+      onerror('That file is no photo a browser can open; JPEG and PNG are accepted.');
+    }
+  }
+  onDestroy(() => {
+    stop();
+    worker?.terminate();
+  });
+  const hasCamera =
+    typeof navigator !== 'undefined' && Boolean(navigator.mediaDevices?.getUserMedia);
+</script>
+
+{#if running}
+  <!-- svelte-ignore a11y_media_has_caption -->
+  <video bind:this={video} playsinline muted aria-label="Camera, looking for a label"></video>
+  <button type="button" class="go plain" onclick={stop}>Stop the camera</button>
+{:else}
+  <div class="two">
+    {#if hasCamera}<button type="button" class="go" onclick={start}>Scan a label</button>{/if}
+    <label class="go plain photo" for={id}>
+      Photo of a label
+      <input
+        {id}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        onchange={(event) => {
+          void photo(event.currentTarget.files?.[0]);
+          event.currentTarget.value = '';
+        }}
+      />
+    </label>
+  </div>
+{/if}
+
+<style>
+  video {
+    width: 100%;
+    max-height: 50vh;
+    object-fit: cover;
+    background: #000;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+    gap: 8px;
+  }
+  .photo {
+    display: grid;
+    place-items: center;
+    position: relative;
+    text-align: center;
+  }
+  .photo input {
+    position: absolute;
+    inset: 0;
+    opacity: 0;
+    width: 100%;
+    height: 100%;
+    cursor: pointer;
+  }
+  .photo:focus-within {
+    outline: 3px solid var(--viridian);
+  }
+</style>

@@ -1,0 +1,52 @@
+import { onMount, untrack } from 'svelte';
+import { invalidateAll } from '$app/navigation';
+import { v7 as uuid } from 'uuid';
+import type { CommandName } from '$lib/schemas';
+import { Outbox } from './outbox.svelte';
+
+/** Pages of a block that a phone should have with it before the signal goes. */
+const PAGES = ['', '/stock', '/handling', '/gate', '/peg'];
+
+/**
+ * What a field page works with: an outbox that sends what waits, a clock, and the service worker
+ * that keeps the page. Call it while the component is set up.
+ * @param data the page's own data with the person, the block, and when it was read
+ * @param commands those whose effect the page's data shows once it is read anew
+ */
+export function fieldWork(
+  data: () => { person?: { id: string }; block: { id: string }; at?: number },
+  commands: readonly CommandName[],
+) {
+  const outbox = new Outbox(untrack(() => data().person!.id));
+  let clock = $state(Date.now());
+  onMount(() => {
+    let off = () => {};
+    void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
+    const timer = setInterval(() => (clock = Date.now()), 1000);
+    void keepPages(data().block.id);
+    return () => (off(), clearInterval(timer));
+  });
+  $effect(() => void outbox.settleBefore(data().at ?? 0, commands));
+  return {
+    outbox,
+    get clock() {
+      return clock;
+    },
+    /** What every entry carries, made on this phone at this moment. */
+    event: () => ({ id: uuid(), at: new Date().toISOString(), device: 'phone' }),
+  };
+}
+
+/** Registers the service worker and fetches the block's field pages through it once. */
+async function keepPages(block: string): Promise<void> {
+  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
+  await navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
+  await navigator.serviceWorker.ready;
+  if (!navigator.serviceWorker.controller)
+    await new Promise((taken) =>
+      navigator.serviceWorker.addEventListener('controllerchange', taken, { once: true }),
+    );
+  for (const page of PAGES)
+    for (const path of [`/field/${block}${page}`, `/field/${block}${page}/__data.json`])
+      await fetch(path, { headers: { 'x-keep': '1' } }).catch(() => undefined);
+}

@@ -1,0 +1,496 @@
+<script lang="ts">
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { onMount, untrack } from 'svelte';
+  import { formatDay } from '$core/measure/dates';
+  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import {
+    faultsOf,
+    GATE_FAULT_LABELS,
+    GATE_FAULTS,
+    qualityIndex,
+    SPINDLY,
+    spreadOf,
+    sturdiness,
+    type GateFault,
+    type GateTree,
+  } from '$core/stock/inspection';
+  import {
+    acceptanceProbability,
+    publishedPlan,
+    QUALITY_LIMITS,
+    smallestPlan,
+    verdict,
+    type QualityLimit,
+    type SamplingPlan,
+  } from '$core/stock/sampling';
+  import AcceptanceCurve from '$lib/charts/AcceptanceCurve.svelte';
+  import SpreadStrip from '$lib/charts/SpreadStrip.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import type { GateLot, GateSample } from '$lib/server/gate-samples';
+
+  interface Props {
+    lots: readonly GateLot[];
+    inspections: readonly GateSample[];
+    mayRecord: boolean;
+    /** Keeps or sends a whole sample; throws with the sentence to show. */
+    save: (sample: Omit<GateSample, 'id' | 'at' | 'author'>) => Promise<unknown>;
+  }
+  /** The sample at the gate: how many to look at, each tree, the verdict with its curve. */
+  let { lots, inspections, mayRecord, save }: Props = $props();
+  const units = useUnits();
+  let lotId = $state(untrack(() => lots[0]?.id ?? ''));
+  const lot = $derived(lots.find(({ id }) => id === lotId));
+  let typedSize = $state<number>();
+  const size = $derived(typedSize ?? (lot?.size || 500));
+  let by = $state<'risks' | 'table'>('risks');
+  let good = $state(2);
+  let bad = $state(10);
+  let alpha = $state(5);
+  let beta = $state(10);
+  let limit = $state<QualityLimit>(4);
+  let trees = $state<GateTree[]>([]);
+  let tree = $state<GateTree>({ faults: [] });
+  let note = $state('');
+  let wrong = $state('');
+  let saved = $state('');
+
+  const found = $derived.by((): { plan?: SamplingPlan; wrong?: string } => {
+    try {
+      return {
+        plan:
+          by === 'table'
+            ? publishedPlan(size, limit)
+            : smallestPlan(size, {
+                good: good / 100,
+                bad: bad / 100,
+                alpha: alpha / 100,
+                beta: beta / 100,
+              }),
+      };
+    } catch (error) {
+      return { wrong: (error as Error).message };
+    }
+  });
+  const plan = $derived(found.plan);
+  const result = $derived(faultsOf(trees));
+  const decided = $derived(
+    plan && (trees.length >= plan.n || result.faulty > plan.c)
+      ? verdict(result.faulty, plan)
+      : undefined,
+  );
+  const SAY = {
+    accept: 'Accept the lot.',
+    sort: 'Sort it: look at every tree and cull the faulty ones, or ask the nursery to.',
+    refuse:
+      'Refuse it: too many are faulty for sorting to pay. Tell the nursery today, with this sheet.',
+  };
+  const strips = $derived([
+    {
+      label: 'Sturdiness, cm a mm',
+      spread: spreadOf(trees.map(sturdiness)),
+      write: (value: number) => formatNumber(value, 1),
+      limit: { value: SPINDLY, name: 'spindly past' },
+    },
+    {
+      label: 'Quality index',
+      spread: spreadOf(trees.map(qualityIndex)),
+      write: (value: number) => formatNumber(value, 2),
+    },
+    ...(['height', 'collar', 'rootLength', 'rootSpread'] as const).map((key) => ({
+      label: {
+        height: 'Height',
+        collar: 'Collar',
+        rootLength: 'Root length',
+        rootSpread: 'Root spread',
+      }[key],
+      spread: spreadOf(trees.map((entry) => entry[key])),
+      write: (value: number) =>
+        key === 'collar'
+          ? `${formatNumber(value * 1000, 1)} mm`
+          : formatLength(value, units.system),
+    })),
+  ]);
+
+  // What has been looked at stays on this device until it is saved.
+  const kept = $derived(`viridane-gate-${lotId}`);
+  function restore() {
+    try {
+      trees = JSON.parse(localStorage.getItem(kept) ?? '[]');
+    } catch {
+      trees = [];
+    }
+  }
+  onMount(restore);
+  const keep = () => localStorage.setItem(kept, JSON.stringify(trees));
+  const toggle = (fault: GateFault) =>
+    (tree.faults = tree.faults.includes(fault)
+      ? tree.faults.filter((entry) => entry !== fault)
+      : [...tree.faults, fault]);
+  function next() {
+    trees = [...trees, $state.snapshot(tree) as GateTree];
+    tree = { faults: [] };
+    saved = '';
+    keep();
+  }
+  function takeBack() {
+    const last = trees.at(-1);
+    if (!last) return;
+    tree = last;
+    trees = trees.slice(0, -1);
+    keep();
+  }
+  async function finish() {
+    wrong = '';
+    try {
+      await save({
+        lotId,
+        lotSize: size,
+        plan: { n: plan!.n, c: plan!.c },
+        trees: $state.snapshot(trees),
+        note,
+      });
+      saved = `Lot ${lot?.code}: ${result.faulty} of ${trees.length} faulty. ${SAY[decided!]}`;
+      trees = [];
+      note = '';
+      keep();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const INCH = { name: 'in', metres: 0.0254 };
+  const CENTIMETRE = { name: 'cm', metres: 0.01 };
+  /** The four measures of a tree: what is asked, the most it can be in metres, and its metric unit. */
+  const MEASURES = [
+    ['height', 'Height', 10, CENTIMETRE],
+    ['collar', 'Collar diameter', 0.5, { name: 'mm', metres: 0.001 }],
+    ['rootLength', 'Root length', 3, CENTIMETRE],
+    ['rootSpread', 'Root spread', 3, CENTIMETRE],
+  ] as const;
+  /** Dry masses, of trees given up for the quality index. */
+  const MASSES = [
+    ['shootMass', 'Shoot, dry g'],
+    ['rootMass', 'Root, dry g'],
+  ] as const;
+  const weighed = (key: (typeof MASSES)[number][0], text: string) =>
+    (tree = { ...tree, [key]: Number(text) > 0 ? Number(text) / 1000 : undefined });
+  function measured(key: (typeof MEASURES)[number][0], text: string, unit: number, most: number) {
+    const metres = Number(text) * unit;
+    wrong = '';
+    if (text === '' || metres === 0) tree = { ...tree, [key]: undefined };
+    else if (metres > 0 && metres <= most) tree = { ...tree, [key]: metres };
+    else
+      wrong = `${text} was found; above 0 and up to ${formatLength(most, units.system)} is accepted.`;
+  }
+</script>
+
+<div class="screen enter-first">
+  <section class="decide">
+    <h2>Lot</h2>
+    {#if lots.length}
+      <Select
+        labelText="Lot"
+        hideLabel
+        selected={lotId}
+        on:update={(e) => {
+          if (e.detail === lotId) return;
+          lotId = String(e.detail);
+          typedSize = undefined;
+          restore();
+        }}
+      >
+        {#each lots as entry (entry.id)}
+          <SelectItem value={entry.id} text="{entry.code}, {entry.nursery}" />
+        {/each}
+      </Select>
+    {:else}<p class="quiet">No lot yet. Add one on the Stock page.</p>{/if}
+    <div class="gap"></div>
+    <div class="pair">
+      <label for="lot-size">Trees in it</label>
+      <input
+        id="lot-size"
+        class="number num"
+        type="number"
+        min="1"
+        max="1000000"
+        value={size}
+        onchange={(e) => (typedSize = Math.max(1, Math.round(Number(e.currentTarget.value))))}
+      />
+    </div>
+    <h2>How many to look at</h2>
+    <Select
+      labelText="By"
+      hideLabel
+      selected={by}
+      on:update={(e) => (by = e.detail as 'risks' | 'table')}
+    >
+      <SelectItem value="risks" text="The risks you accept" />
+      <SelectItem value="table" text="A published table" />
+    </Select>
+    <div class="gap"></div>
+    {#if by === 'risks'}
+      {#snippet percent(label: string, value: number, take: (value: number) => void)}
+        {@const id = `gate-${label.replace(/\W+/g, '-')}`}
+        <div class="pair">
+          <label for={id}>{label}</label>
+          <input
+            {id}
+            class="number num"
+            type="number"
+            min="0"
+            max="100"
+            step="0.5"
+            {value}
+            onchange={(e) => take(Number(e.currentTarget.value))}
+          />
+        </div>
+      {/snippet}
+      {@render percent('Good lot: faulty, %', good, (value) => (good = value))}
+      {@render percent('Bad lot: faulty, %', bad, (value) => (bad = value))}
+      {@render percent('Risk of refusing a good one, %', alpha, (value) => (alpha = value))}
+      {@render percent('Risk of accepting a bad one, %', beta, (value) => (beta = value))}
+    {:else}
+      <Select
+        labelText="Quality limit, % faulty"
+        selected={String(limit)}
+        on:update={(e) => (limit = Number(e.detail) as QualityLimit)}
+      >
+        {#each QUALITY_LIMITS as value (value)}<SelectItem
+            value={String(value)}
+            text={String(value)}
+          />{/each}
+      </Select>
+      <p class="quiet small">
+        ISO 2859-1, single sampling, level II, normal inspection; the table is from memory.
+      </p>
+    {/if}
+    {#if found.wrong}<p class="say stop" role="alert">{found.wrong}</p>{/if}
+  </section>
+
+  <section class="drawing panel">
+    {#if plan}
+      <h1>
+        Look at <b class="num">{formatNumber(plan.n)}</b> trees; accept with at most
+        <b class="num">{plan.c}</b> faulty.
+      </h1>
+      <p class="quiet">
+        Drawn from everywhere in the boxes, not from the top. Roots in shade and moist the while.
+      </p>
+      {#if mayRecord && lot}
+        <div class="tree">
+          <h2>Tree {Math.min(trees.length + 1, plan.n)} of {plan.n}</h2>
+          <div class="measures">
+            {#each MEASURES as [key, label, most, metric] (key)}
+              {@const unit = units.system === 'us' ? INCH : metric}
+              <div class="pair">
+                <label for="measure-{key}">{label}, {unit.name}</label>
+                <input
+                  id="measure-{key}"
+                  class="number num"
+                  type="number"
+                  inputmode="decimal"
+                  min="0"
+                  max={most / unit.metres}
+                  step="any"
+                  value={tree[key] === undefined
+                    ? ''
+                    : Number((tree[key] / unit.metres).toFixed(2))}
+                  onchange={(e) => measured(key, e.currentTarget.value, unit.metres, most)}
+                />
+              </div>
+            {/each}
+          </div>
+          <details>
+            <summary>Dry masses, for the quality index</summary>
+            <div class="measures">
+              {#each MASSES as [key, label] (key)}
+                <div class="pair">
+                  <label for="mass-{key}">{label}</label>
+                  <input
+                    id="mass-{key}"
+                    class="number num"
+                    type="number"
+                    inputmode="decimal"
+                    min="0"
+                    step="any"
+                    value={tree[key] === undefined ? '' : tree[key] * 1000}
+                    onchange={(e) => weighed(key, e.currentTarget.value)}
+                  />
+                </div>
+              {/each}
+            </div>
+          </details>
+          <div class="faults" role="group" aria-label="Faults of this tree">
+            {#each GATE_FAULTS as fault (fault)}
+              <button
+                type="button"
+                aria-pressed={tree.faults.includes(fault)}
+                onclick={() => toggle(fault)}>{GATE_FAULT_LABELS[fault]}</button
+              >
+            {/each}
+          </div>
+          <div class="go">
+            <button type="button" class="next" disabled={trees.length >= plan.n} onclick={next}
+              >{tree.faults.length ? 'Faulty, next tree' : 'Good, next tree'}</button
+            >
+            <button type="button" disabled={!trees.length} onclick={takeBack}>Take back</button>
+          </div>
+        </div>
+      {/if}
+      {#each strips as { spread, ...strip } (strip.label)}
+        {#if spread}<SpreadStrip {...strip} {spread} />{/if}
+      {/each}
+      {#if result.byFault.length}
+        <h2>Faults</h2>
+        <table class="ledger">
+          <tbody>
+            {#each result.byFault as [fault, count] (fault)}
+              <tr><td>{GATE_FAULT_LABELS[fault]}</td><td class="n">{count}</td></tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+    {/if}
+  </section>
+
+  <aside class="comes-to">
+    <h2>Verdict</h2>
+    {#if plan}
+      <div aria-live="polite">
+        <span class="big">{result.faulty}</span><span class="unit"
+          >faulty of {trees.length} looked at</span
+        >
+      </div>
+      {#if decided}
+        <p class="say {decided === 'accept' ? 'good' : decided === 'refuse' ? 'stop' : ''}">
+          {SAY[decided]}
+        </p>
+      {:else}<p class="quiet">
+          {plan.n - trees.length} to go{trees.length
+            ? `; ${plan.c - result.faulty} more faulty ones still pass`
+            : ''}.
+        </p>{/if}
+      <AcceptanceCurve
+        lot={size}
+        {plan}
+        good={by === 'risks' ? good / 100 : limit / 100}
+        bad={by === 'risks' ? bad / 100 : Math.min(0.5, (limit * 4) / 100)}
+        found={trees.length ? result.faulty / trees.length : undefined}
+      />
+      <Figure
+        label="A bad lot passes"
+        figure={{
+          value: acceptanceProbability(
+            size,
+            Math.round((size * (by === 'risks' ? bad : limit * 4)) / 100),
+            plan,
+          ),
+          kind: 'share',
+          formula: 'hypergeometric: at most so many faulty among those drawn',
+          steps: [
+            { label: 'trees in the lot', value: size, kind: 'count' },
+            { label: 'looked at', value: plan.n, kind: 'count' },
+            { label: 'accepted with at most', value: plan.c, kind: 'count' },
+          ],
+        }}
+      />
+      {#if decided && mayRecord && lot}
+        <TextInput labelText="Note" bind:value={note} maxlength={300} />
+        <div class="buttons">
+          <Button disabled={trees.length !== plan.n} on:click={finish}>Save the sample</Button>
+        </div>
+        {#if trees.length < plan.n}<p class="quiet small">
+            The lot has failed already; look at the rest for the record, or stop here.
+          </p>{/if}
+      {/if}
+    {/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if saved}<p class="say good" role="status">{saved}</p>{/if}
+    <h2>Earlier samples</h2>
+    {#each inspections as entry (entry.id)}
+      {@const counted = faultsOf(entry.trees)}
+      <p class="small">
+        <b>Lot {lots.find(({ id }) => id === entry.lotId)?.code}</b>: {counted.faulty} of
+        {entry.trees.length} faulty ({formatPercent(counted.faulty / entry.trees.length, 1)}); {verdict(
+          counted.faulty,
+          entry.plan,
+        )}. {entry.author}, {formatDay(entry.at.slice(0, 10), true)}{entry.note
+          ? `: ${entry.note}`
+          : ''}
+      </p>
+    {:else}<p class="quiet">None yet.</p>{/each}
+  </aside>
+</div>
+
+<style>
+  .gap {
+    height: 8px;
+  }
+  .small {
+    font-size: 13.5px;
+    margin: 4px 0;
+  }
+  h1 {
+    font-size: 21px;
+    font-weight: 500;
+    margin: 0;
+  }
+  .tree {
+    background: var(--sheet);
+    border: 1px solid var(--rule-strong);
+    padding: 12px 16px;
+    margin: 10px 0;
+  }
+  .measures {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+    gap: 0 18px;
+  }
+  summary {
+    font-size: 14px;
+    color: var(--slate);
+    min-height: 32px;
+    cursor: pointer;
+  }
+  .faults {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(132px, 1fr));
+    gap: 8px;
+    margin: 8px 0 12px;
+  }
+  .faults button,
+  .go button {
+    min-height: 56px;
+    font: 600 15px var(--text);
+    color: var(--ink);
+    background: var(--field);
+    border: 1.5px solid var(--rule-strong);
+    cursor: pointer;
+  }
+  .faults button[aria-pressed='true'] {
+    background: var(--clay-tint);
+    border: 2.5px solid var(--clay);
+  }
+  .go {
+    display: grid;
+    grid-template-columns: 2fr 1fr;
+    gap: 8px;
+  }
+  @media (max-width: 900px) {
+    .comes-to {
+      order: 2;
+    }
+    .measures .number {
+      height: 48px;
+      font-size: 19px;
+    }
+  }
+  .go .next {
+    background: var(--viridian);
+    color: var(--on-viridian);
+    font-size: 18px;
+  }
+  .go button:disabled {
+    opacity: 0.5;
+  }
+</style>

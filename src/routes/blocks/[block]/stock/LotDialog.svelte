@@ -1,0 +1,183 @@
+<script lang="ts">
+  import {
+    Checkbox,
+    Modal,
+    NumberInput,
+    Select,
+    SelectItem,
+    TextInput,
+  } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { v7 as uuid } from 'uuid';
+  import { CONTAINER_FORMS, FORM_LABELS } from '$core/stock/containers';
+  import type { LotRow } from '$lib/store/stock';
+  import type { Card } from '$lib/ui/SpeciesName.svelte';
+  import { send } from '$lib/ui/send.svelte';
+
+  interface Props {
+    block: string;
+    species: readonly Card[];
+    /** The lot to change; a new one without. */
+    lot?: LotRow;
+    onclose: (saved?: string) => void;
+  }
+  let { block, species, lot, onclose }: Props = $props();
+  let fresh = $state<LotRow>(
+    untrack(() => ({
+      id: lot?.id ?? uuid(),
+      blockId: block,
+      speciesId: lot?.speciesId ?? species[0]?.id ?? '',
+      code: lot?.code ?? '',
+      nursery: lot?.nursery ?? '',
+      provenance: lot?.provenance ?? '',
+      seedLot: lot?.seedLot ?? '',
+      age: lot?.age ?? '1+1',
+      dipFactor: lot?.dipFactor ?? 2,
+      orderId: lot?.orderId ?? null,
+      replacesId: lot?.replacesId ?? null,
+      liftedOn: lot?.liftedOn ?? null,
+      undercut: Boolean(lot?.undercut),
+      form: lot?.form ?? null,
+      volume: lot?.volume ?? null,
+      perBox: lot?.perBox ?? 100,
+      treeWeight: lot?.treeWeight ?? null,
+    })),
+  );
+  let wrong = $state('');
+  const container = $derived(
+    species.find(({ id }) => id === fresh.speciesId)?.stock === 'container',
+  );
+  async function save() {
+    wrong = '';
+    try {
+      await send('stock.lot', { ...$state.snapshot(fresh) });
+      onclose(fresh.id);
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+<Modal
+  open
+  modalHeading={lot ? `Change lot ${lot.code}` : 'Add a lot'}
+  primaryButtonText={lot ? 'Save' : 'Add'}
+  secondaryButtonText="Not yet"
+  size="sm"
+  on:close={() => onclose()}
+  on:click:button--secondary={() => onclose()}
+  on:submit={save}
+>
+  <div class="fields">
+    <TextInput labelText="Code on the label" bind:value={fresh.code} maxlength={20} />
+    <Select
+      labelText="Species"
+      selected={fresh.speciesId}
+      on:update={(e) => (fresh.speciesId = String(e.detail))}
+      >{#each species as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
+    >
+    <Select
+      labelText="Stands in for"
+      helperText="When it came in another species’ stead, it counts for that one’s places."
+      selected={fresh.replacesId ?? ''}
+      on:update={(e) => (fresh.replacesId = String(e.detail) || null)}
+      ><SelectItem
+        value=""
+        text="itself"
+      />{#each species.filter(({ id }) => id !== fresh.speciesId) as { id, name } (id)}<SelectItem
+          value={id}
+          text={name}
+        />{/each}</Select
+    >
+    <TextInput labelText="Nursery" bind:value={fresh.nursery} maxlength={80} />
+    <TextInput labelText="Provenance" bind:value={fresh.provenance} maxlength={80} />
+    <TextInput labelText="Seed lot" bind:value={fresh.seedLot} maxlength={40} />
+    <div class="two">
+      <TextInput
+        labelText="Age"
+        placeholder="1+1"
+        helperText="years in seedbed + in transplant bed"
+        bind:value={fresh.age}
+        maxlength={12}
+      />
+      <label class="plain"
+        >Lifted on <input
+          type="date"
+          value={fresh.liftedOn ?? ''}
+          onchange={(e) => (fresh.liftedOn = e.currentTarget.value || null)}
+        /></label
+      >
+      <NumberInput labelText="Trees in a box" min={1} hideSteppers bind:value={fresh.perBox} />
+      <NumberInput
+        labelText="Wet weight of a tree, g"
+        helperText="empty: the usual one for its age"
+        allowEmpty
+        min={1}
+        hideSteppers
+        value={fresh.treeWeight === null ? null : Math.round(fresh.treeWeight * 1000)}
+        on:change={(e) => (fresh.treeWeight = e.detail === null ? null : Number(e.detail) / 1000)}
+      />
+    </div>
+    {#if container}
+      <div class="two">
+        <Select
+          labelText="Container"
+          selected={fresh.form ?? 'plug'}
+          on:update={(e) => (fresh.form = e.detail as LotRow['form'])}
+          >{#each CONTAINER_FORMS as form (form)}<SelectItem
+              value={form}
+              text={FORM_LABELS[form]}
+            />{/each}</Select
+        >
+        <NumberInput
+          labelText="Holds, mL"
+          allowEmpty
+          min={1}
+          hideSteppers
+          value={fresh.volume === null ? null : Math.round(fresh.volume * 1000)}
+          on:change={(e) => (fresh.volume = e.detail === null ? null : Number(e.detail) / 1000)}
+        />
+      </div>
+    {:else}
+      <Checkbox
+        labelText="Undercut in the nursery: no root is trimmed"
+        bind:checked={fresh.undercut}
+      />
+      <NumberInput
+        labelText="A dip makes roots last so many times longer"
+        min={1}
+        max={5}
+        step={0.1}
+        bind:value={fresh.dipFactor}
+      />
+    {/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  </div>
+</Modal>
+
+<style>
+  .fields {
+    display: grid;
+    gap: 12px;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 12px;
+    align-items: start;
+  }
+  .plain {
+    display: grid;
+    gap: 6px;
+    font-size: 12px;
+  }
+  input[type='date'] {
+    height: 40px;
+    font: 14px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 0;
+    border-bottom: 1px solid var(--ink);
+    padding: 0 10px;
+  }
+</style>

@@ -1,0 +1,222 @@
+<script lang="ts">
+  import { Button, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { DateTime } from 'luxon';
+  import { formatNumber } from '$core/measure/units';
+  import { flowOf, STOCK_WORDS, type Balance, type StockEventKind } from '$core/stock/ledger';
+  import { newEvent, send } from '$lib/ui/send.svelte';
+  import { page } from '$app/state';
+  import type { EventPage } from '$lib/server/stock';
+
+  interface Named {
+    id: string;
+    name: string;
+  }
+  interface Props {
+    lot: { id: string; code: string; balance: Balance; soaks: { id: string; count: number }[] };
+    places: readonly Named[];
+    planters: readonly Named[];
+    history: EventPage;
+    mayRecord: boolean;
+    onmore: () => void;
+  }
+  let { lot, places, planters, history, mayRecord, onmore }: Props = $props();
+
+  /** What can be entered, and which ends it asks for: a place, another place, a planter. */
+  const KINDS: [kind: StockEventKind, name: string, needs: ('place' | 'to' | 'planter')[]][] = [
+    ['receive', 'Receive', ['place']],
+    ['move', 'Move', ['place', 'to']],
+    ['cull', 'Cull', ['place']],
+    ['dip', 'Dip', ['place']],
+    ['soak', 'Put to soak', ['place']],
+    ['drain', 'Take out of the soak', []],
+    ['water', 'Water', ['place']],
+    ['issue', 'Issue', ['place', 'planter']],
+    ['return', 'Return', ['planter', 'place']],
+    ['plant', 'Plant', ['planter']],
+    ['lose', 'Lose', ['planter', 'place']],
+  ];
+  let typedKind = $state<StockEventKind>();
+  const kind = $derived<StockEventKind>(typedKind ?? (lot.balance.received ? 'issue' : 'receive'));
+  const needs = $derived(KINDS.find(([key]) => key === kind)![2]);
+  let count = $state<number | null>(100);
+  let planter = $state('');
+  let typedPlace = $state<string>();
+  let to = $state('');
+  let note = $state('');
+  let wrong = $state('');
+  /** The place that has most of the lot, until another is chosen. */
+  const place = $derived(
+    typedPlace ??
+      lot.balance.held
+        .filter(([holder]) => holder.startsWith('p:'))
+        .sort((a, b) => b[1] - a[1])[0]?.[0]
+        .slice(2) ??
+      places[0]?.id ??
+      '',
+  );
+
+  async function attempt(task: () => Promise<unknown>) {
+    wrong = '';
+    try {
+      await task();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const record = () =>
+    attempt(async () => {
+      const soak = kind === 'drain' ? lot.soaks[0] : undefined;
+      await send('stock.record', {
+        ...newEvent(),
+        lotId: lot.id,
+        kind,
+        count: soak?.count ?? count ?? 0,
+        planterId: needs.includes('planter') ? planter || null : null,
+        placeId: needs.includes('place') && !(kind === 'lose' && planter) ? place || null : null,
+        toId: kind === 'move' ? to || null : null,
+        corrects: null,
+        closes: soak?.id ?? null,
+        note,
+      });
+      note = '';
+    });
+  const cancelEntry = (id: string) =>
+    attempt(() =>
+      send('stock.record', {
+        ...newEvent(),
+        lotId: lot.id,
+        kind: 'correct',
+        count: 0,
+        corrects: id,
+        note: '',
+      }),
+    );
+  const named = (list: readonly Named[], id?: string | null) =>
+    list.find((entry) => entry.id === id)?.name;
+  /** "cold store → Planter 3" */
+  function way(event: EventPage['events'][number]): string {
+    const who = (holder?: string) =>
+      holder &&
+      (holder.startsWith('p:')
+        ? (named(places, holder.slice(2)) ?? 'store')
+        : (named(planters, holder.slice(2)) ?? 'crew'));
+    const { from, to } = flowOf(event);
+    const parts = [who(from), who(to)].filter(Boolean);
+    if (!parts.length) return named(places, event.place) ?? '';
+    return from && to ? parts.join(' → ') : to ? `→ ${parts[0]}` : `${parts[0]} →`;
+  }
+  const moment = (iso: string) =>
+    DateTime.fromISO(iso, { zone: page.data.site?.zone }).setLocale('en-GB');
+  const SIGN: Partial<Record<StockEventKind, string>> = { receive: '+', return: '+' };
+</script>
+
+<h2>Lot {lot.code}, what happened</h2>
+{#if mayRecord}
+  <form class="record" onsubmit={(event) => (event.preventDefault(), void record())}>
+    <Select
+      labelText="What"
+      selected={kind}
+      on:update={(e) => (typedKind = e.detail as StockEventKind)}
+      >{#each KINDS as [value, text] (value)}<SelectItem
+          {value}
+          {text}
+          disabled={value === 'drain' && !lot.soaks.length}
+        />{/each}</Select
+    >
+    {#if kind !== 'drain'}<NumberInput
+        labelText="Trees"
+        min={1}
+        hideSteppers
+        bind:value={count}
+      />{/if}
+    {#each needs as need (need)}
+      {#if need === 'planter'}
+        <Select
+          labelText="Planter"
+          selected={planter}
+          on:update={(e) => (planter = String(e.detail))}
+          ><SelectItem
+            value=""
+            text="the crew as a whole"
+          />{#each planters as { id, name } (id)}<SelectItem
+              value={id}
+              text={name}
+            />{/each}</Select
+        >
+      {:else if !(kind === 'lose' && planter)}
+        <Select
+          labelText={need === 'to'
+            ? 'To'
+            : kind === 'receive' || kind === 'return'
+              ? 'Into'
+              : 'From'}
+          selected={need === 'to' ? to : place}
+          on:update={(e) =>
+            need === 'to' ? (to = String(e.detail)) : (typedPlace = String(e.detail))}
+          ><SelectItem
+            value=""
+            text="no place entered"
+          />{#each places as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
+        >
+      {/if}
+    {/each}
+    <TextInput labelText="Note" bind:value={note} maxlength={300} />
+    <Button type="submit">Enter it</Button>
+  </form>
+{/if}
+{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+<table class="ledger events">
+  <thead class="visually-hidden"
+    ><tr><th>When</th><th>What</th><th>Trees</th><th>Way</th><th>By</th><th></th></tr></thead
+  >
+  <tbody>
+    {#each history.events as event (event.id)}
+      <tr class:gone={!event.standing}>
+        <td class="when"
+          >{moment(event.at).toFormat('d LLL yyyy')}
+          <span class="quiet">{moment(event.at).toFormat('HH:mm')}</span></td
+        >
+        <td>{STOCK_WORDS[event.kind]}</td>
+        <td class="n"
+          >{SIGN[event.kind] ??
+            (flowOf(event).from?.startsWith('p:') && !flowOf(event).to?.startsWith('p:')
+              ? '−'
+              : '')}
+          {formatNumber(event.count)}</td
+        >
+        <td>{way(event)}</td>
+        <td class="quiet">{event.author}{event.note ? ` · ${event.note}` : ''}</td>
+        <td class="n"
+          >{#if !event.standing}cancelled{:else if mayRecord}<button
+              class="link-button"
+              onclick={() => cancelEntry(event.id)}
+              >Cancel<span class="visually-hidden">
+                {STOCK_WORDS[event.kind]}
+                {event.count}</span
+              ></button
+            >{/if}</td
+        >
+      </tr>
+    {:else}<tr><td class="quiet">Nothing yet. Enter what was received.</td></tr>{/each}
+  </tbody>
+</table>
+{#if history.more}<p>
+    <button class="link-button" onclick={onmore}>Show older entries</button>
+  </p>{/if}
+
+<style>
+  .record {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(110px, 1fr));
+    gap: 10px;
+    align-items: end;
+    margin: 6px 0 10px;
+  }
+  .when {
+    white-space: nowrap;
+  }
+  .events tr.gone {
+    text-decoration: line-through;
+    color: var(--faint);
+  }
+</style>

@@ -1,0 +1,132 @@
+<script lang="ts">
+  import { DateTime } from 'luxon';
+  import { formatNumber } from '$core/measure/units';
+  import { HABITS } from '$core/stock/handling';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const worst = $derived(data.habits.find(({ broken }) => broken));
+  const when = (at: string) =>
+    DateTime.fromISO(at, { zone: data.site!.zone }).setLocale('en-GB').toFormat('d LLL, HH:mm');
+  const who = (audit: PageData['audits'][number]) =>
+    [
+      data.planters.find(({ id }) => id === audit.planter)?.name,
+      audit.lot && `lot ${data.lots.find(({ id }) => id === audit.lot)?.code}`,
+    ]
+      .filter(Boolean)
+      .join(', ') || 'the boxes';
+  const words = (seen: Record<string, string>, mark: 'kept' | 'broken') =>
+    HABITS.filter(({ key }) => seen[key] === mark)
+      .map((habit) => (mark === 'kept' ? habit.label.toLowerCase() : habit.broken))
+      .join(', ');
+</script>
+
+<svelte:head><title>Handling · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    <h2>At the boxes, worst first</h2>
+    {#if data.habits.length}
+      <div class="habits">
+        {#each data.habits as { habit, kept, broken } (habit.key)}
+          {@const share = broken / (kept + broken)}
+          <div class="habit">
+            <span class="label">{habit.label}</span>
+            <span
+              class="bar"
+              role="img"
+              aria-label="kept {kept} of {kept + broken} times"
+              style:--broken="{share * 100}%"
+            ></span>
+            <span class="num" class:bad={broken}
+              >{broken ? `${broken} of ${kept + broken} not` : `kept ${kept} times`}</span
+            >
+            <span class="quiet why">{habit.why}</span>
+          </div>
+        {/each}
+      </div>
+      <h2>Every look</h2>
+      <table class="ledger">
+        <tbody>
+          {#each data.audits as audit (audit.id)}
+            <tr>
+              <td class="when">{when(audit.at)}</td>
+              <td>{who(audit)}</td>
+              <td>
+                {#if words(audit.seen, 'broken')}<b class="bad">{words(audit.seen, 'broken')}</b
+                  >{/if}
+                {#if words(audit.seen, 'kept')}<span class="quiet"
+                    >kept: {words(audit.seen, 'kept')}</span
+                  >{/if}
+                {audit.note}
+              </td>
+              <td class="quiet">{audit.author}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {:else}<p class="quiet">
+        Nobody has looked yet. On a phone, open <a href="/field/{data.block.id}/handling"
+          >Handling</a
+        > each morning: you can see whether a tree stands well, not how it was handled before.
+      </p>{/if}
+  </section>
+  <aside class="comes-to">
+    <h2>Looks</h2>
+    <div>
+      <span class="big">{formatNumber(data.audits.length)}</span><span class="unit"
+        >at the boxes</span
+      >
+    </div>
+    {#if worst}
+      <p class="say stop">
+        <b>Show this again tomorrow:</b>
+        {worst.habit.label.toLowerCase()}. Not kept {worst.broken} of {worst.kept + worst.broken} times.
+        {worst.habit.why}
+      </p>
+    {:else if data.habits.length}<p class="say good">Every habit was kept at every look.</p>{/if}
+    <p><a href="/field/{data.block.id}/handling">Look now, on a phone</a></p>
+    <p class="quiet small">
+      Old habits come back when the leader walks away; a look at another hour tells more than two at
+      the same.
+    </p>
+  </aside>
+</div>
+
+<style>
+  .habit {
+    display: grid;
+    grid-template-columns: 230px 140px 110px 1fr;
+    gap: 4px 14px;
+    align-items: center;
+    border-top: 1px solid var(--rule);
+    padding: 8px 0;
+    font-size: 14.5px;
+  }
+  .label {
+    font-weight: 600;
+  }
+  .bar {
+    height: 12px;
+    background: linear-gradient(to right, var(--clay) var(--broken), var(--viridian) var(--broken));
+  }
+  .why {
+    font-size: 13.5px;
+  }
+  .bad {
+    color: var(--clay);
+  }
+  .when {
+    white-space: nowrap;
+  }
+  .small {
+    font-size: 13px;
+  }
+  @media (max-width: 900px) {
+    .habit {
+      grid-template-columns: 1fr 1fr;
+    }
+    .why {
+      grid-column: 1 / -1;
+    }
+  }
+</style>

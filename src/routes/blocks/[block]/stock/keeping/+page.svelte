@@ -1,0 +1,342 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { DateTime } from 'luxon';
+  import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
+  import { readLogger } from '$core/formats/logger';
+  import { soakState } from '$core/stock/keeping';
+  import KeepingChart from '$lib/charts/KeepingChart.svelte';
+  import FileDrop from '$lib/ui/FileDrop.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import RootClock from '$lib/ui/RootClock.svelte';
+  import SpeciesName from '$lib/ui/SpeciesName.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { newEvent, send } from '$lib/ui/send.svelte';
+  import PlaceDialog from './PlaceDialog.svelte';
+  import SoakBar from './SoakBar.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const card = (id: string) => data.species.find((entry) => entry.id === id)!;
+  const degrees = (celsius: number) => formatTemperature(celsius, units.system);
+  const clock = (at: number) =>
+    DateTime.fromMillis(at, { zone: data.site!.zone }).toFormat('HH:mm');
+  let wrong = $state('');
+  let told = $state<string[]>([]);
+  let editing = $state<PageData['places'][number] | 'new'>();
+
+  async function attempt(task: () => Promise<unknown>) {
+    wrong = '';
+    told = [];
+    try {
+      await task();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const bring = (placeId: string, text: string) =>
+    attempt(async () => {
+      const file = readLogger(text, data.site!.zone);
+      let added = 0;
+      // In pieces, so that a year of readings does not wait on one request.
+      for (let from = 0; from < file.readings.length; from += 20_000) {
+        const part = await send<{ added: number }>(
+          'stock.readings',
+          { placeId, readings: file.readings.slice(from, from + 20_000) },
+          { reload: from + 20_000 >= file.readings.length },
+        );
+        added += part.added;
+      }
+      told = [
+        `${formatNumber(file.readings.length)} readings in °${file.unit} read, ${formatNumber(added)} of them new.`,
+        ...file.notes,
+      ];
+    });
+  const play = (placeId: string) =>
+    attempt(async () => {
+      const { added } = await send<{ added: number }>('stock.logger', { placeId });
+      told = [
+        added ? `${formatNumber(added)} new readings.` : 'Nothing new since the last reading.',
+      ];
+    });
+  const closeBag = (lotId: string, closes: string) =>
+    attempt(() => send('stock.root', { ...newEvent(), lotId, kind: 'close', closes }));
+  const drain = (lotId: string, soak: { id: string; count: number }) =>
+    attempt(() =>
+      send('stock.record', {
+        ...newEvent(),
+        lotId,
+        kind: 'drain',
+        count: soak.count,
+        closes: soak.id,
+      }),
+    );
+  const water = (entry: PageData['containers'][number]) =>
+    attempt(() =>
+      send('stock.record', {
+        ...newEvent(),
+        lotId: entry.id,
+        kind: 'water',
+        count: entry.onHand,
+        placeId: entry.place || null,
+      }),
+    );
+
+  /** What to do about the lots, as sentences with a time in them; the worst first. */
+  const alerts = $derived.by(() => {
+    const list: { level: 'stop' | 'soon'; text: string }[] = [];
+    for (const lot of data.lots) {
+      const name = `lot ${lot.code}, ${card(lot.speciesId).name.toLowerCase()}`;
+      if (lot.stress.value >= 1)
+        list.push({
+          level: 'stop',
+          text: `Plant ${name} first: it has used ${formatPercent(lot.stress.value)} of what it bears, ${formatNumber(lot.days)} days in ${lot.place?.name ?? 'store'} and ${formatNumber(lot.exposure.value)} min in the air.`,
+        });
+      else if (lot.place && lot.stress.value >= 0.6) {
+        const left = ((1 - lot.stress.value) * lot.place.days) / 1;
+        list.push({
+          level: 'soon',
+          text: `Plant ${name} within ${formatNumber(Math.max(1, left))} days: ${lot.place.name} keeps it ${formatNumber(lot.place.days)}.`,
+        });
+      }
+    }
+    for (const place of data.places) {
+      const last = place.readings.at(-1);
+      if (!last || !place.trees) continue;
+      if (last.temperature > place.warmest)
+        list.push({
+          level: 'stop',
+          text: `Cool ${place.name}: ${degrees(last.temperature)} at ${clock(last.at)}, ${degrees(place.warmest)} is the most for ${formatNumber(place.trees)} trees.`,
+        });
+      if (place.span.frost > 0.5)
+        list.push({
+          level: 'stop',
+          text: `Look at the roots in ${place.name}: ${formatNumber(place.span.frost, 1)} hours below ${degrees(place.coolest)} this fortnight.`,
+        });
+      if (place.span.gaps.length)
+        list.push({
+          level: 'soon',
+          text: `Read the logger of ${place.name} more often: ${place.span.gaps.length === 1 ? 'a gap' : `${place.span.gaps.length} gaps`} in its readings, and what happened then is not known.`,
+        });
+    }
+    for (const entry of data.containers) {
+      const due = (entry.watered ? Date.parse(entry.watered) : 0) + entry.round.every * 3_600_000;
+      if (due < data.at)
+        list.push({
+          level: 'soon',
+          text: `Water lot ${entry.code}, ${card(entry.speciesId).name.toLowerCase()}, now: ${entry.watered ? `${formatNumber((data.at - Date.parse(entry.watered)) / 3_600_000)} hours since the last round` : 'no round entered yet'}.`,
+        });
+    }
+    return list.sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'));
+  });
+  const soaking = $derived(data.lots.flatMap((lot) => lot.soaks.map((soak) => ({ lot, soak }))));
+</script>
+
+<svelte:head><title>Keeping · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    {#if alerts.length}
+      <div class="alerts" role="status">
+        {#each alerts as { level, text } (text)}<p class="say {level === 'stop' ? 'stop' : ''}">
+            {text}
+          </p>{/each}
+      </div>
+    {/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#each told as line (line)}<p class="say good">{line}</p>{/each}
+    <h2>Waiting, most stressed first</h2>
+    <div class="wide">
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>Lot</th><th>Species</th><th>Where</th><th class="n">Trees</th><th class="n"
+              >Days</th
+            ><th class="n">Lifted</th><th class="n">In the air</th><th class="n">Used up</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each data.lots as lot (lot.id)}
+            {#each lot.held as [holder, count], i (holder)}
+              <tr>
+                <td
+                  >{#if !i}<a href="/blocks/{data.block.id}/stock?lot={lot.id}"><b>{lot.code}</b></a
+                    >{/if}</td
+                >
+                <td
+                  >{#if !i}<SpeciesName
+                      card={card(lot.speciesId)}
+                      after="{lot.age}{lot.dipped ? ', dipped' : ''}"
+                    />{/if}</td
+                >
+                <td
+                  >{data.places.find(({ id }) => holder === `p:${id}`)?.name ??
+                    'no place entered'}</td
+                >
+                <td class="n">{formatNumber(count)}</td>
+                <td class="n">{i ? '' : formatNumber(lot.days)}</td>
+                <td class="n"
+                  >{i || lot.daysSinceLifting === undefined
+                    ? ''
+                    : `${lot.daysSinceLifting} days`}</td
+                >
+                <td class="n">{i ? '' : `${formatNumber(lot.exposure.value)} min`}</td>
+                <td class="n"><b>{i ? '' : formatPercent(lot.stress.value)}</b></td>
+              </tr>
+            {/each}
+          {:else}<tr><td class="quiet">Nothing is waiting here.</td></tr>{/each}
+        </tbody>
+      </table>
+    </div>
+
+    {#each data.places as place (place.id)}
+      <div class="place">
+        <h2>
+          {place.name}, {formatNumber(place.trees)} trees
+          {#if data.mayRecord}<button class="link-button" onclick={() => (editing = place)}
+              >Change<span class="visually-hidden"> {place.name}</span></button
+            >{/if}
+        </h2>
+        {#if place.readings.length}
+          <KeepingChart {...place} />
+          <p class="quiet num">
+            {degrees(place.span.lowest)} to {degrees(place.span.highest)}; {formatNumber(
+              place.span.warm,
+              1,
+            )} h too warm, {formatNumber(place.span.frost, 1)} h too cold of {formatNumber(
+              place.span.hours,
+            )} h.
+          </p>
+        {:else}<p class="quiet">
+            No readings. It should hold {degrees(place.coolest)} to {degrees(place.warmest)}.
+          </p>{/if}
+        {#if data.mayRecord}
+          <div class="logger">
+            {#if place.logger === 'stand-in'}<Button
+                kind="tertiary"
+                size="small"
+                on:click={() => play(place.id)}>Read its logger</Button
+              >{/if}
+            <FileDrop
+              label="Bring a logger's file"
+              hint="CSV with time and temperature, °C or °F"
+              accept=".csv,.txt"
+              onfile={(text) => bring(place.id, text)}
+              onerror={(message) => (wrong = message)}
+            />
+          </div>
+        {/if}
+      </div>
+    {/each}
+    {#if data.mayRecord}<p>
+        <button class="link-button" onclick={() => (editing = 'new')}>Add a place</button>
+      </p>{/if}
+  </section>
+
+  <aside class="comes-to">
+    {#if data.vessels.length}
+      <h2>Roots in the air</h2>
+      {#each data.vessels as vessel (vessel.id)}
+        <div class="bag">
+          <RootClock allowed={vessel.allowed} used={vessel.used} size={84} />
+          <div>
+            <b>Lot {vessel.code}{vessel.label ? `, ${vessel.label}` : ''}</b>
+            <p class="quiet num">open {Math.floor(vessel.open)} min</p>
+            {#if data.role !== 'viewer'}<Button
+                size="small"
+                on:click={() => closeBag(vessel.lotId, vessel.id)}>Close it</Button
+              >{/if}
+          </div>
+        </div>
+      {/each}
+    {/if}
+    <h2>In water</h2>
+    {#each soaking as { lot, soak } (soak.id)}
+      <SoakBar
+        title="Lot {lot.code}, {formatNumber(soak.count)} {card(lot.speciesId).name.toLowerCase()}"
+        soak={soakState(soak.startedAt, data.at)}
+        {clock}
+        ondrain={data.mayRecord ? () => drain(lot.id, soak) : undefined}
+      />
+    {:else}<p class="quiet">
+        Nothing. Put a lot to soak on its page: two hours at least, eight at most.
+      </p>{/each}
+    {#if data.containers.length}
+      <h2>Containers</h2>
+      {#each data.containers as entry (entry.id)}
+        <div class="container">
+          <SpeciesName card={card(entry.speciesId)} after=", lot {entry.code}" />
+          <Figure
+            label="Water every"
+            figure={{
+              value: entry.round.every,
+              kind: 'hours',
+              formula:
+                '24 h × container ÷ 0.1 L ÷ (demand of this air ÷ that at 20 °C, 60 %, 1 m/s); from memory',
+              steps: [
+                { label: 'container, L', value: entry.volume, kind: 'number' },
+                { label: 'trees', value: entry.onHand, kind: 'count' },
+                { label: 'litres a round', value: entry.round.litres, kind: 'number' },
+              ],
+            }}
+          />
+          <p class="num">
+            {formatNumber(entry.round.litres)} L a round. {entry.watered
+              ? `Last at ${DateTime.fromISO(entry.watered, { zone: data.site!.zone }).toFormat('d LLL, HH:mm')}.`
+              : 'No round yet.'}
+          </p>
+          <p class="quiet">{entry.treatment.because}</p>
+          {#if data.mayRecord}<Button kind="tertiary" size="small" on:click={() => water(entry)}
+              >Watered, dripping</Button
+            >{/if}
+        </div>
+      {/each}
+    {/if}
+    <p class="say caution">
+      A cold store locks from outside: never work in it alone. Wet boxes are lifted by two.
+    </p>
+  </aside>
+</div>
+
+{#if editing}
+  <PlaceDialog
+    place={editing === 'new' ? undefined : editing}
+    siteId={data.site!.id}
+    onclose={() => (editing = undefined)}
+  />
+{/if}
+
+<style>
+  .alerts .say {
+    margin: 0 0 8px;
+  }
+  .wide {
+    overflow-x: auto;
+  }
+  .place h2 {
+    display: flex;
+    gap: 14px;
+    align-items: baseline;
+  }
+  .logger {
+    display: flex;
+    gap: 16px;
+    align-items: center;
+  }
+  .bag {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    font-size: 14.5px;
+  }
+  .bag p {
+    margin: 2px 0 6px;
+  }
+  .container {
+    border-top: 1px solid var(--rule);
+    padding: 8px 0;
+  }
+  .container p {
+    font-size: 14px;
+    margin: 4px 0;
+  }
+</style>

@@ -1,0 +1,87 @@
+<script lang="ts">
+  import { Modal, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { v7 as uuid } from 'uuid';
+  import { PLACE_KINDS, PLACE_RULES, type PlaceKind } from '$core/stock/keeping';
+  import type { PlaceRow } from '$lib/store/stock';
+  import { send } from '$lib/ui/send.svelte';
+
+  interface Props {
+    place?: PlaceRow;
+    siteId: string;
+    onclose: () => void;
+  }
+  let { place, siteId, onclose }: Props = $props();
+  let draft = $state(
+    untrack(() => ({
+      id: place?.id ?? uuid(),
+      siteId,
+      name: place?.name ?? '',
+      kind: place?.kind ?? ('shade' as PlaceKind),
+      coolest: place?.coolest ?? PLACE_RULES.shade.coolest,
+      warmest: place?.warmest ?? PLACE_RULES.shade.warmest,
+      days: place?.days ?? PLACE_RULES.shade.days,
+      logger: place?.logger ?? ('none' as PlaceRow['logger']),
+    })),
+  );
+  let wrong = $state('');
+  function choose(kind: PlaceKind) {
+    const { coolest, warmest, days } = PLACE_RULES[kind];
+    if (kind !== draft.kind) Object.assign(draft, { kind, coolest, warmest, days });
+  }
+  async function save() {
+    wrong = '';
+    try {
+      await send('stock.place', { ...$state.snapshot(draft) });
+      onclose();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+<Modal
+  open
+  modalHeading={place ? `Change ${place.name}` : 'Add a place'}
+  primaryButtonText="Save"
+  secondaryButtonText="Not yet"
+  size="sm"
+  on:close={onclose}
+  on:click:button--secondary={onclose}
+  on:submit={save}
+>
+  <div class="fields">
+    <TextInput labelText="Name" placeholder="such as: north shed" bind:value={draft.name} />
+    <Select labelText="Kind" selected={draft.kind} on:update={(e) => choose(e.detail as PlaceKind)}
+      >{#each PLACE_KINDS as kind (kind)}<SelectItem
+          value={kind}
+          text={PLACE_RULES[kind].label}
+        />{/each}</Select
+    >
+    <NumberInput labelText="Coolest it should be, °C" step={0.5} bind:value={draft.coolest} />
+    <NumberInput labelText="Warmest it should be, °C" step={0.5} bind:value={draft.warmest} />
+    <NumberInput
+      labelText="Days that dormant trees keep there"
+      helperText="From memory; set it by what your stock has borne."
+      min={0.5}
+      bind:value={draft.days}
+    />
+    <Select
+      labelText="Temperature logger"
+      selected={draft.logger}
+      on:update={(e) => (draft.logger = e.detail as PlaceRow['logger'])}
+    >
+      <SelectItem value="none" text="none" />
+      <SelectItem value="file" text="one whose file I bring" />
+      <SelectItem value="stand-in" text="the simulated one" />
+    </Select>
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  </div>
+</Modal>
+
+<style>
+  .fields {
+    display: grid;
+    gap: 12px;
+  }
+</style>

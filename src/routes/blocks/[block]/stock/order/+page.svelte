@@ -1,0 +1,361 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { goto } from '$app/navigation';
+  import { v7 as uuid } from 'uuid';
+  import { formatDay } from '$core/measure/dates';
+  import { formatNumber } from '$core/measure/units';
+  import { readOrders } from '$core/formats/orders';
+  import { rangesOf } from '$core/measure/ranges';
+  import FileDrop from '$lib/ui/FileDrop.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import SpeciesName from '$lib/ui/SpeciesName.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import LineDialog from './LineDialog.svelte';
+  import type { OrderLine } from '$core/stock/orders';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const card = (id: string) => data.species.find((entry) => entry.id === id)!;
+  const leads = $derived(data.role === 'leader');
+  let wrong = $state('');
+  let told = $state('');
+  let editing = $state<OrderLine>();
+
+  async function attempt(task: () => Promise<unknown>) {
+    wrong = '';
+    told = '';
+    try {
+      await task();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const terms = (speciesId: string, next: object) => {
+    const order = data.quantities.find((entry) => entry.speciesId === speciesId)!;
+    return attempt(() =>
+      send('stock.terms', {
+        blockId: data.block.id,
+        speciesId,
+        terms: { ...order.terms, ...next },
+      }),
+    );
+  };
+  const total = $derived({
+    value: data.quantities.reduce((sum, { quantity }) => sum + quantity.value, 0),
+    kind: 'count' as const,
+    formula: 'the orders of all species added up',
+    steps: data.quantities.map(({ speciesId, quantity }) => ({
+      label: card(speciesId).name,
+      value: quantity.value,
+      kind: 'count' as const,
+    })),
+  });
+  const lineFor = (
+    speciesId: string,
+    count: number,
+    replaces: string | null = null,
+  ): OrderLine => ({
+    id: uuid(),
+    species: speciesId,
+    replaces,
+    nursery: data.lines.at(-1)?.nursery ?? '',
+    provenance: '',
+    seedLot: '',
+    age: '1+1',
+    count,
+    pack: data.quantities.find((entry) => entry.speciesId === speciesId)?.terms.pack ?? 50,
+    state: 'asked',
+    confirmed: null,
+    deliverOn: data.block.plantingDay ?? null,
+    note: '',
+  });
+  const instead = (speciesId: string) =>
+    goto(`?instead=${speciesId}`, { keepFocus: true, noScroll: true });
+  const bring = (text: string) =>
+    attempt(async () => {
+      const read = readOrders(
+        text,
+        (name) =>
+          data.species.find(
+            (entry) =>
+              entry.name.toLowerCase() === name.toLowerCase() ||
+              entry.letter.toLowerCase() === name.toLowerCase(),
+          )?.id,
+      );
+      await send('stock.orders', {
+        blockId: data.block.id,
+        lines: read.map(({ species, replaces, ...line }) => ({
+          ...line,
+          id: uuid(),
+          speciesId: species,
+          replacesId: replaces,
+        })),
+      });
+      told = `${read.length} ${read.length === 1 ? 'line' : 'lines'} taken over.`;
+    });
+  const STATES = { asked: 'asked', confirmed: 'confirmed', declined: 'declined' };
+</script>
+
+<svelte:head><title>Order · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    <h2>
+      What the plan needs{data.layout ? `, from version ${data.layout.number} of the rows` : ''}
+    </h2>
+    {#if data.quantities.length}
+      <div class="wide">
+        <table class="ledger orders">
+          <thead
+            ><tr
+              ><th>Species</th><th class="n">Positions</th><th class="n">Reserve %</th><th class="n"
+                >Cull %</th
+              ><th class="n">Pack</th><th class="n">Order</th><th class="n">Confirmed</th><th
+                class="n">Short</th
+              ><th></th></tr
+            ></thead
+          >
+          <tbody>
+            {#each data.quantities as { speciesId, terms: t, quantity }, i (speciesId)}
+              {@const look = card(speciesId)}
+              {@const cover = data.cover[i]}
+              {#snippet term(
+                label: string,
+                value: number,
+                most: number,
+                take: (n: number) => object,
+              )}
+                <td class="n"
+                  ><input
+                    type="number"
+                    min={label === 'Pack' ? 1 : 0}
+                    max={most}
+                    step="1"
+                    aria-label="{label} of {look.name}"
+                    disabled={!leads}
+                    {value}
+                    onchange={(e) => terms(speciesId, take(Number(e.currentTarget.value)))}
+                  /></td
+                >
+              {/snippet}
+              <tr>
+                <td><SpeciesName card={look} /></td>
+                <td class="n">{formatNumber(quantity.steps[0].value)}</td>
+                {@render term('Reserve', Math.round(t.reserve * 1000) / 10, 100, (n) => ({
+                  reserve: n / 100,
+                }))}
+                {@render term('Cull rate', Math.round(t.cull * 1000) / 10, 99, (n) => ({
+                  cull: n / 100,
+                }))}
+                {@render term('Pack', t.pack, 10_000, (n) => ({ pack: n }))}
+                <td class="n"><b>{formatNumber(quantity.value)}</b></td>
+                <td class="n"
+                  >{formatNumber(cover.confirmed)}{#if cover.substituted}<br /><small class="quiet"
+                      >{formatNumber(cover.substituted)} instead</small
+                    >{/if}</td
+                >
+                <td class="n"
+                  >{#if cover.short}<b class="short">{formatNumber(cover.short)}</b
+                    >{:else}0{/if}</td
+                >
+                <td class="n acts">
+                  {#if leads && cover.toAsk}<button
+                      class="link-button"
+                      onclick={() => (editing = lineFor(speciesId, cover.toAsk))}
+                      >Ask for {formatNumber(cover.toAsk)}</button
+                    >{/if}
+                  {#if cover.short}<button class="link-button" onclick={() => instead(speciesId)}
+                      >What instead?</button
+                    >{/if}
+                </td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+    {:else}<p class="quiet">
+        Save a layout under <a href="/blocks/{data.block.id}/rows">Rows</a>; the order follows from
+        it.
+      </p>{/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if told}<p class="say good" role="status">{told}</p>{/if}
+
+    {#each data.tranches as { day, lines, trees } (day)}
+      <h2>
+        {day ? `Delivery of ${formatDay(day, true)}` : 'Without a day yet'}, {formatNumber(trees)} trees
+        {#if day && data.block.plantingDay && day > data.block.plantingDay}<span class="short"
+            >after planting begins</span
+          >{/if}
+      </h2>
+      {@render table(lines)}
+    {/each}
+    {#if data.lines.some(({ state }) => state === 'declined')}
+      <h2>Declined</h2>
+      {@render table(data.lines.filter(({ state }) => state === 'declined'))}
+    {/if}
+    {#if !data.lines.length}<p class="quiet">
+        Nothing asked for yet. Order about a year ahead; nurseries sow what is spoken for.
+      </p>{/if}
+
+    {#if data.instead}
+      <h2>Instead of {card(data.instead.species).name.toLowerCase()}</h2>
+      <p>
+        {formatNumber(data.instead.of)} places of the plan are its. Wires, buildings, damp and light decide
+        what else may stand there.
+      </p>
+      <table class="ledger">
+        <tbody>
+          {#each data.instead.candidates as { species, places, rows } (species)}
+            <tr>
+              <td><SpeciesName card={card(species)} /></td>
+              <td class="n"
+                ><b>{formatNumber(places)}</b> of {formatNumber(data.instead.of)} places</td
+              >
+              <td class="quiet num"
+                >{places === data.instead.of
+                  ? 'everywhere'
+                  : rows.length
+                    ? `rows ${rangesOf(rows.map(({ row }) => row))}`
+                    : 'nowhere'}</td
+              >
+              <td class="n"
+                >{#if leads && places}<button
+                    class="link-button"
+                    onclick={() =>
+                      (editing = lineFor(
+                        species,
+                        Math.min(
+                          places,
+                          data.cover.find((c) => c.species === data.instead!.species)!.short,
+                        ),
+                        data.instead!.species,
+                      ))}>Ask for it</button
+                  >{/if}</td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+  </section>
+
+  <aside class="comes-to">
+    {#if data.quantities.length}
+      <h2>To order</h2>
+      <div><span class="big">{formatNumber(total.value)}</span><span class="unit">trees</span></div>
+      <div class="gap"></div>
+      <Figure label="All species" figure={total} />
+      {#each data.quantities as { speciesId, quantity } (speciesId)}<Figure
+          label={card(speciesId).name}
+          figure={quantity}
+        />{/each}
+    {/if}
+    {#if leads}
+      <h2>Files</h2>
+      <FileDrop
+        label="Bring an order"
+        hint="CSV with the columns species, nursery, trees"
+        accept=".csv,.txt"
+        onfile={bring}
+        onerror={(message) => (wrong = message)}
+      />
+    {/if}
+    <p><a href="/blocks/{data.block.id}/stock/orders.csv">Take the order out as CSV</a></p>
+    <div class="buttons">
+      {#if leads && data.species.length}<Button
+          kind="tertiary"
+          size="small"
+          on:click={() =>
+            (editing = lineFor(data.quantities[0]?.speciesId ?? data.species[0].id, 100))}
+          >Add a line</Button
+        >{/if}
+    </div>
+  </aside>
+</div>
+
+{#snippet table(lines: readonly OrderLine[])}
+  <div class="wide">
+    <table class="ledger">
+      <thead class="visually-hidden"
+        ><tr
+          ><th>Species</th><th>Nursery</th><th>Trees</th><th>Confirmed</th><th>Received</th><th
+          ></th></tr
+        ></thead
+      >
+      <tbody>
+        {#each lines as line (line.id)}
+          <tr>
+            <td
+              ><SpeciesName card={card(line.species)} after={line.age} />{#if line.replaces}<br
+                /><small class="quiet">for {card(line.replaces).name.toLowerCase()}</small>{/if}</td
+            >
+            <td
+              >{line.nursery}{#if line.provenance || line.seedLot}<br /><small class="quiet"
+                  >{[line.provenance, line.seedLot && `seed lot ${line.seedLot}`]
+                    .filter(Boolean)
+                    .join(', ')}</small
+                >{/if}</td
+            >
+            <td class="n num">{formatNumber(line.count)}</td>
+            <td class="n num"
+              >{line.state === 'confirmed'
+                ? `${formatNumber(line.confirmed ?? line.count)} confirmed`
+                : STATES[line.state]}</td
+            >
+            <td class="n num"
+              >{data.received[line.id]
+                ? `${formatNumber(data.received[line.id])} came`
+                : line.deliverOn && line.deliverOn < data.today && line.state === 'confirmed'
+                  ? 'overdue'
+                  : ''}</td
+            >
+            <td class="n"
+              >{#if leads}<button class="link-button" onclick={() => (editing = { ...line })}
+                  >Change<span class="visually-hidden">
+                    {card(line.species).name} from {line.nursery}</span
+                  ></button
+                >{/if}</td
+            >
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+{/snippet}
+
+{#if editing}
+  <LineDialog
+    line={editing}
+    block={data.block.id}
+    species={data.species}
+    known={data.lines.some(({ id }) => id === editing?.id)}
+    onclose={() => (editing = undefined)}
+  />
+{/if}
+
+<style>
+  .gap {
+    height: 10px;
+  }
+  .wide {
+    overflow-x: auto;
+  }
+  .orders input {
+    width: 62px;
+    font: 14.5px var(--text);
+    text-align: right;
+    height: 28px;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+  }
+  .short {
+    color: var(--clay);
+  }
+  .acts {
+    white-space: nowrap;
+  }
+  .acts button + button {
+    margin-left: 12px;
+  }
+</style>

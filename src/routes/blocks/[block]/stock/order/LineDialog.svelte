@@ -1,0 +1,134 @@
+<script lang="ts">
+  import { Modal, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { ORDER_STATES, type OrderLine, type OrderState } from '$core/stock/orders';
+  import type { Card } from '$lib/ui/SpeciesName.svelte';
+  import { send } from '$lib/ui/send.svelte';
+
+  interface Props {
+    line: OrderLine;
+    block: string;
+    species: readonly Card[];
+    /** Saved before, so that it can be taken off. */
+    known: boolean;
+    onclose: () => void;
+  }
+  let { line, block, species, known, onclose }: Props = $props();
+  let draft = $state(untrack(() => ({ ...line })));
+  let wrong = $state('');
+
+  async function attempt(task: () => Promise<unknown>) {
+    wrong = '';
+    try {
+      await task();
+      onclose();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const save = () =>
+    attempt(() => {
+      const { species: speciesId, replaces, ...rest } = $state.snapshot(draft);
+      return send('stock.order', { ...rest, blockId: block, speciesId, replacesId: replaces });
+    });
+  const drop = () => attempt(() => send('stock.dropOrder', { id: draft.id }));
+</script>
+
+<Modal
+  open
+  modalHeading={known ? 'Change the line' : 'Ask a nursery'}
+  primaryButtonText="Save"
+  secondaryButtonText="Not yet"
+  size="sm"
+  on:close={onclose}
+  on:click:button--secondary={onclose}
+  on:submit={save}
+>
+  <div class="fields">
+    <Select
+      labelText="Species"
+      selected={draft.species}
+      on:update={(e) => (draft.species = String(e.detail))}
+      >{#each species as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
+    >
+    <Select
+      labelText="Stands in for"
+      selected={draft.replaces ?? ''}
+      on:update={(e) => (draft.replaces = String(e.detail) || null)}
+      ><SelectItem
+        value=""
+        text="itself"
+      />{#each species.filter(({ id }) => id !== draft.species) as { id, name } (id)}<SelectItem
+          value={id}
+          text={name}
+        />{/each}</Select
+    >
+    <TextInput labelText="Nursery" bind:value={draft.nursery} maxlength={80} />
+    <div class="two">
+      <TextInput labelText="Provenance" bind:value={draft.provenance} maxlength={80} />
+      <TextInput labelText="Seed lot" bind:value={draft.seedLot} maxlength={40} />
+      <TextInput labelText="Age" bind:value={draft.age} maxlength={12} />
+      <NumberInput labelText="Trees" min={1} hideSteppers bind:value={draft.count} />
+      <NumberInput labelText="Pack" min={1} hideSteppers bind:value={draft.pack} />
+      <label
+        >Delivery <input
+          type="date"
+          value={draft.deliverOn ?? ''}
+          onchange={(e) => (draft.deliverOn = e.currentTarget.value || null)}
+        /></label
+      >
+      <Select
+        labelText="The nursery"
+        selected={draft.state}
+        on:update={(e) => (draft.state = e.detail as OrderState)}
+        >{#each ORDER_STATES as state (state)}<SelectItem
+            value={state}
+            text={state === 'asked' ? 'was asked' : state}
+          />{/each}</Select
+      >
+      {#if draft.state === 'confirmed'}<NumberInput
+          labelText="Confirmed"
+          min={0}
+          hideSteppers
+          allowEmpty
+          helperText="empty: all of it"
+          value={draft.confirmed}
+          on:change={(e) => (draft.confirmed = e.detail === null ? null : Number(e.detail))}
+        />{/if}
+    </div>
+    <TextInput labelText="Note" bind:value={draft.note} maxlength={300} />
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if known}<button type="button" class="link-button" onclick={drop}>Take the line off</button
+      >{/if}
+  </div>
+</Modal>
+
+<style>
+  .fields {
+    display: grid;
+    gap: 12px;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 12px;
+    align-items: start;
+  }
+  label {
+    display: grid;
+    gap: 6px;
+    font-size: 12px;
+  }
+  input[type='date'] {
+    height: 40px;
+    font: 14px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 0;
+    border-bottom: 1px solid var(--ink);
+    padding: 0 10px;
+  }
+  .link-button {
+    justify-self: start;
+  }
+</style>

@@ -1,0 +1,69 @@
+import { depthTolerance } from '../../../../../../core/method/method';
+import { wantedOf } from '../../../../../../core/stock/carry';
+import { ROOT_RULES } from '../../../../../../core/stock/roots';
+import { blockAccess, may } from '$lib/server/authorise';
+import { methodOfBlock } from '$lib/server/block';
+import { standsFor } from '$lib/server/board';
+import { nextDay } from '$lib/server/crew-rows';
+import { lotsOf } from '$lib/server/stock';
+import { store } from '$lib/server/store';
+import type { PageServerLoad } from './$types';
+
+/** Measured roots of each lot, the crew's tools, and how many trees tomorrow's rows want. */
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const open = await store();
+  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
+  const states = await lotsOf(open, block.id);
+  const [inspections, tools, next] = await Promise.all([
+    open.inspection.findAll({
+      where: { lotId: states.map(({ lot }) => lot.id) },
+      order: [['at', 'DESC']],
+      raw: true,
+    }),
+    open.tool.findAll({
+      where: { siteId: site.id },
+      order: [['position', 'ASC']],
+      raw: true,
+    }),
+    nextDay(open, block, site.id),
+  ]);
+  const method = methodOfBlock(block);
+  const trimming = method.find(({ question }) => question === 'trimming')!.school;
+  const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
+  const wanted = next ? wantedOf(next.crews, mix.length) : [];
+  return {
+    mayRecord: may(role, 'record'),
+    tools,
+    tomorrow: next && { rows: next.rows },
+    method: {
+      depth: depthTolerance(method).map((cm) => cm / 100) as [number, number],
+      says: [
+        method.find(({ question }) => question === 'depth')!.school.brief,
+        trimming.brief,
+        method.find(({ question }) => question === 'firming')!.school.brief,
+      ].filter(Boolean),
+      mayTrim: trimming.key !== 'never',
+      trimming: trimming.label,
+    },
+    rules: ROOT_RULES,
+    lots: states.map(({ lot, balance }) => {
+      // The newest sample in which roots were measured.
+      const measured = inspections.find(
+        ({ lotId, trees }) => lotId === lot.id && trees.some(({ rootLength }) => rootLength),
+      );
+      return {
+        id: lot.id,
+        code: lot.code,
+        age: lot.age,
+        speciesId: lot.speciesId,
+        undercut: Boolean(lot.undercut),
+        onHand: balance.onHand,
+        wanted: Math.min(balance.onHand, wanted[mix.indexOf(standsFor(lot))] ?? 0),
+        sampledAt: measured ? new Date(measured.at).toISOString() : null,
+        sample: (measured?.trees ?? [])
+          .filter(({ rootLength, faults }) => rootLength && !faults.includes('wrong-species'))
+          .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread ?? 0 })),
+      };
+    }),
+  };
+};

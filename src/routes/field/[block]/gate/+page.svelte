@@ -1,0 +1,27 @@
+<script lang="ts">
+  import Gate from '$lib/stock/Gate.svelte';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['stock.inspect']);
+</script>
+
+<svelte:head><title>At the gate · Viridane</title></svelte:head>
+<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Rows']} outbox={work.outbox}>
+  <div class="wide">
+    <Gate
+      lots={data.lots}
+      inspections={data.inspections}
+      mayRecord={data.mayRecord}
+      save={(sample) => work.outbox.add('stock.inspect', { ...work.event(), ...sample })}
+    />
+  </div>
+</FieldFrame>
+
+<style>
+  .wide {
+    margin: -14px -16px;
+  }
+</style>

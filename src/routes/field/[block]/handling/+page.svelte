@@ -1,0 +1,126 @@
+<script lang="ts">
+  import { HABITS, type Seen } from '$core/stock/handling';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['stock.audit']);
+  let planter = $state('');
+  let lot = $state('');
+  let seen = $state<Record<string, Seen>>({});
+  let note = $state('');
+  let told = $state('');
+  const stock = $derived(data.lots.find(({ id }) => id === lot)?.stock);
+  const habits = $derived(
+    HABITS.filter((habit) => !stock || !habit.stock || habit.stock === stock),
+  );
+  const looked = $derived(habits.filter(({ key }) => seen[key]).length);
+  function mark(key: string, value: Seen) {
+    if (seen[key] === value) delete seen[key];
+    else seen[key] = value;
+    told = '';
+  }
+  async function keep() {
+    await work.outbox.add('stock.audit', {
+      ...work.event(),
+      blockId: data.block.id,
+      lotId: lot || null,
+      planterId: planter || null,
+      seen: Object.fromEntries(
+        habits.filter(({ key }) => seen[key]).map(({ key }) => [key, seen[key]]),
+      ),
+      note,
+    });
+    told = `${looked} ${looked === 1 ? 'habit' : 'habits'} kept on this phone.`;
+    seen = {};
+    note = '';
+  }
+</script>
+
+<svelte:head><title>Handling · Viridane</title></svelte:head>
+<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Rows']} outbox={work.outbox}>
+  <h1>At the boxes</h1>
+  <p>Stand back and watch for a while. Mark what you saw; leave the rest.</p>
+  <label
+    >Who <select bind:value={planter}
+      ><option value="">the whole crew</option>{#each data.planters as { id, name } (id)}<option
+          value={id}>{name}</option
+        >{/each}</select
+    ></label
+  >
+  <label
+    >Which lot <select bind:value={lot}
+      ><option value="">any</option>{#each data.lots as { id, code, name } (id)}<option value={id}
+          >{code}, {name}</option
+        >{/each}</select
+    ></label
+  >
+  {#each habits as habit (habit.key)}
+    <div class="habit" class:broken={seen[habit.key] === 'broken'}>
+      <p><b>{habit.label}</b></p>
+      <div class="marks" role="group" aria-label={habit.label}>
+        <button
+          type="button"
+          aria-pressed={seen[habit.key] === 'kept'}
+          onclick={() => mark(habit.key, 'kept')}>Seen kept</button
+        >
+        <button
+          type="button"
+          class="no"
+          aria-pressed={seen[habit.key] === 'broken'}
+          onclick={() => mark(habit.key, 'broken')}>Not kept</button
+        >
+      </div>
+      <p class="why">{habit.why}</p>
+    </div>
+  {/each}
+  <label>Note <input bind:value={note} maxlength="300" /></label>
+  {#if data.mayRecord}<button class="go" disabled={!looked} onclick={keep}
+      >{looked ? `Keep ${looked} marked` : 'Mark something first'}</button
+    >{/if}
+  {#if told}<p class="say good" role="status">{told}</p>{/if}
+</FieldFrame>
+
+<style>
+  .habit {
+    border: 1.5px solid var(--rule-strong);
+    background: var(--sheet);
+    padding: 10px 12px;
+  }
+  .habit.broken {
+    border-color: var(--clay);
+    background: var(--clay-tint);
+  }
+  .habit b {
+    font-size: 18px;
+  }
+  .marks {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    margin: 8px 0 6px;
+  }
+  .marks button {
+    min-height: 56px;
+    font: 620 17px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    cursor: pointer;
+  }
+  .marks button[aria-pressed='true'] {
+    background: var(--viridian);
+    color: var(--on-viridian);
+    border-color: var(--viridian);
+  }
+  .marks .no[aria-pressed='true'] {
+    background: var(--clay);
+    color: #fff;
+    border-color: var(--clay);
+  }
+  .why {
+    font-size: 15px;
+    color: var(--slate);
+  }
+</style>

@@ -1,0 +1,436 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { untrack } from 'svelte';
+  import { DateTime } from 'luxon';
+  import { formatNumber, formatPercent } from '$core/measure/units';
+  import { vesselClock, type Air } from '$core/stock/exposure';
+  import { soakState } from '$core/stock/keeping';
+  import { readCode } from '$core/stock/label';
+  import {
+    admitTo,
+    flowOf,
+    type Balance,
+    type Holder,
+    type StockEvent,
+    type StockEventKind,
+  } from '$core/stock/ledger';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import Scanner from '$lib/field/Scanner.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import RootClock from '$lib/ui/RootClock.svelte';
+  import SpeciesName from '$lib/ui/SpeciesName.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['stock.record', 'stock.root']);
+  const { outbox } = work;
+  let chosen = $state(untrack(() => page.url.searchParams.get('lot') ?? ''));
+  let typed = $state('');
+  let wrong = $state('');
+  let told = $state('');
+  let doing = $state<StockEventKind>();
+  const lot = $derived(data.lots.find(({ id }) => id === chosen));
+  const card = $derived(lot && data.species.find(({ id }) => id === lot.speciesId)!);
+
+  interface Recorded {
+    id: string;
+    at: string;
+    lotId: string;
+    kind: StockEventKind;
+    count: number;
+    planterId: string | null;
+    placeId: string | null;
+    toId: string | null;
+    closes: string | null;
+  }
+  interface Rooted {
+    id: string;
+    at: string;
+    lotId: string;
+    kind: 'open' | 'close';
+    closes: string | null;
+    label: string;
+  }
+  const toEvent = (entry: Recorded): StockEvent => ({
+    ...entry,
+    lot: entry.lotId,
+    planter: entry.planterId,
+    place: entry.placeId,
+    to: entry.toId,
+  });
+  const recorded = $derived(
+    outbox.pending<Recorded>('stock.record').filter((entry) => entry.lotId === lot?.id),
+  );
+  /** The lot's balance with what this phone has entered and the page does not count yet. */
+  const balance = $derived.by((): Balance | undefined => {
+    if (!lot) return undefined;
+    const held = new Map(lot.balance.held);
+    for (const entry of recorded) {
+      const { from, to } = flowOf(toEvent(entry));
+      if (from) held.set(from, (held.get(from) ?? 0) - entry.count);
+      if (to) held.set(to, (held.get(to) ?? 0) + entry.count);
+    }
+    const sum = (letter: string) =>
+      [...held].reduce((total, [holder, n]) => total + (holder.startsWith(letter) ? n : 0), 0);
+    return { ...lot.balance, onHand: sum('p:'), out: sum('c:'), held: [...held] };
+  });
+  const roots = $derived(
+    outbox.pending<Rooted>('stock.root').filter((entry) => entry.lotId === lot?.id),
+  );
+  const vessels = $derived.by(() => {
+    if (!lot) return [];
+    const closed = new Set(roots.map(({ closes }) => closes));
+    return [
+      ...lot.vessels,
+      ...roots
+        .filter(({ kind }) => kind === 'open')
+        .map(({ id, label, at }) => ({ id, label, openedAt: at, air: data.airNow as Air })),
+    ].filter(({ id }) => !closed.has(id));
+  });
+  const soaks = $derived.by(() => {
+    if (!lot) return [];
+    const ended = new Set(recorded.map(({ closes }) => closes));
+    return [
+      ...lot.soaks,
+      ...recorded
+        .filter(({ kind }) => kind === 'soak')
+        .map(({ id, count, at }) => ({ id, count, startedAt: at })),
+    ].filter(({ id }) => !ended.has(id));
+  });
+  const placeName = (id: string) => data.places.find((place) => place.id === id)?.name ?? 'store';
+  const holderName = (holder: Holder) =>
+    holder.startsWith('p:')
+      ? placeName(holder.slice(2))
+      : (data.planters.find(({ id }) => holder === `c:${id}`)?.name ?? 'the crew as a whole');
+
+  const ACTIONS: [StockEventKind, string][] = [
+    ['issue', 'Issue'],
+    ['return', 'Return'],
+    ['move', 'Move'],
+    ['receive', 'Receive'],
+    ['soak', 'Soak'],
+    ['dip', 'Dip'],
+    ['water', 'Water'],
+    ['cull', 'Cull'],
+    ['lose', 'Lose'],
+  ];
+  let count = $state<number>();
+  let planter = $state('');
+  let place = $state('');
+  let to = $state('');
+  function begin(kind: StockEventKind) {
+    doing = kind;
+    wrong = '';
+    told = '';
+    count = lot?.perBox;
+    place =
+      balance?.held
+        .filter(([holder, n]) => holder.startsWith('p:') && n > 0)
+        .sort((a, b) => b[1] - a[1])[0]?.[0]
+        .slice(2) ??
+      data.places[0]?.id ??
+      '';
+    to = data.places.find(({ id }) => id !== place)?.id ?? '';
+  }
+  async function enter() {
+    if (!lot || !balance || !doing) return;
+    wrong = '';
+    const asksPlanter = doing === 'issue' || doing === 'return' || doing === 'lose';
+    const entry = {
+      ...work.event(),
+      lotId: lot.id,
+      kind: doing,
+      count: Number(count),
+      planterId: (asksPlanter && planter) || null,
+      placeId: doing === 'lose' && planter ? null : place || null,
+      toId: doing === 'move' ? to || null : null,
+      corrects: null,
+      closes: null,
+      blockId: data.block.id,
+      note: '',
+    };
+    try {
+      // The same check as on the server, so that a slip is told here and now.
+      admitTo({ balance, known: false }, toEvent(entry), { lot: lot.code, holder: holderName });
+      await outbox.add('stock.record', entry);
+      told = `${ACTIONS.find(([kind]) => kind === doing)![1]}: ${formatNumber(entry.count)} of lot ${lot.code}, kept.`;
+      doing = undefined;
+      navigator.vibrate?.(30);
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const openBag = () =>
+    outbox.add('stock.root', {
+      ...work.event(),
+      lotId: lot!.id,
+      kind: 'open',
+      closes: null,
+      label: `bag ${vessels.length + 1}`,
+    });
+  const closeBag = (closes: string) =>
+    outbox.add('stock.root', {
+      ...work.event(),
+      lotId: lot!.id,
+      kind: 'close',
+      closes,
+      label: '',
+    });
+  const drain = (soak: { id: string; count: number }) =>
+    outbox.add('stock.record', {
+      ...work.event(),
+      lotId: lot!.id,
+      kind: 'drain',
+      count: soak.count,
+      planterId: null,
+      placeId: null,
+      toId: null,
+      corrects: null,
+      closes: soak.id,
+      blockId: data.block.id,
+      note: '',
+    });
+
+  function look(text: string) {
+    wrong = '';
+    told = '';
+    try {
+      const code = readCode(text);
+      const found = data.lots.find((entry) => entry.shortCode === code);
+      const other = data.elsewhere.find((entry) => entry.shortCode === code);
+      if (found) {
+        chosen = found.id;
+        doing = undefined;
+        typed = '';
+      } else if (other)
+        wrong = `That box is lot ${other.code} of ${other.block}; you are on ${data.block.name}. Bring it there.`;
+      else wrong = `${code} is no lot of this site.`;
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const clock = (at: number) =>
+    DateTime.fromMillis(at, { zone: data.site?.zone }).toFormat('HH:mm');
+</script>
+
+<svelte:head><title>Boxes · Viridane</title></svelte:head>
+<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Rows']} {outbox}>
+  {#if !lot}
+    <h1>Which box?</h1>
+    <Scanner onread={look} onerror={(message) => (wrong = message)} />
+    <form onsubmit={(event) => (event.preventDefault(), look(typed))}>
+      <label>
+        Code on the label
+        <input bind:value={typed} placeholder="7K2M-Q4X" autocapitalize="characters" />
+      </label>
+    </form>
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <p class="quiet">Or from the list, most stressed first:</p>
+    {#each data.lots as entry (entry.id)}
+      {@const look = data.species.find(({ id }) => id === entry.speciesId)!}
+      <button class="lot" onclick={() => (chosen = entry.id)}>
+        <span><b>{entry.code}</b> {look.name}</span>
+        <span class="num"
+          >{formatNumber(entry.balance.onHand)}
+          <small>{entry.balance.onHand ? `${formatPercent(entry.stress)} used` : 'none left'}</small
+          ></span
+        >
+      </button>
+    {:else}<p class="say">No lot is entered for this block yet.</p>{/each}
+  {:else if balance && card}
+    <div class="title">
+      <h1>Lot {lot.code}</h1>
+      <button class="link-button" onclick={() => ((chosen = ''), (doing = undefined))}
+        >Other box</button
+      >
+    </div>
+    <SpeciesName {card} after={lot.age} large />
+    <div class="count">
+      <span class="huge num" data-testid="on-hand">{formatNumber(balance.onHand)}</span>
+      <span
+        >on hand<br /><span class="quiet num">{formatNumber(balance.out)} with the crew</span></span
+      >
+    </div>
+    {#if told}<p class="say good" role="status">{told}</p>{/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if doing}
+      <form class="entry" onsubmit={(event) => (event.preventDefault(), void enter())}>
+        <h2>{ACTIONS.find(([kind]) => kind === doing)?.[1]}</h2>
+        <label>Trees <input type="number" inputmode="numeric" min="1" bind:value={count} /></label>
+        <div class="chips">
+          {#each [1, 2, 5] as boxes (boxes)}<button
+              type="button"
+              class="go plain"
+              onclick={() => (count = boxes * lot.perBox)}
+              >{boxes} {boxes === 1 ? 'box' : 'boxes'}</button
+            >{/each}
+        </div>
+        {#if doing === 'issue' || doing === 'return' || doing === 'lose'}
+          <label
+            >{doing === 'issue' ? 'To' : 'From'}
+            <select bind:value={planter}
+              ><option value="">{doing === 'lose' ? 'the store' : 'the crew as a whole'}</option
+              >{#each data.planters as { id, name } (id)}<option value={id}>{name}</option
+                >{/each}</select
+            ></label
+          >
+        {/if}
+        {#if !(doing === 'lose' && planter)}
+          <label
+            >{doing === 'return' || doing === 'receive' ? 'Into' : 'From'}
+            <select bind:value={place}
+              ><option value="">no place entered</option
+              >{#each data.places as { id, name } (id)}<option value={id}>{name}</option
+                >{/each}</select
+            ></label
+          >
+        {/if}
+        {#if doing === 'move'}
+          <label
+            >To <select bind:value={to}
+              >{#each data.places as { id, name } (id)}<option value={id}>{name}</option
+                >{/each}</select
+            ></label
+          >
+        {/if}
+        <button type="submit" class="go">Enter it</button>
+        <button type="button" class="go plain" onclick={() => (doing = undefined)}>Not now</button>
+      </form>
+    {:else}
+      {#each vessels as vessel (vessel.id)}
+        {@const state = vesselClock(vessel, data.airNow as Air, lot.dip, work.clock)}
+        <div class="vessel" class:over={state.left < 0}>
+          <RootClock allowed={state.allowed} used={state.used} size={92} />
+          <div>
+            <b>{vessel.label || 'bag'}</b>
+            <p class="num">out {Math.floor(state.open)} min of {Math.floor(state.allowed)}</p>
+            {#if data.mayTally}<button class="go" onclick={() => closeBag(vessel.id)}
+                >Close it</button
+              >{/if}
+          </div>
+        </div>
+      {/each}
+      {#each soaks as soak (soak.id)}
+        {@const state = soakState(soak.startedAt, work.clock)}
+        <div class="vessel" class:over={state.state === 'too-long'}>
+          <div>
+            <b>{formatNumber(soak.count)} in water, {formatNumber(state.hours, 1)} h</b>
+            <p>
+              {state.state === 'too-soon'
+                ? `Leave them until ${clock(state.readyAt)}.`
+                : state.state === 'ready'
+                  ? `Ready; out by ${clock(state.overAt)}.`
+                  : `Take them out now.`}
+            </p>
+            {#if data.mayRecord}<button class="go" onclick={() => drain(soak)}>Taken out</button
+              >{/if}
+          </div>
+        </div>
+      {/each}
+      {#if data.mayTally}<button class="go roots" onclick={openBag}>Roots out: start</button>{/if}
+      {#if data.mayRecord}
+        <div class="actions">
+          {#each ACTIONS as [kind, name] (kind)}
+            <button class="go plain" onclick={() => begin(kind)}>{name}</button>
+          {/each}
+        </div>
+      {/if}
+      <details>
+        <summary>Where they are</summary>
+        {#each balance.held.filter(([, n]) => n) as [holder, n] (holder)}
+          <p class="held num"><span>{holderName(holder)}</span><b>{formatNumber(n)}</b></p>
+        {/each}
+      </details>
+    {/if}
+  {/if}
+  <p class="quiet">Two people lift a wet box, knees bent.</p>
+</FieldFrame>
+
+<style>
+  .lot {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    min-height: 60px;
+    padding: 0 14px;
+    font: 19px var(--text);
+    background: var(--sheet);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    cursor: pointer;
+    text-align: left;
+  }
+  .lot small {
+    color: var(--slate);
+    font-size: 14px;
+    margin-left: 8px;
+  }
+  .title {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
+  .title button {
+    min-height: 44px;
+    font-size: 17px;
+  }
+  .count {
+    display: flex;
+    gap: 14px;
+    align-items: end;
+    font-size: 18px;
+    line-height: 1.3;
+  }
+  .huge {
+    font: 750 56px/0.95 var(--text);
+  }
+  .entry {
+    display: grid;
+    gap: 12px;
+  }
+  h2 {
+    font-size: 22px;
+    margin: 0;
+  }
+  .chips,
+  .actions {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 8px;
+  }
+  .vessel {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    border: 2px solid var(--rule-strong);
+    padding: 10px 12px;
+  }
+  .vessel.over {
+    border-color: var(--clay);
+    background: var(--clay-tint);
+  }
+  .vessel div {
+    flex: 1;
+  }
+  .vessel .go {
+    width: 100%;
+    margin-top: 6px;
+  }
+  .roots {
+    background: var(--clay) !important;
+    color: #fff !important;
+  }
+  .held {
+    display: flex;
+    justify-content: space-between;
+    font-size: 17px;
+    padding: 6px 0;
+  }
+  summary {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    color: var(--viridian);
+    font-weight: 600;
+  }
+</style>

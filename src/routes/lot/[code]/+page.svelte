@@ -1,0 +1,1 @@
+<p>Looking for the lot.</p>

@@ -1,3 +1,4 @@
+import type { EventRow } from '../src/lib/store/define';
 import type { Random } from '../core/measure/random';
 
 /** Makes ids like those of a device (UUIDv7), but the same each time. */
@@ -9,3 +10,6 @@ export function idMaker(random: Random): (time: number) => string {
     return `${stamp.slice(0, 8)}-${stamp.slice(8)}-7${hex(3)}-${'89ab'[Math.floor(random() * 4)]}${hex(3)}-${hex(12)}`;
   };
 }
+
+/** An event's columns, at a time of day of a day counted from today. */
+export type EventMaker = (daysAgo: number, hour: number, author?: string) => EventRow;

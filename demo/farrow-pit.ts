@@ -5,6 +5,7 @@ import type { Conditions } from '../core/method/schools';
 import type { Method } from '../core/method/method';
 import type { Direction, LayoutParameters } from '../core/rows/layout';
 import { radians } from '../core/measure/units';
+import type { Letter } from './species';
 
 /**
  * Farrow Pit, an invented worked-out gravel quarry on its way back to woodland. Shapes are in metres
@@ -20,87 +21,6 @@ export const PEOPLE = [
   { signIn: 'planter', name: 'Planter 5', role: 'planter' },
   { signIn: 'viewer', name: 'Client', role: 'viewer' },
 ] as const;
-
-export const SPECIES = [
-  {
-    letter: 'P',
-    name: 'Pine',
-    colour: '#1d6a50',
-    stock: 'bare-root',
-    matureHeight: 25,
-    crown: 6,
-    crownYears: 35,
-    damp: 'dry to fresh',
-    light: 'full light',
-  },
-  {
-    letter: 'B',
-    name: 'Birch',
-    colour: '#94620a',
-    stock: 'bare-root',
-    matureHeight: 20,
-    crown: 6,
-    crownYears: 22,
-    damp: 'dry to damp',
-    light: 'full light',
-  },
-  {
-    letter: 'A',
-    name: 'Aspen',
-    colour: '#7a3f63',
-    stock: 'bare-root',
-    matureHeight: 22,
-    crown: 7,
-    crownYears: 22,
-    damp: 'fresh to damp',
-    light: 'full light',
-  },
-  {
-    letter: 'W',
-    name: 'Whitebeam',
-    colour: '#3d6c94',
-    stock: 'container',
-    matureHeight: 10,
-    crown: 5,
-    crownYears: 28,
-    damp: 'dry to fresh',
-    light: 'light to half shade',
-  },
-  {
-    letter: 'L',
-    name: 'Alder',
-    colour: '#6a7620',
-    stock: 'bare-root',
-    matureHeight: 20,
-    crown: 6,
-    crownYears: 20,
-    damp: 'damp to wet',
-    light: 'full light',
-  },
-  {
-    letter: 'Y',
-    name: 'Willow',
-    colour: '#b4552d',
-    stock: 'container',
-    matureHeight: 8,
-    crown: 5,
-    crownYears: 15,
-    damp: 'damp to wet',
-    light: 'full light',
-  },
-  {
-    letter: 'H',
-    name: 'Hazel',
-    colour: '#5c4632',
-    stock: 'bare-root',
-    matureHeight: 6,
-    crown: 4,
-    crownYears: 12,
-    damp: 'fresh',
-    light: 'half shade',
-  },
-] as const;
-export type Letter = (typeof SPECIES)[number]['letter'];
 
 export const PLANTER_RATES = [780, 720, 840, 690, 810, 660, 750, 700, 640, 820, 730, 680];
 

@@ -22,22 +22,14 @@ import { localPlane, type Plane, type Point } from '../core/measure/plane';
 import { layoutGround } from '../core/rows/ground';
 import { addTo, type Day } from '../core/measure/dates';
 import { seededRandom } from '../core/measure/random';
-import { dryingRate } from '../core/stock/exposure';
 import { shareRows } from '../core/crew/share';
 import { TASKS } from '../core/calendar/tasks';
 import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
-import {
-  BLOCKS,
-  PASSWORD,
-  PEOPLE,
-  PLANTER_RATES,
-  SITE,
-  SPECIES,
-  type DemoBlock,
-  type Letter,
-} from './farrow-pit';
+import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
 import { idMaker } from './events';
+import { SPECIES, type Letter } from './species';
+import { DemoStock, type PlantedDays } from './stock';
 import { blockSurface } from './heights';
 import { inventWeather } from './weather';
 
@@ -70,6 +62,7 @@ class Loader {
   private readonly people = new Map<string, string>();
   private readonly species = new Map<Letter, string>();
   private planters: { id: string; rate: number }[] = [];
+  private stock!: DemoStock;
 
   constructor(
     private readonly store: Store,
@@ -82,10 +75,21 @@ class Loader {
   async load(): Promise<void> {
     await this.peopleAndSpecies();
     await this.store.weatherDay.bulkCreate(inventWeather(this.siteId, this.today, 4));
+    this.stock = new DemoStock({
+      store: this.store,
+      now: this.now,
+      today: this.today,
+      siteId: this.siteId,
+      event: this.event.bind(this),
+      species: this.species,
+      planters: this.planters,
+    });
+    await this.stock.placesAndTools({ id: this.siteId, ...SITE });
     const laid: Laid[] = [];
     for (const [position, demo] of BLOCKS.entries()) laid.push(await this.layBlock(demo, position));
     await this.northBench(laid[0]);
     await this.haulFlat(laid[1]);
+    await this.siltMargin(laid[2]);
     await this.ridgeScreen(laid[3]);
   }
 
@@ -267,8 +271,8 @@ class Loader {
   }
 
   /**
-   * Plants rows from a day on, split among planters row by row, with lots received, issued and
-   * returned to match.
+   * Plants rows from a day on, split among planters row by row.
+   * @returns what each planter set of each species, day by day
    */
   private async plantRows(
     laid: Laid,
@@ -277,13 +281,13 @@ class Loader {
     rowsADay: number,
     planters: readonly number[],
     entry: number,
-  ): Promise<Map<number, number[]>> {
+  ): Promise<PlantedDays> {
     const tallies = [];
-    /** Trees of each species planted, by days ago. */
-    const byDay = new Map<number, number[]>();
+    const byDay: PlantedDays = new Map();
     for (const [i, row] of rows.entries()) {
       const daysAgo = firstDaysAgo - Math.floor(i / rowsADay);
-      const planter = this.planters[planters[i % planters.length]];
+      const who = planters[i % planters.length];
+      const planter = this.planters[who];
       const trees = treesInRow(row);
       for (let planted = 0; planted < trees; planted += entry) {
         tallies.push({
@@ -296,99 +300,18 @@ class Loader {
         });
       }
       const counts = countSpecies([row.runs], laid.mix.length);
-      const sum = byDay.get(daysAgo) ?? laid.mix.map(() => 0);
-      byDay.set(
-        daysAgo,
-        sum.map((n, s) => n + counts[s]),
+      const day = byDay.get(daysAgo) ?? new Map<number, number[]>();
+      const sum = day.get(who) ?? laid.mix.map(() => 0);
+      day.set(
+        who,
+        sum.map((n, species) => n + counts[species]),
       );
+      byDay.set(daysAgo, day);
     }
     for (let from = 0; from < tallies.length; from += 500) {
       await this.store.tally.bulkCreate(tallies.slice(from, from + 500));
     }
     return byDay;
-  }
-
-  private async lot(
-    laid: Laid,
-    species: number,
-    code: string,
-    nursery: string,
-    provenance: string,
-    age: string,
-  ): Promise<string> {
-    const id = this.id(this.now - 500 * DAY);
-    const speciesId = laid.mix[species];
-    await this.store.lot.create({
-      id,
-      blockId: laid.blockId,
-      speciesId,
-      code,
-      nursery,
-      provenance,
-      age,
-      dipFactor: 1,
-    });
-    return id;
-  }
-
-  /** Receives a lot, culls some of it, and issues each day's trees with a few coming back. */
-  private async lotEvents(
-    lotId: string,
-    species: number,
-    byDay: Map<number, number[]>,
-    receive: { daysAgo: number; count: number; cull: number },
-  ): Promise<void> {
-    const entry = (
-      daysAgo: number,
-      hour: number,
-      kind: 'receive' | 'cull' | 'issue' | 'return',
-      count: number,
-      note = '',
-    ) => ({
-      ...this.event(daysAgo, hour),
-      lotId,
-      kind,
-      count,
-      planterId: null,
-      corrects: null,
-      note,
-    });
-    const events = [entry(receive.daysAgo, 8, 'receive', receive.count, 'counted at the gate')];
-    if (receive.cull)
-      events.push(
-        entry(receive.daysAgo, 10, 'cull', receive.cull, 'broken leaders, stripped bark'),
-      );
-    for (const [daysAgo, counts] of byDay) {
-      if (!counts[species]) continue;
-      const spare = Math.floor(this.random() * 12);
-      events.push(entry(daysAgo, 6, 'issue', counts[species] + spare));
-      if (spare) events.push(entry(daysAgo, 15.5, 'return', spare));
-    }
-    await this.store.stockEvent.bulkCreate(events);
-  }
-
-  /** Opens bags of a lot for so many minutes each on the days it was planted. */
-  private async exposures(
-    lotId: string,
-    minutes: number[],
-    firstDaysAgo: number,
-    air = { temperature: 9, humidity: 0.72, wind: 2.4 },
-  ) {
-    for (const [i, length] of minutes.entries()) {
-      const open = this.event(firstDaysAgo - i, 8 + i * 0.3);
-      const at = new Date(open.at.getTime() + length * MINUTE);
-      const common = { lotId, ...air };
-      await this.store.rootEvent.create({ ...open, ...common, kind: 'open', closes: null });
-      await this.store.rootEvent.create({
-        ...open,
-        ...common,
-        id: this.id(at.getTime()),
-        at,
-        recordedAt: at,
-        kind: 'close',
-        closes: open.id,
-      });
-    }
   }
 
   private async plots(
@@ -461,22 +384,30 @@ class Loader {
   /** Planted last season by hand. A lot sat too long; a hollow drowned in February. */
   private async northBench(laid: Laid) {
     const planters = [0, 1, 2, 3, 4, 5];
-    const byDay = await this.plantRows(laid, laid.rows, 374, 7, planters, 200);
-    const totals = laid.mix.map((_, s) =>
-      [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0),
-    );
+    const days = await this.plantRows(laid, laid.rows, 374, 7, planters, 200);
+    const totals = totalOf(days, laid.mix.length);
     const lots = [
-      ['22', 'Lowfield Nursery', 'zone 4, stand 12', '1+1', [9, 8]],
-      ['24', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', [8, 11]],
-      ['31', 'Mill Lane Nursery', 'zone 5, stand 3', '1+1', [26, 24, 21]],
-      ['33', 'Mill Lane Nursery', 'zone 5, stand 9', 'plug', [6]],
+      ['P', '22', 'Lowfield Nursery', 'zone 4, stand 12', '1+1', [9, 8]],
+      ['B', '24', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', [8, 11]],
+      ['A', '31', 'Mill Lane Nursery', 'zone 5, stand 3', '1+1', [26, 24, 21]],
+      ['W', '33', 'Mill Lane Nursery', 'zone 5, stand 9', 'plug', [6]],
     ] as const;
-    for (const [species, [code, nursery, provenance, age, minutes]] of lots.entries()) {
-      const id = await this.lot(laid, species, code, nursery, provenance, age);
+    for (const [species, [letter, code, nursery, provenance, age, opened]] of lots.entries()) {
       const cull = Math.round(totals[species] * 0.03);
-      const count = Math.ceil((totals[species] + cull + 24) / 50) * 50;
-      await this.lotEvents(id, species, byDay, { daysAgo: 376, count, cull });
-      await this.exposures(id, [...minutes], 373);
+      await this.stock.lot(laid.blockId, {
+        code,
+        letter,
+        species,
+        nursery,
+        provenance,
+        age,
+        received: Math.ceil((totals[species] * 1.02 + cull + 24) / 50) * 50,
+        daysAgo: 376,
+        cull,
+        days,
+        opened: [...opened],
+        more: letter === 'W' ? { form: 'plug', volume: 0.15 } : {},
+      });
     }
     await this.plots(laid, laid.rows, planters, 372);
     await this.countRows(laid, 6, 16, (letter, [x, y]) => {
@@ -505,39 +436,8 @@ class Loader {
         corrects: null,
       })),
     );
-    since.set(0, speciesOfFirst(today.runs, started, laid.mix.length));
-    const all = countSpecies(
-      laid.rows.map(({ runs }) => runs),
-      laid.mix.length,
-    );
-    const lots = [
-      ['27', 'Lowfield Nursery', 'zone 4, wet stand 2', '1+1', 0.93],
-      ['42', 'Lowfield Nursery', 'zone 4, stand 7', '1+0', 1.05],
-      ['41', 'Mill Lane Nursery', 'zone 5, stand 12', '1+1', 1.05],
-      ['43', 'Mill Lane Nursery', 'zone 5, stand 3', '1+1', 1.06],
-    ] as const;
-    for (const [species, [code, nursery, provenance, age, supplied]] of lots.entries()) {
-      const id = await this.lot(laid, species, code, nursery, provenance, age);
-      const count = Math.round((all[species] * supplied) / 50) * 50;
-      await this.lotEvents(id, species, new Map([...before, ...since]), {
-        daysAgo: 255,
-        count,
-        cull: Math.round(count * 0.02),
-      });
-      await this.exposures(id, [7, 9, 6, 8].slice(species % 2), 7);
-      if (code === '43') {
-        const air = { temperature: 5.2, humidity: 0.71, wind: 3.4 };
-        const at = new Date(this.now - (9 * MINUTE * 1.4) / dryingRate(air));
-        const open = { ...this.event(0, 0), id: this.id(at.getTime()), at, recordedAt: at };
-        await this.store.rootEvent.create({
-          ...open,
-          lotId: id,
-          kind: 'open',
-          closes: null,
-          ...air,
-        });
-      }
-    }
+    since.set(0, new Map([[4, speciesOfFirst(today.runs, started, laid.mix.length)]]));
+    await this.haulFlatStock(laid, before, since, laid.rows.slice(half));
     await this.plots(laid, autumn, planters, 6, 4);
     await this.countRows(laid, 5, 20, (letter) => (letter === 'P' ? 0.9 : 0.94), half);
     const left = laid.rows.slice(half + 60);
@@ -555,21 +455,252 @@ class Loader {
     );
   }
 
+  /** Spring's lots are used up; autumn's came nine days ago, and of the alder too few. */
+  private async haulFlatStock(
+    laid: Laid,
+    before: PlantedDays,
+    since: PlantedDays,
+    autumn: readonly StoredRow[],
+  ) {
+    const { stock } = this;
+    const spring = totalOf(before, laid.mix.length);
+    const asked = countSpecies(
+      autumn.map(({ runs }) => runs),
+      laid.mix.length,
+    );
+    const from = {
+      L: ['Lowfield Nursery', 'zone 4, wet stand 2', '1+1'],
+      B: ['Lowfield Nursery', 'zone 4, stand 7', '1+0'],
+      P: ['Mill Lane Nursery', 'zone 5, stand 12', '1+1'],
+      A: ['Mill Lane Nursery', 'zone 5, stand 3', '1+1'],
+    } as const;
+    const packs = (trees: number) => Math.round(trees / 50) * 50;
+    const orders = await stock.orders(laid.blockId, [
+      ...(['B', 'P', 'A'] as const).map((letter) => ({
+        key: letter,
+        letter,
+        nursery: from[letter][0],
+        age: from[letter][2],
+        count: packs(asked['LBPA'.indexOf(letter)] * 1.09),
+        pack: 50,
+        state: 'confirmed' as const,
+        inDays: -9,
+      })),
+      {
+        key: 'L',
+        letter: 'L',
+        nursery: 'Lowfield Nursery',
+        age: '1+1',
+        count: packs(asked[0] * 1.09),
+        confirmed: packs(asked[0] * 0.8),
+        pack: 50,
+        state: 'confirmed',
+        inDays: -9,
+        note: 'Bed drowned in August; the rest they have not.',
+      },
+      {
+        key: 'more',
+        letter: 'L',
+        nursery: 'Mill Lane Nursery',
+        age: '1+1',
+        count: packs(asked[0] * 0.15),
+        pack: 25,
+        state: 'asked',
+        inDays: 4,
+      },
+      {
+        key: 'stead',
+        letter: 'Y',
+        instead: 'L',
+        nursery: 'Mill Lane Nursery',
+        age: 'plug',
+        count: 300,
+        pack: 50,
+        state: 'asked',
+        inDays: 4,
+        note: 'Only if the alder does not come.',
+      },
+    ]);
+    const lots = [
+      ['L', '18', '27', 0.8],
+      ['B', '19', '42', 1.09],
+      ['P', '20', '41', 1.09],
+      ['A', '21', '43', 1.09],
+    ] as const;
+    for (const [species, [letter, old, code, supplied]] of lots.entries()) {
+      const [nursery, provenance, age] = from[letter];
+      const common = { letter, species, nursery, provenance, age };
+      const used = Math.ceil((spring[species] * 1.02 + 40) / 50) * 50;
+      await stock.lot(laid.blockId, {
+        ...common,
+        code: old,
+        received: used,
+        daysAgo: 254,
+        cull: Math.round(used * 0.01),
+        days: before,
+      });
+      const received = packs(asked[species] * supplied);
+      const id = await stock.lot(laid.blockId, {
+        ...common,
+        code,
+        received,
+        daysAgo: 9,
+        cull: Math.round(received * 0.02),
+        days: since,
+        openDays: [1],
+        opened: [7, 9, 6, 8].slice(species % 2),
+        more: { orderId: orders.get(letter)!, undercut: letter === 'P' },
+      });
+      if (letter === 'L') {
+        await stock.enter(id, 'dip', received, { daysAgo: 8, hour: 14 }, 'Cold store');
+        await stock.inspect(
+          id,
+          received,
+          9,
+          { length: [27, 5], spread: [12, 4] },
+          { 'too-small': 2, 'dry-roots': 1 },
+          true,
+        );
+      }
+      if (letter === 'B') {
+        await stock.enter(id, 'soak', 300, { minutesAgo: 160 }, 'Cache at the rows');
+        await stock.inspect(
+          id,
+          received,
+          9,
+          { length: [22, 4], spread: [7, 2] },
+          { mould: 3, 'dry-roots': 4, 'leader-broken': 2 },
+        );
+      }
+      if (letter === 'P')
+        await stock.enter(
+          id,
+          'move',
+          400,
+          { daysAgo: 6, hour: 16 },
+          'Cold store',
+          'Barn, north side',
+        );
+      if (letter === 'A') await stock.openNow(id, 'Box 3');
+      if (letter === 'L') {
+        await stock.audit(laid.blockId, 6, 9.2, { lotId: id }, []);
+        await stock.audit(laid.blockId, 4, 11.5, { lotId: id, planter: 4 }, [
+          'one-out',
+          'no-sling',
+        ]);
+      }
+      if (letter === 'B') {
+        await stock.audit(laid.blockId, 3, 13.1, { lotId: id }, ['shade', 're-wet']);
+        await stock.audit(laid.blockId, 1, 10.4, { lotId: id, planter: 4 }, ['one-out']);
+      }
+    }
+  }
+
+  /** Containers ordered for the spring; the first willows wait in the barn's shade. */
+  private async siltMargin(laid: Laid) {
+    const counts = countSpecies(
+      laid.rows.map(({ runs }) => runs),
+      laid.mix.length,
+    );
+    const pack = (trees: number) => Math.ceil(trees / 40) * 40;
+    const orders = await this.stock.orders(laid.blockId, [
+      {
+        key: 'Y',
+        letter: 'Y',
+        nursery: 'Mill Lane Nursery',
+        age: 'plug',
+        count: pack(counts[0] * 0.5),
+        pack: 40,
+        state: 'confirmed',
+        inDays: -2,
+      },
+      {
+        key: 'later',
+        letter: 'Y',
+        nursery: 'Mill Lane Nursery',
+        age: 'plug',
+        count: pack(counts[0] * 0.6),
+        pack: 40,
+        state: 'confirmed',
+        inDays: 38,
+      },
+      {
+        key: 'L',
+        letter: 'L',
+        nursery: 'Lowfield Nursery',
+        age: '1+1',
+        count: pack(counts[1] * 1.1),
+        pack: 50,
+        state: 'asked',
+        inDays: 40,
+      },
+    ]);
+    const received = pack(counts[0] * 0.5);
+    const id = await this.stock.lot(laid.blockId, {
+      code: '51',
+      letter: 'Y',
+      species: 0,
+      nursery: 'Mill Lane Nursery',
+      provenance: 'zone 4, bank stand',
+      age: 'plug',
+      received,
+      daysAgo: 2,
+      cull: 3,
+      more: { form: 'ribbed', volume: 0.3, perBox: 40, orderId: orders.get('Y')!, liftedOn: null },
+    });
+    await this.stock.enter(
+      id,
+      'move',
+      received - 3,
+      { daysAgo: 2, hour: 12 },
+      'Cold store',
+      'Barn, north side',
+    );
+    await this.stock.enter(id, 'water', received - 3, { daysAgo: 1, hour: 8 }, 'Barn, north side');
+    await this.stock.inspect(
+      id,
+      received,
+      2,
+      { length: [17, 1.5], spread: [6, 0.6] },
+      { 'pot-bound': 5 },
+    );
+  }
+
   /** Shelter rows on the ridge, two seasons old and doing well. */
   private async ridgeScreen(laid: Laid) {
     const planters = [8, 9];
-    const byDay = await this.plantRows(laid, laid.rows, 744, 2, planters, 250);
-    const totals = laid.mix.map((_, s) =>
-      [...byDay.values()].reduce((sum, counts) => sum + counts[s], 0),
-    );
-    for (const [species, code] of ['11', '12', '13'].entries()) {
-      const id = await this.lot(laid, species, code, 'Lowfield Nursery', 'zone 4', '2+0');
-      const count = Math.ceil((totals[species] + 20) / 50) * 50;
-      await this.lotEvents(id, species, byDay, { daysAgo: 746, count, cull: 8 });
+    const days = await this.plantRows(laid, laid.rows, 744, 2, planters, 250);
+    const totals = totalOf(days, laid.mix.length);
+    for (const [species, [letter, code]] of (
+      [
+        ['H', '11'],
+        ['W', '12'],
+        ['B', '13'],
+      ] as const
+    ).entries()) {
+      await this.stock.lot(laid.blockId, {
+        code,
+        letter,
+        species,
+        nursery: 'Lowfield Nursery',
+        provenance: 'zone 4',
+        age: '2+0',
+        received: Math.ceil((totals[species] * 1.02 + 20) / 50) * 50,
+        daysAgo: 746,
+        cull: 8,
+        days,
+      });
     }
     await this.plots(laid, laid.rows, planters, 742);
     await this.countRows(laid, 2, 30, () => 0.92);
   }
+}
+
+/** Trees of each species that all planters set on all days. */
+function totalOf(days: PlantedDays, species: number): number[] {
+  return [...days.values()]
+    .flatMap((day) => [...day.values()])
+    .reduce((sum, counts) => sum.map((n, s) => n + counts[s]), new Array<number>(species).fill(0));
 }
 
 /** The fence that shelter rows keep to, in the block's plane. */

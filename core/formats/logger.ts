@@ -127,9 +127,9 @@ function readTime(text: string, zone: string): { at: DateTime; offset: boolean }
 }
 
 /**
- * Milliseconds of clock times in the order of the file. When a clock time steps back by up to an
- * hour and a half, clocks were set back there: the later of its two possible moments is meant
- * until the doubled hour has passed.
+ * Milliseconds of clock times in the order of the file. When a clock time stands still or steps
+ * back within an hour that comes twice, clocks were set back there: the later of its two possible
+ * moments is meant until the doubled hour has passed.
  */
 function unfold(values: readonly { at: DateTime; offset: boolean }[]) {
   let setBack = 0;
@@ -141,7 +141,7 @@ function unfold(values: readonly { at: DateTime; offset: boolean }[]) {
     const early = Math.min(...possible);
     const late = Math.max(...possible);
     if (early === late) second = false;
-    else if (!second && i > 0 && early < before) {
+    else if (!second && i > 0 && early <= before) {
       second = true;
       setBack++;
     }

@@ -225,7 +225,7 @@ export function wantedOf(crews: readonly CarryRows[], species: number): number[]
     let left = rate;
     for (const { runs, planted } of rows) {
       const places = runs.reduce((sum, n, i) => sum + (i % 2 ? n : 0), 0);
-      const today = Math.min(left, places - planted);
+      const today = Math.max(0, Math.min(left, places - planted));
       const before = speciesOfFirst([...runs], planted, species);
       const after = speciesOfFirst([...runs], planted + today, species);
       for (let s = 0; s < species; s++) wanted[s] += after[s] - before[s];

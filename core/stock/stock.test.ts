@@ -1,24 +1,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { dryingRate, exposureMinutes, minutesAllowed, ANCHOR_AIR } from './exposure';
-import { admit, balance, LedgerError, standingEvents, type StockEvent } from './ledger';
+import {
+  ANCHOR_AIR,
+  dryingRate,
+  exposureByLabel,
+  minutesAllowed,
+  vesselClock,
+  worstExposure,
+} from './exposure';
 import { orderQuantity } from './order';
 import { reach } from './reach';
-
-const event = (
-  id: string,
-  kind: StockEvent['kind'],
-  count: number,
-  corrects?: string,
-): StockEvent => ({
-  id,
-  lot: 'l',
-  kind,
-  count,
-  at: '2026-11-24T07:00:00Z',
-  corrects,
-});
 
 test('an order is positions with reserve and cull, up to whole packs, and no tree more', () => {
   const order = (positions: number, reserve: number, cull: number, pack: number) =>
@@ -29,87 +21,6 @@ test('an order is positions with reserve and cull, up to whole packs, and no tre
   assert.equal(order(0, 0.05, 0.05, 50), 0);
   assert.throws(() => order(1000, 0, 1, 50), /cull rate/);
   assert.throws(() => order(1000, 0, 0, 0), /pack/);
-});
-
-test('the lot that is written in the trade: received − culled − issued + returned', () => {
-  const events = [
-    event('1', 'receive', 1200),
-    event('2', 'cull', 36),
-    event('3', 'issue', 500),
-    event('4', 'return', 12),
-  ];
-  assert.deepEqual(balance(events), {
-    received: 1200,
-    culled: 36,
-    issued: 500,
-    returned: 12,
-    onHand: 676,
-  });
-});
-
-test('a lot is never issued below nothing, and no more comes back than went out', () => {
-  const events = [event('1', 'receive', 100), event('2', 'issue', 80)];
-  assert.throws(
-    () => admit(events, event('3', 'issue', 21), '31'),
-    /Lot 31 has 20 on hand; 21 cannot be taken/,
-  );
-  assert.throws(
-    () => admit(events, event('3', 'return', 81), '31'),
-    /80 out with the crew; 81 cannot come back/,
-  );
-  assert.throws(() => admit(events, event('3', 'cull', 0), '31'), /whole number above 0/);
-  assert.throws(() => admit(events, event('3', 'issue', 1.5), '31'), LedgerError);
-  assert.throws(
-    () => admit(events, event('3', 'correct', 0, '1'), '31'),
-    /would leave lot 31 at -80/,
-  );
-  assert.throws(() => admit(events, event('3', 'correct', 0, 'x'), '31'), /not in this lot/);
-  assert.equal(admit(events, event('2', 'issue', 80), '31'), false, 'sent twice counts once');
-  const cancelled = [...events, event('3', 'correct', 0, '2')];
-  assert.equal(balance(cancelled).onHand, 100);
-  assert.throws(() => admit(cancelled, event('4', 'correct', 0, '2'), '31'), /already cancelled/);
-});
-
-test('no order, repetition or number of phones makes a balance wrong or negative', () => {
-  const kinds = fc.constantFrom<StockEvent['kind']>(
-    'receive',
-    'cull',
-    'issue',
-    'return',
-    'correct',
-  );
-  const sent = fc.array(
-    fc.record({
-      n: fc.nat(30),
-      kind: kinds,
-      count: fc.integer({ min: 1, max: 90 }),
-      target: fc.nat(30),
-    }),
-    { maxLength: 60 },
-  );
-  fc.assert(
-    fc.property(sent, fc.nat(1000), (attempts, shuffle) => {
-      const taken: StockEvent[] = [];
-      for (const { n, kind, count, target } of attempts) {
-        const candidate = event(
-          `e${n}`,
-          kind,
-          count,
-          kind === 'correct' ? `e${target}` : undefined,
-        );
-        try {
-          if (admit(taken, candidate, 'x')) taken.push(candidate);
-        } catch (error) {
-          assert.ok(error instanceof LedgerError);
-        }
-        const { onHand, issued, returned } = balance(taken);
-        assert.ok(onHand >= 0 && returned <= issued);
-      }
-      const mixed = [...taken, ...taken].sort((a, b) => (a.id + shuffle < b.id + shuffle ? 1 : -1));
-      assert.deepEqual(balance(mixed), balance(taken));
-      assert.ok(standingEvents(mixed).length <= taken.length);
-    }),
-  );
 });
 
 test('the root clock gives 20 minutes at its anchor and fewer in worse air', () => {
@@ -131,17 +42,45 @@ test('the root clock gives 20 minutes at its anchor and fewer in worse air', () 
   );
 });
 
-test('exposure adds up over openings, an open bag counts until now', () => {
-  const openings = [
-    {
-      id: 'a',
-      openedAt: '2026-11-24T07:00:00Z',
-      closedAt: '2026-11-24T07:12:00Z',
-      air: ANCHOR_AIR,
-    },
-    { id: 'b', openedAt: '2026-11-24T08:00:00Z', closedAt: null, air: ANCHOR_AIR },
-  ];
-  assert.ok(Math.abs(exposureMinutes(openings, '2026-11-24T08:05:00Z') - 17) < 1e-9);
+test('exposure adds up bag by bag; the worst bag and what the whole lot went through count', () => {
+  const opening = (id: string, label: string, from: number, to: number | null) => ({
+    id,
+    label,
+    openedAt: `2026-11-24T07:${String(from).padStart(2, '0')}:00Z`,
+    closedAt: to === null ? null : `2026-11-24T07:${String(to).padStart(2, '0')}:00Z`,
+    air: ANCHOR_AIR,
+  });
+  const sums = exposureByLabel(
+    [
+      opening('a', '', 0, 12),
+      opening('b', 'box 1', 20, 23),
+      opening('c', 'box 2', 20, 24),
+      opening('d', 'box 1', 30, null),
+    ],
+    '2026-11-24T07:35:00Z',
+  );
+  const written = [...sums].map(([label, minutes]) => [label, Math.round(minutes * 1e6) / 1e6]);
+  assert.deepEqual(written, [
+    ['', 12],
+    ['box 1', 8],
+    ['box 2', 4],
+  ]);
+  assert.ok(Math.abs(worstExposure(sums).value - 20) < 1e-9);
+});
+
+test('a bag that was opened in wind and is open in calm is charged the mean of both', () => {
+  const at = Date.parse('2026-11-24T07:10:00Z');
+  const calm = vesselClock(
+    { openedAt: '2026-11-24T07:00:00Z', air: ANCHOR_AIR },
+    ANCHOR_AIR,
+    1,
+    at,
+  );
+  assert.ok(Math.abs(calm.left - 10) < 1e-9 && Math.abs(calm.open - 10) < 1e-9);
+  const windy = { ...ANCHOR_AIR, wind: 6 };
+  const mixed = vesselClock({ openedAt: '2026-11-24T07:00:00Z', air: windy }, ANCHOR_AIR, 2, at);
+  assert.ok(Math.abs(mixed.used - (10 * (1 + dryingRate(windy))) / 2) < 1e-9);
+  assert.equal(mixed.allowed, 40);
 });
 
 test('stock reaches as far as rows are planted in order, and says where it runs dry', () => {

@@ -1,9 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { v4, v7 } from 'uuid';
-import { openingsFrom, taskRecords } from '../../src/lib/server/block';
-import { airCall, bagClock, stillToPlant } from '../../src/lib/server/board';
+import { taskRecords } from '../../src/lib/server/block';
+import { airCall, stillToPlant } from '../../src/lib/server/board';
 import { gate } from '../../src/lib/server/gate';
+import type { LotState } from '../../src/lib/server/stock';
+import { balance } from '../../core/stock/ledger';
 import { may } from '../../src/lib/server/authorise';
 import { schemas } from '../../src/lib/schemas';
 
@@ -28,30 +30,6 @@ test('a task’s last word counts, in whatever order its events arrive', () => {
   );
 });
 
-test('openings are paired with their own closing', () => {
-  const base = { temperature: 10, humidity: 0.8, wind: 1 };
-  const openings = openingsFrom([
-    { ...base, id: 'one', kind: 'open', closes: null, at: at(0) },
-    { ...base, id: 'two', kind: 'open', closes: null, at: at(5) },
-    { ...base, id: 'end', kind: 'close', closes: 'one', at: at(9) },
-  ]);
-  assert.deepEqual(
-    openings.map(({ id, closedAt }) => [id, closedAt]),
-    [
-      ['one', at(9).toISOString()],
-      ['two', null],
-    ],
-  );
-});
-
-test('a bag’s clock counts minutes in the air of now, whatever the air was when it was opened', () => {
-  const same = bagClock(at(0).toISOString(), air, air, 1, at(13).getTime());
-  assert.ok(Math.abs(same.left - 7) < 1e-9 && Math.abs(same.open - 13) < 1e-9);
-  const opened = bagClock(at(0).toISOString(), { ...air, wind: 6 }, air, 1, at(5).getTime());
-  assert.ok(opened.used > 10, 'five windy minutes weigh more than ten calm ones');
-  assert.equal(bagClock(at(0).toISOString(), air, air, 2, at(0).getTime()).allowed, 40);
-});
-
 test('the board says when to stop, and nothing on a calm day', () => {
   const hours = (wind: number[]) => wind.map((speed, i) => ({ ...air, wind: speed, hour: 7 + i }));
   assert.equal(airCall(hours([1, 2, 3]), air, 'b'), undefined);
@@ -69,29 +47,13 @@ test('the board says when to stop, and nothing on a calm day', () => {
 });
 
 test('trees still to plant are what came, less culls, less what stands', () => {
-  const lot = (speciesId: string, received: number, culled: number) => ({
-    lot: { speciesId } as never,
-    openings: [],
-    events: [
-      {
-        id: `${speciesId}r`,
-        lot: '',
-        kind: 'receive' as const,
-        count: received,
-        at: '',
-        note: '',
-        author: '',
-      },
-      {
-        id: `${speciesId}c`,
-        lot: '',
-        kind: 'cull' as const,
-        count: culled,
-        at: '',
-        note: '',
-        author: '',
-      },
-    ],
+  const lot = (speciesId: string, received: number, culled: number): LotState => ({
+    lot: { speciesId, replacesId: null } as never,
+    balance: { ...balance([]), received, culled },
+    since: new Map(),
+    open: [],
+    soaks: [],
+    dipped: false,
   });
   const rows = [{ number: 1, runs: [0, 10, 1, 5] }];
   assert.deepEqual(

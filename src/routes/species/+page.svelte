@@ -34,6 +34,8 @@
     crownYears: 30,
     damp: '',
     light: '',
+    marks: {},
+    notes: '',
   });
   let card = $state<Card>(blank());
   let wrong = $state('');

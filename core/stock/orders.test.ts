@@ -1,0 +1,124 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { ordersToCsv, readOrders } from '../formats/orders';
+import { coverOf, ORDER_STATES, placesFor, tranches, type OrderLine } from './orders';
+
+const line = (more: Partial<OrderLine>): OrderLine => ({
+  id: 'x',
+  species: 'pine',
+  replaces: null,
+  nursery: 'North Beds',
+  provenance: '',
+  seedLot: '',
+  age: '2+0',
+  count: 100,
+  pack: 50,
+  state: 'asked',
+  confirmed: null,
+  deliverOn: null,
+  note: '',
+  ...more,
+});
+
+test('what is asked, confirmed, short and stood in for', () => {
+  const lines = [
+    line({ count: 600, state: 'confirmed', confirmed: 450, deliverOn: '2026-11-20' }),
+    line({ count: 300, deliverOn: '2026-12-04' }),
+    line({ species: 'larch', replaces: 'pine', count: 100, state: 'confirmed' }),
+    line({ count: 900, state: 'declined' }),
+  ];
+  assert.deepEqual(coverOf(new Map([['pine', 1000]]), lines), [
+    {
+      species: 'pine',
+      needed: 1000,
+      asked: 850,
+      confirmed: 550,
+      substituted: 100,
+      toAsk: 150,
+      short: 450,
+    },
+  ]);
+  assert.deepEqual(
+    tranches(lines).map(({ day, trees }) => [day, trees]),
+    [
+      ['2026-11-20', 450],
+      ['2026-12-04', 300],
+      [null, 100],
+    ],
+  );
+});
+
+test('places a substitute may take, against peg by peg', () => {
+  const runs = fc.array(fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 })), {
+    minLength: 1,
+    maxLength: 6,
+  });
+  fc.assert(
+    fc.property(runs, runs, (species, limited) => {
+      const expand = (row: readonly (readonly [number, number])[]) =>
+        row.flatMap(([what, count]) => new Array<number>(count).fill(what));
+      const pegs = expand(species);
+      // The same pegs, cut into classes of ground; the last class goes on to the row's end.
+      const kinds = expand(limited).slice(0, pegs.length);
+      while (kinds.length < pegs.length) kinds.push(kinds.at(-1)!);
+      const classes = [
+        [true, false, true],
+        [false, true, true],
+        [true, true, false],
+      ];
+      const pairs: number[] = [];
+      for (const kind of kinds) {
+        if (pairs.length && pairs.at(-2) === kind) pairs[pairs.length - 1]++;
+        else pairs.push(kind, 1);
+      }
+      const found = placesFor([pairs], classes, [species.flat()], 1, 2);
+      const byHand = pegs.filter((peg, i) => peg === 1 && classes[kinds[i]][2]).length;
+      assert.deepEqual([found.places, found.of], [byHand, pegs.filter((peg) => peg === 1).length]);
+    }),
+  );
+});
+
+test('orders go out as CSV and come back the same', () => {
+  const words = fc.string({ maxLength: 30, unit: 'grapheme' }).map((text) => text.trim());
+  const any = fc.record({
+    nursery: words.filter((text) => text.length > 0 && !/^[=+\-@\t\r']/.test(text)),
+    note: words.filter((text) => !/^[=+\-@\t\r']/.test(text)),
+    count: fc.integer({ min: 1, max: 99_999 }),
+    pack: fc.integer({ min: 1, max: 500 }),
+    state: fc.constantFrom(...ORDER_STATES),
+    confirmed: fc.option(fc.nat(5000)),
+    deliverOn: fc.constantFrom(null, '2026-02-28', '2028-02-29'),
+    replaces: fc.constantFrom(null, 'larch'),
+  });
+  const names = new Map([
+    ['pine', 'Ridge pine'],
+    ['larch', 'Hill larch, "grey"'],
+  ]);
+  const idOf = (name: string) => [...names].find(([, written]) => written === name)?.[0];
+  fc.assert(
+    fc.property(fc.array(any, { minLength: 1, maxLength: 8 }), (entries) => {
+      const lines = entries.map((entry) => line(entry));
+      const read = readOrders(
+        ordersToCsv(lines, (id) => names.get(id)!),
+        idOf,
+      );
+      assert.deepEqual(
+        read,
+        lines.map(({ id: _, ...rest }) => rest),
+      );
+    }),
+  );
+});
+
+test('a bad order file is refused with the line, what was found and what is accepted', () => {
+  const read = (text: string) => readOrders(text, (name) => (name === 'Pine' ? 'pine' : undefined));
+  assert.throws(() => read('nursery,trees\nA,1'), /“species” is missing. Found: nursery, trees/);
+  assert.throws(() => read('species,nursery,trees\nPine,A,1.5'), /Line 2, trees: “1.5”/);
+  assert.throws(() => read('species,nursery,trees\nPine,A,5\nYew,A,5'), /Line 3, species: “Yew”/);
+  assert.throws(
+    () => read('species,nursery,trees,deliver on\nPine,A,5,2026-02-30'),
+    /“2026-02-30” is no date/,
+  );
+  assert.throws(() => read('species,nursery,trees'), /no line under it/);
+});

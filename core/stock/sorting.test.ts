@@ -1,0 +1,258 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { plantedBySpecies } from '../crew/planted';
+import { carryPlan, wantedOf, type CarryTerms } from './carry';
+import { accountOfDay, tallyKey } from './reconcile';
+import { bucketCounts, bucketShares, fit, gauge, ROOT_RULES, rootsAgainstTools } from './roots';
+import type { StockEvent } from './ledger';
+
+const bar = { id: 'b', name: 'Bar', kind: 'bar', depth: 0.27, width: 0.1, rate: 900 } as const;
+const spade = {
+  id: 's',
+  name: 'Spade',
+  kind: 'spade',
+  depth: 0.35,
+  width: 0.25,
+  rate: 400,
+} as const;
+const auger = {
+  id: 'a',
+  name: 'Auger',
+  kind: 'auger',
+  depth: 0.4,
+  width: 0.15,
+  rate: 500,
+} as const;
+const cm = (metres: number) => `${Math.round(metres * 100)} cm`;
+
+test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade', () => {
+  const sample = [
+    ...Array.from({ length: 71 }, () => ({ length: 0.31, spread: 0.08 })),
+    ...Array.from({ length: 29 }, () => ({ length: 0.28, spread: 0.18 })),
+  ];
+  const plan = rootsAgainstTools(sample, [spade, bar]);
+  assert.equal(plan.sentence, 'Trim to 26 cm; 71 % bar, 29 % spade.');
+  assert.deepEqual(bucketCounts(plan.recommended, 1000), [710, 290, 0]);
+  const untrimmed = plan.options.find(({ trim }) => trim === Infinity)!;
+  assert.deepEqual([untrimmed.buckets, untrimmed.trimmed, untrimmed.cutShare], [[0, 100, 0], 0, 0]);
+  const kept = rootsAgainstTools(sample, [bar], { ...ROOT_RULES, mayTrim: false });
+  assert.equal(kept.options.length, 1);
+  assert.match(kept.sentence, /^Trim nothing; 100 of 100 set aside/);
+});
+
+test('sorting: every tree in one bucket, a shorter trim never fits worse, the rule harms fewest', () => {
+  const roots = fc.record({
+    length: fc.integer({ min: 8, max: 60 }).map((n) => n / 100),
+    spread: fc.integer({ min: 2, max: 40 }).map((n) => n / 100),
+  });
+  fc.assert(
+    fc.property(
+      fc.array(roots, { minLength: 1, maxLength: 40 }),
+      fc.subarray([bar, spade, auger], { minLength: 1 }),
+      fc.nat(5000),
+      (sample, tools, trees) => {
+        const plan = rootsAgainstTools(sample, tools);
+        let aside = Infinity;
+        for (const option of plan.options) {
+          assert.equal(
+            option.buckets.reduce((a, b) => a + b),
+            sample.length,
+          );
+          const shares = bucketShares(option);
+          assert.equal(
+            shares.reduce((a, b) => a + b),
+            100,
+          );
+          assert.equal(
+            bucketCounts(option, trees).reduce((a, b) => a + b),
+            trees,
+          );
+          assert.ok(option.buckets[tools.length] <= aside, 'options go from long to short');
+          aside = option.buckets[tools.length];
+          // Recount by hand: the quickest tool whose hole takes the tree.
+          const byHand = sample.filter(({ length, spread }) =>
+            plan.tools.every(
+              (tool) =>
+                !['fits', 'twisted'].includes(
+                  fit({ length: Math.min(length, option.trim), spread }, tool),
+                ),
+            ),
+          ).length;
+          assert.equal(byHand, aside);
+        }
+        const fewest = Math.min(...plan.options.map(({ harmed }) => harmed));
+        assert.ok(plan.recommended.harmed <= fewest);
+        assert.ok(plan.recommended.trim >= ROOT_RULES.keep);
+      },
+    ),
+    { numRuns: 150 },
+  );
+});
+
+test('the gauge says what is wrong and what to do about it', () => {
+  const say = (length: number, spread: number, tool: typeof bar | typeof auger, cover = 0) =>
+    gauge({ length, spread }, tool, [bar, spade, auger], cm, [0, 0.03], cover);
+  assert.deepEqual(say(0.3, 0.08, bar), {
+    good: false,
+    says: 'Root turns up: 30 cm in a 27 cm hole.',
+    then: 'Trim 4 cm, or take the spade.',
+  });
+  assert.match(say(0.2, 0.18, bar).says, /bunch: 18 cm wide in a 10 cm hole/);
+  assert.match(say(0.2, 0.18, auger).then, /Twist it in/);
+  assert.match(say(0.2, 0.08, bar, 0.05).says, /Set 5 cm deep; this method allows 3 cm/);
+  assert.ok(say(0.2, 0.08, bar).good);
+});
+
+const lots = [
+  { lot: 'old', species: 0, onHand: 130, perBox: 50, weight: 0.1 },
+  { lot: 'new', species: 0, onHand: 400, perBox: 100, weight: 0.1 },
+  { lot: 'oak', species: 1, onHand: 90, perBox: 25, weight: 0.2 },
+];
+
+test('what to load: the older lot first, boxes in the order they are opened', () => {
+  const crew = {
+    planter: 'ann',
+    rate: 200,
+    rows: [
+      { number: 4, runs: [0, 120, 1, 30], planted: 20 },
+      { number: 5, runs: [0, 300], planted: 0 },
+    ],
+  };
+  const { bagUps, trips, short } = carryPlan([crew], lots, 2, {
+    bagLoad: 10,
+    bagTrees: 300,
+    trailerBoxes: 3,
+    trailerLoad: 1000,
+  });
+  assert.deepEqual(short, [0, 0]);
+  assert.deepEqual(
+    bagUps.map(({ trees }) => trees.map(({ lot, count }) => `${count} ${lot}`)),
+    [['100 old'], ['30 old', '10 new', '30 oak'], ['30 new']],
+  );
+  assert.deepEqual(
+    trips.flatMap(({ boxes }) => boxes.map(({ lot, number }) => `${lot} ${number}`)).slice(0, 2),
+    ['old 1', 'old 2'],
+  );
+  assert.ok(trips.every(({ boxes }) => boxes.length <= 3));
+});
+
+test('carrying conserves trees: wanted = bagged + short, and no lot gives more than it has', () => {
+  const run = fc.tuple(fc.nat(1), fc.integer({ min: 1, max: 60 }));
+  const row = fc.array(run, { minLength: 1, maxLength: 4 });
+  const crew = fc.record({ rate: fc.integer({ min: 1, max: 400 }), rows: fc.array(row) });
+  const terms = fc.record<CarryTerms>({
+    bagLoad: fc.double({ min: 0.05, max: 20, noNaN: true }),
+    bagTrees: fc.integer({ min: 1, max: 300 }),
+    trailerBoxes: fc.integer({ min: 1, max: 9 }),
+    trailerLoad: fc.double({ min: 1, max: 200, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(fc.array(crew, { maxLength: 4 }), terms, (planters, limits) => {
+      const crews = planters.map(({ rate, rows }, p) => ({
+        planter: `p${p}`,
+        rate,
+        rows: rows.map((runs, r) => ({ number: r + 1, runs: runs.flat(), planted: r % 3 })),
+      }));
+      const { bagUps, trips, short } = carryPlan(crews, lots, 2, limits);
+      const bagged = new Map<string, number>();
+      for (const { trees } of bagUps)
+        for (const { lot, count } of trees) bagged.set(lot, (bagged.get(lot) ?? 0) + count);
+      for (const { lot, onHand } of lots) assert.ok((bagged.get(lot) ?? 0) <= onHand);
+      const wanted = wantedOf(crews, 2);
+      const of = (...keys: string[]) => keys.reduce((n, key) => n + (bagged.get(key) ?? 0), 0);
+      assert.deepEqual([of('old', 'new') + short[0], of('oak') + short[1]], wanted);
+      const loaded = trips.flatMap(({ boxes }) => boxes);
+      for (const { lot } of lots) {
+        const own = loaded.filter((box) => box.lot === lot).reduce((n, { trees }) => n + trees, 0);
+        assert.ok(own >= (bagged.get(lot) ?? 0), 'every tree in a bag came out of a loaded box');
+      }
+      assert.ok(loaded.every(({ at }, i) => i === 0 || at >= loaded[i - 1].at));
+    }),
+  );
+});
+
+const entry = (id: string, kind: StockEvent['kind'], lot: string, count: number, hour: number) => ({
+  id,
+  kind,
+  lot,
+  count,
+  at: `2026-11-24T${String(hour).padStart(2, '0')}:00:00Z`,
+  planter: 'ann',
+});
+
+test('a day’s account: issued − returned − planted = missing, and the oldest lot is charged first', () => {
+  const speciesOf = (lot: string) => (lot === 'oak' ? 'oak' : 'pine');
+  const events = [
+    entry('2', 'issue', 'new', 100, 9),
+    entry('1', 'issue', 'old', 50, 7),
+    entry('3', 'return', 'new', 10, 15),
+    entry('4', 'lose', 'new', 2, 15),
+  ];
+  const tallied = new Map([
+    [tallyKey('ann', 'pine'), 130],
+    [tallyKey('ann', 'oak'), 5],
+  ]);
+  const account = accountOfDay(events, tallied, speciesOf);
+  assert.deepEqual(
+    account.lines.map(({ species, issued, returned, planted, lost, missing }) => [
+      species,
+      issued,
+      returned,
+      planted,
+      lost,
+      missing,
+    ]),
+    [
+      ['pine', 150, 10, 130, 2, 8],
+      ['oak', 0, 0, 5, 0, -5],
+    ],
+  );
+  assert.deepEqual(
+    account.toPost.map(({ lot, count }) => [lot, count]),
+    [
+      ['old', 50],
+      ['new', 80],
+    ],
+  );
+  assert.deepEqual(account.unexplained, [{ planter: 'ann', species: 'oak', count: 5 }]);
+  const closed = [
+    ...events,
+    entry('5', 'plant', 'old', 50, 18),
+    entry('6', 'plant', 'new', 80, 18),
+  ];
+  const again = accountOfDay([...closed, ...closed], tallied, speciesOf);
+  assert.deepEqual(again.toPost, [], 'closed twice posts once');
+  assert.equal(again.lines[0].missing, 8);
+});
+
+test('which species a planter set follows from where on the row the tally lies', () => {
+  const rows = new Map([[1, [0, 10, 1, 5, 0, 10]]]);
+  const tally = (id: string, planter: string, count: number, at: string) => ({
+    id,
+    row: 1,
+    planter,
+    count,
+    at,
+    corrects: null,
+  });
+  const counts = plantedBySpecies(
+    rows,
+    [
+      tally('b', 'bo', 8, '2026-11-24T10:00:00Z'),
+      tally('a', 'ann', 12, '2026-11-24T08:00:00Z'),
+      tally('y', 'ann', 3, '2026-11-23T08:00:00Z'),
+    ],
+    ['pine', 'oak'],
+    '2026-11-24T00:00:00Z',
+    '2026-11-25T00:00:00Z',
+  );
+  assert.deepEqual(
+    [...counts].sort(),
+    [
+      [tallyKey('ann', 'pine'), 7],
+      [tallyKey('ann', 'oak'), 5],
+      [tallyKey('bo', 'pine'), 8],
+    ].sort(),
+  );
+});

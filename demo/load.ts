@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { hash } from '@node-rs/argon2';
 import {
   layOut,
@@ -28,7 +29,7 @@ import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
 import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
 import { idMaker } from './events';
-import { SPECIES, type Letter } from './species';
+import { PICTURES, SPECIES, type Letter } from './species';
 import { DemoStock, type PlantedDays } from './stock';
 import { blockSurface } from './heights';
 import { inventWeather } from './weather';
@@ -114,6 +115,16 @@ class Loader {
       this.species.set(card.letter, id);
       await this.store.species.create({ id, siteId: this.siteId, ...card });
     }
+    for (const { letters, file, caption } of PICTURES)
+      for (const letter of letters)
+        await this.store.speciesPicture.create({
+          id: this.id(this.now - 890 * DAY),
+          speciesId: this.species.get(letter)!,
+          caption,
+          mime: 'image/jpeg',
+          bytes: await readFile(new URL(`./pictures/${file}`, import.meta.url)),
+          addedAt: new Date(this.now - 890 * DAY),
+        });
     this.planters = PLANTER_RATES.map((rate) => ({ id: this.id(this.now - 897 * DAY), rate }));
     await this.store.planter.bulkCreate(
       this.planters.map(({ id, rate }, position) => ({

@@ -120,3 +120,9 @@ export const SPECIES = [
   },
 ] as const;
 export type Letter = (typeof SPECIES)[number]['letter'];
+
+/** Drawings on the cards, in demo/pictures. */
+export const PICTURES: { letters: Letter[]; file: string; caption: string }[] = [
+  { letters: ['P'], file: 'pine.jpg', caption: 'Needles in twos around the end bud' },
+  { letters: ['B', 'L'], file: 'birch-alder.jpg', caption: 'Birch bud and alder bud' },
+];

@@ -58,7 +58,7 @@ export async function startMariadb(folder, wishedPort = 0) {
     initFile,
     `CREATE DATABASE IF NOT EXISTS viridane CHARACTER SET utf8mb4;
 CREATE USER IF NOT EXISTS 'viridane'@'127.0.0.1' IDENTIFIED BY '${password}';
-GRANT ALL ON viridane.* TO 'viridane'@'127.0.0.1';
+GRANT ALL ON \`viridane%\`.* TO 'viridane'@'127.0.0.1';
 ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
 `,
     { mode: 0o600 },

@@ -4,7 +4,6 @@ import { v7 as uuid } from 'uuid';
 import { alongLongestSide } from '../../core/rows/layout';
 import { progress } from '../../core/crew/progress';
 import { geodesicMeasure } from '../../core/ground/polygon';
-import { loadDemo } from '../../demo/load';
 import { carryOut } from '../../src/lib/server/commands';
 import {
   countsOf,
@@ -18,74 +17,25 @@ import { lotsOf } from '../../src/lib/server/stock';
 import { heightAt } from '../../core/ground/surface';
 import { blockAccess } from '../../src/lib/server/authorise';
 import { morningBoard } from '../../src/lib/server/board';
-import { hashPassword, personOf, signIn, signOut, type Person } from '../../src/lib/server/sign-in';
-import { openStore, type Store } from '../../src/lib/store';
-import { migrate } from '../../src/lib/store/migrate';
-import type { BlockRow } from '../../src/lib/store/ground';
+import { personOf, signIn, signOut } from '../../src/lib/server/sign-in';
+import type { Store } from '../../src/lib/store';
 import type { SiteRow } from '../../src/lib/store/people';
+import { demoSetting, event, type Setting } from './setting';
 
 let store: Store;
-const people = {} as Record<'leader' | 'checker' | 'planter' | 'viewer' | 'stranger', Person>;
-const blocks = {} as Record<string, BlockRow>;
+let people: Setting['people'];
+let blocks: Setting['blocks'];
 let site: SiteRow;
+let done: Setting['done'];
+let refused: Setting['refused'];
 
 before(async () => {
-  store = openStore(process.env.TEST_DATABASE_URL!);
-  await migrate(store.sequelize);
-  await migrate(store.sequelize);
-  await loadDemo(store, Date.now());
-  site = (await store.site.findOne())!.get() as SiteRow;
-  for (const role of ['leader', 'checker', 'planter', 'viewer'] as const) {
-    people[role] = (await store.person.findOne({ where: { signIn: role } }))!.get() as Person;
-  }
-  const strangerSite = uuid();
-  await store.site.create({
-    id: strangerSite,
-    name: 'Elsewhere',
-    longitude: 0,
-    latitude: 0,
-    zone: 'UTC',
-  });
-  await store.person.create({
-    id: uuid(),
-    signIn: 'stranger',
-    name: 'Stranger',
-    passwordHash: await hashPassword('another-password'),
-    units: 'us',
-    theme: 'day',
-  });
-  people.stranger = (await store.person.findOne({
-    where: { signIn: 'stranger' },
-  }))!.get() as Person;
-  await store.membership.create({
-    personId: people.stranger.id,
-    siteId: strangerSite,
-    role: 'leader',
-  });
-  for (const row of await store.block.findAll()) blocks[row.name] = row.get() as BlockRow;
+  ({ store, people, blocks, site, done, refused } = await demoSetting('commands'));
 });
 after(() => store.sequelize.close());
 
-const event = () => ({ id: uuid(), at: new Date().toISOString(), device: 'test' });
 const released = async (name: string) =>
   (await store.layout.findOne({ where: { blockId: blocks[name].id, state: 'released' } }))!;
-
-async function done(who: keyof typeof people, command: string, payload: object) {
-  const outcome = await carryOut(store, people[who], command, payload);
-  assert.equal(outcome.status, 200, JSON.stringify(outcome.body));
-  return outcome.body as Record<string, unknown>;
-}
-async function refused(
-  who: keyof typeof people,
-  command: string,
-  payload: object,
-  status: number,
-  pattern: RegExp,
-) {
-  const { status: found, body } = await carryOut(store, people[who], command, payload);
-  assert.equal(found, status, JSON.stringify(body));
-  assert.match((body as { error: string }).error, pattern);
-}
 
 test('the demo keeps its own rules: nothing below nought, no row overfull, marks as many as set', async () => {
   for (const block of Object.values(blocks)) {

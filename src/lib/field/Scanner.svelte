@@ -72,7 +72,6 @@
 </script>
 
 {#if running}
-  <!-- svelte-ignore a11y_media_has_caption -->
   <video bind:this={video} playsinline muted aria-label="Camera, looking for a label"></video>
   <button type="button" class="go plain" onclick={stop}>Stop the camera</button>
 {:else}

@@ -38,7 +38,7 @@ export function fieldWork(
 }
 
 /** Registers the service worker and fetches the block's field pages through it once. */
-async function keepPages(block: string): Promise<void> {
+export async function keepPages(block: string): Promise<void> {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
   await navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
   await navigator.serviceWorker.ready;

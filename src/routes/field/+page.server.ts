@@ -1,8 +1,8 @@
-import { sitesOf } from '$lib/server/authorise';
+import { may, sitesOf } from '$lib/server/authorise';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
-/** Blocks with a released layout, to plant on. */
+/** Blocks with a released layout, to plant on, or with stock to look after. */
 export const load: PageServerLoad = async ({ locals }) => {
   const open = await store();
   const sites = await sitesOf(open, locals.person!.id);
@@ -17,13 +17,20 @@ export const load: PageServerLoad = async ({ locals }) => {
     attributes: ['blockId', 'trees'],
     raw: true,
   });
+  const lots = await open.lot.findAll({
+    where: { blockId: blocks.map(({ id }) => id) },
+    attributes: ['blockId'],
+    raw: true,
+  });
+  const records = sites.some(({ role }) => may(role, 'record'));
   return {
     fieldBlocks: blocks
       .map(({ id, name }) => ({
         id,
         name,
         trees: released.find(({ blockId }) => blockId === id)?.trees,
+        lots: records ? lots.filter(({ blockId }) => blockId === id).length : 0,
       }))
-      .filter(({ trees }) => trees),
+      .filter(({ trees, lots: own }) => trees || own),
   };
 };

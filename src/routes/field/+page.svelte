@@ -10,8 +10,12 @@
 <FieldFrame title={data.person?.name ?? ''} back={['/', 'Morning board']}>
   <h1>Where do you plant?</h1>
   {#each data.fieldBlocks as block (block.id)}
-    <a class="block" href="/field/{block.id}"
-      >{block.name}<small class="num">{formatNumber(block.trees!)} places</small></a
+    <a class="block" href="/field/{block.id}{block.trees ? '' : '/stock'}"
+      >{block.name}<small class="num"
+        >{block.trees
+          ? `${formatNumber(block.trees)} places`
+          : `${block.lots} ${block.lots === 1 ? 'lot' : 'lots'}, not laid out yet`}</small
+      ></a
     >
   {:else}<p class="say">No layout is released to the crew yet.</p>{/each}
 </FieldFrame>

@@ -1,12 +1,20 @@
 <script lang="ts">
-  import { Button, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import {
+    Button,
+    NumberInput,
+    Select,
+    SelectItem,
+    TextArea,
+    TextInput,
+  } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
-  import Bead from '$lib/ui/Bead.svelte';
+  import { MARK_LABELS, MARKS } from '$core/stock/card';
+  import SpeciesName, { type Card } from '$lib/ui/SpeciesName.svelte';
+  import CardPictures from './CardPictures.svelte';
   import Measure from '$lib/ui/Measure.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import { send } from '$lib/ui/send.svelte';
-  import type { SpeciesRow as Card } from '$lib/store/people';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -44,7 +52,7 @@
   async function save() {
     wrong = '';
     try {
-      await send('stock.species', { ...$state.snapshot(card) });
+      await send('stock.species', { ...$state.snapshot(card), pictures: undefined });
       card = blank();
     } catch (error) {
       wrong = (error as Error).message;
@@ -67,7 +75,7 @@
       <tbody>
         {#each data.cards as entry (entry.id)}
           <tr>
-            <td><span class="name"><Bead {...entry} /> {entry.name}</span></td>
+            <td><SpeciesName card={entry} /></td>
             <td>{entry.stock}</td>
             <td class="n">{formatLength(entry.matureHeight, units.system, 0)}</td>
             <td class="n">{formatLength(entry.crown, units.system, 0)}</td>
@@ -75,7 +83,9 @@
             <td>{entry.light}</td>
             <td class="n">
               {#if data.role === 'leader'}
-                <button class="link-button" onclick={() => (card = { ...entry })}
+                <button
+                  class="link-button"
+                  onclick={() => (card = { ...entry, marks: { ...entry.marks } })}
                   >Change<span class="visually-hidden"> {entry.name}</span></button
                 >
               {/if}
@@ -152,6 +162,18 @@
           bind:value={card.light}
           maxlength={40}
         />
+        <fieldset>
+          <legend>How to tell it in the box</legend>
+          {#each MARKS as mark (mark)}
+            <TextInput
+              labelText={MARK_LABELS[mark]}
+              value={card.marks[mark] ?? ''}
+              maxlength={300}
+              on:input={(event) => (card.marks[mark] = String(event.detail ?? ''))}
+            />
+          {/each}
+        </fieldset>
+        <TextArea labelText="Notes" rows={3} bind:value={card.notes} maxlength={2000} />
         {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
         <div class="buttons">
           <Button type="submit">{known ? 'Save the card' : 'Make the card'}</Button>
@@ -159,6 +181,13 @@
             >{/if}
         </div>
       </form>
+      {#if known}
+        <CardPictures
+          speciesId={card.id}
+          name={card.name}
+          pictures={data.cards.find(({ id }) => id === card.id)?.pictures ?? []}
+        />
+      {:else}<p class="quiet">Pictures can be added once the card is made.</p>{/if}
     </aside>
   {/if}
 </div>
@@ -168,10 +197,16 @@
     display: grid;
     gap: 12px;
   }
-  .name {
-    display: inline-flex;
-    gap: 8px;
-    align-items: center;
+  fieldset {
+    border: 0;
+    padding: 0;
+    margin: 6px 0 0;
+    display: grid;
+    gap: 10px;
+  }
+  legend {
+    font-weight: 650;
+    margin-bottom: 6px;
   }
   .colours {
     display: flex;

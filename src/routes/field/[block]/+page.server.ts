@@ -1,7 +1,7 @@
 import { progress } from '../../../../core/crew/progress';
 import { briefing } from '../../../../core/method/method';
 import { summarise } from '../../../../core/rows/stored';
-import { blockAccess } from '$lib/server/authorise';
+import { blockAccess, may } from '$lib/server/authorise';
 import { methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
 import { now, today } from '$lib/server/clock';
 import { lotsOf } from '$lib/server/stock';
@@ -46,6 +46,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     planter: { id: planter.id, name: planter.name },
     shared: Boolean(share),
     mayTally: role !== 'viewer',
+    mayRecord: may(role, 'record'),
+    mayRecord: may(role, 'record'),
     step: layout.rhythm.step,
     rows: mine.map(summarise).map((row) => ({
       number: row.number,

@@ -5,6 +5,7 @@
   import { formatLength, formatNumber, formatWind, formatTemperature } from '$core/measure/units';
   import { minutesAllowed } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
+  import { keepPages } from '$lib/field/work.svelte';
   import Ribbon from '$lib/ui/Ribbon.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
   import type { PageData } from './$types';
@@ -20,8 +21,7 @@
     let off = () => {};
     void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
     const timer = setInterval(() => (clock = Date.now()), 1000);
-    if ('serviceWorker' in navigator && import.meta.env.PROD)
-      void navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
+    void keepPages(data.block.id);
     return () => (off(), clearInterval(timer));
   });
   $effect(() => void outbox.settle(known));
@@ -176,7 +176,14 @@
         1,
       )} · {row.places} places
     </p>
-    <a class="find" href="/field/{data.block.id}/peg">Find my peg</a>
+    <nav class="finds" aria-label="Of this block">
+      <a href="/field/{data.block.id}/peg">Find my peg</a>
+      {#if data.mayRecord}
+        <a href="/field/{data.block.id}/stock">Boxes</a>
+        <a href="/field/{data.block.id}/gate">Gate</a>
+        <a href="/field/{data.block.id}/handling">Handling</a>
+      {/if}
+    </nav>
     <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
     <p class="next">
       {#if ahead.length}Next: <b class="num"
@@ -243,7 +250,12 @@
 {/if}
 
 <style>
-  .find {
+  .finds {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 22px;
+  }
+  .finds a {
     display: inline-flex;
     align-items: center;
     min-height: 56px;

@@ -184,8 +184,8 @@
           kind: 'mass',
           formula: 'trees × wet weight of one, by lot',
           steps: data.lots
-            .filter(({ id }) => boxes.some((box) => box.lot === id))
-            .map(({ id, code, weight: one, weighed }) => ({
+            .filter((lot) => boxes.some((box) => box.lot === lot.id))
+            .map(({ code, weight: one, weighed }) => ({
               label: `lot ${code}, one tree${weighed ? '' : ', usual weight'}`,
               value: one,
               kind: 'mass',

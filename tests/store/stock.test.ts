@@ -1,0 +1,233 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { QueryTypes } from 'sequelize';
+import { v7 as uuid } from 'uuid';
+import { seededRandom } from '../../core/measure/random';
+import { dryingRate, exposureByLabel, worstExposure } from '../../core/stock/exposure';
+import { admit, balance, STOCK_KINDS, type StockEvent } from '../../core/stock/ledger';
+import { dayAt } from '../../src/lib/server/clock';
+import { carryOut } from '../../src/lib/server/commands';
+import { dayAccount } from '../../src/lib/server/day-account';
+import { exposuresOf, lotsOf } from '../../src/lib/server/stock';
+import type { Store } from '../../src/lib/store';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let blockId: string;
+let places: string[];
+let planters: string[];
+const MINUTE = 60_000;
+
+before(async () => {
+  setting = await demoSetting('stock');
+  store = setting.store;
+  blockId = setting.blocks['Silt Margin'].id;
+  places = (await store.place.findAll({ raw: true })).map(({ id }) => id);
+  planters = (await store.planter.findAll({ raw: true })).map(({ id }) => id);
+});
+after(() => store.sequelize.close());
+
+async function newLot(code: string): Promise<string> {
+  const id = uuid();
+  const card = (await store.species.findOne({ where: { siteId: setting.site.id } }))!;
+  const more = { blockId, speciesId: card.id, nursery: 'Test Nursery', age: '1+0' };
+  await setting.done('leader', 'stock.lot', { id, code, ...more });
+  return id;
+}
+const stateOf = async (lotId: string) =>
+  (await lotsOf(store, blockId)).find(({ lot }) => lot.id === lotId)!;
+
+test('the sums that the database keeps are those of the events, whatever is entered and cancelled', async () => {
+  const lotId = await newLot('sums');
+  const random = seededRandom('sums');
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+  const names = { lot: '', holder: () => '' };
+  const taken: StockEvent[] = [];
+  for (let i = 0; i < 900 && taken.length < 350; i++) {
+    const kind = i < 4 ? 'receive' : pick(STOCK_KINDS);
+    const entry: StockEvent = {
+      id: uuid(),
+      lot: lotId,
+      kind,
+      count: 1 + Math.floor(random() * 60),
+      at: new Date(Date.now() - (1000 - i) * MINUTE).toISOString(),
+      place: pick([null, ...places]),
+      to: kind === 'move' ? pick([null, ...places]) : null,
+      planter: pick([null, ...planters.slice(0, 2)]),
+      corrects: kind === 'correct' ? (pick(taken)?.id ?? null) : null,
+    };
+    try {
+      if (admit(taken, entry, names)) taken.push(entry);
+    } catch {
+      // What the ledger does not take is not written.
+    }
+  }
+  assert.ok(taken.filter(({ kind }) => kind === 'correct').length > 10);
+  for (const { id, lot, kind, count, at, place, to, planter, corrects } of taken)
+    await store.stockEvent.create({
+      ...{ id, lotId: lot, kind, count, at: new Date(at), recordedAt: new Date(at) },
+      ...{ placeId: place!, toId: to!, planterId: planter!, corrects: corrects! },
+      ...{ closes: null, note: '', device: 'test', authorId: setting.people.leader.id },
+    });
+  assert.deepEqual((await stateOf(lotId)).balance, balance(taken));
+});
+
+test('exposure in the database is that of the core, for closed and for open boxes', async () => {
+  const lotId = await newLot('air');
+  const random = seededRandom('air');
+  const openings = [];
+  for (let i = 0; i < 12; i++) {
+    const air = () => ({
+      temperature: Math.round(random() * 300) / 10 - 3,
+      humidity: 0.2 + Math.round(random() * 75) / 100,
+      wind: Math.round(random() * 90) / 10,
+    });
+    const [opened, closed] = [air(), air()];
+    const from = Date.now() - (400 - 20 * i) * MINUTE;
+    const to = from + Math.round(random() * 15 * MINUTE);
+    const label = ['', 'Box 1', 'Box 2'][i % 3];
+    const common = { lotId, label, device: 'test', authorId: setting.people.leader.id };
+    const id = uuid();
+    const row = (at: number) => ({ at: new Date(at), recordedAt: new Date(at) });
+    await store.rootEvent.create({
+      ...{ ...common, ...row(from), ...opened },
+      ...{ id, kind: 'open', closes: null },
+    });
+    await store.rootEvent.create({
+      ...{ ...common, ...row(to), ...closed },
+      ...{ id: uuid(), kind: 'close', closes: id },
+    });
+    openings.push({
+      ...{ id, label, air: opened, closingAir: closed },
+      openedAt: new Date(from).toISOString(),
+      closedAt: new Date(to).toISOString(),
+    });
+    const [stored] = await store.sequelize.query<{ rate: number }>(
+      'SELECT rate FROM root_event WHERE id = ?',
+      { replacements: [id], type: QueryTypes.SELECT },
+    );
+    assert.ok(Math.abs(stored.rate / dryingRate(opened) - 1) < 1e-12);
+  }
+  const state = await stateOf(lotId);
+  assert.deepEqual(state.open, []);
+  const air = { temperature: 10, humidity: 0.8, wind: 1 };
+  const found = (await exposuresOf(store, [state], air)).get(lotId)!.value;
+  const expected = worstExposure(exposureByLabel(openings, new Date().toISOString())).value;
+  assert.ok(Math.abs(found - expected) < 1e-6 * expected, `${found} and ${expected}`);
+});
+
+test('the last box, two phones, four taps: one gets it, the others are told, nothing is lost', async () => {
+  const lotId = await newLot('last');
+  const record = (kind: string, count: number, more = {}) => ({
+    ...{ ...event(), lotId, kind, count, placeId: places[0] },
+    ...more,
+  });
+  await setting.done('checker', 'stock.record', record('receive', 100));
+  const taps = ['checker', 'leader'] as const;
+  const entries = [0, 1, 2, 3].map((i) => record('issue', 100, { planterId: planters[i % 2] }));
+  const outcomes = await Promise.all(
+    entries.map((entry, i) => carryOut(store, setting.people[taps[i % 2]], 'stock.record', entry)),
+  );
+  assert.equal(outcomes.filter(({ status }) => status === 200).length, 1);
+  for (const { body } of outcomes.filter(({ status }) => status !== 200))
+    assert.match((body as { error: string }).error, /Lot last has 0 on hand in Cold store; 100/);
+  const { balance: after } = await stateOf(lotId);
+  assert.deepEqual([after.onHand, after.out, after.received], [0, 100, 100]);
+});
+
+test('a box at the wrong block, a place or planter of another site, a day still to come', async () => {
+  const lotId = await newLot('bad');
+  const record = (more: object) => ({ ...event(), lotId, kind: 'receive', count: 5, ...more });
+  const refuse = (more: object, status: number, why: RegExp) =>
+    setting.refused('leader', 'stock.record', record(more), status, why);
+  await refuse(
+    { blockId: setting.blocks['Haul Flat'].id },
+    409,
+    /That box is lot bad of Silt Margin; you are on Haul Flat/,
+  );
+  const otherSite = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!.id;
+  const placeId = uuid();
+  await setting.done('stranger', 'stock.place', {
+    ...{ id: placeId, siteId: otherSite, name: 'Their shed', kind: 'shade' },
+    ...{ coolest: 0, warmest: 10, days: 5 },
+  });
+  await refuse({ placeId }, 409, /no such place or planter on this site/);
+  await refuse({ planterId: uuid() }, 409, /no such place or planter on this site/);
+  const tomorrow = new Date(Date.now() + 86_400_000).toISOString();
+  await refuse({ at: tomorrow }, 400, /lies in the future/);
+  await refuse({ count: 2.5 }, 400, /whole number/);
+  await setting.refused('stranger', 'stock.record', record({}), 404, /./);
+  await setting.refused('viewer', 'stock.record', record({}), 403, /./);
+  await setting.refused(
+    'leader',
+    'stock.readings',
+    { placeId: places[0], readings: [{ at: Date.now() + 3_600_000, temperature: 2 }] },
+    409,
+    /lies in the future/,
+  );
+  await setting.refused(
+    'stranger',
+    'stock.readings',
+    { placeId: places[0], readings: [{ at: 1, temperature: 2 }] },
+    404,
+    /./,
+  );
+  assert.equal((await stateOf(lotId)).balance.received, 0);
+});
+
+test('closing a day puts the tallied trees on the ledger once, and says who misses what', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const yesterday = dayAt(Date.now() - 86_400_000, setting.site.zone);
+  const before = await dayAccount(store, block, setting.site, yesterday);
+  const toPost = before.account.toPost.reduce((sum, { count }) => sum + count, 0);
+  assert.ok(toPost > 500, String(toPost));
+  const missing = before.account.lines.map((line) => line.missing);
+  assert.ok(missing.every((count) => count >= 0) && missing.some((count) => count > 0));
+  const close = { blockId: block.id, day: yesterday };
+  const both = await Promise.all([
+    setting.done('checker', 'stock.closeDay', close),
+    setting.done('leader', 'stock.closeDay', close),
+  ]);
+  assert.equal(
+    both.reduce((sum, body) => sum + Number(body.posted), 0),
+    toPost,
+  );
+  const afterwards = await dayAccount(store, block, setting.site, yesterday);
+  assert.deepEqual(afterwards.account.toPost, []);
+  assert.deepEqual(
+    afterwards.account.lines.map((line) => line.missing),
+    missing,
+  );
+});
+
+test('a soak ends once and not before it began; a picture is a picture', async () => {
+  const lotId = await newLot('soak');
+  const at = (minutes: number) => ({
+    ...event(),
+    at: new Date(Date.now() - minutes * MINUTE).toISOString(),
+  });
+  await setting.done('leader', 'stock.record', {
+    ...at(200),
+    ...{ lotId, kind: 'receive', count: 80, placeId: places[0] },
+  });
+  const soak = { ...at(150), lotId, kind: 'soak', count: 40, placeId: places[0] };
+  await setting.done('leader', 'stock.record', soak);
+  assert.equal((await stateOf(lotId)).soaks.length, 1);
+  const drain = (minutes: number) => ({
+    ...{ ...at(minutes), lotId, kind: 'drain', count: 40, closes: soak.id },
+  });
+  await setting.refused('leader', 'stock.record', drain(160), 409, /cannot end before it began/);
+  await setting.done('leader', 'stock.record', drain(10));
+  assert.deepEqual(await setting.done('leader', 'stock.record', drain(5)), {
+    ok: true,
+    already: true,
+  });
+  assert.equal((await stateOf(lotId)).soaks.length, 0);
+  const card = (await store.species.findOne({ where: { siteId: setting.site.id } }))!;
+  const picture = {
+    ...{ id: uuid(), speciesId: card.id, mime: 'image/png' },
+    bytes: Buffer.from('<svg onload=alert(1)>').toString('base64'),
+  };
+  await setting.refused('leader', 'stock.picture', picture, 409, /no picture/);
+});

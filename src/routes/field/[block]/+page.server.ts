@@ -47,7 +47,6 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     shared: Boolean(share),
     mayTally: role !== 'viewer',
     mayRecord: may(role, 'record'),
-    mayRecord: may(role, 'record'),
     step: layout.rhythm.step,
     rows: mine.map(summarise).map((row) => ({
       number: row.number,

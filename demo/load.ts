@@ -416,6 +416,7 @@ class Loader {
         daysAgo: 376,
         cull,
         days,
+        cleared: 360,
         opened: [...opened],
         more: letter === 'W' ? { form: 'plug', volume: 0.15 } : {},
       });
@@ -486,7 +487,18 @@ class Loader {
       A: ['Mill Lane Nursery', 'zone 5, stand 3', '1+1'],
     } as const;
     const packs = (trees: number) => Math.round(trees / 50) * 50;
+    const used = spring.map((trees) => packs(trees * 1.02 + 60));
     const orders = await stock.orders(laid.blockId, [
+      ...(['L', 'B', 'P', 'A'] as const).map((letter, species) => ({
+        key: `spring ${letter}`,
+        letter,
+        nursery: from[letter][0],
+        age: from[letter][2],
+        count: used[species],
+        pack: 50,
+        state: 'confirmed' as const,
+        inDays: -254,
+      })),
       ...(['B', 'P', 'A'] as const).map((letter) => ({
         key: letter,
         letter,
@@ -541,14 +553,15 @@ class Loader {
     for (const [species, [letter, old, code, supplied]] of lots.entries()) {
       const [nursery, provenance, age] = from[letter];
       const common = { letter, species, nursery, provenance, age };
-      const used = Math.ceil((spring[species] * 1.02 + 40) / 50) * 50;
       await stock.lot(laid.blockId, {
         ...common,
         code: old,
-        received: used,
+        received: used[species],
         daysAgo: 254,
-        cull: Math.round(used * 0.01),
+        cull: Math.round(used[species] * 0.01),
         days: before,
+        cleared: 236,
+        more: { orderId: orders.get(`spring ${letter}`)! },
       });
       const received = packs(asked[species] * supplied);
       const id = await stock.lot(laid.blockId, {
@@ -559,7 +572,12 @@ class Loader {
         cull: Math.round(received * 0.02),
         days: since,
         openDays: [1],
-        opened: [7, 9, 6, 8].slice(species % 2),
+        opened: [
+          [3, 2],
+          [4, 3, 2],
+          [2, 1],
+          [2, 2],
+        ][species],
         more: { orderId: orders.get(letter)!, undercut: letter === 'P' },
       });
       if (letter === 'L') {
@@ -568,7 +586,7 @@ class Loader {
           id,
           received,
           9,
-          { length: [27, 5], spread: [12, 4] },
+          { length: [28, 4], spread: [8, 2.4] },
           { 'too-small': 2, 'dry-roots': 1 },
           true,
         );
@@ -700,6 +718,7 @@ class Loader {
         daysAgo: 746,
         cull: 8,
         days,
+        cleared: 735,
       });
     }
     await this.plots(laid, laid.rows, planters, 742);

@@ -33,6 +33,8 @@ export interface LotPlan {
   days?: PlantedDays;
   /** Days whose planted trees are not on the ledger yet. */
   openDays?: number[];
+  /** When what was left was thrown away, days ago. */
+  cleared?: number;
   /** Minutes that its boxes stood open on the first days of planting. */
   opened?: number[];
   more?: Partial<LotRow>;
@@ -45,7 +47,7 @@ const PLACES: [name: string, kind: PlaceKind, logger: 'none' | 'stand-in'][] = [
 ];
 
 const TOOLS = [
-  { name: 'Bar', kind: 'bar', depth: 0.27, width: 0.09, rate: 850 },
+  { name: 'Bar', kind: 'bar', depth: 0.27, width: 0.1, rate: 850 },
   { name: 'Spade', kind: 'spade', depth: 0.36, width: 0.22, rate: 430 },
   { name: 'Auger', kind: 'auger', depth: 0.4, width: 0.15, rate: 380 },
 ] as const;
@@ -173,6 +175,13 @@ export class DemoStock {
         if (!open) enter(daysAgo, 16, 'plant', count, { planterId, note: 'from the tallies' });
       }
     }
+    const left = events.reduce(
+      (sum, { kind, count }) =>
+        sum + (kind === 'receive' ? count : kind === 'cull' || kind === 'plant' ? -count : 0),
+      0,
+    );
+    if (plan.cleared)
+      enter(plan.cleared, 15, 'cull', left, { placeId: cold, note: 'left over, thrown away' });
     return events;
   }
 

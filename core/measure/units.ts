@@ -38,6 +38,13 @@ export function formatLength(metres: number, system: UnitSystem, decimals?: numb
     : `${formatNumber(metres / METRES_PER_FOOT, decimals ?? 1)} ft`;
 }
 
+/** Writes a length of a tree's or a hole's size: "28 cm" or "11.0 in". */
+export function formatSmall(metres: number, system: UnitSystem): string {
+  return system === 'metric'
+    ? `${formatNumber(metres * 100)} cm`
+    : `${formatNumber((metres / METRES_PER_FOOT) * 12, 1)} in`;
+}
+
 /** Writes a long way, metres walked or driven, as kilometres or miles. */
 export function formatDistance(metres: number, system: UnitSystem): string {
   if (system === 'metric')

@@ -185,12 +185,12 @@ function trimOption(
 }
 
 /**
- * Fewest harmed trees first. Among lengths that harm no more than one tree in a hundred above the
+ * Fewest harmed trees first. Among lengths that harm no more than two trees in a hundred above the
  * fewest, the least labour; among those within a fiftieth of it, the longest roots.
  */
 function recommend(options: readonly TrimOption[], sample: number): TrimOption {
   const fewest = Math.min(...options.map(({ harmed }) => harmed));
-  const sound = options.filter(({ harmed }) => harmed <= fewest + Math.floor(sample / 100));
+  const sound = options.filter(({ harmed }) => harmed <= fewest + Math.round(sample / 50));
   const least = Math.min(...sound.map(({ labour }) => labour));
   return sound
     .filter(({ labour }) => labour <= least * 1.02 || !Number.isFinite(least))
@@ -283,6 +283,12 @@ export function gauge(
     };
   }
   const below = tool.depth - roots.length - Math.max(0, cover);
+  if (below < -1e-9)
+    return {
+      good: false,
+      says: `Root turns up: ${write(roots.length)} set ${write(cover)} deep in a ${write(tool.depth)} hole.`,
+      then: `Set it ${write(-below)} higher, or deepen the hole.`,
+    };
   return {
     good: true,
     says: `Fits: ${write(Math.max(0, below))} to spare below, ${write(Math.max(0, (tool.width - roots.spread) / 2))} each side.`,

@@ -69,7 +69,10 @@ test('every main page holds to WCAG 2.2 AA as far as a machine can tell, by day 
       '/field/walk',
       '/species',
       `${base}rows/compare`,
-      `${base}stock/gate`,
+      ...['gate', 'order', 'roots', 'keeping', 'carry', 'day', 'handling'].map(
+        (page) => `${base}stock/${page}`,
+      ),
+      ...['stock', 'gate', 'handling'].map((page) => `${base.replace('blocks', 'field')}${page}`),
       ...rooms,
     ]) {
       await page.goto(url);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatLength } from '$core/measure/units';
+  import { formatSmall } from '$core/measure/units';
   import type { GaugeVerdict, Roots, Tool } from '$core/stock/roots';
   import { useUnits } from '$lib/ui/figures.svelte';
 
@@ -45,7 +45,7 @@
     [0, -1, 1, -0.55, 0.55, -0.25].map((side, i) => {
       const start = collar + px(0.015 + 0.012 * Math.abs(i - 2));
       const reach = px(roots.length * (1 - 0.14 * Math.abs(side) - 0.03 * i));
-      const floor = top + px(tool.depth) - 3;
+      const floor = top + px(tool.depth) - 2;
       const end = Math.min(collar + reach, floor);
       const depth = (end - top) / scale;
       const wish = px((roots.spread / 2) * side);
@@ -54,7 +54,7 @@
       const over = collar + reach - floor;
       const bend = start + (end - start) * 0.45;
       const down = `M${middle} ${start}C${middle + (x - middle) * 0.5} ${start + 8} ${x} ${bend} ${x} ${end}`;
-      if (over <= 1) return down;
+      if (over <= 3) return down;
       const way = x >= middle ? 1 : -1;
       const turn = Math.min(16, 5 + over / 3);
       return `${down}q${way * turn * 0.6} ${5} ${way * turn} ${-Math.min(px(0.06), over)}`;
@@ -67,10 +67,10 @@
   <svg
     viewBox="0 0 {width} {height}"
     role="img"
-    aria-label="{title}: hole {formatLength(tool.depth, units.system)} deep and {formatLength(
+    aria-label="{title}: hole {formatSmall(tool.depth, units.system)} deep and {formatSmall(
       tool.width,
       units.system,
-    )} wide, roots {formatLength(roots.length, units.system)} long. {verdict.says}"
+    )} wide, roots {formatSmall(roots.length, units.system)} long. {verdict.says}"
   >
     <rect x="0" y={top} {width} height={height - top} class="soil" />
     <path d={hole} class="hole" />
@@ -84,10 +84,15 @@
       <path d="M{middle} {collar - 62}q18 -8 28 -30" />
       <path d="M{middle} {collar - 82}q-6 -8 -8 -24" />
     </g>
-    {#each strands as d (d)}<path {d} class="root" />{/each}
+    {#each strands as d, i (i)}<path {d} class="root" />{/each}
     <path d="M0 {top}H{width}" class="ground" />
     <path d="M{middle - 62} {collar}H{middle + 62}" class="collar" />
-    <text x={width - 4} y={collar - 5} text-anchor="end" class="collar-word">collar</text>
+    <text
+      x={width - 4}
+      y={collar + (collar > top - 4 ? 14 : -6)}
+      text-anchor="end"
+      class="collar-word">collar</text
+    >
   </svg>
   <figcaption>{verdict.says}<br /><span class="quiet">{verdict.then}</span></figcaption>
 </figure>

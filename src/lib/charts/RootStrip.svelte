@@ -1,6 +1,6 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
-  import { formatLength } from '$core/measure/units';
+  import { formatSmall } from '$core/measure/units';
   import { fit, ROOT_RULES, type Roots, type RootRules, type Tool } from '$core/stock/roots';
   import { useUnits } from '$lib/ui/figures.svelte';
 
@@ -15,7 +15,24 @@
   let { sample, tools, trim, rules = ROOT_RULES }: Props = $props();
   const units = useUnits();
   const width = 640;
-  const base = 92;
+  /** Tools whose hole ends where roots of the sample end. */
+  const lines = $derived(
+    tools.filter(
+      ({ depth }, i) =>
+        x(depth) > 0 && x(depth) < width && tools.findIndex((t) => t.depth === depth) === i,
+    ),
+  );
+  /** Marks that stand on one another, and lines of words above them. */
+  const highest = $derived.by(() => {
+    const columns = new Map<number, number>();
+    for (const { length } of sample) {
+      const column = Math.round(x(length) / 11);
+      columns.set(column, (columns.get(column) ?? 0) + 1);
+    }
+    return Math.max(4, ...columns.values());
+  });
+  const words = $derived(14 * (lines.length + 1));
+  const base = $derived(words + highest * 11 + 4);
   const x = $derived.by(() => {
     const lengths = sample.map(({ length }) => length);
     const deepest = Math.max(...tools.map(({ depth }) => depth));
@@ -52,29 +69,25 @@
   const COLOURS = ['var(--viridian)', 'var(--ochre)', 'var(--water)', 'var(--slate)'];
   const colour = (bucket: number) =>
     bucket === tools.length ? 'var(--clay)' : COLOURS[Math.min(bucket, COLOURS.length - 1)];
-  /** Tools whose hole ends where roots of the sample end. */
-  const lines = $derived(
-    tools.filter(
-      ({ depth }, i) =>
-        x(depth) > 0 && x(depth) < width && tools.findIndex((t) => t.depth === depth) === i,
-    ),
-  );
 </script>
 
 <svg
-  viewBox="0 0 {width} 116"
+  viewBox="0 0 {width} {base + 24}"
   role="img"
   aria-label="Root length of {sample.length} trees, by the bucket they go into"
 >
-  {#each lines as tool (tool.id)}
-    <path d="M{x(tool.depth)} {base}V14" class="limit" />
-    <text x={x(tool.depth) + 4} y="12"
-      >{tool.name.toLowerCase()} {formatLength(tool.depth, units.system)}</text
+  {#each lines as tool, i (tool.id)}
+    <path d="M{x(tool.depth)} {base}V{14 * i + 2}" class="limit" />
+    <text
+      x={x(tool.depth) + (x(tool.depth) > width - 110 ? -4 : 4)}
+      y={14 * i + 11}
+      text-anchor={x(tool.depth) > width - 110 ? 'end' : 'start'}
+      >{tool.name.toLowerCase()} {formatSmall(tool.depth, units.system)}</text
     >
   {/each}
   {#if Number.isFinite(trim)}
-    <path d="M{x(trim)} {base}V26" class="trim" />
-    <text x={x(trim) - 4} y="24" text-anchor="end" class="trim-word">trim here</text>
+    <path d="M{x(trim)} {base}V{words - 12}" class="trim" />
+    <text x={x(trim) - 4} y={words - 3} text-anchor="end" class="trim-word">trim here</text>
   {/if}
   <path d="M0 {base}H{width}" class="axis" />
   {#each marks as mark, i (i)}
@@ -94,7 +107,7 @@
     {#if mark.cut}<path d="M{mark.x - 4} {mark.y + 5.5}h8" class="cut" />{/if}
   {/each}
   {#each x.ticks(7) as value (value)}
-    <text x={x(value)} y={base + 17} text-anchor="middle">{formatLength(value, units.system)}</text>
+    <text x={x(value)} y={base + 17} text-anchor="middle">{formatSmall(value, units.system)}</text>
   {/each}
 </svg>
 <p class="key">

@@ -11,6 +11,7 @@ export interface GateLot {
   speciesId: string;
   /** Trees received, of which the sample is drawn. */
   size: number;
+  name: string;
 }
 
 /** A sample that was looked at. */
@@ -25,12 +26,19 @@ export interface GateSample {
   author: string;
 }
 
-/** Lots of a block and the samples looked at, the newest first. */
+/** Lots of a block, those with trees on hand first, and the samples looked at, the newest first. */
 export async function gateOf(
   store: Store,
   blockId: string,
 ): Promise<{ lots: GateLot[]; inspections: GateSample[] }> {
-  const lots = await lotsOf(store, blockId);
+  const lots = (await lotsOf(store, blockId)).sort(
+    (a, b) => Number(b.balance.onHand > 0) - Number(a.balance.onHand > 0),
+  );
+  const cards = await store.species.findAll({
+    where: { id: lots.map(({ lot }) => lot.speciesId) },
+    attributes: ['id', 'name'],
+    raw: true,
+  });
   const inspections = await store.inspection.findAll({
     where: { lotId: lots.map(({ lot }) => lot.id) },
     order: [['at', 'DESC']],
@@ -49,6 +57,7 @@ export async function gateOf(
       nursery: lot.nursery,
       speciesId: lot.speciesId,
       size: balance.received,
+      name: cards.find(({ id }) => id === lot.speciesId)?.name ?? '',
     })),
     inspections: inspections.map(({ id, lotId, lotSize, plan, trees, note, at, authorId }) => ({
       id,

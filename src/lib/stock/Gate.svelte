@@ -200,7 +200,10 @@
         }}
       >
         {#each lots as entry (entry.id)}
-          <SelectItem value={entry.id} text="{entry.code}, {entry.nursery}" />
+          <SelectItem
+            value={entry.id}
+            text="{entry.code}, {entry.name.toLowerCase()}, {entry.nursery}"
+          />
         {/each}
       </Select>
     {:else}<p class="quiet">No lot yet. Add one on the Stock page.</p>{/if}

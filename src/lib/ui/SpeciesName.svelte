@@ -31,7 +31,7 @@
   title="How to tell {card.name.toLowerCase()}"
   onclick={(event) => (event.stopPropagation(), dialog?.showModal())}
   ><Bead letter={card.letter} colour={card.colour} stock={card.stock} />
-  <span>{card.name}{after ? ` ${after}` : ''}</span></button
+  <span>{card.name}{after.startsWith(',') || !after ? after : ` ${after}`}</span></button
 >
 <dialog bind:this={dialog} aria-label="Card of {card.name}" class="card">
   <h2><Bead letter={card.letter} colour={card.colour} stock={card.stock} /> {card.name}</h2>

@@ -52,6 +52,11 @@
 </script>
 
 <svelte:head><title>Stock · Viridane</title></svelte:head>
+{#snippet held(letter: string, name: (holder: string) => string)}
+  {#each lot!.balance.held.filter( ([holder]) => holder.startsWith(letter) ) as [holder, count] (holder)}
+    <p class="held num"><span>{name(holder)}</span><span>{formatNumber(count)}</span></p>
+  {/each}
+{/snippet}
 <div class="screen two">
   <section class="panel">
     <div class="lots-head">
@@ -176,12 +181,13 @@
           ],
         }}
       />
-      {#each lot.balance.held as [holder, count] (holder)}
-        <p class="held num">
-          <span>{holder.startsWith('p:') ? placeName(holder) : planterName(holder)}</span>
-          <span>{formatNumber(count)}</span>
+      {@render held('p:', placeName)}
+      {#if lot.balance.out}
+        <p class="held out num">
+          <span>With the crew</span><b>{formatNumber(lot.balance.out)}</b>
         </p>
-      {/each}
+        {@render held('c:', planterName)}
+      {/if}
       <Figure label="In the air, worst bag" figure={lot.exposure} />
       <Figure label="Used up of what it bears" figure={lot.stress} />
       {#if lot.daysSinceLifting !== undefined}<p class="held num">
@@ -278,6 +284,12 @@
   }
   .bag p {
     margin: 2px 0 6px;
+  }
+  .held.out {
+    padding-left: 0;
+    margin-top: 6px;
+    color: var(--ink);
+    font-size: 15px;
   }
   .held {
     display: flex;

@@ -135,10 +135,7 @@
           labelText="Planter"
           selected={planter}
           on:update={(e) => (planter = String(e.detail))}
-          ><SelectItem
-            value=""
-            text="the crew as a whole"
-          />{#each planters as { id, name } (id)}<SelectItem
+          ><SelectItem value="" text="whole crew" />{#each planters as { id, name } (id)}<SelectItem
               value={id}
               text={name}
             />{/each}</Select

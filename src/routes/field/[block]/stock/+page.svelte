@@ -226,17 +226,18 @@
     </form>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     <p class="quiet">Or from the list, most stressed first:</p>
-    {#each data.lots as entry (entry.id)}
-      {@const look = data.species.find(({ id }) => id === entry.speciesId)!}
-      <button class="lot" onclick={() => (chosen = entry.id)}>
-        <span><b>{entry.code}</b> {look.name}</span>
-        <span class="num"
-          >{formatNumber(entry.balance.onHand)}
-          <small>{entry.balance.onHand ? `${formatPercent(entry.stress)} used` : 'none left'}</small
-          ></span
-        >
-      </button>
-    {:else}<p class="say">No lot is entered for this block yet.</p>{/each}
+    {@const there = data.lots.filter(({ balance }) => balance.onHand || balance.out)}
+    {@const gone = data.lots.filter((entry) => !there.includes(entry))}
+    {#each there as entry (entry.id)}{@render pick(entry)}{/each}
+    {#if gone.length}
+      <details>
+        <summary>Lots with none left, or not received yet: {gone.length}</summary>
+        <div class="gone">
+          {#each gone as entry (entry.id)}{@render pick(entry)}{/each}
+        </div>
+      </details>
+    {/if}
+    {#if !data.lots.length}<p class="say">No lot is entered for this block yet.</p>{/if}
   {:else if balance && card}
     <div class="title">
       <h1>Lot {lot.code}</h1>
@@ -346,10 +347,31 @@
   <p class="quiet">Two people lift a wet box, knees bent.</p>
 </FieldFrame>
 
+{#snippet pick(entry: PageData['lots'][number])}
+  {@const look = data.species.find(({ id }) => id === entry.speciesId)!}
+  <button class="lot" onclick={() => (chosen = entry.id)}>
+    <span><b>{entry.code}</b> {look.name}</span>
+    <span class="num">{formatNumber(entry.balance.onHand)}</span>
+    <small class="num" class:over={entry.balance.onHand && entry.stress >= 1}
+      >{entry.balance.onHand ? `${formatPercent(entry.stress)} used` : ''}</small
+    >
+  </button>
+{/snippet}
+
 <style>
-  .lot {
+  details summary {
+    min-height: 56px;
     display: flex;
-    justify-content: space-between;
+    align-items: center;
+    color: var(--viridian);
+  }
+  .gone {
+    display: grid;
+    gap: 12px;
+  }
+  .lot {
+    display: grid;
+    grid-template-columns: 1fr auto 92px;
     align-items: center;
     min-height: 60px;
     padding: 0 14px;
@@ -363,7 +385,11 @@
   .lot small {
     color: var(--slate);
     font-size: 14px;
-    margin-left: 8px;
+    text-align: right;
+  }
+  .lot small.over {
+    color: var(--clay);
+    font-weight: 650;
   }
   .title {
     display: flex;

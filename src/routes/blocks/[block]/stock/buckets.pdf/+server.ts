@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { depthTolerance } from '../../../../../../core/method/method';
-import { formatLength, formatNumber } from '../../../../../../core/measure/units';
+import { formatSmall, formatNumber } from '../../../../../../core/measure/units';
 import { wantedOf } from '../../../../../../core/stock/carry';
 import {
   bucketCounts,
@@ -78,7 +78,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
             text: plain(
               name === 'Set aside'
                 ? 'No tool here takes these roots whole. Ask the leader.'
-                : `${Number.isFinite(option.trim) ? `Trim to ${formatLength(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the collar ${low} to ${high} cm.`,
+                : `${Number.isFinite(option.trim) ? `Trim to ${formatSmall(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the collar ${low} to ${high} cm.`,
             ),
             fontSize: 15,
           },

@@ -9,20 +9,14 @@ import { dayBounds } from '$lib/server/stock';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
-/** A day's account by planter, and which days of the last fortnight are not closed yet. */
+/**
+ * A day's account by planter, and which days of the last fortnight are not closed yet. Without a
+ * day asked for it is the last one that has been and is not closed.
+ */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
   const open = await store();
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const now = today(site.zone);
-  const asked = url.searchParams.get('day') ?? '';
-  const day = isDay(asked) && asked <= now ? asked : now;
-  const { account, lots } = await dayAccount(open, block, site, day);
-  const planters = await open.planter.findAll({
-    where: { siteId: site.id },
-    order: [['position', 'ASC']],
-    attributes: ['id', 'name'],
-    raw: true,
-  });
   const layout = await releasedLayout(open, block.id);
   const tallied = new Map<string, number>();
   for (const tally of standingTallies(layout ? await talliesOf(open, layout.id) : [])) {
@@ -44,6 +38,16 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     const missing = count - Number(posted?.count ?? 0);
     if (missing > 0) openDays.push({ day: on, missing });
   }
+  const asked = url.searchParams.get('day') ?? '';
+  const day =
+    isDay(asked) && asked <= now ? asked : (openDays.find((entry) => entry.day < now)?.day ?? now);
+  const { account, lots } = await dayAccount(open, block, site, day);
+  const planters = await open.planter.findAll({
+    where: { siteId: site.id },
+    order: [['position', 'ASC']],
+    attributes: ['id', 'name'],
+    raw: true,
+  });
   return {
     mayRecord: may(role, 'record'),
     day,

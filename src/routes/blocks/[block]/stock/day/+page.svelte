@@ -3,7 +3,6 @@
   import { goto } from '$app/navigation';
   import { addTo, formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
-  import type { DayLine } from '$core/stock/reconcile';
   import Figure from '$lib/ui/Figure.svelte';
   import SpeciesName from '$lib/ui/SpeciesName.svelte';
   import { send } from '$lib/ui/send.svelte';
@@ -45,12 +44,33 @@
     lines.reduce((total, line) => total + line[key], 0);
   const toPost = $derived(data.account.toPost.reduce((total, { count }) => total + count, 0));
   const anyCarried = $derived(lines.some(({ carried }) => carried));
-  function sayMissing(line: DayLine): string {
-    const name = (card(line.species)?.name ?? '').toLowerCase();
-    if (line.missing < 0)
-      return `${planter(line.planter)} tallied ${formatNumber(-line.missing)} more ${name} than were handed out: an issue is not entered, or a tally is too high.`;
-    return `${planter(line.planter)} has ${formatNumber(line.missing)} ${name} unaccounted for: still in the bag, or lost.`;
-  }
+  const over = $derived(data.day < data.today);
+  /** What is missing, one sentence a planter and way. */
+  const sentences = $derived.by(() => {
+    const said: { planter: string; level: 'stop' | 'soon'; text: string }[] = [];
+    for (const id of new Set(lines.map((line) => line.planter)))
+      for (const way of [1, -1]) {
+        const own = lines.filter((line) => line.planter === id && way * line.missing > 0);
+        if (!own.length) continue;
+        const list = own
+          .map(
+            ({ missing, species }) =>
+              `${formatNumber(Math.abs(missing))} ${(card(species)?.name ?? '').toLowerCase()}`,
+          )
+          .join(', ');
+        said.push({
+          planter: id,
+          level: way > 0 ? 'soon' : 'stop',
+          text:
+            way < 0
+              ? `${planter(id)} tallied ${list} more than were handed out: an issue is not entered, or a tally is too high.`
+              : over
+                ? `${planter(id)} has ${list} unaccounted for: still in the bag, or lost.`
+                : `${planter(id)} is out with ${list}.`,
+        });
+      }
+    return said;
+  });
 </script>
 
 <svelte:head><title>The day · Viridane</title></svelte:head>
@@ -77,9 +97,10 @@
         onchange={(e) => e.currentTarget.value && see(e.currentTarget.value)}
       />
     </div>
-    <p class="quiet">
-      {anyCarried ? 'carried in + issued' : 'issued'} − returned − planted − lost = missing, by planter
-      and species. Planted comes from the tallies.
+    <p class="quiet how">
+      {anyCarried ? 'carried in + issued' : 'issued'} − returned − planted − lost = {over
+        ? 'missing'
+        : 'out'}, by planter and species. Planted comes from the tallies.
     </p>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if told}<p class="say good" role="status">{told}</p>{/if}
@@ -91,7 +112,7 @@
               ><th>Planter</th><th>Species</th>{#if anyCarried}<th class="n">Carried in</th>{/if}<th
                 class="n">Issued</th
               ><th class="n">Returned</th><th class="n">Planted</th><th class="n">Lost</th><th
-                class="n">Missing</th
+                class="n">{over ? 'Missing' : 'Out'}</th
               ></tr
             ></thead
           >
@@ -107,7 +128,10 @@
                 <td class="n">{formatNumber(line.returned)}</td>
                 <td class="n">{formatNumber(line.planted)}</td>
                 <td class="n">{formatNumber(line.lost)}</td>
-                <td class="n"><b class:bad={line.missing !== 0}>{formatNumber(line.missing)}</b></td
+                <td class="n"
+                  ><b class:bad={line.missing !== 0 && (over || line.missing < 0)}
+                    >{formatNumber(line.missing)}</b
+                  ></td
                 >
               </tr>
             {/each}
@@ -128,7 +152,7 @@
     {:else}<p class="say">Nothing was issued, brought back or planted on this day.</p>{/if}
   </section>
   <aside class="comes-to">
-    <h2>Missing</h2>
+    <h2>{over ? 'Missing' : 'Out with the crew'}</h2>
     <div>
       <span class="big">{formatNumber(sum('missing'))}</span><span class="unit">trees</span>
     </div>
@@ -147,8 +171,8 @@
         ],
       }}
     />
-    {#each lines.filter(({ missing }) => missing !== 0) as line (`${line.planter} ${line.species}`)}
-      <p class="say {line.missing < 0 ? 'stop' : ''}">{sayMissing(line)}</p>
+    {#each sentences as { planter: who, level, text } (who + level)}
+      <p class="say {level === 'stop' ? 'stop' : ''}">{text}</p>
     {/each}
     {#if toPost}
       <h2>Close the day</h2>
@@ -179,6 +203,10 @@
 </div>
 
 <style>
+  .how {
+    margin: 8px 0;
+    font-size: 14px;
+  }
   .head {
     display: flex;
     gap: 12px;

@@ -82,6 +82,10 @@
       }),
     );
 
+  const days = (count: number) =>
+    Math.round(count) === 1 ? '1 day' : `${formatNumber(count)} days`;
+  const kept = (lot: PageData['lots'][number]) =>
+    `${formatPercent(lot.stress.value)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure.value)} min in the air`;
   /** What to do about the lots, as sentences with a time in them; the worst first. */
   const alerts = $derived.by(() => {
     const list: { level: 'stop' | 'soon'; text: string }[] = [];
@@ -90,13 +94,13 @@
       if (lot.stress.value >= 1)
         list.push({
           level: 'stop',
-          text: `Plant ${name} first: it has used ${formatPercent(lot.stress.value)} of what it bears, ${formatNumber(lot.days)} days in ${lot.place?.name ?? 'store'} and ${formatNumber(lot.exposure.value)} min in the air.`,
+          text: `Plant ${name} today, before all others: ${kept(lot)}.`,
         });
       else if (lot.place && lot.stress.value >= 0.6) {
-        const left = ((1 - lot.stress.value) * lot.place.days) / 1;
+        const left = Math.max(1, Math.floor((1 - lot.stress.value) * lot.place.days));
         list.push({
           level: 'soon',
-          text: `Plant ${name} within ${formatNumber(Math.max(1, left))} days: ${lot.place.name} keeps it ${formatNumber(lot.place.days)}.`,
+          text: `Plant ${name} within ${left === 1 ? 'a day' : `${left} days`}: ${kept(lot)}.`,
         });
       }
     }
@@ -306,6 +310,9 @@
 {/if}
 
 <style>
+  .place {
+    margin-top: 24px;
+  }
   .alerts .say {
     margin: 0 0 8px;
   }

@@ -274,7 +274,12 @@
 
 {#snippet table(lines: readonly OrderLine[])}
   <div class="wide">
-    <table class="ledger">
+    <table class="ledger lines">
+      <colgroup
+        ><col style:width="21%" /><col style:width="26%" /><col style:width="11%" /><col
+          style:width="19%"
+        /><col style:width="14%" /><col style:width="9%" /></colgroup
+      >
       <thead class="visually-hidden"
         ><tr
           ><th>Species</th><th>Nursery</th><th>Trees</th><th>Confirmed</th><th>Received</th><th
@@ -348,6 +353,10 @@
     color: var(--ink);
     border: 1px solid var(--rule-strong);
     border-bottom: 2px solid var(--ink);
+  }
+  .lines {
+    table-layout: fixed;
+    min-width: 620px;
   }
   .short {
     color: var(--clay);

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Select, SelectItem } from 'carbon-components-svelte';
-  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import { formatNumber, formatPercent, formatSmall } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import {
     bucketCounts,
@@ -40,12 +40,8 @@
   const option = $derived<TrimOption | undefined>(
     plan && (plan.options.find(({ trim }) => trim === tried) ?? plan.recommended),
   );
-  const length = (metres: number) => formatLength(metres, units.system);
   const trimWords = (trim: number) => (Number.isFinite(trim) ? `to ${short(trim)}` : 'nothing');
-  const short = (metres: number) =>
-    units.system === 'us'
-      ? `${formatNumber(metres / 0.0254, 1)} in`
-      : `${formatNumber(metres * 100)} cm`;
+  const short = (metres: number) => formatSmall(metres, units.system);
 
   /** The tree in the middle of those that go into a bucket, or of all. */
   function typical(trees: readonly Roots[]): Roots | undefined {
@@ -67,7 +63,7 @@
       tool,
       roots,
       cover,
-      verdict: gauge(roots, tool, plan.tools, length, data.method.depth, cover, rules),
+      verdict: gauge(roots, tool, plan.tools, short, data.method.depth, cover, rules),
     });
     const rightCover = Math.max(data.method.depth[0], Math.min(0.01, data.method.depth[1]));
     const cutRoots = { ...one, length: Math.min(one.length, option.trim) };

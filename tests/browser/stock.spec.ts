@@ -1,0 +1,137 @@
+import { expect, test, type Page } from '@playwright/test';
+import { asFile, goTo, open, signIn } from './helpers';
+
+const sub = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stock', exact: true }).getByRole('link', { name });
+
+test('a day at the boxes without signal: issue, bag, soak, audit and sample are kept and sent once', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'checker');
+  await open(page, 'Haul Flat', 'Stock');
+  const block = page.url().split('/')[4];
+  await page.goto(`/blocks/${block}/stock`);
+  const row = page.getByRole('row').filter({ hasText: 'Pine' }).first();
+  const onHand = Number((await row.getByRole('cell').nth(3).textContent())!.replace(/\D/g, ''));
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/field/${block}/stock`);
+  await page.waitForFunction(() => navigator.serviceWorker?.controller !== null);
+  await page.waitForFunction(
+    async (path) => Boolean(await caches.match(`/field/${path}/gate/__data.json`)),
+    block,
+  );
+
+  await context.setOffline(true);
+  await page.goto(`/field/${block}/stock`);
+  await page.getByRole('button', { name: /Pine/ }).first().click();
+  await page.getByRole('button', { name: 'Issue' }).click();
+  await page.getByLabel('Trees').fill('999999');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByRole('alert')).toContainText('999\u2009999 cannot be taken');
+  await page.getByLabel('Trees').fill('40');
+  await page.getByLabel('To', { exact: true }).selectOption({ label: 'Planter 6' });
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByTestId('on-hand')).toHaveText(/\d/);
+  await page.getByRole('button', { name: 'Roots out: start' }).click();
+  await page.getByRole('button', { name: 'Close it' }).click();
+
+  await page.goto(`/field/${block}/handling`);
+  await page.locator('.habit').first().getByRole('button', { name: 'Seen kept' }).click();
+  await page.getByRole('button', { name: 'Keep 1 marked' }).click();
+  await expect(page.getByRole('status').first()).toContainText('4 entries wait, kept');
+  // The phone is off for the night.
+  await page.reload();
+  await expect(page.getByRole('status').first()).toContainText('4 entries wait, kept');
+
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByText('All sent')).toBeVisible({ timeout: 20_000 });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/blocks/${block}/stock`);
+  const after = await page
+    .getByRole('row')
+    .filter({ hasText: 'Pine' })
+    .first()
+    .getByRole('cell')
+    .nth(3)
+    .textContent();
+  expect(Number(after!.replace(/\D/g, ''))).toBe(onHand - 40);
+  await page.reload();
+  await expect(
+    page.getByRole('row').filter({ hasText: 'Pine' }).first().getByRole('cell').nth(3),
+  ).toHaveText(after!);
+});
+
+test('a box of another block is told apart by its code; a mistyped code is told too', async ({
+  page,
+}) => {
+  await signIn(page, 'checker');
+  await open(page, 'Silt Margin', 'Stock');
+  const code = (await page.locator('.code').textContent())!.trim();
+  await open(page, 'Haul Flat', 'Stock');
+  const block = page.url().split('/')[4];
+  await page.goto(`/field/${block}/stock`);
+  const box = page.getByLabel('Code on the label');
+  await box.fill(code.toLowerCase());
+  await box.press('Enter');
+  await expect(page.getByRole('alert')).toContainText(
+    'lot 51 of Silt Margin; you are on Haul Flat',
+  );
+  await box.fill(code.slice(0, -1) + (code.endsWith('A') ? 'B' : 'A'));
+  await box.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('does not check');
+});
+
+test('an order is asked for, taken out as CSV, and a bad file is refused with its line', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Haul Flat', 'Stock');
+  await sub(page, 'Order').click();
+  await page.waitForURL(/order$/);
+  await page
+    .getByRole('button', { name: /^What instead/ })
+    .first()
+    .click();
+  await expect(page.getByRole('heading', { name: /^Instead of/ })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Take the order out as CSV' }).click();
+  const file = await (await download).createReadStream();
+  const chunks: Buffer[] = [];
+  for await (const chunk of file) chunks.push(chunk as Buffer);
+  const text = Buffer.concat(chunks).toString();
+  expect(text.split('\r\n')[0]).toContain('species');
+  const input = page.locator('input[type=file]');
+  await input.setInputFiles(asFile('bad.csv', 'species,nursery,trees\nYew,A,5'));
+  await expect(page.getByRole('alert')).toContainText('Line 2, species: “Yew”');
+  await input.setInputFiles(asFile('o.csv', 'species,nursery,trees\nAspen,Far Beds,150'));
+  await expect(page.getByText('Far Beds')).toBeVisible();
+});
+
+test('roots go to tools by a rule, the cold store’s file is read, the day is closed once', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Haul Flat', 'Stock');
+  await sub(page, 'Roots and tools').click();
+  await expect(page.getByText(/Trim to \d+ cm; \d+ % bar/)).toBeVisible();
+  await expect(page.locator('figure svg[role=img]').first()).toBeVisible();
+  await sub(page, 'Keeping').click();
+  await expect(page.getByText(/h too warm/).first()).toBeVisible();
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles(
+      asFile(
+        'log.csv',
+        'time,temperature °F\n2026-01-10 06:00,35.6\n2026-01-10 07:00,36.5\n2026-01-10 15:00,37.4',
+      ),
+    );
+  await expect(page.getByText('3 readings in °F read, 3 of them new.')).toBeVisible();
+  await sub(page, 'The day').click();
+  await page.getByRole('button', { name: 'Close the day' }).click();
+  await expect(page.getByText(/planted trees written onto their lots/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Close the day' })).toHaveCount(0);
+  await goTo(page, 'Stock');
+});

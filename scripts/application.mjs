@@ -41,6 +41,7 @@ export async function startApplication(folder, { clock } = {}) {
   }
   return {
     origin,
+    databaseUrl: database.url,
     stop: async () => {
       const gone = new Promise((resolve) => server.once('exit', resolve));
       server.kill('SIGKILL');

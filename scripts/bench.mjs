@@ -25,6 +25,7 @@ const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
 const application = await startApplication(folder);
 bench('slider.ts', { BASE_URL: application.origin });
 bench('million.ts', { BASE_URL: application.origin });
+bench('stock-season.ts', { BASE_URL: application.origin, DATABASE_URL: application.databaseUrl });
 await application.stop();
 rmSync(folder, { recursive: true, force: true });
 process.exit(failed ? 1 : 0);

@@ -52,7 +52,7 @@ test('what cannot be is refused with what is there', () => {
   refused(event('3', 'cull', 0), /whole number above 0/);
   refused(event('3', 'issue', 1.5), /whole number above 0/);
   refused(event('3', 'move', 5, { to: '' }), /there already/);
-  refused(event('3', 'correct', 0, { corrects: '1' }), /leave the store with -80 of lot 31/);
+  refused(event('3', 'correct', 0, { corrects: '1' }), /leave the store with −80 of lot 31/);
   refused(event('3', 'correct', 0, { corrects: 'x' }), /not in this lot/);
   assert.equal(admit(events, events[1], names), false, 'sent twice counts once');
   const cancelled = [...events, event('3', 'correct', 0, { corrects: '2' })];

@@ -1,3 +1,5 @@
+import { formatNumber } from '../measure/units';
+
 /** What can happen to trees of a lot. A correction is an event too: it cancels the one it names. */
 export const STOCK_KINDS = [
   'receive',
@@ -183,13 +185,13 @@ export function admitTo(
   const who = names.holder(loser);
   if (event.kind === 'correct') {
     throw new LedgerError(
-      `Cancelling that would leave ${who} with ${has - count} of lot ${names.lot}: trees from it have already gone on.`,
+      `Cancelling that would leave ${who} with ${formatNumber(has - count)} of lot ${names.lot}: trees from it have already gone on.`,
     );
   }
   throw new LedgerError(
     loser.startsWith('c:')
-      ? `${who} has ${has} of lot ${names.lot} out; ${count} cannot ${event.kind === 'return' ? 'come back' : event.kind === 'plant' ? 'be planted' : 'be lost'}.`
-      : `Lot ${names.lot} has ${has} on hand in ${who}${before.onHand > has ? ` (${before.onHand} in all places)` : ''}; ${count} cannot be taken from it.`,
+      ? `${who} has ${formatNumber(has)} of lot ${names.lot} out; ${formatNumber(count)} cannot ${event.kind === 'return' ? 'come back' : event.kind === 'plant' ? 'be planted' : 'be lost'}.`
+      : `Lot ${names.lot} has ${formatNumber(has)} on hand in ${who}${before.onHand > has ? ` (${formatNumber(before.onHand)} in all places)` : ''}; ${formatNumber(count)} cannot be taken from it.`,
   );
 }
 

@@ -6,7 +6,7 @@ test('a lot is sampled at the gate on a phone, kept through a reload, judged and
 }) => {
   await signIn(page, 'checker');
   await open(page, 'Haul Flat', 'Stock');
-  await page.getByRole('link', { name: 'Inspect at the gate' }).click();
+  await page.getByRole('link', { name: 'At the gate' }).click();
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByLabel('Trees in it').fill('60');
   await page.getByLabel('Trees in it').press('Enter');

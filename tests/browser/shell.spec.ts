@@ -59,28 +59,30 @@ test('every main page holds to WCAG 2.2 AA as far as a machine can tell, by day 
     'survival',
     'method',
   ].map((room) => base + room);
-  for (const theme of ['day', 'cab']) {
-    for (const url of [
-      '/',
-      '/people',
-      '/blocks/new',
-      base.replace('blocks', 'field').replace(/\/$/, ''),
-      `${base.replace('blocks', 'field')}peg`,
-      '/field/walk',
-      '/species',
-      `${base}rows/compare`,
-      ...['gate', 'order', 'roots', 'keeping', 'carry', 'day', 'handling'].map(
-        (page) => `${base}stock/${page}`,
-      ),
-      ...['stock', 'gate', 'handling'].map((page) => `${base.replace('blocks', 'field')}${page}`),
-      ...rooms,
-    ]) {
-      await page.goto(url);
-      await page.waitForLoadState('networkidle');
+  for (const url of [
+    '/',
+    '/people',
+    '/blocks/new',
+    base.replace('blocks', 'field').replace(/\/$/, ''),
+    ...['peg', 'stock', 'gate', 'handling'].map((page) => base.replace('blocks', 'field') + page),
+    '/field/walk',
+    '/species',
+    `${base}rows/compare`,
+    ...['gate', 'order', 'roots', 'keeping', 'carry', 'day', 'handling'].map(
+      (page) => `${base}stock/${page}`,
+    ),
+    ...rooms,
+  ]) {
+    await page.goto(url);
+    await page.waitForLoadState('networkidle', { timeout: 1500 }).catch(() => undefined);
+    // Only colours differ between the two themes.
+    const looks = {
+      day: new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']),
+      cab: new AxeBuilder({ page }).withRules(['color-contrast']),
+    };
+    for (const [theme, look] of Object.entries(looks)) {
       await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
+      const { violations } = await look.analyze();
       const found = violations.map(
         ({ id, nodes }) =>
           `${id}: ${nodes

@@ -17,10 +17,9 @@ test('a day at the boxes without signal: issue, bag, soak, audit and sample are 
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/field/${block}/stock`);
   await page.waitForFunction(() => navigator.serviceWorker?.controller !== null);
-  await page.waitForFunction(
-    async (path) => Boolean(await caches.match(`/field/${path}/gate/__data.json`)),
-    block,
-  );
+  const kept = (path: string) =>
+    page.evaluate(async (key) => Boolean(await caches.match(key)), path);
+  await expect.poll(() => kept(`/field/${block}/peg/__data.json`), { timeout: 20_000 }).toBe(true);
 
   await context.setOffline(true);
   await page.goto(`/field/${block}/stock`);

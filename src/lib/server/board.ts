@@ -36,12 +36,13 @@ export async function blockState(
   site: SiteRow,
   block: BlockRow,
   air: StationReading | undefined,
+  lotsRead: Promise<LotState[]> = lotsOf(store, block.id),
 ): Promise<BlockState> {
   const layout = await currentLayout(store, block.id);
   const released = layout?.state === 'released' ? layout : undefined;
   const [tasks, lots, tallies, plots, counts, keepouts] = await Promise.all([
     tasksOf(store, block, site.zone),
-    lotsOf(store, block.id),
+    lotsRead,
     released ? talliesOf(store, released.id) : [],
     released ? plotsOf(store, released.id) : [],
     released ? countsOf(store, released.id) : [],

@@ -1,4 +1,4 @@
-import { Op, type Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import type { Day } from '../../../core/measure/dates';
 import { plantedBySpecies } from '../../../core/crew/planted';
 import { flowOf, standingEvents, type StockEvent } from '../../../core/stock/ledger';
@@ -6,7 +6,7 @@ import { accountOfDay, type DayAccount } from '../../../core/stock/reconcile';
 import type { Store } from '../store';
 import type { BlockRow } from '../store/ground';
 import type { SiteRow } from '../store/people';
-import type { LotRow } from '../store/stock';
+import type { LotRow, StockEventRow } from '../store/stock';
 import { releasedLayout, rowsOf, talliesOf } from './block';
 import { standsFor } from './board';
 import { dayBounds, toEvent } from './stock';
@@ -25,31 +25,25 @@ export async function dayAccount(
     raw: true,
     ...options,
   })) as LotRow[];
-  const lotId = lots.map(({ id }) => id);
   // Everything since the day began: what planters had before it is what they have now less this.
-  const since = (
-    await store.stockEvent.findAll({
-      where: {
-        lotId,
-        at: { [Op.gte]: from },
-        kind: { [Op.in]: ['issue', 'return', 'plant', 'lose'] },
-      },
-      raw: true,
-      ...options,
-    })
-  ).map(toEvent);
-  const corrections = (
-    await store.stockEvent.findAll({
-      where: { corrects: since.map(({ id }) => id) },
-      raw: true,
-      ...options,
-    })
-  ).map(toEvent);
-  const held = await store.stockHeld.findAll({
-    where: { lotId, holder: { [Op.like]: 'c:%' } },
-    raw: true,
-    ...options,
-  });
+  const read = async (tables: string) =>
+    (
+      await store.sequelize.query<StockEventRow>(
+        `SELECT e.id, e.lot_id AS lotId, e.kind, e.count, e.at, e.planter_id AS planterId,
+           e.place_id AS placeId, e.to_id AS toId, e.corrects, e.closes FROM ${tables}`,
+        { replacements: { block: block.id, from }, type: QueryTypes.SELECT, ...options },
+      )
+    ).map(toEvent);
+  const since = await read(`stock_event e JOIN lot l ON l.id = e.lot_id
+    WHERE l.block_id = :block AND e.at >= :from AND e.kind IN ('issue','return','plant','lose')`);
+  const corrections = await read(`stock_event c
+    JOIN lot l ON l.id = c.lot_id JOIN stock_event e ON e.corrects = c.id
+    WHERE l.block_id = :block AND c.at >= :from AND e.kind = 'correct'`);
+  const held = await store.sequelize.query<{ lotId: string; holder: string; count: number }>(
+    `SELECT h.lot_id AS lotId, h.holder, h.count FROM stock_held h JOIN lot l ON l.id = h.lot_id
+     WHERE l.block_id = :block AND h.holder LIKE 'c:%' AND h.count <> 0`,
+    { replacements: { block: block.id }, type: QueryTypes.SELECT, ...options },
+  );
   const layout = await releasedLayout(store, block.id);
   const tallied = layout
     ? plantedBySpecies(
@@ -89,11 +83,14 @@ function carriedIn(
         moved.set(key, (moved.get(key) ?? 0) + way * event.count);
       }
   }
-  return held
-    .map(({ lotId, holder, count }) => ({
-      planter: holder.slice(2),
-      lot: lotId,
-      count: Number(count) - (moved.get(`${lotId} ${holder}`) ?? 0),
-    }))
+  const now = new Map(
+    held.map(({ lotId, holder, count }) => [`${lotId} ${holder}`, Number(count)]),
+  );
+  return [...new Set([...now.keys(), ...moved.keys()])]
+    .map((key) => {
+      const [lot, holder] = key.split(' ');
+      const count = (now.get(key) ?? 0) - (moved.get(key) ?? 0);
+      return { planter: holder.slice(2), lot, count };
+    })
     .filter(({ count }) => count > 0);
 }

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { Op, QueryTypes } from 'sequelize';
+import { literal, Op, QueryTypes } from 'sequelize';
 import { daysBetween, type Day } from '../../../core/measure/dates';
 import {
   ANCHOR_MINUTES,
@@ -48,75 +48,91 @@ export interface LotState {
   dipped: boolean;
 }
 
+type JoinedLot = LotRow & { totals: string | null; held: string | null };
+
 /** Lots of a block with their balances; no event is read. */
 export async function lotsOf(store: Store, blockId: string): Promise<LotState[]> {
-  const lots = (await store.lot.findAll({
-    where: { blockId },
-    order: [['code', 'ASC']],
-    raw: true,
-  })) as LotRow[];
-  const lotId = lots.map(({ id }) => id);
-  if (!lotId.length) return [];
-  const [totals, held, open, soaks, dips] = await Promise.all([
-    store.stockTotal.findAll({ where: { lotId }, raw: true }),
-    store.stockHeld.findAll({ where: { lotId, count: { [Op.ne]: 0 } }, raw: true }),
-    store.rootOpen.findAll({ where: { lotId }, order: [['at', 'ASC']], raw: true }),
-    soaksOf(store, lotId),
-    store.stockTotal.findAll({ where: { lotId, kind: 'dip', count: { [Op.gt]: 0 } }, raw: true }),
+  const [rows, open, soaks] = await Promise.all([
+    // One row a lot, its sums as JSON: a season's 500 lots come back in one answer.
+    store.lot.findAll({
+      where: { blockId },
+      order: [['code', 'ASC']],
+      attributes: {
+        include: [
+          [
+            literal(`(SELECT JSON_ARRAYAGG(JSON_ARRAY(kind, count))
+              FROM stock_total WHERE lot_id = lot.id)`),
+            'totals',
+          ],
+          [
+            literal(`(SELECT JSON_ARRAYAGG(JSON_ARRAY(holder, count, UNIX_TIMESTAMP(since)))
+              FROM stock_held WHERE lot_id = lot.id AND count <> 0)`),
+            'held',
+          ],
+        ],
+      },
+      raw: true,
+    }) as unknown as Promise<JoinedLot[]>,
+    store.sequelize.query<Air & { id: string; lotId: string; label: string; at: string }>(
+      `SELECT o.id, o.lot_id AS lotId, o.label, o.at, o.temperature, o.humidity, o.wind
+       FROM root_open o JOIN lot l ON l.id = o.lot_id WHERE l.block_id = :blockId ORDER BY o.at`,
+      { replacements: { blockId }, type: QueryTypes.SELECT },
+    ),
+    soaksOf(store, blockId),
   ]);
-  const byLot = <Row extends { lotId: string }>(rows: readonly Row[]) => {
-    const groups = new Map<string, Row[]>();
-    for (const row of rows) {
-      const group = groups.get(row.lotId);
-      if (group) group.push(row);
-      else groups.set(row.lotId, [row]);
-    }
-    return groups;
-  };
-  const [totalsBy, heldBy, openBy, soaksBy] = [
-    byLot(totals),
-    byLot(held),
-    byLot(open),
-    byLot(soaks),
-  ];
-  const dipped = new Set(dips.map((row) => row.lotId));
-  return lots.map((lot) => ({
-    lot,
-    balance: balanceFrom(
-      new Map((totalsBy.get(lot.id) ?? []).map(({ kind, count }) => [kind, Number(count)])),
-      new Map((heldBy.get(lot.id) ?? []).map(({ holder, count }) => [holder, Number(count)])),
-    ),
-    since: new Map(
-      (heldBy.get(lot.id) ?? []).map(({ holder, since }) => [
-        holder,
-        new Date(since).toISOString(),
-      ]),
-    ),
-    open: (openBy.get(lot.id) ?? []).map(({ id, label, at, temperature, humidity, wind }) => ({
-      id,
-      label,
-      openedAt: new Date(at).toISOString(),
-      air: { temperature, humidity, wind },
-    })),
-    soaks: (soaksBy.get(lot.id) ?? []).map(({ id, count, at }) => ({
-      id,
-      count,
-      startedAt: new Date(at).toISOString(),
-    })),
-    dipped: dipped.has(lot.id),
-  }));
+  const openBy = groupBy(open, ({ lotId }) => lotId);
+  const soaksBy = groupBy(soaks, ({ lotId }) => lotId);
+  return rows.map(({ totals: totalsText, held: heldText, ...lot }) => {
+    const totals = new Map(parsed<[StockEventKind, number]>(totalsText));
+    const held = parsed<[Holder, number, number]>(heldText);
+    return {
+      lot,
+      balance: balanceFrom(totals, new Map(held.map(([holder, count]) => [holder, count]))),
+      since: new Map(
+        held.map(([holder, , seconds]) => [holder, new Date(seconds * 1000).toISOString()]),
+      ),
+      open: (openBy.get(lot.id) ?? []).map(({ id, label, at, temperature, humidity, wind }) => ({
+        id,
+        label,
+        openedAt: new Date(at).toISOString(),
+        air: { temperature, humidity, wind },
+      })),
+      soaks: (soaksBy.get(lot.id) ?? []).map(({ id, count, at }) => ({
+        id,
+        count,
+        startedAt: new Date(at).toISOString(),
+      })),
+      dipped: (totals.get('dip') ?? 0) > 0,
+    };
+  });
+}
+
+/** The database hands JSON over as text, or parsed already where it knows the column for JSON. */
+function parsed<Entry>(value: string | Entry[] | null): Entry[] {
+  return typeof value === 'string' ? (JSON.parse(value) as Entry[]) : (value ?? []);
+}
+
+function groupBy<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Map<string, Row[]> {
+  const groups = new Map<string, Row[]>();
+  for (const row of rows) {
+    const group = groups.get(keyOf(row));
+    if (group) group.push(row);
+    else groups.set(keyOf(row), [row]);
+  }
+  return groups;
 }
 
 /** Soaks of the last four days that have neither ended nor been cancelled. */
-async function soaksOf(store: Store, lotId: string[]): Promise<StockEventRow[]> {
+async function soaksOf(store: Store, blockId: string): Promise<StockEventRow[]> {
   return store.sequelize.query<StockEventRow>(
     `SELECT s.id, s.lot_id AS lotId, s.count, s.at FROM stock_event s
-     WHERE s.kind = 'soak' AND s.lot_id IN (:lotId) AND s.at > :since
+     JOIN lot l ON l.id = s.lot_id
+     WHERE l.block_id = :blockId AND s.kind = 'soak' AND s.at > :since
        AND NOT EXISTS (SELECT 1 FROM stock_event d WHERE d.closes = s.id)
        AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = s.id)
      ORDER BY s.at`,
     {
-      replacements: { lotId, since: new Date(now() - 4 * 86_400_000) },
+      replacements: { blockId, since: new Date(now() - 4 * 86_400_000) },
       type: QueryTypes.SELECT,
     },
   );
@@ -130,35 +146,21 @@ export interface EventPage {
 
 /** What happened to a lot, newest first. */
 export async function eventsOf(store: Store, lotId: string, limit: number): Promise<EventPage> {
-  const rows = await store.stockEvent.findAll({
-    where: { lotId, kind: { [Op.ne]: 'correct' } },
-    order: [
-      ['at', 'DESC'],
-      ['id', 'DESC'],
-    ],
-    limit: limit + 1,
-    raw: true,
-  });
-  const shown = rows.slice(0, limit);
-  const [corrections, people] = await Promise.all([
-    store.stockEvent.findAll({
-      where: { corrects: shown.map(({ id }) => id) },
-      attributes: ['corrects'],
-      raw: true,
-    }),
-    store.person.findAll({
-      where: { id: [...new Set(shown.map(({ authorId }) => authorId))] },
-      attributes: ['id', 'name'],
-      raw: true,
-    }),
-  ]);
-  const cancelled = new Set(corrections.map(({ corrects }) => corrects));
+  const rows = await store.sequelize.query<StockEventRow & { author: string; cancelled: 0 | 1 }>(
+    `SELECT e.id, e.lot_id AS lotId, e.kind, e.count, e.at, e.planter_id AS planterId,
+       e.place_id AS placeId, e.to_id AS toId, e.corrects, e.closes, e.note, p.name AS author,
+       EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id) AS cancelled
+     FROM stock_event e JOIN person p ON p.id = e.author_id
+     WHERE e.lot_id = :lotId AND e.kind <> 'correct'
+     ORDER BY e.at DESC, e.id DESC LIMIT :limit`,
+    { replacements: { lotId, limit: limit + 1 }, type: QueryTypes.SELECT },
+  );
   return {
-    events: shown.map((event) => ({
+    events: rows.slice(0, limit).map((event) => ({
       ...toEvent(event),
       note: event.note,
-      author: people.find(({ id }) => id === event.authorId)?.name ?? '',
-      standing: !cancelled.has(event.id),
+      author: event.author,
+      standing: !event.cancelled,
     })),
     more: rows.length > limit,
   };
@@ -248,6 +250,17 @@ export async function stressOf(
   for (const place of places)
     if (place.logger !== 'none')
       logged.set(place.id, await readingsOf(store, place.id, at - 90 * 86_400_000));
+  /** Lots that came together share their hours. */
+  const hours = new Map<string, number>();
+  const warmSince = (place: PlaceRow, since: number): number => {
+    const readings = logged.get(place.id) ?? [];
+    const first = readings.findIndex(({ at: moment }) => moment >= since);
+    if (first < 0) return 0;
+    const key = `${place.id} ${first}`;
+    const known = hours.get(key) ?? keepingSpan(readings.slice(first), place).warm;
+    hours.set(key, known);
+    return known;
+  };
   return new Map(
     states.map((state) => {
       const most = state.balance.held
@@ -256,8 +269,7 @@ export async function stressOf(
       const place = most && places.find(({ id }) => most[0] === `p:${id}`);
       const since = most ? Date.parse(state.since.get(most[0]) ?? '') : NaN;
       const days = most && Number.isFinite(since) ? Math.max(0, (at - since) / 86_400_000) : 0;
-      const readings = place ? (logged.get(place.id) ?? []).filter((r) => r.at >= since) : [];
-      const warmHours = place ? keepingSpan(readings, place).warm : 0;
+      const warmHours = place && most ? warmSince(place, since) : 0;
       const rules = place
         ? { ...PLACE_RULES[place.kind], label: place.name, days: place.days }
         : { ...PLACE_RULES.shade, label: 'no place entered' };

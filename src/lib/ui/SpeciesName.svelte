@@ -21,6 +21,11 @@
   let { card, after = '', large = false }: Props = $props();
   const units = useUnits();
   let dialog = $state<HTMLDialogElement>();
+  /** The card is made when it is asked for: a list may hold hundreds of names. */
+  let asked = $state(false);
+  $effect(() => {
+    if (asked) dialog?.showModal();
+  });
   const marks = $derived(MARKS.filter((mark) => card.marks?.[mark]));
 </script>
 
@@ -29,36 +34,41 @@
   class="name"
   class:large
   title="How to tell {card.name.toLowerCase()}"
-  onclick={(event) => (event.stopPropagation(), dialog?.showModal())}
+  onclick={(event) => (event.stopPropagation(), (asked = true))}
   ><Bead letter={card.letter} colour={card.colour} stock={card.stock} />
   <span>{card.name}{after.startsWith(',') || !after ? after : ` ${after}`}</span></button
 >
-<dialog bind:this={dialog} aria-label="Card of {card.name}" class="card">
-  <h2><Bead letter={card.letter} colour={card.colour} stock={card.stock} /> {card.name}</h2>
-  <p class="quiet">
-    {card.stock}, grows to {formatLength(card.matureHeight, units.system, 0)}, crown {formatLength(
-      card.crown,
-      units.system,
-      0,
-    )}{card.damp ? `; ${card.damp}` : ''}{card.light ? `; ${card.light}` : ''}
-  </p>
-  {#if marks.length}
-    <dl>
-      {#each marks as mark (mark)}
-        <dt>{MARK_LABELS[mark]}</dt>
-        <dd>{card.marks[mark]}</dd>
-      {/each}
-    </dl>
-  {:else}<p class="quiet">Nobody has written down yet how to tell it in the box.</p>{/if}
-  {#if card.notes}<p>{card.notes}</p>{/if}
-  {#each card.pictures ?? [] as picture (picture.id)}
-    <figure>
-      <img src="/species/{picture.id}" alt={picture.caption || card.name} loading="lazy" />
-      {#if picture.caption}<figcaption>{picture.caption}</figcaption>{/if}
-    </figure>
-  {/each}
-  <button type="button" class="close" onclick={() => dialog?.close()}>Close</button>
-</dialog>
+{#if asked}<dialog
+    bind:this={dialog}
+    aria-label="Card of {card.name}"
+    class="card"
+    onclose={() => (asked = false)}
+  >
+    <h2><Bead letter={card.letter} colour={card.colour} stock={card.stock} /> {card.name}</h2>
+    <p class="quiet">
+      {card.stock}, grows to {formatLength(card.matureHeight, units.system, 0)}, crown {formatLength(
+        card.crown,
+        units.system,
+        0,
+      )}{card.damp ? `; ${card.damp}` : ''}{card.light ? `; ${card.light}` : ''}
+    </p>
+    {#if marks.length}
+      <dl>
+        {#each marks as mark (mark)}
+          <dt>{MARK_LABELS[mark]}</dt>
+          <dd>{card.marks[mark]}</dd>
+        {/each}
+      </dl>
+    {:else}<p class="quiet">Nobody has written down yet how to tell it in the box.</p>{/if}
+    {#if card.notes}<p>{card.notes}</p>{/if}
+    {#each card.pictures ?? [] as picture (picture.id)}
+      <figure>
+        <img src="/species/{picture.id}" alt={picture.caption || card.name} loading="lazy" />
+        {#if picture.caption}<figcaption>{picture.caption}</figcaption>{/if}
+      </figure>
+    {/each}
+    <button type="button" class="close" onclick={() => dialog?.close()}>Close</button>
+  </dialog>{/if}
 
 <style>
   .name {

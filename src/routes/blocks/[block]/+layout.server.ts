@@ -3,6 +3,8 @@ import { blockAccess } from '$lib/server/authorise';
 import { blockState } from '$lib/server/board';
 import { cardsOf } from '$lib/server/cards';
 import { airAt } from '$lib/server/station';
+import { once } from '$lib/server/once';
+import { lotsOf } from '$lib/server/stock';
 import { store } from '$lib/server/store';
 import type { LayoutServerLoad } from './$types';
 
@@ -10,7 +12,8 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = async ({ locals, params }) => {
   const open = await store();
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const state = await blockState(open, site, block, (await airAt(open, site))?.now);
+  const lots = once(locals, `lots ${block.id}`, () => lotsOf(open, block.id));
+  const state = await blockState(open, site, block, (await airAt(open, site))?.now, lots);
   const species = await cardsOf(open, site.id);
   return {
     block,

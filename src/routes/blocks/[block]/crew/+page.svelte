@@ -161,7 +161,8 @@
         <h3>
           Rows shared out {#if released.shares.length}<a
               class="cards"
-              href="/blocks/{data.block.id}/rows/{released.id}/cards.pdf">Row cards to print</a
+              href="/blocks/{data.block.id}/rows/{released.id}/cards.pdf"
+              target="_blank">Row cards to print</a
             >{/if}
         </h3>
         <table class="ledger">

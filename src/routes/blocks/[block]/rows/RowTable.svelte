@@ -101,9 +101,15 @@
       /></label
     >
     {#if saved}
-      <a class="export" href="/blocks/{block}/rows/{saved.id}/pocket.pdf">Pocket sheet</a>
-      <a class="export" href="/blocks/{block}/rows/{saved.id}/setting-out.pdf">Setting out</a>
-      {#if trial}<a class="export" href="/blocks/{block}/rows/{saved.id}/tags.pdf">Tags</a>
+      <a class="export" href="/blocks/{block}/rows/{saved.id}/pocket.pdf" target="_blank"
+        >Pocket sheet</a
+      >
+      <a class="export" href="/blocks/{block}/rows/{saved.id}/setting-out.pdf" target="_blank"
+        >Setting out</a
+      >
+      {#if trial}<a class="export" href="/blocks/{block}/rows/{saved.id}/tags.pdf" target="_blank"
+          >Tags</a
+        >
         <a class="export" href="/blocks/{block}/rows/{saved.id}/tags.csv" download>Tags CSV</a>{/if}
       {#each ['rows', 'positions'] as what (what)}
         <span class="export formats">

@@ -13,7 +13,7 @@
   let { data }: { data: PageData } = $props();
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  const lot = $derived(data.lots.find(({ id }) => id === data.chosen));
+  const lot = $derived(data.lot);
   let wrong = $state('');
   let editing = $state<'new' | 'change'>();
   const choose = (id: string) => goto(`?lot=${id}`, { keepFocus: true, noScroll: true });
@@ -82,7 +82,7 @@
           >
           <tbody>
             {#each data.lots as entry (entry.id)}
-              <tr class:on={entry.id === lot?.id} class:empty={!entry.balance.onHand}>
+              <tr class:on={entry.id === lot?.id} class:empty={!entry.onHand}>
                 <td
                   ><button
                     class="link-button"
@@ -97,20 +97,20 @@
                     >{/if}</td
                 >
                 <td
-                  >{entry.place?.name ?? (entry.balance.onHand ? 'no place entered' : '–')}
-                  {#if entry.balance.onHand}<small class="quiet num"
+                  >{entry.place ?? (entry.onHand ? 'no place entered' : '–')}
+                  {#if entry.onHand}<small class="quiet num"
                       >{formatNumber(entry.days)}
                       {Math.round(entry.days) === 1 ? 'day' : 'days'}</small
                     >{/if}</td
                 >
-                <td class="n"><b>{formatNumber(entry.balance.onHand)}</b></td>
-                <td class="n">{formatNumber(entry.balance.out)}</td>
+                <td class="n"><b>{formatNumber(entry.onHand)}</b></td>
+                <td class="n">{formatNumber(entry.out)}</td>
                 <td class="n" title="Minutes as at 10 °C, 80 % RH and 1 m/s: an index"
-                  >{formatNumber(entry.exposure.value)} min</td
+                  >{formatNumber(entry.exposure)} min</td
                 >
                 <td class="n"
-                  ><span class="used {level(entry.stress.value)}"
-                    >{entry.balance.onHand ? formatPercent(entry.stress.value) : '–'}</span
+                  ><span class="used {level(entry.stress)}"
+                    >{entry.onHand ? formatPercent(entry.stress) : '–'}</span
                   ></td
                 >
               </tr>
@@ -118,6 +118,9 @@
           </tbody>
         </table>
       </div>
+      {#if data.of > data.lots.length}<p>
+          <a href="?all{lot ? `&lot=${lot.id}` : ''}">Show all {formatNumber(data.of)} lots</a>
+        </p>{/if}
     {:else}<p class="quiet">
         No lot yet. Add one when the nursery confirms it, then enter what was received.
       </p>{/if}

@@ -5,6 +5,7 @@ import { standsFor } from '$lib/server/board';
 import { nextDay } from '$lib/server/crew-rows';
 import { airForRoots } from '$lib/server/station';
 import { exposuresOf, lotsOf, placesOf, stressOf } from '$lib/server/stock';
+import { once } from '$lib/server/once';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
@@ -14,7 +15,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const [next, states, places, air, cards] = await Promise.all([
     nextDay(open, block, site.id),
-    lotsOf(open, block.id),
+    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
     placesOf(open, site.id),
     airForRoots(open, site),
     open.species.findAll({ where: { siteId: site.id }, raw: true }),
@@ -49,14 +50,16 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     mix,
     rows: next?.rows ?? [],
     planters: next?.crews.map(({ planter, name }) => ({ id: planter, name })) ?? [],
-    lots: states.map(({ lot }) => ({
-      id: lot.id,
-      code: lot.code,
-      speciesId: lot.speciesId,
-      place: stressed.get(lot.id)?.place?.name ?? null,
-      weight: lots.find((entry) => entry.lot === lot.id)?.weight ?? 0,
-      weighed: lot.treeWeight !== null,
-    })),
+    lots: states
+      .filter(({ balance }) => balance.onHand > 0)
+      .map(({ lot }) => ({
+        id: lot.id,
+        code: lot.code,
+        speciesId: lot.speciesId,
+        place: stressed.get(lot.id)?.place?.name ?? null,
+        weight: lots.find((entry) => entry.lot === lot.id)?.weight ?? 0,
+        weighed: lot.treeWeight !== null,
+      })),
     plan: next && lots.length ? carryPlan(next.crews, lots, mix.length, terms) : undefined,
   };
 };

@@ -23,21 +23,28 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     const on = dayAt(Date.parse(tally.at), site.zone);
     tallied.set(on, (tallied.get(on) ?? 0) + tally.count);
   }
-  const openDays: { day: string; missing: number }[] = [];
-  for (let back = 0; back < 14; back++) {
-    const on = addTo(now, { days: -back });
-    const count = tallied.get(on);
-    if (!count) continue;
-    const [from, to] = dayBounds(on, site.zone);
-    const [posted] = await open.sequelize.query<{ count: string | null }>(
-      `SELECT SUM(e.count) AS count FROM stock_event e JOIN lot l ON l.id = e.lot_id
-       WHERE l.block_id = :block AND e.kind = 'plant' AND e.at >= :from AND e.at < :to
-         AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id)`,
-      { replacements: { block: block.id, from, to }, type: QueryTypes.SELECT },
-    );
-    const missing = count - Number(posted?.count ?? 0);
-    if (missing > 0) openDays.push({ day: on, missing });
-  }
+  const days = Array.from({ length: 14 }, (_, back) => addTo(now, { days: back - 13 }));
+  const bounds = days.map((on) => dayBounds(on, site.zone)[0].getTime() / 1000);
+  const posted = await open.sequelize.query<{ slot: number; count: string }>(
+    `SELECT INTERVAL(UNIX_TIMESTAMP(at), :bounds) AS slot, SUM(trees) AS count FROM (
+       SELECT e.at, e.count AS trees FROM stock_event e JOIN lot l ON l.id = e.lot_id
+       WHERE l.block_id = :block AND e.kind = 'plant' AND e.at >= FROM_UNIXTIME(:first)
+       UNION ALL
+       SELECT e.at, -e.count FROM stock_event c
+       JOIN stock_event e ON e.id = c.corrects JOIN lot l ON l.id = c.lot_id
+       WHERE l.block_id = :block AND c.kind = 'correct' AND e.kind = 'plant'
+         AND e.at >= FROM_UNIXTIME(:first)) posted
+     GROUP BY slot`,
+    { replacements: { block: block.id, bounds, first: bounds[0] }, type: QueryTypes.SELECT },
+  );
+  const openDays = days
+    .map((on, i) => ({
+      day: on,
+      missing:
+        (tallied.get(on) ?? 0) - Number(posted.find(({ slot }) => slot === i + 1)?.count ?? 0),
+    }))
+    .filter(({ missing }) => missing > 0)
+    .reverse();
   const asked = url.searchParams.get('day') ?? '';
   const day =
     isDay(asked) && asked <= now ? asked : (openDays.find((entry) => entry.day < now)?.day ?? now);

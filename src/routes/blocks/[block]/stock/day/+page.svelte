@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
-  import { goto } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
   import { addTo, formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
   import Figure from '$lib/ui/Figure.svelte';
@@ -26,10 +26,15 @@
   const see = (day: string) => goto(`?day=${day}`, { keepFocus: true, noScroll: true });
   const close = () =>
     attempt(async () => {
-      const { posted } = await send<{ posted: number }>('stock.closeDay', {
-        blockId: data.block.id,
-        day: data.day,
-      });
+      const { day } = data;
+      const { posted } = await send<{ posted: number }>(
+        'stock.closeDay',
+        { blockId: data.block.id, day },
+        { reload: false },
+      );
+      // Stay on the day that was closed, though the next one may be open.
+      await see(day);
+      await invalidateAll();
       return `${formatNumber(posted)} planted trees written onto their lots.`;
     });
   const lines = $derived(

@@ -11,18 +11,28 @@ import {
   placesOf,
   readingsOf,
   stressOf,
+  type LotStress,
 } from '$lib/server/stock';
+import { once } from '$lib/server/once';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
 const SHOWN_DAYS = 14;
+
+/** What a line of the list shows of a lot's stress. */
+const brief = ({ stress, place, days, daysSinceLifting }: LotStress) => ({
+  stress: stress.value,
+  place: place && { name: place.name, days: place.days },
+  days,
+  daysSinceLifting,
+});
 
 /** Where every lot waits, what the loggers say, what is in water, and what has waited too long. */
 export const load: PageServerLoad = async ({ params, locals }) => {
   const open = await store();
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
   const [states, places, air] = await Promise.all([
-    lotsOf(open, block.id),
+    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
     placesOf(open, site.id),
     airForRoots(open, site),
   ]);
@@ -75,15 +85,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
         dipped,
         soaks,
         held: balance.held.filter(([holder]) => holder.startsWith('p:')),
-        ...stressed.get(lot.id)!,
-        exposure: exposures.get(lot.id)!,
+        ...brief(stressed.get(lot.id)!),
+        exposure: exposures.get(lot.id)!.value,
       }))
-      .sort((a, b) =>
-        byStress(
-          { stress: a.stress.value, daysSinceLifting: a.daysSinceLifting },
-          { stress: b.stress.value, daysSinceLifting: b.daysSinceLifting },
-        ),
-      ),
+      .sort(byStress),
     containers: await Promise.all(
       containers.map(async ({ lot, balance }) => {
         const samples = await open.inspection.findAll({ where: { lotId: lot.id }, raw: true });

@@ -23,6 +23,8 @@
     DateTime.fromMillis(at, { zone: data.site!.zone }).toFormat('HH:mm');
   let wrong = $state('');
   let told = $state<string[]>([]);
+  /** Lots listed until all are asked for. */
+  let listed = $state(60);
   let editing = $state<PageData['places'][number] | 'new'>();
 
   async function attempt(task: () => Promise<unknown>) {
@@ -85,19 +87,19 @@
   const days = (count: number) =>
     Math.round(count) === 1 ? '1 day' : `${formatNumber(count)} days`;
   const kept = (lot: PageData['lots'][number]) =>
-    `${formatPercent(lot.stress.value)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure.value)} min in the air`;
+    `${formatPercent(lot.stress)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure)} min in the air`;
   /** What to do about the lots, as sentences with a time in them; the worst first. */
   const alerts = $derived.by(() => {
     const list: { level: 'stop' | 'soon'; text: string }[] = [];
     for (const lot of data.lots) {
       const name = `lot ${lot.code}, ${card(lot.speciesId).name.toLowerCase()}`;
-      if (lot.stress.value >= 1)
+      if (lot.stress >= 1)
         list.push({
           level: 'stop',
           text: `Plant ${name} today, before all others: ${kept(lot)}.`,
         });
-      else if (lot.place && lot.stress.value >= 0.6) {
-        const left = Math.max(1, Math.floor((1 - lot.stress.value) * lot.place.days));
+      else if (lot.place && lot.stress >= 0.6) {
+        const left = Math.max(1, Math.floor((1 - lot.stress) * lot.place.days));
         list.push({
           level: 'soon',
           text: `Plant ${name} within ${left === 1 ? 'a day' : `${left} days`}: ${kept(lot)}.`,
@@ -159,7 +161,7 @@
           ></thead
         >
         <tbody>
-          {#each data.lots as lot (lot.id)}
+          {#each data.lots.slice(0, listed) as lot (lot.id)}
             {#each lot.held as [holder, count], i (holder)}
               <tr>
                 <td
@@ -183,14 +185,19 @@
                     ? ''
                     : `${lot.daysSinceLifting} days`}</td
                 >
-                <td class="n">{i ? '' : `${formatNumber(lot.exposure.value)} min`}</td>
-                <td class="n"><b>{i ? '' : formatPercent(lot.stress.value)}</b></td>
+                <td class="n">{i ? '' : `${formatNumber(lot.exposure)} min`}</td>
+                <td class="n"><b>{i ? '' : formatPercent(lot.stress)}</b></td>
               </tr>
             {/each}
           {:else}<tr><td class="quiet">Nothing is waiting here.</td></tr>{/each}
         </tbody>
       </table>
     </div>
+    {#if data.lots.length > listed}<button
+        class="link-button"
+        onclick={() => (listed = data.lots.length)}
+        >Show all {formatNumber(data.lots.length)} lots</button
+      >{/if}
 
     {#each data.places as place (place.id)}
       <div class="place">

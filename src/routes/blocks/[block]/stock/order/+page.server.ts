@@ -7,6 +7,7 @@ import { cardsOf } from '$lib/server/cards';
 import { today } from '$lib/server/clock';
 import { orderLinesOf, USUAL_TERMS } from '$lib/server/orders';
 import { lotsOf } from '$lib/server/stock';
+import { once } from '$lib/server/once';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
@@ -17,7 +18,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const [layout, lines, lots] = await Promise.all([
     currentLayout(open, block.id),
     orderLinesOf(open, block.id),
-    lotsOf(open, block.id),
+    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
   ]);
   const ids = layout?.parameters.mix.map(({ species }) => species) ?? [];
   const quantities = ids.map((speciesId, i) => {

@@ -259,7 +259,7 @@
         onerror={(message) => (wrong = message)}
       />
     {/if}
-    <p><a href="/blocks/{data.block.id}/stock/orders.csv">Take the order out as CSV</a></p>
+    <p><a href="/blocks/{data.block.id}/stock/orders.csv" download>Take the order out as CSV</a></p>
     <div class="buttons">
       {#if leads && data.species.length}<Button
           kind="tertiary"

@@ -6,6 +6,7 @@ import { methodOfBlock } from '$lib/server/block';
 import { standsFor } from '$lib/server/board';
 import { nextDay } from '$lib/server/crew-rows';
 import { lotsOf } from '$lib/server/stock';
+import { once } from '$lib/server/once';
 import { store } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
@@ -13,7 +14,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals }) => {
   const open = await store();
   const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const states = await lotsOf(open, block.id);
+  const states = await once(locals, `lots ${block.id}`, () => lotsOf(open, block.id));
   const [inspections, tools, next] = await Promise.all([
     open.inspection.findAll({
       where: { lotId: states.map(({ lot }) => lot.id) },

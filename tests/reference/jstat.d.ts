@@ -1,0 +1,10 @@
+declare module 'jstat' {
+  interface Statistics {
+    hypgeom: {
+      /** Chance of at most k marked among n drawn from N of which m are marked. */
+      cdf(k: number, N: number, m: number, n: number): number;
+    };
+  }
+  const statistics: Statistics & { jStat: Statistics };
+  export default statistics;
+}

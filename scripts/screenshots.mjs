@@ -67,6 +67,8 @@ for (const [room, block] of shots) {
   }
   await picture(desk, room);
 }
+await desk.goto(`/blocks/${blocks['Haul Flat']}/stock/roots`);
+await picture(desk, 'roots');
 await desk.goto(`/blocks/${blocks['Haul Flat']}/stock/gate`);
 for (let tree = 0; tree < 24; tree++) {
   const wave = (by) => Math.abs(Math.sin(tree * by + by));
@@ -106,6 +108,11 @@ await desk.mouse.move(plan.x + plan.width * 0.6, plan.y + plan.height * 0.35);
 await desk.evaluate(() => (document.documentElement.dataset.theme = 'cab'));
 await desk.mouse.wheel(0, -1);
 await picture(desk, 'rows-near-cab');
+
+const boxes = await signedIn('checker', { width: 390, height: 844 });
+await boxes.goto(`/field/${blocks['Haul Flat']}/stock`);
+await boxes.getByRole('button', { name: /Aspen/ }).first().click();
+await picture(boxes, 'boxes');
 
 const phone = await signedIn('planter', { width: 390, height: 844 });
 await phone.goto(`/field/${blocks['Haul Flat']}`);

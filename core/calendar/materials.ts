@@ -1,0 +1,338 @@
+import type { Question } from '../method/schools';
+import { addTo, type Day } from '../measure/dates';
+import type { Figure } from '../measure/working';
+
+/** What a block asks materials for. */
+export interface MaterialGround {
+  trees: number;
+  /** Rows, for flags at their ends. */
+  rows: number;
+  /** Round the whole block, metres. */
+  perimeter: number;
+  /** Key of the chosen school, by question. */
+  method: Partial<Record<Question, string>>;
+  /** Litres of sprayed product, and hours of ripping, from their own pages. */
+  herbicide: number;
+  rippingHours: number;
+  /** Trees a planter sets in a day. */
+  rate: number;
+}
+
+export type Protection = 'guards' | 'fence' | 'none';
+
+/** What the leader enters about one line. */
+export interface MaterialTerms {
+  /** Of one unit; null until it is known. */
+  price: number | null;
+  /** Units sold together. */
+  pack: number;
+  onHand: number;
+  /** Part of the cost that somebody else pays, 0 to 1. */
+  costShare: number;
+}
+
+export const NO_TERMS: MaterialTerms = { price: null, pack: 1, onHand: 0, costShare: 0 };
+
+interface Item {
+  key: string;
+  label: string;
+  unit: string;
+  /** Units in all, and how that is worked out; 0 leaves the line out. */
+  needed: (ground: MaterialGround, protection: Protection) => number;
+  how: string;
+  /** Task by which it must be there, and days it takes to come. */
+  task: string;
+  lead: number;
+}
+
+const chosen = ({ method }: MaterialGround, question: Question, ...keys: string[]) =>
+  keys.includes(method[question] ?? '');
+
+/** A mulch ring of 0.5 m radius, 12 cm high, off the stem. Common practice: 10 to 15 cm. */
+const MULCH = Math.PI * 0.5 ** 2 * 0.12;
+
+/** What a planting uses. Amounts a tree are common practice or from memory, see docs/trade.md. */
+export const MATERIALS: readonly Item[] = [
+  item('trees', 'trees', 'tree', ({ trees }) => trees, 'positions of the layout', 'receive', 0),
+  item(
+    'guards',
+    'guards',
+    'piece',
+    ({ trees }, p) => (p === 'guards' ? trees : 0),
+    'one a tree',
+    'plant',
+    21,
+  ),
+  item(
+    'canes',
+    'canes',
+    'piece',
+    ({ trees }, p) => (p === 'guards' ? trees : 0),
+    'one a guard',
+    'plant',
+    21,
+  ),
+  item(
+    'fence',
+    'fence',
+    'm',
+    ({ perimeter }, p) => (p === 'fence' ? perimeter : 0),
+    'round the whole block',
+    'set-out',
+    30,
+  ),
+  item(
+    'stakes',
+    'stakes',
+    'piece',
+    (g) => (chosen(g, 'stake', 'low') ? g.trees : 0),
+    'one a tree',
+    'plant',
+    21,
+  ),
+  item(
+    'ties',
+    'ties',
+    'piece',
+    (g) => (chosen(g, 'stake', 'low') ? g.trees : 0),
+    'one a stake',
+    'plant',
+    21,
+  ),
+  item(
+    'flags',
+    'flags',
+    'piece',
+    ({ rows }) => rows * 2,
+    'one at each end of a row',
+    'set-out',
+    14,
+  ),
+  item(
+    'mulch',
+    'mulch',
+    'm³',
+    (g) => (chosen(g, 'weeds', 'mulch') ? g.trees * MULCH : 0),
+    'trees × ring of 0.5 m, 12 cm high',
+    'mulch',
+    14,
+  ),
+  item(
+    'compost',
+    'compost',
+    'm³',
+    (g) =>
+      chosen(g, 'amendments', 'compost')
+        ? g.trees * 0.005
+        : chosen(g, 'amendments', 'half')
+          ? g.trees * 0.02
+          : 0,
+    '5 L a tree, or half a hole of 40 L',
+    'plant',
+    14,
+  ),
+  item(
+    'gel',
+    'hydrogel',
+    'kg',
+    (g) => (chosen(g, 'amendments', 'gel') ? g.trees * 0.005 : 0),
+    '5 g a tree',
+    'plant',
+    21,
+  ),
+  item(
+    'boxes',
+    'reservoir boxes',
+    'piece',
+    (g) => (chosen(g, 'watering', 'reservoir') ? g.trees : 0),
+    'one a tree',
+    'plant',
+    45,
+  ),
+  item(
+    'water',
+    'water',
+    'm³',
+    (g) =>
+      (chosen(g, 'watering', 'weekly')
+        ? g.trees * 0.019 * 26
+        : chosen(g, 'watering', 'dated')
+          ? g.trees * 0.019 * 9
+          : 0) + (chosen(g, 'firming', 'water') ? g.trees * 0.004 : 0),
+    '19 L a tree and turn in the first summer, 4 L at planting',
+    'plant',
+    1,
+  ),
+  item('herbicide', 'spray product', 'L', (g) => g.herbicide, 'from the spray plan', 'kill-1', 21),
+  item(
+    'ripping',
+    'ripping',
+    'h',
+    (g) => (chosen(g, 'rip', 'contour', 'graded') ? g.rippingHours : 0),
+    'from the ripping plan',
+    'rip',
+    30,
+  ),
+  item(
+    'planting',
+    'planting',
+    'day',
+    ({ trees, rate }) => trees / rate,
+    'trees ÷ trees a planter sets in a day',
+    'plant',
+    0,
+  ),
+];
+
+function item(
+  key: string,
+  label: string,
+  unit: string,
+  needed: Item['needed'],
+  how: string,
+  task: string,
+  lead: number,
+): Item {
+  return { key, label, unit, needed, how, task, lead };
+}
+
+export interface MaterialLine {
+  key: string;
+  label: string;
+  unit: string;
+  perTree: number;
+  needed: Figure;
+  terms: MaterialTerms;
+  /** Units to buy, whole packs, and when they must be ordered. */
+  buy: number;
+  packs: number;
+  buyBy: Day | null;
+  /** Of what is needed, in the leader's money; null without a price. */
+  cost: number | null;
+  /** What is left of it after cost share. */
+  own: number | null;
+}
+
+export interface Bill {
+  lines: MaterialLine[];
+  cost: Figure;
+  own: Figure;
+  /** Lines that count as nothing until they have a price. */
+  unpriced: string[];
+}
+
+/** Work is bought by the hour, not by the pack. */
+const IS_WORK = new Set(['ripping', 'planting']);
+
+/**
+ * Everything a block needs, what of it to buy by when, and what it costs.
+ * @param terms by line
+ * @param finish day by which each task of the calendar is to be finished
+ */
+export function bill(
+  ground: MaterialGround,
+  protection: Protection,
+  terms: Readonly<Record<string, MaterialTerms>>,
+  finish: ReadonlyMap<string, Day>,
+): Bill {
+  const lines = MATERIALS.map((entry) => {
+    const units = Math.max(0, entry.needed(ground, protection));
+    const own = { ...NO_TERMS, ...terms[entry.key] };
+    const missing = Math.max(0, units - own.onHand);
+    const packs = IS_WORK.has(entry.key) ? 0 : Math.ceil(missing / own.pack - 1e-9);
+    const day = finish.get(entry.task);
+    // Whole packs are paid for, what is on hand was paid already.
+    const paid = IS_WORK.has(entry.key) ? units : packs * own.pack;
+    const cost = own.price === null ? null : paid * own.price;
+    return {
+      key: entry.key,
+      label: entry.label,
+      unit: entry.unit,
+      perTree: ground.trees ? units / ground.trees : 0,
+      needed: {
+        value: units,
+        kind: 'number' as const,
+        formula: entry.how,
+        steps: [{ label: 'trees', value: ground.trees, kind: 'count' as const }],
+      },
+      terms: own,
+      buy: packs * own.pack,
+      packs,
+      buyBy: day && packs ? addTo(day, { days: -entry.lead }) : null,
+      cost,
+      own: cost === null ? null : cost * (1 - own.costShare),
+    };
+  }).filter(({ needed }) => needed.value > 0);
+  const total = (key: 'cost' | 'own', formula: string): Figure => ({
+    value: lines.reduce((sum, line) => sum + (line[key] ?? 0), 0),
+    kind: 'number',
+    formula,
+    steps: lines
+      .filter((line) => line[key])
+      .map((line) => ({ label: line.label, value: line[key]!, kind: 'number' as const })),
+  });
+  return {
+    lines,
+    cost: total('cost', 'packs to buy × price, and work by the hour or day'),
+    own: total('own', 'cost less what others pay'),
+    unpriced: lines.filter(({ cost }) => cost === null).map(({ label }) => label),
+  };
+}
+
+/**
+ * Guards on every tree against a fence round the whole block.
+ * @param guard price of guard and cane together; fence price of a metre
+ * @returns null until both prices are known
+ */
+export function guardsAgainstFence(
+  guard: number | null,
+  fence: number | null,
+  trees: number,
+  perimeter: number,
+): { guards: number; fence: number; cheaper: Protection; breakEven: Figure } | null {
+  if (guard === null || fence === null || !(fence > 0)) return null;
+  const costs = { guards: guard * trees, fence: fence * perimeter };
+  return {
+    ...costs,
+    cheaper: costs.guards <= costs.fence ? 'guards' : 'fence',
+    breakEven: {
+      value: costs.guards / fence,
+      kind: 'distance',
+      formula: 'a fence up to this length is cheaper: trees × price of a guard ÷ price of a metre',
+      steps: [
+        { label: 'trees', value: trees, kind: 'count' },
+        { label: 'guard and cane', value: guard, kind: 'number' },
+        { label: 'a metre of fence', value: fence, kind: 'number' },
+      ],
+    },
+  };
+}
+
+/** Cost of a planted tree, and of a living one where rows were counted. */
+export function costATree(
+  cost: number,
+  planted: number,
+  survival?: { estimate: number; low: number; high: number },
+): { planted: Figure; living?: { value: number; low: number; high: number } } | null {
+  if (!(planted > 0)) return null;
+  const each = cost / planted;
+  return {
+    planted: {
+      value: each,
+      kind: 'number',
+      formula: 'cost ÷ trees',
+      steps: [
+        { label: 'cost', value: cost, kind: 'number' },
+        { label: 'trees', value: planted, kind: 'count' },
+      ],
+    },
+    living:
+      survival && survival.estimate > 0
+        ? {
+            value: each / survival.estimate,
+            low: each / survival.high,
+            high: survival.low > 0 ? each / survival.low : Infinity,
+          }
+        : undefined,
+  };
+}

@@ -109,10 +109,10 @@ export function criticalPath(activities: readonly Activity[], today: Day): Place
     }
     early.set(activity.id, { start, finish: addTo(start, { days: activity.duration - 1 }) });
   }
-  const horizon = [...early.values()].reduce(
-    (last, { finish }) => (finish > last ? finish : last),
-    today,
-  );
+  const horizon = [
+    ...[...early.values()].map(({ finish }) => finish),
+    ...activities.flatMap(({ due }) => due ?? []),
+  ].reduce((last, day) => (day > last ? day : last), today);
   const followers = followersOf(activities);
   const late = new Map<string, { start: Day; finish: Day }>();
   const byId = new Map(activities.map((activity) => [activity.id, activity]));

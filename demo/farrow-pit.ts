@@ -11,7 +11,14 @@ import type { Letter } from './species';
  * Farrow Pit, an invented worked-out gravel quarry on its way back to woodland. Shapes are in metres
  * from each block's own centre; people are roles. Nothing here is a real place, person or record.
  */
-export const SITE = { name: 'Farrow Pit', longitude: 11.42, latitude: 51.58, zone: 'Etc/GMT-1' };
+export const SITE = {
+  name: 'Farrow Pit',
+  longitude: 11.42,
+  latitude: 51.58,
+  zone: 'Etc/GMT-1',
+  typicalYear: null,
+  regime: 'cool-temperate',
+};
 
 export const PASSWORD = 'farrow-pit-demo';
 

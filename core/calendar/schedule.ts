@@ -1,5 +1,6 @@
 import { addTo, daysBetween, formatDay, type Day } from '../measure/dates';
-import { TASKS, type TaskTemplate } from './tasks';
+import type { CalendarTerms } from './terms';
+import { TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
 
 export type TaskState = 'done' | 'late' | 'due' | 'soon' | 'later' | 'skipped';
 
@@ -25,6 +26,12 @@ export interface ScheduledTask {
   /** The day the table gives, before any move. */
   byTable: Day;
   duration: number;
+  /** Days the table wants it finished before planting; below 0 it comes after. */
+  lead: number;
+  /** Keys of tasks that must be finished first. */
+  needs: readonly string[];
+  resource?: string;
+  weather?: WeatherNeed;
   state: TaskState;
   /** Days late, 0 unless late. */
   lateBy: number;
@@ -45,6 +52,7 @@ const SOON = 14;
  * @param wanted keys that the method brings in
  * @param records moves, skips and done dates
  * @param today the day on which lateness is judged
+ * @param terms what the leader changed: days it takes, days before planting, machine
  * @returns in order of their finishing days
  */
 export function schedule(
@@ -52,6 +60,7 @@ export function schedule(
   wanted: ReadonlySet<string>,
   records: readonly TaskRecord[],
   today: Day,
+  terms: NonNullable<CalendarTerms['tasks']> = {},
 ): ScheduledTask[] {
   const recordOf = new Map(records.map((record) => [record.key, record]));
   const chosen = TASKS.filter(({ key, always }) => always || wanted.has(key));
@@ -62,9 +71,14 @@ export function schedule(
   const tasks = chosen
     .map((template): ScheduledTask => {
       const record = recordOf.get(template.key);
-      const byTable = addTo(planting, template.offset);
+      const own = terms[template.key];
+      const duration = own?.duration ?? template.duration;
+      const byTable = addTo(
+        planting,
+        own?.lead === undefined ? template.offset : { days: -own.lead },
+      );
       const finish = record?.moved ?? byTable;
-      const start = addTo(finish, { days: 1 - template.duration });
+      const start = addTo(finish, { days: 1 - duration });
       const state = stateOf(record, start, finish, today);
       return {
         key: template.key,
@@ -72,7 +86,11 @@ export function schedule(
         reason: template.reason,
         caution: template.caution,
         room: template.room,
-        duration: template.duration,
+        duration,
+        lead: daysBetween(byTable, planting),
+        needs: template.needs,
+        resource: own?.resource ?? template.resource,
+        weather: template.weather,
         byTable,
         start,
         finish,

@@ -16,7 +16,14 @@ export interface TaskTemplate {
   /** Where it is dealt with. */
   room: 'ground' | 'rows' | 'stock' | 'calendar' | 'crew' | 'checks' | 'tending' | 'survival';
   caution?: string;
+  /** Machine or crew that does one thing at a time. */
+  resource?: string;
+  /** Weather it needs. */
+  weather?: WeatherNeed;
 }
+
+/** What a task asks of the weather. */
+export type WeatherNeed = 'dry ground' | 'still and dry' | 'planting weather';
 
 const task = (
   key: string,
@@ -47,12 +54,14 @@ export const TASKS: readonly TaskTemplate[] = [
     { months: -13 },
     3,
     'The seed bank sprouts in flushes; each flush is killed once.',
-    { always: false, caution: LABEL_CAUTION },
+    { resource: 'sprayer', weather: 'still and dry', always: false, caution: LABEL_CAUTION },
   ),
   task('order', 'order stock', { months: -12 }, 1, 'Nurseries sow to order, about a year ahead.', {
     room: 'stock',
   }),
   task('kill-sod', 'kill the sod', { months: -7 }, 2, 'Ripped live sod knits together again.', {
+    resource: 'sprayer',
+    weather: 'still and dry',
     always: false,
     caution: LABEL_CAUTION,
   }),
@@ -62,7 +71,13 @@ export const TASKS: readonly TaskTemplate[] = [
     { months: -6, days: -14 },
     3,
     'The second flush, before it seeds.',
-    { always: false, needs: ['kill-1'], caution: LABEL_CAUTION },
+    {
+      resource: 'sprayer',
+      weather: 'still and dry',
+      always: false,
+      needs: ['kill-1'],
+      caution: LABEL_CAUTION,
+    },
   ),
   task(
     'rip',
@@ -71,6 +86,8 @@ export const TASKS: readonly TaskTemplate[] = [
     5,
     'Dry soil shatters, then stores the winter rain. Six months or more before planting.',
     {
+      resource: 'ripper',
+      weather: 'dry ground',
       always: false,
       needs: ['kill-sod'],
       caution: 'Services located and marked before any tine goes in.',
@@ -82,7 +99,13 @@ export const TASKS: readonly TaskTemplate[] = [
     { months: -5, days: -15 },
     4,
     'Dead roots rot by planting day and the spot is crumbly.',
-    { always: false, needs: ['kill-2'], caution: LABEL_CAUTION },
+    {
+      resource: 'sprayer',
+      weather: 'still and dry',
+      always: false,
+      needs: ['kill-2'],
+      caution: LABEL_CAUTION,
+    },
   ),
   task(
     'knockdown',
@@ -90,7 +113,7 @@ export const TASKS: readonly TaskTemplate[] = [
     { weeks: -3 },
     3,
     'Regrowth dies now, germination is held for about six months.',
-    { always: false, caution: LABEL_CAUTION },
+    { resource: 'sprayer', weather: 'still and dry', always: false, caution: LABEL_CAUTION },
   ),
   task(
     'set-out',
@@ -118,6 +141,8 @@ export const TASKS: readonly TaskTemplate[] = [
     needs: ['receive'],
   }),
   task('plant', 'plant', {}, 1, 'Planting begins.', {
+    resource: 'planting crew',
+    weather: 'planting weather',
     room: 'crew',
     needs: ['set-out', 'receive'],
     caution: 'Blades carried point down, arm’s length and more between planters.',

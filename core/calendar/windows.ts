@@ -321,3 +321,29 @@ export function bestStretch(weeks: readonly WeekShare[]): [number, number] | und
     .concat(stretches(weeks, top))
     .sort((a, b) => sum(b) - sum(a))[0];
 }
+
+/**
+ * Share of each week's days on which work that needs certain weather can be done.
+ * Still and dry: no rain, wind under the planting limit. Dry ground: the soil's water under half.
+ */
+export function workableShares(
+  days: readonly WeatherDay[],
+  need: 'dry ground' | 'still and dry',
+  latitude: number,
+): number[] {
+  const good = new Float64Array(52);
+  const known = new Float64Array(52);
+  let water = SOIL_LIMITS.capacity * 0.6;
+  for (const day of [...days].sort((a, b) => (a.day < b.day ? -1 : 1))) {
+    const radiation = skyRadiation(latitude, dayOfYear(day.day) + 1);
+    const taken = evaporation(day, radiation) * Math.min(1, water / (0.6 * SOIL_LIMITS.capacity));
+    water = Math.max(0, Math.min(SOIL_LIMITS.capacity, water + day.rain - taken));
+    const fit =
+      need === 'dry ground'
+        ? water < SOIL_LIMITS.capacity / 2
+        : day.rain < 0.5 && (day.wind ?? 0) <= DAY_LIMITS.windMarginal && day.lowest > 0;
+    known[weekOf(day.day)]++;
+    if (fit) good[weekOf(day.day)]++;
+  }
+  return Array.from(good, (count, week) => (known[week] ? count / known[week] : 0));
+}

@@ -1,6 +1,6 @@
-import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import type { KeepingReading } from '../stock/keeping';
+import { readTime, unfold, type ClockTime } from './clock';
 import { celsius, findColumn, FormatError, readNumber } from './table';
 
 export interface LoggerFile {
@@ -10,17 +10,6 @@ export interface LoggerFile {
   /** What was noticed: gaps, doubles, clocks set back, as sentences. */
   notes: string[];
 }
-
-const FORMATS = [
-  'yyyy-MM-dd HH:mm:ss',
-  'yyyy-MM-dd HH:mm',
-  'yyyy/MM/dd HH:mm:ss',
-  'yyyy/MM/dd HH:mm',
-  'dd.MM.yyyy HH:mm:ss',
-  'dd.MM.yyyy HH:mm',
-  'd/M/yyyy H:mm:ss',
-  'd/M/yyyy H:mm',
-];
 
 /**
  * Reads a temperature logger's CSV: a column of times and one of temperatures, in °C or °F by its
@@ -57,7 +46,7 @@ export function readLogger(text: string, zone: string): LoggerFile {
       ? 'C'
       : undefined;
   const notes: string[] = [];
-  const values: { at: DateTime; offset: boolean; temperature: number }[] = [];
+  const values: (ClockTime & { temperature: number })[] = [];
   let empty = 0;
   data.forEach((row, i) => {
     const value = readNumber(row[temperature]);
@@ -112,44 +101,6 @@ export function readLogger(text: string, zone: string): LoggerFile {
       `${gaps} ${gaps === 1 ? 'gap' : 'gaps'} longer than three steps: what happened in between is not known.`,
     );
   return { readings, unit, notes };
-}
-
-function readTime(text: string, zone: string): { at: DateTime; offset: boolean } | undefined {
-  const iso = text.replace(/^(\d{4}-\d{2}-\d{2}) (\d)/, '$1T$2').replace(/ (?=[+-]\d)/, '');
-  const offset = /(Z|[+-]\d{2}:?\d{2})$/i.test(iso) && iso.includes('T');
-  const direct = DateTime.fromISO(iso, { zone, setZone: false });
-  if (direct.isValid) return { at: direct, offset };
-  for (const format of FORMATS) {
-    const at = DateTime.fromFormat(text, format, { zone });
-    if (at.isValid) return { at, offset: false };
-  }
-  return undefined;
-}
-
-/**
- * Milliseconds of clock times in the order of the file. When a clock time stands still or steps
- * back within an hour that comes twice, clocks were set back there: the later of its two possible
- * moments is meant until the doubled hour has passed.
- */
-function unfold(values: readonly { at: DateTime; offset: boolean }[]) {
-  let setBack = 0;
-  let second = false;
-  let before = -Infinity;
-  const moments = values.map(({ at, offset }, i) => {
-    if (offset) return at.toMillis();
-    const possible = at.getPossibleOffsets().map((moment) => moment.toMillis());
-    const early = Math.min(...possible);
-    const late = Math.max(...possible);
-    if (early === late) second = false;
-    else if (!second && i > 0 && early <= before) {
-      second = true;
-      setBack++;
-    }
-    const moment = second ? late : early;
-    before = moment;
-    return moment;
-  });
-  return { moments, setBack };
 }
 
 function median(values: readonly number[]): number {

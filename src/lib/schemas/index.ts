@@ -8,11 +8,11 @@ import { PATTERNS } from '../../../core/rows/spacing';
 import { SCHOOLS } from '../../../core/method/schools';
 import { type Method } from '../../../core/method/method';
 import { FAULTS, type Fault } from '../../../core/checks/quality';
-import { TASKS } from '../../../core/calendar/tasks';
 import type { Arrangement } from '../../../core/rows/species';
 import type { Direction, LayoutParameters } from '../../../core/rows/layout';
 import type { OrderTerms } from '../../../core/stock/order';
 import { at, count, day, device, event, id, maybeId, name, yup } from './common';
+import { calendarSchemas } from './calendar';
 import { stockSchemas } from './stock';
 
 const { array, boolean, mixed, number, object, string } = yup;
@@ -310,18 +310,7 @@ export const schemas = {
   }),
   'rows.release': object({ layoutId: id }),
   ...stockSchemas,
-  'calendar.plantingDay': object({ blockId: id, day: day.required() }),
-  'calendar.task': object({
-    ...event,
-    blockId: id,
-    task: string()
-      .oneOf(TASKS.map(({ key }) => key))
-      .required(),
-    kind: string()
-      .oneOf(['done', 'undone', 'moved', 'skipped', 'restored'] as const)
-      .required(),
-    day: day.nullable().default(null),
-  }),
+  ...calendarSchemas,
   'crew.planter': object({
     id,
     siteId: id,

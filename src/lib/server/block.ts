@@ -209,7 +209,13 @@ export async function tasksOf(
   for (const record of records) {
     record.doneBy = people.find(({ id }) => id === record.doneBy)?.name ?? null;
   }
-  return schedule(block.plantingDay, methodTasks(methodOfBlock(block)), records, today(zone));
+  return schedule(
+    block.plantingDay,
+    methodTasks(methodOfBlock(block)),
+    records,
+    today(zone),
+    block.calendarTerms?.tasks,
+  );
 }
 
 export async function talliesOf(store: Store, layoutId: string): Promise<Tally[]> {

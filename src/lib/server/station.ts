@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon';
+import { Op } from 'sequelize';
 import { ANCHOR_AIR, type Air } from '../../../core/stock/exposure';
 import type { Store } from '../store';
 import type { SiteRow, WeatherDayRow } from '../store/people';
@@ -12,14 +13,17 @@ export interface StationReading extends Air {
   hour: number;
 }
 
+/** Where a weather file has neither. From memory. */
+const USUAL = { humidity: 0.7, wind: 2.5 };
+
 function readingAt(day: WeatherDayRow, hour: number): StationReading {
   const warmth = (1 - Math.cos((2 * Math.PI * (hour - 6)) / 24)) / 2 - 0.5;
   const swing = Math.sin((Math.PI * Math.max(0, Math.min(14, hour - 6))) / 14);
   return {
     hour,
     temperature: (day.lowest + day.highest) / 2 + warmth * (day.highest - day.lowest),
-    humidity: Math.min(0.98, Math.max(0.15, day.humidity - warmth * 0.22)),
-    wind: Math.max(0.3, day.wind * (0.55 + 0.9 * swing)),
+    humidity: Math.min(0.98, Math.max(0.15, (day.humidity ?? USUAL.humidity) - warmth * 0.22)),
+    wind: Math.max(0.3, (day.wind ?? USUAL.wind) * (0.55 + 0.9 * swing)),
   };
 }
 
@@ -61,12 +65,47 @@ export async function airAt(
   site: SiteRow,
   at = now(),
 ): Promise<{ now: StationReading; hours: StationReading[] } | undefined> {
-  const day = await dayPlayed(store, site, at);
-  if (!day) return undefined;
+  const [day, measured] = await Promise.all([
+    dayPlayed(store, site, at),
+    measuredOn(store, site, at),
+  ]);
+  const last = measured.filter((reading) => reading.at <= at).at(-1);
+  const fresh = last && at - last.at <= FRESH ? last : undefined;
+  if (!day && !fresh) return undefined;
+  const played = (hour: number): StationReading =>
+    day ? readingAt(day, hour) : { ...fresh!, hour };
   return {
-    now: readingAt(day, localTime(site.zone, at).hour),
-    hours: Array.from({ length: 15 }, (_, i) => readingAt(day, 6 + i)),
+    now: fresh ?? played(localTime(site.zone, at).hour),
+    // What a real station measured stands for its hours; what is to come is played.
+    hours: Array.from(
+      { length: 15 },
+      (_, i) => measured.find(({ hour }) => Math.floor(hour) === 6 + i) ?? played(6 + i),
+    ),
   };
+}
+
+/** A reading older than this is not the air of the moment. */
+const FRESH = 90 * 60_000;
+
+/** What a real station's file says of a day, in order. */
+async function measuredOn(
+  store: Store,
+  site: SiteRow,
+  at: number,
+): Promise<(StationReading & { at: number })[]> {
+  const start = DateTime.fromMillis(at, { zone: site.zone }).startOf('day');
+  const rows = await store.weatherHour.findAll({
+    where: {
+      siteId: site.id,
+      at: { [Op.gte]: start.toJSDate(), [Op.lt]: start.plus({ days: 1 }).toJSDate() },
+    },
+    order: [['at', 'ASC']],
+    raw: true,
+  });
+  return rows.map(({ at: moment, temperature, humidity, wind }) => {
+    const time = new Date(moment).getTime();
+    return { at: time, hour: localTime(site.zone, time).hour, temperature, humidity, wind };
+  });
 }
 
 /**

@@ -4,6 +4,7 @@ import type { MultiPolygon } from '../../../core/ground/polygon';
 import type { Damp, Light, Soil } from '../../../core/ground/zones';
 import type { Conditions } from '../../../core/method/schools';
 import type { Method } from '../../../core/method/method';
+import type { CalendarTerms } from '../../../core/calendar/terms';
 import type { CarryTerms } from '../../../core/stock/carry';
 import type { OrderTerms } from '../../../core/stock/order';
 import { day, json, key, moment, real, reference, table, text, whole } from './define';
@@ -24,6 +25,9 @@ export interface BlockRow {
   /** How loads are carried; null for the usual terms. */
   carryTerms: CarryTerms | null;
   plantingDay: string | null;
+  /** Part of a large job that it belongs to, "2027 north"; empty when the job is in one. */
+  phase: string;
+  calendarTerms: CalendarTerms;
   /** Living trees asked for on a square metre. */
   targetDensity: number | null;
 }
@@ -79,6 +83,8 @@ export function groundTables(sequelize: Sequelize) {
       orderTerms: json,
       carryTerms: { ...json, allowNull: true },
       plantingDay: day,
+      phase: text,
+      calendarTerms: json,
       targetDensity: { ...real, allowNull: true },
     }),
     keepout: table<KeepoutRow>(sequelize, 'keepout', {

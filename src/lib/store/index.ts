@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize';
+import { calendarTables } from './calendar';
 import { connect } from './connection';
 import { groundTables } from './ground';
 import { peopleTables } from './people';
@@ -18,5 +19,6 @@ export function openStore(url: string, connections?: number) {
     ...rowsTables(sequelize),
     ...stockTables(sequelize),
     ...workTables(sequelize),
+    ...calendarTables(sequelize),
   };
 }

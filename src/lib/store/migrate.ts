@@ -9,6 +9,7 @@ import * as appendOnly from './migrations/006-append-only';
 import * as groundInFull from './migrations/007-ground-in-full';
 import * as inspection from './migrations/008-inspection';
 import * as stockInFull from './migrations/009-stock-in-full';
+import * as calendarInFull from './migrations/010-calendar-in-full';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>): Promise<void>;
@@ -25,6 +26,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['007-ground-in-full', groundInFull],
   ['008-inspection', inspection],
   ['009-stock-in-full', stockInFull],
+  ['010-calendar-in-full', calendarInFull],
 ];
 
 /** Brings the schema up to date; a lock keeps two starting processes from doing it at once. */

@@ -1,5 +1,6 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import type { UnitSystem } from '../../../core/measure/units';
+import type { TypicalMonth } from '../../../core/calendar/windows';
 import type { SpeciesMarks } from '../../../core/stock/card';
 import { json, key, maybe, moment, real, reference, table, text, whole } from './define';
 
@@ -13,6 +14,10 @@ export interface SiteRow {
   latitude: number;
   /** IANA zone that decides which day it is. */
   zone: string;
+  /** Twelve months entered by hand, where there is no weather file. */
+  typicalYear: TypicalMonth[] | null;
+  /** Season of the trade, where there is neither. */
+  regime: string;
 }
 export interface PersonRow {
   id: string;
@@ -68,8 +73,8 @@ export interface WeatherDayRow {
   lowest: number;
   highest: number;
   rain: number;
-  humidity: number;
-  wind: number;
+  humidity: number | null;
+  wind: number | null;
 }
 
 const partOfKey = { ...reference, primaryKey: true };
@@ -82,6 +87,8 @@ export function peopleTables(sequelize: Sequelize) {
       longitude: real,
       latitude: real,
       zone: text,
+      typicalYear: { ...json, allowNull: true },
+      regime: text,
     }),
     person: table<PersonRow>(sequelize, 'person', {
       id: key,
@@ -136,8 +143,8 @@ export function peopleTables(sequelize: Sequelize) {
       lowest: real,
       highest: real,
       rain: real,
-      humidity: real,
-      wind: real,
+      humidity: { ...real, allowNull: true },
+      wind: { ...real, allowNull: true },
     }),
   };
 }

@@ -11,7 +11,8 @@ import { ground } from './ground';
 import { people } from './people';
 import { rows } from './rows';
 import { stock } from './stock';
-import { calendar, checks, crew, survival } from './work';
+import { calendar } from './calendar';
+import { checks, crew, survival } from './work';
 
 const handlers: { [Name in CommandName]: Handler<Name> } = {
   ...people,

@@ -2,7 +2,6 @@ import { progress, admitTally } from '../../../../core/crew/progress';
 import { shareRows } from '../../../../core/crew/share';
 import { faultyIn } from '../../../../core/checks/quality';
 import { checkCount } from '../../../../core/survival/estimate';
-import { TASKS } from '../../../../core/calendar/tasks';
 import { blockAccess, layoutAccess, siteAccess } from '../authorise';
 import { talliesOf, treesByRowOf } from '../block';
 import { today } from '../clock';
@@ -28,44 +27,6 @@ async function planterOf({ store }: CommandContext, planterId: string, siteId: s
   if (!planter) throw new Refusal('There is no such planter on this site.');
   return planter;
 }
-
-export const calendar: Handlers<'calendar'> = {
-  async 'calendar.plantingDay'({ store, person, transaction }, { blockId, day }) {
-    await blockAccess(store, person.id, blockId, 'plan');
-    await store.block.update({ plantingDay: day }, { where: { id: blockId }, transaction });
-  },
-
-  async 'calendar.task'(context, payload) {
-    const { store, person, transaction } = context;
-    const task = TASKS.find(({ key }) => key === payload.task)!;
-    const deciding = payload.kind !== 'done' && payload.kind !== 'undone';
-    const { site } = await blockAccess(
-      store,
-      person.id,
-      payload.blockId,
-      deciding ? 'plan' : 'record',
-    );
-    if ((payload.kind === 'done' || payload.kind === 'moved') && !payload.day) {
-      throw new Refusal(`Give the day on which “${task.label}” was done or is moved to.`);
-    }
-    if (payload.kind === 'done' && payload.day! > today(site.zone)) {
-      throw new Refusal(
-        `“${task.label}” cannot be done on ${payload.day}: that day is still to come.`,
-      );
-    }
-    if (await store.taskEvent.findByPk(payload.id, { transaction })) return { already: true };
-    await store.taskEvent.create(
-      {
-        ...eventRow(context, payload),
-        blockId: payload.blockId,
-        task: payload.task,
-        kind: payload.kind,
-        day: payload.day,
-      },
-      { transaction },
-    );
-  },
-};
 
 export const crew: Handlers<'crew'> = {
   async 'crew.planter'({ store, person, transaction }, { id, siteId, name, rate }) {

@@ -1,0 +1,89 @@
+import { addTo, daysBetween, formatDay, type Day } from '../measure/dates';
+import type { Activity, Placed } from './network';
+import type { ScheduledTask } from './schedule';
+
+/** A block's string: its planting day and the tasks that hang on it. */
+export interface BlockString {
+  id: string;
+  name: string;
+  plantingDay: Day | null;
+  tasks: readonly ScheduledTask[];
+}
+
+export const knotId = (block: string, task: string): string => `${block}/${task}`;
+
+/**
+ * The net of all blocks: what a task needs first, how long each must lie before planting, and how
+ * long after it the rest may begin. Skipped tasks are left out.
+ */
+export function activitiesOf(strings: readonly BlockString[]): Activity[] {
+  return strings.flatMap(({ id: block, name, plantingDay, tasks }) => {
+    if (!plantingDay) return [];
+    const hanging = tasks.filter(({ state }) => state !== 'skipped');
+    const has = new Set(hanging.map(({ key }) => key));
+    const before = hanging.filter(({ key, lead }) => key !== 'plant' && lead > 0);
+    return hanging.map((task): Activity => {
+      const needs = task.needs
+        .filter((key) => has.has(key) && !(task.lead <= 0 && key === 'plant'))
+        .filter((key) => task.key !== 'plant' || !before.some((entry) => entry.key === key))
+        .map((key) => ({ id: knotId(block, key), lag: 0 }));
+      if (task.key === 'plant')
+        for (const { key, lead } of before) needs.push({ id: knotId(block, key), lag: lead - 1 });
+      else if (task.lead <= 0 && has.has('plant'))
+        needs.push({
+          id: knotId(block, 'plant'),
+          lag: Math.max(-1, -task.lead - task.duration),
+        });
+      return {
+        id: knotId(block, task.key),
+        block,
+        label: `${task.label} on ${name}`,
+        duration: task.duration,
+        needs,
+        due: task.key === 'plant' ? plantingDay : task.lead <= 0 ? task.finish : undefined,
+        done: task.doneOn,
+        resource: task.resource,
+      };
+    });
+  });
+}
+
+/** What a late task costs, and the three ways out of it. */
+export interface LateCost {
+  days: number;
+  skip: string;
+  shorten: string;
+  shift: string;
+  /** Planting day that would keep the full lead. */
+  shiftTo: Day;
+}
+
+/**
+ * What it costs that a task before planting cannot be done by its day.
+ * @returns undefined when it is in time, done, or comes after planting
+ */
+export function lateCost(task: ScheduledTask, placed: Placed, planting: Day): LateCost | undefined {
+  if (task.doneOn || task.lead <= 0 || placed.slack >= 0) return undefined;
+  const days = -placed.slack;
+  const left = daysBetween(placed.earliestFinish, planting);
+  const shiftTo = addTo(planting, { days });
+  return {
+    days,
+    skip: `Skip it, and do without: ${task.reason}`,
+    shorten:
+      left > 0
+        ? `Do it by ${formatDay(placed.earliestFinish)}: it lies ${left} days before planting instead of ${task.lead}.`
+        : `It cannot be shortened: it would be finished ${-left} days after planting begins.`,
+    shift: `Shift planting to ${formatDay(shiftTo, true)}, and the full ${task.lead} days are kept.`,
+    shiftTo,
+  };
+}
+
+/** One sentence on how long a task may still wait. */
+export function slackSentence(placed: Placed): string {
+  if (placed.done) return 'Done.';
+  if (placed.slack < 0)
+    return `${-placed.slack} ${placed.slack === -1 ? 'day' : 'days'} late even if it begins today.`;
+  if (placed.slack === 0) return 'It must begin today; nothing is loose.';
+  return `Done by ${formatDay(placed.latestFinish, true)}, planting still holds; ${placed.slack} ${placed.slack === 1 ? 'day is' : 'days are'} loose.`;
+}

@@ -1,0 +1,41 @@
+import type { MaterialTerms, Protection } from './materials';
+import type { RipTerms } from './ripping';
+
+/** What a leader sets for the year of one block; what is left out is as usual. */
+export interface CalendarTerms {
+  /** By task: days it takes, days it should lie before planting, what machine or crew it takes. */
+  tasks?: Record<string, { duration?: number; lead?: number; resource?: string }>;
+  ripping?: RipTerms;
+  spray?: SprayTerms;
+  protection?: Protection;
+  materials?: Record<string, MaterialTerms>;
+  /** Money paid for is written with this. */
+  currency?: string;
+  finish?: FinishTerms;
+}
+
+export interface SprayTerms {
+  product: string;
+  kind: 'spots' | 'squares' | 'strips' | 'whole';
+  /** Radius of a spot, side of a scalp or width of a strip, metres. */
+  size: number;
+  /** Litres a tank is filled with. */
+  tank: number;
+}
+
+export interface FinishTerms {
+  /** Last day of the window. */
+  until?: string;
+  planters?: number;
+  rate?: number;
+  absence: number;
+  breakdown: number;
+  saturday: boolean;
+  /** Days a delivery may wait. */
+  keeps: number;
+}
+
+export const FINISH_TERMS: FinishTerms = { absence: 0.06, breakdown: 0, saturday: true, keeps: 6 };
+
+/** Common practice: spots of 0.6 m radius; a knapsack of 15 L. */
+export const SPRAY_TERMS: Omit<SprayTerms, 'product'> = { kind: 'spots', size: 0.6, tank: 15 };

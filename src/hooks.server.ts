@@ -11,7 +11,9 @@ export const handle: Handle = async ({ event, resolve }) => {
   const { pathname } = event.url;
   const token = event.cookies.get(SESSION_COOKIE);
   if (token) event.locals.person = await personOf(await store(), token);
-  if (!event.locals.person && !OPEN_PATHS.includes(pathname)) {
+  // A calendar cannot sign in: its address is its key.
+  const open = OPEN_PATHS.includes(pathname) || /^\/feed\/[\w-]+\.ics$/.test(pathname);
+  if (!event.locals.person && !open) {
     if (pathname.startsWith('/do/')) {
       return json(
         { error: 'You are signed out. Sign in again; what waits on this device is kept.' },

@@ -16,8 +16,18 @@
     selected?: string;
     onselect: (block: string, task: string) => void;
     width?: number;
+    /** Tasks on which planting hangs, as “block/task”: their part of the string is drawn heavy. */
+    critical?: ReadonlySet<string>;
   }
-  let { strings, today, current, selected, onselect, width = 940 }: Props = $props();
+  let {
+    strings,
+    today,
+    current,
+    selected,
+    onselect,
+    width = 940,
+    critical = new Set(),
+  }: Props = $props();
   const LEFT = 24;
   const ROW = 132;
   const TOP = 34;
@@ -132,7 +142,11 @@
             >
           {/if}
         {:else}
-          <path d="M{before.x} {string.y}H{mark.x}" class="taut" />
+          <path
+            d="M{before.x} {string.y}H{mark.x}"
+            class="taut"
+            class:critical={critical.has(`${string.id}/${mark.task.key}`)}
+          />
         {/if}
       {/if}
     {/each}
@@ -201,6 +215,9 @@
   .loose {
     font-size: 11.5px;
     text-anchor: middle;
+  }
+  .taut.critical {
+    stroke-width: 5;
   }
   .block {
     paint-order: stroke;

@@ -9,9 +9,10 @@
     task: ScheduledTask;
     today: string;
     role: string;
+    /** The day that is tried out. */
+    day?: string;
   }
-  let { block, task, today, role }: Props = $props();
-  let day = $state('');
+  let { block, task, today, role, day = $bindable('') }: Props = $props();
   let wrong = $state('');
   $effect(() => {
     void task.key;

@@ -1,6 +1,7 @@
 import { blockAccess } from '$lib/server/authorise';
 import { tasksOf } from '$lib/server/block';
 import { today } from '$lib/server/clock';
+import { windowsOf } from '$lib/server/windows';
 import { store } from '$lib/server/store';
 import type { BlockRow } from '$lib/store/ground';
 import type { PageServerLoad } from './$types';
@@ -14,6 +15,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     order: [['position', 'ASC']],
   });
   return {
+    windows: await windowsOf(open, site),
+    feed: Boolean(
+      await open.calendarFeed.findOne({ where: { personId: locals.person!.id, siteId: site.id } }),
+    ),
     today: today(site.zone),
     strings: await Promise.all(
       blocks.map(async (row) => {

@@ -2,7 +2,13 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
   import { formatDay } from '$core/measure/dates';
+  import { conflicts, criticalPath, whatFollows } from '$core/calendar/network';
   import { taskSentence } from '$core/calendar/schedule';
+  import { activitiesOf, knotId, lateCost, slackSentence } from '$core/calendar/strings';
+  import { weekOf } from '$core/calendar/windows';
+  import { formatPercent } from '$core/measure/units';
+  import WindowStrip from '$lib/charts/WindowStrip.svelte';
+  import CalendarFeed from './CalendarFeed.svelte';
   import TaskCard from '$lib/ui/TaskCard.svelte';
   import { send } from '$lib/ui/send.svelte';
   import type { PageData } from './$types';
@@ -20,6 +26,59 @@
     mine.tasks.filter(({ state }) => state === 'late' || state === 'due' || state === 'soon'),
   );
   let day = $derived(data.block.plantingDay ?? '');
+  const net = $derived(activitiesOf(data.strings));
+  const placed = $derived(criticalPath(net, data.today));
+  const knot = (block: string, key: string) => placed.find(({ id }) => id === knotId(block, key));
+  const critical = $derived(new Set(placed.filter((entry) => entry.critical).map(({ id }) => id)));
+  const planned = $derived(
+    new Map(
+      data.strings.flatMap(({ id, tasks }) =>
+        tasks.map(({ key, finish }) => [knotId(id, key), finish] as const),
+      ),
+    ),
+  );
+  const clashes = $derived(
+    conflicts(placed, planned).filter(
+      ({ first, second }) => first.block === data.block.id || second.block === data.block.id,
+    ),
+  );
+  /** Day tried out for the picked task, and everything that would move with it. */
+  let trying = $state('');
+  const follows = $derived.by(() => {
+    if (!picked || !trying || trying === picked.task.finish || picked.task.doneOn) return [];
+    if (trying < data.today) return [];
+    return whatFollows(net, data.today, knotId(picked.block.id, picked.task.key), trying).filter(
+      ({ id }) => id !== knotId(picked.block.id, picked.task.key),
+    );
+  });
+  const pickedKnot = $derived(picked && knot(picked.block.id, picked.task.key));
+  const cost = $derived.by(() => {
+    const planting = data.strings.find(({ id }) => id === picked?.block.id)?.plantingDay;
+    return picked && pickedKnot && planting
+      ? lateCost(picked.task, pickedKnot, planting)
+      : undefined;
+  });
+  /** How many days a task takes once the weather has its say. */
+  const inWeather = $derived.by(() => {
+    const need = picked?.task.weather;
+    if (!need || need === 'planting weather' || !data.windows.workable) return undefined;
+    const share = data.windows.workable[need][weekOf(picked!.task.start)];
+    return { need, share, days: share > 0 ? Math.ceil(picked!.task.duration / share) : Infinity };
+  });
+  const stock = $derived(data.block.conditions.stock);
+  const SOURCES = $derived({
+    file: `${new Set([data.windows.from?.slice(0, 4), data.windows.to?.slice(0, 4)]).size > 1 ? `${data.windows.from?.slice(0, 4)} to ${data.windows.to?.slice(0, 4)}` : data.windows.from?.slice(0, 4)} of weather`,
+    table: 'a typical year by hand',
+    regime: 'the season of the trade',
+  });
+  async function shiftTo(to: string) {
+    wrong = '';
+    try {
+      await send('calendar.plantingDay', { blockId: picked!.block.id, day: to });
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
   let wrong = $state('');
   let width = $state(940);
 
@@ -35,20 +94,32 @@
 
 <div class="screen two">
   <section class="panel">
-    <h2>Every block on its string, slack where there is time</h2>
+    <h2>
+      Weeks fit for planting {stock} stock, from {SOURCES[data.windows.source]}
+      <a class="more" href="/blocks/{data.block.id}/calendar/windows">why</a>
+    </h2>
+    <WindowStrip
+      weeks={data.windows.weeks[stock]}
+      first={(weekOf(data.today) + 22) % 52}
+      width={Math.max(620, width)}
+    />
+    <h2 class="table-head">Every block on its string, slack where there is time</h2>
     <div bind:clientWidth={width}>
       <TaskStrings
         strings={data.strings}
         today={data.today}
         current={data.block.id}
         {selected}
+        {critical}
         width={Math.max(620, width)}
         onselect={(block, task) => (selected = `${block}/${task}`)}
       />
     </div>
     <h2 class="table-head">{data.block.name}, every task</h2>
     <table class="ledger">
-      <thead><tr><th>Task</th><th>By</th><th>State</th><th>Why</th></tr></thead>
+      <thead
+        ><tr><th>Task</th><th>By</th><th>State</th><th class="n">Loose</th><th>Why</th></tr></thead
+      >
       <tbody>
         {#each mine.tasks as task (task.key)}
           <tr class:on={selected === `${mine.id}/${task.key}`}>
@@ -63,10 +134,18 @@
                 >{/if}</td
             >
             <td class={task.state}>{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}</td>
+            <td class="n num"
+              >{#if !task.doneOn && task.state !== 'skipped'}{@const entry = knot(
+                  mine.id,
+                  task.key,
+                )}{#if entry}<span class:late={entry.slack < 0}
+                    >{entry.slack < 0 ? `−${-entry.slack}` : entry.slack} d</span
+                  >{/if}{/if}</td
+            >
             <td class="quiet">{task.reason}</td>
           </tr>
         {:else}<tr
-            ><td colspan="4" class="quiet"
+            ><td colspan="5" class="quiet"
               >Set the planting day, and the tasks are counted back from it.</td
             ></tr
           >{/each}
@@ -91,7 +170,54 @@
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if picked}
       <h2>Task</h2>
-      <TaskCard block={picked.block} task={picked.task} today={data.today} role={data.role} />
+      <TaskCard
+        block={picked.block}
+        task={picked.task}
+        today={data.today}
+        role={data.role}
+        bind:day={trying}
+      />
+      {#if pickedKnot && !picked.task.doneOn}<p>{slackSentence(pickedKnot)}</p>{/if}
+      {#if inWeather}<p class="quiet">
+          {#if inWeather.share > 0}It wants {inWeather.need} weather, {formatPercent(
+              inWeather.share,
+            )} of the days then: {picked.task.duration} working days take about {inWeather.days}.{:else}It
+            wants {inWeather.need} weather, and there is none in that week in the years on record.{/if}
+        </p>{/if}
+      {#if cost}
+        <div class="say stop">
+          <p><b>{cost.days} days late. Three ways out:</b></p>
+          <p>{cost.shorten}</p>
+          <p>{cost.skip}</p>
+          <p>{cost.shift}</p>
+          {#if data.role === 'leader'}<Button
+              size="small"
+              kind="tertiary"
+              on:click={() => shiftTo(cost.shiftTo)}>Shift planting</Button
+            >{/if}
+        </div>
+      {/if}
+      {#if follows.length}
+        <div class="say">
+          <p><b>Finished on {formatDay(trying, true)}, this follows:</b></p>
+          {#each follows as { id, label, from, to, late } (id)}<p class="num">
+              {label}: {formatDay(from)} → {formatDay(to, true)}{late ? `, ${late} days late` : ''}
+            </p>{/each}
+        </div>
+      {/if}
+    {/if}
+    {#if clashes.length}
+      <h2>Wanted twice</h2>
+      {#each clashes as { resource, first: a, second: b, days, wait, slackLeft } (a.id + b.id)}
+        <p class="say {slackLeft < 0 ? 'stop' : ''}">
+          The {resource}: {a.label} and {b.label} want it on the same {days === 1
+            ? 'day'
+            : `${days} days`}. Do {a.label} first; {b.label} waits {wait}
+          {wait === 1 ? 'day' : 'days'}{slackLeft < 0
+            ? ` and is ${-slackLeft} days late then.`
+            : `, and has ${slackLeft} left.`}
+        </p>
+      {/each}
     {/if}
     <h2>This fortnight</h2>
     {#each waiting as task (task.key)}
@@ -121,6 +247,7 @@
         <a href="/blocks/{data.block.id}/calendar/all.ics" download>All blocks as iCalendar</a>
       </li>
     </ul>
+    <CalendarFeed siteId={data.site!.id} made={data.feed} />
     <p><a href="/blocks/{data.block.id}/method">The method</a> decides which tasks hang here.</p>
   </aside>
 </div>
@@ -139,6 +266,13 @@
   }
   .panel {
     overflow-x: auto;
+  }
+  .more {
+    font-weight: 400;
+    margin-left: 8px;
+  }
+  .say p {
+    margin: 0 0 5px;
   }
   .table-head {
     margin-top: 18px;

@@ -1,0 +1,76 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { send } from '$lib/ui/send.svelte';
+
+  let { siteId, made }: { siteId: string; made: boolean } = $props();
+  let address = $state('');
+  let wrong = $state('');
+  let copied = $state(false);
+
+  async function attempt(task: () => Promise<void>) {
+    wrong = '';
+    try {
+      await task();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const make = () =>
+    attempt(async () => {
+      const { token } = await send<{ token: string }>('calendar.feed', { siteId });
+      address = `${location.origin}/feed/${token}.ics`;
+      copied = false;
+    });
+  const drop = () =>
+    attempt(async () => {
+      await send('calendar.dropFeed', { siteId });
+      address = '';
+    });
+  async function copy() {
+    await navigator.clipboard?.writeText(address).catch(() => undefined);
+    copied = true;
+  }
+</script>
+
+<h2>Calendar feed</h2>
+{#if address}
+  <p class="quiet">
+    Subscribe to this private address in any calendar. Whoever has it can read the tasks; it is
+    shown this once.
+  </p>
+  <input
+    readonly
+    value={address}
+    aria-label="Private address"
+    onfocus={(e) => e.currentTarget.select()}
+  />
+  <div class="buttons">
+    <Button size="small" on:click={copy}>{copied ? 'Copied' : 'Copy it'}</Button>
+    <Button size="small" kind="ghost" on:click={drop}>Close the address</Button>
+  </div>
+{:else}
+  <p class="quiet">
+    {made
+      ? 'A private address is in use. A new one closes the old.'
+      : 'All tasks of all blocks at a private address, kept up to date.'}
+  </p>
+  <div class="buttons">
+    <Button size="small" kind="tertiary" on:click={make}
+      >{made ? 'Make a new address' : 'Make a private address'}</Button
+    >
+    {#if made}<Button size="small" kind="ghost" on:click={drop}>Close the address</Button>{/if}
+  </div>
+{/if}
+{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+
+<style>
+  input {
+    width: 100%;
+    height: 36px;
+    font: 13px var(--mono, monospace);
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    padding: 0 8px;
+  }
+</style>

@@ -1,0 +1,347 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { onDestroy, untrack } from 'svelte';
+  import { weatherYears, type FinishInput } from '$core/calendar/finish';
+  import { FINISH_TERMS, type FinishTerms } from '$core/calendar/terms';
+  import { addTo, daysBetween, formatDay } from '$core/measure/dates';
+  import { formatNumber, formatPercent } from '$core/measure/units';
+  import FinishChart from '$lib/charts/FinishChart.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { FinishAnswer, FinishTold } from '../../../../../workers/finish.worker';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const SEASONS = 10_000;
+  let terms = $state<FinishTerms & { until: string; planters: number; rate: number }>(
+    untrack(() => {
+      const kept = { ...FINISH_TERMS, ...data.block.calendarTerms.finish };
+      return {
+        ...kept,
+        until: kept.until && kept.until >= data.start ? kept.until : data.until,
+        planters: kept.planters ?? data.planters,
+        rate: kept.rate ?? Math.round(data.rate),
+      };
+    }),
+  );
+  let withStock = $state(true);
+  let answer = $state<FinishAnswer>();
+  let asked = $state<FinishInput>();
+  let progress = $state<number>();
+  let wrong = $state('');
+  let worker: Worker | undefined;
+
+  function inputOf(): FinishInput {
+    const deliveries = withStock
+      ? [{ day: data.start, trees: data.onHand }, ...data.deliveries].filter(
+          ({ trees }) => trees > 0,
+        )
+      : [];
+    const come = deliveries.reduce((sum, { trees }) => sum + trees, 0);
+    // What nobody has promised yet is taken to come in time, so that hands and weather show.
+    if (deliveries.length && come < data.trees)
+      deliveries.push({ day: terms.until, trees: data.trees - come });
+    return {
+      start: data.start,
+      until: terms.until,
+      crews: [
+        {
+          name: data.block.name,
+          trees: data.trees,
+          planters: terms.planters,
+          rate: terms.rate,
+          spread: 0.15,
+          absence: terms.absence,
+          breakdown: terms.breakdown,
+        },
+      ],
+      weather: weatherYears($state.snapshot(data.days), data.start),
+      blockDays: 5,
+      week: [true, true, true, true, true, terms.saturday, false],
+      deliveries,
+      keeps: terms.keeps,
+      seasons: SEASONS,
+      seed: `${data.block.id} ${data.start}`,
+    };
+  }
+  function stop() {
+    worker?.terminate();
+    worker = undefined;
+    progress = undefined;
+  }
+  function play() {
+    stop();
+    wrong = '';
+    try {
+      const input = inputOf();
+      const third = Math.ceil(data.trees / 3);
+      progress = 0;
+      worker = new Worker(new URL('../../../../../workers/finish.worker.ts', import.meta.url), {
+        type: 'module',
+      });
+      worker.onmessage = ({ data: told }: MessageEvent<FinishTold>) => {
+        if ('progress' in told) progress = told.progress;
+        else {
+          if ('error' in told) wrong = told.error;
+          else [answer, asked] = [told.answer, input];
+          stop();
+        }
+      };
+      worker.postMessage({ input, sizes: [third, third, data.trees - 2 * third] });
+    } catch (error) {
+      wrong = (error as Error).message;
+      progress = undefined;
+    }
+  }
+  $effect(() => {
+    void data.block.id;
+    untrack(() => {
+      answer = undefined;
+      if (data.trees > 0 && data.days.length) play();
+    });
+    return stop;
+  });
+  onDestroy(stop);
+  const keep = async () => {
+    wrong = '';
+    try {
+      await send('calendar.terms', {
+        blockId: data.block.id,
+        terms: { finish: $state.snapshot(terms) },
+      });
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  };
+  const NUMBERS = [
+    ['planters', 'Planters', 1, 500, 1],
+    ['rate', 'Trees a planter sets a day', 1, 20000, 10],
+    ['keeps', 'Days a delivery may wait', 1, 200, 1],
+  ] as const;
+  const SHARES = [
+    ['absence', 'Away on so many days, %'],
+    ['breakdown', 'Machine stands still, % of days'],
+  ] as const;
+</script>
+
+<svelte:head><title>Will we finish? · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    {#if !data.trees}
+      <p class="say">
+        {data.layout
+          ? 'Every tree of the layout is in the ground.'
+          : 'There is no layout yet. Save one under Rows, and its trees are counted here.'}
+      </p>
+    {:else if !data.days.length}
+      <p class="say">
+        There is no weather to play seasons from. Bring a weather file or a typical year under
+        <a href="/blocks/{data.block.id}/calendar/windows">Windows</a>.
+      </p>
+    {:else}
+      <h2>
+        {formatNumber(data.trees)} trees from {formatDay(data.start, true)}, {formatNumber(SEASONS)} seasons
+        played
+      </h2>
+      {#if answer && asked}
+        <p class="chance" data-testid="chance">
+          <span class="big">{formatPercent(answer.inTime)}</span>
+          {data.block.name} by {formatDay(asked.until, true)}
+        </p>
+        <FinishChart byDay={answer.byDay} start={asked.start} until={asked.until} />
+        <p class="sum">
+          {#if answer.half}Half the seasons end by {formatDay(answer.half)}{answer.ninety
+              ? `, nine in ten by ${formatDay(answer.ninety, true)}`
+              : ''}.{/if}
+          {#if answer.inTime < 1}In the late ones weather takes {formatPercent(
+              answer.binds.weather,
+            )} of the days, hands {formatPercent(answer.binds.hands)}, stock {formatPercent(
+              answer.binds.stock,
+            )}.{/if}
+        </p>
+        {#if withStock}<p class="sum">
+            A delivery waits {formatNumber(answer.waited.median)} days in half the seasons, {formatNumber(
+              answer.waited.most,
+            )} in one of ten{answer.waitedTooLong > 0.005
+              ? `; longer than it keeps in ${formatPercent(answer.waitedTooLong)}`
+              : ''}.
+          </p>{/if}
+        {#if answer.plan}
+          <h2>Deliveries that need not wait</h2>
+          <table class="ledger">
+            <thead
+              ><tr
+                ><th>Ask for it by</th><th class="n">Trees</th><th class="n">Waits at most</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each answer.plan.deliveries as delivery, i (i)}<tr
+                  ><td>{formatDay(delivery.day, true)}</td><td class="n"
+                    >{formatNumber(delivery.trees)}</td
+                  ><td class="n"
+                    ><span class:late={answer.plan.waits[i] > terms.keeps}
+                      >{formatNumber(answer.plan.waits[i])} days</span
+                    ></td
+                  ></tr
+                >{/each}
+            </tbody>
+          </table>
+          <p class="quiet small">
+            In nine of ten seasons the trees before are not used up when the next come. Where the
+            wait is longer than {terms.keeps} days, ask for more and smaller deliveries.
+          </p>
+        {/if}
+      {/if}
+    {/if}
+    {#if progress !== undefined}
+      <div class="playing" role="status">
+        <progress value={progress} max="1" aria-label="Seasons played"></progress>
+        <Button size="small" kind="ghost" on:click={stop}>Stop</Button>
+      </div>
+    {/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  </section>
+  <aside class="comes-to">
+    {#if answer}
+      <h2>Hands</h2>
+      <Figure
+        label="Planters for 90 %"
+        figure={{
+          value: answer.planters90 ?? NaN,
+          kind: 'count',
+          formula: 'the fewest with which nine in ten of 1 500 seasons end in time',
+          steps: [
+            { label: 'now', value: terms.planters, kind: 'count' },
+            { label: 'trees a planter and day', value: terms.rate, kind: 'count' },
+            {
+              label: 'days of the window',
+              value: daysBetween(data.start, terms.until) + 1,
+              kind: 'count',
+            },
+          ],
+        }}
+      />
+      <p class="row">
+        <span>for 97 %</span><b class="num"
+          >{answer.planters97 === undefined ? 'more than 120' : formatNumber(answer.planters97)}</b
+        >
+      </p>
+    {/if}
+    <h2>What is played</h2>
+    <form onsubmit={(event) => (event.preventDefault(), play())}>
+      <label class="field"
+        >Window ends <input
+          type="date"
+          min={data.start}
+          max={addTo(data.start, { days: 360 })}
+          bind:value={terms.until}
+          required
+        /></label
+      >
+      {#each NUMBERS as [key, label, min, max, step] (key)}
+        <label class="field"
+          >{label}
+          <input type="number" {min} {max} {step} bind:value={terms[key]} required /></label
+        >
+      {/each}
+      {#each SHARES as [key, label] (key)}
+        <label class="field"
+          >{label}
+          <input
+            type="number"
+            min="0"
+            max="90"
+            value={Math.round(terms[key] * 100)}
+            onchange={(e) => (terms[key] = Number(e.currentTarget.value) / 100)}
+            required
+          /></label
+        >
+      {/each}
+      <label class="tick"
+        ><input type="checkbox" bind:checked={terms.saturday} /> Saturdays too</label
+      >
+      <label class="tick"
+        ><input type="checkbox" bind:checked={withStock} /> With the stock on hand and promised</label
+      >
+      <div class="buttons">
+        <Button type="submit" size="small">Play the seasons</Button>
+        {#if data.mayPlan}<Button size="small" kind="ghost" on:click={keep}>Keep these</Button>{/if}
+      </div>
+    </form>
+    <p class="quiet small">
+      {data.ownRate
+        ? 'The rate is the crew’s own, from its tallies.'
+        : 'The rate is the planters’ as entered; it follows the tallies once there are ten planter-days.'}
+      Weather is drawn in blocks of five days, a week earlier or later, from {data.source === 'file'
+        ? 'the years on record'
+        : 'the typical year'}. The same question has the same answer.
+    </p>
+    <p class="say caution">No finishing day is worth a planter out in lightning, storm or heat.</p>
+  </aside>
+</div>
+
+<style>
+  .chance {
+    margin: 0 0 8px;
+    font-size: 16px;
+  }
+  .sum {
+    margin: 6px 0;
+    max-width: 70ch;
+  }
+  .playing {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    margin: 14px 0;
+  }
+  progress {
+    width: 260px;
+    accent-color: var(--viridian);
+  }
+  .field {
+    display: grid;
+    grid-template-columns: 1fr 132px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    margin-bottom: 6px;
+  }
+  .field input {
+    height: 34px;
+    font: 14.5px var(--text);
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+    padding: 0 8px;
+    width: 100%;
+  }
+  .tick {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    min-height: 30px;
+  }
+  .tick input {
+    accent-color: var(--viridian);
+    width: 18px;
+    height: 18px;
+  }
+  .row {
+    display: flex;
+    justify-content: space-between;
+    border-top: 1px solid var(--rule);
+    padding: 5px 0;
+    margin: 0;
+  }
+  .late {
+    color: var(--clay);
+    font-weight: 650;
+  }
+  .small {
+    font-size: 13px;
+  }
+</style>

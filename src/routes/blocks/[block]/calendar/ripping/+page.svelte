@@ -1,0 +1,177 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { ripPlan, RIP_TERMS, type RipTerms } from '$core/calendar/ripping';
+  import { weekOf } from '$core/calendar/windows';
+  import { addTo, formatDay } from '$core/measure/dates';
+  import { rangesOf } from '$core/measure/ranges';
+  import { formatDistance, formatNumber, formatPercent } from '$core/measure/units';
+  import Figure from '$lib/ui/Figure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  let terms = $state<RipTerms>(
+    untrack(() => ({ ...RIP_TERMS, ...data.block.calendarTerms.ripping })),
+  );
+  const rows = $derived(
+    data.rows.map(({ number, metres }) => ({ number, metres: new Map(metres) })),
+  );
+  const worked = $derived.by(() => {
+    try {
+      return { plan: ripPlan(rows, new Set(data.wet), terms) };
+    } catch (error) {
+      return { error: (error as Error).message };
+    }
+  });
+  const plan = $derived(worked.plan);
+  const dryRows = $derived(plan?.order.filter(({ wet }) => !wet).map(({ row }) => row) ?? []);
+  const wetRows = $derived(plan?.order.filter(({ wet }) => wet).map(({ row }) => row) ?? []);
+  const dryShare = $derived(data.dry && data.task ? data.dry[weekOf(data.task.start)] : undefined);
+  /** The driest weeks of the year, to move to. */
+  const driest = $derived.by(() => {
+    if (!data.dry) return undefined;
+    const top = Math.max(...data.dry);
+    if (top < 0.2) return undefined;
+    const week = data.dry.indexOf(top);
+    return { day: addTo('2026-01-01', { days: week * 7 }), share: top };
+  });
+  let wrong = $state('');
+  let told = $state('');
+  async function keep() {
+    wrong = told = '';
+    try {
+      await send('calendar.terms', {
+        blockId: data.block.id,
+        terms: { ripping: $state.snapshot(terms) },
+      });
+      told = 'Kept; materials count with it.';
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const NUMBERS = [
+    ['passes', 'Passes', 1],
+    ['speed', 'Speed, km/h', 0.5],
+    ['turn', 'Minutes a turn', 0.5],
+  ] as const;
+</script>
+
+<svelte:head><title>Ripping · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    {#if !data.task}<p class="say">
+        The method of this block does not rip. <a href="/blocks/{data.block.id}/method"
+          >The method</a
+        >
+        decides; the figures below hold if it did.
+      </p>{/if}
+    {#if worked.error}<p class="say stop" role="alert">{worked.error}</p>{/if}
+    {#if plan && data.rows.length}
+      <h2>By zone</h2>
+      <table class="ledger">
+        <thead
+          ><tr><th>Zone</th><th class="n">To drive</th><th class="n">Hours</th><th>Soil</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each plan.byZone as { zone, metres, hours } (zone)}<tr
+              ><td>{zone || 'outside the zones'}</td><td class="n"
+                >{formatDistance(metres, units.system)}</td
+              ><td class="n">{formatNumber(hours, 1)}</td><td class="quiet"
+                >{data.wet.includes(zone)
+                  ? 'stands wet: last, and only when it bears'
+                  : 'dry, so that it shatters'}</td
+              ></tr
+            >{/each}
+        </tbody>
+      </table>
+      <h2>Order of rows</h2>
+      <p>
+        There and back in turn, from row {plan.order[0].row}: rows {rangesOf(
+          dryRows,
+          6,
+        )}{wetRows.length ? `; then, last, the wet ones: ${rangesOf(wetRows, 6)}` : ''}.
+      </p>
+      {#if !wetRows.length && data.wetRows}<p class="quiet">
+          Rows {data.wetRows} cross wet ground; lift the tine there when it smears.
+        </p>{/if}
+    {:else if !data.rows.length}<p class="say">
+        There is no layout yet. Rows are ripped as they are planted: save them first.
+      </p>{/if}
+    <h2>State of the soil</h2>
+    <p>
+      {#if data.task}The calendar has it from {formatDay(data.task.start)} to {formatDay(
+          data.task.finish,
+          true,
+        )}.{/if}
+      {#if dryShare !== undefined}The ground is dry then on {formatPercent(dryShare)} of the days on record.{/if}
+      {#if driest && (dryShare === undefined || dryShare < driest.share - 0.2)}It is driest about {formatDay(
+          driest.day,
+        )}, on {formatPercent(driest.share)} of the days.{/if}
+      {#if !data.dry}Bring a weather file under <a href="/blocks/{data.block.id}/calendar/windows"
+          >Windows</a
+        >, and it says how often the ground is dry then.{/if}
+    </p>
+    <p class="quiet">
+      Dry soil shatters and stores the winter’s rain; wet soil smears and closes. Dig a hand’s
+      depth: a ball that can be rolled to a thread is too wet.
+    </p>
+  </section>
+  <aside class="comes-to">
+    {#if plan}
+      <h2>Comes to</h2>
+      <Figure label="To drive" figure={plan.metres} />
+      <Figure label="Hours" figure={plan.hours} />
+    {/if}
+    <h2>How it is driven</h2>
+    {#each NUMBERS as [key, label, step] (key)}
+      <label class="field"
+        >{label} <input type="number" min="0" {step} bind:value={terms[key]} /></label
+      >
+    {/each}
+    <label class="field"
+      >Tine in the ground, % of the hours
+      <input
+        type="number"
+        min="5"
+        max="100"
+        value={Math.round(terms.efficiency * 100)}
+        onchange={(e) => (terms.efficiency = Number(e.currentTarget.value) / 100)}
+      /></label
+    >
+    {#if data.mayPlan}<div class="buttons">
+        <Button size="small" on:click={keep}>Keep these</Button>
+      </div>{/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if told}<p class="say good" role="status">{told}</p>{/if}
+    <p class="say caution">
+      Services located and marked before any tine goes in; slopes as the maker’s manual allows;
+      nobody rides along. Overhead lines: mind the mast.
+    </p>
+  </aside>
+</div>
+
+<style>
+  .field {
+    display: grid;
+    grid-template-columns: 1fr 110px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    margin-bottom: 6px;
+  }
+  .field input {
+    height: 34px;
+    font: 14.5px var(--text);
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+    padding: 0 8px;
+    width: 100%;
+  }
+</style>

@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { Button, TextInput } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { v7 as uuid } from 'uuid';
+  import type { Product } from '$core/calendar/spraying';
+  import { send } from '$lib/ui/send.svelte';
+
+  interface Props {
+    siteId: string;
+    product?: Product;
+    onclose: () => void;
+  }
+  let { siteId, product, onclose }: Props = $props();
+  let draft = $state<Product>(
+    untrack(
+      () =>
+        product ?? {
+          id: uuid(),
+          name: '',
+          dose: { kind: 'mix', share: 0.02 },
+          water: 200,
+          rainfast: 6,
+          beforePlanting: 7,
+          timesAYear: 2,
+          litresAYear: null,
+        },
+    ),
+  );
+  let kind = $state(untrack(() => draft.dose.kind));
+  let amount = $state(
+    untrack(() =>
+      draft.dose.kind === 'mix' ? draft.dose.share * 100 : draft.dose.litresPerHectare,
+    ),
+  );
+  let wrong = $state('');
+  async function attempt(task: () => Promise<unknown>) {
+    wrong = '';
+    try {
+      await task();
+      onclose();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const save = () =>
+    attempt(() => {
+      const { id, name, water, rainfast, beforePlanting, timesAYear, litresAYear } =
+        $state.snapshot(draft);
+      return send('calendar.product', {
+        ...{ id, siteId, name, water, rainfast, beforePlanting },
+        timesAYear: timesAYear || null,
+        litresAYear: litresAYear || null,
+        dose: kind === 'mix' ? { kind, share: amount / 100 } : { kind, litresPerHectare: amount },
+      });
+    });
+  const NUMBERS = [
+    ['water', 'Water a hectare treated, L'],
+    ['rainfast', 'Hours without rain after'],
+    ['beforePlanting', 'Days until planting'],
+  ] as const;
+  const LIMITS = [
+    ['timesAYear', 'Times a year at most'],
+    ['litresAYear', 'Litres a hectare and year at most'],
+  ] as const;
+</script>
+
+<form onsubmit={(event) => (event.preventDefault(), void save())}>
+  <h2>{product ? `Change ${product.name}` : 'A product, as its label says'}</h2>
+  <TextInput labelText="Name" bind:value={draft.name} maxlength={80} />
+  <fieldset>
+    <legend>Rate</legend>
+    <label><input type="radio" bind:group={kind} value="mix" /> per cent of the mix</label>
+    <label><input type="radio" bind:group={kind} value="area" /> litres a hectare treated</label>
+    <input type="number" min="0" step="any" bind:value={amount} aria-label="Rate" required />
+  </fieldset>
+  {#each NUMBERS as [key, label] (key)}
+    <label class="field"
+      >{label} <input type="number" min="0" step="any" bind:value={draft[key]} required /></label
+    >
+  {/each}
+  {#each LIMITS as [key, label] (key)}
+    <label class="field"
+      >{label}
+      <input
+        type="number"
+        min="0"
+        step="any"
+        bind:value={draft[key]}
+        placeholder="no limit"
+      /></label
+    >
+  {/each}
+  {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  <div class="buttons">
+    <Button type="submit" size="small">Keep the product</Button>
+    <Button size="small" kind="ghost" on:click={onclose}>Not now</Button>
+    {#if product}<Button
+        size="small"
+        kind="danger-ghost"
+        on:click={() => attempt(() => send('calendar.dropProduct', { id: product.id }))}
+        >Take it off the list</Button
+      >{/if}
+  </div>
+</form>
+
+<style>
+  form {
+    max-width: 460px;
+    display: grid;
+    gap: 8px;
+    background: var(--sheet);
+    border: 1px solid var(--rule);
+    padding: 14px 18px;
+    margin: 12px 0;
+  }
+  fieldset {
+    border: 0;
+    padding: 0;
+    margin: 0;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+    align-items: center;
+    font-size: 14px;
+  }
+  legend {
+    font-size: 14px;
+    padding: 0;
+  }
+  .field {
+    display: grid;
+    grid-template-columns: 1fr 120px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+  }
+  input[type='number'] {
+    height: 34px;
+    width: 120px;
+    font: 14.5px var(--text);
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    padding: 0 8px;
+  }
+</style>

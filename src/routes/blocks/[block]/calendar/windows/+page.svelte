@@ -1,0 +1,303 @@
+<script lang="ts">
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { readStation } from '$core/formats/hours';
+  import { readWeather } from '$core/formats/weather';
+  import {
+    bestStretch,
+    REGIMES,
+    weekOf,
+    yearsFromTable,
+    type StockType,
+    type TypicalMonth,
+  } from '$core/calendar/windows';
+  import { addTo, formatDay } from '$core/measure/dates';
+  import { formatNumber, formatPercent } from '$core/measure/units';
+  import WindowStrip from '$lib/charts/WindowStrip.svelte';
+  import FileDrop from '$lib/ui/FileDrop.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const STOCK: StockType[] = ['bare-root', 'container'];
+  const first = $derived((weekOf(data.today!) + 22) % 52);
+  let picked = $state<number>();
+  const week = $derived(picked ?? weekOf(data.today!));
+  const day = (from: string) => formatDay(`2026-${from}`);
+  let wrong = $state('');
+  let told = $state<string[]>([]);
+  let sending = $state('');
+
+  async function attempt(task: () => Promise<string[]>) {
+    wrong = '';
+    told = [];
+    try {
+      told = await task();
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+    sending = '';
+  }
+  /** Long files go in pieces, with what is done said in between. */
+  async function inPieces<Row>(
+    rows: readonly Row[],
+    post: (part: Row[], last: boolean) => Promise<unknown>,
+  ) {
+    const SIZE = 4000;
+    for (let from = 0; from < rows.length; from += SIZE) {
+      sending = `${formatNumber(from)} of ${formatNumber(rows.length)} sent`;
+      await post(rows.slice(from, from + SIZE), from + SIZE >= rows.length);
+    }
+  }
+  const bring = (text: string) =>
+    attempt(async () => {
+      const { days, unit, notes } = readWeather(text);
+      const siteId = data.site!.id;
+      await inPieces(days, (part, last) =>
+        send('calendar.weather', { siteId, days: part }, { reload: last }),
+      );
+      return [
+        `${formatNumber(days.length)} days in °${unit} taken over, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}.`,
+        ...notes,
+      ];
+    });
+  const bringHours = (text: string) =>
+    attempt(async () => {
+      const { hours, notes } = readStation(text, data.site!.zone);
+      const siteId = data.site!.id;
+      await inPieces(hours, (part, last) =>
+        send('calendar.hours', { siteId, hours: part }, { reload: last }),
+      );
+      return [`${formatNumber(hours.length)} station readings taken over.`, ...notes];
+    });
+
+  const MONTHS = Array.from(
+    { length: 12 },
+    (_, i) => formatDay(addTo('2026-01-01', { months: i })).split(' ')[1],
+  );
+  const blank = (): TypicalMonth[] =>
+    MONTHS.map(() => ({ lowest: 0, highest: 0, rain: 0, rainDays: 0 }));
+  let months = $state<TypicalMonth[]>(untrack(() => data.typicalYear ?? blank()));
+  let regime = $state(untrack(() => data.regime));
+  const regimeSays = $derived(REGIMES.find(({ key }) => key === regime)?.because ?? '');
+  const saveTable = (table: TypicalMonth[] | null) =>
+    attempt(async () => {
+      if (table) yearsFromTable(table, 1);
+      await send('calendar.typicalYear', { siteId: data.site!.id, regime, months: table });
+      return [table ? 'The typical year is kept.' : 'The season of the trade is kept.'];
+    });
+  const FROM = $derived({
+    file: `${formatNumber(data.windows.known)} days of weather, ${data.windows.from ? formatDay(data.windows.from, true) : ''} to ${data.windows.to ? formatDay(data.windows.to, true) : ''}`,
+    table: 'twenty years invented from the typical one below',
+    regime: `the season of the trade${data.windows.known ? `; only ${data.windows.known} days of weather are there` : ''}`,
+  });
+</script>
+
+<svelte:head><title>Windows · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    <p class="quiet">
+      Judged from {FROM[data.windows.source]}{data.latitude < 0
+        ? '; seasons are those south of the equator'
+        : ''}. A bar is the share of years in which at least half of the week’s days allow planting.
+    </p>
+    {#each STOCK as stock (stock)}
+      {@const weeks = data.windows.weeks[stock]}
+      {@const best = bestStretch(weeks)}
+      <h2>
+        {stock === 'bare-root' ? 'Bare-root' : 'Container'} stock{best
+          ? `: ${day(weeks[best[0]].from)} to ${formatDay(addTo(`2026-${weeks[best[1]].from}`, { days: 6 }))}`
+          : ': no week in half of the years'}
+      </h2>
+      <WindowStrip {weeks} {first} selected={week} onselect={(chosen) => (picked = chosen)} />
+    {/each}
+    <div class="pick">
+      <label
+        >Week of <input
+          type="range"
+          min="0"
+          max="51"
+          value={(week - first + 52) % 52}
+          oninput={(e) => (picked = (Number(e.currentTarget.value) + first) % 52)}
+          aria-label="Week"
+        /></label
+      >
+      <b>{day(data.windows.weeks['bare-root'][week].from)}</b>
+    </div>
+    <div class="wide">
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>Week of {day(data.windows.weeks['bare-root'][week].from)}</th><th class="n"
+              >Years fit</th
+            ><th>What hinders on the other days</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each STOCK as stock (stock)}
+            {@const entry = data.windows.weeks[stock][week]}
+            {@const bad = entry.because.reduce((sum, [, days]) => sum + days, 0)}
+            <tr>
+              <td>{stock}</td>
+              <td class="n"
+                ><b>{formatPercent(entry.share)}</b>{entry.years > 1
+                  ? ` (${entry.good} of ${entry.years})`
+                  : ''}</td
+              >
+              <td
+                >{entry.because
+                  .map(([what, days]) => `${what} ${formatPercent(days / bad)}`)
+                  .join(', ') || '–'}</td
+              >
+            </tr>
+          {/each}
+          {#if data.windows.workable}
+            <tr
+              ><td>spraying</td><td class="n"
+                ><b>{formatPercent(data.windows.workable['still and dry'][week])}</b> of days</td
+              ><td class="quiet">no rain, little wind, no frost</td></tr
+            >
+            <tr
+              ><td>ripping</td><td class="n"
+                ><b>{formatPercent(data.windows.workable['dry ground'][week])}</b> of days</td
+              ><td class="quiet">dry ground shatters; the same soil water as above</td></tr
+            >
+          {/if}
+        </tbody>
+      </table>
+    </div>
+    <details>
+      <summary>Every week as a table</summary>
+      <table class="ledger">
+        <thead
+          ><tr><th>Week of</th><th class="n">Bare-root</th><th class="n">Container</th></tr></thead
+        >
+        <tbody>
+          {#each data.windows.weeks['bare-root'] as entry, i (i)}<tr
+              ><td>{day(entry.from)}</td><td class="n">{formatPercent(entry.share)}</td><td
+                class="n">{formatPercent(data.windows.weeks.container[i].share)}</td
+              ></tr
+            >{/each}
+        </tbody>
+      </table>
+    </details>
+  </section>
+  <aside class="comes-to">
+    {#if data.mayRecord}
+      <h2>Weather of past years</h2>
+      <FileDrop
+        label="Bring a weather file"
+        hint="CSV: date, tmin, tmax, rain; humidity and wind where known. °C or °F"
+        accept=".csv,.txt"
+        onfile={bring}
+        onerror={(message) => (wrong = message)}
+      />
+      <h2>Weather station</h2>
+      <p class="quiet">
+        {data.hours
+          ? `${formatNumber(data.hours)} readings of a real station are in.`
+          : 'The simulated station plays the recorded days, hour by hour.'}
+      </p>
+      <FileDrop
+        label="Bring the station’s file"
+        hint="CSV by the hour: time, temperature, humidity, wind"
+        accept=".csv,.txt"
+        onfile={bringHours}
+        onerror={(message) => (wrong = message)}
+      />
+    {/if}
+    {#if sending}<p class="say" role="status">{sending}</p>{/if}
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#each told as line (line)}<p class="say good">{line}</p>{/each}
+    {#if data.mayPlan}
+      <h2>Without a file</h2>
+      <Select
+        labelText="Season of the trade"
+        selected={regime}
+        on:update={(e) => (regime = String(e.detail))}
+      >
+        {#each REGIMES as { key, label } (key)}<SelectItem value={key} text={label} />{/each}
+      </Select>
+      <p class="quiet">{regimeSays}</p>
+      <div class="buttons">
+        <Button size="small" kind="tertiary" on:click={() => saveTable(data.typicalYear)}
+          >Keep this season</Button
+        >
+      </div>
+      <details>
+        <summary>A typical year by hand</summary>
+        <table class="ledger typical">
+          <thead
+            ><tr
+              ><th></th><th class="n">Low °C</th><th class="n">High °C</th><th class="n">Rain mm</th
+              ><th class="n">on days</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each MONTHS as name, i (name)}<tr
+                ><td>{name}</td
+                >{#each ['lowest', 'highest', 'rain', 'rainDays'] as const as key (key)}<td
+                    class="n"
+                    ><input
+                      type="number"
+                      step="any"
+                      bind:value={months[i][key]}
+                      aria-label="{key === 'rainDays' ? 'days of rain' : key}, {name}"
+                    /></td
+                  >{/each}</tr
+              >{/each}
+          </tbody>
+        </table>
+        <div class="buttons">
+          <Button size="small" on:click={() => saveTable($state.snapshot(months))}
+            >Use this year</Button
+          >
+          {#if data.typicalYear}<Button size="small" kind="ghost" on:click={() => saveTable(null)}
+              >Take it out</Button
+            >{/if}
+        </div>
+      </details>
+    {/if}
+    <p class="quiet small">
+      The soil is one bucket of 60 mm, filled by rain and emptied by evaporation after FAO-56; its
+      limits are from memory. A file of a year or more goes before the table, the table before the
+      season.
+    </p>
+  </aside>
+</div>
+
+<style>
+  .pick {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    margin: 14px 0 6px;
+  }
+  .pick input {
+    width: 320px;
+    vertical-align: middle;
+    accent-color: var(--viridian);
+  }
+  .wide {
+    overflow-x: auto;
+  }
+  summary {
+    color: var(--viridian);
+    cursor: pointer;
+    margin: 12px 0;
+  }
+  .typical input {
+    width: 54px;
+    font: 13.5px var(--text);
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+  }
+  .typical :global(td) {
+    padding: 2px 4px 2px 0;
+  }
+  .small {
+    font-size: 13px;
+  }
+</style>

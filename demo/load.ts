@@ -28,6 +28,7 @@ import { TASKS } from '../core/calendar/tasks';
 import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
 import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
+import { PRODUCT, TERMS } from './calendar';
 import { idMaker } from './events';
 import { PICTURES, SPECIES, type Letter } from './species';
 import { DemoStock, type PlantedDays } from './stock';
@@ -86,6 +87,12 @@ class Loader {
       planters: this.planters,
     });
     await this.stock.placesAndTools({ id: this.siteId, ...SITE });
+    await this.store.product.create({
+      id: this.id(this.now - 880 * DAY),
+      siteId: this.siteId,
+      dropped: false,
+      ...PRODUCT,
+    });
     const laid: Laid[] = [];
     for (const [position, demo] of BLOCKS.entries()) laid.push(await this.layBlock(demo, position));
     await this.northBench(laid[0]);
@@ -193,6 +200,8 @@ class Loader {
         mix.map(({ species }) => [species, { reserve: 0.05, cull: 0.04, pack: 50 }]),
       ),
       plantingDay,
+      phase: TERMS[demo.name].phase,
+      calendarTerms: TERMS[demo.name].terms,
       targetDensity: demo.targetPerHectare / 10_000,
     });
     await this.store.keepout.bulkCreate(

@@ -1,0 +1,37 @@
+import Papa from 'papaparse';
+import type { MaterialLine } from '../calendar/materials';
+
+/** Lines of a bill as CSV, one a line, amounts in the unit named beside them. */
+export function materialsToCsv(lines: readonly MaterialLine[]): string {
+  return Papa.unparse(
+    {
+      fields: [
+        'what',
+        'unit',
+        'needed',
+        'on hand',
+        'pack',
+        'to buy',
+        'buy by',
+        'price',
+        'cost',
+        'others pay %',
+        'own cost',
+      ],
+      data: lines.map(({ label, unit, needed, terms, buy, buyBy, cost, own }) => [
+        label,
+        unit,
+        Math.round(needed.value * 1000) / 1000,
+        terms.onHand,
+        terms.pack,
+        buy,
+        buyBy ?? '',
+        terms.price ?? '',
+        cost ?? '',
+        Math.round(terms.costShare * 100),
+        own ?? '',
+      ]),
+    },
+    { newline: '\r\n', escapeFormulae: true },
+  );
+}

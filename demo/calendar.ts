@@ -1,0 +1,73 @@
+import type { CalendarTerms } from '../core/calendar/terms';
+import type { Product } from '../core/calendar/spraying';
+
+/** An invented product; no label of a real one reads so. */
+export const PRODUCT: Omit<Product, 'id'> = {
+  name: 'Meadow clear (invented)',
+  dose: { kind: 'mix', share: 0.02 },
+  water: 200,
+  rainfast: 6,
+  beforePlanting: 14,
+  timesAYear: 2,
+  litresAYear: 6,
+};
+
+const price = (amount: number, pack = 1, onHand = 0, costShare = 0) => ({
+  price: amount,
+  pack,
+  onHand,
+  costShare,
+});
+
+/** What the leader of Farrow Pit pays, in made-up money. */
+export const TERMS: Record<string, { phase: string; terms: CalendarTerms }> = {
+  'Ridge Screen': {
+    phase: 'Shelter first',
+    terms: {
+      currency: 'EUR',
+      protection: 'fence',
+      materials: { trees: price(0.9, 50), fence: price(6.5), planting: price(210) },
+    },
+  },
+  'North Bench': {
+    phase: 'Benches',
+    terms: {
+      currency: 'EUR',
+      protection: 'none',
+      materials: {
+        trees: price(0.62, 50, 0, 0.4),
+        flags: price(0.15, 100),
+        herbicide: price(28, 5),
+        planting: price(210, 1, 0, 0.2),
+      },
+    },
+  },
+  'Haul Flat': {
+    phase: 'Flats',
+    terms: {
+      currency: 'EUR',
+      protection: 'none',
+      materials: {
+        trees: price(0.58, 50, 0, 0.4),
+        flags: price(0.15, 100, 200),
+        ripping: price(95),
+        planting: price(210, 1, 0, 0.2),
+      },
+    },
+  },
+  'Silt Margin': {
+    phase: 'Flats',
+    terms: {
+      currency: 'EUR',
+      protection: 'guards',
+      materials: {
+        trees: price(1.35, 40, 0, 0.4),
+        guards: price(0.85, 250, 500),
+        canes: price(0.28, 250),
+        fence: price(6.5),
+        flags: price(0.15, 100),
+        planting: price(210),
+      },
+    },
+  },
+};

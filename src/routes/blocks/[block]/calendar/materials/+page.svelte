@@ -1,0 +1,296 @@
+<script lang="ts">
+  import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import {
+    costATree,
+    guardsAgainstFence,
+    type MaterialTerms,
+    type Protection,
+  } from '$core/calendar/materials';
+  import { formatDay } from '$core/measure/dates';
+  import { formatDistance, formatNumber } from '$core/measure/units';
+  import Figure from '$lib/ui/Figure.svelte';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  let wrong = $state('');
+  const money = (value: number, decimals = 0) =>
+    `${formatNumber(value, decimals)}${data.currency ? ` ${data.currency}` : ''}`;
+  const amount = (value: number) => formatNumber(value, value < 100 && value % 1 ? 1 : 0);
+
+  async function keep(terms: object) {
+    wrong = '';
+    try {
+      await send('calendar.terms', { blockId: data.block.id, terms });
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const setLine = (key: string, part: Partial<MaterialTerms>) => {
+    const line = data.bill.lines.find((entry) => entry.key === key)!;
+    return keep({
+      materials: {
+        ...data.block.calendarTerms.materials,
+        [key]: { ...line.terms, ...part },
+      },
+    });
+  };
+  const priceOf = (key: string) => data.block.calendarTerms.materials?.[key]?.price ?? null;
+  const guard = $derived(
+    priceOf('guards') === null ? null : priceOf('guards')! + (priceOf('canes') ?? 0),
+  );
+  const versus = $derived(guardsAgainstFence(guard, priceOf('fence'), data.trees, data.perimeter));
+  const tree = $derived(costATree(data.bill.cost.value, data.trees, data.estimate));
+  const toBuy = $derived(
+    data.bill.lines
+      .filter(({ buy, buyBy }) => buy > 0 && buyBy && buyBy >= data.today!)
+      .sort((a, b) => (a.buyBy! < b.buyBy! ? -1 : 1)),
+  );
+  const overdue = $derived(
+    data.planted
+      ? []
+      : data.bill.lines.filter(({ buy, buyBy }) => buy > 0 && buyBy && buyBy < data.today!),
+  );
+</script>
+
+<svelte:head><title>Materials and money · Viridane</title></svelte:head>
+<div class="screen two">
+  <section class="panel">
+    <div class="head">
+      <h2>Everything for {formatNumber(data.trees)} trees, from the method and the layout</h2>
+      <span class="acts">
+        <a href="/blocks/{data.block.id}/calendar/materials.csv" download>CSV</a>
+        <a href="/blocks/{data.block.id}/calendar/materials.pdf" target="_blank">Print</a>
+      </span>
+    </div>
+    {#if !data.trees}<p class="say">There is no layout yet; materials follow its trees.</p>{/if}
+    <div class="wide">
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>What</th><th class="n">A tree</th><th class="n">Needed</th><th class="n"
+              >On hand</th
+            ><th class="n">Pack</th><th class="n">Price</th><th class="n">Others pay %</th><th
+              class="n">To buy</th
+            ><th class="n">Cost</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each data.bill.lines as line (line.key)}
+            {@const work = line.unit === 'h' || line.unit === 'day'}
+            <tr>
+              <td>{line.label}<br /><small class="quiet">{line.needed.formula}</small></td>
+              <td class="n"
+                >{line.perTree >= 0.01
+                  ? formatNumber(line.perTree, line.perTree % 1 ? 3 : 0)
+                  : '–'}</td
+              >
+              <td class="n nowrap">{amount(line.needed.value)} {line.unit}</td>
+              {#each [['onHand', line.terms.onHand], ['pack', line.terms.pack], ['price', line.terms.price], ['costShare', line.terms.costShare]] as const as [key, value] (key)}
+                <td class="n"
+                  >{#if work && (key === 'onHand' || key === 'pack')}{:else}<input
+                      type="number"
+                      min="0"
+                      step="any"
+                      disabled={!data.mayPlan}
+                      value={key === 'costShare' ? Math.round((value ?? 0) * 100) : value}
+                      placeholder={key === 'price' ? 'open' : ''}
+                      aria-label="{key === 'onHand'
+                        ? 'On hand'
+                        : key === 'pack'
+                          ? 'Pack'
+                          : key === 'price'
+                            ? 'Price'
+                            : 'Others pay, per cent'} of {line.label}"
+                      onchange={(e) => {
+                        const text = e.currentTarget.value;
+                        const number = text === '' ? null : Number(text);
+                        void setLine(line.key, {
+                          [key]:
+                            key === 'costShare'
+                              ? (number ?? 0) / 100
+                              : key === 'price'
+                                ? number
+                                : (number ?? (key === 'pack' ? 1 : 0)),
+                        });
+                      }}
+                    />{/if}</td
+                >
+              {/each}
+              <td class="n nowrap"
+                >{work ? '' : amount(line.buy)}{#if line.buyBy && line.buy}<br /><small
+                    class:late={!data.planted && line.buyBy < data.today!}
+                    >by {formatDay(line.buyBy, true)}</small
+                  >{/if}</td
+              >
+              <td class="n nowrap">{line.cost === null ? '–' : money(line.cost)}</td>
+            </tr>
+          {/each}
+        </tbody>
+        <tfoot
+          ><tr
+            ><td colspan="8">All that has a price</td><td class="n"
+              ><b>{money(data.bill.cost.value)}</b></td
+            ></tr
+          ></tfoot
+        >
+      </table>
+    </div>
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if data.bill.unpriced.length}<p class="quiet">
+        Without a price, and counted as nothing: {data.bill.unpriced.join(', ')}.
+      </p>{/if}
+  </section>
+  <aside class="comes-to">
+    <h2>Cost</h2>
+    <div>
+      <span class="big">{money(data.bill.cost.value)}</span>
+    </div>
+    <Figure label="Cost" figure={data.bill.cost} />
+    <Figure label="Yours, after cost share" figure={data.bill.own} />
+    {#if tree && data.bill.cost.value > 0}
+      <Figure
+        label="A planted tree"
+        figure={{ ...tree.planted, value: Math.round(tree.planted.value * 100) / 100 }}
+      />
+      {#if tree.living}<p class="row">
+          <span>A living tree, as counted</span><b class="num">{money(tree.living.value, 2)}</b>
+        </p>
+        <p class="quiet small num">
+          {money(tree.living.low, 2)} to {Number.isFinite(tree.living.high)
+            ? money(tree.living.high, 2)
+            : 'more'}, by the count’s interval
+        </p>{/if}
+    {/if}
+    <h2>Against browsing</h2>
+    <Select
+      labelText="Protection"
+      selected={data.protection}
+      disabled={!data.mayPlan}
+      on:update={(e) => keep({ protection: e.detail as Protection })}
+    >
+      <SelectItem value="guards" text="a guard on every tree" />
+      <SelectItem value="fence" text="a fence round the block" />
+      <SelectItem value="none" text="none" />
+    </Select>
+    {#if data.mayPlan}
+      <label class="field"
+        >Fence, price a metre
+        <input
+          type="number"
+          min="0"
+          step="any"
+          value={priceOf('fence')}
+          onchange={(e) =>
+            keep({
+              materials: {
+                ...data.block.calendarTerms.materials,
+                fence: {
+                  ...{ pack: 1, onHand: 0, costShare: 0 },
+                  ...data.block.calendarTerms.materials?.fence,
+                  price: e.currentTarget.value === '' ? null : Number(e.currentTarget.value),
+                },
+              },
+            })}
+        /></label
+      >
+    {/if}
+    {#if versus}
+      <p>
+        Guards {money(versus.guards)}, a fence of {formatDistance(data.perimeter, units.system)}
+        {money(versus.fence)}:
+        <b>{versus.cheaper === 'guards' ? 'guards are' : 'the fence is'} cheaper.</b>
+      </p>
+      <Figure label="Fence pays up to" figure={versus.breakEven} />
+    {:else}<p class="quiet">
+        With a price for guards and for a metre of fence the break-even is shown here.
+      </p>{/if}
+    {#if overdue.length || toBuy.length}
+      <h2>Buy by</h2>
+      {#each [...overdue, ...toBuy].slice(0, 6) as line (line.key)}<p class="row">
+          <span
+            >{amount(line.buy)}
+            {line.unit === 'piece' || line.unit === 'tree' ? '' : line.unit}
+            {line.label}</span
+          ><b class="num" class:late={line.buyBy! < data.today!}>{formatDay(line.buyBy!)}</b>
+        </p>{/each}
+    {/if}
+    {#if data.mayPlan}
+      <TextInput
+        labelText="Money is written with"
+        value={data.currency}
+        maxlength={8}
+        placeholder="such as EUR"
+        on:change={(e) => keep({ currency: String(e.detail ?? '') })}
+      />
+    {/if}
+  </aside>
+</div>
+
+<style>
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+  }
+  .acts {
+    display: flex;
+    gap: 16px;
+  }
+  .wide {
+    overflow-x: auto;
+  }
+  td input {
+    width: 68px;
+    height: 28px;
+    font: 14px var(--text);
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+  }
+  .nowrap {
+    white-space: nowrap;
+  }
+  tfoot td {
+    border-top: 2px solid var(--ink);
+    font-weight: 600;
+  }
+  .late {
+    color: var(--clay);
+    font-weight: 650;
+  }
+  .row {
+    display: flex;
+    justify-content: space-between;
+    border-top: 1px solid var(--rule);
+    padding: 5px 0;
+    margin: 0;
+    font-size: 14.5px;
+  }
+  .small {
+    font-size: 13px;
+  }
+  .field {
+    display: grid;
+    grid-template-columns: 1fr 110px;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    margin: 10px 0;
+  }
+  .field input {
+    height: 34px;
+    font: 14.5px var(--text);
+    text-align: right;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
+    padding: 0 8px;
+    width: 100%;
+  }
+</style>

@@ -1,0 +1,146 @@
+<script lang="ts">
+  import { formatDay } from '$core/measure/dates';
+  import { formatArea, formatNumber } from '$core/measure/units';
+  import { useUnits } from '$lib/ui/figures.svelte';
+  import { send } from '$lib/ui/send.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  type Block = PageData['job'][number];
+  /** Blocks by phase; a block without one is in the year in which it is planted. */
+  const phaseOf = (block: Block) =>
+    block.phase || (block.plantingDay ? block.plantingDay.slice(0, 4) : 'no planting day yet');
+  const phases = $derived.by(() => {
+    const groups = new Map<string, Block[]>();
+    for (const block of data.job)
+      groups.set(phaseOf(block), [...(groups.get(phaseOf(block)) ?? []), block]);
+    return [...groups].sort(([, a], [, b]) =>
+      (a[0].plantingDay ?? '9999') < (b[0].plantingDay ?? '9999') ? -1 : 1,
+    );
+  });
+  const sum = (
+    blocks: readonly Block[],
+    key: 'trees' | 'planted' | 'confirmed' | 'short' | 'cost' | 'own' | 'area',
+  ) => blocks.reduce((total, block) => total + block[key], 0);
+  const currency = $derived(data.job.find((block) => block.currency)?.currency ?? '');
+  let wrong = $state('');
+  async function setPhase(block: Block, phase: string) {
+    wrong = '';
+    try {
+      await send('calendar.phase', { blockId: block.id, phase });
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+{#snippet totals(blocks: readonly Block[])}
+  <td class="n">{formatArea(sum(blocks, 'area'), units.system)}</td>
+  <td class="n">{formatNumber(sum(blocks, 'trees'))}</td>
+  <td class="n">{formatNumber(sum(blocks, 'planted'))}</td>
+  <td class="n">{formatNumber(sum(blocks, 'confirmed'))}</td>
+  <td class="n">{formatNumber(sum(blocks, 'cost'))}</td>
+  <td class="n">{formatNumber(sum(blocks, 'own'))}</td>
+{/snippet}
+
+<svelte:head><title>Phases · Viridane</title></svelte:head>
+<div class="screen one">
+  <section class="panel">
+    <h2>The whole job: {data.job.length} blocks in {phases.length} phases</h2>
+    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <div class="wide">
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>Block</th><th>Phase</th><th>Planting</th><th>Stands</th><th class="n">Area</th><th
+              class="n">Trees</th
+            ><th class="n">Planted</th><th class="n">Confirmed</th><th class="n"
+              >Cost{currency ? `, ${currency}` : ''}</th
+            ><th class="n">Yours</th></tr
+          ></thead
+        >
+        {#each phases as [phase, blocks] (phase)}
+          <tbody>
+            <tr class="phase"><td colspan="4"><b>{phase}</b></td>{@render totals(blocks)}</tr>
+            {#each blocks as block (block.id)}
+              <tr class:here={block.id === data.block.id}>
+                <td><a href="/blocks/{block.id}/calendar">{block.name}</a></td>
+                <td
+                  ><input
+                    value={block.phase}
+                    placeholder={phaseOf(block)}
+                    maxlength="40"
+                    disabled={!data.mayPlan}
+                    aria-label="Phase of {block.name}"
+                    onchange={(e) => setPhase(block, e.currentTarget.value)}
+                  /></td
+                >
+                <td class="nowrap"
+                  >{block.plantingDay ? formatDay(block.plantingDay, true) : 'open'}</td
+                >
+                <td
+                  >{block.standing}{#if block.waiting}<br /><small class="late"
+                      >{block.waiting} {block.waiting === 1 ? 'call waits' : 'calls wait'}</small
+                    >{/if}</td
+                >
+                <td class="n">{formatArea(block.area, units.system)}</td>
+                <td class="n">{formatNumber(block.trees)}</td>
+                <td class="n">{formatNumber(block.planted)}</td>
+                <td class="n"
+                  >{formatNumber(
+                    block.confirmed,
+                  )}{#if block.short && block.planted < block.trees}<br /><small class="late"
+                      >{formatNumber(block.short)} short</small
+                    >{/if}</td
+                >
+                <td class="n">{formatNumber(block.cost)}</td>
+                <td class="n">{formatNumber(block.own)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        {/each}
+        <tfoot><tr><td colspan="4">The whole job</td>{@render totals(data.job)}</tr></tfoot>
+      </table>
+    </div>
+    <p class="quiet">
+      A phase is a name of your own: the years, the sides of a hill, whoever pays. A block without
+      one stands under the year in which it is planted. Each block has its own <a
+        href="/blocks/{data.block.id}/stock/order">order</a
+      >, calendar and <a href="/blocks/{data.block.id}/calendar/materials">money</a>.
+    </p>
+  </section>
+</div>
+
+<style>
+  .wide {
+    overflow-x: auto;
+  }
+  .phase td {
+    background: var(--sheet);
+    border-top: 1px solid var(--rule-strong);
+    font-weight: 600;
+  }
+  tfoot td {
+    border-top: 2px solid var(--ink);
+    font-weight: 650;
+  }
+  input {
+    width: 130px;
+    height: 30px;
+    font: 14px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
+    padding: 0 8px;
+  }
+  .here {
+    background: var(--viridian-tint);
+  }
+  .nowrap {
+    white-space: nowrap;
+  }
+  .late {
+    color: var(--clay);
+  }
+</style>

@@ -25,6 +25,7 @@ import { addTo, type Day } from '../core/measure/dates';
 import { seededRandom } from '../core/measure/random';
 import { shareRows } from '../core/crew/share';
 import { TASKS } from '../core/calendar/tasks';
+import { FINISH_TERMS } from '../core/calendar/terms';
 import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
 import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
@@ -201,7 +202,13 @@ class Loader {
       ),
       plantingDay,
       phase: TERMS[demo.name].phase,
-      calendarTerms: TERMS[demo.name].terms,
+      calendarTerms: {
+        ...TERMS[demo.name].terms,
+        // The crew wants to be gone before the next job begins.
+        ...(demo.name === 'Haul Flat'
+          ? { finish: { ...FINISH_TERMS, until: addTo(this.today, { days: 8 }) } }
+          : {}),
+      },
       targetDensity: demo.targetPerHectare / 10_000,
     });
     await this.store.keepout.bulkCreate(

@@ -128,19 +128,19 @@ export function sprayPlan(product: Product, target: Target, tank: number): Spray
     area,
     mix: {
       value: mix / 1000,
-      kind: 'volume',
+      kind: 'liquid',
       formula: 'hectares treated × water a hectare',
       steps: [
         { label: 'treated', value: area.value, kind: 'area' },
-        { label: 'water a hectare', value: product.water / 1000, kind: 'volume' },
+        { label: 'water a hectare', value: product.water / 1000, kind: 'liquid' },
       ],
     },
     product: {
       value: (mix * share) / 1000,
-      kind: 'volume',
+      kind: 'liquid',
       formula: 'mix × share of product',
       steps: [
-        { label: 'mix', value: mix / 1000, kind: 'volume' },
+        { label: 'mix', value: mix / 1000, kind: 'liquid' },
         { label: 'product of the mix', value: share, kind: 'share' },
       ],
     },

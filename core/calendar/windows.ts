@@ -306,20 +306,36 @@ export function stretches(weeks: readonly WeekShare[], level: number): [number, 
   return found;
 }
 
-/** The best stretch of weeks to plant in: the one that holds most, half its best week and better. */
+/** Weeks of a dip that still lie within a season: hard frost in midwinter. */
+const LONGEST_DIP = 4;
+
+/**
+ * The best stretch of weeks to plant in: the one that holds most, from weeks half as good as the
+ * best and better; a dip of four weeks does not end it.
+ */
 export function bestStretch(weeks: readonly WeekShare[]): [number, number] | undefined {
   const top = Math.max(...weeks.map(({ share }) => share));
   if (top <= 0) return undefined;
+  const length = ([from, to]: [number, number]) => ((to - from + 52) % 52) + 1;
   const sum = ([from, to]: [number, number]) => {
     let total = 0;
-    for (let week = from; ; week = (week + 1) % 52) {
-      total += weeks[week].share;
-      if (week === to) return total;
-    }
+    for (let i = 0; i < length([from, to]); i++) total += weeks[(from + i) % 52].share;
+    return total;
   };
-  return stretches(weeks, Math.max(0.5, top / 2))
-    .concat(stretches(weeks, top))
-    .sort((a, b) => sum(b) - sum(a))[0];
+  const joined: [number, number][] = [];
+  for (const stretch of stretches(weeks, Math.max(0.5, top / 2)).concat(
+    top < 0.5 ? stretches(weeks, top) : [],
+  )) {
+    const before = joined.at(-1);
+    if (before && stretch[0] - before[1] - 1 <= LONGEST_DIP && stretch[0] > before[1])
+      before[1] = stretch[1];
+    else joined.push([...stretch]);
+  }
+  // The last stretch of the year may go on into the first.
+  const [first, last] = [joined[0], joined.at(-1)];
+  if (joined.length > 1 && last && last[1] >= last[0] && first[0] + 52 - last[1] - 1 <= LONGEST_DIP)
+    joined.splice(0, joined.length, ...joined.slice(1, -1), [last[0], first[1]]);
+  return joined.sort((x, y) => sum(y) - sum(x))[0];
 }
 
 /**

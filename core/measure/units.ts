@@ -74,6 +74,24 @@ export function formatVolume(cubicMetres: number, system: UnitSystem): string {
   return `${formatNumber(amount, Math.abs(amount) < 1 ? 3 : Math.abs(amount) < 100 ? 1 : 0)} ${unit}`;
 }
 
+/** Writes a liquid given in cubic metres: "22.6 L", "300 mL", "5.97 gal", "10.1 fl oz". */
+export function formatLiquid(cubicMetres: number, system: UnitSystem): string {
+  const litres = cubicMetres * 1000;
+  const gallons = litres / LITRES_PER_US_GALLON;
+  const written = (value: number, small: boolean) =>
+    formatNumber(
+      value,
+      small ? (system === 'metric' ? 0 : 1) : value < 10 ? 2 : value < 100 ? 1 : 0,
+    );
+  if (system === 'metric')
+    return litres > 0 && litres < 1
+      ? `${written(litres * 1000, true)} mL`
+      : `${written(litres, false)} L`;
+  return gallons > 0 && gallons < 1
+    ? `${written(gallons * 128, true)} fl oz`
+    : `${written(gallons, false)} gal`;
+}
+
 export const KILOGRAMS_PER_POUND = 0.45359237;
 
 /** Writes a mass in kilograms as "14 kg" or "31 lb", small ones as g or oz. */

@@ -18,6 +18,7 @@ export type FigureKind =
   | 'mass'
   | 'distance'
   | 'volume'
+  | 'liquid'
   | 'density'
   | 'count'
   | 'share'

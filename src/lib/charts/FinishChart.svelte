@@ -18,7 +18,9 @@
   const range = $derived.by(() => {
     const used = [...byDay.slice(0, -1).keys()].filter((day) => byDay[day] > 0);
     const from = Math.max(0, Math.min(used[0] ?? 0, last) - 1);
-    const to = Math.max(used.at(-1) ?? last, last) + 1;
+    const end = used.at(-1) ?? last;
+    // A window that ends long after is told at the margin.
+    const to = Math.max(end, Math.min(last, end + Math.max(6, end - from))) + 1;
     // Many days share a bar, so that each stays wide enough to see.
     const wide = Math.max(1, Math.ceil((to - from + 1) / 90));
     return { from, to, wide };
@@ -55,13 +57,17 @@
     </rect>
   {/each}
   <path d="M0 {BASE}H{WIDTH}" class="axis" />
-  <path d="M{x(last) + step} {BASE}V10" class="end" />
-  <text
-    x={x(last) + step + (x(last) > WIDTH - 190 ? -6 : 6)}
-    y="18"
-    text-anchor={x(last) > WIDTH - 190 ? 'end' : 'start'}
-    class="end-word">window ends {formatDay(until)}</text
-  >
+  {#if last <= range.to}
+    <path d="M{x(last) + step} {BASE}V10" class="end" />
+    <text
+      x={x(last) + step + (x(last) > WIDTH - 190 ? -6 : 6)}
+      y="18"
+      text-anchor={x(last) > WIDTH - 190 ? 'end' : 'start'}
+      class="end-word">window ends {formatDay(until)}</text
+    >
+  {:else}<text x={WIDTH} y="18" text-anchor="end" class="end-word"
+      >the window goes on until {formatDay(until, true)} →</text
+    >{/if}
   {#each bars as { day }, i (day)}
     {#if i % Math.max(1, Math.round(84 / step)) === 0}<text
         x={x(day)}

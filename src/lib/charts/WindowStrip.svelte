@@ -20,7 +20,7 @@
   const order = $derived(Array.from({ length: 52 }, (_, i) => weeks[(first + i) % 52]));
   const best = $derived(bestStretch(weeks));
   const x = (week: number) => ((week - first + 52) % 52) * step;
-  const tall = (share: number) => Math.max(share > 0 ? 2 : 0, share * (BASE - 26));
+  const tall = (share: number) => Math.max(share > 0 ? 2 : 0, share * (BASE - 34));
   const day = (from: string) => formatDay(`2026-${from}`);
   const say = ({ from, share, years, because }: WeekShare) =>
     `Week of ${day(from)}: ${formatPercent(share)}${years > 1 ? ` of ${years} years` : ''}${because.length && share < 1 ? `; otherwise ${because[0][0]}` : ''}`;
@@ -31,6 +31,9 @@
     const worst = inside.sort((a, b) => a.share - b.share)[0];
     return worst?.because[0] && { week: worst.week, text: worst.because[0][0] };
   });
+  /** The tallest bar under words of some weeks' width. */
+  const tallNear = (week: number) =>
+    Math.max(...[-3, -2, -1, 0, 1, 2, 3].map((by) => tall(weeks[(week + by + 52) % 52].share)));
   const inStretch = (week: number, [from, to]: [number, number]) =>
     from <= to ? week >= from && week <= to : week >= from || week <= to;
 </script>
@@ -64,7 +67,7 @@
     >
     {#if dip && from !== to}<text
         x={Math.min(width - 40, x(dip.week) + step / 2)}
-        y={BASE - tall(weeks[dip.week].share) - 5}
+        y={BASE - 6 - tallNear(dip.week)}
         text-anchor="middle"
         class="dip">{dip.text}</text
       >{/if}

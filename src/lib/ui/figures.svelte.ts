@@ -8,6 +8,7 @@ import {
   formatMass,
   formatNumber,
   formatPercent,
+  formatLiquid,
   formatVolume,
   type UnitSystem,
 } from '$core/measure/units';
@@ -29,6 +30,8 @@ export class Units {
         return formatLength(value, this.system);
       case 'distance':
         return formatDistance(value, this.system);
+      case 'liquid':
+        return formatLiquid(value, this.system);
       case 'volume':
         return formatVolume(value, this.system);
       case 'density':

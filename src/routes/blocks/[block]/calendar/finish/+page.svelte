@@ -180,7 +180,9 @@
                     >{formatNumber(delivery.trees)}</td
                   ><td class="n"
                     ><span class:late={answer.plan.waits[i] > terms.keeps}
-                      >{formatNumber(answer.plan.waits[i])} days</span
+                      >{answer.plan.waits[i] === 1
+                        ? '1 day'
+                        : `${formatNumber(answer.plan.waits[i])} days`}</span
                     ></td
                   ></tr
                 >{/each}

@@ -15,6 +15,8 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
+  /** A tree is a tree and a guard a guard; only measures are named. */
+  const UNITS: Record<string, string> = { tree: '', piece: '', day: 'days' };
   let wrong = $state('');
   const money = (value: number, decimals = 0) =>
     `${formatNumber(value, decimals)}${data.currency ? ` ${data.currency}` : ''}`;
@@ -87,7 +89,7 @@
                   ? formatNumber(line.perTree, line.perTree % 1 ? 3 : 0)
                   : '–'}</td
               >
-              <td class="n nowrap">{amount(line.needed.value)} {line.unit}</td>
+              <td class="n nowrap">{amount(line.needed.value)} {UNITS[line.unit] ?? line.unit}</td>
               {#each [['onHand', line.terms.onHand], ['pack', line.terms.pack], ['price', line.terms.price], ['costShare', line.terms.costShare]] as const as [key, value] (key)}
                 <td class="n"
                   >{#if work && (key === 'onHand' || key === 'pack')}{:else}<input
@@ -276,7 +278,7 @@
   }
   .field {
     display: grid;
-    grid-template-columns: 1fr 110px;
+    grid-template-columns: 1fr 136px;
     gap: 8px;
     align-items: center;
     font-size: 14px;

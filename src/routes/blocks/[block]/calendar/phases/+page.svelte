@@ -45,7 +45,7 @@
 {/snippet}
 
 <svelte:head><title>Phases · Viridane</title></svelte:head>
-<div class="screen one">
+<div class="screen two">
   <section class="panel">
     <h2>The whole job: {data.job.length} blocks in {phases.length} phases</h2>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
@@ -53,8 +53,8 @@
       <table class="ledger">
         <thead
           ><tr
-            ><th>Block</th><th>Phase</th><th>Planting</th><th>Stands</th><th class="n">Area</th><th
-              class="n">Trees</th
+            ><th>Block</th><th>Phase</th><th>Planting</th><th class="n">Area</th><th class="n"
+              >Trees</th
             ><th class="n">Planted</th><th class="n">Confirmed</th><th class="n"
               >Cost{currency ? `, ${currency}` : ''}</th
             ><th class="n">Yours</th></tr
@@ -62,10 +62,16 @@
         >
         {#each phases as [phase, blocks] (phase)}
           <tbody>
-            <tr class="phase"><td colspan="4"><b>{phase}</b></td>{@render totals(blocks)}</tr>
+            <tr class="phase"><td colspan="3"><b>{phase}</b></td>{@render totals(blocks)}</tr>
             {#each blocks as block (block.id)}
               <tr class:here={block.id === data.block.id}>
-                <td><a href="/blocks/{block.id}/calendar">{block.name}</a></td>
+                <td
+                  ><a href="/blocks/{block.id}/calendar">{block.name}</a><br /><small class="quiet"
+                    >{block.standing}</small
+                  >{#if block.waiting}<br /><small class="late"
+                      >{block.waiting} {block.waiting === 1 ? 'call waits' : 'calls wait'}</small
+                    >{/if}</td
+                >
                 <td
                   ><input
                     value={block.phase}
@@ -78,11 +84,6 @@
                 >
                 <td class="nowrap"
                   >{block.plantingDay ? formatDay(block.plantingDay, true) : 'open'}</td
-                >
-                <td
-                  >{block.standing}{#if block.waiting}<br /><small class="late"
-                      >{block.waiting} {block.waiting === 1 ? 'call waits' : 'calls wait'}</small
-                    >{/if}</td
                 >
                 <td class="n">{formatArea(block.area, units.system)}</td>
                 <td class="n">{formatNumber(block.trees)}</td>
@@ -100,7 +101,7 @@
             {/each}
           </tbody>
         {/each}
-        <tfoot><tr><td colspan="4">The whole job</td>{@render totals(data.job)}</tr></tfoot>
+        <tfoot><tr><td colspan="3">The whole job</td>{@render totals(data.job)}</tr></tfoot>
       </table>
     </div>
     <p class="quiet">
@@ -110,6 +111,15 @@
       >, calendar and <a href="/blocks/{data.block.id}/calendar/materials">money</a>.
     </p>
   </section>
+  <aside class="comes-to">
+    <h2>The whole job</h2>
+    <div>
+      <span class="big">{formatNumber(sum(data.job, 'trees'))}</span><span class="unit">trees</span>
+    </div>
+    {#each [['Area', formatArea(sum(data.job, 'area'), units.system)], ['Planted', formatNumber(sum(data.job, 'planted'))], [`Cost${currency ? `, ${currency}` : ''}`, formatNumber(sum(data.job, 'cost'))], ['Yours, after cost share', formatNumber(sum(data.job, 'own'))]] as const as [label, value] (label)}
+      <p class="row"><span>{label}</span><b class="num">{value}</b></p>
+    {/each}
+  </aside>
 </div>
 
 <style>
@@ -136,6 +146,13 @@
   }
   .here {
     background: var(--viridian-tint);
+  }
+  .row {
+    display: flex;
+    justify-content: space-between;
+    border-top: 1px solid var(--rule);
+    padding: 5px 0;
+    margin: 0;
   }
   .nowrap {
     white-space: nowrap;

@@ -157,7 +157,7 @@
 <style>
   .field {
     display: grid;
-    grid-template-columns: 1fr 110px;
+    grid-template-columns: 1fr 136px;
     gap: 8px;
     align-items: center;
     font-size: 14px;

@@ -13,7 +13,13 @@
   } from '$core/calendar/spraying';
   import { SPRAY_TERMS, type SprayTerms } from '$core/calendar/terms';
   import { formatDay } from '$core/measure/dates';
-  import { formatArea, formatNumber, formatPercent, formatWind } from '$core/measure/units';
+  import {
+    formatArea,
+    formatLiquid,
+    formatNumber,
+    formatPercent,
+    formatWind,
+  } from '$core/measure/units';
   import Figure from '$lib/ui/Figure.svelte';
   import Measure from '$lib/ui/Measure.svelte';
   import { useUnits } from '$lib/ui/figures.svelte';
@@ -69,14 +75,7 @@
       : [],
   );
   const kitchen = $derived(plan && kitchenRule(plan.share, terms.tank));
-  const litres = (value: number) =>
-    units.system === 'us'
-      ? value < 1
-        ? `${formatNumber((value / 3.785411784) * 128, 1)} fl oz`
-        : `${formatNumber(value / 3.785411784, 2)} gal`
-      : value < 1
-        ? `${formatNumber(value * 1000)} mL`
-        : `${formatNumber(value, 2)} L`;
+  const litres = (value: number) => formatLiquid(value / 1000, units.system);
   const perArea = (value: number) =>
     units.system === 'us'
       ? `${formatNumber(gallonsPerAcre(value), 1)} gal/acre`
@@ -353,7 +352,7 @@
   }
   .field {
     display: grid;
-    grid-template-columns: 1fr 110px;
+    grid-template-columns: 1fr 136px;
     gap: 8px;
     align-items: center;
     font-size: 14px;

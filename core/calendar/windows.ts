@@ -311,30 +311,31 @@ const LONGEST_DIP = 4;
 
 /**
  * The best stretch of weeks to plant in: the one that holds most, from weeks half as good as the
- * best and better; a dip of four weeks does not end it.
+ * best and better. A dip does not end it when the weeks on both its sides are as many, and it is no
+ * longer than four: hard frost in midwinter.
  */
 export function bestStretch(weeks: readonly WeekShare[]): [number, number] | undefined {
   const top = Math.max(...weeks.map(({ share }) => share));
   if (top <= 0) return undefined;
+  const found = stretches(weeks, top >= 0.5 ? Math.max(0.5, top / 2) : top);
   const length = ([from, to]: [number, number]) => ((to - from + 52) % 52) + 1;
+  const gap = (i: number) => (found[(i + 1) % found.length][0] - found[i][1] - 1 + 104) % 52;
+  // The year is a ring: begin after its longest gap.
+  const longest = found.map((_, i) => i).sort((x, y) => gap(y) - gap(x))[0];
+  const joined: [number, number][] = [];
+  for (let k = 1; k <= found.length; k++) {
+    const i = (longest + k) % found.length;
+    const before = joined.at(-1);
+    const dip = gap((i + found.length - 1) % found.length);
+    if (before && dip <= LONGEST_DIP && length(found[i]) >= dip && length(before) >= dip)
+      before[1] = found[i][1];
+    else joined.push([...found[i]]);
+  }
   const sum = ([from, to]: [number, number]) => {
     let total = 0;
-    for (let i = 0; i < length([from, to]); i++) total += weeks[(from + i) % 52].share;
+    for (let n = 0; n < length([from, to]); n++) total += weeks[(from + n) % 52].share;
     return total;
   };
-  const joined: [number, number][] = [];
-  for (const stretch of stretches(weeks, Math.max(0.5, top / 2)).concat(
-    top < 0.5 ? stretches(weeks, top) : [],
-  )) {
-    const before = joined.at(-1);
-    if (before && stretch[0] - before[1] - 1 <= LONGEST_DIP && stretch[0] > before[1])
-      before[1] = stretch[1];
-    else joined.push([...stretch]);
-  }
-  // The last stretch of the year may go on into the first.
-  const [first, last] = [joined[0], joined.at(-1)];
-  if (joined.length > 1 && last && last[1] >= last[0] && first[0] + 52 - last[1] - 1 <= LONGEST_DIP)
-    joined.splice(0, joined.length, ...joined.slice(1, -1), [last[0], first[1]]);
   return joined.sort((x, y) => sum(y) - sum(x))[0];
 }
 

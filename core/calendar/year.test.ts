@@ -75,6 +75,20 @@ test('seasons of the trade turn with the hemisphere and run over the new year', 
   assert.equal(south[28].share, 1);
 });
 
+test('the best stretch goes over the year’s end and a short frost, not over a long gap', () => {
+  const weeks = (share: (week: number) => number) =>
+    Array.from({ length: 52 }, (_, week) => ({
+      ...{ week, from: '', good: 0, years: 4, because: [] },
+      share: share(week),
+    }));
+  const winter = weeks((week) =>
+    week >= 44 || week <= 14 ? (week === 2 || week === 3 ? 0.25 : 0.75) : week === 18 ? 0.5 : 0,
+  );
+  assert.deepEqual(bestStretch(winter), [44, 14], 'one good week in May does not join');
+  assert.equal(bestStretch(weeks(() => 0)), undefined);
+  assert.deepEqual(bestStretch(weeks(() => 1)), [0, 51]);
+});
+
 test('a typical year by hand gives weeks like those it tells of', () => {
   const month = (lowest: number, highest: number, rain: number) => ({
     lowest,

@@ -35,7 +35,7 @@
       });
     return list;
   });
-  const step = $derived(Math.min(26, WIDTH / bars.length));
+  const step = $derived(Math.min(72, WIDTH / bars.length));
   const top = $derived(Math.max(1, ...bars.map(({ count }) => count)));
   const x = (day: number) => ((day - range.from) / range.wide) * step;
   const tall = (count: number) => (count / top) * (BASE - 24);

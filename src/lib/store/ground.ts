@@ -83,8 +83,8 @@ export function groundTables(sequelize: Sequelize) {
       orderTerms: json,
       carryTerms: { ...json, allowNull: true },
       plantingDay: day,
-      phase: text,
-      calendarTerms: json,
+      phase: { ...text, defaultValue: '' },
+      calendarTerms: { ...json, defaultValue: {} },
       targetDensity: { ...real, allowNull: true },
     }),
     keepout: table<KeepoutRow>(sequelize, 'keepout', {

@@ -88,7 +88,7 @@ export function peopleTables(sequelize: Sequelize) {
       latitude: real,
       zone: text,
       typicalYear: { ...json, allowNull: true },
-      regime: text,
+      regime: { ...text, defaultValue: 'cool-temperate' },
     }),
     person: table<PersonRow>(sequelize, 'person', {
       id: key,

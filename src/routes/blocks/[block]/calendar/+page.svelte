@@ -61,7 +61,8 @@
   /** How many days a task takes once the weather has its say. */
   const inWeather = $derived.by(() => {
     const need = picked?.task.weather;
-    if (!need || need === 'planting weather' || !data.windows.workable) return undefined;
+    if (!need || need === 'planting weather' || !data.windows.workable || picked?.task.doneOn)
+      return undefined;
     const share = data.windows.workable[need][weekOf(picked!.task.start)];
     return { need, share, days: share > 0 ? Math.ceil(picked!.task.duration / share) : Infinity };
   });

@@ -1,0 +1,146 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
+import { dayAt } from '../../src/lib/server/clock';
+import { carryOut } from '../../src/lib/server/commands';
+import { feedHash } from '../../src/lib/server/commands/calendar';
+import { airAt } from '../../src/lib/server/station';
+import { windowsOf } from '../../src/lib/server/windows';
+import { billOf } from '../../src/lib/server/year-ground';
+import type { Store } from '../../src/lib/store';
+import type { BlockRow } from '../../src/lib/store/ground';
+import type { SiteRow } from '../../src/lib/store/people';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let siteId: string;
+let today: string;
+before(async () => {
+  setting = await demoSetting('calendar');
+  store = setting.store;
+  siteId = setting.site.id;
+  today = dayAt(Date.now(), setting.site.zone);
+});
+after(() => store.sequelize.close());
+const blockNow = async (name: string) =>
+  (await store.block.findByPk(setting.blocks[name].id))!.get() as BlockRow;
+
+test('weather is taken over day by day, a later file over an earlier; what is to come is refused', async () => {
+  const days = (highest: number) => [
+    { day: addTo(today, { days: -1500 }), lowest: 1, highest, rain: 0 },
+    { day: addTo(today, { days: -1499 }), lowest: 1, highest, rain: 2 },
+  ];
+  await setting.done('checker', 'calendar.weather', { siteId, days: days(5) });
+  await setting.done('checker', 'calendar.weather', { siteId, days: days(9) });
+  const stored = await store.weatherDay.findAll({ where: { siteId, day: days(9)[0].day } });
+  assert.deepEqual(
+    stored.map(({ highest, humidity }) => [highest, humidity]),
+    [[9, null]],
+  );
+  const ahead = [{ day: addTo(today, { days: 2 }), lowest: 1, highest: 5, rain: 0 }];
+  const refuse = (who: 'leader' | 'viewer' | 'stranger', status: number, why: RegExp) =>
+    setting.refused(who, 'calendar.weather', { siteId, days: ahead }, status, why);
+  await refuse('leader', 409, /still to come/);
+  await refuse('viewer', 403, /./);
+  await refuse('stranger', 404, /./);
+  const windows = await windowsOf(store, setting.site);
+  assert.equal(windows.source, 'file');
+  assert.equal(windows.weeks['bare-root'].length, 52);
+});
+
+test('a real station’s reading of the last hour is the air of the moment, an old one is not', async () => {
+  const at = Date.now() - 20 * 60_000;
+  const hour = { at, temperature: 31, humidity: 0.21, wind: 9 };
+  await setting.done('checker', 'calendar.hours', { siteId, hours: [hour] });
+  assert.equal((await airAt(store, setting.site))!.now.temperature, 31);
+  const later = await airAt(store, setting.site, at + 3 * 3_600_000);
+  assert.notEqual(later!.now.temperature, 31);
+  await setting.refused(
+    'leader',
+    'calendar.hours',
+    { siteId, hours: [{ ...hour, at: Date.now() + 3_600_000 }] },
+    409,
+    /lies in the future/,
+  );
+});
+
+test('without weather a typical year is used, without that the season of the trade', async () => {
+  const other = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!.get() as SiteRow;
+  assert.equal((await windowsOf(store, other)).source, 'regime');
+  const month = { lowest: 2, highest: 9, rain: 60, rainDays: 12 };
+  const months = Array.from({ length: 12 }, () => month);
+  const command = 'calendar.typicalYear';
+  await setting.done('stranger', command, { siteId: other.id, regime: 'monsoon', months });
+  const saved = (await store.site.findByPk(other.id))!.get() as SiteRow;
+  const windows = await windowsOf(store, saved);
+  assert.equal(windows.source, 'table');
+  assert.ok(windows.weeks.container.every(({ share }) => share > 0.5));
+  const short = { siteId: other.id, regime: 'monsoon', months: months.slice(1) };
+  await setting.refused('stranger', command, short, 400, /./);
+});
+
+test('a private address serves the tasks until it is closed or replaced', async () => {
+  const first = String((await setting.done('viewer', 'calendar.feed', { siteId })).token);
+  const second = String((await setting.done('viewer', 'calendar.feed', { siteId })).token);
+  assert.equal(await store.calendarFeed.findByPk(feedHash(first)), null, 'the old one is closed');
+  const kept = await store.calendarFeed.findByPk(feedHash(second));
+  assert.equal(kept!.siteId, siteId);
+  assert.ok(!JSON.stringify(kept).includes(second), 'the address itself is not kept');
+  await setting.done('viewer', 'calendar.dropFeed', { siteId });
+  assert.equal(await store.calendarFeed.count(), 0);
+  await setting.refused('stranger', 'calendar.feed', { siteId }, 404, /./);
+});
+
+test('a spraying is an event: once, by whoever may, cancelled by another, never changed', async () => {
+  const product = (await store.product.findOne({ where: { siteId } }))!;
+  const spraying = {
+    ...event(),
+    ...{ blockId: setting.blocks['North Bench'].id, productId: product.id, day: today },
+    ...{ area: 1200, litres: 0.5, wind: 2, lotNumber: 'L-7', operator: 'Checker', note: '' },
+  };
+  await setting.done('checker', 'calendar.sprayed', spraying);
+  const again = await setting.done('checker', 'calendar.sprayed', spraying);
+  assert.equal(again.already, true);
+  await setting.refused('planter', 'calendar.sprayed', { ...spraying, ...event() }, 403, /./);
+  const tomorrow = { ...spraying, ...event(), day: addTo(today, { days: 1 }) };
+  await setting.refused('checker', 'calendar.sprayed', tomorrow, 409, /still to come/);
+  await setting.done('checker', 'calendar.sprayed', {
+    ...spraying,
+    ...event(),
+    corrects: spraying.id,
+  });
+  await assert.rejects(
+    store.sequelize.query(`UPDATE spraying SET litres = 9 WHERE id = '${spraying.id}'`),
+  );
+  const badDose = {
+    ...{ id: uuid(), siteId, name: 'x', dose: { kind: 'mix', share: 2 }, water: 200 },
+    ...{ rainfast: 6, beforePlanting: 1 },
+  };
+  await setting.refused('leader', 'calendar.product', badDose, 400, /rate/);
+});
+
+test('terms of the year change what it costs; what is not known in them is refused', async () => {
+  const site = setting.site;
+  const before = await billOf(store, site, await blockNow('Silt Margin'));
+  const guards = before.bill.lines.find(({ key }) => key === 'guards')!;
+  assert.ok(guards.needed.value === before.ground.trees && guards.cost! > 0);
+  const blockId = setting.blocks['Silt Margin'].id;
+  await setting.done('leader', 'calendar.terms', { blockId, terms: { protection: 'fence' } });
+  const after = await billOf(store, site, await blockNow('Silt Margin'));
+  assert.ok(!after.bill.lines.some(({ key }) => key === 'guards'));
+  assert.ok(after.bill.lines.some(({ key }) => key === 'fence'));
+  assert.equal(after.currency, 'EUR', 'what was not sent stays');
+  const refuse = (terms: object, why: RegExp) =>
+    setting.refused('leader', 'calendar.terms', { blockId, terms }, 400, why);
+  await refuse({ materials: { gold: { price: 1, pack: 1, onHand: 0, costShare: 0 } } }, /gold/);
+  await refuse({ finish: { absence: 2, breakdown: 0, saturday: true, keeps: 3 } }, /Absence/);
+  await setting.refused('checker', 'calendar.terms', { blockId, terms: {} }, 403, /./);
+  const { status } = await carryOut(store, setting.people.leader, 'calendar.phase', {
+    blockId,
+    phase: 'Year two',
+  });
+  assert.equal(status, 200);
+  assert.equal((await blockNow('Silt Margin')).phase, 'Year two');
+});

@@ -115,7 +115,7 @@
   };
   const NUMBERS = [
     ['planters', 'Planters', 1, 500, 1],
-    ['rate', 'Trees a planter sets a day', 1, 20000, 10],
+    ['rate', 'Trees a planter sets a day', 1, 20000, 'any'],
     ['keeps', 'Days a delivery may wait', 1, 200, 1],
   ] as const;
   const SHARES = [

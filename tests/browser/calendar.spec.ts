@@ -1,0 +1,84 @@
+import { expect, test, type Page } from '@playwright/test';
+import { asFile, open, signIn } from './helpers';
+
+const part = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Calendar', exact: true }).getByRole('link', { name });
+
+test('weather is brought and refused with its reason; seasons are played; a private feed is open to calendars only by its address', async ({
+  page,
+  playwright,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Haul Flat', 'Calendar');
+  await expect(page.getByRole('img', { name: 'Weeks fit for planting' })).toBeVisible();
+  await part(page, 'Windows').click();
+  const file = page.locator('input[type=file]').first();
+  await file.setInputFiles(asFile('w.csv', 'date,tmin,tmax,rain\n2021-02-30,1,2,0'));
+  await expect(page.getByRole('alert')).toContainText('Line 2: “2021-02-30”');
+  await file.setInputFiles(
+    asFile('w.csv', 'date,tmin (F),tmax (F),rain\n2021-02-27,30,50,0\n2021-03-01,32,52,3'),
+  );
+  await expect(page.getByText('2 days in °F taken over', { exact: false })).toBeVisible();
+  await expect(page.getByText('1 days are missing', { exact: false })).toBeVisible();
+
+  await part(page, 'Will we finish?').click();
+  await expect(page.getByTestId('chance')).toContainText(/\d+ %/, { timeout: 30_000 });
+  const chance = await page.getByTestId('chance').textContent();
+  await page.getByLabel('Planters', { exact: true }).fill('1');
+  await page.getByRole('button', { name: 'Play the seasons' }).click();
+  await expect(page.getByTestId('chance')).not.toHaveText(chance!, { timeout: 30_000 });
+  await page.getByLabel('Planters', { exact: true }).fill('6');
+  await page.getByRole('button', { name: 'Play the seasons' }).click();
+  await expect(page.getByTestId('chance')).toHaveText(chance!, { timeout: 30_000 });
+
+  await part(page, 'The year').click();
+  await page.getByRole('button', { name: 'Make a private address' }).click();
+  const address = await page.getByLabel('Private address').inputValue();
+  const calendar = await playwright.request.newContext();
+  const feed = await calendar.get(address);
+  expect(feed.status()).toBe(200);
+  expect(await feed.text()).toContain('BEGIN:VEVENT');
+  await page.getByRole('button', { name: 'Close the address' }).click();
+  await expect(page.getByRole('button', { name: 'Make a private address' })).toBeVisible();
+  expect((await calendar.get(address)).status()).toBe(404);
+  await calendar.dispose();
+});
+
+test('a bar is tried out before it is moved; tanks, prices and phases follow the block', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Silt Margin', 'Calendar');
+  await page
+    .getByRole('row', { name: /set out rows/ })
+    .getByRole('button')
+    .click();
+  await expect(page.getByText(/planting still holds; \d+ days are loose/)).toBeVisible();
+  const late = new Date(Date.now() + 60 * 86_400_000).toISOString().slice(0, 10);
+  await page.getByLabel('Day', { exact: true }).fill(late);
+  await expect(page.getByText(/plant on Silt Margin: .* → .*, \d+ days late/)).toBeVisible();
+
+  await part(page, 'Spraying').click();
+  await expect(page.getByText('The product’s label is the law', { exact: false })).toBeVisible();
+  await page.getByLabel('Tank, L').fill('10');
+  await expect(page.getByRole('row').filter({ hasText: '200 mL' }).first()).toBeVisible();
+  await page.getByLabel('Lot number on the can').fill('B-12');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByRole('cell', { name: 'B-12' })).toBeVisible();
+
+  await part(page, 'Materials and money').click();
+  const cost = page.locator('.comes-to .big');
+  const before = await cost.textContent();
+  await page.getByLabel('Price of guards').fill('2');
+  await page.getByLabel('Price of guards').press('Tab');
+  await expect(cost).not.toHaveText(before!);
+  await expect(page.getByText('the fence is cheaper.')).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'CSV' }).click();
+  expect((await download).suggestedFilename()).toBe('Silt-Margin-materials.csv');
+
+  await part(page, 'Phases').click();
+  await page.getByLabel('Phase of Silt Margin').fill('Margins');
+  await page.getByLabel('Phase of Silt Margin').press('Tab');
+  await expect(page.getByText('4 blocks in 4 phases')).toBeVisible();
+});

@@ -178,7 +178,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await part('Lots').click();
     await page.getByRole('button', { name: 'Add a lot' }).click();
     await page.getByLabel('Code on the label').fill('77');
-    await page.getByLabel('Nursery').fill('Test Nursery');
+    await page.getByLabel('Nursery', { exact: true }).fill('Test Nursery');
     await page.getByRole('dialog').getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.getByRole('button', { name: '77' })).toBeVisible();
     const enter = async (what: string, count: string) => {

@@ -83,20 +83,11 @@ await picture(desk, 'gate');
 await desk.goto(`/blocks/${blocks['Silt Margin']}/ground`);
 await desk.getByRole('tab', { name: 'Zones' }).click();
 await picture(desk, 'zones');
-await desk.goto(`/blocks/${blocks['Silt Margin']}/rows`);
-await desk.locator('.scroller').waitFor();
-await desk.getByRole('tab', { name: 'Directions' }).click();
-await desk.getByRole('button', { name: 'Search every bearing' }).click();
-await desk
-  .getByRole('button', { name: /^Take \d+°/ })
-  .first()
-  .waitFor();
-await desk.mouse.wheel(0, 300);
-await picture(desk, 'directions');
-await desk.getByRole('tab', { name: 'Crowns' }).click();
-await desk.getByLabel('Plan drawn at').fill('9');
-await desk.mouse.wheel(0, -600);
-await picture(desk, 'crowns');
+await desk.goto(`/blocks/${blocks['Haul Flat']}/calendar/finish`);
+await desk.getByTestId('chance').waitFor();
+await picture(desk, 'finish');
+await desk.goto(`/blocks/${blocks['Silt Margin']}/calendar/materials`);
+await picture(desk, 'materials');
 await desk.goto(`/blocks/${blocks['North Bench']}/rows`);
 await desk.locator('.scroller').waitFor();
 for (let i = 0; i < 4; i++) {

@@ -27,6 +27,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
           id: block.id,
           name: block.name,
           plantingDay: block.plantingDay,
+          terms: block.calendarTerms.tasks ?? {},
           tasks: await tasksOf(open, block, site.zone),
         };
       }),

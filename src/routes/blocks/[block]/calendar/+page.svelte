@@ -9,6 +9,7 @@
   import { formatPercent } from '$core/measure/units';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import CalendarFeed from './CalendarFeed.svelte';
+  import TaskTerms from './TaskTerms.svelte';
   import TaskCard from '$lib/ui/TaskCard.svelte';
   import { send } from '$lib/ui/send.svelte';
   import type { PageData } from './$types';
@@ -185,6 +186,15 @@
             )} of the days then: {picked.task.duration} working days take about {inWeather.days}.{:else}It
             wants {inWeather.need} weather, and there is none in that week in the years on record.{/if}
         </p>{/if}
+      {#if data.role === 'leader' && !picked.task.doneOn && picked.task.key !== 'plant'}
+        {#key `${picked.block.id} ${picked.task.key} ${picked.task.duration} ${picked.task.lead}`}
+          <TaskTerms
+            blockId={picked.block.id}
+            task={picked.task}
+            terms={data.strings.find(({ id }) => id === picked.block.id)?.terms ?? {}}
+          />
+        {/key}
+      {/if}
       {#if cost}
         <div class="say stop">
           <p><b>{cost.days} days late. Three ways out:</b></p>

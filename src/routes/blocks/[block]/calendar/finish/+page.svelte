@@ -223,7 +223,7 @@
           ],
         }}
       />
-      <p class="row">
+      <p class="figure-line">
         <span>for 97 %</span><b class="num"
           >{answer.planters97 === undefined ? 'more than 120' : formatNumber(answer.planters97)}</b
         >
@@ -301,25 +301,6 @@
     width: 260px;
     accent-color: var(--viridian);
   }
-  .field {
-    display: grid;
-    grid-template-columns: 1fr 132px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 6px;
-  }
-  .field input {
-    height: 34px;
-    font: 14.5px var(--text);
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 8px;
-    width: 100%;
-  }
   .tick {
     display: flex;
     gap: 8px;
@@ -331,13 +312,6 @@
     accent-color: var(--viridian);
     width: 18px;
     height: 18px;
-  }
-  .row {
-    display: flex;
-    justify-content: space-between;
-    border-top: 1px solid var(--rule);
-    padding: 5px 0;
-    margin: 0;
   }
   .late {
     color: var(--clay);

@@ -157,7 +157,7 @@
         label="A planted tree"
         figure={{ ...tree.planted, value: Math.round(tree.planted.value * 100) / 100 }}
       />
-      {#if tree.living}<p class="row">
+      {#if tree.living}<p class="figure-line">
           <span>A living tree, as counted</span><b class="num">{money(tree.living.value, 2)}</b>
         </p>
         <p class="quiet small num">
@@ -211,7 +211,7 @@
       </p>{/if}
     {#if overdue.length || toBuy.length}
       <h2>Buy by</h2>
-      {#each [...overdue, ...toBuy].slice(0, 6) as line (line.key)}<p class="row">
+      {#each [...overdue, ...toBuy].slice(0, 6) as line (line.key)}<p class="figure-line">
           <span
             >{amount(line.buy)}
             {line.unit === 'piece' || line.unit === 'tree' ? '' : line.unit}
@@ -265,34 +265,7 @@
     color: var(--clay);
     font-weight: 650;
   }
-  .row {
-    display: flex;
-    justify-content: space-between;
-    border-top: 1px solid var(--rule);
-    padding: 5px 0;
-    margin: 0;
-    font-size: 14.5px;
-  }
   .small {
     font-size: 13px;
-  }
-  .field {
-    display: grid;
-    grid-template-columns: 1fr 136px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin: 10px 0;
-  }
-  .field input {
-    height: 34px;
-    font: 14.5px var(--text);
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 8px;
-    width: 100%;
   }
 </style>

@@ -117,7 +117,7 @@
       <span class="big">{formatNumber(sum(data.job, 'trees'))}</span><span class="unit">trees</span>
     </div>
     {#each [['Area', formatArea(sum(data.job, 'area'), units.system)], ['Planted', formatNumber(sum(data.job, 'planted'))], [`Cost${currency ? `, ${currency}` : ''}`, formatNumber(sum(data.job, 'cost'))], ['Yours, after cost share', formatNumber(sum(data.job, 'own'))]] as const as [label, value] (label)}
-      <p class="row"><span>{label}</span><b class="num">{value}</b></p>
+      <p class="figure-line"><span>{label}</span><b class="num">{value}</b></p>
     {/each}
   </aside>
 </div>
@@ -146,13 +146,6 @@
   }
   .here {
     background: var(--viridian-tint);
-  }
-  .row {
-    display: flex;
-    justify-content: space-between;
-    border-top: 1px solid var(--rule);
-    padding: 5px 0;
-    margin: 0;
   }
   .nowrap {
     white-space: nowrap;

@@ -153,25 +153,3 @@
     </p>
   </aside>
 </div>
-
-<style>
-  .field {
-    display: grid;
-    grid-template-columns: 1fr 136px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 6px;
-  }
-  .field input {
-    height: 34px;
-    font: 14.5px var(--text);
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 8px;
-    width: 100%;
-  }
-</style>

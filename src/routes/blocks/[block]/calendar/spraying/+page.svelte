@@ -283,8 +283,10 @@
       <Figure label="Treated" figure={plan.area} />
       <Figure label="Mix" figure={plan.mix} />
       <Figure label="Product" figure={plan.product} />
-      <p class="row"><span>Fills</span><b class="num">{formatNumber(plan.tanks.length)}</b></p>
-      <p class="row"><span>Product a hectare</span><b class="num">{perArea(plan.perHectare)}</b></p>
+      <p class="figure-line"><span>Fills</span><b class="num">{formatNumber(plan.tanks.length)}</b></p>
+      <p class="figure-line">
+        <span>Product a hectare</span><b class="num">{perArea(plan.perHectare)}</b>
+      </p>
       <p class="quiet small">
         Dry for {formatNumber(product.rainfast)} h after; {formatNumber(product.beforePlanting)} days
         before planting.
@@ -316,7 +318,7 @@
     <label class="field"
       >Caught, L <input type="number" min="0" step="any" bind:value={caught} /></label
     >
-    <p class="row">
+    <p class="figure-line">
       <span>by 1/128 acre</span><b class="num">{perArea(calibrateByArea(caught))}</b>
     </p>
     <label class="field"
@@ -328,7 +330,7 @@
     <label class="field"
       >width wetted, m <input type="number" min="0.1" step="any" bind:value={width} /></label
     >
-    <p class="row">
+    <p class="figure-line">
       <span>by timed metres</span><b class="num">{timed === undefined ? '–' : perArea(timed)}</b>
     </p>
     {#if product && timed !== undefined && Math.abs(timed / product.water - 1) > 0.1}<p class="say">
@@ -349,32 +351,6 @@
   }
   .wide {
     overflow-x: auto;
-  }
-  .field {
-    display: grid;
-    grid-template-columns: 1fr 136px;
-    gap: 8px;
-    align-items: center;
-    font-size: 14px;
-    margin-bottom: 6px;
-  }
-  .field input {
-    height: 34px;
-    font: 14.5px var(--text);
-    text-align: right;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 8px;
-    width: 100%;
-  }
-  .row {
-    display: flex;
-    justify-content: space-between;
-    border-top: 1px solid var(--rule);
-    padding: 5px 0;
-    margin: 0;
   }
   .small {
     font-size: 13px;

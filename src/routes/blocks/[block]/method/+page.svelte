@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { MATERIALS } from '$core/calendar/materials';
+  import { formatNumber } from '$core/measure/units';
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
@@ -14,6 +16,26 @@
   );
   const chosen = $derived(methodOf(history.current.method, history.current.conditions));
   const tolerance = $derived(depthTolerance(chosen));
+  /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
+  const materials = $derived.by(() => {
+    const method = Object.fromEntries(chosen.map(({ question, school }) => [question, school.key]));
+    const ground = {
+      ...{ trees: data.layout?.trees ?? 1000, rows: 0, perimeter: 0, method },
+      ...{ herbicide: method.weeds === 'herbicide' ? 1 : 0, rippingHours: 1, rate: 600 },
+    };
+    const worked = ['trees', 'planting', 'flags'];
+    return MATERIALS.filter(({ key }) => !worked.includes(key)).flatMap(
+      ({ key, label, unit, needed }) => {
+        const amount = needed(ground, 'none');
+        if (!amount) return [];
+        // Product and hours are worked out on their own pages.
+        if (key === 'herbicide' || key === 'ripping') return [label];
+        return [
+          `${label}, ${formatNumber(amount, amount < 100 ? 1 : 0)} ${unit === 'piece' ? '' : unit}`.trim(),
+        ];
+      },
+    );
+  });
   const tasks = $derived(
     [...methodTasks(chosen)]
       .map((key) => TASKS.find((task) => task.key === key)?.label)
@@ -138,6 +160,10 @@
     {#if tasks.length}<ul>
         {#each tasks as label (label)}<li>{label}</li>{/each}
       </ul>{:else}<p class="quiet">Nothing beyond the usual.</p>{/if}
+    <h2>It brings into the bill</h2>
+    {#if materials.length}<ul>
+        {#each materials as line (line)}<li>{line}</li>{/each}
+      </ul>{:else}<p class="quiet">Trees and hands, nothing beyond.</p>{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if editable}
       <div class="buttons">

@@ -283,7 +283,9 @@
       <Figure label="Treated" figure={plan.area} />
       <Figure label="Mix" figure={plan.mix} />
       <Figure label="Product" figure={plan.product} />
-      <p class="figure-line"><span>Fills</span><b class="num">{formatNumber(plan.tanks.length)}</b></p>
+      <p class="figure-line">
+        <span>Fills</span><b class="num">{formatNumber(plan.tanks.length)}</b>
+      </p>
       <p class="figure-line">
         <span>Product a hectare</span><b class="num">{perArea(plan.perHectare)}</b>
       </p>

@@ -206,7 +206,7 @@ class Loader {
         ...TERMS[demo.name].terms,
         // The crew wants to be gone before the next job begins.
         ...(demo.name === 'Haul Flat'
-          ? { finish: { ...FINISH_TERMS, until: addTo(this.today, { days: 6 }) } }
+          ? { finish: { ...FINISH_TERMS, planters: 5, until: addTo(this.today, { days: 6 }) } }
           : {}),
       },
       targetDensity: demo.targetPerHectare / 10_000,

@@ -261,7 +261,9 @@ async function stockCalls(
     if (!short) continue;
     const name = cards.find(({ id }) => id === ids[species])!.name.toLowerCase();
     const codes = lots
-      .filter(({ lot, balance }) => standsFor(lot) === ids[species] && balance.received)
+      .filter(
+        ({ lot, balance }) => standsFor(lot) === ids[species] && balance.onHand + balance.out > 0,
+      )
       .map(({ lot }) => lot.code);
     call(
       'stock',

@@ -64,40 +64,41 @@
 <div class="screen two">
   <section class="panel">
     <h2>Species cards of {data.site?.name}</h2>
-    <table class="ledger">
-      <thead>
-        <tr
-          ><th>Species</th><th>Stock</th><th class="n">Mature height</th><th class="n">Crown</th><th
-            >Damp</th
-          ><th>Light</th><th></th></tr
-        >
-      </thead>
-      <tbody>
-        {#each data.cards as entry (entry.id)}
-          <tr>
-            <td><SpeciesName card={entry} /></td>
-            <td>{entry.stock}</td>
-            <td class="n">{formatLength(entry.matureHeight, units.system, 0)}</td>
-            <td class="n">{formatLength(entry.crown, units.system, 0)}</td>
-            <td>{entry.damp}</td>
-            <td>{entry.light}</td>
-            <td class="n">
-              {#if data.role === 'leader'}
-                <button
-                  class="link-button"
-                  onclick={() => (card = { ...entry, marks: { ...entry.marks } })}
-                  >Change<span class="visually-hidden"> {entry.name}</span></button
-                >
-              {/if}
-            </td>
-          </tr>
-        {:else}<tr
-            ><td colspan="7" class="quiet"
-              >No species yet. Make the first card; layouts and orders are made of them.</td
-            ></tr
-          >{/each}
-      </tbody>
-    </table>
+    <div class="wide">
+      <table class="ledger">
+        <thead>
+          <tr
+            ><th>Species</th><th>Stock</th><th class="n">Mature height</th><th class="n">Crown</th
+            ><th>Damp</th><th>Light</th><th></th></tr
+          >
+        </thead>
+        <tbody>
+          {#each data.cards as entry (entry.id)}
+            <tr>
+              <td><SpeciesName card={entry} /></td>
+              <td>{entry.stock}</td>
+              <td class="n">{formatLength(entry.matureHeight, units.system, 0)}</td>
+              <td class="n">{formatLength(entry.crown, units.system, 0)}</td>
+              <td>{entry.damp}</td>
+              <td>{entry.light}</td>
+              <td class="n">
+                {#if data.role === 'leader'}
+                  <button
+                    class="link-button"
+                    onclick={() => (card = { ...entry, marks: { ...entry.marks } })}
+                    >Change<span class="visually-hidden"> {entry.name}</span></button
+                  >
+                {/if}
+              </td>
+            </tr>
+          {:else}<tr
+              ><td colspan="7" class="quiet"
+                >No species yet. Make the first card; layouts and orders are made of them.</td
+              ></tr
+            >{/each}
+        </tbody>
+      </table>
+    </div>
   </section>
   {#if data.role === 'leader'}
     <aside class="comes-to">

@@ -262,9 +262,6 @@
     align-items: center;
     font-size: 14px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   tr.on {
     background: var(--viridian-tint);
   }

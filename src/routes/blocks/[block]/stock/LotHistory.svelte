@@ -162,41 +162,43 @@
   </form>
 {/if}
 {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-<table class="ledger events">
-  <thead class="visually-hidden"
-    ><tr><th>When</th><th>What</th><th>Trees</th><th>Way</th><th>By</th><th></th></tr></thead
-  >
-  <tbody>
-    {#each history.events as event (event.id)}
-      <tr class:gone={!event.standing}>
-        <td class="when"
-          >{moment(event.at).toFormat('d LLL yyyy')}
-          <span class="quiet">{moment(event.at).toFormat('HH:mm')}</span></td
-        >
-        <td>{STOCK_WORDS[event.kind]}</td>
-        <td class="n"
-          >{SIGN[event.kind] ??
-            (flowOf(event).from?.startsWith('p:') && !flowOf(event).to?.startsWith('p:')
-              ? '−'
-              : '')}
-          {formatNumber(event.count)}</td
-        >
-        <td>{way(event)}</td>
-        <td class="quiet">{event.author}{event.note ? ` · ${event.note}` : ''}</td>
-        <td class="n"
-          >{#if !event.standing}cancelled{:else if mayRecord}<button
-              class="link-button"
-              onclick={() => cancelEntry(event.id)}
-              >Cancel<span class="visually-hidden">
-                {STOCK_WORDS[event.kind]}
-                {event.count}</span
-              ></button
-            >{/if}</td
-        >
-      </tr>
-    {:else}<tr><td class="quiet">Nothing yet. Enter what was received.</td></tr>{/each}
-  </tbody>
-</table>
+<div class="wide">
+  <table class="ledger events">
+    <thead class="visually-hidden"
+      ><tr><th>When</th><th>What</th><th>Trees</th><th>Way</th><th>By</th><th></th></tr></thead
+    >
+    <tbody>
+      {#each history.events as event (event.id)}
+        <tr class:gone={!event.standing}>
+          <td class="when"
+            >{moment(event.at).toFormat('d LLL yyyy')}
+            <span class="quiet">{moment(event.at).toFormat('HH:mm')}</span></td
+          >
+          <td>{STOCK_WORDS[event.kind]}</td>
+          <td class="n"
+            >{SIGN[event.kind] ??
+              (flowOf(event).from?.startsWith('p:') && !flowOf(event).to?.startsWith('p:')
+                ? '−'
+                : '')}
+            {formatNumber(event.count)}</td
+          >
+          <td>{way(event)}</td>
+          <td class="quiet">{event.author}{event.note ? ` · ${event.note}` : ''}</td>
+          <td class="n"
+            >{#if !event.standing}cancelled{:else if mayRecord}<button
+                class="link-button"
+                onclick={() => cancelEntry(event.id)}
+                >Cancel<span class="visually-hidden">
+                  {STOCK_WORDS[event.kind]}
+                  {event.count}</span
+                ></button
+              >{/if}</td
+          >
+        </tr>
+      {:else}<tr><td class="quiet">Nothing yet. Enter what was received.</td></tr>{/each}
+    </tbody>
+  </table>
+</div>
 {#if history.more}<p>
     <button class="link-button" onclick={onmore}>Show older entries</button>
   </p>{/if}

@@ -153,7 +153,7 @@
           {#if answer.half}Half the seasons end by {formatDay(answer.half)}{answer.ninety
               ? `, nine in ten by ${formatDay(answer.ninety, true)}`
               : ''}.{/if}
-          {#if answer.inTime < 1}In the late ones weather takes {formatPercent(
+          {#if answer.inTime < 0.995}In the late ones weather takes {formatPercent(
               answer.binds.weather,
             )} of the days, hands {formatPercent(answer.binds.hands)}, stock {formatPercent(
               answer.binds.stock,

@@ -241,9 +241,6 @@
     display: flex;
     gap: 16px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   td input {
     width: 68px;
     height: 28px;

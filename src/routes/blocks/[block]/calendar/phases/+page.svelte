@@ -123,9 +123,6 @@
 </div>
 
 <style>
-  .wide {
-    overflow-x: auto;
-  }
   .phase td {
     background: var(--sheet);
     border-top: 1px solid var(--rule-strong);

@@ -351,9 +351,6 @@
     align-items: end;
     margin-bottom: 10px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   .small {
     font-size: 13px;
   }

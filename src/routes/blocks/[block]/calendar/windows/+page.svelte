@@ -278,9 +278,6 @@
     vertical-align: middle;
     accent-color: var(--viridian);
   }
-  .wide {
-    overflow-x: auto;
-  }
   summary {
     color: var(--viridian);
     cursor: pointer;

@@ -244,9 +244,6 @@
     border: 1px solid var(--rule-strong);
     padding: 0 8px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   tr.first td {
     border-top: 1px solid var(--rule-strong);
   }

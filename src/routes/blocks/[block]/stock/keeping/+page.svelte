@@ -323,9 +323,6 @@
   .alerts .say {
     margin: 0 0 8px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   .place h2 {
     display: flex;
     gap: 14px;

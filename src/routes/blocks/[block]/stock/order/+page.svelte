@@ -341,9 +341,6 @@
   .gap {
     height: 10px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   .orders input {
     width: 62px;
     font: 14.5px var(--text);

@@ -274,9 +274,6 @@
     margin: 0 0 6px;
     font-size: 14.5px;
   }
-  .wide {
-    overflow-x: auto;
-  }
   tr.on {
     background: var(--viridian-tint);
   }

@@ -117,9 +117,6 @@
 {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
 
 <style>
-  .wide {
-    overflow-x: auto;
-  }
   input,
   select {
     font: 14px var(--text);

@@ -69,6 +69,23 @@ test('a task that is late says what it costs: skip, shorten or shift; what is do
   assert.match(slackSentence(knot(again, 'set-out')), /planting still holds; \d+ days are loose/);
 });
 
+test('a lead that was cut short and is done no longer holds planting back', () => {
+  const today = '2027-03-01';
+  const planting = '2027-03-28';
+  const done = TASKS.filter(
+    ({ offset }) => (offset.months ?? 0) < 0 || (offset.weeks ?? 0) < 0,
+  ).map(({ key }) => ({ key, doneOn: '2027-02-20' }));
+  const placed = criticalPath(activitiesOf([stringOf(planting, today, done)]), today);
+  assert.ok(knot(placed, 'plant').slack >= 0);
+  const late = whatFollows(
+    activitiesOf([stringOf(planting, today, done)]),
+    today,
+    knotId('b', 'set-out'),
+    '2027-03-27',
+  );
+  assert.ok(late.some(({ id, late: days }) => id === knotId('b', 'plant') && days === 9));
+});
+
 test('what a leader changes about a task moves its place on the string', () => {
   const planting = '2028-02-29';
   const today = '2027-09-01';

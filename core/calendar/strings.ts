@@ -28,7 +28,9 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
         .filter((key) => task.key !== 'plant' || !before.some((entry) => entry.key === key))
         .map((key) => ({ id: knotId(block, key), lag: 0 }));
       if (task.key === 'plant')
-        for (const { key, lead } of before) needs.push({ id: knotId(block, key), lag: lead - 1 });
+        // What is done is done: a lead that was cut short no longer holds planting back.
+        for (const { key, lead, doneOn } of before)
+          needs.push({ id: knotId(block, key), lag: doneOn ? -1 : lead - 1 });
       else if (task.lead <= 0 && has.has('plant'))
         needs.push({
           id: knotId(block, 'plant'),

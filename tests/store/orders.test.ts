@@ -1,0 +1,212 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { carryPlan, wantedOf } from '../../core/stock/carry';
+import { shortCode } from '../../core/stock/label';
+import { cardsOf } from '../../src/lib/server/cards';
+import { nextDay } from '../../src/lib/server/crew-rows';
+import { gateOf } from '../../src/lib/server/gate-samples';
+import { labelSheet } from '../../src/lib/server/labels';
+import { orderLinesOf } from '../../src/lib/server/orders';
+import { readingsOf } from '../../src/lib/server/stock';
+import type { Store } from '../../src/lib/store';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let blockId: string;
+let speciesId: string;
+let theirs: string;
+before(async () => {
+  setting = await demoSetting('orders');
+  store = setting.store;
+  blockId = setting.blocks['Silt Margin'].id;
+  speciesId = (await store.species.findOne({ where: { letter: 'Y' } }))!.id;
+  const other = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!.id;
+  theirs = uuid();
+  await setting.done('stranger', 'stock.species', {
+    ...{ id: theirs, siteId: other, letter: 'Z', name: 'Their tree', colour: '#123456' },
+    ...{ stock: 'bare-root', matureHeight: 5, crown: 3 },
+  });
+});
+after(() => store.sequelize.close());
+
+const line = (more: object = {}) => ({
+  ...{ id: uuid(), speciesId, nursery: 'Far Beds', count: 200, pack: 40, state: 'asked' },
+  ...more,
+});
+
+test('orders: saved once, changed in place, of this site only, kept while a lot came from them', async () => {
+  const first = line({ deliverOn: '2027-02-01' });
+  await setting.done('leader', 'stock.order', { blockId, ...first });
+  await setting.done('leader', 'stock.order', {
+    blockId,
+    ...first,
+    count: 240,
+    state: 'confirmed',
+  });
+  const own = (await orderLinesOf(store, blockId)).filter(({ nursery }) => nursery === 'Far Beds');
+  assert.deepEqual(
+    own.map(({ count, state, deliverOn }) => [count, state, deliverOn]),
+    [[240, 'confirmed', '2027-02-01']],
+  );
+  await setting.refused(
+    'leader',
+    'stock.order',
+    { blockId, ...line({ speciesId: theirs }) },
+    409,
+    /no such species/,
+  );
+  await setting.refused('checker', 'stock.order', { blockId, ...line() }, 403, /./);
+  const elsewhere = { blockId: setting.blocks['Haul Flat'].id, ...first };
+  await setting.refused('leader', 'stock.order', elsewhere, 409, /no such order on this block/);
+  const lot = { id: uuid(), blockId, speciesId, code: 'O-1', nursery: 'Far Beds', age: 'plug' };
+  await setting.done('leader', 'stock.lot', { ...lot, orderId: first.id });
+  await setting.refused('leader', 'stock.dropOrder', { id: first.id }, 409, /Lot O-1 came from/);
+  const loose = line();
+  await setting.done('leader', 'stock.orders', { blockId, lines: [loose, line()] });
+  await setting.done('leader', 'stock.dropOrder', { id: loose.id });
+  const again = await setting.done('leader', 'stock.dropOrder', { id: loose.id });
+  assert.equal(again.already, true);
+});
+
+test('a file of orders is taken whole or not at all', async () => {
+  const before = (await orderLinesOf(store, blockId)).length;
+  const lines = [line(), line({ speciesId: theirs })];
+  await setting.refused('leader', 'stock.orders', { blockId, lines }, 409, /no such species/);
+  assert.equal((await orderLinesOf(store, blockId)).length, before);
+});
+
+test('a lot keeps its species once trees are entered, and its code is its own', async () => {
+  const lot = { id: uuid(), blockId, speciesId, code: 'K-1', nursery: 'A', age: 'plug' };
+  await setting.done('checker', 'stock.lot', lot);
+  await setting.refused(
+    'checker',
+    'stock.lot',
+    { ...lot, id: uuid() },
+    409,
+    /K-1 is already there/,
+  );
+  await setting.done('checker', 'stock.record', {
+    ...event(),
+    ...{ lotId: lot.id, kind: 'receive', count: 40 },
+  });
+  const alder = (await store.species.findOne({ where: { letter: 'L' } }))!.id;
+  await setting.refused(
+    'checker',
+    'stock.lot',
+    { ...lot, speciesId: alder },
+    409,
+    /has entries already; its species stays/,
+  );
+  await setting.done('checker', 'stock.lot', { ...lot, code: 'K-2', volume: 0.4, form: 'round' });
+  assert.equal((await store.lot.findByPk(lot.id))!.code, 'K-2');
+  const { lots } = await gateOf(store, blockId);
+  assert.deepEqual(
+    lots.filter(({ code }) => code === 'K-2').map(({ size, name }) => [size, name]),
+    [[40, 'Willow']],
+  );
+});
+
+test('cards: a letter stands for one species, pictures are few, real, and of one’s own site', async () => {
+  const card = (await store.species.findByPk(speciesId, { raw: true }))!;
+  const same = { ...card, id: uuid(), name: 'Another' };
+  await setting.refused('leader', 'stock.species', same, 409, /Y stands for Willow already/);
+  await setting.done('leader', 'stock.species', { ...card, marks: { bud: 'round' }, notes: 'wet' });
+  await setting.refused('leader', 'stock.species', { ...card, marks: { wood: 'x' } }, 400, /mark/);
+  const png = Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]).toString('base64');
+  const picture = () => ({ id: uuid(), speciesId, caption: 'bud', mime: 'image/png', bytes: png });
+  const kept = picture();
+  for (const entry of [kept, kept, picture(), picture(), picture(), picture(), picture()])
+    await setting.done('checker', 'stock.picture', entry);
+  await setting.refused('checker', 'stock.picture', picture(), 409, /holds 6 pictures/);
+  await setting.refused('stranger', 'stock.dropPicture', { id: kept.id }, 404, /./);
+  await setting.done('checker', 'stock.dropPicture', { id: kept.id });
+  const willow = (await cardsOf(store, setting.site.id)).find(({ id }) => id === speciesId)!;
+  assert.deepEqual(
+    [willow.pictures!.length, willow.notes, willow.marks],
+    [5, 'wet', { bud: 'round' }],
+  );
+});
+
+test('places and their loggers: names are told apart, a stand-in is read on from where it was', async () => {
+  const place = (await store.place.findOne({ where: { logger: 'stand-in' }, raw: true }))!;
+  await setting.refused(
+    'leader',
+    'stock.place',
+    { ...place, id: uuid() },
+    409,
+    /called Cold store is there already/,
+  );
+  await setting.refused(
+    'leader',
+    'stock.place',
+    { ...place, coolest: 9 },
+    400,
+    /above the coolest/,
+  );
+  const before = (await readingsOf(store, place.id, 0)).length;
+  const readings = [{ at: Date.now() - 86_400_000 * 30, temperature: 4 }];
+  const added = await setting.done('checker', 'stock.readings', { placeId: place.id, readings });
+  assert.equal(added.added, 1);
+  const twice = await setting.done('checker', 'stock.readings', { placeId: place.id, readings });
+  assert.equal(twice.added, 0, 'sent twice counts once');
+  await setting.done('checker', 'stock.logger', { placeId: place.id });
+  assert.ok((await readingsOf(store, place.id, 0)).length >= before + 1);
+  const shade = (await store.place.findOne({ where: { logger: 'none' } }))!;
+  await setting.refused('checker', 'stock.logger', { placeId: shade.id }, 409, /no logger here/);
+});
+
+test('tomorrow’s rows: each planter as far as the rate goes, and a load that covers them', async () => {
+  const next = (await nextDay(store, setting.blocks['Haul Flat'], setting.site.id))!;
+  assert.ok(next.crews.length >= 5);
+  for (const { rate, rows } of next.crews) {
+    const open = rows.map(
+      ({ runs, planted }) => runs.reduce((sum, n, i) => sum + (i % 2 ? n : 0), 0) - planted,
+    );
+    const all = open.reduce((a, b) => a + b, 0);
+    assert.ok(all - open.at(-1)! < rate, 'the last row is the one in which the day ends');
+  }
+  const species = next.layout.parameters.mix.length;
+  const plenty = Array.from({ length: species }, (_, s) => ({
+    ...{ lot: `l${s}`, species: s, onHand: 9000, perBox: 100, weight: 0.06 },
+  }));
+  const { bagUps, short } = carryPlan(next.crews, plenty, species);
+  assert.deepEqual(short, new Array<number>(species).fill(0));
+  const bagged = bagUps.reduce((sum, { trees }) => sum + trees.reduce((n, t) => n + t.count, 0), 0);
+  assert.equal(
+    bagged,
+    wantedOf(next.crews, species).reduce((a, b) => a + b, 0),
+  );
+});
+
+test('a label is a page of PDF for each lot', async () => {
+  const card = (await store.species.findByPk(speciesId, { raw: true }))!;
+  const label = (id: string) => ({
+    ...{ block: 'Silt Margin', code: '51', shortCode: shortCode(id), species: card, age: 'plug' },
+    ...{ address: `http://127.0.0.1/lot/${shortCode(id)}`, nursery: 'A', provenance: '' },
+    ...{ received: 40, perBox: 20 },
+  });
+  const pdf = await labelSheet([label(uuid()), label(uuid())]);
+  assert.equal(pdf.subarray(0, 5).toString(), '%PDF-');
+  assert.equal(pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length, 2);
+});
+
+test('an audit names lots and planters of its own block only', async () => {
+  const audit = (more: object) => ({
+    ...event(),
+    ...{ blockId, seen: { moist: 'kept', shade: 'broken' }, note: '' },
+    ...more,
+  });
+  await setting.done('checker', 'stock.audit', audit({}));
+  const elsewhere = (await store.lot.findOne({
+    where: { blockId: setting.blocks['Haul Flat'].id },
+  }))!;
+  const refuse = (more: object, status: number, why: RegExp) =>
+    setting.refused('checker', 'stock.audit', audit(more), status, why);
+  await refuse({ lotId: elsewhere.id }, 409, /no such lot on Silt Margin/);
+  await refuse({ planterId: uuid() }, 409, /no such planter/);
+  await refuse({ seen: {} }, 400, /at least one habit/);
+  await refuse({ seen: { moist: 'perhaps' } }, 400, /at least one habit/);
+  await setting.refused('planter', 'stock.audit', audit({}), 403, /./);
+});

@@ -38,10 +38,18 @@ test('a day at the boxes without signal: issue, bag, soak, audit and sample are 
   await page.goto(`/field/${block}/handling`);
   await page.locator('.habit').first().getByRole('button', { name: 'Seen kept' }).click();
   await page.getByRole('button', { name: 'Keep 1 marked' }).click();
-  await expect(page.getByRole('status').first()).toContainText('4 entries wait, kept');
+  await page.goto(`/field/${block}/gate`);
+  await page.getByLabel('Trees in it').fill('6');
+  await page.getByLabel('Trees in it').press('Enter');
+  const asked = await page.getByRole('heading', { name: /^Look at/ }).textContent();
+  for (let n = Number(asked!.match(/\d+/)![0]); n > 0; n--)
+    await page.getByRole('button', { name: 'Good, next tree' }).click();
+  await page.getByLabel('Note').fill('looked at without signal');
+  await page.getByRole('button', { name: 'Save the sample' }).click();
+  await expect(page.getByRole('status').first()).toContainText('5 entries wait, kept');
   // The phone is off for the night.
   await page.reload();
-  await expect(page.getByRole('status').first()).toContainText('4 entries wait, kept');
+  await expect(page.getByRole('status').first()).toContainText('5 entries wait, kept');
 
   await context.setOffline(false);
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
@@ -56,7 +64,9 @@ test('a day at the boxes without signal: issue, bag, soak, audit and sample are 
     .nth(3)
     .textContent();
   expect(Number(after!.replace(/\D/g, ''))).toBe(onHand - 40);
-  await page.reload();
+  await page.goto(`/blocks/${block}/stock/gate`);
+  await expect(page.getByText('looked at without signal')).toHaveCount(1);
+  await page.goto(`/blocks/${block}/stock`);
   await expect(
     page.getByRole('row').filter({ hasText: 'Pine' }).first().getByRole('cell').nth(3),
   ).toHaveText(after!);

@@ -10,6 +10,7 @@
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
   import { CONTAINER_FORMS, FORM_LABELS } from '$core/stock/containers';
+  import Origin from '$lib/stock/Origin.svelte';
   import type { LotRow } from '$lib/store/stock';
   import type { Card } from '$lib/ui/SpeciesName.svelte';
   import { send } from '$lib/ui/send.svelte';
@@ -70,28 +71,14 @@
 >
   <div class="fields">
     <TextInput labelText="Code on the label" bind:value={fresh.code} maxlength={20} />
-    <Select
-      labelText="Species"
-      selected={fresh.speciesId}
-      on:update={(e) => (fresh.speciesId = String(e.detail))}
-      >{#each species as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
-    >
-    <Select
-      labelText="Stands in for"
-      helperText="When it came in another species’ stead, it counts for that one’s places."
-      selected={fresh.replacesId ?? ''}
-      on:update={(e) => (fresh.replacesId = String(e.detail) || null)}
-      ><SelectItem
-        value=""
-        text="itself"
-      />{#each species.filter(({ id }) => id !== fresh.speciesId) as { id, name } (id)}<SelectItem
-          value={id}
-          text={name}
-        />{/each}</Select
-    >
-    <TextInput labelText="Nursery" bind:value={fresh.nursery} maxlength={80} />
-    <TextInput labelText="Provenance" bind:value={fresh.provenance} maxlength={80} />
-    <TextInput labelText="Seed lot" bind:value={fresh.seedLot} maxlength={40} />
+    <Origin
+      {species}
+      bind:chosen={fresh.speciesId}
+      bind:replaces={fresh.replacesId}
+      bind:nursery={fresh.nursery}
+      bind:provenance={fresh.provenance}
+      bind:seedLot={fresh.seedLot}
+    />
     <div class="two">
       <TextInput
         labelText="Age"

@@ -2,6 +2,7 @@
   import { Modal, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { ORDER_STATES, type OrderLine, type OrderState } from '$core/stock/orders';
+  import Origin from '$lib/stock/Origin.svelte';
   import type { Card } from '$lib/ui/SpeciesName.svelte';
   import { send } from '$lib/ui/send.svelte';
 
@@ -45,28 +46,15 @@
   on:submit={save}
 >
   <div class="fields">
-    <Select
-      labelText="Species"
-      selected={draft.species}
-      on:update={(e) => (draft.species = String(e.detail))}
-      >{#each species as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
-    >
-    <Select
-      labelText="Stands in for"
-      selected={draft.replaces ?? ''}
-      on:update={(e) => (draft.replaces = String(e.detail) || null)}
-      ><SelectItem
-        value=""
-        text="itself"
-      />{#each species.filter(({ id }) => id !== draft.species) as { id, name } (id)}<SelectItem
-          value={id}
-          text={name}
-        />{/each}</Select
-    >
-    <TextInput labelText="Nursery" bind:value={draft.nursery} maxlength={80} />
+    <Origin
+      {species}
+      bind:chosen={draft.species}
+      bind:replaces={draft.replaces}
+      bind:nursery={draft.nursery}
+      bind:provenance={draft.provenance}
+      bind:seedLot={draft.seedLot}
+    />
     <div class="two">
-      <TextInput labelText="Provenance" bind:value={draft.provenance} maxlength={80} />
-      <TextInput labelText="Seed lot" bind:value={draft.seedLot} maxlength={40} />
       <TextInput labelText="Age" bind:value={draft.age} maxlength={12} />
       <NumberInput labelText="Trees" min={1} hideSteppers bind:value={draft.count} />
       <NumberInput labelText="Pack" min={1} hideSteppers bind:value={draft.pack} />

@@ -30,6 +30,9 @@ export function scheduleToIcs(
         timestamp: written,
       })),
   );
+  // A site that has no planting day yet has a calendar all the same.
+  if (!events.length)
+    return 'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:viridane\r\nEND:VCALENDAR\r\n';
   const { error, value } = createEvents(events);
   if (error || !value)
     throw new Error(`The calendar could not be written: ${error?.message ?? 'no tasks'}`);

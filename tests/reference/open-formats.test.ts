@@ -136,3 +136,11 @@ test('iCalendar reads back with its days, over a leap day and a year’s end', (
   }
   assert.equal(new Set(events.map(({ uid }) => uid)).size, events.length);
 });
+
+// Source: RFC 5545, read by ical.js; a calendar without any task is still one.
+test('an empty calendar is a calendar', () => {
+  const calendar = new ICAL.Component(ICAL.parse(scheduleToIcs([], Date.UTC(2026, 10, 24))));
+  assert.equal(calendar.name, 'vcalendar');
+  assert.equal(calendar.getFirstPropertyValue('version'), '2.0');
+  assert.equal(calendar.getAllSubcomponents('vevent').length, 0);
+});

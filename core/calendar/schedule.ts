@@ -73,6 +73,7 @@ export function schedule(
       const record = recordOf.get(template.key);
       const own = terms[template.key];
       const duration = own?.duration ?? template.duration;
+      const needs = own?.needs ?? template.needs;
       const byTable = addTo(
         planting,
         own?.lead === undefined ? template.offset : { days: -own.lead },
@@ -88,7 +89,7 @@ export function schedule(
         room: template.room,
         duration,
         lead: daysBetween(byTable, planting),
-        needs: template.needs,
+        needs,
         resource: own?.resource ?? template.resource,
         weather: template.weather,
         byTable,
@@ -99,9 +100,7 @@ export function schedule(
         slack: 0,
         doneOn: record?.doneOn,
         doneBy: record?.doneBy,
-        waitsFor: template.needs
-          .filter(open)
-          .map((key) => TASKS.find((task) => task.key === key)!.label),
+        waitsFor: needs.filter(open).map((key) => TASKS.find((task) => task.key === key)!.label),
       };
     })
     .sort((a, b) => (a.finish < b.finish ? -1 : a.finish > b.finish ? 1 : 0));

@@ -1,10 +1,21 @@
 import type { MaterialTerms, Protection } from './materials';
 import type { RipTerms } from './ripping';
 
+/** What a leader changed about a task. */
+export interface TaskTerms {
+  /** Days it takes. */
+  duration?: number;
+  /** Days it should lie before planting. */
+  lead?: number;
+  /** Machine or crew that does it. */
+  resource?: string;
+  /** Keys of tasks that must be finished first, in place of the usual ones. */
+  needs?: string[];
+}
+
 /** What a leader sets for the year of one block; what is left out is as usual. */
 export interface CalendarTerms {
-  /** By task: days it takes, days it should lie before planting, what machine or crew it takes. */
-  tasks?: Record<string, { duration?: number; lead?: number; resource?: string }>;
+  tasks?: Record<string, TaskTerms>;
   ripping?: RipTerms;
   spray?: SprayTerms;
   protection?: Protection;

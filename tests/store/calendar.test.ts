@@ -136,6 +136,26 @@ test('terms of the year change what it costs; what is not known in them is refus
     setting.refused('leader', 'calendar.terms', { blockId, terms }, 400, why);
   await refuse({ materials: { gold: { price: 1, pack: 1, onHand: 0, costShare: 0 } } }, /gold/);
   await refuse({ finish: { absence: 2, breakdown: 0, saturday: true, keeps: 3 } }, /Absence/);
+  const waits = { tasks: { receive: { needs: ['set-out'] }, 'set-out': { needs: ['receive'] } } };
+  await setting.refused(
+    'leader',
+    'calendar.terms',
+    { blockId, terms: waits },
+    409,
+    /wait for one another/,
+  );
+  const backwards = { tasks: { 'set-out': { needs: ['check-rows'] } } };
+  await setting.refused(
+    'leader',
+    'calendar.terms',
+    { blockId, terms: backwards },
+    409,
+    /wait for one/,
+  );
+  await setting.done('leader', 'calendar.terms', {
+    blockId,
+    terms: { tasks: { receive: { needs: ['order', 'set-out'] } } },
+  });
   await setting.refused('checker', 'calendar.terms', { blockId, terms: {} }, 403, /./);
   const { status } = await carryOut(store, setting.people.leader, 'calendar.phase', {
     blockId,

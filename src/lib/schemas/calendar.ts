@@ -31,6 +31,7 @@ const terms = object({
       duration: number().integer().min(1).max(200).optional(),
       lead: number().integer().min(0).max(800).optional(),
       resource: string().trim().max(40).optional(),
+      needs: array().of(taskKey).max(20).optional(),
     }),
   ),
   ripping: object({

@@ -1,10 +1,32 @@
 import { createHash, randomBytes } from 'node:crypto';
+import { inDependencyOrder } from '../../../../core/calendar/network';
+import { schedule } from '../../../../core/calendar/schedule';
+import { activitiesOf } from '../../../../core/calendar/strings';
 import { TASKS } from '../../../../core/calendar/tasks';
+import type { CalendarTerms } from '../../../../core/calendar/terms';
+import type { BlockRow } from '../../store/ground';
 import { blockAccess, siteAccess } from '../authorise';
 import { now, today } from '../clock';
 import { eventRow, Refusal, type Handlers } from './context';
 
 export const feedHash = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+/** Tasks that wait for one another would never be done, nor drawn. */
+function refuseCircle(block: BlockRow, tasks: CalendarTerms['tasks']) {
+  const planting = block.plantingDay ?? '2000-01-01';
+  const all = new Set(TASKS.map(({ key }) => key));
+  const string = {
+    id: block.id,
+    name: block.name,
+    plantingDay: planting,
+    tasks: schedule(planting, all, [], planting, tasks),
+  };
+  try {
+    inDependencyOrder(activitiesOf([string]));
+  } catch (error) {
+    throw new Refusal((error as Error).message);
+  }
+}
 
 export const calendar: Handlers<'calendar'> = {
   async 'calendar.plantingDay'({ store, person, transaction }, { blockId, day }) {
@@ -51,10 +73,9 @@ export const calendar: Handlers<'calendar'> = {
       !(await store.product.findOne({ where: { id: product, siteId: site.id }, transaction }))
     )
       throw new Refusal('There is no such product on this site.');
-    await store.block.update(
-      { calendarTerms: { ...block.calendarTerms, ...terms } },
-      { where: { id: blockId }, transaction },
-    );
+    const calendarTerms = { ...block.calendarTerms, ...terms };
+    if (terms.tasks) refuseCircle(block, calendarTerms.tasks);
+    await store.block.update({ calendarTerms }, { where: { id: blockId }, transaction });
   },
 
   async 'calendar.phase'({ store, person, transaction }, { blockId, phase }) {

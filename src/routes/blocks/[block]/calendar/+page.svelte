@@ -187,10 +187,11 @@
             wants {inWeather.need} weather, and there is none in that week in the years on record.{/if}
         </p>{/if}
       {#if data.role === 'leader' && !picked.task.doneOn && picked.task.key !== 'plant'}
-        {#key `${picked.block.id} ${picked.task.key} ${picked.task.duration} ${picked.task.lead}`}
+        {#key `${picked.block.id} ${picked.task.key} ${picked.task.duration} ${picked.task.lead} ${picked.task.needs.join()}`}
           <TaskTerms
             blockId={picked.block.id}
             task={picked.task}
+            others={data.strings.find(({ id }) => id === picked.block.id)?.tasks ?? []}
             terms={data.strings.find(({ id }) => id === picked.block.id)?.terms ?? {}}
           />
         {/key}

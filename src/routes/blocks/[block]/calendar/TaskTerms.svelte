@@ -2,28 +2,31 @@
   import { Button } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import type { ScheduledTask } from '$core/calendar/schedule';
-  import type { CalendarTerms } from '$core/calendar/terms';
+  import type { CalendarTerms, TaskTerms as Terms } from '$core/calendar/terms';
   import { send } from '$lib/ui/send.svelte';
 
   interface Props {
     blockId: string;
     task: ScheduledTask;
     terms: NonNullable<CalendarTerms['tasks']>;
+    /** The tasks of the same string, of which it may need some first. */
+    others: readonly ScheduledTask[];
   }
   /** Days a task takes, days it should lie before planting, and what machine or crew does it. */
-  let { blockId, task, terms }: Props = $props();
+  let { blockId, task, terms, others }: Props = $props();
   let duration = $state(untrack(() => task.duration));
   let lead = $state(untrack(() => task.lead));
   let resource = $state(untrack(() => task.resource ?? ''));
+  let needs = $state(untrack(() => [...task.needs]));
   let wrong = $state('');
-  async function keep(own: { duration?: number; lead?: number; resource?: string } | undefined) {
+  async function keep(own: Terms | undefined) {
     wrong = '';
-    const others = { ...terms };
-    delete others[task.key];
+    const rest = { ...terms };
+    delete rest[task.key];
     try {
       await send('calendar.terms', {
         blockId,
-        terms: { tasks: own ? { ...others, [task.key]: own } : others },
+        terms: { tasks: own ? { ...rest, [task.key]: own } : rest },
       });
     } catch (error) {
       wrong = (error as Error).message;
@@ -34,11 +37,12 @@
       duration,
       ...(task.lead > 0 || terms[task.key]?.lead !== undefined ? { lead } : {}),
       ...(resource ? { resource } : {}),
+      needs: $state.snapshot(needs),
     });
 </script>
 
 <details>
-  <summary>Change how long it takes</summary>
+  <summary>Change the task</summary>
   <form onsubmit={(event) => (event.preventDefault(), void save())}>
     <label class="field"
       >Days it takes <input type="number" min="1" max="200" bind:value={duration} required /></label
@@ -55,6 +59,12 @@
     <label class="field"
       >Machine or crew <input bind:value={resource} maxlength="40" placeholder="none" /></label
     >
+    <fieldset>
+      <legend>Must be finished first</legend>
+      {#each others.filter(({ key }) => key !== task.key) as { key, label } (key)}
+        <label class="need"><input type="checkbox" value={key} bind:group={needs} /> {label}</label>
+      {/each}
+    </fieldset>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     <div class="buttons">
       <Button size="small" type="submit">Keep it</Button>
@@ -66,6 +76,29 @@
 </details>
 
 <style>
+  fieldset {
+    border: 0;
+    padding: 0;
+    margin: 6px 0;
+    max-height: 190px;
+    overflow-y: auto;
+  }
+  legend {
+    font-size: 14px;
+    padding: 0;
+  }
+  .need {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    min-height: 28px;
+  }
+  .need input {
+    width: 18px;
+    height: 18px;
+    accent-color: var(--viridian);
+  }
   summary {
     color: var(--viridian);
     cursor: pointer;

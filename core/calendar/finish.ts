@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+import { onDay } from '../say/message';
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import { normalDeviate, seededRandom, type Random } from '../measure/random';
 
@@ -55,30 +57,24 @@ export interface FinishResult {
   waitedTooLong: number;
 }
 
-export class FinishError extends Error {
-  override name = 'FinishError';
-}
-
 /** Days after which a season is given up. */
 const LONGEST = 365;
 
 function check({ crews, weather, seasons, blockDays, start, until, deliveries }: FinishInput) {
-  if (!crews.length) throw new FinishError('There is no crew to plant.');
+  if (!crews.length) throw told('calendar.noCrew');
   for (const crew of crews) {
     if (!(crew.planters >= 1))
-      throw new FinishError(`${crew.name} has ${crew.planters} planters; one or more is accepted.`);
+      throw told('calendar.crewWithoutPlanters', { name: crew.name, planters: crew.planters });
     if (!(crew.rate > 0))
-      throw new FinishError(`${crew.name} plants ${crew.rate} a day; more than 0 is accepted.`);
+      throw told('calendar.crewWithoutRate', { name: crew.name, rate: crew.rate });
   }
-  if (!weather.length) throw new FinishError('There is no weather to draw from.');
-  if (!(seasons >= 1 && blockDays >= 1))
-    throw new FinishError('At least one season of blocks of at least a day.');
+  if (!weather.length) throw told('calendar.noWeatherToDraw');
+  if (!(seasons >= 1 && blockDays >= 1)) throw told('calendar.noSeasons');
   if (until < start)
-    throw new FinishError(`The window ends on ${until}, before planting begins on ${start}.`);
+    throw told('calendar.windowEndsFirst', { until: onDay(until), start: onDay(start) });
   const due = crews.reduce((sum, { trees }) => sum + trees, 0);
   const come = deliveries.reduce((sum, { trees }) => sum + trees, 0);
-  if (deliveries.length && come < due)
-    throw new FinishError(`${come} trees are to be delivered, ${due} are to be planted.`);
+  if (deliveries.length && come < due) throw told('calendar.moreDelivered', { come, due });
 }
 
 /** Normal deviates come from a table: a season draws hundreds, a run millions. */
@@ -100,7 +96,7 @@ function present(crew: FinishCrew, random: Random): number {
  * stock as it arrives; first come, first planted. The same seed gives the same answer.
  * @param onProgress told the share that is done; false from it stops the run
  * @returns undefined when it was stopped
- * @throws FinishError for input that cannot be
+ * @throws Told for input that cannot be
  */
 export function simulateFinish(
   input: FinishInput,
@@ -303,8 +299,7 @@ export function weatherYears(
     known.set(year, (known.get(year) ?? 0) + 1);
   }
   const whole = [...years].filter(([year]) => known.get(year)! >= 300).map(([, shares]) => shares);
-  if (!whole.length)
-    throw new FinishError(`No whole year of weather from ${from} on was found (${base}).`);
+  if (!whole.length) throw told('calendar.noWholeYear', { from, base });
   // A day nobody recorded is as good as the days around it.
   for (const shares of whole)
     for (let day = 0; day < 365; day++)

@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import { addTo, daysBetween, type Day } from '../measure/dates';
 
 /** One task of one block as a knot in the net of all of them. */
@@ -31,13 +32,9 @@ export interface Placed extends Activity {
   critical: boolean;
 }
 
-export class NetworkError extends Error {
-  override name = 'NetworkError';
-}
-
 /**
  * In an order in which everything comes after what it needs (Kahn 1962).
- * @throws NetworkError that names the tasks of a circle
+ * @throws Told that names the tasks of a circle
  */
 export function inDependencyOrder(activities: readonly Activity[]): Activity[] {
   const byId = new Map(activities.map((activity) => [activity.id, activity]));
@@ -55,7 +52,8 @@ export function inDependencyOrder(activities: readonly Activity[]): Activity[] {
       if (left === 0) ready.push(byId.get(id)!);
     }
   }
-  if (order.length < activities.length) throw new NetworkError(circle(activities, waiting));
+  if (order.length < activities.length)
+    throw told('calendar.circle', { tasks: circle(activities, waiting) });
   return order;
 }
 
@@ -70,7 +68,7 @@ function circle(activities: readonly Activity[], waiting: ReadonlyMap<string, nu
     at = stuck.get(at.needs.find(({ id }) => stuck.has(id))!.id)!;
   }
   const round = [...seen.slice(seen.indexOf(at)), at].map(({ label }) => `“${label}”`).reverse();
-  return `These tasks wait for one another: ${round.join(', then ')}. Take one of the dependencies out.`;
+  return round.join(' → ');
 }
 
 function followersOf(activities: readonly Activity[]): Map<string, { id: string; lag: number }[]> {
@@ -86,12 +84,12 @@ function followersOf(activities: readonly Activity[]): Map<string, { id: string;
  * days back from what is due. A task that takes one day starts and finishes on it; a lag of 0 lets
  * the next start the day after.
  * @param today nothing that is not done can start before it
- * @throws NetworkError for a circle or a duration under 1
+ * @throws Told for a circle or a duration under 1
  */
 export function criticalPath(activities: readonly Activity[], today: Day): Placed[] {
   const wrong = activities.find(({ duration }) => !(Number.isInteger(duration) && duration >= 1));
   if (wrong)
-    throw new NetworkError(`“${wrong.label}” takes ${wrong.duration} days; 1 or more is accepted.`);
+    throw told('calendar.taskWithoutDays', { label: wrong.label, duration: wrong.duration });
   const order = inDependencyOrder(activities);
   const early = new Map<string, { start: Day; finish: Day }>();
   for (const activity of order) {
@@ -159,7 +157,7 @@ export interface Consequence {
 
 /**
  * What follows from finishing a task on a given day: everything behind it whose earliest day moves.
- * @throws NetworkError for a task that is not there
+ * @throws Told for a task that is not there
  */
 export function whatFollows(
   activities: readonly Activity[],
@@ -168,7 +166,7 @@ export function whatFollows(
   finish: Day,
 ): Consequence[] {
   const moved = activities.find((activity) => activity.id === id);
-  if (!moved) throw new NetworkError('There is no such task.');
+  if (!moved) throw told('calendar.noSuchTask');
   const before = new Map(criticalPath(activities, today).map((entry) => [entry.id, entry]));
   const after = criticalPath(
     activities.map((activity) =>

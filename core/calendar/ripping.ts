@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
 /** A row's metres to rip, by the name of the zone they lie in; '' is outside all zones. */
@@ -19,10 +20,6 @@ export interface RipTerms {
 
 export const RIP_TERMS: RipTerms = { passes: 1, speed: 3, turn: 1.5, efficiency: 0.8 };
 
-export class RipError extends Error {
-  override name = 'RipError';
-}
-
 export interface RipPlan {
   metres: Figure;
   hours: Figure;
@@ -34,7 +31,7 @@ export interface RipPlan {
 /**
  * Metres, passes and hours of ripping along rows.
  * @param wet names of zones that stand wet; rows with more than half of their length there go last
- * @throws RipError for terms that cannot be
+ * @throws Told for terms that cannot be
  */
 export function ripPlan(
   rows: readonly RipRow[],
@@ -43,9 +40,7 @@ export function ripPlan(
 ): RipPlan {
   const { passes, speed, turn, efficiency } = terms;
   if (!(passes >= 1 && speed > 0 && turn >= 0 && efficiency > 0 && efficiency <= 1))
-    throw new RipError(
-      'One pass or more, a speed above 0, turns of 0 minutes or more and an efficiency of up to 100 % are accepted.',
-    );
+    throw told('calendar.ripTerms');
   const byZone = new Map<string, number>();
   let total = 0;
   const sorted = rows.map((row) => {

@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+import { liquidOf, shareOf } from '../say/message';
 import type { Figure } from '../measure/working';
 import { LITRES_PER_US_GALLON, SQUARE_METRES_PER_ACRE } from '../measure/units';
 
@@ -24,10 +26,6 @@ export type Target =
   | { kind: 'squares'; count: number; side: number }
   | { kind: 'strips'; metres: number; width: number }
   | { kind: 'whole'; area: number };
-
-export class SprayError extends Error {
-  override name = 'SprayError';
-}
 
 /** Area that is wetted, with its working: spots are not the whole block. */
 export function treatedArea(target: Target): Figure {
@@ -95,14 +93,13 @@ export interface SprayPlan {
 /**
  * Tank by tank: product, water and the ground it reaches.
  * @param tank litres the tank or knapsack is filled with
- * @throws SprayError for a tank, rate or area that cannot be
+ * @throws Told for a tank, rate or area that cannot be
  */
 export function sprayPlan(product: Product, target: Target, tank: number): SprayPlan {
   const area = treatedArea(target);
-  if (!(tank > 0)) throw new SprayError(`The tank holds ${tank} L; more than 0 is accepted.`);
-  if (!(area.value >= 0)) throw new SprayError('The area must be 0 or more.');
-  if (!(product.water > 0))
-    throw new SprayError(`${product.name}: water a hectare must be more than 0 L.`);
+  if (!(tank > 0)) throw told('calendar.emptyTank', { tank: liquidOf(tank / 1000) });
+  if (!(area.value >= 0)) throw told('calendar.areaBelowZero');
+  if (!(product.water > 0)) throw told('calendar.noWater', { product: product.name });
   const hectares = area.value / 10_000;
   const mix = product.water * hectares;
   const share =
@@ -110,9 +107,7 @@ export function sprayPlan(product: Product, target: Target, tank: number): Spray
       ? product.dose.share
       : product.dose.litresPerHectare / product.water;
   if (!(share > 0 && share < 1))
-    throw new SprayError(
-      `${product.name} would be ${Math.round(share * 1000) / 10} % of the mix; more than 0 and less than 100 % is accepted.`,
-    );
+    throw told('calendar.mixShare', { product: product.name, share: shareOf(share) });
   const fills = Math.ceil(mix / tank - 1e-9);
   const tanks = Array.from({ length: fills }, (_, i): TankFill => {
     const litres = Math.min(tank, mix - i * tank);
@@ -192,8 +187,7 @@ export function calibrateByTime(
   metres: number,
   width: number,
 ): number {
-  if (!(caught > 0 && seconds > 0 && metres > 0 && width > 0))
-    throw new SprayError('Litres, seconds, metres and width must all be more than 0.');
+  if (!(caught > 0 && seconds > 0 && metres > 0 && width > 0)) throw told('calendar.calibration');
   const litresPerMinute = (caught / seconds) * 60;
   const kilometresPerHour = (metres / seconds) * 3.6;
   return (600 * litresPerMinute) / (kilometresPerHour * width);

@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+import { temperatureOf } from '../say/message';
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import { normalDeviate, seededRandom } from '../measure/random';
 import { DAY_LIMITS } from './weather';
@@ -41,10 +43,6 @@ export const SOIL_LIMITS = {
   /** Mean of ten days above which buds move, °C. */
   dormant: 10,
 };
-
-export class WindowError extends Error {
-  override name = 'WindowError';
-}
 
 /** Fewest days of weather from which weeks are judged. */
 const LEAST_DAYS = 330;
@@ -135,17 +133,14 @@ export interface WeekShare {
 
 /**
  * For each week of the year the share of years that allow planting, and why the others do not.
- * @throws WindowError when there is less than a year of weather
+ * @throws Told when there is less than a year of weather
  */
 export function weekShares(
   days: readonly WeatherDay[],
   stock: StockType,
   latitude: number,
 ): WeekShare[] {
-  if (days.length < LEAST_DAYS)
-    throw new WindowError(
-      `${days.length} days of weather were found; a year or more is needed to judge weeks. Until then the season of the trade is shown.`,
-    );
+  if (days.length < LEAST_DAYS) throw told('calendar.tooFewDays', { days: days.length });
   const sorted = [...days].sort((a, b) => (a.day < b.day ? -1 : 1));
   const found = hindrances(sorted, stock, latitude);
   const cells = new Map<string, { good: number; known: number }>();
@@ -194,21 +189,23 @@ export interface TypicalMonth {
  * Invents years that come to a typical one: temperatures between the middles of the months with
  * spells of some days, rain on about as many days as said. Same seed, same years.
  * @param months twelve, January first
- * @throws WindowError when a month cannot be
+ * @throws Told when a month cannot be
  */
 export function yearsFromTable(
   months: readonly TypicalMonth[],
   years = 20,
   seed = 'typical',
 ): WeatherDay[] {
-  if (months.length !== 12) throw new WindowError('A typical year has twelve months.');
+  if (months.length !== 12) throw told('calendar.twelveMonths');
   months.forEach(({ lowest, highest, rain, rainDays }, i) => {
     if (!(lowest <= highest))
-      throw new WindowError(
-        `Month ${i + 1}: the lowest (${lowest}) lies above the highest (${highest}).`,
-      );
+      throw told('calendar.monthUpsideDown', {
+        month: i + 1,
+        lowest: temperatureOf(lowest),
+        highest: temperatureOf(highest),
+      });
     if (rain < 0 || rainDays < 0 || rainDays > 31)
-      throw new WindowError(`Month ${i + 1}: rain of 0 mm or more on 0 to 31 days is accepted.`);
+      throw told('calendar.monthRain', { month: i + 1 });
   });
   const random = seededRandom(seed);
   const days: WeatherDay[] = [];

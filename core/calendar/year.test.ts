@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { readWeather } from '../formats/weather';
@@ -41,7 +42,7 @@ test('weather files: units, gaps, doubles, a leap day; what is wrong is said wit
   const guessed = readWeather('date,min,max,rain,humidity\n2026-07-01,60,88,0,55');
   assert.equal(guessed.unit, 'F');
   assert.equal(guessed.days[0].humidity, 0.55);
-  const bad = (text: string, why: RegExp) => assert.throws(() => readWeather(text), why);
+  const bad = (text: string, why: RegExp) => assert.throws(() => readWeather(text), says(why));
   bad('a,b\n1,2', /Found: a, b/);
   bad('date,tmin,tmax,rain\n2026-02-30,1,2,0', /Line 2: “2026-02-30”/);
   bad('date,tmin,tmax,rain\n2026-02-01,1,warm,0', /Line 2: “warm”/);
@@ -50,7 +51,7 @@ test('weather files: units, gaps, doubles, a leap day; what is wrong is said wit
   const three = readWeather(
     'date,tmin,tmax,rain\n2026-02-01,1,2,0\n2026-02-02,1,2,0\n2026-02-03,1,2,0',
   );
-  assert.throws(() => weekShares(three.days, 'container', 50), /3 days of weather/);
+  assert.throws(() => weekShares(three.days, 'container', 50), says(/3 days of weather/));
 });
 
 test('days of the year hold over leap years and the year’s end', () => {
@@ -108,7 +109,7 @@ test('a typical year by hand gives weeks like those it tells of', () => {
   assert.equal(weeks[28].because[0][0], 'not dormant');
   assert.ok(weeks[47].share > 0.6, String(weeks[47].share));
   assert.ok(bestStretch(weeks));
-  assert.throws(() => yearsFromTable([...temperate.slice(1), month(9, 3, 5)], 2), /Month 12/);
+  assert.throws(() => yearsFromTable([...temperate.slice(1), month(9, 3, 5)], 2), says(/Month 12/));
 });
 
 const task = (id: string, more: Partial<Activity> = {}): Activity => ({
@@ -152,9 +153,12 @@ test('what a moved task pushes, what a machine wanted twice costs, and who waits
         [task('x', { needs: [{ id: 'y', lag: 0 }] }), task('y', { needs: [{ id: 'x', lag: 0 }] })],
         '2027-01-01',
       ),
-    /wait for one another: “\w”, then “\w”, then “\w”/,
+    says(/wait for one another: “\w” → “\w” → “\w”/),
   );
-  assert.throws(() => criticalPath([task('x', { duration: 0 })], '2027-01-01'), /takes 0 days/);
+  assert.throws(
+    () => criticalPath([task('x', { duration: 0 })], '2027-01-01'),
+    says(/takes 0 days/),
+  );
 });
 
 const season = (more: Partial<FinishInput> = {}): FinishInput => ({
@@ -200,17 +204,17 @@ test('seasons: the same seed, more hands never later, stock that comes late bind
 test('seasons: zero planters, an empty sky, a window that ends before it begins are refused', () => {
   const { crews } = season();
   const refuse = (more: Partial<FinishInput>, why: RegExp) =>
-    assert.throws(() => simulateFinish(season(more)), why);
+    assert.throws(() => simulateFinish(season(more)), says(why));
   refuse({ crews: [{ ...crews[0], planters: 0 }] }, /A has 0 planters/);
   refuse({ weather: [] }, /no weather/);
   refuse({ until: '2026-11-01' }, /before planting begins/);
-  refuse({ deliveries: [{ day: '2026-11-10', trees: 5 }] }, /5 trees are to be delivered, 9000/);
+  refuse({ deliveries: [{ day: '2026-11-10', trees: 5 }] }, /5 trees are to be delivered, 9.000/);
   const days = Array.from({ length: 800 }, (_, i) => ({
     day: new Date(Date.UTC(2024, 0, 1 + i)).toISOString().slice(0, 10),
     share: 1,
   }));
   assert.equal(weatherYears(days, '2026-02-28').length, 2);
-  assert.throws(() => weatherYears(days.slice(0, 50), '2026-02-28'), /No whole year/);
+  assert.throws(() => weatherYears(days.slice(0, 50), '2026-02-28'), says(/No whole year/));
 });
 
 test('a label’s limits by year and before planting are said; materials follow the method', () => {

@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -50,8 +51,8 @@ test('rows are shared so that the slowest ends as soon as any split allows', () 
 });
 
 test('nobody, or somebody who plants nothing, cannot share rows', () => {
-  assert.throws(() => shareRows([10], []), /no planters/);
-  assert.throws(() => shareRows([10], crew([0])), /must be above 0/);
+  assert.throws(() => shareRows([10], []), says(/no planters/));
+  assert.throws(() => shareRows([10], crew([0])), says(/must be above 0/));
 });
 
 const tally = (
@@ -94,10 +95,10 @@ test('a row takes no more trees than it has places', () => {
   assert.doesNotThrow(() => admitTally(34, 25, 60, 85));
   assert.throws(
     () => admitTally(34, 25, 80, 85),
-    /85 places and 80 are planted; 25 more is 20 too many/,
+    says(/85 places and 80 are planted; 25 more is 20 too many/),
   );
-  assert.throws(() => admitTally(99, 25, 0, undefined), /no row 99/);
-  assert.throws(() => admitTally(34, 0, 0, 85), /whole number above 0/);
+  assert.throws(() => admitTally(99, 25, 0, undefined), says(/no row 99/));
+  assert.throws(() => admitTally(34, 0, 0, 85), says(/whole number above 0/));
 });
 
 test('pace is trees a planting day, and days off do not count', () => {

@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+
 /** "Planted 25", as a planter entered it. A correction names the entry that it cancels. */
 export interface Tally {
   id: string;
@@ -6,10 +8,6 @@ export interface Tally {
   count: number;
   at: string;
   corrects?: string | null;
-}
-
-export class TallyError extends Error {
-  override name = 'TallyError';
 }
 
 /** Entries that count: each id once, cancelled ones and cancellations left out. */
@@ -44,14 +42,18 @@ export function progress(tallies: readonly Tally[]): Progress {
  * @param places positions of the row in the released layout, undefined when there is no such row
  */
 export function admitTally(row: number, count: number, planted: number, places?: number): void {
-  if (places === undefined) throw new TallyError(`The released layout has no row ${row}.`);
+  if (places === undefined) throw told('crew.noRow', { row });
   if (!(Number.isInteger(count) && count > 0)) {
-    throw new TallyError(`${count} trees cannot be entered; a whole number above 0 is accepted.`);
+    throw told('crew.notTrees', { count });
   }
   if (planted + count > places) {
-    throw new TallyError(
-      `Row ${row} has ${places} places and ${planted} are planted; ${count} more is ${planted + count - places} too many.`,
-    );
+    throw told('crew.rowFull', {
+      row,
+      places,
+      planted,
+      more: count,
+      over: planted + count - places,
+    });
   }
 }
 

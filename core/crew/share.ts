@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
 export interface Rated {
@@ -23,10 +24,6 @@ export interface Shared {
   finish: Figure;
 }
 
-export class CrewError extends Error {
-  override name = 'CrewError';
-}
-
 /**
  * Splits consecutive rows among planters so that whoever ends last ends as soon as possible.
  * Linear partition with unequal rates: for a given time the greedy split (everyone takes rows
@@ -36,11 +33,9 @@ export class CrewError extends Error {
  * @param planters in the order in which they stand along the baseline, rates in trees a day
  */
 export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rated[]): Shared {
-  if (!planters.length)
-    throw new CrewError('There are no planters to share the rows among. Add one first.');
+  if (!planters.length) throw told('crew.noPlanters');
   const slow = planters.find(({ rate }) => !(rate > 0));
-  if (slow)
-    throw new CrewError(`${slow.name} has a rate of ${slow.rate} trees a day; it must be above 0.`);
+  if (slow) throw told('crew.rateNotAboveZero', { planter: slow.name, rate: slow.rate });
   const total = Array.from(treesByRow).reduce((a, b) => a + b, 0);
   let low = total / planters.reduce((sum, { rate }) => sum + rate, 0);
   let best = split(treesByRow, planters, Infinity)!;

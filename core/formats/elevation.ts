@@ -1,10 +1,10 @@
+import { told } from '../say/told';
 import { fromArrayBuffer } from 'geotiff';
 import Papa from 'papaparse';
 import { surfaceFromGrid, surfaceFromPoints, type RawGrid } from '../ground/elevation';
 import { mapPoints, type MultiPolygon } from '../ground/polygon';
-import { SurfaceError, type Surface } from '../ground/surface';
+import type { Surface } from '../ground/surface';
 import { fromUtm, toUtm, type Plane, type Point } from '../measure/plane';
-import { formatNumber } from '../measure/units';
 import { EAST_NAMES, LAT_NAMES, LON_NAMES, NORTH_NAMES, readZone } from './read';
 
 export interface ElevationOptions {
@@ -24,7 +24,7 @@ export interface ReadElevation {
  * points (x, y, z).
  * @param contents text, or the bytes of a GeoTIFF
  * @param boundary of the block, longitude and latitude
- * @throws SurfaceError with a sentence saying what was found and what is accepted
+ * @throws Told with a sentence saying what was found and what is accepted
  */
 export async function readElevation(
   contents: string | ArrayBuffer,
@@ -39,10 +39,7 @@ export async function readElevation(
     const found = surfaceFromGrid(grid, inPlane, plane, unit);
     return { surface: found.surface, notes: [...notes, ...found.notes] };
   }
-  if (!contents.trim())
-    throw new SurfaceError(
-      'The file is empty. An Esri ASCII grid, a GeoTIFF or CSV of x, y, z is accepted.',
-    );
+  if (!contents.trim()) throw told('formats.emptyElevation');
   if (/^\s*(ncols|nrows|xll|yll|cellsize|dx)/i.test(contents)) {
     return surfaceFromGrid(readAsciiGrid(contents, options.zone), inPlane, plane, options.unit);
   }
@@ -53,9 +50,7 @@ export async function readElevation(
     );
     return surfaceFromPoints(points, inPlane);
   }
-  throw new SurfaceError(
-    `“${fileName}” is no elevation that is read here. An Esri ASCII grid, a GeoTIFF or CSV of x, y, z is accepted.`,
-  );
+  throw told('formats.noElevation', { fileName });
 }
 
 /** A position in a text, moved on by the readers of words and numbers. */
@@ -92,22 +87,26 @@ export function readAsciiGrid(text: string, zone?: string): RawGrid {
   const stepX = heading.cellsize ?? heading.dx;
   const stepY = heading.cellsize ?? heading.dy;
   if (!(columns >= 2 && rows >= 2) || !(stepX > 0) || !(stepY > 0)) {
-    throw new SurfaceError(
-      `The grid’s heading says ${columns ?? 'no'} columns, ${rows ?? 'no'} rows, cell size ${stepX ?? 'none'}; at least 2 × 2 and a size above 0 are accepted.`,
-    );
+    throw told('formats.gridHeading', {
+      columns: columns ?? '–',
+      rows: rows ?? '–',
+      size: stepX ?? '–',
+    });
   }
   if (columns * rows > 40_000_000) {
-    throw new SurfaceError(
-      `The grid has ${formatNumber(columns * rows)} heights; at most 40 000 000 are accepted. Cut it to the block first.`,
-    );
+    throw told('formats.gridTooLarge', { heights: columns * rows });
   }
   const values = new Float32Array(columns * rows);
   const empty = heading.nodata_value ?? -9999;
   const found = readNumbers(text, cursor.at, values);
   if (found !== values.length) {
-    throw new SurfaceError(
-      `The heading says ${columns} × ${rows} = ${formatNumber(columns * rows)} heights; ${formatNumber(found)}${found > values.length ? ' or more' : ''} were found. The file is cut off, or its heading is wrong.`,
-    );
+    throw told('formats.gridCutOff', {
+      columns,
+      rows,
+      said: columns * rows,
+      found,
+      more: found > values.length ? 'yes' : 'no',
+    });
   }
   const blank = Math.fround(empty);
   for (let i = 0; i < values.length; i++) if (values[i] === blank) values[i] = NaN;
@@ -115,8 +114,7 @@ export function readAsciiGrid(text: string, zone?: string): RawGrid {
     heading.xllcenter ?? (heading.xllcorner === undefined ? NaN : heading.xllcorner + stepX / 2);
   const south =
     heading.yllcenter ?? (heading.yllcorner === undefined ? NaN : heading.yllcorner + stepY / 2);
-  if (!Number.isFinite(west) || !Number.isFinite(south))
-    throw new SurfaceError('The heading does not say where the grid lies (xllcorner, yllcorner).');
+  if (!Number.isFinite(west) || !Number.isFinite(south)) throw told('formats.gridWithoutPlace');
   const north = south + (rows - 1) * stepY;
   return {
     columns,
@@ -170,9 +168,7 @@ function projection(x: number, y: number, zone?: string) {
     return { toLonLat: fromUtm(...parsed), fromLonLat: toUtm(...parsed) };
   }
   if (Math.abs(x) > 180 || Math.abs(y) > 90) {
-    throw new SurfaceError(
-      `The grid lies at ${formatNumber(x)}, ${formatNumber(y)}: metres of a projection that the file does not name. Give the UTM zone, for example 33N.`,
-    );
+    throw told('formats.gridProjected', { x, y });
   }
   return { toLonLat: (p: Point): Point => p, fromLonLat: (p: Point): Point => p };
 }
@@ -182,23 +178,16 @@ async function readGeoTiff(bytes: ArrayBuffer, options: ElevationOptions) {
   try {
     image = await (await fromArrayBuffer(bytes)).getImage();
   } catch (error) {
-    throw new SurfaceError(
-      `The file is not a whole GeoTIFF: ${(error as Error).message}. It may have been cut off.`,
-    );
+    throw told('formats.brokenTiff', { problem: (error as Error).message });
   }
   const [columns, rows] = [image.getWidth(), image.getHeight()];
-  if (columns * rows > 40_000_000)
-    throw new SurfaceError(
-      `The grid has ${formatNumber(columns * rows)} heights; at most 40 000 000 are accepted. Cut it to the block first.`,
-    );
+  if (columns * rows > 40_000_000) throw told('formats.gridTooLarge', { heights: columns * rows });
   let origin: number[];
   let resolution: number[];
   try {
     [origin, resolution] = [image.getOrigin(), image.getResolution()];
   } catch {
-    throw new SurfaceError(
-      'The TIFF is a picture without a place. A GeoTIFF with its position is accepted.',
-    );
+    throw told('formats.tiffWithoutPlace');
   }
   const keys = (image.getGeoKeys() ?? {}) as Record<string, number>;
   const raw = await image.readRasters({ samples: [0], interleave: true });
@@ -215,9 +204,7 @@ async function readGeoTiff(bytes: ArrayBuffer, options: ElevationOptions) {
   const utm = code >= 32601 && code <= 32760 && code % 100 <= 60 ? code : undefined;
   const zone = utm ? `${utm % 100}${utm >= 32700 ? 'S' : 'N'}` : options.zone;
   if (code && code !== 32767 && !utm && !options.zone) {
-    throw new SurfaceError(
-      `The GeoTIFF is in projection ${code}. WGS 84 in degrees or UTM (326xx, 327xx) is accepted; save it so, or give its UTM zone.`,
-    );
+    throw told('formats.tiffProjection', { code: String(code) });
   }
   const feet = keys.VerticalUnitsGeoKey === 9002 || keys.VerticalUnitsGeoKey === 9003;
   const unit: 'm' | 'ft' = feet ? 'ft' : keys.VerticalUnitsGeoKey === 9001 ? 'm' : options.unit;
@@ -257,23 +244,19 @@ function readHeights(text: string, zone: string | undefined, plane: Plane) {
       find(HEIGHT_NAMES),
     ];
     if (x < 0 || y < 0 || z < 0)
-      throw new SurfaceError(
-        `The first line reads “${table[0].join(', ')}”. Columns x, y and z (or lon, lat, height) are accepted.`,
-      );
+      throw told('formats.elevationColumns', { found: table[0].join(', ') });
   }
   const rows = named ? table.slice(1) : table;
   const points = rows.map((cells, i): [number, number, number] => {
     const numbers = [x, y, z].map((column) => Number(cells[column]?.trim() || NaN));
     if (!numbers.every(Number.isFinite))
-      throw new SurfaceError(
-        `Line ${i + 1 + (named ? 1 : 0)} reads “${cells.join(', ')}”; three numbers were expected.`,
-      );
+      throw told('formats.threeNumbers', {
+        line: i + 1 + (named ? 1 : 0),
+        found: cells.join(', '),
+      });
     return numbers as [number, number, number];
   });
-  if (points.length < 3)
-    throw new SurfaceError(
-      `${points.length} points with heights were found; a surface needs at least three.`,
-    );
+  if (points.length < 3) throw told('formats.tooFewPoints', { points: points.length });
   const { toLonLat } = projection(points[0][0], points[0][1], zone);
   return points.map(([px, py, height]): [number, number, number] => [
     ...plane.toPlane(toLonLat([px, py])),

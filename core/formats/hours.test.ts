@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { readStation } from './hours';
@@ -28,7 +29,8 @@ test('a station’s file by the hour: units by heading, the doubled hour, gaps a
 });
 
 test('what is no station’s file is refused with what was found', () => {
-  const bad = (text: string, why: RegExp) => assert.throws(() => readStation(text, 'UTC'), why);
+  const bad = (text: string, why: RegExp) =>
+    assert.throws(() => readStation(text, 'UTC'), says(why));
   bad('a,b\n1,2', /Found: a, b/);
   bad('time,temp,humidity,wind', /No reading/);
   bad('time,temp,humidity,wind\nnoon,1,2,3', /Line 2: “noon”/);

@@ -1,6 +1,7 @@
+import { told } from '../say/told';
 import Papa from 'papaparse';
 import { readTime, unfold, type ClockTime } from './clock';
-import { celsius, FormatError, readNumber } from './table';
+import { celsius, readNumber } from './table';
 
 /** One reading of a weather station: milliseconds since 1970 UTC, °C, 0 to 1, m/s. */
 export interface StationHour {
@@ -14,7 +15,7 @@ export interface StationHour {
  * Reads a weather station's CSV: time, temperature, relative humidity and wind. Units by heading:
  * °C or °F, m/s, km/h or mph; humidity in per cent when any value is over 1.5.
  * @param zone IANA zone of clock times without an offset
- * @throws FormatError with what was found and what is accepted
+ * @throws Told with what was found and what is accepted
  */
 export function readStation(text: string, zone: string): { hours: StationHour[]; notes: string[] } {
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
@@ -30,9 +31,7 @@ export function readStation(text: string, zone: string): { hours: StationHour[];
     like(/wind/i),
   ];
   if (!time || !temperature || !humidity || !wind)
-    throw new FormatError(
-      `Columns of time, temperature, humidity and wind are needed. Found: ${fields.join(', ') || 'nothing'}.`,
-    );
+    throw told('formats.hourColumns', { found: fields.join(', ') || '–' });
   const fahrenheit = /°\s*f|fahrenheit|\(f\)|_f\b/i.test(temperature);
   const speed = /km/i.test(wind) ? 1 / 3.6 : /mph|mi/i.test(wind) ? 0.44704 : 1;
   let empty = 0;
@@ -45,9 +44,10 @@ export function readStation(text: string, zone: string): { hours: StationHour[];
     }
     const at = readTime((row[time] ?? '').trim(), zone);
     if (!at || values.some((value) => !Number.isFinite(value)))
-      throw new FormatError(
-        `Line ${i + 2}: “${(at ? Object.values(row).join(',') : (row[time] ?? '')).slice(0, 40)}” was found; a time like 2026-11-24 06:15 and three numbers are accepted.`,
-      );
+      throw told('formats.hourLine', {
+        line: i + 2,
+        found: (at ? Object.values(row).join(',') : (row[time] ?? '')).slice(0, 40),
+      });
     const [degrees, damp, blow] = values as number[];
     rows.push({
       ...at,
@@ -56,7 +56,7 @@ export function readStation(text: string, zone: string): { hours: StationHour[];
       wind: blow * speed,
     });
   });
-  if (!rows.length) throw new FormatError('No reading was found.');
+  if (!rows.length) throw told('formats.noReading');
   const percent = rows.some((row) => row.humidity > 1.5);
   const { moments } = unfold(rows);
   const byMoment = new Map<number, StationHour>();

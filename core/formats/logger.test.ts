@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { readLogger } from './logger';
@@ -73,9 +74,10 @@ test('gaps and doubles are told; what cannot be read is refused with its line', 
   assert.match(gappy.notes.join(' '), /1 readings came twice/);
   assert.match(gappy.notes.join(' '), /1 lines without a value/);
   assert.equal(gappy.readings[1].temperature, 3, 'the last one holds');
-  const bad = (text: string, why: RegExp) => assert.throws(() => readLogger(text, 'UTC'), why);
+  const bad = (text: string, why: RegExp) =>
+    assert.throws(() => readLogger(text, 'UTC'), says(why));
   bad('hello', /No heading with a temperature/);
-  bad('time,temperature °C\n2026-11-24 06:00,2', /1 readings were found/);
+  bad('time,temperature °C\n2026-11-24 06:00,2', /1 reading was found/);
   bad(`time,temperature °C\n${at(1, 2)}\nyesterday,3`, /Line 3: “yesterday” was found/);
   bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 'warm')}`, /Line 3: “warm” was found; a number/);
   bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 90)}`, /90.0 °C was found/);

@@ -1,7 +1,9 @@
+import { told } from '../say/told';
+import { temperatureOf } from '../say/message';
 import Papa from 'papaparse';
 import type { KeepingReading } from '../stock/keeping';
 import { readTime, unfold, type ClockTime } from './clock';
-import { celsius, findColumn, FormatError, readNumber } from './table';
+import { celsius, findColumn, readNumber } from './table';
 
 export interface LoggerFile {
   /** In order of time, each moment once. */
@@ -17,16 +19,13 @@ export interface LoggerFile {
  * `zone`, where an hour that comes twice when clocks are set back is told apart by the order of
  * the lines.
  * @param zone IANA zone of clock times without an offset
- * @throws FormatError with what was found and what is accepted
+ * @throws Told with what was found and what is accepted
  */
 export function readLogger(text: string, zone: string): LoggerFile {
   const body = text.replace(/^\uFEFF/, '').trim();
   const lines = body.split(/\r?\n/);
   const start = lines.findIndex((line) => /temp|°|celsius|fahrenheit/i.test(line));
-  if (start < 0)
-    throw new FormatError(
-      'No heading with a temperature was found. A CSV with columns such as time,temperature °C is accepted.',
-    );
+  if (start < 0) throw told('formats.loggerHeading');
   const { data, meta } = Papa.parse<Record<string, string>>(lines.slice(start).join('\n'), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -37,9 +36,7 @@ export function readLogger(text: string, zone: string): LoggerFile {
   const clock =
     time && /^date$/i.test(time.trim()) ? findColumn(fields, ['time', 'clock']) : undefined;
   if (!temperature || !time)
-    throw new FormatError(
-      `Columns of time and temperature are needed. Found: ${fields.join(', ') || 'nothing'}.`,
-    );
+    throw told('formats.loggerColumns', { found: fields.join(', ') || '–' });
   const headed = /f(ahrenheit)?\s*\)?\s*$|°\s*f/i.test(temperature)
     ? 'F'
     : /c(elsius)?\s*\)?\s*$|°\s*c/i.test(temperature)
@@ -58,13 +55,14 @@ export function readLogger(text: string, zone: string): LoggerFile {
       `${row[time] ?? ''}${clock && clock !== time ? ` ${row[clock] ?? ''}` : ''}`.trim();
     const at = readTime(written, zone);
     if (!Number.isFinite(value) || !at)
-      throw new FormatError(
-        `Line ${start + i + 2}: “${(!at ? written : row[temperature]).slice(0, 30)}” was found; ${!at ? 'a time like 2026-11-24 06:15 or 2026-11-24T06:15:00+01:00' : 'a number'} is accepted.`,
-      );
+      throw told('formats.loggerLine', {
+        line: start + i + 2,
+        found: (!at ? written : row[temperature]).slice(0, 30),
+        wanted: !at ? 'time' : 'number',
+      });
     values.push({ ...at, temperature: value });
   });
-  if (values.length < 2)
-    throw new FormatError(`${values.length} readings were found; two or more are accepted.`);
+  if (values.length < 2) throw told('formats.tooFewReadings', { readings: values.length });
   const unit = headed ?? (median(values.map(({ temperature: t }) => t)) > 28 ? 'F' : 'C');
   if (!headed)
     notes.push(
@@ -90,9 +88,7 @@ export function readLogger(text: string, zone: string): LoggerFile {
     .sort((a, b) => a.at - b.at);
   const unlikely = readings.find(({ temperature: t }) => t < -60 || t > 70);
   if (unlikely)
-    throw new FormatError(
-      `${unlikely.temperature.toFixed(1)} °C was found; −60 to 70 °C is accepted. Is the unit right?`,
-    );
+    throw told('formats.unlikelyReading', { found: temperatureOf(unlikely.temperature) });
   const steps = readings.slice(1).map(({ at }, i) => at - readings[i].at);
   const usual = median(steps);
   const gaps = steps.filter((step) => step > 3 * usual).length;

@@ -1,7 +1,7 @@
+import { told } from '../say/told';
 import Papa from 'papaparse';
 import { isDay } from '../measure/dates';
 import { ORDER_STATES, type OrderLine, type OrderState } from '../stock/orders';
-import { FormatError } from './table';
 
 const COLUMNS = [
   'species',
@@ -51,7 +51,7 @@ export type ReadOrder = Omit<OrderLine, 'id'>;
  * Reads order lines from CSV with the columns that `ordersToCsv` writes; only species, nursery and
  * trees must be there.
  * @param speciesOf finds a species by its name or letter
- * @throws FormatError that names line, column, what was found and what is accepted
+ * @throws Told that names line, column, what was found and what is accepted
  */
 export function readOrders(
   text: string,
@@ -65,42 +65,39 @@ export function readOrders(
   const fields = meta.fields ?? [];
   const missing = ['species', 'nursery', 'trees'].filter((column) => !fields.includes(column));
   if (missing.length) {
-    throw new FormatError(
-      `The column ${missing.map((name) => `“${name}”`).join(' and ')} is missing. Found: ${fields.join(', ') || 'nothing'}.`,
-    );
+    throw told('formats.orderColumns', {
+      missing: missing.map((name) => `“${name}”`).join(', '),
+      found: fields.join(', ') || '–',
+    });
   }
-  if (!data.length) throw new FormatError('The file has a heading and no line under it.');
+  if (!data.length) throw told('formats.orderEmpty');
   return data.map((row, i) => {
     const cell = (column: (typeof COLUMNS)[number]) => (row[column] ?? '').trim();
     const where = (column: string) => `Line ${i + 2}, ${column}`;
     const species = speciesOf(cell('species'));
     if (!species)
-      throw new FormatError(
-        `${where('species')}: “${cell('species')}” is not among the species cards. Its name or letter is accepted.`,
-      );
+      throw told('formats.orderSpecies', { where: where('species'), found: cell('species') });
     const replaced = cell('replaces');
     const replaces = replaced ? speciesOf(replaced) : null;
     if (replaces === undefined)
-      throw new FormatError(`${where('replaces')}: “${replaced}” is not among the species cards.`);
+      throw told('formats.orderReplaces', { where: where('replaces'), found: replaced });
     const whole = (column: 'trees' | 'pack' | 'confirmed', least: number) => {
       const value = Number(cell(column).replace(/[\s\u2009]/g, ''));
       if (!Number.isInteger(value) || value < least || value > 1_000_000)
-        throw new FormatError(
-          `${where(column)}: “${cell(column)}” was found; a whole number from ${least} to 1 000 000 is accepted.`,
-        );
+        throw told('formats.orderNumber', { where: where(column), found: cell(column), least });
       return value;
     };
     const state = (cell('state') || 'asked') as OrderState;
     if (!ORDER_STATES.includes(state))
-      throw new FormatError(
-        `${where('state')}: “${state}” was found; ${ORDER_STATES.join(', ')} are accepted.`,
-      );
+      throw told('formats.orderState', {
+        where: where('state'),
+        found: state,
+        accepted: ORDER_STATES.join(', '),
+      });
     const day = cell('deliver on');
     if (day && !isDay(day))
-      throw new FormatError(
-        `${where('deliver on')}: “${day}” is no date; a day like 2026-11-24 is accepted.`,
-      );
-    if (!cell('nursery')) throw new FormatError(`${where('nursery')} is empty.`);
+      throw told('formats.orderDay', { where: where('deliver on'), found: day });
+    if (!cell('nursery')) throw told('formats.orderNursery', { where: where('nursery') });
     return {
       species,
       replaces,

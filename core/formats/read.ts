@@ -1,8 +1,9 @@
+import { told } from '../say/told';
+import { lengthOf } from '../say/message';
 import { DOMParser } from '@xmldom/xmldom';
 import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
 import { parseZip } from 'shpjs';
-import { GroundError } from '../ground/boundary';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
 import { formatNumber } from '../measure/units';
@@ -37,14 +38,9 @@ export interface ReadShapes {
 
 /** Refuses a file by its size before any of it is read. */
 export function checkFileSize(bytes: number): void {
-  if (bytes === 0)
-    throw new GroundError(
-      'The file is empty. GeoJSON, GPX, KML or CSV with at least three corners is accepted.',
-    );
+  if (bytes === 0) throw told('formats.emptyBoundary');
   if (bytes > LARGEST_FILE) {
-    throw new GroundError(
-      `The file has ${formatNumber(bytes / 1024 / 1024)} MB; at most 20 MB is accepted. A boundary needs a few kilobytes.`,
-    );
+    throw told('formats.tooLarge', { size: bytes / 1024 / 1024 });
   }
 }
 
@@ -52,7 +48,7 @@ export function checkFileSize(bytes: number): void {
  * Reads a boundary: the area (or closed walk) in a GeoJSON, GPX, KML or CSV file.
  * @param text contents of the file
  * @param fileName decides the format; the contents do when the ending is unknown
- * @throws GroundError with a sentence saying what was found and what is accepted
+ * @throws Told with a sentence saying what was found and what is accepted
  */
 export function readBoundary(
   text: string,
@@ -69,9 +65,9 @@ export function boundaryOf(
 ): { name: string; parts: MultiPolygon; notes: string[] } {
   const { notes } = read;
   // A file that says what is what may hold keep-outs and zones beside the boundary.
-  const told = [...read.areas, ...read.lines].some(({ role }) => role === 'boundary');
-  const areas = told ? read.areas.filter(({ role }) => role === 'boundary') : read.areas;
-  const lines = told ? read.lines.filter(({ role }) => role === 'boundary') : read.lines;
+  const named = [...read.areas, ...read.lines].some(({ role }) => role === 'boundary');
+  const areas = named ? read.areas.filter(({ role }) => role === 'boundary') : read.areas;
+  const lines = named ? read.lines.filter(({ role }) => role === 'boundary') : read.lines;
   const name = fileName
     .replace(/\.[^.]*$/, '')
     .replace(/[_-]+/g, ' ')
@@ -82,13 +78,9 @@ export function boundaryOf(
     return { name: areas[0].name || name, parts: areas.flatMap(({ parts }) => parts), notes };
   }
   const walk = lines.filter(({ shape }) => shape.type === 'LineString');
-  if (told && walk.length) return { name: walk[0].name || name, parts: nested(walk), notes };
+  if (named && walk.length) return { name: walk[0].name || name, parts: nested(walk), notes };
   if (walk.length !== 1) {
-    throw new GroundError(
-      walk.length
-        ? `The file has ${walk.length} lines and no area. One closed walk or one area is accepted.`
-        : 'The file has no area and no line. A boundary is an area, or one walk round it.',
-    );
+    throw told('formats.noArea', { lines: walk.length });
   }
   return {
     name: walk[0].name || name,
@@ -115,14 +107,9 @@ function closeWalk(line: Point[], notes: string[]): Point[] {
   const last = line[line.length - 1];
   const gap = geodesicMeasure([[[first, last]]]).perimeter / 2;
   const length = geodesicMeasure([[line]]).perimeter;
-  if (line.length < 3)
-    throw new GroundError(
-      `The line has ${line.length} points; a boundary needs at least three corners.`,
-    );
+  if (line.length < 3) throw told('formats.lineTooShort', { points: line.length });
   if (gap > Math.max(15, length * 0.1)) {
-    throw new GroundError(
-      `The line does not close: its ends are ${formatNumber(gap)} m apart. Walk back to the start, or draw the missing side.`,
-    );
+    throw told('formats.lineOpen', { gap: lengthOf(gap) });
   }
   if (gap > 0.5)
     notes.push(`The walk was closed with a straight line of ${formatNumber(gap, 1)} m.`);
@@ -141,9 +128,7 @@ export async function readShapefile(
   try {
     layers = [await parseZip(bytes)].flat();
   } catch (error) {
-    throw new GroundError(
-      `The zip is no whole shapefile: ${(error as Error).message}. It needs at least the .shp and the .dbf, and the .prj to say where it lies.`,
-    );
+    throw told('formats.brokenShapefile', { problem: (error as Error).message });
   }
   const features = layers.flatMap(({ features }) => features);
   // A projection file has been honoured already; a zone is for files without one.
@@ -160,9 +145,7 @@ export function readShapes(text: string, fileName: string, options: ReadOptions 
   if (ending === 'geojson' || ending === 'json' || /^\s*[{[]/.test(body))
     return fromGeoJson(body, options);
   if (ending === 'csv' || ending === 'txt') return fromCsv(body, options);
-  throw new GroundError(
-    `“${fileName}” is no format that is read here. GeoJSON, GPX, KML and CSV are accepted.`,
-  );
+  throw told('formats.unknownFormat', { fileName });
 }
 
 function fromXml(text: string, ending: string): ReadShapes {
@@ -174,15 +157,11 @@ function fromXml(text: string, ending: string): ReadShapes {
       },
     }).parseFromString(text, 'text/xml');
   } catch {
-    throw new GroundError(
-      'The file is broken: its XML does not end where it should. Save it again and bring in the new one.',
-    );
+    throw told('formats.brokenXml');
   }
   const root = document.documentElement?.nodeName.toLowerCase();
   if (root !== 'gpx' && root !== 'kml') {
-    throw new GroundError(
-      `The file says it is “${root ?? ending}”. GPX and KML are the XML formats accepted.`,
-    );
+    throw told('formats.otherXml', { found: root ?? ending });
   }
   return fromFeatures((root === 'gpx' ? gpx(document) : kml(document)).features, {});
 }
@@ -192,15 +171,10 @@ function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    throw new GroundError(
-      `The file is not whole GeoJSON: ${(error as Error).message}. It may have been cut off while it was sent.`,
-    );
+    throw told('formats.brokenJson', { problem: (error as Error).message });
   }
   const features = toFeatures(value);
-  if (!features.length)
-    throw new GroundError(
-      'The file is JSON but holds no GeoJSON feature. A Polygon or MultiPolygon is accepted.',
-    );
+  if (!features.length) throw told('formats.noFeature');
   return fromFeatures(features, options);
 }
 
@@ -259,9 +233,7 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
         for (const member of geometry.geometries) take(member, about);
         break;
       default:
-        throw new GroundError(
-          `The file holds a “${(geometry as { type: string }).type}”, which is not read. Points, lines and polygons are accepted.`,
-        );
+        throw told('formats.otherGeometry', { found: (geometry as { type: string }).type });
     }
   };
   for (const { geometry, properties } of features) {
@@ -281,14 +253,10 @@ function closedRing(ring: Point[]): Point[] {
   const first = ring[0];
   const last = ring.at(-1);
   if (!first || !last || ring.length < 4) {
-    throw new GroundError(
-      `A ring has ${ring.length} points; it needs at least four, the last repeating the first.`,
-    );
+    throw told('formats.ringTooShort', { points: ring.length });
   }
   if (first[0] !== last[0] || first[1] !== last[1]) {
-    throw new GroundError(
-      `A ring does not close: it starts at ${first.join(', ')} and ends at ${last.join(', ')}. The last corner must repeat the first.`,
-    );
+    throw told('formats.ringOpen', { first: first.join(', '), last: last.join(', ') });
   }
   return ring;
 }
@@ -298,9 +266,7 @@ export function readZone(text: string): [number, boolean] {
   const match = /^\s*(?:utm\s*)?(?:zone\s*)?(\d{1,2})\s*([a-z]*)\s*$/i.exec(text);
   const zone = match ? Number(match[1]) : 0;
   if (!match || zone < 1 || zone > 60) {
-    throw new GroundError(
-      `“${text}” is no UTM zone. A number from 1 to 60 with N or S is accepted, such as 33N.`,
-    );
+    throw told('formats.noUtmZone', { text });
   }
   return [zone, /^s(outh)?$/i.test(match[2])];
 }
@@ -336,34 +302,28 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
     }
     if (zoneColumn >= 0) projected = true;
     if (x < 0 || y < 0) {
-      throw new GroundError(
-        `The first line reads “${rows[0].join(', ')}”. Columns lon and lat, or easting and northing with a zone, are accepted.`,
-      );
+      throw told('formats.cornerColumns', { found: rows[0].join(', ') });
     }
   }
   const data = hasHeading ? rows.slice(1) : rows;
   const points = data.map((cells, i): Point => {
     const pair: Point = [Number(cells[x]), Number(cells[y])];
     if (!cells[x]?.trim() || !cells[y]?.trim() || !pair.every(Number.isFinite)) {
-      throw new GroundError(
-        `Line ${i + 1 + (hasHeading ? 1 : 0)} reads “${cells.join(', ')}”; two numbers were expected.`,
-      );
+      throw told('formats.twoNumbers', {
+        line: i + 1 + (hasHeading ? 1 : 0),
+        found: cells.join(', '),
+      });
     }
     return pair;
   });
-  if (points.length < 3)
-    throw new GroundError(
-      `The file has ${points.length} corners; a boundary needs at least three.`,
-    );
+  if (points.length < 3) throw told('formats.tooFewCorners', { corners: points.length });
   const metres = points.some(([a, b]) => Math.abs(a) > 180 || Math.abs(b) > 180);
   if (!projected && !metres) {
     return { areas: [{ ...UNNAMED, parts: [[points]] }], lines: [], notes: [] };
   }
   const zone = options.zone ?? (zoneColumn >= 0 ? data[0][zoneColumn] : undefined);
   if (!zone) {
-    throw new GroundError(
-      `Coordinates like ${points[0].join(', ')} are metres of a projection, not degrees. Give the UTM zone, for example 33N.`,
-    );
+    throw told('formats.projectedCorners', { found: points[0].join(', ') });
   }
   const convert = fromUtm(...readZone(zone));
   return {

@@ -1,8 +1,3 @@
-/** A file that cannot be read, said so that it can be mended. */
-export class FormatError extends Error {
-  override name = 'FormatError';
-}
-
 /** Finds a column by the words its heading may hold; the first heading that holds one wins. */
 export function findColumn(
   fields: readonly string[],

@@ -1,8 +1,9 @@
+import { told } from '../say/told';
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import type { WeatherDay } from '../calendar/windows';
 import { daysBetween, isDay } from '../measure/dates';
-import { celsius, findColumn, FormatError, readNumber } from './table';
+import { celsius, findColumn, readNumber } from './table';
 
 export interface WeatherFile {
   /** In order, each day once. */
@@ -19,7 +20,7 @@ const MILLIMETRES_PER_INCH = 25.4;
  * Reads daily weather from CSV: a date, lowest and highest temperature, rain; humidity and wind
  * where they are known. Temperatures in °C or °F by heading or by values that can only be the
  * latter; rain in mm or inches, wind in m/s, km/h or mph by heading.
- * @throws FormatError with what was found and what is accepted
+ * @throws Told with what was found and what is accepted
  */
 export function readWeather(text: string): WeatherFile {
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
@@ -32,9 +33,7 @@ export function readWeather(text: string): WeatherFile {
   const highest = findLike(fields, /(max|high)/i);
   const rain = findLike(fields, /(rain|prec|prcp)/i);
   if (!date || !lowest || !highest || !rain)
-    throw new FormatError(
-      `Columns for the day, lowest and highest temperature and rain are needed, such as date,tmin,tmax,rain. Found: ${fields.join(', ') || 'nothing'}.`,
-    );
+    throw told('formats.weatherColumns', { found: fields.join(', ') || '–' });
   const humidity = findLike(fields, /(humid|^rh)/i);
   const wind = findLike(fields, /wind/i);
   const notes: string[] = [];
@@ -49,9 +48,11 @@ export function readWeather(text: string): WeatherFile {
     const day = readDay(row[date] ?? '');
     const bad = values.findIndex((value) => !Number.isFinite(value));
     if (!day || bad >= 0)
-      throw new FormatError(
-        `Line ${i + 2}: “${(!day ? (row[date] ?? '') : row[[lowest, highest, rain][bad]]).slice(0, 30)}” was found; ${day ? 'a number' : 'a day like 2026-11-24'} is accepted.`,
-      );
+      throw told('formats.weatherLine', {
+        line: i + 2,
+        found: (!day ? (row[date] ?? '') : row[[lowest, highest, rain][bad]]).slice(0, 30),
+        wanted: day ? 'number' : 'day',
+      });
     const [low, high, wet] = values as number[];
     const more = (column: string | undefined) => {
       const value = column ? readNumber(row[column]) : undefined;
@@ -66,7 +67,7 @@ export function readWeather(text: string): WeatherFile {
       wind: more(wind),
     });
   });
-  if (!rows.length) throw new FormatError('No day with both temperatures and rain was found.');
+  if (!rows.length) throw told('formats.noWeatherDay');
   const unit = unitOf(`${lowest} ${highest}`, rows, notes);
   if (empty) notes.push(`${empty} lines without a temperature or rain were left out.`);
   const byDay = new Map<string, WeatherDay>();
@@ -82,9 +83,12 @@ export function readWeather(text: string): WeatherFile {
     (day) => day.lowest > day.highest || day.lowest < -70 || day.highest > 60 || day.rain < 0,
   );
   if (wrong)
-    throw new FormatError(
-      `${wrong.day}: ${wrong.lowest.toFixed(1)} to ${wrong.highest.toFixed(1)} °C and ${wrong.rain.toFixed(1)} mm were found; −70 to 60 °C, the lowest first, and 0 mm or more are accepted.`,
-    );
+    throw told('formats.unlikelyDay', {
+      day: wrong.day,
+      lowest: wrong.lowest.toFixed(1),
+      highest: wrong.highest.toFixed(1),
+      rain: wrong.rain.toFixed(1),
+    });
   const missing = daysBetween(days[0].day, days.at(-1)!.day) + 1 - days.length;
   if (missing) {
     const gap = days.find((day, i) => i > 0 && daysBetween(days[i - 1].day, day.day) > 1)!;

@@ -1,15 +1,11 @@
+import { told } from '../say/told';
+import { areaOf } from '../say/message';
 import type { Point } from '../measure/plane';
 import { geodesicMeasure, signedArea, type MultiPolygon, type Ring } from './polygon';
-import { formatNumber } from '../measure/units';
 
 export const SMALLEST_BLOCK = 10;
 export const LARGEST_BLOCK = 10_000 * 10_000;
 export const MOST_CORNERS = 50_000;
-
-/** Input that cannot be used, said so that a leader can mend it. */
-export class GroundError extends Error {
-  override name = 'GroundError';
-}
 
 /** Two sides of one ring that cross, or undefined when the ring is simple. */
 export function findCrossing(ring: Ring): { first: number; second: number; at: Point } | undefined {
@@ -61,16 +57,13 @@ export function tidyRing(ring: readonly Point[]): Ring {
  * Checks a boundary and hands it back with outer rings counter-clockwise, holes clockwise.
  * @param parts rings in longitude and latitude, degrees; the closing corner may be repeated
  * @param near where the site lies, if known, to notice swapped latitude and longitude
- * @throws GroundError with a sentence that says what was found and what is accepted
+ * @throws Told with a sentence that says what was found and what is accepted
  */
 export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
-  if (!parts.length)
-    throw new GroundError('There is no area in it. A boundary needs at least three corners.');
+  if (!parts.length) throw told('ground.noBoundary');
   const corners = parts.flat(2).length;
   if (corners > MOST_CORNERS) {
-    throw new GroundError(
-      `The boundary has ${formatNumber(corners)} corners; at most ${formatNumber(MOST_CORNERS)} are accepted. Simplify it before you bring it in.`,
-    );
+    throw told('ground.tooManyCorners', { corners, most: MOST_CORNERS });
   }
   const tidy = parts.map((rings) => rings.map((ring) => tidyRing(ring)));
   checkCoordinates(tidy.flat(2), near);
@@ -78,30 +71,26 @@ export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
     rings.forEach((ring, index) => {
       const name = index === 0 ? 'The boundary' : `Hole ${index}`;
       if (ring.length < 3) {
-        throw new GroundError(
-          `${name} has ${ring.length} different corners; it needs at least three.`,
-        );
+        throw told('ground.ringTooSmall', { ring: name, corners: ring.length });
       }
       const crossing = findCrossing(ring);
       if (crossing) {
-        throw new GroundError(
-          `${name} crosses itself: side ${crossing.first} and side ${crossing.second} meet near ` +
-            `${crossing.at[1].toFixed(6)}, ${crossing.at[0].toFixed(6)}. Corners must follow the edge in order.`,
-        );
+        throw told('ground.ringCrosses', {
+          ring: name,
+          first: crossing.first,
+          second: crossing.second,
+          latitude: crossing.at[1].toFixed(6),
+          longitude: crossing.at[0].toFixed(6),
+        });
       }
     });
   }
   const { area } = geodesicMeasure(tidy);
   if (area < SMALLEST_BLOCK) {
-    throw new GroundError(
-      `The boundary holds ${formatNumber(area, 1)} m²; a block has at least ${SMALLEST_BLOCK} m².`,
-    );
+    throw told('ground.blockTooSmall', { area: areaOf(area), least: areaOf(SMALLEST_BLOCK) });
   }
   if (area > LARGEST_BLOCK) {
-    throw new GroundError(
-      `The boundary holds ${formatNumber(area / 10_000)} ha; a block has at most 10 000 ha. ` +
-        'If latitude and longitude are swapped, or the zone is wrong, areas come out like this.',
-    );
+    throw told('ground.blockTooLarge', { area: areaOf(area), most: areaOf(LARGEST_BLOCK) });
   }
   return tidy.map((rings) =>
     rings.map((ring, index) =>
@@ -113,30 +102,22 @@ export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
 function checkCoordinates(points: Point[], near?: Point): void {
   for (const [lon, lat] of points) {
     if (!Number.isFinite(lon) || !Number.isFinite(lat)) {
-      throw new GroundError(
-        'A corner has no number in it. Each corner is a longitude and a latitude in degrees.',
-      );
+      throw told('ground.cornerNoNumber');
     }
     if (Math.abs(lon) > 180 || (Math.abs(lat) > 90 && Math.abs(lon) > 90)) {
-      throw new GroundError(
-        `Coordinates like ${formatNumber(lon)}, ${formatNumber(lat)} are metres of a projection, not degrees. ` +
-          'Give the UTM zone (for example 33N), or save the file as longitude and latitude.',
-      );
+      throw told('ground.projected', { x: lon, y: lat });
     }
-    if (Math.abs(lat) > 90) throw new GroundError(swapped(lon, lat));
+    if (Math.abs(lat) > 90) throw swapped(lon, lat);
   }
   if (near) {
     const [lon, lat] = points[0];
     const away = (x: number, y: number) =>
       Math.hypot((x - near[0]) * Math.cos((near[1] * Math.PI) / 180), y - near[1]);
     // Ten degrees off as written, less than two when turned round: turned round is what was meant.
-    if (away(lon, lat) > 10 && away(lat, lon) < 2) throw new GroundError(swapped(lon, lat));
+    if (away(lon, lat) > 10 && away(lat, lon) < 2) throw swapped(lon, lat);
   }
 }
 
-function swapped(lon: number, lat: number): string {
-  return (
-    `Latitude and longitude look swapped: the first corner reads longitude ${lon.toFixed(4)}, ` +
-    `latitude ${lat.toFixed(4)}. Longitude comes first; latitude runs from −90 to 90.`
-  );
+function swapped(lon: number, lat: number) {
+  return told('ground.swapped', { longitude: lon.toFixed(4), latitude: lat.toFixed(4) });
 }

@@ -1,6 +1,6 @@
+import { told } from '../say/told';
 import { degrees, parseLength, radians, type UnitSystem } from '../measure/units';
 import type { Point } from '../measure/plane';
-import { GroundError } from './boundary';
 import { planeArea, type MultiPolygon } from './polygon';
 import { fromMultiPolygon, polygonize, toMultiPolygon, unite } from './topology';
 
@@ -16,16 +16,13 @@ export interface Leg {
  * Reads a leg as surveyors write it: a quadrant bearing (N 34° E) or a whole-circle one (034°), then
  * a distance.
  * @param system the unit of a bare distance
- * @throws GroundError with what is accepted
+ * @throws Told with what is accepted
  */
 export function parseLeg(text: string, system: UnitSystem): Leg {
   const cleaned = text.trim().replace(/,(\d)/g, '.$1');
   const quadrant = /^([NS])\s*(\d{1,2}(?:\.\d+)?)\s*°?\s*([EW])[\s,]+(.+)$/i.exec(cleaned);
   const circle = /^(\d{1,3}(?:\.\d+)?)\s*°?[\s,]+(.+)$/.exec(cleaned);
-  const refuse = () =>
-    new GroundError(
-      `“${text.trim()}” is no bearing and distance. Write it like N 34° E 120 m, or 034° 120 m.`,
-    );
+  const refuse = () => told('ground.noLeg', { found: text.trim() });
   let turn: number;
   let rest: string;
   if (quadrant) {
@@ -45,14 +42,14 @@ export function parseLeg(text: string, system: UnitSystem): Leg {
   } catch {
     throw refuse();
   }
-  if (!(distance > 0)) throw new GroundError('The distance of a leg must be above 0.');
+  if (!(distance > 0)) throw told('ground.legTooShort');
   return { bearing: radians(((turn % 360) + 360) % 360), distance };
 }
 
 /**
  * Reads places typed one a line as "longitude, latitude", degrees.
  * @param least how many there must be
- * @throws GroundError naming the line that cannot be read
+ * @throws Told naming the line that cannot be read
  */
 export function parsePlaces(text: string, least: number): Point[] {
   const places = text
@@ -71,10 +68,8 @@ export function parsePlaces(text: string, least: number): Point[] {
       Math.abs(pair[1]) > 90 ||
       Math.abs(pair[0]) > 180,
   );
-  if (bad >= 0)
-    throw new GroundError(`Line ${bad + 1} is no “longitude, latitude” pair in degrees.`);
-  if (places.length < least)
-    throw new GroundError(`${places.length} given; at least ${least} are needed.`);
+  if (bad >= 0) throw told('ground.noPair', { line: bad + 1 });
+  if (places.length < least) throw told('ground.tooFewPlaces', { given: places.length, least });
   return places as Point[];
 }
 
@@ -101,15 +96,13 @@ export function quadrantBearing(bearing: number): string {
  * Splits an area by a line that crosses it.
  * @param line metres; it runs on straight past both ends
  * @returns the parts, largest first
- * @throws GroundError when the line does not part the area
+ * @throws Told when the line does not part the area
  */
 export function splitBy(area: MultiPolygon, line: readonly Point[]): MultiPolygon[] {
-  if (line.length < 2) throw new GroundError('A line to split by needs at least two points.');
+  if (line.length < 2) throw told('ground.splitLineTooShort');
   const parts = polygonize(area, lengthened(line, 5000));
   if (parts.length < 2) {
-    throw new GroundError(
-      'The line does not part the block. Draw it across, from outside one edge to outside another.',
-    );
+    throw told('ground.splitLineMisses');
   }
   return parts.sort((a, b) => planeArea(b) - planeArea(a));
 }

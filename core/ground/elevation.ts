@@ -1,8 +1,10 @@
+import { told } from '../say/told';
+import { lengthOf } from '../say/message';
 import Delaunator from 'delaunator';
 import { boxOf, type Box, type MultiPolygon } from './polygon';
 import type { Plane, Point } from '../measure/plane';
 import { METRES_PER_FOOT, formatNumber } from '../measure/units';
-import { SurfaceError, type Surface } from './surface';
+import type { Surface } from './surface';
 
 /** A grid as a file holds it: north row first, in the file's own coordinates. */
 export interface RawGrid {
@@ -34,7 +36,7 @@ const HIGHEST = 9_000;
  * Lays a file's grid into the block's plane: each node of the block's own square grid is read from
  * the file's grid, bilinear between its four nodes.
  * @param unit what the file's heights are in
- * @throws SurfaceError when the grid misses the block or its heights cannot be heights
+ * @throws Told when the grid misses the block or its heights cannot be heights
  */
 export function surfaceFromGrid(
   grid: RawGrid,
@@ -59,10 +61,7 @@ export function surfaceFromGrid(
   }
   if (!known) {
     const nw = grid.toLonLat([grid.west, grid.north]);
-    throw new SurfaceError(
-      `The grid does not cover this block: its north-west corner lies at ${nw[1].toFixed(5)}, ${nw[0].toFixed(5)}. ` +
-        'If it is in another projection, give its UTM zone.',
-    );
+    throw told('ground.gridElsewhere', { latitude: nw[1].toFixed(5), longitude: nw[0].toFixed(5) });
   }
   const notes = checkHeights(surface, unit);
   if (known < surface.heights.length)
@@ -75,22 +74,17 @@ export function surfaceFromGrid(
 /**
  * Makes a surface from walked points: Delaunay triangles, each a plane.
  * @param points x, y, z in the block's plane, metres
- * @throws SurfaceError when there are too few, or all on one line
+ * @throws Told when there are too few, or all on one line
  */
 export function surfaceFromPoints(
   points: readonly [number, number, number][],
   boundary: MultiPolygon,
 ): { surface: Surface; notes: string[] } {
   if (points.length < 3) {
-    throw new SurfaceError(
-      `${points.length} points with heights were found; a surface needs at least three.`,
-    );
+    throw told('ground.tooFewHeights', { points: points.length });
   }
   const triangles = Delaunator.from(points as unknown as [number, number][]).triangles;
-  if (!triangles.length)
-    throw new SurfaceError(
-      'All points lie on one line. Walk across the slope as well as along it.',
-    );
+  if (!triangles.length) throw told('ground.heightsOnALine');
   const box = apronBox(boundary);
   // About four nodes to a walked point, no finer than half a metre.
   const extent = boxOf(points.map(([x, y]) => [x, y] as Point));
@@ -106,7 +100,7 @@ export function surfaceFromPoints(
   }
   const notes = checkHeights(surface, 'm');
   const missing = surface.heights.filter(Number.isNaN).length / surface.heights.length;
-  if (missing === 1) throw new SurfaceError('None of the points lies near this block.');
+  if (missing === 1) throw told('ground.heightsElsewhere');
   notes.unshift(`${formatNumber(points.length)} points, ${triangles.length / 3} triangles.`);
   return { surface, notes };
 }
@@ -224,12 +218,13 @@ function checkHeights({ heights, cell }: Surface, unit: 'm' | 'ft'): string[] {
     if (z > highest) highest = z;
   }
   if (lowest < LOWEST || highest > HIGHEST) {
-    throw new SurfaceError(
-      `Heights run from ${formatNumber(lowest)} m to ${formatNumber(highest)} m; ${LOWEST} m to ${formatNumber(HIGHEST)} m is accepted. ` +
-        (unit === 'm'
-          ? 'They may be feet: choose feet and bring the file in again. Or the value for “no height” is not marked in the file.'
-          : 'They may be metres already.'),
-    );
+    throw told('ground.unlikelyHeights', {
+      lowest: lengthOf(lowest),
+      highest: lengthOf(highest),
+      least: lengthOf(LOWEST),
+      most: lengthOf(HIGHEST),
+      unit,
+    });
   }
   const notes = [
     `Heights from ${formatNumber(lowest, 1)} m to ${formatNumber(highest, 1)} m, a node every ${formatNumber(cell, 1)} m.`,

@@ -1,7 +1,8 @@
+import { told } from '../say/told';
+import { lengthOf } from '../say/message';
 import { sumOf, type Figure } from '../measure/working';
 import { formatNumber } from '../measure/units';
 import type { Plane, Point } from '../measure/plane';
-import { GroundError } from './boundary';
 import type { Keepout, KeepoutShape } from './keepouts';
 import { geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
 import type { Limit } from './zones';
@@ -61,7 +62,7 @@ export function shapeInPlane(shape: KeepoutShape, convert: (point: Point) => Poi
  * @param boundary checked boundary in longitude and latitude
  * @param keepouts in the order in which they are to be taken off
  * @param margin metres kept free inside the boundary, 0 or more
- * @throws GroundError when a setback is negative or nothing is left
+ * @throws Told when a setback is negative or nothing is left
  */
 export function plantableArea(
   boundary: MultiPolygon,
@@ -69,7 +70,7 @@ export function plantableArea(
   margin: number,
   plane: Plane,
 ): Plantable {
-  if (!(margin >= 0)) throw new GroundError('The margin inside the boundary must be 0 m or more.');
+  if (!(margin >= 0)) throw told('ground.marginBelowZero');
   const inPlane = mapPoints(boundary, plane.toPlane);
   const gross = planeArea(inPlane);
   const steps = [{ label: 'inside the boundary', value: gross }];
@@ -84,9 +85,10 @@ export function plantableArea(
   }
   const keptOut = keepouts.map((keepout): KeptOut => {
     if (!(keepout.setback >= 0)) {
-      throw new GroundError(
-        `The setback of “${keepout.name}” is ${keepout.setback} m; it must be 0 m or more.`,
-      );
+      throw told('ground.setbackBelowZero', {
+        keepout: keepout.name,
+        setback: lengthOf(keepout.setback),
+      });
     }
     const shape = shapeInPlane(keepout.shape, plane.toPlane);
     // A line or a point with no setback still needs a hair's width to be taken out; where it only
@@ -106,12 +108,12 @@ export function plantableArea(
   const area = toMultiPolygon(left);
   if (!area.length) {
     const widest = [...keptOut].sort((a, b) => b.takes - a.takes)[0];
-    throw new GroundError(
-      'Nothing is left to plant: margin and setbacks take the whole block. ' +
-        (widest
-          ? `“${widest.keepout.name}” takes most; its setback is ${widest.keepout.setback} m.`
-          : `The margin is ${margin} m.`),
-    );
+    throw told('ground.nothingLeft', {
+      widest: widest?.keepout.name ?? '',
+      setback: lengthOf(widest?.keepout.setback ?? 0),
+      margin: lengthOf(margin),
+      kept: widest ? 'yes' : 'no',
+    });
   }
   return {
     boundary: inPlane,

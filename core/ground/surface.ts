@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Point } from '../measure/plane';
 import { contains, type MultiPolygon } from './polygon';
 
@@ -14,10 +15,6 @@ export interface Surface {
   rows: number;
   /** Heights in metres, row by row from the south. */
   heights: Float32Array | Float64Array;
-}
-
-export class SurfaceError extends Error {
-  override name = 'SurfaceError';
 }
 
 /** Height at a place, bilinear between the four nodes around it; NaN outside or beside a hole. */
@@ -164,7 +161,7 @@ export const SLOPE_CLASSES = [0.05, 0.15, 0.25, 0.4] as const;
  * How the ground of an area lies. Area along the ground is the horizontal area times the mean of
  * √(1 + slope²) over the nodes inside.
  * @param horizontal square metres of the area in the plane
- * @throws SurfaceError when no height is known inside
+ * @throws Told when no height is known inside
  */
 export function groundLie(surface: Surface, area: MultiPolygon, horizontal: number): GroundLie {
   let [nodes, known, slopes, stretch] = [0, 0, 0, 0];
@@ -188,9 +185,7 @@ export function groundLie(surface: Surface, area: MultiPolygon, horizontal: numb
     fit.add(surface.minX + column * surface.cell, surface.minY + row * surface.cell, z);
   });
   if (!known) {
-    throw new SurfaceError(
-      'The elevation grid holds no height inside the block. Bring in one that covers it.',
-    );
+    throw told('ground.noHeightInside');
   }
   const [east, north] = fit.slopes();
   const plane = lieOf(east, north);

@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -47,7 +48,7 @@ test('bearing and distance as surveyors write them', () => {
   close('S 0 E 5', 180, 5);
   close('N 90 W 5', 270, 5);
   for (const wrong of ['', 'N 120 E 5', 'north 5', '34°', '400° 5 m', 'N 34 E five', '20° -4 m'])
-    assert.throws(() => parseLeg(wrong, 'metric'), /bearing and distance|above 0/, wrong);
+    assert.throws(() => parseLeg(wrong, 'metric'), says(/bearing and distance|above 0/), wrong);
   const [x, y] = endOfLeg([10, 10], parseLeg('N 90 E 7', 'metric'));
   assert.ok(Math.abs(x - 17) < 1e-9 && Math.abs(y - 10) < 1e-9);
   fc.assert(
@@ -67,9 +68,9 @@ test('places typed one a line, and written so that they read again', () => {
   ];
   assert.deepEqual(parsePlaces(writePlaces(places), 2), places);
   assert.deepEqual(parsePlaces('11.5 51.6\n 11.6; 51.7 ', 2)[1], [11.6, 51.7]);
-  assert.throws(() => parsePlaces('11.5, 51.6\n11.6', 2), /Line 2 is no/);
-  assert.throws(() => parsePlaces('51.6, 111.5\n11.6, 51', 2), /Line 1 is no/);
-  assert.throws(() => parsePlaces('11.5, 51.6', 2), /at least 2/);
+  assert.throws(() => parsePlaces('11.5, 51.6\n11.6', 2), says(/Line 2 is no/));
+  assert.throws(() => parsePlaces('51.6, 111.5\n11.6, 51', 2), says(/Line 1 is no/));
+  assert.throws(() => parsePlaces('11.5, 51.6', 2), says(/at least 2/));
 });
 
 test('split parts add up to the whole and join again; a line beside the block is told', () => {
@@ -97,7 +98,7 @@ test('split parts add up to the whole and join again; a line beside the block is
         [200, 0],
         [200, 50],
       ]),
-    /does not part the block/,
+    says(/does not part the block/),
   );
 });
 
@@ -131,10 +132,13 @@ test('zones cut from the ground: below a level, steeper than a limit, near water
     ],
   });
   assert.ok(Math.abs(planeArea(water) - 1000) < 5);
-  assert.throws(() => cutZone(undefined, block, { kind: 'below', level: 1 }), /needs an elevation/);
+  assert.throws(
+    () => cutZone(undefined, block, { kind: 'below', level: 1 }),
+    says(/needs an elevation/),
+  );
   assert.throws(
     () => cutZone(surface, block, { kind: 'below', level: 1 }),
-    /No ground of this block/,
+    says(/No ground of this block/),
   );
 });
 

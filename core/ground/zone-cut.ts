@@ -1,8 +1,9 @@
+import { told } from '../say/told';
 import { contours } from 'd3-contour';
 import type { Point } from '../measure/plane';
 import { formatNumber } from '../measure/units';
 import { signedArea, type MultiPolygon } from './polygon';
-import { lieAtNode, SurfaceError, type Surface } from './surface';
+import { lieAtNode, type Surface } from './surface';
 import { fromMultiPolygon, fromShape, grow, intersect, toMultiPolygon, uniteAll } from './topology';
 
 /** How a zone is cut out of a block. */
@@ -19,7 +20,7 @@ const FEWEST_CELLS = 2;
  * from water.
  * @param boundary of the block, in its plane
  * @param cut level in metres, slope as rise over run, lines of the water in the plane
- * @throws SurfaceError when there is no elevation to cut by, or nothing is left
+ * @throws Told when there is no elevation to cut by, or nothing is left
  */
 export function cutZone(
   surface: Surface | undefined,
@@ -28,17 +29,13 @@ export function cutZone(
 ): MultiPolygon {
   const block = fromMultiPolygon(boundary);
   if (cut.kind === 'water') {
-    if (!cut.lines.length)
-      throw new SurfaceError('This block has no watercourse. Add one among the keep-outs first.');
+    if (!cut.lines.length) throw told('ground.noWatercourse');
     const bands = cut.lines.map((coordinates) =>
       grow(fromShape({ type: 'LineString', coordinates }), cut.distance),
     );
     return found(toMultiPolygon(intersect(uniteAll(bands), block)), 'near water');
   }
-  if (!surface)
-    throw new SurfaceError(
-      'Cutting by level or slope needs an elevation. Bring one in, or draw the zone.',
-    );
+  if (!surface) throw told('ground.cutNeedsHeights');
   const values = new Float64Array(surface.heights.length);
   for (let row = 0; row < surface.rows; row++) {
     for (let column = 0; column < surface.columns; column++) {
@@ -62,7 +59,7 @@ const describe = (cut: Exclude<ZoneCut, { kind: 'water' }>): string =>
     : `steeper than ${formatNumber(cut.slope * 100)} %`;
 
 function found(parts: MultiPolygon, what: string): MultiPolygon {
-  if (!parts.length) throw new SurfaceError(`No ground of this block lies ${what}.`);
+  if (!parts.length) throw told('ground.nothingCut', { what });
   return parts;
 }
 

@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -35,7 +36,7 @@ test('lengths are read as people write them, in either unit', () => {
   close('7\'6"', 2.286);
   close('-3 m', -3);
   for (const wrong of ['', 'wide', '2.4 parsecs', '2 m wide', '8 ft 6 apples']) {
-    assert.throws(() => parseLength(wrong, 'metric'), /is not a length/, wrong);
+    assert.throws(() => parseLength(wrong, 'metric'), says(/is not a length/), wrong);
   }
 });
 

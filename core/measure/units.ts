@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+
 /**
  * Units at the edges. Inside the program every length is in metres, every area in square metres,
  * every volume in litres; these functions are the only place where feet and acres appear.
@@ -128,6 +130,13 @@ export function formatWind(metresPerSecond: number, system: UnitSystem): string 
     : `${formatNumber((metresPerSecond * 3600) / 1609.344)} mph`;
 }
 
+/** Writes rain given in metres as "12 mm" or "0.47 in". */
+export function formatRain(metres: number, system: UnitSystem): string {
+  return system === 'metric'
+    ? `${formatNumber(metres * 1000)} mm`
+    : `${formatNumber((metres / METRES_PER_FOOT) * 12, 2)} in`;
+}
+
 const LENGTH_UNITS: Record<string, number> = {
   m: 1,
   metre: 1,
@@ -172,7 +181,7 @@ export function parseLength(text: string, system: UnitSystem): number {
     matched += whole;
   }
   if (!matched || matched.replace(/\s/g, '') !== cleaned.replace(/\s/g, '')) {
-    throw new Error(`“${text.trim()}” is not a length. Write it like 2.4 m, 8 ft or 7 ft 6 in.`);
+    throw told('measure.noLength', { found: text.trim() });
   }
   return metres;
 }

@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+import { smallOf } from '../say/message';
 import type { Point } from '../measure/plane';
 import { formatNumber } from '../measure/units';
 import { groundLie, gradientAt, heightAt, type Surface } from '../ground/surface';
@@ -59,10 +61,6 @@ export interface GapStatistics {
   within: number;
 }
 
-export class ContourError extends Error {
-  override name = 'ContourError';
-}
-
 /** Slopes under this have no direction that anyone could see: 1 in 1 000. */
 const FLAT = 1e-3;
 /** Guard against a surface that sends a line in circles. */
@@ -73,7 +71,7 @@ const MOST_CORNERS = 200_000;
  * spacing; from each a line is traced both ways. Lines draw together and apart: one stops where it
  * comes too near a neighbour, and an intermediate line starts where a gap grows too wide, until no
  * gap is left that would take one.
- * @throws ContourError on level ground, a baseline that misses, or limits that contradict each other
+ * @throws Told on level ground, a baseline that misses, or limits that contradict each other
  */
 export function contourRows(
   surface: Surface,
@@ -82,26 +80,17 @@ export function contourRows(
 ): ContourRows {
   const { stopUnder, startOver } = options;
   if (!(stopUnder > 0.1 && startOver >= 2 * stopUnder)) {
-    throw new ContourError(
-      `Lines stop under ${stopUnder} and start over ${startOver} of the row spacing; a line started in the middle of a gap ` +
-        'must not stop at once, so the start limit is at least twice the stop limit.',
-    );
+    throw told('rows.contourLimits', { stop: stopUnder, start: startOver });
   }
   const lie = groundLie(surface, area, planeArea(area));
   if (lie.steepest < FLAT || lie.highest - lie.lowest < 0.05) {
-    throw new ContourError(
-      `The ground is level to ${formatNumber((lie.highest - lie.lowest) * 100)} cm: there is no contour to follow. Lay straight rows instead.`,
-    );
+    throw told('rows.level', { height: smallOf(lie.highest - lie.lowest) });
   }
   const tracer = new Tracer(surface, area, options, lie.aspect);
   const [top, bottom] = options.baseline ?? downhillLine(area, lie.aspect);
   tracer.guides(top, bottom);
   if (!tracer.traced.length) {
-    throw new ContourError(
-      options.baseline
-        ? 'No line could be traced from this baseline: it misses the block, or runs along the slope. Draw it down the slope, across the block.'
-        : 'No level line of any length runs through this block. Lay straight rows, or drop fewer stubs.',
-    );
+    throw told('rows.noContour', { baseline: options.baseline ? 'drawn' : 'none' });
   }
   tracer.fillGaps();
   return tracer.finish(downhillOrder(top, bottom));

@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -359,7 +360,7 @@ test('spacing along the ground is closer on the plan by the cosine of the slope'
   assert.ok(sloped.between < level.between && sloped.between > level.between * 0.98);
   assert.throws(
     () => layOut({ ...ground, surface: undefined }, { ...parameters, measured: 'ground' }),
-    /needs an elevation/,
+    says(/needs an elevation/),
   );
 });
 
@@ -385,7 +386,7 @@ test('direction search: as many trees as laying each bearing gives, the best not
   );
   assert.throws(
     () => searchBearings(ground, { ...parameters, pattern: 'scatter' }),
-    /straight rows/,
+    says(/straight rows/),
   );
 });
 
@@ -449,8 +450,11 @@ test('pits and terraces: volumes add up, sizes that cannot be are refused', () =
   const pits = pitEarth(10, PIT_DEFAULTS);
   assert.ok(Math.abs(pits.dug - 0.75 ** 3) < 1e-12);
   assert.ok(Math.abs(pits.topsoil + pits.subsoil - pits.dug) < 1e-12);
-  assert.throws(() => pitEarth(1, { ...PIT_DEFAULTS, depth: 0 }), /above 0/);
-  assert.throws(() => terraceEarth(10, 0.3, { ...TERRACE_DEFAULTS, width: 0 }), /not accepted/);
+  assert.throws(() => pitEarth(1, { ...PIT_DEFAULTS, depth: 0 }), says(/above 0/));
+  assert.throws(
+    () => terraceEarth(10, 0.3, { ...TERRACE_DEFAULTS, width: 0 }),
+    says(/not accepted/),
+  );
 });
 
 test('versions compared: differences and what they drive', () => {

@@ -1,3 +1,5 @@
+import { says } from '../../tests/says';
+import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -6,7 +8,6 @@ import { contains, type MultiPolygon, type Ring } from '../ground/polygon';
 import { fromMultiPolygon, grow, toMultiPolygon } from '../ground/topology';
 import {
   fromFrame,
-  LatticeError,
   layLattice,
   rowSpan,
   toFrame,
@@ -237,13 +238,10 @@ test('too many positions are refused before they fill the memory', () => {
       ],
     ],
   ];
-  assert.throws(
-    () => layLattice(big, frame, { ...options, step: 0.2, between: 0.2 }),
-    LatticeError,
-  );
+  assert.throws(() => layLattice(big, frame, { ...options, step: 0.2, between: 0.2 }), Told);
   assert.throws(
     () => layLattice(big, frame, { ...options, step: 0.1, between: 0.001 }),
-    /too close together/,
+    says(/too close together/),
   );
 });
 

@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Point } from '../measure/plane';
 import type { MultiPolygon } from '../ground/polygon';
 
@@ -48,10 +49,6 @@ export interface Lattice {
   total: number;
 }
 
-export class LatticeError extends Error {
-  override name = 'LatticeError';
-}
-
 /** Turns plane metres into the frame's (u, v). */
 export function toFrame({ bearing, side }: RowFrame, [x, y]: Point): Point {
   const sin = Math.sin(bearing);
@@ -75,7 +72,7 @@ export function fromFrame({ bearing, side }: RowFrame, [u, v]: Point): Point {
  * counting, not when it ends there. Positions on an edge that crosses their row count as inside.
  *
  * @param area where trees may stand, metres in the block's plane
- * @throws LatticeError when more than two million positions would come of it
+ * @throws Told when more than two million positions would come of it
  */
 export function layLattice(area: MultiPolygon, frame: RowFrame, options: LatticeOptions): Lattice {
   const { step, between, stagger, firstPeg, headland, shortest } = options;
@@ -114,9 +111,7 @@ export function layLattice(area: MultiPolygon, frame: RowFrame, options: Lattice
       rowStretches.push(before);
     }
     if (total > MOST_POSITIONS) {
-      throw new LatticeError(
-        'This spacing gives more than 2 000 000 positions, the most a block may hold. Widen the spacing or cut the block.',
-      );
+      throw told('rows.tooManyPositions');
     }
   }
   rowStretches.push(stretchCount.length);
@@ -181,9 +176,7 @@ function cutLines({ u1, v1, u2, v2, isOuter }: ReturnType<typeof frameEdges>) {
   highest = Math.floor(highest);
   const lines = Math.max(0, highest - lowest + 1);
   if (lines > MOST_POSITIONS) {
-    throw new LatticeError(
-      'The rows lie too close together for a block of this size. Widen the row spacing.',
-    );
+    throw told('rows.rowsTooClose');
   }
   const cutStart = new Uint32Array(lines + 1);
   const span = (edge: number): [number, number] => {

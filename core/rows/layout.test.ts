@@ -1,3 +1,5 @@
+import { says } from '../../tests/says';
+import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -5,7 +7,7 @@ import type { MultiPolygon } from '../ground/polygon';
 import { layOut, type LayoutParameters } from './layout';
 import { toFrame } from './lattice';
 import { positions, rowCount } from './rowset';
-import { density, SpacingError, spacingForDensity } from './spacing';
+import { density, spacingForDensity } from './spacing';
 import {
   arrange,
   checkMix,
@@ -134,16 +136,16 @@ test('the same seed gives the same plan, another seed another', () => {
 });
 
 test('a mix that is not whole says how much is missing', () => {
-  assert.throws(() => checkMix([50, 46]), /adds up to 96 %.*4 % is missing/);
-  assert.throws(() => checkMix([60, 46]), /6 % is too much/);
-  assert.throws(() => checkMix([]), /empty/);
-  assert.throws(() => checkMix([120, -20]), /0 to 100/);
+  assert.throws(() => checkMix([50, 46]), says(/adds up to 96 %.*4 % is missing/));
+  assert.throws(() => checkMix([60, 46]), says(/6 % is too much/));
+  assert.throws(() => checkMix([]), says(/empty/));
+  assert.throws(() => checkMix([120, -20]), says(/0 to 100/));
 });
 
 test('spacing that cannot be planted is refused; any two of three give the third', () => {
-  for (const wrong of [0, -2, NaN, 101]) assert.throws(() => density(wrong, 3), SpacingError);
+  for (const wrong of [0, -2, NaN, 101]) assert.throws(() => density(wrong, 3), Told);
   assert.ok(Math.abs(spacingForDensity(2.5, density(2.5, 3)) - 3) < 1e-12);
-  assert.throws(() => spacingForDensity(2.5, 0), SpacingError);
+  assert.throws(() => spacingForDensity(2.5, 0), Told);
 });
 
 test('rows along an edge start at the first offset from it, on the block’s side', () => {

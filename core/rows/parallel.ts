@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Point } from '../measure/plane';
 import { bearingOf, boxOf, type MultiPolygon } from '../ground/polygon';
 import { offsetLines } from '../ground/topology';
@@ -28,16 +29,12 @@ export interface ParallelOptions {
   stagger: number;
 }
 
-export class GuideError extends Error {
-  override name = 'GuideError';
-}
-
 /**
  * Rows parallel to a line: the k-th row is every place at its distance from the guide, on the side
  * of the guide where the block lies. Such curves have no loops at tight bends, and pegs stand at an
  * equal step along them.
  * @param guide at least two corners, metres in the block's plane
- * @throws GuideError when the guide has no length or no row meets the area
+ * @throws Told when the guide has no length or no row meets the area
  */
 export function parallelRows(
   area: MultiPolygon,
@@ -145,9 +142,7 @@ function finish(rows: RowParts[], guide: readonly Point[], step: number, between
     rows,
   );
   if (!set.total) {
-    throw new GuideError(
-      'Not one row along this line meets the plantable area. Pick an edge of the block, or draw the line nearer to it.',
-    );
+    throw told('rows.guideElsewhere');
   }
   return set;
 }

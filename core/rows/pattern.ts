@@ -1,14 +1,16 @@
+import { told } from '../say/told';
+import { lengthOf } from '../say/message';
 import type { Point } from '../measure/plane';
 import { formatLength, formatNumber } from '../measure/units';
 import { bearingOf, contains, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
-import { groundLie, SurfaceError, type Surface } from '../ground/surface';
+import { groundLie, type Surface } from '../ground/surface';
 import { fromMultiPolygon, grow, intersect, subtract, toMultiPolygon } from '../ground/topology';
 import { asFlat, AreaIndex, peggedRow } from './clip';
 import { contourRows, type GapStatistics, type TracedRow } from './contour';
 import { layLattice, toFrame, type RowFrame } from './lattice';
-import { GuideError, parallelRows, shelterRows, type ShelterRow } from './parallel';
+import { parallelRows, shelterRows, type ShelterRow } from './parallel';
 import { rowSetOf, rowParts, rowCount, rowsOfLattice, type RowSet } from './rowset';
-import { clusters, FILLED, intoLanes, scatter, ScatterError } from './scatter';
+import { clusters, FILLED, intoLanes, scatter } from './scatter';
 import { density, rowSpacingOf, staggerOf, type Pattern } from './spacing';
 
 export type Direction =
@@ -171,10 +173,7 @@ function onTheLevel(
   step: number,
   between: number,
 ) {
-  if (!ground.surface)
-    throw new SurfaceError(
-      'Spacing along the ground needs an elevation. Bring one in on the Ground page, or measure level.',
-    );
+  if (!ground.surface) throw told('rows.groundNeedsHeights');
   const { planeSlope, aspect } = groundLie(ground.surface, area, planeArea(area));
   const { bearing } = rowFrame(ground, settings.direction, 0);
   const turn = Number.isNaN(aspect) ? 0 : aspect - bearing;
@@ -186,10 +185,7 @@ function onTheLevel(
 }
 
 function layContours(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
-  if (!ground.surface)
-    throw new SurfaceError(
-      'Contour rows need an elevation. Bring in a grid or walked heights on the Ground page, or lay straight rows.',
-    );
+  if (!ground.surface) throw told('rows.contourNeedsHeights');
   density(settings.inRow, settings.between);
   const contour = { ...CONTOUR_DEFAULTS, ...settings.contour };
   const found = contourRows(ground.surface, area, {
@@ -205,7 +201,7 @@ function layContours(ground: LayoutGround, area: MultiPolygon, settings: Pattern
 }
 
 function layShelter(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
-  if (!settings.shelter?.length) throw new GuideError('Give at least one shelter row.');
+  if (!settings.shelter?.length) throw told('rows.noShelterRow');
   for (const row of settings.shelter) density(row.step, Math.max(0.5, row.offset));
   return {
     ...shelterRows(area, guideOf(ground, settings), settings.shelter, settings),
@@ -223,10 +219,7 @@ function guideOf(ground: LayoutGround, { guide, direction }: PatternSettings): r
 function layScatter(ground: LayoutGround, area: MultiPolygon, settings: PatternSettings): Laid {
   const options = { ...SCATTER_DEFAULTS, ...settings.scatter };
   const standing = ground.standing ?? [];
-  if (settings.pattern === 'gaps' && !standing.length)
-    throw new ScatterError(
-      'Gap fill goes round trees that stand already. Bring them in as existing trees on the Ground page, or scatter.',
-    );
+  if (settings.pattern === 'gaps' && !standing.length) throw told('rows.noStandingTree');
   const spots = scatter(area, { ...options, standing });
   const { bearing } = rowFrame(ground, settings.direction, 0);
   const apart = Math.sqrt(1 / (options.density ?? FILLED / options.minimum ** 2));
@@ -283,7 +276,7 @@ export function layByZone(
 
 /**
  * Lays a border along the edge first and everything else inside it.
- * @throws GuideError when the border leaves no room
+ * @throws Told when the border leaves no room
  */
 export function layWithBorder(
   ground: LayoutGround,
@@ -305,10 +298,7 @@ export function layWithBorder(
     return row ? [row] : [];
   });
   const inside = toMultiPolygon(grow(fromMultiPolygon(ground.plantable), -border.clear));
-  if (!inside.length)
-    throw new GuideError(
-      `${formatLength(border.clear, 'metric')} kept clear of the border leaves no room for anything else.`,
-    );
+  if (!inside.length) throw told('rows.borderTooWide', { clear: lengthOf(border.clear) });
   const rest = layByZone({ ...ground, plantable: inside }, settings, own);
   const { frame, step, between } = rest.rows;
   const edge = rowSetOf({ frame, straight: false, step: border.step, between }, lines);

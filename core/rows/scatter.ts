@@ -1,7 +1,8 @@
+import { told } from '../say/told';
+import { densityOf, lengthOf } from '../say/message';
 import type { Point } from '../measure/plane';
 import { seededRandom, type Random } from '../measure/random';
 import { boxOf, perimeter, planeArea, type MultiPolygon } from '../ground/polygon';
-import { formatNumber } from '../measure/units';
 import { AreaIndex } from './clip';
 import { MOST_POSITIONS, toFrame, type RowFrame } from './lattice';
 import { rowSetOf, type RowParts, type RowSet } from './rowset';
@@ -21,10 +22,6 @@ export interface ScatterOptions {
   /** Trees that stand already: spots keep off their crowns and the minimum distance from their stems. */
   standing?: readonly { x: number; y: number; crown: number }[];
   seed: number;
-}
-
-export class ScatterError extends Error {
-  override name = 'ScatterError';
 }
 
 /** Directions tried round each spot before it is left. */
@@ -55,9 +52,7 @@ export function fillArea(
   const columns = Math.ceil((maxX - minX) / cell) + 5;
   const rows = Math.ceil((maxY - minY) / cell) + 5;
   if (columns * rows > 6 * MOST_POSITIONS) {
-    throw new ScatterError(
-      'The minimum distance is too small for a block of this size. Widen it or cut the block.',
-    );
+    throw told('rows.minimumTooSmall');
   }
   // Two spots never share a cell; coordinates lie in the cells, so that neighbours are one look away.
   const cells = new Float64Array(2 * columns * rows).fill(NaN);
@@ -117,9 +112,7 @@ export function fillArea(
         if (free(nx, ny)) put(nx, ny);
       }
       if (count > MOST_POSITIONS) {
-        throw new ScatterError(
-          'This distance gives more than 2 000 000 spots, the most a block may hold. Widen it or cut the block.',
-        );
+        throw told('rows.tooManySpots');
       }
     }
     return head;
@@ -173,14 +166,16 @@ class Crowns {
 /**
  * Scattered spots: the ground is filled as densely as the minimum distance allows, then thinned at
  * random to the densities asked for, part by part and to the tree. So the distance always holds.
- * @throws ScatterError when a density is asked for that the distance does not allow
+ * @throws Told when a density is asked for that the distance does not allow
  */
 export function scatter(area: MultiPolygon, options: ScatterOptions): Float64Array {
   const { minimum, density, zones = [], clumps, gaps } = options;
   if (!(minimum >= 0.3 && minimum <= 100))
-    throw new ScatterError(
-      `A minimum distance of ${minimum} m is not accepted; it must be 0.3 m to 100 m.`,
-    );
+    throw told('rows.minimumDistance', {
+      minimum: lengthOf(minimum),
+      least: lengthOf(0.3),
+      most: lengthOf(100),
+    });
   const densest = FILLED / (minimum * minimum);
   for (const [what, wished] of [
     ['The density', density],
@@ -188,10 +183,12 @@ export function scatter(area: MultiPolygon, options: ScatterOptions): Float64Arr
     ...zones.map((zone) => ['The density of a zone', zone.density] as const),
   ] as const) {
     if (wished !== undefined && wished > densest * 1.0001) {
-      throw new ScatterError(
-        `${what} is ${formatNumber(wished * 10_000)} trees/ha; at a minimum distance of ${formatNumber(minimum, 2)} m at most ` +
-          `${formatNumber(densest * 10_000)} fit. Narrow the distance or ask for fewer.`,
-      );
+      throw told('rows.tooDense', {
+        what,
+        wished: densityOf(wished),
+        minimum: lengthOf(minimum),
+        most: densityOf(densest),
+      });
     }
   }
   const random = seededRandom(options.seed);
@@ -325,10 +322,12 @@ export function clusters(area: MultiPolygon, options: ClusterOptions): RowSet {
   const { apart, trees, spacing, bearing } = options;
   const radius = spacing * (Math.sqrt(trees / Math.PI) + 0.5);
   if (apart < 2 * radius) {
-    throw new ScatterError(
-      `Clusters of ${trees} trees ${formatNumber(spacing, 2)} m apart are ${formatNumber(2 * radius, 1)} m wide; ` +
-        `${formatNumber(apart, 1)} m from middle to middle is too little.`,
-    );
+    throw told('rows.clustersOverlap', {
+      trees,
+      spacing: lengthOf(spacing),
+      wide: lengthOf(2 * radius),
+      apart: lengthOf(apart),
+    });
   }
   const index = new AreaIndex(area);
   const group = hexSpots(trees, spacing);

@@ -1,7 +1,8 @@
+import { told } from '../say/told';
 import { groundLie, type Surface } from '../ground/surface';
 import { planeArea } from '../ground/polygon';
 import { density, isLattice, rowSpacingOf, staggerOf } from './spacing';
-import { layLattice, LatticeError, rowCount, rowSpan, rowLine, type Lattice } from './lattice';
+import { layLattice, rowCount, rowSpan, rowLine, type Lattice } from './lattice';
 import { rowFrame, type LayoutGround, type PatternSettings } from './pattern';
 
 /** What rows on one bearing come to. */
@@ -31,10 +32,7 @@ export function searchBearings(
   count = 180,
   progress: (done: number) => boolean = () => true,
 ): BearingResult[] {
-  if (!isLattice(settings.pattern))
-    throw new LatticeError(
-      'Directions are compared for straight rows: square, rectangular, offset or equilateral.',
-    );
+  if (!isLattice(settings.pattern)) throw told('rows.directionsOfStraight');
   const step = settings.inRow;
   const between = rowSpacingOf(settings.pattern, step) ?? settings.between;
   density(step, between);

@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+import { lengthOf } from '../say/message';
 import { SQUARE_METRES_PER_HECTARE } from '../measure/units';
 import type { Figure } from '../measure/working';
 
@@ -38,11 +40,6 @@ export const isLattice = (pattern: Pattern): boolean =>
 export const isListed = (pattern: Pattern): boolean =>
   ['scatter', 'gaps', 'clusters'].includes(pattern);
 
-/** Spacing that cannot be planted, said as a sentence. */
-export class SpacingError extends Error {
-  override name = 'SpacingError';
-}
-
 export const CLOSEST_SPACING = 0.1;
 export const WIDEST_SPACING = 100;
 
@@ -51,7 +48,7 @@ export const TRIANGLE_ROW_RATIO = Math.sqrt(3) / 2;
 
 /**
  * Trees on a square metre at spacing a in the row and b between rows, both in metres.
- * @throws SpacingError when either is outside 0.1 m to 100 m
+ * @throws Told when either is outside 0.1 m to 100 m
  */
 export function density(inRow: number, between: number): number {
   checkSpacing('In the row', inRow);
@@ -62,7 +59,7 @@ export function density(inRow: number, between: number): number {
 /** The third of (in the row, between rows, density): the row spacing that gives a density. */
 export function spacingForDensity(other: number, treesPerSquareMetre: number): number {
   checkSpacing('The given spacing', other);
-  if (!(treesPerSquareMetre > 0)) throw new SpacingError('The density must be above 0.');
+  if (!(treesPerSquareMetre > 0)) throw told('rows.densityNotAboveZero');
   const spacing = 1 / (other * treesPerSquareMetre);
   checkSpacing('The spacing that follows', spacing);
   return spacing;
@@ -82,9 +79,12 @@ export function staggerOf(pattern: Pattern): number {
 
 export function checkSpacing(name: string, metres: number): void {
   if (!(metres >= CLOSEST_SPACING && metres <= WIDEST_SPACING)) {
-    throw new SpacingError(
-      `${name} is ${metres} m; between ${CLOSEST_SPACING} m and ${WIDEST_SPACING} m is accepted.`,
-    );
+    throw told('rows.spacing', {
+      what: name,
+      found: lengthOf(metres),
+      closest: lengthOf(CLOSEST_SPACING),
+      widest: lengthOf(WIDEST_SPACING),
+    });
   }
 }
 

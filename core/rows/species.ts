@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+import { shareOf } from '../say/message';
 import { formatNumber } from '../measure/units';
 import { seededRandom } from '../measure/random';
 import { allot } from './allot';
@@ -24,23 +26,19 @@ export interface Arranged {
   notes: string[];
 }
 
-export class MixError extends Error {
-  override name = 'MixError';
-}
-
 /** Checks that shares in per cent add up to 100 (within a hundredth). */
 export function checkMix(shares: readonly number[]): void {
-  if (!shares.length) throw new MixError('The mix is empty. Add at least one species.');
+  if (!shares.length) throw told('rows.emptyMix');
   const bad = shares.find((share) => !(share >= 0 && share <= 100));
-  if (bad !== undefined)
-    throw new MixError(`A share of ${bad} % is not accepted; it must be 0 to 100 %.`);
+  if (bad !== undefined) throw told('rows.mixShare', { share: shareOf(bad / 100) });
   const sum = shares.reduce((a, b) => a + b, 0);
   if (Math.abs(sum - 100) > 0.01) {
     const gap = Math.round(Math.abs(100 - sum) * 100) / 100;
-    throw new MixError(
-      `The mix adds up to ${Math.round(sum * 100) / 100} %; it must be 100 %. ` +
-        (sum < 100 ? `${gap} % is missing.` : `${gap} % is too much.`),
-    );
+    throw told('rows.mixSum', {
+      sum: shareOf(Math.round(sum * 100) / 10_000),
+      gap: shareOf(gap / 100),
+      way: sum < 100 ? 'less' : 'more',
+    });
   }
 }
 
@@ -67,7 +65,7 @@ export interface ArrangeContext {
  * say which limit binds and by how many trees.
  * @param places positions in each row, or places with limits
  * @param shares per cent a species, adding up to 100
- * @throws MixError when the shares do not add up
+ * @throws Told when the shares do not add up
  */
 export function arrange(
   places: ArrayLike<number> | Places,

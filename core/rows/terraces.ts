@@ -1,5 +1,6 @@
+import { told } from '../say/told';
+import { lengthOf } from '../say/message';
 import type { Figure } from '../measure/working';
-import { SpacingError } from './spacing';
 
 /** Terraces on steep ground. Defaults are common practice, no source. */
 export interface TerraceOptions {
@@ -40,14 +41,11 @@ export interface TerraceEarth {
  */
 export function terraceEarth(metres: number, slope: number, options: TerraceOptions): TerraceEarth {
   const { width, inwardFall, stepEvery, stepLength } = options;
-  if (!(width > 0 && width <= 20))
-    throw new SpacingError(`A terrace ${width} m wide is not accepted; 0.1 m to 20 m is.`);
+  if (!(width > 0 && width <= 20)) throw told('rows.terraceWidth', { width: lengthOf(width) });
   if (!(inwardFall >= 0 && inwardFall < width))
-    throw new SpacingError(
-      `An inward fall of ${inwardFall} m over ${width} m is not accepted; 0 m up to the width is.`,
-    );
+    throw told('rows.terraceFall', { fall: lengthOf(inwardFall), width: lengthOf(width) });
   if (stepEvery > 0 && !(stepLength >= 0 && stepLength < stepEvery))
-    throw new SpacingError('Uncut steps must be shorter than the distance between them.');
+    throw told('rows.terraceSteps');
   const drop = width * slope + inwardFall;
   const perMetre = (width * drop) / 8;
   const steps = stepEvery > 0 ? Math.floor(metres / stepEvery) : 0;
@@ -112,8 +110,7 @@ export interface PitEarth {
 /** Earth of pits: topsoil to one side, subsoil to the other, topsoil back first. */
 export function pitEarth(pits: number, options: PitOptions): PitEarth {
   const { length, width, depth, topsoil, proud } = options;
-  if (![length, width, depth].every((side) => side > 0 && side <= 3))
-    throw new SpacingError('Sides and depth of a pit must be above 0 m and at most 3 m.');
+  if (![length, width, depth].every((side) => side > 0 && side <= 3)) throw told('rows.pitSize');
   const base = length * width;
   const top = base * Math.min(topsoil, depth);
   const dug = base * depth;

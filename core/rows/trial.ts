@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import { seededRandom } from '../measure/random';
 import type { Places, Runs } from './species';
 
@@ -20,10 +21,6 @@ export interface Trial {
   guards: number;
 }
 
-export class TrialError extends Error {
-  override name = 'TrialError';
-}
-
 /**
  * A randomised complete block design (Fisher 1935, "The design of experiments"): every block holds
  * each treatment once, in an order drawn anew for each. Plots lie whole within rows, blocks follow
@@ -31,15 +28,11 @@ export class TrialError extends Error {
  * @param places rows with what may stand where; plots keep to places where every treatment may
  * @param treatments how many
  * @param plot trees a plot
- * @throws TrialError when not even two blocks fit
+ * @throws Told when not even two blocks fit
  */
 export function layTrial(places: Places, treatments: number, plot: number, seed: number): Trial {
-  if (treatments < 2)
-    throw new TrialError('A trial compares at least two treatments; the mix has one.');
-  if (!(Number.isInteger(plot) && plot >= 1))
-    throw new TrialError(
-      `A plot of ${plot} trees is not accepted; it must be a whole number, 1 or more.`,
-    );
+  if (treatments < 2) throw told('rows.oneTreatment');
+  if (!(Number.isInteger(plot) && plot >= 1)) throw told('rows.trialPlot', { plot });
   const open = places.limits.map(({ allowed }) => allowed.every(Boolean));
   const slots: { row: number; firstPeg: number }[] = [];
   places.classes.forEach((runs, row) => {
@@ -61,9 +54,7 @@ export function layTrial(places: Places, treatments: number, plot: number, seed:
   });
   const blocks = Math.floor(slots.length / treatments);
   if (blocks < 2) {
-    throw new TrialError(
-      `${slots.length} plots of ${plot} trees fit; two complete blocks of ${treatments} treatments need ${2 * treatments}. Make plots smaller.`,
-    );
+    throw told('rows.trialRoom', { plots: slots.length, plot, treatments, needed: 2 * treatments });
   }
   const random = seededRandom(seed);
   const plots: TrialPlot[] = [];

@@ -1,7 +1,8 @@
+import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { admit, balance, flowOf, LedgerError, type StockEvent } from './ledger';
+import { admit, balance, flowOf, type StockEvent } from './ledger';
 import { accountOfDay, tallyKey } from './reconcile';
 
 const names = { lot: '', holder: () => '' };
@@ -26,7 +27,7 @@ function day(
     try {
       if (admit(own, entry, names)) taken.push(entry);
     } catch (error) {
-      assert.ok(error instanceof LedgerError);
+      assert.ok(error instanceof Told);
     }
   });
   return taken;

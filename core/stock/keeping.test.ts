@@ -1,9 +1,11 @@
+import { says } from '../../tests/says';
+import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { rootTreatment, wateringRound } from './containers';
 import { byStress, keepingSpan, PLACE_RULES, soakState, stress } from './keeping';
-import { LabelError, readCode, shortCode } from './label';
+import { readCode, shortCode } from './label';
 
 const hour = 3_600_000;
 
@@ -95,13 +97,13 @@ test('a label code is read as it is typed, and every slip or swap is found', () 
       const slip = '0123456789ABCDEFGHJKMNPQRSTVWXY'[other];
       if (slip !== signs[at]) {
         const wrong = signs.map((sign, i) => (i === at ? slip : sign)).join('');
-        assert.throws(() => readCode(wrong), LabelError);
+        assert.throws(() => readCode(wrong), Told);
       }
       if (at < 5 && signs[at] !== signs[at + 1]) {
         [signs[at], signs[at + 1]] = [signs[at + 1], signs[at]];
-        assert.throws(() => readCode(signs.join('')), /does not check/);
+        assert.throws(() => readCode(signs.join('')), says(/does not check/));
       }
     }),
   );
-  assert.throws(() => readCode('31'), /seven letters and digits/);
+  assert.throws(() => readCode('31'), says(/seven letters and digits/));
 });

@@ -1,3 +1,5 @@
+import { told } from '../say/told';
+
 /** Letters and digits that are not taken for one another when written by hand; 31, a prime. */
 const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXY';
 
@@ -23,26 +25,20 @@ function checkSign(signs: string): string {
   return SIGNS[sum % 31];
 }
 
-export class LabelError extends Error {
-  override name = 'LabelError';
-}
-
 /**
  * Reads a code as it is typed or scanned: small letters, spaces and a missing dash are fine, O is
  * read as 0 and I or L as 1. An address with the code at its end is read too.
  * @returns the code in its written form
- * @throws LabelError when it is no code, or does not check
+ * @throws Told when it is no code, or does not check
  */
 export function readCode(text: string): string {
   const last = text.trim().split('/').at(-1) ?? '';
   const signs = last.toUpperCase().replace(/[\s-]/g, '').replaceAll('O', '0').replace(/[IL]/g, '1');
   if (signs.length !== 7 || [...signs].some((sign) => !SIGNS.includes(sign))) {
-    throw new LabelError(
-      `“${last.slice(0, 20)}” is no label code; seven letters and digits like 7K2M-Q4X are accepted.`,
-    );
+    throw told('stock.noLabel', { found: last.slice(0, 20) });
   }
   if (checkSign(signs.slice(0, 6)) !== signs[6]) {
-    throw new LabelError(`“${last}” does not check: a sign is wrong or two are swapped.`);
+    throw told('stock.labelCheck', { found: last });
   }
   return `${signs.slice(0, 4)}-${signs.slice(4)}`;
 }

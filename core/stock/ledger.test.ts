@@ -1,7 +1,9 @@
+import { says } from '../../tests/says';
+import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { admit, balance, LedgerError, STOCK_KINDS, type StockEvent } from './ledger';
+import { admit, balance, STOCK_KINDS, type StockEvent } from './ledger';
 
 const names = { lot: '31', holder: (holder: string) => (holder === 'p:' ? 'the store' : holder) };
 const event = (id: string, kind: StockEvent['kind'], count: number, more = {}): StockEvent => ({
@@ -44,7 +46,7 @@ test('a lot’s trees are somewhere: in a place, with a planter, in the ground o
 test('what cannot be is refused with what is there', () => {
   const events = [event('1', 'receive', 100), event('2', 'issue', 80, { planter: 'ann' })];
   const refused = (entry: StockEvent, why: RegExp, before = events) =>
-    assert.throws(() => admit(before, entry, names), why);
+    assert.throws(() => admit(before, entry, names), says(why));
   refused(event('3', 'issue', 21), /Lot 31 has 20 on hand in the store; 21 cannot be taken/);
   refused(event('3', 'return', 81, { planter: 'ann' }), /ann has 80 .* out; 81 cannot come back/);
   refused(event('3', 'plant', 1, { planter: 'bo' }), /bo has 0 .* 1 cannot be planted/);
@@ -78,7 +80,7 @@ function play(phones: StockEvent[][], turns: readonly number[]) {
     try {
       if (admit(taken, entry, names)) taken.push(entry);
     } catch (error) {
-      assert.ok(error instanceof LedgerError, String(error));
+      assert.ok(error instanceof Told, String(error));
     }
     const { received, culled, planted, lost, onHand, out, held, issued, returned } = balance(taken);
     assert.ok(

@@ -1,4 +1,4 @@
-import { formatNumber } from '../measure/units';
+import { told, type FigureValue } from '../say/told';
 
 /** What can happen to trees of a lot. A correction is an event too: it cancels the one it names. */
 export const STOCK_KINDS = [
@@ -58,10 +58,6 @@ export interface Balance {
   out: number;
   /** Trees of each holder that has any. */
   held: [Holder, number][];
-}
-
-export class LedgerError extends Error {
-  override name = 'LedgerError';
 }
 
 const place = (id?: string | null): Holder => `p:${id ?? ''}`;
@@ -152,7 +148,7 @@ export interface Standing {
 export interface LedgerNames {
   lot: string;
   /** Of a holder: "the cold store", "Planter 3". */
-  holder: (holder: Holder) => string;
+  holder: (holder: Holder) => FigureValue;
 }
 
 /**
@@ -168,14 +164,13 @@ export function admitTo(
   if (known) return false;
   const count = event.kind === 'correct' ? (target?.count ?? 0) : event.count;
   if (event.kind === 'correct') {
-    if (!target || target.kind === 'correct')
-      throw new LedgerError('The entry to cancel is not in this lot.');
-    if (cancelled) throw new LedgerError('That entry is already cancelled.');
+    if (!target || target.kind === 'correct') throw told('stock.noTarget');
+    if (cancelled) throw told('stock.cancelledAlready');
   } else if (!(Number.isInteger(count) && count > 0)) {
-    throw new LedgerError(`${count} trees cannot be entered; a whole number above 0 is accepted.`);
+    throw told('stock.notTrees', { count });
   }
   if (event.kind === 'move' && (event.place ?? '') === (event.to ?? '')) {
-    throw new LedgerError('They are there already; choose another place to move them to.');
+    throw told('stock.thereAlready');
   }
   const flow = flowOf(event.kind === 'correct' ? target! : event);
   const loser = event.kind === 'correct' ? flow.to : flow.from;
@@ -184,15 +179,13 @@ export function admitTo(
   if (has >= count) return true;
   const who = names.holder(loser);
   if (event.kind === 'correct') {
-    throw new LedgerError(
-      `Cancelling that would leave ${who} with ${formatNumber(has - count)} of lot ${names.lot}: trees from it have already gone on.`,
-    );
+    throw told('stock.goneOn', { who, left: has - count, lot: names.lot });
   }
-  throw new LedgerError(
-    loser.startsWith('c:')
-      ? `${who} has ${formatNumber(has)} of lot ${names.lot} out; ${formatNumber(count)} cannot ${event.kind === 'return' ? 'come back' : event.kind === 'plant' ? 'be planted' : 'be lost'}.`
-      : `Lot ${names.lot} has ${formatNumber(has)} on hand in ${who}${before.onHand > has ? ` (${formatNumber(before.onHand)} in all places)` : ''}; ${formatNumber(count)} cannot be taken from it.`,
-  );
+  if (loser.startsWith('c:'))
+    throw told('stock.notOut', { who, has, lot: names.lot, count, kind: event.kind });
+  const all = before.onHand;
+  const elsewhere = all > has ? 'yes' : 'no';
+  throw told('stock.notOnHand', { lot: names.lot, has, who, all, count, elsewhere });
 }
 
 /** As admitTo, from the events themselves. */

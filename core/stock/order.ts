@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
 export interface OrderTerms {
@@ -9,19 +10,14 @@ export interface OrderTerms {
   pack: number;
 }
 
-export class OrderError extends Error {
-  override name = 'OrderError';
-}
-
 /**
  * How many trees to order: positions × (1 + reserve) ÷ (1 − cull), up to whole packs.
  * @param positions positions of one species in the saved layout
  */
 export function orderQuantity(positions: number, { reserve, cull, pack }: OrderTerms): Figure {
-  if (!(reserve >= 0 && reserve <= 1)) throw new OrderError('The reserve must be 0 to 100 %.');
-  if (!(cull >= 0 && cull < 1))
-    throw new OrderError('The cull rate must be 0 % or more and under 100 %.');
-  if (!(Number.isInteger(pack) && pack >= 1)) throw new OrderError('A pack holds 1 tree or more.');
+  if (!(reserve >= 0 && reserve <= 1)) throw told('stock.reserve');
+  if (!(cull >= 0 && cull < 1)) throw told('stock.cullRate');
+  if (!(Number.isInteger(pack) && pack >= 1)) throw told('stock.pack');
   const wanted = (positions * (1 + reserve)) / (1 - cull);
   // The hair taken off keeps 1 000 × 1.1 from becoming 1 101 through binary rounding.
   const packs = Math.max(0, Math.ceil(wanted / pack - 1e-9));

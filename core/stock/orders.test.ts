@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -113,12 +114,18 @@ test('orders go out as CSV and come back the same', () => {
 
 test('a bad order file is refused with the line, what was found and what is accepted', () => {
   const read = (text: string) => readOrders(text, (name) => (name === 'Pine' ? 'pine' : undefined));
-  assert.throws(() => read('nursery,trees\nA,1'), /“species” is missing. Found: nursery, trees/);
-  assert.throws(() => read('species,nursery,trees\nPine,A,1.5'), /Line 2, trees: “1.5”/);
-  assert.throws(() => read('species,nursery,trees\nPine,A,5\nYew,A,5'), /Line 3, species: “Yew”/);
+  assert.throws(
+    () => read('nursery,trees\nA,1'),
+    says(/“species” is missing. Found: nursery, trees/),
+  );
+  assert.throws(() => read('species,nursery,trees\nPine,A,1.5'), says(/Line 2, trees: “1.5”/));
+  assert.throws(
+    () => read('species,nursery,trees\nPine,A,5\nYew,A,5'),
+    says(/Line 3, species: “Yew”/),
+  );
   assert.throws(
     () => read('species,nursery,trees,deliver on\nPine,A,5,2026-02-30'),
-    /“2026-02-30” is no date/,
+    says(/“2026-02-30” is no date/),
   );
-  assert.throws(() => read('species,nursery,trees'), /no line under it/);
+  assert.throws(() => read('species,nursery,trees'), says(/no line under it/));
 });

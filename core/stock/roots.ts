@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import { apportion } from '../measure/apportion';
 
 /** A tool as the crew has it. */
@@ -41,10 +42,6 @@ export const ROOT_RULES: RootRules = {
   cutSeconds: 6,
   mayTrim: true,
 };
-
-export class RootError extends Error {
-  override name = 'RootError';
-}
 
 /** Why a tree does not go into a hole, or that it does. */
 export type Fit = 'fits' | 'twisted' | 'too-long' | 'too-wide';
@@ -95,18 +92,17 @@ const SECONDS_A_DAY = 8 * 3600;
  * harms fewest trees at which labour. Each tree goes to the quickest tool whose hole takes it.
  * @param sample root lengths and spreads, metres
  * @param tools at least one; their own depth, width and day's rate
- * @throws RootError without sample or tools, or with measures that cannot be
+ * @throws Told without sample or tools, or with measures that cannot be
  */
 export function rootsAgainstTools(
   sample: readonly Roots[],
   tools: readonly Tool[],
   rules: RootRules = ROOT_RULES,
 ): RootPlan {
-  if (!sample.length)
-    throw new RootError('No roots are measured yet. Measure a sample at the gate first.');
-  if (!tools.length) throw new RootError('The crew has no tool yet. Enter one with its depth.');
+  if (!sample.length) throw told('stock.noRoots');
+  if (!tools.length) throw told('stock.noTool');
   const wrong = tools.find(({ depth, width, rate }) => !(depth > 0 && width > 0 && rate > 0));
-  if (wrong) throw new RootError(`${wrong.name} needs a depth, a width and a rate above 0.`);
+  if (wrong) throw told('stock.toolSize', { tool: wrong.name });
   const ordered = [...tools].sort((a, b) => b.rate - a.rate);
   const longest = Math.max(...sample.map(({ length }) => length));
   const lengths: number[] = [Infinity];

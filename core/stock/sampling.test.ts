@@ -1,3 +1,5 @@
+import { says } from '../../tests/says';
+import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -7,7 +9,6 @@ import {
   operatingCurve,
   publishedPlan,
   QUALITY_LIMITS,
-  SamplingError,
   smallestPlan,
   verdict,
 } from './sampling';
@@ -28,13 +29,10 @@ test('the smallest plan keeps both risks, and one tree fewer does not', () => {
     ),
     { numRuns: 60 },
   );
-  assert.throws(
-    () => smallestPlan(100, { good: 0.2, bad: 0.1, alpha: 0.05, beta: 0.1 }),
-    SamplingError,
-  );
+  assert.throws(() => smallestPlan(100, { good: 0.2, bad: 0.1, alpha: 0.05, beta: 0.1 }), Told);
   assert.throws(
     () => smallestPlan(0, { good: 0.01, bad: 0.1, alpha: 0.05, beta: 0.1 }),
-    /cannot be sampled/,
+    says(/cannot be sampled/),
   );
 });
 

@@ -1,3 +1,6 @@
+import { told } from '../say/told';
+import { shareOf } from '../say/message';
+
 /** How many trees of a lot are looked at, and how many faulty ones are still accepted. */
 export interface SamplingPlan {
   /** Trees looked at. */
@@ -15,10 +18,6 @@ export interface PlanRisks {
   alpha: number;
   /** Risk of accepting a lot as bad as `bad`. */
   beta: number;
-}
-
-export class SamplingError extends Error {
-  override name = 'SamplingError';
 }
 
 /** ln k! for k up to the largest asked for, grown as needed. */
@@ -58,18 +57,14 @@ export interface FoundPlan extends SamplingPlan {
 /**
  * The smallest plan that meets both risks: for each acceptance number in turn the fewest trees that
  * keep the risk of accepting a bad lot, until a good lot's risk is kept too.
- * @throws SamplingError when the risks contradict each other
+ * @throws Told when the risks contradict each other
  */
 export function smallestPlan(lot: number, risks: PlanRisks): FoundPlan {
   const { good, bad, alpha, beta } = risks;
-  if (!(Number.isInteger(lot) && lot >= 1))
-    throw new SamplingError(`A lot of ${lot} trees cannot be sampled; it has 1 tree or more.`);
+  if (!(Number.isInteger(lot) && lot >= 1)) throw told('stock.emptyLot', { lot });
   if (!(good >= 0 && good < bad && bad <= 1))
-    throw new SamplingError(
-      `A good lot has ${good * 100} % faulty trees and a bad one ${bad * 100} %; the good share must be the smaller.`,
-    );
-  if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1))
-    throw new SamplingError('Both risks must lie between 0 and 100 %.');
+    throw told('stock.goodAndBad', { good: shareOf(good), bad: shareOf(bad) });
+  if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1)) throw told('stock.risks');
   const [goodTrees, badTrees] = [faultyAt(lot, good), Math.max(1, faultyAt(lot, bad))];
   for (let c = 0; c <= badTrees; c++) {
     // More trees make acceptance less likely, so the fewest are found by halving.

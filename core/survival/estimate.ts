@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import { studentQuantile } from '../measure/student';
 import type { Figure, WorkingStep } from '../measure/working';
 import { wilson, type Interval } from './interval';
@@ -15,26 +16,16 @@ export interface SurvivalEstimate extends Interval {
   figure: Figure;
 }
 
-export class CountError extends Error {
-  override name = 'CountError';
-}
-
 /** A count cannot find more than was set, nor more set than was planted. */
 export function checkCount({ row, set, alive }: RowCount, planted: number): void {
   if (![set, alive].every((n) => Number.isInteger(n) && n >= 0) || set === 0) {
-    throw new CountError(
-      `Row ${row}: counts are whole numbers, and at least one tree must have been set.`,
-    );
+    throw told('survival.noCount', { row });
   }
   if (set > planted) {
-    throw new CountError(
-      `Row ${row} had ${planted} trees planted; a count of ${set} set trees is ${set - planted} too many.`,
-    );
+    throw told('survival.moreSet', { row, planted, set, over: set - planted });
   }
   if (alive > set) {
-    throw new CountError(
-      `Row ${row}: ${alive} alive of ${set} set cannot be; at most ${set} is accepted.`,
-    );
+    throw told('survival.moreAlive', { row, alive, set });
   }
 }
 
@@ -47,7 +38,7 @@ export function checkCount({ row, set, alive }: RowCount, planted: number): void
  * @param rowsInBlock N, all rows of the block, for the finite population correction
  */
 export function survival(counts: readonly RowCount[], rowsInBlock: number): SurvivalEstimate {
-  if (!counts.length) throw new CountError('No row has been counted yet.');
+  if (!counts.length) throw told('survival.nothingCounted');
   const set = counts.reduce((sum, row) => sum + row.set, 0);
   const alive = counts.reduce((sum, row) => sum + row.alive, 0);
   const steps: WorkingStep[] = [

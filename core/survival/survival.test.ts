@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -37,20 +38,20 @@ test('one counted row is a simple sample, several are clusters', () => {
   assert.ok(wide.low < 0.87 && wide.high > 0.93);
   const whole = survival(differing, 10);
   assert.ok(whole.high - whole.low < 1e-9, 'when every row is counted nothing is left to chance');
-  assert.throws(() => survival([], 10), /No row/);
+  assert.throws(() => survival([], 10), says(/No row/));
 });
 
 test('a count above what was planted, or alive above set, is refused with its numbers', () => {
   assert.throws(
     () => checkCount({ row: 7, set: 90, alive: 80 }, 85),
-    /85 trees planted; a count of 90 set trees is 5 too many/,
+    says(/85 trees planted; a count of 90 set trees is 5 too many/),
   );
   assert.throws(
     () => checkCount({ row: 7, set: 80, alive: 81 }, 85),
-    /81 alive of 80 set cannot be/,
+    says(/81 alive of 80 set cannot be/),
   );
-  assert.throws(() => checkCount({ row: 7, set: 0, alive: 0 }, 85), /at least one/);
-  assert.throws(() => checkCount({ row: 7, set: 80, alive: -1 }, 85), /whole numbers/);
+  assert.throws(() => checkCount({ row: 7, set: 0, alive: 0 }, 85), says(/at least one/));
+  assert.throws(() => checkCount({ row: 7, set: 80, alive: -1 }, 85), says(/whole numbers/));
   assert.doesNotThrow(() => checkCount({ row: 7, set: 85, alive: 85 }, 85));
 });
 

@@ -1,3 +1,4 @@
+import { says } from '../says';
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
@@ -341,15 +342,18 @@ test('grids that cannot be used are refused with what was found', async () => {
   };
   const read = (contents: string, unit: 'm' | 'ft' = 'm', zone: string | undefined = '32N') =>
     readElevation(contents, 'g.asc', { zone, unit }, boundary, plane);
-  await assert.rejects(read(text({ ncols: 30 })), /30 × 20 = 600 heights; 480 were found/);
-  await assert.rejects(read(text({ nrows: 3 })), /73 or more were found/);
-  await assert.rejects(read(text({}), 'm', ''), /Give the UTM zone/);
-  await assert.rejects(read(text({ cellsize: 0 })), /cell size 0/);
-  await assert.rejects(read(text({ xllcorner: grid.west + 50_000 })), /does not cover this block/);
-  await assert.rejects(read(''), /file is empty/);
+  await assert.rejects(read(text({ ncols: 30 })), says(/30 × 20 = 600 heights; 480 were found/));
+  await assert.rejects(read(text({ nrows: 3 })), says(/73 or more were found/));
+  await assert.rejects(read(text({}), 'm', ''), says(/Give the UTM zone/));
+  await assert.rejects(read(text({ cellsize: 0 })), says(/cell size 0/));
+  await assert.rejects(
+    read(text({ xllcorner: grid.west + 50_000 })),
+    says(/does not cover this block/),
+  );
+  await assert.rejects(read(''), says(/file is empty/));
   await assert.rejects(
     read(text({}, grid.values.map((z) => z * 100).join(' '))),
-    /They may be feet/,
+    says(/They may be feet/),
   );
   const feet = await read(text({}, grid.values.map((z) => z / 0.3048).join(' ')), 'ft');
   assert.ok(Math.abs(heightAt(feet.surface, 0, 0) - 200) < 0.05);
@@ -360,7 +364,7 @@ test('grids that cannot be used are refused with what was found', async () => {
 
 test('level ground, a baseline that misses and limits that contradict are told', () => {
   const flat: Surface = { ...surface, heights: new Float64Array(surface.heights.length).fill(7) };
-  assert.throws(() => contourRows(flat, area, options), /Lay straight rows instead/);
+  assert.throws(() => contourRows(flat, area, options), says(/Lay straight rows instead/));
   assert.throws(
     () =>
       contourRows(surface, area, {
@@ -370,11 +374,11 @@ test('level ground, a baseline that misses and limits that contradict are told',
           [9100, 9000],
         ],
       }),
-    /misses the block/,
+    says(/misses the block/),
   );
   assert.throws(
     () => contourRows(surface, area, { ...options, startOver: 1.2 }),
-    /at least twice the stop limit/,
+    says(/at least twice the stop limit/),
   );
 });
 

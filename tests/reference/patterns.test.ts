@@ -1,3 +1,4 @@
+import { says } from '../says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import shpWrite from '@mapbox/shp-write';
@@ -114,7 +115,7 @@ test('clumps, gaps, zones and standing trees hold; impossible densities are refu
         clumps: { count: 3, radius: 5, density: 0.5 },
         seed: 1,
       }),
-    /density in clumps is 5.000 trees\/ha.*at most/s,
+    says(/density in clumps is 5.000 \/ha.*at most/s),
   );
 });
 
@@ -279,7 +280,7 @@ test('a zipped shapefile reads to the same ring; a broken zip is told', async ()
     read.areas.flatMap(({ parts }) => parts),
     ground.boundary,
   );
-  await assert.rejects(readShapefile(new ArrayBuffer(40)), /no whole shapefile/);
+  await assert.rejects(readShapefile(new ArrayBuffer(40)), says(/no whole shapefile/));
 });
 
 // Independent parsers: OpenLayers' GeoJSON and KML formats.

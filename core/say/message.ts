@@ -1,0 +1,83 @@
+import type { Messages } from './messages';
+
+/** A measured figure: its value in SI and what it measures, so that the edge can choose the unit. */
+export interface Quantity {
+  value: number;
+  kind: QuantityKind;
+}
+
+export type QuantityKind =
+  | 'area'
+  | 'density'
+  | 'distance'
+  | 'length'
+  | 'liquid'
+  | 'mass'
+  | 'rain'
+  | 'share'
+  | 'small'
+  | 'temperature'
+  | 'wind';
+
+/** What may stand in a message: a number, a name, a measure, a day, a moment, or another message. */
+export type FigureValue = number | string | Quantity | DayFigure | MomentFigure | Message | List;
+export interface DayFigure {
+  day: string;
+}
+/** Milliseconds since 1970 UTC, written by the site's clock. */
+export interface MomentFigure {
+  moment: number;
+}
+/** Several of a kind, joined as the language joins them. */
+export interface List {
+  list: readonly FigureValue[];
+}
+
+export type MessageKey = keyof Messages;
+/** Names of the figures that a message carries. */
+export type FigureNames<Key extends MessageKey> = Messages[Key];
+export type FiguresOf<Key extends MessageKey> = [Messages[Key]] extends [never]
+  ? Record<string, never>
+  : Record<Messages[Key], FigureValue>;
+
+/** A sentence as data: which one, and with which figures. The words are the edge's. */
+export interface Message<Key extends MessageKey = MessageKey> {
+  key: Key;
+  figures: Record<string, FigureValue>;
+}
+
+/**
+ * Makes a message. The compiler holds the figures against the message's own names.
+ * @example say('crew.noRow', { row: 14 }).key // => 'crew.noRow'
+ */
+export function say<Key extends MessageKey>(
+  key: Key,
+  ...[figures]: [Messages[Key]] extends [never] ? [] : [FiguresOf<Key>]
+): Message<Key> {
+  return { key, figures: (figures ?? {}) as Record<string, FigureValue> };
+}
+
+const of =
+  (kind: QuantityKind) =>
+  (value: number): Quantity => ({ value, kind });
+
+/** Metres, written as "2.40 m" or "7.9 ft". */
+export const lengthOf = of('length');
+/** Metres of a hole's or a tree's size: "28 cm" or "11.0 in". */
+export const smallOf = of('small');
+/** Square metres. */
+export const areaOf = of('area');
+/** Cubic metres of a liquid. */
+export const liquidOf = of('liquid');
+/** Trees a square metre. */
+export const densityOf = of('density');
+/** A share between 0 and 1. */
+export const shareOf = of('share');
+/** °C. */
+export const temperatureOf = of('temperature');
+/** m/s. */
+export const windOf = of('wind');
+/** Metres of rain, written as mm or inches. */
+export const rainOf = of('rain');
+export const onDay = (day: string): DayFigure => ({ day });
+export const atMoment = (moment: number): MomentFigure => ({ moment });

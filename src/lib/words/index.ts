@@ -1,0 +1,114 @@
+import { IntlMessageFormat } from 'intl-messageformat';
+import { DateTime } from 'luxon';
+import { formatDay } from '../../../core/measure/dates';
+import {
+  formatArea,
+  formatDensity,
+  formatDistance,
+  formatLength,
+  formatLiquid,
+  formatMass,
+  formatNumber,
+  formatRain,
+  formatSmall,
+  formatTemperature,
+  formatWind,
+  type UnitSystem,
+} from '../../../core/measure/units';
+import type { FigureValue, Message, Quantity } from '../../../core/say/message';
+import { isTold } from '../../../core/say/told';
+import { en } from './en';
+
+/** Who reads: the units, and the zone by whose clock moments are written. */
+export interface Reader {
+  system: UnitSystem;
+  zone?: string;
+}
+
+const METRIC: Reader = { system: 'metric' };
+
+/** Our own numbers (thin spaces between thousands) instead of the platform's. */
+const formatters = {
+  getNumberFormat: () => ({ format: trimmed }) as unknown as Intl.NumberFormat,
+  getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) =>
+    new Intl.DateTimeFormat(...args),
+  getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) =>
+    new Intl.PluralRules(...args),
+};
+
+/** A number with the decimals it has, three at most. */
+function trimmed(value: number): string {
+  const decimals = Number.isInteger(value) ? 0 : Math.abs(value) >= 100 ? 0 : 3;
+  const text = formatNumber(value, decimals);
+  return decimals ? text.replace(/\.?0+$/, '') : text;
+}
+
+const compiled = new Map<string, IntlMessageFormat>();
+
+/**
+ * A message in words.
+ * @param reader the units and the zone of whoever reads; metric by default
+ * @example words(say('crew.noRow', { row: 14 })) // => 'The released layout has no row 14.'
+ */
+export function words({ key, figures }: Message, reader: Reader = METRIC): string {
+  let format = compiled.get(key);
+  if (!format) {
+    const text = en[key];
+    if (text === undefined) return key;
+    format = new IntlMessageFormat(text, 'en', undefined, { formatters });
+    compiled.set(key, format);
+  }
+  const written = Object.fromEntries(
+    Object.entries(figures).map(([name, figure]) => [name, write(figure, reader)]),
+  );
+  return String(format.format(written));
+}
+
+/** What an error says: its message in words when it is meant for the person, else its own. */
+export function wordsOf(error: unknown, reader: Reader = METRIC): string {
+  return isTold(error) ? words(error.said, reader) : (error as Error).message;
+}
+
+function write(figure: FigureValue, reader: Reader): string | number {
+  if (typeof figure === 'string' || typeof figure === 'number') return figure;
+  if ('kind' in figure) return quantity(figure, reader.system);
+  if ('day' in figure) return formatDay(figure.day);
+  if ('moment' in figure)
+    return DateTime.fromMillis(figure.moment, { zone: reader.zone ?? 'utc' }).toFormat('HH:mm');
+  if ('list' in figure)
+    return new Intl.ListFormat('en').format(
+      figure.list.map((member) => String(write(member, reader))),
+    );
+  return words(figure, reader);
+}
+
+/** In a sentence "2.50 m" is "2.5 m", and "500.0 m" is "500 m". */
+const plainly = (text: string) => text.replace(/(\.\d*?)0+(?=\s)/, '$1').replace(/\.(?=\s)/, '');
+
+/** A measure in the reader's units. */
+export function quantity({ value, kind }: Quantity, system: UnitSystem): string {
+  switch (kind) {
+    case 'area':
+      return plainly(formatArea(value, system));
+    case 'density':
+      return formatDensity(value, system);
+    case 'distance':
+      return formatDistance(value, system);
+    case 'length':
+      return plainly(formatLength(value, system));
+    case 'liquid':
+      return plainly(formatLiquid(value, system));
+    case 'mass':
+      return formatMass(value, system);
+    case 'rain':
+      return formatRain(value, system);
+    case 'share':
+      return `${trimmed(Math.round(value * 1000) / 10)} %`;
+    case 'small':
+      return formatSmall(value, system);
+    case 'temperature':
+      return formatTemperature(value, system);
+    case 'wind':
+      return formatWind(value, system);
+  }
+}

@@ -1,4 +1,5 @@
 import type { Person } from '$lib/server/sign-in';
+import type { Message } from '../core/say/message';
 
 declare global {
   namespace App {
@@ -7,6 +8,8 @@ declare global {
     }
     interface Error {
       message: string;
+      /** The same as data, where it is meant for the person. */
+      said?: Message;
     }
   }
 }

@@ -5,11 +5,14 @@ import { build, files, version } from '$service-worker';
 /**
  * Keeps the field pages usable without a signal: the application's files are stored at install, a
  * field page and its data are stored each time they load, and served from there when the network
- * is gone. Nothing that is entered passes through here; the outbox keeps that.
+ * is gone, to nobody but the person they were loaded for. Nothing that is entered passes through here;
+ * the outbox keeps that.
  */
 const worker = self as unknown as ServiceWorkerGlobalScope;
 const SHELL = `shell-${version}`;
+/** Pages are kept apart by person: nobody is shown another's name. */
 const PAGES = 'field-pages';
+const WHO = 'field-person';
 
 worker.addEventListener('install', (event) => {
   event.waitUntil(
@@ -27,7 +30,7 @@ worker.addEventListener('activate', (event) => {
       .then((names) =>
         Promise.all(
           names
-            .filter((name) => name !== SHELL && name !== PAGES)
+            .filter((name) => name !== SHELL && name !== WHO && !name.startsWith(`${PAGES} `))
             .map((name) => caches.delete(name)),
         ),
       )
@@ -35,34 +38,48 @@ worker.addEventListener('activate', (event) => {
   );
 });
 
+/** Who was signed in last on this device; kept, because a worker is ended and begun anew at will. */
+async function whose(): Promise<string | undefined> {
+  const kept = await (await caches.open(WHO)).match('/field-person');
+  return (await kept?.text()) || undefined;
+}
+async function belongsTo(person: string): Promise<void> {
+  await (await caches.open(WHO)).put('/field-person', new Response(person));
+}
+
+worker.addEventListener('message', (event) => {
+  const { person } = event.data as { person?: string };
+  if (!person) return;
+  event.waitUntil(belongsTo(person).then(() => event.ports[0]?.postMessage('known')));
+});
+
 worker.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
-  if (event.request.method !== 'GET' || url.origin !== worker.location.origin) return;
+  if (url.origin !== worker.location.origin) return;
+  // Whoever signs in or out next must not be shown the last person's pages.
+  if (url.pathname === '/sign-in' && event.request.method === 'POST')
+    event.waitUntil(belongsTo(''));
+  if (event.request.method !== 'GET') return;
   if (build.includes(url.pathname) || files.includes(url.pathname)) {
     event.respondWith(caches.match(event.request).then((stored) => stored ?? fetch(event.request)));
   } else if (event.request.headers.get('accept') === 'text/event-stream') {
     // The receiver's sentences never end, so there is nothing to keep.
-  } else if (url.pathname.startsWith('/field')) {
+  } else if (/^\/(field|lot)\b/.test(url.pathname)) {
     event.respondWith(networkFirst(event.request));
-  } else if (url.pathname.startsWith('/sign-in')) {
-    // Whoever signs in next must not be shown the last person's pages.
-    event.waitUntil(caches.delete(PAGES));
   }
 });
 
 async function networkFirst(request: Request): Promise<Response> {
-  const cache = await caches.open(PAGES);
+  const person = await whose();
+  const cache = person ? await caches.open(`${PAGES} ${person}`) : undefined;
   try {
     const response = await fetch(request);
-    if (response.ok && !response.redirected) await cache.put(request, response.clone());
+    if (cache && response.ok && !response.redirected) await cache.put(request, response.clone());
     return response;
   } catch (error) {
-    const stored = await cache.match(request, {
-      ignoreSearch: url(request).pathname.endsWith('__data.json'),
-    });
+    // A page's own address may carry what was chosen on it; without a signal the page itself will do.
+    const stored = await cache?.match(request, { ignoreSearch: true, ignoreVary: true });
     if (stored) return stored;
     throw error;
   }
 }
-
-const url = (request: Request) => new URL(request.url);

@@ -5,6 +5,8 @@ import type { Figure } from '../measure/working';
 /** What a block asks materials for. */
 export interface MaterialGround {
   trees: number;
+  /** Trees to order: positions with reserve and culls, in whole packs. */
+  toOrder: number;
   /** Rows, for flags at their ends. */
   rows: number;
   /** Round the whole block, metres. */
@@ -53,7 +55,15 @@ const MULCH = Math.PI * 0.5 ** 2 * 0.12;
 
 /** What a planting uses. Amounts a tree are common practice or from memory, see docs/trade.md. */
 export const MATERIALS: readonly Item[] = [
-  item('trees', 'trees', 'tree', ({ trees }) => trees, 'positions of the layout', 'receive', 0),
+  item(
+    'trees',
+    'trees',
+    'tree',
+    ({ toOrder }) => toOrder,
+    'positions with reserve and culls, in whole packs',
+    'receive',
+    0,
+  ),
   item(
     'guards',
     'guards',

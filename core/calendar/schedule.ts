@@ -1,4 +1,4 @@
-import { addTo, daysBetween, formatDay, type Day } from '../measure/dates';
+import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { CalendarTerms } from './terms';
 import { TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
 
@@ -116,15 +116,4 @@ function stateOf(record: TaskRecord | undefined, start: Day, finish: Day, today:
   if (finish < today) return 'late';
   if (start <= today) return 'due';
   return daysBetween(today, start) <= SOON ? 'soon' : 'later';
-}
-
-/** One sentence about a task that wants attention, or undefined when it does not. */
-export function taskSentence(task: ScheduledTask, block: string): string | undefined {
-  const label = task.label[0].toUpperCase() + task.label.slice(1);
-  if (task.state === 'late') {
-    const held = task.waitsFor.length ? ` It waits for: ${task.waitsFor.join(', ')}.` : '';
-    return `${label} on ${block}: ${task.lateBy} ${task.lateBy === 1 ? 'day' : 'days'} late.${held}`;
-  }
-  if (task.state === 'due') return `${label} on ${block} by ${formatDay(task.finish)}.`;
-  return undefined;
 }

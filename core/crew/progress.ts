@@ -65,14 +65,3 @@ export function admitTally(row: number, count: number, planted: number, places?:
 export function daysLeft(total: number, planted: number, perDay: number): number {
   return planted >= total ? 0 : perDay > 0 ? (total - planted) / perDay : Infinity;
 }
-
-/** Mean trees a day over the days on which anything was planted. */
-export function paceOf(tallies: readonly Tally[]): number {
-  const byDay = new Map<string, number>();
-  for (const { at, count } of standingTallies(tallies)) {
-    const day = at.slice(0, 10);
-    byDay.set(day, (byDay.get(day) ?? 0) + count);
-  }
-  const days = [...byDay.values()];
-  return days.length ? days.reduce((a, b) => a + b, 0) / days.length : 0;
-}

@@ -80,5 +80,5 @@ test('gaps and doubles are told; what cannot be read is refused with its line', 
   bad('time,temperature °C\n2026-11-24 06:00,2', /1 reading was found/);
   bad(`time,temperature °C\n${at(1, 2)}\nyesterday,3`, /Line 3: “yesterday” was found/);
   bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 'warm')}`, /Line 3: “warm” was found; a number/);
-  bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 90)}`, /90.0 °C was found/);
+  bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 90)}`, /90 °C was found/);
 });

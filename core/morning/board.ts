@@ -1,17 +1,22 @@
-/** One sentence of the morning board: what is due, short, late or out of line. */
+import type { Message } from '../say/message';
+
+/** One sentence of the morning board as data: what is due, short, late or out of line. */
 export interface Call {
   urgency: 'stop' | 'soon' | 'note';
-  /** When: "Now", "Today", "Fri". */
-  when: string;
-  /** What to do, with its number. */
-  sentence: string;
+  /** When: now, today, by a day or an hour. */
+  when: Message;
+  /** What to do, with its figures. */
+  say: Message;
   /** Why: the figures behind it. */
-  detail: string;
+  detail?: Message;
   /** A verb for the link. */
-  action: string;
+  action: Message;
   block: string;
   room: Room;
 }
+
+/** A call before it is known which block it is about. */
+export type BlockCall = Omit<Call, 'block'>;
 
 export const ROOMS = [
   'ground',
@@ -26,12 +31,11 @@ export const ROOMS = [
 export type Room = (typeof ROOMS)[number];
 
 const ORDER: Record<Call['urgency'], number> = { stop: 0, soon: 1, note: 2 };
-
-const WHEN = ['Now', 'Today', 'Late'];
+const WHEN = ['when.now', 'when.today', 'when.late'];
 
 /** What must stop first, then what is soon, then what is good to know; today before what is long late. */
 export function inOrder(calls: readonly Call[]): Call[] {
-  const when = (call: Call) => (WHEN.includes(call.when) ? WHEN.indexOf(call.when) : WHEN.length);
+  const when = ({ when: { key } }: Call) => (WHEN.includes(key) ? WHEN.indexOf(key) : WHEN.length);
   return [...calls].sort((a, b) => ORDER[a.urgency] - ORDER[b.urgency] || when(a) - when(b));
 }
 

@@ -1,4 +1,5 @@
-import { told, type FigureValue } from '../say/told';
+import type { MessageKey } from '../say/message';
+import { isTold, told, type FigureValue } from '../say/told';
 
 /** What can happen to trees of a lot. A correction is an event too: it cancels the one it names. */
 export const STOCK_KINDS = [
@@ -134,6 +135,12 @@ export function balanceFrom(
   };
 }
 
+/**
+ * Why an entry that came late was taken though the books cannot follow it yet: "short" leaves somebody
+ * with less than nothing until the other half arrives, "twice" cancels what is cancelled already.
+ */
+export type StockFlag = 'short' | 'twice';
+
 /** What must be known of a lot before something is entered on it. */
 export interface Standing {
   balance: Balance;
@@ -187,6 +194,28 @@ export function admitTo(
   const elsewhere = all > has ? 'yes' : 'no';
   throw told('stock.notOnHand', { lot: names.lot, has, who, all, count, elsewhere });
 }
+
+/**
+ * Admits an entry that waited on a device. It happened, so it is taken; what the books cannot follow is
+ * flagged and waits for its other half. Only what can never be true is refused.
+ * @returns the flag, or undefined when nothing is amiss
+ */
+export function admitLate(
+  standing: Standing,
+  event: StockEvent,
+  names: LedgerNames,
+): StockFlag | undefined {
+  if (event.kind === 'correct' && standing.target && standing.cancelled) return 'twice';
+  try {
+    admitTo(standing, event, names);
+    return undefined;
+  } catch (error) {
+    if (isTold(error) && SHORT.includes(error.said.key)) return 'short';
+    throw error;
+  }
+}
+
+const SHORT: readonly MessageKey[] = ['stock.notOut', 'stock.notOnHand', 'stock.goneOn'];
 
 /** As admitTo, from the events themselves. */
 export function admit(

@@ -10,6 +10,9 @@ export interface OrderTerms {
   pack: number;
 }
 
+/** Terms of a species until the leader sets others. */
+export const USUAL_TERMS: OrderTerms = { reserve: 0.05, cull: 0.05, pack: 50 };
+
 /**
  * How many trees to order: positions × (1 + reserve) ÷ (1 − cull), up to whole packs.
  * @param positions positions of one species in the saved layout

@@ -28,6 +28,8 @@ export interface DayAccount {
   lines: DayLine[];
   /** Planted trees that the ledger does not show yet, by lot. */
   toPost: Posting[];
+  /** Earlier closings' entries that a later correction of the tallies has overtaken: to be cancelled. */
+  toCancel: { id: string; lot: string; planter: string; count: number }[];
   /** Tallied beyond everything the planter had of the species. */
   unexplained: { planter: string; species: string; count: number }[];
 }
@@ -40,12 +42,15 @@ export interface DayAccount {
  * @param tallied trees by planter and species: keys made by `tallyKey`
  * @param speciesOf species of a lot
  * @param carried trees the planters had out before the day began
+ * @param closings ids of planted trees that an earlier closing wrote: they follow the tallies, also
+ *   downwards; what somebody entered by hand stands
  */
 export function accountOfDay(
   events: readonly StockEvent[],
   tallied: ReadonlyMap<string, number>,
   speciesOf: (lot: string) => string,
   carried: readonly { planter: string; lot: string; count: number }[] = [],
+  closings: ReadonlySet<string> = new Set(),
 ): DayAccount {
   const lines = new Map<string, DayLine>();
   const lineOf = (planter: string, species: string) => {
@@ -70,6 +75,7 @@ export function accountOfDay(
   const held = new Map<string, Map<string, number>>();
   const posted = new Map<string, number>();
   const turns = new Map<string, number>();
+  const written = new Map<string, StockEvent[]>();
   for (const { kind, planter, lot } of new Map(events.map((event) => [event.id, event])).values())
     if (kind === 'plant') {
       const onLot = tallyKey(planter ?? '', lot);
@@ -95,19 +101,32 @@ export function accountOfDay(
     if (event.kind === 'issue') line.issued += event.count;
     if (event.kind === 'return') line.returned += event.count;
     if (event.kind === 'lose') line.lost += event.count;
-    if (event.kind === 'plant') posted.set(key, (posted.get(key) ?? 0) + event.count);
+    if (event.kind === 'plant') {
+      posted.set(key, (posted.get(key) ?? 0) + event.count);
+      if (closings.has(event.id)) written.set(key, [...(written.get(key) ?? []), event]);
+    }
   }
   for (const key of tallied.keys()) {
     const [planter, species] = splitKey(key);
     lineOf(planter, species);
   }
   const toPost: Posting[] = [];
+  const toCancel: DayAccount['toCancel'] = [];
   const unexplained: DayAccount['unexplained'] = [];
   for (const [key, line] of lines) {
     const onLedger = posted.get(key) ?? 0;
-    line.planted = Math.max(tallied.get(key) ?? 0, onLedger);
+    const own = written.get(key) ?? [];
+    const byHand = onLedger - own.reduce((sum, { count }) => sum + count, 0);
+    line.planted = Math.max(tallied.get(key) ?? 0, byHand);
     line.missing = line.carried + line.issued - line.returned - line.planted - line.lost;
     let left = line.planted - onLedger;
+    for (const { id, lot, count } of own.reverse()) {
+      if (left >= 0) break;
+      toCancel.push({ id, lot, planter: line.planter, count });
+      const lots = held.get(key)!;
+      lots.set(lot, (lots.get(lot) ?? 0) + count);
+      left += count;
+    }
     for (const [lot, count] of held.get(key) ?? []) {
       const taken = Math.min(left, Math.max(0, count));
       if (taken > 0) {
@@ -124,6 +143,7 @@ export function accountOfDay(
         carried || issued || returned || planted || lost,
     ),
     toPost,
+    toCancel,
     unexplained,
   };
 }

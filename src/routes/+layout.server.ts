@@ -1,34 +1,32 @@
-import { sitesOf } from '$lib/server/authorise';
-import { localTime, today } from '$lib/server/clock';
-import { airAt } from '$lib/server/station';
-import { store } from '$lib/server/store';
 import { judgeAir } from '../../core/calendar/weather';
+import { clockOf, dayOf } from '../../core/say/day';
+import { say } from '../../core/say/message';
+import { blocksFact } from '$lib/rooms/ground/facts.server';
+import { stampOf } from '$lib/server/facts';
+import { openSite } from '$lib/server/page';
+import { airAt } from '$lib/server/station';
 import type { LayoutServerLoad } from './$types';
 
 /** The shell: who is here, which blocks there are, and what the air does. */
-export const load: LayoutServerLoad = async ({ locals }) => {
+export const load: LayoutServerLoad = async ({ locals, depends }) => {
   const { person } = locals;
   if (!person) return { person: undefined };
-  const open = await store();
-  const [access] = await sitesOf(open, person.id);
-  if (!access) return { person };
-  const { site, role } = access;
-  const [blocks, air] = await Promise.all([
-    open.block.findAll({
-      where: { siteId: site.id },
-      attributes: ['id', 'name', 'plantingDay'],
-      order: [['position', 'ASC']],
-      raw: true,
-    }),
-    airAt(open, site),
-  ]);
+  depends('viridane:site', 'viridane:people', 'viridane:calendar');
+  const { sites: _sites, session: _session, ...shown } = person;
+  const page = await openSite(locals);
+  if (!page) return { person: shown };
+  const { site, role, facts } = page;
+  const [blocks, air] = await Promise.all([facts.of(blocksFact), airAt(facts)]);
+  const clock = clockOf(facts.now, site.zone);
   return {
-    person,
+    person: shown,
     site,
     role,
     blocks: blocks.map(({ id, name }) => ({ id, name })),
     air: air && { ...air, judged: judgeAir(air.now) },
-    today: today(site.zone),
-    clock: localTime(site.zone),
+    today: dayOf(facts.now, site.zone),
+    clock: { ...clock, weekday: say(`weekday.${clock.weekday as 1}`) },
+    /** What this page was read at; the minute's question is answered against it. */
+    stamp: stampOf(facts.marks),
   };
 };

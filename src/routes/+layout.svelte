@@ -1,22 +1,40 @@
 <script lang="ts">
   import 'carbon-components-svelte/css/all.css';
-  import '$lib/ui/theme.css';
+  import '$lib/parts/theme.css';
   import { Modal } from 'carbon-components-svelte';
-  import { onMount, type Snippet } from 'svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { onMount, untrack, type Snippet } from 'svelte';
+  import { afterNavigate, goto, invalidateAll } from '$app/navigation';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
   import { ROOMS, type Room } from '$core/morning/board';
   import { formatTemperature, formatWind } from '$core/measure/units';
-  import StringLine from '$lib/ui/StringLine.svelte';
-  import { provideUnits, Units } from '$lib/ui/figures.svelte';
-  import { saving, send } from '$lib/ui/send.svelte';
+  import StringLine from '$lib/parts/StringLine.svelte';
+  import { provideUnits, Units } from '$lib/parts/figures.svelte';
+  import { reader } from '$lib/parts/reader.svelte';
+  import { saving, send, session } from '$lib/parts/send.svelte';
+  import { forgetTyped, noteTyping, putBack, recallTyped, typed } from '$lib/parts/typed.svelte';
+  import { job, stopJob } from '$lib/parts/job.svelte';
+  import ConflictDialog from '$lib/parts/ConflictDialog.svelte';
+  import ProgressBar from '$lib/parts/ProgressBar.svelte';
+  import SignInAgain from '$lib/parts/SignInAgain.svelte';
   import type { LayoutData } from './$types';
 
   let { data, children }: { data: LayoutData; children: Snippet } = $props();
   const units = provideUnits(new Units('metric'));
+  // The person's units count until they are switched here; before the page wakes up too.
+  units.system = untrack(() => data.person?.units ?? 'metric');
   $effect(() => {
     if (data.person) units.system = data.person.units;
+  });
+  $effect(() => {
+    reader.system = units.system;
+    reader.zone = data.site?.zone ?? 'utc';
+  });
+  // What is being typed outlives a reload, Back and a key pressed by mistake.
+  onMount(noteTyping);
+  afterNavigate(({ to }) => {
+    // Fields fill in a moment after the page has come.
+    setTimeout(() => recallTyped(to?.url.pathname ?? ''), 300);
   });
   const block = $derived(page.params.block);
   const blockName = $derived(data.blocks?.find(({ id }) => id === block)?.name);
@@ -70,17 +88,20 @@
       Escape: () => (blocksOpen = menuOpen = false),
     });
   });
-  // The air moves on while a page stays open.
+  // The air moves on while a page stays open; the page itself is asked for only when something changed.
+  let airNow = $state<LayoutData['air']>();
+  const air = $derived(airNow ?? data.air);
+  async function lookAgain() {
+    if (document.visibilityState !== 'visible' || bare || saving.open || navigating.to) return;
+    const response = await fetch('/since').catch(() => undefined);
+    if (response?.status === 401) session.ended = true;
+    if (!response?.ok) return;
+    const now = (await response.json()) as { stamp: string; air?: LayoutData['air'] };
+    airNow = now.air;
+    if (now.stamp !== data.stamp) await invalidateAll();
+  }
   onMount(() => {
-    const timer = setInterval(
-      () =>
-        document.visibilityState === 'visible' &&
-        !bare &&
-        saving.open === 0 &&
-        !navigating.to &&
-        invalidateAll(),
-      60_000,
-    );
+    const timer = setInterval(() => void lookAgain(), 60_000);
     return () => clearInterval(timer);
   });
 </script>
@@ -124,13 +145,13 @@
       {/if}
     </div>
     <div class="air">
-      {#if data.air}
-        <span class="num">{formatTemperature(data.air.now.temperature, units.system)}</span>
-        <span class="num">{Math.round(data.air.now.humidity * 100)} % RH</span>
-        <span class="num">{formatWind(data.air.now.wind, units.system)}</span>
-        <span class="class {data.air.judged.dayClass}" title="Simulated station">
-          {DAY_CLASS[data.air.judged.dayClass]}{data.air.judged.because.length
-            ? `: ${data.air.judged.because.join(', ')}`
+      {#if air}
+        <span class="num">{formatTemperature(air.now.temperature, units.system)}</span>
+        <span class="num">{Math.round(air.now.humidity * 100)} % RH</span>
+        <span class="num">{formatWind(air.now.wind, units.system)}</span>
+        <span class="class {air.judged.dayClass}" title="Simulated station">
+          {DAY_CLASS[air.judged.dayClass]}{air.judged.because.length
+            ? `: ${air.judged.because.join(', ')}`
             : ''}
         </span>
       {/if}
@@ -154,7 +175,9 @@
             >
             <a href="/field">Field page</a>
             <a href="/species">Species</a>
-            {#if data.role === 'leader'}<a href="/people">People</a>{/if}
+            <a href="/people"
+              >{data.role === 'leader' ? 'People and devices' : 'Password and devices'}</a
+            >
             <form method="POST" action="/sign-in?/out"><button>Sign out</button></form>
           </div>
         {/if}
@@ -167,7 +190,27 @@
     driven={page.data.driven}
     flags={page.data.flags}
   />
+  {#if typed.waiting.length}
+    <div class="typed" role="status">
+      <span
+        >You had typed here and not saved: {typed.waiting
+          .slice(0, 3)
+          .map(({ label }) => label)
+          .join(', ')}{typed.waiting.length > 3 ? ' …' : ''}.</span
+      >
+      <button class="link-button" onclick={putBack}>Put it back</button>
+      <button class="link-button" onclick={forgetTyped}>Not wanted</button>
+    </div>
+  {/if}
+  {#if job.running}
+    <div class="typed" role="status">
+      <ProgressBar value={job.running.progress} label="Working at the server" />
+      <button class="link-button" onclick={() => void stopJob(job.running!.id)}>Stop it</button>
+    </div>
+  {/if}
   <main id="main">{@render children()}</main>
+  {#if data.person}<SignInAgain person={data.person} />{/if}
+  <ConflictDialog />
   <Modal bind:open={keysOpen} passiveModal modalHeading="Keys" size="sm">
     <table class="ledger">
       <tbody>
@@ -180,6 +223,15 @@
 {/if}
 
 <style>
+  .typed {
+    display: flex;
+    gap: 16px;
+    align-items: center;
+    padding: 8px 20px;
+    background: var(--ochre-tint, #f6ecd2);
+    color: #2d2100;
+    font-size: 14.5px;
+  }
   header {
     min-height: 46px;
     display: flex;

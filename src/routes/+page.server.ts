@@ -1,14 +1,14 @@
 import { redirect } from '@sveltejs/kit';
 import { flags } from '../../core/morning/board';
-import { morningBoard } from '$lib/server/board';
-import { store } from '$lib/server/store';
+import { morningBoard } from '$lib/rooms/morning/board.server';
+import { openSite } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The morning board: every block of the site, and what each wants today. */
-export const load: PageServerLoad = async ({ parent }) => {
-  const { site } = await parent();
-  if (!site) redirect(303, '/people');
-  const board = await morningBoard(await store(), site);
+export const load: PageServerLoad = async ({ locals }) => {
+  const page = await openSite(locals);
+  if (!page) redirect(303, '/people');
+  const board = await morningBoard(page.facts);
   return {
     calls: board.calls,
     hours: board.air?.hours ?? [],

@@ -1,7 +1,8 @@
 <script lang="ts">
   import AirToday from '$lib/charts/AirToday.svelte';
-  import CallList from '$lib/ui/CallList.svelte';
+  import CallList from '$lib/parts/CallList.svelte';
   import { formatNumber } from '$core/measure/units';
+  import { words } from '$lib/words';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -15,7 +16,7 @@
 <div class="board">
   <section>
     <h1>
-      {data.clock?.weekday}, {data.clock?.text}.
+      {data.clock ? words(data.clock.weekday) : ''}, {data.clock?.text}.
       {#if left > 0}{formatNumber(left)} trees still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing
         waits.{/if}
     </h1>
@@ -54,7 +55,7 @@
         <span class="bar"
           ><i style:width="{block.total ? (100 * block.planted) / block.total : 0}%"></i></span
         >
-        <small>{block.standing}</small>
+        <small>{words(block.standing)}</small>
       </a>
     {/each}
     {#if data.hours.length}

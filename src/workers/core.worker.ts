@@ -9,7 +9,6 @@ import {
   groundLie,
   hillShade,
   profile,
-  SurfaceError,
   surfaceArea,
   type GroundLie,
   type ProfilePoint,
@@ -25,19 +24,24 @@ import {
   readShapes,
   type ReadOptions,
 } from '$core/formats/read';
+import type { Message } from '$core/say/message';
+import { isTold, told } from '$core/say/told';
 import { localPlane, type Point } from '$core/measure/plane';
 import { layoutGround, type Card } from '$core/rows/ground';
 import { layOut, type Layout, type LayoutGround, type LayoutParameters } from '$core/rows/layout';
 import { searchBearings, type BearingResult } from '$core/rows/search';
 
-/** What came of a task: errors cross the thread as their sentence. */
-export type Told<T> = { ok: T } | { error: string };
+/** What came of a task: errors cross the thread as their message, or as their own words. */
+export type Told<T> = { ok: T } | { said: Message } | { error: string };
+
+const failed = (error: unknown) =>
+  isTold(error) ? { said: error.said } : { error: (error as Error).message };
 
 function tell<T>(task: () => T): Told<T> {
   try {
     return { ok: task() };
   } catch (error) {
-    return { error: (error as Error).message };
+    return failed(error);
   }
 }
 
@@ -45,7 +49,7 @@ async function tellLater<T>(task: () => Promise<T>): Promise<Told<T>> {
   try {
     return { ok: await task() };
   } catch (error) {
-    return { error: (error as Error).message };
+    return failed(error);
   }
 }
 
@@ -127,7 +131,7 @@ const worker = {
   },
   relief: (boundary: MultiPolygon): Told<Relieved> =>
     tell(() => {
-      if (!surface) throw new SurfaceError('No elevation is loaded.');
+      if (!surface) throw told('ground.noElevation');
       const lie = groundLie(surface, boundary, planeArea(boundary));
       const interval = contourInterval(lie.lowest, lie.highest);
       const [[[[west, south], , [east, north]]]] = surfaceArea(surface);
@@ -147,7 +151,7 @@ const worker = {
     }),
   profile: (line: Point[]): Told<ProfilePoint[]> =>
     tell(() => {
-      if (!surface) throw new SurfaceError('A profile needs an elevation. Bring one in first.');
+      if (!surface) throw told('ground.profileNeedsHeights');
       return profile(surface, line);
     }),
   /** Slope of each zone, by the mean over its nodes; undefined where no height is known. */
@@ -173,7 +177,7 @@ const worker = {
   },
   layOut: (parameters: LayoutParameters): Told<Layout> =>
     tell(() => {
-      if (!ground) throw new Error('The ground has not been read yet.');
+      if (!ground) throw told('ground.notRead');
       return layOut(ground, parameters);
     }),
   /** To stop a search, its worker is ended: nothing of it needs keeping. */

@@ -1,4 +1,6 @@
 /// <reference lib="webworker" />
+import type { Message } from '$core/say/message';
+import { isTold } from '$core/say/told';
 import {
   deliveryDays,
   finishedBy,
@@ -26,7 +28,8 @@ export interface FinishAnswer {
   planters97?: number;
   plan?: { deliveries: Delivery[]; waits: number[] };
 }
-export type FinishTold = { progress: number } | { answer: FinishAnswer } | { error: string };
+export type FinishTold =
+  { progress: number } | { answer: FinishAnswer } | { said: Message } | { error: string };
 
 self.onmessage = ({ data: { input, sizes } }: MessageEvent<FinishAsk>) => {
   const tell = (told: FinishTold) => self.postMessage(told);
@@ -47,6 +50,6 @@ self.onmessage = ({ data: { input, sizes } }: MessageEvent<FinishAsk>) => {
       },
     });
   } catch (error) {
-    tell({ error: (error as Error).message });
+    tell(isTold(error) ? { said: error.said } : { error: (error as Error).message });
   }
 };

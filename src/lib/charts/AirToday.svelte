@@ -3,7 +3,7 @@
   import { line } from 'd3-shape';
   import { DAY_LIMITS } from '$core/calendar/weather';
   import { formatWind } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     hours: readonly { hour: number; wind: number; temperature: number; humidity: number }[];

@@ -9,7 +9,7 @@
     formatNumber,
     formatPercent,
   } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     results: readonly BearingResult[];

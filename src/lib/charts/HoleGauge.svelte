@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatSmall } from '$core/measure/units';
   import type { GaugeVerdict, Roots, Tool } from '$core/stock/roots';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     title: string;

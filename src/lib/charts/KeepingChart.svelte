@@ -3,7 +3,7 @@
   import { line } from 'd3-shape';
   import { formatTemperature } from '$core/measure/units';
   import type { KeepingReading } from '$core/stock/keeping';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     name: string;

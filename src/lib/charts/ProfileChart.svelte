@@ -4,7 +4,7 @@
   import { line } from 'd3-shape';
   import type { ProfilePoint } from '$core/ground/surface';
   import { formatLength, formatPercent } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     points: readonly ProfilePoint[];

@@ -2,7 +2,7 @@
   import { scaleLinear } from 'd3-scale';
   import { formatSmall } from '$core/measure/units';
   import { fit, ROOT_RULES, type Roots, type RootRules, type Tool } from '$core/stock/roots';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     sample: readonly Roots[];

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import Refused from './Refused.svelte';
   import type { Outbox } from './outbox.svelte';
 
   interface Props {
@@ -8,9 +9,12 @@
     back: readonly [href: string, word: string];
     /** What waits to be sent, said under the header. */
     outbox?: Outbox;
+    /** Where refused entries belong, so that they can be handed to the leader. */
+    block?: { id: string };
+    siteId?: string;
     children: Snippet;
   }
-  let { title, back, outbox, children }: Props = $props();
+  let { title, back, outbox, block, siteId, children }: Props = $props();
 </script>
 
 <header><b>{title}</b> <a href={back[0]}>{back[1]}</a></header>
@@ -21,12 +25,7 @@
         : 'No signal'} · {outbox.waiting}
       {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
   </p>
-  {#each outbox.refused as entry (entry.id)}
-    <p class="say stop refused" role="alert">
-      Not taken: {entry.reason}
-      <button class="link-button" onclick={() => outbox.dismiss(entry)}>I have seen it</button>
-    </p>
-  {/each}
+  {#if block && siteId}<div class="refusals"><Refused {outbox} {block} {siteId} /></div>{/if}
 {/if}
 <main>{@render children()}</main>
 
@@ -53,12 +52,10 @@
     color: #f3d684;
     font-weight: 650;
   }
-  .refused {
-    margin: 10px 16px 0;
-    font-size: 16px;
-  }
-  .refused button {
-    min-height: 44px;
+  .refusals {
+    max-width: 520px;
+    margin: 0 auto;
+    padding: 0 16px;
   }
   main {
     padding: 14px 16px;

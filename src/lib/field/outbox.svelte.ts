@@ -1,20 +1,25 @@
 import Dexie, { type Table } from 'dexie';
-import type { CommandName } from '$lib/schemas';
+import { v7 as uuid } from 'uuid';
+import type { Message } from '$core/say/message';
+import type { CommandName, Given } from '$lib/rooms/contracts';
 
 /** Something entered on this device, kept until the server has it. */
-export interface Entry {
+export interface Entry<Name extends CommandName = CommandName> {
   id: string;
   /** Order of entering; entries are sent in it, so that a taking-back follows what it takes back. */
   order?: number;
   /** Who entered it: on a shared phone nobody sends another's entries. */
   person: string;
-  command: CommandName;
-  payload: Record<string, unknown>;
+  command: Name;
+  payload: Given<Name>;
   state: 'waiting' | 'sent' | 'refused';
-  /** The server's sentence, when it refused. */
+  /** Why the server could not take it as it is, as data and in the server's words. */
+  said?: Message;
   reason?: string;
   /** When the server had done it, by its own clock. */
   doneAt?: number;
+  /** How often it was tried in vain: what it goes with may have reached the server before it. */
+  tries?: number;
 }
 
 class FieldDatabase extends Dexie {
@@ -25,9 +30,15 @@ class FieldDatabase extends Dexie {
   }
 }
 
+/** An entry this old was held back, whatever the tries. */
+const HELD_BACK = 120_000;
+/** Tells whoever asks what an entry may be about. */
+type About = Partial<Record<'row' | 'count' | 'planterId' | 'at' | 'late', unknown>>;
+
 /**
  * What a phone keeps while there is no signal. Entries are written to the device first and sent
- * when they can be; each has an id of its own, so that sent twice counts once.
+ * when they can be; each has an id of its own, so that sent twice counts once. What the server cannot
+ * take stays here, to be changed, split, or handed to the leader.
  */
 export class Outbox {
   entries = $state.raw<Entry[]>([]);
@@ -50,7 +61,8 @@ export class Outbox {
     await this.reload();
     const send = () => void this.flush();
     window.addEventListener('online', send);
-    const timer = setInterval(send, 15_000);
+    // Nothing is asked while nothing waits.
+    const timer = setInterval(() => this.waiting && send(), 15_000);
     send();
     return () => (window.removeEventListener('online', send), clearInterval(timer));
   }
@@ -62,9 +74,9 @@ export class Outbox {
   }
 
   /** Keeps an entry on the device, then tries to send it. Returns once it is safe. */
-  async add(
-    command: CommandName,
-    payload: Record<string, unknown> & { id: string },
+  async add<Name extends CommandName>(
+    command: Name,
+    payload: Given<Name> & { id: string },
   ): Promise<void> {
     await this.database.entries.add({
       id: payload.id,
@@ -72,41 +84,104 @@ export class Outbox {
       command,
       payload,
       state: 'waiting',
-    });
+    } as Entry);
     await this.reload();
     void this.flush();
   }
 
   /** Lets go of entries that the page's own data already counts. */
   async settle(known: ReadonlySet<string>): Promise<void> {
-    const settled = this.entries.filter(({ id, state }) => state === 'sent' && known.has(id));
-    if (!settled.length) return;
-    await this.database.entries.bulkDelete(settled.map(({ order }) => order!));
-    await this.reload();
+    await this.letGo(({ id, state }) => state === 'sent' && known.has(id));
   }
 
   /** Lets go of entries that were done before the page's data was read, of the commands it shows. */
   async settleBefore(readAt: number, commands: readonly CommandName[]): Promise<void> {
-    const settled = this.entries.filter(
+    await this.letGo(
       ({ state, doneAt, command }) =>
         state === 'sent' && commands.includes(command) && (doneAt ?? 0) < readAt,
     );
-    if (!settled.length) return;
-    await this.database.entries.bulkDelete(settled.map(({ order }) => order!));
+  }
+
+  private async letGo(settled: (entry: Entry) => boolean): Promise<void> {
+    const done = this.entries.filter(settled);
+    if (!done.length) return;
+    await this.database.entries.bulkDelete(done.map(({ order }) => order!));
     await this.reload();
   }
 
   /** Payloads of a command that the page's own data does not count yet, in order. */
-  pending<Payload>(command: CommandName): Payload[] {
+  pending<Name extends CommandName>(command: Name): Given<Name>[] {
     return this.entries
       .filter((entry) => entry.command === command && entry.state !== 'refused')
-      .map(({ payload }) => payload as Payload);
+      .map(({ payload }) => payload as Given<Name>);
   }
 
-  /** Forgets a refused entry after its sentence was read. */
-  async dismiss(entry: Entry): Promise<void> {
-    await this.database.entries.delete(entry.order!);
+  /** Sends a refused entry again with something changed: another count, row or planter. */
+  async change(entry: Entry, changes: About): Promise<void> {
+    await this.database.entries.update(entry.order!, {
+      payload: { ...(entry.payload as object), ...changes } as never,
+      state: 'waiting',
+      said: undefined,
+      reason: undefined,
+    });
     await this.reload();
+    void this.flush();
+  }
+
+  /**
+   * Splits a refused entry: the first part keeps its place and id, the rest becomes an entry of its own.
+   * Both are written together, so that no tree is lost between them.
+   */
+  async split(entry: Entry, first: About, rest: About): Promise<void> {
+    const payload = entry.payload as Record<string, unknown>;
+    const id = uuid();
+    await this.database.transaction('rw', this.database.entries, async () => {
+      await this.database.entries.update(entry.order!, {
+        payload: { ...payload, ...first } as never,
+        state: 'waiting',
+        said: undefined,
+        reason: undefined,
+      });
+      await this.database.entries.add({
+        id,
+        person: this.person,
+        command: entry.command,
+        payload: { ...payload, ...rest, id } as never,
+        state: 'waiting',
+      });
+    });
+    await this.reload();
+    void this.flush();
+  }
+
+  /** Hands a refused entry to the leader, as it was entered and with the reason. */
+  async hand(
+    entry: Entry,
+    about: { siteId: string; blockId: string; note: string; reason: string },
+  ): Promise<void> {
+    const id = uuid();
+    await this.database.transaction('rw', this.database.entries, async () => {
+      await this.database.entries.add({
+        id,
+        person: this.person,
+        command: 'people.hand',
+        payload: {
+          id,
+          at: new Date().toISOString(),
+          device: 'phone',
+          siteId: about.siteId,
+          blockId: about.blockId,
+          command: entry.command,
+          payload: entry.payload as Record<string, unknown>,
+          reason: about.reason.slice(0, 500),
+          note: about.note.slice(0, 300),
+        },
+        state: 'waiting',
+      });
+      await this.database.entries.delete(entry.order!);
+    });
+    await this.reload();
+    void this.flush();
   }
 
   /** Sends what waits, in order; stops at the first that finds no signal. */
@@ -124,18 +199,20 @@ export class Outbox {
         const response = await fetch(`/do/${entry.command}`, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(entry.payload),
+          body: JSON.stringify(heldBack(entry)),
         }).catch(() => undefined);
         this.online = Boolean(response);
-        if (!response || response.status >= 500) break;
-        this.signedOut = response.status === 401;
-        if (this.signedOut) break;
+        this.signedOut = response?.status === 401;
+        if (!response || response.status >= 500 || this.signedOut) {
+          await this.database.entries.update(entry.order!, { tries: (entry.tries ?? 0) + 1 });
+          break;
+        }
         const body = await response.json().catch(() => ({}));
         await this.database.entries.update(
           entry.order!,
           response.ok
             ? { state: 'sent', doneAt: Number(response.headers.get('x-done-at')) || 0 }
-            : { state: 'refused', reason: body.error },
+            : { state: 'refused', reason: body.error ?? body.message, said: body.said },
         );
         sent++;
         await this.reload();
@@ -145,4 +222,11 @@ export class Outbox {
     }
     if (sent) this.onsent();
   }
+}
+
+/** Says of an entry that waited that it did: its other half may still be on another phone. */
+function heldBack({ payload, tries }: Entry): object {
+  const given = payload as About;
+  const old = Date.now() - Date.parse(String(given.at ?? '')) > HELD_BACK;
+  return tries || old ? { ...given, late: true } : given;
 }

@@ -1,7 +1,7 @@
 import { onMount, untrack } from 'svelte';
 import { invalidateAll } from '$app/navigation';
 import { v7 as uuid } from 'uuid';
-import type { CommandName } from '$lib/schemas';
+import type { CommandName } from '$lib/rooms/contracts';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
@@ -23,7 +23,7 @@ export function fieldWork(
     let off = () => {};
     void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
     const timer = setInterval(() => (clock = Date.now()), 1000);
-    void keepPages(data().block.id);
+    void keepPages(data().person!.id, data().block.id);
     return () => (off(), clearInterval(timer));
   });
   $effect(() => void outbox.settleBefore(data().at ?? 0, commands));
@@ -37,8 +37,11 @@ export function fieldWork(
   };
 }
 
-/** Registers the service worker and fetches the block's field pages through it once. */
-export async function keepPages(block: string): Promise<void> {
+/**
+ * Registers the service worker, tells it whose pages it keeps, and fetches all that a phone may open of a
+ * block through it once: so that each of them starts without a signal, also from the home screen.
+ */
+export async function keepPages(person: string, block?: string): Promise<void> {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
   await navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
   await navigator.serviceWorker.ready;
@@ -46,7 +49,12 @@ export async function keepPages(block: string): Promise<void> {
     await new Promise((taken) =>
       navigator.serviceWorker.addEventListener('controllerchange', taken, { once: true }),
     );
-  for (const page of PAGES)
-    for (const path of [`/field/${block}${page}`, `/field/${block}${page}/__data.json`])
+  const told = new MessageChannel();
+  const known = new Promise((resolve) => (told.port1.onmessage = resolve));
+  navigator.serviceWorker.controller?.postMessage({ person }, [told.port2]);
+  await Promise.race([known, new Promise((resolve) => setTimeout(resolve, 2000))]);
+  const pages = ['/field', ...(block ? PAGES.map((page) => `/field/${block}${page}`) : [])];
+  for (const page of pages)
+    for (const path of [page, `${page}/__data.json`])
       await fetch(path, { headers: { 'x-keep': '1' } }).catch(() => undefined);
 }

@@ -10,7 +10,7 @@
   import { formatLength } from '$core/measure/units';
   import { nearestPeg, pegPosition } from '$core/rows/rowset';
   import { speciesAt } from '$core/rows/species';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import {
     drawGround,
     drawPlan,

@@ -1,5 +1,7 @@
+import { spoken } from '$lib/parts/reader.svelte';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { LayoutParameters } from '$core/rows/layout';
+import { Told as ToldError } from '$core/say/told';
 import type { BearingResult } from '$core/rows/search';
 import type { CoreWorker, Told } from '../../workers/core.worker';
 
@@ -13,8 +15,9 @@ export function coreWorker(): Remote<CoreWorker> {
   return remote;
 }
 
-/** Unwraps what the worker told, throwing its sentence. */
+/** Unwraps what the worker told, throwing what it threw. */
 export function heard<T>(told: Told<T>): T {
+  if ('said' in told) throw new ToldError(told.said);
   if ('error' in told) throw new Error(told.error);
   return told.ok;
 }
@@ -59,7 +62,7 @@ export function latestOnly<Input, Output>(
     try {
       done(await task(input), input);
     } catch (error) {
-      failed((error as Error).message);
+      failed(spoken(error));
     }
     running = false;
     if (waiting) {

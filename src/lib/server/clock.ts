@@ -1,4 +1,4 @@
-import { DateTime } from 'luxon';
+import { dayOf } from '../../../core/say/day';
 import type { Day } from '../../../core/measure/dates';
 
 /** The start of the made-up clock, if VIRIDANE_CLOCK sets one (screenshots and browser tests). */
@@ -10,25 +10,5 @@ export function now(): number {
   return pretended === undefined ? Date.now() : pretended + (Date.now() - startedAt);
 }
 
-/** The calendar day at a site. */
-export function today(zone: string): Day {
-  return dayAt(now(), zone);
-}
-
-/** The calendar day at a site at some moment. */
-export function dayAt(moment: number, zone: string): Day {
-  return DateTime.fromMillis(moment, { zone }).toISODate()!;
-}
-
-/** The clock at a site, "06:50", and its hour with fraction. */
-export function localTime(
-  zone: string,
-  at = now(),
-): { text: string; hour: number; weekday: string } {
-  const local = DateTime.fromMillis(at, { zone }).setLocale('en-GB');
-  return {
-    text: local.toFormat('HH:mm'),
-    hour: local.hour + local.minute / 60,
-    weekday: local.toFormat('cccc'),
-  };
-}
+/** The calendar day at a site now. */
+export const today = (zone: string): Day => dayOf(now(), zone);

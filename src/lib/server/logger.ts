@@ -1,9 +1,8 @@
-import type { Transaction } from 'sequelize';
 import { seededRandom } from '../../../core/measure/random';
 import type { KeepingReading } from '../../../core/stock/keeping';
-import type { Store } from '../store';
-import type { SiteRow } from '../store/people';
-import type { PlaceRow } from '../store/stock';
+import type { SiteRow } from '../rooms/people/tables.server';
+import type { PlaceRow } from '../rooms/stock/tables.server';
+import type { Reader } from './reader';
 import { stationHours } from './station';
 
 const STEP = 15 * 60_000;
@@ -44,25 +43,22 @@ export function standInReadings(
 
 /** Takes over what a place's logger has measured since it was last read, a fortnight at most. */
 export async function playLogger(
-  store: Store,
+  reader: Reader,
   site: SiteRow,
   place: PlaceRow,
   now: number,
-  transaction?: Transaction,
 ): Promise<number> {
-  const last = await store.keepingReading.findOne({
+  const [last] = await reader.tables.keepingReading.all({
     where: { placeId: place.id },
     order: [['at', 'DESC']],
-    transaction,
-    raw: true,
+    limit: 1,
   });
   const from = Math.max(last ? new Date(last.at).getTime() + 1 : 0, now - LONGEST);
-  const airOf = await stationHours(store, site, from - 4 * 3_600_000, now);
+  const airOf = await stationHours(reader, site, from - 4 * 3_600_000, now);
   const readings = standInReadings(place, from, now, airOf);
-  if (readings.length)
-    await store.keepingReading.bulkCreate(
-      readings.map(({ at, temperature }) => ({ placeId: place.id, at: new Date(at), temperature })),
-      { transaction, ignoreDuplicates: true },
-    );
+  await reader.tables.keepingReading.addAll(
+    readings.map(({ at, temperature }) => ({ placeId: place.id, at: new Date(at), temperature })),
+    { ignore: true },
+  );
   return readings.length;
 }

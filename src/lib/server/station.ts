@@ -1,9 +1,11 @@
 import { DateTime } from 'luxon';
 import { Op } from 'sequelize';
+import { clockOf, dayBounds, dayOf } from '../../../core/say/day';
 import { ANCHOR_AIR, type Air } from '../../../core/stock/exposure';
-import type { Store } from '../store';
-import type { SiteRow, WeatherDayRow } from '../store/people';
-import { dayAt, localTime, now } from './clock';
+import type { SiteRow, WeatherDayRow } from '../rooms/people/tables.server';
+import { now } from './clock';
+import { fact, type Facts } from './facts';
+import type { Reader } from './reader';
 
 /**
  * A simulated weather station. It plays the site's recorded days by the hour: coolest at six,
@@ -15,6 +17,10 @@ export interface StationReading extends Air {
 
 /** Where a weather file has neither. From memory. */
 const USUAL = { humidity: 0.7, wind: 2.5 };
+/** A reading older than this is not the air of the moment. */
+const FRESH = 90 * 60_000;
+/** A day without weather is played by the same date of so many years before. */
+const YEARS_BACK = 6;
 
 function readingAt(day: WeatherDayRow, hour: number): StationReading {
   const warmth = (1 - Math.cos((2 * Math.PI * (hour - 6)) / 24)) / 2 - 0.5;
@@ -27,55 +33,42 @@ function readingAt(day: WeatherDayRow, hour: number): StationReading {
   };
 }
 
-/** The recorded day that the station plays at a moment: that day's own, or the same date of another year. */
-async function dayPlayed(
-  store: Store,
-  site: SiteRow,
-  at: number,
-): Promise<WeatherDayRow | undefined> {
-  const day = dayAt(at, site.zone);
-  const own = await store.weatherDay.findOne({ where: { siteId: site.id, day }, raw: true });
-  if (own) return own as WeatherDayRow;
-  for (let years = 1; years <= 6; years++) {
-    const earlier = DateTime.fromISO(day, { zone: 'utc' }).minus({ years }).toISODate()!;
-    const played = await store.weatherDay.findOne({
-      where: { siteId: site.id, day: earlier },
-      raw: true,
-    });
-    if (played) return played as WeatherDayRow;
-  }
-  return undefined;
+export interface MeasuredHour extends Air {
+  at: number;
 }
 
-/**
- * The air to count root drying with at a moment: the station's, or where a site has none the anchor of the
- * drying index, so that the clock still runs.
- */
-export async function airForRoots(
-  store: Store,
-  site: SiteRow,
-  at = now(),
-): Promise<StationReading> {
-  return (await airAt(store, site, at))?.now ?? { ...ANCHOR_AIR, hour: 12 };
+/** Days and hours that a moment's air comes from. */
+interface Weather {
+  day: (day: string) => WeatherDayRow | undefined;
+  hours: readonly MeasuredHour[];
 }
 
-/** The air now and through the working day; undefined where the site has no weather yet. */
-export async function airAt(
-  store: Store,
-  site: SiteRow,
-  at = now(),
-): Promise<{ now: StationReading; hours: StationReading[] } | undefined> {
-  const [day, measured] = await Promise.all([
-    dayPlayed(store, site, at),
-    measuredOn(store, site, at),
-  ]);
+/** The same date, this year or an earlier one, the newest first. */
+function datesPlayed(day: string): string[] {
+  const date = DateTime.fromISO(day, { zone: 'utc' });
+  return Array.from({ length: YEARS_BACK + 1 }, (_, years) => date.minus({ years }).toISODate()!);
+}
+
+export interface AirOfDay {
+  now: StationReading;
+  hours: StationReading[];
+}
+
+/** The air at a moment and through its working day; undefined where the site has no weather yet. */
+function airFrom({ day: dayOn, hours }: Weather, site: SiteRow, at: number): AirOfDay | undefined {
+  const date = dayOf(at, site.zone);
+  const day = datesPlayed(date).map(dayOn).find(Boolean);
+  const [from, to] = dayBounds(date, site.zone);
+  const measured = hours
+    .filter((reading) => reading.at >= from && reading.at < to)
+    .map((reading) => ({ ...reading, hour: clockOf(reading.at, site.zone).hour }));
   const last = measured.filter((reading) => reading.at <= at).at(-1);
   const fresh = last && at - last.at <= FRESH ? last : undefined;
   if (!day && !fresh) return undefined;
   const played = (hour: number): StationReading =>
     day ? readingAt(day, hour) : { ...fresh!, hour };
   return {
-    now: fresh ?? played(localTime(site.zone, at).hour),
+    now: fresh ?? played(clockOf(at, site.zone).hour),
     // What a real station measured stands for its hours; what is to come is played.
     hours: Array.from(
       { length: 15 },
@@ -84,28 +77,75 @@ export async function airAt(
   };
 }
 
-/** A reading older than this is not the air of the moment. */
-const FRESH = 90 * 60_000;
+/** All recorded days of a site, in order. */
+export const weatherFact = fact<WeatherDayRow[]>(
+  'weather',
+  ['calendar'],
+  () => [],
+  async (reader, [siteId]) =>
+    new Map([
+      [siteId, await reader.tables.weatherDay.all({ where: { siteId }, order: [['day', 'ASC']] })],
+    ]),
+);
 
-/** What a real station's file says of a day, in order. */
-async function measuredOn(
-  store: Store,
+/** The newest readings of a real station, in order of time. */
+export const hoursFact = fact<MeasuredHour[]>(
+  'weather-hours',
+  ['calendar'],
+  () => [],
+  async (reader, [siteId]) => {
+    const rows = await reader.tables.weatherHour.all({
+      where: { siteId },
+      order: [['at', 'DESC']],
+      limit: 400,
+    });
+    return new Map([[siteId, rows.map(measuredHour).reverse()]]);
+  },
+);
+
+const measuredHour = (row: { at: Date } & Air): MeasuredHour => ({
+  at: new Date(row.at).getTime(),
+  temperature: row.temperature,
+  humidity: row.humidity,
+  wind: row.wind,
+});
+
+/** The air now and through the working day, from what is kept; undefined without weather. */
+export async function airAt(facts: Facts): Promise<AirOfDay | undefined> {
+  const [days, hours] = await Promise.all([facts.of(weatherFact), facts.of(hoursFact)]);
+  const byDay = await facts.derive(
+    'weather-by-day',
+    facts.site.id,
+    [weatherFact],
+    '',
+    () => new Map(days.map((day) => [day.day, day])),
+  );
+  return airFrom({ day: (day) => byDay.get(day), hours }, facts.site, facts.now);
+}
+
+const STILL: StationReading = { ...ANCHOR_AIR, hour: 12 };
+
+/** The air to count root drying with now: where a site has no weather the anchor, so that the clock runs. */
+export async function rootAirNow(facts: Facts): Promise<StationReading> {
+  return (await airAt(facts))?.now ?? STILL;
+}
+
+/** The same at some moment, read inside a command. */
+export async function airForRoots(
+  reader: Reader,
   site: SiteRow,
-  at: number,
-): Promise<(StationReading & { at: number })[]> {
-  const start = DateTime.fromMillis(at, { zone: site.zone }).startOf('day');
-  const rows = await store.weatherHour.findAll({
-    where: {
-      siteId: site.id,
-      at: { [Op.gte]: start.toJSDate(), [Op.lt]: start.plus({ days: 1 }).toJSDate() },
-    },
-    order: [['at', 'ASC']],
-    raw: true,
-  });
-  return rows.map(({ at: moment, temperature, humidity, wind }) => {
-    const time = new Date(moment).getTime();
-    return { at: time, hour: localTime(site.zone, time).hour, temperature, humidity, wind };
-  });
+  at = now(),
+): Promise<StationReading> {
+  const date = dayOf(at, site.zone);
+  const [days, hours] = await Promise.all([
+    reader.tables.weatherDay.all({ where: { siteId: site.id, day: datesPlayed(date) } }),
+    reader.tables.weatherHour.all({
+      where: { siteId: site.id, at: { [Op.gte]: new Date(at - FRESH), [Op.lte]: new Date(at) } },
+      order: [['at', 'ASC']],
+    }),
+  ]);
+  const day = (wanted: string) => days.find((row) => row.day === wanted);
+  return airFrom({ day, hours: hours.map(measuredHour) }, site, at)?.now ?? STILL;
 }
 
 /**
@@ -113,18 +153,22 @@ async function measuredOn(
  * @param from first moment, `to` the last, milliseconds since 1970 UTC
  */
 export async function stationHours(
-  store: Store,
+  reader: Reader,
   site: SiteRow,
   from: number,
   to: number,
 ): Promise<(at: number) => number> {
-  const days = new Map<string, WeatherDayRow | undefined>();
-  for (let at = from; at < to + 86_400_000; at += 86_400_000) {
-    const moment = Math.min(at, to);
-    days.set(dayAt(moment, site.zone), await dayPlayed(store, site, moment));
-  }
+  const wanted = new Set<string>();
+  for (let at = from; at < to + 86_400_000; at += 86_400_000)
+    wanted.add(dayOf(Math.min(at, to), site.zone));
+  const rows = await reader.tables.weatherDay.all({
+    where: { siteId: site.id, day: [...new Set([...wanted].flatMap(datesPlayed))] },
+  });
+  const byDay = new Map(rows.map((row) => [row.day, row]));
   return (at) => {
-    const day = days.get(dayAt(at, site.zone));
-    return day ? readingAt(day, localTime(site.zone, at).hour).temperature : ANCHOR_AIR.temperature;
+    const day = datesPlayed(dayOf(at, site.zone))
+      .map((date) => byDay.get(date))
+      .find(Boolean);
+    return day ? readingAt(day, clockOf(at, site.zone).hour).temperature : ANCHOR_AIR.temperature;
   };
 }

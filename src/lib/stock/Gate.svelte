@@ -1,4 +1,6 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
@@ -25,9 +27,9 @@
   } from '$core/stock/sampling';
   import AcceptanceCurve from '$lib/charts/AcceptanceCurve.svelte';
   import SpreadStrip from '$lib/charts/SpreadStrip.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import type { GateLot, GateSample } from '$lib/server/gate-samples';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import type { GateLot, GateSample } from '$lib/rooms/stock/gate.server';
 
   interface Props {
     lots: readonly GateLot[];
@@ -69,7 +71,7 @@
               }),
       };
     } catch (error) {
-      return { wrong: (error as Error).message };
+      return { wrong: spoken(error) };
     }
   });
   const plan = $derived(found.plan);
@@ -155,7 +157,7 @@
       note = '';
       keep();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const INCH = { name: 'in', metres: 0.0254 };
@@ -210,14 +212,13 @@
     <div class="gap"></div>
     <div class="pair">
       <label for="lot-size">Trees in it</label>
-      <input
+      <NumberBox
         id="lot-size"
         class="number num"
-        type="number"
         min="1"
         max="1000000"
         value={size}
-        onchange={(e) => (typedSize = Math.max(1, Math.round(Number(e.currentTarget.value))))}
+        onvalue={(typed) => (typedSize = Math.max(1, Math.round(typed)))}
       />
     </div>
     <h2>How many to look at</h2>
@@ -236,15 +237,14 @@
         {@const id = `gate-${label.replace(/\W+/g, '-')}`}
         <div class="pair">
           <label for={id}>{label}</label>
-          <input
+          <NumberBox
             {id}
             class="number num"
-            type="number"
             min="0"
             max="100"
             step="0.5"
             {value}
-            onchange={(e) => take(Number(e.currentTarget.value))}
+            onvalue={(typed) => take(typed)}
           />
         </div>
       {/snippet}
@@ -287,18 +287,17 @@
               {@const unit = units.system === 'us' ? INCH : metric}
               <div class="pair">
                 <label for="measure-{key}">{label}, {unit.name}</label>
-                <input
+                <NumberBox
                   id="measure-{key}"
                   class="number num"
-                  type="number"
-                  inputmode="decimal"
                   min="0"
                   max={most / unit.metres}
                   step="any"
                   value={tree[key] === undefined
-                    ? ''
+                    ? undefined
                     : Number((tree[key] / unit.metres).toFixed(2))}
-                  onchange={(e) => measured(key, e.currentTarget.value, unit.metres, most)}
+                  onvalue={(typed) => measured(key, String(typed), unit.metres, most)}
+                  onempty={() => measured(key, '', unit.metres, most)}
                 />
               </div>
             {/each}
@@ -309,15 +308,14 @@
               {#each MASSES as [key, label] (key)}
                 <div class="pair">
                   <label for="mass-{key}">{label}</label>
-                  <input
+                  <NumberBox
                     id="mass-{key}"
                     class="number num"
-                    type="number"
-                    inputmode="decimal"
                     min="0"
                     step="any"
-                    value={tree[key] === undefined ? '' : tree[key] * 1000}
-                    onchange={(e) => weighed(key, e.currentTarget.value)}
+                    value={tree[key] === undefined ? undefined : tree[key] * 1000}
+                    onvalue={(typed) => weighed(key, String(typed))}
+                    onempty={() => weighed(key, '')}
                   />
                 </div>
               {/each}
@@ -483,7 +481,7 @@
     .comes-to {
       order: 2;
     }
-    .measures .number {
+    .measures :global(.number) {
       height: 48px;
       font-size: 19px;
     }

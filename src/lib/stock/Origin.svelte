@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
-  import type { Card } from '$lib/ui/SpeciesName.svelte';
+  import type { Card } from '$lib/parts/SpeciesName.svelte';
 
   interface Props {
     species: readonly Card[];

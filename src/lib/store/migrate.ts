@@ -1,5 +1,6 @@
 import type { QueryInterface, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
+import type { Store } from '.';
 import * as people from './migrations/001-people';
 import * as ground from './migrations/002-ground';
 import * as rows from './migrations/003-rows';
@@ -10,9 +11,10 @@ import * as groundInFull from './migrations/007-ground-in-full';
 import * as inspection from './migrations/008-inspection';
 import * as stockInFull from './migrations/009-stock-in-full';
 import * as calendarInFull from './migrations/010-calendar-in-full';
+import * as middleFloor from './migrations/011-middle-floor';
 
 interface Migration {
-  up(statement: (sql: string) => Promise<unknown>): Promise<void>;
+  up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
 }
 
 /** Numbered, in order, never edited once landed. */
@@ -27,14 +29,31 @@ const MIGRATIONS: [string, Migration][] = [
   ['008-inspection', inspection],
   ['009-stock-in-full', stockInFull],
   ['010-calendar-in-full', calendarInFull],
+  ['011-middle-floor', middleFloor],
 ];
 
-/** Brings the schema up to date; a lock keeps two starting processes from doing it at once. */
-export async function migrate(sequelize: Sequelize): Promise<void> {
+/** What the database says of a statement that was carried out before the program was cut off. */
+const DONE_ALREADY = new Set([
+  'ER_TABLE_EXISTS_ERROR',
+  'ER_DUP_FIELDNAME',
+  'ER_DUP_KEYNAME',
+  'ER_TRG_ALREADY_EXISTS',
+  'ER_CANT_DROP_FIELD_OR_KEY',
+  'ER_DUP_CONSTRAINT_NAME',
+  'ER_FK_DUP_NAME',
+]);
+const CHANGES_ROWS = /^\s*(INSERT|UPDATE|DELETE)\b/i;
+
+/**
+ * Brings the schema up to date; a lock keeps two starting processes from doing it at once. Each statement
+ * is noted, so that a migration cut off at any of them is taken up there at the next start.
+ */
+export async function migrate(store: Store): Promise<void> {
+  const { sequelize } = store;
   const umzug = new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(([name, migration]) => ({
       name,
-      up: ({ context }) => migration.up((sql) => context.sequelize.query(sql)),
+      up: () => migration.up(stepper(sequelize, name), store),
     })),
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize, tableName: 'migration' }),
@@ -49,6 +68,8 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
     if (!lock?.held)
       throw new Error('Another process has been migrating the database for a minute.');
     try {
+      await sequelize.query(`CREATE TABLE IF NOT EXISTS migration_step (
+        name VARCHAR(60) NOT NULL, step INT NOT NULL, done BOOLEAN NOT NULL, PRIMARY KEY (name, step))`);
       await umzug.up();
     } catch (error) {
       // The library's error carries the whole connection, password included: only its words go on.
@@ -61,4 +82,41 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
       });
     }
   });
+}
+
+/** Carries out a migration's statements one by one, each once whatever happens in between. */
+function stepper(sequelize: Sequelize, name: string): (sql: string) => Promise<void> {
+  let step = 0;
+  return async (sql) => {
+    const replacements = { name, step: step++ };
+    const known = await sequelize.query<{ done: number }>(
+      'SELECT done FROM migration_step WHERE name = :name AND step = :step',
+      { replacements, plain: true, type: 'SELECT' as never },
+    );
+    if (known?.done) return;
+    if (CHANGES_ROWS.test(sql)) {
+      // Rows and the note of them are written together or not at all.
+      await sequelize.transaction(async (transaction) => {
+        await sequelize.query(sql, { transaction });
+        await sequelize.query('REPLACE INTO migration_step VALUES (:name, :step, TRUE)', {
+          replacements,
+          transaction,
+        });
+      });
+      return;
+    }
+    const note = (done: boolean) =>
+      sequelize.query('REPLACE INTO migration_step VALUES (:name, :step, :done)', {
+        replacements: { ...replacements, done },
+      });
+    await note(false);
+    try {
+      await sequelize.query(sql);
+    } catch (error) {
+      const code = (error as { original?: { code?: string } }).original?.code ?? '';
+      // A change of the schema is whole or not there; begun before, it may be there.
+      if (!known || !DONE_ALREADY.has(code)) throw error;
+    }
+    await note(true);
+  };
 }

@@ -1,69 +1,142 @@
-import type { Sequelize } from 'sequelize';
-import type { LayoutParameters } from '../../../core/rows/layout';
-import type { RowRhythm } from '../../../core/rows/stored';
-import { flag, json, key, maybe, moment, real, reference, table, text, whole } from './define';
+import {
+  col,
+  fn,
+  type CountOptions,
+  type FindOptions,
+  type OrderItem,
+  type Transaction,
+  type WhereOptions,
+} from 'sequelize';
+import { shapesOf, type Table } from './define';
+import { parse } from './shape';
 
-export type LayoutState = 'saved' | 'released' | 'withdrawn';
-
-export interface LayoutRow {
-  id: string;
-  blockId: string;
-  number: number;
-  name: string;
-  state: LayoutState;
-  /** Version of the computation that made the rows. */
-  computation: number;
-  parameters: LayoutParameters;
-  rhythm: RowRhythm;
-  trees: number;
-  plantableArea: number;
-  speciesCounts: number[];
-  createdAt: Date;
-  createdBy: string;
-  releasedAt: Date | null;
-  releasedBy: string | null;
-}
-export interface LayoutRowRow {
-  layoutId: string;
-  number: number;
-  line: number[];
-  start: number;
-  step: number;
-  listed: boolean;
-  stretches: number[];
-  runs: number[];
-  trees: number;
+interface Read<Row> {
+  where?: WhereOptions<Row>;
+  order?: OrderItem[];
+  columns?: (keyof Row & string)[];
+  limit?: number;
+  lock?: 'update' | 'share';
 }
 
-export function rowsTables(sequelize: Sequelize) {
-  return {
-    layout: table<LayoutRow>(sequelize, 'layout', {
-      id: key,
-      blockId: reference,
-      number: whole,
-      name: text,
-      state: text,
-      computation: whole,
-      parameters: json,
-      rhythm: json,
-      trees: whole,
-      plantableArea: real,
-      speciesCounts: json,
-      createdAt: moment,
-      createdBy: reference,
-      releasedAt: { ...moment, allowNull: true },
-      releasedBy: maybe,
-    }),
-    layoutRow: table<LayoutRowRow>(sequelize, 'layout_row', {
-      layoutId: { ...reference, primaryKey: true },
-      number: { ...whole, primaryKey: true },
-      line: json,
-      start: real,
-      step: real,
-      listed: flag,
-      stretches: json,
-      runs: json,
-      trees: whole,
-    }),
-  };
+/**
+ * A table as the rooms use it: plain rows in and out, JSON read by its shape. Bound to a transaction it
+ * speaks through that and through nothing else.
+ */
+export class Rows<Row extends object> {
+  constructor(
+    private readonly model: Table<Row>,
+    private readonly transaction?: Transaction,
+  ) {}
+
+  async all(read: Read<Row> = {}): Promise<Row[]> {
+    const rows = (await this.model.findAll(this.options(read))) as unknown as Row[];
+    return rows.map((row) => this.checked(row));
+  }
+
+  async one(where: WhereOptions<Row>, read: Omit<Read<Row>, 'where'> = {}) {
+    const [row] = await this.all({ ...read, where, limit: 1 });
+    return row as Row | undefined;
+  }
+
+  async add(row: Partial<Row>): Promise<void> {
+    await this.model.create(row as never, { transaction: this.transaction, raw: true });
+  }
+
+  /**
+   * Adds many at once.
+   * @param twice what is done with rows whose key is there already; without it they are refused
+   */
+  async addAll(
+    rows: readonly Partial<Row>[],
+    twice: { ignore?: boolean; replace?: string[] } = {},
+  ) {
+    for (let from = 0; from < rows.length; from += 500)
+      await this.model.bulkCreate(rows.slice(from, from + 500) as never[], {
+        transaction: this.transaction,
+        ignoreDuplicates: twice.ignore,
+        updateOnDuplicate: twice.replace as never,
+      });
+  }
+
+  /** @returns how many rows were changed */
+  async set(where: WhereOptions<Row>, values: Partial<Row>): Promise<number> {
+    const [changed] = await this.model.update(values as never, {
+      where: where as never,
+      transaction: this.transaction,
+    });
+    return changed;
+  }
+
+  /** Writes one member of a JSON column, so that whoever writes another one is not overwritten. */
+  async setPart(
+    where: WhereOptions<Row>,
+    column: keyof Row & string,
+    member: string,
+    value: unknown,
+  ): Promise<void> {
+    const path = `$."${member.replace(/["\\]/g, '')}"`;
+    const field = this.model.getAttributes()[column as never]['field'] as string;
+    const part =
+      value === undefined
+        ? fn('JSON_REMOVE', col(field), path)
+        : // A string cast to JSON keeps numbers, lists and objects what they are.
+          fn('JSON_SET', col(field), path, fn('JSON_EXTRACT', JSON.stringify(value), '$'));
+    await this.model.update({ [column]: part } as never, {
+      where: where as never,
+      transaction: this.transaction,
+    });
+  }
+
+  async remove(where: WhereOptions<Row>): Promise<number> {
+    return this.model.destroy({ where: where as never, transaction: this.transaction });
+  }
+
+  async count(where: WhereOptions<Row>): Promise<number> {
+    const options: CountOptions = { where: where as never, transaction: this.transaction };
+    return this.model.count(options as never) as unknown as Promise<number>;
+  }
+
+  async max(column: keyof Row & string, where: WhereOptions<Row>): Promise<number> {
+    const most = await this.model.max(column as never, {
+      where: where as never,
+      transaction: this.transaction,
+    });
+    return Number(most ?? 0);
+  }
+
+  /** Adds a row, or writes over the one with its key. */
+  async put(row: Partial<Row>): Promise<void> {
+    await this.model.upsert(row as never, { transaction: this.transaction });
+  }
+
+  private options({ where, order, columns, limit, lock }: Read<Row>): FindOptions {
+    const mode =
+      lock && this.transaction
+        ? lock === 'update'
+          ? this.transaction.LOCK.UPDATE
+          : this.transaction.LOCK.SHARE
+        : undefined;
+    return {
+      where: where as never,
+      order,
+      limit,
+      raw: true,
+      attributes: columns,
+      transaction: this.transaction,
+      lock: mode,
+    };
+  }
+
+  private checked(row: Row): Row {
+    for (const [column, shape] of shapesOf(this.model)) {
+      const stored = (row as Record<string, unknown>)[column];
+      if (stored === undefined || stored === null) continue;
+      (row as Record<string, unknown>)[column] = parse(
+        shape,
+        stored,
+        `${this.model.name}.${column} of ${(row as { id?: string }).id ?? 'a row'}`,
+      );
+    }
+    return row;
+  }
 }

@@ -258,4 +258,223 @@ export const en: Record<MessageKey, string> = {
   'survival.noCount':
     'Row {row, number}: counts are whole numbers, and at least one tree must have been set.',
   'survival.nothingCounted': 'No row has been counted yet.',
+  'changed.stale':
+    'Somebody else has saved this meanwhile. See what they changed, then keep both or choose.',
+  'changed.otherEvent':
+    'An entry with this id is there already and says something else. Nothing was written.',
+  'changed.taken': 'Something with this name or number is there already. Choose another.',
+  'changed.foreignId':
+    'Something in it carries an id that stands for something elsewhere. Draw it anew, then save.',
+  'changed.noCommand': 'There is no command “{name}”.',
+  'changed.tooDeep': 'What was sent is nested more than {most, number} deep; nothing of ours is.',
+  'changed.tooMany': 'What was sent has more than {most, number} parts.',
+  'changed.tooLarge':
+    'What was sent has {found, number} kB; at most {most, number} kB are accepted here.',
+  'changed.noNumber': 'A number without end was sent; only finite numbers are accepted.',
+  'changed.noText': 'A text holds a sign that cannot be kept. Type it again.',
+  'changed.noJson': 'What was sent is no JSON.',
+  'site.noSuch': 'There is no such {what} among yours.',
+  'site.needsRole':
+    'This needs {action, select, read {a place in the crew} tally {to be a planter, checker or leader} record {to be a checker or leader} other {to be the leader}}; you are a {role} on {site}.',
+  'site.databaseAway': 'The database does not answer. Nothing was lost; try again in a moment.',
+  'site.noSpecies': 'This site has no such species.',
+  'site.dayAhead': '{day} is still to come; a day that has been is accepted.',
+  'site.momentAhead':
+    'A reading of {at} UTC lies in the future. Is the file’s year and zone right?',
+  'people.tooManyTries': 'Too many attempts. Wait {minutes, number} minutes, then try again.',
+  'people.wrongSignIn': 'That name and password do not belong together.',
+  'people.nameTaken': '“{name}” is taken. Choose another sign-in name.',
+  'people.notHere': 'That person does not belong to this site.',
+  'people.lastLeader': '{name} is the only leader here. Make somebody else a leader first.',
+  'people.stillHere': '{name} still belongs to the site. End the access first.',
+  'people.elsewhere':
+    '{name} belongs to another site too; only a leader of all their sites can do that.',
+  'people.wrongPassword': 'The old password is not right.',
+  'people.noSession': 'There is no such session.',
+  'people.noHanded': 'There is no such entry.',
+  'people.badCode':
+    'That code is not right, or it is no longer good. Ask the leader for a new one.',
+  'rows.notReleased':
+    'Version {number, number} is not released. Release it under Rows, then record against it.',
+  'rows.notLocated':
+    '“{name}” has not been located and marked. Have its owner do that and enter the day on the Ground page; nothing is dug before.',
+  'rows.plantedIn':
+    'Version {number, number} is released and {planted, plural, one {# tree is} other {# trees are}} entered as planted in its rows. Its rows cannot change under them; cut a new block for the rest.',
+  'rows.noTree': 'Not one tree fits with this spacing, headland and first row. Nothing was saved.',
+  'rows.shareNeedsRelease': 'Release the layout first; then its rows can be shared out.',
+  'ground.released':
+    'Version {number, number} of {block} is released to the crew; the block cannot be {what, select, split {split} other {joined}} under its rows.',
+  'ground.movedFar':
+    'The new boundary lies more than {most} from the old one. Make it a block of its own.',
+  'ground.heightsMissing':
+    'The elevation says {columns, number} × {rows, number} nodes; {found, number} heights came. Bring the file in again.',
+  'ground.joinOther': 'Two different blocks of one site can be joined.',
+  'ground.joinHasLayouts':
+    '{block} has saved layouts of its own. Join it the other way round, from its page.',
+  'ground.joinHasRecords': '{block} has records of its own and stays a block.',
+  'crew.noPlanter': 'There is no such planter on this site.',
+  'crew.ownTrees': 'You may enter your own trees; {planter} enters theirs.',
+  'crew.noTarget': 'The entry to take back is not there.',
+  'crew.otherPlanter': 'That entry belongs to another planter.',
+  'checks.emptyPlot': 'The plot holds no tree yet. Mark each tree good or with its fault.',
+  'checks.noPeg':
+    'Row {row, number} has {pegs, plural, one {# peg} other {# pegs}}; there is no peg {peg, number}.',
+  'survival.marksDiffer':
+    '{marks, plural, one {# tree is} other {# trees are}} marked and {set, number} set; they must agree.',
+  'survival.marksAlive':
+    '{found, number} are marked alive and {alive, number} entered; they must agree.',
+  'stock.noLot': 'There is no such lot among yours.',
+  'stock.otherBlock':
+    'That box is lot {lot} of {block}; you are on {here}. Bring it there, or enter it under {block}.',
+  'stock.noSoak': 'Those trees were never put to soak.',
+  'stock.soakBackwards': 'A soak cannot end before it began. Set the device’s clock.',
+  'stock.notOpened': 'That bag was never opened.',
+  'stock.closedBackwards': 'A bag cannot be closed before it was opened.',
+  'stock.planTooLarge':
+    'The plan asks for {plan, plural, one {# tree} other {# trees}}; the lot has {lot, number}.',
+  'stock.planNotMet':
+    'The plan asks for {plan, plural, one {# tree} other {# trees}}; {looked, number} were looked at. Look at the rest, or choose a smaller plan before you begin.',
+  'stock.noLotOn': 'There is no such lot on {block}.',
+  'stock.noPlace': 'There is no such place or planter on this site.',
+  'stock.letterTaken': 'The letter {letter} stands for {name} already. Choose another.',
+  'stock.lettersCard': 'There is no such species among yours.',
+  'stock.morePictures': 'A card holds {most, number} pictures. Take one off first.',
+  'stock.noPicture': 'That is no picture; PNG, JPEG and WebP are accepted.',
+  'stock.foreignOrder': 'There is no such order on this block.',
+  'stock.orderHasLot': 'Lot {lot} came from this order. Set it to declined instead.',
+  'stock.codeTaken': 'Lot {code} is already there. Choose another code.',
+  'stock.speciesStays':
+    'Lot {code} has entries already; its species stays. Make a new lot for another one.',
+  'stock.placeTaken': 'A place called {name} is there already.',
+  'stock.noLogger': '{place} has no logger here; bring its file instead.',
+  'stock.crewAsWhole': 'the crew as a whole',
+  'stock.storeWithoutName': 'the store without a name',
+  'calendar.dayMissing': 'Give the day on which “{task}” was done or is moved to.',
+  'calendar.doneAhead': '“{task}” cannot be done on {day}: that day is still to come.',
+  'calendar.noProduct': 'There is no such product on this site.',
+  'calendar.noSpraying': 'The spraying to cancel is not on this block.',
+  'calendar.productFillsWater':
+    '{product}: {dose, number} L of product do not go into {water, number} L of water on a hectare; more water or less product is accepted.',
+  'say.plain': '{text}',
+  'when.now': 'Now',
+  'when.today': 'Today',
+  'when.late': 'Late',
+  'when.open': 'Open',
+  'when.first': 'First',
+  'when.season': 'This season',
+  'when.day': '{day}',
+  'when.time': '{time}',
+  'when.byHour': 'By {hour}',
+  'action.closeBag': 'Close the bag',
+  'action.seeKeeping': 'See the keeping',
+  'action.openStock': 'Open stock',
+  'action.openPlots': 'Open plots',
+  'action.tickOff': 'Tick it off',
+  'action.setDay': 'Set the day',
+  'action.seeCrew': 'See the crew',
+  'action.openRows': 'Open rows',
+  'action.seeGround': 'See ground',
+  'action.seeCount': 'See the count',
+  'stock.airNow': '{block} · wind {wind}, {humidity} RH',
+  'stock.inWaterSince': '{block} · in water since {since}',
+  'stock.soakedTooLong':
+    'Take {count, number} of lot {lot} out of the soak: {hours, number} hours, and roots drown after {most, number}.',
+  'stock.soakReady':
+    'Take {count, number} of lot {lot} out of the soak by {by}; they have drunk enough.',
+  'stock.soakOn': 'Leave {count, number} of lot {lot} in the soak until {until}.',
+  'stock.callOff':
+    'Call off {short, number} more {species} for {block}: row {row, number} runs dry.',
+  'stock.owed':
+    'Lot {lot} on {block} owes {count, plural, one {# tree} other {# trees}}: an entry is still on another phone, or a number is wrong.',
+  'stock.owedWhy': 'More came back or was planted than was handed out',
+  'checks.showAgain':
+    'Show {planter} again on {block}: {found, number} of {looked, number} {fault}, the rest of the crew {restFaulty, number} of {restLooked, number} faulty.',
+  'checks.beyondChance':
+    '{plots, plural, one {# plot} other {# plots}}, beyond three deviations of the others',
+  'calendar.taskDue': '{task} on {block} by {day}.',
+  'calendar.setDay': 'Set a planting day for {block}, and its tasks follow.',
+  'calendar.nothingCounted': 'Nothing is counted back yet',
+  'calendar.stopNow': 'Stop planting: {because} past the limit.',
+  'calendar.airNow': 'Wind {wind}, {temperature}, {humidity} RH',
+  'calendar.windThen': 'Now {wind}, class {dayClass}; then {then}',
+  'rows.releaseOne':
+    'Release a layout for {block}: planting begins in {days, plural, one {# day} other {# days}}.',
+  'rows.versionSaved': 'Version {number, number} is saved, {trees, number} trees',
+  'ground.locateFirst': 'Have the {keepout} on {block} located and marked before anyone digs.',
+  'ground.keptFree': '{setback} are kept free each side; its owner decides',
+  'survival.order': 'Order {trees, number} trees to refill {block}.',
+  'survival.aliveOf': '{alive} alive, {living, number} living where {asked, number} were asked for',
+  'crew.nowhere':
+    '{trees, plural, one {# tree was} other {# trees were}} planted by an earlier version on {block} where this one has no free peg.',
+  'crew.nowhereWhy': 'Entered late, from a phone without signal; go and see where they stand',
+  'crew.handed':
+    '{entries, plural, one {# entry was} other {# entries were}} handed to you on {block}.',
+  'crew.handedWhy': 'They could not be taken as they were',
+  'air.wind': 'wind',
+  'air.frost': 'frost',
+  'air.cold': 'cold',
+  'air.heat': 'heat',
+  'air.warm': 'warm',
+  'air.normal': 'normal',
+  'air.marginal': 'marginal',
+  'air.stop': 'stop',
+  'standing.noLayout': 'no layout yet',
+  'standing.draft': 'draft, planting {day}',
+  'standing.draftOpen': 'draft, planting open',
+  'standing.released': 'released',
+  'standing.planted': 'planted',
+  'standing.counted': 'counted {day}: {alive} % ({low} to {high})',
+  'stock.closeBag':
+    'Close {vessel, select, bag {the bag} other {{vessel}}} of lot {lot}: roots out {out, number} min, good for {left, number} more in this air.',
+  'stock.wetBag':
+    'Close {vessel, select, bag {the bag} other {{vessel}}} of lot {lot} and wet its roots: out {out, number} min, {over, number} past what this air allows.',
+  'stock.leftOf':
+    '{known, select, yes {Lot {lots}: } other {}}{left, number} left, rows to plant ask {needed, number}{unclosed, plural, =0 {} other {; # more are on the ledger, planted and not closed yet}}',
+  'calendar.taskLate':
+    '{task} on {block}: {days, plural, one {# day} other {# days}} late.{held, select, yes { It waits for: {waits}.} other {}}',
+  'calendar.stopBy':
+    'Stop planting by {hour} if this holds: {because} passes {wind, select, yes {{limit}} other {the limit}}.',
+  'standing.planting':
+    'row {row, number}{known, select, yes { · {days, plural, one {# more day} other {# more days}} at this pace} other {}}',
+  'air.dry air': 'dry air',
+  'fault.deep': 'too deep',
+  'fault.shallow': 'too shallow',
+  'fault.j-root': 'root turned up',
+  'fault.loose': 'loose',
+  'fault.air-pocket': 'air pocket',
+  'fault.leaning': 'leaning over 15°',
+  'fault.roots-exposed': 'roots exposed',
+  'fault.wrong-species': 'wrong species or spot',
+  'fault.spacing': 'spacing',
+  'fault.damaged': 'damaged',
+  'fault.not-cleared': 'spot not cleared',
+  'fault.missing': 'missing',
+  'weekday.1': 'Monday',
+  'weekday.2': 'Tuesday',
+  'weekday.3': 'Wednesday',
+  'weekday.4': 'Thursday',
+  'weekday.5': 'Friday',
+  'weekday.6': 'Saturday',
+  'weekday.7': 'Sunday',
+  'rows.dependPlanted':
+    '{trees, plural, one {# tree is} other {# trees are}} entered as planted in its rows.',
+  'rows.dependShares':
+    '{planters, plural, one {# planter has} other {# planters have}} rows of it.',
+  'rows.dependPlots': '{plots, plural, one {# plot was} other {# plots were}} checked in it.',
+  'rows.dependCounts': '{rows, plural, one {# row of it was} other {# rows of it were}} counted.',
+  'rows.dependLots':
+    '{lots, plural, one {# lot of this block was} other {# lots of this block were}} ordered by its numbers.',
+  'rows.dependPegs': 'The crew sets its pegs by it.',
+  'ground.noElevation': 'No elevation is loaded.',
+  'ground.profileNeedsHeights': 'A profile needs an elevation. Bring one in first.',
+  'ground.notRead': 'The ground has not been read yet.',
+  'job.stopped': 'It was stopped; nothing was changed.',
+  'job.failed': 'It did not come to an end. Nothing was changed; try again.',
+  'people.codeSent': 'Good for {hours, number} hours, once.',
+  'measure.noNumber': '“{found}” is no number. Write it like 0.59, 0,59 or 1 559.',
+  'measure.twoNumbers': '“{found}” can mean {whole} or {decimal}. Write {plain} or {longer}.',
+  'measure.notWhole': '{found, number} was found; a whole number is accepted.',
+  'measure.outside': '{found, number} was found; {min, number} to {max, number} is accepted.',
+  'measure.below': '{found, number} was found; at least {min, number} is accepted.',
+  'measure.above': '{found, number} was found; at most {max, number} is accepted.',
 };

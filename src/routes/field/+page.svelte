@@ -1,9 +1,12 @@
 <script lang="ts">
   import { formatNumber } from '$core/measure/units';
+  import { onMount } from 'svelte';
+  import { keepPages } from '$lib/field/work.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  onMount(() => void keepPages(data.person!.id));
 </script>
 
 <svelte:head><title>Field · Viridane</title></svelte:head>

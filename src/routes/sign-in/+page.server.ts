@@ -1,3 +1,4 @@
+import { words } from '$lib/words';
 import { fail, redirect } from '@sveltejs/kit';
 import { SESSION_COOKIE, signIn, signOut } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
@@ -9,8 +10,16 @@ export const load: PageServerLoad = async ({ locals }) => {
   return { demo: process.env.VIRIDANE_DEMO === '1' };
 };
 
-/** Only paths of this application are gone on to. */
-const onward = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : '/');
+/** Only paths of this application are gone on to: what a browser makes of it must stay on this origin. */
+function onward(to: string | null, origin: string): string {
+  if (!to || !to.startsWith('/') || /[\\\u0000-\u001f]/.test(to)) return '/';
+  try {
+    const url = new URL(to, origin);
+    return url.origin === origin ? `${url.pathname}${url.search}` : '/';
+  } catch {
+    return '/';
+  }
+}
 
 export const actions: Actions = {
   in: async ({ request, cookies, url, getClientAddress }) => {
@@ -21,8 +30,9 @@ export const actions: Actions = {
       name,
       String(form.get('password') ?? ''),
       getClientAddress(),
+      request.headers.get('user-agent') ?? '',
     );
-    if ('refused' in result) return fail(400, { name, refused: result.refused });
+    if ('refused' in result) return fail(400, { name, refused: words(result.refused) });
     cookies.set(SESSION_COOKIE, result.token, {
       path: '/',
       httpOnly: true,
@@ -30,7 +40,7 @@ export const actions: Actions = {
       secure: url.protocol === 'https:',
       expires: result.expires,
     });
-    redirect(303, onward(url.searchParams.get('to')));
+    redirect(303, onward(url.searchParams.get('to'), url.origin));
   },
   out: async ({ cookies }) => {
     const token = cookies.get(SESSION_COOKIE);

@@ -43,6 +43,7 @@
     />
     {#if form?.refused}<p class="say stop" role="alert">{form.refused}</p>{/if}
     <Button type="submit">Sign in</Button>
+    <a href="/sign-in/code">I have a code for a new password</a>
   </form>
   {#if data.demo}
     <div class="say good">

@@ -1,13 +1,12 @@
 import { redirect } from '@sveltejs/kit';
-import { sitesOf } from '$lib/server/authorise';
-import { cardsOf } from '$lib/server/cards';
-import { store } from '$lib/server/store';
+import { cardsOf } from '$lib/rooms/stock/cards.server';
+import { openSite } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The species cards of the site. */
-export const load: PageServerLoad = async ({ locals }) => {
-  const open = await store();
-  const [access] = await sitesOf(open, locals.person!.id);
-  if (!access) redirect(303, '/sign-in');
-  return { cards: await cardsOf(open, access.site.id) };
+export const load: PageServerLoad = async ({ locals, depends }) => {
+  depends('viridane:stock');
+  const page = await openSite(locals);
+  if (!page) redirect(303, '/sign-in');
+  return { cards: await cardsOf(page.facts) };
 };

@@ -1,20 +1,15 @@
 <script lang="ts">
-  import {
-    Button,
-    NumberInput,
-    Select,
-    SelectItem,
-    TextArea,
-    TextInput,
-  } from 'carbon-components-svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
   import { MARK_LABELS, MARKS } from '$core/stock/card';
-  import SpeciesName, { type Card } from '$lib/ui/SpeciesName.svelte';
+  import SpeciesName, { type Card } from '$lib/parts/SpeciesName.svelte';
   import CardPictures from './CardPictures.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -44,6 +39,7 @@
     light: '',
     marks: {},
     notes: '',
+    edition: 0,
   });
   let card = $state<Card>(blank());
   let wrong = $state('');
@@ -52,10 +48,16 @@
   async function save() {
     wrong = '';
     try {
-      await send('stock.species', { ...$state.snapshot(card), pictures: undefined });
+      const { pictures: _pictures, edition, ...mine } = $state.snapshot(card);
+      const before = data.cards.find(({ id }) => id === mine.id);
+      await saveWhole(
+        'stock.species',
+        { before: { ...mine, ...before }, mine, edition },
+        (value, at) => ({ ...value, edition: at }),
+      );
       card = blank();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>
@@ -142,9 +144,9 @@
           step={0.5}
           onchange={(metres) => (card.crown = metres)}
         />
-        <NumberInput
-          labelText="Years until the crown is grown (95 %)"
-          helperText="A simple growth curve from memory; set it by what stands near by."
+        <NumberField
+          label="Years until the crown is grown (95 %)"
+          helper="A simple growth curve from memory; set it by what stands near by."
           bind:value={card.crownYears}
           min={1}
           max={200}

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
-  import { send } from '$lib/ui/send.svelte';
+  import { send } from '$lib/parts/send.svelte';
 
   interface Props {
     speciesId: string;
@@ -42,7 +43,7 @@
       await send('stock.picture', { id: uuid(), speciesId, caption, mime: 'image/jpeg', bytes });
       caption = '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
     input!.value = '';
     busy = false;

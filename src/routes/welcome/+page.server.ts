@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { v7 as uuid } from 'uuid';
-import { IANAZone } from 'luxon';
 import { hashPassword } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
-import { yup } from '$lib/schemas';
+import { yup } from '$lib/rooms/fields';
+import { zone } from '$lib/rooms/people/contract';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = yup.object({
@@ -11,10 +11,7 @@ const schema = yup.object({
   name: yup.string().trim().min(2).max(80).required(),
   signIn: yup.string().trim().lowercase().min(2).max(80).required(),
   password: yup.string().min(10).max(200).required(),
-  zone: yup
-    .string()
-    .required()
-    .test('zone', 'That is no time zone.', (zone) => IANAZone.isValidZone(zone ?? '')),
+  zone,
 });
 
 /** The first start of an empty installation; closed as soon as somebody has signed up. */
@@ -38,7 +35,14 @@ export const actions: Actions = {
         redirect(303, '/sign-in');
       const [siteId, personId] = [uuid(), uuid()];
       await open.site.create(
-        { id: siteId, name: asked.site, longitude: 0, latitude: 0, zone: asked.zone },
+        {
+          id: siteId,
+          name: asked.site,
+          longitude: 0,
+          latitude: 0,
+          zone: asked.zone,
+          placed: false,
+        },
         { transaction },
       );
       await open.person.create(

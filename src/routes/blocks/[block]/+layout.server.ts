@@ -1,20 +1,14 @@
-import { flags } from '../../../../core/morning/board';
-import { blockAccess } from '$lib/server/authorise';
-import { blockState } from '$lib/server/board';
-import { cardsOf } from '$lib/server/cards';
-import { airAt } from '$lib/server/station';
-import { once } from '$lib/server/once';
-import { lotsOf } from '$lib/server/stock';
-import { store } from '$lib/server/store';
+import { flags, ROOMS } from '../../../../core/morning/board';
+import { blockState } from '$lib/rooms/morning/board.server';
+import { cardsOf } from '$lib/rooms/stock/cards.server';
+import { openBlock } from '$lib/server/page';
 import type { LayoutServerLoad } from './$types';
 
 /** One block: its pegs, its calls, and what every room of it needs. */
-export const load: LayoutServerLoad = async ({ locals, params }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const lots = once(locals, `lots ${block.id}`, () => lotsOf(open, block.id));
-  const state = await blockState(open, site, block, (await airAt(open, site))?.now, lots);
-  const species = await cardsOf(open, site.id);
+export const load: LayoutServerLoad = async ({ locals, params, depends }) => {
+  depends(...ROOMS.map((room) => `viridane:${room}` as const));
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const [state, species] = await Promise.all([blockState(facts, block), cardsOf(facts)]);
   return {
     block,
     role,

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { centreOf, geodesicMeasure, mapPoints, type MultiPolygon } from '$core/ground/polygon';
@@ -6,9 +7,9 @@
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
   import { coreWorker, heard } from '$lib/plan/worker';
-  import FileDrop, { SHAPE_FILES } from '$lib/ui/FileDrop.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -38,7 +39,7 @@
       name ||= found.name.slice(0, 80);
     } catch (error) {
       read = undefined;
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     } finally {
       working = false;
     }
@@ -47,14 +48,14 @@
   async function create() {
     wrong = '';
     try {
-      const { blockId } = await send<{ blockId: string }>('ground.create', {
-        siteId: data.site?.id,
+      const { blockId } = await send('ground.create', {
+        siteId: data.site!.id,
         name,
-        boundary: read?.parts,
+        boundary: read!.parts,
       });
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>

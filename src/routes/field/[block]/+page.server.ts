@@ -1,49 +1,49 @@
-import { progress } from '../../../../core/crew/progress';
+import { error } from '@sveltejs/kit';
 import { briefing } from '../../../../core/method/method';
 import { summarise } from '../../../../core/rows/stored';
-import { blockAccess, may } from '$lib/server/authorise';
-import { methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
-import { now, today } from '$lib/server/clock';
-import { lotsOf } from '$lib/server/stock';
-import { store } from '$lib/server/store';
-import { error } from '@sveltejs/kit';
+import { dayOf } from '../../../../core/say/day';
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { cardsFact, lotsFact } from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-/** One planter's rows on one block: all a phone needs for a day without signal. */
+/** One planter's rows on one block: all a phone needs for days without signal. */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const layout = await releasedLayout(open, block.id);
+  const { block, site, role, facts, person } = await openBlock(locals, params.block);
+  const layout = await releasedLayout(facts, block.id);
   if (!layout) error(404, `No layout of ${block.name} is released to the crew yet.`);
-  const planters = await open.planter.findAll({
-    where: { siteId: site.id },
-    order: [['position', 'ASC']],
-    raw: true,
-  });
+  const planters = await facts.of(plantersFact);
   const wanted = url.searchParams.get('planter');
   const planter =
     (role !== 'planter' && planters.find(({ id }) => id === wanted)) ||
-    planters.find(({ personId }) => personId === locals.person!.id) ||
+    planters.find(({ personId }) => personId === person.id) ||
     planters[0];
   if (!planter) error(404, 'There is no planter on this site yet.');
-  const [rows, tallies, shares, lots, species] = await Promise.all([
-    rowsOf(open, layout.id),
-    talliesOf(open, layout.id),
-    open.rowShare.findAll({ where: { layoutId: layout.id }, raw: true }),
-    lotsOf(open, block.id),
-    open.species.findAll({ where: { siteId: site.id }, raw: true }),
+  const [rows, done, tallies, shares, lots, species] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(talliesFact, block.id),
+    facts.of(sharesFact, block.id),
+    facts.of(lotsFact, block.id),
+    facts.of(cardsFact),
   ]);
-  const day = today(site.zone);
-  const done = progress(tallies);
   const share = shares.find(({ planterId }) => planterId === planter.id);
-  const own = tallies.filter((tally) => tally.planter === planter.id);
   const mine = rows.filter(({ number }) =>
     share ? number >= share.firstRow && number <= share.lastRow : true,
   );
   return {
+    /** When these figures were read, by the server's clock: entries it did before are in them. */
+    at: facts.now,
     block: { id: block.id, name: block.name },
+    siteId: site.id,
+    zone: site.zone,
+    day: dayOf(facts.now, site.zone),
     layoutId: layout.id,
     planter: { id: planter.id, name: planter.name },
+    planters: role === 'planter' ? [] : planters.map(({ id, name }) => ({ id, name })),
     shared: Boolean(share),
     mayTally: role !== 'viewer',
     mayRecord: may(role, 'record'),
@@ -60,15 +60,15 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     species: layout.parameters.mix.map(({ species: id }) =>
       species.find((card) => card.id === id)!,
     ),
-    lots: lots.map(({ lot, open: vessels }) => ({
+    lots: lots.map(({ lot, open }) => ({
       id: lot.id,
       code: lot.code,
       speciesId: lot.speciesId,
-      open: vessels.map(({ id, openedAt }) => ({ id, openedAt })),
+      open: open.map(({ id, openedAt }) => ({ id, openedAt })),
     })),
-    today: progress(own.filter(({ at }) => at.slice(0, 10) === day)).planted,
-    /** Entries of the last three days that the figures above already count. */
-    known: own.filter(({ at }) => now() - Date.parse(at) < 3 * 86_400_000).map(({ id }) => id),
+    today: done.todayByPlanter.get(planter.id) ?? 0,
+    /** Every entry of this planter that the figures above already count, however old. */
+    known: tallies.filter((tally) => tally.planter === planter.id).map(({ id }) => id),
     brief: briefing(methodOfBlock(block)),
   };
 };

@@ -6,8 +6,10 @@
   import { minutesAllowed } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
   import { keepPages } from '$lib/field/work.svelte';
-  import Ribbon from '$lib/ui/Ribbon.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Refused from '$lib/field/Refused.svelte';
+  import { dayOf } from '$core/say/day';
+  import Ribbon from '$lib/parts/Ribbon.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -21,15 +23,17 @@
     let off = () => {};
     void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
     const timer = setInterval(() => (clock = Date.now()), 1000);
-    void keepPages(data.block.id);
+    void keepPages(data.person!.id, data.block.id);
     return () => (off(), clearInterval(timer));
   });
   $effect(() => void outbox.settle(known));
+  $effect(() => void outbox.settleBefore(data.at, ['stock.root', 'people.hand']));
 
   interface Tallied {
     id: string;
     row: number;
     count: number;
+    at: string;
     corrects: string | null;
     planterId: string;
     layoutId: string;
@@ -57,10 +61,14 @@
   );
   const planted = $derived(row ? plantedIn(row) : 0);
   const open = $derived(row ? row.places - planted : 0);
+  /** The site's day, which goes on while the page stays open; the page's own figure is of the day it was read. */
+  const day = $derived(dayOf(clock, data.zone));
   const todayCount = $derived(
-    data.today +
+    (day === data.day ? data.today : 0) +
       local
-        .filter(({ planterId }) => planterId === data.planter.id)
+        .filter(
+          ({ planterId, at }) => planterId === data.planter.id && dayOf(at, data.zone) === day,
+        )
         .reduce((sum, tally) => sum + signed(tally), 0),
   );
   const place = $derived(data.rows.findIndex(({ number }) => number === row?.number));
@@ -135,8 +143,8 @@
     await outbox.add(
       'stock.root',
       openBag
-        ? { ...event, kind: 'close', closes: openBag.id }
-        : { ...event, kind: 'open', closes: null },
+        ? { ...event, kind: 'close' as const, closes: openBag.id }
+        : { ...event, kind: 'open' as const, closes: null },
     );
   }
   const allowed = $derived(data.air ? Math.floor(minutesAllowed(data.air.now).value) : undefined);
@@ -221,12 +229,7 @@
           Close the bag and wet the roots: {allowed} min is what this air allows.
         </p>{/if}
     {/if}
-    {#each outbox.refused as entry (entry.id)}
-      <p class="say stop" role="alert">
-        Not taken: {entry.reason}
-        <button class="link-button" onclick={() => outbox.dismiss(entry)}>I have seen it</button>
-      </p>
-    {/each}
+    <Refused {outbox} block={data.block} siteId={data.siteId} planters={data.planters} />
     <details>
       <summary>How to plant here</summary>
       <p>{data.brief}</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { checkBoundary } from '$core/ground/boundary';
@@ -7,8 +8,8 @@
   import { formatArea, formatLength } from '$core/measure/units';
   import { listenToPhone, type Listening, type Reading } from '$lib/field/receiver';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -86,7 +87,7 @@
     wrong = '';
     try {
       const ring = kept.map((point) => plane!.toLonLat(point));
-      const { blockId } = await send<{ blockId: string }>('ground.create', {
+      const { blockId } = await send('ground.create', {
         siteId: data.siteId,
         name,
         boundary: checkBoundary([[ring]]),
@@ -94,7 +95,7 @@
       localStorage.removeItem(KEPT);
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>

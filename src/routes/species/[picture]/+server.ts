@@ -9,7 +9,7 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   const picture = await open.speciesPicture.findByPk(params.picture);
   const card = picture && (await open.species.findByPk(picture.speciesId));
   if (!picture || !card) error(404, 'There is no such picture among yours.');
-  await siteAccess(open, locals.person!.id, card.siteId, 'read');
+  siteAccess(locals.person!, card.siteId, 'read');
   return new Response(new Uint8Array(picture.bytes), {
     headers: {
       'content-type': picture.mime,

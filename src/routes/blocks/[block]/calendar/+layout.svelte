@@ -1,6 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import RoomNav from '$lib/ui/RoomNav.svelte';
+  import RoomNav from '$lib/parts/RoomNav.svelte';
   import type { Snippet } from 'svelte';
 
   let { children }: { children: Snippet } = $props();

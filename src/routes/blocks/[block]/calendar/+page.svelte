@@ -1,17 +1,19 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
   import { formatDay } from '$core/measure/dates';
   import { conflicts, criticalPath, whatFollows } from '$core/calendar/network';
-  import { taskSentence } from '$core/calendar/schedule';
+  import { taskCalls } from '$core/calendar/calls';
+  import { words } from '$lib/words';
   import { activitiesOf, knotId, lateCost, slackSentence } from '$core/calendar/strings';
   import { weekOf } from '$core/calendar/windows';
   import { formatPercent } from '$core/measure/units';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import CalendarFeed from './CalendarFeed.svelte';
   import TaskTerms from './TaskTerms.svelte';
-  import TaskCard from '$lib/ui/TaskCard.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import TaskCard from '$lib/parts/TaskCard.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -78,7 +80,7 @@
     try {
       await send('calendar.plantingDay', { blockId: picked!.block.id, day: to });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   let wrong = $state('');
@@ -89,7 +91,7 @@
     try {
       await send('calendar.plantingDay', { blockId: data.block.id, day });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>
@@ -190,6 +192,7 @@
         {#key `${picked.block.id} ${picked.task.key} ${picked.task.duration} ${picked.task.lead} ${picked.task.needs.join()}`}
           <TaskTerms
             blockId={picked.block.id}
+            edition={data.strings.find(({ id }) => id === picked.block.id)?.edition ?? 0}
             task={picked.task}
             others={data.strings.find(({ id }) => id === picked.block.id)?.tasks ?? []}
             terms={data.strings.find(({ id }) => id === picked.block.id)?.terms ?? {}}
@@ -241,8 +244,7 @@
               ? 'Due.'
               : `${formatDay(task.start)}.`}</b
         >
-        {taskSentence(task, data.block.name) ??
-          `${task.label[0].toUpperCase()}${task.label.slice(1)}.`}
+        {taskCalls([task], data.block.name).map(({ say }) => words(say))[0]}
         <button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}
           >open</button
         >

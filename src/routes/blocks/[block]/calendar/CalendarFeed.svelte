@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import { send } from '$lib/parts/send.svelte';
 
   let { siteId, made }: { siteId: string; made: boolean } = $props();
   let address = $state('');
@@ -12,12 +13,12 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const make = () =>
     attempt(async () => {
-      const { token } = await send<{ token: string }>('calendar.feed', { siteId });
+      const { token } = await send('calendar.feed', { siteId });
       address = `${location.origin}/feed/${token}.ics`;
       copied = false;
     });

@@ -1,19 +1,24 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import type { ScheduledTask } from '$core/calendar/schedule';
   import type { CalendarTerms, TaskTerms as Terms } from '$core/calendar/terms';
-  import { send } from '$lib/ui/send.svelte';
+  import { send } from '$lib/parts/send.svelte';
 
   interface Props {
     blockId: string;
+    /** At which the block's terms were read. */
+    edition: number;
     task: ScheduledTask;
     terms: NonNullable<CalendarTerms['tasks']>;
     /** The tasks of the same string, of which it may need some first. */
     others: readonly ScheduledTask[];
   }
   /** Days a task takes, days it should lie before planting, and what machine or crew does it. */
-  let { blockId, task, terms, others }: Props = $props();
+  let { blockId, edition, task, terms, others }: Props = $props();
   let duration = $state(untrack(() => task.duration));
   let lead = $state(untrack(() => task.lead));
   let resource = $state(untrack(() => task.resource ?? ''));
@@ -24,12 +29,17 @@
     const rest = { ...terms };
     delete rest[task.key];
     try {
-      await send('calendar.terms', {
-        blockId,
-        terms: { tasks: own ? { ...rest, [task.key]: own } : rest },
-      });
+      await saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { tasks: terms } },
+          mine: { terms: { tasks: own ? { ...rest, [task.key]: own } : rest } },
+          edition,
+        },
+        (value, at) => ({ blockId, ...value, edition: at }),
+      );
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const save = () =>
@@ -45,16 +55,10 @@
   <summary>Change the task</summary>
   <form onsubmit={(event) => (event.preventDefault(), void save())}>
     <label class="field"
-      >Days it takes <input type="number" min="1" max="200" bind:value={duration} required /></label
+      >Days it takes <NumberBox min="1" max="200" bind:value={duration} required /></label
     >
     {#if task.lead > 0}<label class="field"
-        >Days before planting <input
-          type="number"
-          min="0"
-          max="800"
-          bind:value={lead}
-          required
-        /></label
+        >Days before planting <NumberBox min="0" max="800" bind:value={lead} required /></label
       >{/if}
     <label class="field"
       >Machine or crew <input bind:value={resource} maxlength="40" placeholder="none" /></label

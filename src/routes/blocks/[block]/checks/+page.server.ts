@@ -1,32 +1,35 @@
 import { qualityByPlanter } from '../../../../../core/checks/quality';
 import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../core/checks/plot';
 import { depthTolerance } from '../../../../../core/method/method';
-import { blockAccess } from '$lib/server/authorise';
-import { methodOfBlock, plotsOf, releasedLayout, treesByRowOf } from '$lib/server/block';
-import { store } from '$lib/server/store';
+import { treesInRow } from '../../../../../core/rows/stored';
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { plotsFact, qualityOf } from '$lib/rooms/checks/facts.server';
+import { plantersFact } from '$lib/rooms/crew/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const layout = await releasedLayout(open, block.id);
-  const planters = await open.planter.findAll({
-    where: { siteId: site.id },
-    attributes: ['id', 'name'],
-    order: [['position', 'ASC']],
-    raw: true,
-  });
+  const { block, facts } = await openBlock(locals, params.block);
+  const layout = await releasedLayout(facts, block.id);
+  const planters = (await facts.of(plantersFact)).map(({ id, name }) => ({ id, name }));
   const tolerance = depthTolerance(methodOfBlock(block));
   if (!layout) return { planters, tolerance, released: undefined };
-  const plots = await plotsOf(open, layout.id);
+  const [plots, rows, recent] = await Promise.all([
+    facts.of(plotsFact, block.id),
+    facts.of(rowsFact, block.id),
+    qualityOf(facts, block.id),
+  ]);
   const { step, between } = layout.rhythm;
   return {
     planters,
     tolerance,
     released: {
       id: layout.id,
-      trees: await treesByRowOf(open, layout.id),
+      trees: rows.map(treesInRow),
       plots,
+      /** Of the last fortnight, by which the board calls, and of all time. */
+      recent,
       quality: qualityByPlanter(plots),
       sizes: PLOT_SIZES.map((size) => ({
         ...size,

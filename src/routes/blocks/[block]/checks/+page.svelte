@@ -1,13 +1,15 @@
 <script lang="ts">
-  import { Button, NumberInput, Select, SelectItem } from 'carbon-components-svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { FAULTS, FAULT_LABELS, faultyIn, type Fault } from '$core/checks/quality';
   import { formatDay } from '$core/measure/dates';
   import { formatLength, formatPercent } from '$core/measure/units';
   import QualityBars from '$lib/charts/QualityBars.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -59,7 +61,7 @@
       faults = {};
       taps = [];
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const all = $derived(
@@ -96,10 +98,9 @@
       {/if}
       <h2>Where, and whose trees</h2>
       <div class="pair">
-        <NumberInput labelText="Row" min={1} hideSteppers bind:value={row} /><NumberInput
-          labelText="Peg"
+        <NumberField label="Row" min={1} bind:value={row} /><NumberField
+          label="Peg"
           min={1}
-          hideSteppers
           bind:value={peg}
         />
       </div>

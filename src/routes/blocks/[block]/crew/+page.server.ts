@@ -1,58 +1,65 @@
-import { daysLeft, paceOf, progress } from '../../../../../core/crew/progress';
-import { blockAccess } from '$lib/server/authorise';
-import { groundOf, methodOfBlock, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
 import { briefing } from '../../../../../core/method/method';
-import { today } from '$lib/server/clock';
-import { store } from '$lib/server/store';
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import {
+  finishOf,
+  plantedOf,
+  plantersFact,
+  ratesOf,
+  sharesFact,
+} from '$lib/rooms/crew/facts.server';
+import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const layout = await releasedLayout(open, block.id);
-  const planters = await open.planter.findAll({
-    where: { siteId: site.id },
-    order: [['position', 'ASC']],
-    raw: true,
-  });
-  const brief = briefing(methodOfBlock(block));
-  if (!layout) return { planters, brief, released: undefined };
-  const [rows, tallies, shares, ground] = await Promise.all([
-    rowsOf(open, layout.id),
-    talliesOf(open, layout.id),
-    open.rowShare.findAll({
-      where: { layoutId: layout.id },
-      order: [['firstRow', 'ASC']],
-      raw: true,
-    }),
-    groundOf(open, block),
+  const { block, facts } = await openBlock(locals, params.block);
+  const [layout, planters, handed, names] = await Promise.all([
+    releasedLayout(facts, block.id),
+    facts.of(plantersFact),
+    facts.of(handedFact),
+    facts.of(namesFact),
   ]);
-  const day = today(site.zone);
-  const done = progress(tallies);
-  const sinceToday = progress(tallies.filter(({ at }) => at.slice(0, 10) === day));
-  const pace = paceOf(
-    tallies.filter(({ at }) => Date.parse(day) - Date.parse(at) < 14 * 86_400_000),
-  );
+  const brief = briefing(methodOfBlock(block));
+  const open = handed
+    .filter(({ blockId }) => blockId === block.id)
+    .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));
+  if (!layout) return { planters, brief, handed: open, released: undefined };
+  const [rows, done, shares, ground, finish, { rates }] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(sharesFact, block.id),
+    plantableOf(facts, block),
+    finishOf(facts, block.id),
+    ratesOf(facts, block.id),
+  ]);
   return {
     planters,
     brief,
+    handed: open,
     released: {
       id: layout.id,
       number: layout.number,
       rhythm: layout.rhythm,
       speciesIds: layout.parameters.mix.map(({ species }) => species),
       rows,
-      shares,
+      shares: shares.map(({ layoutId, planterId, firstRow, lastRow }) => ({
+        ...{ layoutId, planterId, firstRow, lastRow },
+      })),
       boundary: ground.boundary,
       keptOut: ground.keptOut,
       trees: layout.trees,
       planted: done.planted,
       byRow: [...done.byRow],
       byPlanter: [...done.byPlanter],
-      today: sinceToday.planted,
-      todayByPlanter: [...sinceToday.byPlanter],
-      pace,
-      daysLeft: daysLeft(layout.trees, done.planted, pace),
+      today: done.today,
+      todayByPlanter: [...done.todayByPlanter],
+      rates: [...rates],
+      carried: { trees: done.carried.trees, nowhere: done.carried.nowhere },
+      pace: finish.pace,
+      paceFrom: finish.from,
+      daysLeft: finish.days,
     },
   };
 };

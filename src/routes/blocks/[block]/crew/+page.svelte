@@ -1,4 +1,7 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Checkbox } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
@@ -6,9 +9,9 @@
   import { formatNumber } from '$core/measure/units';
   import { toRowSet, treesInRow } from '$core/rows/stored';
   import Plan from '$lib/plan/Plan.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import Ribbon from '$lib/ui/Ribbon.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import Ribbon from '$lib/parts/Ribbon.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -41,7 +44,13 @@
         : data.planters.slice(0, 6).map(({ id }) => id),
     ),
   );
-  const crew = $derived(data.planters.filter(({ id }) => chosen.includes(id)));
+  /** What each sets a day: by their own tallies where there are enough of them, else as typed. */
+  const rates = $derived(new Map(released?.rates ?? []));
+  const crew = $derived(
+    data.planters
+      .filter(({ id }) => chosen.includes(id))
+      .map((planter) => ({ ...planter, rate: rates.get(planter.id)?.rate ?? planter.rate })),
+  );
   const shared = $derived(
     released && crew.length && left.some((n) => n > 0) ? shareRows(left, crew) : undefined,
   );
@@ -52,16 +61,24 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const share = () =>
     attempt(() =>
       send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) }),
     );
-  const setRate = (planter: { id: string; name: string }, rate: number) =>
+  const setRate = (planter: PageData['planters'][number], rate: number) =>
     attempt(() =>
-      send('crew.planter', { id: planter.id, siteId: data.block.siteId, name: planter.name, rate }),
+      saveWhole(
+        'crew.planter',
+        {
+          before: { name: planter.name, rate: planter.rate },
+          mine: { name: planter.name, rate },
+          edition: planter.edition,
+        },
+        (value, edition) => ({ id: planter.id, siteId: data.block.siteId, ...value, edition }),
+      ),
     );
   const addPlanter = () =>
     attempt(() =>
@@ -70,6 +87,7 @@
         siteId: data.block.siteId,
         name: `Planter ${data.planters.length + 1}`,
         rate: 600,
+        edition: 0,
       }),
     );
   const plantedOf = $derived(new Map(released?.byPlanter ?? []));
@@ -100,15 +118,14 @@
                 ? [...chosen, planter.id]
                 : chosen.filter((id) => id !== planter.id))}
           />
-          <input
-            type="number"
+          <NumberBox
             class="num"
             min="1"
             max="20000"
             aria-label="Rate of {planter.name}"
             disabled={!editable}
             value={planter.rate}
-            onchange={(e) => setRate(planter, Number(e.currentTarget.value))}
+            onvalue={(typed) => setRate(planter, typed)}
           />
         </div>
       {/each}
@@ -259,7 +276,7 @@
     grid-template-columns: 1fr 74px;
     align-items: center;
   }
-  .planter input {
+  .planter :global(input) {
     font: 14.5px var(--text);
     text-align: right;
     height: 28px;

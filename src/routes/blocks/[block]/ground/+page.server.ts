@@ -1,25 +1,19 @@
-import { keepoutsOf, surfaceAbout, zonesOf } from '$lib/server/block';
-import { store } from '$lib/server/store';
+import { blocksFact, keepoutsFact, surfaceFact, zonesFact } from '$lib/rooms/ground/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ parent, params }) => {
-  const { block } = await parent();
-  const open = await store();
-  const [keepouts, zones, surface, siblings] = await Promise.all([
-    keepoutsOf(open, params.block),
-    zonesOf(open, params.block),
-    surfaceAbout(open, params.block),
-    open.block.findAll({
-      where: { siteId: block.siteId },
-      attributes: ['id', 'name'],
-      order: [['position', 'ASC']],
-      raw: true,
-    }),
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { block, facts } = await openBlock(locals, params.block);
+  const [keepouts, zones, surface, blocks] = await Promise.all([
+    facts.of(keepoutsFact, block.id),
+    facts.of(zonesFact, block.id),
+    facts.of(surfaceFact, block.id),
+    facts.of(blocksFact),
   ]);
   return {
     keepouts,
     zones,
     surface,
-    siblings: siblings.filter(({ id }) => id !== params.block),
+    siblings: blocks.filter(({ id }) => id !== block.id).map(({ id, name }) => ({ id, name })),
   };
 };

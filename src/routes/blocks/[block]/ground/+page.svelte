@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import type { Given } from '$lib/rooms/contracts';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate, goto } from '$app/navigation';
@@ -23,9 +26,9 @@
   import type { Relief } from '$lib/plan/draw';
   import { forgetSurface, loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
-  import Tabs from '$lib/ui/Tabs.svelte';
-  import { History, undoKeys } from '$lib/ui/history.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Tabs from '$lib/parts/Tabs.svelte';
+  import { History, undoKeys } from '$lib/parts/history.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import EdgePart from './EdgePart.svelte';
   import GroundFigures from './GroundFigures.svelte';
   import Heights from './Heights.svelte';
@@ -60,6 +63,9 @@
   });
   const history = new History<Ground>(untrack(firstGround));
   const ground = $derived(history.current);
+  /** What was read, and at which edition: what another saved meanwhile is told by it. */
+  let firstRead = untrack(firstGround);
+  let edition = untrack(() => data.block.edition);
   const origin = untrack(() => [data.block.originLongitude, data.block.originLatitude] as Point);
   const plane = localPlane(origin);
   const tallest = $derived(Math.max(6, ...data.species.map(({ matureHeight }) => matureHeight)));
@@ -159,7 +165,7 @@
         `${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`,
       ];
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 
@@ -170,7 +176,7 @@
       notes = read.notes;
       history.change({ ...ground, boundary: read.parts });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 
@@ -238,7 +244,7 @@
       history.change({ ...ground, boundary: checkBoundary(boundary) }, tag);
       wrong = '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   };
 
@@ -247,14 +253,14 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 
   let splitLine = $state.raw<Point[]>();
   const split = (name: string) =>
     attempt(async () => {
-      const { blockId } = await send<{ blockId: string }>('ground.split', {
+      const { blockId } = await send('ground.split', {
         blockId: data.block.id,
         line: splitLine!.map(plane.toLonLat),
         name: name || `${ground.name}, other part`,
@@ -333,10 +339,18 @@
 
   async function save() {
     try {
-      await send('ground.save', { blockId: data.block.id, ...ground });
+      const saved = await saveWhole(
+        'ground.save',
+        { before: firstRead, mine: ground, edition },
+        (value, at) => ({ blockId: data.block.id, ...value, edition: at }) as Given<'ground.save'>,
+      );
+      // What was saved is what stands now; where another's changes came in they show at once.
+      if (saved.merged) history.change(saved.value);
+      firstRead = saved.value;
+      edition = saved.result?.edition ?? data.block.edition;
       history.markSaved();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { endOfLeg, parseLeg, quadrantBearing } from '$core/ground/edit';
   import { bearingOf, type MultiPolygon } from '$core/ground/polygon';
   import type { Plane, Point } from '$core/measure/plane';
   import { formatLength, parseLength } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     boundary: MultiPolygon;
@@ -47,7 +48,7 @@
     try {
       task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const typedDegrees = (text: string) =>

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import type { MultiPolygon } from '$core/ground/polygon';
   import { parsePlaces } from '$core/ground/edit';
   import type { Plane, Point } from '$core/measure/plane';
-  import FileDrop, { SHAPE_FILES } from '$lib/ui/FileDrop.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
+  import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
   import Corners from './Corners.svelte';
 
   interface Edge {
@@ -62,7 +63,7 @@
     try {
       online(parsePlaces(text, 2));
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>

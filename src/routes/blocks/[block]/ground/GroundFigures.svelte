@@ -4,8 +4,8 @@
   import type { GroundLie } from '$core/ground/surface';
   import { judgeSlope } from '$core/ground/zones';
   import { compassPoint, formatArea, formatBearing, formatLength } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     plantable: Plantable;

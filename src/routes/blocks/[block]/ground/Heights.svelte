@@ -4,8 +4,8 @@
   import type { GroundLie } from '$core/ground/surface';
   import { formatLength, formatPercent } from '$core/measure/units';
   import type { SurfaceAbout } from '$lib/plan/relief';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     about?: SurfaceAbout;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import {
     KEEPOUT_DEFAULTS,
@@ -10,9 +11,9 @@
   import { parsePlaces, writePlaces } from '$core/ground/edit';
   import type { Point } from '$core/measure/plane';
   import { formatArea, formatLength } from '$core/measure/units';
-  import OpenCard from '$lib/ui/OpenCard.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import OpenCard from '$lib/parts/OpenCard.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     keepout: Keepout;
@@ -52,7 +53,7 @@
       coordinates = parsePlaces(text, { Point: 1, LineString: 2, Polygon: 3 }[keepout.shape.type]);
       wrong = '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
       return;
     }
     const shape: KeepoutShape =

@@ -8,8 +8,8 @@
   } from '$core/ground/keepouts';
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatLength } from '$core/measure/units';
-  import FileDrop, { SHAPE_FILES } from '$lib/ui/FileDrop.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     kind: KeepoutKind;

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import {
     Button,
     Checkbox,
@@ -11,8 +13,8 @@
   import { parsePlaces, writePlaces } from '$core/ground/edit';
   import { judge, DAMP, DRAINAGE, LIGHT, TEXTURES, type Soil, type Zone } from '$core/ground/zones';
   import { formatPercent } from '$core/measure/units';
-  import OpenCard from '$lib/ui/OpenCard.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
+  import OpenCard from '$lib/parts/OpenCard.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
 
   interface Props {
     zone: Zone;
@@ -35,7 +37,7 @@
       wrong = '';
       onchange({ parts });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const soil = (next: Partial<Soil>) => onchange({ soil: { ...zone.soil, ...next } });
@@ -105,16 +107,14 @@
   />
   <div class="pair">
     <label for="stones-{zone.id}">Stones, % of volume</label>
-    <input
+    <NumberBox
       id="stones-{zone.id}"
       class="number num"
-      type="number"
       min="0"
       max="100"
       value={Math.round(zone.soil.stones * 100)}
       disabled={!editable}
-      onchange={(e) =>
-        soil({ stones: Math.min(100, Math.max(0, Number(e.currentTarget.value))) / 100 })}
+      onvalue={(typed) => soil({ stones: Math.min(100, Math.max(0, typed)) / 100 })}
     />
   </div>
   <Checkbox

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import type { GroundLie } from '$core/ground/surface';
   import type { ZoneCut } from '$core/ground/zone-cut';
   import type { Point } from '$core/measure/plane';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
+  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
 
   interface Props {
     lie?: GroundLie;
@@ -63,7 +64,7 @@
   {:else if how === 'steeper'}
     <div class="pair">
       <label for="steeper">Steeper than, %</label>
-      <input id="steeper" class="number num" type="number" min="1" max="200" bind:value={slope} />
+      <NumberBox id="steeper" class="number num" min="1" max="200" bind:value={slope} />
     </div>
   {:else}
     <Measure

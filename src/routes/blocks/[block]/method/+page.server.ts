@@ -1,7 +1,6 @@
-import { blockAccess } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  await blockAccess(await store(), locals.person!.id, params.block, 'read');
+  await openBlock(locals, params.block);
 };

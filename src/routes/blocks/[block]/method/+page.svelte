@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { MATERIALS } from '$core/calendar/materials';
   import { formatNumber } from '$core/measure/units';
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
@@ -6,21 +8,22 @@
   import { TASKS } from '$core/calendar/tasks';
   import { SCHOOLS, type Conditions, type Question } from '$core/method/schools';
   import { briefing, depthTolerance, methodOf, methodTasks } from '$core/method/method';
-  import { History } from '$lib/ui/history.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import { History } from '$lib/parts/history.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const history = new History(
     untrack(() => ({ conditions: data.block.conditions, method: data.block.method })),
   );
+  let firstRead = untrack(() => history.current);
+  let edition = untrack(() => data.block.methodEdition);
   const chosen = $derived(methodOf(history.current.method, history.current.conditions));
   const tolerance = $derived(depthTolerance(chosen));
   /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
   const materials = $derived.by(() => {
     const method = Object.fromEntries(chosen.map(({ question, school }) => [question, school.key]));
     const ground = {
-      ...{ trees: data.layout?.trees ?? 1000, rows: 0, perimeter: 0, method },
+      ...{ trees: data.layout?.trees ?? 1000, toOrder: 0, rows: 0, perimeter: 0, method },
       ...{ herbicide: method.weeds === 'herbicide' ? 1 : 0, rippingHours: 1, rate: 600 },
     };
     const worked = ['trees', 'planting', 'flags'];
@@ -55,10 +58,17 @@
   async function save() {
     wrong = '';
     try {
-      await send('method.save', { blockId: data.block.id, ...history.current });
+      const saved = await saveWhole(
+        'method.save',
+        { before: firstRead, mine: history.current, edition },
+        (value, at) => ({ blockId: data.block.id, ...value, edition: at }),
+      );
+      if (saved.merged) history.change(saved.value);
+      firstRead = saved.value;
+      edition = saved.result?.edition ?? data.block.methodEdition;
       history.markSaved();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const CHOICES: {

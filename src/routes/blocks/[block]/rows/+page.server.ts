@@ -1,34 +1,19 @@
-import { groundOf, rowsOf, surfaceAbout, zonesOf } from '$lib/server/block';
-import { blockAccess } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
+import { plantableOf, surfaceFact, zonesFact } from '$lib/rooms/ground/facts.server';
+import { namesFact } from '$lib/rooms/people/facts.server';
+import { layoutsFact, releasedOf, rowsFact } from '$lib/rooms/rows/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [plantable, zones, surface, versions] = await Promise.all([
-    groundOf(open, block),
-    zonesOf(open, block.id),
-    surfaceAbout(open, block.id),
-    open.layout.findAll({
-      where: { blockId: block.id },
-      attributes: [
-        'id',
-        'number',
-        'name',
-        'state',
-        'trees',
-        'createdAt',
-        'createdBy',
-        'computation',
-        'parameters',
-      ],
-      order: [['number', 'DESC']],
-      raw: true,
-    }),
+  const { block, facts } = await openBlock(locals, params.block);
+  const [plantable, zones, surface, versions, names] = await Promise.all([
+    plantableOf(facts, block),
+    facts.of(zonesFact, block.id),
+    facts.of(surfaceFact, block.id),
+    facts.of(layoutsFact, block.id),
+    facts.of(namesFact),
   ]);
-  const released = versions.find(({ state }) => state === 'released');
-  const people = await open.person.findAll({ attributes: ['id', 'name'], raw: true });
+  const released = releasedOf(versions);
   return {
     ground: {
       boundary: plantable.boundary,
@@ -39,10 +24,12 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     },
     zones,
     surface,
-    versions: versions.map(({ createdBy, ...version }) => ({
-      ...version,
-      author: people.find(({ id }) => id === createdBy)?.name ?? '',
-    })),
-    releasedRows: released ? (await rowsOf(open, released.id)).length : 0,
+    versions: versions.map(
+      ({ id, number, name, state, trees, createdAt, createdBy, computation, parameters }) => ({
+        ...{ id, number, name, state, trees, createdAt, computation, parameters },
+        author: names.get(createdBy) ?? '',
+      }),
+    ),
+    releasedRows: released ? (await facts.of(rowsFact, block.id)).length : 0,
   };
 };

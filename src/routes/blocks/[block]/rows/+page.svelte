@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
@@ -17,9 +18,10 @@
   import type { Relief } from '$lib/plan/draw';
   import { loadRelief } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
-  import { History, undoKeys } from '$lib/ui/history.svelte';
-  import Tabs from '$lib/ui/Tabs.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import { finished } from '$lib/parts/job.svelte';
+  import { History, undoKeys } from '$lib/parts/history.svelte';
+  import Tabs from '$lib/parts/Tabs.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import ByHand from './ByHand.svelte';
   import Crowns from './Crowns.svelte';
   import DecidePattern from './DecidePattern.svelte';
@@ -124,7 +126,7 @@
         relief = found?.relief;
         lie = found?.lie;
       } catch (error) {
-        wrong = (error as Error).message;
+        wrong = spoken(error);
       }
       await coreWorker().setGround({ boundary, area, keptOut, limits }, zones, species, origin);
       ready = true;
@@ -304,17 +306,18 @@
   async function save() {
     naming = false;
     try {
-      const { number } = await send<{ number: number }>('rows.save', {
+      const saved = await send('rows.save', {
         blockId: data.block.id,
         name,
         parameters,
       });
+      const { number } = 'job' in saved ? await finished<{ number: number }>(saved.job) : saved;
       history.markSaved();
       shown = number;
       name = '';
       wrong = '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   async function release() {
@@ -324,7 +327,7 @@
       await send('rows.release', { layoutId: version.id });
       wrong = '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   function reopen(version: (typeof data.versions)[number]) {

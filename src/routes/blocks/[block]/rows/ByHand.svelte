@@ -1,4 +1,5 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Button } from 'carbon-components-svelte';
   import type { Move } from '$core/rows/moves';
 
@@ -49,7 +50,7 @@
     }}
   >
     <label for="out-peg">Row {row}, peg</label>
-    <input id="out-peg" class="num" type="number" min="1" bind:value={peg} />
+    <NumberBox id="out-peg" class="num" min="1" bind:value={peg} />
     <label for="out-note">Why</label>
     <input id="out-note" maxlength="80" bind:value={note} />
     <Button type="submit" kind="tertiary" size="small">Take it out</Button>

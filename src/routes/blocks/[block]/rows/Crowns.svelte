@@ -7,7 +7,7 @@
     type CrownCurve,
   } from '$core/rows/crowns';
   import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     species: readonly {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
   import {
@@ -16,8 +17,8 @@
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
-  import Measure from '$lib/ui/Measure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import PatternMark from './PatternMark.svelte';
   import PatternOptions from './PatternOptions.svelte';
 
@@ -148,14 +149,13 @@
       <label for="density"
         >Density, trees {units.system === 'metric' ? 'a hectare' : 'an acre'}</label
       >
-      <input
+      <NumberBox
         id="density"
         class="number num"
-        type="number"
         min="1"
         max="100000"
         value={density}
-        onchange={(e) => takeDensity(Number(e.currentTarget.value))}
+        onvalue={(typed) => takeDensity(typed)}
       />
     </div>
   {/if}
@@ -181,19 +181,18 @@
         <SelectItem value="across-wind" text="Across the wind" />
       </Select>
       {#if settings.direction.kind === 'bearing'}
-        <input
+        <NumberBox
           class="number num"
-          type="number"
           aria-label="Bearing in degrees"
           min="0"
           max="359"
           step="1"
           value={Math.round(degrees(bearing))}
-          onchange={(e) =>
+          onvalue={(typed) =>
             onchange({
               direction: {
                 kind: 'bearing',
-                bearing: radians(((Number(e.currentTarget.value) % 360) + 360) % 360),
+                bearing: radians(((typed % 360) + 360) % 360),
               },
             })}
         />
@@ -217,18 +216,17 @@
     {:else if settings.direction.kind === 'across-wind'}
       <div class="pair">
         <label for="wind-from">Wind comes from, degrees</label>
-        <input
+        <NumberBox
           id="wind-from"
           class="number num"
-          type="number"
           min="0"
           max="359"
           value={Math.round(degrees(settings.direction.from))}
-          onchange={(e) =>
+          onvalue={(typed) =>
             onchange({
               direction: {
                 kind: 'across-wind',
-                from: radians(((Number(e.currentTarget.value) % 360) + 360) % 360),
+                from: radians(((typed % 360) + 360) % 360),
               },
             })}
         />

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import type { LayoutParameters } from '$core/rows/layout';
   import type { Arrangement } from '$core/rows/species';
-  import Bead from '$lib/ui/Bead.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
+  import Bead from '$lib/parts/Bead.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
 
   interface Card {
     id: string;
@@ -63,15 +64,14 @@
       <div class="mix">
         <Bead {...card} />
         <label for="share-{card.id}">{card.name}</label>
-        <input
+        <NumberBox
           id="share-{card.id}"
           class="number num"
-          type="number"
           min="0"
           max="100"
           step="1"
           value={entry.share}
-          onchange={(e) => share(i, Number(e.currentTarget.value))}
+          onvalue={(typed) => share(i, typed)}
         />
         <span>%</span>
         <button
@@ -139,28 +139,26 @@
     </Select>
     {#if number}
       {@const [key, label] = number}
-      <input
+      <NumberBox
         class="number num"
-        type="number"
         aria-label={label}
         min="1"
         max="1000"
         value={(arrangement as unknown as Record<string, number>)[key]}
-        onchange={(e) => set(key, Math.max(1, Math.round(Number(e.currentTarget.value))))}
+        onvalue={(typed) => set(key, Math.max(1, Math.round(typed)))}
       />
     {/if}
   </div>
   {#if 'seed' in arrangement}
     <div class="pair">
       <label for="seed">Seed: same seed, same plan</label>
-      <input
+      <NumberBox
         id="seed"
         class="number num"
-        type="number"
         min="0"
         max="999999"
         value={arrangement.seed}
-        onchange={(e) => set('seed', Math.round(Number(e.currentTarget.value)))}
+        onvalue={(typed) => set('seed', Math.round(typed))}
       />
     </div>
   {/if}

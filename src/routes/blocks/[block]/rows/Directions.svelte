@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onDestroy } from 'svelte';
   import type { LayoutParameters } from '$core/rows/layout';
@@ -42,7 +43,7 @@
       results = await running.results;
       of = given;
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
     done = undefined;
   }

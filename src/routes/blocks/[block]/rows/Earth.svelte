@@ -1,4 +1,6 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import {
     PIT_DEFAULTS,
     pitEarth,
@@ -8,9 +10,9 @@
     type TerraceOptions,
   } from '$core/rows/terraces';
   import { formatLength, formatVolume } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     /** Metres of row. */
@@ -29,7 +31,7 @@
     try {
       return { value: task() };
     } catch (error) {
-      return { wrong: (error as Error).message };
+      return { wrong: spoken(error) };
     }
   };
   const earth = $derived(attempt(() => terraceEarth(metres, onSlope, terrace)));
@@ -64,14 +66,13 @@
       <label for="earth-slope"
         >Slope across, %{slope === undefined ? '' : ' (from the heights)'}</label
       >
-      <input
+      <NumberBox
         id="earth-slope"
         class="number num"
-        type="number"
         min="0"
         max="200"
         value={Math.round(onSlope * 100)}
-        onchange={(e) => (typed = Number(e.currentTarget.value) / 100)}
+        onvalue={(typed) => (typed = typed / 100)}
       />
     </div>
   </section>

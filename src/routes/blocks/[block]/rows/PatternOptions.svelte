@@ -1,4 +1,5 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import {
     CLUSTER_DEFAULTS,
@@ -9,8 +10,8 @@
   } from '$core/rows/pattern';
   import type { ShelterRow } from '$core/rows/parallel';
   import { SQUARE_METRES_PER_ACRE, SQUARE_METRES_PER_HECTARE } from '$core/measure/units';
-  import Measure from '$lib/ui/Measure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     settings: PatternSettings;
@@ -58,15 +59,14 @@
   {@const id = `option-${label.replace(/\W+/g, '-')}`}
   <div class="pair">
     <label for={id}>{label}</label>
-    <input
+    <NumberBox
       {id}
       class="number num"
-      type="number"
       {min}
       {step}
       {value}
       disabled={!editable}
-      onchange={(e) => take(Number(e.currentTarget.value))}
+      onvalue={(typed) => take(typed)}
     />
   </div>
 {/snippet}
@@ -151,16 +151,14 @@
         />
         <div class="pair">
           <label for="stagger-{i}">Shifted, shares of a step</label>
-          <input
+          <NumberBox
             id="stagger-{i}"
             class="number num"
-            type="number"
             min="0"
             max="1"
             step="0.25"
             value={row.stagger}
-            onchange={(e) =>
-              setRow(i, { stagger: Math.min(1, Math.max(0, Number(e.currentTarget.value))) })}
+            onvalue={(typed) => setRow(i, { stagger: Math.min(1, Math.max(0, typed)) })}
           />
         </div>
         <button

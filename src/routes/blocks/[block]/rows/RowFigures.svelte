@@ -2,7 +2,7 @@
   import type { Figure as FigureOf } from '$core/measure/working';
   import { formatNumber } from '$core/measure/units';
   import type { Layout } from '$core/rows/layout';
-  import Figure from '$lib/ui/Figure.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
 
   interface Props {
     layout: Layout;

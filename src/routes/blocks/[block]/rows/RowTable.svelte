@@ -3,8 +3,8 @@
   import { rowCount, rowSpan, treesByRow, type RowSet } from '$core/rows/rowset';
   import type { RowFall, TracedRow } from '$core/rows/contour';
   import type { Runs } from '$core/rows/species';
-  import Ribbon from '$lib/ui/Ribbon.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Ribbon from '$lib/parts/Ribbon.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     rows: RowSet;

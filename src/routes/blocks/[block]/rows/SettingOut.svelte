@@ -4,7 +4,7 @@
   import type { RowSet } from '$core/rows/rowset';
   import { STRING_LENGTH } from '$core/rows/layout';
   import { formatBearing, formatLength, formatNumber } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
     rows: RowSet;

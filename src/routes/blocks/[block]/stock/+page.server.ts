@@ -1,16 +1,19 @@
-import { progress } from '../../../../../core/crew/progress';
-import { ANCHOR_AIR, vesselClock } from '../../../../../core/stock/exposure';
 import { byStress } from '../../../../../core/stock/keeping';
 import { shortCode } from '../../../../../core/stock/label';
-import { reach } from '../../../../../core/stock/reach';
-import { blockAccess } from '$lib/server/authorise';
-import { currentLayout, rowsOf, talliesOf } from '$lib/server/block';
-import { stillToPlant } from '$lib/server/board';
-import { now } from '$lib/server/clock';
-import { airForRoots } from '$lib/server/station';
-import { eventsOf, exposuresOf, lotsOf, placesOf, stressOf } from '$lib/server/stock';
-import { once } from '$lib/server/once';
-import { store } from '$lib/server/store';
+import { plantersFact } from '$lib/rooms/crew/facts.server';
+import {
+  clockOfVessel,
+  eventsOf,
+  exposuresOf,
+  lotsFact,
+  placesFact,
+  reachOf,
+  soaksNow,
+  stressOf,
+  type LotState,
+} from '$lib/rooms/stock/facts.server';
+import { openBlock } from '$lib/server/page';
+import { rootAirNow } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
 
 /** Lots listed until all are asked for. */
@@ -18,34 +21,27 @@ const LISTED = 60;
 
 /** Lots, the most stressed first, and what happened to the one that is chosen. */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [layout, states, planters, places, air] = await Promise.all([
-    currentLayout(open, block.id),
-    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
-    open.planter.findAll({
-      where: { siteId: site.id },
-      order: [['position', 'ASC']],
-      attributes: ['id', 'name'],
-      raw: true,
-    }),
-    placesOf(open, site.id),
-    airForRoots(open, site),
+  const { block, facts } = await openBlock(locals, params.block);
+  const [states, planters, places, air, reach] = await Promise.all([
+    facts.of(lotsFact, block.id),
+    facts.of(plantersFact),
+    facts.of(placesFact),
+    rootAirNow(facts),
+    reachOf(facts, block.id),
   ]);
-  const exposures = await exposuresOf(open, states, air ?? ANCHOR_AIR);
-  const stressed = await stressOf(open, site, states, places, exposures);
-  const at = now();
-  const whole = ({ lot, balance, open: vessels, soaks, dipped }: (typeof states)[number]) => ({
-    ...lot,
-    shortCode: shortCode(lot.id),
-    balance,
-    dipped,
-    soaks,
-    exposure: exposures.get(lot.id)!,
-    ...stressed.get(lot.id)!,
-    open: vessels.map((vessel) => ({
+  const exposures = exposuresOf(states, air, facts.now);
+  const stressed = await stressOf(facts, states, exposures);
+  const whole = (state: LotState) => ({
+    ...state.lot,
+    shortCode: shortCode(state.lot.id),
+    balance: state.balance,
+    dipped: state.dipped,
+    soaks: soaksNow(state, facts.now),
+    exposure: exposures.get(state.lot.id)!,
+    ...stressed.get(state.lot.id)!,
+    open: state.open.map((vessel) => ({
       ...vessel,
-      ...vesselClock(vessel, air, dipped ? lot.dipFactor : 1, at),
+      ...clockOfVessel(vessel, state, air, facts.now),
     })),
   });
   const sorted = states
@@ -66,7 +62,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     : sorted.filter((lot, i) => i < LISTED || lot === chosen || lot.open.length);
   const limit = Math.min(2000, Math.max(30, Number(url.searchParams.get('events')) || 30));
   return {
-    planters,
+    planters: planters.map(({ id, name }) => ({ id, name })),
     places,
     of: sorted.length,
     // A season's list holds hundreds: each line only what it shows, the chosen lot everything.
@@ -81,18 +77,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       }),
     ),
     lot: chosen,
-    history: chosen ? await eventsOf(open, chosen.id, limit) : { events: [], more: false },
+    history: chosen ? await eventsOf(facts, chosen.id, limit) : { events: [], more: false },
     limit,
-    reach: layout ? await reachOf(layout, states) : [],
+    reach,
   };
-
-  async function reachOf({ id, parameters }: NonNullable<typeof layout>, all: typeof states) {
-    const ids = parameters.mix.map(({ species }) => species);
-    const rows = await rowsOf(open, id);
-    const { byRow } = progress(await talliesOf(open, id));
-    return reach(rows, byRow, stillToPlant(all, ids, rows, byRow)).map((entry) => ({
-      ...entry,
-      speciesId: ids[entry.species],
-    }));
-  }
 };

@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { formatNumber, formatPercent } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import RootClock from '$lib/ui/RootClock.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import RootClock from '$lib/parts/RootClock.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import LotDialog from './LotDialog.svelte';
   import LotHistory from './LotHistory.svelte';
   import type { PageData } from './$types';
@@ -23,7 +24,7 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const nextLabel = $derived(`bag ${(lot?.open.length ?? 0) + 1}`);

@@ -1,19 +1,14 @@
 <script lang="ts">
-  import {
-    Checkbox,
-    Modal,
-    NumberInput,
-    Select,
-    SelectItem,
-    TextInput,
-  } from 'carbon-components-svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
   import { CONTAINER_FORMS, FORM_LABELS } from '$core/stock/containers';
   import Origin from '$lib/stock/Origin.svelte';
-  import type { LotRow } from '$lib/store/stock';
-  import type { Card } from '$lib/ui/SpeciesName.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import type { LotRow } from '$lib/rooms/stock/tables.server';
+  import type { Card } from '$lib/parts/SpeciesName.svelte';
 
   interface Props {
     block: string;
@@ -23,7 +18,7 @@
     onclose: (saved?: string) => void;
   }
   let { block, species, lot, onclose }: Props = $props();
-  let fresh = $state<LotRow>(
+  let fresh = $state<Omit<LotRow, 'edition'>>(
     untrack(() => ({
       id: lot?.id ?? uuid(),
       blockId: block,
@@ -51,10 +46,15 @@
   async function save() {
     wrong = '';
     try {
-      await send('stock.lot', { ...$state.snapshot(fresh) });
+      const mine = $state.snapshot(fresh);
+      await saveWhole(
+        'stock.lot',
+        { before: { ...mine, ...lot }, mine, edition: lot?.edition ?? 0 },
+        (value, edition) => ({ ...value, edition }),
+      );
       onclose(fresh.id);
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>
@@ -94,15 +94,14 @@
           onchange={(e) => (fresh.liftedOn = e.currentTarget.value || null)}
         /></label
       >
-      <NumberInput labelText="Trees in a box" min={1} hideSteppers bind:value={fresh.perBox} />
-      <NumberInput
-        labelText="Wet weight of a tree, g"
-        helperText="empty: the usual one for its age"
-        allowEmpty
+      <NumberField label="Trees in a box" min={1} bind:value={fresh.perBox} />
+      <NumberField
+        label="Wet weight of a tree, g"
+        helper="empty: the usual one for its age"
         min={1}
-        hideSteppers
         value={fresh.treeWeight === null ? null : Math.round(fresh.treeWeight * 1000)}
-        on:change={(e) => (fresh.treeWeight = e.detail === null ? null : Number(e.detail) / 1000)}
+        onvalue={(grams) => (fresh.treeWeight = grams / 1000)}
+        onempty={() => (fresh.treeWeight = null)}
       />
     </div>
     {#if container}
@@ -116,13 +115,12 @@
               text={FORM_LABELS[form]}
             />{/each}</Select
         >
-        <NumberInput
-          labelText="Holds, mL"
-          allowEmpty
+        <NumberField
+          label="Holds, mL"
           min={1}
-          hideSteppers
           value={fresh.volume === null ? null : Math.round(fresh.volume * 1000)}
-          on:change={(e) => (fresh.volume = e.detail === null ? null : Number(e.detail) / 1000)}
+          onvalue={(millilitres) => (fresh.volume = millilitres / 1000)}
+          onempty={() => (fresh.volume = null)}
         />
       </div>
     {:else}
@@ -130,8 +128,8 @@
         labelText="Undercut in the nursery: no root is trimmed"
         bind:checked={fresh.undercut}
       />
-      <NumberInput
-        labelText="A dip makes roots last so many times longer"
+      <NumberField
+        label="A dip makes roots last so many times longer"
         min={1}
         max={5}
         step={0.1}

@@ -1,11 +1,13 @@
 <script lang="ts">
-  import { Button, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { DateTime } from 'luxon';
   import { formatNumber } from '$core/measure/units';
   import { flowOf, STOCK_WORDS, type Balance, type StockEventKind } from '$core/stock/ledger';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import { page } from '$app/state';
-  import type { EventPage } from '$lib/server/stock';
+  import type { EventPage } from '$lib/rooms/stock/facts.server';
 
   interface Named {
     id: string;
@@ -60,7 +62,7 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const record = () =>
@@ -123,12 +125,7 @@
           disabled={value === 'drain' && !lot.soaks.length}
         />{/each}</Select
     >
-    {#if kind !== 'drain'}<NumberInput
-        labelText="Trees"
-        min={1}
-        hideSteppers
-        bind:value={count}
-      />{/if}
+    {#if kind !== 'drain'}<NumberField label="Trees" min={1} bind:value={count} />{/if}
     {#each needs as need (need)}
       {#if need === 'planter'}
         <Select
@@ -183,7 +180,13 @@
             {formatNumber(event.count)}</td
           >
           <td>{way(event)}</td>
-          <td class="quiet">{event.author}{event.note ? ` · ${event.note}` : ''}</td>
+          <td class="quiet"
+            >{event.author}{event.note ? ` · ${event.note}` : ''}{event.flag === 'short'
+              ? ' · came late; its other half is still to come'
+              : event.flag === 'twice'
+                ? ' · came late, cancelled already'
+                : ''}</td
+          >
           <td class="n"
             >{#if !event.standing}cancelled{:else if mayRecord}<button
                 class="link-button"

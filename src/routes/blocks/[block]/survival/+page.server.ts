@@ -1,44 +1,29 @@
-import { progress } from '../../../../../core/crew/progress';
 import { speciesAt } from '../../../../../core/rows/species';
-import { deadPatch, refill, survival } from '../../../../../core/survival/estimate';
+import { dayOf } from '../../../../../core/say/day';
+import { deadPatch } from '../../../../../core/survival/estimate';
 import { wilson } from '../../../../../core/survival/interval';
-import { blockAccess } from '$lib/server/authorise';
-import { countsOf, releasedLayout, rowsOf, talliesOf } from '$lib/server/block';
-import { today } from '$lib/server/clock';
-import { store } from '$lib/server/store';
+import { plantedOf } from '$lib/rooms/crew/facts.server';
+import { namesFact } from '$lib/rooms/people/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { countedOf } from '$lib/rooms/survival/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const layout = await releasedLayout(open, block.id);
-  const day = today(site.zone);
+  const { block, site, facts } = await openBlock(locals, params.block);
+  const layout = await releasedLayout(facts, block.id);
+  const day = dayOf(facts.now, site.zone);
   if (!layout) return { today: day, released: undefined };
-  const [rows, counts, tallies] = await Promise.all([
-    rowsOf(open, layout.id),
-    countsOf(open, layout.id),
-    talliesOf(open, layout.id),
+  const [rows, season, sown, names] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    countedOf(facts, block),
+    plantedOf(facts, block.id),
+    facts.of(namesFact),
   ]);
-  const lastCount = counts
-    .map(({ countedOn }) => countedOn)
-    .sort()
-    .at(-1);
-  const everything = progress(tallies);
-  // What went in after the count is not part of what was counted.
-  const { planted, byRow } = lastCount
-    ? progress(tallies.filter(({ at }) => at.slice(0, 10) <= lastCount))
-    : everything;
   const ids = layout.parameters.mix.map(({ species }) => species);
-  const plantedRows = rows.filter(({ number }) => (byRow.get(number) ?? 0) > 0);
-  const counted = counts.map(({ rowNumber, setTrees, alive, marks, countedOn, cause }) => ({
-    row: rowNumber,
-    set: setTrees,
-    alive,
-    marks,
-    countedOn,
-    cause,
+  const counted = (season?.counts ?? []).map(({ row, set, alive, marks, countedOn, cause }) => ({
+    ...{ row, set, alive, marks, countedOn, cause },
   }));
-  const estimate = counted.length ? survival(counted, plantedRows.length) : undefined;
   const bySpecies = ids
     .map((speciesId, s) => {
       let [set, alive] = [0, 0];
@@ -59,18 +44,15 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       const speciesId = ids[speciesAt(rows[row - 1].runs, peg + 1) ?? 0];
       return 1 - (bySpecies.find((entry) => entry.speciesId === speciesId)?.interval.estimate ?? 1);
     });
-  const target = block.targetDensity ?? layout.trees / layout.plantableArea;
-  const area = (layout.plantableArea * planted) / layout.trees;
+  const planted = [...sown.byRow].filter(([, trees]) => trees > 0).sort(([a], [b]) => a - b);
   return {
     today: day,
     released: {
       id: layout.id,
-      planted: everything.planted,
-      plantedAtCount: planted,
-      rowsCounted: plantedRows.length,
-      rowsPlanted: [...everything.byRow]
-        .sort(([a], [b]) => a - b)
-        .map(([number, trees]) => ({ number, trees })),
+      planted: sown.planted,
+      plantedAtCount: season?.plantedThen ?? sown.planted,
+      rowsCounted: planted.length,
+      rowsPlanted: planted.map(([number, trees]) => ({ number, trees })),
       counted: counted.map((entry) => ({
         ...entry,
         runs: rows[entry.row - 1].runs,
@@ -78,12 +60,20 @@ export const load: PageServerLoad = async ({ params, locals }) => {
           ? deadPatch(entry.marks, deathRates(entry.row, entry.marks.length))
           : undefined,
       })),
+      /** Rows counted more than once this season, every count with who and why. */
+      again: (season?.again ?? []).map(({ row, counts }) => ({
+        row,
+        counts: counts.map(({ alive, set, countedOn, why, author }) => ({
+          ...{ alive, set, countedOn, why },
+          author: names.get(author) ?? '',
+        })),
+      })),
       speciesIds: ids,
-      estimate,
+      estimate: season?.estimate,
       bySpecies,
-      target,
+      target: season?.target ?? block.targetDensity ?? layout.trees / layout.plantableArea,
       targetIsSet: block.targetDensity !== null,
-      refill: estimate && refill(estimate, planted, target, area),
+      refill: season?.refill,
     },
   };
 };

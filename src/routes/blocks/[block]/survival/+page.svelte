@@ -1,5 +1,8 @@
 <script lang="ts">
-  import { Button, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
   import {
@@ -10,10 +13,10 @@
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
   import CountedRows from '$lib/charts/CountedRows.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import Working from '$lib/ui/Working.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import Working from '$lib/parts/Working.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -66,7 +69,7 @@
       saidOk = `Row ${row}: ${alive} alive of ${setCount}.`;
       alive = null;
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   async function setTarget(value: number) {
@@ -74,7 +77,7 @@
     try {
       await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const weakest = $derived(
@@ -152,15 +155,9 @@
       {#if mayRecord}
         <h2 class="more">Enter a counted row</h2>
         <form onsubmit={(event) => (event.preventDefault(), void save())}>
-          <NumberInput labelText="Row" min={1} hideSteppers bind:value={row} />
-          <NumberInput
-            labelText="Set"
-            min={1}
-            hideSteppers
-            bind:value={setCount}
-            helperText="{setInRow} planted"
-          />
-          <NumberInput labelText="Alive" min={0} hideSteppers allowEmpty bind:value={alive} />
+          <NumberField label="Row" min={1} bind:value={row} />
+          <NumberField label="Set" min={1} bind:value={setCount} helper="{setInRow} planted" />
+          <NumberField label="Alive" min={0} bind:value={alive} />
           <Select
             labelText="What killed most"
             selected={cause}
@@ -198,14 +195,13 @@
         <p class="verdict"><b>{refill.sentence}</b></p>
         <label class="target"
           >Asked for, living {units.system === 'metric' ? 'a hectare' : 'an acre'}
-          <input
+          <NumberBox
             class="num"
-            type="number"
             min="1"
             max="100000"
             disabled={data.role !== 'leader'}
             value={Math.round(released.target * perArea)}
-            onchange={(e) => setTarget(Number(e.currentTarget.value))}
+            onvalue={(typed) => setTarget(typed)}
           />
         </label>
         {#if !released.targetIsSet}<p class="quiet">
@@ -252,7 +248,7 @@
     font-size: 14.5px;
     padding: 5px 0;
   }
-  .target input {
+  .target :global(input) {
     font: 15px var(--text);
     height: 30px;
     text-align: right;

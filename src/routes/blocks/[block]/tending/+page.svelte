@@ -1,7 +1,7 @@
 <script lang="ts">
   import { TASKS } from '$core/calendar/tasks';
   import { formatDay } from '$core/measure/dates';
-  import TaskCard from '$lib/ui/TaskCard.svelte';
+  import TaskCard from '$lib/parts/TaskCard.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();

@@ -1,18 +1,15 @@
-import { blockAccess, may } from '$lib/server/authorise';
-import { now } from '$lib/server/clock';
-import { gateOf } from '$lib/server/gate-samples';
-import { store } from '$lib/server/store';
+import { gateOf } from '$lib/rooms/stock/gate.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The gate for a phone: lots to sample, kept for a day without signal. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const at = now();
-  const { block, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
+  const { block, role, facts } = await openBlock(locals, params.block);
   return {
     block: { id: block.id, name: block.name },
-    at,
+    at: facts.now,
     mayRecord: may(role, 'record'),
-    ...(await gateOf(open, block.id)),
+    ...(await gateOf(facts, block.id)),
   };
 };

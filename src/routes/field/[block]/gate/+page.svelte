@@ -9,7 +9,13 @@
 </script>
 
 <svelte:head><title>At the gate · Viridane</title></svelte:head>
-<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Rows']} outbox={work.outbox}>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, 'Rows']}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.site?.id}
+>
   <div class="wide">
     <Gate
       lots={data.lots}

@@ -39,7 +39,13 @@
 </script>
 
 <svelte:head><title>Handling · Viridane</title></svelte:head>
-<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Rows']} outbox={work.outbox}>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, 'Rows']}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.site?.id}
+>
   <h1>At the boxes</h1>
   <p>Stand back and watch for a while. Mark what you saw; leave the rest.</p>
   <label

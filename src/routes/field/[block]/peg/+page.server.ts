@@ -1,19 +1,19 @@
 import { error } from '@sveltejs/kit';
-import { blockAccess } from '$lib/server/authorise';
-import { groundOf, releasedLayout, rowsOf } from '$lib/server/block';
-import { store } from '$lib/server/store';
+import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { cardsFact } from '$lib/rooms/stock/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** All rows of a block, so that a phone finds any peg without a signal. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const layout = await releasedLayout(open, block.id);
+  const { block, facts } = await openBlock(locals, params.block);
+  const layout = await releasedLayout(facts, block.id);
   if (!layout) error(404, `No layout of ${block.name} is released to the crew yet.`);
   const [rows, ground, species] = await Promise.all([
-    rowsOf(open, layout.id),
-    groundOf(open, block),
-    open.species.findAll({ where: { siteId: site.id }, raw: true }),
+    facts.of(rowsFact, block.id),
+    plantableOf(facts, block),
+    facts.of(cardsFact),
   ]);
   return {
     block: { id: block.id, name: block.name },

@@ -14,7 +14,7 @@
   } from '$lib/field/receiver';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import Plan from '$lib/plan/Plan.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();

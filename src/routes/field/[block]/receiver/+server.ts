@@ -1,20 +1,18 @@
 import { error } from '@sveltejs/kit';
 import { toRowSet } from '../../../../../core/rows/stored';
-import { blockAccess } from '$lib/server/authorise';
-import { planeOf, releasedLayout, rowsOf } from '$lib/server/block';
-import { now } from '$lib/server/clock';
+import { planeOf } from '$lib/rooms/ground/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { openBlock } from '$lib/server/page';
 import { receiverSentences, walkAlong } from '$lib/server/receiver';
-import { store } from '$lib/server/store';
 import type { RequestHandler } from './$types';
 
 /** The stand-in receiver: NMEA 0183 sentences as server-sent events, one a second. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { block } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const layout = await releasedLayout(open, block.id);
+  const { block, facts } = await openBlock(locals, params.block);
+  const layout = await releasedLayout(facts, block.id);
   if (!layout) error(404, `No layout of ${block.name} is released to the crew yet.`);
-  const walk = walkAlong(toRowSet(layout.rhythm, await rowsOf(open, layout.id)));
-  const sentences = receiverSentences(walk, planeOf(block), now(), block.id);
+  const walk = walkAlong(toRowSet(layout.rhythm, await facts.of(rowsFact, block.id)));
+  const sentences = receiverSentences(walk, planeOf(block), facts.now, block.id);
   let timer: NodeJS.Timeout;
   const body = new ReadableStream<Uint8Array>({
     start(controller) {

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import type { Given } from '$lib/rooms/contracts';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import { DateTime } from 'luxon';
@@ -17,8 +20,8 @@
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import Scanner from '$lib/field/Scanner.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
-  import RootClock from '$lib/ui/RootClock.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
+  import RootClock from '$lib/parts/RootClock.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -51,7 +54,15 @@
     closes: string | null;
     label: string;
   }
-  const toEvent = (entry: Recorded): StockEvent => ({
+  type Entered = Given<'stock.record'>;
+  /** What this phone's figures do not bear, but may be true all the same. */
+  let held = $state<Entered>();
+  const toEvent = (
+    entry: Pick<
+      Recorded,
+      'id' | 'at' | 'lotId' | 'kind' | 'count' | 'planterId' | 'placeId' | 'toId' | 'closes'
+    >,
+  ): StockEvent => ({
     ...entry,
     lot: entry.lotId,
     planter: entry.planterId,
@@ -59,7 +70,7 @@
     to: entry.toId,
   });
   const recorded = $derived(
-    outbox.pending<Recorded>('stock.record').filter((entry) => entry.lotId === lot?.id),
+    (outbox.pending('stock.record') as Recorded[]).filter((entry) => entry.lotId === lot?.id),
   );
   /** The lot's balance with what this phone has entered and the page does not count yet. */
   const balance = $derived.by((): Balance | undefined => {
@@ -75,7 +86,7 @@
     return { ...lot.balance, onHand: sum('p:'), out: sum('c:'), held: [...held] };
   });
   const roots = $derived(
-    outbox.pending<Rooted>('stock.root').filter((entry) => entry.lotId === lot?.id),
+    (outbox.pending('stock.root') as Rooted[]).filter((entry) => entry.lotId === lot?.id),
   );
   const vessels = $derived.by(() => {
     if (!lot) return [];
@@ -136,7 +147,7 @@
     if (!lot || !balance || !doing) return;
     wrong = '';
     const asksPlanter = doing === 'issue' || doing === 'return' || doing === 'lose';
-    const entry = {
+    const entry: Entered = {
       ...work.event(),
       lotId: lot.id,
       kind: doing,
@@ -151,14 +162,24 @@
     };
     try {
       // The same check as on the server, so that a slip is told here and now.
-      admitTo({ balance, known: false }, toEvent(entry), { lot: lot.code, holder: holderName });
-      await outbox.add('stock.record', entry);
-      told = `${ACTIONS.find(([kind]) => kind === doing)![1]}: ${formatNumber(entry.count)} of lot ${lot.code}, kept.`;
-      doing = undefined;
-      navigator.vibrate?.(30);
+      admitTo({ balance, known: false }, toEvent(entry as Recorded), {
+        lot: lot.code,
+        holder: holderName,
+      });
+      await keep(entry);
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
+      // What goes with it may be on another phone: what really happened can be entered all the same.
+      held = entry;
     }
+  }
+  async function keep(entry: Entered) {
+    await outbox.add('stock.record', entry);
+    told = `${ACTIONS.find(([kind]) => kind === entry.kind)?.[1] ?? 'Entered'}: ${formatNumber(entry.count)} of lot ${lot?.code}, kept.`;
+    doing = undefined;
+    held = undefined;
+    wrong = '';
+    navigator.vibrate?.(30);
   }
   const openBag = () =>
     outbox.add('stock.root', {
@@ -206,7 +227,7 @@
         wrong = `That box is lot ${other.code} of ${other.block}; you are on ${data.block.name}. Bring it there.`;
       else wrong = `${code} is no lot of this site.`;
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const clock = (at: number) =>
@@ -214,7 +235,13 @@
 </script>
 
 <svelte:head><title>Boxes · Viridane</title></svelte:head>
-<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Rows']} {outbox}>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, 'Rows']}
+  {outbox}
+  block={data.block}
+  siteId={data.site?.id}
+>
   {#if !lot}
     <h1>Which box?</h1>
     <Scanner onread={look} onerror={(message) => (wrong = message)} />
@@ -254,10 +281,19 @@
     </div>
     {#if told}<p class="say good" role="status">{told}</p>{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if held}
+      <p class="say">
+        Did it happen, and the other half is still on another phone? Then enter it: it is kept, and
+        the leader sees what is owed.
+      </p>
+      <button type="button" class="go plain" onclick={() => keep({ ...held!, late: true })}
+        >Enter it all the same</button
+      >
+    {/if}
     {#if doing}
       <form class="entry" onsubmit={(event) => (event.preventDefault(), void enter())}>
         <h2>{ACTIONS.find(([kind]) => kind === doing)?.[1]}</h2>
-        <label>Trees <input type="number" inputmode="numeric" min="1" bind:value={count} /></label>
+        <label>Trees <NumberBox min="1" bind:value={count} /></label>
         <div class="chips">
           {#each [1, 2, 5] as boxes (boxes)}<button
               type="button"

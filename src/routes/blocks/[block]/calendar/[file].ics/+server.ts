@@ -1,33 +1,29 @@
 import { error } from '@sveltejs/kit';
 import { scheduleToIcs } from '../../../../../../core/formats/icalendar';
-import { blockAccess } from '$lib/server/authorise';
-import { tasksOf } from '$lib/server/block';
-import { now } from '$lib/server/clock';
-import { store } from '$lib/server/store';
-import type { BlockRow } from '$lib/store/ground';
+import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
+import { blocksFact } from '$lib/rooms/ground/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 /** One block's tasks, or with "all" every block's of its site, as an iCalendar file. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { site, block } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const wanted =
-    params.file === 'all'
-      ? (
-          await open.block.findAll({ where: { siteId: site.id }, order: [['position', 'ASC']] })
-        ).map((row) => row.get() as BlockRow)
-      : [block];
+  const { site, block, facts } = await openBlock(locals, params.block);
+  const wanted = params.file === 'all' ? await facts.of(blocksFact) : [block];
+  await facts.need(
+    [taskEventsFact],
+    wanted.map(({ id }) => id),
+  );
   const blocks = await Promise.all(
-    wanted.map(async ({ id, name }, i) => ({
-      id,
-      name,
-      tasks: await tasksOf(open, wanted[i], site.zone),
+    wanted.map(async (one) => ({
+      id: one.id,
+      name: one.name,
+      tasks: await tasksOf(facts, one),
     })),
   );
   if (!blocks.some(({ tasks }) => tasks.length))
     error(404, 'There is no task yet: set a planting day first.');
   const name = params.file === 'all' ? site.name : block.name;
-  return new Response(scheduleToIcs(blocks, now()), {
+  return new Response(scheduleToIcs(blocks, facts.now), {
     headers: {
       'content-type': 'text/calendar; charset=utf-8',
       'content-disposition': `attachment; filename="${name.replace(/[^\w-]+/g, '-')}.ics"`,

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onDestroy, untrack } from 'svelte';
   import { weatherYears, type FinishInput } from '$core/calendar/finish';
@@ -6,8 +9,8 @@
   import { addTo, daysBetween, formatDay } from '$core/measure/dates';
   import { formatNumber, formatPercent } from '$core/measure/units';
   import FinishChart from '$lib/charts/FinishChart.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { FinishAnswer, FinishTold } from '../../../../../workers/finish.worker';
   import type { PageData } from './$types';
 
@@ -82,14 +85,15 @@
       worker.onmessage = ({ data: told }: MessageEvent<FinishTold>) => {
         if ('progress' in told) progress = told.progress;
         else {
-          if ('error' in told) wrong = told.error;
+          if ('said' in told) wrong = spoken(told);
+          else if ('error' in told) wrong = told.error;
           else [answer, asked] = [told.answer, input];
           stop();
         }
       };
       worker.postMessage({ input, sizes: [third, third, data.trees - 2 * third] });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
       progress = undefined;
     }
   }
@@ -105,12 +109,17 @@
   const keep = async () => {
     wrong = '';
     try {
-      await send('calendar.terms', {
-        blockId: data.block.id,
-        terms: { finish: $state.snapshot(terms) },
-      });
+      await saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { finish: data.block.calendarTerms.finish } },
+          mine: { terms: { finish: $state.snapshot(terms) } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      );
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   };
   const NUMBERS = [
@@ -243,18 +252,17 @@
       {#each NUMBERS as [key, label, min, max, step] (key)}
         <label class="field"
           >{label}
-          <input type="number" {min} {max} {step} bind:value={terms[key]} required /></label
+          <NumberBox {min} {max} {step} bind:value={terms[key]} required /></label
         >
       {/each}
       {#each SHARES as [key, label] (key)}
         <label class="field"
           >{label}
-          <input
-            type="number"
+          <NumberBox
             min="0"
             max="90"
             value={Math.round(terms[key] * 100)}
-            onchange={(e) => (terms[key] = Number(e.currentTarget.value) / 100)}
+            onvalue={(typed) => (terms[key] = typed / 100)}
             required
           /></label
         >

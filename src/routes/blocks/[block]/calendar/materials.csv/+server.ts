@@ -1,14 +1,12 @@
 import { materialsToCsv } from '../../../../../../core/formats/materials';
-import { blockAccess } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
-import { billOf } from '$lib/server/year-ground';
+import { billOf } from '$lib/rooms/calendar/year.server';
+import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 /** The bill of a block as CSV. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const { bill } = await billOf(open, site, block);
+  const { block, facts } = await openBlock(locals, params.block);
+  const { bill } = await billOf(facts, block);
   return new Response(`\uFEFF${materialsToCsv(bill.lines)}`, {
     headers: {
       'content-type': 'text/csv; charset=utf-8',

@@ -1,19 +1,17 @@
 import { formatDay } from '../../../../../../core/measure/dates';
 import { formatNumber } from '../../../../../../core/measure/units';
-import { blockAccess } from '$lib/server/authorise';
-import { today } from '$lib/server/clock';
+import { dayOf } from '../../../../../../core/say/day';
+import { billOf } from '$lib/rooms/calendar/year.server';
+import { openBlock } from '$lib/server/page';
 import { LINES, plain, print } from '$lib/server/pdf';
-import { store } from '$lib/server/store';
-import { billOf } from '$lib/server/year-ground';
 import type { RequestHandler } from './$types';
 
 /** What to buy by when, and what it costs, to take to the merchant. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const { bill, currency, ground } = await billOf(open, site, block);
+  const { block, site, facts } = await openBlock(locals, params.block);
+  const { bill, currency, ground } = await billOf(facts, block);
   const n = (value: number) => plain(formatNumber(value, value < 100 && value % 1 ? 1 : 0));
-  const pdf = await print({ block: block.name, day: today(site.zone) }, 'materials', [
+  const pdf = await print({ block: block.name, day: dayOf(facts.now, site.zone) }, 'materials', [
     { text: `${block.name}: materials for ${n(ground.trees)} trees`, fontSize: 15, bold: true },
     {
       margin: [0, 8, 0, 0],

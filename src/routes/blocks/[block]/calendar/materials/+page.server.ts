@@ -1,13 +1,12 @@
-import { blockAccess, may } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
-import { billOf } from '$lib/server/year-ground';
+import { billOf } from '$lib/rooms/calendar/year.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Everything the block needs, what to buy by when, and what a tree costs. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const { bill, protection, currency, ground, planted, estimate } = await billOf(open, site, block);
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const { bill, protection, currency, ground, planted, estimate } = await billOf(facts, block);
   return {
     mayPlan: may(role, 'plan'),
     bill,

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { CalendarTerms } from '$core/calendar/terms';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import {
     costATree,
@@ -8,9 +12,9 @@
   } from '$core/calendar/materials';
   import { formatDay } from '$core/measure/dates';
   import { formatDistance, formatNumber } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -22,12 +26,22 @@
     `${formatNumber(value, decimals)}${data.currency ? ` ${data.currency}` : ''}`;
   const amount = (value: number) => formatNumber(value, value < 100 && value % 1 ? 1 : 0);
 
-  async function keep(terms: object) {
+  async function keep(terms: CalendarTerms) {
     wrong = '';
     try {
-      await send('calendar.terms', { blockId: data.block.id, terms });
+      const before = Object.fromEntries(
+        Object.keys(terms).map((part) => [
+          part,
+          data.block.calendarTerms[part as keyof CalendarTerms],
+        ]),
+      );
+      await saveWhole(
+        'calendar.terms',
+        { before: { terms: before }, mine: { terms }, edition: data.block.termsEdition },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      );
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const setLine = (key: string, part: Partial<MaterialTerms>) => {
@@ -92,8 +106,7 @@
               <td class="n nowrap">{amount(line.needed.value)} {UNITS[line.unit] ?? line.unit}</td>
               {#each [['onHand', line.terms.onHand], ['pack', line.terms.pack], ['price', line.terms.price], ['costShare', line.terms.costShare]] as const as [key, value] (key)}
                 <td class="n"
-                  >{#if work && (key === 'onHand' || key === 'pack')}{:else}<input
-                      type="number"
+                  >{#if work && (key === 'onHand' || key === 'pack')}{:else}<NumberBox
                       min="0"
                       step="any"
                       disabled={!data.mayPlan}
@@ -106,8 +119,8 @@
                           : key === 'price'
                             ? 'Price'
                             : 'Others pay, per cent'} of {line.label}"
-                      onchange={(e) => {
-                        const text = e.currentTarget.value;
+                      onvalue={(typed) => {
+                        const text = String(typed);
                         const number = text === '' ? null : Number(text);
                         void setLine(line.key, {
                           [key]:
@@ -180,19 +193,18 @@
     {#if data.mayPlan}
       <label class="field"
         >Fence, price a metre
-        <input
-          type="number"
+        <NumberBox
           min="0"
           step="any"
           value={priceOf('fence')}
-          onchange={(e) =>
+          onvalue={(typed) =>
             keep({
               materials: {
                 ...data.block.calendarTerms.materials,
                 fence: {
                   ...{ pack: 1, onHand: 0, costShare: 0 },
                   ...data.block.calendarTerms.materials?.fence,
-                  price: e.currentTarget.value === '' ? null : Number(e.currentTarget.value),
+                  price: String(typed) === '' ? null : typed,
                 },
               },
             })}
@@ -241,7 +253,7 @@
     display: flex;
     gap: 16px;
   }
-  td input {
+  td :global(input) {
     width: 68px;
     height: 28px;
     font: 14px var(--text);

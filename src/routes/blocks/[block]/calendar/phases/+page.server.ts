@@ -1,57 +1,48 @@
-import { coverOf } from '../../../../../../core/stock/orders';
-import { blockAccess, may } from '$lib/server/authorise';
-import { blockState } from '$lib/server/board';
-import { orderLinesOf } from '$lib/server/orders';
-import { store } from '$lib/server/store';
-import { billOf } from '$lib/server/year-ground';
-import type { BlockRow } from '$lib/store/ground';
+import { billOf } from '$lib/rooms/calendar/year.server';
+import { zonesFact } from '$lib/rooms/ground/facts.server';
+import { siteStates } from '$lib/rooms/morning/board.server';
+import { rowsFact } from '$lib/rooms/rows/facts.server';
+import { ordersFact, toOrderOf } from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The whole job on one page: every block in its phase, with stock, calendar and money. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const rows = await open.block.findAll({
-    where: { siteId: site.id },
-    order: [
-      ['plantingDay', 'ASC'],
-      ['position', 'ASC'],
-    ],
-  });
+  const { role, facts } = await openBlock(locals, params.block);
+  const states = await siteStates(facts);
+  await facts.need(
+    [ordersFact, zonesFact, rowsFact],
+    states.map(({ block }) => block.id),
+  );
+  const job = await Promise.all(
+    states.map(async ({ block, total, planted, calls, standing }) => {
+      const [order, { bill, currency, ground }] = await Promise.all([
+        toOrderOf(facts, block),
+        billOf(facts, block),
+      ]);
+      return {
+        id: block.id,
+        name: block.name,
+        phase: block.phase,
+        plantingDay: block.plantingDay,
+        area: ground.area,
+        trees: total,
+        planted,
+        confirmed: order.confirmed,
+        short: order.short,
+        waiting: calls.filter(({ urgency }) => urgency !== 'note').length,
+        standing,
+        cost: bill.cost.value,
+        own: bill.own.value,
+        currency,
+      };
+    }),
+  );
+  // By planting day; blocks without one come last.
+  const day = ({ plantingDay }: (typeof job)[number]) => plantingDay ?? '9999';
   return {
     mayPlan: may(role, 'plan'),
-    job: await Promise.all(
-      rows.map(async (row) => {
-        const block = row.get() as BlockRow;
-        const [state, lines, { bill, currency, ground }] = await Promise.all([
-          blockState(open, site, block, undefined),
-          orderLinesOf(open, block.id),
-          billOf(open, site, block),
-        ]);
-        const needed = new Map(
-          (state.layout?.parameters.mix ?? []).map(({ species }, i) => [
-            species,
-            state.layout!.speciesCounts[i],
-          ]),
-        );
-        const cover = coverOf(needed, lines);
-        return {
-          id: block.id,
-          name: block.name,
-          phase: block.phase,
-          plantingDay: block.plantingDay,
-          area: ground.area,
-          trees: state.total,
-          planted: state.planted,
-          confirmed: cover.reduce((sum, { confirmed }) => sum + confirmed, 0),
-          short: cover.reduce((sum, { short }) => sum + short, 0),
-          waiting: state.calls.filter(({ urgency }) => urgency !== 'note').length,
-          standing: state.standing,
-          cost: bill.cost.value,
-          own: bill.own.value,
-          currency,
-        };
-      }),
-    ),
+    job: job.sort((a, b) => (day(a) < day(b) ? -1 : day(a) > day(b) ? 1 : 0)),
   };
 };

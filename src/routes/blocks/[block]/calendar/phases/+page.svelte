@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { words } from '$lib/words';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { formatDay } from '$core/measure/dates';
   import { formatArea, formatNumber } from '$core/measure/units';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -30,7 +32,7 @@
     try {
       await send('calendar.phase', { blockId: block.id, phase });
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>
@@ -67,7 +69,7 @@
               <tr class:here={block.id === data.block.id}>
                 <td
                   ><a href="/blocks/{block.id}/calendar">{block.name}</a><br /><small class="quiet"
-                    >{block.standing}</small
+                    >{words(block.standing)}</small
                   >{#if block.waiting}<br /><small class="late"
                       >{block.waiting} {block.waiting === 1 ? 'call waits' : 'calls wait'}</small
                     >{/if}</td

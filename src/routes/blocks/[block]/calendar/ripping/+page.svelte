@@ -1,4 +1,7 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { ripPlan, RIP_TERMS, type RipTerms } from '$core/calendar/ripping';
@@ -6,9 +9,9 @@
   import { addTo, formatDay } from '$core/measure/dates';
   import { rangesOf } from '$core/measure/ranges';
   import { formatDistance, formatNumber, formatPercent } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -23,7 +26,7 @@
     try {
       return { plan: ripPlan(rows, new Set(data.wet), terms) };
     } catch (error) {
-      return { error: (error as Error).message };
+      return { error: spoken(error) };
     }
   });
   const plan = $derived(worked.plan);
@@ -43,13 +46,18 @@
   async function keep() {
     wrong = told = '';
     try {
-      await send('calendar.terms', {
-        blockId: data.block.id,
-        terms: { ripping: $state.snapshot(terms) },
-      });
+      await saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { ripping: data.block.calendarTerms.ripping } },
+          mine: { terms: { ripping: $state.snapshot(terms) } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      );
       told = 'Kept; materials count with it.';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const NUMBERS = [
@@ -128,18 +136,15 @@
     {/if}
     <h2>How it is driven</h2>
     {#each NUMBERS as [key, label, step] (key)}
-      <label class="field"
-        >{label} <input type="number" min="0" {step} bind:value={terms[key]} /></label
-      >
+      <label class="field">{label} <NumberBox min="0" {step} bind:value={terms[key]} /></label>
     {/each}
     <label class="field"
       >Tine in the ground, % of the hours
-      <input
-        type="number"
+      <NumberBox
         min="5"
         max="100"
         value={Math.round(terms.efficiency * 100)}
-        onchange={(e) => (terms.efficiency = Number(e.currentTarget.value) / 100)}
+        onvalue={(typed) => (terms.efficiency = typed / 100)}
       /></label
     >
     {#if data.mayPlan}<div class="buttons">

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import {
@@ -20,10 +23,10 @@
     formatPercent,
     formatWind,
   } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import Measure from '$lib/ui/Measure.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import ProductForm from './ProductForm.svelte';
   import type { PageData } from './$types';
 
@@ -54,7 +57,7 @@
     try {
       return { plan: sprayPlan(product, target, terms.tank) };
     } catch (error) {
-      return { error: (error as Error).message };
+      return { error: spoken(error) };
     }
   });
   const plan = $derived(worked?.plan);
@@ -102,15 +105,20 @@
     try {
       told = (await task()) ?? '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const keep = () =>
     attempt(async () => {
-      await send('calendar.terms', {
-        blockId: data.block.id,
-        terms: { spray: { ...$state.snapshot(terms), product: product!.id } },
-      });
+      await saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { spray: data.block.calendarTerms.spray } },
+          mine: { terms: { spray: { ...$state.snapshot(terms), product: product!.id } } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      );
       return 'Kept; materials count with it.';
     });
   const record = () =>
@@ -176,7 +184,7 @@
             onchange={(value) => (terms.size = value)}
           />{/if}
         <label class="field"
-          >Tank, L <input type="number" min="0.5" step="any" bind:value={terms.tank} /></label
+          >Tank, L <NumberBox min="0.5" step="any" bind:value={terms.tank} /></label
         >
       </div>
       {#if worked?.error}<p class="say stop" role="alert">{worked.error}</p>{/if}
@@ -304,7 +312,7 @@
             >Day <input type="date" max={data.today} bind:value={day} required /></label
           >
           <label class="field"
-            >Wind, m/s <input type="number" min="0" max="30" step="any" bind:value={wind} /></label
+            >Wind, m/s <NumberBox min="0" max="30" step="any" bind:value={wind} /></label
           >
           <TextInput labelText="Operator" bind:value={operator} maxlength={80} />
           <TextInput labelText="Lot number on the can" bind:value={lotNumber} maxlength={40} />
@@ -317,20 +325,14 @@
       Spray 1/128 acre (340 square feet, 31.6 m²) with water into a jug: fluid ounces caught are
       gallons an acre.
     </p>
-    <label class="field"
-      >Caught, L <input type="number" min="0" step="any" bind:value={caught} /></label
-    >
+    <label class="field">Caught, L <NumberBox min="0" step="any" bind:value={caught} /></label>
     <p class="figure-line">
       <span>by 1/128 acre</span><b class="num">{perArea(calibrateByArea(caught))}</b>
     </p>
+    <label class="field">in seconds <NumberBox min="1" step="any" bind:value={seconds} /></label>
+    <label class="field">metres walked <NumberBox min="1" step="any" bind:value={metres} /></label>
     <label class="field"
-      >in seconds <input type="number" min="1" step="any" bind:value={seconds} /></label
-    >
-    <label class="field"
-      >metres walked <input type="number" min="1" step="any" bind:value={metres} /></label
-    >
-    <label class="field"
-      >width wetted, m <input type="number" min="0.1" step="any" bind:value={width} /></label
+      >width wetted, m <NumberBox min="0.1" step="any" bind:value={width} /></label
     >
     <p class="figure-line">
       <span>by timed metres</span><b class="num">{timed === undefined ? '–' : perArea(timed)}</b>

@@ -1,9 +1,12 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
   import type { Product } from '$core/calendar/spraying';
-  import { send } from '$lib/ui/send.svelte';
+  import { send } from '$lib/parts/send.svelte';
 
   interface Props {
     siteId: string;
@@ -39,19 +42,31 @@
       await task();
       onclose();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const save = () =>
     attempt(() => {
       const { id, name, water, rainfast, beforePlanting, timesAYear, litresAYear } =
         $state.snapshot(draft);
-      return send('calendar.product', {
+      const fresh = {
         ...{ id, siteId, name, water, rainfast, beforePlanting },
         timesAYear: timesAYear || null,
         litresAYear: litresAYear || null,
-        dose: kind === 'mix' ? { kind, share: amount / 100 } : { kind, litresPerHectare: amount },
-      });
+        dose:
+          kind === 'mix'
+            ? { kind: 'mix' as const, share: amount / 100 }
+            : { kind: 'area' as const, litresPerHectare: amount },
+      };
+      return saveWhole(
+        'calendar.product',
+        {
+          before: { ...fresh, ...product },
+          mine: fresh,
+          edition: (product as { edition?: number } | undefined)?.edition ?? 0,
+        },
+        (value, edition) => ({ ...value, edition }),
+      );
     });
   const NUMBERS = [
     ['water', 'Water a hectare treated, L'],
@@ -71,23 +86,17 @@
     <legend>Rate</legend>
     <label><input type="radio" bind:group={kind} value="mix" /> per cent of the mix</label>
     <label><input type="radio" bind:group={kind} value="area" /> litres a hectare treated</label>
-    <input type="number" min="0" step="any" bind:value={amount} aria-label="Rate" required />
+    <NumberBox min="0" step="any" bind:value={amount} aria-label="Rate" required />
   </fieldset>
   {#each NUMBERS as [key, label] (key)}
     <label class="field"
-      >{label} <input type="number" min="0" step="any" bind:value={draft[key]} required /></label
+      >{label} <NumberBox min="0" step="any" bind:value={draft[key]} required /></label
     >
   {/each}
   {#each LIMITS as [key, label] (key)}
     <label class="field"
       >{label}
-      <input
-        type="number"
-        min="0"
-        step="any"
-        bind:value={draft[key]}
-        placeholder="no limit"
-      /></label
+      <NumberBox min="0" step="any" bind:value={draft[key]} placeholder="no limit" /></label
     >
   {/each}
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
@@ -134,7 +143,7 @@
     align-items: center;
     font-size: 14px;
   }
-  input[type='number'] {
+  .field :global(input) {
     height: 34px;
     width: 120px;
     font: 14.5px var(--text);

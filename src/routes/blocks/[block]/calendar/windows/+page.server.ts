@@ -1,18 +1,16 @@
-import { blockAccess, may } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
-import { windowsOf } from '$lib/server/windows';
+import { windowsOf } from '$lib/rooms/calendar/windows.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** For each week how often it allows planting, and what weather that was judged from. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const hours = await open.weatherHour.count({ where: { siteId: site.id } });
+  const { site, role, facts } = await openBlock(locals, params.block);
   return {
-    windows: await windowsOf(open, site),
+    windows: await windowsOf(facts),
     regime: site.regime,
     typicalYear: site.typicalYear,
-    hours,
+    hours: await facts.reader.tables.weatherHour.count({ siteId: site.id }),
     latitude: site.latitude,
     mayRecord: may(role, 'record'),
     mayPlan: may(role, 'plan'),

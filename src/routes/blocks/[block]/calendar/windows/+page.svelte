@@ -1,4 +1,6 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { readStation } from '$core/formats/hours';
@@ -14,8 +16,8 @@
   import { addTo, formatDay } from '$core/measure/dates';
   import { formatNumber, formatPercent } from '$core/measure/units';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -34,7 +36,7 @@
     try {
       told = await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
     sending = '';
   }
@@ -54,7 +56,18 @@
       const { days, unit, notes } = readWeather(text);
       const siteId = data.site!.id;
       await inPieces(days, (part, last) =>
-        send('calendar.weather', { siteId, days: part }, { reload: last }),
+        send(
+          'calendar.weather',
+          {
+            siteId,
+            days: part.map((day) => ({
+              ...day,
+              humidity: day.humidity ?? null,
+              wind: day.wind ?? null,
+            })),
+          },
+          { reload: last },
+        ),
       );
       return [
         `${formatNumber(days.length)} days in °${unit} taken over, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}.`,
@@ -238,8 +251,7 @@
                 ><td>{name}</td
                 >{#each ['lowest', 'highest', 'rain', 'rainDays'] as const as key (key)}<td
                     class="n"
-                    ><input
-                      type="number"
+                    ><NumberBox
                       step="any"
                       bind:value={months[i][key]}
                       aria-label="{key === 'rainDays' ? 'days of rain' : key}, {name}"
@@ -283,7 +295,7 @@
     cursor: pointer;
     margin: 12px 0;
   }
-  .typical input {
+  .typical :global(input) {
     width: 54px;
     font: 13.5px var(--text);
     text-align: right;

@@ -5,9 +5,8 @@ import {
   groundToGpx,
   groundToKml,
 } from '../../../../../../core/formats/ground';
-import { blockAccess } from '$lib/server/authorise';
-import { keepoutsOf, zonesOf } from '$lib/server/block';
-import { store } from '$lib/server/store';
+import { keepoutsFact, zonesFact } from '$lib/rooms/ground/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 const WRITERS: Record<string, { write: typeof groundToKml; type: string }> = {
@@ -19,16 +18,15 @@ const WRITERS: Record<string, { write: typeof groundToKml; type: string }> = {
 
 /** Boundary, keep-outs and zones: ground.geojson, .kml, .gpx or .csv. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { block } = await blockAccess(open, locals.person!.id, params.block, 'read');
+  const { block, facts } = await openBlock(locals, params.block);
   const [name, format] = params.file.split('.');
   const writer = Object.hasOwn(WRITERS, format ?? '') ? WRITERS[format] : undefined;
   if (name !== 'ground' || !writer) error(404, 'There is no such export.');
   const body = writer.write({
     block: block.name,
     boundary: block.boundary,
-    keepouts: await keepoutsOf(open, block.id),
-    zones: await zonesOf(open, block.id),
+    keepouts: await facts.of(keepoutsFact, block.id),
+    zones: await facts.of(zonesFact, block.id),
   });
   return new Response(body, {
     headers: {

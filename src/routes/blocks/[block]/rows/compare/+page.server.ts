@@ -1,35 +1,38 @@
-import { groundOf, rowsOf, talliesOf } from '$lib/server/block';
-import { blockAccess } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
-import { progress } from '../../../../../../core/crew/progress';
 import type { VersionFigures } from '../../../../../../core/rows/compare';
 import { rowCount, rowSpan, stepsBetweenRows } from '../../../../../../core/rows/rowset';
 import { toRowSet } from '../../../../../../core/rows/stored';
-import type { Store } from '$lib/store';
-import type { LayoutRow } from '$lib/store/rows';
+import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
+import type { LayoutRow } from '$lib/rooms/rows/tables.server';
+import { openBlock } from '$lib/server/page';
+import type { Facts } from '$lib/server/facts';
+import { say, type Message } from '../../../../../../core/say/message';
+import type { StoredRow } from '../../../../../../core/rows/stored';
 import type { PageServerLoad } from './$types';
 
 /** Two saved versions of a block's layout, side by side. */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const versions = (
-    await open.layout.findAll({ where: { blockId: block.id }, order: [['number', 'DESC']] })
-  ).map((row) => row.get() as LayoutRow);
+  const { block, facts } = await openBlock(locals, params.block);
+  const versions = await facts.of(layoutsFact, block.id);
   const pick = (key: string, other: number) =>
     versions.find(({ number }) => String(number) === url.searchParams.get(key)) ?? versions[other];
   const [a, b] = [pick('a', Math.min(1, versions.length - 1)), pick('b', 0)];
-  const ground = await groundOf(open, block);
+  const ground = await plantableOf(facts, block);
+  const rows = await readRows(facts.reader, a && b ? [...new Set([a.id, b.id])] : []);
   return {
     numbers: versions.map(({ number, name, state }) => ({ number, name, state })),
     boundary: ground.boundary,
     keptOut: ground.keptOut,
-    sides: a && b ? await Promise.all([a, b].map((version) => side(open, version))) : [],
+    sides:
+      a && b
+        ? await Promise.all(
+            [a, b].map((version) => side(facts, version, rows.get(version.id) ?? [])),
+          )
+        : [],
   };
 };
 
-async function side(open: Store, version: LayoutRow) {
-  const rows = await rowsOf(open, version.id);
+async function side(facts: Facts, version: LayoutRow, rows: StoredRow[]) {
   const set = toRowSet(version.rhythm, rows);
   let length = 0;
   for (let row = 0; row < rowCount(set); row++) {
@@ -54,29 +57,28 @@ async function side(open: Store, version: LayoutRow) {
     rhythm: version.rhythm,
     rows,
     mix: version.parameters.mix.map(({ species }) => species),
-    depends: await dependsOn(open, version),
+    depends: await dependsOn(facts, version),
   };
 }
 
-/** What would hang in the air if this version went: sentences with their numbers. */
-async function dependsOn(open: Store, version: LayoutRow): Promise<string[]> {
-  const where = { where: { layoutId: version.id } };
-  const [tallies, shares, plots, counts, lots] = await Promise.all([
-    talliesOf(open, version.id),
-    open.rowShare.count(where),
-    open.plot.count(where),
-    open.survivalCount.count(where),
-    open.lot.count({ where: { blockId: version.blockId } }),
-  ]);
-  const { planted } = progress(tallies);
+/** What would hang in the air if this version went, with its numbers. */
+async function dependsOn(facts: Facts, version: LayoutRow): Promise<Message[]> {
+  const [found] = await facts.reader.query<Record<string, string | null>>(
+    `SELECT (SELECT SUM(planted) FROM planted_row WHERE layout_id = :id) AS planted,
+       (SELECT COUNT(*) FROM row_share WHERE layout_id = :id) AS shares,
+       (SELECT COUNT(*) FROM plot WHERE layout_id = :id) AS plots,
+       (SELECT COUNT(*) FROM survival_count WHERE layout_id = :id) AS counts,
+       (SELECT COUNT(*) FROM lot WHERE block_id = :block) AS lots`,
+    { id: version.id, block: version.blockId },
+  );
+  const count = (name: string) => Number(found[name] ?? 0);
+  const released = version.state === 'released';
   return [
-    ...(planted ? [`${planted} trees are entered as planted in its rows.`] : []),
-    ...(shares ? [`${shares} planters have rows of it.`] : []),
-    ...(plots ? [`${plots} plots were checked in it.`] : []),
-    ...(counts ? [`${counts} rows of it were counted.`] : []),
-    ...(version.state === 'released' && lots
-      ? [`${lots} lots of this block were ordered by its numbers.`]
-      : []),
-    ...(version.state === 'released' ? ['The crew sets its pegs by it.'] : []),
+    ...(count('planted') ? [say('rows.dependPlanted', { trees: count('planted') })] : []),
+    ...(count('shares') ? [say('rows.dependShares', { planters: count('shares') })] : []),
+    ...(count('plots') ? [say('rows.dependPlots', { plots: count('plots') })] : []),
+    ...(count('counts') ? [say('rows.dependCounts', { rows: count('counts') })] : []),
+    ...(released && count('lots') ? [say('rows.dependLots', { lots: count('lots') })] : []),
+    ...(released ? [say('rows.dependPegs')] : []),
   ];
 }

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import { words } from '$lib/words';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { compare } from '$core/rows/compare';
   import { toRowSet } from '$core/rows/stored';
   import Plan from '$lib/plan/Plan.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -57,7 +58,7 @@
             {/each}
           </Select>
           <Plan label="Version {side.number}" height="300px" content={plans[i]} />
-          {#each side.depends as sentence (sentence)}<p class="say">{sentence}</p>{/each}
+          {#each side.depends as message (message.key)}<p class="say">{words(message)}</p>{/each}
           {#if !side.depends.length}<p class="quiet">Nothing depends on it yet.</p>{/if}
         </section>
       {/each}

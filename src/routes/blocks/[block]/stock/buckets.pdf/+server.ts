@@ -1,62 +1,64 @@
 import { error } from '@sveltejs/kit';
+import { isTold } from '../../../../../../core/say/told';
+import { formatNumber, formatSmall } from '../../../../../../core/measure/units';
 import { depthTolerance } from '../../../../../../core/method/method';
-import { formatSmall, formatNumber } from '../../../../../../core/measure/units';
 import { wantedOf } from '../../../../../../core/stock/carry';
 import {
   bucketCounts,
-  RootError,
   ROOT_RULES,
   rootsAgainstTools,
   type RootPlan,
 } from '../../../../../../core/stock/roots';
-import { blockAccess } from '$lib/server/authorise';
-import { methodOfBlock } from '$lib/server/block';
-import { standsFor } from '$lib/server/board';
-import { nextDay } from '$lib/server/crew-rows';
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { nextDay } from '$lib/rooms/crew/next-day.server';
+import {
+  cardsFact,
+  inspectionsOf,
+  lotsFact,
+  standsFor,
+  toolsFact,
+} from '$lib/rooms/stock/facts.server';
+import { openBlock } from '$lib/server/page';
 import { makePdf, plain } from '$lib/server/pdf';
-import { lotsOf } from '$lib/server/stock';
-import { store } from '$lib/server/store';
+import { wordsOf } from '$lib/words';
 import type { RequestHandler } from './$types';
 
 /** One label a bucket of a lot: tool, trim length and how many trees go into it. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const state = (await lotsOf(open, block.id)).find(
-    ({ lot }) => lot.id === url.searchParams.get('lot'),
-  );
+  const { block, facts } = await openBlock(locals, params.block);
+  const [states, tools, cards] = await Promise.all([
+    facts.of(lotsFact, block.id),
+    facts.of(toolsFact),
+    facts.of(cardsFact),
+  ]);
+  const state = states.find(({ lot }) => lot.id === url.searchParams.get('lot'));
   if (!state) error(404, 'There is no such lot on this block.');
   const { lot, balance } = state;
   const method = methodOfBlock(block);
   const trimming = method.find(({ question }) => question === 'trimming')!.school.key;
-  const [inspection] = await open.inspection.findAll({
-    where: { lotId: lot.id },
-    order: [['at', 'DESC']],
-    limit: 1,
-    raw: true,
-  });
+  const [inspection] = await inspectionsOf(facts, [lot.id], 1);
   let plan: RootPlan;
   try {
     plan = rootsAgainstTools(
       (inspection?.trees ?? [])
         .filter(({ rootLength }) => rootLength)
         .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread ?? 0 })),
-      await open.tool.findAll({ where: { siteId: site.id }, raw: true }),
+      tools,
       { ...ROOT_RULES, mayTrim: trimming !== 'never' && !lot.undercut },
     );
   } catch (wrong) {
-    if (wrong instanceof RootError) error(404, wrong.message);
+    if (isTold(wrong)) error(404, wordsOf(wrong));
     throw wrong;
   }
   const trim = Number(url.searchParams.get('trim') ?? Infinity);
   const option = plan.options.find((entry) => entry.trim === trim) ?? plan.recommended;
-  const next = await nextDay(open, block, site.id);
+  const next = await nextDay(facts, block.id);
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
   const wanted = next ? wantedOf(next.crews, mix.length)[mix.indexOf(standsFor(lot))] : 0;
   const counts = bucketCounts(option, Math.min(balance.onHand, wanted || balance.onHand));
   const units = locals.person!.units;
   const [low, high] = depthTolerance(method);
-  const card = await open.species.findByPk(lot.speciesId, { raw: true });
+  const card = cards.find(({ id }) => id === lot.speciesId);
   const pdf = await makePdf({
     pageSize: 'A6',
     pageOrientation: 'landscape',
@@ -78,7 +80,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
             text: plain(
               name === 'Set aside'
                 ? 'No tool here takes these roots whole. Ask the leader.'
-                : `${Number.isFinite(option.trim) ? `Trim to ${formatSmall(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the collar ${low} to ${high} cm.`,
+                : `${Number.isFinite(option.trim) ? `Trim to ${formatSmall(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the collar ${formatSmall(low / 100, units)} to ${formatSmall(high / 100, units)}.`,
             ),
             fontSize: 15,
           },

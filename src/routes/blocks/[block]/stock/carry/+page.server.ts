@@ -1,28 +1,30 @@
-import { carryPlan, CARRY_TERMS, usualWeight } from '../../../../../../core/stock/carry';
+import { CARRY_TERMS, carryPlan, usualWeight } from '../../../../../../core/stock/carry';
 import { byStress } from '../../../../../../core/stock/keeping';
-import { blockAccess, may } from '$lib/server/authorise';
-import { standsFor } from '$lib/server/board';
-import { nextDay } from '$lib/server/crew-rows';
-import { airForRoots } from '$lib/server/station';
-import { exposuresOf, lotsOf, placesOf, stressOf } from '$lib/server/stock';
-import { once } from '$lib/server/once';
-import { store } from '$lib/server/store';
+import { nextDay } from '$lib/rooms/crew/next-day.server';
+import {
+  cardsFact,
+  exposuresOf,
+  lotsFact,
+  standsFor,
+  stressOf,
+} from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
+import { rootAirNow } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
 
 /** What to load tonight for tomorrow's rows, in the order in which it comes off. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [next, states, places, air, cards] = await Promise.all([
-    nextDay(open, block, site.id),
-    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
-    placesOf(open, site.id),
-    airForRoots(open, site),
-    open.species.findAll({ where: { siteId: site.id }, raw: true }),
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const [next, states, air, cards] = await Promise.all([
+    nextDay(facts, block.id),
+    facts.of(lotsFact, block.id),
+    rootAirNow(facts),
+    facts.of(cardsFact),
   ]);
   const terms = block.carryTerms ?? CARRY_TERMS;
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
-  const stressed = await stressOf(open, site, states, places, await exposuresOf(open, states, air));
+  const stressed = await stressOf(facts, states, exposuresOf(states, air, facts.now));
   const lots = states
     .filter(({ lot, balance }) => balance.onHand > 0 && mix.includes(standsFor(lot)))
     .sort((a, b) =>

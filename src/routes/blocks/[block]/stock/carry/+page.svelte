@@ -1,11 +1,13 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { formatMass, formatNumber, KILOGRAMS_PER_POUND } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import { TWO_LIFT, type LoadedBox } from '$core/stock/carry';
-  import Figure from '$lib/ui/Figure.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -21,9 +23,17 @@
   async function set(next: object) {
     wrong = '';
     try {
-      await send('stock.carry', { blockId: data.block.id, terms: { ...data.terms, ...next } });
+      await saveWhole(
+        'stock.carry',
+        {
+          before: { terms: data.terms },
+          mine: { terms: { ...data.terms, ...next } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      );
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   /** Boxes of one lot that come off one after the other, as one line. */
@@ -207,14 +217,13 @@
       {@const scale = kind === 'mass' && pounds ? 1 / KILOGRAMS_PER_POUND : 1}
       <div class="pair">
         <label for="carry-{key}">{label}{kind === 'mass' ? `, ${pounds ? 'lb' : 'kg'}` : ''}</label>
-        <input
+        <NumberBox
           id="carry-{key}"
           class="number num"
-          type="number"
           min={least}
           disabled={!data.mayRecord}
           value={Math.round(data.terms[key] * scale)}
-          onchange={(e) => set({ [key]: Number(e.currentTarget.value) / scale })}
+          onvalue={(typed) => set({ [key]: typed / scale })}
         />
       </div>
     {/each}

@@ -1,66 +1,55 @@
-import { QueryTypes } from 'sequelize';
 import { addTo, isDay } from '../../../../../../core/measure/dates';
-import { standingTallies } from '../../../../../../core/crew/progress';
-import { blockAccess, may } from '$lib/server/authorise';
-import { releasedLayout, talliesOf } from '$lib/server/block';
-import { dayAt, today } from '$lib/server/clock';
-import { dayAccount } from '$lib/server/day-account';
-import { dayBounds } from '$lib/server/stock';
-import { store } from '$lib/server/store';
+import { dayBounds, dayOf } from '../../../../../../core/say/day';
+import { plantersFact, plantedOf } from '$lib/rooms/crew/facts.server';
+import { dayAccount } from '$lib/rooms/stock/day-account.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
+
+const SHOWN_DAYS = 14;
 
 /**
  * A day's account by planter, and which days of the last fortnight are not closed yet. Without a
  * day asked for it is the last one that has been and is not closed.
  */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const now = today(site.zone);
-  const layout = await releasedLayout(open, block.id);
-  const tallied = new Map<string, number>();
-  for (const tally of standingTallies(layout ? await talliesOf(open, layout.id) : [])) {
-    const on = dayAt(Date.parse(tally.at), site.zone);
-    tallied.set(on, (tallied.get(on) ?? 0) + tally.count);
-  }
-  const days = Array.from({ length: 14 }, (_, back) => addTo(now, { days: back - 13 }));
-  const bounds = days.map((on) => dayBounds(on, site.zone)[0].getTime() / 1000);
-  const posted = await open.sequelize.query<{ slot: number; count: string }>(
+  const { block, site, role, facts } = await openBlock(locals, params.block);
+  const now = dayOf(facts.now, site.zone);
+  const [{ sums }, planters] = await Promise.all([
+    plantedOf(facts, block.id),
+    facts.of(plantersFact),
+  ]);
+  const days = Array.from({ length: SHOWN_DAYS }, (_, back) =>
+    addTo(now, { days: back + 1 - SHOWN_DAYS }),
+  );
+  const bounds = days.map((on) => dayBounds(on, site.zone)[0] / 1000);
+  const posted = await facts.reader.query<{ slot: number; count: string }>(
     `SELECT INTERVAL(UNIX_TIMESTAMP(at), :bounds) AS slot, SUM(trees) AS count FROM (
        SELECT e.at, e.count AS trees FROM stock_event e JOIN lot l ON l.id = e.lot_id
        WHERE l.block_id = :block AND e.kind = 'plant' AND e.at >= FROM_UNIXTIME(:first)
-       UNION ALL
-       SELECT e.at, -e.count FROM stock_event c
-       JOIN stock_event e ON e.id = c.corrects JOIN lot l ON l.id = c.lot_id
-       WHERE l.block_id = :block AND c.kind = 'correct' AND e.kind = 'plant'
-         AND e.at >= FROM_UNIXTIME(:first)) posted
+         AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id)) posted
      GROUP BY slot`,
-    { replacements: { block: block.id, bounds, first: bounds[0] }, type: QueryTypes.SELECT },
+    { block: block.id, bounds, first: bounds[0] },
   );
   const openDays = days
     .map((on, i) => ({
       day: on,
       missing:
-        (tallied.get(on) ?? 0) - Number(posted.find(({ slot }) => slot === i + 1)?.count ?? 0),
+        [...(sums.byDay.get(on)?.values() ?? [])].reduce((sum, trees) => sum + trees, 0) -
+        Number(posted.find(({ slot }) => slot === i + 1)?.count ?? 0),
     }))
-    .filter(({ missing }) => missing > 0)
+    .filter(({ missing }) => missing !== 0)
     .reverse();
   const asked = url.searchParams.get('day') ?? '';
   const day =
     isDay(asked) && asked <= now ? asked : (openDays.find((entry) => entry.day < now)?.day ?? now);
-  const { account, lots } = await dayAccount(open, block, site, day);
-  const planters = await open.planter.findAll({
-    where: { siteId: site.id },
-    order: [['position', 'ASC']],
-    attributes: ['id', 'name'],
-    raw: true,
-  });
+  const { account, lots } = await dayAccount(facts.reader, block, site, day);
   return {
     mayRecord: may(role, 'record'),
     day,
     today: now,
     account,
-    planters,
+    planters: planters.map(({ id, name }) => ({ id, name })),
     lots: lots.map(({ id, code }) => ({ id, code })),
     openDays,
   };

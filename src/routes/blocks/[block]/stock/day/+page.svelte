@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { addTo, formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
-  import Figure from '$lib/ui/Figure.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -20,14 +21,14 @@
     try {
       told = (await task()) ?? '';
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const see = (day: string) => goto(`?day=${day}`, { keepFocus: true, noScroll: true });
   const close = () =>
     attempt(async () => {
       const { day } = data;
-      const { posted } = await send<{ posted: number }>(
+      const { posted } = await send(
         'stock.closeDay',
         { blockId: data.block.id, day },
         { reload: false },
@@ -35,7 +36,9 @@
       // Stay on the day that was closed, though the next one may be open.
       await see(day);
       await invalidateAll();
-      return `${formatNumber(posted)} planted trees written onto their lots.`;
+      return posted < 0
+        ? `${formatNumber(-posted)} trees taken off their lots again: the tallies were corrected.`
+        : `${formatNumber(posted)} planted trees written onto their lots.`;
     });
   const lines = $derived(
     [...data.account.lines].sort(
@@ -47,7 +50,10 @@
   );
   const sum = (key: 'carried' | 'issued' | 'returned' | 'planted' | 'lost' | 'missing') =>
     lines.reduce((total, line) => total + line[key], 0);
-  const toPost = $derived(data.account.toPost.reduce((total, { count }) => total + count, 0));
+  const toPost = $derived(
+    data.account.toPost.reduce((total, { count }) => total + count, 0) -
+      data.account.toCancel.reduce((total, { count }) => total + count, 0),
+  );
   const anyCarried = $derived(lines.some(({ carried }) => carried));
   const over = $derived(data.day < data.today);
   /** What is missing, one sentence a planter and way. */

@@ -1,11 +1,10 @@
-import { blockAccess, may } from '$lib/server/authorise';
-import { gateOf } from '$lib/server/gate-samples';
-import { store } from '$lib/server/store';
+import { gateOf } from '$lib/rooms/stock/gate.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Lots that can be looked at when they arrive, and what earlier samples found. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  return { mayRecord: may(role, 'record'), ...(await gateOf(open, block.id)) };
+  const { block, role, facts } = await openBlock(locals, params.block);
+  return { mayRecord: may(role, 'record'), ...(await gateOf(facts, block.id)) };
 };

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Gate from '$lib/stock/Gate.svelte';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();

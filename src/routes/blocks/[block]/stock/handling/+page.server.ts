@@ -1,22 +1,22 @@
 import { tallyHabits } from '../../../../../../core/stock/handling';
-import { blockAccess } from '$lib/server/authorise';
-import { store } from '$lib/server/store';
+import { plantersFact } from '$lib/rooms/crew/facts.server';
+import { namesFact } from '$lib/rooms/people/facts.server';
+import { lotsFact } from '$lib/rooms/stock/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** What was seen at the boxes, by habit, planter and lot. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [audits, planters, lots, people] = await Promise.all([
-    open.handlingAudit.findAll({
+  const { block, facts } = await openBlock(locals, params.block);
+  const [audits, planters, lots, names] = await Promise.all([
+    facts.reader.tables.handlingAudit.all({
       where: { blockId: block.id },
       order: [['at', 'DESC']],
       limit: 500,
-      raw: true,
     }),
-    open.planter.findAll({ where: { siteId: site.id }, attributes: ['id', 'name'], raw: true }),
-    open.lot.findAll({ where: { blockId: block.id }, attributes: ['id', 'code'], raw: true }),
-    open.person.findAll({ attributes: ['id', 'name'], raw: true }),
+    facts.of(plantersFact),
+    facts.of(lotsFact, block.id),
+    facts.of(namesFact),
   ]);
   const plain = audits.map(({ id, at, lotId, planterId, seen, note, authorId }) => ({
     id,
@@ -25,7 +25,12 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     planter: planterId,
     seen,
     note,
-    author: people.find((person) => person.id === authorId)?.name ?? '',
+    author: names.get(authorId) ?? '',
   }));
-  return { audits: plain, planters, lots, habits: tallyHabits(plain) };
+  return {
+    audits: plain,
+    planters: planters.map(({ id, name }) => ({ id, name })),
+    lots: lots.map(({ lot }) => ({ id: lot.id, code: lot.code })),
+    habits: tallyHabits(plain),
+  };
 };

@@ -1,20 +1,21 @@
 import { rootTreatment, wateringRound } from '../../../../../../core/stock/containers';
-import { vesselClock } from '../../../../../../core/stock/exposure';
 import { byStress, keepingSpan } from '../../../../../../core/stock/keeping';
-import { blockAccess, may } from '$lib/server/authorise';
-import { now } from '$lib/server/clock';
-import { airForRoots } from '$lib/server/station';
 import {
+  cardsFact,
+  clockOfVessel,
   exposuresOf,
-  lastEventOf,
-  lotsOf,
-  placesOf,
-  readingsOf,
+  inspectionsOf,
+  lastEventsOf,
+  lotsFact,
+  placesFact,
+  readingsFact,
+  soaksNow,
   stressOf,
   type LotStress,
-} from '$lib/server/stock';
-import { once } from '$lib/server/once';
-import { store } from '$lib/server/store';
+} from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
+import { rootAirNow } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
 
 const SHOWN_DAYS = 14;
@@ -29,41 +30,44 @@ const brief = ({ stress, place, days, daysSinceLifting }: LotStress) => ({
 
 /** Where every lot waits, what the loggers say, what is in water, and what has waited too long. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [states, places, air] = await Promise.all([
-    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
-    placesOf(open, site.id),
-    airForRoots(open, site),
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const [states, places, air, cards, logged] = await Promise.all([
+    facts.of(lotsFact, block.id),
+    facts.of(placesFact),
+    rootAirNow(facts),
+    facts.of(cardsFact),
+    facts.of(readingsFact),
   ]);
-  const at = now();
-  const exposures = await exposuresOf(open, states, air);
-  const stressed = await stressOf(open, site, states, places, exposures);
+  const at = facts.now;
+  const exposures = exposuresOf(states, air, at);
+  const stressed = await stressOf(facts, states, exposures);
   const since = at - SHOWN_DAYS * 86_400_000;
-  const cards = await open.species.findAll({ where: { siteId: site.id }, raw: true });
   const here = states.filter(({ balance }) => balance.onHand > 0);
   const containers = here.filter(
     ({ lot }) => cards.find(({ id }) => id === lot.speciesId)?.stock === 'container',
   );
+  const ids = containers.map(({ lot }) => lot.id);
+  const [samples, lastWatered] = await Promise.all([
+    inspectionsOf(facts, ids),
+    lastEventsOf(facts, ids, 'water'),
+  ]);
   return {
     mayRecord: may(role, 'record'),
     at,
     air,
-    places: await Promise.all(
-      places.map(async (place) => {
-        const readings = await readingsOf(open, place.id, since);
-        return {
-          ...place,
-          readings,
-          span: keepingSpan(readings, place),
-          trees: here.reduce(
-            (sum, { balance }) =>
-              sum + (balance.held.find(([holder]) => holder === `p:${place.id}`)?.[1] ?? 0),
-            0,
-          ),
-        };
-      }),
-    ),
+    places: places.map((place) => {
+      const readings = (logged.get(place.id) ?? []).filter((reading) => reading.at >= since);
+      return {
+        ...place,
+        readings,
+        span: keepingSpan(readings, place),
+        trees: here.reduce(
+          (sum, { balance }) =>
+            sum + (balance.held.find(([holder]) => holder === `p:${place.id}`)?.[1] ?? 0),
+          0,
+        ),
+      };
+    }),
     vessels: states
       .flatMap(({ lot, open: vessels, dipped }) =>
         vessels.map((vessel) => ({
@@ -72,7 +76,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
           code: lot.code,
           label: vessel.label,
           speciesId: lot.speciesId,
-          ...vesselClock(vessel, air, dipped ? lot.dipFactor : 1, at),
+          ...clockOfVessel(vessel, { lot, dipped }, air, at),
         })),
       )
       .sort((a, b) => a.left - b.left),
@@ -83,35 +87,34 @@ export const load: PageServerLoad = async ({ params, locals }) => {
         speciesId: lot.speciesId,
         age: lot.age,
         dipped,
-        soaks,
+        soaks: soaksNow({ soaks }, at),
         held: balance.held.filter(([holder]) => holder.startsWith('p:')),
         ...brief(stressed.get(lot.id)!),
         exposure: exposures.get(lot.id)!.value,
       }))
       .sort(byStress),
-    containers: await Promise.all(
-      containers.map(async ({ lot, balance }) => {
-        const samples = await open.inspection.findAll({ where: { lotId: lot.id }, raw: true });
-        const trees = samples.flatMap((sample) => sample.trees);
-        const watered = await lastEventOf(open, lot.id, 'water');
-        const volume = lot.volume ?? 0.1;
-        return {
-          id: lot.id,
-          code: lot.code,
-          speciesId: lot.speciesId,
-          onHand: balance.onHand,
-          place: balance.held.find(([holder]) => holder.startsWith('p:'))?.[0].slice(2) ?? null,
-          volume,
-          form: lot.form ?? 'plug',
-          watered,
-          round: wateringRound(volume, balance.onHand, air),
-          treatment: rootTreatment(
-            lot.form ?? 'plug',
-            trees.filter(({ faults }) => faults.includes('pot-bound')).length,
-            trees.length,
-          ),
-        };
-      }),
-    ),
+    containers: containers.map(({ lot, balance }) => {
+      const trees = samples
+        .filter(({ lotId }) => lotId === lot.id)
+        .flatMap((sample) => sample.trees);
+      const watered = lastWatered.get(lot.id) ?? null;
+      const volume = lot.volume ?? 0.1;
+      return {
+        id: lot.id,
+        code: lot.code,
+        speciesId: lot.speciesId,
+        onHand: balance.onHand,
+        place: balance.held.find(([holder]) => holder.startsWith('p:'))?.[0].slice(2) ?? null,
+        volume,
+        form: lot.form ?? 'plug',
+        watered,
+        round: wateringRound(volume, balance.onHand, air),
+        treatment: rootTreatment(
+          lot.form ?? 'plug',
+          trees.filter(({ faults }) => faults.includes('pot-bound')).length,
+          trees.length,
+        ),
+      };
+    }),
   };
 };

@@ -1,16 +1,17 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { DateTime } from 'luxon';
   import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
   import { readLogger } from '$core/formats/logger';
   import { soakState } from '$core/stock/keeping';
   import KeepingChart from '$lib/charts/KeepingChart.svelte';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import RootClock from '$lib/ui/RootClock.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { newEvent, send } from '$lib/ui/send.svelte';
+  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import RootClock from '$lib/parts/RootClock.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import PlaceDialog from './PlaceDialog.svelte';
   import SoakBar from './SoakBar.svelte';
   import type { PageData } from './$types';
@@ -33,7 +34,7 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const bring = (placeId: string, text: string) =>
@@ -42,7 +43,7 @@
       let added = 0;
       // In pieces, so that a year of readings does not wait on one request.
       for (let from = 0; from < file.readings.length; from += 20_000) {
-        const part = await send<{ added: number }>(
+        const part = await send(
           'stock.readings',
           { placeId, readings: file.readings.slice(from, from + 20_000) },
           { reload: from + 20_000 >= file.readings.length },
@@ -56,7 +57,7 @@
     });
   const play = (placeId: string) =>
     attempt(async () => {
-      const { added } = await send<{ added: number }>('stock.logger', { placeId });
+      const { added } = await send('stock.logger', { placeId });
       told = [
         added ? `${formatNumber(added)} new readings.` : 'Nothing new since the last reading.',
       ];

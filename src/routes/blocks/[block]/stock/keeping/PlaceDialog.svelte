@@ -1,10 +1,12 @@
 <script lang="ts">
-  import { Modal, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
   import { PLACE_KINDS, PLACE_RULES, type PlaceKind } from '$core/stock/keeping';
-  import type { PlaceRow } from '$lib/store/stock';
-  import { send } from '$lib/ui/send.svelte';
+  import type { PlaceRow } from '$lib/rooms/stock/tables.server';
 
   interface Props {
     place?: PlaceRow;
@@ -32,10 +34,15 @@
   async function save() {
     wrong = '';
     try {
-      await send('stock.place', { ...$state.snapshot(draft) });
+      const mine = $state.snapshot(draft);
+      await saveWhole(
+        'stock.place',
+        { before: { ...mine, ...place }, mine, edition: place?.edition ?? 0 },
+        (value, edition) => ({ ...value, edition }),
+      );
       onclose();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
 </script>
@@ -58,11 +65,21 @@
           text={PLACE_RULES[kind].label}
         />{/each}</Select
     >
-    <NumberInput labelText="Coolest it should be, °C" step={0.5} bind:value={draft.coolest} />
-    <NumberInput labelText="Warmest it should be, °C" step={0.5} bind:value={draft.warmest} />
-    <NumberInput
-      labelText="Days that dormant trees keep there"
-      helperText="From memory; set it by what your stock has borne."
+    <NumberField
+      label="Coolest it should be, °C"
+      decimals={1}
+      step={0.5}
+      bind:value={draft.coolest}
+    />
+    <NumberField
+      label="Warmest it should be, °C"
+      decimals={1}
+      step={0.5}
+      bind:value={draft.warmest}
+    />
+    <NumberField
+      label="Days that dormant trees keep there"
+      helper="From memory; set it by what your stock has borne."
       min={0.5}
       bind:value={draft.days}
     />

@@ -1,19 +1,17 @@
 import { error } from '@sveltejs/kit';
 import { shortCode } from '../../../../../../core/stock/label';
-import { blockAccess } from '$lib/server/authorise';
-import { labelSheet } from '$lib/server/labels';
-import { lotsOf } from '$lib/server/stock';
-import { store } from '$lib/server/store';
+import { cardsFact, lotsFact } from '$lib/rooms/stock/facts.server';
+import { labelSheet } from '$lib/rooms/stock/labels.server';
+import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 /** Labels of a block's lots, or of one with ?lot=, each with its QR code and short code. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
+  const { block, facts } = await openBlock(locals, params.block);
   const one = url.searchParams.get('lot');
-  const lots = (await lotsOf(open, block.id)).filter(({ lot }) => !one || lot.id === one);
+  const lots = (await facts.of(lotsFact, block.id)).filter(({ lot }) => !one || lot.id === one);
   if (!lots.length) error(404, 'There is no lot here to print a label for yet.');
-  const cards = await open.species.findAll({ where: { siteId: site.id }, raw: true });
+  const cards = await facts.of(cardsFact);
   const pdf = await labelSheet(
     lots.map(({ lot, balance }) => {
       const { name, letter, colour, stock } = cards.find(({ id }) => id === lot.speciesId)!;

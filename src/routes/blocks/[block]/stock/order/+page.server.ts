@@ -1,41 +1,33 @@
-import { coverOf, substitutes, tranches } from '../../../../../../core/stock/orders';
-import { orderQuantity } from '../../../../../../core/stock/order';
+import { dayOf } from '../../../../../../core/say/day';
 import { toRowSet } from '../../../../../../core/rows/stored';
-import { blockAccess } from '$lib/server/authorise';
-import { currentLayout, layoutGroundOf, rowsOf } from '$lib/server/block';
-import { cardsOf } from '$lib/server/cards';
-import { today } from '$lib/server/clock';
-import { orderLinesOf, USUAL_TERMS } from '$lib/server/orders';
-import { lotsOf } from '$lib/server/stock';
-import { once } from '$lib/server/once';
-import { store } from '$lib/server/store';
+import { substitutes, tranches } from '../../../../../../core/stock/orders';
+import { readLayoutGround } from '$lib/rooms/ground/facts.server';
+import { currentLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { cardsFact, lotsFact, ordersFact, toOrderOf } from '$lib/rooms/stock/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** What to order, what is asked and confirmed, and what could stand in for what is short. */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const [layout, lines, lots] = await Promise.all([
-    currentLayout(open, block.id),
-    orderLinesOf(open, block.id),
-    once(locals, `lots ${block.id}`, () => lotsOf(open, block.id)),
+  const { block, site, facts } = await openBlock(locals, params.block);
+  const [layout, lines, lots, order] = await Promise.all([
+    currentLayout(facts, block.id),
+    facts.of(ordersFact, block.id),
+    facts.of(lotsFact, block.id),
+    toOrderOf(facts, block),
   ]);
-  const ids = layout?.parameters.mix.map(({ species }) => species) ?? [];
-  const quantities = ids.map((speciesId, i) => {
-    const terms = block.orderTerms[speciesId] ?? USUAL_TERMS;
-    return { speciesId, terms, quantity: orderQuantity(layout!.speciesCounts[i], terms) };
-  });
   const wanted = url.searchParams.get('instead');
-  const missing = ids.indexOf(wanted ?? '');
+  const missing = (layout?.parameters.mix ?? []).findIndex(({ species }) => species === wanted);
   return {
-    today: today(site.zone),
-    quantities,
-    cover: coverOf(
-      new Map(quantities.map(({ speciesId, quantity }) => [speciesId, quantity.value])),
-      lines,
-    ),
+    today: dayOf(facts.now, site.zone),
+    quantities: order.quantities,
+    cover: order.cover,
+    total: { needed: order.needed, asked: order.asked, short: order.short },
     lines,
-    tranches: tranches(lines),
+    tranches: tranches(lines).map((tranche) => ({
+      ...tranche,
+      lines: lines.filter(({ id }) => tranche.lines.some((line) => line.id === id)),
+    })),
     /** Trees that came on each line. */
     received: Object.fromEntries(
       lines.map(({ id }) => [
@@ -49,15 +41,15 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   };
 
   async function insteadOf(index: number, id: string) {
-    const rows = await rowsOf(open, layout!.id);
-    const { limits } = await layoutGroundOf(open, block);
+    const rows = await facts.of(rowsFact, block.id);
+    const { ground } = await readLayoutGround(facts.reader, block);
     return {
       species: id,
       ...substitutes(
         toRowSet(layout!.rhythm, rows),
         rows.map(({ runs }) => runs),
-        limits ?? [],
-        await cardsOf(open, site.id),
+        ground.limits ?? [],
+        await facts.of(cardsFact),
         { index, id },
       ),
     };

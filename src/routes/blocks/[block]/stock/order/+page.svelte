@@ -1,4 +1,7 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
@@ -6,10 +9,10 @@
   import { formatNumber } from '$core/measure/units';
   import { readOrders } from '$core/formats/orders';
   import { rangesOf } from '$core/measure/ranges';
-  import FileDrop from '$lib/ui/FileDrop.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import LineDialog from './LineDialog.svelte';
   import type { OrderLine } from '$core/stock/orders';
   import type { PageData } from './$types';
@@ -19,7 +22,7 @@
   const leads = $derived(data.role === 'leader');
   let wrong = $state('');
   let told = $state('');
-  let editing = $state<OrderLine>();
+  let editing = $state<OrderLine & { edition: number }>();
 
   async function attempt(task: () => Promise<unknown>) {
     wrong = '';
@@ -27,17 +30,21 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const terms = (speciesId: string, next: object) => {
     const order = data.quantities.find((entry) => entry.speciesId === speciesId)!;
     return attempt(() =>
-      send('stock.terms', {
-        blockId: data.block.id,
-        speciesId,
-        terms: { ...order.terms, ...next },
-      }),
+      saveWhole(
+        'stock.terms',
+        {
+          before: { terms: order.terms },
+          mine: { terms: { ...order.terms, ...next } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, speciesId, ...value, edition }),
+      ),
     );
   };
   const total = $derived({
@@ -54,7 +61,8 @@
     speciesId: string,
     count: number,
     replaces: string | null = null,
-  ): OrderLine => ({
+  ): OrderLine & { edition: number } => ({
+    edition: 0,
     id: uuid(),
     species: speciesId,
     replaces,
@@ -125,15 +133,14 @@
                 take: (n: number) => object,
               )}
                 <td class="n"
-                  ><input
-                    type="number"
+                  ><NumberBox
                     min={label === 'Pack' ? 1 : 0}
                     max={most}
                     step="1"
                     aria-label="{label} of {look.name}"
                     disabled={!leads}
                     {value}
-                    onchange={(e) => terms(speciesId, take(Number(e.currentTarget.value)))}
+                    onvalue={(typed) => terms(speciesId, take(typed))}
                   /></td
                 >
               {/snippet}
@@ -314,7 +321,9 @@
                   : ''}</td
             >
             <td class="n"
-              >{#if leads}<button class="link-button" onclick={() => (editing = { ...line })}
+              >{#if leads}<button
+                  class="link-button"
+                  onclick={() => (editing = { ...line, edition: line.edition })}
                   >Change<span class="visually-hidden">
                     {card(line.species).name} from {line.nursery}</span
                   ></button
@@ -341,7 +350,7 @@
   .gap {
     height: 10px;
   }
-  .orders input {
+  .orders :global(input) {
     width: 62px;
     font: 14.5px var(--text);
     text-align: right;

@@ -1,13 +1,16 @@
 <script lang="ts">
-  import { Modal, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { ORDER_STATES, type OrderLine, type OrderState } from '$core/stock/orders';
   import Origin from '$lib/stock/Origin.svelte';
-  import type { Card } from '$lib/ui/SpeciesName.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import type { Card } from '$lib/parts/SpeciesName.svelte';
+  import { send } from '$lib/parts/send.svelte';
 
   interface Props {
-    line: OrderLine;
+    line: OrderLine & { edition: number };
     block: string;
     species: readonly Card[];
     /** Saved before, so that it can be taken off. */
@@ -24,13 +27,20 @@
       await task();
       onclose();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
   const save = () =>
     attempt(() => {
-      const { species: speciesId, replaces, ...rest } = $state.snapshot(draft);
-      return send('stock.order', { ...rest, blockId: block, speciesId, replacesId: replaces });
+      const { edition: _edition, ...mine } = $state.snapshot(draft);
+      return saveWhole(
+        'stock.order',
+        { before: { ...mine, ...line }, mine, edition: known ? line.edition : 0 },
+        ({ species: speciesId, replaces, ...rest }, edition) => ({
+          ...rest,
+          ...{ blockId: block, speciesId, replacesId: replaces, edition },
+        }),
+      );
     });
   const drop = () => attempt(() => send('stock.dropOrder', { id: draft.id }));
 </script>
@@ -56,8 +66,8 @@
     />
     <div class="two">
       <TextInput labelText="Age" bind:value={draft.age} maxlength={12} />
-      <NumberInput labelText="Trees" min={1} hideSteppers bind:value={draft.count} />
-      <NumberInput labelText="Pack" min={1} hideSteppers bind:value={draft.pack} />
+      <NumberField label="Trees" min={1} bind:value={draft.count} />
+      <NumberField label="Pack" min={1} bind:value={draft.pack} />
       <label
         >Delivery <input
           type="date"
@@ -74,14 +84,13 @@
             text={state === 'asked' ? 'was asked' : state}
           />{/each}</Select
       >
-      {#if draft.state === 'confirmed'}<NumberInput
-          labelText="Confirmed"
+      {#if draft.state === 'confirmed'}<NumberField
+          label="Confirmed"
           min={0}
-          hideSteppers
-          allowEmpty
-          helperText="empty: all of it"
+          helper="empty: all of it"
           value={draft.confirmed}
-          on:change={(e) => (draft.confirmed = e.detail === null ? null : Number(e.detail))}
+          onvalue={(n) => (draft.confirmed = n)}
+          onempty={() => (draft.confirmed = null)}
         />{/if}
     </div>
     <TextInput labelText="Note" bind:value={draft.note} maxlength={300} />

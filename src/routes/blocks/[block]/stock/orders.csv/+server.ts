@@ -1,16 +1,14 @@
 import { ordersToCsv } from '../../../../../../core/formats/orders';
-import { blockAccess } from '$lib/server/authorise';
-import { orderLinesOf } from '$lib/server/orders';
-import { store } from '$lib/server/store';
+import { cardsFact, ordersFact } from '$lib/rooms/stock/facts.server';
+import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 /** The order of a block as CSV. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const cards = await open.species.findAll({ where: { siteId: site.id }, raw: true });
+  const { block, facts } = await openBlock(locals, params.block);
+  const cards = await facts.of(cardsFact);
   const csv = ordersToCsv(
-    await orderLinesOf(open, block.id),
+    await facts.of(ordersFact, block.id),
     (id) => cards.find((card) => card.id === id)?.name ?? '',
   );
   return new Response(csv, {

@@ -1,32 +1,24 @@
 import { depthTolerance } from '../../../../../../core/method/method';
 import { wantedOf } from '../../../../../../core/stock/carry';
 import { ROOT_RULES } from '../../../../../../core/stock/roots';
-import { blockAccess, may } from '$lib/server/authorise';
-import { methodOfBlock } from '$lib/server/block';
-import { standsFor } from '$lib/server/board';
-import { nextDay } from '$lib/server/crew-rows';
-import { lotsOf } from '$lib/server/stock';
-import { once } from '$lib/server/once';
-import { store } from '$lib/server/store';
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { nextDay } from '$lib/rooms/crew/next-day.server';
+import { inspectionsOf, lotsFact, standsFor, toolsFact } from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Measured roots of each lot, the crew's tools, and how many trees tomorrow's rows want. */
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site, role } = await blockAccess(open, locals.person!.id, params.block, 'read');
-  const states = await once(locals, `lots ${block.id}`, () => lotsOf(open, block.id));
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const states = await facts.of(lotsFact, block.id);
   const [inspections, tools, next] = await Promise.all([
-    open.inspection.findAll({
-      where: { lotId: states.map(({ lot }) => lot.id) },
-      order: [['at', 'DESC']],
-      raw: true,
-    }),
-    open.tool.findAll({
-      where: { siteId: site.id },
-      order: [['position', 'ASC']],
-      raw: true,
-    }),
-    nextDay(open, block, site.id),
+    inspectionsOf(
+      facts,
+      states.map(({ lot }) => lot.id),
+    ),
+    facts.of(toolsFact),
+    nextDay(facts, block.id),
   ]);
   const method = methodOfBlock(block);
   const trimming = method.find(({ question }) => question === 'trimming')!.school;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import { formatNumber, formatPercent, formatSmall } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
@@ -12,9 +13,9 @@
   } from '$core/stock/roots';
   import HoleGauge from '$lib/charts/HoleGauge.svelte';
   import RootStrip from '$lib/charts/RootStrip.svelte';
-  import Figure from '$lib/ui/Figure.svelte';
-  import SpeciesName from '$lib/ui/SpeciesName.svelte';
-  import { useUnits } from '$lib/ui/figures.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import Tools from './Tools.svelte';
   import type { PageData } from './$types';
 
@@ -32,7 +33,7 @@
     try {
       return { plan: rootsAgainstTools(lot?.sample ?? [], data.tools, rules) };
     } catch (error) {
-      return { wrong: (error as Error).message };
+      return { wrong: spoken(error) };
     }
   });
   const plan = $derived(found.plan);

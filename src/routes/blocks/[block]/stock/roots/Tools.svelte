@@ -1,12 +1,15 @@
 <script lang="ts">
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength, parseLength } from '$core/measure/units';
   import type { Tool } from '$core/stock/roots';
-  import { useUnits } from '$lib/ui/figures.svelte';
-  import { send } from '$lib/ui/send.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
 
   interface Props {
-    tools: readonly Tool[];
+    tools: readonly (Tool & { edition: number })[];
     siteId: string;
     mayRecord: boolean;
   }
@@ -35,13 +38,21 @@
     try {
       await task();
     } catch (error) {
-      wrong = (error as Error).message;
+      wrong = spoken(error);
     }
   }
-  const save = (tool: Tool, next: Partial<Tool>) =>
+  const save = (tool: Tool & { edition?: number }, next: Partial<Tool>) =>
     attempt(() => {
       const { id, name, kind, depth, width, rate } = { ...tool, ...next };
-      return send('stock.tool', { id, siteId, name, kind, depth, width, rate });
+      return saveWhole(
+        'stock.tool',
+        {
+          before: { ...tool },
+          mine: { id, name, kind, depth, width, rate },
+          edition: tool.edition ?? 0,
+        },
+        (value, edition) => ({ ...value, siteId, edition }),
+      );
     });
   const measure = (tool: Tool, key: 'depth' | 'width', text: string) =>
     attempt(() => save(tool, { [key]: parseLength(text, units.system) }));
@@ -81,15 +92,14 @@
             >
           {/each}
           <td class="n"
-            ><input
+            ><NumberBox
               class="short"
-              type="number"
               min="1"
               max="20000"
               aria-label="Trees a day with {tool.name}"
               value={tool.rate}
               disabled={!mayRecord}
-              onchange={(e) => save(tool, { rate: Number(e.currentTarget.value) })}
+              onvalue={(typed) => save(tool, { rate: typed })}
             /></td
           >
           <td class="n"

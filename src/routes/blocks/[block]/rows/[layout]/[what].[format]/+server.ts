@@ -12,14 +12,17 @@ import { settingOut } from '../../../../../../../core/rows/setting-out';
 import { toRowSet } from '../../../../../../../core/rows/stored';
 import { tags } from '../../../../../../../core/rows/trial';
 import { briefing } from '../../../../../../../core/method/method';
-import { layoutAccess } from '$lib/server/authorise';
-import { layoutGroundOf, methodOfBlock, planeOf, rowsOf, surfaceOf } from '$lib/server/block';
-import { today } from '$lib/server/clock';
-import { pocketSheet, settingOutSheet, tagList } from '$lib/server/pocket-sheet';
-import { store } from '$lib/server/store';
-import type { Store } from '$lib/store';
-import type { BlockRow } from '$lib/store/ground';
-import type { LayoutRow } from '$lib/store/rows';
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
+import { planeOf, readLayoutGround, readSurface } from '$lib/rooms/ground/facts.server';
+import type { BlockRow } from '$lib/rooms/ground/tables.server';
+import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
+import { pocketSheet, settingOutSheet, tagList } from '$lib/rooms/rows/pocket-sheet.server';
+import type { LayoutRow } from '$lib/rooms/rows/tables.server';
+import { cardsFact } from '$lib/rooms/stock/facts.server';
+import { dayOf } from '../../../../../../../core/say/day';
+import type { Facts } from '$lib/server/facts';
+import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 const WRITERS = {
@@ -33,15 +36,11 @@ const WRITERS = {
  * setting-out.pdf, and of a trial tags.pdf or tags.csv.
  */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const open = await store();
-  const { block, site, layout } = await layoutAccess(
-    open,
-    locals.person!.id,
-    params.layout,
-    'read',
-  );
-  const rows = await rowsOf(open, layout.id);
-  const cards = await open.species.findAll({ where: { siteId: site.id }, raw: true });
+  const { block, site, facts } = await openBlock(locals, params.block);
+  const layout = (await facts.of(layoutsFact, block.id)).find(({ id }) => id === params.layout);
+  if (!layout) error(404, 'There is no such layout among yours.');
+  const rows = (await readRows(facts.reader, [layout.id])).get(layout.id) ?? [];
+  const cards = await facts.of(cardsFact);
   const species = layout.parameters.mix.map(({ species: id }) =>
     cards.find((card) => card.id === id)!,
   );
@@ -54,18 +53,12 @@ export const GET: RequestHandler = async ({ params, locals }) => {
       },
     });
 
-  const about = { block: block.name, version: layout.number, day: today(site.zone) };
+  const about = { block: block.name, version: layout.number, day: dayOf(facts.now, site.zone) };
   if (params.format === 'pdf' && (params.what === 'pocket' || params.what === 'cards')) {
-    const shares = await open.rowShare.findAll({
-      where: { layoutId: layout.id },
-      order: [['firstRow', 'ASC']],
-      raw: true,
-    });
-    const planters = await open.planter.findAll({
-      where: { siteId: site.id },
-      attributes: ['id', 'name'],
-      raw: true,
-    });
+    const shares = (await facts.of(sharesFact, block.id)).filter(
+      ({ layoutId }) => layoutId === layout.id,
+    );
+    const planters = await facts.of(plantersFact);
     const pdf = await pocketSheet({
       ...about,
       site: site.name,
@@ -85,7 +78,7 @@ export const GET: RequestHandler = async ({ params, locals }) => {
     return file(new Uint8Array(pdf), 'application/pdf', 'inline');
   }
   if (params.what === 'setting-out' && params.format === 'pdf') {
-    const falls = await fallsOfRows(open, block.id, toRowSet(layout.rhythm, rows));
+    const falls = await fallsOfRows(facts, block.id, toRowSet(layout.rhythm, rows));
     const pdf = await settingOutSheet({
       ...about,
       site: site.name,
@@ -95,7 +88,8 @@ export const GET: RequestHandler = async ({ params, locals }) => {
     });
     return file(new Uint8Array(pdf), 'application/pdf', 'inline');
   }
-  if (params.what === 'tags') return tagsOf(layout, species, about, params.format, file);
+  if (params.what === 'tags')
+    return tagsOf(facts, block, layout, species, about, params.format, file);
   const writer = WRITERS[params.format as keyof typeof WRITERS];
   if (!writer || (params.what !== 'rows' && params.what !== 'positions'))
     error(404, 'There is no such export.');
@@ -111,24 +105,24 @@ export const GET: RequestHandler = async ({ params, locals }) => {
 };
 
 /** How each row lies on the ground, where an elevation is known. */
-async function fallsOfRows(open: Store, blockId: string, rows: RowSet) {
-  const surface = await surfaceOf(open, blockId);
+async function fallsOfRows(facts: Facts, blockId: string, rows: RowSet) {
+  const surface = await readSurface(facts.reader, blockId);
   return surface && fallsOf(surface, rows);
 }
 
 /** Tags are worked out from the parameters again: plots are not kept apart from them. */
 async function tagsOf(
+  facts: Facts,
+  block: BlockRow,
   layout: LayoutRow,
   species: readonly { name: string }[],
   about: { block: string; version: number; day: string },
   format: string,
   file: (body: BodyInit, type: string, shown?: string) => Response,
 ): Promise<Response> {
-  const open = await store();
-  const block = await open.block.findByPk(layout.blockId);
   const trial =
-    layout.parameters.arrangement.kind === 'trial' && block
-      ? layOut(await layoutGroundOf(open, block.get() as BlockRow), layout.parameters).trial
+    layout.parameters.arrangement.kind === 'trial'
+      ? layOut((await readLayoutGround(facts.reader, block)).ground, layout.parameters).trial
       : undefined;
   if (!trial) error(404, 'This version is no trial; it has no tags.');
   const list = tags(trial.plots);

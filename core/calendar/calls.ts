@@ -1,0 +1,82 @@
+import type { BlockCall } from '../morning/board';
+import { onDay, say, shareOf, temperatureOf, windOf } from '../say/message';
+import type { Air } from '../stock/exposure';
+import type { ScheduledTask } from './schedule';
+import { DAY_LIMITS, judgeAir } from './weather';
+
+/** Tasks that are late or due now. */
+export function taskCalls(tasks: readonly ScheduledTask[], block: string): BlockCall[] {
+  return tasks.map((task) => {
+    const late = task.state === 'late';
+    const label = task.label[0].toUpperCase() + task.label.slice(1);
+    return {
+      room: task.room === 'tending' ? 'tending' : 'calendar',
+      urgency: late ? 'soon' : 'note',
+      when: late ? say('when.late') : say('when.day', { day: onDay(task.finish) }),
+      say: late
+        ? say('calendar.taskLate', {
+            task: label,
+            block,
+            days: task.lateBy,
+            held: task.waitsFor.length ? 'yes' : 'no',
+            waits: task.waitsFor.join(', '),
+          })
+        : say('calendar.taskDue', { task: label, block, day: onDay(task.finish) }),
+      detail: say('say.plain', { text: task.reason }),
+      action: say('action.tickOff'),
+    };
+  });
+}
+
+/** A block without a planting day has nothing to count back from. */
+export const dayMissing = (block: string): BlockCall => ({
+  room: 'calendar',
+  urgency: 'note',
+  when: say('when.open'),
+  say: say('calendar.setDay', { block }),
+  detail: say('calendar.nothingCounted'),
+  action: say('action.setDay'),
+});
+
+/** What the air will do to the day. */
+export function airCall(
+  hours: readonly (Air & { hour: number })[],
+  at: Air & { hour: number },
+): BlockCall | undefined {
+  const today = judgeAir(at);
+  const now = {
+    wind: windOf(at.wind),
+    temperature: temperatureOf(at.temperature),
+    humidity: shareOf(Math.round(at.humidity * 100) / 100),
+  };
+  const because = (names: readonly string[]) => ({
+    list: names.map((name) => say(`air.${name as 'wind'}`)),
+  });
+  const common = { room: 'crew', urgency: 'stop', action: say('action.seeCrew') } as const;
+  if (today.dayClass === 'stop')
+    return {
+      ...common,
+      when: say('when.now'),
+      say: say('calendar.stopNow', { because: because(today.because) }),
+      detail: say('calendar.airNow', now),
+    };
+  const stop = hours.find((hour) => hour.hour >= at.hour && judgeAir(hour).dayClass === 'stop');
+  if (!stop) return undefined;
+  const why = judgeAir(stop).because;
+  const hour = `${String(stop.hour).padStart(2, '0')}:00`;
+  return {
+    ...common,
+    when: say('when.byHour', { hour }),
+    say: say('calendar.stopBy', {
+      hour,
+      because: because(why),
+      limit: windOf(DAY_LIMITS.windStop),
+      wind: why.length === 1 && why[0] === 'wind' ? 'yes' : 'no',
+    }),
+    detail: say('calendar.windThen', {
+      wind: now.wind,
+      dayClass: say(`air.${today.dayClass}`),
+      then: windOf(stop.wind),
+    }),
+  };
+}

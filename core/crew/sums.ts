@@ -1,0 +1,133 @@
+import type { Day } from '../measure/dates';
+import { dayOf } from '../say/day';
+import type { Progress, Tally } from './progress';
+
+/** What one entry adds to the sums beside the tallies, or with a minus takes away. */
+export interface PlantedChange {
+  row: number;
+  planter: string;
+  day: Day;
+  trees: number;
+}
+
+/**
+ * The one way from a tally to the sums: what it changes. A correction takes away what it names, on
+ * the day and from the planter of the entry that it names.
+ * @param target the entry that a correction names; undefined when it names none or that is cancelled already
+ * @param zone the site's, whose midnight parts the days
+ * @example plantedChange({ id: 'a', row: 3, planter: 'p', count: 25, at: '2026-11-24T08:00:00Z' }, undefined, 'UTC')?.trees // => 25
+ */
+export function plantedChange(
+  tally: Tally,
+  target: Tally | undefined,
+  zone: string,
+): PlantedChange | undefined {
+  const counts = tally.corrects ? target : tally;
+  if (!counts) return undefined;
+  return {
+    row: counts.row,
+    planter: counts.planter,
+    day: dayOf(counts.at, zone),
+    trees: tally.corrects ? -counts.count : counts.count,
+  };
+}
+
+/** Sums beside the tallies of a layout: by row, and by planter and day. */
+export interface PlantedSums {
+  byRow: Map<number, number>;
+  byDay: Map<Day, Map<string, number>>;
+}
+
+export const noneSown = (): PlantedSums => ({ byRow: new Map(), byDay: new Map() });
+
+/** Takes a change into the sums. */
+export function foldPlanted(sums: PlantedSums, change: PlantedChange | undefined): PlantedSums {
+  if (!change) return sums;
+  const { row, planter, day, trees } = change;
+  const ofDay = sums.byDay.get(day) ?? new Map<string, number>();
+  sums.byRow.set(row, (sums.byRow.get(row) ?? 0) + trees);
+  ofDay.set(planter, (ofDay.get(planter) ?? 0) + trees);
+  sums.byDay.set(day, ofDay);
+  return sums;
+}
+
+/**
+ * The sums made anew from the tallies themselves, in the order in which they were recorded.
+ * @param zone the site's
+ */
+export function plantedSums(tallies: readonly Tally[], zone: string): PlantedSums {
+  const byId = new Map<string, Tally>();
+  const cancelled = new Set<string>();
+  const sums = noneSown();
+  for (const tally of tallies) {
+    if (byId.has(tally.id)) continue;
+    byId.set(tally.id, tally);
+    const { corrects } = tally;
+    const target = corrects && !cancelled.has(corrects) ? byId.get(corrects) : undefined;
+    if (corrects) cancelled.add(corrects);
+    foldPlanted(sums, plantedChange(tally, target, zone));
+  }
+  return sums;
+}
+
+/** Trees in the ground, by row and planter, from the sums. */
+export function progressOf(sums: PlantedSums): Progress {
+  const byPlanter = new Map<string, number>();
+  for (const ofDay of sums.byDay.values())
+    for (const [planter, trees] of ofDay)
+      byPlanter.set(planter, (byPlanter.get(planter) ?? 0) + trees);
+  const byRow = new Map([...sums.byRow].filter(([, trees]) => trees !== 0));
+  return { planted: [...byRow.values()].reduce((a, b) => a + b, 0), byRow, byPlanter };
+}
+
+/** Trees that went in on one day, all together and by planter. */
+export function plantedOn(
+  sums: PlantedSums,
+  day: Day,
+): { planted: number; byPlanter: Map<string, number> } {
+  const byPlanter = new Map([...(sums.byDay.get(day) ?? [])].filter(([, trees]) => trees !== 0));
+  return { planted: [...byPlanter.values()].reduce((a, b) => a + b, 0), byPlanter };
+}
+
+/** Trees planted up to and with a day. */
+export function plantedUntil(sums: PlantedSums, day: Day): number {
+  let trees = 0;
+  for (const [on, ofDay] of sums.byDay)
+    if (on <= day) for (const count of ofDay.values()) trees += count;
+  return trees;
+}
+
+/** Days of late by which a pace is judged. */
+export const PACE_DAYS = 14;
+
+/**
+ * Mean trees a day over the days of the last fortnight on which anything was planted, today left out
+ * while it is the only one that is not over.
+ * @returns 0 when nothing was
+ */
+export function paceOf(sums: PlantedSums, today: Day): number {
+  const since = Date.parse(today) - PACE_DAYS * 86_400_000;
+  const days: number[] = [];
+  let now = 0;
+  for (const [day, ofDay] of sums.byDay) {
+    const trees = [...ofDay.values()].reduce((a, b) => a + b, 0);
+    if (trees <= 0 || Date.parse(day) < since || day > today) continue;
+    if (day === today) now = trees;
+    else days.push(trees);
+  }
+  // An unfinished day would make the pace look slower than it is.
+  if (!days.length && now) days.push(now);
+  return days.length ? days.reduce((a, b) => a + b, 0) / days.length : 0;
+}
+
+/** A planter's days as counted by its own tallies, for rates. */
+export function planterDays(sums: PlantedSums): { days: number; trees: number } {
+  let [days, trees] = [0, 0];
+  for (const ofDay of sums.byDay.values())
+    for (const count of ofDay.values())
+      if (count > 0) {
+        days++;
+        trees += count;
+      }
+  return { days, trees };
+}

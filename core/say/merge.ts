@@ -1,0 +1,96 @@
+/** One thing that two people have changed, or one of them. */
+export interface Change {
+  /** Names from the outside in; members of lists go by their name. */
+  path: string[];
+  before: unknown;
+  mine: unknown;
+  theirs: unknown;
+  /** Both changed it, and not to the same. */
+  clash: boolean;
+}
+
+export interface Merged<Value> {
+  /** Both sides' changes; where they clash, mine. */
+  both: Value;
+  /** What the other side changed, clashing or not. */
+  theirs: Change[];
+  clashes: Change[];
+}
+
+/**
+ * Brings together what two people made of the same thing. Members of objects, and of lists whose members
+ * have ids, are compared one by one; anything else as a whole.
+ * @param before as both read it
+ * @example merge({ a: 1, b: 1 }, { a: 2, b: 1 }, { a: 1, b: 3 }).both // => { a: 2, b: 3 }
+ */
+export function merge<Value>(before: Value, mine: Value, theirs: Value): Merged<Value> {
+  const changes: Change[] = [];
+  const both = mergeAt([], before, mine, theirs, changes) as Value;
+  return { both, theirs: changes, clashes: changes.filter(({ clash }) => clash) };
+}
+
+type Members = Record<string, unknown>;
+interface Named {
+  id: string;
+  name?: string;
+}
+
+function mergeAt(
+  path: string[],
+  before: unknown,
+  mine: unknown,
+  theirs: unknown,
+  changes: Change[],
+): unknown {
+  if (same(before, theirs)) return mine;
+  if (same(mine, theirs)) return mine;
+  if (isObject(mine) && isObject(theirs) && isObject(before)) {
+    const merged: Members = {};
+    for (const name of keysOf(before, mine, theirs)) {
+      const value = mergeAt([...path, name], before[name], mine[name], theirs[name], changes);
+      if (value !== undefined) merged[name] = value;
+    }
+    return merged;
+  }
+  if (isList(before) && isList(mine) && isList(theirs))
+    return mergeLists(path, before, mine, theirs, changes);
+  const clash = !same(before, mine);
+  changes.push({ path, before, mine, theirs, clash });
+  return clash ? mine : theirs;
+}
+
+function mergeLists(
+  path: string[],
+  before: readonly Named[],
+  mine: readonly Named[],
+  theirs: readonly Named[],
+  changes: Change[],
+): Named[] {
+  const of = (list: readonly Named[], id: string) => list.find((member) => member.id === id);
+  const ids = new Set([...mine, ...theirs].map(({ id }) => id));
+  const merged: Named[] = [];
+  for (const id of ids) {
+    const [was, own, other] = [of(before, id), of(mine, id), of(theirs, id)];
+    const label = other?.name ?? own?.name ?? was?.name ?? id;
+    const value = mergeAt([...path, label], was, own, other, changes) as Named | undefined;
+    if (value) merged.push(value);
+  }
+  return merged;
+}
+
+const keysOf = (...objects: Members[]) => new Set(objects.flatMap((value) => Object.keys(value)));
+const isObject = (value: unknown): value is Members =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const isList = (value: unknown): value is Named[] =>
+  Array.isArray(value) &&
+  value.every((member) => isObject(member) && typeof (member as Members).id === 'string');
+
+/** Whether two values say the same, whatever the order of their members. */
+export function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (a == null && b == null) return true;
+  if (Array.isArray(a) && Array.isArray(b))
+    return a.length === b.length && a.every((member, i) => same(member, b[i]));
+  if (isObject(a) && isObject(b)) return [...keysOf(a, b)].every((name) => same(a[name], b[name]));
+  return false;
+}

@@ -1,0 +1,119 @@
+import type { BlockCall } from '../morning/board';
+import { atMoment, say, shareOf, windOf } from '../say/message';
+import { vesselClock, type Air, type OpenVessel } from './exposure';
+import { soakState, SOAK_HOURS } from './keeping';
+import type { Reach } from './reach';
+
+/** A lot as its calls need it. */
+export interface CalledLot {
+  code: string;
+  /** How many times longer its roots last, 1 without a dip. */
+  dip: number;
+  open: readonly (OpenVessel & { label: string })[];
+  soaks: readonly { count: number; startedAt: string }[];
+  /** Trees of it that somebody has less than nothing of: the other half of an entry is still to come. */
+  owed: number;
+}
+
+/**
+ * Whole minutes an open vessel has left, or is past what the air allows: rounded one way, so that every
+ * page says the same.
+ */
+export const minutesLeft = ({ left }: { left: number }): { left: number; over: number } =>
+  left > 0 ? { left: Math.floor(left), over: 0 } : { left: 0, over: Math.floor(-left) };
+
+/** Bags that stand open, the most urgent there is. */
+export function rootCalls(
+  lots: readonly CalledLot[],
+  air: Air,
+  block: string,
+  now: number,
+): BlockCall[] {
+  return lots.flatMap(({ code, open, dip }) =>
+    open.map((vessel): BlockCall => {
+      const clock = vesselClock(vessel, air, dip, now);
+      const { left, over } = minutesLeft(clock);
+      const figures = { vessel: vessel.label || 'bag', lot: code, out: Math.floor(clock.open) };
+      return {
+        room: 'stock',
+        urgency: 'stop',
+        when: say('when.now'),
+        say:
+          left > 0
+            ? say('stock.closeBag', { ...figures, left })
+            : say('stock.wetBag', { ...figures, over }),
+        detail: say('stock.airNow', {
+          block,
+          wind: windOf(air.wind),
+          humidity: shareOf(Math.round(air.humidity * 100) / 100),
+        }),
+        action: say('action.closeBag'),
+      };
+    }),
+  );
+}
+
+/** Trees in water: too soon, ready, or drowning. */
+export function soakCalls(lots: readonly CalledLot[], block: string, now: number): BlockCall[] {
+  return lots.flatMap(({ code, soaks }) =>
+    soaks.map(({ count, startedAt }): BlockCall => {
+      const { state, hours, readyAt, overAt } = soakState(startedAt, now);
+      const figures = { count, lot: code };
+      const said =
+        state === 'too-long'
+          ? say('stock.soakedTooLong', {
+              ...figures,
+              hours: Math.round(hours * 10) / 10,
+              most: SOAK_HOURS.most,
+            })
+          : state === 'ready'
+            ? say('stock.soakReady', { ...figures, by: atMoment(overAt) })
+            : say('stock.soakOn', { ...figures, until: atMoment(readyAt) });
+      return {
+        room: 'stock',
+        urgency: state === 'too-long' ? 'stop' : 'soon',
+        when: say('when.time', { time: atMoment(state === 'too-soon' ? readyAt : overAt) }),
+        say: said,
+        detail: say('stock.inWaterSince', { block, since: atMoment(Date.parse(startedAt)) }),
+        action: say('action.seeKeeping'),
+      };
+    }),
+  );
+}
+
+/** Species that run out before the rows do. */
+export function reachCalls(
+  reach: readonly (Reach & { name: string; lots: readonly string[]; unclosed: number })[],
+  block: string,
+): BlockCall[] {
+  return reach
+    .filter(({ short }) => short > 0)
+    .map(({ short, name, dryAtRow, lots, onHand, needed, unclosed }) => ({
+      room: 'stock',
+      urgency: 'soon',
+      when: say('when.today'),
+      say: say('stock.callOff', { short, species: name, block, row: dryAtRow ?? 0 }),
+      detail: say('stock.leftOf', {
+        lots: lots.join(', '),
+        known: lots.length ? 'yes' : 'no',
+        left: onHand,
+        needed,
+        unclosed,
+      }),
+      action: say('action.openStock'),
+    }));
+}
+
+/** Entries whose other half has not come yet. */
+export function owedCalls(lots: readonly CalledLot[], block: string): BlockCall[] {
+  return lots
+    .filter(({ owed }) => owed > 0)
+    .map(({ code, owed }) => ({
+      room: 'stock',
+      urgency: 'soon',
+      when: say('when.today'),
+      say: say('stock.owed', { lot: code, count: owed, block }),
+      detail: say('stock.owedWhy'),
+      action: say('action.openStock'),
+    }));
+}

@@ -1,0 +1,74 @@
+<script lang="ts">
+  import {
+    Button,
+    ComposedModal,
+    ModalBody,
+    ModalFooter,
+    ModalHeader,
+  } from 'carbon-components-svelte';
+  import { formatNumber } from '$core/measure/units';
+  import type { Change } from '$core/say/merge';
+  import { conflict, type Choice } from './whole.svelte';
+
+  const decide = (choice: Choice) => conflict.decide?.(choice);
+  const words = (name: string) => name.replace(/([A-Z])/g, ' $1').toLowerCase();
+  const where = ({ path }: Change) => path.map(words).join(', ');
+
+  /** What is drawn cannot be written; that it changed can. */
+  function shown(value: unknown): string {
+    if (value === undefined || value === null) return 'nothing';
+    if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : 3);
+    if (typeof value === 'boolean') return value ? 'yes' : 'no';
+    if (typeof value === 'string') return value || 'nothing';
+    const { name } = value as { name?: string };
+    return name ?? 'drawn anew';
+  }
+</script>
+
+<ComposedModal
+  open={Boolean(conflict.decide)}
+  preventCloseOnClickOutside
+  on:close={() => decide('not now')}
+>
+  <ModalHeader title="Somebody else has saved this meanwhile" />
+  <ModalBody hasForm>
+    <p>
+      {conflict.clashes.length
+        ? 'You have both changed the same: choose what stands there.'
+        : 'They changed something else than you did: both can stand.'}
+    </p>
+    <table class="ledger">
+      <thead>
+        <tr><th>What</th><th>Before</th><th>They saved</th><th>Yours</th></tr>
+      </thead>
+      <tbody>
+        {#each conflict.changes as change, i (i)}
+          <tr class:clash={change.clash}>
+            <td>{where(change)}</td>
+            <td class="num">{shown(change.before)}</td>
+            <td class="num">{shown(change.theirs)}</td>
+            <td class="num">{change.clash ? shown(change.mine) : 'as before'}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </ModalBody>
+  <ModalFooter>
+    <Button kind="secondary" on:click={() => decide('theirs')}>Take theirs</Button>
+    {#if conflict.clashes.length}
+      <Button on:click={() => decide('both')}>Keep mine where both changed it</Button>
+    {:else}
+      <Button on:click={() => decide('both')}>Keep both</Button>
+    {/if}
+  </ModalFooter>
+</ComposedModal>
+
+<style>
+  p {
+    margin: 0 0 12px;
+    padding: 0;
+  }
+  .clash td {
+    font-weight: 650;
+  }
+</style>

@@ -1,0 +1,105 @@
+<script module lang="ts">
+  /** Endings of files that hold points, lines and areas. */
+  export const SHAPE_FILES = '.geojson,.json,.gpx,.kml,.csv,.txt,.zip';
+</script>
+
+<script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { onMount } from 'svelte';
+  import { checkFileSize } from '$core/formats/read';
+
+  interface Props {
+    label: string;
+    hint: string;
+    accept?: string;
+    onfile: (text: string, name: string) => void;
+    /** Takes files that are not text: a zipped shapefile, a GeoTIFF. */
+    onbytes?: (bytes: ArrayBuffer, name: string) => void;
+    onerror: (message: string) => void;
+  }
+  let {
+    label,
+    hint,
+    accept = '.geojson,.json,.gpx,.kml,.csv,.txt',
+    onfile,
+    onbytes,
+    onerror,
+  }: Props = $props();
+  let input: HTMLInputElement;
+  let over = $state(false);
+  const id = $props.id();
+
+  async function take(file: File | undefined) {
+    if (!file) return;
+    try {
+      // By its size first: a file far too large is never read into memory.
+      checkFileSize(file.size);
+      if (onbytes && /\.(zip|tiff?)$/i.test(file.name))
+        onbytes(await file.arrayBuffer(), file.name);
+      else onfile(await file.text(), file.name);
+    } catch (error) {
+      onerror(spoken(error));
+    }
+  }
+
+  function takeChosen() {
+    void take(input.files?.[0]);
+    input.value = '';
+  }
+  // A file chosen while the page was still waking up is not lost.
+  onMount(() => {
+    if (input.files?.length) takeChosen();
+  });
+</script>
+
+<label
+  for={id}
+  class:over
+  ondragover={(event) => (event.preventDefault(), (over = true))}
+  ondragleave={() => (over = false)}
+  ondrop={(event) => (
+    event.preventDefault(),
+    (over = false),
+    void take(event.dataTransfer?.files[0])
+  )}
+>
+  <b>{label}</b>
+  <small>{hint}</small>
+  <input {id} type="file" {accept} bind:this={input} onchange={takeChosen} />
+</label>
+
+<style>
+  label {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
+    border: 1.5px dashed var(--rule-strong);
+    background: var(--sheet);
+    padding: 12px 14px;
+    cursor: pointer;
+    font-size: 14.5px;
+    min-width: 0;
+  }
+  small,
+  b {
+    overflow-wrap: anywhere;
+    white-space: normal;
+  }
+  label.over,
+  label:hover,
+  label:focus-within {
+    border-color: var(--viridian);
+    background: var(--viridian-tint);
+  }
+  small {
+    color: var(--slate);
+    font-size: 13px;
+  }
+  input {
+    margin-top: 6px;
+    font: 13px var(--text);
+    width: 100%;
+    min-width: 0;
+    color: inherit;
+  }
+</style>

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { Button, TextInput } from 'carbon-components-svelte';
+  import { formatDay } from '$core/measure/dates';
+  import type { ScheduledTask } from '$core/calendar/schedule';
+  import { newEvent, send } from './send.svelte';
+
+  interface Props {
+    block: { id: string; name: string };
+    task: ScheduledTask;
+    today: string;
+    role: string;
+    /** The day that is tried out. */
+    day?: string;
+  }
+  let { block, task, today, role, day = $bindable('') }: Props = $props();
+  let wrong = $state('');
+  $effect(() => {
+    void task.key;
+    day = today;
+  });
+  const STATE = {
+    done: 'Done',
+    late: 'Late',
+    due: 'Due now',
+    soon: 'Soon',
+    later: 'Later',
+    skipped: 'Skipped',
+  };
+
+  async function tell(kind: 'done' | 'undone' | 'moved' | 'skipped' | 'restored') {
+    wrong = '';
+    try {
+      await send('calendar.task', {
+        ...newEvent(),
+        blockId: block.id,
+        task: task.key,
+        kind,
+        day: kind === 'done' || kind === 'moved' ? day : null,
+      });
+    } catch (error) {
+      wrong = spoken(error);
+    }
+  }
+</script>
+
+<div class="card">
+  <b>{task.label} · {block.name}</b>
+  <p class="num">
+    {STATE[task.state]}{task.state === 'late' ? ` by ${task.lateBy} days` : ''}: {formatDay(
+      task.start,
+    )}{task.start !== task.finish
+      ? ` to ${formatDay(task.finish, true)}`
+      : ` ${task.finish.slice(0, 4)}`}
+    {#if task.doneOn}· ticked off {formatDay(task.doneOn, true)}{task.doneBy
+        ? ` by ${task.doneBy}`
+        : ''}{/if}
+  </p>
+  <p class="quiet">{task.reason}</p>
+  {#if task.waitsFor.length}<p class="say">Waits for: {task.waitsFor.join(', ')}.</p>{/if}
+  {#if task.caution}<p class="say caution">{task.caution}</p>{/if}
+  {#if role === 'leader' || role === 'checker'}
+    {#if task.state === 'done'}
+      <Button kind="ghost" size="small" on:click={() => tell('undone')}>Not done after all</Button>
+    {:else if task.state === 'skipped'}
+      <Button kind="ghost" size="small" on:click={() => tell('restored')}>Put it back</Button>
+    {:else}
+      <TextInput labelText="Day" type="date" bind:value={day} />
+      <div class="buttons">
+        <Button size="small" disabled={day > today} on:click={() => tell('done')}
+          >Done that day</Button
+        >
+        {#if role === 'leader'}
+          <Button kind="tertiary" size="small" on:click={() => tell('moved')}>Move to it</Button>
+          <Button kind="ghost" size="small" on:click={() => tell('skipped')}>Skip</Button>
+        {/if}
+      </div>
+    {/if}
+  {/if}
+  {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+</div>
+
+<style>
+  .card {
+    font-size: 14.5px;
+  }
+  p {
+    margin: 3px 0 8px;
+  }
+</style>

@@ -1,0 +1,241 @@
+import { MATERIALS } from '../../../../core/calendar/materials';
+import { TASKS } from '../../../../core/calendar/tasks';
+import type { CalendarTerms } from '../../../../core/calendar/terms';
+import { REGIMES } from '../../../../core/calendar/windows';
+import { command, gives } from '../contract';
+import { day, edition, event, id, maybeId, moment, name, yup } from '../fields';
+
+const { array, boolean, lazy, mixed, number, object, string } = yup;
+
+const taskKey = string()
+  .oneOf(TASKS.map(({ key }) => key))
+  .required();
+const degrees = number().min(-70).max(60).required();
+const share = number().min(0).max(1);
+const maybeNumber = (most: number) => number().min(0).max(most).nullable().default(null);
+
+/** A record whose keys are known and whose values all follow one schema. */
+const recordOf = <Value extends yup.Schema>(keys: readonly string[], value: Value) =>
+  lazy((given: Record<string, unknown> | undefined) =>
+    object(Object.fromEntries(Object.keys(given ?? {}).map((key) => [key, value]))).test(
+      'keys',
+      ({ value: found }) =>
+        `“${Object.keys(found as object).find((key) => !keys.includes(key))}” is not known here.`,
+      (found) => Object.keys(found ?? {}).every((key) => keys.includes(key)),
+    ),
+  );
+
+const terms = object({
+  tasks: recordOf(
+    TASKS.map(({ key }) => key),
+    object({
+      duration: number().integer().min(1).max(200).optional(),
+      lead: number().integer().min(0).max(800).optional(),
+      resource: string().trim().max(40).optional(),
+      needs: array().of(taskKey).max(20).optional(),
+    }),
+  ),
+  ripping: object({
+    passes: number().integer().min(1).max(9).required(),
+    speed: number().moreThan(0).max(15).required(),
+    turn: number().min(0).max(60).required(),
+    efficiency: number().moreThan(0).max(1).required(),
+  })
+    .optional()
+    .default(undefined),
+  spray: object({
+    product: id,
+    kind: string()
+      .oneOf(['spots', 'squares', 'strips', 'whole'] as const)
+      .required(),
+    size: number().moreThan(0).max(20).required(),
+    tank: number().moreThan(0).max(20_000).required(),
+  })
+    .optional()
+    .default(undefined),
+  protection: string()
+    .oneOf(['guards', 'fence', 'none'] as const)
+    .optional(),
+  materials: recordOf(
+    MATERIALS.map(({ key }) => key),
+    object({
+      price: maybeNumber(1_000_000),
+      pack: number().moreThan(0).max(1_000_000).required(),
+      onHand: number().min(0).max(10_000_000).required(),
+      costShare: share.required(),
+    }),
+  ),
+  currency: string().trim().max(8).optional(),
+  finish: object({
+    until: day.optional(),
+    planters: number().integer().min(1).max(500).optional(),
+    rate: number().moreThan(0).max(20_000).optional(),
+    absence: number().min(0).max(0.9).required(),
+    breakdown: number().min(0).max(0.9).required(),
+    saturday: boolean().required(),
+    keeps: number().min(1).max(200).required(),
+  })
+    .optional()
+    .default(undefined),
+});
+
+export const calendarContract = {
+  'calendar.plantingDay': command({
+    input: object({ blockId: id, day: day.required() }),
+    refusals: [],
+    touches: ['calendar'],
+  }),
+  'calendar.task': command({
+    input: object({
+      ...event,
+      blockId: id,
+      task: taskKey,
+      kind: string()
+        .oneOf(['done', 'undone', 'moved', 'skipped', 'restored'] as const)
+        .required(),
+      day: day.nullable().default(null),
+    }),
+    refusals: ['calendar.*', 'site.dayAhead'],
+    touches: ['calendar', 'tending'],
+  }),
+  'calendar.terms': command({
+    input: object({
+      blockId: id,
+      terms: terms.required() as unknown as yup.Schema<CalendarTerms>,
+      edition,
+    }),
+    result: gives<{ edition: number }>(),
+    refusals: ['calendar.*', 'changed.stale'],
+    touches: ['calendar'],
+    bytes: 200000,
+  }),
+  'calendar.phase': command({
+    input: object({ blockId: id, phase: string().trim().max(40).default('') }),
+    refusals: [],
+    touches: ['calendar'],
+  }),
+  'calendar.weather': command({
+    input: object({
+      siteId: id,
+      days: array()
+        .of(
+          object({
+            day: day.required(),
+            lowest: degrees,
+            highest: degrees,
+            rain: number().min(0).max(2000).required(),
+            humidity: share.nullable().default(null),
+            wind: maybeNumber(90),
+          }),
+        )
+        .min(1)
+        .max(20_000)
+        .required(),
+    }),
+    result: gives<{ saved: number }>(),
+    refusals: ['site.dayAhead'],
+    touches: ['calendar', 'site'],
+    bytes: 4000000,
+  }),
+  'calendar.hours': command({
+    input: object({
+      siteId: id,
+      hours: array()
+        .of(
+          object({
+            at: moment,
+            temperature: degrees,
+            humidity: share.required(),
+            wind: number().min(0).max(90).required(),
+          }),
+        )
+        .min(1)
+        .max(20_000)
+        .required(),
+    }),
+    result: gives<{ saved: number }>(),
+    refusals: ['site.momentAhead'],
+    touches: ['calendar', 'site'],
+    bytes: 4000000,
+  }),
+  'calendar.typicalYear': command({
+    input: object({
+      siteId: id,
+      regime: string()
+        .oneOf(REGIMES.map(({ key }) => key))
+        .required(),
+      months: array()
+        .of(
+          object({
+            lowest: degrees,
+            highest: degrees,
+            rain: number().min(0).max(3000).required(),
+            rainDays: number().min(0).max(31).required(),
+          }),
+        )
+        .length(12)
+        .nullable()
+        .default(null),
+    }),
+    refusals: ['calendar.*'],
+    touches: ['calendar', 'site'],
+  }),
+  'calendar.product': command({
+    input: object({
+      id,
+      siteId: id,
+      name,
+      dose: mixed<{ kind: 'area'; litresPerHectare: number } | { kind: 'mix'; share: number }>()
+        .required()
+        .test(
+          'dose',
+          'The label’s rate is litres a hectare above 0, or a share of the mix above 0 and under 100 %.',
+          (dose) =>
+            (dose?.kind === 'area' && dose.litresPerHectare > 0 && dose.litresPerHectare < 1000) ||
+            (dose?.kind === 'mix' && dose.share > 0 && dose.share < 1),
+        ),
+      water: number().moreThan(0).max(5000).required(),
+      rainfast: number().min(0).max(200).required(),
+      beforePlanting: number().min(0).max(800).required(),
+      timesAYear: number().integer().min(1).max(50).nullable().default(null),
+      litresAYear: number().moreThan(0).max(1000).nullable().default(null),
+      edition,
+    }),
+    result: gives<{ edition: number }>(),
+    refusals: ['calendar.*', 'changed.stale'],
+    touches: ['calendar', 'site'],
+  }),
+  'calendar.dropProduct': command({
+    input: object({ id }),
+    refusals: [],
+    touches: ['calendar', 'site'],
+  }),
+  'calendar.sprayed': command({
+    input: object({
+      ...event,
+      blockId: id,
+      productId: id,
+      day: day.required(),
+      area: number().min(0).max(100_000_000).required(),
+      litres: number().min(0).max(100_000).required(),
+      wind: number().min(0).max(30).required(),
+      lotNumber: string().trim().max(40).default(''),
+      operator: name,
+      corrects: maybeId,
+      note: string().trim().max(300).default(''),
+    }),
+    refusals: ['calendar.*', 'site.dayAhead'],
+    touches: ['calendar'],
+  }),
+  'calendar.feed': command({
+    input: object({ siteId: id }),
+    result: gives<{ token: string }>(),
+    refusals: [],
+    touches: ['people'],
+  }),
+  'calendar.dropFeed': command({
+    input: object({ siteId: id }),
+    refusals: [],
+    touches: ['people'],
+  }),
+};

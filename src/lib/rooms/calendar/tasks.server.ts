@@ -1,0 +1,101 @@
+import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
+import { methodOf, methodTasks, type Chosen } from '../../../../core/method/method';
+import { dayOf } from '../../../../core/say/day';
+import { tendingDue, type TendingList } from '../../../../core/tending/due';
+import { fact, groupBy, type Facts } from '../../server/facts';
+import type { BlockRow } from '../ground/tables.server';
+import { plantedOf } from '../crew/facts.server';
+
+export interface TaskEvent {
+  id: string;
+  task: string;
+  kind: 'done' | 'undone' | 'moved' | 'skipped' | 'restored';
+  day: string | null;
+  at: string;
+  author: string;
+}
+
+/** What was said of a block's tasks, in order, with who said it. */
+export const taskEventsFact = fact<TaskEvent[]>(
+  'task-events',
+  ['calendar', 'tending', 'people'],
+  () => [],
+  async (reader, blockIds) => {
+    const rows = await reader.query<Omit<TaskEvent, 'at'> & { blockId: string; at: Date }>(
+      `SELECT e.block_id AS blockId, e.id, e.task, e.kind, CAST(e.day AS CHAR) AS day, e.at,
+         p.name AS author FROM task_event e JOIN person p ON p.id = e.author_id
+       WHERE e.block_id IN (:blockIds) ORDER BY e.at, e.id`,
+      { blockIds },
+    );
+    return new Map(
+      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+        blockId,
+        own.map(({ blockId: _block, at, ...event }) => ({
+          ...event,
+          at: new Date(at).toISOString(),
+        })),
+      ]),
+    );
+  },
+);
+
+/** Task events told in order: the last word on each task. */
+export function taskRecords(events: readonly TaskEvent[]): TaskRecord[] {
+  const records = new Map<string, TaskRecord>();
+  for (const event of events) {
+    const record = records.get(event.task) ?? { key: event.task };
+    if (event.kind === 'done') Object.assign(record, { doneOn: event.day, doneBy: event.author });
+    if (event.kind === 'undone') Object.assign(record, { doneOn: null, doneBy: null });
+    if (event.kind === 'moved') record.moved = event.day;
+    if (event.kind === 'skipped') record.skipped = true;
+    if (event.kind === 'restored') Object.assign(record, { skipped: false, moved: null });
+    records.set(event.task, record);
+  }
+  return [...records.values()];
+}
+
+export const methodOfBlock = (block: BlockRow): Chosen[] =>
+  methodOf(block.method, block.conditions);
+
+/** A block's tasks today, or none while it has no planting day. */
+export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledTask[]> {
+  if (!block.plantingDay) return [];
+  const events = await facts.of(taskEventsFact, block.id);
+  const today = dayOf(facts.now, facts.site.zone);
+  return schedule(
+    block.plantingDay,
+    methodTasks(methodOfBlock(block)),
+    taskRecords(events),
+    today,
+    block.calendarTerms.tasks,
+  );
+}
+
+/** What is due: one list for the board, the calendar and the tending page. */
+export interface Due {
+  /** Tasks that want attention, late ones first in time. */
+  waiting: ScheduledTask[];
+  tending: TendingList;
+}
+
+export async function dueOf(facts: Facts, block: BlockRow): Promise<Due> {
+  const [tasks, { planted }] = await Promise.all([
+    tasksOf(facts, block),
+    plantedOf(facts, block.id),
+  ]);
+  const stands = planted > 0;
+  const today = dayOf(facts.now, facts.site.zone);
+  const planting = block.plantingDay ?? '';
+  return {
+    tending: tendingDue(tasks, stands),
+    waiting: tasks.filter(
+      (task) =>
+        (task.state === 'late' || task.state === 'due') &&
+        // Nothing is tended that does not stand; and once trees stand, an unticked preparation is a gap in
+        // the records, not something to do.
+        (task.room === 'tending'
+          ? stands
+          : !(stands && planting <= today && task.byTable < planting)),
+    ),
+  };
+}

@@ -1,0 +1,81 @@
+import type { Day } from '../../../../core/measure/dates';
+import {
+  hindrances,
+  REGIMES,
+  regimeWeeks,
+  weekShares,
+  workableShares,
+  yearsFromTable,
+  type StockType,
+  type WeatherDay,
+  type WeekShare,
+} from '../../../../core/calendar/windows';
+import { dayOf } from '../../../../core/say/day';
+import type { Facts } from '../../server/facts';
+import { weatherFact } from '../../server/station';
+
+export interface SiteWindows {
+  /** What the weeks were judged from. */
+  source: 'file' | 'table' | 'regime';
+  /** Days of weather, and first and last of them. */
+  known: number;
+  from: Day | null;
+  to: Day | null;
+  weeks: Record<StockType, WeekShare[]>;
+  /** Share of the days of each week fit for spraying and for ripping; null without weather. */
+  workable: { 'still and dry': number[]; 'dry ground': number[] } | null;
+}
+
+const LEAST_DAYS = 330;
+/** The site's weather: recorded days, or years invented from its typical one. */
+export async function weatherOf(
+  facts: Facts,
+): Promise<{ source: SiteWindows['source']; days: WeatherDay[] }> {
+  const rows = await facts.of(weatherFact);
+  const last = dayOf(facts.now, facts.site.zone);
+  const days = rows.filter(({ day }) => day <= last);
+  if (days.length >= LEAST_DAYS) return { source: 'file', days };
+  const { typicalYear } = facts.site;
+  if (typicalYear) return { source: 'table', days: yearsFromTable(typicalYear) };
+  return { source: 'regime', days };
+}
+
+/** For each week of the year, how often it allows planting here. Judging takes a moment: once a day and change. */
+export async function windowsOf(facts: Facts): Promise<SiteWindows> {
+  const { site } = facts;
+  const on = `${dayOf(facts.now, site.zone)} ${site.regime} ${site.latitude} ${JSON.stringify(site.typicalYear)}`;
+  return facts.derive('windows', site.id, [weatherFact], on, async () => {
+    const { source, days } = await weatherOf(facts);
+    const { latitude } = site;
+    const regime = REGIMES.find((entry) => entry.key === site.regime) ?? REGIMES[0];
+    const of = (stock: StockType) =>
+      source === 'regime'
+        ? regimeWeeks(regime, stock, latitude)
+        : weekShares(days, stock, latitude);
+    return {
+      source,
+      known: days.length,
+      from: days[0]?.day ?? null,
+      to: days.at(-1)?.day ?? null,
+      weeks: { 'bare-root': of('bare-root'), container: of('container') },
+      workable:
+        source === 'regime'
+          ? null
+          : {
+              'still and dry': workableShares(days, 'still and dry', latitude),
+              'dry ground': workableShares(days, 'dry ground', latitude),
+            },
+    };
+  });
+}
+
+/** Days of the site's weather with what share of each can be planted, for the seasons to draw from. */
+export async function plantableDays(
+  facts: Facts,
+  stock: StockType,
+): Promise<{ day: Day; share: number }[]> {
+  const { source, days } = await weatherOf(facts);
+  if (source === 'regime') return [];
+  const found = hindrances(days, stock, facts.site.latitude);
+  return days.map(({ day }, i) => ({ day, share: found[i] ? 0 : 1 }));
+}

@@ -1,0 +1,170 @@
+import { bill, NO_TERMS, type Bill, type Protection } from '../../../../core/calendar/materials';
+import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
+import { sprayPlan, type SprayPlan, type Target } from '../../../../core/calendar/spraying';
+import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
+import { contains, mapPoints, perimeter } from '../../../../core/ground/polygon';
+import { eachPosition } from '../../../../core/rows/stored';
+import type { SurvivalEstimate } from '../../../../core/survival/estimate';
+import { fact, type Facts } from '../../server/facts';
+import { plantedOf, ratesOf } from '../crew/facts.server';
+import { plantableOf, planeOf, zonesFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { currentLayout, layoutsFact, rowsFact } from '../rows/facts.server';
+import { toOrderOf } from '../stock/facts.server';
+import { countedOf } from '../survival/facts.server';
+import type { ProductRow } from './tables.server';
+import { methodOfBlock, tasksOf } from './tasks.server';
+
+/** What the year's work on a block is counted from. */
+export interface YearGround {
+  trees: number;
+  rows: RipRow[];
+  /** Names of zones that stand wet. */
+  wet: string[];
+  /** Plantable square metres, and metres round the block. */
+  area: number;
+  perimeter: number;
+}
+
+/** Metres of each row by zone: every peg stands for one step. */
+export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGround> {
+  const [layout, ground, zones] = await Promise.all([
+    currentLayout(facts, block.id),
+    plantableOf(facts, block),
+    facts.of(zonesFact, block.id),
+  ]);
+  const stored = layout ? await facts.of(rowsFact, block.id) : [];
+  const from = [layoutsFact, rowsFact, zonesFact];
+  return facts.derive('year-ground', block.id, from, String(block.edition), () => {
+    const plane = planeOf(block);
+    const laid = zones.map(({ name, parts }) => ({
+      name,
+      parts: mapPoints(parts, (point) => plane.toPlane(point)),
+    }));
+    const metres = new Map(stored.map(({ number }) => [number, new Map<string, number>()]));
+    const steps = new Map(stored.map(({ number, step }) => [number, step]));
+    if (layout)
+      for (const { row, point } of eachPosition(layout.rhythm, stored)) {
+        const zone = laid.find(({ parts }) => contains(parts, point))?.name ?? '';
+        const own = metres.get(row)!;
+        own.set(zone, (own.get(zone) ?? 0) + steps.get(row)!);
+      }
+    return {
+      trees: layout?.trees ?? 0,
+      rows: [...metres].map(([number, byZone]) => ({ number, metres: byZone })),
+      wet: zones.filter(({ damp }) => damp === 'wet').map(({ name }) => name),
+      area: ground.plantable.value,
+      perimeter: perimeter(ground.boundary),
+    };
+  });
+}
+
+export const totalMetres = (ground: YearGround): number =>
+  ground.rows.reduce((sum, { metres }) => sum + [...metres.values()].reduce((a, b) => a + b, 0), 0);
+
+/** Products of the site that are not dropped, by name; all of them under every id. */
+export const allProductsFact = fact<ProductRow[]>(
+  'products',
+  ['calendar'],
+  () => [],
+  async (reader, [siteId]) =>
+    new Map([
+      [siteId, await reader.tables.product.all({ where: { siteId }, order: [['name', 'ASC']] })],
+    ]),
+);
+export const productsFact = fact<ProductRow[]>(
+  'products-used',
+  ['calendar'],
+  () => [],
+  async (reader, [siteId]) =>
+    new Map([
+      [
+        siteId,
+        await reader.tables.product.all({
+          where: { siteId, dropped: false },
+          order: [['name', 'ASC']],
+        }),
+      ],
+    ]),
+);
+
+/** What is sprayed, from the leader's terms and the block's layout. */
+export function targetOf(ground: YearGround, terms: Pick<SprayTerms, 'kind' | 'size'>): Target {
+  switch (terms.kind) {
+    case 'spots':
+      return { kind: 'spots', count: ground.trees, radius: terms.size };
+    case 'squares':
+      return { kind: 'squares', count: ground.trees, side: terms.size };
+    case 'strips':
+      return { kind: 'strips', metres: totalMetres(ground), width: terms.size };
+    case 'whole':
+      return { kind: 'whole', area: ground.area };
+  }
+}
+
+/** The block's spray plan, where a product is chosen. */
+export function sprayPlanOf(
+  block: BlockRow,
+  ground: YearGround,
+  products: readonly ProductRow[],
+): { plan: SprayPlan; product: ProductRow; terms: SprayTerms } | undefined {
+  const kept = block.calendarTerms.spray;
+  const product = products.find(({ id }) => id === kept?.product) ?? products[0];
+  if (!product) return undefined;
+  const terms = { ...SPRAY_TERMS, ...kept, product: product.id };
+  return { plan: sprayPlan(product, targetOf(ground, terms), terms.tank), product, terms };
+}
+
+export const ripPlanOf = (block: BlockRow, ground: YearGround): RipPlan =>
+  ripPlan(ground.rows, new Set(ground.wet), block.calendarTerms.ripping);
+
+export interface YearBill {
+  bill: Bill;
+  protection: Protection;
+  currency: string;
+  ground: YearGround;
+  planted: number;
+  estimate?: SurvivalEstimate;
+}
+
+/** The bill of a block: everything from its method and layout. */
+export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
+  const [ground, products, tasks, { mean }, order, { planted }, counted] = await Promise.all([
+    yearGround(facts, block),
+    facts.of(productsFact),
+    tasksOf(facts, block),
+    ratesOf(facts, block.id),
+    toOrderOf(facts, block),
+    plantedOf(facts, block.id),
+    countedOf(facts, block),
+  ]);
+  const method = methodOfBlock(block);
+  const sprays = method.some(
+    ({ question, school }) => question === 'weeds' && school.key === 'herbicide',
+  );
+  const spray = sprays ? sprayPlanOf(block, ground, products) : undefined;
+  const { protection = 'guards', materials = {}, currency = '' } = block.calendarTerms;
+  return {
+    bill: bill(
+      {
+        trees: ground.trees,
+        toOrder: order.needed,
+        rows: ground.rows.length,
+        perimeter: ground.perimeter,
+        method: Object.fromEntries(method.map(({ question, school }) => [question, school.key])),
+        herbicide: (spray?.plan.product.value ?? 0) * 1000,
+        rippingHours: ripPlanOf(block, ground).hours.value,
+        rate: mean,
+      },
+      protection,
+      // Trees asked for at a nursery need not be bought again.
+      { ...materials, trees: { ...(materials.trees ?? NO_TERMS), onHand: order.asked } },
+      new Map(tasks.map(({ key, finish }) => [key, finish])),
+    ),
+    protection,
+    currency,
+    ground,
+    planted,
+    estimate: counted?.estimate,
+  };
+}

@@ -1,0 +1,39 @@
+import { command, gives } from '../contract';
+import { count, edition, event, id, maybeId, name, yup } from '../fields';
+
+const { array, number, object, string } = yup;
+
+export const crewContract = {
+  'crew.planter': command({
+    input: object({
+      id,
+      siteId: id,
+      name,
+      rate: number().moreThan(0).max(20_000).required(),
+      edition,
+    }),
+    result: gives<{ edition: number }>(),
+    refusals: ['crew.noPlanter', 'changed.stale'],
+    touches: ['crew', 'site'],
+  }),
+  'crew.share': command({
+    input: object({ layoutId: id, planters: array().of(id).min(1).max(200).required() }),
+    refusals: ['crew.*', 'rows.notReleased'],
+    touches: ['crew'],
+  }),
+  'crew.tally': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      row: count,
+      planterId: id,
+      count,
+      corrects: maybeId,
+      note: string().trim().max(300).default(''),
+    }),
+    result: gives<{ planted: number; places: number; withdrawn?: boolean }>(),
+    refusals: ['crew.*', 'rows.notReleased'],
+    touches: ['crew'],
+    waits: true,
+  }),
+};

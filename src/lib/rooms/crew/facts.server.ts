@@ -1,0 +1,240 @@
+import { carryOver, type CarriedOver } from '../../../../core/crew/carried';
+import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progress';
+import { crewRates, meanRate, type Rate } from '../../../../core/crew/rates';
+import {
+  noneSown,
+  paceOf,
+  plantedOn,
+  progressOf,
+  type PlantedSums,
+} from '../../../../core/crew/sums';
+import { dayOf } from '../../../../core/say/day';
+import { toRowSet } from '../../../../core/rows/stored';
+import { fact, groupBy, type Facts } from '../../server/facts';
+import { readRows, releasedLayout, layoutsFact } from '../rows/facts.server';
+import type { PlanterRow, RowShareRow } from './tables.server';
+
+/** Planters of the site, in their order. */
+export const plantersFact = fact<PlanterRow[]>(
+  'planters',
+  ['crew', 'site'],
+  () => [],
+  async (reader, [siteId]) =>
+    new Map([
+      [
+        siteId,
+        await reader.tables.planter.all({ where: { siteId }, order: [['position', 'ASC']] }),
+      ],
+    ]),
+);
+
+interface SownBlock {
+  /** Of the released version; empty while none is. */
+  sums: PlantedSums;
+  /** The row of the newest entry. */
+  lastRow?: number;
+  /** Trees entered late on versions withdrawn meanwhile, by version. */
+  before: { layoutId: string; byRow: Map<number, number> }[];
+}
+
+/** What stands on each block by the sums beside the tallies. */
+export const sownFact = fact<SownBlock>(
+  'sown',
+  ['crew', 'rows'],
+  () => ({ sums: noneSown(), before: [] }),
+  async (reader, blockIds) => {
+    const rows = await reader.query<{
+      blockId: string;
+      layoutId: string;
+      state: string;
+      row: number;
+      planter: string | null;
+      day: string;
+      planted: number;
+      at: number;
+    }>(
+      `SELECT l.block_id AS blockId, l.id AS layoutId, l.state, p.\`row_number\` AS row,
+         NULL AS planter, '' AS day, p.planted, UNIX_TIMESTAMP(p.last_at) AS at
+       FROM layout l JOIN planted_row p ON p.layout_id = l.id WHERE l.block_id IN (:blockIds)
+       UNION ALL
+       SELECT l.block_id, l.id, l.state, 0, p.planter_id, CAST(p.day AS CHAR), p.planted, 0
+       FROM layout l JOIN planted_day p ON p.layout_id = l.id
+       WHERE l.block_id IN (:blockIds) AND l.state = 'released'`,
+      { blockIds },
+    );
+    const blocks = new Map<string, SownBlock>();
+    for (const [blockId, own] of groupBy(rows, (row) => row.blockId)) {
+      const block: SownBlock = { sums: noneSown(), before: [] };
+      let newest = -Infinity;
+      for (const { state, layoutId, row, planter, day, planted, at } of own) {
+        if (planter !== null) {
+          const ofDay = block.sums.byDay.get(day) ?? new Map<string, number>();
+          block.sums.byDay.set(day, ofDay.set(planter, planted));
+        } else if (state === 'released') {
+          block.sums.byRow.set(row, planted);
+          if (planted > 0 && Number(at) > newest) [newest, block.lastRow] = [Number(at), row];
+        } else if (planted > 0) {
+          let earlier = block.before.find((entry) => entry.layoutId === layoutId);
+          if (!earlier) block.before.push((earlier = { layoutId, byRow: new Map() }));
+          earlier.byRow.set(row, planted);
+        }
+      }
+      blocks.set(blockId, block);
+    }
+    return blocks;
+  },
+);
+
+/** Rows shared out among planters, of the released version. */
+export const sharesFact = fact<RowShareRow[]>(
+  'shares',
+  ['crew', 'rows'],
+  () => [],
+  async (reader, blockIds) =>
+    groupBy(
+      await reader.query<RowShareRow & { blockId: string }>(
+        `SELECT l.block_id AS blockId, s.layout_id AS layoutId, s.planter_id AS planterId,
+           s.first_row AS firstRow, s.last_row AS lastRow
+         FROM layout l JOIN row_share s ON s.layout_id = l.id
+         WHERE l.block_id IN (:blockIds) AND l.state = 'released' ORDER BY s.first_row`,
+        { blockIds },
+      ),
+      ({ blockId }) => blockId,
+    ),
+);
+
+/** The tallies of the released version, in order of time: only for what sums cannot tell. */
+export const talliesFact = fact<Tally[]>(
+  'tallies',
+  ['crew', 'rows'],
+  () => [],
+  async (reader, blockIds) => {
+    const rows = await reader.query<{
+      blockId: string;
+      id: string;
+      row: number;
+      planter: string;
+      count: number;
+      at: Date;
+      corrects: string | null;
+    }>(
+      `SELECT l.block_id AS blockId, t.id, t.\`row_number\` AS row, t.planter_id AS planter, t.count,
+         t.at, t.corrects FROM layout l JOIN tally t ON t.layout_id = l.id
+       WHERE l.block_id IN (:blockIds) AND l.state = 'released' ORDER BY t.at, t.seq`,
+      { blockIds },
+    );
+    return new Map(
+      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+        blockId,
+        own.map(({ blockId: _block, at, ...tally }) => ({
+          ...tally,
+          at: new Date(at).toISOString(),
+        })),
+      ]),
+    );
+  },
+);
+
+export interface Planted extends Progress {
+  /** Places of the released version. */
+  total: number;
+  /** Trees that went in on the site's day. */
+  today: number;
+  todayByPlanter: Map<string, number>;
+  lastRow?: number;
+  sums: PlantedSums;
+  /** Trees of withdrawn versions: where they stand in this one, and how many fit nowhere. */
+  carried: CarriedOver;
+}
+
+/** How far planting is on a block: what every page, sheet and phone shows of it. */
+export async function plantedOf(facts: Facts, blockId: string): Promise<Planted> {
+  const [layout, sown] = await Promise.all([
+    releasedLayout(facts, blockId),
+    facts.of(sownFact, blockId),
+  ]);
+  const own = progressOf(sown.sums);
+  const { planted: today, byPlanter: todayByPlanter } = plantedOn(
+    sown.sums,
+    dayOf(facts.now, facts.site.zone),
+  );
+  const carried = await carriedOf(facts, blockId, sown);
+  const byRow = new Map(own.byRow);
+  for (const [row, pegs] of carried.byRow) byRow.set(row, (byRow.get(row) ?? 0) + pegs);
+  return {
+    byRow,
+    byPlanter: own.byPlanter,
+    planted: own.planted + carried.trees,
+    total: layout?.trees ?? 0,
+    today,
+    todayByPlanter,
+    lastRow: sown.lastRow,
+    sums: sown.sums,
+    carried,
+  };
+}
+
+/** Where trees of withdrawn versions stand in the released one, by position. */
+async function carriedOf(facts: Facts, blockId: string, sown: SownBlock): Promise<CarriedOver> {
+  const none: CarriedOver = { trees: 0, byRow: new Map(), nowhere: 0 };
+  const released = await releasedLayout(facts, blockId);
+  if (!released || !sown.before.length) return none;
+  return facts.derive('carried', blockId, [sownFact, layoutsFact], '', async () => {
+    const layouts = await facts.of(layoutsFact, blockId);
+    const rows = await readRows(facts.reader, [
+      released.id,
+      ...sown.before.map(({ layoutId }) => layoutId),
+    ]);
+    const setOf = (id: string) =>
+      toRowSet(layouts.find((layout) => layout.id === id)!.rhythm, rows.get(id) ?? []);
+    return carryOver(
+      sown.before.map(({ layoutId, byRow }) => ({ rows: setOf(layoutId), byRow })),
+      { rows: setOf(released.id), byRow: sown.sums.byRow },
+    );
+  });
+}
+
+export interface Finish {
+  /** Trees a day of late by the tallies; where there are none, of the rates together. */
+  pace: number;
+  from: 'tallies' | 'rates';
+  /** Planting days from now, Infinity when nobody plants. */
+  days: number;
+}
+
+/** When the block will be done at the pace of late: one figure for board, crew and season. */
+export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
+  const [{ planted, total, sums }, planters] = await Promise.all([
+    plantedOf(facts, blockId),
+    facts.of(plantersFact),
+  ]);
+  const today = dayOf(facts.now, facts.site.zone);
+  const own = paceOf(sums, today);
+  const rates = [...crewRates(planters, sums, today).values()];
+  const pace = own || rates.reduce((sum, { rate }) => sum + rate, 0);
+  return { pace, from: own ? 'tallies' : 'rates', days: daysLeft(total, planted, pace) };
+}
+
+/** What each planter sets a day, and the mean of the crew on this block. */
+export async function ratesOf(
+  facts: Facts,
+  blockId: string,
+): Promise<{ rates: Map<string, Rate>; mean: number; crew: number; counted: boolean }> {
+  const [planters, shares, { sums }] = await Promise.all([
+    facts.of(plantersFact),
+    facts.of(sharesFact, blockId),
+    facts.of(sownFact, blockId),
+  ]);
+  const today = dayOf(facts.now, facts.site.zone);
+  const rates = crewRates(planters, sums, today);
+  const sharing = shares.length
+    ? planters.filter(({ id }) => shares.some(({ planterId }) => planterId === id))
+    : planters;
+  const own = new Map([...rates].filter(([id]) => sharing.some((planter) => planter.id === id)));
+  return {
+    rates,
+    mean: meanRate(own),
+    crew: sharing.length,
+    counted: [...own.values()].some(({ from }) => from === 'tallies'),
+  };
+}

@@ -1,0 +1,65 @@
+import type { CarryRows } from '../../../../core/stock/carry';
+import { treesInRow } from '../../../../core/rows/stored';
+import type { Facts } from '../../server/facts';
+import { releasedLayout, rowsFact } from '../rows/facts.server';
+import type { LayoutRow } from '../rows/tables.server';
+import { plantedOf, plantersFact, ratesOf, sharesFact } from './facts.server';
+
+export interface NextDay {
+  layout: LayoutRow;
+  /** Planters with rows left, each with its next day's rows. */
+  crews: (CarryRows & { name: string })[];
+  /** Rows that the day reaches. */
+  rows: number[];
+}
+
+/**
+ * The rows the crew reaches on its next full day: each planter's share from where it stands, as
+ * far as the planter's rate goes. Without shares, all rows are one planter's whose rate is the
+ * crew's.
+ */
+export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | undefined> {
+  const layout = await releasedLayout(facts, blockId);
+  if (!layout) return undefined;
+  const [rows, { byRow }, shares, planters, { rates }] = await Promise.all([
+    facts.of(rowsFact, blockId),
+    plantedOf(facts, blockId),
+    facts.of(sharesFact, blockId),
+    facts.of(plantersFact),
+    ratesOf(facts, blockId),
+  ]);
+  const cut = (rate: number, from: number, to: number) => {
+    const own: CarryRows['rows'] = [];
+    let left = rate;
+    for (const row of rows) {
+      if (row.number < from || row.number > to || left <= 0) continue;
+      const planted = byRow.get(row.number) ?? 0;
+      const open = treesInRow(row) - planted;
+      if (open <= 0) continue;
+      own.push({ number: row.number, runs: row.runs, planted });
+      left -= open;
+    }
+    return own;
+  };
+  const crews = shares.length
+    ? shares.map(({ planterId, firstRow, lastRow }) => {
+        const { name } = planters.find(({ id }) => id === planterId)!;
+        const { rate } = rates.get(planterId)!;
+        return { planter: planterId, name, rate, rows: cut(rate, firstRow, lastRow) };
+      })
+    : [crewAsOne([...rates.values()], cut)];
+  const busy = crews.filter(({ rows: own }) => own.length);
+  return {
+    layout,
+    crews: busy,
+    rows: busy.flatMap(({ rows: own }) => own.map(({ number }) => number)),
+  };
+}
+
+function crewAsOne(
+  planters: readonly { rate: number }[],
+  cut: (rate: number, from: number, to: number) => CarryRows['rows'],
+) {
+  const rate = planters.reduce((sum, planter) => sum + planter.rate, 0) || 1000;
+  return { planter: '', name: 'the crew', rate, rows: cut(rate, 1, Infinity) };
+}

@@ -1,0 +1,103 @@
+import {
+  noneSown,
+  plantedSums,
+  type PlantedChange,
+  type PlantedSums,
+} from '../../../../core/crew/sums';
+import type { Tally } from '../../../../core/crew/progress';
+import type { Reader } from '../../server/reader';
+import type { Work } from '../../server/work';
+import type { TallyRow } from './tables.server';
+
+/** A stored tally as the core reads it. */
+export const asTally = (row: TallyRow): Tally => ({
+  id: row.id,
+  row: row.rowNumber,
+  planter: row.planterId,
+  count: row.count,
+  at: new Date(row.at).toISOString(),
+  corrects: row.corrects,
+});
+
+/** Writes what an entry changes beside it, in its own transaction. */
+export async function keepPlanted(
+  work: Work,
+  layoutId: string,
+  change: PlantedChange | undefined,
+  at: Date,
+): Promise<void> {
+  if (!change) return;
+  const { row, planter, day, trees } = change;
+  await work.run(
+    `INSERT INTO planted_row (layout_id, \`row_number\`, planted, last_at) VALUES (:layoutId, :row, :trees, :at)
+     ON DUPLICATE KEY UPDATE planted = planted + VALUES(planted), last_at = GREATEST(last_at, VALUES(last_at))`,
+    { layoutId, row, trees, at },
+  );
+  await work.run(
+    `INSERT INTO planted_day (layout_id, planter_id, day, planted) VALUES (:layoutId, :planter, :day, :trees)
+     ON DUPLICATE KEY UPDATE planted = planted + VALUES(planted)`,
+    { layoutId, planter, day, trees },
+  );
+}
+
+/** The tallies of a layout in the order in which they were recorded. */
+export async function readTallies(reader: Reader, layoutId: string): Promise<TallyRow[]> {
+  return reader.tables.tally.all({ where: { layoutId }, order: [['seq', 'ASC']] });
+}
+
+/** The sums of a layout as they are kept. */
+export async function readPlanted(
+  reader: Reader,
+  layoutIds: readonly string[],
+): Promise<Map<string, PlantedSums>> {
+  const sums = new Map<string, PlantedSums>();
+  if (!layoutIds.length) return sums;
+  const own = (layoutId: string) => {
+    const known = sums.get(layoutId) ?? noneSown();
+    sums.set(layoutId, known);
+    return known;
+  };
+  for (const row of await reader.query<{
+    layoutId: string;
+    row: number;
+    planter: string | null;
+    day: string;
+    planted: number;
+  }>(
+    `SELECT layout_id AS layoutId, \`row_number\` AS row, NULL AS planter, '' AS day, planted
+     FROM planted_row WHERE layout_id IN (:layoutIds)
+     UNION ALL
+     SELECT layout_id, 0, planter_id, CAST(day AS CHAR), planted
+     FROM planted_day WHERE layout_id IN (:layoutIds)`,
+    { layoutIds },
+  )) {
+    const { byRow, byDay } = own(row.layoutId);
+    if (row.planter === null) byRow.set(row.row, row.planted);
+    else byDay.set(row.day, (byDay.get(row.day) ?? new Map()).set(row.planter, row.planted));
+  }
+  return sums;
+}
+
+/** Makes the sums of a layout anew from its tallies. */
+export async function rebuildPlanted(work: Work, layoutId: string, zone: string): Promise<void> {
+  const rows = await readTallies(work, layoutId);
+  const sums = plantedSums(rows.map(asTally), zone);
+  const last = new Map<number, number>();
+  for (const { rowNumber, at } of rows)
+    last.set(rowNumber, Math.max(last.get(rowNumber) ?? 0, new Date(at).getTime()));
+  await work.tables.plantedRow.remove({ layoutId });
+  await work.tables.plantedDay.remove({ layoutId });
+  await work.tables.plantedRow.addAll(
+    [...sums.byRow].map(([rowNumber, planted]) => ({
+      layoutId,
+      rowNumber,
+      planted,
+      lastAt: new Date(last.get(rowNumber) ?? 0),
+    })),
+  );
+  await work.tables.plantedDay.addAll(
+    [...sums.byDay].flatMap(([day, ofDay]) =>
+      [...ofDay].map(([planterId, planted]) => ({ layoutId, planterId, day, planted })),
+    ),
+  );
+}

@@ -1,0 +1,138 @@
+import { localPlane, type Plane } from '../../../../core/measure/plane';
+import { plantableArea, type Plantable } from '../../../../core/ground/plantable';
+import type { Keepout } from '../../../../core/ground/keepouts';
+import type { Surface } from '../../../../core/ground/surface';
+import type { Zone } from '../../../../core/ground/zones';
+import { layoutGround } from '../../../../core/rows/ground';
+import type { LayoutGround } from '../../../../core/rows/layout';
+import { fact, groupBy, type Facts } from '../../server/facts';
+import type { Reader } from '../../server/reader';
+import type { BlockRow } from './tables.server';
+
+export const planeOf = (block: BlockRow): Plane =>
+  localPlane([block.originLongitude, block.originLatitude]);
+
+/** Blocks of a site, in their order. */
+export const blocksFact = fact<BlockRow[]>(
+  'blocks',
+  ['site', 'ground', 'calendar', 'stock', 'survival'],
+  () => [],
+  async (reader, [siteId]) =>
+    new Map([
+      [siteId, await reader.tables.block.all({ where: { siteId }, order: [['position', 'ASC']] })],
+    ]),
+);
+
+/** Keep-outs of a block in the order in which they are taken off. */
+export async function readKeepouts(reader: Reader, blockIds: readonly string[]) {
+  const rows = await reader.tables.keepout.all({
+    where: { blockId: [...blockIds] },
+    order: [['position', 'ASC']],
+  });
+  return new Map(
+    [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+      blockId,
+      own.map(({ id, kind, name, shape, setback, reason, near, located }): Keepout => ({
+        ...{ id, kind, name, shape, setback, reason, near, located },
+      })),
+    ]),
+  );
+}
+export const keepoutsFact = fact<Keepout[]>('keepouts', ['ground'], () => [], readKeepouts);
+
+/** Zones of a block in the order in which they were made. */
+export async function readZones(reader: Reader, blockIds: readonly string[]) {
+  const rows = await reader.tables.zone.all({
+    where: { blockId: [...blockIds] },
+    order: [['position', 'ASC']],
+  });
+  return new Map(
+    [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+      blockId,
+      own.map(({ id, name, parts, damp, light, soil }): Zone => ({
+        ...{ id, name, parts, damp, light, soil },
+      })),
+    ]),
+  );
+}
+export const zonesFact = fact<Zone[]>('zones', ['ground'], () => [], readZones);
+
+export interface SurfaceAbout extends Omit<Surface, 'heights'> {
+  source: string;
+  broughtAt: string;
+}
+
+/** Where a block's elevation lies and what it came from, without its heights. */
+export const surfaceFact = fact<SurfaceAbout | undefined>(
+  'surface',
+  ['ground'],
+  () => undefined,
+  async (reader, blockIds) => {
+    const rows = await reader.tables.surface.all({
+      where: { blockId: [...blockIds] },
+      columns: [
+        'blockId',
+        'source',
+        'minX',
+        'minY',
+        'cell',
+        'nodeColumns',
+        'nodeRows',
+        'broughtAt',
+      ],
+    });
+    return new Map(
+      rows.map(({ blockId, minX, minY, cell, nodeColumns, nodeRows, source, broughtAt }) => [
+        blockId,
+        {
+          ...{ minX, minY, cell, source },
+          columns: nodeColumns,
+          rows: nodeRows,
+          broughtAt: broughtAt.toISOString(),
+        },
+      ]),
+    );
+  },
+);
+
+/** A block's elevation with its heights; too large to be kept between requests. */
+export async function readSurface(reader: Reader, blockId: string): Promise<Surface | undefined> {
+  const row = await reader.tables.surface.one({ blockId });
+  if (!row) return undefined;
+  const { minX, minY, cell, nodeColumns: columns, nodeRows: rows, heights } = row;
+  // A copy, because a database's buffer need not begin where 32-bit numbers may.
+  const copy = Uint8Array.from(heights);
+  return { minX, minY, cell, columns, rows, heights: new Float32Array(copy.buffer) };
+}
+
+/** Where trees may stand on a block. Cutting takes tens of milliseconds, so it is done once a change. */
+export async function plantableOf(facts: Facts, block: BlockRow): Promise<Plantable> {
+  const keepouts = await facts.of(keepoutsFact, block.id);
+  return facts.derive('plantable', block.id, [keepoutsFact], String(block.edition), () =>
+    plantableArea(block.boundary, keepouts, block.margin, planeOf(block)),
+  );
+}
+
+/** All that a layout of a block is laid on, read under the block's lock. */
+export async function readLayoutGround(
+  reader: Reader,
+  block: BlockRow,
+): Promise<{ plantable: Plantable; ground: LayoutGround }> {
+  const [keepouts, zones, cards, surface] = await Promise.all([
+    readKeepouts(reader, [block.id]),
+    readZones(reader, [block.id]),
+    reader.tables.species.all({ where: { siteId: block.siteId } }),
+    readSurface(reader, block.id),
+  ]);
+  const plane = planeOf(block);
+  const plantable = plantableArea(
+    block.boundary,
+    keepouts.get(block.id) ?? [],
+    block.margin,
+    plane,
+  );
+  return {
+    plantable,
+    ground: layoutGround(plantable, zones.get(block.id) ?? [], cards, plane, surface),
+  };
+}

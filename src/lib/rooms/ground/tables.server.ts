@@ -1,0 +1,172 @@
+import { DataTypes, type Sequelize } from 'sequelize';
+import type { KeepoutKind, KeepoutShape, Near } from '../../../../core/ground/keepouts';
+import type { MultiPolygon } from '../../../../core/ground/polygon';
+import type { Damp, Light, Soil } from '../../../../core/ground/zones';
+import type { Conditions } from '../../../../core/method/schools';
+import type { Method } from '../../../../core/method/method';
+import type { CalendarTerms } from '../../../../core/calendar/terms';
+import type { CarryTerms } from '../../../../core/stock/carry';
+import type { OrderTerms } from '../../../../core/stock/order';
+import {
+  day,
+  edition,
+  json,
+  key,
+  moment,
+  real,
+  reference,
+  table,
+  text,
+  whole,
+} from '../../store/define';
+import {
+  bySchema,
+  isFlag,
+  isNumber,
+  isRecord,
+  isText,
+  nested,
+  optional,
+  record,
+  recordOf,
+} from '../../store/shape';
+import { conditions } from '../method/contract';
+
+export interface BlockRow {
+  id: string;
+  siteId: string;
+  name: string;
+  position: number;
+  boundary: MultiPolygon;
+  originLongitude: number;
+  originLatitude: number;
+  margin: number;
+  conditions: Conditions;
+  method: Method;
+  /** Order terms by species id. */
+  orderTerms: Record<string, OrderTerms>;
+  /** How loads are carried; null for the usual terms. */
+  carryTerms: CarryTerms | null;
+  plantingDay: string | null;
+  /** Part of a large job that it belongs to, "2027 north"; empty when the job is in one. */
+  phase: string;
+  calendarTerms: CalendarTerms;
+  /** Living trees asked for on a square metre. */
+  targetDensity: number | null;
+  /** How often ground, method and terms were saved. */
+  edition: number;
+  methodEdition: number;
+  termsEdition: number;
+}
+export interface KeepoutRow {
+  id: string;
+  blockId: string;
+  position: number;
+  kind: KeepoutKind;
+  name: string;
+  shape: KeepoutShape;
+  setback: number;
+  reason: string;
+  near: Near | null;
+  located: string | null;
+}
+export interface ZoneRow {
+  id: string;
+  blockId: string;
+  position: number;
+  name: string;
+  parts: MultiPolygon;
+  damp: Damp;
+  light: Light;
+  soil: Soil;
+}
+/** An elevation laid into a block's plane: little-endian 32-bit heights, row by row from the south. */
+export interface SurfaceRow {
+  blockId: string;
+  source: string;
+  minX: number;
+  minY: number;
+  cell: number;
+  nodeColumns: number;
+  nodeRows: number;
+  heights: Buffer;
+  broughtAt: Date;
+  broughtBy: string;
+}
+
+const keepoutShape = record<KeepoutShape>({ type: isText, coordinates: Array.isArray });
+const carryShape = record<CarryTerms>({
+  bagLoad: isNumber,
+  bagTrees: isNumber,
+  trailerBoxes: isNumber,
+  trailerLoad: isNumber,
+});
+const termsShape = record<CalendarTerms>({
+  tasks: optional(isRecord),
+  ripping: optional(isRecord),
+  spray: optional(isRecord),
+  protection: optional(isText),
+  materials: optional(isRecord),
+  currency: optional(isText),
+  finish: optional(isRecord),
+});
+
+export function groundTables(sequelize: Sequelize) {
+  return {
+    block: table<BlockRow>(sequelize, 'block', {
+      id: key,
+      siteId: reference,
+      name: text,
+      position: whole,
+      boundary: json(nested<MultiPolygon>(3)),
+      originLongitude: real,
+      originLatitude: real,
+      margin: real,
+      conditions: json(bySchema<Conditions>(conditions)),
+      method: json(recordOf<string>(isText, 'schools by question')),
+      orderTerms: json(recordOf<OrderTerms>(isRecord, 'terms by species')),
+      carryTerms: { ...json(carryShape), allowNull: true },
+      plantingDay: day,
+      phase: { ...text, defaultValue: '' },
+      calendarTerms: { ...json(termsShape), defaultValue: {} },
+      targetDensity: { ...real, allowNull: true },
+      edition,
+      methodEdition: edition,
+      termsEdition: edition,
+    }),
+    keepout: table<KeepoutRow>(sequelize, 'keepout', {
+      id: key,
+      blockId: reference,
+      position: whole,
+      kind: text,
+      name: text,
+      shape: json(keepoutShape),
+      setback: real,
+      reason: text,
+      near: { ...json(record<Near>({ within: isNumber })), allowNull: true },
+      located: day,
+    }),
+    zone: table<ZoneRow>(sequelize, 'zone', {
+      id: key,
+      blockId: reference,
+      position: whole,
+      name: text,
+      parts: json(nested<MultiPolygon>(3)),
+      damp: text,
+      light: text,
+      soil: json(record<Soil>({ texture: isText, depth: isNumber, repellent: isFlag })),
+    }),
+    surface: table<SurfaceRow>(sequelize, 'surface', {
+      blockId: key,
+      source: text,
+      minX: real,
+      minY: real,
+      cell: real,
+      nodeColumns: whole,
+      nodeRows: whole,
+      heights: { type: DataTypes.BLOB('long'), allowNull: false },
+      broughtAt: moment,
+      broughtBy: reference,
+    }),
+  };
+}

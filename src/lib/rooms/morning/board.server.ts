@@ -1,0 +1,220 @@
+import { daysBetween } from '../../../../core/measure/dates';
+import { airCall, dayMissing, taskCalls } from '../../../../core/calendar/calls';
+import { qualityCalls } from '../../../../core/checks/calls';
+import { handedCalls, nowhereCalls } from '../../../../core/crew/calls';
+import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
+import { releaseCalls } from '../../../../core/rows/calls';
+import { dayOf } from '../../../../core/say/day';
+import { onDay, say, type Message } from '../../../../core/say/message';
+import {
+  owedCalls,
+  reachCalls,
+  rootCalls,
+  soakCalls,
+  type CalledLot,
+} from '../../../../core/stock/calls';
+import { refillCalls } from '../../../../core/survival/calls';
+import type { Facts } from '../../server/facts';
+import { airAt, rootAirNow, weatherFact, hoursFact } from '../../server/station';
+import { dueOf, taskEventsFact } from '../calendar/tasks.server';
+import { plotsFact, qualityOf } from '../checks/facts.server';
+import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
+import { blocksFact, keepoutsFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { handedFact } from '../people/facts.server';
+import { currentOf, layoutsFact, releasedOf, rowsFact } from '../rows/facts.server';
+import type { LayoutRow } from '../rows/tables.server';
+import { cardsFact, lotsFact, reachOf, soaksNow, type LotState } from '../stock/facts.server';
+import { countedOf, countsFact } from '../survival/facts.server';
+
+export interface BlockState {
+  block: BlockRow;
+  layout?: LayoutRow;
+  planted: number;
+  total: number;
+  /** Where planting stands or how the block was last counted. */
+  standing: Message;
+  calls: Call[];
+  driven: Partial<Record<Room, boolean>>;
+}
+
+/** Days before planting from which stock is held against rows. */
+const STOCK_DAYS = 7;
+
+/** What the board is read from: so many questions, whatever the number of blocks. */
+const OF_BLOCKS = [
+  layoutsFact,
+  keepoutsFact,
+  taskEventsFact,
+  lotsFact,
+  sownFact,
+  plotsFact,
+  countsFact,
+];
+
+const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
+  code: lot.code,
+  dip: dipped ? lot.dipFactor : 1,
+  open,
+  soaks: soaksNow({ soaks }, now),
+  owed: balance.held.reduce((sum, [, count]) => sum + Math.max(0, -count), 0),
+});
+
+/** Everything that wants attention on one block, and which pegs are driven in. */
+export async function blockState(facts: Facts, block: BlockRow): Promise<BlockState> {
+  const { now, site } = facts;
+  const [layouts, lots, sown, plots, quality, keepouts, due, counted, air, handed] =
+    await Promise.all([
+      facts.of(layoutsFact, block.id),
+      facts.of(lotsFact, block.id),
+      plantedOf(facts, block.id),
+      facts.of(plotsFact, block.id),
+      qualityOf(facts, block.id),
+      facts.of(keepoutsFact, block.id),
+      dueOf(facts, block),
+      countedOf(facts, block),
+      rootAirNow(facts),
+      facts.of(handedFact),
+    ]);
+  const layout = currentOf(layouts);
+  const released = releasedOf(layouts);
+  const today = dayOf(now, site.zone);
+  const { plantingDay, name } = block;
+  const { planted } = sown;
+  const total = layout?.trees ?? 0;
+  const planting = Boolean(
+    released && plantingDay && planted < total && daysBetween(today, plantingDay) <= STOCK_DAYS,
+  );
+  const calledLots = lots.map((lot) => called(lot, now));
+  const buried = keepouts.find(({ kind, located }) => kind === 'buried-service' && !located);
+  const calls: BlockCall[] = [
+    ...rootCalls(calledLots, air, name, now),
+    ...soakCalls(calledLots, name, now),
+    ...owedCalls(calledLots, name),
+    ...(planting ? reachCalls(await namedReach(facts, block.id), name) : []),
+    ...(quality.some(({ outOfLine }) => outOfLine)
+      ? qualityCalls(quality, await planterName(facts), name)
+      : []),
+    ...taskCalls(due.waiting, name),
+    ...(layout && !released && plantingDay
+      ? releaseCalls(layout, plantingDay, today, buried, name)
+      : []),
+    ...(plantingDay ? [] : [dayMissing(name)]),
+    ...nowhereCalls(sown.carried.nowhere, name),
+    ...handedCalls(handed.filter(({ blockId }) => blockId === block.id).length, name),
+    ...(counted && planted >= total && counted.targetIsSet
+      ? refillCalls(counted.estimate, counted.refill, name)
+      : []),
+  ];
+  return {
+    block,
+    layout,
+    planted,
+    total,
+    standing: await standingOf(
+      facts,
+      block,
+      layout,
+      { planted, total, row: sown.lastRow },
+      counted,
+    ),
+    calls: inOrder(calls.map((call) => ({ ...call, block: block.id }))),
+    driven: {
+      ground: Boolean(layout),
+      rows: Boolean(released),
+      stock: lots.some(({ balance }) => balance.received > 0),
+      calendar: Boolean(plantingDay),
+      crew: total > 0 && planted >= total,
+      checks: plots.length > 0,
+      tending: due.tending.done.some(({ state }) => state === 'done'),
+      survival: Boolean(counted),
+    },
+  };
+}
+
+async function namedReach(facts: Facts, blockId: string) {
+  const [reach, cards] = await Promise.all([reachOf(facts, blockId), facts.of(cardsFact)]);
+  return reach.map((entry) => ({
+    ...entry,
+    name: (cards.find(({ id }) => id === entry.speciesId)?.name ?? '').toLowerCase(),
+  }));
+}
+
+async function planterName(facts: Facts): Promise<(id: string) => string> {
+  const names = new Map((await facts.of(plantersFact)).map(({ id, name }) => [id, name]));
+  return (id) => names.get(id) ?? '';
+}
+
+async function standingOf(
+  facts: Facts,
+  block: BlockRow,
+  layout: LayoutRow | undefined,
+  { planted, total, row }: { planted: number; total: number; row?: number },
+  counted: Awaited<ReturnType<typeof countedOf>>,
+): Promise<Message> {
+  if (counted && planted >= total) {
+    const percent = (share: number) => (share * 100).toFixed(0);
+    const { estimate, low, high } = counted.estimate;
+    return say('standing.counted', {
+      day: onDay(counted.on),
+      alive: percent(estimate),
+      low: percent(low),
+      high: percent(high),
+    });
+  }
+  if (planted > 0) {
+    if (planted >= total) return say('standing.planted');
+    const { days } = await finishOf(facts, block.id);
+    const known = Number.isFinite(days);
+    return say('standing.planting', {
+      row: row ?? 0,
+      days: known ? Math.ceil(days) : 0,
+      known: known ? 'yes' : 'no',
+    });
+  }
+  if (!layout) return say('standing.noLayout');
+  if (layout.state === 'released') return say('standing.released');
+  return block.plantingDay
+    ? say('standing.draft', { day: onDay(block.plantingDay) })
+    : say('standing.draftOpen');
+}
+
+/** All blocks of a site as the board and the phases show them: read together. */
+export async function siteStates(facts: Facts): Promise<BlockState[]> {
+  const blocks = await facts.of(blocksFact);
+  const ids = blocks.map(({ id }) => id);
+  await Promise.all([
+    facts.need(OF_BLOCKS, ids),
+    facts.need([weatherFact, hoursFact, handedFact, plantersFact], [facts.site.id]),
+  ]);
+  const planting = await blocksPlanting(facts, blocks);
+  if (planting.length) await facts.need([rowsFact], planting);
+  return Promise.all(blocks.map((block) => blockState(facts, block)));
+}
+
+/** Blocks whose rows are held against stock: only their rows are read. */
+async function blocksPlanting(facts: Facts, blocks: readonly BlockRow[]): Promise<string[]> {
+  const today = dayOf(facts.now, facts.site.zone);
+  const ids: string[] = [];
+  for (const { id, plantingDay } of blocks) {
+    const { planted, total } = await plantedOf(facts, id);
+    const near = plantingDay && daysBetween(today, plantingDay) <= STOCK_DAYS;
+    if (total > 0 && planted < total && near) ids.push(id);
+  }
+  return ids;
+}
+
+/** The whole site this morning. */
+export async function morningBoard(facts: Facts) {
+  const [air, states] = await Promise.all([airAt(facts), siteStates(facts)]);
+  const planting = states.find(({ planted, total }) => planted > 0 && planted < total);
+  const weather = air && planting ? airCall(air.hours, air.now) : undefined;
+  return {
+    air,
+    states,
+    calls: inOrder([
+      ...states.flatMap(({ calls }) => calls),
+      ...(weather ? [{ ...weather, block: planting!.block.id }] : []),
+    ]),
+  };
+}

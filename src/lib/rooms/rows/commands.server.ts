@@ -1,0 +1,91 @@
+import { v7 as uuid } from 'uuid';
+import { layOut, COMPUTATION_VERSION, type LayoutParameters } from '../../../../core/rows/layout';
+import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored';
+import { told } from '../../../../core/say/told';
+import type { Handlers, Work } from '../../server/work';
+import { readLayoutGround } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import type { rowsContract } from './contract';
+
+export const rowsCommands: Handlers<typeof rowsContract> = {
+  async 'rows.save'({ blockId, name, parameters }, work) {
+    // The lock also makes two leaders who save at once get numbers in turn.
+    const { block } = await work.block(blockId, 'plan');
+    return saveVersion(work, block, name, parameters as LayoutParameters);
+  },
+
+  async 'rows.release'({ layoutId }, work) {
+    const head = await work.tables.layout.one({ id: layoutId }, { columns: ['id', 'blockId'] });
+    const { block } = await work.block(head?.blockId ?? '', 'plan');
+    const layout = (await work.tables.layout.one({ id: layoutId }, { lock: 'update' }))!;
+    const before = await work.tables.layout.one(
+      { blockId: block.id, state: 'released' },
+      { lock: 'update' },
+    );
+    if (before?.id === layoutId) return;
+    const hidden = await work.tables.keepout.one({
+      blockId: block.id,
+      kind: 'buried-service',
+      located: null,
+    });
+    if (hidden) throw told('rows.notLocated', { name: hidden.name });
+    if (before) {
+      const [{ planted }] = await work.query<{ planted: string | null }>(
+        `SELECT SUM(planted) AS planted FROM planted_row WHERE layout_id = :id`,
+        { id: before.id },
+      );
+      if (Number(planted ?? 0) > 0)
+        throw told('rows.plantedIn', { number: before.number, planted: Number(planted) });
+      await work.tables.layout.set({ id: before.id }, { state: 'withdrawn' });
+    }
+    await work.tables.layout.set(
+      { id: layout.id },
+      { state: 'released', releasedAt: new Date(work.now), releasedBy: work.person.id },
+    );
+  },
+};
+
+/** Lays a block out anew from parameters and keeps the rows as its next version. */
+export async function saveVersion(
+  work: Work,
+  block: BlockRow,
+  name: string,
+  parameters: LayoutParameters,
+): Promise<{ layoutId: string; number: number }> {
+  const known = await work.tables.species.all({
+    where: { siteId: block.siteId },
+    columns: ['id'],
+  });
+  if (parameters.mix.some(({ species }) => !known.some(({ id }) => id === species)))
+    throw told('site.noSpecies');
+  const { plantable, ground } = await readLayoutGround(work, block);
+  const layout = layOut(ground, parameters);
+  if (!layout.rows.total) throw told('rows.noTree');
+  const number = 1 + (await work.tables.layout.max('number', { blockId: block.id }));
+  const id = uuid();
+  await work.tables.layout.add({
+    id,
+    blockId: block.id,
+    number,
+    name,
+    state: 'saved',
+    computation: COMPUTATION_VERSION,
+    parameters,
+    rhythm: rhythmOf(layout.rows),
+    trees: layout.rows.total,
+    plantableArea: plantable.plantable.value,
+    speciesCounts: layout.speciesCounts,
+    createdAt: new Date(work.now),
+    createdBy: work.person.id,
+    releasedAt: null,
+    releasedBy: null,
+  });
+  await work.tables.layoutRow.addAll(
+    toStoredRows(layout.rows, layout.runs).map((row) => ({
+      layoutId: id,
+      ...row,
+      trees: treesInRow(row),
+    })),
+  );
+  return { layoutId: id, number };
+}

@@ -1,0 +1,101 @@
+import type { StoredRow } from '../../../../core/rows/stored';
+import { fact, groupBy, type Facts } from '../../server/facts';
+import type { Reader } from '../../server/reader';
+import { numbers, parse } from '../../store/shape';
+import type { LayoutRow } from './tables.server';
+
+/** Versions of a block's layout, the newest first. */
+export const layoutsFact = fact<LayoutRow[]>(
+  'layouts',
+  ['rows'],
+  () => [],
+  async (reader, blockIds) =>
+    groupBy(
+      await reader.tables.layout.all({
+        where: { blockId: [...blockIds] },
+        order: [['number', 'DESC']],
+      }),
+      ({ blockId }) => blockId,
+    ),
+);
+
+/** The version the crew plants by, if one is released. */
+export const releasedOf = (layouts: readonly LayoutRow[]): LayoutRow | undefined =>
+  layouts.find(({ state }) => state === 'released');
+
+/** The released version, or else the newest saved one. */
+export const currentOf = (layouts: readonly LayoutRow[]): LayoutRow | undefined =>
+  releasedOf(layouts) ?? layouts.find(({ state }) => state === 'saved');
+
+export async function currentLayout(facts: Facts, blockId: string): Promise<LayoutRow | undefined> {
+  return currentOf(await facts.of(layoutsFact, blockId));
+}
+export async function releasedLayout(
+  facts: Facts,
+  blockId: string,
+): Promise<LayoutRow | undefined> {
+  return releasedOf(await facts.of(layoutsFact, blockId));
+}
+
+/** Rows of layouts as they were stored. */
+export async function readRows(
+  reader: Reader,
+  layoutIds: readonly string[],
+): Promise<Map<string, StoredRow[]>> {
+  if (!layoutIds.length) return new Map();
+  const rows = await reader.tables.layoutRow.all({
+    where: { layoutId: [...layoutIds] },
+    order: [
+      ['layoutId', 'ASC'],
+      ['number', 'ASC'],
+    ],
+  });
+  return new Map(
+    [...groupBy(rows, ({ layoutId }) => layoutId)].map(([layoutId, own]) => [
+      layoutId,
+      own.map(({ number, line, start, step, listed, stretches, runs }) => ({
+        ...{ number, line, start, step, stretches, runs },
+        listed: Boolean(listed),
+      })),
+    ]),
+  );
+}
+
+/** Rows of the current version of each block: the released one, or else the newest saved one. */
+export const rowsFact = fact<StoredRow[]>(
+  'rows',
+  ['rows'],
+  () => [],
+  async (reader, blockIds) => {
+    const rows = await reader.query<Written & { blockId: string }>(
+      `SELECT c.block_id AS blockId, r.number, r.line, r.start, r.step, r.listed, r.stretches, r.runs
+       FROM (SELECT id, block_id, ROW_NUMBER() OVER (PARTITION BY block_id
+           ORDER BY state = 'released' DESC, number DESC) AS place
+         FROM layout WHERE block_id IN (:blockIds) AND state <> 'withdrawn') c
+       JOIN layout_row r ON r.layout_id = c.id WHERE c.place = 1 ORDER BY r.number`,
+      { blockIds },
+    );
+    return new Map(
+      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+        blockId,
+        own.map(({ number, line, start, step, listed, stretches, runs }) => ({
+          ...{ number, start, step },
+          listed: Boolean(listed),
+          line: parse(numbers, line, 'layout_row.line'),
+          stretches: parse(numbers, stretches, 'layout_row.stretches'),
+          runs: parse(numbers, runs, 'layout_row.runs'),
+        })),
+      ]),
+    );
+  },
+);
+
+interface Written {
+  number: number;
+  start: number;
+  step: number;
+  listed: boolean;
+  line: unknown;
+  stretches: unknown;
+  runs: unknown;
+}

@@ -1,0 +1,226 @@
+import type { Content } from 'pdfmake/interfaces';
+import {
+  formatBearing,
+  formatLength,
+  formatNumber,
+  type UnitSystem,
+} from '../../../../core/measure/units';
+import type { RowFall } from '../../../../core/rows/contour';
+import type { SettingOut } from '../../../../core/rows/setting-out';
+import type { Tag } from '../../../../core/rows/trial';
+import { STRING_LENGTH } from '../../../../core/rows/layout';
+import { summarise, type RowRhythm, type StoredRow } from '../../../../core/rows/stored';
+import { heading, LINES, plain, print } from '../../server/pdf';
+
+export interface SheetContent {
+  block: string;
+  site: string;
+  version: number;
+  day: string;
+  rhythm: RowRhythm;
+  rows: readonly StoredRow[];
+  species: readonly { letter: string; name: string; colour: string; stock: string }[];
+  brief: string;
+  units: UnitSystem;
+  /** One card a planter, or a single sheet of all rows. */
+  cards: { title: string; rows: readonly StoredRow[] }[];
+}
+
+/** Pocket sheets: every row with its first and last peg, length, trees and ribbon, A5, one hand wide. */
+export function pocketSheet(content: SheetContent): Promise<Buffer> {
+  return print(
+    content,
+    'pocket sheet',
+    content.cards.flatMap((card, i) => sheet(content, card, i > 0)),
+  );
+}
+
+/** What a crew pegs by: baseline, right angle, diagonals, and every row's strings. */
+export function settingOutSheet(content: {
+  block: string;
+  site: string;
+  version: number;
+  day: string;
+  units: UnitSystem;
+  out: SettingOut;
+  /** True fall of each row, where heights are known. */
+  falls?: readonly RowFall[];
+}): Promise<Buffer> {
+  const { out, units, falls } = content;
+  const length = (metres: number, decimals = 2) => plain(formatLength(metres, units, decimals));
+  const { baseline } = out;
+  const intro: Content[] = [
+    { text: `${content.block}, setting out`, fontSize: 17, bold: true },
+    { text: content.site, color: '#4d5951', margin: [0, 2, 0, 6] },
+  ];
+  if (baseline) {
+    intro.push({
+      text: `Baseline ${length(baseline.length)} on ${formatBearing(baseline.bearing)}. Right angle at its first peg: ${baseline.rightAngle
+        .map((side) => length(side, 0))
+        .join(
+          ' – ',
+        )}. Check the square ${length(baseline.square.width)} by ${length(baseline.square.height)}: both diagonals read ${length(baseline.square.diagonal)}.`,
+      margin: [0, 0, 0, 6],
+    });
+  }
+  intro.push({
+    text: `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${plain(formatNumber(out.frameSteps))} steps in all. Paint or flag goes back after the hole is dug. Locate and mark buried services before driving pegs.`,
+    margin: [0, 0, 0, 8],
+  });
+  return print(content, 'setting out', [
+    ...intro,
+    {
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        widths: [24, baseline ? 48 : 0, baseline ? 44 : 0, 44, 46, 40, '*'],
+        body: [
+          heading(
+            'Row',
+            baseline ? 'On baseline' : '',
+            baseline ? 'First peg' : '',
+            'Level',
+            'On ground',
+            falls ? 'Fall' : '',
+            'Strings end at',
+          ),
+          ...out.rows.map((row, i) => [
+            { text: String(row.row), bold: true },
+            baseline ? length(baseline.pegs[i].along) : '',
+            baseline ? length(baseline.pegs[i].firstPeg) : '',
+            length(row.level, 1),
+            length(row.ground, 1),
+            falls ? fallWords(falls[i]) : '',
+            row.strings.map(({ to }) => length(to, 1)).join(', '),
+          ]),
+        ],
+      },
+      layout: LINES,
+    },
+  ]);
+}
+
+const fallWords = ({ fall }: RowFall): string =>
+  !Number.isFinite(fall)
+    ? ''
+    : Math.abs(fall) < 1 / 2000
+      ? 'level'
+      : `1 in ${Math.round(1 / Math.abs(fall))}`;
+
+/** The tags of a trial, in the order in which they are hung. */
+export function tagList(content: {
+  block: string;
+  version: number;
+  day: string;
+  treatments: readonly string[];
+  tags: readonly Tag[];
+}): Promise<Buffer> {
+  const { tags, treatments } = content;
+  return print(content, 'tags', [
+    { text: `${content.block}, tags of the trial`, fontSize: 17, bold: true },
+    {
+      text: plain(
+        `${formatNumber(tags.length)} tags: block, treatment, tree. The tag on the tree must match its spot. ${treatments
+          .map((name, i) => `${String.fromCharCode(65 + i)} ${name}`)
+          .join(', ')}.`,
+      ),
+      margin: [0, 3, 0, 8],
+    },
+    {
+      columns: [0, 1, 2].map((column) => {
+        const third = Math.ceil(tags.length / 3);
+        return {
+          table: {
+            headerRows: 1,
+            widths: [40, 26, 26],
+            body: [
+              heading('Tag', 'Row', 'Peg'),
+              ...tags
+                .slice(column * third, (column + 1) * third)
+                .map(({ code, row, peg }) => [{ text: code, bold: true }, `${row}`, `${peg}`]),
+            ],
+          },
+          layout: LINES,
+        };
+      }),
+    },
+  ]);
+}
+
+function sheet(
+  content: SheetContent,
+  card: SheetContent['cards'][number],
+  newPage: boolean,
+): Content[] {
+  const { rhythm, species, units } = content;
+  const summaries = card.rows.map((row) => summarise(row));
+  const trees = summaries.reduce((sum, row) => sum + row.trees, 0);
+  const longest = Math.max(1, ...summaries.map((row) => row.trees));
+  const length = (metres: number) => plain(formatLength(metres, units, 1));
+  return [
+    { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
+    {
+      text: plain(
+        `${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(STRING_LENGTH)}`,
+      ),
+      color: '#4d5951',
+      margin: [0, 2, 0, 4],
+    },
+    {
+      columns: species.map(({ letter, name, stock }) => ({
+        text: `${letter}  ${name}, ${stock}`,
+        width: 'auto',
+        margin: [0, 0, 10, 0],
+      })),
+      bold: true,
+      margin: [0, 0, 0, 4],
+    },
+    { text: content.brief, margin: [0, 0, 0, 6] },
+    {
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        widths: [20, 36, 36, 38, 24, '*'],
+        body: [
+          heading('Row', 'First peg', 'Last peg', 'Length', 'Trees', 'Species, from the first peg'),
+          ...summaries.map((row) => [
+            { text: String(row.number), bold: true },
+            { text: length(row.first) },
+            { text: length(row.last) },
+            { text: length(row.last - row.first) },
+            { text: String(row.trees) },
+            { svg: ribbonSvg(row.runs, species, longest), width: 190 },
+          ]),
+        ],
+      },
+      layout: LINES,
+    },
+    {
+      text: 'Check the square by 3-4-5 at the baseline; both diagonals must agree. Locate and mark buried services before digging.',
+      color: '#4d5951',
+      margin: [0, 6, 0, 0],
+      fontSize: 7.5,
+    },
+  ];
+}
+
+/** The row ribbon in print: widths to scale, a letter and a count where they fit. */
+function ribbonSvg(
+  runs: readonly number[],
+  species: SheetContent['species'],
+  longest: number,
+): string {
+  const width = 190;
+  let x = 0;
+  let body = '';
+  for (let i = 0; i < runs.length; i += 2) {
+    const w = (width * runs[i + 1]) / longest;
+    const { colour, letter } = species[runs[i]];
+    body += `<rect x="${x}" y="0" width="${Math.max(0.4, w - 0.6)}" height="11" fill="${colour}"/>`;
+    const text = `${letter} ${runs[i + 1]}`;
+    if (w > text.length * 4.2)
+      body += `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${text}</text>`;
+    x += w;
+  }
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="11" viewBox="0 0 ${width} 11">${body}</svg>`;
+}

@@ -1,0 +1,476 @@
+import { Op } from 'sequelize';
+import { daysBetween, type Day } from '../../../../core/measure/dates';
+import type { Figure } from '../../../../core/measure/working';
+import { dayOf } from '../../../../core/say/day';
+import { speciesOfFirst } from '../../../../core/rows/species';
+import {
+  ANCHOR_MINUTES,
+  dryingRate,
+  vesselClock,
+  worstExposure,
+  type Air,
+} from '../../../../core/stock/exposure';
+import {
+  keepingSpan,
+  PLACE_RULES,
+  stress,
+  type KeepingReading,
+} from '../../../../core/stock/keeping';
+import {
+  balanceFrom,
+  type Balance,
+  type Holder,
+  type StockEvent,
+  type StockEventKind,
+  type StockFlag,
+} from '../../../../core/stock/ledger';
+import { orderQuantity, USUAL_TERMS } from '../../../../core/stock/order';
+import { coverOf, type Cover, type OrderLine } from '../../../../core/stock/orders';
+import { reach, type Reach } from '../../../../core/stock/reach';
+import { now } from '../../server/clock';
+import { fact, groupBy, type Facts } from '../../server/facts';
+import type { BlockRow } from '../ground/tables.server';
+import { plantedOf } from '../crew/facts.server';
+import { currentLayout, rowsFact } from '../rows/facts.server';
+import { asStockEvent } from './sums.server';
+import type { LotRow, PlaceRow, SpeciesRow, StockEventRow, ToolRow } from './tables.server';
+
+/** A bag, box or bucket that is open. */
+export interface Vessel {
+  id: string;
+  label: string;
+  openedAt: string;
+  air: Air;
+}
+
+export interface Soak {
+  id: string;
+  count: number;
+  startedAt: string;
+}
+
+/** A lot with what it comes to, read from the sums beside its events. */
+export interface LotState {
+  lot: LotRow;
+  balance: Balance;
+  /** Since when each holder has had trees of it without a break. */
+  since: Map<Holder, string>;
+  open: Vessel[];
+  soaks: Soak[];
+  /** Its roots carry a dip. */
+  dipped: boolean;
+  /** Minutes of the anchor air by vessel, of what is closed. */
+  minutes: Map<string, number>;
+}
+
+/** The species of the plan whose places a lot fills: its own, or the one it stands in for. */
+export const standsFor = (lot: { speciesId: string; replacesId: string | null }): string =>
+  lot.replacesId ?? lot.speciesId;
+
+interface Sum {
+  lotId: string;
+  what: 'total' | 'held' | 'open' | 'minutes' | 'soak';
+  key: string;
+  label: string;
+  count: number;
+  at: number;
+  temperature: number;
+  humidity: number;
+  wind: number;
+}
+
+const LOTS = `SELECT id FROM lot WHERE block_id IN (:blockIds)`;
+
+/** Everything kept beside the events, as one answer: a season's 500 lots come back at once. */
+const SUMS = `
+  SELECT lot_id AS lotId, 'total' AS what, kind AS \`key\`, '' AS label, count, 0 AS at,
+    0 AS temperature, 0 AS humidity, 0 AS wind FROM stock_total WHERE lot_id IN (${LOTS})
+  UNION ALL
+  SELECT lot_id, 'held', holder, '', count, UNIX_TIMESTAMP(since), 0, 0, 0
+    FROM stock_held WHERE count <> 0 AND lot_id IN (${LOTS})
+  UNION ALL
+  SELECT lot_id, 'open', id, label, 0, UNIX_TIMESTAMP(at), temperature, humidity, wind
+    FROM root_open WHERE lot_id IN (${LOTS})
+  UNION ALL
+  SELECT lot_id, 'minutes', label, label, minutes, 0, 0, 0, 0
+    FROM root_total WHERE lot_id IN (${LOTS})
+  UNION ALL
+  SELECT s.lot_id, 'soak', s.id, '', s.count, UNIX_TIMESTAMP(s.at), 0, 0, 0 FROM stock_event s
+    WHERE s.lot_id IN (${LOTS}) AND s.kind = 'soak'
+      AND NOT EXISTS (SELECT 1 FROM stock_event d WHERE d.closes = s.id)
+      AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = s.id)
+  ORDER BY at, \`key\``;
+
+/** Lots of a block with their balances; no event is read. */
+export const lotsFact = fact<LotState[]>(
+  'lots',
+  ['stock'],
+  () => [],
+  async (reader, blockIds) => {
+    const [lots, sums] = await Promise.all([
+      reader.tables.lot.all({ where: { blockId: [...blockIds] }, order: [['code', 'ASC']] }),
+      reader.query<Sum>(SUMS, { blockIds }),
+    ]);
+    const byLot = groupBy(sums, ({ lotId }) => lotId);
+    return groupBy(
+      lots.map((lot) => stateOf(lot, byLot.get(lot.id) ?? [])),
+      ({ lot }) => lot.blockId,
+    );
+  },
+);
+
+const iso = (seconds: number) => new Date(Math.round(seconds * 1000)).toISOString();
+
+function stateOf(lot: LotRow, sums: readonly Sum[]): LotState {
+  const of = (what: Sum['what']) => sums.filter((sum) => sum.what === what);
+  const totals = new Map(
+    of('total').map(({ key, count }) => [key as StockEventKind, Number(count)]),
+  );
+  const held = of('held').map(({ key, count, at }) => ({
+    holder: key as Holder,
+    count: Number(count),
+    since: iso(at),
+  }));
+  return {
+    lot,
+    balance: balanceFrom(totals, new Map(held.map(({ holder, count }) => [holder, count]))),
+    since: new Map(held.map(({ holder, since }) => [holder, since])),
+    open: of('open').map(({ key, label, at, temperature, humidity, wind }) => ({
+      id: key,
+      label,
+      openedAt: iso(at),
+      air: { temperature, humidity, wind },
+    })),
+    soaks: of('soak').map(({ key, count, at }) => ({
+      id: key,
+      count: Number(count),
+      startedAt: iso(at),
+    })),
+    dipped: (totals.get('dip') ?? 0) > 0,
+    minutes: new Map(of('minutes').map(({ label, count }) => [label, Number(count)])),
+  };
+}
+
+/** Soaks older than this were forgotten, not left in water. */
+const LONGEST_SOAK = 4 * 86_400_000;
+
+/** Soaks that go on, of the last four days. */
+export const soaksNow = ({ soaks }: Pick<LotState, 'soaks'>, now: number): Soak[] =>
+  soaks.filter(({ startedAt }) => now - Date.parse(startedAt) < LONGEST_SOAK);
+
+/** Minutes roots were out, may be, and have left: one clock for board, boxes and phone. */
+export const clockOfVessel = (
+  vessel: Vessel,
+  { lot, dipped }: Pick<LotState, 'lot' | 'dipped'>,
+  air: Air,
+  now: number,
+) => vesselClock(vessel, air, dipped ? lot.dipFactor : 1, now);
+
+export interface EventPage {
+  events: (StockEvent & {
+    note: string;
+    author: string;
+    standing: boolean;
+    flag: StockFlag | null;
+  })[];
+  /** Whether older ones are left. */
+  more: boolean;
+}
+
+/** What happened to a lot, newest first. */
+export async function eventsOf(facts: Facts, lotId: string, limit: number): Promise<EventPage> {
+  const rows = await facts.reader.query<StockEventRow & { author: string; cancelled: 0 | 1 }>(
+    `SELECT e.id, e.lot_id AS lotId, e.kind, e.count, e.at, e.planter_id AS planterId,
+       e.place_id AS placeId, e.to_id AS toId, e.corrects, e.closes, e.note, e.flag, p.name AS author,
+       EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id) AS cancelled
+     FROM stock_event e JOIN person p ON p.id = e.author_id
+     WHERE e.lot_id = :lotId AND e.kind <> 'correct'
+     ORDER BY e.at DESC, e.id DESC LIMIT :limit`,
+    { lotId, limit: limit + 1 },
+  );
+  return {
+    events: rows.slice(0, limit).map((event) => ({
+      ...asStockEvent(event),
+      note: event.note,
+      author: event.author,
+      standing: !event.cancelled,
+      flag: event.flag,
+    })),
+    more: rows.length > limit,
+  };
+}
+
+/** What the worst-treated trees of each lot have been through, with its working. */
+export function exposuresOf(
+  states: readonly LotState[],
+  air: Air,
+  now: number,
+): Map<string, Figure> {
+  return new Map(
+    states.map(({ lot, minutes, open }) => {
+      const sums = new Map(minutes);
+      for (const vessel of open) {
+        const { open: out } = vesselClock(vessel, air, 1, now);
+        const exposed = (out * (dryingRate(vessel.air) + dryingRate(air))) / 2;
+        sums.set(vessel.label, (sums.get(vessel.label) ?? 0) + exposed);
+      }
+      return [lot.id, worstExposure(sums)];
+    }),
+  );
+}
+
+const ofSite = <Row>(
+  name: string,
+  read: (tables: Facts['reader']['tables'], siteId: string) => Promise<Row[]>,
+) =>
+  fact<Row[]>(
+    name,
+    ['stock', 'site'],
+    () => [],
+    async (reader, [siteId]) => new Map([[siteId, await read(reader.tables, siteId)]]),
+  );
+
+export const placesFact = ofSite<PlaceRow>('places', (tables, siteId) =>
+  tables.place.all({ where: { siteId }, order: [['position', 'ASC']] }),
+);
+export const toolsFact = ofSite<ToolRow>('tools', (tables, siteId) =>
+  tables.tool.all({ where: { siteId }, order: [['position', 'ASC']] }),
+);
+export const cardsFact = ofSite<SpeciesRow>('cards', (tables, siteId) =>
+  tables.species.all({ where: { siteId }, order: [['name', 'ASC']] }),
+);
+export const picturesFact = ofSite<{ id: string; speciesId: string; caption: string }>(
+  'pictures',
+  async (tables, siteId) =>
+    tables.speciesPicture.all({
+      where: { speciesId: (await tables.species.all({ where: { siteId } })).map(({ id }) => id) },
+      columns: ['id', 'speciesId', 'caption'],
+      order: [['addedAt', 'ASC']],
+    }),
+);
+
+/** Order lines of a block, the next delivery first. */
+export const ordersFact = fact<(OrderLine & { edition: number })[]>(
+  'orders',
+  ['stock'],
+  () => [],
+  async (reader, blockIds) => {
+    const rows = await reader.tables.stockOrder.all({
+      where: { blockId: [...blockIds] },
+      order: [
+        ['deliverOn', 'ASC'],
+        ['nursery', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    });
+    return new Map(
+      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+        blockId,
+        own.map(({ speciesId, replacesId, ...row }) => ({
+          ...row,
+          species: speciesId,
+          replaces: replacesId,
+        })),
+      ]),
+    );
+  },
+);
+
+export interface ToOrder {
+  quantities: { speciesId: string; terms: typeof USUAL_TERMS; quantity: Figure }[];
+  cover: Cover[];
+  /** Trees of all species: to order with reserve and culls, asked for, confirmed, and short of confirmed. */
+  needed: number;
+  asked: number;
+  confirmed: number;
+  short: number;
+}
+
+/** What to order for a block and how it is covered: one figure for order, phases and materials. */
+export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder> {
+  const [layout, lines] = await Promise.all([
+    currentLayout(facts, block.id),
+    facts.of(ordersFact, block.id),
+  ]);
+  const quantities = (layout?.parameters.mix ?? []).map(({ species: speciesId }, i) => {
+    const terms = block.orderTerms[speciesId] ?? USUAL_TERMS;
+    return { speciesId, terms, quantity: orderQuantity(layout!.speciesCounts[i], terms) };
+  });
+  const cover = coverOf(
+    new Map(quantities.map(({ speciesId, quantity }) => [speciesId, quantity.value])),
+    lines,
+  );
+  const sum = (of: (entry: Cover) => number) =>
+    cover.reduce((total, entry) => total + of(entry), 0);
+  return {
+    quantities,
+    cover,
+    needed: sum(({ needed }) => needed),
+    asked: sum(({ asked }) => asked),
+    confirmed: sum(({ confirmed }) => confirmed),
+    short: sum(({ short }) => short),
+  };
+}
+
+export interface SpeciesReach extends Reach {
+  speciesId: string;
+  /** On the ledger: in store and out with the crew. */
+  ledger: number;
+  /** Of these, planted by the tallies and not posted onto the ledger yet. */
+  unclosed: number;
+  /** Codes of the lots that have any. */
+  lots: string[];
+}
+
+/** How far the stock reaches: one figure for board, stock and load. */
+export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesReach[]> {
+  const [layout, lots, { byRow }] = await Promise.all([
+    currentLayout(facts, blockId),
+    facts.of(lotsFact, blockId),
+    plantedOf(facts, blockId),
+  ]);
+  if (!layout) return [];
+  const rows = await facts.of(rowsFact, blockId);
+  const ids = layout.parameters.mix.map(({ species }) => species);
+  const planted = new Array<number>(ids.length).fill(0);
+  for (const row of rows)
+    speciesOfFirst(row.runs, byRow.get(row.number) ?? 0, ids.length).forEach(
+      (count, s) => (planted[s] += count),
+    );
+  const of = (species: string) => lots.filter(({ lot }) => standsFor(lot) === species);
+  const sum = (species: string, what: (balance: Balance) => number) =>
+    of(species).reduce((total, { balance }) => total + what(balance), 0);
+  const left = ids.map((species, s) =>
+    Math.max(
+      0,
+      sum(species, ({ received, culled, lost }) => received - culled - lost) - planted[s],
+    ),
+  );
+  return reach(rows, byRow, left).map((entry) => {
+    const speciesId = ids[entry.species];
+    const ledger = sum(speciesId, ({ onHand, out }) => onHand + out);
+    return {
+      ...entry,
+      speciesId,
+      ledger,
+      unclosed: Math.max(0, ledger - entry.onHand),
+      lots: of(speciesId)
+        .filter(({ balance }) => balance.onHand + balance.out > 0)
+        .map(({ lot }) => lot.code),
+    };
+  });
+}
+
+/** Readings of all places with a logger, of the last ninety days, in order of time. */
+export const readingsFact = fact<Map<string, KeepingReading[]>>(
+  'readings',
+  ['stock'],
+  () => new Map(),
+  async (reader, [siteId]) => {
+    const rows = await reader.query<{ placeId: string; at: number; temperature: number }>(
+      `SELECT r.place_id AS placeId, UNIX_TIMESTAMP(r.at) AS at, r.temperature
+       FROM keeping_reading r JOIN place p ON p.id = r.place_id
+       WHERE p.site_id = :siteId AND p.logger <> 'none' AND r.at >= :since ORDER BY r.at`,
+      { siteId, since: new Date(now() - 91 * 86_400_000) },
+    );
+    return new Map([
+      [
+        siteId,
+        new Map(
+          [...groupBy(rows, ({ placeId }) => placeId)].map(([placeId, own]) => [
+            placeId,
+            own.map(({ at, temperature }) => ({ at: Math.round(at * 1000), temperature })),
+          ]),
+        ),
+      ],
+    ]);
+  },
+);
+
+export interface LotStress {
+  stress: Figure;
+  /** The place that has most of it. */
+  place?: PlaceRow;
+  days: number;
+  warmHours: number;
+  daysSinceLifting?: number;
+}
+
+/** How much of what each lot can bear is used up. */
+export async function stressOf(
+  facts: Facts,
+  states: readonly LotState[],
+  exposures: ReadonlyMap<string, Figure>,
+): Promise<Map<string, LotStress>> {
+  const at = facts.now;
+  const day: Day = dayOf(at, facts.site.zone);
+  const [places, logged] = await Promise.all([facts.of(placesFact), facts.of(readingsFact)]);
+  /** Lots that came together share their hours. */
+  const hours = new Map<string, number>();
+  const warmSince = (place: PlaceRow, since: number): number => {
+    const readings = logged.get(place.id) ?? [];
+    const first = readings.findIndex(({ at: moment }) => moment >= since);
+    if (first < 0) return 0;
+    const key = `${place.id} ${first}`;
+    const known = hours.get(key) ?? keepingSpan(readings.slice(first), place).warm;
+    hours.set(key, known);
+    return known;
+  };
+  return new Map(
+    states.map((state) => {
+      const most = state.balance.held
+        .filter(([holder]) => holder.startsWith('p:'))
+        .sort((a, b) => b[1] - a[1])[0];
+      const place = most && places.find(({ id }) => most[0] === `p:${id}`);
+      const since = most ? Date.parse(state.since.get(most[0]) ?? '') : NaN;
+      const days = most && Number.isFinite(since) ? Math.max(0, (at - since) / 86_400_000) : 0;
+      const warmHours = place && most ? warmSince(place, since) : 0;
+      const rules = place
+        ? { ...PLACE_RULES[place.kind], label: place.name, days: place.days }
+        : { ...PLACE_RULES.shade, label: 'no place entered' };
+      const { dipFactor, liftedOn } = state.lot;
+      return [
+        state.lot.id,
+        {
+          place,
+          days,
+          warmHours,
+          daysSinceLifting: liftedOn ? daysBetween(liftedOn, day) : undefined,
+          stress: stress({
+            days,
+            warmHours,
+            place: rules,
+            exposure: exposures.get(state.lot.id)?.value ?? 0,
+            exposureAllowed: ANCHOR_MINUTES * (state.dipped ? dipFactor : 1),
+          }),
+        },
+      ];
+    }),
+  );
+}
+
+/** When something of a kind last happened to each of some lots and was not cancelled since. */
+export async function lastEventsOf(
+  facts: Facts,
+  lotIds: readonly string[],
+  kind: StockEventKind,
+): Promise<Map<string, string>> {
+  if (!lotIds.length) return new Map();
+  const rows = await facts.reader.query<{ lotId: string; at: Date }>(
+    `SELECT e.lot_id AS lotId, MAX(e.at) AS at FROM stock_event e
+     WHERE e.kind = :kind AND e.lot_id IN (:lotIds)
+       AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id) GROUP BY e.lot_id`,
+    { kind, lotIds },
+  );
+  return new Map(rows.map(({ lotId, at }) => [lotId, new Date(at).toISOString()]));
+}
+
+/** Samples looked at, of some lots, the newest first. */
+export async function inspectionsOf(facts: Facts, lotIds: readonly string[], limit = 500) {
+  if (!lotIds.length) return [];
+  return facts.reader.tables.inspection.all({
+    where: { lotId: { [Op.in]: [...lotIds] } },
+    order: [['at', 'DESC']],
+    limit,
+  });
+}

@@ -1,0 +1,112 @@
+import { dayOf } from '../../../../core/say/day';
+import { plantedUntil } from '../../../../core/crew/sums';
+import {
+  refill,
+  survival,
+  type Refill,
+  type SurvivalEstimate,
+} from '../../../../core/survival/estimate';
+import { fact, groupBy, type Facts } from '../../server/facts';
+import type { BlockRow } from '../ground/tables.server';
+import { plantedOf, sownFact } from '../crew/facts.server';
+import { releasedLayout } from '../rows/facts.server';
+
+export interface Count {
+  id: string;
+  row: number;
+  set: number;
+  alive: number;
+  marks: string;
+  cause: string;
+  countedOn: string;
+  why: string;
+  author: string;
+  at: string;
+}
+
+/** Counts of the released version, in the order in which they were made. */
+export const countsFact = fact<Count[]>(
+  'counts',
+  ['survival', 'rows'],
+  () => [],
+  async (reader, blockIds) => {
+    const rows = await reader.query<Omit<Count, 'at'> & { blockId: string; at: Date }>(
+      `SELECT l.block_id AS blockId, c.id, c.\`row_number\` AS row, c.set_trees AS \`set\`, c.alive,
+         c.marks, c.cause, CAST(c.counted_on AS CHAR) AS countedOn, c.why, c.author_id AS author, c.at
+       FROM layout l JOIN survival_count c ON c.layout_id = l.id
+       WHERE l.block_id IN (:blockIds) AND l.state = 'released' ORDER BY c.counted_on, c.at`,
+      { blockIds },
+    );
+    return new Map(
+      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
+        blockId,
+        own.map(({ blockId: _block, at, ...count }) => ({
+          ...count,
+          at: new Date(at).toISOString(),
+        })),
+      ]),
+    );
+  },
+);
+
+/** Days within which counts belong to one counting season. */
+const SEASON_DAYS = 120;
+
+export interface Counted {
+  /** The newest count of each row of the newest season, by row. */
+  counts: Count[];
+  /** Rows counted more than once in the season: every count, the newest first. */
+  again: { row: number; counts: Count[] }[];
+  /** The season's last day. */
+  on: string;
+  estimate: SurvivalEstimate;
+  /** Trees in the ground on that day. */
+  plantedThen: number;
+  /** Against the density asked for, or the released one where nothing is asked. */
+  refill: Refill;
+  target: number;
+  targetIsSet: boolean;
+}
+
+/** What the newest count says of a block; nothing while nothing is counted. */
+export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted | undefined> {
+  const [all, sown, layout, planted] = await Promise.all([
+    facts.of(countsFact, block.id),
+    facts.of(sownFact, block.id),
+    releasedLayout(facts, block.id),
+    plantedOf(facts, block.id),
+  ]);
+  const on = all.at(-1)?.countedOn;
+  if (!on || !layout) return undefined;
+  const since = new Date(Date.parse(on) - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
+  const season = all.filter(({ countedOn }) => countedOn >= since);
+  const byRow = groupBy(season, ({ row }) => String(row));
+  const counts = [...byRow.values()].map((own) => own.at(-1)!).sort((a, b) => a.row - b.row);
+  const rowsPlanted = [...planted.byRow.values()].filter((trees) => trees > 0).length;
+  const estimate = survival(
+    counts.map(({ row, set, alive }) => ({ row, set, alive })),
+    Math.max(rowsPlanted, counts.length),
+  );
+  // What went in after the count is no part of what was counted.
+  const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
+  const target = block.targetDensity ?? layout.trees / layout.plantableArea;
+  return {
+    counts,
+    again: [...byRow.values()]
+      .filter((own) => own.length > 1)
+      .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),
+    on,
+    estimate,
+    plantedThen,
+    refill: refill(
+      estimate,
+      plantedThen,
+      target,
+      layout.trees ? (layout.plantableArea * plantedThen) / layout.trees : layout.plantableArea,
+    ),
+    target,
+    targetIsSet: block.targetDensity !== null,
+  };
+}
+
+export const dayNow = (facts: Facts): string => dayOf(facts.now, facts.site.zone);

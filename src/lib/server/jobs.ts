@@ -1,0 +1,3 @@
+import type { Logger } from 'pino';
+
+export function startJobs(_log: Logger): void {}

@@ -1,0 +1,84 @@
+<script lang="ts">
+  import { Button, TextInput } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { nauticalZone } from '$core/say/day';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import type { SiteRow } from '$lib/rooms/people/tables.server';
+
+  interface Props {
+    site: SiteRow;
+    /** Where the site's first block lies, as a proposal. */
+    firstBlock?: { latitude: number; longitude: number };
+    ontold: (said: string) => void;
+  }
+  let { site, firstBlock, ontold }: Props = $props();
+  const { id, name, latitude, longitude, zone } = untrack(() => site);
+  let draft = $state({ name, latitude, longitude, zone });
+  let wrong = $state('');
+  const away = $derived(
+    firstBlock &&
+      Math.hypot(firstBlock.latitude - draft.latitude, firstBlock.longitude - draft.longitude) > 1,
+  );
+  function propose() {
+    const { latitude: north, longitude: east } = firstBlock!;
+    Object.assign(draft, {
+      latitude: Math.round(north * 1e4) / 1e4,
+      longitude: Math.round(east * 1e4) / 1e4,
+    });
+    if (/^Etc\//.test(draft.zone)) draft.zone = nauticalZone(east);
+  }
+  async function save() {
+    wrong = '';
+    try {
+      await saveWhole(
+        'people.site',
+        {
+          before: { name, latitude, longitude, zone },
+          mine: $state.snapshot(draft),
+          edition: site.edition,
+        },
+        (value, edition) => ({ siteId: id, ...value, edition }),
+      );
+      ontold('The site is where you say; its days begin at that zone’s midnight.');
+    } catch (error) {
+      wrong = spoken(error);
+    }
+  }
+</script>
+
+<h2>Where the site lies</h2>
+<TextInput labelText="Name of the site" bind:value={draft.name} />
+<NumberField
+  label="Latitude, degrees"
+  bind:value={draft.latitude}
+  min={-90}
+  max={90}
+  decimals={4}
+/>
+<NumberField
+  label="Longitude, degrees"
+  bind:value={draft.longitude}
+  min={-180}
+  max={180}
+  decimals={4}
+/>
+<TextInput
+  labelText="Time zone"
+  helperText="By its name, such as Europe/Berlin: the day begins at its midnight."
+  bind:value={draft.zone}
+/>
+<p class="quiet">
+  {draft.latitude < 0
+    ? 'South of the equator: winter is in July.'
+    : 'North of the equator: winter is in January.'}
+</p>
+{#if away}<p class="say">
+    The first block lies elsewhere.
+    <button class="link-button" onclick={propose}>Take its place</button>
+  </p>{/if}
+<div class="buttons">
+  <Button size="small" kind="tertiary" on:click={save}>Save the site</Button>
+</div>
+{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}

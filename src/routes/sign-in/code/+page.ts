@@ -1,0 +1,2 @@
+// A plain form needs no script.
+export const csr = false;

@@ -16,6 +16,8 @@ export const SITE = {
   longitude: 11.42,
   latitude: 51.58,
   zone: 'Etc/GMT-1',
+  placed: true,
+  edition: 1,
   typicalYear: null,
   regime: 'cool-temperate',
 };

@@ -23,11 +23,13 @@ import { localPlane, type Plane, type Point } from '../core/measure/plane';
 import { layoutGround } from '../core/rows/ground';
 import { addTo, type Day } from '../core/measure/dates';
 import { seededRandom } from '../core/measure/random';
+import { dayOf } from '../core/say/day';
 import { shareRows } from '../core/crew/share';
 import { TASKS } from '../core/calendar/tasks';
 import { FINISH_TERMS } from '../core/calendar/terms';
 import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
+import { mendSums } from '../src/lib/store/sums';
 import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
 import { PRODUCT, TERMS } from './calendar';
 import { idMaker } from './events';
@@ -47,6 +49,7 @@ const MINUTE = 60_000;
 export async function loadDemo(store: Store, now: number): Promise<void> {
   const loader = new Loader(store, now);
   await loader.load();
+  await mendSums(store, false);
 }
 
 class Loader {
@@ -63,7 +66,7 @@ class Loader {
     private readonly store: Store,
     private readonly now: number,
   ) {
-    this.today = new Date(now + 3_600_000).toISOString().slice(0, 10);
+    this.today = dayOf(now, SITE.zone);
     this.siteId = this.id(now - 900 * DAY);
   }
 
@@ -142,7 +145,7 @@ class Loader {
   private event(daysAgo: number, hour: number, author = 'leader') {
     const time = Math.min(
       this.now - MINUTE,
-      Math.floor(this.now / DAY) * DAY - daysAgo * DAY + hour * 3_600_000,
+      Date.parse(this.today) - daysAgo * DAY + hour * 3_600_000,
     );
     const at = new Date(time);
     return {

@@ -4,7 +4,7 @@ import { migrate } from '../src/lib/store/migrate';
 import { loadDemo } from './load';
 
 const migrating = openStore(process.env.DATABASE_URL!);
-await migrate(migrating.sequelize);
+await migrate(migrating);
 await migrating.sequelize.close();
 
 // One connection and one transaction: a load that is broken off leaves the database empty.

@@ -7,9 +7,10 @@ import { PLACE_RULES, type PlaceKind } from '../core/stock/keeping';
 import type { StockEventKind } from '../core/stock/ledger';
 import { smallestPlan } from '../core/stock/sampling';
 import { playLogger } from '../src/lib/server/logger';
+import { Reader } from '../src/lib/server/reader';
 import type { Store } from '../src/lib/store';
-import type { SiteRow } from '../src/lib/store/people';
-import type { LotRow, StockEventRow, StockOrderRow } from '../src/lib/store/stock';
+import type { SiteRow } from '../src/lib/rooms/people/tables.server';
+import type { LotRow, StockEventRow, StockOrderRow } from '../src/lib/rooms/stock/tables.server';
 import { idMaker, type EventMaker } from './events';
 import type { Letter } from './species';
 
@@ -76,9 +77,20 @@ export class DemoStock {
       const id = this.id(now - 890 * DAY);
       this.places.set(name, id);
       const { coolest, warmest, days } = PLACE_RULES[kind];
-      const place = { id, siteId, name, kind, coolest, warmest, days, logger, position };
+      const place = {
+        id,
+        siteId,
+        name,
+        kind,
+        coolest,
+        warmest,
+        days,
+        logger,
+        position,
+        edition: 1,
+      };
       await store.place.create(place);
-      if (logger === 'stand-in') await playLogger(store, site, place, now);
+      if (logger === 'stand-in') await playLogger(new Reader(store), site, place, now);
     }
     await store.tool.bulkCreate(
       TOOLS.map((tool, position) => ({ id: this.id(now - 890 * DAY), siteId, position, ...tool })),
@@ -333,4 +345,5 @@ const BARE = {
   corrects: null,
   closes: null,
   note: '',
+  flag: null,
 };

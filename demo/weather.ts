@@ -1,6 +1,6 @@
 import { addTo, type Day } from '../core/measure/dates';
 import { normalDeviate, seededRandom } from '../core/measure/random';
-import type { WeatherDayRow } from '../src/lib/store/people';
+import type { WeatherDayRow } from '../src/lib/rooms/people/tables.server';
 
 /**
  * Invented daily weather of a cool-temperate country: a yearly wave, and spells that last some days

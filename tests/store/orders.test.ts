@@ -3,12 +3,11 @@ import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { carryPlan, wantedOf } from '../../core/stock/carry';
 import { shortCode } from '../../core/stock/label';
-import { cardsOf } from '../../src/lib/server/cards';
-import { nextDay } from '../../src/lib/server/crew-rows';
-import { gateOf } from '../../src/lib/server/gate-samples';
-import { labelSheet } from '../../src/lib/server/labels';
-import { orderLinesOf } from '../../src/lib/server/orders';
-import { readingsOf } from '../../src/lib/server/stock';
+import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
+import { cardsOf } from '../../src/lib/rooms/stock/cards.server';
+import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
+import { gateOf } from '../../src/lib/rooms/stock/gate.server';
+import { labelSheet } from '../../src/lib/rooms/stock/labels.server';
 import type { Store } from '../../src/lib/store';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -31,6 +30,8 @@ before(async () => {
 });
 after(() => store.sequelize.close());
 
+const orderLinesOf = async () => (await setting.facts()).of(ordersFact, blockId);
+
 const line = (more: object = {}) => ({
   ...{ id: uuid(), speciesId, nursery: 'Far Beds', count: 200, pack: 40, state: 'asked' },
   ...more,
@@ -45,7 +46,7 @@ test('orders: saved once, changed in place, of this site only, kept while a lot 
     count: 240,
     state: 'confirmed',
   });
-  const own = (await orderLinesOf(store, blockId)).filter(({ nursery }) => nursery === 'Far Beds');
+  const own = (await orderLinesOf()).filter(({ nursery }) => nursery === 'Far Beds');
   assert.deepEqual(
     own.map(({ count, state, deliverOn }) => [count, state, deliverOn]),
     [[240, 'confirmed', '2027-02-01']],
@@ -71,10 +72,10 @@ test('orders: saved once, changed in place, of this site only, kept while a lot 
 });
 
 test('a file of orders is taken whole or not at all', async () => {
-  const before = (await orderLinesOf(store, blockId)).length;
+  const before = (await orderLinesOf()).length;
   const lines = [line(), line({ speciesId: theirs })];
   await setting.refused('leader', 'stock.orders', { blockId, lines }, 409, /no such species/);
-  assert.equal((await orderLinesOf(store, blockId)).length, before);
+  assert.equal((await orderLinesOf()).length, before);
 });
 
 test('a lot keeps its species once trees are entered, and its code is its own', async () => {
@@ -101,7 +102,7 @@ test('a lot keeps its species once trees are entered, and its code is its own', 
   );
   await setting.done('checker', 'stock.lot', { ...lot, code: 'K-2', volume: 0.4, form: 'round' });
   assert.equal((await store.lot.findByPk(lot.id))!.code, 'K-2');
-  const { lots } = await gateOf(store, blockId);
+  const { lots } = await gateOf(await setting.facts(), blockId);
   assert.deepEqual(
     lots.filter(({ code }) => code === 'K-2').map(({ size, name }) => [size, name]),
     [[40, 'Willow']],
@@ -122,7 +123,7 @@ test('cards: a letter stands for one species, pictures are few, real, and of one
   await setting.refused('checker', 'stock.picture', picture(), 409, /holds 6 pictures/);
   await setting.refused('stranger', 'stock.dropPicture', { id: kept.id }, 404, /./);
   await setting.done('checker', 'stock.dropPicture', { id: kept.id });
-  const willow = (await cardsOf(store, setting.site.id)).find(({ id }) => id === speciesId)!;
+  const willow = (await cardsOf(await setting.facts())).find(({ id }) => id === speciesId)!;
   assert.deepEqual(
     [willow.pictures!.length, willow.notes, willow.marks],
     [5, 'wet', { bud: 'round' }],
@@ -145,20 +146,20 @@ test('places and their loggers: names are told apart, a stand-in is read on from
     400,
     /above the coolest/,
   );
-  const before = (await readingsOf(store, place.id, 0)).length;
+  const before = await store.keepingReading.count({ where: { placeId: place.id } });
   const readings = [{ at: Date.now() - 86_400_000 * 30, temperature: 4 }];
   const added = await setting.done('checker', 'stock.readings', { placeId: place.id, readings });
   assert.equal(added.added, 1);
   const twice = await setting.done('checker', 'stock.readings', { placeId: place.id, readings });
   assert.equal(twice.added, 0, 'sent twice counts once');
   await setting.done('checker', 'stock.logger', { placeId: place.id });
-  assert.ok((await readingsOf(store, place.id, 0)).length >= before + 1);
+  assert.ok((await store.keepingReading.count({ where: { placeId: place.id } })) >= before + 1);
   const shade = (await store.place.findOne({ where: { logger: 'none' } }))!;
   await setting.refused('checker', 'stock.logger', { placeId: shade.id }, 409, /no logger here/);
 });
 
 test('tomorrow’s rows: each planter as far as the rate goes, and a load that covers them', async () => {
-  const next = (await nextDay(store, setting.blocks['Haul Flat'], setting.site.id))!;
+  const next = (await nextDay(await setting.facts(), setting.blocks['Haul Flat'].id))!;
   assert.ok(next.crews.length >= 5);
   for (const { rate, rows } of next.crews) {
     const open = rows.map(

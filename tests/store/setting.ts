@@ -1,12 +1,14 @@
 import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
 import { loadDemo } from '../../demo/load';
-import { carryOut } from '../../src/lib/server/commands';
-import { hashPassword, type Person } from '../../src/lib/server/sign-in';
+import { perform } from '../../src/lib/rooms/commands.server';
+import { contractOf, isCommand } from '../../src/lib/rooms/contracts';
+import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
+import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
+import { Facts, forgetFacts, marksOf } from '../../src/lib/server/facts';
+import { hashPassword, personById, type Person } from '../../src/lib/server/sign-in';
 import { openStore, type Store } from '../../src/lib/store';
-import type { BlockRow } from '../../src/lib/store/ground';
 import { migrate } from '../../src/lib/store/migrate';
-import type { SiteRow } from '../../src/lib/store/people';
 
 export type Role = 'leader' | 'checker' | 'planter' | 'viewer' | 'stranger';
 export type Setting = Awaited<ReturnType<typeof demoSetting>>;
@@ -25,17 +27,22 @@ export async function demoSetting(name: string) {
   await maker.sequelize.close();
   url.pathname = `/viridane_${name}`;
   const store = openStore(url.href);
-  await migrate(store.sequelize);
-  await migrate(store.sequelize);
+  await migrate(store);
+  await migrate(store);
   await loadDemo(store, Date.now());
   const site = (await store.site.findOne())!.get() as SiteRow;
   const people = {} as Record<Role, Person>;
   await elsewhere(store);
   for (const signIn of ['leader', 'checker', 'planter', 'viewer', 'stranger'] as const)
-    people[signIn] = (await store.person.findOne({ where: { signIn } }))!.get() as Person;
+    people[signIn] = await asPerson(store, signIn);
   const blocks: Record<string, BlockRow> = {};
   for (const row of await store.block.findAll()) blocks[row.name] = row.get() as BlockRow;
-  return { store, site, people, blocks, ...commands(store, people) };
+  /** What pages would read now; `kept` also from what was read before. */
+  const facts = async (of: SiteRow = site, kept = false) => {
+    if (!kept) forgetFacts();
+    return new Facts(store, of, await marksOf(store, of.id));
+  };
+  return { store, site, people, blocks, facts, ...commands(store, people) };
 }
 
 async function elsewhere(store: Store) {
@@ -59,15 +66,54 @@ async function elsewhere(store: Store) {
   await store.membership.create({ personId, siteId, role: 'leader' });
 }
 
+export async function asPerson(store: Store, signIn: string): Promise<Person> {
+  return (await personById(store, (await store.person.findOne({ where: { signIn } }))!.id))!;
+}
+
+/** The edition at which somebody would read what a command saves as a whole. */
+async function editionOf(store: Store, command: string, payload: Record<string, string>) {
+  const of = async (table: { findByPk(id: string): Promise<object | null> }, id: string) =>
+    ((await table.findByPk(id)) ?? {}) as Partial<BlockRow>;
+  const block = await of(store.block, payload.blockId ?? '');
+  const tables: Record<string, Parameters<typeof of>[0]> = {
+    'stock.species': store.species,
+    'stock.order': store.stockOrder,
+    'stock.lot': store.lot,
+    'stock.place': store.place,
+    'stock.tool': store.tool,
+    'calendar.product': store.product,
+    'crew.planter': store.planter,
+  };
+  if (command === 'people.site') return (await of(store.site, payload.siteId)).edition ?? 0;
+  if (tables[command]) return (await of(tables[command], payload.id)).edition ?? 0;
+  if (command === 'ground.save') return block.edition ?? 0;
+  return (command === 'method.save' ? block.methodEdition : block.termsEdition) ?? 0;
+}
+
 function commands(store: Store, people: Record<Role, Person>) {
+  /** Sends as a page would that was read a moment ago. */
+  async function send(who: Role, command: string, payload: object) {
+    const wants =
+      isCommand(command) &&
+      'edition' in ((contractOf(command).input as unknown as { fields?: object }).fields ?? {});
+    const whole =
+      wants && !('edition' in payload)
+        ? {
+            ...payload,
+            edition: await editionOf(store, command, payload as Record<string, string>),
+          }
+        : payload;
+    return perform(store, people[who], command, whole);
+  }
   return {
+    send,
     async done(who: Role, command: string, payload: object) {
-      const outcome = await carryOut(store, people[who], command, payload);
+      const outcome = await send(who, command, payload);
       assert.equal(outcome.status, 200, JSON.stringify(outcome.body));
       return outcome.body as Record<string, unknown>;
     },
     async refused(who: Role, command: string, payload: object, status: number, why: RegExp) {
-      const { status: found, body } = await carryOut(store, people[who], command, payload);
+      const { status: found, body } = await send(who, command, payload);
       assert.equal(found, status, JSON.stringify(body));
       assert.match((body as { error: string }).error, why);
     },

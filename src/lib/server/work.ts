@@ -56,7 +56,7 @@ export class Work extends Reader {
   constructor(
     store: Store,
     readonly person: Person,
-    transaction: Transaction,
+    transaction?: Transaction,
   ) {
     super(store, transaction);
   }

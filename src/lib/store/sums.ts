@@ -75,8 +75,11 @@ function flat(sums: PlantedSums | undefined): Map<string, number> {
   return all;
 }
 
-/** Makes every sum anew, each lot and each layout in a transaction of its own. */
-export async function mendSums(store: Store): Promise<void> {
+/**
+ * Makes every sum anew, each lot and each layout in a transaction of its own.
+ * @param apart false where the caller's own connection is in a transaction already
+ */
+export async function mendSums(store: Store, apart = true): Promise<void> {
   const reader = new Reader(store);
   const nobody = {
     id: '',
@@ -87,9 +90,11 @@ export async function mendSums(store: Store): Promise<void> {
     sites: [],
   } as const;
   const mend = (how: (work: Work) => Promise<void>) =>
-    store.sequelize.transaction((transaction) =>
-      how(new Work(store, { ...nobody, sites: [] }, transaction)),
-    );
+    apart
+      ? store.sequelize.transaction((transaction) =>
+          how(new Work(store, { ...nobody, sites: [] }, transaction)),
+        )
+      : how(new Work(store, { ...nobody, sites: [] }));
   for (const { id, zone } of await layoutsOf(reader))
     await mend((work) => rebuildPlanted(work, id, zone));
   for (const { id } of await lotsOf(reader)) await mend((work) => rebuildLot(work, id));

@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { layOut, COMPUTATION_VERSION, type LayoutParameters } from '../../../../core/rows/layout';
 import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
+import { siteAccess } from '../../server/authorise';
 import type { Handlers, Work } from '../../server/work';
 import { readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -15,8 +16,13 @@ export const rowsCommands: Handlers<typeof rowsContract> = {
   },
 
   async 'rows.release'({ layoutId }, work) {
-    const head = await work.tables.layout.one({ id: layoutId }, { columns: ['id', 'blockId'] });
-    const { block } = await work.block(head?.blockId ?? '', 'plan');
+    const [head] = await work.query<{ blockId: string; siteId: string }>(
+      `SELECT l.block_id AS blockId, b.site_id AS siteId FROM layout l
+       JOIN block b ON b.id = l.block_id WHERE l.id = :layoutId`,
+      { layoutId },
+    );
+    siteAccess(work.person, head?.siteId ?? '', 'plan', 'layout');
+    const { block } = await work.block(head.blockId, 'plan');
     const layout = (await work.tables.layout.one({ id: layoutId }, { lock: 'update' }))!;
     const before = await work.tables.layout.one(
       { blockId: block.id, state: 'released' },

@@ -148,7 +148,7 @@ const eventCommands: Omit<Handlers<typeof stockContract>, AboutCommand> = {
   },
 
   async 'stock.closeDay'({ blockId, day }, work) {
-    const { block, site } = await work.block(blockId, 'record', 'share');
+    const { block, site } = await work.block(blockId, 'record');
     if (day > dayOf(work.now, site.zone)) throw told('site.dayAhead', { day: onDay(day) });
     const { account } = await dayAccount(work, block, site, day);
     const [, end] = dayBounds(day, site.zone);

@@ -399,13 +399,6 @@
     background: var(--clay);
     color: #fff;
   }
-  .link-button {
-    min-height: 44px;
-    font-size: 16px;
-    border: 0;
-    display: inline;
-    background: none;
-  }
   details {
     margin-top: 18px;
     font-size: 16px;

@@ -323,7 +323,7 @@
             <td class="n"
               >{#if leads}<button
                   class="link-button"
-                  onclick={() => (editing = { ...line, edition: line.edition })}
+                  onclick={() => (editing = data.lines.find(({ id }) => id === line.id))}
                   >Change<span class="visually-hidden">
                     {card(line.species).name} from {line.nursery}</span
                   ></button

@@ -89,6 +89,16 @@ export function ensureBuild() {
   if (existsSync(stamp) && statSync(stamp).mtimeMs > newestSource()) return;
   console.log('Building …');
   run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'error']);
+  // The thread that does long work lies beside the server.
+  run('npx', [
+    '--no-install',
+    'vite',
+    'build',
+    '--config',
+    'vite.jobs.config.ts',
+    '--logLevel',
+    'error',
+  ]);
   writeFileSync(stamp, '');
 }
 

@@ -65,7 +65,8 @@ try {
       '--fail-on-warnings',
     ]);
   }
-  if (wanted('unit')) nodeTests('unit', filesUnder('core', '.test.ts'));
+  if (wanted('unit'))
+    nodeTests('unit', [...filesUnder('core', '.test.ts'), ...filesUnder('src', '.test.ts')]);
   if (wanted('reference')) nodeTests('reference', filesUnder('tests/reference', '.test.ts'));
   if (wanted('store')) {
     const database = await startMariadb(path.join(temporary, 'store'));

@@ -339,4 +339,5 @@ export interface Messages {
   'measure.outside': 'found' | 'min' | 'max';
   'measure.below': 'found' | 'min';
   'measure.above': 'found' | 'max';
+  'rows.noTrial': 'number';
 }

@@ -20,7 +20,7 @@ export interface CalledLot {
  * page says the same.
  */
 export const minutesLeft = ({ left }: { left: number }): { left: number; over: number } =>
-  left > 0 ? { left: Math.floor(left), over: 0 } : { left: 0, over: Math.floor(-left) };
+  left > 0 ? { left: Math.floor(left), over: 0 } : { left: 0, over: Math.floor(Math.abs(left)) };
 
 /** Bags that stand open, the most urgent there is. */
 export function rootCalls(

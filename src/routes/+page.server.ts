@@ -5,7 +5,18 @@ import { openSite } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The morning board: every block of the site, and what each wants today. */
-export const load: PageServerLoad = async ({ locals }) => {
+export const load: PageServerLoad = async ({ locals, depends }) => {
+  depends(
+    'viridane:ground',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:calendar',
+    'viridane:crew',
+    'viridane:checks',
+    'viridane:tending',
+    'viridane:survival',
+    'viridane:people',
+  );
   const page = await openSite(locals);
   if (!page) redirect(303, '/people');
   const board = await morningBoard(page.facts);

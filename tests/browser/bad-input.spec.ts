@@ -23,7 +23,7 @@ test('a bad boundary file gets a sentence and makes no block', async ({ page }) 
         [12, 52],
         [11, 51],
       ]),
-      /at most 10 000 ha/,
+      /at most 10.000 ha/,
     ],
     [
       'tiny.geojson',

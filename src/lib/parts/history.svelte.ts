@@ -56,13 +56,33 @@ export class History<T> {
   }
 }
 
-/** Ctrl-Z and Ctrl-Shift-Z, except while a field is being typed in. */
-export function undoKeys(history: { undo(): void; redo(): void }): (event: KeyboardEvent) => void {
-  return (event) => {
+/** Text fields in which something is being typed that nobody has taken over yet. */
+const beingTyped = new WeakSet<EventTarget>();
+
+/**
+ * Ctrl-Z and Ctrl-Shift-Z, wherever the focus is: on a slider, a box to tick, a list. Only while a word or
+ * number is being typed does the field undo its own letters.
+ */
+export function undoKeys(history: { undo(): void; redo(): void }): () => void {
+  const typing = (event: Event) => isText(event.target) && beingTyped.add(event.target!);
+  const taken = (event: Event) => beingTyped.delete(event.target!);
+  const keys = (event: KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-    if ((event.target as HTMLElement).closest('input, textarea, select')) return;
+    if (event.target && beingTyped.has(event.target)) return;
     event.preventDefault();
     if (event.shiftKey) history.redo();
     else history.undo();
   };
+  document.addEventListener('input', typing);
+  document.addEventListener('change', taken);
+  window.addEventListener('keydown', keys);
+  return () => {
+    document.removeEventListener('input', typing);
+    document.removeEventListener('change', taken);
+    window.removeEventListener('keydown', keys);
+  };
 }
+
+const isText = (target: EventTarget | null): boolean =>
+  target instanceof HTMLTextAreaElement ||
+  (target instanceof HTMLInputElement && !['range', 'checkbox', 'radio'].includes(target.type));

@@ -18,7 +18,6 @@ import {
   type Result,
 } from '../rooms/contracts';
 import type { BlockRow } from '../rooms/ground/tables.server';
-import type { SiteRow } from '../rooms/people/tables.server';
 import type { LayoutRow, LayoutRowRow } from '../rooms/rows/tables.server';
 import type { LotRow } from '../rooms/stock/tables.server';
 import type { Store } from '../store';

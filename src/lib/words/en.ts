@@ -477,4 +477,5 @@ export const en: Record<MessageKey, string> = {
   'measure.outside': '{found, number} was found; {min, number} to {max, number} is accepted.',
   'measure.below': '{found, number} was found; at least {min, number} is accepted.',
   'measure.above': '{found, number} was found; at most {max, number} is accepted.',
+  'rows.noTrial': 'Version {number, number} is no trial; it has no tags.',
 };

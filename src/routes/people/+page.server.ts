@@ -4,7 +4,8 @@ import type { Role } from '$lib/rooms/people/tables.server';
 import type { PageServerLoad } from './$types';
 
 /** Who belongs to the site, what they may, and which devices are signed in. */
-export const load: PageServerLoad = async ({ locals }) => {
+export const load: PageServerLoad = async ({ locals, depends }) => {
+  depends('viridane:people', 'viridane:site');
   const page = await openSite(locals);
   if (!page) return { mayPlan: false, members: [], left: [], sessions: [], siteId: '' };
   const { site, role, facts, person } = page;

@@ -12,7 +12,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 
 /** Only paths of this application are gone on to: what a browser makes of it must stay on this origin. */
 function onward(to: string | null, origin: string): string {
-  if (!to || !to.startsWith('/') || /[\\\u0000-\u001f]/.test(to)) return '/';
+  if (!to?.startsWith('/') || to.includes('\\')) return '/';
   try {
     const url = new URL(to, origin);
     return url.origin === origin ? `${url.pathname}${url.search}` : '/';

@@ -1,8 +1,10 @@
 import { v7 as uuid } from 'uuid';
+import { geodesicMeasure } from '../../../../core/ground/polygon';
 import { layOut, COMPUTATION_VERSION, type LayoutParameters } from '../../../../core/rows/layout';
 import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
 import { siteAccess } from '../../server/authorise';
+import { askJob } from '../../server/jobs';
 import type { Handlers, Work } from '../../server/work';
 import { readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -11,8 +13,14 @@ import type { rowsContract } from './contract';
 export const rowsCommands: Handlers<typeof rowsContract> = {
   async 'rows.save'({ blockId, name, parameters }, work) {
     // The lock also makes two leaders who save at once get numbers in turn.
-    const { block } = await work.block(blockId, 'plan');
-    return saveVersion(work, block, name, parameters as LayoutParameters);
+    const { block, site } = await work.block(blockId, 'plan');
+    const given = parameters as LayoutParameters;
+    // So many trees take their time: a thread lays them out, and shows how far it is.
+    if (treesAbout(block, given) > MOST_AT_ONCE)
+      return {
+        job: await askJob(work, site.id, 'rows.save', { blockId, name, parameters: given }),
+      };
+    return saveVersion(work, block, name, given);
   },
 
   async 'rows.release'({ layoutId }, work) {
@@ -51,12 +59,23 @@ export const rowsCommands: Handlers<typeof rowsContract> = {
   },
 };
 
+/** Rows written at a time. */
+const ROWS_A_TIME = 500;
+/** Trees that are laid out while the leader waits for the answer. */
+const MOST_AT_ONCE = 60_000;
+
+/** About how many trees a block would hold, for deciding who lays them out. */
+function treesAbout(block: BlockRow, { inRow, between }: LayoutParameters): number {
+  return geodesicMeasure(block.boundary).area / Math.max(0.01, inRow * between);
+}
+
 /** Lays a block out anew from parameters and keeps the rows as its next version. */
 export async function saveVersion(
   work: Work,
   block: BlockRow,
   name: string,
   parameters: LayoutParameters,
+  tell: (share: number) => Promise<void> = async () => {},
 ): Promise<{ layoutId: string; number: number }> {
   const known = await work.tables.species.all({
     where: { siteId: block.siteId },
@@ -66,6 +85,7 @@ export async function saveVersion(
     throw told('site.noSpecies');
   const { plantable, ground } = await readLayoutGround(work, block);
   const layout = layOut(ground, parameters);
+  await tell(0.5);
   if (!layout.rows.total) throw told('rows.noTree');
   const number = 1 + (await work.tables.layout.max('number', { blockId: block.id }));
   const id = uuid();
@@ -86,12 +106,14 @@ export async function saveVersion(
     releasedAt: null,
     releasedBy: null,
   });
-  await work.tables.layoutRow.addAll(
-    toStoredRows(layout.rows, layout.runs).map((row) => ({
-      layoutId: id,
-      ...row,
-      trees: treesInRow(row),
-    })),
-  );
+  const stored = toStoredRows(layout.rows, layout.runs);
+  for (let from = 0; from < stored.length; from += ROWS_A_TIME) {
+    await work.tables.layoutRow.addAll(
+      stored
+        .slice(from, from + ROWS_A_TIME)
+        .map((row) => ({ layoutId: id, ...row, trees: treesInRow(row) })),
+    );
+    await tell(0.5 + (0.5 * from) / stored.length);
+  }
   return { layoutId: id, number };
 }

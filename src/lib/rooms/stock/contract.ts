@@ -5,10 +5,9 @@ import { GATE_FAULTS } from '../../../../core/stock/inspection';
 import { PLACE_KINDS } from '../../../../core/stock/keeping';
 import { STOCK_KINDS } from '../../../../core/stock/ledger';
 import { ORDER_STATES } from '../../../../core/stock/orders';
-import { isRecord } from '../../store/shape';
 import type { StockFlag } from '../../../../core/stock/ledger';
 import { command, gives } from '../contract';
-import { day, edition, event, finite, id, maybeId, moment, name, yup } from '../fields';
+import { day, edition, event, id, maybeId, moment, name, yup } from '../fields';
 
 const { array, boolean, mixed, number, object, string } = yup;
 

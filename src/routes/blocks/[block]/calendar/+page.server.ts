@@ -6,7 +6,16 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Every block's string, the open one first in the eye. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends(
+    'viridane:calendar',
+    'viridane:tending',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:survival',
+  );
   const { site, facts, person } = await openBlock(locals, params.block);
   const blocks = await facts.of(blocksFact);
   await facts.need(

@@ -6,7 +6,6 @@
   import { untrack } from 'svelte';
   import type { ScheduledTask } from '$core/calendar/schedule';
   import type { CalendarTerms, TaskTerms as Terms } from '$core/calendar/terms';
-  import { send } from '$lib/parts/send.svelte';
 
   interface Props {
     blockId: string;

@@ -9,7 +9,8 @@ import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:checks', 'viridane:rows', 'viridane:crew');
   const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   const planters = (await facts.of(plantersFact)).map(({ id, name }) => ({ id, name }));

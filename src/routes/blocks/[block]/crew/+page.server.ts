@@ -13,7 +13,8 @@ import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:crew', 'viridane:rows', 'viridane:people');
   const { block, facts } = await openBlock(locals, params.block);
   const [layout, planters, handed, names] = await Promise.all([
     releasedLayout(facts, block.id),

@@ -2,7 +2,8 @@ import { blocksFact, keepoutsFact, surfaceFact, zonesFact } from '$lib/rooms/gro
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params }) => {
+export const load: PageServerLoad = async ({ locals, params, depends }) => {
+  depends('viridane:ground');
   const { block, facts } = await openBlock(locals, params.block);
   const [keepouts, zones, surface, blocks] = await Promise.all([
     facts.of(keepoutsFact, block.id),

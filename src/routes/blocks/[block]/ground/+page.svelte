@@ -108,9 +108,7 @@
   );
   $effect(() => work(ground));
   onMount(() => {
-    const keys = undoKeys(history);
-    window.addEventListener('keydown', keys);
-    return () => window.removeEventListener('keydown', keys);
+    return undoKeys(history);
   });
   beforeNavigate(({ cancel }) => {
     if (

@@ -4,11 +4,11 @@
   import { MATERIALS } from '$core/calendar/materials';
   import { formatNumber } from '$core/measure/units';
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
-  import { untrack } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
   import { SCHOOLS, type Conditions, type Question } from '$core/method/schools';
   import { briefing, depthTolerance, methodOf, methodTasks } from '$core/method/method';
-  import { History } from '$lib/parts/history.svelte';
+  import { History, undoKeys } from '$lib/parts/history.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -46,6 +46,7 @@
   );
   const editable = $derived(data.role === 'leader');
   let wrong = $state('');
+  onMount(() => undoKeys(history));
   const ground = (next: Partial<Conditions>) =>
     history.change({ ...history.current, conditions: { ...history.current.conditions, ...next } });
   function pick(question: Question, key: string, byDefault: string) {

@@ -4,7 +4,8 @@ import { layoutsFact, releasedOf, rowsFact } from '$lib/rooms/rows/facts.server'
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:rows', 'viridane:ground', 'viridane:stock');
   const { block, facts } = await openBlock(locals, params.block);
   const [plantable, zones, surface, versions, names] = await Promise.all([
     plantableOf(facts, block),

@@ -236,14 +236,13 @@
   }
   const currentBearing = $derived(bearingOfDirection(settings.direction));
   onMount(() => {
-    const keys = undoKeys(history);
-    window.addEventListener('keydown', keys);
+    const noUndo = undoKeys(history);
     const step = (by: number) => (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select') || !layout) return;
       selected = Math.max(1, Math.min(rowCount(layout.result.rows), selected + by));
     };
     const off = tinykeys(window, { '[': step(-1), ']': step(1) });
-    return () => (off(), window.removeEventListener('keydown', keys));
+    return () => (off(), noUndo());
   });
   beforeNavigate(({ cancel }) => {
     if (

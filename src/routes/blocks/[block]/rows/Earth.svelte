@@ -72,7 +72,7 @@
         min="0"
         max="200"
         value={Math.round(onSlope * 100)}
-        onvalue={(typed) => (typed = typed / 100)}
+        onvalue={(percent) => (typed = percent / 100)}
       />
     </div>
   </section>

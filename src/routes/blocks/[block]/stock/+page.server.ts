@@ -20,7 +20,8 @@ import type { PageServerLoad } from './$types';
 const LISTED = 60;
 
 /** Lots, the most stressed first, and what happened to the one that is chosen. */
-export const load: PageServerLoad = async ({ params, locals, url }) => {
+export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, facts } = await openBlock(locals, params.block);
   const [states, planters, places, air, reach] = await Promise.all([
     facts.of(lotsFact, block.id),

@@ -9,7 +9,8 @@ import { countedOf } from '$lib/rooms/survival/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:survival', 'viridane:crew', 'viridane:rows', 'viridane:calendar');
   const { block, site, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   const day = dayOf(facts.now, site.zone);

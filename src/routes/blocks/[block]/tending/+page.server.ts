@@ -3,7 +3,8 @@ import { dueOf, taskEventsFact } from '$lib/rooms/calendar/tasks.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:tending', 'viridane:calendar', 'viridane:crew');
   const { block, site, facts } = await openBlock(locals, params.block);
   const [events, due] = await Promise.all([
     facts.of(taskEventsFact, block.id),

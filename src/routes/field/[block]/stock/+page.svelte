@@ -287,7 +287,7 @@
         the leader sees what is owed.
       </p>
       <button type="button" class="go plain" onclick={() => keep({ ...held!, late: true })}
-        >Enter it all the same</button
+        >Keep it all the same</button
       >
     {/if}
     {#if doing}

@@ -11,7 +11,16 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** What a season of this block is played from: trees, hands, weather, stock. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends(
+    'viridane:calendar',
+    'viridane:tending',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:survival',
+  );
   const { block, site, role, facts } = await openBlock(locals, params.block);
   const [layout, done, lines, lots, windows, days, finish, crew] = await Promise.all([
     currentLayout(facts, block.id),

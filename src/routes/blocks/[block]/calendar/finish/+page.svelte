@@ -10,7 +10,6 @@
   import { formatNumber, formatPercent } from '$core/measure/units';
   import FinishChart from '$lib/charts/FinishChart.svelte';
   import Figure from '$lib/parts/Figure.svelte';
-  import { send } from '$lib/parts/send.svelte';
   import type { FinishAnswer, FinishTold } from '../../../../../workers/finish.worker';
   import type { PageData } from './$types';
 

@@ -4,7 +4,16 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Everything the block needs, what to buy by when, and what a tree costs. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends(
+    'viridane:calendar',
+    'viridane:tending',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:survival',
+  );
   const { block, role, facts } = await openBlock(locals, params.block);
   const { bill, protection, currency, ground, planted, estimate } = await billOf(facts, block);
   return {

@@ -14,7 +14,6 @@
   import { formatDistance, formatNumber } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();

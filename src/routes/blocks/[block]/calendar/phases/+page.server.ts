@@ -8,7 +8,16 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The whole job on one page: every block in its phase, with stock, calendar and money. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends(
+    'viridane:calendar',
+    'viridane:tending',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:survival',
+  );
   const { role, facts } = await openBlock(locals, params.block);
   const states = await siteStates(facts);
   await facts.need(

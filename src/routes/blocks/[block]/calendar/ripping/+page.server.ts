@@ -7,7 +7,16 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Metres of rows by zone, when the ground is dry, and the day the calendar has for it. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends(
+    'viridane:calendar',
+    'viridane:tending',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:survival',
+  );
   const { block, role, facts } = await openBlock(locals, params.block);
   const ground = await yearGround(facts, block);
   const task = (await tasksOf(facts, block)).find(({ key }) => key === 'rip');

@@ -10,7 +10,16 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Products, what there is to spray, and what was sprayed. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends(
+    'viridane:calendar',
+    'viridane:tending',
+    'viridane:rows',
+    'viridane:stock',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:survival',
+  );
   const { block, site, role, facts } = await openBlock(locals, params.block);
   const [ground, rows, names, products] = await Promise.all([
     yearGround(facts, block),

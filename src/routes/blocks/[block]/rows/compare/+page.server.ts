@@ -11,7 +11,8 @@ import type { StoredRow } from '../../../../../../core/rows/stored';
 import type { PageServerLoad } from './$types';
 
 /** Two saved versions of a block's layout, side by side. */
-export const load: PageServerLoad = async ({ params, locals, url }) => {
+export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
+  depends('viridane:rows', 'viridane:ground', 'viridane:stock');
   const { block, facts } = await openBlock(locals, params.block);
   const versions = await facts.of(layoutsFact, block.id);
   const pick = (key: string, other: number) =>

@@ -14,7 +14,8 @@ import { rootAirNow } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
 
 /** What to load tonight for tomorrow's rows, in the order in which it comes off. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, role, facts } = await openBlock(locals, params.block);
   const [next, states, air, cards] = await Promise.all([
     nextDay(facts, block.id),

@@ -12,7 +12,8 @@ const SHOWN_DAYS = 14;
  * A day's account by planter, and which days of the last fortnight are not closed yet. Without a
  * day asked for it is the last one that has been and is not closed.
  */
-export const load: PageServerLoad = async ({ params, locals, url }) => {
+export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, site, role, facts } = await openBlock(locals, params.block);
   const now = dayOf(facts.now, site.zone);
   const [{ sums }, planters] = await Promise.all([

@@ -6,7 +6,8 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** What was seen at the boxes, by habit, planter and lot. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, facts } = await openBlock(locals, params.block);
   const [audits, planters, lots, names] = await Promise.all([
     facts.reader.tables.handlingAudit.all({

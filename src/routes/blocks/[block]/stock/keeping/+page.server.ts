@@ -29,7 +29,8 @@ const brief = ({ stress, place, days, daysSinceLifting }: LotStress) => ({
 });
 
 /** Where every lot waits, what the loggers say, what is in water, and what has waited too long. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, role, facts } = await openBlock(locals, params.block);
   const [states, places, air, cards, logged] = await Promise.all([
     facts.of(lotsFact, block.id),

@@ -8,7 +8,8 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** What to order, what is asked and confirmed, and what could stand in for what is short. */
-export const load: PageServerLoad = async ({ params, locals, url }) => {
+export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, site, facts } = await openBlock(locals, params.block);
   const [layout, lines, lots, order] = await Promise.all([
     currentLayout(facts, block.id),

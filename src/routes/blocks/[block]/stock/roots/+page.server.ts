@@ -9,7 +9,8 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Measured roots of each lot, the crew's tools, and how many trees tomorrow's rows want. */
-export const load: PageServerLoad = async ({ params, locals }) => {
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, role, facts } = await openBlock(locals, params.block);
   const states = await facts.of(lotsFact, block.id);
   const [inspections, tools, next] = await Promise.all([

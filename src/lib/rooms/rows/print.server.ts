@@ -1,0 +1,82 @@
+import { methodOf, briefing } from '../../../../core/method/method';
+import type { UnitSystem } from '../../../../core/measure/units';
+import { told } from '../../../../core/say/told';
+import { fallsOf, layOut } from '../../../../core/rows/layout';
+import { settingOut } from '../../../../core/rows/setting-out';
+import { toRowSet } from '../../../../core/rows/stored';
+import { tags } from '../../../../core/rows/trial';
+import type { Reader } from '../../server/reader';
+import { readLayoutGround, readSurface } from '../ground/facts.server';
+import { readRows } from './facts.server';
+import { pocketSheet, settingOutSheet, tagList } from './pocket-sheet.server';
+
+export const PRINTS = ['pocket', 'cards', 'setting-out', 'tags'] as const;
+
+/** What is printed of a version, for whom and on which day. */
+export interface LayoutPrint {
+  layoutId: string;
+  what: (typeof PRINTS)[number];
+  site: string;
+  day: string;
+  units: UnitSystem;
+}
+
+/** Prints a version from its stored rows: pocket sheet, a card a planter, setting out, or a trial's tags. */
+export async function printLayout(reader: Reader, print: LayoutPrint): Promise<Buffer> {
+  const { tables } = reader;
+  const layout = (await tables.layout.one({ id: print.layoutId }))!;
+  const block = (await tables.block.one({ id: layout.blockId }))!;
+  const [byLayout, cards] = await Promise.all([
+    readRows(reader, [layout.id]),
+    tables.species.all({ where: { siteId: block.siteId } }),
+  ]);
+  const rows = byLayout.get(layout.id) ?? [];
+  const species = layout.parameters.mix.map(({ species: id }) =>
+    cards.find((card) => card.id === id)!,
+  );
+  const about = {
+    ...{ block: block.name, version: layout.number, day: print.day },
+    ...{ site: print.site, units: print.units },
+  };
+  switch (print.what) {
+    case 'setting-out': {
+      const surface = await readSurface(reader, block.id);
+      const set = toRowSet(layout.rhythm, rows);
+      const falls = surface && fallsOf(surface, set);
+      return settingOutSheet({ ...about, out: settingOut(set, falls), falls });
+    }
+    case 'tags': {
+      const trial =
+        layout.parameters.arrangement.kind === 'trial'
+          ? layOut((await readLayoutGround(reader, block)).ground, layout.parameters).trial
+          : undefined;
+      if (!trial) throw told('rows.noTrial', { number: layout.number });
+      return tagList({
+        ...about,
+        treatments: species.map(({ name }) => name),
+        tags: tags(trial.plots),
+      });
+    }
+    default: {
+      const [shares, planters] = await Promise.all([
+        tables.rowShare.all({ where: { layoutId: layout.id }, order: [['firstRow', 'ASC']] }),
+        tables.planter.all({ where: { siteId: block.siteId } }),
+      ]);
+      const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
+      return pocketSheet({
+        ...about,
+        rhythm: layout.rhythm,
+        rows,
+        species,
+        brief: briefing(methodOf(block.method, block.conditions)),
+        cards:
+          print.what === 'cards' && shares.length
+            ? shares.map(({ planterId, firstRow, lastRow }) => ({
+                title: `${nameOf(planterId)}: rows ${firstRow} to ${lastRow}`,
+                rows: rows.filter(({ number }) => number >= firstRow && number <= lastRow),
+              }))
+            : [{ title: `${block.name}, all rows`, rows }],
+      });
+    }
+  }
+}

@@ -1,0 +1,120 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { test } from 'node:test';
+import { parse, TYPE, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
+import {
+  areaOf,
+  atMoment,
+  lengthOf,
+  liquidOf,
+  onDay,
+  rainOf,
+  say,
+  shareOf,
+  smallOf,
+  temperatureOf,
+  windOf,
+  type Message,
+} from '../../../core/say/message';
+import { told } from '../../../core/say/told';
+import { en } from './en';
+import { words, wordsOf } from '.';
+
+/** Names of figures in a sentence. */
+function namesIn(elements: MessageFormatElement[], found = new Set<string>()): Set<string> {
+  for (const element of elements) {
+    if (element.type === TYPE.literal || element.type === TYPE.pound) continue;
+    found.add(element.value as string);
+    if (element.type === TYPE.select || element.type === TYPE.plural)
+      for (const { value } of Object.values(element.options)) namesIn(value, found);
+  }
+  return found;
+}
+
+/** Messages with their figures as the core declares them. */
+function declared(): Map<string, string[]> {
+  const source = readFileSync(new URL('../../../core/say/messages.ts', import.meta.url), 'utf8');
+  const found = new Map<string, string[]>();
+  for (const [, key, names] of source.matchAll(/^ {2}'([^']+)':\s*([^;]+);/gm))
+    found.set(key, [...names.matchAll(/'([^']+)'/g)].map(([, name]) => name).sort());
+  return found;
+}
+
+test('every message has its sentence, and the sentence uses no figure that is not there', () => {
+  const messages = declared();
+  assert.ok(messages.size > 250);
+  assert.deepEqual([...messages.keys()].sort(), Object.keys(en).sort());
+  for (const [key, names] of messages) {
+    const used = [...namesIn(parse(en[key as keyof typeof en]))];
+    for (const name of used) assert.ok(names.includes(name), `${key} uses {${name}}`);
+  }
+});
+
+test('every sentence can be written, with one and with many, and leaves no gap', () => {
+  for (const [key, names] of declared())
+    for (const count of [0, 1, 2, 1234]) {
+      const figures = Object.fromEntries(names.map((name) => [name, count]));
+      const text = words({ key, figures } as unknown as Message);
+      assert.ok(text.length > 0 && !/undefined|NaN|\{|\}/.test(text), `${key}: ${text}`);
+    }
+});
+
+test('plural rules: one tree, two trees; nothing where there is nothing', () => {
+  const full = (places: number) =>
+    words(say('crew.rowFull', { row: 34, places, planted: 80, more: 25, over: 20 }));
+  assert.equal(full(85), 'Row 34 has 85 places and 80 are planted; 25 more is 20 too many.');
+  assert.match(full(1), /has 1 place and/);
+});
+
+test('measures come in the reader’s units, shortest where they are plain', () => {
+  const filled = (tank: number, system: 'metric' | 'us') =>
+    words(say('calendar.emptyTank', { tank: liquidOf(tank) }), { system });
+  assert.match(filled(0.015, 'metric'), /^The tank holds 15 L;/);
+  assert.match(filled(0.015, 'us'), /^The tank holds 3\.96 gal;/);
+  const gap = (metres: number, system: 'metric' | 'us') =>
+    words(say('formats.lineOpen', { gap: lengthOf(metres) }), { system });
+  assert.match(gap(2.5, 'metric'), /its ends are 2\.5 m apart/);
+  assert.match(gap(500, 'metric'), /its ends are 500 m apart/);
+  assert.match(gap(2.5, 'us'), /its ends are 8\.2 ft apart/);
+  const small = words(say('rows.level', { height: smallOf(0.28) }), { system: 'us' });
+  assert.match(small, /11\.0 in/);
+  const block = words(say('ground.blockTooSmall', { area: areaOf(4), least: areaOf(10) }), {
+    system: 'us',
+  });
+  assert.match(block, /43 sq ft; a block has at least 108 sq ft/);
+  const plain = (figure: Message['figures'][string], system: 'metric' | 'us') =>
+    words(say('say.plain', { text: figure }), { system });
+  assert.deepEqual(
+    [plain(temperatureOf(20), 'us'), plain(windOf(10), 'us'), plain(rainOf(0.0254), 'us')],
+    ['68 °F', '22 mph', '1.00 in'],
+  );
+  assert.deepEqual(
+    [plain(shareOf(0.955), 'metric'), plain(rainOf(0.012), 'metric')],
+    ['95.5 %', '12 mm'],
+  );
+});
+
+test('days, moments by the site’s clock, lists, and messages within messages', () => {
+  const plain = (text: Message['figures'][string], zone = 'UTC') =>
+    words(say('say.plain', { text }), { system: 'metric', zone });
+  assert.equal(plain(onDay('2026-11-24')), '24 Nov');
+  const moment = atMoment(Date.parse('2026-11-24T05:45:00Z'));
+  assert.deepEqual([plain(moment), plain(moment, 'Europe/Berlin')], ['05:45', '06:45']);
+  assert.equal(plain({ list: ['frost', 'wind', say('air.heat')] }), 'frost, wind, and heat');
+  assert.equal(plain(say('crew.noRow', { row: 14 })), 'The released layout has no row 14.');
+});
+
+test('numbers are grouped by a thin space and keep the decimals they have', () => {
+  const number = (found: number) => words(say('measure.above', { found, max: 10_000 }));
+  assert.equal(number(12345.678), '12\u2009346 was found; at most 10\u2009000 is accepted.');
+  assert.match(number(2.5), /^2\.5 was/);
+  assert.match(number(-3), /^−3 was/);
+});
+
+test('an error for people is told in words, any other in its own', () => {
+  assert.equal(wordsOf(told('crew.noRow', { row: 3 })), 'The released layout has no row 3.');
+  assert.equal(wordsOf(new Error('broken')), 'broken');
+  // As it comes out of a worker, or off the wire.
+  const wired = JSON.parse(JSON.stringify({ said: say('crew.noRow', { row: 3 }) })) as object;
+  assert.equal(wordsOf(wired), 'The released layout has no row 3.');
+});

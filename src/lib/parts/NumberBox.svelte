@@ -75,6 +75,17 @@
       wrong = spoken(error);
     }
   }
+  /** What is bound follows while it is typed; whoever is told of a value is told when it is finished. */
+  function follow(text: string) {
+    typed = text;
+    if (onvalue || !text.trim()) return;
+    try {
+      value = readNumber(text, range);
+      wrong = '';
+    } catch {
+      // Half a number is no mistake yet.
+    }
+  }
   function nudge(event: KeyboardEvent) {
     const way = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     if (!way) return;
@@ -102,6 +113,7 @@
     value={shown}
     {disabled}
     {placeholder}
+    oninput={(event) => follow(event.currentTarget.value)}
     onchange={(event) => take(event.currentTarget.value)}
     onkeydown={nudge}
   />

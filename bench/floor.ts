@@ -1,0 +1,128 @@
+/**
+ * The middle floor under load, as ratios within one run: the morning board and the pages of a block
+ * against the sign-in page, and confirmed tallies against bare durable inserts of the same database.
+ */
+import autocannon from 'autocannon';
+import mariadb from 'mariadb';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { v7 as uuid } from 'uuid';
+// @ts-expect-error a plain script that starts with nothing installed
+import { startApplication } from '../scripts/application.mjs';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
+const app = (await startApplication(folder)) as {
+  origin: string;
+  databaseUrl: string;
+  stop: () => Promise<void>;
+};
+const { origin } = app;
+
+async function signIn(): Promise<string> {
+  const response = await fetch(`${origin}/sign-in?/in`, {
+    method: 'POST',
+    headers: { origin, 'content-type': 'application/x-www-form-urlencoded' },
+    body: 'name=leader&password=farrow-pit-demo',
+    redirect: 'manual',
+  });
+  return response.headers.getSetCookie()[0].split(';')[0];
+}
+const cookie = await signIn();
+const database = await mariadb.createConnection(app.databaseUrl);
+const [block] = await database.query("SELECT id FROM block WHERE name = 'Haul Flat'");
+const [layout] = await database.query(
+  "SELECT id FROM layout WHERE block_id = ? AND state = 'released'",
+  [block.id],
+);
+const planters = await database.query('SELECT id FROM planter ORDER BY position');
+
+const run = (options: Partial<autocannon.Options>) =>
+  autocannon({ url: origin, duration: 4, headers: { cookie }, ...options } as autocannon.Options);
+/** Milliseconds that one client waits, warm, in the middle. */
+async function wait(page: string, signed = true): Promise<number> {
+  await run({ url: origin + page, connections: 1, amount: 8, headers: signed ? { cookie } : {} });
+  const { latency, non2xx } = await run({
+    ...{ url: origin + page, connections: 1, duration: 3, headers: signed ? { cookie } : {} },
+  });
+  if (non2xx) throw new Error(`${page} was not answered`);
+  return latency.average;
+}
+const rate = async (page: string, signed = true) =>
+  (
+    await run({
+      ...{ url: origin + page, connections: 10, duration: 4, headers: signed ? { cookie } : {} },
+    })
+  ).requests.average;
+const line = (what: string, value: number, bound: string) =>
+  console.log(`${what.padEnd(44)} ${value.toFixed(2).padStart(8)}   ${bound}`);
+
+const signInWait = await wait('/sign-in', false);
+console.log(`sign-in page, one client: ${signInWait.toFixed(2)} ms`);
+line('morning board ÷ sign-in, one client', (await wait('/')) / signInWait, 'at most 5');
+const PAGES = [
+  ...['ground', 'method', 'rows', 'stock', 'stock/order', 'stock/gate', 'stock/keeping'],
+  ...['stock/day', 'stock/carry', 'stock/roots', 'stock/handling', 'calendar', 'calendar/windows'],
+  ...['calendar/materials', 'calendar/phases', 'calendar/finish', 'calendar/ripping'],
+  ...['calendar/spraying', 'crew', 'checks', 'tending', 'survival'],
+];
+let worst = { page: '', ratio: 0 };
+for (const page of PAGES) {
+  const ratio = (await wait(`/blocks/${block.id}/${page}`)) / signInWait;
+  if (ratio > worst.ratio) worst = { page, ratio };
+  if (process.argv.includes('--all')) line(page, ratio, '');
+}
+line(`slowest page of a block (${worst.page}) ÷ sign-in`, worst.ratio, 'at most 6');
+const ten = (await rate('/')) / (await rate('/sign-in', false));
+line('boards ÷ sign-in pages, ten clients', ten, 'at least 0.2');
+
+// Bare durable inserts over one connection.
+await database.query('CREATE TABLE bare (id CHAR(36) PRIMARY KEY, n INT)');
+let bare = 0;
+const until = Date.now() + 3000;
+while (Date.now() < until) {
+  await database.query('INSERT INTO bare VALUES (?, ?)', [uuid(), bare]);
+  bare++;
+}
+const bareRate = bare / 3;
+
+const rows = await database.query(
+  'SELECT number, trees FROM layout_row WHERE layout_id = ? AND number > 145',
+  [layout.id],
+);
+let sent = 0;
+const before = Number((await database.query('SELECT COUNT(*) AS n FROM tally'))[0].n);
+/** Twenty leaders' pages stay open: each asks its question, far more often than once a minute. */
+const pages = setInterval(() => {
+  void fetch(`${origin}/since`, { headers: { cookie } }).then((r) => r.arrayBuffer());
+}, 1000 / 20);
+const tallies = await autocannon({
+  url: `${origin}/do/crew.tally`,
+  connections: 20,
+  duration: 8,
+  method: 'POST',
+  headers: { cookie, origin, 'content-type': 'application/json' },
+  requests: [
+    {
+      setupRequest: (request) => {
+        const n = sent++;
+        const body = JSON.stringify({
+          ...{ id: uuid(), at: new Date().toISOString(), device: 'bench', layoutId: layout.id },
+          row: rows[n % rows.length].number,
+          ...{ planterId: planters[n % planters.length].id, count: 1, corrects: null },
+        });
+        return { ...request, body };
+      },
+    },
+  ],
+});
+clearInterval(pages);
+const stored = Number((await database.query('SELECT COUNT(*) AS n FROM tally'))[0].n) - before;
+console.log(
+  `tallies: ${tallies.requests.average.toFixed(0)} a second, p95 ${tallies.latency.p97_5} ms (97.5th), ` +
+    `${tallies.non2xx} refused, ${tallies.errors} errors, ${stored} stored; bare inserts ${bareRate.toFixed(0)} a second`,
+);
+line('confirmed tallies ÷ bare inserts', stored / 8 / bareRate, 'at least 0.1');
+await database.end();
+await app.stop();
+rmSync(folder, { recursive: true, force: true });

@@ -94,7 +94,9 @@ let sent = 0;
 const before = Number((await database.query('SELECT COUNT(*) AS n FROM tally'))[0].n);
 /** Twenty leaders' pages stay open: each asks its question, far more often than once a minute. */
 const pages = setInterval(() => {
-  void fetch(`${origin}/since`, { headers: { cookie } }).then((r) => r.arrayBuffer());
+  void fetch(`${origin}/since`, { headers: { cookie } })
+    .then((r) => r.arrayBuffer())
+    .catch(() => undefined);
 }, 1000 / 20);
 const tallies = await autocannon({
   url: `${origin}/do/crew.tally`,

@@ -16,6 +16,8 @@ const zip = promisify(gzip);
 // A promise nobody waited for is written down; it does not end the process for everybody.
 process.on('unhandledRejection', (error) => log.error(error, 'unhandled'));
 startJobs(log);
+// Once the last answer is given nothing else keeps the process: not the pool, not the thread of long work.
+process.on('sveltekit:shutdown', () => process.exit(0));
 
 const OPEN_PATHS = ['/sign-in', '/sign-in/again', '/sign-in/code', '/welcome'];
 /** Smaller answers are not worth the while. */
@@ -100,7 +102,7 @@ async function delivered(request: Request, response: Response): Promise<Response
   const accepts = request.headers.get('accept-encoding')?.includes('gzip');
   if (!accepts || body.length < WORTH_ZIPPING)
     return new Response(new Uint8Array(body), { status: response.status, headers });
-  const zipped = await zip(body, { level: 4 });
+  const zipped = await zip(body, { level: 1 });
   headers.set('content-encoding', 'gzip');
   headers.delete('content-length');
   return new Response(new Uint8Array(zipped), { status: response.status, headers });

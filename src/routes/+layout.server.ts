@@ -1,5 +1,5 @@
 import { judgeAir } from '../../core/calendar/weather';
-import { clockOf, dayOf } from '../../core/say/day';
+import { clockOf } from '../../core/say/day';
 import { say } from '../../core/say/message';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { stampOf } from '$lib/server/facts';
@@ -24,7 +24,7 @@ export const load: LayoutServerLoad = async ({ locals, depends }) => {
     role,
     blocks: blocks.map(({ id, name }) => ({ id, name })),
     air: air && { ...air, judged: judgeAir(air.now) },
-    today: dayOf(facts.now, site.zone),
+    today: facts.today,
     clock: { ...clock, weekday: say(`weekday.${clock.weekday as 1}`) },
     /** What this page was read at; the minute's question is answered against it. */
     stamp: stampOf(facts.marks),

@@ -1,4 +1,4 @@
-import { carryOut, type Outcome } from '../server/work';
+import { carryOut, type AnyHandler, type Outcome } from '../server/work';
 import type { Person } from '../server/sign-in';
 import type { Store } from '../store';
 import { calendarCommands } from './calendar/commands.server';
@@ -22,7 +22,7 @@ const handlers = {
   ...crewCommands,
   ...checksCommands,
   ...survivalCommands,
-} as unknown as Record<CommandName, (input: unknown, work: unknown) => Promise<object | void>>;
+} as unknown as Record<CommandName, AnyHandler>;
 
 /** Checks and carries out one command for a person. */
 export const perform = (

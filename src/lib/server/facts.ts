@@ -1,6 +1,8 @@
 import type { Topic } from '../rooms/contract';
 import type { SiteRow } from '../rooms/people/tables.server';
 import type { Store } from '../store';
+import { dayBounds, dayOf } from '../../../core/say/day';
+import type { Day } from '../../../core/measure/dates';
 import { now } from './clock';
 import { Reader } from './reader';
 
@@ -61,10 +63,26 @@ function keep(key: string, stamp: string, value: Promise<unknown>): void {
 /** Forgets everything that was read: for tests that count questions or write past the commands. */
 export const forgetFacts = (): void => kept.clear();
 
+/** The day of each zone as long as it lasts: asked for at every request, worked out once a day. */
+const days = new Map<string, { from: number; to: number; day: Day }>();
+
+function dayNow(at: number, zone: string): Day {
+  const known = days.get(zone);
+  if (known && known.from <= at && at < known.to) return known.day;
+  const day = dayOf(at, zone);
+  const [from, to] = dayBounds(day, zone);
+  if (days.size > 500) days.clear();
+  days.set(zone, { from, to, day });
+  return day;
+}
+
 /** The facts of one site for one request. */
 export class Facts {
   readonly reader: Reader;
   readonly now = now();
+  /** The site's day now. */
+  readonly today: Day;
+  private readonly totals = new Map<string, number>();
 
   constructor(
     store: Store,
@@ -72,6 +90,11 @@ export class Facts {
     readonly marks: Marks,
   ) {
     this.reader = new Reader(store);
+    this.today = dayNow(this.now, site.zone);
+    for (const [place, count] of marks) {
+      const topic = place.slice(place.indexOf(' ') + 1);
+      this.totals.set(topic, (this.totals.get(topic) ?? 0) + count);
+    }
   }
 
   /** Reads several blocks' facts, each fact with one question however many blocks there are. */
@@ -132,16 +155,9 @@ export class Facts {
     const ofSite = id === this.site.id;
     const count = (topic: Topic) =>
       ofSite
-        ? this.ofTopic(topic)
+        ? (this.totals.get(topic) ?? 0)
         : (this.marks.get(`${id} ${topic}`) ?? 0) + (this.marks.get(` ${topic}`) ?? 0);
     return `${this.site.edition}:${one.topics.map(count).join('.')}`;
-  }
-
-  /** Changes of a topic on the site and on any of its blocks. */
-  private ofTopic(topic: Topic): number {
-    let sum = 0;
-    for (const [place, count] of this.marks) if (place.endsWith(` ${topic}`)) sum += count;
-    return sum;
   }
 }
 

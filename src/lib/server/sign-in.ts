@@ -6,6 +6,7 @@ import type { PersonRow, Role, SiteRow } from '../rooms/people/tables.server';
 import type { Store } from '../store';
 import type { Access } from './authorise';
 import { now } from './clock';
+import { gatherer } from './gather';
 
 export const SESSION_COOKIE = 'viridane_session';
 const SESSION_DAYS = 30;
@@ -118,14 +119,24 @@ const JOINED = `SELECT p.id, p.sign_in AS signIn, p.name, p.units, p.theme,
     s.typical_year AS typicalYear, s.regime, s.edition, m.role`;
 const SITES = `LEFT JOIN membership m ON m.person_id = p.id LEFT JOIN site s ON s.id = m.site_id`;
 
+/** Sessions asked for at the same moment are looked up together. */
+const lookUp = gatherer<{ store: Store; hashed: string }, Joined[]>(async (_key, asked) => {
+  const rows = await asked[0].store.sequelize.query<Joined & { hashed: string }>(
+    `${JOINED}, n.seen_at AS seenAt, n.token_hash AS hashed
+     FROM session n JOIN person p ON p.id = n.person_id ${SITES}
+     WHERE n.token_hash IN (:hashes) AND n.expires_at > :at AND p.anonymous = 0 ORDER BY s.name`,
+    {
+      replacements: { hashes: asked.map(({ hashed }) => hashed), at: new Date(now()) },
+      type: QueryTypes.SELECT,
+    },
+  );
+  return asked.map(({ hashed }) => rows.filter((row) => row.hashed === hashed));
+});
+
 /** Who a session belongs to, if it is still good, with their sites: one question. */
 export async function personOf(store: Store, token: string): Promise<Person | undefined> {
   const hashed = tokenHash(token);
-  const rows = await store.sequelize.query<Joined>(
-    `${JOINED}, n.seen_at AS seenAt FROM session n JOIN person p ON p.id = n.person_id ${SITES}
-     WHERE n.token_hash = :hashed AND n.expires_at > :at AND p.anonymous = 0 ORDER BY s.name`,
-    { replacements: { hashed, at: new Date(now()) }, type: QueryTypes.SELECT },
-  );
+  const rows = await lookUp(store.sequelize.config.database ?? '', { store, hashed });
   const person = asPerson(rows);
   if (!person) return undefined;
   if (now() - new Date(rows[0].seenAt).getTime() > SEEN_EVERY)

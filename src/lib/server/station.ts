@@ -120,7 +120,11 @@ export async function airAt(facts: Facts): Promise<AirOfDay | undefined> {
     '',
     () => new Map(days.map((day) => [day.day, day])),
   );
-  return airFrom({ day: (day) => byDay.get(day), hours }, facts.site, facts.now);
+  // The air of a minute is that of the minute.
+  const minute = Math.floor(facts.now / 60_000);
+  return facts.derive('air', facts.site.id, [weatherFact, hoursFact], String(minute), () =>
+    airFrom({ day: (day) => byDay.get(day), hours }, facts.site, facts.now),
+  );
 }
 
 const STILL: StationReading = { ...ANCHOR_AIR, hour: 12 };

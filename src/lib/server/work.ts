@@ -26,6 +26,7 @@ import type { Rows } from '../store/rows';
 import { words } from '../words';
 import { siteAccess, type Access, type Action } from './authorise';
 import { now } from './clock';
+import { gatherer } from './gather';
 import { guard } from './guard';
 import { Reader } from './reader';
 import type { Person } from './sign-in';
@@ -61,8 +62,14 @@ export class Work extends Reader {
   }
 
   /** A statement that changes something, inside the transaction. */
-  async run(sql: string, replacements: Record<string, unknown> = {}): Promise<void> {
-    await this.store.sequelize.query(sql, { replacements, transaction: this.transaction });
+  async run(
+    sql: string,
+    replacements: Record<string, unknown> | readonly unknown[] = {},
+  ): Promise<void> {
+    await this.store.sequelize.query(sql, {
+      replacements: replacements as never,
+      transaction: this.transaction,
+    });
   }
 
   /** The person's place on a site. @throws 404 or 403 */
@@ -148,13 +155,30 @@ export class Work extends Reader {
     return row && { ...row, planted: Number(row.planted ?? 0) };
   }
 
+  /** Several rows of a layout with what is planted in them, locked in their order. */
+  async rows(layoutId: string, numbers: readonly number[]) {
+    this.order('row');
+    const rows = await this.query<{ number: number; trees: number; planted: number | null }>(
+      `SELECT r.number, r.trees, p.planted FROM layout_row r
+       LEFT JOIN planted_row p ON p.layout_id = r.layout_id AND p.\`row_number\` = r.number
+       WHERE r.layout_id = :layoutId AND r.number IN (:numbers) ORDER BY r.number FOR UPDATE`,
+      { layoutId, numbers },
+    );
+    return new Map(
+      rows.map(({ number, trees, planted }) => [number, { trees, planted: Number(planted ?? 0) }]),
+    );
+  }
+
   /** The columns every event has. */
-  event({ id, at, device }: { id: string; at: string; device: string }): EventRow {
+  event(
+    { id, at, device }: { id: string; at: string; device: string },
+    author: Person = this.person,
+  ): EventRow {
     return {
       id,
       at: new Date(at),
       recordedAt: new Date(this.now),
-      authorId: this.person.id,
+      authorId: author.id,
       device,
     };
   }
@@ -225,7 +249,7 @@ export class Work extends Reader {
     await this.run(
       `INSERT INTO change_mark (site_id, block_id, topic, shard, count) VALUES ${rows.map(() => '(?)').join(', ')}
        ON DUPLICATE KEY UPDATE count = count + 1`,
-      rows as never,
+      rows,
     );
   }
 
@@ -245,7 +269,7 @@ interface BlockHead {
 }
 
 /** Whether a stored event says the same as one that is sent again; when it came does not matter. */
-function sameEvent(before: object, again: object): boolean {
+export function sameEvent(before: object, again: object): boolean {
   return sameContent(before, again, [
     'recordedAt',
     'late',
@@ -293,9 +317,26 @@ export type Handler<Name extends CommandName> = (
 ) => Promise<(Result<Name> & { already?: true }) | Already | void>;
 export type Already = { already: true };
 export type Handlers<Contract> = {
-  [Name in keyof Contract & CommandName]: Handler<Name>;
+  [Name in keyof Contract & CommandName]: Handler<Name> | Together<Name>;
 };
 export const ALREADY: Already = { already: true };
+
+/** One of several that are carried out together. */
+export interface Item<Name extends CommandName> {
+  input: Payload<Name>;
+  person: Person;
+}
+/** What became of one: its result, or why it was refused while the others went on. */
+export type Became<Name extends CommandName> =
+  { result: (Result<Name> & { already?: true }) | Already | void } | { refused: unknown };
+/**
+ * A command of which many may come at once about the same: they share a transaction, and each is taken or
+ * refused by itself.
+ */
+export interface Together<Name extends CommandName> {
+  by: (input: Payload<Name>) => string;
+  many: (items: readonly Item<Name>[], work: Work) => Promise<Became<Name>[]>;
+}
 
 export interface Outcome {
   status: number;
@@ -309,11 +350,68 @@ export interface Outcome {
       };
 }
 
-type AnyHandler = (input: unknown, work: Work) => Promise<object | void>;
+type AnyItem = { input: unknown; person: Person };
+type AnyBecame = { result: object | void } | { refused: unknown };
+export type AnyHandler =
+  | ((input: unknown, work: Work) => Promise<object | void>)
+  | {
+      by: (input: unknown) => string;
+      many: (items: readonly AnyItem[], work: Work) => Promise<AnyBecame[]>;
+    };
+
+/** Does something in a transaction; two that would wait for each other are tried again. */
+async function inTransaction<Value>(
+  store: Store,
+  person: Person,
+  touches: readonly Topic[],
+  task: (work: Work) => Promise<Value>,
+): Promise<Value> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await store.sequelize.transaction(async (transaction) => {
+        const work = new Work(store, person, transaction);
+        const value = await task(work);
+        await work.mark(touches);
+        return value;
+      });
+    } catch (error) {
+      if (attempt >= 4 || !isDeadlock(error)) throw error;
+    }
+  }
+}
+
+interface Line {
+  store: Store;
+  handler: Extract<AnyHandler, object>;
+  touches: readonly Topic[];
+  item: AnyItem;
+}
+const together = gatherer<Line, AnyBecame>(async (_key, lines) => {
+  const [{ store, handler, touches, item }] = lines;
+  const items = lines.map((line) => line.item);
+  const { many } = handler as {
+    many: (items: readonly AnyItem[], work: Work) => Promise<AnyBecame[]>;
+  };
+  try {
+    return await inTransaction(store, item.person, touches, (work) => many(items, work));
+  } catch (error) {
+    if (items.length === 1) return [{ refused: error }];
+    // One that nobody expected must not take the others with it: each by itself, then.
+    return Promise.all(
+      items.map(async (one) => {
+        try {
+          return (await inTransaction(store, one.person, touches, (work) => many([one], work)))[0];
+        } catch (refused) {
+          return { refused };
+        }
+      }),
+    );
+  }
+});
 
 /**
  * Checks and carries out one command in one transaction: the same schema as in the browser, then
- * the work. Whatever fails changes nothing. Two that would wait for each other are tried again.
+ * the work. Whatever fails changes nothing.
  */
 export async function carryOut(
   handlers: Record<CommandName, AnyHandler>,
@@ -323,27 +421,24 @@ export async function carryOut(
   payload: unknown,
 ): Promise<Outcome> {
   if (!isCommand(name)) return refused(404, say('changed.noCommand', { name: name.slice(0, 60) }));
-  const contract = contractOf(name);
+  const { input: schema, touches } = contractOf(name);
+  const handler = handlers[name];
   try {
     guard(payload);
-    const input = await contract.input.validate(payload, {
+    const input: unknown = await schema.validate(payload, {
       abortEarly: true,
       stripUnknown: true,
       context: { now: now() },
     });
-    for (let attempt = 1; ; attempt++) {
-      try {
-        const result = await store.sequelize.transaction(async (transaction) => {
-          const work = new Work(store, person, transaction);
-          const given = await handlers[name](input, work);
-          await work.mark(contract.touches);
-          return given;
-        });
-        return { status: 200, body: { ok: true, ...result } };
-      } catch (error) {
-        if (attempt >= 4 || !isDeadlock(error)) throw error;
-      }
+    if (typeof handler === 'function') {
+      const result = await inTransaction(store, person, touches, (work) => handler(input, work));
+      return { status: 200, body: { ok: true, ...result } };
     }
+    const became = await together(`${name} ${handler.by(input)}`, {
+      ...{ store, handler, touches, item: { input, person } },
+    });
+    if ('refused' in became) throw became.refused;
+    return { status: 200, body: { ok: true, ...became.result } };
   } catch (error) {
     return outcomeOf(error, person);
   }

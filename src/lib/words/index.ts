@@ -27,13 +27,16 @@ export interface Reader {
 
 const METRIC: Reader = { system: 'metric' };
 
+const CARDINAL = new Intl.PluralRules('en');
+const ORDINAL = new Intl.PluralRules('en', { type: 'ordinal' });
+
 /** Our own numbers (thin spaces between thousands) instead of the platform's. */
 const formatters = {
   getNumberFormat: () => ({ format: trimmed }) as unknown as Intl.NumberFormat,
   getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) =>
     new Intl.DateTimeFormat(...args),
-  getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) =>
-    new Intl.PluralRules(...args),
+  getPluralRules: (_locales: unknown, options?: Intl.PluralRulesOptions) =>
+    options?.type === 'ordinal' ? ORDINAL : CARDINAL,
 };
 
 /** A number with the decimals it has, three at most. */

@@ -1,8 +1,8 @@
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
 import { methodOf, methodTasks, type Chosen } from '../../../../core/method/method';
-import { dayOf } from '../../../../core/say/day';
 import { tendingDue, type TendingList } from '../../../../core/tending/due';
 import { fact, groupBy, type Facts } from '../../server/facts';
+import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf } from '../crew/facts.server';
 
@@ -59,15 +59,18 @@ export const methodOfBlock = (block: BlockRow): Chosen[] =>
 
 /** A block's tasks today, or none while it has no planting day. */
 export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledTask[]> {
-  if (!block.plantingDay) return [];
+  const { plantingDay } = block;
+  if (!plantingDay) return [];
   const events = await facts.of(taskEventsFact, block.id);
-  const today = dayOf(facts.now, facts.site.zone);
-  return schedule(
-    block.plantingDay,
-    methodTasks(methodOfBlock(block)),
-    taskRecords(events),
-    today,
-    block.calendarTerms.tasks,
+  const on = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
+  return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
+    schedule(
+      plantingDay,
+      methodTasks(methodOfBlock(block)),
+      taskRecords(events),
+      facts.today,
+      block.calendarTerms.tasks,
+    ),
   );
 }
 
@@ -84,7 +87,7 @@ export async function dueOf(facts: Facts, block: BlockRow): Promise<Due> {
     plantedOf(facts, block.id),
   ]);
   const stands = planted > 0;
-  const today = dayOf(facts.now, facts.site.zone);
+  const today = facts.today;
   const planting = block.plantingDay ?? '';
   return {
     tending: tendingDue(tasks, stands),

@@ -10,7 +10,6 @@ import {
   type WeatherDay,
   type WeekShare,
 } from '../../../../core/calendar/windows';
-import { dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { weatherFact } from '../../server/station';
 
@@ -32,7 +31,7 @@ export async function weatherOf(
   facts: Facts,
 ): Promise<{ source: SiteWindows['source']; days: WeatherDay[] }> {
   const rows = await facts.of(weatherFact);
-  const last = dayOf(facts.now, facts.site.zone);
+  const last = facts.today;
   const days = rows.filter(({ day }) => day <= last);
   if (days.length >= LEAST_DAYS) return { source: 'file', days };
   const { typicalYear } = facts.site;
@@ -43,7 +42,7 @@ export async function weatherOf(
 /** For each week of the year, how often it allows planting here. Judging takes a moment: once a day and change. */
 export async function windowsOf(facts: Facts): Promise<SiteWindows> {
   const { site } = facts;
-  const on = `${dayOf(facts.now, site.zone)} ${site.regime} ${site.latitude} ${JSON.stringify(site.typicalYear)}`;
+  const on = `${facts.today} ${site.regime} ${site.latitude} ${JSON.stringify(site.typicalYear)}`;
   return facts.derive('windows', site.id, [weatherFact], on, async () => {
     const { source, days } = await weatherOf(facts);
     const { latitude } = site;
@@ -74,8 +73,12 @@ export async function plantableDays(
   facts: Facts,
   stock: StockType,
 ): Promise<{ day: Day; share: number }[]> {
-  const { source, days } = await weatherOf(facts);
-  if (source === 'regime') return [];
-  const found = hindrances(days, stock, facts.site.latitude);
-  return days.map(({ day }, i) => ({ day, share: found[i] ? 0 : 1 }));
+  const { site } = facts;
+  const on = `${facts.today} ${site.latitude} ${JSON.stringify(site.typicalYear)} ${stock}`;
+  return facts.derive(`plantable ${stock}`, site.id, [weatherFact], on, async () => {
+    const { source, days } = await weatherOf(facts);
+    if (source === 'regime') return [];
+    const found = hindrances(days, stock, site.latitude);
+    return days.map(({ day }, i) => ({ day, share: found[i] ? 0 : 1 }));
+  });
 }

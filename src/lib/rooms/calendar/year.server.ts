@@ -5,15 +5,15 @@ import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
 import { contains, mapPoints, perimeter } from '../../../../core/ground/polygon';
 import { eachPosition } from '../../../../core/rows/stored';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
-import { fact, type Facts } from '../../server/facts';
-import { plantedOf, ratesOf } from '../crew/facts.server';
-import { plantableOf, planeOf, zonesFact } from '../ground/facts.server';
+import { fact, type Fact, type Facts } from '../../server/facts';
+import { plantedOf, plantersFact, ratesOf, sharesFact, sownFact } from '../crew/facts.server';
+import { blocksFact, plantableOf, planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { currentLayout, layoutsFact, rowsFact } from '../rows/facts.server';
-import { toOrderOf } from '../stock/facts.server';
-import { countedOf } from '../survival/facts.server';
+import { ordersFact, toOrderOf } from '../stock/facts.server';
+import { countedOf, countsFact } from '../survival/facts.server';
 import type { ProductRow } from './tables.server';
-import { methodOfBlock, tasksOf } from './tasks.server';
+import { methodOfBlock, taskEventsFact, tasksOf } from './tasks.server';
 
 /** What the year's work on a block is counted from. */
 export interface YearGround {
@@ -129,6 +129,15 @@ export interface YearBill {
 
 /** The bill of a block: everything from its method and layout. */
 export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
+  const from = [
+    ...[blocksFact, layoutsFact, zonesFact, productsFact, taskEventsFact, ordersFact],
+    ...[sownFact, sharesFact, plantersFact, countsFact],
+  ] as Fact<unknown>[];
+  const on = `${facts.today} ${block.edition} ${block.methodEdition} ${block.termsEdition}`;
+  return facts.derive('bill', block.id, from, on, () => makeBill(facts, block));
+}
+
+async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
   const [ground, products, tasks, { mean }, order, { planted }, counted] = await Promise.all([
     yearGround(facts, block),
     facts.of(productsFact),

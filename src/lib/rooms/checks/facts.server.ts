@@ -41,5 +41,9 @@ export const RECENT = 14 * 86_400_000;
 /** Quality by planter of the last fortnight: what the board, the crew and the checks page call by. */
 export async function qualityOf(facts: Facts, blockId: string): Promise<Quality[]> {
   const plots = await facts.of(plotsFact, blockId);
-  return qualityByPlanter(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT));
+  // A plot does not become history within the hour.
+  const hour = Math.floor(facts.now / 3_600_000);
+  return facts.derive('quality', blockId, [plotsFact], String(hour), () =>
+    qualityByPlanter(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT)),
+  );
 }

@@ -1,12 +1,22 @@
+import { Op } from 'sequelize';
 import { admitTally } from '../../../../core/crew/progress';
 import { crewRates } from '../../../../core/crew/rates';
 import { shareRows } from '../../../../core/crew/share';
-import { plantedChange, progressOf } from '../../../../core/crew/sums';
+import { plantedChange, progressOf, type PlantedChange } from '../../../../core/crew/sums';
 import { dayOf } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
-import { ALREADY, type Handlers, type Work } from '../../server/work';
+import { siteAccess } from '../../server/authorise';
+import {
+  ALREADY,
+  sameEvent,
+  type Became,
+  type Handlers,
+  type Item,
+  type Work,
+} from '../../server/work';
 import type { crewContract } from './contract';
 import { asTally, keepPlanted, readPlanted } from './sums.server';
+import type { TallyRow } from './tables.server';
 
 /** A planter of the site. */
 export async function planterOf(work: Work, id: string, siteId: string) {
@@ -66,47 +76,105 @@ export const crewCommands: Handlers<typeof crewContract> = {
     );
   },
 
-  async 'crew.tally'(input, work) {
-    const { layoutId, row: number, count, corrects } = input;
-    const { role, site, layout } = await work.releasedLayout(layoutId, 'tally');
-    const planter = await planterOf(work, input.planterId, site.id);
-    if (role === 'planter' && planter.personId !== work.person.id)
-      throw told('crew.ownTrees', { planter: planter.name });
-    const row = await work.row(layoutId, number);
-    const withdrawn = layout.state === 'withdrawn';
-    const event = {
-      ...work.event(input),
-      layoutId,
-      rowNumber: number,
-      planterId: planter.id,
-      count,
-      corrects,
-      note: input.note,
-      late: input.late || withdrawn,
-    };
-    const known = await work.tables.tally.one({ id: input.id });
-    const standing = { planted: row?.planted ?? 0, places: row?.trees ?? 0, withdrawn };
-    if (known) {
-      // The same again says so; something else under its id is refused by what writes it.
-      await work.record(work.tables.tally, event);
-      return { ...standing, ...ALREADY };
-    }
-    const target = corrects ? await targetOf(work, layoutId, planter.id, corrects) : undefined;
-    if (!corrects) admitTally(number, count, row?.planted ?? 0, row?.trees);
-    await work.record(work.tables.tally, event);
-    const change = plantedChange(asTally(event), target, site.zone);
-    await keepPlanted(work, layoutId, change, event.at);
-    return { ...standing, planted: standing.planted + (change?.trees ?? 0) };
-  },
+  'crew.tally': { by: ({ layoutId }) => layoutId, many: tallyMany },
 };
+
+type Tallied = Item<'crew.tally'>;
+type TallyBecame = Became<'crew.tally'>;
+
+/**
+ * Tallies of one layout that came at the same moment, in the order in which they came. Each is taken or
+ * refused by itself; the rows' locks and the commit are shared.
+ */
+async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBecame[]> {
+  const { layoutId } = items[0].input;
+  const [layout] = await work.query<{
+    state: string;
+    number: number;
+    siteId: string;
+    blockId: string;
+  }>(
+    `SELECT l.state, l.number, l.block_id AS blockId, b.site_id AS siteId
+     FROM block b JOIN layout l ON l.block_id = b.id WHERE l.id = :layoutId LOCK IN SHARE MODE`,
+    { layoutId },
+  );
+  const rows = await work.rows(layoutId, [...new Set(items.map(({ input }) => input.row))]);
+  const [planters, known] = await Promise.all([
+    work.tables.planter.all({
+      where: { id: [...new Set(items.map(({ input }) => input.planterId))] },
+    }),
+    work.tables.tally.all({ where: knownOrNamed(items) }),
+  ]);
+  const before = new Map(known.map((row) => [row.id, row]));
+  const cancelled = new Set(known.map(({ corrects }) => corrects).filter(Boolean));
+  const fresh: TallyRow[] = [];
+  const changes: { change: PlantedChange; at: Date }[] = [];
+  const became = items.map(({ input, person }): TallyBecame => {
+    try {
+      const { site, role } = siteAccess(person, layout?.siteId ?? '', 'tally', 'layout');
+      if (layout.state === 'saved') throw told('rows.notReleased', { number: layout.number });
+      const planter = planters.find(
+        ({ id, siteId }) => id === input.planterId && siteId === site.id,
+      );
+      if (!planter) throw told('crew.noPlanter');
+      if (role === 'planter' && planter.personId !== person.id)
+        throw told('crew.ownTrees', { planter: planter.name });
+      const row = rows.get(input.row);
+      if (!row) throw told('crew.noRow', { row: input.row });
+      const withdrawn = layout.state === 'withdrawn';
+      const event = {
+        ...work.event(input, person),
+        ...{ layoutId, rowNumber: input.row, planterId: planter.id, count: input.count },
+        ...{ corrects: input.corrects, note: input.note, late: input.late || withdrawn },
+      } as TallyRow;
+      const standing = { places: row.trees, withdrawn };
+      const again = before.get(event.id);
+      if (again) {
+        if (!sameEvent(again, event)) throw told('changed.otherEvent');
+        return { result: { planted: row.planted, ...standing, ...ALREADY } };
+      }
+      const target = input.corrects ? targetOf(event, before, cancelled) : undefined;
+      if (!input.corrects) admitTally(input.row, input.count, row.planted, row.trees);
+      const change = plantedChange(asTally(event), target, site.zone);
+      before.set(event.id, event);
+      if (input.corrects) cancelled.add(input.corrects);
+      fresh.push(event);
+      if (change) {
+        changes.push({ change, at: event.at });
+        const of = rows.get(change.row);
+        if (of) of.planted += change.trees;
+      }
+      return { result: { planted: row.planted, ...standing } };
+    } catch (refused) {
+      return { refused };
+    }
+  });
+  if (fresh.length) {
+    await work.tables.tally.addAll(fresh);
+    await keepPlanted(work, layoutId, changes);
+    work.touch(layout.siteId, layout.blockId);
+  }
+  return became;
+}
+
+/** What was entered before under these ids, what they name, and what else names the same. */
+function knownOrNamed(items: readonly Tallied[]) {
+  const named = items.map(({ input }) => input.corrects).filter((id) => id !== null);
+  const ids = [...items.map(({ input }) => input.id), ...named];
+  return named.length ? { [Op.or]: [{ id: ids }, { corrects: named }] } : { id: ids };
+}
 
 /**
  * The entry that a correction takes back; nothing when it is taken back already: the second correction
  * is kept beside the first and changes no sum.
  */
-async function targetOf(work: Work, layoutId: string, planterId: string, corrects: string) {
-  const target = await work.tables.tally.one({ id: corrects });
+function targetOf(
+  { corrects, layoutId, planterId }: TallyRow,
+  before: ReadonlyMap<string, TallyRow>,
+  cancelled: ReadonlySet<string | null>,
+) {
+  const target = before.get(corrects!);
   if (!target || target.layoutId !== layoutId || target.corrects) throw told('crew.noTarget');
   if (target.planterId !== planterId) throw told('crew.otherPlanter');
-  return (await work.tables.tally.one({ corrects })) ? undefined : asTally(target);
+  return cancelled.has(corrects) ? undefined : asTally(target);
 }

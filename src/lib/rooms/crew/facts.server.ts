@@ -8,7 +8,6 @@ import {
   progressOf,
   type PlantedSums,
 } from '../../../../core/crew/sums';
-import { dayOf } from '../../../../core/say/day';
 import { toRowSet } from '../../../../core/rows/stored';
 import { fact, groupBy, type Facts } from '../../server/facts';
 import { readRows, releasedLayout, layoutsFact } from '../rows/facts.server';
@@ -153,25 +152,24 @@ export async function plantedOf(facts: Facts, blockId: string): Promise<Planted>
     releasedLayout(facts, blockId),
     facts.of(sownFact, blockId),
   ]);
-  const own = progressOf(sown.sums);
-  const { planted: today, byPlanter: todayByPlanter } = plantedOn(
-    sown.sums,
-    dayOf(facts.now, facts.site.zone),
-  );
   const carried = await carriedOf(facts, blockId, sown);
-  const byRow = new Map(own.byRow);
-  for (const [row, pegs] of carried.byRow) byRow.set(row, (byRow.get(row) ?? 0) + pegs);
-  return {
-    byRow,
-    byPlanter: own.byPlanter,
-    planted: own.planted + carried.trees,
-    total: layout?.trees ?? 0,
-    today,
-    todayByPlanter,
-    lastRow: sown.lastRow,
-    sums: sown.sums,
-    carried,
-  };
+  return facts.derive('planted', blockId, [sownFact, layoutsFact], facts.today, () => {
+    const own = progressOf(sown.sums);
+    const { planted: today, byPlanter: todayByPlanter } = plantedOn(sown.sums, facts.today);
+    const byRow = new Map(own.byRow);
+    for (const [row, pegs] of carried.byRow) byRow.set(row, (byRow.get(row) ?? 0) + pegs);
+    return {
+      byRow,
+      byPlanter: own.byPlanter,
+      planted: own.planted + carried.trees,
+      total: layout?.trees ?? 0,
+      today,
+      todayByPlanter,
+      lastRow: sown.lastRow,
+      sums: sown.sums,
+      carried,
+    };
+  });
 }
 
 /** Where trees of withdrawn versions stand in the released one, by position. */
@@ -208,7 +206,7 @@ export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
     plantedOf(facts, blockId),
     facts.of(plantersFact),
   ]);
-  const today = dayOf(facts.now, facts.site.zone);
+  const today = facts.today;
   const own = paceOf(sums, today);
   const rates = [...crewRates(planters, sums, today).values()];
   const pace = own || rates.reduce((sum, { rate }) => sum + rate, 0);
@@ -225,7 +223,7 @@ export async function ratesOf(
     facts.of(sharesFact, blockId),
     facts.of(sownFact, blockId),
   ]);
-  const today = dayOf(facts.now, facts.site.zone);
+  const today = facts.today;
   const rates = crewRates(planters, sums, today);
   const sharing = shares.length
     ? planters.filter(({ id }) => shares.some(({ planterId }) => planterId === id))

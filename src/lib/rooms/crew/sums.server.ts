@@ -19,24 +19,33 @@ export const asTally = (row: TallyRow): Tally => ({
   corrects: row.corrects,
 });
 
-/** Writes what an entry changes beside it, in its own transaction. */
+/** Writes what entries change beside them, in their own transaction: one statement a table. */
 export async function keepPlanted(
   work: Work,
   layoutId: string,
-  change: PlantedChange | undefined,
-  at: Date,
+  changes: readonly { change: PlantedChange; at: Date }[],
 ): Promise<void> {
-  if (!change) return;
-  const { row, planter, day, trees } = change;
+  if (!changes.length) return;
+  const rows = new Map<number, { trees: number; at: Date }>();
+  const days = new Map<string, number>();
+  for (const { change, at } of changes) {
+    const { row, planter, day, trees } = change;
+    const own = rows.get(row) ?? { trees: 0, at };
+    rows.set(row, { trees: own.trees + trees, at: at > own.at ? at : own.at });
+    days.set(`${planter} ${day}`, (days.get(`${planter} ${day}`) ?? 0) + trees);
+  }
+  const marks = (count: number) => Array.from({ length: count }, () => '(?)').join(', ');
+  const byKey = <Key, Value>(map: Map<Key, Value>) =>
+    [...map].sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0));
   await work.run(
-    `INSERT INTO planted_row (layout_id, \`row_number\`, planted, last_at) VALUES (:layoutId, :row, :trees, :at)
+    `INSERT INTO planted_row (layout_id, \`row_number\`, planted, last_at) VALUES ${marks(rows.size)}
      ON DUPLICATE KEY UPDATE planted = planted + VALUES(planted), last_at = GREATEST(last_at, VALUES(last_at))`,
-    { layoutId, row, trees, at },
+    byKey(rows).map(([row, { trees, at }]) => [layoutId, row, trees, at]),
   );
   await work.run(
-    `INSERT INTO planted_day (layout_id, planter_id, day, planted) VALUES (:layoutId, :planter, :day, :trees)
+    `INSERT INTO planted_day (layout_id, planter_id, day, planted) VALUES ${marks(days.size)}
      ON DUPLICATE KEY UPDATE planted = planted + VALUES(planted)`,
-    { layoutId, planter, day, trees },
+    byKey(days).map(([key, trees]) => [layoutId, ...key.split(' '), trees]),
   );
 }
 

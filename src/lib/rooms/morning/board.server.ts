@@ -4,7 +4,6 @@ import { qualityCalls } from '../../../../core/checks/calls';
 import { handedCalls, nowhereCalls } from '../../../../core/crew/calls';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
 import { releaseCalls } from '../../../../core/rows/calls';
-import { dayOf } from '../../../../core/say/day';
 import { onDay, say, type Message } from '../../../../core/say/message';
 import {
   owedCalls,
@@ -62,7 +61,7 @@ const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): C
 
 /** Everything that wants attention on one block, and which pegs are driven in. */
 export async function blockState(facts: Facts, block: BlockRow): Promise<BlockState> {
-  const { now, site } = facts;
+  const { now } = facts;
   const [layouts, lots, sown, plots, quality, keepouts, due, counted, air, handed] =
     await Promise.all([
       facts.of(layoutsFact, block.id),
@@ -78,7 +77,7 @@ export async function blockState(facts: Facts, block: BlockRow): Promise<BlockSt
     ]);
   const layout = currentOf(layouts);
   const released = releasedOf(layouts);
-  const today = dayOf(now, site.zone);
+  const today = facts.today;
   const { plantingDay, name } = block;
   const { planted } = sown;
   const total = layout?.trees ?? 0;
@@ -194,7 +193,7 @@ export async function siteStates(facts: Facts): Promise<BlockState[]> {
 
 /** Blocks whose rows are held against stock: only their rows are read. */
 async function blocksPlanting(facts: Facts, blocks: readonly BlockRow[]): Promise<string[]> {
-  const today = dayOf(facts.now, facts.site.zone);
+  const today = facts.today;
   const ids: string[] = [];
   for (const { id, plantingDay } of blocks) {
     const { planted, total } = await plantedOf(facts, id);

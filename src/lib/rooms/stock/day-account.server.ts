@@ -4,7 +4,10 @@ import { plantedBySpecies } from '../../../../core/crew/planted';
 import { flowOf, standingEvents, type StockEvent } from '../../../../core/stock/ledger';
 import { accountOfDay, type DayAccount } from '../../../../core/stock/reconcile';
 import type { Reader } from '../../server/reader';
-import { asTally } from '../crew/sums.server';
+import type { Tally } from '../../../../core/crew/progress';
+import type { StoredRow } from '../../../../core/rows/stored';
+import type { LayoutRow } from '../rows/tables.server';
+import { asTally, readTallies } from '../crew/sums.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { SiteRow } from '../people/tables.server';
 import { readRows } from '../rows/facts.server';
@@ -12,12 +15,20 @@ import { standsFor } from './facts.server';
 import { asStockEvent } from './sums.server';
 import type { LotRow, StockEventRow } from './tables.server';
 
+/** What a page has read already; a command reads it under its locks. */
+interface Sources {
+  layout?: LayoutRow;
+  rows?: StoredRow[];
+  tallies?: Tally[];
+}
+
 /** A day of a block: what every planter was issued, brought back and planted. */
 export async function dayAccount(
   reader: Reader,
   block: BlockRow,
   site: SiteRow,
   day: Day,
+  sources: Sources = {},
 ): Promise<{ account: DayAccount; lots: LotRow[] }> {
   const [from, to] = dayBounds(day, site.zone).map((moment) => new Date(moment));
   const lots = await reader.tables.lot.all({ where: { blockId: block.id } });
@@ -41,21 +52,16 @@ export async function dayAccount(
      WHERE l.block_id = :block AND h.holder LIKE 'c:%' AND h.count <> 0`,
     { block: block.id },
   );
-  const layout = await reader.tables.layout.one({ blockId: block.id, state: 'released' });
+  const layout =
+    sources.layout ?? (await reader.tables.layout.one({ blockId: block.id, state: 'released' }));
+  const planted =
+    sources.rows ?? (layout ? ((await readRows(reader, [layout.id])).get(layout.id) ?? []) : []);
+  const tallies =
+    sources.tallies ?? (layout ? (await readTallies(reader, layout.id)).map(asTally) : []);
   const tallied = layout
     ? plantedBySpecies(
-        new Map(
-          ((await readRows(reader, [layout.id])).get(layout.id) ?? []).map(({ number, runs }) => [
-            number,
-            runs,
-          ]),
-        ),
-        (
-          await reader.tables.tally.all({
-            where: { layoutId: layout.id },
-            order: [['at', 'ASC']],
-          })
-        ).map(asTally),
+        new Map(planted.map(({ number, runs }) => [number, runs])),
+        tallies,
         layout.parameters.mix.map(({ species }) => species),
         from.toISOString(),
         to.toISOString(),

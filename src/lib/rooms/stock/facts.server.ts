@@ -30,7 +30,7 @@ import { reach, type Reach } from '../../../../core/stock/reach';
 import { now } from '../../server/clock';
 import { fact, groupBy, type Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
-import { plantedOf } from '../crew/facts.server';
+import { plantedOf, sownFact } from '../crew/facts.server';
 import { currentLayout, rowsFact } from '../rows/facts.server';
 import { asStockEvent } from './sums.server';
 import type { LotRow, PlaceRow, SpeciesRow, StockEventRow, ToolRow } from './tables.server';
@@ -331,33 +331,35 @@ export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesRea
   ]);
   if (!layout) return [];
   const rows = await facts.of(rowsFact, blockId);
-  const ids = layout.parameters.mix.map(({ species }) => species);
-  const planted = new Array<number>(ids.length).fill(0);
-  for (const row of rows)
-    speciesOfFirst(row.runs, byRow.get(row.number) ?? 0, ids.length).forEach(
-      (count, s) => (planted[s] += count),
+  return facts.derive('reach', blockId, [lotsFact, sownFact, rowsFact], '', () => {
+    const ids = layout.parameters.mix.map(({ species }) => species);
+    const planted = new Array<number>(ids.length).fill(0);
+    for (const row of rows)
+      speciesOfFirst(row.runs, byRow.get(row.number) ?? 0, ids.length).forEach(
+        (count, s) => (planted[s] += count),
+      );
+    const of = (species: string) => lots.filter(({ lot }) => standsFor(lot) === species);
+    const sum = (species: string, what: (balance: Balance) => number) =>
+      of(species).reduce((total, { balance }) => total + what(balance), 0);
+    const left = ids.map((species, s) =>
+      Math.max(
+        0,
+        sum(species, ({ received, culled, lost }) => received - culled - lost) - planted[s],
+      ),
     );
-  const of = (species: string) => lots.filter(({ lot }) => standsFor(lot) === species);
-  const sum = (species: string, what: (balance: Balance) => number) =>
-    of(species).reduce((total, { balance }) => total + what(balance), 0);
-  const left = ids.map((species, s) =>
-    Math.max(
-      0,
-      sum(species, ({ received, culled, lost }) => received - culled - lost) - planted[s],
-    ),
-  );
-  return reach(rows, byRow, left).map((entry) => {
-    const speciesId = ids[entry.species];
-    const ledger = sum(speciesId, ({ onHand, out }) => onHand + out);
-    return {
-      ...entry,
-      speciesId,
-      ledger,
-      unclosed: Math.max(0, ledger - entry.onHand),
-      lots: of(speciesId)
-        .filter(({ balance }) => balance.onHand + balance.out > 0)
-        .map(({ lot }) => lot.code),
-    };
+    return reach(rows, byRow, left).map((entry) => {
+      const speciesId = ids[entry.species];
+      const ledger = sum(speciesId, ({ onHand, out }) => onHand + out);
+      return {
+        ...entry,
+        speciesId,
+        ledger,
+        unclosed: Math.max(0, ledger - entry.onHand),
+        lots: of(speciesId)
+          .filter(({ balance }) => balance.onHand + balance.out > 0)
+          .map(({ lot }) => lot.code),
+      };
+    });
   });
 }
 

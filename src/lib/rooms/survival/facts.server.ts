@@ -1,4 +1,3 @@
-import { dayOf } from '../../../../core/say/day';
 import { plantedUntil } from '../../../../core/crew/sums';
 import {
   refill,
@@ -9,7 +8,7 @@ import {
 import { fact, groupBy, type Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
-import { releasedLayout } from '../rows/facts.server';
+import { layoutsFact, releasedLayout } from '../rows/facts.server';
 
 export interface Count {
   id: string;
@@ -78,35 +77,36 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
   ]);
   const on = all.at(-1)?.countedOn;
   if (!on || !layout) return undefined;
-  const since = new Date(Date.parse(on) - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
-  const season = all.filter(({ countedOn }) => countedOn >= since);
-  const byRow = groupBy(season, ({ row }) => String(row));
-  const counts = [...byRow.values()].map((own) => own.at(-1)!).sort((a, b) => a.row - b.row);
-  const rowsPlanted = [...planted.byRow.values()].filter((trees) => trees > 0).length;
-  const estimate = survival(
-    counts.map(({ row, set, alive }) => ({ row, set, alive })),
-    Math.max(rowsPlanted, counts.length),
-  );
-  // What went in after the count is no part of what was counted.
-  const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
-  const target = block.targetDensity ?? layout.trees / layout.plantableArea;
-  return {
-    counts,
-    again: [...byRow.values()]
-      .filter((own) => own.length > 1)
-      .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),
-    on,
-    estimate,
-    plantedThen,
-    refill: refill(
+  const asked = String(block.targetDensity);
+  return facts.derive('counted', block.id, [countsFact, sownFact, layoutsFact], asked, () => {
+    const since = new Date(Date.parse(on) - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
+    const season = all.filter(({ countedOn }) => countedOn >= since);
+    const byRow = groupBy(season, ({ row }) => String(row));
+    const counts = [...byRow.values()].map((own) => own.at(-1)!).sort((a, b) => a.row - b.row);
+    const rowsPlanted = [...planted.byRow.values()].filter((trees) => trees > 0).length;
+    const estimate = survival(
+      counts.map(({ row, set, alive }) => ({ row, set, alive })),
+      Math.max(rowsPlanted, counts.length),
+    );
+    // What went in after the count is no part of what was counted.
+    const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
+    const target = block.targetDensity ?? layout.trees / layout.plantableArea;
+    return {
+      counts,
+      again: [...byRow.values()]
+        .filter((own) => own.length > 1)
+        .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),
+      on,
       estimate,
       plantedThen,
+      refill: refill(
+        estimate,
+        plantedThen,
+        target,
+        layout.trees ? (layout.plantableArea * plantedThen) / layout.trees : layout.plantableArea,
+      ),
       target,
-      layout.trees ? (layout.plantableArea * plantedThen) / layout.trees : layout.plantableArea,
-    ),
-    target,
-    targetIsSet: block.targetDensity !== null,
-  };
+      targetIsSet: block.targetDensity !== null,
+    };
+  });
 }
-
-export const dayNow = (facts: Facts): string => dayOf(facts.now, facts.site.zone);

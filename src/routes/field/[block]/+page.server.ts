@@ -1,7 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { briefing } from '../../../../core/method/method';
 import { summarise } from '../../../../core/rows/stored';
-import { dayOf } from '../../../../core/say/day';
 import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
 import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -40,7 +39,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     block: { id: block.id, name: block.name },
     siteId: site.id,
     zone: site.zone,
-    day: dayOf(facts.now, site.zone),
+    day: facts.today,
     layoutId: layout.id,
     planter: { id: planter.id, name: planter.name },
     planters: role === 'planter' ? [] : planters.map(({ id, name }) => ({ id, name })),

@@ -1,4 +1,3 @@
-import { dayOf } from '../../../../../core/say/day';
 import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
@@ -26,7 +25,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   return {
     windows: await windowsOf(facts),
     feed: Boolean(feed),
-    today: dayOf(facts.now, site.zone),
+    today: facts.today,
     strings: await Promise.all(
       blocks.map(async (block) => ({
         id: block.id,

@@ -1,5 +1,4 @@
 import { speciesAt } from '../../../../../core/rows/species';
-import { dayOf } from '../../../../../core/say/day';
 import { deadPatch } from '../../../../../core/survival/estimate';
 import { wilson } from '../../../../../core/survival/interval';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
@@ -11,9 +10,9 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:survival', 'viridane:crew', 'viridane:rows', 'viridane:calendar');
-  const { block, site, facts } = await openBlock(locals, params.block);
+  const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
-  const day = dayOf(facts.now, site.zone);
+  const day = facts.today;
   if (!layout) return { today: day, released: undefined };
   const [rows, season, sown, names] = await Promise.all([
     facts.of(rowsFact, block.id),

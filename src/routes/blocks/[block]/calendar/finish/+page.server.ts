@@ -1,13 +1,14 @@
-import { addTo, daysBetween } from '../../../../../../core/measure/dates';
+import { addTo, daysBetween, type Day } from '../../../../../../core/measure/dates';
 import { bestStretch, weekOf } from '../../../../../../core/calendar/windows';
-import { dayOf } from '../../../../../../core/say/day';
 import { confirmedOf } from '../../../../../../core/stock/orders';
 import { plantableDays, windowsOf } from '$lib/rooms/calendar/windows.server';
 import { finishOf, plantedOf, ratesOf } from '$lib/rooms/crew/facts.server';
 import { currentLayout } from '$lib/rooms/rows/facts.server';
 import { lotsFact, ordersFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
+import type { Facts } from '$lib/server/facts';
 import { openBlock } from '$lib/server/page';
+import { weatherFact } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
 
 /** What a season of this block is played from: trees, hands, weather, stock. */
@@ -21,7 +22,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:ground',
     'viridane:survival',
   );
-  const { block, site, role, facts } = await openBlock(locals, params.block);
+  const { block, role, facts } = await openBlock(locals, params.block);
   const [layout, done, lines, lots, windows, days, finish, crew] = await Promise.all([
     currentLayout(facts, block.id),
     plantedOf(facts, block.id),
@@ -32,7 +33,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     finishOf(facts, block.id),
     ratesOf(facts, block.id),
   ]);
-  const now = dayOf(facts.now, site.zone);
+  const now = facts.today;
   const day = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;
   const best = bestStretch(windows.weeks[block.conditions.stock]);
   const week = weekOf(day);
@@ -48,7 +49,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     ownRate: crew.counted,
     pace: finish.pace,
     source: windows.source,
-    days: days.filter(({ day: on }) => daysBetween(on, now) < 366 * 30),
+    /** A sign a day from the first on: 1 fit for planting, 0 not, - not known. */
+    days: await packedDays(facts, days, now),
     onHand: lots.reduce((sum, { balance }) => sum + balance.onHand + balance.out, 0),
     deliveries: lines
       .filter(({ state, deliverOn }) => state !== 'declined' && deliverOn && deliverOn >= now)
@@ -58,3 +60,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       })),
   };
 };
+
+/** Thirty years at most, a sign a day: a list of days would weigh more than the rest of the page. */
+function packedDays(facts: Facts, days: readonly { day: Day; share: number }[], now: Day) {
+  return facts.derive('packed-days', facts.site.id, [weatherFact], `${now} ${days.length}`, () => {
+    const known = days.filter(({ day }) => daysBetween(day, now) < 366 * 30);
+    if (!known.length) return { from: now, signs: '' };
+    const from = known[0].day;
+    const signs = new Array<string>(daysBetween(from, known.at(-1)!.day) + 1).fill('-');
+    for (const { day, share } of known) signs[daysBetween(from, day)] = share > 0 ? '1' : '0';
+    return { from, signs: signs.join('') };
+  });
+}

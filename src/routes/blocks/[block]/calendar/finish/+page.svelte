@@ -33,6 +33,11 @@
   let wrong = $state('');
   let worker: Worker | undefined;
 
+  /** The days known, unpacked: '1' fit for planting, '0' not, '-' nobody knows. */
+  const daysOf = ({ from, signs }: PageData['days']) =>
+    Array.from(signs, (sign, i) => ({ sign, day: addTo(from, { days: i }) }))
+      .filter(({ sign }) => sign !== '-')
+      .map(({ sign, day }) => ({ day, share: Number(sign) }));
   function inputOf(): FinishInput {
     const deliveries = withStock
       ? [{ day: data.start, trees: data.onHand }, ...data.deliveries].filter(
@@ -57,7 +62,7 @@
           breakdown: terms.breakdown,
         },
       ],
-      weather: weatherYears($state.snapshot(data.days), data.start),
+      weather: weatherYears(daysOf(data.days), data.start),
       blockDays: 5,
       week: [true, true, true, true, true, terms.saturday, false],
       deliveries,
@@ -100,7 +105,7 @@
     void data.block.id;
     untrack(() => {
       answer = undefined;
-      if (data.trees > 0 && data.days.length) play();
+      if (data.trees > 0 && data.days.signs.length) play();
     });
     return stop;
   });
@@ -141,7 +146,7 @@
           ? 'Every tree of the layout is in the ground.'
           : 'There is no layout yet. Save one under Rows, and its trees are counted here.'}
       </p>
-    {:else if !data.days.length}
+    {:else if !data.days.signs.length}
       <p class="say">
         There is no weather to play seasons from. Bring a weather file or a typical year under
         <a href="/blocks/{data.block.id}/calendar/windows">Windows</a>.

@@ -1,6 +1,5 @@
 import { formatDay } from '../../../../../../core/measure/dates';
 import { formatNumber } from '../../../../../../core/measure/units';
-import { dayOf } from '../../../../../../core/say/day';
 import { billOf } from '$lib/rooms/calendar/year.server';
 import { openBlock } from '$lib/server/page';
 import { LINES, plain, print } from '$lib/server/pdf';
@@ -8,10 +7,10 @@ import type { RequestHandler } from './$types';
 
 /** What to buy by when, and what it costs, to take to the merchant. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const { block, site, facts } = await openBlock(locals, params.block);
+  const { block, facts } = await openBlock(locals, params.block);
   const { bill, currency, ground } = await billOf(facts, block);
   const n = (value: number) => plain(formatNumber(value, value < 100 && value % 1 ? 1 : 0));
-  const pdf = await print({ block: block.name, day: dayOf(facts.now, site.zone) }, 'materials', [
+  const pdf = await print({ block: block.name, day: facts.today }, 'materials', [
     { text: `${block.name}: materials for ${n(ground.trees)} trees`, fontSize: 15, bold: true },
     {
       margin: [0, 8, 0, 0],

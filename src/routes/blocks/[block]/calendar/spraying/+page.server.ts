@@ -1,4 +1,3 @@
-import { dayOf } from '../../../../../../core/say/day';
 import {
   allProductsFact,
   productsFact,
@@ -20,7 +19,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:ground',
     'viridane:survival',
   );
-  const { block, site, role, facts } = await openBlock(locals, params.block);
+  const { block, role, facts } = await openBlock(locals, params.block);
   const [ground, rows, names, products] = await Promise.all([
     yearGround(facts, block),
     facts.reader.tables.spraying.all({ where: { blockId: block.id }, order: [['day', 'DESC']] }),
@@ -31,7 +30,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   return {
     mayRecord: may(role, 'record'),
     mayPlan: may(role, 'plan'),
-    today: dayOf(facts.now, site.zone),
+    today: facts.today,
     products,
     ground: { trees: ground.trees, metres: totalMetres(ground), area: ground.area },
     sprayed: rows

@@ -1,6 +1,7 @@
 import { addTo, isDay } from '../../../../../../core/measure/dates';
-import { dayBounds, dayOf } from '../../../../../../core/say/day';
-import { plantersFact, plantedOf } from '$lib/rooms/crew/facts.server';
+import { dayBounds } from '../../../../../../core/say/day';
+import { plantersFact, plantedOf, talliesFact } from '$lib/rooms/crew/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { dayAccount } from '$lib/rooms/stock/day-account.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -15,7 +16,7 @@ const SHOWN_DAYS = 14;
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, site, role, facts } = await openBlock(locals, params.block);
-  const now = dayOf(facts.now, site.zone);
+  const now = facts.today;
   const [{ sums }, planters] = await Promise.all([
     plantedOf(facts, block.id),
     facts.of(plantersFact),
@@ -44,7 +45,12 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
   const asked = url.searchParams.get('day') ?? '';
   const day =
     isDay(asked) && asked <= now ? asked : (openDays.find((entry) => entry.day < now)?.day ?? now);
-  const { account, lots } = await dayAccount(facts.reader, block, site, day);
+  const layout = await releasedLayout(facts, block.id);
+  const { account, lots } = await dayAccount(facts.reader, block, site, day, {
+    layout,
+    rows: layout && (await facts.of(rowsFact, block.id)),
+    tallies: layout && (await facts.of(talliesFact, block.id)),
+  });
   return {
     mayRecord: may(role, 'record'),
     day,

@@ -1,4 +1,3 @@
-import { dayOf } from '../../../../../../core/say/day';
 import { toRowSet } from '../../../../../../core/rows/stored';
 import { substitutes, tranches } from '../../../../../../core/stock/orders';
 import { readLayoutGround } from '$lib/rooms/ground/facts.server';
@@ -10,7 +9,7 @@ import type { PageServerLoad } from './$types';
 /** What to order, what is asked and confirmed, and what could stand in for what is short. */
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
-  const { block, site, facts } = await openBlock(locals, params.block);
+  const { block, facts } = await openBlock(locals, params.block);
   const [layout, lines, lots, order] = await Promise.all([
     currentLayout(facts, block.id),
     facts.of(ordersFact, block.id),
@@ -20,7 +19,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
   const wanted = url.searchParams.get('instead');
   const missing = (layout?.parameters.mix ?? []).findIndex(({ species }) => species === wanted);
   return {
-    today: dayOf(facts.now, site.zone),
+    today: facts.today,
     quantities: order.quantities,
     cover: order.cover,
     total: { needed: order.needed, asked: order.asked, short: order.short },

@@ -8,7 +8,6 @@ import {
 } from '../../../../../../../core/formats/layout';
 import { layOut } from '../../../../../../../core/rows/layout';
 import { tags } from '../../../../../../../core/rows/trial';
-import { dayOf } from '../../../../../../../core/say/day';
 import { planeOf, readLayoutGround } from '$lib/rooms/ground/facts.server';
 import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
 import { PRINTS, printLayout, type LayoutPrint } from '$lib/rooms/rows/print.server';
@@ -52,7 +51,7 @@ export const GET: RequestHandler = async ({ params, locals }) => {
     if (!what) error(404, 'There is no such export.');
     const print: LayoutPrint = {
       ...{ layoutId: layout.id, what, site: site.name, units: person.units },
-      day: dayOf(facts.now, site.zone),
+      day: facts.today,
     };
     if (rows.length >= LONG_PRINT) {
       const id = await askJob(new Work(store, person), site.id, 'rows.print', { ...print });

@@ -8,6 +8,13 @@ export default {
   kit: {
     adapter: adapter({ out: 'build', precompress: true }),
     alias: { $core: 'core' },
+    typescript: {
+      // Tests of the core, the bench and the scripts written in TypeScript are checked like the rest.
+      config: (config) => ({
+        ...config,
+        include: [...config.include, '../core/**/*.ts', '../bench/**/*.ts'],
+      }),
+    },
     csp: {
       mode: 'nonce',
       directives: {

@@ -2,13 +2,12 @@
  * The middle floor under load, as ratios within one run: the morning board and the pages of a block
  * against the sign-in page, and confirmed tallies against bare durable inserts of the same database.
  */
-import autocannon from 'autocannon';
+import autocannon, { type Options } from 'autocannon';
 import mariadb from 'mariadb';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { v7 as uuid } from 'uuid';
-// @ts-expect-error a plain script that starts with nothing installed
 import { startApplication } from '../scripts/application.mjs';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
@@ -37,8 +36,8 @@ const [layout] = await database.query(
 );
 const planters = await database.query('SELECT id FROM planter ORDER BY position');
 
-const run = (options: Partial<autocannon.Options>) =>
-  autocannon({ url: origin, duration: 4, headers: { cookie }, ...options } as autocannon.Options);
+const run = (options: Partial<Options>) =>
+  autocannon({ url: origin, duration: 4, headers: { cookie }, ...options });
 /** Milliseconds that one client waits, warm, in the middle. */
 async function wait(page: string, signed = true): Promise<number> {
   await run({ url: origin + page, connections: 1, amount: 8, headers: signed ? { cookie } : {} });

@@ -22,6 +22,7 @@ const bench = (file, env = {}) => {
 bench('lattice.ts');
 bench('patterns.ts');
 bench('finish.ts');
+bench('floor.ts');
 const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
 const application = await startApplication(folder);
 bench('slider.ts', { BASE_URL: application.origin });

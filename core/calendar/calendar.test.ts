@@ -4,7 +4,10 @@ import { flags, inOrder, type Call } from '../morning/board';
 import { SCHOOLS, type Conditions } from '../method/schools';
 import { briefing, depthTolerance, methodOf, methodTasks } from '../method/method';
 import { tendingDue } from '../tending/due';
-import { schedule, taskSentence } from './schedule';
+import { schedule } from './schedule';
+import { taskCalls } from './calls';
+import { words } from '../../src/lib/words';
+import { say } from '../say/message';
 import { TASKS } from './tasks';
 import { judgeAir } from './weather';
 
@@ -58,7 +61,7 @@ test('a late task says how late and what it waits for', () => {
   const task = find(schedule('2027-03-01', none, [], '2027-03-02'), 'plant');
   assert.deepEqual(task.waitsFor, ['set out rows', 'receive stock']);
   assert.equal(
-    taskSentence(task, 'Silt Margin'),
+    words(taskCalls([task], 'Silt Margin')[0].say),
     'Plant on Silt Margin: 1 day late. It waits for: set out rows, receive stock.',
   );
 });
@@ -147,10 +150,10 @@ test('what must stop comes first, and notes raise no flag', () => {
   const call = (urgency: Call['urgency'], room: Call['room']): Call => ({
     urgency,
     room,
-    when: '',
-    sentence: urgency,
-    detail: '',
-    action: '',
+    when: say('when.now'),
+    say: say('say.plain', { text: urgency }),
+    detail: say('say.plain', { text: '' }),
+    action: say('action.tickOff'),
     block: 'b',
   });
   const calls = [call('note', 'calendar'), call('stop', 'stock'), call('soon', 'stock')];

@@ -78,7 +78,15 @@ test('what is bought covers what is needed in whole packs, and no pack more', ()
     costShare: fc.double({ min: 0, max: 1, noNaN: true }),
   });
   const ground: MaterialGround = {
-    ...{ trees: 7310, rows: 88, perimeter: 1240, herbicide: 11.3, rippingHours: 21, rate: 620 },
+    ...{
+      trees: 7310,
+      toOrder: 7900,
+      rows: 88,
+      perimeter: 1240,
+      herbicide: 11.3,
+      rippingHours: 21,
+      rate: 620,
+    },
     method: { stake: 'low', weeds: 'mulch', watering: 'weekly', amendments: 'gel', rip: 'contour' },
   };
   fc.assert(

@@ -229,7 +229,15 @@ test('a label’s limits by year and before planting are said; materials follow 
   assert.deepEqual(labelConcerns(product, { perHectare: 3 }, '2027-01-01', null, before), []);
 
   const ground = {
-    ...{ trees: 1000, rows: 20, perimeter: 800, herbicide: 0, rippingHours: 3, rate: 400 },
+    ...{
+      trees: 1000,
+      toOrder: 1100,
+      rows: 20,
+      perimeter: 800,
+      herbicide: 0,
+      rippingHours: 3,
+      rate: 400,
+    },
     method: { stake: 'low', rip: 'contour', weeds: 'mulch' },
   };
   const terms = { guards: { price: 1.5, pack: 50, onHand: 120, costShare: 0.5 } };

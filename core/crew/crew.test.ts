@@ -2,7 +2,8 @@ import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { admitTally, daysLeft, paceOf, progress, type Tally } from './progress';
+import { admitTally, daysLeft, progress, type Tally } from './progress';
+import { paceOf, plantedSums } from './sums';
 import { shareRows } from './share';
 
 const crew = (rates: readonly number[]) =>
@@ -102,12 +103,16 @@ test('a row takes no more trees than it has places', () => {
 });
 
 test('pace is trees a planting day, and days off do not count', () => {
-  const pace = paceOf([
+  const tallies = [
     tally('a', 1, 'x', 100, '2026-11-20'),
     tally('b', 1, 'x', 50, '2026-11-20'),
     tally('c', 2, 'x', 250, '2026-11-23'),
-  ]);
+  ];
+  const pace = paceOf(plantedSums(tallies, 'UTC'), '2026-11-24');
   assert.equal(pace, 200);
+  // A day that is not over says nothing while others do.
+  assert.equal(paceOf(plantedSums(tallies, 'UTC'), '2026-11-23'), 150);
+  assert.equal(paceOf(plantedSums(tallies.slice(2), 'UTC'), '2026-11-23'), 250);
   assert.equal(daysLeft(1000, 400, pace), 3);
   assert.equal(daysLeft(1000, 1000, 0), 0);
   assert.equal(daysLeft(1000, 10, 0), Infinity);

@@ -85,10 +85,11 @@ test('a bag that was opened in wind and is open in calm is charged the mean of b
 });
 
 test('stock reaches as far as rows are planted in order, and says where it runs dry', () => {
+  const lies = { line: [0, 0, 18, 0], start: 0, step: 2, listed: false, stretches: [0, 10] };
   const rows = [
-    { number: 1, index: 0, stretches: [0, 10], runs: [0, 6, 1, 4] },
-    { number: 2, index: 1, stretches: [0, 10], runs: [1, 5, 0, 5] },
-    { number: 3, index: 2, stretches: [0, 10], runs: [0, 10] },
+    { ...lies, number: 1, index: 0, runs: [0, 6, 1, 4] },
+    { ...lies, number: 2, index: 1, runs: [1, 5, 0, 5] },
+    { ...lies, number: 3, index: 2, runs: [0, 10] },
   ];
   const [pine, birch] = reach(rows, new Map([[1, 8]]), [12, 7]);
   assert.deepEqual(pine, { species: 0, needed: 15, onHand: 12, short: 3, dryAtRow: 3 });

@@ -26,7 +26,7 @@ const lots = Array.from({ length: LOTS }, (_, i): LotRow => ({
   ...{ id: randomUUID(), blockId: block.id, speciesId: card.id, code: `S${i + 1}` },
   ...{ nursery: 'Bench Beds', provenance: '', seedLot: '', age: '1+1', dipFactor: 2 },
   ...{ orderId: null, replacesId: null, liftedOn: null, undercut: false, form: null },
-  ...{ volume: null, perBox: 100, treeWeight: null },
+  ...{ volume: null, perBox: 100, treeWeight: null, edition: 0 },
 }));
 // A database that was filled before is measured as it is.
 const filled = await store.lot.findAll({ where: { nursery: 'Bench Beds' }, raw: true });

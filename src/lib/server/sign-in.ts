@@ -83,6 +83,44 @@ export async function signIn(
   return openSession(store, person.id, device);
 }
 
+/**
+ * Sets a new password by the code that a leader gave and signs in with it. The code is good once, and for
+ * its day; every session there was ends.
+ */
+export async function signInByCode(
+  store: Store,
+  { name, code, password }: { name: string; code: string; password: string },
+  address: string,
+  device = '',
+): Promise<SignedIn> {
+  const waiting = await throttled(store, name, address);
+  if (waiting) return { refused: waiting };
+  const person = await store.person.findOne({ where: { signIn: name, anonymous: false } });
+  const kept = person && (await store.resetCode.findByPk(person.id));
+  const good =
+    kept && new Date(kept.expiresAt).getTime() > now() && kept.codeHash === codeHash(code);
+  const refuse = async (): Promise<SignedIn> => {
+    const tried = { signIn: name, address: address.slice(0, 64), at: new Date(now()) };
+    await store.signInAttempt.create(tried);
+    return { refused: say('people.badCode') };
+  };
+  if (!person || !good) return refuse();
+  const passwordHash = await hashPassword(password);
+  const used = await store.sequelize.transaction(async (transaction) => {
+    // Whoever takes the code away first has used it.
+    const taken = await store.resetCode.destroy({ where: { personId: person.id }, transaction });
+    if (!taken) return false;
+    await store.person.update({ passwordHash }, { where: { id: person.id }, transaction });
+    await store.session.destroy({ where: { personId: person.id }, transaction });
+    return true;
+  });
+  return used ? openSession(store, person.id, device) : refuse();
+}
+
+/** A code as it is kept: spaces and dashes, small and capital letters make no difference. */
+export const codeHash = (code: string): string =>
+  tokenHash(code.replace(/[\s-]/g, '').toUpperCase());
+
 /** A session of its own for a person who has proved who they are. */
 export async function openSession(store: Store, personId: string, device: string) {
   const token = randomBytes(32).toString('base64url');

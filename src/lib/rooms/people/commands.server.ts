@@ -1,8 +1,8 @@
-import { createHash, randomInt } from 'node:crypto';
+import { randomInt } from 'node:crypto';
 import { Op } from 'sequelize';
 import { v7 as uuid } from 'uuid';
 import { told } from '../../../../core/say/told';
-import { hashPassword, verifyPassword } from '../../server/sign-in';
+import { codeHash, hashPassword, verifyPassword } from '../../server/sign-in';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { siteAccess } from '../../server/authorise';
 import type { peopleContract } from './contract';
@@ -12,9 +12,6 @@ const CODE_HOURS = 24;
 /** Signs that are not mistaken for one another when read out. */
 const CODE_SIGNS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
 export const USUAL_RATE = 600;
-
-export const codeHash = (code: string): string =>
-  createHash('sha256').update(code.replace(/[\s-]/g, '').toUpperCase()).digest('hex');
 
 export const peopleCommands: Handlers<typeof peopleContract> = {
   async 'people.preferences'({ units, theme }, work) {

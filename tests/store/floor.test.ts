@@ -1,0 +1,371 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { progressOf } from '../../core/crew/sums';
+import { seededRandom } from '../../core/measure/random';
+import { addTo } from '../../core/measure/dates';
+import { dayBounds, dayOf } from '../../core/say/day';
+import { perform } from '../../src/lib/rooms/commands.server';
+import { readPlanted } from '../../src/lib/rooms/crew/sums.server';
+import { morningBoard } from '../../src/lib/rooms/morning/board.server';
+import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
+import { lotsFact } from '../../src/lib/rooms/stock/facts.server';
+import { Reader } from '../../src/lib/server/reader';
+import { openSession, personOf, signIn, signInByCode } from '../../src/lib/server/sign-in';
+import type { Store } from '../../src/lib/store';
+import { compareSums } from '../../src/lib/store/sums';
+import { words } from '../../src/lib/words';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let planters: { id: string; personId: string | null }[];
+const HOUR = 3_600_000;
+
+before(async () => {
+  setting = await demoSetting('floor');
+  store = setting.store;
+  planters = (await store.planter.findAll({ order: [['position', 'ASC']] })).map((row) =>
+    row.get(),
+  );
+});
+after(() => store.sequelize.close());
+
+const releasedOf = async (name: string) =>
+  (await store.layout.findOne({
+    where: { blockId: setting.blocks[name].id, state: 'released' },
+  }))!;
+/** A row on which nothing has been planted, and the places it has. */
+async function freeRow(layoutId: string) {
+  const sums = (await readPlanted(new Reader(store), [layoutId])).get(layoutId);
+  const byRow = sums ? progressOf(sums).byRow : new Map<number, number>();
+  const rows = await store.layoutRow.findAll({
+    where: { layoutId },
+    attributes: ['number', 'trees'],
+  });
+  return rows.find(({ number, trees }) => !byRow.get(number) && trees > 12)!;
+}
+const tally = (layoutId: string, row: number, more: object = {}) => ({
+  ...event(),
+  ...{ layoutId, row, planterId: planters[0].id, count: 5, corrects: null, ...more },
+});
+const at = (hoursAgo: number) => new Date(Date.now() - hoursAgo * HOUR).toISOString();
+
+test('releasing and tallying at the same moment: no tree lands on a version that was withdrawn under it', async () => {
+  const blockId = setting.blocks['Silt Margin'].id;
+  const drawn = (await store.layout.findOne({ where: { blockId } }))!;
+  await store.keepout.update({ located: '2026-11-01' }, { where: { blockId } });
+  const [first, ...saved] = await Promise.all(
+    [1, 2, 3, 4].map(() =>
+      setting.done('leader', 'rows.save', { blockId, parameters: drawn.get('parameters') }),
+    ),
+  );
+  await setting.done('leader', 'rows.release', { layoutId: first.layoutId });
+  for (const { layoutId } of saved) {
+    const current = await releasedOf('Silt Margin');
+    const row = (await freeRow(current.id)).number;
+    const [released, tallied] = await Promise.all([
+      setting.send('leader', 'rows.release', { layoutId }),
+      setting.send('leader', 'crew.tally', tally(current.id, row)),
+    ]);
+    const now = await releasedOf('Silt Margin');
+    assert.equal(tallied.status, 200, 'what was planted is never thrown away');
+    if (released.status === 200) {
+      // The tally came after: it is kept with the version it names, and says so.
+      assert.equal(now.id, layoutId);
+      assert.equal((tallied.body as { withdrawn?: boolean }).withdrawn, true);
+    } else {
+      assert.equal(released.status, 409);
+      assert.equal(now.id, current.id);
+    }
+  }
+  assert.deepEqual(await compareSums(store), []);
+});
+
+test('whoever saves second is shown what the first saved, and nothing of it is overwritten', async () => {
+  const block = setting.blocks['Goat Bank'] ?? setting.blocks['Haul Flat'];
+  const row = (await store.block.findByPk(block.id))!.get();
+  const ground = {
+    blockId: block.id,
+    ...{ name: row.name, boundary: row.boundary, margin: row.margin },
+    keepouts: (await store.keepout.findAll({ where: { blockId: block.id } })).map((one) => {
+      const { id, kind, name, shape, setback, reason, near, located } = one.get();
+      return { id, kind, name, shape, setback, reason, near, located };
+    }),
+    zones: (await store.zone.findAll({ where: { blockId: block.id } })).map((one) => {
+      const { id, name, parts, damp, light, soil } = one.get();
+      return { id, name, parts, damp, light, soil };
+    }),
+    edition: row.edition,
+  };
+  const both = await Promise.all([
+    setting.send('leader', 'ground.save', { ...ground, margin: 2.5 }),
+    setting.send('leader', 'ground.save', { ...ground, margin: 3.5 }),
+  ]);
+  assert.deepEqual(both.map(({ status }) => status).sort(), [200, 409]);
+  const [won, lost] = both[0].status === 200 ? both : [both[1], both[0]];
+  const wonMargin = both[0] === won ? 2.5 : 3.5;
+  const theirs = (lost.body as { stale: { edition: number; margin?: unknown } }).stale;
+  assert.equal(theirs.margin, wonMargin);
+  assert.equal((await store.block.findByPk(block.id))!.margin, wonMargin);
+  // With the edition that was shown it goes through.
+  const { edition } = theirs;
+  await setting.done('leader', 'ground.save', { ...ground, margin: 3.5, edition });
+});
+
+test('an id of another block, or given twice, is refused and nothing moves', async () => {
+  const [mine, other] = [setting.blocks['Haul Flat'], setting.blocks['Silt Margin']];
+  const row = (await store.block.findByPk(mine.id))!.get();
+  const foreign = (await store.keepout.findOne({ where: { blockId: other.id } }))!.get();
+  const { id, kind, name, shape, setback, reason, near, located } = foreign;
+  const keepout = { id, kind, name, shape, setback, reason, near, located };
+  const ground = { blockId: mine.id, name: row.name, boundary: row.boundary, margin: row.margin };
+  const zones = (await store.zone.findAll({ where: { blockId: mine.id } })).map((one) => one.get());
+  for (const keepouts of [
+    [keepout],
+    [
+      { ...keepout, id: uuid() },
+      { ...keepout, id: uuid() },
+    ].map((one, _, [first]) => ({ ...one, id: first.id })),
+  ]) {
+    const outcome = await setting.send('leader', 'ground.save', { ...ground, keepouts, zones });
+    assert.ok(outcome.status >= 400 && outcome.status < 500, JSON.stringify(outcome));
+  }
+  assert.equal((await store.keepout.findByPk(id))!.blockId, other.id);
+});
+
+test('an id that carries something else than before is refused, not taken for sent again', async () => {
+  const layout = await releasedOf('Haul Flat');
+  const row = (await freeRow(layout.id)).number;
+  const first = tally(layout.id, row);
+  await setting.done('leader', 'crew.tally', first);
+  assert.equal((await setting.done('leader', 'crew.tally', first)).already, true);
+  await setting.refused('leader', 'crew.tally', { ...first, count: 6 }, 409, /./);
+  const sums = (await readPlanted(new Reader(store), [layout.id])).get(layout.id)!;
+  assert.equal(progressOf(sums).byRow.get(row), 5);
+});
+
+test('a second correction of the same entry is kept and changes nothing', async () => {
+  const layout = await releasedOf('Haul Flat');
+  const row = (await freeRow(layout.id)).number;
+  const first = tally(layout.id, row);
+  await setting.done('leader', 'crew.tally', first);
+  const back = () => tally(layout.id, row, { corrects: first.id });
+  const [one, two] = [back(), back()];
+  await Promise.all([one, two].map((entry) => setting.done('leader', 'crew.tally', entry)));
+  assert.equal(await store.tally.count({ where: { corrects: first.id } }), 2);
+  const sums = (await readPlanted(new Reader(store), [layout.id])).get(layout.id)!;
+  assert.equal(progressOf(sums).byRow.get(row) ?? 0, 0);
+  assert.deepEqual(await compareSums(store), []);
+});
+
+test('a tally that comes four days late is counted on the day it was planted', async () => {
+  const layout = await releasedOf('Haul Flat');
+  const row = (await freeRow(layout.id)).number;
+  const planted = at(4 * 24);
+  await setting.done('leader', 'crew.tally', tally(layout.id, row, { at: planted }));
+  const day = dayOf(Date.parse(planted), setting.site.zone);
+  const sums = (await readPlanted(new Reader(store), [layout.id])).get(layout.id)!;
+  assert.ok((sums.byDay.get(day)?.get(planters[0].id) ?? 0) >= 5);
+});
+
+test('a return that came late where the ledger has moved on is kept, flagged and called out', async () => {
+  const block = setting.blocks['Silt Margin'];
+  const card = (await store.species.findOne({ where: { siteId: setting.site.id } }))!;
+  const place = (await store.place.findOne({ where: { siteId: setting.site.id } }))!.id;
+  const lotId = uuid();
+  await setting.done('leader', 'stock.lot', {
+    ...{ id: lotId, blockId: block.id, speciesId: card.id, code: 'late' },
+    ...{ nursery: 'Test Nursery', age: '1+0' },
+  });
+  const record = (hours: number, kind: string, count: number, more: object = {}) =>
+    setting.send('leader', 'stock.record', {
+      ...event(),
+      ...{ at: at(hours), lotId, kind, count, placeId: place, planterId: null, ...more },
+    });
+  const planterId = planters[0].id;
+  assert.equal((await record(80, 'receive', 100)).status, 200);
+  assert.equal((await record(79, 'issue', 40, { planterId })).status, 200);
+  assert.equal((await record(20, 'plant', 40, { placeId: null, planterId })).status, 200);
+  // Fresh, it is refused; from a phone that was away, it is taken and somebody must look.
+  assert.equal((await record(0, 'return', 10, { planterId })).status, 409);
+  const late = await record(78, 'return', 10, { planterId, late: true });
+  assert.equal(late.status, 200, JSON.stringify(late.body));
+  const kept = (await store.stockEvent.findAll({ where: { lotId, kind: 'return' } }))[0].get();
+  assert.ok(kept.flag, 'flagged');
+  assert.deepEqual(await compareSums(store), []);
+  const { calls } = await morningBoard(await setting.facts());
+  const said = calls
+    .map(({ say, detail }) => [say, detail].map((part) => part && words(part)).join(' '))
+    .join('\n');
+  assert.match(said, /late/i);
+});
+
+test('a correction after the day was closed reaches the ledger when the day is closed again', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const day = dayOf(Date.now() - 24 * HOUR, setting.site.zone);
+  const accountOf = () => dayAccount(new Reader(store), block, setting.site, day);
+  await setting.done('leader', 'stock.closeDay', { blockId: block.id, day });
+  assert.deepEqual((await accountOf()).account.toPost, []);
+  const [from, to] = dayBounds(day, setting.site.zone);
+  const layout = await releasedOf('Haul Flat');
+  const entries = (await store.tally.findAll({ where: { layoutId: layout.id } })).map((row) =>
+    row.get(),
+  );
+  const cancelled = new Set(entries.map(({ corrects }) => corrects));
+  const wrong = entries.find(
+    ({ id, at, corrects }) => !corrects && !cancelled.has(id) && +at >= +from && +at < +to,
+  )!;
+  const planted = async () =>
+    (await (await setting.facts()).of(lotsFact, block.id)).reduce(
+      (sum, { balance }) => sum + balance.planted,
+      0,
+    );
+  const before = await planted();
+  await setting.done('leader', 'crew.tally', {
+    ...event(),
+    ...{ layoutId: layout.id, row: wrong.rowNumber, planterId: wrong.planterId },
+    ...{ count: wrong.count, corrects: wrong.id },
+  });
+  await setting.done('leader', 'stock.closeDay', { blockId: block.id, day });
+  assert.equal(await planted(), before - wrong.count);
+  await setting.done('leader', 'stock.closeDay', { blockId: block.id, day });
+  assert.equal(await planted(), before - wrong.count, 'closed a third time, nothing more moves');
+  assert.deepEqual(await compareSums(store), []);
+});
+
+test('sums hold after a few hundred commands of all hands at once', async () => {
+  const layout = await releasedOf('Haul Flat');
+  const random = seededRandom('hands');
+  const sent: { id: string; row: number; planterId: string }[] = [];
+  for (let round = 0; round < 8; round++) {
+    await Promise.all(
+      Array.from({ length: 30 }, () => {
+        const back = random() < 0.25 && sent.length ? sent[Math.floor(random() * sent.length)] : 0;
+        const entry = tally(layout.id, 100 + Math.floor(random() * 60), {
+          planterId: planters[Math.floor(random() * planters.length)].id,
+          count: 1 + Math.floor(random() * 9),
+          at: at(random() * 60),
+          ...(back ? { row: back.row, planterId: back.planterId, corrects: back.id } : {}),
+        });
+        if (!back) sent.push(entry);
+        return perform(store, setting.people.leader, 'crew.tally', entry);
+      }),
+    );
+  }
+  assert.deepEqual(await compareSums(store), []);
+});
+
+test('the day of a site begins at its own midnight, at Auckland as at Los Angeles', async () => {
+  const site = (await store.site.findByPk(setting.site.id))!;
+  const layout = await releasedOf('Haul Flat');
+  const row = (await freeRow(layout.id)).number;
+  // Noon of UTC on a day gone by is the next day in Auckland in winter time, and still early in California.
+  const noon = `${addTo(dayOf(Date.now(), 'UTC'), { days: -3 })}T12:30:00.000Z`;
+  await setting.done('leader', 'crew.tally', tally(layout.id, row, { at: noon, count: 3 }));
+  for (const zone of ['Pacific/Auckland', 'America/Los_Angeles', 'Europe/Berlin']) {
+    const { name, latitude, longitude } = site.get();
+    await setting.done('leader', 'people.site', {
+      ...{ siteId: site.id, name, latitude, longitude, zone },
+    });
+    assert.deepEqual(await compareSums(store), [], zone);
+    const sums = (await readPlanted(new Reader(store), [layout.id])).get(layout.id)!;
+    const day = dayOf(Date.parse(noon), zone);
+    assert.equal(day === noon.slice(0, 10), zone !== 'Pacific/Auckland');
+    assert.ok((sums.byDay.get(day)?.get(planters[0].id) ?? 0) >= 3, zone);
+    const fresh = (await store.site.findByPk(site.id))!.get();
+    assert.equal((await setting.facts(fresh as never)).today, dayOf(Date.now(), zone));
+  }
+});
+
+test('people: the last leader stays, access ends at once, a name goes and the trees stay', async () => {
+  const siteId = setting.site.id;
+  const { leader, planter } = setting.people;
+  await setting.refused(
+    'leader',
+    'people.role',
+    { siteId, personId: leader.id, role: 'viewer' },
+    409,
+    /leader/i,
+  );
+  await setting.refused('leader', 'people.end', { siteId, personId: leader.id }, 409, /leader/i);
+  for (const who of ['checker', 'planter', 'viewer', 'stranger'] as const) {
+    const outcome = await setting.send(who, 'people.end', { siteId, personId: planter.id });
+    assert.ok([403, 404].includes(outcome.status), `${who}: ${outcome.status}`);
+  }
+  const { token } = await openSession(store, planter.id, 'phone');
+  assert.equal((await personOf(store, token))?.id, planter.id);
+  await setting.refused(
+    'leader',
+    'people.anonymise',
+    { siteId, personId: planter.id },
+    409,
+    /access/i,
+  );
+  const of = planters.find(({ personId }) => personId === planter.id)!;
+  const trees = await store.tally.count({ where: { planterId: of.id } });
+  await setting.done('leader', 'people.end', { siteId, personId: planter.id });
+  assert.equal(await personOf(store, token), undefined, 'signed out at once');
+  await setting.done('leader', 'people.anonymise', { siteId, personId: planter.id });
+  const gone = (await store.person.findByPk(planter.id))!;
+  assert.notEqual(gone.name, planter.name);
+  assert.match((await store.planter.findByPk(of.id))!.name, /^Left /);
+  assert.equal(await store.tally.count({ where: { planterId: of.id } }), trees);
+});
+
+test('a code sets a new password once, in its day, and never that of a leader elsewhere', async () => {
+  const siteId = setting.site.id;
+  const { checker } = setting.people;
+  const { code } = await setting.done('leader', 'people.resetCode', {
+    siteId,
+    personId: checker.id,
+  });
+  const by = (given: string, password: string) =>
+    signInByCode(store, { name: checker.signIn, code: given, password }, '10.1.1.1');
+  assert.ok('refused' in (await by('WRONG-WRONG', 'a-fresh-password')));
+  const typed = String(code).toLowerCase().replace('-', ' ');
+  assert.ok('token' in (await by(typed, 'a-fresh-password')));
+  assert.ok('token' in (await signIn(store, checker.signIn, 'a-fresh-password', '10.1.1.2')));
+  assert.ok('refused' in (await by(String(code), 'another-password')), 'good once');
+  const { code: old } = await setting.done('leader', 'people.resetCode', {
+    siteId,
+    personId: checker.id,
+  });
+  await store.resetCode.update(
+    { expiresAt: new Date(Date.now() - 1000) },
+    { where: { personId: checker.id } },
+  );
+  assert.ok('refused' in (await by(String(old), 'another-password')), 'for its day');
+  const { stranger } = setting.people;
+  await store.membership.create({ personId: stranger.id, siteId, role: 'viewer' });
+  await setting.refused(
+    'leader',
+    'people.resetCode',
+    { siteId, personId: stranger.id },
+    409,
+    /site/i,
+  );
+});
+
+test('the board asks as much of the database for fifty blocks as for one, and a block little more', async () => {
+  const site = setting.site;
+  const template = (await store.block.findByPk(setting.blocks['Haul Flat'].id))!.get();
+  const asked = async () => {
+    const facts = await setting.facts();
+    let questions = 0;
+    const { options } = store.sequelize as unknown as { options: { logging: unknown } };
+    options.logging = () => questions++;
+    try {
+      await morningBoard(facts);
+    } finally {
+      options.logging = false;
+    }
+    return questions;
+  };
+  const few = await asked();
+  for (let i = 0; i < 47; i++)
+    await store.block.create({ ...template, id: uuid(), name: `Block ${i}`, siteId: site.id });
+  const many = await asked();
+  assert.ok(few > 3 && few <= 20, `${few} questions`);
+  assert.ok(many <= few, `${few} questions for three blocks, ${many} for fifty`);
+});

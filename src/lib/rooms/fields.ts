@@ -1,14 +1,35 @@
 import { validate as isUuid } from 'uuid';
 import * as yup from 'yup';
 
+// The library's own call these on whatever came, a list or an object too, and break.
+yup.addMethod(yup.string, 'trim', function trim() {
+  return this.transform((value) => (typeof value === 'string' ? value.trim() : value));
+});
+yup.addMethod(yup.string, 'lowercase', function lowercase() {
+  return this.transform((value) => (typeof value === 'string' ? value.toLowerCase() : value));
+});
+
+const WANTED: Record<string, string> = {
+  ...{ number: 'a number', string: 'text', boolean: 'yes or no', array: 'a list' },
+  object: 'a group of values',
+};
+const MOST_SHOWN = 60;
+/** What was entered, as far as it can be read out. */
+function found(value: unknown): string {
+  if (Array.isArray(value)) return 'as a list';
+  if (value && typeof value === 'object') return 'as a group of values';
+  const text = String(value);
+  return `“${text.length > MOST_SHOWN ? `${text.slice(0, MOST_SHOWN)}…` : text}”`;
+}
+
 /** Wording shared by every form: which field, what was found, what is accepted. */
 yup.setLocale({
   mixed: {
     required: ({ path }) => `${label(path)} is missing.`,
     notType: ({ path, type, originalValue }) =>
-      `${label(path)} reads “${String(originalValue)}”; ${type === 'number' ? 'a number' : type} is accepted.`,
+      `${label(path)} reads ${found(originalValue)}; ${WANTED[type] ?? type} is accepted.`,
     oneOf: ({ path, value, values }) =>
-      `${label(path)} reads “${value}”; one of ${values} is accepted.`,
+      `${label(path)} reads ${found(value)}; one of ${values} is accepted.`,
   },
   string: {
     max: ({ path, max }) => `${label(path)} is too long; at most ${max} characters are accepted.`,

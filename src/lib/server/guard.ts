@@ -41,12 +41,15 @@ export function guard(payload: unknown): void {
     } else if (typeof value === 'object' && value !== null) {
       if (depth >= DEEPEST) throw told('changed.tooDeep', { most: DEEPEST });
       for (const [name, member] of Object.entries(value)) {
-        if (name === '__proto__' || unkept(name)) throw told('changed.noText');
+        if (INHERITED.has(name) || unkept(name)) throw told('changed.noText');
         waiting.push({ value: member, depth: depth + 1 });
       }
     }
   }
 }
+
+/** Names that every object has of its own: a member of such a name hides what code relies on. */
+const INHERITED = new Set(Object.getOwnPropertyNames(Object.prototype));
 
 /** NUL, and halves of signs that come in pairs. */
 function unkept(text: string): boolean {

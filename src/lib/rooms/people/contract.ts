@@ -100,8 +100,14 @@ export const peopleContract = {
       command: string().max(40).required(),
       payload: mixed<Record<string, unknown>>()
         .required()
-        .test('payload', 'What was entered is missing.', (value) =>
-          Boolean(value && typeof value === 'object' && JSON.stringify(value).length < 20_000),
+        .test(
+          'payload',
+          'What was entered is missing.',
+          (value) =>
+            Boolean(value) &&
+            typeof value === 'object' &&
+            !Array.isArray(value) &&
+            JSON.stringify(value).length < 20_000,
         ),
       reason: string().trim().max(500).default(''),
       note: string().trim().max(300).default(''),

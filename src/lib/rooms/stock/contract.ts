@@ -274,8 +274,9 @@ export const stockContract = {
         .default('none'),
       edition,
     }).test('band', '', function ({ coolest, warmest }) {
+      // What is no number is said by its own field.
       return (
-        coolest < warmest ||
+        !(coolest >= warmest) ||
         this.createError({
           path: 'warmest',
           message: `The warmest (${warmest} °C) must lie above the coolest (${coolest} °C).`,

@@ -44,7 +44,9 @@ export async function up(
     ADD COLUMN device VARCHAR(120) NOT NULL DEFAULT '',
     ADD COLUMN made_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
     ADD COLUMN seen_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)`);
-  await statement(`ALTER TABLE sign_in_attempt ADD INDEX (sign_in, address, at), ADD INDEX (at)`);
+  await statement(
+    `ALTER TABLE sign_in_attempt ADD INDEX by_pair (sign_in, address, at), ADD INDEX by_moment (at)`,
+  );
   await statement(`CREATE TABLE reset_code (
     person_id CHAR(36) PRIMARY KEY,
     code_hash CHAR(64) NOT NULL,

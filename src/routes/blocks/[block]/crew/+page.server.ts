@@ -26,7 +26,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const open = handed
     .filter(({ blockId }) => blockId === block.id)
     .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));
-  if (!layout) return { planters, brief, handed: open, released: undefined };
+  const { zone } = facts.site;
+  if (!layout) return { planters, brief, zone, handed: open, released: undefined };
   const [rows, done, shares, ground, finish, { rates }] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
@@ -38,6 +39,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   return {
     planters,
     brief,
+    zone,
     handed: open,
     released: {
       id: layout.id,

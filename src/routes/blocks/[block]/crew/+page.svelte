@@ -4,12 +4,14 @@
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Checkbox } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
+  import { DateTime } from 'luxon';
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
   import { formatNumber } from '$core/measure/units';
   import { toRowSet, treesInRow } from '$core/rows/stored';
   import Plan from '$lib/plan/Plan.svelte';
   import Figure from '$lib/parts/Figure.svelte';
+  import HandedEntry from '$lib/parts/HandedEntry.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
@@ -92,11 +94,24 @@
     );
   const plantedOf = $derived(new Map(released?.byPlanter ?? []));
   const todayOf = $derived(new Map(released?.todayByPlanter ?? []));
-  const shownRow = $derived(released?.rows[selected - 1]);
+  const shownRow = $derived(released?.rows.find(({ number }) => number === selected));
+  const moment = (at: string) => DateTime.fromISO(at, { zone: data.zone }).toFormat('d LLL, HH:mm');
+  const rateOf = (id: string) =>
+    rates.get(id)?.rate ?? data.planters.find((planter) => planter.id === id)?.rate ?? 1;
 </script>
+
+{#snippet handedOver()}
+  {#if data.handed.length}
+    <h2>Handed over to you</h2>
+    {#each data.handed as entry (entry.id)}
+      <HandedEntry {entry} planters={data.planters} {editable} {moment} />
+    {/each}
+  {/if}
+{/snippet}
 
 {#if !released}
   <div class="panel">
+    {@render handedOver()}
     <h2>Crew</h2>
     <p class="say">
       Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first. Its rows are then
@@ -106,6 +121,7 @@
 {:else}
   <div class="screen">
     <section class="decide">
+      {@render handedOver()}
       <h2>Who plants, in trees a day</h2>
       {#each data.planters as planter (planter.id)}
         <div class="planter">
@@ -127,6 +143,12 @@
             value={planter.rate}
             onvalue={(typed) => setRate(planter, typed)}
           />
+          {#if rates.get(planter.id)?.from === 'tallies'}
+            <small
+              >{formatNumber(Math.round(rates.get(planter.id)!.rate))} by {rates.get(planter.id)!
+                .days} days of tallies; that is shared out by</small
+            >
+          {/if}
         </div>
       {/each}
       {#if editable}
@@ -199,11 +221,7 @@
                 <td>{name(entry.planterId)}</td>
                 <td class="num">{entry.firstRow} to {entry.lastRow}</td>
                 <td class="n">{formatNumber(trees)}</td>
-                <td class="n"
-                  >{(
-                    trees / (data.planters.find(({ id }) => id === entry.planterId)?.rate ?? 1)
-                  ).toFixed(1)}</td
-                >
+                <td class="n">{(trees / rateOf(entry.planterId)).toFixed(1)}</td>
                 <td class="n">{formatNumber(todayOf.get(entry.planterId) ?? 0)}</td>
                 <td class="n">{formatNumber(plantedOf.get(entry.planterId) ?? 0)}</td>
                 <td class="n"
@@ -238,13 +256,25 @@
           ],
         }}
       />
+      {#if released.carried.trees || released.carried.nowhere}
+        <p class="say">
+          {formatNumber(released.carried.trees)} trees came in late on an earlier version and stand at
+          pegs of this one{#if released.carried.nowhere}; {formatNumber(released.carried.nowhere)} stand
+            where this version has no free peg. Look at them before more are planted there{/if}.
+        </p>
+      {/if}
       <Figure label="Today" figure={{ value: released.today, kind: 'count', steps: [] }} />
       <Figure
-        label="A planting day of late"
+        label={released.paceFrom === 'tallies'
+          ? 'A planting day of late'
+          : 'A planting day, by rates'}
         figure={{
           value: released.pace,
           kind: 'count',
-          formula: 'trees over the last fortnight ÷ days on which any were planted',
+          formula:
+            released.paceFrom === 'tallies'
+              ? 'trees over the last fortnight ÷ days on which any were planted'
+              : 'the rates of all planters together, until something is planted',
           steps: [],
         }}
       />
@@ -283,6 +313,12 @@
     background: var(--field);
     color: var(--ink);
     border: 1px solid var(--rule-strong);
+  }
+  .planter small {
+    grid-column: 1 / -1;
+    color: var(--slate);
+    font-size: 13px;
+    margin: -2px 0 6px 26px;
   }
   .brief {
     font-size: 14.5px;

@@ -9,16 +9,32 @@ export interface Span {
   days?: number;
 }
 
-const at = (day: Day) => DateTime.fromISO(day, { zone: 'utc' });
+const DAY = 86_400_000;
+/** The same few hundred days are read over and over while a page or a season is worked out. */
+const read = new Map<Day, DateTime>();
+const MOST_READ = 4000;
+function at(day: Day): DateTime {
+  let found = read.get(day);
+  if (!found) {
+    found = DateTime.fromISO(day, { zone: 'utc' });
+    if (read.size >= MOST_READ) read.clear();
+    read.set(day, found);
+  }
+  return found;
+}
 
 /** Adds a span; the end of a short month stays the end of that month. */
 export function addTo(day: Day, span: Span): Day {
-  return at(day).plus(span).toISODate()!;
+  const { months = 0, weeks = 0, days = 0 } = span;
+  const from = months ? at(day).plus({ months }) : at(day);
+  // A day of UTC has 24 hours, always.
+  const to = new Date(from.toMillis() + (weeks * 7 + days) * DAY);
+  return Number.isNaN(to.getTime()) ? from.toISODate()! : to.toISOString().slice(0, 10);
 }
 
 /** Whole days from one day to another, negative when the second lies before the first. */
 export function daysBetween(from: Day, to: Day): number {
-  return Math.round(at(to).diff(at(from), 'days').days);
+  return Math.round((at(to).toMillis() - at(from).toMillis()) / DAY);
 }
 
 export function isDay(text: string): boolean {

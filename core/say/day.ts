@@ -17,9 +17,19 @@ export function dayOf(moment: number | string | Date, zone: string): Day {
  * @returns milliseconds since 1970 UTC
  */
 export function dayBounds(day: Day, zone: string): [from: number, to: number] {
-  const start = DateTime.fromISO(day, { zone }).startOf('day');
-  return [start.toMillis(), start.plus({ days: 1 }).startOf('day').toMillis()];
+  const key = `${zone} ${day}`;
+  let found = bounds.get(key);
+  if (!found) {
+    const start = DateTime.fromISO(day, { zone }).startOf('day');
+    found = [start.toMillis(), start.plus({ days: 1 }).startOf('day').toMillis()];
+    if (bounds.size >= MOST_BOUNDS) bounds.clear();
+    bounds.set(key, found);
+  }
+  return found;
 }
+/** The same few days are asked for by every page of a site. */
+const bounds = new Map<string, [number, number]>();
+const MOST_BOUNDS = 2000;
 
 /** The clock at a site: "06:50", its hour with fraction, and the weekday as 1 (Monday) to 7. */
 export function clockOf(

@@ -1,7 +1,10 @@
-import { addTo, isDay } from '../../../../../../core/measure/dates';
+import { addTo, isDay, type Day } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
 import { plantersFact, plantedOf, talliesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { lotsFact } from '$lib/rooms/stock/facts.server';
+import type { BlockRow } from '$lib/rooms/ground/tables.server';
+import type { Facts } from '$lib/server/facts';
 import { dayAccount } from '$lib/rooms/stock/day-account.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -15,12 +18,33 @@ const SHOWN_DAYS = 14;
  */
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
-  const { block, site, role, facts } = await openBlock(locals, params.block);
+  const { block, role, facts } = await openBlock(locals, params.block);
   const now = facts.today;
-  const [{ sums }, planters] = await Promise.all([
-    plantedOf(facts, block.id),
-    facts.of(plantersFact),
-  ]);
+  const given = url.searchParams.get('day') ?? '';
+  const asked = isDay(given) && given <= now ? given : undefined;
+  const planters = await facts.of(plantersFact);
+  const from = [lotsFact, talliesFact, rowsFact];
+  const { day, openDays, account, lots } = await facts.derive(
+    `stock-day ${asked ?? ''}`,
+    block.id,
+    from,
+    now,
+    () => accountShown(facts, block, asked),
+  );
+  return {
+    mayRecord: may(role, 'record'),
+    day,
+    today: now,
+    account,
+    planters: planters.map(({ id, name }) => ({ id, name })),
+    lots: lots.map(({ id, code }) => ({ id, code })),
+    openDays,
+  };
+};
+
+async function accountShown(facts: Facts, block: BlockRow, asked: Day | undefined) {
+  const { site, today: now } = facts;
+  const { sums } = await plantedOf(facts, block.id);
   const days = Array.from({ length: SHOWN_DAYS }, (_, back) =>
     addTo(now, { days: back + 1 - SHOWN_DAYS }),
   );
@@ -42,22 +66,12 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
     }))
     .filter(({ missing }) => missing !== 0)
     .reverse();
-  const asked = url.searchParams.get('day') ?? '';
-  const day =
-    isDay(asked) && asked <= now ? asked : (openDays.find((entry) => entry.day < now)?.day ?? now);
+  const day = asked ?? openDays.find((entry) => entry.day < now)?.day ?? now;
   const layout = await releasedLayout(facts, block.id);
   const { account, lots } = await dayAccount(facts.reader, block, site, day, {
     layout,
     rows: layout && (await facts.of(rowsFact, block.id)),
     tallies: layout && (await facts.of(talliesFact, block.id)),
   });
-  return {
-    mayRecord: may(role, 'record'),
-    day,
-    today: now,
-    account,
-    planters: planters.map(({ id, name }) => ({ id, name })),
-    lots: lots.map(({ id, code }) => ({ id, code })),
-    openDays,
-  };
-};
+  return { day, openDays, account, lots };
+}

@@ -100,24 +100,37 @@ export function plantedUntil(sums: PlantedSums, day: Day): number {
 /** Days of late by which a pace is judged. */
 export const PACE_DAYS = 14;
 
+/** The days that a pace is judged by, and the trees that were planted on them. */
+export interface Pace {
+  days: number;
+  trees: number;
+}
+
 /**
- * Mean trees a day over the days of the last fortnight on which anything was planted, today left out
- * while it is the only one that is not over.
- * @returns 0 when nothing was
+ * The days of the last fortnight on which anything was planted, today left out while it is the only one
+ * that is not over.
  */
-export function paceOf(sums: PlantedSums, today: Day): number {
+export function paceDays(sums: PlantedSums, today: Day): Pace {
   const since = Date.parse(today) - PACE_DAYS * 86_400_000;
-  const days: number[] = [];
+  const pace = { days: 0, trees: 0 };
   let now = 0;
   for (const [day, ofDay] of sums.byDay) {
     const trees = [...ofDay.values()].reduce((a, b) => a + b, 0);
     if (trees <= 0 || Date.parse(day) < since || day > today) continue;
     if (day === today) now = trees;
-    else days.push(trees);
+    else {
+      pace.days++;
+      pace.trees += trees;
+    }
   }
   // An unfinished day would make the pace look slower than it is.
-  if (!days.length && now) days.push(now);
-  return days.length ? days.reduce((a, b) => a + b, 0) / days.length : 0;
+  return pace.days || !now ? pace : { days: 1, trees: now };
+}
+
+/** Mean trees a day over the days of `paceDays`; 0 when nothing was planted. */
+export function paceOf(sums: PlantedSums, today: Day): number {
+  const { days, trees } = paceDays(sums, today);
+  return days ? trees / days : 0;
 }
 
 /** A planter's days as counted by its own tallies, for rates. */

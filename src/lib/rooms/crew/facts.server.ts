@@ -3,7 +3,9 @@ import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progr
 import { crewRates, meanRate, type Rate } from '../../../../core/crew/rates';
 import {
   noneSown,
+  paceDays,
   paceOf,
+  type Pace,
   plantedOn,
   progressOf,
   type PlantedSums,
@@ -196,6 +198,8 @@ export interface Finish {
   /** Trees a day of late by the tallies; where there are none, of the rates together. */
   pace: number;
   from: 'tallies' | 'rates';
+  /** What the pace was counted from. */
+  counted: Pace;
   /** Planting days from now, Infinity when nobody plants. */
   days: number;
 }
@@ -210,7 +214,8 @@ export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
   const own = paceOf(sums, today);
   const rates = [...crewRates(planters, sums, today).values()];
   const pace = own || rates.reduce((sum, { rate }) => sum + rate, 0);
-  return { pace, from: own ? 'tallies' : 'rates', days: daysLeft(total, planted, pace) };
+  const counted = paceDays(sums, today);
+  return { pace, from: own ? 'tallies' : 'rates', counted, days: daysLeft(total, planted, pace) };
 }
 
 /** What each planter sets a day, and the mean of the crew on this block. */

@@ -62,6 +62,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       carried: { trees: done.carried.trees, nowhere: done.carried.nowhere },
       pace: finish.pace,
       paceFrom: finish.from,
+      paceDays: finish.counted,
       daysLeft: finish.days,
     },
   };

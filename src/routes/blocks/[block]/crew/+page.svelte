@@ -145,12 +145,16 @@
           />
           {#if rates.get(planter.id)?.from === 'tallies'}
             <small
-              >{formatNumber(Math.round(rates.get(planter.id)!.rate))} by {rates.get(planter.id)!
-                .days} days of tallies; that is shared out by</small
+              >{formatNumber(Math.round(rates.get(planter.id)!.rate))} by tallies of {rates.get(
+                planter.id,
+              )!.days} days</small
             >
           {/if}
         </div>
       {/each}
+      {#if [...rates.values()].some(({ from }) => from === 'tallies')}
+        <p class="say">Rows are shared out by the tallies where there are three days of them.</p>
+      {/if}
       {#if editable}
         <div class="buttons">
           <Button size="small" disabled={!shared} on:click={share}>Share out the rows</Button
@@ -275,7 +279,17 @@
             released.paceFrom === 'tallies'
               ? 'trees over the last fortnight ÷ days on which any were planted'
               : 'the rates of all planters together, until something is planted',
-          steps: [],
+          steps:
+            released.paceFrom === 'tallies'
+              ? [
+                  { label: 'trees', value: released.paceDays.trees, kind: 'count' },
+                  { label: 'planting days', value: released.paceDays.days, kind: 'count' },
+                ]
+              : data.planters.map(({ id, name }) => ({
+                  label: name,
+                  value: rateOf(id),
+                  kind: 'count' as const,
+                })),
         }}
       />
       {#if released.planted < released.trees && Number.isFinite(released.daysLeft)}
@@ -318,7 +332,7 @@
     grid-column: 1 / -1;
     color: var(--slate);
     font-size: 13px;
-    margin: -2px 0 6px 26px;
+    margin: -6px 0 4px 24px;
   }
   .brief {
     font-size: 14.5px;

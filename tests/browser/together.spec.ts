@@ -1,0 +1,116 @@
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { v7 as uuid } from 'uuid';
+import { open, signIn } from './helpers';
+
+async function asLeader(browser: Browser): Promise<Page> {
+  const page = await (await browser.newContext()).newPage();
+  await signIn(page, 'leader');
+  return page;
+}
+
+test('two leaders change the same: the second sees what the first saved and decides', async ({
+  browser,
+}) => {
+  const [first, second] = [await asLeader(browser), await asLeader(browser)];
+  for (const page of [first, second]) await open(page, 'Haul Flat', 'Crew');
+  const rate = (page: Page) => page.getByLabel(/^Rate of /).first();
+  await rate(first).fill('710');
+  await rate(first).press('Enter');
+  await expect(async () => {
+    await first.reload();
+    await expect(rate(first)).toHaveValue('710', { timeout: 1000 });
+  }).toPass();
+  await rate(second).fill('820');
+  await rate(second).press('Enter');
+  const dialog = second.getByRole('dialog');
+  await expect(dialog).toContainText('Somebody else has saved this meanwhile');
+  await expect(dialog).toContainText('710');
+  await expect(dialog).toContainText('820');
+  await dialog.getByRole('button', { name: 'Take theirs' }).click();
+  await second.reload();
+  await expect(rate(second)).toHaveValue('710');
+  // And the other way round, mine stands.
+  await rate(first).fill('730');
+  await rate(first).press('Enter');
+  await expect(async () => {
+    await first.reload();
+    await expect(rate(first)).toHaveValue('730', { timeout: 1000 });
+  }).toPass();
+  await rate(second).fill('840');
+  await rate(second).press('Enter');
+  await dialog.getByRole('button', { name: 'Keep mine where both changed it' }).click();
+  await expect(async () => {
+    await first.reload();
+    await expect(rate(first)).toHaveValue('840', { timeout: 1000 });
+  }).toPass();
+});
+
+test('an entry that does not fit any more stays on the phone, is handed over and entered by the leader', async ({
+  browser,
+}) => {
+  const phone = await (
+    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  ).newPage();
+  await signIn(phone, 'planter');
+  await phone.goto('/field');
+  await phone.getByRole('link', { name: /Haul Flat/ }).click();
+  await expect(phone.getByText('All sent')).toBeVisible();
+  // No signal where the planter stands.
+  await phone.route('**/do/**', (route) => route.abort());
+  const asked = phone.waitForRequest('**/do/crew.tally');
+  await phone.getByRole('button', { name: '+10', exact: true }).tap();
+  const entry = (await asked).postDataJSON() as { layoutId: string; row: number };
+
+  // Meanwhile the row is filled by somebody else.
+  const leader = await asLeader(browser);
+  await open(leader, 'Haul Flat', 'Crew');
+  const fill = (row: number, count: number) =>
+    leader.request.post('/do/crew.tally', {
+      headers: { origin: new URL(leader.url()).origin },
+      data: { ...entry, id: uuid(), at: new Date().toISOString(), row, count },
+    });
+  const { said } = await (await fill(entry.row, 100_000)).json();
+  const { places, planted } = said.figures as { places: number; planted: number };
+  expect((await fill(entry.row, places - planted)).ok()).toBe(true);
+
+  await phone.unroute('**/do/**');
+  await phone.evaluate(() => window.dispatchEvent(new Event('online')));
+  const refused = phone.getByRole('region', { name: 'An entry that was not taken' });
+  await expect(refused).toContainText(`Row ${entry.row}, 10 planted`, { timeout: 20_000 });
+  await phone.reload();
+  await expect(refused).toContainText(`${places} places`);
+  await refused.getByLabel('A word for the leader').fill('Stood in the next row');
+  await refused.getByRole('button', { name: 'Hand it to the leader' }).tap();
+  await expect(refused).toHaveCount(0);
+  await expect(phone.getByText('All sent')).toBeVisible({ timeout: 20_000 });
+
+  await leader.goto('/');
+  await expect(leader.getByText(/handed/i).first()).toBeVisible();
+  await open(leader, 'Haul Flat', 'Crew');
+  const handed = leader.getByRole('region', { name: /^Handed over by/ });
+  await expect(handed).toContainText('Stood in the next row');
+  await handed.getByLabel('Row').fill('180');
+  await handed.getByLabel('Row').press('Tab');
+  await handed.getByRole('button', { name: 'Enter it so' }).click();
+  await expect(handed).toHaveCount(0);
+  const after = await (await fill(180, 100_000)).json();
+  expect(after.said.figures.planted).toBe(10);
+});
+
+test('typing is there again after the session ended in the middle of it', async ({ browser }) => {
+  const page = await asLeader(browser);
+  await open(page, 'Haul Flat', 'Crew');
+  const rate = page.getByLabel(/^Rate of /).last();
+  await page.context().clearCookies();
+  await rate.fill('655');
+  await rate.press('Enter');
+  const again = page.getByRole('dialog');
+  await expect(again).toBeVisible();
+  await again.getByLabel('Password', { exact: true }).fill('farrow-pit-demo');
+  await again.getByRole('button', { name: /Sign in/ }).click();
+  await expect(again).toBeHidden();
+  await expect(async () => {
+    await page.reload();
+    await expect(rate).toHaveValue('655', { timeout: 1000 });
+  }).toPass();
+});

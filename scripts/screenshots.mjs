@@ -13,7 +13,9 @@ const { chromium } = await import('@playwright/test');
 const folder = mkdtempSync(path.join(tmpdir(), 'viridane-pictures-'));
 const out = path.join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
-const application = await startApplication(folder, { clock: '2026-11-24T05:50:00Z' });
+/** The morning that server and phone show. */
+const CLOCK = '2026-11-24T05:50:00Z';
+const application = await startApplication(folder, { clock: CLOCK });
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox'],
@@ -26,6 +28,7 @@ async function signedIn(role, viewport) {
     locale: 'en-GB',
     timezoneId: 'Etc/GMT-1',
   });
+  await page.clock.setSystemTime(new Date(CLOCK));
   await page.goto('/sign-in');
   await page.getByLabel('Sign-in name').fill(role);
   await page.getByLabel('Password', { exact: true }).fill('farrow-pit-demo');

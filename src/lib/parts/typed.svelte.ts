@@ -10,7 +10,7 @@ interface Typed {
 const PREFIX = 'typed ';
 /** Fields whose content is nobody's business but theirs, or cannot be put back. */
 const LEFT_OUT =
-  'input[type=password], input[type=file], input[type=search], [data-find], [data-forget]';
+  'input[type=password], input[type=file], input[type=search], [data-find], [data-forget], [data-forget] *';
 
 export const typed = $state<{ path: string; waiting: Typed[] }>({ path: '', waiting: [] });
 

@@ -280,7 +280,8 @@
         Drawn from everywhere in the boxes, not from the top. Roots in shade and moist the while.
       </p>
       {#if mayRecord && lot}
-        <div class="tree">
+        <!-- The sample keeps its own draft, tree by tree. -->
+        <div class="tree" data-forget>
           <h2>Tree {Math.min(trees.length + 1, plan.n)} of {plan.n}</h2>
           <div class="measures">
             {#each MEASURES as [key, label, most, metric] (key)}
@@ -481,7 +482,7 @@
     .comes-to {
       order: 2;
     }
-    .measures :global(.number) {
+    .measures :global(.number > input) {
       height: 48px;
       font-size: 19px;
     }

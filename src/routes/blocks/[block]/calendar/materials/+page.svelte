@@ -145,7 +145,7 @@
         </tbody>
         <tfoot
           ><tr
-            ><td colspan="8">All that has a price</td><td class="n"
+            ><td colspan="8">All that has a price</td><td class="n nowrap"
               ><b>{money(data.bill.cost.value)}</b></td
             ></tr
           ></tfoot

@@ -4,7 +4,17 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { planeArea } from '../ground/polygon';
 import { localPlane, fromUtm } from '../measure/plane';
-import { checkFileSize, readBoundary, readShapes, readZone } from './read';
+import {
+  checkArchive,
+  checkFileSize,
+  LARGEST_UNPACKED,
+  readBoundary,
+  readShapefile,
+  readShapes,
+  readZone,
+} from './read';
+import { strToU8, zipSync } from 'fflate';
+import { says } from '../../tests/says';
 
 const told = (pattern: RegExp) => (error: unknown) => isTold(error) && pattern.test(wordsOf(error));
 const refuse = (text: string, name: string, pattern: RegExp, zone?: string) =>
@@ -150,4 +160,24 @@ test('lines and points of a file become keep-out shapes', () => {
     ['LineString', 'LineString', 'Point'],
   );
   assert.equal(lines[0].name, 'ditch');
+});
+
+test('an archive that is cut off anywhere, or would unpack to too much, is refused unread', async () => {
+  const whole = zipSync({ 'plot.shp': new Uint8Array(3000).fill(7), 'plot.dbf': strToU8('x') });
+  assert.doesNotThrow(() => checkArchive(whole));
+  for (let end = 0; end < whole.length - 22; end += 7) {
+    const cut = whole.slice(0, end);
+    await assert.rejects(readShapefile(cut.buffer), says(/cut off/), `at ${end}`);
+  }
+  // What the list of contents promises counts, before anything is unpacked.
+  const view = new DataView(whole.buffer);
+  const entry = [...whole.keys()].find(
+    (at) => at + 4 <= whole.length && view.getUint32(at, true) === 0x02014b50,
+  )!;
+  view.setUint32(entry + 24, 2 * LARGEST_UNPACKED, true);
+  assert.throws(() => checkArchive(whole), says(/would unpack to 400 MB; at most 200 MB/));
+  // A list of contents that is whole over a body that is not: the parser's own complaint is told.
+  const hollow = zipSync({ 'plot.shp': new Uint8Array(3000).fill(7) });
+  hollow.fill(0, 40, 50);
+  await assert.rejects(readShapefile(hollow.buffer as ArrayBuffer), isTold);
 });

@@ -3,6 +3,7 @@ import { lengthOf } from '../say/message';
 import { DOMParser } from '@xmldom/xmldom';
 import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
+import { unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
@@ -116,6 +117,33 @@ function closeWalk(line: Point[], notes: string[]): Point[] {
   return line;
 }
 
+/** What an archive may unpack to, bytes: ten times the largest file that is taken. */
+export const LARGEST_UNPACKED = 10 * LARGEST_FILE;
+
+/**
+ * Looks at an archive's list of contents before anything of it is unpacked.
+ * @throws Told when the list is missing or says that too much would come out
+ */
+export function checkArchive(bytes: Uint8Array): void {
+  let size = 0;
+  try {
+    unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        size += originalSize;
+        return false;
+      },
+    });
+  } catch {
+    throw told('formats.archiveCutOff');
+  }
+  const MB = 1024 * 1024;
+  if (size > LARGEST_UNPACKED)
+    throw told('formats.unpacksTooLarge', {
+      size: Math.round(size / MB),
+      most: LARGEST_UNPACKED / MB,
+    });
+}
+
 /**
  * Reads a zipped shapefile. Its projection file decides where it lies; without one its coordinates
  * must be degrees, or the zone be given.
@@ -124,6 +152,7 @@ export async function readShapefile(
   bytes: ArrayBuffer,
   options: ReadOptions = {},
 ): Promise<ReadShapes> {
+  checkArchive(new Uint8Array(bytes));
   let layers: FeatureCollection[];
   try {
     layers = [await parseZip(bytes)].flat();

@@ -340,4 +340,7 @@ export interface Messages {
   'measure.below': 'found' | 'min';
   'measure.above': 'found' | 'max';
   'rows.noTrial': 'number';
+  'formats.tooLong': 'seconds';
+  'formats.unpacksTooLarge': 'size' | 'most';
+  'formats.archiveCutOff': never;
 }

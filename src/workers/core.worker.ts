@@ -112,12 +112,7 @@ const worker = {
     options: ElevationOptions,
     boundary: MultiPolygon,
     origin: Point,
-  ) =>
-    tellLater(async () => {
-      const read = await readElevation(contents, fileName, options, boundary, localPlane(origin));
-      surface = read.surface;
-      return read;
-    }),
+  ) => tellLater(() => readElevation(contents, fileName, options, boundary, localPlane(origin))),
   plantable: (
     boundary: MultiPolygon,
     keepouts: Keepout[],

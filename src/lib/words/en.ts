@@ -478,4 +478,10 @@ export const en: Record<MessageKey, string> = {
   'measure.below': '{found, number} was found; at least {min, number} is accepted.',
   'measure.above': '{found, number} was found; at most {max, number} is accepted.',
   'rows.noTrial': 'Version {number, number} is no trial; it has no tags.',
+  'formats.tooLong':
+    'The file could not be read within {seconds} seconds, and reading was given up. A smaller file, or one saved anew by the program it comes from, may do.',
+  'formats.unpacksTooLarge':
+    'The archive would unpack to {size, number} MB; at most {most, number} MB are accepted.',
+  'formats.archiveCutOff':
+    'The archive is cut off or is no zip file: its list of contents is missing. Copy it again from where it came.',
 };

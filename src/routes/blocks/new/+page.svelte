@@ -6,7 +6,7 @@
   import { localPlane } from '$core/measure/plane';
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
-  import { coreWorker, heard } from '$lib/plan/worker';
+  import { readFile } from '$lib/plan/worker';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { send } from '$lib/parts/send.svelte';
@@ -32,8 +32,9 @@
         data.site && (data.site.longitude || data.site.latitude)
           ? ([data.site.longitude, data.site.latitude] as [number, number])
           : undefined;
-      const found = heard(
-        await coreWorker().readBoundary(file.contents, file.name, zone ? { zone } : {}, near),
+      const { contents, name: fileName } = file;
+      const found = await readFile((worker) =>
+        worker.readBoundary(contents, fileName, zone ? { zone } : {}, near),
       );
       read = found;
       name ||= found.name.slice(0, 80);

@@ -153,7 +153,7 @@
         </div>
       {/each}
       {#if [...rates.values()].some(({ from }) => from === 'tallies')}
-        <p class="say">Rows are shared out by the tallies where there are three days of them.</p>
+        <p class="quiet">Rows are shared out by the tallies where there are three days of them.</p>
       {/if}
       {#if editable}
         <div class="buttons">

@@ -25,7 +25,7 @@
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
   import { forgetSurface, loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
-  import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
+  import { coreWorker, heard, latestOnly, readFile } from '$lib/plan/worker';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import { send } from '$lib/parts/send.svelte';
@@ -140,7 +140,7 @@
     wrong = '';
     notes = [];
     try {
-      const read = heard(await coreWorker().readShapes(contents, fileName, {}));
+      const read = await readFile((worker) => worker.readShapes(contents, fileName, {}));
       const shapes = [
         ...read.lines.map(({ name, shape, kind, setback }) => ({ name, shape, kind, setback })),
         ...read.areas
@@ -170,7 +170,7 @@
   async function importBoundary(contents: string | ArrayBuffer, fileName: string) {
     wrong = '';
     try {
-      const read = heard(await coreWorker().readBoundary(contents, fileName, {}, origin));
+      const read = await readFile((worker) => worker.readBoundary(contents, fileName, {}, origin));
       notes = read.notes;
       history.change({ ...ground, boundary: read.parts });
     } catch (error) {
@@ -215,7 +215,7 @@
   }
   async function importZones(contents: string | ArrayBuffer, fileName: string) {
     await attempt(async () => {
-      const read = heard(await coreWorker().readShapes(contents, fileName, {}));
+      const read = await readFile((worker) => worker.readShapes(contents, fileName, {}));
       const told = read.areas.filter(({ role }) => role === 'zone');
       const areas = told.length ? told : read.areas.filter(({ role }) => role !== 'boundary');
       if (!areas.length) throw new Error('The file has no area. Zones are areas.');
@@ -306,15 +306,11 @@
   ) {
     await attempt(async () => {
       forgetSurface();
-      const read = heard(
-        await coreWorker().readElevation(
-          contents,
-          fileName,
-          options,
-          $state.snapshot(ground.boundary) as MultiPolygon,
-          origin,
-        ),
+      const boundary = $state.snapshot(ground.boundary) as MultiPolygon;
+      const read = await readFile((worker) =>
+        worker.readElevation(contents, fileName, options, boundary, origin),
       );
+      await coreWorker().setSurface(read.surface);
       notes = read.notes;
       await send('ground.surface', {
         blockId: data.block.id,

@@ -13,7 +13,10 @@ export default ts.config(
     languageOptions: { globals: { ...globals.node, ...globals.browser } },
     rules: {
       'no-undef': 'off',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       'svelte/no-navigation-without-resolve': 'off',
       // Maps and dates here are made, used and dropped within one function; none is state.
       'svelte/prefer-svelte-reactivity': 'off',

@@ -54,19 +54,21 @@
     >
     <span class="quiet">{entry.author}, {moment(entry.at)}</span>
   </p>
-  {#if entry.reason}<p class="say">Not taken: {entry.reason}</p>{/if}
-  {#if entry.note}<p class="say">“{entry.note}”</p>{/if}
+  {#if entry.reason}<p class="quiet">Not taken: {entry.reason}</p>{/if}
+  {#if entry.note}<p>“{entry.note}”</p>{/if}
   {#if editable}
     {#if tally}
       <div class="as">
         <NumberField label="Row" min={1} bind:value={row} />
         <NumberField label="Trees" min={1} bind:value={count} />
-        <Select size="sm" labelText="Planter" bind:selected={planterId}>
-          {#each planters as planter (planter.id)}<SelectItem
-              value={planter.id}
-              text={planter.name}
-            />{/each}
-        </Select>
+        <div class="who">
+          <Select size="sm" labelText="Planter" bind:selected={planterId}>
+            {#each planters as planter (planter.id)}<SelectItem
+                value={planter.id}
+                text={planter.name}
+              />{/each}
+          </Select>
+        </div>
       </div>
     {/if}
     <TextInput size="sm" labelText="What was done about it" bind:value={note} />
@@ -87,9 +89,12 @@
   .handed p {
     margin: 2px 0;
   }
+  .who {
+    grid-column: 1 / -1;
+  }
   .as {
     display: grid;
-    grid-template-columns: 1fr 1fr 1.6fr;
+    grid-template-columns: 1fr 1fr;
     gap: 8px;
     margin: 6px 0;
   }

@@ -35,7 +35,7 @@
   const id = $props.id();
 </script>
 
-<div class="bx--form-item field">
+<div class="bx--form-item number-field">
   <label class="bx--label" for={id}>{label}</label>
   <div class="line">
     <NumberBox
@@ -56,6 +56,10 @@
 </div>
 
 <style>
+  .number-field {
+    display: block;
+    min-width: 0;
+  }
   .line {
     display: flex;
     align-items: start;

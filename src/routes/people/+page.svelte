@@ -84,6 +84,14 @@
       own = { old: '', fresh: '' };
       return 'Your password is changed; your other devices sign in again.';
     });
+
+  const KINDS = [/iPhone/, /iPad/, /Android/, /Windows/, /Macintosh/, /Linux/];
+  const BROWSERS = [/Firefox/, /Edg/, /Chrome/, /Safari/];
+  /** What a leader would call it; what a browser calls itself says more than anybody reads. */
+  function deviceName(agent: string): string {
+    const first = (list: RegExp[]) => list.find((kind) => kind.test(agent))?.source;
+    return [first(KINDS), first(BROWSERS)].filter(Boolean).join(', ') || 'unknown';
+  }
 </script>
 
 <svelte:head><title>People · Viridane</title></svelte:head>
@@ -143,7 +151,7 @@
           {#each data.sessions as session (session.id)}
             <tr>
               <td>{nameOf(session.personId)}{session.own ? ', here' : ''}</td>
-              <td class="quiet device">{session.device || 'unknown'}</td>
+              <td class="quiet device">{deviceName(session.device)}</td>
               <td class="num">{when(session.madeAt)}</td>
               <td class="num">{when(session.seenAt)}</td>
               <td

@@ -161,6 +161,8 @@
   </span>
 </header>
 <main>
+  <!-- Above what is tapped next: the sooner it is seen, the easier it is remembered. -->
+  <Refused {outbox} block={data.block} siteId={data.siteId} planters={data.planters} />
   {#if row}
     <div class="title">
       <h1>Row {row.number}</h1>
@@ -229,7 +231,6 @@
           Close the bag and wet the roots: {allowed} min is what this air allows.
         </p>{/if}
     {/if}
-    <Refused {outbox} block={data.block} siteId={data.siteId} planters={data.planters} />
     <details>
       <summary>How to plant here</summary>
       <p>{data.brief}</p>

@@ -70,15 +70,15 @@
     flex: 1;
   }
   .line :global(.carbon input) {
-    height: 40px;
-    padding: 0 14px;
-    border: 0;
-    border-bottom: 1px solid var(--rule-strong);
+    height: 36px;
+    padding: 0 10px;
+    border: 1px solid var(--rule-strong);
+    border-bottom: 2px solid var(--ink);
     background: var(--field);
     color: var(--ink);
   }
   .unit {
-    line-height: 40px;
+    line-height: 36px;
     color: var(--slate);
   }
 </style>

@@ -105,8 +105,27 @@ test('the boundary is edited by mouse and by keyboard, undone, split and exporte
     await expect(page.getByRole('alert')).toHaveCount(0);
   });
 
+  await test.step('what is changed while the ground is being saved still has to be saved', async () => {
+    const margin = page.getByLabel('Free inside the edge', { exact: true });
+    let answer = () => {};
+    const held = new Promise<void>((resolve) => (answer = resolve));
+    await page.route('**/do/ground.save', async (route) => {
+      await held;
+      await route.continue();
+    });
+    const save = page.getByRole('button', { name: 'Save the ground' });
+    await save.click();
+    await margin.fill('2');
+    await margin.press('Tab');
+    answer();
+    await page.unroute('**/do/ground.save', { behavior: 'wait' });
+    await page.waitForLoadState('networkidle');
+    await expect(save).toBeEnabled();
+    await expect(margin).toHaveValue(/^2/);
+    await page.getByRole('button', { name: 'Undo' }).click();
+  });
+
   await test.step('split by a drawn line', async () => {
-    await page.getByRole('button', { name: 'Save the ground' }).click();
     await expect(page.getByRole('button', { name: 'Save the ground' })).toBeDisabled();
     await page.getByRole('button', { name: 'Split by a line' }).click();
     const plan = await planBox(page);

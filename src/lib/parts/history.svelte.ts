@@ -1,3 +1,5 @@
+import { merge } from '$core/say/merge';
+
 /** A document with undo and redo. Each change is a whole new value; values are never written into. */
 export class History<T> {
   private past = $state.raw<T[]>([]);
@@ -50,9 +52,15 @@ export class History<T> {
     this.lastTag = '';
   }
 
-  /** The current value is what the server has. */
-  markSaved(): void {
-    this.saved = this.current;
+  /**
+   * The server has what was sent, as `stored` where another's changes came in. What was changed here while
+   * it was on its way stays, over what is stored, and still has to be saved.
+   */
+  markSaved(sent: T = this.current, stored: T = sent): void {
+    if (this.current === sent) {
+      if (stored !== sent) this.change(stored);
+    } else if (stored !== sent) this.change(merge(sent, this.current, stored).both);
+    this.saved = stored;
   }
 }
 

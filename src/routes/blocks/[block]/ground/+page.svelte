@@ -136,11 +136,22 @@
     drawing = undefined;
   }
 
+  /** Files being read: saving waits for them, or what they bring would be left out unseen. */
+  let reading = $state(0);
+  async function reads<T>(read: Parameters<typeof readFile<T>>[0]): Promise<T> {
+    reading += 1;
+    try {
+      return await readFile(read);
+    } finally {
+      reading -= 1;
+    }
+  }
+
   async function importShapes(contents: string | ArrayBuffer, fileName: string) {
     wrong = '';
     notes = [];
     try {
-      const read = await readFile((worker) => worker.readShapes(contents, fileName, {}));
+      const read = await reads((worker) => worker.readShapes(contents, fileName, {}));
       const shapes = [
         ...read.lines.map(({ name, shape, kind, setback }) => ({ name, shape, kind, setback })),
         ...read.areas
@@ -170,7 +181,7 @@
   async function importBoundary(contents: string | ArrayBuffer, fileName: string) {
     wrong = '';
     try {
-      const read = await readFile((worker) => worker.readBoundary(contents, fileName, {}, origin));
+      const read = await reads((worker) => worker.readBoundary(contents, fileName, {}, origin));
       notes = read.notes;
       history.change({ ...ground, boundary: read.parts });
     } catch (error) {
@@ -215,7 +226,7 @@
   }
   async function importZones(contents: string | ArrayBuffer, fileName: string) {
     await attempt(async () => {
-      const read = await readFile((worker) => worker.readShapes(contents, fileName, {}));
+      const read = await reads((worker) => worker.readShapes(contents, fileName, {}));
       const told = read.areas.filter(({ role }) => role === 'zone');
       const areas = told.length ? told : read.areas.filter(({ role }) => role !== 'boundary');
       if (!areas.length) throw new Error('The file has no area. Zones are areas.');
@@ -307,7 +318,7 @@
     await attempt(async () => {
       forgetSurface();
       const boundary = $state.snapshot(ground.boundary) as MultiPolygon;
-      const read = await readFile((worker) =>
+      const read = await reads((worker) =>
         worker.readElevation(contents, fileName, options, boundary, origin),
       );
       await coreWorker().setSurface(read.surface);
@@ -333,16 +344,16 @@
 
   async function save() {
     try {
+      const mine = ground;
       const saved = await saveWhole(
         'ground.save',
-        { before: firstRead, mine: ground, edition },
+        { before: firstRead, mine, edition },
         (value, at) => ({ blockId: data.block.id, ...value, edition: at }) as Given<'ground.save'>,
       );
       // What was saved is what stands now; where another's changes came in they show at once.
-      if (saved.merged) history.change(saved.value);
+      history.markSaved(mine, saved.value);
       firstRead = saved.value;
       edition = saved.result?.edition ?? data.block.edition;
-      history.markSaved();
     } catch (error) {
       wrong = spoken(error);
     }
@@ -511,8 +522,8 @@
     {/if}
     {#if editable}
       <div class="buttons">
-        <Button disabled={!history.changed || Boolean(wrong)} on:click={save}
-          >Save the ground</Button
+        <Button disabled={!history.changed || Boolean(wrong) || reading > 0} on:click={save}
+          >{reading ? 'Reading the file …' : 'Save the ground'}</Button
         >
         <Button
           kind="ghost"

@@ -59,15 +59,15 @@
   async function save() {
     wrong = '';
     try {
+      const mine = history.current;
       const saved = await saveWhole(
         'method.save',
-        { before: firstRead, mine: history.current, edition },
+        { before: firstRead, mine, edition },
         (value, at) => ({ blockId: data.block.id, ...value, edition: at }),
       );
-      if (saved.merged) history.change(saved.value);
+      history.markSaved(mine, saved.value);
       firstRead = saved.value;
       edition = saved.result?.edition ?? data.block.methodEdition;
-      history.markSaved();
     } catch (error) {
       wrong = spoken(error);
     }

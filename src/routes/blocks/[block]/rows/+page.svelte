@@ -304,6 +304,7 @@
 
   async function save() {
     naming = false;
+    const sent = history.current;
     try {
       const saved = await send('rows.save', {
         blockId: data.block.id,
@@ -311,7 +312,7 @@
         parameters,
       });
       const { number } = 'job' in saved ? await finished<{ number: number }>(saved.job) : saved;
-      history.markSaved();
+      history.markSaved(sent);
       shown = number;
       name = '';
       wrong = '';

@@ -16,6 +16,7 @@ import {
   soakCalls,
   type CalledLot,
 } from '../stock/calls';
+import { vesselClock } from '../stock/exposure';
 import { refillCalls } from '../survival/calls';
 import { refill } from '../survival/estimate';
 import { flags, inOrder, type BlockCall, type Call } from './board';
@@ -50,9 +51,23 @@ test('a bag past what the air allows says by how much, rounded as everywhere', (
     said(call),
     'Close the bag of lot 43 and wet its roots: out 33 min, 13 past what this air allows.',
   );
-  assert.deepEqual(minutesLeft({ left: -13.4 }), { left: 0, over: 13 });
-  assert.deepEqual(minutesLeft({ left: 13.9 }), { left: 13, over: 0 });
-  assert.deepEqual(minutesLeft({ left: 0 }), { left: 0, over: 0 });
+  assert.deepEqual(minutesLeft({ open: 33.4, left: -13.4 }), {
+    left: 0,
+    over: 13,
+    out: 33,
+    of: 20,
+  });
+  assert.deepEqual(minutesLeft({ open: 6.1, left: 13.9 }), { left: 13, over: 0, out: 6, of: 19 });
+  assert.deepEqual(minutesLeft({ open: 20, left: 0 }), { left: 0, over: 0, out: 20, of: 20 });
+});
+
+test('what a bag may be out adds up where the air was milder when it was opened', () => {
+  const mild = { ...anchor, wind: 0 };
+  const clock = vesselClock({ openedAt: ago(30), air: mild }, { ...anchor, wind: 6 }, 1, now);
+  const { out, over, left, of } = minutesLeft(clock);
+  assert.equal(out, 30);
+  assert.ok(over > 0 && left === 0 && of > Math.floor(clock.allowed));
+  assert.equal(out - over, of);
 });
 
 test('a soak: too soon, ready, drowning, by the site’s clock', () => {

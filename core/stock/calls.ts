@@ -16,11 +16,16 @@ export interface CalledLot {
 }
 
 /**
- * Whole minutes an open vessel has left, or is past what the air allows: rounded one way, so that every
- * page says the same.
+ * Whole minutes an open vessel has been out, has left or is over, and may be out in all by the clock:
+ * rounded one way, so that every page says the same and what it says adds up. Air that was milder when the
+ * vessel was opened used less of what roots bear, so `of` is not what the air of the moment alone allows.
  */
-export const minutesLeft = ({ left }: { left: number }): { left: number; over: number } =>
-  left > 0 ? { left: Math.floor(left), over: 0 } : { left: 0, over: Math.floor(Math.abs(left)) };
+export function minutesLeft({ left, open = 0 }: { left: number; open?: number }) {
+  const out = Math.floor(open);
+  const whole =
+    left > 0 ? { left: Math.floor(left), over: 0 } : { left: 0, over: Math.floor(Math.abs(left)) };
+  return { ...whole, out, of: out + whole.left - whole.over };
+}
 
 /** Bags that stand open, the most urgent there is. */
 export function rootCalls(
@@ -32,8 +37,8 @@ export function rootCalls(
   return lots.flatMap(({ code, open, dip }) =>
     open.map((vessel): BlockCall => {
       const clock = vesselClock(vessel, air, dip, now);
-      const { left, over } = minutesLeft(clock);
-      const figures = { vessel: vessel.label || 'bag', lot: code, out: Math.floor(clock.open) };
+      const { left, over, out } = minutesLeft(clock);
+      const figures = { vessel: vessel.label || 'bag', lot: code, out };
       return {
         room: 'stock',
         urgency: 'stop',

@@ -23,7 +23,14 @@ import type { BlockRow } from '../ground/tables.server';
 import { handedFact } from '../people/facts.server';
 import { currentOf, layoutsFact, releasedOf, rowsFact } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
-import { cardsFact, lotsFact, reachOf, soaksNow, type LotState } from '../stock/facts.server';
+import {
+  cardsFact,
+  dipOf,
+  lotsFact,
+  reachOf,
+  soaksNow,
+  type LotState,
+} from '../stock/facts.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 
 export interface BlockState {
@@ -53,7 +60,7 @@ const OF_BLOCKS = [
 
 const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
   code: lot.code,
-  dip: dipped ? lot.dipFactor : 1,
+  dip: dipOf({ lot, dipped }),
   open,
   soaks: soaksNow({ soaks }, now),
   owed: balance.held.reduce((sum, [, count]) => sum + Math.max(0, -count), 0),

@@ -158,13 +158,17 @@ const LONGEST_SOAK = 4 * 86_400_000;
 export const soaksNow = ({ soaks }: Pick<LotState, 'soaks'>, now: number): Soak[] =>
   soaks.filter(({ startedAt }) => now - Date.parse(startedAt) < LONGEST_SOAK);
 
+/** How many times longer a lot's roots bear the air than bare ones: only where they carry a dip. */
+export const dipOf = ({ lot, dipped }: Pick<LotState, 'lot' | 'dipped'>): number =>
+  dipped ? lot.dipFactor : 1;
+
 /** Minutes roots were out, may be, and have left: one clock for board, boxes and phone. */
 export const clockOfVessel = (
   vessel: Vessel,
   { lot, dipped }: Pick<LotState, 'lot' | 'dipped'>,
   air: Air,
   now: number,
-) => vesselClock(vessel, air, dipped ? lot.dipFactor : 1, now);
+) => vesselClock(vessel, air, dipOf({ lot, dipped }), now);
 
 export interface EventPage {
   events: (StockEvent & {
@@ -430,7 +434,7 @@ export async function stressOf(
       const rules = place
         ? { ...PLACE_RULES[place.kind], label: place.name, days: place.days }
         : { ...PLACE_RULES.shade, label: 'no place entered' };
-      const { dipFactor, liftedOn } = state.lot;
+      const { liftedOn } = state.lot;
       return [
         state.lot.id,
         {
@@ -443,7 +447,7 @@ export async function stressOf(
             warmHours,
             place: rules,
             exposure: exposures.get(state.lot.id)?.value ?? 0,
-            exposureAllowed: ANCHOR_MINUTES * (state.dipped ? dipFactor : 1),
+            exposureAllowed: ANCHOR_MINUTES * dipOf(state),
           }),
         },
       ];

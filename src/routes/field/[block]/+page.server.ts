@@ -4,7 +4,7 @@ import { summarise } from '../../../../core/rows/stored';
 import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
 import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
-import { cardsFact, lotsFact } from '$lib/rooms/stock/facts.server';
+import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -59,11 +59,12 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     species: layout.parameters.mix.map(({ species: id }) =>
       species.find((card) => card.id === id)!,
     ),
-    lots: lots.map(({ lot, open }) => ({
+    lots: lots.map(({ lot, open, dipped }) => ({
       id: lot.id,
       code: lot.code,
       speciesId: lot.speciesId,
-      open: open.map(({ id, openedAt }) => ({ id, openedAt })),
+      dip: dipOf({ lot, dipped }),
+      open: open.map(({ id, openedAt, air }) => ({ id, openedAt, air })),
     })),
     today: done.todayByPlanter.get(planter.id) ?? 0,
     /** Every entry of this planter that the figures above already count, however old. */

@@ -3,7 +3,8 @@
   import { invalidateAll } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatNumber, formatWind, formatTemperature } from '$core/measure/units';
-  import { minutesAllowed } from '$core/stock/exposure';
+  import { minutesLeft } from '$core/stock/calls';
+  import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
   import { keepPages } from '$lib/field/work.svelte';
   import Refused from '$lib/field/Refused.svelte';
@@ -129,9 +130,11 @@
   const openBag = $derived(
     [
       ...data.lots.flatMap((lot) =>
-        lot.open.map((bag) => ({ id: bag.id, at: bag.openedAt, lotId: lot.id })),
+        lot.open.map(({ id, openedAt, air }) => ({ id, at: openedAt, air, lotId: lot.id })),
       ),
-      ...rootEvents.filter(({ kind }) => kind === 'open'),
+      ...rootEvents
+        .filter(({ kind }) => kind === 'open')
+        .map(({ id, at, lotId }) => ({ id, at, lotId, air: undefined as Air | undefined })),
     ].find(({ id, lotId }) => !closed.has(id) && lotId === nextLot?.id),
   );
   const outFor = $derived(
@@ -147,7 +150,22 @@
         : { ...event, kind: 'open' as const, closes: null },
     );
   }
-  const allowed = $derived(data.air ? Math.floor(minutesAllowed(data.air.now).value) : undefined);
+  /** What this air allows the roots of the next lot, from closed to open. */
+  const allowed = $derived(
+    data.air ? Math.floor(minutesAllowed(data.air.now, nextLot?.dip ?? 1).value) : undefined,
+  );
+  const bag = $derived(
+    openBag && data.air && nextLot
+      ? minutesLeft(
+          vesselClock(
+            { openedAt: openBag.at, air: openBag.air ?? data.air.now },
+            data.air.now,
+            nextLot.dip,
+            clock,
+          ),
+        )
+      : undefined,
+  );
 </script>
 
 <svelte:head><title>{row ? `Row ${row.number}` : 'Field'} · Viridane</title></svelte:head>
@@ -227,8 +245,8 @@
         </button>
         <a class="plain" href="/field">Other block</a>
       </div>
-      {#if openBag && allowed && outFor > allowed * 60}<p class="say stop" role="alert">
-          Close the bag and wet the roots: {allowed} min is what this air allows.
+      {#if bag?.over}<p class="say stop" role="alert">
+          Close the bag and wet the roots: out {bag.out} min, {bag.over} past what this air allows.
         </p>{/if}
     {/if}
     <details>

@@ -3,6 +3,7 @@
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { formatNumber, formatPercent } from '$core/measure/units';
+  import { minutesLeft } from '$core/stock/calls';
   import Figure from '$lib/parts/Figure.svelte';
   import RootClock from '$lib/parts/RootClock.svelte';
   import SpeciesName from '$lib/parts/SpeciesName.svelte';
@@ -152,7 +153,7 @@
                 : ''}</b
             >
             <p class="quiet num">
-              open {Math.floor(bag.open)} min; this air allows {Math.floor(bag.allowed)}
+              open {minutesLeft(bag).out} min of {minutesLeft(bag).of}
             </p>
             <Button size="small" on:click={() => closeBag(entry.id, bag.id)}>Close the bag</Button>
           </div>

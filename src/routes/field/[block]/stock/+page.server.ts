@@ -4,6 +4,7 @@ import { plantersFact } from '$lib/rooms/crew/facts.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { cardsOf } from '$lib/rooms/stock/cards.server';
 import {
+  dipOf,
   exposuresOf,
   lotsFact,
   placesFact,
@@ -58,7 +59,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
         speciesId: state.lot.speciesId,
         age: state.lot.age,
         perBox: state.lot.perBox,
-        dip: state.dipped ? state.lot.dipFactor : 1,
+        dip: dipOf(state),
         balance: state.balance,
         vessels: state.open,
         soaks: soaksNow(state, facts.now),

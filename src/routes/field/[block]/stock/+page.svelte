@@ -6,6 +6,7 @@
   import { untrack } from 'svelte';
   import { DateTime } from 'luxon';
   import { formatNumber, formatPercent } from '$core/measure/units';
+  import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
   import { soakState } from '$core/stock/keeping';
   import { readCode } from '$core/stock/label';
@@ -340,7 +341,7 @@
           <RootClock allowed={state.allowed} used={state.used} size={92} />
           <div>
             <b>{vessel.label || 'bag'}</b>
-            <p class="num">out {Math.floor(state.open)} min of {Math.floor(state.allowed)}</p>
+            <p class="num">out {minutesLeft(state).out} min of {minutesLeft(state).of}</p>
             {#if data.mayTally}<button class="go" onclick={() => closeBag(vessel.id)}
                 >Close it</button
               >{/if}

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { flags, inOrder, type Call } from '../morning/board';
 import { SCHOOLS, type Conditions } from '../method/schools';
 import { briefing, depthTolerance, methodOf, methodTasks } from '../method/method';
-import { tendingDue } from '../tending/due';
+import { dueTasks } from '../tending/due';
 import { schedule } from './schedule';
 import { taskCalls } from './calls';
 import { words } from '../../src/lib/words';
@@ -140,10 +140,34 @@ test('every task that a school brings in exists, and every default is one of its
 });
 
 test('nothing is tended before it is planted', () => {
-  const tasks = schedule('2025-11-01', none, [], '2026-11-24');
-  assert.deepEqual(tendingDue(tasks, false).late, []);
-  assert.ok(tendingDue(tasks, true).late.some(({ key }) => key === 'guards-1'));
-  assert.ok(tendingDue(tasks, false).ahead.length >= tendingDue(tasks, true).late.length);
+  const [planting, today] = ['2025-11-01', '2026-11-24'];
+  const tasks = schedule(planting, none, [], today);
+  const due = (stands: boolean) => dueTasks(tasks, { stands, planting, today });
+  assert.deepEqual([due(false).tending.late, due(false).tending.now], [[], []]);
+  assert.ok(due(true).tending.late.some(({ key }) => key === 'guards-1'));
+  assert.ok(due(false).tending.ahead.length >= due(true).tending.late.length);
+  assert.ok(due(false).waiting.every(({ lead }) => lead >= 0));
+});
+
+test('what the board calls due once trees stand is what Tending shows, check rows and counts included', () => {
+  const planting = '2026-11-18';
+  for (const today of ['2026-11-18', '2026-11-19', '2026-11-26', '2027-05-18', '2028-10-20']) {
+    const tasks = schedule(planting, none, [{ key: 'order', doneOn: planting }], today);
+    const { waiting, tending } = dueTasks(tasks, { stands: true, planting, today });
+    const shown = [...tending.late, ...tending.now].map(({ key }) => key);
+    const after = waiting.filter(({ byTable }) => byTable >= planting && byTable !== planting);
+    assert.deepEqual(
+      after.map(({ key }) => key),
+      after.map(({ key }) => key).filter((key) => shown.includes(key)),
+    );
+    // A preparation that nobody ticked is no longer due; one that comes after is.
+    assert.ok(waiting.every(({ byTable }) => byTable >= planting));
+    for (const key of shown) assert.ok(waiting.some((task) => task.key === key));
+  }
+  const late = dueTasks(schedule(planting, none, [], '2026-11-26'), {
+    ...{ stands: true, planting, today: '2026-11-26' },
+  });
+  assert.ok(late.tending.late.some(({ key }) => key === 'check-rows'));
 });
 
 test('what must stop comes first, and notes raise no flag', () => {

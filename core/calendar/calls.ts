@@ -1,5 +1,6 @@
 import type { BlockCall } from '../morning/board';
 import { onDay, say, shareOf, temperatureOf, windOf } from '../say/message';
+import { tends } from '../tending/due';
 import type { Air } from '../stock/exposure';
 import type { ScheduledTask } from './schedule';
 import { DAY_LIMITS, judgeAir } from './weather';
@@ -10,7 +11,7 @@ export function taskCalls(tasks: readonly ScheduledTask[], block: string): Block
     const late = task.state === 'late';
     const label = task.label[0].toUpperCase() + task.label.slice(1);
     return {
-      room: task.room === 'tending' ? 'tending' : 'calendar',
+      room: tends(task) ? 'tending' : 'calendar',
       urgency: late ? 'soon' : 'note',
       when: late ? say('when.late') : say('when.day', { day: onDay(task.finish) }),
       say: late

@@ -93,8 +93,16 @@ test('what is bought covers what is needed in whole packs, and no pack more', ()
     fc.property(
       fc.dictionary(fc.constantFrom(...MATERIALS.map(({ key }) => key)), terms),
       fc.constantFrom('guards' as const, 'fence' as const, 'none' as const),
-      (own, protection) => {
-        const { lines, cost, own: left } = bill(ground, protection, own, new Map());
+      fc.nat(9000),
+      (own, protection, asked) => {
+        const all = bill(ground, protection, own, new Map());
+        // What was asked for already is bought no more; it costs what it costs.
+        const arranged = bill(ground, protection, own, new Map(), new Map([['trees', asked]]));
+        assert.equal(arranged.cost.value, all.cost.value);
+        const trees = arranged.lines.find(({ key }) => key === 'trees')!;
+        const open = Math.max(0, ground.toOrder - trees.terms.onHand - asked);
+        assert.ok(trees.buy >= open && trees.buy < open + trees.terms.pack);
+        const { lines, cost, own: left } = all;
         for (const line of lines) {
           if (line.unit === 'h' || line.unit === 'day') continue;
           const missing = line.needed.value - line.terms.onHand;

@@ -213,6 +213,8 @@ export interface MaterialLine {
   perTree: number;
   needed: Figure;
   terms: MaterialTerms;
+  /** Units that somebody has already been asked for, or that are used up: paid for, not to be bought again. */
+  arranged: number;
   /** Units to buy, whole packs, and when they must be ordered. */
   buy: number;
   packs: number;
@@ -238,21 +240,25 @@ const IS_WORK = new Set(['ripping', 'planting']);
  * Everything a block needs, what of it to buy by when, and what it costs.
  * @param terms by line
  * @param finish day by which each task of the calendar is to be finished
+ * @param arranged units by line that are asked for, received or planted, and so part of the cost only
  */
 export function bill(
   ground: MaterialGround,
   protection: Protection,
   terms: Readonly<Record<string, MaterialTerms>>,
   finish: ReadonlyMap<string, Day>,
+  arranged: ReadonlyMap<string, number> = new Map(),
 ): Bill {
   const lines = MATERIALS.map((entry) => {
     const units = Math.max(0, entry.needed(ground, protection));
     const own = { ...NO_TERMS, ...terms[entry.key] };
     const missing = Math.max(0, units - own.onHand);
-    const packs = IS_WORK.has(entry.key) ? 0 : Math.ceil(missing / own.pack - 1e-9);
+    const settled = Math.min(missing, arranged.get(entry.key) ?? 0);
+    const inPacks = (amount: number) => Math.ceil(amount / own.pack - 1e-9);
+    const packs = IS_WORK.has(entry.key) ? 0 : inPacks(missing - settled);
     const day = finish.get(entry.task);
     // Whole packs are paid for, what is on hand was paid already.
-    const paid = IS_WORK.has(entry.key) ? units : packs * own.pack;
+    const paid = IS_WORK.has(entry.key) ? units : inPacks(missing) * own.pack;
     const cost = own.price === null ? null : paid * own.price;
     return {
       key: entry.key,
@@ -266,6 +272,7 @@ export function bill(
         steps: [{ label: 'trees', value: ground.trees, kind: 'count' as const }],
       },
       terms: own,
+      arranged: settled,
       buy: packs * own.pack,
       packs,
       buyBy: day && packs ? addTo(day, { days: -entry.lead }) : null,
@@ -283,7 +290,7 @@ export function bill(
   });
   return {
     lines,
-    cost: total('cost', 'packs to buy × price, and work by the hour or day'),
+    cost: total('cost', 'whole packs of what was not on hand × price, and work by the hour or day'),
     own: total('own', 'cost less what others pay'),
     unpriced: lines.filter(({ cost }) => cost === null).map(({ label }) => label),
   };

@@ -3,7 +3,14 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { ordersToCsv, readOrders } from '../formats/orders';
-import { coverOf, ORDER_STATES, placesFor, tranches, type OrderLine } from './orders';
+import {
+  coverOf,
+  ORDER_STATES,
+  placesFor,
+  tranches,
+  type OrderLine,
+  type Standing,
+} from './orders';
 
 const line = (more: Partial<OrderLine>): OrderLine => ({
   id: 'x',
@@ -36,10 +43,24 @@ test('what is asked, confirmed, short and stood in for', () => {
       asked: 850,
       confirmed: 550,
       substituted: 100,
+      received: 0,
       toAsk: 150,
       short: 450,
     },
   ]);
+  const with_ = (standing: Standing) => {
+    const [{ toAsk, short }] = coverOf(
+      new Map([['pine', 1000]]),
+      lines,
+      new Map([['pine', standing]]),
+    );
+    return [toAsk, short];
+  };
+  // What came without an order covers as well as what was confirmed; what came of an order counts once.
+  assert.deepEqual(with_({ positions: 900, planted: 0, received: 500 }), [150, 450]);
+  assert.deepEqual(with_({ positions: 900, planted: 0, received: 920 }), [80, 80]);
+  assert.deepEqual(with_({ positions: 900, planted: 899, received: 0 }), [150, 450]);
+  assert.deepEqual(with_({ positions: 900, planted: 900, received: 0 }), [0, 0]);
   assert.deepEqual(
     tranches(lines).map(({ day, trees }) => [day, trees]),
     [

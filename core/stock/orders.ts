@@ -34,10 +34,19 @@ export interface Cover {
   confirmed: number;
   /** Of the confirmed, trees of another species in its stead. */
   substituted: number;
-  /** Needed and not yet asked for anywhere. */
+  /** Trees that came, from an order or without one. */
+  received: number;
+  /** Needed and not yet asked for anywhere; nothing once every position is planted. */
   toAsk: number;
-  /** Needed beyond what is confirmed. */
+  /** Needed beyond what is confirmed or came; nothing once every position is planted. */
   short: number;
+}
+
+/** How far the ground has got with one species of the plan. */
+export interface Standing {
+  positions: number;
+  planted: number;
+  received: number;
 }
 
 /** Trees a line counts for once its nursery has spoken. */
@@ -45,11 +54,19 @@ export const confirmedOf = ({ state, confirmed, count }: OrderLine): number =>
   state === 'confirmed' ? (confirmed ?? count) : 0;
 
 /**
- * What is asked, confirmed, substituted and short, species by species of the plan.
+ * What is asked, confirmed, substituted, received and short, species by species of the plan.
  * @param needed trees to order by species id, from the layout's counts with reserve and culls
+ * @param standing what came and what is planted, by species id
  */
-export function coverOf(needed: ReadonlyMap<string, number>, lines: readonly OrderLine[]): Cover[] {
+export function coverOf(
+  needed: ReadonlyMap<string, number>,
+  lines: readonly OrderLine[],
+  standing: ReadonlyMap<string, Standing> = new Map(),
+): Cover[] {
   return [...needed].map(([species, count]) => {
+    const { positions = 0, planted = 0, received = 0 } = standing.get(species) ?? {};
+    // Where every position is planted nothing more is wanted, whatever was never written down.
+    const wanted = positions > 0 && planted >= positions ? 0 : count;
     const own = lines.filter((line) => (line.replaces ?? line.species) === species);
     const confirmed = own.reduce((sum, line) => sum + confirmedOf(line), 0);
     const asked = own.reduce(
@@ -64,8 +81,9 @@ export function coverOf(needed: ReadonlyMap<string, number>, lines: readonly Ord
       substituted: own
         .filter(({ replaces, species: own }) => replaces && replaces !== own)
         .reduce((sum, line) => sum + confirmedOf(line), 0),
-      toAsk: Math.max(0, count - asked),
-      short: Math.max(0, count - confirmed),
+      received,
+      toAsk: Math.max(0, wanted - Math.max(asked, received)),
+      short: Math.max(0, wanted - Math.max(confirmed, received)),
     };
   });
 }

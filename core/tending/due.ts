@@ -1,4 +1,5 @@
 import type { ScheduledTask } from '../calendar/schedule';
+import type { Day } from '../measure/dates';
 
 /** Tending of a planted block: what the calendar asks for after planting day. */
 export interface TendingList {
@@ -8,19 +9,43 @@ export interface TendingList {
   done: ScheduledTask[];
 }
 
+/** What is due on a block: one list for the board, the calendar and the tending page. */
+export interface Due {
+  /** Tasks that want attention, in order of their days. */
+  waiting: ScheduledTask[];
+  tending: TendingList;
+}
+
+/** Whether a task looks after trees that stand: whatever its room, when it comes after planting. */
+export const tends = ({ room, lead }: Pick<ScheduledTask, 'room' | 'lead'>): boolean =>
+  room === 'tending' || lead < 0;
+
 /**
- * What is due on a block, from its scheduled tasks. Nothing is due before the block is planted:
- * tending of trees that do not stand yet would only hide what really waits.
- * @param planted whether anything stands on the block
+ * What is due on a block, from its scheduled tasks. Nothing is tended before the block is planted: tending
+ * of trees that do not stand yet would only hide what really waits. Once trees stand, a preparation that
+ * nobody ticked is a gap in the records, not something to do.
+ * @param stands whether anything stands on the block
+ * @param planting the day planting begins
  */
-export function tendingDue(tasks: readonly ScheduledTask[], planted: boolean): TendingList {
-  const tending = tasks.filter(({ room }) => room === 'tending');
+export function dueTasks(
+  tasks: readonly ScheduledTask[],
+  { stands, planting, today }: { stands: boolean; planting: Day; today: Day },
+): Due {
+  const waits = ({ state }: ScheduledTask) => state === 'late' || state === 'due';
+  const tending = tasks.filter(tends);
   const of = (...states: ScheduledTask['state'][]) =>
     tending.filter(({ state }) => states.includes(state));
   return {
-    late: planted ? of('late') : [],
-    now: planted ? of('due') : [],
-    ahead: planted ? of('soon', 'later') : of('late', 'due', 'soon', 'later'),
-    done: of('done', 'skipped'),
+    waiting: tasks.filter(
+      (task) =>
+        waits(task) &&
+        (tends(task) ? stands : !(stands && planting <= today && task.byTable < planting)),
+    ),
+    tending: {
+      late: stands ? of('late') : [],
+      now: stands ? of('due') : [],
+      ahead: stands ? of('soon', 'later') : of('late', 'due', 'soon', 'later'),
+      done: of('done', 'skipped'),
+    },
   };
 }

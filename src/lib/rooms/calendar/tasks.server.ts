@@ -1,6 +1,6 @@
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
 import { methodOf, methodTasks, type Chosen } from '../../../../core/method/method';
-import { tendingDue, type TendingList } from '../../../../core/tending/due';
+import { dueTasks, type Due } from '../../../../core/tending/due';
 import { fact, groupBy, type Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -74,31 +74,12 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   );
 }
 
-/** What is due: one list for the board, the calendar and the tending page. */
-export interface Due {
-  /** Tasks that want attention, late ones first in time. */
-  waiting: ScheduledTask[];
-  tending: TendingList;
-}
-
+/** What is due on a block today: one list for the board, the calendar and the tending page. */
 export async function dueOf(facts: Facts, block: BlockRow): Promise<Due> {
   const [tasks, { planted }] = await Promise.all([
     tasksOf(facts, block),
     plantedOf(facts, block.id),
   ]);
-  const stands = planted > 0;
-  const today = facts.today;
-  const planting = block.plantingDay ?? '';
-  return {
-    tending: tendingDue(tasks, stands),
-    waiting: tasks.filter(
-      (task) =>
-        (task.state === 'late' || task.state === 'due') &&
-        // Nothing is tended that does not stand; and once trees stand, an unticked preparation is a gap in
-        // the records, not something to do.
-        (task.room === 'tending'
-          ? stands
-          : !(stands && planting <= today && task.byTable < planting)),
-    ),
-  };
+  const { today } = facts;
+  return dueTasks(tasks, { stands: planted > 0, planting: block.plantingDay ?? '', today });
 }

@@ -1,4 +1,4 @@
-import { bill, NO_TERMS, type Bill, type Protection } from '../../../../core/calendar/materials';
+import { bill, type Bill, type Protection } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { sprayPlan, type SprayPlan, type Target } from '../../../../core/calendar/spraying';
 import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
@@ -166,9 +166,10 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         rate: mean,
       },
       protection,
-      // Trees asked for at a nursery need not be bought again.
-      { ...materials, trees: { ...(materials.trees ?? NO_TERMS), onHand: order.asked } },
+      materials,
       new Map(tasks.map(({ key, finish }) => [key, finish])),
+      // What the order page would still ask a nursery for is what is to be bought.
+      new Map([['trees', order.needed - order.toAsk]]),
     ),
     protection,
     currency,

@@ -287,14 +287,35 @@ export interface ToOrder {
   needed: number;
   asked: number;
   confirmed: number;
+  toAsk: number;
   short: number;
+}
+
+/** Trees in the ground by species, in the order of the layout's mix. */
+async function plantedBySpecies(facts: Facts, blockId: string): Promise<number[]> {
+  const [layout, { byRow }] = await Promise.all([
+    currentLayout(facts, blockId),
+    plantedOf(facts, blockId),
+  ]);
+  const planted = new Array<number>(layout?.parameters.mix.length ?? 0).fill(0);
+  if (!byRow.size) return planted;
+  const rows = await facts.of(rowsFact, blockId);
+  return facts.derive('planted by species', blockId, [sownFact, rowsFact], '', () => {
+    for (const row of rows)
+      speciesOfFirst(row.runs, byRow.get(row.number) ?? 0, planted.length).forEach(
+        (count, s) => (planted[s] += count),
+      );
+    return planted;
+  });
 }
 
 /** What to order for a block and how it is covered: one figure for order, phases and materials. */
 export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder> {
-  const [layout, lines] = await Promise.all([
+  const [layout, lines, lots, planted] = await Promise.all([
     currentLayout(facts, block.id),
     facts.of(ordersFact, block.id),
+    facts.of(lotsFact, block.id),
+    plantedBySpecies(facts, block.id),
   ]);
   const quantities = (layout?.parameters.mix ?? []).map(({ species: speciesId }, i) => {
     const terms = block.orderTerms[speciesId] ?? USUAL_TERMS;
@@ -303,6 +324,18 @@ export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder>
   const cover = coverOf(
     new Map(quantities.map(({ speciesId, quantity }) => [speciesId, quantity.value])),
     lines,
+    new Map(
+      quantities.map(({ speciesId }, i) => [
+        speciesId,
+        {
+          positions: layout!.speciesCounts[i],
+          planted: planted[i],
+          received: lots
+            .filter(({ lot }) => standsFor(lot) === speciesId)
+            .reduce((total, { balance }) => total + balance.received, 0),
+        },
+      ]),
+    ),
   );
   const sum = (of: (entry: Cover) => number) =>
     cover.reduce((total, entry) => total + of(entry), 0);
@@ -312,6 +345,7 @@ export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder>
     needed: sum(({ needed }) => needed),
     asked: sum(({ asked }) => asked),
     confirmed: sum(({ confirmed }) => confirmed),
+    toAsk: sum(({ toAsk }) => toAsk),
     short: sum(({ short }) => short),
   };
 }
@@ -328,20 +362,16 @@ export interface SpeciesReach extends Reach {
 
 /** How far the stock reaches: one figure for board, stock and load. */
 export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesReach[]> {
-  const [layout, lots, { byRow }] = await Promise.all([
+  const [layout, lots, { byRow }, planted] = await Promise.all([
     currentLayout(facts, blockId),
     facts.of(lotsFact, blockId),
     plantedOf(facts, blockId),
+    plantedBySpecies(facts, blockId),
   ]);
   if (!layout) return [];
   const rows = await facts.of(rowsFact, blockId);
   return facts.derive('reach', blockId, [lotsFact, sownFact, rowsFact], '', () => {
     const ids = layout.parameters.mix.map(({ species }) => species);
-    const planted = new Array<number>(ids.length).fill(0);
-    for (const row of rows)
-      speciesOfFirst(row.runs, byRow.get(row.number) ?? 0, ids.length).forEach(
-        (count, s) => (planted[s] += count),
-      );
     const of = (species: string) => lots.filter(({ lot }) => standsFor(lot) === species);
     const sum = (species: string, what: (balance: Balance) => number) =>
       of(species).reduce((total, { balance }) => total + what(balance), 0);

@@ -139,7 +139,7 @@
             >
             <td class={task.state}>{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}</td>
             <td class="n num"
-              >{#if !task.doneOn && task.state !== 'skipped'}{@const entry = knot(
+              >{#if !task.doneOn && task.state !== 'skipped' && !task.lateBy}{@const entry = knot(
                   mine.id,
                   task.key,
                 )}{#if entry}<span class:late={entry.slack < 0}

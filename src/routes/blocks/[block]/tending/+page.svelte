@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tends } from '$core/tending/due';
   import { TASKS } from '$core/calendar/tasks';
   import { formatDay } from '$core/measure/dates';
   import TaskCard from '$lib/parts/TaskCard.svelte';
@@ -7,7 +8,10 @@
   let { data }: { data: PageData } = $props();
   const due = $derived([...data.list.late, ...data.list.now]);
   const label = (key: string) => TASKS.find((task) => task.key === key)?.label ?? key;
-  const isTending = (key: string) => TASKS.find((task) => task.key === key)?.room === 'tending';
+  const isTending = (key: string) =>
+    Object.values(data.list)
+      .flat()
+      .some((task) => task.key === key && tends(task));
   const history = $derived(data.history.filter(({ task }) => isTending(task)));
   const KIND = {
     done: 'done',

@@ -137,6 +137,8 @@
                 >{work ? '' : amount(line.buy)}{#if line.buyBy && line.buy}<br /><small
                     class:late={!data.planted && line.buyBy < data.today!}
                     >by {formatDay(line.buyBy, true)}</small
+                  >{/if}{#if line.arranged}<br /><small class="quiet"
+                    >{amount(line.arranged)} asked for or here</small
                   >{/if}</td
               >
               <td class="n nowrap">{line.cost === null ? '–' : money(line.cost)}</td>

@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
     today: facts.today,
     quantities: order.quantities,
     cover: order.cover,
-    total: { needed: order.needed, asked: order.asked, short: order.short },
+    total: { needed: order.needed, asked: order.asked, toAsk: order.toAsk, short: order.short },
     lines,
     tranches: tranches(lines).map((tranche) => ({
       ...tranche,

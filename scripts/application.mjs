@@ -9,7 +9,7 @@ import { root, run } from './setup.mjs';
  * @param options.clock ISO time that the server pretends it is
  */
 export async function startApplication(folder, { clock } = {}) {
-  const database = await startMariadb(folder);
+  let database = await startMariadb(folder);
   const port = await freePort();
   const origin = `http://127.0.0.1:${port}`;
   const env = {
@@ -23,29 +23,41 @@ export async function startApplication(folder, { clock } = {}) {
     ...(clock ? { VIRIDANE_CLOCK: clock } : {}),
   };
   run('node', ['--import', 'tsx', 'demo/run.ts'], { env });
-  const server = spawn('node', [path.join(root, 'build/index.js')], {
-    cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env,
-  });
-  for (let attempt = 0; ; attempt++) {
-    if (
-      await fetch(`${origin}/sign-in`).then(
-        (r) => r.ok,
+  let server;
+  /** Starts the server and waits until it answers. */
+  async function startServer() {
+    server = spawn('node', [path.join(root, 'build/index.js')], {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env,
+    });
+    for (let attempt = 0; ; attempt++) {
+      const answers = await fetch(`${origin}/sign-in`).then(
+        ({ ok }) => ok,
         () => false,
-      )
-    )
-      break;
-    if (attempt === 150) throw new Error('The server did not answer within 30 s.');
-    await new Promise((resolve) => setTimeout(resolve, 200));
+      );
+      if (answers) return;
+      if (attempt === 150) throw new Error('The server did not answer within 30 s.');
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
   }
+  /** Ends the server as a power cut would. */
+  async function killServer() {
+    const gone = new Promise((resolve) => server.once('exit', resolve));
+    server.kill('SIGKILL');
+    await gone;
+  }
+  await startServer();
   return {
     origin,
     databaseUrl: database.url,
+    startServer,
+    killServer,
+    alive: () => server.exitCode === null && server.signalCode === null,
+    startDatabase: async () => (database = await startMariadb(folder, database.port)),
+    killDatabase: () => database.kill(),
     stop: async () => {
-      const gone = new Promise((resolve) => server.once('exit', resolve));
-      server.kill('SIGKILL');
-      await gone;
+      await killServer();
       await database.stop();
     },
   };

@@ -22,7 +22,7 @@ export function freePort(wished = 0) {
 /**
  * Starts the database and waits until it answers.
  * @param folder kept between starts
- * @returns {Promise<{url: string, stop: () => Promise<void>, died: Promise<void>}>}
+ * @returns {Promise<{url: string, port: number, stop: () => Promise<void>, kill: () => Promise<void>, died: Promise<void>}>}
  */
 export async function startMariadb(folder, wishedPort = 0) {
   const data = path.join(folder, 'mariadb');
@@ -101,6 +101,11 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
     died,
     stop: async () => {
       if (!ended) server.kill('SIGTERM');
+      await died;
+    },
+    /** Ends it as a power cut would. */
+    kill: async () => {
+      if (!ended) server.kill('SIGKILL');
       await died;
     },
   };

@@ -24,3 +24,19 @@ export function apportion(total: number, weights: readonly number[]): number[] {
   }
   return counts;
 }
+
+/**
+ * Lengths of parts that are drawn to scale but each long enough for its label: short parts get their least
+ * length, and the longer ones give what that takes, each in proportion to what it has over its own least.
+ * @param lengths to scale, all 0 or more
+ * @param least that each needs
+ * @returns one length a part; they add up to what the given ones do, or to all the least where those need more
+ */
+export function atLeast(lengths: readonly number[], least: readonly number[]): number[] {
+  const wanted = lengths.map((length, i) => Math.max(length, least[i]));
+  const taken = wanted.reduce((sum, want, i) => sum + want - lengths[i], 0);
+  const spare = wanted.map((want, i) => want - least[i]);
+  const given = spare.reduce((sum, part) => sum + part, 0);
+  const share = given > 0 ? Math.min(1, taken / given) : 0;
+  return wanted.map((want, i) => want - spare[i] * share);
+}

@@ -2,7 +2,7 @@ import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { apportion } from './apportion';
+import { apportion, atLeast } from './apportion';
 import { addTo, daysBetween, isDay } from './dates';
 import { seededRandom } from './random';
 import { studentProbability, studentQuantile } from './student';
@@ -124,4 +124,22 @@ test('the t quantile is the inverse of the t probability', () => {
     }
   }
   assert.throws(() => studentQuantile(0.95, 0), RangeError);
+});
+
+test('a ribbon keeps its length while every run gets room for its label', () => {
+  const parts = fc.array(
+    fc.tuple(fc.integer({ min: 0, max: 120 }), fc.integer({ min: 11, max: 23 })),
+    { minLength: 1, maxLength: 20 },
+  );
+  fc.assert(
+    fc.property(parts, (given) => {
+      const [lengths, least] = [given.map(([length]) => length), given.map(([, min]) => min)];
+      const drawn = atLeast(lengths, least);
+      const sum = (values: number[]) => values.reduce((total, value) => total + value, 0);
+      drawn.forEach((length, i) => assert.ok(length >= least[i] - 1e-9));
+      const whole = Math.max(sum(lengths), sum(least));
+      assert.ok(Math.abs(sum(drawn) - whole) < 1e-6);
+    }),
+  );
+  assert.deepEqual(atLeast([30, 10], [12, 12]), [28, 12]);
 });

@@ -119,6 +119,8 @@ test('a figure that stands in two places is the same in both', async ({ page }) 
     const onSheet = [...printed.matchAll(/(\d+) [\d.]+ m [\d.]+ m ([\d.]+) m (\d+) /g)];
     expect(onSheet.length).toBe(count);
     expect(sum(onSheet.map(([, , , trees]) => Number(trees)))).toBe(places);
+    // Every run of the sheet can be read, however short.
+    expect(sum(all(printed, /\b[LBPA] (\d+)\b/))).toBe(places);
     const field = plain(await (await page.goto('/field'), page.locator('main').innerText()));
     expect(figure(field, /Haul Flat (\d+) places/, 'field')).toBe(places);
   });

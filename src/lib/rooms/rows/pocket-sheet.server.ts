@@ -1,4 +1,5 @@
 import type { Content } from 'pdfmake/interfaces';
+import { atLeast } from '../../../../core/measure/apportion';
 import {
   formatBearing,
   formatLength,
@@ -189,7 +190,7 @@ function sheet(
             { text: length(row.last) },
             { text: length(row.last - row.first) },
             { text: String(row.trees) },
-            { svg: ribbonSvg(row.runs, species, longest), width: 190 },
+            { svg: ribbonSvg(row.runs, species, longest), width: RIBBON },
           ]),
         ],
       },
@@ -204,23 +205,31 @@ function sheet(
   ];
 }
 
-/** The row ribbon in print: widths to scale, a letter and a count where they fit. */
+/** Width of the ribbon of the longest row, in points. */
+const RIBBON = 190;
+
+/** The row ribbon in print: to scale, except that every run is wide enough for its letter and count. */
 function ribbonSvg(
   runs: readonly number[],
   species: SheetContent['species'],
   longest: number,
 ): string {
-  const width = 190;
+  const parts = Array.from({ length: runs.length / 2 }, (_, i) => {
+    const { colour, letter } = species[runs[2 * i]];
+    return { colour, count: runs[2 * i + 1], label: `${letter} ${runs[2 * i + 1]}` };
+  });
+  const widths = atLeast(
+    parts.map(({ count }) => (RIBBON * count) / longest),
+    parts.map(({ label }) => label.length * 4 + 3),
+  );
+  const drawn = Math.max(RIBBON, widths.reduce((sum, part) => sum + part, 0));
   let x = 0;
   let body = '';
-  for (let i = 0; i < runs.length; i += 2) {
-    const w = (width * runs[i + 1]) / longest;
-    const { colour, letter } = species[runs[i]];
-    body += `<rect x="${x}" y="0" width="${Math.max(0.4, w - 0.6)}" height="11" fill="${colour}"/>`;
-    const text = `${letter} ${runs[i + 1]}`;
-    if (w > text.length * 4.2)
-      body += `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${text}</text>`;
-    x += w;
-  }
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="11" viewBox="0 0 ${width} 11">${body}</svg>`;
+  parts.forEach(({ colour, label }, i) => {
+    body +=
+      `<rect x="${x}" y="0" width="${Math.max(0.4, widths[i] - 0.6)}" height="11" fill="${colour}"/>` +
+      `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${label}</text>`;
+    x += widths[i];
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${RIBBON}" height="11" viewBox="0 0 ${drawn} 11">${body}</svg>`;
 }

@@ -1,8 +1,9 @@
-// npm run mutate [-- count [seed]]: changes one sign of the core at a time in a copy and looks whether a
-// test notices. What nothing notices is printed; less than nine in ten makes it end with 1.
-import { spawnSync } from 'node:child_process';
+// npm run mutate [-- count [seed]]: changes one sign of the core or the middle floor at a time in a copy and
+// looks whether a test notices. What nothing notices is printed; less than nine in ten makes it end with 1.
+import { spawn } from 'node:child_process';
 import {
   cpSync,
+  existsSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -13,6 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { root } from './setup.mjs';
+import { startMariadb } from './mariadb.mjs';
 
 const COUNT = Number(process.argv[2] ?? 100);
 let state = Number(process.argv[3] ?? 1) >>> 0 || 1;
@@ -44,20 +46,34 @@ const SIGNS = [
 ];
 const NO_CODE = /^\s*(\*|\/\*|\/\/|import|export (type|interface)|interface|type)/;
 
-const copy = mkdtempSync(path.join(tmpdir(), 'viridane-mutate-'));
-for (const part of ['core', 'src', 'tests', 'package.json', 'tsconfig.json'])
-  cpSync(path.join(root, part), path.join(copy, part), { recursive: true });
-symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
-cpSync(path.join(root, '.svelte-kit/tsconfig.json'), path.join(copy, '.svelte-kit/tsconfig.json'));
+const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-mutate-'));
+/** Two changes are tried at a time, each in a copy and with a database of its own. */
+const copies = await Promise.all(
+  ['a', 'b'].map(async (name) => {
+    const copy = path.join(temporary, name);
+    for (const part of ['core', 'src', 'tests', 'demo', 'package.json', 'tsconfig.json'])
+      cpSync(path.join(root, part), path.join(copy, part), { recursive: true });
+    symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
+    cpSync(
+      path.join(root, '.svelte-kit/tsconfig.json'),
+      path.join(copy, '.svelte-kit/tsconfig.json'),
+    );
+    return { copy, database: await startMariadb(path.join(temporary, `${name}-database`)) };
+  }),
+);
+const [{ copy: first }] = copies;
 
 const under = (folder, ending) =>
-  readdirSync(path.join(copy, folder), { recursive: true })
+  readdirSync(path.join(first, folder), { recursive: true })
     .map((name) => path.join(folder, name))
     .filter((name) => name.endsWith(ending))
     .sort();
-const files = under('core', '.ts').filter((name) => !name.endsWith('.test.ts'));
+const isTest = (name) => name.endsWith('.test.ts');
+const files = ['core', 'src/lib/rooms', 'src/lib/server', 'src/lib/words']
+  .flatMap((folder) => under(folder, '.ts'))
+  .filter((name) => !isTest(name) && !name.endsWith('.d.ts'));
 const places = files.flatMap((file) =>
-  readFileSync(path.join(copy, file), 'utf8')
+  readFileSync(path.join(first, file), 'utf8')
     .split('\n')
     .flatMap((line, at) =>
       NO_CODE.test(line) || /['"`]/.test(line)
@@ -70,34 +86,74 @@ const places = files.flatMap((file) =>
     ),
 );
 
-const passes = (tests) =>
-  spawnSync('node', ['--import', 'tsx', '--test', ...tests], {
-    cwd: copy,
-    stdio: 'ignore',
-    timeout: 400_000,
-  }).status === 0;
-const all = ['core', 'src', 'tests/reference'].flatMap((folder) => under(folder, '.test.ts'));
-if (!passes(all)) {
-  console.error('The tests fail before anything is changed.');
-  process.exit(2);
+/** The files that a file imports, itself included, however far away. */
+function reached(file, seen = new Set()) {
+  if (seen.has(file)) return seen;
+  seen.add(file);
+  const text = readFileSync(path.join(first, file), 'utf8');
+  for (const [, name] of text.matchAll(/(?:from|import)\s*\(?\s*'([^']+)'/g)) {
+    const base = name.startsWith('.')
+      ? path.join(path.dirname(file), name)
+      : name.replace(/^\$core/, 'core').replace(/^\$lib/, 'src/lib');
+    const found = ['', '.ts', '/index.ts'].map((ending) => base + ending);
+    const next = found.find((one) => one.endsWith('.ts') && existsSync(path.join(first, one)));
+    if (next) reached(next, seen);
+  }
+  return seen;
 }
+const tests = ['core', 'src', 'tests/reference', 'tests/store']
+  .flatMap((folder) => under(folder, '.test.ts'))
+  .map((test) => ({ test, reaches: reached(test), seconds: 0 }));
 
-const survivors = [];
-for (let i = 0; i < COUNT; i++) {
-  const { file, at, index, found, other } = pick(places);
-  const whole = path.join(copy, file);
-  const text = readFileSync(whole, 'utf8');
-  const lines = text.split('\n');
-  lines[at] = lines[at].slice(0, index) + other + lines[at].slice(index + found.length);
-  writeFileSync(whole, lines.join('\n'));
-  // The room's own tests first: most changes end there.
-  const own = all.filter((test) => path.dirname(test) === path.dirname(file));
-  const unnoticed = (!own.length || passes(own)) && passes(all);
-  if (unnoticed) survivors.push(`${file}:${at + 1}  ${lines[at].trim()}`);
-  writeFileSync(whole, text);
-  process.stdout.write(unnoticed ? '✗' : '·');
+function passes({ copy, database }, test) {
+  return new Promise((resolve) => {
+    const run = spawn('node', ['--import', 'tsx', '--test', test], {
+      cwd: copy,
+      stdio: 'ignore',
+      timeout: 120_000,
+      env: { ...process.env, TEST_DATABASE_URL: database.url },
+    });
+    run.once('exit', (status) => resolve(status === 0));
+  });
 }
-rmSync(copy, { recursive: true, force: true });
+for (const one of tests) {
+  const start = Date.now();
+  if (!(await passes(copies[0], one.test))) {
+    console.error(`${one.test} fails before anything is changed.`);
+    process.exit(2);
+  }
+  one.seconds = (Date.now() - start) / 1000;
+}
+// The quick ones first: most changes end there.
+tests.sort((a, b) => a.seconds - b.seconds);
+
+const chosen = Array.from({ length: COUNT }, () => pick(places));
+const survivors = [];
+let turn = 0;
+async function work(place) {
+  for (let i = turn++; i < COUNT; i = turn++) {
+    const { file, at, index, found, other } = chosen[i];
+    const whole = path.join(place.copy, file);
+    const text = readFileSync(whole, 'utf8');
+    const lines = text.split('\n');
+    lines[at] = lines[at].slice(0, index) + other + lines[at].slice(index + found.length);
+    writeFileSync(whole, lines.join('\n'));
+    const own = tests.filter(({ reaches }) => reaches.has(file));
+    const near = own.filter(({ test }) => path.dirname(test) === path.dirname(file));
+    let noticed = false;
+    for (const { test } of new Set([...near, ...own]))
+      if (!(await passes(place, test))) {
+        noticed = true;
+        break;
+      }
+    if (!noticed) survivors.push(`${file}:${at + 1}  ${lines[at].trim()}`);
+    writeFileSync(whole, text);
+    process.stdout.write(noticed ? '·' : `\n✗ ${survivors.at(-1)}\n`);
+  }
+}
+await Promise.all(copies.map(work));
+await Promise.all(copies.map(({ database }) => database.stop()));
+rmSync(temporary, { recursive: true, force: true });
 console.log(`\n${COUNT - survivors.length} of ${COUNT} noticed`);
 for (const survivor of survivors) console.log(survivor);
 process.exit(survivors.length > COUNT / 10 ? 1 : 0);

@@ -1,8 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { flags, inOrder, type Call } from '../morning/board';
-import { SCHOOLS, type Conditions } from '../method/schools';
-import { briefing, depthTolerance, methodOf, methodTasks } from '../method/method';
 import { dueTasks } from '../tending/due';
 import { schedule } from './schedule';
 import { taskCalls } from './calls';
@@ -82,61 +80,6 @@ test('the air is judged by its worst part', () => {
     'heat',
     'dry air',
   ]);
-});
-
-const ground: Conditions = {
-  texture: 'loam',
-  moisture: 'fresh',
-  cover: 'sod',
-  compacted: false,
-  exposed: false,
-  sloping: false,
-  planting: 'hand',
-  stock: 'bare-root',
-};
-
-test('the method follows the ground, gives its reason, and drives depth, tasks and briefing', () => {
-  const usual = methodOf({}, ground);
-  assert.deepEqual(depthTolerance(usual), [-1, 2]);
-  assert.ok(methodTasks(usual).has('knockdown'), 'sod is killed');
-  const wet = methodOf({}, { ...ground, moisture: 'wet', texture: 'clay' });
-  assert.deepEqual(depthTolerance(wet), [-2, 0]);
-  assert.match(briefing(wet), /never deep/);
-  assert.ok(!methodTasks(wet).has('knockdown'), 'no herbicide beside water');
-  const ripped = methodOf({}, { ...ground, compacted: true, sloping: true });
-  assert.ok(methodTasks(ripped).has('rip'));
-  assert.ok(usual.every(({ because }) => because.endsWith('.')));
-  assert.ok(
-    methodOf({}, { ...ground, stock: 'container' }).some(
-      ({ question }) => question === 'containerRoots',
-    ),
-  );
-  assert.ok(!usual.some(({ question }) => question === 'containerRoots'));
-});
-
-test('a choice of the leader’s stands against the default, an unknown one does not', () => {
-  const chosen = methodOf({ depth: 'covered', weeds: 'gone' }, ground);
-  assert.deepEqual(depthTolerance(chosen), [2, 5]);
-  assert.equal(chosen.find(({ question }) => question === 'depth')!.isDefault, false);
-  assert.equal(chosen.find(({ question }) => question === 'weeds')!.school.key, 'herbicide');
-});
-
-test('every task that a school brings in exists, and every default is one of its schools', () => {
-  const known = new Set(TASKS.map(({ key }) => key));
-  const unknown = SCHOOLS.flatMap(({ schools }) =>
-    schools.flatMap(({ tasks }) => tasks ?? []),
-  ).filter((key) => !known.has(key));
-  assert.deepEqual(unknown, []);
-  for (const { schools, pick } of SCHOOLS) {
-    for (const texture of ['sand', 'loam', 'clay'] as const)
-      for (const moisture of ['dry', 'fresh', 'wet'] as const)
-        for (const stock of ['bare-root', 'container'] as const)
-          for (const planting of ['hand', 'machine'] as const) {
-            const { key } = pick({ ...ground, texture, moisture, stock, planting });
-            assert.ok(schools.some((school) => school.key === key));
-          }
-  }
-  for (const task of TASKS) for (const need of task.needs) assert.ok(known.has(need));
 });
 
 test('nothing is tended before it is planted', () => {

@@ -87,7 +87,8 @@ test('what is bought covers what is needed in whole packs, and no pack more', ()
       rippingHours: 21,
       rate: 620,
     },
-    method: { stake: 'low', weeds: 'mulch', watering: 'weekly', amendments: 'gel', rip: 'contour' },
+    perTree: { stakes: 1, ties: 1, mulch: 0.09, water: 0.5, gel: 0.005 },
+    behind: 0,
   };
   fc.assert(
     fc.property(

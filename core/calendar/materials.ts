@@ -1,4 +1,4 @@
-import type { Question } from '../method/schools';
+import type { MethodItem } from '../method/schools';
 import { addTo, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 
@@ -11,13 +11,15 @@ export interface MaterialGround {
   rows: number;
   /** Round the whole block, metres. */
   perimeter: number;
-  /** Key of the chosen school, by question. */
-  method: Partial<Record<Question, string>>;
+  /** Units of the bill's lines that the method takes a tree. */
+  perTree: Partial<Record<MethodItem, number>>;
   /** Litres of sprayed product, and hours of ripping, from their own pages. */
   herbicide: number;
   rippingHours: number;
   /** Trees a planter sets in a day. */
   rate: number;
+  /** Hands that each seat of the machine keeps busy behind it; they are paid as planters are. */
+  behind: number;
 }
 
 export type Protection = 'guards' | 'fence' | 'none';
@@ -47,11 +49,11 @@ interface Item {
   lead: number;
 }
 
-const chosen = ({ method }: MaterialGround, question: Question, ...keys: string[]) =>
-  keys.includes(method[question] ?? '');
-
-/** A mulch ring of 0.5 m radius, 12 cm high, off the stem. Common practice: 10 to 15 cm. */
-const MULCH = Math.PI * 0.5 ** 2 * 0.12;
+/** A line of which the method says how much a tree takes. */
+const ofMethod =
+  (key: MethodItem) =>
+  ({ trees, perTree }: MaterialGround) =>
+    trees * (perTree[key] ?? 0);
 
 /** What a planting uses. Amounts a tree are common practice or from memory, see docs/trade.md. */
 export const MATERIALS: readonly Item[] = [
@@ -91,24 +93,8 @@ export const MATERIALS: readonly Item[] = [
     'set-out',
     30,
   ),
-  item(
-    'stakes',
-    'stakes',
-    'piece',
-    (g) => (chosen(g, 'stake', 'low') ? g.trees : 0),
-    'one a tree',
-    'plant',
-    21,
-  ),
-  item(
-    'ties',
-    'ties',
-    'piece',
-    (g) => (chosen(g, 'stake', 'low') ? g.trees : 0),
-    'one a stake',
-    'plant',
-    21,
-  ),
+  item('stakes', 'stakes', 'piece', ofMethod('stakes'), 'one a tree', 'plant', 21),
+  item('ties', 'ties', 'piece', ofMethod('ties'), 'one a stake', 'plant', 21),
   item(
     'flags',
     'flags',
@@ -118,58 +104,25 @@ export const MATERIALS: readonly Item[] = [
     'set-out',
     14,
   ),
-  item(
-    'mulch',
-    'mulch',
-    'm³',
-    (g) => (chosen(g, 'weeds', 'mulch') ? g.trees * MULCH : 0),
-    'trees × ring of 0.5 m, 12 cm high',
-    'mulch',
-    14,
-  ),
+  item('mulch', 'mulch', 'm³', ofMethod('mulch'), 'trees × ring of 0.5 m, 12 cm high', 'mulch', 14),
   item(
     'compost',
     'compost',
     'm³',
-    (g) =>
-      chosen(g, 'amendments', 'compost')
-        ? g.trees * 0.005
-        : chosen(g, 'amendments', 'half')
-          ? g.trees * 0.02
-          : 0,
+    ofMethod('compost'),
     '5 L a tree, or half a hole of 40 L',
     'plant',
     14,
   ),
-  item(
-    'gel',
-    'hydrogel',
-    'kg',
-    (g) => (chosen(g, 'amendments', 'gel') ? g.trees * 0.005 : 0),
-    '5 g a tree',
-    'plant',
-    21,
-  ),
-  item(
-    'boxes',
-    'reservoir boxes',
-    'piece',
-    (g) => (chosen(g, 'watering', 'reservoir') ? g.trees : 0),
-    'one a tree',
-    'plant',
-    45,
-  ),
+  item('manure', 'manure, well rotted', 'm³', ofMethod('manure'), '5 L a tree', 'manure', 14),
+  item('gel', 'hydrogel', 'kg', ofMethod('gel'), '5 g a tree', 'plant', 21),
+  item('boxes', 'reservoir boxes', 'piece', ofMethod('boxes'), 'one a tree', 'plant', 45),
   item(
     'water',
     'water',
     'm³',
-    (g) =>
-      (chosen(g, 'watering', 'weekly')
-        ? g.trees * 0.019 * 26
-        : chosen(g, 'watering', 'dated')
-          ? g.trees * 0.019 * 9
-          : 0) + (chosen(g, 'firming', 'water') ? g.trees * 0.004 : 0),
-    '19 L a tree and turn in the first summer, 4 L at planting',
+    ofMethod('water'),
+    'at planting, into boxes, and 19 L a tree and turn in the first summer, as the method asks',
     'plant',
     1,
   ),
@@ -178,7 +131,7 @@ export const MATERIALS: readonly Item[] = [
     'ripping',
     'ripping',
     'h',
-    (g) => (chosen(g, 'rip', 'contour', 'graded') ? g.rippingHours : 0),
+    ({ rippingHours }) => rippingHours,
     'from the ripping plan',
     'rip',
     30,
@@ -189,6 +142,15 @@ export const MATERIALS: readonly Item[] = [
     'day',
     ({ trees, rate }) => trees / rate,
     'trees ÷ trees a planter sets in a day',
+    'plant',
+    0,
+  ),
+  item(
+    'behind',
+    'firming behind the machine',
+    'day',
+    ({ trees, rate, behind }) => (trees / rate) * behind,
+    'as many days as the machine plants, for each who walks behind',
     'plant',
     0,
   ),
@@ -234,7 +196,7 @@ export interface Bill {
 }
 
 /** Work is bought by the hour, not by the pack. */
-const IS_WORK = new Set(['ripping', 'planting']);
+const IS_WORK = new Set(['ripping', 'planting', 'behind']);
 
 /**
  * Everything a block needs, what of it to buy by when, and what it costs.

@@ -81,10 +81,10 @@ export const TASKS: readonly TaskTemplate[] = [
   ),
   task(
     'rip',
-    'rip 600 mm',
+    'rip',
     { months: -6 },
     5,
-    'Dry soil shatters, then stores the winter rain. Six months or more before planting.',
+    '{60 cm} or deeper: dry soil shatters, then stores the winter rain. Six months or more before planting.',
     {
       resource: 'ripper',
       weather: 'dry ground',
@@ -115,6 +115,17 @@ export const TASKS: readonly TaskTemplate[] = [
     'Regrowth dies now, germination is held for about six months.',
     { resource: 'sprayer', weather: 'still and dry', always: false, caution: LABEL_CAUTION },
   ),
+  task(
+    'clear-strips',
+    'clear strips',
+    { weeks: -4 },
+    3,
+    'What is cut late has grown again by planting day.',
+    { resource: 'mower', always: false },
+  ),
+  task('manure', 'work in manure', { weeks: -6 }, 3, 'Fresh manure burns roots; it needs weeks.', {
+    always: false,
+  }),
   task(
     'set-out',
     'set out rows',
@@ -154,10 +165,10 @@ export const TASKS: readonly TaskTemplate[] = [
   }),
   task(
     'water-second',
-    'water again',
-    { days: 1 },
+    'water again, two hours later',
+    {},
     1,
-    'Large stock takes a second water within hours.',
+    'What the first water settled is filled up, and the ball is wet through.',
     { always: false, room: 'tending', needs: ['plant'] },
   ),
   task(
@@ -168,7 +179,19 @@ export const TASKS: readonly TaskTemplate[] = [
     'Straighten, firm and re-plant while the crew is there.',
     { room: 'checks', needs: ['plant'] },
   ),
-  task('mulch', 'mulch rings', { weeks: 4 }, 3, 'Ten to fifteen centimetres, kept off the stem.', {
+  task('fill-boxes', 'fill reservoir boxes', { days: 1 }, 1, 'An empty box lifts in the wind.', {
+    always: false,
+    room: 'tending',
+    needs: ['plant'],
+    caution: 'A full tank pushes: brakes and slope first.',
+  }),
+  task('granules', 'shake granules', { weeks: 2 }, 2, 'Before the weeds come through.', {
+    always: false,
+    room: 'tending',
+    needs: ['plant'],
+    caution: LABEL_CAUTION,
+  }),
+  task('mulch', 'mulch rings', { weeks: 4 }, 3, '{10–15 cm}, kept off the stem.', {
     always: false,
     room: 'tending',
     needs: ['plant'],
@@ -186,7 +209,7 @@ export const TASKS: readonly TaskTemplate[] = [
     'begin weekly water',
     { months: 6 },
     1,
-    'Nineteen litres a tree and week in the first summer.',
+    '{19 L} a tree and week in the first summer.',
     {
       always: false,
       room: 'tending',
@@ -199,7 +222,7 @@ export const TASKS: readonly TaskTemplate[] = [
     'check for dry spell',
     { months: 7 },
     1,
-    'Nineteen litres on the 10th, 20th and 30th where no rain fell.',
+    '{19 L} on the 10th, 20th and 30th where no rain fell.',
     { always: false, room: 'tending', needs: ['plant'] },
   ),
   task(
@@ -218,7 +241,7 @@ export const TASKS: readonly TaskTemplate[] = [
     'Survival decides the refill while stock can still be ordered.',
     { room: 'survival', needs: ['plant'] },
   ),
-  task('weed-2', 'control weeds again', { months: 12 }, 3, 'The ring is kept open 0.6 to 1 m.', {
+  task('weed-2', 'control weeds again', { months: 12 }, 3, 'The ring is kept open {0.6–1 m}.', {
     room: 'tending',
     needs: ['plant'],
   }),

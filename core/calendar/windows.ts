@@ -89,11 +89,13 @@ export const weekOf = (day: Day): number => Math.min(51, Math.floor(dayOfYear(da
  * What hinders planting on every day of a weather file; undefined on a good one. The soil's water is
  * one bucket: rain in, evaporation out, no more than it holds.
  * @param days in order; where days are missing the bucket goes on from where it was
+ * @param watered trees get water as they go in, so that dry soil means “plant with water”, not “stop”
  */
 export function hindrances(
   days: readonly WeatherDay[],
   stock: StockType,
   latitude: number,
+  watered = false,
 ): (Hindrance | undefined)[] {
   let water = SOIL_LIMITS.capacity * 0.6;
   return days.map((day, i) => {
@@ -111,7 +113,7 @@ export function hindrances(
     if (day.highest < DAY_LIMITS.coldMarginal) return 'frost';
     if (day.highest > DAY_LIMITS.warmStop) return 'heat';
     if (day.rain > SOIL_LIMITS.wetDay || rain3 > SOIL_LIMITS.wetSpell) return 'waterlogged';
-    if (water < SOIL_LIMITS.moist[stock] * SOIL_LIMITS.capacity) return 'dry soil';
+    if (!watered && water < SOIL_LIMITS.moist[stock] * SOIL_LIMITS.capacity) return 'dry soil';
     if (day.humidity != null && day.humidity < DAY_LIMITS.dryStop) return 'dry air';
     if (day.wind != null && day.wind > DAY_LIMITS.windStop) return 'wind';
     return undefined;
@@ -139,10 +141,11 @@ export function weekShares(
   days: readonly WeatherDay[],
   stock: StockType,
   latitude: number,
+  watered = false,
 ): WeekShare[] {
   if (days.length < LEAST_DAYS) throw told('calendar.tooFewDays', { days: days.length });
   const sorted = [...days].sort((a, b) => (a.day < b.day ? -1 : 1));
-  const found = hindrances(sorted, stock, latitude);
+  const found = hindrances(sorted, stock, latitude, watered);
   const cells = new Map<string, { good: number; known: number }>();
   const reasons = Array.from({ length: 52 }, () => new Map<Hindrance, number>());
   sorted.forEach(({ day }, i) => {

@@ -1,3 +1,4 @@
+import { billPerTree, methodOf } from '../method/method';
 import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -238,7 +239,22 @@ test('a label’s limits by year and before planting are said; materials follow 
       rippingHours: 3,
       rate: 400,
     },
-    method: { stake: 'low', rip: 'contour', weeds: 'mulch' },
+    perTree: billPerTree(
+      methodOf(
+        { stake: 'low', rip: 'contour', keep: 'mulch', clear: 'none' },
+        {
+          ...{
+            texture: 'loam',
+            moisture: 'fresh',
+            cover: 'bare',
+            compacted: false,
+            exposed: false,
+          },
+          ...{ sloping: false, planting: 'hand', stock: 'bare-root' },
+        },
+      ),
+    ),
+    behind: 0,
   };
   const terms = { guards: { price: 1.5, pack: 50, onHand: 120, costShare: 0.5 } };
   const { lines, cost, own } = bill(ground, 'guards', terms, new Map([['plant', '2027-03-10']]));

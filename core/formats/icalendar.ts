@@ -1,4 +1,5 @@
 import { createEvents } from 'ics';
+import { inUnits, type UnitSystem } from '../measure/units';
 import { addTo, type Day } from '../measure/dates';
 import type { ScheduledTask } from '../calendar/schedule';
 
@@ -7,28 +8,40 @@ const asArray = (day: Day): [number, number, number] => {
   return [year, month, date];
 };
 
+/** A block's tasks, and how often anything that moves them was changed. */
+export interface BlockTasks {
+  id: string;
+  name: string;
+  /** Never less than before: by it a calendar knows the newer of two readings. */
+  sequence: number;
+  tasks: readonly ScheduledTask[];
+}
+
 /**
- * Tasks of blocks as all-day events, iCalendar (RFC 5545).
+ * Tasks of blocks as all-day events, iCalendar (RFC 5545). A task that was skipped is cancelled, so that it
+ * leaves calendars that have it already; one that is done says so.
  * @param written the moment of writing, milliseconds since 1970 UTC
+ * @param units of whoever reads
  */
 export function scheduleToIcs(
-  blocks: readonly { id: string; name: string; tasks: readonly ScheduledTask[] }[],
+  blocks: readonly BlockTasks[],
   written: number,
+  units: UnitSystem = 'metric',
 ): string {
-  const events = blocks.flatMap(({ id, name, tasks }) =>
-    tasks
-      .filter(({ state }) => state !== 'skipped')
-      .map((task) => ({
-        uid: `${id}-${task.key}@viridane`,
-        title: `${name}: ${task.label}`,
-        description: task.reason,
-        start: asArray(task.start),
-        // The end of an all-day event is the day after (RFC 5545, 3.6.1).
-        end: asArray(addTo(task.finish, { days: 1 })),
-        calName: 'Viridane',
-        productId: 'viridane',
-        timestamp: written,
-      })),
+  const events = blocks.flatMap(({ id, name, sequence, tasks }) =>
+    tasks.map((task) => ({
+      uid: `${id}-${task.key}@viridane`,
+      title: `${name}: ${task.label}${task.doneOn ? ', done' : ''}`,
+      sequence,
+      status: (task.state === 'skipped' ? 'CANCELLED' : 'CONFIRMED') as 'CANCELLED' | 'CONFIRMED',
+      description: inUnits(task.reason, units),
+      start: asArray(task.start),
+      // The end of an all-day event is the day after (RFC 5545, 3.6.1).
+      end: asArray(addTo(task.finish, { days: 1 })),
+      calName: 'Viridane',
+      productId: 'viridane',
+      timestamp: written,
+    })),
   );
   // A site that has no planting day yet has a calendar all the same.
   if (!events.length)

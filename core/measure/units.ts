@@ -47,6 +47,48 @@ export function formatSmall(metres: number, system: UnitSystem): string {
     : `${formatNumber((metres / METRES_PER_FOOT) * 12, 1)} in`;
 }
 
+const LITRES_PER_GALLON = 3.785411784;
+
+/**
+ * Writes the measures of a sentence, "{2–5 cm}" or "{19 L}", in the reader's units: feet and inches, gallons
+ * and fluid ounces for those who use them. Sentences of the trade keep their measures in braces for this.
+ */
+export function inUnits(text: string, system: UnitSystem): string {
+  return text.replace(
+    /\{(-?[\d.]+)(?:–(-?[\d.]+))? (cm|m|L)\}/g,
+    (_, least: string, most: string | undefined, unit: 'cm' | 'm' | 'L') => {
+      const values = [least, ...(most === undefined ? [] : [most])].map(Number);
+      const [divisor, name] = usUnit(unit, Math.max(...values));
+      const written = values.map((value) =>
+        system === 'metric' ? formatNumber(value, decimalsOf(value)) : round(value / divisor),
+      );
+      return `${written.join(written.some((one) => one.startsWith('-')) ? ' to ' : '–')} ${system === 'metric' ? unit : name}`;
+    },
+  );
+}
+const usUnit = (unit: 'cm' | 'm' | 'L', most: number): [number, string] => {
+  if (unit === 'cm') return [2.54, 'in'];
+  if (unit === 'm') return [METRES_PER_FOOT, 'ft'];
+  return most < LITRES_PER_GALLON / 2
+    ? [LITRES_PER_GALLON / 128, 'fl oz']
+    : [LITRES_PER_GALLON, 'gal'];
+};
+const decimalsOf = (value: number) => String(value).split('.')[1]?.length ?? 0;
+const round = (value: number) =>
+  formatNumber(value, Math.abs(value) < 10 ? 1 : 0).replace(/\.0$/, '');
+
+/** What a planting depth allows, "−1 to 2 cm" or "−0.4 to 0.8 in". */
+export function depthRange(
+  { least, most }: { least: number; most: number },
+  system: UnitSystem,
+): string {
+  const write = (centimetres: number) =>
+    system === 'metric'
+      ? formatNumber(centimetres, decimalsOf(centimetres))
+      : formatNumber(centimetres / 2.54, 1);
+  return `${write(least)} to ${write(most)} ${system === 'metric' ? 'cm' : 'in'}`;
+}
+
 /** Writes a long way, metres walked or driven, as kilometres or miles. */
 export function formatDistance(metres: number, system: UnitSystem): string {
   if (system === 'metric')

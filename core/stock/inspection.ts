@@ -33,6 +33,10 @@ export interface GateTree {
   collar?: number;
   rootLength?: number;
   rootSpread?: number;
+  /** How deep the flare lies under the top of the ball: more than nothing where the nursery buried it. */
+  flareBelow?: number;
+  /** How far the top side root lies under the collar. */
+  topSideRoot?: number;
   /** Oven-dry mass of shoot and root, kg, of trees that were given up for it. */
   shootMass?: number;
   rootMass?: number;
@@ -86,6 +90,18 @@ export function spreadOf(values: readonly (number | undefined)[]): Spread | unde
     largest: known[known.length - 1],
     values: known,
   };
+}
+
+/** What a lot's planting depth is measured from, by the middle of its measured trees; metres. */
+export interface LotHeights {
+  flareBelow?: number;
+  topSideRoot?: number;
+}
+
+/** Heights of a lot from the trees of its samples; what nobody measured is left out, not taken as 0. */
+export function heightsOf(trees: readonly GateTree[]): LotHeights {
+  const middle = (key: keyof LotHeights) => spreadOf(trees.map((tree) => tree[key]))?.median;
+  return { flareBelow: middle('flareBelow'), topSideRoot: middle('topSideRoot') };
 }
 
 /** Faulty trees of a sample, and how often each fault. */

@@ -1,3 +1,5 @@
+import { overCollar, TOP_SIDE_ROOT } from '../method/method';
+import type { Depth } from '../method/schools';
 import { told } from '../say/told';
 import { apportion } from '../measure/apportion';
 
@@ -231,17 +233,19 @@ export interface GaugeVerdict {
 /**
  * The verdict written on the hole gauge.
  * @param write writes a length in the person's units
- * @param depth soil over the collar that the method allows, metres: lowest and highest
+ * @param depth what the method allows, and from what it measures
  * @param cover soil over the collar as set, metres
+ * @param topSideRoot how far the top side root lies under the collar, metres
  */
 export function gauge(
   roots: Roots,
   tool: Tool,
   tools: readonly Tool[],
   write: (metres: number) => string,
-  depth: readonly [number, number],
+  depth: Depth,
   cover = 0,
   rules: RootRules = ROOT_RULES,
+  topSideRoot = TOP_SIDE_ROOT,
 ): GaugeVerdict {
   const found = fit(roots, tool, rules);
   if (found === 'too-long') {
@@ -268,14 +272,20 @@ export function gauge(
       then: wider ? `Take the ${wider.name.toLowerCase()}.` : 'Widen the hole by hand.',
     };
   }
-  if (cover < depth[0] - 1e-9 || cover > depth[1] + 1e-9) {
+  const [least, most] = overCollar(depth, topSideRoot);
+  if (cover < least - 1e-9 || cover > most + 1e-9) {
+    const over = cover - most + depth.most / 100;
+    const named = (metres: number) =>
+      metres < 0
+        ? `the ${depth.datum} ${write(-metres)} above ground`
+        : `${write(metres)} of soil over the ${depth.datum}`;
     return {
       good: false,
       says:
-        cover > depth[1]
-          ? `Set ${write(cover)} deep; this method allows ${write(Math.max(0, depth[1]))}.`
-          : `Stands ${write(Math.abs(cover))} high; this method asks for ${write(depth[0])} of soil over the collar.`,
-      then: cover > depth[1] ? 'Lift while firming, then firm again.' : 'Set it lower, then firm.',
+        cover > most
+          ? `Too deep: ${named(over)}; this method allows ${depth.most < 0 ? 'no less than ' : ''}${named(depth.most / 100)}.`
+          : `Too high: ${named(over)}; this method asks for ${depth.least < 0 ? 'no more than ' : ''}${named(depth.least / 100)}.`,
+      then: cover > most ? 'Lift while firming, then firm again.' : 'Set it lower, then firm.',
     };
   }
   const below = tool.depth - roots.length - Math.max(0, cover);

@@ -91,8 +91,9 @@ test('sorting: every tree in one bucket, a shorter trim never fits worse, the ru
 });
 
 test('the gauge says what is wrong and what to do about it', () => {
+  const depth = { datum: 'collar' as const, least: 0, most: 3 };
   const say = (length: number, spread: number, tool: typeof bar | typeof auger, cover = 0) =>
-    gauge({ length, spread }, tool, [bar, spade, auger], cm, [0, 0.03], cover);
+    gauge({ length, spread }, tool, [bar, spade, auger], cm, depth, cover);
   assert.deepEqual(say(0.3, 0.08, bar), {
     good: false,
     says: 'Root turns up: 30 cm in a 27 cm hole.',
@@ -100,7 +101,10 @@ test('the gauge says what is wrong and what to do about it', () => {
   });
   assert.match(say(0.2, 0.18, bar).says, /bunch: 18 cm wide in a 10 cm hole/);
   assert.match(say(0.2, 0.18, auger).then, /Twist it in/);
-  assert.match(say(0.2, 0.08, bar, 0.05).says, /Set 5 cm deep; this method allows 3 cm/);
+  assert.match(
+    say(0.2, 0.08, bar, 0.05).says,
+    /Too deep: 5 cm of soil over the collar; this method allows 3 cm/,
+  );
   assert.ok(say(0.2, 0.08, bar).good);
 });
 

@@ -10,5 +10,6 @@ export interface EventAttributes {
   startInputType?: 'utc' | 'local';
   timestamp?: number;
   sequence?: number;
+  status?: 'TENTATIVE' | 'CONFIRMED' | 'CANCELLED';
 }
 export function createEvents(events: EventAttributes[]): { error?: Error | null; value?: string };

@@ -117,14 +117,28 @@ test('iCalendar reads back with its days, over a leap day and a year’s end', (
   const tasks = schedule(
     '2028-02-29',
     new Set(['rip', 'kill-sod']),
-    [{ key: 'order', skipped: true }],
+    [
+      { key: 'order', skipped: true },
+      { key: 'kill-sod', doneOn: '2027-07-02' },
+    ],
     '2026-11-24',
   );
-  const text = scheduleToIcs([{ id: 'b1', name: 'North Bench', tasks }], Date.UTC(2026, 10, 24));
+  const text = scheduleToIcs(
+    [{ id: 'b1', name: 'North Bench', sequence: 7, tasks }],
+    Date.UTC(2026, 10, 24),
+  );
   const events = new ICAL.Component(ICAL.parse(text))
     .getAllSubcomponents('vevent')
     .map((component) => new ICAL.Event(component));
-  assert.equal(events.length, tasks.length - 1, 'a skipped task is not in the file');
+  assert.equal(events.length, tasks.length);
+  // RFC 5545, 3.8.1.11 and 3.8.7.4: what is called off is cancelled, and the newer reading has the higher number.
+  const status = (key: string) =>
+    events
+      .find(({ uid }) => uid === `b1-${key}@viridane`)!
+      .component.getFirstPropertyValue('status');
+  assert.equal(status('order'), 'CANCELLED');
+  assert.equal(status('rip'), 'CONFIRMED');
+  assert.ok(events.every(({ sequence }) => sequence === 7));
   for (const event of events) {
     const task = tasks.find(({ key }) => event.uid === `b1-${key}@viridane`)!;
     assert.equal(event.startDate.toString(), task.start);
@@ -132,7 +146,7 @@ test('iCalendar reads back with its days, over a leap day and a year’s end', (
     const end = event.endDate.clone();
     end.adjust(-1, 0, 0, 0);
     assert.equal(end.toString(), task.finish);
-    assert.equal(event.summary, `North Bench: ${task.label}`);
+    assert.equal(event.summary, `North Bench: ${task.label}${task.doneOn ? ', done' : ''}`);
   }
   assert.equal(new Set(events.map(({ uid }) => uid)).size, events.length);
 });

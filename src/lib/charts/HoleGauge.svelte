@@ -1,5 +1,6 @@
 <script lang="ts">
   import { formatSmall } from '$core/measure/units';
+  import type { Datum } from '$core/method/schools';
   import type { GaugeVerdict, Roots, Tool } from '$core/stock/roots';
   import { useUnits } from '$lib/parts/figures.svelte';
 
@@ -10,12 +11,24 @@
     roots: Roots;
     /** Soil over the collar, metres; below 0 it stands proud. */
     cover?: number;
+    /** What the method measures from, and how far the top side root lies under the collar, metres. */
+    datum?: Datum;
+    below?: number;
     verdict: GaugeVerdict;
     /** Deepest hole drawn beside this one, so that all are to one scale. */
     deepest: number;
   }
   /** A cross-section to scale: hole, roots, collar and ground line, with the verdict under it. */
-  let { title, tool, roots, cover = 0, verdict, deepest }: Props = $props();
+  let {
+    title,
+    tool,
+    roots,
+    cover = 0,
+    datum = 'collar',
+    below = 0,
+    verdict,
+    deepest,
+  }: Props = $props();
   const units = useUnits();
   const width = 260;
   const top = 96;
@@ -40,6 +53,8 @@
     return `M${middle - a} ${top}L${middle - b} ${top + d}H${middle + b}L${middle + a} ${top}Z`;
   });
   const collar = $derived(top + px(cover));
+  /** Where the method measures: the line that is drawn across. */
+  const level = $derived(collar + (datum === 'top side root' ? px(below) : 0));
   /** Main roots and laterals: each hangs as far as the hole lets it, and what is over turns up. */
   const strands = $derived(
     [0, -1, 1, -0.55, 0.55, -0.25].map((side, i) => {
@@ -86,12 +101,12 @@
     </g>
     {#each strands as d, i (i)}<path {d} class="root" />{/each}
     <path d="M0 {top}H{width}" class="ground" />
-    <path d="M{middle - 62} {collar}H{middle + 62}" class="collar" />
+    <path d="M{middle - 62} {level}H{middle + 62}" class="collar" />
     <text
       x={width - 4}
-      y={collar + (collar > top - 4 ? 14 : -6)}
+      y={level + (level > top - 4 ? 14 : -6)}
       text-anchor="end"
-      class="collar-word">collar</text
+      class="collar-word">{datum}</text
     >
   </svg>
   <figcaption>{verdict.says}<br /><span class="quiet">{verdict.then}</span></figcaption>

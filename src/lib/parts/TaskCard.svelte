@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { inUnits } from '$core/measure/units';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { formatDay } from '$core/measure/dates';
@@ -14,6 +16,7 @@
     day?: string;
   }
   let { block, task, today, role, day = $bindable('') }: Props = $props();
+  const units = useUnits();
   let wrong = $state('');
   $effect(() => {
     void task.key;
@@ -56,7 +59,7 @@
         ? ` by ${task.doneBy}`
         : ''}{/if}
   </p>
-  <p class="quiet">{task.reason}</p>
+  <p class="quiet">{inUnits(task.reason, units.system)}</p>
   {#if task.waitsFor.length}<p class="say">Waits for: {task.waitsFor.join(', ')}.</p>{/if}
   {#if task.caution}<p class="say caution">{task.caution}</p>{/if}
   {#if role === 'leader' || role === 'checker'}

@@ -99,19 +99,23 @@
       spread: spreadOf(trees.map(qualityIndex)),
       write: (value: number) => formatNumber(value, 2),
     },
-    ...(['height', 'collar', 'rootLength', 'rootSpread'] as const).map((key) => ({
-      label: {
-        height: 'Height',
-        collar: 'Collar',
-        rootLength: 'Root length',
-        rootSpread: 'Root spread',
-      }[key],
-      spread: spreadOf(trees.map((entry) => entry[key])),
-      write: (value: number) =>
-        key === 'collar'
-          ? `${formatNumber(value * 1000, 1)} mm`
-          : formatLength(value, units.system),
-    })),
+    ...(['height', 'collar', 'rootLength', 'rootSpread', 'flareBelow', 'topSideRoot'] as const).map(
+      (key) => ({
+        label: {
+          height: 'Height',
+          collar: 'Collar',
+          rootLength: 'Root length',
+          rootSpread: 'Root spread',
+          flareBelow: 'Flare under the ball’s top',
+          topSideRoot: 'Collar to top side root',
+        }[key],
+        spread: spreadOf(trees.map((entry) => entry[key])),
+        write: (value: number) =>
+          key === 'collar'
+            ? `${formatNumber(value * 1000, 1)} mm`
+            : formatLength(value, units.system),
+      }),
+    ),
   ]);
 
   // What has been looked at stays on this device until it is saved.
@@ -162,13 +166,17 @@
   }
   const INCH = { name: 'in', metres: 0.0254 };
   const CENTIMETRE = { name: 'cm', metres: 0.01 };
-  /** The four measures of a tree: what is asked, the most it can be in metres, and its metric unit. */
-  const MEASURES = [
+  type Measure = keyof Omit<GateTree, 'faults' | 'shootMass' | 'rootMass'>;
+  /** The measures of a tree: what is asked, the most it can be in metres, and its metric unit. */
+  const MEASURES: [Measure, string, number, { name: string; metres: number }][] = $derived([
     ['height', 'Height', 10, CENTIMETRE],
     ['collar', 'Collar diameter', 0.5, { name: 'mm', metres: 0.001 }],
     ['rootLength', 'Root length', 3, CENTIMETRE],
     ['rootSpread', 'Root spread', 3, CENTIMETRE],
-  ] as const;
+    lot?.contained
+      ? ['flareBelow', 'Soil over the flare in the pot', 0.5, CENTIMETRE]
+      : ['topSideRoot', 'Collar to top side root', 0.5, CENTIMETRE],
+  ]);
   /** Dry masses, of trees given up for the quality index. */
   const MASSES = [
     ['shootMass', 'Shoot, dry g'],
@@ -176,11 +184,13 @@
   ] as const;
   const weighed = (key: (typeof MASSES)[number][0], text: string) =>
     (tree = { ...tree, [key]: Number(text) > 0 ? Number(text) / 1000 : undefined });
-  function measured(key: (typeof MEASURES)[number][0], text: string, unit: number, most: number) {
+  function measured(key: Measure, text: string, unit: number, most: number) {
     const metres = Number(text) * unit;
+    // A flare that lies open is 0 deep; a tree that is 0 high is a slip.
+    const mayBeNone = key === 'flareBelow' || key === 'topSideRoot';
     wrong = '';
-    if (text === '' || metres === 0) tree = { ...tree, [key]: undefined };
-    else if (metres > 0 && metres <= most) tree = { ...tree, [key]: metres };
+    if (text === '' || (metres === 0 && !mayBeNone)) tree = { ...tree, [key]: undefined };
+    else if (metres >= 0 && metres <= most) tree = { ...tree, [key]: metres };
     else
       wrong = `${text} was found; above 0 and up to ${formatLength(most, units.system)} is accepted.`;
   }

@@ -13,6 +13,7 @@ import {
   formatSmall,
   formatTemperature,
   formatWind,
+  inUnits,
   type UnitSystem,
 } from '../../../core/measure/units';
 import type { FigureValue, Message, Quantity } from '../../../core/say/message';
@@ -64,7 +65,8 @@ export function words({ key, figures }: Message, reader: Reader = METRIC): strin
   const written = Object.fromEntries(
     Object.entries(figures).map(([name, figure]) => [name, write(figure, reader)]),
   );
-  return String(format.format(written));
+  // Sentences of the core that come in whole carry their measures in braces.
+  return inUnits(String(format.format(written)), reader.system);
 }
 
 /** What an error says: its message in words when it is meant for the person, else its own. */

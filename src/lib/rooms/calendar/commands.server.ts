@@ -33,8 +33,12 @@ function refuseCircle(block: BlockRow, tasks: CalendarTerms['tasks']) {
 
 export const calendarCommands: Handlers<typeof calendarContract> = {
   async 'calendar.plantingDay'({ blockId, day }, work) {
-    await work.block(blockId, 'plan');
-    await work.tables.block.set({ id: blockId }, { plantingDay: day });
+    const { block } = await work.block(blockId, 'plan');
+    // Calendars that have the tasks already learn by the edition that these are the newer ones.
+    await work.tables.block.set(
+      { id: blockId },
+      { plantingDay: day, termsEdition: block.termsEdition + 1 },
+    );
   },
 
   async 'calendar.task'(input, work) {

@@ -1,3 +1,4 @@
+import type { BlockTasks } from '../../../../core/formats/icalendar';
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
 import { methodOf, methodTasks, type Chosen } from '../../../../core/method/method';
 import { dueTasks, type Due } from '../../../../core/tending/due';
@@ -82,4 +83,23 @@ export async function dueOf(facts: Facts, block: BlockRow): Promise<Due> {
   ]);
   const { today } = facts;
   return dueTasks(tasks, { stands: planted > 0, planting: block.plantingDay ?? '', today });
+}
+
+/** Tasks of several blocks as calendars take them, file and feed alike. */
+export async function calendarOf(facts: Facts, blocks: readonly BlockRow[]): Promise<BlockTasks[]> {
+  await facts.need(
+    [taskEventsFact],
+    blocks.map(({ id }) => id),
+  );
+  return Promise.all(
+    blocks.map(async (block) => ({
+      id: block.id,
+      name: block.name,
+      sequence:
+        block.termsEdition +
+        block.methodEdition +
+        (await facts.of(taskEventsFact, block.id)).length,
+      tasks: await tasksOf(facts, block),
+    })),
+  );
 }

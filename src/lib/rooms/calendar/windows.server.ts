@@ -39,18 +39,21 @@ export async function weatherOf(
   return { source: 'regime', days };
 }
 
-/** For each week of the year, how often it allows planting here. Judging takes a moment: once a day and change. */
-export async function windowsOf(facts: Facts): Promise<SiteWindows> {
+/**
+ * For each week of the year, how often it allows planting here. Judging takes a moment: once a day and change.
+ * @param watered whether trees get water as they go in
+ */
+export async function windowsOf(facts: Facts, watered = false): Promise<SiteWindows> {
   const { site } = facts;
   const on = `${facts.today} ${site.regime} ${site.latitude} ${JSON.stringify(site.typicalYear)}`;
-  return facts.derive('windows', site.id, [weatherFact], on, async () => {
+  return facts.derive(`windows ${watered}`, site.id, [weatherFact], on, async () => {
     const { source, days } = await weatherOf(facts);
     const { latitude } = site;
     const regime = REGIMES.find((entry) => entry.key === site.regime) ?? REGIMES[0];
     const of = (stock: StockType) =>
       source === 'regime'
         ? regimeWeeks(regime, stock, latitude)
-        : weekShares(days, stock, latitude);
+        : weekShares(days, stock, latitude, watered);
     return {
       source,
       known: days.length,
@@ -72,10 +75,11 @@ export async function windowsOf(facts: Facts): Promise<SiteWindows> {
 export async function plantableDays(
   facts: Facts,
   stock: StockType,
+  watered = false,
 ): Promise<{ day: Day; share: number }[]> {
   const { site } = facts;
   const on = `${facts.today} ${site.latitude} ${JSON.stringify(site.typicalYear)} ${stock}`;
-  return facts.derive(`plantable ${stock}`, site.id, [weatherFact], on, async () => {
+  return facts.derive(`plantable ${stock} ${watered}`, site.id, [weatherFact], on, async () => {
     const { source, days } = await weatherOf(facts);
     if (source === 'regime') return [];
     const found = hindrances(days, stock, site.latitude);

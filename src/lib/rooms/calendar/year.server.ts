@@ -1,3 +1,4 @@
+import { answers, billPerTree, handsBehind } from '../../../../core/method/method';
 import { bill, type Bill, type Protection } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { sprayPlan, type SprayPlan, type Target } from '../../../../core/calendar/spraying';
@@ -148,9 +149,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     countedOf(facts, block),
   ]);
   const method = methodOfBlock(block);
-  const sprays = method.some(
-    ({ question, school }) => question === 'weeds' && school.key === 'herbicide',
-  );
+  const sprays = answers(method, 'clear', 'herbicide') || answers(method, 'keep', 'residual');
   const spray = sprays ? sprayPlanOf(block, ground, products) : undefined;
   const { protection = 'guards', materials = {}, currency = '' } = block.calendarTerms;
   return {
@@ -160,10 +159,11 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         toOrder: order.needed,
         rows: ground.rows.length,
         perimeter: ground.perimeter,
-        method: Object.fromEntries(method.map(({ question, school }) => [question, school.key])),
+        perTree: billPerTree(method),
         herbicide: (spray?.plan.product.value ?? 0) * 1000,
-        rippingHours: ripPlanOf(block, ground).hours.value,
+        rippingHours: answers(method, 'rip', 'none') ? 0 : ripPlanOf(block, ground).hours.value,
         rate: mean,
+        behind: handsBehind(method),
       },
       protection,
       materials,

@@ -3,7 +3,7 @@ import type { KeepoutKind, KeepoutShape, Near } from '../../../../core/ground/ke
 import type { MultiPolygon } from '../../../../core/ground/polygon';
 import type { Damp, Light, Soil } from '../../../../core/ground/zones';
 import type { Conditions } from '../../../../core/method/schools';
-import type { Method } from '../../../../core/method/method';
+import { currentMethod, type Method } from '../../../../core/method/method';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import type { CarryTerms } from '../../../../core/stock/carry';
 import type { OrderTerms } from '../../../../core/stock/order';
@@ -29,6 +29,7 @@ import {
   optional,
   record,
   recordOf,
+  type Shape,
 } from '../../store/shape';
 import { conditions } from '../method/contract';
 
@@ -111,6 +112,13 @@ const termsShape = record<CalendarTerms>({
   finish: optional(isRecord),
 });
 
+/** Answers to questions that were asked otherwise once are read as they stand today. */
+const answersShape = recordOf<string>(isText, 'schools by question');
+const methods: Shape<Method> = {
+  ...answersShape,
+  read: (value) => currentMethod(answersShape.read(value)),
+};
+
 export function groundTables(sequelize: Sequelize) {
   return {
     block: table<BlockRow>(sequelize, 'block', {
@@ -123,7 +131,7 @@ export function groundTables(sequelize: Sequelize) {
       originLatitude: real,
       margin: real,
       conditions: json(bySchema<Conditions>(conditions)),
-      method: json(recordOf<string>(isText, 'schools by question')),
+      method: json(methods),
       orderTerms: json(recordOf<OrderTerms>(isRecord, 'terms by species')),
       carryTerms: { ...json(carryShape), allowNull: true },
       plantingDay: day,

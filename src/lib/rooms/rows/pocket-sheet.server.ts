@@ -222,7 +222,10 @@ function ribbonSvg(
     parts.map(({ count }) => (RIBBON * count) / longest),
     parts.map(({ label }) => label.length * 4 + 3),
   );
-  const drawn = Math.max(RIBBON, widths.reduce((sum, part) => sum + part, 0));
+  const drawn = Math.max(
+    RIBBON,
+    widths.reduce((sum, part) => sum + part, 0),
+  );
   let x = 0;
   let body = '';
   parts.forEach(({ colour, label }, i) => {

@@ -1,5 +1,5 @@
 import { methodOf, briefing } from '../../../../core/method/method';
-import type { UnitSystem } from '../../../../core/measure/units';
+import { inUnits, type UnitSystem } from '../../../../core/measure/units';
 import { told } from '../../../../core/say/told';
 import { fallsOf, layOut } from '../../../../core/rows/layout';
 import { settingOut } from '../../../../core/rows/setting-out';
@@ -68,7 +68,7 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         rhythm: layout.rhythm,
         rows,
         species,
-        brief: briefing(methodOf(block.method, block.conditions)),
+        brief: inUnits(briefing(methodOf(block.method, block.conditions)), print.units),
         cards:
           print.what === 'cards' && shares.length
             ? shares.map(({ planterId, firstRow, lastRow }) => ({

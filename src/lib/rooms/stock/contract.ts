@@ -99,6 +99,8 @@ const gateTree = object({
   collar: number().moreThan(0).max(0.5).optional(),
   rootLength: number().moreThan(0).max(3).optional(),
   rootSpread: number().moreThan(0).max(3).optional(),
+  flareBelow: number().min(0).max(0.5).optional(),
+  topSideRoot: number().min(0).max(0.5).optional(),
   shootMass: number().moreThan(0).max(50).optional(),
   rootMass: number().moreThan(0).max(50).optional(),
   faults: array().of(string().oneOf(GATE_FAULTS).required()).max(10).required(),

@@ -10,6 +10,8 @@ export interface GateLot {
   code: string;
   nursery: string;
   speciesId: string;
+  /** In pots, plugs or bags rather than with bare roots. */
+  contained: boolean;
   /** Trees received, of which the sample is drawn. */
   size: number;
   name: string;
@@ -51,6 +53,7 @@ export async function gateOf(
       code: lot.code,
       nursery: lot.nursery,
       speciesId: lot.speciesId,
+      contained: Boolean(lot.form),
       size: balance.received,
       name: cards.find(({ id }) => id === lot.speciesId)?.name ?? '',
     })),

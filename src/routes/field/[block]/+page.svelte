@@ -2,7 +2,13 @@
   import { onMount, untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
-  import { formatLength, formatNumber, formatWind, formatTemperature } from '$core/measure/units';
+  import {
+    formatLength,
+    formatNumber,
+    formatWind,
+    formatTemperature,
+    inUnits,
+  } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
@@ -251,7 +257,7 @@
     {/if}
     <details>
       <summary>How to plant here</summary>
-      <p>{data.brief}</p>
+      <p>{inUnits(data.brief, units.system)}</p>
       <p class="quiet">
         Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at
         lightning, at strong wind, and when you cannot warm your hands.

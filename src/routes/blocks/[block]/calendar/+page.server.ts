@@ -1,4 +1,5 @@
-import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
+import { plantsWithWater } from '../../../../../core/method/method';
+import { methodOfBlock, taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { openBlock } from '$lib/server/page';
@@ -15,7 +16,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:ground',
     'viridane:survival',
   );
-  const { site, facts, person } = await openBlock(locals, params.block);
+  const { block, site, facts, person } = await openBlock(locals, params.block);
   const blocks = await facts.of(blocksFact);
   await facts.need(
     [taskEventsFact],
@@ -23,7 +24,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   );
   const feed = await facts.reader.tables.calendarFeed.one({ personId: person.id, siteId: site.id });
   return {
-    windows: await windowsOf(facts),
+    windows: await windowsOf(facts, plantsWithWater(methodOfBlock(block))),
     feed: Boolean(feed),
     today: facts.today,
     strings: await Promise.all(

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { inUnits } from '$core/measure/units';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
@@ -17,6 +19,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const units = useUnits();
   const mine = $derived(data.strings.find(({ id }) => id === data.block.id)!);
   let selected = $state<string>();
   const picked = $derived.by(() => {
@@ -146,7 +149,7 @@
                     >{entry.slack < 0 ? `−${-entry.slack}` : entry.slack} d</span
                   >{/if}{/if}</td
             >
-            <td class="quiet">{task.reason}</td>
+            <td class="quiet">{inUnits(task.reason, units.system)}</td>
           </tr>
         {:else}<tr
             ><td colspan="5" class="quiet"

@@ -1,6 +1,6 @@
 import { qualityByPlanter } from '../../../../../core/checks/quality';
 import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../core/checks/plot';
-import { depthTolerance } from '../../../../../core/method/method';
+import { depthOf } from '../../../../../core/method/method';
 import { treesInRow } from '../../../../../core/rows/stored';
 import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
 import { plotsFact, qualityOf } from '$lib/rooms/checks/facts.server';
@@ -14,8 +14,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   const planters = (await facts.of(plantersFact)).map(({ id, name }) => ({ id, name }));
-  const tolerance = depthTolerance(methodOfBlock(block));
-  if (!layout) return { planters, tolerance, released: undefined };
+  const depth = depthOf(methodOfBlock(block));
+  if (!layout) return { planters, depth, released: undefined };
   const [plots, rows, recent] = await Promise.all([
     facts.of(plotsFact, block.id),
     facts.of(rowsFact, block.id),
@@ -24,7 +24,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { step, between } = layout.rhythm;
   return {
     planters,
-    tolerance,
+    depth,
     released: {
       id: layout.id,
       trees: rows.map(treesInRow),

@@ -5,7 +5,7 @@
   import { untrack } from 'svelte';
   import { FAULTS, FAULT_LABELS, faultyIn, type Fault } from '$core/checks/quality';
   import { formatDay } from '$core/measure/dates';
-  import { formatLength, formatPercent } from '$core/measure/units';
+  import { depthRange, formatLength, formatPercent } from '$core/measure/units';
   import QualityBars from '$lib/charts/QualityBars.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -197,8 +197,9 @@
       {:else}<p class="quiet">Nothing looked at yet.</p>{/if}
       <h2>What passes</h2>
       <p>
-        Soil over the collar: <b class="num">{data.tolerance[0]} to {data.tolerance[1]} cm</b>.
-        Below 0 the collar stands above ground. <a href="/blocks/{data.block.id}/method">Method</a>
+        Soil over the {data.depth.datum}:
+        <b class="num">{depthRange(data.depth, units.system)}</b>. Below 0 the {data.depth.datum}
+        stands above ground. <a href="/blocks/{data.block.id}/method">Method</a>
       </p>
     </aside>
   </div>

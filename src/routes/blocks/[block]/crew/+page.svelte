@@ -7,7 +7,8 @@
   import { DateTime } from 'luxon';
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
-  import { formatNumber } from '$core/measure/units';
+  import { formatNumber, inUnits } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { toRowSet, treesInRow } from '$core/rows/stored';
   import Plan from '$lib/plan/Plan.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -17,6 +18,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const units = useUnits();
   const released = $derived(data.released);
   const editable = $derived(data.role === 'leader');
   let wrong = $state('');
@@ -163,7 +165,7 @@
       {/if}
       {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
       <h2>Tell the crew</h2>
-      <p class="brief">{data.brief}</p>
+      <p class="brief">{inUnits(data.brief, units.system)}</p>
       <p class="say caution">
         Blades point down, arm’s length and more between planters. Nobody mounts or leaves a moving
         machine; one signal stops it. Gloves, boots, water.

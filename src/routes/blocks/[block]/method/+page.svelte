@@ -2,29 +2,43 @@
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { MATERIALS } from '$core/calendar/materials';
-  import { formatNumber } from '$core/measure/units';
+  import { depthRange, formatNumber, inUnits } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
   import { SCHOOLS, type Conditions, type Question } from '$core/method/schools';
-  import { briefing, depthTolerance, methodOf, methodTasks } from '$core/method/method';
+  import {
+    answers,
+    billPerTree,
+    briefing,
+    depthOf,
+    handsBehind,
+    methodOf,
+    methodTasks,
+  } from '$core/method/method';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const inWords = (text: string) => inUnits(text, units.system);
   const history = new History(
     untrack(() => ({ conditions: data.block.conditions, method: data.block.method })),
   );
   let firstRead = untrack(() => history.current);
   let edition = untrack(() => data.block.methodEdition);
   const chosen = $derived(methodOf(history.current.method, history.current.conditions));
-  const tolerance = $derived(depthTolerance(chosen));
+  const depth = $derived(depthOf(chosen));
   /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
   const materials = $derived.by(() => {
-    const method = Object.fromEntries(chosen.map(({ question, school }) => [question, school.key]));
+    const sprays = answers(chosen, 'clear', 'herbicide') || answers(chosen, 'keep', 'residual');
     const ground = {
-      ...{ trees: data.layout?.trees ?? 1000, toOrder: 0, rows: 0, perimeter: 0, method },
-      ...{ herbicide: method.weeds === 'herbicide' ? 1 : 0, rippingHours: 1, rate: 600 },
+      ...{ trees: data.layout?.trees ?? 1000, toOrder: 0, rows: 0, perimeter: 0, rate: 600 },
+      perTree: billPerTree(chosen),
+      behind: handsBehind(chosen),
+      herbicide: sprays ? 1 : 0,
+      rippingHours: answers(chosen, 'rip', 'none') ? 0 : 1,
     };
     const worked = ['trees', 'planting', 'flags'];
     return MATERIALS.filter(({ key }) => !worked.includes(key)).flatMap(
@@ -32,7 +46,7 @@
         const amount = needed(ground, 'none');
         if (!amount) return [];
         // Product and hours are worked out on their own pages.
-        if (key === 'herbicide' || key === 'ripping') return [label];
+        if (key === 'herbicide' || key === 'ripping' || key === 'behind') return [label];
         return [
           `${label}, ${formatNumber(amount, amount < 100 ? 1 : 0)} ${unit === 'piece' ? '' : unit}`.trim(),
         ];
@@ -141,18 +155,22 @@
               >
                 {#each SCHOOLS.find((entry) => entry.question === question)?.schools ?? [] as option (option.key)}<SelectItem
                     value={option.key}
-                    text={option.label}
+                    text={inWords(option.label)}
                   />{/each}
               </Select>
             </td>
             <td
-              >Suits {school.suits}{school.changes === 'nothing' ? '' : `; ${school.changes}`}.
+              >Suits {school.suits}{school.changes === 'nothing'
+                ? ''
+                : `; ${inWords(school.changes)}`}.
               <span class="quiet"
                 >{isDefault
                   ? because
                   : `Your choice. By default: ${SCHOOLS.find((entry) => entry.question === question)
                       ?.schools.find(({ key }) => key === defaultKey)
-                      ?.label.toLowerCase()}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span
+                      ?.label.replace(/^[A-Z]/, (letter) =>
+                        letter.toLowerCase(),
+                      )}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span
               ></td
             >
           </tr>
@@ -161,12 +179,10 @@
     </table>
   </section>
   <aside class="comes-to">
-    <h2>Checks pass, soil over the collar</h2>
-    <div>
-      <span class="big num">{tolerance[0]} to {tolerance[1]}</span><span class="unit">cm</span>
-    </div>
+    <h2>Checks pass, soil over the {depth.datum}</h2>
+    <div><span class="big num">{depthRange(depth, units.system)}</span></div>
     <h2>The crew is told</h2>
-    <p class="brief">{briefing(chosen)}</p>
+    <p class="brief">{inWords(briefing(chosen))}</p>
     <h2>It brings into the calendar</h2>
     {#if tasks.length}<ul>
         {#each tasks as label (label)}<li>{label}</li>{/each}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { inUnits } from '$core/measure/units';
   import { tends } from '$core/tending/due';
   import { TASKS } from '$core/calendar/tasks';
   import { formatDay } from '$core/measure/dates';
@@ -6,6 +8,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const units = useUnits();
   const due = $derived([...data.list.late, ...data.list.now]);
   const label = (key: string) => TASKS.find((task) => task.key === key)?.label ?? key;
   const isTending = (key: string) =>
@@ -51,7 +54,7 @@
         {#each data.list.ahead as task (task.key)}
           <tr
             ><td>{task.label}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td
-              class="quiet">{task.reason}</td
+              class="quiet">{inUnits(task.reason, units.system)}</td
             ></tr
           >
         {:else}<tr><td colspan="3" class="quiet">Nothing more is planned by the calendar.</td></tr

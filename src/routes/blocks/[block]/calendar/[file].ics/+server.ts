@@ -1,29 +1,19 @@
 import { error } from '@sveltejs/kit';
 import { scheduleToIcs } from '../../../../../../core/formats/icalendar';
-import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
+import { calendarOf } from '$lib/rooms/calendar/tasks.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
 /** One block's tasks, or with "all" every block's of its site, as an iCalendar file. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const { site, block, facts } = await openBlock(locals, params.block);
+  const { site, block, facts, person } = await openBlock(locals, params.block);
   const wanted = params.file === 'all' ? await facts.of(blocksFact) : [block];
-  await facts.need(
-    [taskEventsFact],
-    wanted.map(({ id }) => id),
-  );
-  const blocks = await Promise.all(
-    wanted.map(async (one) => ({
-      id: one.id,
-      name: one.name,
-      tasks: await tasksOf(facts, one),
-    })),
-  );
+  const blocks = await calendarOf(facts, wanted);
   if (!blocks.some(({ tasks }) => tasks.length))
     error(404, 'There is no task yet: set a planting day first.');
   const name = params.file === 'all' ? site.name : block.name;
-  return new Response(scheduleToIcs(blocks, facts.now), {
+  return new Response(scheduleToIcs(blocks, facts.now, person.units), {
     headers: {
       'content-type': 'text/calendar; charset=utf-8',
       'content-disposition': `attachment; filename="${name.replace(/[^\w-]+/g, '-')}.ics"`,

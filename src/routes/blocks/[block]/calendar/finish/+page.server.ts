@@ -1,3 +1,5 @@
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { plantsWithWater } from '../../../../../../core/method/method';
 import { addTo, daysBetween, type Day } from '../../../../../../core/measure/dates';
 import { bestStretch, weekOf } from '../../../../../../core/calendar/windows';
 import { confirmedOf } from '../../../../../../core/stock/orders';
@@ -23,13 +25,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:survival',
   );
   const { block, role, facts } = await openBlock(locals, params.block);
+  const watered = plantsWithWater(methodOfBlock(block));
   const [layout, done, lines, lots, windows, days, finish, crew] = await Promise.all([
     currentLayout(facts, block.id),
     plantedOf(facts, block.id),
     facts.of(ordersFact, block.id),
     facts.of(lotsFact, block.id),
-    windowsOf(facts),
-    plantableDays(facts, block.conditions.stock),
+    windowsOf(facts, watered),
+    plantableDays(facts, block.conditions.stock, watered),
     finishOf(facts, block.id),
     ratesOf(facts, block.id),
   ]);

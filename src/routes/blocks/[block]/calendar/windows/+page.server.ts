@@ -1,3 +1,5 @@
+import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { plantsWithWater } from '../../../../../../core/method/method';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -14,9 +16,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:ground',
     'viridane:survival',
   );
-  const { site, role, facts } = await openBlock(locals, params.block);
+  const { block, site, role, facts } = await openBlock(locals, params.block);
+  const watered = plantsWithWater(methodOfBlock(block));
   return {
-    windows: await windowsOf(facts),
+    windows: await windowsOf(facts, watered),
+    watered,
     regime: site.regime,
     typicalYear: site.typicalYear,
     hours: await facts.reader.tables.weatherHour.count({ siteId: site.id }),

@@ -1,7 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { isTold } from '../../../../../../core/say/told';
-import { formatNumber, formatSmall } from '../../../../../../core/measure/units';
-import { depthTolerance } from '../../../../../../core/method/method';
+import { heightsOf } from '../../../../../../core/stock/inspection';
+import { depthRange, formatNumber, formatSmall } from '../../../../../../core/measure/units';
+import { depthOf } from '../../../../../../core/method/method';
 import { wantedOf } from '../../../../../../core/stock/carry';
 import {
   bucketCounts,
@@ -36,7 +37,8 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { lot, balance } = state;
   const method = methodOfBlock(block);
   const trimming = method.find(({ question }) => question === 'trimming')!.school.key;
-  const [inspection] = await inspectionsOf(facts, [lot.id], 1);
+  const inspections = await inspectionsOf(facts, [lot.id], 50);
+  const inspection = inspections.find(({ trees }) => trees.some(({ rootLength }) => rootLength));
   let plan: RootPlan;
   try {
     plan = rootsAgainstTools(
@@ -57,7 +59,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const wanted = next ? wantedOf(next.crews, mix.length)[mix.indexOf(standsFor(lot))] : 0;
   const counts = bucketCounts(option, Math.min(balance.onHand, wanted || balance.onHand));
   const units = locals.person!.units;
-  const [low, high] = depthTolerance(method);
+  const depth = depthOf(method, heightsOf(inspections.flatMap(({ trees }) => trees)).flareBelow);
   const card = cards.find(({ id }) => id === lot.speciesId);
   const pdf = await makePdf({
     pageSize: 'A6',
@@ -80,7 +82,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
             text: plain(
               name === 'Set aside'
                 ? 'No tool here takes these roots whole. Ask the leader.'
-                : `${Number.isFinite(option.trim) ? `Trim to ${formatSmall(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the collar ${formatSmall(low / 100, units)} to ${formatSmall(high / 100, units)}.`,
+                : `${Number.isFinite(option.trim) ? `Trim to ${formatSmall(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the ${depth.datum} ${depthRange(depth, units)}.`,
             ),
             fontSize: 15,
           },

@@ -1,5 +1,6 @@
-import { depthTolerance } from '../../../../../../core/method/method';
+import { depthOf } from '../../../../../../core/method/method';
 import { wantedOf } from '../../../../../../core/stock/carry';
+import { heightsOf } from '../../../../../../core/stock/inspection';
 import { ROOT_RULES } from '../../../../../../core/stock/roots';
 import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
@@ -30,17 +31,19 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     tools,
     tomorrow: next && { rows: next.rows },
     method: {
-      depth: depthTolerance(method).map((cm) => cm / 100) as [number, number],
       says: [
         method.find(({ question }) => question === 'depth')!.school.brief,
         trimming.brief,
         method.find(({ question }) => question === 'firming')!.school.brief,
-      ].filter(Boolean),
+      ].flatMap((line) => line ?? []),
       mayTrim: trimming.key !== 'never',
       trimming: trimming.label,
     },
     rules: ROOT_RULES,
     lots: states.map(({ lot, balance }) => {
+      const heights = heightsOf(
+        inspections.filter(({ lotId }) => lotId === lot.id).flatMap(({ trees }) => trees),
+      );
       // The newest sample in which roots were measured.
       const measured = inspections.find(
         ({ lotId, trees }) => lotId === lot.id && trees.some(({ rootLength }) => rootLength),
@@ -51,6 +54,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         age: lot.age,
         speciesId: lot.speciesId,
         undercut: Boolean(lot.undercut),
+        depth: depthOf(method, heights.flareBelow),
+        heights,
         onHand: balance.onHand,
         wanted: Math.min(balance.onHand, wanted[mix.indexOf(standsFor(lot))] ?? 0),
         sampledAt: measured ? new Date(measured.at).toISOString() : null,

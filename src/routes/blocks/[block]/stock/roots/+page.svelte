@@ -1,7 +1,7 @@
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
-  import { formatNumber, formatPercent, formatSmall } from '$core/measure/units';
+  import { formatNumber, formatPercent, formatSmall, inUnits } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import {
     bucketCounts,
@@ -11,6 +11,7 @@
     type Tool,
     type TrimOption,
   } from '$core/stock/roots';
+  import { overCollar, TOP_SIDE_ROOT } from '$core/method/method';
   import HoleGauge from '$lib/charts/HoleGauge.svelte';
   import RootStrip from '$lib/charts/RootStrip.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -59,21 +60,25 @@
     const deeper =
       plan.tools.find((tool) => tool.depth > first.depth && tool.depth >= long.length) ??
       [...plan.tools].sort((a, b) => b.depth - a.depth)[0];
+    const below = lot.heights.topSideRoot ?? TOP_SIDE_ROOT;
     const draw = (title: string, tool: Tool, roots: Roots, cover = 0) => ({
       title,
       tool,
       roots,
       cover,
-      verdict: gauge(roots, tool, plan.tools, short, data.method.depth, cover, rules),
+      datum: lot.depth.datum,
+      below,
+      verdict: gauge(roots, tool, plan.tools, short, lot.depth, cover, rules, below),
     });
-    const rightCover = Math.max(data.method.depth[0], Math.min(0.01, data.method.depth[1]));
+    const [least, most] = overCollar(lot.depth, below);
+    const rightCover = Math.max(least, Math.min(0.01, most));
     const cutRoots = { ...one, length: Math.min(one.length, option.trim) };
     return [
       Number.isFinite(option.trim)
         ? draw(`${first.name}, trimmed to ${short(option.trim)}`, first, cutRoots, rightCover)
         : draw(`${first.name}, untrimmed`, first, one, rightCover),
       draw(`${first.name}, the longest roots`, first, long, rightCover),
-      draw(`${deeper.name}, set too deep`, deeper, long, data.method.depth[1] + 0.015),
+      draw(`${deeper.name}, set too deep`, deeper, long, most + 0.015),
     ];
   });
   const deepest = $derived(Math.max(0.3, ...shown.map(({ tool }) => tool.depth)));
@@ -159,7 +164,7 @@
           {#if !rules.mayTrim}<p class="quiet">
               {lot.undercut
                 ? 'This lot was undercut in the nursery: no root is trimmed.'
-                : `The method says: ${data.method.trimming.toLowerCase()}.`}
+                : `The method says: ${inUnits(data.method.trimming, units.system).toLowerCase()}.`}
             </p>{/if}
         </div>
       </div>
@@ -226,7 +231,11 @@
       <p class="bucket"><span>On hand</span><b class="num">{formatNumber(lot.onHand)}</b></p>
       <p class="bucket"><span>Measured</span><b class="num">{lot.sample.length}</b></p>
       <h2>Method</h2>
-      {#each data.method.says as line (line)}<p>{line}</p>{/each}
+      {#each data.method.says as line (line)}<p>{inUnits(line, units.system)}</p>{/each}
+      {#if lot?.depth.datum === 'flare'}<p class="say">
+          The flare lies {short(lot.heights.flareBelow!)} under the top of the ball: take that soil off,
+          or set the ball so much higher.
+        </p>{/if}
       <p><a href="/blocks/{data.block.id}/method">Change the method</a></p>
       <div class="buttons">
         <a

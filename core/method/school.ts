@@ -1,0 +1,77 @@
+/** The ground and stock that a block's method is picked from. */
+export interface Conditions {
+  texture: 'sand' | 'loam' | 'clay';
+  moisture: 'dry' | 'fresh' | 'wet';
+  cover: 'sod' | 'bare' | 'cleared';
+  compacted: boolean;
+  exposed: boolean;
+  sloping: boolean;
+  planting: 'hand' | 'machine';
+  stock: 'bare-root' | 'container';
+}
+
+export type Question =
+  | 'depth'
+  | 'hole'
+  | 'holeShape'
+  | 'place'
+  | 'bottom'
+  | 'firming'
+  | 'firmBehind'
+  | 'surface'
+  | 'trimming'
+  | 'containerRoots'
+  | 'soak'
+  | 'waterAt'
+  | 'amendments'
+  | 'clear'
+  | 'keep'
+  | 'rip'
+  | 'ripPlace'
+  | 'watering'
+  | 'stockSize'
+  | 'stake'
+  | 'shoot';
+
+/** What a planting depth is measured from. */
+export type Datum = 'collar' | 'top side root' | 'flare' | 'ball top';
+
+/** Soil over the datum that a check accepts, centimetres; below 0 the datum stands above ground. */
+export interface Depth {
+  datum: Datum;
+  least: number;
+  most: number;
+}
+
+/** Lines of the bill that a choice of method can bring in. */
+export type MethodItem =
+  'stakes' | 'ties' | 'mulch' | 'compost' | 'manure' | 'gel' | 'boxes' | 'water' | 'residual';
+
+/** A choice good practitioners make; others choose otherwise, which is why it is a choice. */
+export interface School {
+  key: string;
+  label: string;
+  suits: string;
+  /** What changes when it is chosen, in words. */
+  changes: string;
+  /** What the crew is told. */
+  brief?: string;
+  /** Tasks of the calendar that it brings in, by key. */
+  tasks?: string[];
+  /** Where the tree's datum may lie. The bounds are from memory. */
+  depth?: Depth;
+  /** Units of the bill's lines that one tree takes. */
+  bill?: Partial<Record<MethodItem, number>>;
+}
+
+export interface SchoolQuestion {
+  question: Question;
+  label: string;
+  schools: School[];
+  /** Whether the question is asked at all on this ground, with this stock; always where it is left out. */
+  asked?(conditions: Conditions): boolean;
+  /** Picks the default with its reason. */
+  pick(conditions: Conditions): { key: string; because: string };
+}
+
+export const choose = (key: string, because: string) => ({ key, because });

@@ -131,6 +131,14 @@ test('conflicts are the pairs that a day-by-day count finds', () => {
           assert.equal(clash.days, days);
         }
       assert.equal(found.length, pairs);
+      // The tightest clash comes first, and in each the task with less time to spare goes first.
+      found.forEach(({ first, second, wait, slackLeft }, i) => {
+        if (i) assert.ok(found[i - 1].slackLeft <= slackLeft);
+        assert.ok(first.slack <= second.slack);
+        const [from, to] = [planned.get(second.id)!, planned.get(first.id)!];
+        const start = addTo(from, { days: 1 - second.duration });
+        assert.equal(addTo(start, { days: wait }), addTo(to, { days: 1 }));
+      });
     }),
   );
 });

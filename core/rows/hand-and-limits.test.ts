@@ -195,6 +195,65 @@ test('a border of another species stands along the edge, the rest keeps clear of
   );
 });
 
+test('along a border each place has the border’s species, or the first that may stand there, whatever limits meet', () => {
+  const strip = (why: string, x0: number, x1: number, more: Partial<Limit>): Limit => ({
+    why,
+    parts: [
+      [
+        [
+          [x0, -10],
+          [x1, -10],
+          [x1, 140],
+          [x0, 140],
+        ],
+      ],
+    ],
+    ...more,
+  });
+  // Pine stands nowhere under the line or in the wet; birch in the wet neither; where both hold only willow.
+  const line = strip('Overhead line', 20, 70, { height: 24 });
+  const wet = strip('Wet', 50, 120, { damp: 'wet' });
+  const { rows, runs } = layOut(
+    { ...ground, limits: [line, wet] },
+    { ...parameters, border: { species: 'p', step: 2, clear: 6 } },
+  );
+  const xy = positions(rows);
+  const holds = ({ parts: [[[[x0], [x1]]]] }: Limit, x: number) => x > x0 && x < x1;
+  const species = runs[0].flatMap((value, i, row) =>
+    i % 2 ? [] : new Array<number>(row[i + 1]).fill(value),
+  );
+  const seen = new Set<string>();
+  species.forEach((own, i) => {
+    const x = xy[2 * i];
+    const [under, damp] = [holds(line, x), holds(wet, x)];
+    seen.add(`${under} ${damp}`);
+    assert.equal(own, damp ? 2 : under ? 1 : 0, `at ${x}`);
+  });
+  assert.equal(seen.size, 4);
+});
+
+test('a peg added in the middle of a row stands between its neighbours, which stay', () => {
+  const laid = layOut(ground, parameters).rows;
+  const spot = (row: number, peg: number) => pegPosition(laid, row, peg)!.point;
+  for (const [row, peg] of [
+    [8, 5],
+    [8, 1],
+    [15, 9],
+  ]) {
+    const [[ax, ay], [bx, by]] = [spot(row, peg), spot(row, peg + 1)];
+    const at: [number, number] = [(ax + bx) / 2, (ay + by) / 2];
+    const after = applyMoves(laid, [{ kind: 'add', at }]).rows;
+    assert.equal(rowCount(after), rowCount(laid));
+    assert.equal(treesByRow(after)[row - 1], treesByRow(laid)[row - 1] + 1);
+    const near = (found: readonly number[], wanted: readonly number[]) =>
+      assert.ok(Math.hypot(found[0] - wanted[0], found[1] - wanted[1]) < 1e-6, `${row}/${peg}`);
+    for (let n = 1; n <= peg; n++) near(pegPosition(after, row, n)!.point, spot(row, n));
+    near(pegPosition(after, row, peg + 1)!.point, at);
+    for (let n = peg + 1; n <= treesByRow(laid)[row - 1]; n++)
+      near(pegPosition(after, row, n + 1)!.point, spot(row, n));
+  }
+});
+
 test('limits hold everywhere, and what binds is said with its number', () => {
   const { rows, runs, notes } = layOut({ ...ground, limits: [wires, hollow] }, parameters);
   const inside = ({ parts: [[[[x0, y0], , [x1, y1]]]] }: Limit, x: number, y: number) =>
@@ -440,6 +499,9 @@ test('a row that sags ponds there, a falling one does not', () => {
 test('crowns meet when their radii reach the distance; 95 % at the years of the card', () => {
   const pine = { crown: 6, years: 30 };
   assert.ok(Math.abs(crownRadius(pine, 30) - 0.95 * 3) < 1e-9);
+  // Half the years: 1 − (1 − √0.95)^½ of the growth, squared. Slow at first, never past the mature crown.
+  assert.ok(Math.abs(crownRadius(pine, 15) - 3 * (1 - Math.sqrt(1 - Math.sqrt(0.95))) ** 2) < 1e-9);
+  assert.ok(crownRadius(pine, 1) < 3 / 30 && crownRadius(pine, 300) <= 3);
   const years = yearsToMeet(pine, pine, 3);
   assert.ok(Math.abs(2 * crownRadius(pine, years) - 3) < 1e-6);
   assert.equal(yearsToMeet(pine, pine, 6), Infinity);

@@ -76,6 +76,14 @@ test('a drowned patch stands out, a weak species and scattered dead do not', () 
   const drowned = '1'.repeat(40) + '0'.repeat(10) + '1'.repeat(40);
   const patch = deadPatch(drowned, rates(90))!;
   assert.ok(patch.from >= 38 && patch.to <= 53 && patch.dead >= 9);
+  // The window that is dead from end to end is the least likely: its first and last peg are named.
+  for (const before of [0, 7, 40]) {
+    const marks = '1'.repeat(before) + '0'.repeat(12) + '1'.repeat(60 - before);
+    const { from, to, dead } = deadPatch(marks, rates(72))!;
+    assert.deepEqual([from, to, dead], [before + 1, before + 12, 12]);
+    const last = deadPatch([...marks].reverse().join(''), rates(72))!;
+    assert.deepEqual([last.from, last.to], [73 - (before + 12), 73 - (before + 1)]);
+  }
   const weak = [...rates(40, 0.05), ...rates(10, 0.9), ...rates(40, 0.05)];
   assert.equal(deadPatch(drowned, weak), undefined);
   assert.equal(deadPatch('101', rates(3)), undefined);

@@ -7,7 +7,13 @@ import { exposureByLabel, worstExposure } from '../../core/stock/exposure';
 import { admit, balance, STOCK_KINDS, type StockEvent } from '../../core/stock/ledger';
 import { perform as carryOut } from '../../src/lib/rooms/commands.server';
 import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
-import { exposuresOf, lotsFact } from '../../src/lib/rooms/stock/facts.server';
+import {
+  clockOfVessel,
+  dipOf,
+  exposuresOf,
+  lotsFact,
+  reachOf,
+} from '../../src/lib/rooms/stock/facts.server';
 import { Reader } from '../../src/lib/server/reader';
 import type { Store } from '../../src/lib/store';
 import { compareSums, mendSums } from '../../src/lib/store/sums';
@@ -115,6 +121,54 @@ test('exposure in the database is that of the core, for closed and for open boxe
   const found = exposuresOf([state], air, Date.now()).get(lotId)!.value;
   const expected = worstExposure(exposureByLabel(openings, new Date().toISOString())).value;
   assert.ok(Math.abs(found - expected) < 1e-6 * expected, `${found} and ${expected}`);
+});
+
+test('only a lot that was dipped bears the air longer, on board, boxes and phone', async () => {
+  const [bare, dipped] = [await newLot('bare'), await newLot('dipped')];
+  const hour = (minutes: number) => new Date(Date.now() - minutes * MINUTE).toISOString();
+  for (const lotId of [bare, dipped]) {
+    const common = { lotId, placeId: places[0] };
+    await setting.done('checker', 'stock.record', {
+      ...{ ...event(), ...common, kind: 'receive', count: 100, at: hour(90) },
+    });
+    if (lotId === dipped)
+      await setting.done('checker', 'stock.record', {
+        ...{ ...event(), ...common, kind: 'dip', count: 100, at: hour(80) },
+      });
+    await setting.done('checker', 'stock.root', {
+      ...{ ...event(), lotId, kind: 'open', closes: null, at: hour(10) },
+    });
+  }
+  const air = { temperature: 10, humidity: 0.8, wind: 1 };
+  const [plain, long] = [await stateOf(bare), await stateOf(dipped)];
+  assert.deepEqual([dipOf(plain), dipOf(long)], [1, long.lot.dipFactor]);
+  const clock = (state: typeof plain) => clockOfVessel(state.open[0], state, air, Date.now());
+  assert.ok(Math.abs(clock(plain).allowed - 20) < 1e-9, 'twenty minutes in the air of the anchor');
+  assert.ok(Math.abs(clock(long).allowed - 20 * long.lot.dipFactor) < 1e-9);
+});
+
+test('what runs short names the lots that have any, not the empty ones', async () => {
+  const layout = (await store.layout.findOne({ where: { blockId } }))!.get();
+  const speciesId = layout.parameters.mix[0].species;
+  const codes = ['has any', 'has none'];
+  for (const code of codes) {
+    const id = uuid();
+    await setting.done('leader', 'stock.lot', {
+      ...{ id, code, blockId, speciesId, nursery: 'Test Nursery', age: '1+0' },
+    });
+    const record = (kind: string, count: number) =>
+      setting.done('checker', 'stock.record', {
+        ...{ ...event(), lotId: id, kind, count, placeId: places[0] },
+      });
+    await record('receive', 50);
+    if (code === 'has none') await record('lose', 50);
+  }
+  const reach = await reachOf(await setting.facts(), blockId);
+  const { lots } = reach.find((entry) => entry.speciesId === speciesId)!;
+  assert.deepEqual(
+    codes.map((code) => lots.includes(code)),
+    [true, false],
+  );
 });
 
 test('the last box, two phones, four taps: one gets it, the others are told, nothing is lost', async () => {

@@ -109,11 +109,18 @@ async function runJob(store: Store, id: string, holder: string): Promise<void> {
       await work.mark(['rows']);
     });
   } catch (error) {
-    const said: Message = isTold(error) ? error.said : say('job.failed');
+    const because = saidBy(error);
+    const said = because ?? say('job.failed');
     await store.job.update(
       { state: 'failed', result: { said } },
       { where: { id, state: 'running', heldBy: holder } },
     );
-    if (!isTold(error)) throw error;
+    if (!because) throw error;
   }
+}
+
+/** What an error says to the person: a refusal of a rule, or of whoever is asked for access. */
+function saidBy(error: unknown): Message | undefined {
+  if (isTold(error)) return error.said;
+  return (error as { body?: { said?: Message } } | undefined)?.body?.said;
 }

@@ -1,8 +1,8 @@
 import { isTold } from '../say/told';
-import { wordsOf } from '../../src/lib/words';
+import { words, wordsOf } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { planeArea } from '../ground/polygon';
+import { geodesicMeasure, planeArea } from '../ground/polygon';
 import { localPlane, fromUtm } from '../measure/plane';
 import {
   checkArchive,
@@ -62,7 +62,7 @@ test('a GPX walk round the block is closed where its ends nearly meet, and refus
       .map(([lon, lat]) => `<trkpt lat="${lat}" lon="${lon}"/>`)
       .join('')}</trkseg></trk></gpx>`;
   const near = readBoundary(walk([...ring.slice(0, 4), [11.00003, 51.00003]]), 'w.gpx');
-  assert.match(near.notes[0], /closed with a straight line of 3\.\d m/);
+  assert.match(words(near.notes[0]), /closed with a straight line of 3\.\d+ m/);
   refuse(walk(ring.slice(0, 3)), 'w.gpx', /does not close: its ends are 35\d(\.\d)? m apart/);
 });
 
@@ -180,4 +180,78 @@ test('an archive that is cut off anywhere, or would unpack to too much, is refus
   const hollow = zipSync({ 'plot.shp': new Uint8Array(3000).fill(7) });
   hollow.fill(0, 40, 50);
   await assert.rejects(readShapefile(hollow.buffer as ArrayBuffer), isTold);
+});
+
+test('a walk of several pieces is one, waypoints are corners, semicolons part decimal commas', () => {
+  const around: [number, number][] = [
+    [11, 51],
+    [11.002, 51],
+    [11.004, 51],
+    [11.004, 51.002],
+    [11, 51.002],
+    [11, 51.00005],
+  ];
+  const points = (line: [number, number][]) =>
+    line.map(([lon, lat]) => `<trkpt lat="${lat}" lon="${lon}"/>`).join('');
+  const track = (...pieces: [number, number][][]) =>
+    `<gpx version="1.1" creator="t"><trk>${pieces
+      .map((piece) => `<trkseg>${points(piece)}</trkseg>`)
+      .join('')}</trk></gpx>`;
+  const whole = geodesicMeasure(readBoundary(track(around), 'w.gpx').parts).area;
+  // The sky was lost after the third corner; the second piece was walked from its far end.
+  const parted = readBoundary(track(around.slice(0, 3), around.slice(2).reverse()), 'w.gpx');
+  assert.ok(Math.abs(geodesicMeasure(parted.parts).area - whole) < 1e-3 * whole);
+  assert.ok(parted.notes.some(({ key }) => key === 'formats.piecesJoined'));
+  const elsewhere = around.map(([lon, lat]): [number, number] => [lon + 0.1, lat]);
+  refuse(track(around.slice(0, 3), elsewhere), 'w.gpx', /no area/i);
+  const waypoints = `<gpx version="1.1" creator="t">${around
+    .slice(0, 5)
+    .map(([lon, lat]) => `<wpt lat="${lat}" lon="${lon}"/>`)
+    .join('')}</gpx>`;
+  const corners = readBoundary(waypoints, 'c.gpx');
+  assert.ok(Math.abs(geodesicMeasure(corners.parts).area - whole) < 1e-2 * whole);
+  assert.ok(corners.notes.some(({ key }) => key === 'formats.pointsAsCorners'));
+  for (const [separator, comma] of [
+    [';', ','],
+    ['\t', ','],
+    [';', '.'],
+  ]) {
+    const csv = [
+      ['lon', 'lat'],
+      ...around.slice(0, 5).map((pair) => pair.map((n) => String(n).replace('.', comma))),
+    ]
+      .map((cells) => cells.join(separator))
+      .join('\n');
+    const read = readBoundary(csv, 'c.csv');
+    assert.ok(Math.abs(geodesicMeasure(read.parts).area - whole) < 1e-2 * whole, separator);
+  }
+});
+
+test('several stands of one file are kept apart by name, for whoever wants one of them', () => {
+  const stand = (name: string, west: number) => ({
+    type: 'Feature',
+    properties: { name },
+    geometry: {
+      type: 'Polygon',
+      coordinates: [
+        [
+          [west, 51],
+          [west + 0.002, 51],
+          [west + 0.002, 51.001],
+          [west, 51.001],
+          [west, 51],
+        ],
+      ],
+    },
+  });
+  const file = { type: 'FeatureCollection', features: [stand('Low', 11), stand('High', 11.01)] };
+  const { stands, parts, notes } = readBoundary(JSON.stringify(file), 'stands.geojson');
+  assert.deepEqual(
+    stands.map(({ name }) => name),
+    ['Low', 'High'],
+  );
+  assert.equal(parts.length, 2);
+  assert.ok(notes.some(({ key }) => key === 'formats.areasJoined'));
+  const one = { type: 'FeatureCollection', features: [stand('Low', 11)] };
+  assert.deepEqual(readBoundary(JSON.stringify(one), 'x.geojson').stands, []);
 });

@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
+import { lengthOf, say, type Message } from '../say/message';
 import { DOMParser } from '@xmldom/xmldom';
 import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
@@ -7,7 +7,6 @@ import { unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
-import { formatNumber } from '../measure/units';
 import { fromUtm, type Point } from '../measure/plane';
 import { featuresOfGroundCsv } from './ground';
 import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
@@ -34,7 +33,7 @@ export interface ReadShapes {
   areas: (AboutShape & { parts: MultiPolygon })[];
   lines: (AboutShape & { shape: KeepoutShape })[];
   /** What was done to the file's geometry, to be told to the leader. */
-  notes: string[];
+  notes: Message[];
 }
 
 /** Refuses a file by its size before any of it is read. */
@@ -55,15 +54,20 @@ export function readBoundary(
   text: string,
   fileName: string,
   options: ReadOptions = {},
-): { name: string; parts: MultiPolygon; notes: string[] } {
+): ReadBoundary {
   return boundaryOf(readShapes(text, fileName, options), fileName);
 }
 
+export interface ReadBoundary {
+  name: string;
+  parts: MultiPolygon;
+  notes: Message[];
+  /** The areas one by one where the file has several, for whoever wants only one of them. */
+  stands: { name: string; parts: MultiPolygon }[];
+}
+
 /** The boundary among the shapes of a file. */
-export function boundaryOf(
-  read: ReadShapes,
-  fileName: string,
-): { name: string; parts: MultiPolygon; notes: string[] } {
+export function boundaryOf(read: ReadShapes, fileName: string): ReadBoundary {
   const { notes } = read;
   // A file that says what is what may hold keep-outs and zones beside the boundary.
   const named = [...read.areas, ...read.lines].some(({ role }) => role === 'boundary');
@@ -74,20 +78,74 @@ export function boundaryOf(
     .replace(/[_-]+/g, ' ')
     .trim();
   if (areas.length) {
-    if (areas.length > 1)
-      notes.push(`${areas.length} areas were found and joined as parts of one block.`);
-    return { name: areas[0].name || name, parts: areas.flatMap(({ parts }) => parts), notes };
+    if (areas.length > 1) notes.push(say('formats.areasJoined', { areas: areas.length }));
+    return {
+      name: (areas.length === 1 && areas[0].name) || name,
+      parts: areas.flatMap(({ parts }) => parts),
+      notes,
+      stands:
+        areas.length > 1
+          ? areas.map((area, i) => ({ name: area.name || `${name} ${i + 1}`, parts: area.parts }))
+          : [],
+    };
   }
   const walk = lines.filter(({ shape }) => shape.type === 'LineString');
-  if (named && walk.length) return { name: walk[0].name || name, parts: nested(walk), notes };
-  if (walk.length !== 1) {
-    throw told('formats.noArea', { lines: walk.length });
-  }
+  if (named && walk.length)
+    return { name: walk[0].name || name, parts: nested(walk), notes, stands: [] };
+  const line = walk.length
+    ? joined(
+        walk.map(({ shape }) => shape.coordinates as Point[]),
+        notes,
+      )
+    : corners(lines, notes);
+  if (!line) throw told('formats.noArea', { lines: walk.length });
   return {
-    name: walk[0].name || name,
-    parts: [[closeWalk(walk[0].shape.coordinates as Point[], notes)]],
+    name: walk[0]?.name || name,
+    parts: [[closeWalk(line, notes)]],
     notes,
+    stands: [],
   };
+}
+
+const apart = (a: Point, b: Point): number => geodesicMeasure([[[a, b]]]).perimeter / 2;
+
+/**
+ * One walk of several pieces: a receiver that lost its sky begins a new one. Each is taken in the order of
+ * the file, turned round where its other end is the nearer one.
+ * @returns nothing where a gap between two of them is too wide to be one walk
+ */
+function joined(pieces: readonly Point[][], notes: Message[]): Point[] | undefined {
+  const line = [...pieces[0]];
+  const length = pieces.reduce((sum, piece) => sum + wayOf(piece), 0);
+  let widest = 0;
+  for (const piece of pieces.slice(1)) {
+    const end = line[line.length - 1];
+    const [first, last] = [piece[0], piece[piece.length - 1]];
+    const turned = apart(end, last) < apart(end, first);
+    widest = Math.max(widest, apart(end, turned ? last : first));
+    line.push(...(turned ? [...piece].reverse() : piece));
+  }
+  if (widest > Math.max(15, length * 0.1)) return undefined;
+  if (pieces.length > 1)
+    notes.push(say('formats.piecesJoined', { pieces: pieces.length, gap: lengthOf(widest) }));
+  return line;
+}
+
+const wayOf = (line: readonly Point[]): number =>
+  line.slice(1).reduce((sum, point, i) => sum + apart(line[i], point), 0);
+
+/** Waypoints as corners, in the order of the file. */
+function corners(
+  shapes: readonly { shape: KeepoutShape; role: ShapeRole }[],
+  notes: Message[],
+): Point[] | undefined {
+  const points = shapes.flatMap(({ shape, role }) =>
+    shape.type === 'Point' && role !== 'keepout' ? [shape.coordinates] : [],
+  );
+  if (points.length < 3) return undefined;
+  notes.push(say('formats.pointsAsCorners', { points: points.length }));
+  // The ring of corners ends where it begins; the walk across is no gap.
+  return [...points, points[0]];
 }
 
 /** Rings written as tracks: those inside another are its holes. */
@@ -103,7 +161,7 @@ function nested(walks: readonly { shape: KeepoutShape }[]): MultiPolygon {
 }
 
 /** Closes a walked line whose ends nearly meet. */
-function closeWalk(line: Point[], notes: string[]): Point[] {
+function closeWalk(line: Point[], notes: Message[]): Point[] {
   const first = line[0];
   const last = line[line.length - 1];
   const gap = geodesicMeasure([[[first, last]]]).perimeter / 2;
@@ -112,8 +170,7 @@ function closeWalk(line: Point[], notes: string[]): Point[] {
   if (gap > Math.max(15, length * 0.1)) {
     throw told('formats.lineOpen', { gap: lengthOf(gap) });
   }
-  if (gap > 0.5)
-    notes.push(`The walk was closed with a straight line of ${formatNumber(gap, 1)} m.`);
+  if (gap > 0.5) notes.push(say('formats.walkClosed', { gap: lengthOf(gap) }));
   return line;
 }
 
@@ -305,6 +362,10 @@ export const LAT_NAMES = ['lat', 'latitude', 'y'];
 export const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
 export const NORTH_NAMES = ['n', 'north', 'northing', 'northings', 'y'];
 
+/** A number of a table whose cells are parted by something else than commas may have a decimal comma. */
+const decimal = (cell: string | undefined): number =>
+  Number(/^\s*-?\d+,\d+\s*$/.test(cell ?? '') ? cell!.replace(',', '.') : cell);
+
 const UNNAMED: AboutShape = { name: '', role: '', kind: '' };
 
 /** Corners in order, one a line, with or without a heading. */
@@ -336,7 +397,7 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
   }
   const data = hasHeading ? rows.slice(1) : rows;
   const points = data.map((cells, i): Point => {
-    const pair: Point = [Number(cells[x]), Number(cells[y])];
+    const pair: Point = [decimal(cells[x]), decimal(cells[y])];
     if (!cells[x]?.trim() || !cells[y]?.trim() || !pair.every(Number.isFinite)) {
       throw told('formats.twoNumbers', {
         line: i + 1 + (hasHeading ? 1 : 0),
@@ -358,6 +419,6 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
   return {
     areas: [{ ...UNNAMED, parts: [[points.map(convert)]] }],
     lines: [],
-    notes: [`Read as UTM zone ${zone}.`],
+    notes: [say('formats.readAsUtm', { zone })],
   };
 }

@@ -1,7 +1,15 @@
 import { told } from '../say/told';
-import { areaOf } from '../say/message';
-import type { Point } from '../measure/plane';
-import { geodesicMeasure, signedArea, type MultiPolygon, type Ring } from './polygon';
+import { localPlane, type Point } from '../measure/plane';
+import { areaOf, distanceOf, say, type Message } from '../say/message';
+import { areaOf as areaIn, fromMultiPolygon, subtract, toMultiPolygon, uniteAll } from './topology';
+import {
+  geodesicMeasure,
+  mapPoints,
+  planeArea,
+  signedArea,
+  type MultiPolygon,
+  type Ring,
+} from './polygon';
 
 export const SMALLEST_BLOCK = 10;
 export const LARGEST_BLOCK = 10_000 * 10_000;
@@ -53,13 +61,86 @@ export function tidyRing(ring: readonly Point[]): Ring {
   return tidy;
 }
 
+/** Overlaps smaller than this are the rounding of the file, square metres. */
+const SLIVER = 0.5;
+
 /**
- * Checks a boundary and hands it back with outer rings counter-clockwise, holes clockwise.
+ * The ground that parts and holes make together: parts that overlap are one, holes that cross are one, and
+ * of a hole that reaches outside its ring only what lies inside is taken out.
+ * @returns the parts as given where they add up already, and what was mended
+ * @throws Told when a hole lies wholly outside its ring: it cannot be told what was meant
+ */
+function mended(parts: MultiPolygon): { parts: MultiPolygon; notes: Message[] } {
+  if (parts.length < 2 && parts[0].length < 2) return { parts, notes: [] };
+  const plane = localPlane(parts[0][0][0]);
+  const inPlane = mapPoints(parts, plane.toPlane);
+  const notes: Message[] = [];
+  const pieces = inPlane.map(([outer, ...holes]) => {
+    const whole = fromMultiPolygon([[outer]]);
+    if (!holes.length) return whole;
+    holes.forEach((hole, i) => {
+      const area = fromMultiPolygon([[hole]]);
+      const outside = areaIn(subtract(area, whole));
+      if (outside > areaIn(area) - SLIVER) throw told('ground.holeOutside', { hole: i + 1 });
+      if (outside > SLIVER) notes.push(say('ground.holeCut', { hole: i + 1 }));
+    });
+    const together = uniteAll(holes.map((hole) => fromMultiPolygon([[hole]])));
+    const alone = holes.reduce((sum, hole) => sum + Math.abs(signedArea(hole)), 0);
+    if (areaIn(together) < alone - SLIVER) notes.push(say('ground.holesUnited'));
+    return subtract(whole, together);
+  });
+  const united = uniteAll(pieces);
+  const alone = pieces.reduce((sum, piece) => sum + areaIn(piece), 0);
+  if (areaIn(united) < alone - SLIVER)
+    notes.push(say('ground.partsUnited', { overlap: areaOf(alone - areaIn(united)) }));
+  if (!notes.length && Math.abs(areaIn(united) - planeArea(inPlane)) < SLIVER)
+    return { parts, notes };
+  return { parts: mapPoints(toMultiPolygon(united), plane.toLonLat), notes };
+}
+
+/** How far from the site's place a block may lie before it is asked whether that is meant, metres. */
+const FAR = 300_000;
+
+/**
+ * Checks a boundary as a whole and mends it where the meaning is clear.
  * @param parts rings in longitude and latitude, degrees; the closing corner may be repeated
  * @param near where the site lies, if known, to notice swapped latitude and longitude
+ * @returns outer rings counter-clockwise, holes clockwise, and what is to be told of it
  * @throws Told with a sentence that says what was found and what is accepted
  */
-export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
+export function mendBoundary(
+  parts: MultiPolygon,
+  near?: Point,
+): { parts: MultiPolygon; notes: Message[] } {
+  const { parts: whole, notes } = mended(checkRings(parts, near));
+  const { area } = geodesicMeasure(whole);
+  if (area < SMALLEST_BLOCK) {
+    throw told('ground.blockTooSmall', { area: areaOf(area), least: areaOf(SMALLEST_BLOCK) });
+  }
+  if (area > LARGEST_BLOCK) {
+    throw told('ground.blockTooLarge', { area: areaOf(area), most: areaOf(LARGEST_BLOCK) });
+  }
+  const away = near ? geodesicMeasure([[[near, whole[0][0][0]]]]).perimeter / 2 : 0;
+  if (away > FAR) notes.push(say('ground.farFromSite', { away: distanceOf(away) }));
+  return {
+    parts: whole.map((rings) =>
+      rings.map((ring, index) =>
+        signedArea(ring) > 0 === (index === 0) ? ring : [...ring].reverse(),
+      ),
+    ),
+    notes,
+  };
+}
+
+/** Checks a boundary as {@link mendBoundary} does, for whoever has no place for notes. */
+export const checkBoundary = (parts: MultiPolygon, near?: Point): MultiPolygon =>
+  mendBoundary(parts, near).parts;
+
+/**
+ * Rings without repeated corners, each of them simple.
+ * @throws Told with a sentence that says what was found and what is accepted
+ */
+function checkRings(parts: MultiPolygon, near?: Point): MultiPolygon {
   if (!parts.length) throw told('ground.noBoundary');
   const corners = parts.flat(2).length;
   if (corners > MOST_CORNERS) {
@@ -85,18 +166,7 @@ export function checkBoundary(parts: MultiPolygon, near?: Point): MultiPolygon {
       }
     });
   }
-  const { area } = geodesicMeasure(tidy);
-  if (area < SMALLEST_BLOCK) {
-    throw told('ground.blockTooSmall', { area: areaOf(area), least: areaOf(SMALLEST_BLOCK) });
-  }
-  if (area > LARGEST_BLOCK) {
-    throw told('ground.blockTooLarge', { area: areaOf(area), most: areaOf(LARGEST_BLOCK) });
-  }
-  return tidy.map((rings) =>
-    rings.map((ring, index) =>
-      signedArea(ring) > 0 === (index === 0) ? ring : [...ring].reverse(),
-    ),
-  );
+  return tidy;
 }
 
 function checkCoordinates(points: Point[], near?: Point): void {

@@ -3,7 +3,7 @@ import { wordsOf } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { localPlane, type Point } from '../measure/plane';
-import { checkBoundary, findCrossing } from './boundary';
+import { checkBoundary, findCrossing, mendBoundary } from './boundary';
 import { keepoutDefault, type Keepout } from './keepouts';
 import { plantableArea } from './plantable';
 import {
@@ -11,10 +11,12 @@ import {
   bearingOf,
   contains,
   longestSide,
+  mapPoints,
   nearestSide,
   planeArea,
   type MultiPolygon,
 } from './polygon';
+import { fromShape, keepAway, toMultiPolygon } from './topology';
 
 const plane = localPlane([11, 51]);
 const lonLat = (...ring: Point[]): MultiPolygon => [[ring.map(plane.toLonLat)]];
@@ -274,4 +276,125 @@ test('sides, bearings and containment', () => {
   assert.ok(contains(block, [1, 1]));
   assert.ok(!contains(block, [5.9, 5.3]));
   assert.ok(!contains(block, [41, 1]));
+});
+
+test('no place that is left is nearer to a keep-out than its setback, at corners and ends neither', () => {
+  const track: Point[] = Array.from({ length: 40 }, (_, i) => [
+    -60 + 3 * i,
+    12 * Math.sin(i / 3) + (i % 2),
+  ]);
+  const shapes: Keepout['shape'][] = [
+    { type: 'Point', coordinates: [0, 0] },
+    {
+      type: 'LineString',
+      coordinates: [
+        [-40, -30],
+        [0, 20],
+        [10, 20],
+        [30, -50],
+      ],
+    },
+    { type: 'LineString', coordinates: track },
+    {
+      type: 'Polygon',
+      coordinates: [
+        [
+          [-20, -20],
+          [20, -20],
+          [20, 25],
+          [0, 5],
+          [-20, 25],
+        ],
+      ],
+    },
+  ];
+  /** Distance of a place from a shape by its own legs, nothing of the topology library in it. */
+  const away = (shape: Keepout['shape'], [px, py]: Point): number => {
+    const line =
+      shape.type === 'Point'
+        ? [shape.coordinates, shape.coordinates]
+        : shape.type === 'LineString'
+          ? shape.coordinates
+          : [...shape.coordinates[0], shape.coordinates[0][0]];
+    let nearest = Infinity;
+    for (let i = 1; i < line.length; i++) {
+      const [[x, y], [x2, y2]] = [line[i - 1], line[i]];
+      const [dx, dy] = [x2 - x, y2 - y];
+      const t = Math.max(
+        0,
+        Math.min(1, ((px - x) * dx + (py - y) * dy) / (dx * dx + dy * dy || 1)),
+      );
+      nearest = Math.min(nearest, Math.hypot(px - x - t * dx, py - y - t * dy));
+    }
+    return nearest;
+  };
+  for (const distance of [0.5, 3, 15, 40])
+    for (const shape of shapes) {
+      const band = toMultiPolygon(keepAway(fromShape(shape), distance));
+      let farthest = 0;
+      for (const rings of band)
+        for (const ring of rings)
+          ring.forEach(([x, y], i) => {
+            const [x2, y2] = ring[(i + 1) % ring.length];
+            for (let t = 0; t < 1; t += 0.125) {
+              const off = away(shape, [x + (x2 - x) * t, y + (y2 - y) * t]);
+              assert.ok(off > distance - 2e-3, `${shape.type} at ${distance}: ${off}`);
+              farthest = Math.max(farthest, off);
+            }
+          });
+      // Nor is more kept free than asked: round corners reach out by a thousandth.
+      assert.ok(farthest < distance * 1.0015 + 1e-6, `${shape.type} at ${distance}: ${farthest}`);
+    }
+  // An area with a bay, made smaller: nothing left is nearer to its edge.
+  const [bay] = [shapes[3].type === 'Polygon' ? shapes[3] : undefined];
+  for (const [ring] of toMultiPolygon(keepAway(fromShape(bay!), -6)))
+    for (const corner of ring) assert.ok(away(bay!, corner) > 6 - 2e-3);
+});
+
+test('parts that overlap are one, holes that cross are one, a hole that reaches out is cut', () => {
+  const box = (x: number, y: number, size: number): Point[] =>
+    [
+      [x, y],
+      [x + size, y],
+      [x + size, y + size],
+      [x, y + size],
+    ].map(([east, north]) => plane.toLonLat([east, north]));
+  const area = (parts: MultiPolygon) => planeArea(mapPoints(parts, plane.toPlane));
+  const said = (parts: MultiPolygon) => {
+    const mended = mendBoundary(parts);
+    return [Math.round(area(mended.parts)), mended.notes.map(({ key }) => key)];
+  };
+  assert.deepEqual(said([[box(0, 0, 100)], [box(50, 0, 100)]]), [15_000, ['ground.partsUnited']]);
+  assert.deepEqual(said([[box(0, 0, 100)], [box(200, 0, 100)]]), [20_000, []]);
+  assert.deepEqual(said([[box(0, 0, 100), box(10, 10, 20), box(20, 10, 20)]]), [
+    10_000 - 600,
+    ['ground.holesUnited'],
+  ]);
+  assert.deepEqual(said([[box(0, 0, 100), box(90, 10, 20)]]), [10_000 - 200, ['ground.holeCut']]);
+  assert.deepEqual(said([[box(0, 0, 100), box(10, 10, 20)]]), [9600, []]);
+  assert.throws(
+    () => mendBoundary([[box(0, 0, 100), box(300, 0, 20)]]),
+    told(/Hole 1 lies outside the boundary/),
+  );
+  // Gross, kept out and plantable add up where parts overlapped.
+  const united = mendBoundary([[box(-80, -80, 100)], [box(-30, -80, 100)]]).parts;
+  const { plantable, gross, keptOut } = plantableArea(
+    united,
+    [
+      fence(2, [
+        [-100, -40],
+        [100, -40],
+      ]),
+    ],
+    1,
+    plane,
+  );
+  assert.ok(keptOut.every(({ takes }) => takes >= 0));
+  assert.ok(Math.abs(gross.value - 15_000) < 1);
+  assert.ok(plantable.value < gross.value);
+  const far = mendBoundary([[box(0, 0, 100)]], [plane.toLonLat([0, 0])[0] + 9, 45]);
+  assert.deepEqual(
+    far.notes.map(({ key }) => key),
+    ['ground.farFromSite'],
+  );
 });

@@ -6,7 +6,14 @@ import type { Plane, Point } from '../measure/plane';
 import type { Keepout, KeepoutShape } from './keepouts';
 import { geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
 import type { Limit } from './zones';
-import { areaOf, fromMultiPolygon, fromShape, grow, subtract, toMultiPolygon } from './topology';
+import {
+  areaOf,
+  fromMultiPolygon,
+  fromShape,
+  keepAway,
+  subtract,
+  toMultiPolygon,
+} from './topology';
 
 /** One keep-out as it lies on the plan: its own shape and the band that is kept free around it. */
 export interface KeptOut {
@@ -39,7 +46,7 @@ function limitOf(keepout: Keepout, shape: KeepoutShape): Limit[] {
   return [
     {
       why: name[0].toUpperCase() + name.slice(1),
-      parts: toMultiPolygon(grow(fromShape(shape), near.within)),
+      parts: toMultiPolygon(keepAway(fromShape(shape), near.within)),
       ...(near.height === undefined ? {} : { height: near.height }),
       ...(near.wetOnly ? { damp: 'damp' as const } : {}),
     },
@@ -76,7 +83,7 @@ export function plantableArea(
   const steps = [{ label: 'inside the boundary', value: gross }];
   let left = fromMultiPolygon(inPlane);
   if (margin > 0) {
-    const shrunk = grow(left, -margin);
+    const shrunk = keepAway(left, -margin);
     steps.push({
       label: `margin ${formatNumber(margin, 1)} m`,
       value: areaOf(shrunk) - areaOf(left),
@@ -98,7 +105,7 @@ export function plantableArea(
     if (distance === 0 && shape.type !== 'Polygon') {
       return { keepout, shape, band: [], takes: 0 };
     }
-    const band = grow(fromShape(shape), distance);
+    const band = keepAway(fromShape(shape), distance);
     const before = areaOf(left);
     left = subtract(left, band);
     const takes = before - areaOf(left);

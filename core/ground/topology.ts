@@ -69,6 +69,100 @@ export function grow(geometry: Geometry, distance: number): Geometry {
   return BufferOp.bufferOp(geometry, distance, QUADRANT_SEGMENTS);
 }
 
+/**
+ * What has to be kept free around a geometry: grown so that no place outside is nearer than the distance.
+ * Chords of a circle run inside it, so a round corner of a buffer is a little too near in between; here every
+ * round corner is drawn by tangents instead, and straight sides stay where they are.
+ * @param distance metres; below 0 an area is made smaller, and no place left is nearer than that to its edge
+ */
+export function keepAway(geometry: Geometry, distance: number): Geometry {
+  if (distance === 0) return geometry;
+  const reach = Math.abs(distance);
+  const corners = cornersOf(geometry).flatMap(({ at, from, turn }) => {
+    // What a chord across so small a turn cuts off is less than a millimetre.
+    if (reach * (1 - Math.cos(Math.min(Math.abs(turn), CHORD) / 2)) < 1e-3) return [];
+    return [factory.createPolygon(linearRing(tangentFan(at, from, turn, reach)))];
+  });
+  const grown = grow(geometry, distance);
+  if (!corners.length || grown.isEmpty()) return grown;
+  const round = uniteAll(corners);
+  return distance > 0 ? unite(grown, round) : subtract(grown, round);
+}
+
+/** The most a chord of the buffer turns, and a tangent of a round corner, radians. */
+const CHORD = Math.PI / (2 * QUADRANT_SEGMENTS);
+
+/** A pie piece whose rim lies on the outside of the circle and touches it, its ends exactly on it. */
+function tangentFan([x, y]: Point, from: number, turn: number, radius: number): Point[] {
+  const steps = Math.max(1, Math.ceil(Math.abs(turn) / CHORD));
+  const step = turn / steps;
+  const outer = radius / Math.cos(step / 2);
+  const place = (angle: number, reach: number): Point => [
+    x + reach * Math.cos(angle),
+    y + reach * Math.sin(angle),
+  ];
+  return [
+    [x, y],
+    place(from, radius),
+    ...Array.from({ length: steps }, (_, i) => place(from + (i + 0.5) * step, outer)),
+    place(from + turn, radius),
+  ];
+}
+
+/** Where a buffer has round corners: around which place, from which direction, and how far they turn. */
+function cornersOf(geometry: Geometry): { at: Point; from: number; turn: number }[] {
+  const found: { at: Point; from: number; turn: number }[] = [];
+  const heading = (a: Point, b: Point) => Math.atan2(b[1] - a[1], b[0] - a[0]);
+  const follow = (line: Point[], closed: boolean) => {
+    const points = line.filter(
+      ([x, y], i) => i === 0 || x !== line[i - 1][0] || y !== line[i - 1][1],
+    );
+    if (closed && points.length > 1) points.pop();
+    const count = points.length;
+    if (count < 2) {
+      // Round a single place the circle is made of two halves.
+      for (const from of [0, Math.PI]) found.push({ at: points[0], from, turn: Math.PI });
+      return;
+    }
+    for (let i = 0; i < count; i++) {
+      const [before, at, after] = [points[i - 1], points[i], points[i + 1]];
+      if (!closed && i === 0) {
+        found.push({ at, from: heading(at, after) + Math.PI / 2, turn: Math.PI });
+        continue;
+      }
+      if (!closed && i === count - 1) {
+        found.push({ at, from: heading(before, at) - Math.PI / 2, turn: Math.PI });
+        continue;
+      }
+      const into = heading(before ?? points[count - 1], at);
+      const turn = Math.atan2(
+        Math.sin(heading(at, after ?? points[0]) - into),
+        Math.cos(heading(at, after ?? points[0]) - into),
+      );
+      // The round side is the one away from which the line turns.
+      found.push({ at, from: into - Math.sign(turn) * (Math.PI / 2), turn });
+    }
+  };
+  for (let i = 0; i < geometry.getNumGeometries(); i++) {
+    const part = geometry.getGeometryN(i);
+    const lines: Geometry[] =
+      part.getGeometryType() === 'Polygon'
+        ? [
+            part.getExteriorRing(),
+            ...Array.from({ length: part.getNumInteriorRing() }, (_, h) =>
+              part.getInteriorRingN(h),
+            ),
+          ]
+        : [part];
+    for (const line of lines) {
+      const points = line.getCoordinates().map((c: Geometry): Point => [c.x, c.y]);
+      const [first, last] = [points[0], points.at(-1)!];
+      follow(points, points.length > 3 && first[0] === last[0] && first[1] === last[1]);
+    }
+  }
+  return found;
+}
+
 /** What is in a and not in b. */
 export function subtract(a: Geometry, b: Geometry): Geometry {
   if (a.isEmpty() || b.isEmpty()) return a;

@@ -4,7 +4,14 @@ import type { Point } from '../measure/plane';
 import { formatLength, formatNumber } from '../measure/units';
 import { bearingOf, contains, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
 import { groundLie, type Surface } from '../ground/surface';
-import { fromMultiPolygon, grow, intersect, subtract, toMultiPolygon } from '../ground/topology';
+import {
+  fromMultiPolygon,
+  grow,
+  keepAway,
+  intersect,
+  subtract,
+  toMultiPolygon,
+} from '../ground/topology';
 import { asFlat, AreaIndex, peggedRow } from './clip';
 import { contourRows, type GapStatistics, type TracedRow } from './contour';
 import { layLattice, toFrame, type RowFrame } from './lattice';
@@ -297,7 +304,7 @@ export function layWithBorder(
     });
     return row ? [row] : [];
   });
-  const inside = toMultiPolygon(grow(fromMultiPolygon(ground.plantable), -border.clear));
+  const inside = toMultiPolygon(keepAway(fromMultiPolygon(ground.plantable), -border.clear));
   if (!inside.length) throw told('rows.borderTooWide', { clear: lengthOf(border.clear) });
   const rest = layByZone({ ...ground, plantable: inside }, settings, own);
   const { frame, step, between } = rest.rows;

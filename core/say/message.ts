@@ -65,6 +65,8 @@ const of =
 export const lengthOf = of('length');
 /** Metres of a hole's or a tree's size: "28 cm" or "11.0 in". */
 export const smallOf = of('small');
+/** Metres of a long way: "1.2 km" or "0.7 mi". */
+export const distanceOf = of('distance');
 /** Square metres. */
 export const areaOf = of('area');
 /** Cubic metres of a liquid. */

@@ -83,6 +83,16 @@ export interface Messages {
   'formats.weatherLine': 'line' | 'found' | 'wanted';
   'ground.blockTooLarge': 'area' | 'most';
   'ground.blockTooSmall': 'area' | 'least';
+  'ground.holeOutside': 'hole';
+  'ground.holeCut': 'hole';
+  'ground.holesUnited': never;
+  'ground.partsUnited': 'overlap';
+  'ground.farFromSite': 'away';
+  'formats.areasJoined': 'areas';
+  'formats.walkClosed': 'gap';
+  'formats.piecesJoined': 'pieces' | 'gap';
+  'formats.pointsAsCorners': 'points';
+  'formats.readAsUtm': 'zone';
   'ground.cornerNoNumber': never;
   'ground.cutNeedsHeights': never;
   'ground.gridElsewhere': 'latitude' | 'longitude';

@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { checkBoundary } from '$core/ground/boundary';
+import { checkBoundary, mendBoundary } from '$core/ground/boundary';
 import { levelLines, type LevelLines } from '$core/ground/contour-lines';
 import type { Keepout } from '$core/ground/keepouts';
 import { plantableArea, type Plantable } from '$core/ground/plantable';
@@ -98,7 +98,13 @@ const worker = {
         typeof contents === 'string'
           ? readBoundary(contents, fileName, options)
           : boundaryOf(await readShapefile(contents, options), fileName);
-      return { ...read, parts: checkBoundary(read.parts, near) };
+      const { parts, notes } = mendBoundary(read.parts, near);
+      return {
+        ...read,
+        parts,
+        notes: [...read.notes, ...notes],
+        stands: read.stands.map(({ name, parts }) => ({ name, ...mendBoundary(parts, near) })),
+      };
     }),
   readShapes: (contents: string | ArrayBuffer, fileName: string, options: ReadOptions) =>
     tellLater(async () =>

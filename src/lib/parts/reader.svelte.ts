@@ -1,5 +1,6 @@
 import type { Reader } from '$lib/words';
-import { wordsOf } from '$lib/words';
+import { words, wordsOf } from '$lib/words';
+import type { Message } from '$core/say/message';
 import type { UnitSystem } from '$core/measure/units';
 
 /**
@@ -13,3 +14,6 @@ export const reader = $state<{ system: UnitSystem; zone: string }>({
 
 /** What an error says to whoever reads, in their units. */
 export const spoken = (error: unknown): string => wordsOf(error, reader as Reader);
+
+/** A message in words for whoever reads, in their units. */
+export const inWords = (message: Message): string => words(message, reader as Reader);

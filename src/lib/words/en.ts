@@ -135,6 +135,20 @@ export const en: Record<MessageKey, string> = {
   // ground
   'ground.blockTooLarge':
     'The boundary holds {area}; a block has at most {most}. If latitude and longitude are swapped, or the zone is wrong, areas come out like this.',
+  'ground.holeOutside':
+    'Hole {hole, number} lies outside the boundary it is a hole of. Take it out of the file, or draw it where it belongs.',
+  'ground.holeCut':
+    'Hole {hole, number} reaches over the boundary; only what lies inside was taken out.',
+  'ground.holesUnited': 'Holes that overlap were joined into one.',
+  'ground.partsUnited': 'Parts that overlap were joined: {overlap} would have counted twice.',
+  'ground.farFromSite': 'This block lies {away} from the site. Is it the right file?',
+  'formats.areasJoined': '{areas, number} areas were found and joined as parts of one block.',
+  'formats.piecesJoined':
+    '{pieces, number} pieces of the walk were joined; the widest gap between them is {gap}.',
+  'formats.pointsAsCorners':
+    '{points, number} points were taken as corners, in the order of the file.',
+  'formats.walkClosed': 'The walk was closed with a straight line of {gap}.',
+  'formats.readAsUtm': 'Read as UTM zone {zone}.',
   'ground.blockTooSmall': 'The boundary holds {area}; a block has at least {least}.',
   'ground.cornerNoNumber':
     'A corner has no number in it. Each corner is a longitude and a latitude in degrees.',

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { spoken } from '$lib/parts/reader.svelte';
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import { inWords, spoken } from '$lib/parts/reader.svelte';
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
+  import type { Message } from '$core/say/message';
   import { centreOf, geodesicMeasure, mapPoints, type MultiPolygon } from '$core/ground/polygon';
   import { localPlane } from '$core/measure/plane';
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
@@ -17,7 +18,21 @@
   let file = $state.raw<{ contents: string | ArrayBuffer; name: string }>();
   let zone = $state('');
   let name = $state('');
-  let read = $state.raw<{ parts: MultiPolygon; notes: string[] }>();
+  interface Read {
+    name: string;
+    parts: MultiPolygon;
+    notes: Message[];
+  }
+  let read = $state.raw<Read>();
+  let found = $state.raw<Read & { stands: Read[] }>();
+  /** Which of several stands of the file; −1 for all of them as one block. */
+  let stand = $state(-1);
+  function pickStand(index: number) {
+    stand = index;
+    const before = read?.name.slice(0, 80);
+    read = found!.stands[index] ?? found;
+    if (!name || name === before) name = read!.name.slice(0, 80);
+  }
   let wrong = $state('');
   let working = $state(false);
   const measure = $derived(read && geodesicMeasure(read.parts));
@@ -33,10 +48,11 @@
           ? ([data.site.longitude, data.site.latitude] as [number, number])
           : undefined;
       const { contents, name: fileName } = file;
-      const found = await readFile((worker) =>
+      found = await readFile((worker) =>
         worker.readBoundary(contents, fileName, zone ? { zone } : {}, near),
       );
       read = found;
+      stand = -1;
       name ||= found.name.slice(0, 80);
     } catch (error) {
       read = undefined;
@@ -85,7 +101,20 @@
     <h2>Name</h2>
     <TextInput labelText="Name of the block" hideLabel bind:value={name} maxlength={80} />
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    {#each read?.notes ?? [] as note (note)}<p class="say">{note}</p>{/each}
+    {#if found && found.stands.length > 1}
+      <Select
+        labelText="Which of the {found.stands.length} areas"
+        selected={String(stand)}
+        on:update={(e) => Number(e.detail) !== stand && pickStand(Number(e.detail))}
+      >
+        <SelectItem value="-1" text="all of them, one block" />
+        {#each found.stands as entry, i (i)}<SelectItem
+            value={String(i)}
+            text="{entry.name}, {formatArea(geodesicMeasure(entry.parts).area, units.system)}"
+          />{/each}
+      </Select>
+    {/if}
+    {#each read?.notes ?? [] as note (note.key)}<p class="say">{inWords(note)}</p>{/each}
     <div class="buttons">
       <Button disabled={!read || !name.trim()} on:click={create}>Make the block</Button>
     </div>

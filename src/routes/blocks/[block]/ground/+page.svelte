@@ -1,7 +1,7 @@
 <script lang="ts">
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate, goto } from '$app/navigation';
@@ -182,7 +182,7 @@
     wrong = '';
     try {
       const read = await reads((worker) => worker.readBoundary(contents, fileName, {}, origin));
-      notes = read.notes;
+      notes = read.notes.map(inWords);
       history.change({ ...ground, boundary: read.parts });
     } catch (error) {
       wrong = spoken(error);

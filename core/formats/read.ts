@@ -80,11 +80,11 @@ export function boundaryOf(read: ReadShapes, fileName: string): ReadBoundary {
   if (areas.length) {
     if (areas.length > 1) notes.push(say('formats.areasJoined', { areas: areas.length }));
     return {
-      name: (areas.length === 1 && areas[0].name) || name,
+      name: (areas.every((area) => area.name === areas[0].name) && areas[0].name) || name,
       parts: areas.flatMap(({ parts }) => parts),
       notes,
       stands:
-        areas.length > 1
+        new Set(areas.map((area) => area.name)).size > 1 || (areas.length > 1 && !named)
           ? areas.map((area, i) => ({ name: area.name || `${name} ${i + 1}`, parts: area.parts }))
           : [],
     };

@@ -192,9 +192,8 @@ class Tracer {
     const { between, stopUnder, shortest, step } = this.options;
     const level = heightAt(this.surface, x, y);
     if (Number.isNaN(level)) return;
-    // A hundredth more than asked, because distances are taken to traced points, not to the lines between.
-    const stop = between * stopUnder * 1.01;
-    if (this.field.nearest(x, y, stop) < stop) return;
+    const stop = between * stopUnder;
+    if (this.near(x, y, stop)) return;
     const ahead = this.walk(x, y, level, 1, stop);
     const back = ahead.end === 'closed' ? undefined : this.walk(x, y, level, -1, stop);
     const line: number[] = [];
@@ -260,7 +259,17 @@ class Tracer {
       // A correction that throws the line about means a top, a pit or a saddle.
       if (Math.abs(error) > 0.04 || moved > 2 * ds || moved < ds / 4) return ended('flat');
       if (nx < box.minX || nx > box.maxX || ny < box.minY || ny > box.maxY) return ended('edge');
-      if (this.field.nearest(nx, ny, stop) < stop) return ended('neighbour');
+      if (this.near(nx, ny, stop) || this.near((x + nx) / 2, (y + ny) / 2, stop)) {
+        // The line goes on to the very place where its limit is reached.
+        let [clear, barred] = [0, 1];
+        for (let turn = 0; turn < 20; turn++) {
+          const t = (clear + barred) / 2;
+          if (this.near(x + t * (nx - x), y + t * (ny - y), stop)) barred = t;
+          else clear = t;
+        }
+        if (clear * ds > 0.01) line.push(x + clear * (nx - x), y + clear * (ny - y));
+        return ended('neighbour');
+      }
       off = Math.max(off, Math.abs(error));
       line.push(nx, ny);
       if (walked > 4 * ds && Math.hypot(nx - x0, ny - y0) < ds) {
@@ -273,6 +282,12 @@ class Tracer {
       y = ny;
     }
     return ended('flat');
+  }
+
+  /** Whether a place is nearer to a line that is traced already than lines may be. */
+  private near(x: number, y: number, stop: number): boolean {
+    // A step is drawn to its height and may come out longer, up to twice.
+    return this.field.nearestLine(x, y, stop, 2 * this.ds) < stop;
   }
 
   private crossesItself(

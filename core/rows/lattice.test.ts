@@ -176,8 +176,97 @@ test('rows along the edges themselves: a rectangle gives exactly its count', () 
     ],
   ];
   const lattice = layLattice(rectangle, { ...frame, anchor: -12 }, options);
-  // Eleven pegs at 0, 2 … 20; rows at 0, 3, 6, 9, and the far edge is half open.
-  assert.deepEqual([...lattice.stretchCount], [11, 11, 11, 11]);
+  // Eleven pegs at 0, 2 … 20; rows at 0, 3, 6, 9 and 12: one row more than spacings, as with a tape.
+  assert.deepEqual([...lattice.stretchCount], [11, 11, 11, 11, 11]);
+});
+
+test('tape rule: so many spacings wide, one row more, on any bearing and counted from either side', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 40 }),
+      fc.integer({ min: 1, max: 60 }),
+      fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+      fc.constantFrom(1 as const, -1 as const),
+      (rows, pegs, bearing, side) => {
+        const turned: RowFrame = { bearing, side, baseline: 0, anchor: 0 };
+        const [width, length] = [rows * options.between, pegs * options.step];
+        const area: MultiPolygon = [
+          [
+            [
+              [0, 0],
+              [length, 0],
+              [length, width],
+              [0, width],
+            ].map((corner) => fromFrame(turned, corner as Point)),
+          ],
+        ];
+        const { stretchCount } = layLattice(area, turned, options);
+        assert.deepEqual([...stretchCount], new Array<number>(rows + 1).fill(pegs + 1));
+      },
+    ),
+  );
+});
+
+test('edges along a row line belong to it above and below, beside a step and round a hole', () => {
+  const area = (...rings: Point[][]): MultiPolygon => [rings];
+  const lay = (rings: MultiPolygon) => {
+    const { rowIndex, rowStretches, stretchFirst, stretchCount } = layLattice(
+      rings,
+      { bearing: Math.PI / 2, side: -1, baseline: 0, anchor: 0 },
+      { ...options, step: 1, between: 1 },
+    );
+    return Array.from(rowIndex, (row, i) =>
+      Array.from({ length: rowStretches[i + 1] - rowStretches[i] }, (_, s) => [
+        row,
+        stretchFirst[rowStretches[i] + s],
+        stretchCount[rowStretches[i] + s],
+      ]),
+    ).flat();
+  };
+  // A step: the lower part ends where the upper one goes on.
+  const step: Point[] = [
+    [0, 0],
+    [6, 0],
+    [6, 2],
+    [3, 2],
+    [3, 4],
+    [0, 4],
+  ];
+  assert.deepEqual(lay(area(step)), [
+    [0, 0, 7],
+    [1, 0, 7],
+    [2, 0, 7],
+    [3, 0, 4],
+    [4, 0, 4],
+  ]);
+  // A hole from 1 to 3: its edges may be planted, its inside not.
+  const hole: Point[] = [
+    [2, 1],
+    [2, 3],
+    [4, 3],
+    [4, 1],
+  ];
+  assert.deepEqual(
+    lay(
+      area(
+        [
+          [0, 0],
+          [6, 0],
+          [6, 4],
+          [0, 4],
+        ],
+        hole,
+      ),
+    ),
+    [
+      [0, 0, 7],
+      [1, 0, 7],
+      [2, 0, 3],
+      [2, 4, 3],
+      [3, 0, 7],
+      [4, 0, 7],
+    ],
+  );
 });
 
 test('headland is kept at the outer edge and not at a hole', () => {

@@ -64,12 +64,12 @@ export function fromFrame({ bearing, side }: RowFrame, [u, v]: Point): Point {
 }
 
 /**
- * Every position of a lattice that lies in the area, as rows.
+ * Every position of a lattice that lies in the area or on its edge, as rows.
  *
  * One sweep: each edge is cut with the row lines it spans, the cuts of a line are sorted, and
  * between every second pair the line is inside (even-odd rule, edges half open so that a corner is
- * cut once). A row along an edge belongs to the area when the area begins there in the order of
- * counting, not when it ends there. Positions on an edge that crosses their row count as inside.
+ * cut once). Stretches of edge that lie along a row line are inside too, on whichever side of them the area
+ * lies: a field so many spacings wide has one row more than spacings, as with a tape.
  *
  * @param area where trees may stand, metres in the block's plane
  * @throws Told when more than two million positions would come of it
@@ -78,6 +78,7 @@ export function layLattice(area: MultiPolygon, frame: RowFrame, options: Lattice
   const { step, between, stagger, firstPeg, headland, shortest } = options;
   const edges = frameEdges(area, frame, between);
   const { lowest, cutStart, cuts, outer } = cutLines(edges);
+  const flats = flatEdges(edges);
   const lines = cutStart.length - 1;
 
   const rowIndex: number[] = [];
@@ -90,12 +91,13 @@ export function layLattice(area: MultiPolygon, frame: RowFrame, options: Lattice
     const to = cutStart[line + 1];
     sortCuts(cuts, outer, from, to);
     const index = lowest + line;
+    const spans = joinSpans(cuts, outer, from, to, flats.get(index));
     const phase = frame.baseline + firstPeg + (index & 1 ? stagger * step : 0);
     const before = stretchCount.length;
     let lastUsed = -Infinity;
-    for (let cut = from; cut + 1 < to; cut += 2) {
-      const start = cuts[cut] + (outer[cut] ? headland : 0);
-      const end = cuts[cut + 1] - (outer[cut + 1] ? headland : 0);
+    for (const { first: low, last: high, firstOuter, lastOuter } of spans) {
+      const start = low + (firstOuter ? headland : 0);
+      const end = high - (lastOuter ? headland : 0);
       if (end < start || end - start < shortest) continue;
       // A thousand-millionth of a step forgives rounding when a position lies on the edge.
       const first = Math.max(Math.ceil((start - phase) / step - 1e-9), lastUsed + 1);
@@ -136,12 +138,12 @@ function frameEdges(area: MultiPolygon, frame: RowFrame, between: number) {
   const v2 = new Float64Array(count);
   const isOuter = new Uint8Array(count);
   let edge = 0;
-  // A corner within a micrometre of a row line lies on it: else rounding would let a row that runs
-  // along an edge slip in and out of the area.
+  // A corner within a millimetre of a row line lies on it, as it does by any tape: else rounding would let
+  // a row that runs along an edge slip in and out of the area.
   const inRows = (v: number): number => {
     const row = (v - frame.anchor) / between;
     const nearest = Math.round(row);
-    return Math.abs(row - nearest) * between < 1e-6 ? nearest : row;
+    return Math.abs(row - nearest) * between < 1e-3 ? nearest : row;
   };
   for (const rings of area) {
     rings.forEach((ring, ringNumber) => {
@@ -162,6 +164,59 @@ function frameEdges(area: MultiPolygon, frame: RowFrame, between: number) {
     });
   }
   return { u1, v1, u2, v2, isOuter };
+}
+
+/** A stretch of a row line that lies in the area, and whether its ends lie on the outer edge. */
+interface Span {
+  first: number;
+  last: number;
+  firstOuter: boolean;
+  lastOuter: boolean;
+}
+
+/** Edges that lie along a row line, by the line's index. */
+function flatEdges({ u1, v1, u2, v2, isOuter }: ReturnType<typeof frameEdges>) {
+  const flats = new Map<number, Span[]>();
+  for (let edge = 0; edge < v1.length; edge++) {
+    if (v1[edge] !== v2[edge] || !Number.isInteger(v1[edge])) continue;
+    const own = flats.get(v1[edge]) ?? [];
+    if (!own.length) flats.set(v1[edge], own);
+    const onOuter = isOuter[edge] === 1;
+    own.push({
+      first: Math.min(u1[edge], u2[edge]),
+      last: Math.max(u1[edge], u2[edge]),
+      firstOuter: onOuter,
+      lastOuter: onOuter,
+    });
+  }
+  return flats;
+}
+
+/** The stretches of one line: between its cuts, and along edges; those that touch are one. */
+function joinSpans(
+  cuts: Float64Array,
+  outer: Uint8Array,
+  from: number,
+  to: number,
+  flat: readonly Span[] = [],
+): Span[] {
+  const spans: Span[] = [];
+  for (let cut = from; cut + 1 < to; cut += 2)
+    spans.push({
+      first: cuts[cut],
+      last: cuts[cut + 1],
+      firstOuter: outer[cut] === 1,
+      lastOuter: outer[cut + 1] === 1,
+    });
+  if (!flat.length) return spans;
+  const joined: Span[] = [];
+  for (const span of [...spans, ...flat].sort((a, b) => a.first - b.first)) {
+    const before = joined[joined.length - 1];
+    if (!before || span.first > before.last + 1e-9) joined.push({ ...span });
+    else if (span.last > before.last)
+      Object.assign(before, { last: span.last, lastOuter: span.lastOuter });
+  }
+  return joined;
 }
 
 /** Cuts every edge with the lines it spans; cuts of one line lie together, unsorted. */

@@ -97,4 +97,32 @@ export class PointField {
     }
     return Math.sqrt(best);
   }
+
+  /**
+   * Distance to the nearest line, looking no further than a limit; the limit when there is none. Points that
+   * one owner added one after the other are the corners of its line.
+   * @param reach the longest leg of any line, metres
+   */
+  nearestLine(x: number, y: number, limit: number, reach: number): number {
+    let best = limit * limit;
+    const { xy, owners, count } = this;
+    const far = limit + reach;
+    const [first, last] = [this.column(x - far), this.column(x + far)];
+    const top = this.row(y + far);
+    for (let row = this.row(y - far); row <= top; row++) {
+      for (let column = first; column <= last; column++) {
+        for (let at = this.head[row * this.columns + column]; at >= 0; at = this.next[at]) {
+          const [ax, ay] = [xy[2 * at] - x, xy[2 * at + 1] - y];
+          let square = ax * ax + ay * ay;
+          if (at + 1 < count && owners[at + 1] === owners[at]) {
+            const [dx, dy] = [xy[2 * at + 2] - x - ax, xy[2 * at + 3] - y - ay];
+            const t = Math.max(0, Math.min(1, -(ax * dx + ay * dy) / (dx * dx + dy * dy || 1)));
+            square = (ax + t * dx) ** 2 + (ay + t * dy) ** 2;
+          }
+          if (square < best) best = square;
+        }
+      }
+    }
+    return Math.sqrt(best);
+  }
 }

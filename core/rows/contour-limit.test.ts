@@ -1,0 +1,66 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import type { MultiPolygon } from '../ground/polygon';
+import type { Surface } from '../ground/surface';
+import { layOut, type LayoutParameters } from './layout';
+import { rowCount, rowParts } from './rowset';
+
+/** A cone: contour lines draw together towards one side where a ridge runs into it. */
+const ridged = (swell: number): Surface => ({
+  minX: -20,
+  minY: -20,
+  cell: 2,
+  columns: 130,
+  rows: 110,
+  heights: Float32Array.from({ length: 130 * 110 }, (_, i) => {
+    const [x, y] = [-20 + 2 * (i % 130), -20 + 2 * Math.floor(i / 130)];
+    return 200 + 0.12 * y + swell * Math.sin(x / 30) * Math.cos(y / 45) + 0.3 * Math.sin(x / 7);
+  }),
+});
+const block: MultiPolygon = [
+  [
+    [
+      [0, 0],
+      [200, 0],
+      [200, 160],
+      [0, 160],
+    ],
+  ],
+];
+const parameters: LayoutParameters = {
+  ...{ pattern: 'contour', inRow: 2, between: 3, firstOffset: 0, firstPeg: 0, headland: 0 },
+  ...{ shortest: 5, direction: { kind: 'east-west' }, mix: [{ species: 'p', share: 100 }] },
+  arrangement: { kind: 'rows' },
+};
+const cards = { p: { name: 'Pine', matureHeight: 20, damp: '', light: '' } };
+
+/** Distance of a place from a line, leg by leg. */
+function away(line: ArrayLike<number>, px: number, py: number): number {
+  let nearest = Infinity;
+  for (let i = 0; i + 3 < line.length; i += 2) {
+    const [x, y] = [line[i], line[i + 1]];
+    const [dx, dy] = [line[i + 2] - x, line[i + 3] - y];
+    const t = Math.max(0, Math.min(1, ((px - x) * dx + (py - y) * dy) / (dx * dx + dy * dy || 1)));
+    nearest = Math.min(nearest, Math.hypot(px - x - t * dx, py - y - t * dy));
+  }
+  return nearest;
+}
+
+test('contour lines never come nearer than the stop limit, and stop at it, not before', () => {
+  for (const swell of [3, 5]) {
+    const ground = { boundary: block, plantable: block, surface: ridged(swell), cards };
+    const { rows } = layOut(ground, parameters);
+    const lines = Array.from({ length: rowCount(rows) }, (_, row) => rowParts(rows, row).line);
+    const limit = 0.75 * 3;
+    let smallest = Infinity;
+    lines.forEach((line, a) =>
+      lines.forEach((other, b) => {
+        if (a === b) return;
+        for (let i = 0; i < line.length; i += 2)
+          smallest = Math.min(smallest, away(other, line[i], line[i + 1]));
+      }),
+    );
+    assert.ok(smallest > limit * 0.996, `swell ${swell}: ${smallest} under ${limit}`);
+    assert.ok(smallest < limit * 1.01, `swell ${swell}: ${smallest}, stopped too early`);
+  }
+});

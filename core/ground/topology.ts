@@ -210,19 +210,19 @@ export const areaOf = (geometry: Geometry): number => geometry.getArea();
 /** Flat ends, so that an offset curve does not run round the end of its line. */
 const FLAT_CAP = 2;
 
+/** A curve at a distance from a line, in its direction, and the side it lies on: 1 right, −1 left. */
+export interface OffsetLine {
+  points: Point[];
+  side: number;
+}
+
 /**
- * Curves at a distance from a line, on the side (or sides) where an area lies. They are the outline
- * of the line's buffer, so every place on them is at that distance from the line and nowhere nearer:
- * no loops inside tight bends.
+ * Curves at a distance from a line, on both sides of it. They are the outline of the line's buffer, so every
+ * place on them is at that distance from the line and nowhere nearer: no loops inside tight bends.
  * @param line at least two different corners, metres
  * @param distance metres, above 0
- * @returns lines in the direction of the given one, from its start
  */
-export function offsetLines(
-  line: readonly Point[],
-  distance: number,
-  area: MultiPolygon,
-): Point[][] {
+export function offsetLines(line: readonly Point[], distance: number): OffsetLine[] {
   const guide = factory.createLineString(coordinates(line));
   const outline = BufferOp.bufferOp(guide, distance, 32, FLAT_CAP).getBoundary();
   const out: Point[][] = [];
@@ -233,11 +233,7 @@ export function offsetLines(
       .map((c: Geometry): Point => [c.x, c.y]);
     out.push(...sidesOf(points, line, distance));
   }
-  const wanted = sideOf(line, area);
-  return out.flatMap((points) => {
-    const along = orient(points, line);
-    return along.side === wanted || wanted === 0 ? [along.points] : [];
-  });
+  return out.map((points) => orient(points, line));
 }
 
 /** Parts of a buffer's outline that are offset curves: the ends across the line are cut away. */
@@ -286,22 +282,29 @@ function fromLine(line: readonly Point[], [px, py]: Point): { distance: number; 
   return { distance: nearest, side };
 }
 
-/** The side of a line on which an area lies; 0 when it lies on both. */
-function sideOf(line: readonly Point[], area: MultiPolygon): number {
-  let [right, left] = [0, 0];
-  for (const [outer] of area) {
-    for (const point of outer) {
-      const { side } = fromLine(line, point);
-      if (side > 0) right++;
-      if (side < 0) left++;
+/** Places looked at along each way to see on which side of a line an area lies. */
+const LOOKS = 24;
+
+/** The side of a line on which most of an area lies: 1 right, −1 left. */
+export function sideOf(line: readonly Point[], area: MultiPolygon): number {
+  const corners = area.flatMap(([outer]) => outer);
+  const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+  const [minX, minY] = [Math.min(...xs), Math.min(...ys)];
+  const [width, height] = [Math.max(...xs) - minX, Math.max(...ys) - minY];
+  let balance = 0;
+  for (let i = 0; i < LOOKS; i++)
+    for (let j = 0; j < LOOKS; j++) {
+      const place: Point = [
+        minX + ((i + 0.5) / LOOKS) * width,
+        minY + ((j + 0.5) / LOOKS) * height,
+      ];
+      if (contains(area, place)) balance += fromLine(line, place).side;
     }
-  }
-  if (Math.min(right, left) > 0.25 * (right + left)) return 0;
-  return right > left ? 1 : -1;
+  return balance >= 0 ? 1 : -1;
 }
 
 /** An offset curve in the direction of its line, with the side it lies on. */
-function orient(points: Point[], line: readonly Point[]): { points: Point[]; side: number } {
+function orient(points: Point[], line: readonly Point[]): OffsetLine {
   const { side } = fromLine(line, points[Math.floor(points.length / 2)]);
   const from = line[0];
   const begin = Math.hypot(points[0][0] - from[0], points[0][1] - from[1]);

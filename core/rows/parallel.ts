@@ -1,7 +1,7 @@
 import { told } from '../say/told';
 import type { Point } from '../measure/plane';
 import { bearingOf, boxOf, type MultiPolygon } from '../ground/polygon';
-import { offsetLines } from '../ground/topology';
+import { offsetLines, sideOf } from '../ground/topology';
 import { asFlat, AreaIndex, peggedRow } from './clip';
 import { rowSetOf, type RowParts, type RowSet } from './rowset';
 
@@ -30,8 +30,8 @@ export interface ParallelOptions {
 }
 
 /**
- * Rows parallel to a line: the k-th row is every place at its distance from the guide, on the side
- * of the guide where the block lies. Such curves have no loops at tight bends, and pegs stand at an
+ * Rows parallel to a line: the k-th row is every place at its distance from the guide, on both sides of it
+ * where the block lies on both. Such curves have no loops at tight bends, and pegs stand at an
  * equal step along them.
  * @param guide at least two corners, metres in the block's plane
  * @throws Told when the guide has no length or no row meets the area
@@ -46,20 +46,31 @@ export function parallelRows(
   const farthest = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) + distanceTo(box, guide);
   // Past its ends the guide runs on straight, so that rows cross the whole block.
   const long = extended(guide, farthest);
-  const rows: RowParts[] = [];
-  let missed = 0;
-  for (let k = 0; ; k++) {
-    const distance = options.firstOffset + k * options.between;
-    if (distance > farthest || missed > 3 + farthest / options.between / 4) break;
-    const row = rowAt(index, long, distance, {
-      ...options,
-      start: -farthest,
-      phase: options.firstPeg + (k % 2 ? options.stagger * options.step : 0),
-    });
-    missed = row.length ? 0 : missed + 1;
-    rows.push(...row);
-  }
-  return finish(rows, guide, options.step, options.between);
+  const main = sideOf(long, area);
+  const { between, firstOffset } = options;
+  const lay = (side: number, first: number): RowParts[] => {
+    const rows: RowParts[] = [];
+    let missed = 0;
+    for (let k = 0; ; k++) {
+      const distance = first + k * between;
+      if (distance > farthest || missed > 3 + farthest / between / 4) break;
+      const row = rowAt(index, long, distance, side, {
+        ...options,
+        start: -farthest,
+        phase: options.firstPeg + (k % 2 ? options.stagger * options.step : 0),
+      });
+      missed = row.length ? 0 : missed + 1;
+      rows.push(...row);
+    }
+    return rows;
+  };
+  // Ground on the other side of the guide is not left out: rows there keep their spacing across the guide,
+  // and the first of them at least as far off as on this side. They are numbered towards the guide.
+  const beyond = lay(
+    -main,
+    firstOffset < 1e-6 ? between : Math.max(firstOffset, between - firstOffset),
+  );
+  return finish([...beyond.reverse(), ...lay(main, firstOffset)], guide, options.step, between);
 }
 
 /**
@@ -73,12 +84,13 @@ export function shelterRows(
   options: Pick<ParallelOptions, 'firstPeg' | 'headland' | 'shortest'>,
 ): { rows: RowSet; belongs: number[] } {
   const index = new AreaIndex(area);
+  const side = sideOf(guide, area);
   const parts: RowParts[] = [];
   const belongs: number[] = [];
   let distance = 0;
   rows.forEach((row, number) => {
     distance += row.offset;
-    const found = rowAt(index, guide, distance, {
+    const found = rowAt(index, guide, distance, side, {
       ...options,
       step: row.step,
       phase: options.firstPeg + row.stagger * row.step,
@@ -103,6 +115,7 @@ function rowAt(
   index: AreaIndex,
   guide: readonly Point[],
   distance: number,
+  side: number,
   options: {
     step: number;
     phase: number;
@@ -112,7 +125,10 @@ function rowAt(
     start?: number;
   },
 ): RowParts[] {
-  const lines = distance < 1e-6 ? [[...guide]] : offsetLines(guide, distance, index.area);
+  const lines =
+    distance < 1e-6
+      ? [[...guide]]
+      : offsetLines(guide, distance).flatMap((line) => (line.side === side ? [line.points] : []));
   return lines.flatMap((line) => peggedRow(index, asFlat(line), options.start, options) ?? []);
 }
 

@@ -2,7 +2,14 @@ import { told } from '../say/told';
 import { lengthOf } from '../say/message';
 import type { Point } from '../measure/plane';
 import { formatLength, formatNumber } from '../measure/units';
-import { bearingOf, contains, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
+import {
+  bearingOf,
+  boxOf,
+  contains,
+  longestSide,
+  planeArea,
+  type MultiPolygon,
+} from '../ground/polygon';
 import { groundLie, type Surface } from '../ground/surface';
 import {
   fromMultiPolygon,
@@ -16,7 +23,9 @@ import { asFlat, AreaIndex, peggedRow } from './clip';
 import { contourRows, type GapStatistics, type TracedRow } from './contour';
 import { layLattice, toFrame, type RowFrame } from './lattice';
 import { parallelRows, shelterRows, type ShelterRow } from './parallel';
-import { rowSetOf, rowParts, rowCount, rowsOfLattice, type RowSet } from './rowset';
+import { keepPositions } from './limits';
+import { PointField } from './near';
+import { positions, rowSetOf, rowParts, rowCount, rowsOfLattice, type RowSet } from './rowset';
 import { clusters, FILLED, intoLanes, scatter } from './scatter';
 import { density, rowSpacingOf, staggerOf, type Pattern } from './spacing';
 
@@ -260,10 +269,12 @@ export function layByZone(
   if (!pieces.length) return layPattern(ground, ground.plantable, settings);
   const left = toMultiPolygon(rest);
   if (left.length) pieces.unshift({ area: left, settings, name: '' });
-  const laid = pieces.map((piece) => ({
-    name: piece.name,
-    ...layPattern(ground, piece.area, piece.settings),
-  }));
+  const laid = keptApart(
+    pieces.map(({ name, area, settings: own }) => ({
+      ...{ name, settings: own },
+      ...layPattern(ground, area, own),
+    })),
+  );
   let number = 0;
   const notes = laid.flatMap(({ rows, name, notes: own }) => {
     const first = number + 1;
@@ -280,6 +291,78 @@ export function layByZone(
     notes,
   };
 }
+
+/** The least distance between two trees that a pattern promises, metres. */
+function promisedApart(rows: RowSet, settings: PatternSettings): number {
+  switch (settings.pattern) {
+    case 'scatter':
+    case 'gaps':
+      return settings.scatter?.minimum ?? SCATTER_DEFAULTS.minimum;
+    case 'clusters':
+      return settings.cluster?.spacing ?? CLUSTER_DEFAULTS.spacing;
+    case 'shelter':
+      return Math.min(...settings.shelter!.map(({ step, offset }) => Math.min(step, offset)));
+    case 'contour':
+    case 'graded':
+      return Math.min(
+        rows.step,
+        rows.between * (settings.contour?.stopUnder ?? CONTOUR_DEFAULTS.stopUnder),
+      );
+    default:
+      return Math.min(rows.step, Math.hypot(rows.between, staggerOf(settings.pattern) * rows.step));
+  }
+}
+
+/**
+ * Where two patterns meet, the ground that zones leave over gives way to the zones, and a later zone to an
+ * earlier one: their trees keep the smaller of the distances that the two patterns promise.
+ */
+function keptApart<Piece extends Laid & { settings: PatternSettings; name: string }>(
+  pieces: readonly Piece[],
+): Piece[] {
+  const boxes = pieces.map(({ rows }) => positions(rows));
+  const all = boxOf(
+    boxes.flatMap((xy) =>
+      Array.from({ length: xy.length / 2 }, (_, i): Point => [xy[2 * i], xy[2 * i + 1]]),
+    ),
+  );
+  const apart = pieces.map(({ rows, settings }) => promisedApart(rows, settings));
+  // The rest comes first in the list and last in the right to its place.
+  const order = pieces.map((_, i) => i).sort((a, b) => rank(pieces[a]) - rank(pieces[b]));
+  const placed: { field: PointField; apart: number }[] = [];
+  const result = [...pieces];
+  for (const piece of order) {
+    const xy = boxes[piece];
+    const kept = new Uint8Array(xy.length / 2).fill(1);
+    let removed = 0;
+    for (let i = 0; i < kept.length; i++) {
+      const [x, y] = [xy[2 * i], xy[2 * i + 1]];
+      const crowded = placed.some(({ field, apart: other }) => {
+        // Rounding of a tenth of a millimetre is no undercutting.
+        const least = Math.min(apart[piece], other) - 2e-4;
+        return field.nearest(x, y, least) < least;
+      });
+      if (!crowded) continue;
+      kept[i] = 0;
+      removed++;
+    }
+    const field = new PointField(all, Math.max(apart[piece], 0.5));
+    for (let i = 0; i < kept.length; i++) if (kept[i]) field.add(xy[2 * i], xy[2 * i + 1], piece);
+    placed.push({ field, apart: apart[piece] });
+    if (!removed) continue;
+    const { name, notes, rows } = pieces[piece];
+    result[piece] = {
+      ...pieces[piece],
+      rows: keepPositions(rows, kept),
+      notes: [
+        ...notes,
+        `${removed} ${removed === 1 ? 'place' : 'places'} ${name ? `of ${name} ` : ''}at the border of another pattern stay empty: nearer than ${formatLength(apart[piece], 'metric')}.`,
+      ],
+    };
+  }
+  return result;
+}
+const rank = ({ name }: { name: string }) => (name ? 0 : 1);
 
 /**
  * Lays a border along the edge first and everything else inside it.

@@ -221,7 +221,8 @@ function thin(
   const densest = FILLED / (minimum * minimum);
   const wished = [
     0,
-    clumps?.density ?? 0,
+    // A clump adds to the ground it lies in; it never thins it.
+    clumps ? Math.max(clumps.density, density ?? densest) : 0,
     ...zones.map((zone) => zone.density),
     density ?? densest,
   ];

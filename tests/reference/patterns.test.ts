@@ -8,8 +8,8 @@ import GeoJSON from 'ol/format/GeoJSON.js';
 import { DOMParser } from '@xmldom/xmldom';
 import { encodeNmeaPacket, type GGAPacket } from 'nmea-simple';
 import type { Keepout } from '../../core/ground/keepouts';
-import { planeArea, type MultiPolygon } from '../../core/ground/polygon';
-import { offsetLines } from '../../core/ground/topology';
+import { contains, planeArea, type MultiPolygon } from '../../core/ground/polygon';
+import { offsetLines, sideOf } from '../../core/ground/topology';
 import type { Point } from '../../core/measure/plane';
 import { localPlane } from '../../core/measure/plane';
 import {
@@ -185,10 +185,12 @@ test('offset curves keep their distance, with no loop inside a tight bend', () =
       ],
     ],
   ];
-  const lines = offsetLines(bent, 6, above);
-  assert.ok(lines.length >= 1);
-  for (const line of lines)
-    for (const point of line) assert.ok(Math.abs(toGuide(point) - 6) < 0.01, `${point}`);
+  const main = sideOf(bent, above);
+  const lines = offsetLines(bent, 6);
+  assert.deepEqual([...new Set(lines.map(({ side }) => side))].sort(), [-1, 1]);
+  assert.ok(lines.some(({ points, side }) => side === main && contains(above, points[1])));
+  for (const { points } of lines)
+    for (const point of points) assert.ok(Math.abs(toGuide(point) - 6) < 0.01, `${point}`);
 });
 
 // Facts of the trade, common practice, no source: 3-4-5 on the ground, strings of 91 m.

@@ -85,7 +85,7 @@ test('straight rows on a thousand awkward fields: every place that belongs, and 
       direction: { kind: 'bearing', bearing: 2 * Math.PI * random() },
     };
     const ground: LayoutGround = { boundary: area, plantable: area, cards };
-    let xy = new Float64Array();
+    let xy: ArrayLike<number> = [];
     try {
       xy = positions(layOut(ground, settings).rows);
     } catch (error) {

@@ -4,7 +4,14 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { MultiPolygon } from '../ground/polygon';
-import { layOut, type LayoutParameters } from './layout';
+import {
+  driftOf,
+  layOut,
+  layoutOfStored,
+  type LayoutGround,
+  type LayoutParameters,
+  type StoredLayout,
+} from './layout';
 import { toFrame } from './lattice';
 import { positions, rowCount } from './rowset';
 import { density, spacingForDensity } from './spacing';
@@ -201,4 +208,54 @@ test('the first n trees of a row have the species of its first runs', () => {
   assert.deepEqual(speciesOfFirst([0, 5, 1, 3, 0, 4], 7, 2), [5, 2]);
   assert.deepEqual(speciesOfFirst([0, 5, 1, 3, 0, 4], 99, 2), [9, 3]);
   assert.deepEqual(speciesOfFirst([0, 5], 0, 2), [0, 0]);
+});
+
+test('a kept version is what it is, and says what laying it anew would change', () => {
+  const parameters: LayoutParameters = {
+    ...{ pattern: 'offset', inRow: 2.5, between: 3, firstOffset: 1, firstPeg: 0, headland: 2 },
+    ...{ shortest: 5, direction: { kind: 'bearing', bearing: 0.4 } },
+    mix: [
+      { species: 'p', share: 60 },
+      { species: 'b', share: 40 },
+    ],
+    arrangement: { kind: 'runs', length: 5 },
+  };
+  const field = (width: number): LayoutGround => {
+    const area: MultiPolygon = [
+      [
+        [
+          [0, 0],
+          [width, 0],
+          [width, 80],
+          [0, 80],
+        ],
+      ],
+    ];
+    return { boundary: area, plantable: area };
+  };
+  const laid = layOut(field(100), parameters);
+  const kept: StoredLayout = {
+    rhythm: rhythmOf(laid.rows),
+    rows: toStoredRows(laid.rows, laid.runs),
+    parameters,
+    plantableArea: 8000,
+  };
+  const shown = layoutOfStored(JSON.parse(JSON.stringify(kept)) as StoredLayout);
+  assert.deepEqual(shown.runs, laid.runs);
+  assert.deepEqual(shown.speciesCounts, laid.speciesCounts);
+  assert.deepEqual([...positions(shown.rows)], [...positions(laid.rows)]);
+  for (const key of ['trees', 'stocked', 'rows', 'walked'] as const)
+    assert.ok(Math.abs(shown.figures[key].value - laid.figures[key].value) < 1e-9, key);
+  assert.equal(driftOf(kept, field(100)), undefined);
+  const smaller = driftOf(kept, field(90))!;
+  assert.equal(smaller.trees, laid.rows.total);
+  assert.equal(smaller.anew, layOut(field(90), parameters).rows.total);
+  assert.deepEqual([smaller.groundThen, Math.round(smaller.groundNow)], [8000, 7200]);
+  assert.ok(smaller.rows > 0 && smaller.anew < smaller.trees);
+  // The same count with other species in the rows is a change too.
+  const other = {
+    ...kept,
+    parameters: { ...parameters, arrangement: { kind: 'alternate' as const } },
+  };
+  assert.ok(driftOf(other, field(100))!.rows > 0);
 });

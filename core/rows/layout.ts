@@ -15,13 +15,14 @@ import {
 } from './pattern';
 import { lineBetween, positions, rowCount, rowSpan, stepsBetweenRows, type RowSet } from './rowset';
 import { densityFigure, isLattice, isListed } from './spacing';
-import { arrange, type Arrangement, type Places, type Runs } from './species';
+import { arrange, countSpecies, type Arrangement, type Places, type Runs } from './species';
+import { toRowSet, toStoredRows, treesInRow, type RowRhythm, type StoredRow } from './stored';
 import { layTrial, type Trial } from './trial';
 
 export { alongLongestSide, rowFrame, type Direction } from './pattern';
 
 /** Goes up whenever the same parameters could give other positions. Stored with every layout. */
-export const COMPUTATION_VERSION = 2;
+export const COMPUTATION_VERSION = 3;
 
 /** Strings come in this length (metres); longer rows are broken at intermediate pegs. */
 export const STRING_LENGTH = 91;
@@ -104,6 +105,79 @@ export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layo
       ground.surface && !isListed(parameters.pattern) ? fallsOf(ground.surface, rows) : undefined,
     trial: species.trial,
     lostMoves: moved.lost,
+  };
+}
+
+/** A version as it was kept. */
+export interface StoredLayout {
+  rhythm: RowRhythm;
+  rows: readonly StoredRow[];
+  parameters: LayoutParameters;
+  /** Plantable ground when it was laid, square metres. */
+  plantableArea: number;
+}
+
+/**
+ * A kept version shown as what it is: its rows and runs as they stand, whatever has changed since in the
+ * ground, the zones, the species or the computation.
+ * @param surface heights, for how its rows lie; they are not part of the version
+ */
+export function layoutOfStored(
+  { rhythm, rows: stored, parameters, plantableArea }: StoredLayout,
+  surface?: Surface,
+): Layout {
+  const rows = toRowSet(rhythm, stored);
+  const runs = stored.map((row) => row.runs);
+  return {
+    rows,
+    runs,
+    speciesCounts: countSpecies(runs, parameters.mix.length),
+    notes: [],
+    figures: layoutFigures(rows, plantableArea, parameters),
+    falls: surface && !isListed(parameters.pattern) ? fallsOf(surface, rows) : undefined,
+    lostMoves: [],
+  };
+}
+
+/** What would come out otherwise if a kept version were laid anew today. */
+export interface Drift {
+  /** Trees it has, and would have. */
+  trees: number;
+  anew: number;
+  /** Plantable ground then and now, square metres. */
+  groundThen: number;
+  groundNow: number;
+  /** Rows that would stand elsewhere, begin or end elsewhere, or have other species. */
+  rows: number;
+}
+
+/** A millimetre: rows are kept to no more. */
+const SAME = 1e-3;
+
+/**
+ * Holds a kept version against the same parameters laid on the ground of today.
+ * @returns nothing where the same rows with the same species would come out
+ */
+export function driftOf(stored: StoredLayout, ground: LayoutGround): Drift | undefined {
+  const anew = layOut(ground, stored.parameters);
+  const groundNow = planeArea(ground.plantable);
+  const now = toStoredRows(anew.rows, anew.runs);
+  const close = (a: readonly number[], b: readonly number[]) =>
+    a.length === b.length && a.every((value, i) => Math.abs(value - b[i]) < SAME);
+  let rows = 0;
+  for (let i = 0; i < Math.max(now.length, stored.rows.length); i++) {
+    const [a, b] = [stored.rows[i], now[i]];
+    const same =
+      a && b && close(a.stretches, b.stretches) && close(a.runs, b.runs) && close(a.line, b.line);
+    if (!same) rows++;
+  }
+  if (!rows) return undefined;
+  return {
+    trees: stored.rows.reduce((sum, row) => sum + treesInRow(row), 0),
+    anew: anew.rows.total,
+    groundThen: stored.plantableArea,
+    groundNow,
+    rows,
   };
 }
 

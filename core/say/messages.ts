@@ -201,6 +201,7 @@ export interface Messages {
   'rows.notReleased': 'number';
   'rows.notLocated': 'name';
   'rows.plantedIn': 'number' | 'planted';
+  'rows.versionUnread': never;
   'rows.noTree': never;
   'rows.shareNeedsRelease': never;
   'ground.released': 'number' | 'block' | 'what';

@@ -28,7 +28,16 @@ import type { Message } from '$core/say/message';
 import { isTold, told } from '$core/say/told';
 import { localPlane, type Point } from '$core/measure/plane';
 import { layoutGround, type Card } from '$core/rows/ground';
-import { layOut, type Layout, type LayoutGround, type LayoutParameters } from '$core/rows/layout';
+import {
+  driftOf,
+  layOut,
+  layoutOfStored,
+  type Drift,
+  type Layout,
+  type LayoutGround,
+  type LayoutParameters,
+  type StoredLayout,
+} from '$core/rows/layout';
 import { searchBearings, type BearingResult } from '$core/rows/search';
 
 /** What came of a task: errors cross the thread as their message, or as their own words. */
@@ -180,6 +189,27 @@ const worker = {
     tell(() => {
       if (!ground) throw told('ground.notRead');
       return layOut(ground, parameters);
+    }),
+  /** A kept version as it stands, and what laying it anew today would change. */
+  showVersion: (stored: StoredLayout): Told<{ layout: Layout; drift?: Drift }> =>
+    tell(() => {
+      if (!ground) throw told('ground.notRead');
+      const layout = layoutOfStored(stored, ground.surface);
+      try {
+        return { layout, drift: driftOf(stored, ground) };
+      } catch (error) {
+        // Where it cannot be laid at all any more, it is still what it is.
+        if (!isTold(error)) throw error;
+        const { trees } = layout.figures;
+        const then = stored.plantableArea;
+        return {
+          layout,
+          drift: {
+            ...{ trees: trees.value, anew: 0, rows: stored.rows.length },
+            ...{ groundThen: then, groundNow: planeArea(ground.plantable) },
+          },
+        };
+      }
     }),
   /** To stop a search, its worker is ended: nothing of it needs keeping. */
   search: (

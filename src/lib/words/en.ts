@@ -314,6 +314,8 @@ export const en: Record<MessageKey, string> = {
     '“{name}” has not been located and marked. Have its owner do that and enter the day on the Ground page; nothing is dug before.',
   'rows.plantedIn':
     'Version {number, number} is released and {planted, plural, one {# tree is} other {# trees are}} entered as planted in its rows. Its rows cannot change under them; cut a new block for the rest.',
+  'rows.versionUnread':
+    'The rows of this version could not be read. Look whether there is a connection, then open it again.',
   'rows.noTree': 'Not one tree fits with this spacing, headland and first row. Nothing was saved.',
   'rows.shareNeedsRelease': 'Release the layout first; then its rows can be shared out.',
   'ground.released':

@@ -1,3 +1,4 @@
+import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { plantableOf, surfaceFact, zonesFact } from '$lib/rooms/ground/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { layoutsFact, releasedOf, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -5,7 +6,7 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
-  depends('viridane:rows', 'viridane:ground', 'viridane:stock');
+  depends('viridane:rows', 'viridane:ground', 'viridane:stock', 'viridane:crew');
   const { block, facts } = await openBlock(locals, params.block);
   const [plantable, zones, surface, versions, names] = await Promise.all([
     plantableOf(facts, block),
@@ -26,11 +27,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     zones,
     surface,
     versions: versions.map(
-      ({ id, number, name, state, trees, createdAt, createdBy, computation, parameters }) => ({
-        ...{ id, number, name, state, trees, createdAt, computation, parameters },
+      ({ id, number, name, state, trees, plantableArea, createdAt, createdBy, ...more }) => ({
+        ...{ id, number, name, state, trees, plantableArea, createdAt },
+        ...{ computation: more.computation, parameters: more.parameters },
         author: names.get(createdBy) ?? '',
       }),
     ),
+    /** Trees in the ground by the version that is with the crew. */
+    planted: (await plantedOf(facts, block.id)).planted,
     releasedRows: released ? (await facts.of(rowsFact, block.id)).length : 0,
   };
 };

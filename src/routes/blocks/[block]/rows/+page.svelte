@@ -9,7 +9,14 @@
   import type { Zone } from '$core/ground/zones';
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatNumber } from '$core/measure/units';
-  import { alongLongestSide, type Layout, type LayoutParameters } from '$core/rows/layout';
+  import { told } from '$core/say/told';
+  import {
+    alongLongestSide,
+    type Layout,
+    type LayoutParameters,
+    type Drift,
+    type StoredLayout,
+  } from '$core/rows/layout';
   import { crownRadius } from '$core/rows/crowns';
   import { rowEnds, type Move } from '$core/rows/moves';
   import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
@@ -28,6 +35,8 @@
   import DecideSpecies from './DecideSpecies.svelte';
   import Directions from './Directions.svelte';
   import Earth from './Earth.svelte';
+  import Drifted from './Drifted.svelte';
+  import Release from './Release.svelte';
   import RowFigures from './RowFigures.svelte';
   import RowTable from './RowTable.svelte';
   import SettingOut from './SettingOut.svelte';
@@ -94,7 +103,8 @@
   let naming = $state(false);
   let name = $state('');
   let releasing = $state<(typeof data.versions)[number]>();
-  let ready = $state(false);
+  /** How often the ground was read: what is laid on it follows. */
+  let grounds = $state(0);
 
   /** The layout that table and panels under the plan show: while a slider moves, the plan goes first. */
   let settled = $state.raw<typeof layout>();
@@ -104,11 +114,35 @@
     if (!settled) settled = layout;
     else settling = setTimeout(() => (settled = layout), 120);
   }
+  /** The version that is open, as long as nothing of it is changed: it shows its own rows. */
+  const version = $derived(data.versions.find(({ number }) => number === shown));
+  /** What laying the open version anew today would change. */
+  let drift = $state.raw<Drift>();
+  const keptRows = new Map<string, StoredLayout>();
+  async function rowsOf(id: string): Promise<StoredLayout> {
+    const known = keptRows.get(id);
+    if (known) return known;
+    const answer = await fetch(`/blocks/${data.block.id}/rows/${id}/stored`);
+    if (!answer.ok) throw told('rows.versionUnread');
+    const read = (await answer.json()) as StoredLayout;
+    keptRows.set(id, read);
+    return read;
+  }
+  interface Wanted {
+    parameters: LayoutParameters;
+    version?: string;
+  }
   const work = latestOnly(
-    async (wanted: LayoutParameters) =>
-      heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
-    (result, wanted) => {
+    async ({ parameters: wanted, version: id }: Wanted) =>
+      id
+        ? heard(await coreWorker().showVersion(await rowsOf(id)))
+        : {
+            layout: heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
+            drift: undefined,
+          },
+    ({ layout: result, drift: found }, { parameters: wanted }) => {
       layout = { result, parameters: wanted };
+      drift = found;
       settle();
       wrong = result.rows.total
         ? ''
@@ -129,13 +163,12 @@
         wrong = spoken(error);
       }
       await coreWorker().setGround({ boundary, area, keptOut, limits }, zones, species, origin);
-      ready = true;
+      grounds++;
     })();
   });
   $effect(() => {
-    if (ready) work(parameters);
+    if (grounds) work({ parameters, version: version?.id });
   });
-
   const change = (next: Partial<LayoutParameters>, tag = '') => {
     history.change({ ...parameters, ...next }, tag);
     shown = undefined;
@@ -330,6 +363,7 @@
       wrong = spoken(error);
     }
   }
+  const released = $derived(data.versions.find(({ state }) => state === 'released'));
   function reopen(version: (typeof data.versions)[number]) {
     history.change(version.parameters);
     history.markSaved();
@@ -434,7 +468,7 @@
           onselect={(row) => (selected = row)}
           block={data.block.id}
           saved={data.versions.find(({ number }) => number === shown)}
-          trial={Boolean(settled.result.trial)}
+          trial={settled.parameters.arrangement.kind === 'trial'}
         />
       {:else}
         <section class="under">
@@ -478,8 +512,25 @@
         >
       </div>
       <div class="gap"></div>
-      <RowFigures layout={layout.result} {looks} plantable={data.ground.plantable} />
+      <RowFigures
+        layout={layout.result}
+        {looks}
+        plantable={version
+          ? {
+              value: version.plantableArea,
+              kind: 'area',
+              formula: `as it was when version ${version.number} was laid`,
+              steps: [],
+            }
+          : data.ground.plantable}
+      />
     {/if}
+    {#if drift && version}<Drifted
+        {version}
+        {drift}
+        {editable}
+        onanew={() => (shown = undefined)}
+      />{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if editable}
       <div class="buttons">
@@ -529,25 +580,13 @@
     maxlength={80}
   />
 </Modal>
-<Modal
-  open={Boolean(releasing)}
-  modalHeading="Release version {releasing?.number} to the crew"
-  primaryButtonText="Release"
-  secondaryButtonText="Not yet"
-  size="sm"
-  on:close={() => (releasing = undefined)}
-  on:click:button--secondary={() => (releasing = undefined)}
-  on:submit={release}
->
-  <p>
-    {formatNumber(releasing?.trees ?? 0)} trees. Its rows are then fixed: what is planted is entered against
-    them, and they cannot change under planted trees.
-  </p>
-  <p class="say caution">
-    Buried services located and marked, overhead lines agreed with their utility, before anyone
-    digs.
-  </p>
-</Modal>
+<Release
+  version={releasing}
+  before={released}
+  planted={data.planted}
+  onclose={() => (releasing = undefined)}
+  onrelease={release}
+/>
 
 <style>
   .under {

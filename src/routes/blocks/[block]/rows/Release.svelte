@@ -1,0 +1,44 @@
+<script lang="ts">
+  import { Modal } from 'carbon-components-svelte';
+  import { formatNumber } from '$core/measure/units';
+  import type { PageData } from './$types';
+
+  type Version = PageData['versions'][number];
+  interface Props {
+    version?: Version;
+    /** The version that is with the crew now, and the trees planted by it. */
+    before?: Version;
+    planted: number;
+    onclose: () => void;
+    onrelease: () => void;
+  }
+  let { version, before, planted, onclose, onrelease }: Props = $props();
+</script>
+
+<Modal
+  open={Boolean(version)}
+  modalHeading="Release version {version?.number} to the crew"
+  primaryButtonText={before ? `Withdraw ${before.number} and release` : 'Release'}
+  primaryButtonDisabled={Boolean(before && planted)}
+  secondaryButtonText="Not yet"
+  size="sm"
+  on:close={onclose}
+  on:click:button--secondary={onclose}
+  on:submit={onrelease}
+>
+  {#if before}<p class="say stop">
+      {#if planted}Version {before.number} is with the crew and {formatNumber(planted)} trees are planted
+        by it. It cannot be withdrawn, nor this one be released over it.
+      {:else}This withdraws version {before.number}, {formatNumber(before.trees)} trees: its sheets, cards
+        and shares no longer hold. A phone without signal learns it when it is back; what it tallied meanwhile
+        is carried to the new rows by position.{/if}
+    </p>{/if}
+  <p>
+    {formatNumber(version?.trees ?? 0)} trees. Its rows are then fixed: what is planted is entered against
+    them, and they cannot change under planted trees.
+  </p>
+  <p class="say caution">
+    Buried services located and marked, overhead lines agreed with their utility, before anyone
+    digs.
+  </p>
+</Modal>

@@ -1,0 +1,16 @@
+import { error, json } from '@sveltejs/kit';
+import type { StoredLayout } from '../../../../../../../core/rows/layout';
+import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
+import { openBlock } from '$lib/server/page';
+import type { RequestHandler } from './$types';
+
+/** A version's rows as they were kept. They never change, so a browser that has them need not ask again. */
+export const GET: RequestHandler = async ({ params, locals }) => {
+  const { block, facts } = await openBlock(locals, params.block);
+  const layout = (await facts.of(layoutsFact, block.id)).find(({ id }) => id === params.layout);
+  if (!layout) error(404, 'There is no such layout among yours.');
+  const rows = (await readRows(facts.reader, [layout.id])).get(layout.id) ?? [];
+  const { rhythm, parameters, plantableArea } = layout;
+  const stored: StoredLayout = { rhythm, rows, parameters, plantableArea };
+  return json(stored, { headers: { 'cache-control': 'private, max-age=86400, immutable' } });
+};

@@ -237,6 +237,7 @@ export interface Messages {
   'stock.codeTaken': 'code';
   'stock.speciesStays': 'code';
   'stock.placeTaken': 'name';
+  'stock.toolTaken': 'name';
   'stock.noLogger': 'place';
   'stock.crewAsWhole': never;
   'stock.storeWithoutName': never;

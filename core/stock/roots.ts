@@ -15,10 +15,10 @@ export interface Tool {
   rate: number;
 }
 
-/** Roots of one measured tree, metres. */
+/** Roots of one measured tree, metres. A spread that nobody measured is unknown, not 0. */
 export interface Roots {
   length: number;
-  spread: number;
+  spread?: number;
 }
 
 export interface RootRules {
@@ -48,10 +48,10 @@ export const ROOT_RULES: RootRules = {
 /** Why a tree does not go into a hole, or that it does. */
 export type Fit = 'fits' | 'twisted' | 'too-long' | 'too-wide';
 
-/** Whether roots of this length and spread hang free in the hole of a tool. */
+/** Whether roots of this length and spread hang free in the hole of a tool; by the length alone where the spread is unknown. */
 export function fit(roots: Roots, tool: Tool, rules: RootRules = ROOT_RULES): Fit {
   if (roots.length > tool.depth - rules.clearance + 1e-9) return 'too-long';
-  if (roots.spread <= tool.width + 1e-9) return 'fits';
+  if (roots.spread === undefined || roots.spread <= tool.width + 1e-9) return 'fits';
   return tool.kind === 'auger' && roots.spread <= tool.width * rules.twist + 1e-9
     ? 'twisted'
     : 'too-wide';
@@ -63,16 +63,16 @@ export interface TrimOption {
   trim: number;
   /** Trees of the sample a bucket, in the order of the tools; the last is set aside: nothing fits. */
   buckets: number[];
-  /** Trees cut, and of those the ones that lose too much. */
+  /** Trees cut, and trees left whole because so short a cut would spoil them. */
   trimmed: number;
-  spoiled: number;
+  leftWhole: number;
   /** Root length cut, as a share of all there was. */
   cutShare: number;
   /** Largest share that a single tree loses. */
   worstCut: number;
   /** Planter-days for a thousand trees, cutting included, trees set aside left out. */
   labour: number;
-  /** Trees harmed: spoiled by the cut, or without a hole to go into. */
+  /** Trees without a hole that takes them unharmed: set aside. */
   harmed: number;
   /** No other length has fewer harmed trees and less labour. */
   best: boolean;
@@ -81,9 +81,11 @@ export interface TrimOption {
 export interface RootPlan {
   tools: Tool[];
   sample: number;
+  /** Trees whose spread nobody measured: sorted by their length alone. */
+  spreadUnknown: number;
   options: TrimOption[];
   recommended: TrimOption;
-  /** "Trim to 26 cm; 71 % bar, 29 % spade." */
+  /** "Trim to {26 cm}; 71 % bar, 29 % spade.", the measure in braces for {@link inUnits}. */
   sentence: string;
 }
 
@@ -91,7 +93,8 @@ const SECONDS_A_DAY = 8 * 3600;
 
 /**
  * Sorts a measured sample among the crew's tools for every trim length, and says which length
- * harms fewest trees at which labour. Each tree goes to the quickest tool whose hole takes it.
+ * harms fewest trees at which labour. Each tree goes to the quickest tool whose hole takes it. A tree that
+ * the cut would spoil is not cut: it goes whole to a tool that takes it, or is set aside.
  * @param sample root lengths and spreads, metres
  * @param tools at least one; their own depth, width and day's rate
  * @throws Told without sample or tools, or with measures that cannot be
@@ -127,6 +130,7 @@ export function rootsAgainstTools(
   return {
     tools: ordered,
     sample: sample.length,
+    spreadUnknown: sample.filter(({ spread }) => spread === undefined).length,
     options,
     recommended,
     sentence: sentenceOf(recommended, ordered, sample.length),
@@ -141,7 +145,7 @@ function trimOption(
 ): TrimOption {
   const buckets = new Array<number>(tools.length + 1).fill(0);
   let trimmed = 0;
-  let spoiled = 0;
+  let leftWhole = 0;
   let harmed = 0;
   let cut = 0;
   let total = 0;
@@ -149,7 +153,8 @@ function trimOption(
   let days = 0;
   let planted = 0;
   for (const { length, spread } of sample) {
-    const kept = Math.min(length, trim);
+    const spoils = (length - Math.min(length, trim)) / length > rules.mostCut + 1e-9;
+    const kept = spoils ? length : Math.min(length, trim);
     const loss = (length - kept) / length;
     const at = tools.findIndex((tool) => {
       const found = fit({ length: kept, spread }, tool, rules);
@@ -159,10 +164,9 @@ function trimOption(
     total += length;
     cut += length - kept;
     worstCut = Math.max(worstCut, loss);
-    const isSpoiled = loss > rules.mostCut + 1e-9;
     if (loss > 0) trimmed++;
-    if (isSpoiled) spoiled++;
-    if (isSpoiled || at < 0) harmed++;
+    if (spoils) leftWhole++;
+    if (at < 0) harmed++;
     if (loss > 0) days += rules.cutSeconds / SECONDS_A_DAY;
     if (at >= 0) {
       days += 1 / tools[at].rate;
@@ -173,7 +177,7 @@ function trimOption(
     trim,
     buckets,
     trimmed,
-    spoiled,
+    leftWhole,
     cutShare: cut / total,
     worstCut,
     labour: planted ? (days / planted) * 1000 : Infinity,
@@ -207,7 +211,7 @@ function sentenceOf(option: TrimOption, tools: readonly Tool[], sample: number):
   const aside = option.buckets[tools.length];
   if (aside) parts.push(`${aside} of ${sample} set aside`);
   const trim = Number.isFinite(option.trim)
-    ? `Trim to ${Math.round(option.trim * 100)} cm`
+    ? `Trim to {${Math.round(option.trim * 100)} cm}`
     : 'Trim nothing';
   return `${trim}; ${parts.join(', ')}.`;
 }
@@ -268,7 +272,7 @@ export function gauge(
     const wider = tools.find((other) => fit(roots, other, rules) === 'fits');
     return {
       good: false,
-      says: `Roots bunch: ${write(roots.spread)} wide in a ${write(tool.width)} hole.`,
+      says: `Roots bunch: ${write(roots.spread!)} wide in a ${write(tool.width)} hole.`,
       then: wider ? `Take the ${wider.name.toLowerCase()}.` : 'Widen the hole by hand.',
     };
   }
@@ -297,7 +301,11 @@ export function gauge(
     };
   return {
     good: true,
-    says: `Fits: ${write(Math.max(0, below))} to spare below, ${write(Math.max(0, (tool.width - roots.spread) / 2))} each side.`,
+    says: `Fits: ${write(Math.max(0, below))} to spare below, ${
+      roots.spread === undefined
+        ? 'the spread was not measured'
+        : `${write(Math.max(0, (tool.width - roots.spread) / 2))} each side`
+    }.`,
     then:
       found === 'twisted' ? 'Twist it in, do not cut.' : 'Hang the roots straight, firm, then tug.',
   };

@@ -32,7 +32,7 @@ test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade'
     ...Array.from({ length: 29 }, () => ({ length: 0.28, spread: 0.18 })),
   ];
   const plan = rootsAgainstTools(sample, [spade, bar]);
-  assert.equal(plan.sentence, 'Trim to 26 cm; 71 % bar, 29 % spade.');
+  assert.equal(plan.sentence, 'Trim to {26 cm}; 71 % bar, 29 % spade.');
   assert.deepEqual(bucketCounts(plan.recommended, 1000), [710, 290, 0]);
   const untrimmed = plan.options.find(({ trim }) => trim === Infinity)!;
   assert.deepEqual([untrimmed.buckets, untrimmed.trimmed, untrimmed.cutShare], [[0, 100, 0], 0, 0]);
@@ -41,7 +41,24 @@ test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade'
   assert.match(kept.sentence, /^Trim nothing; 100 of 100 set aside/);
 });
 
-test('sorting: every tree in one bucket, a shorter trim never fits worse, the rule harms fewest', () => {
+test('trees that no tool takes unharmed are set aside, not trimmed to a stump; an unknown spread is not 0', () => {
+  const long = [0.5, 0.55, 0.6, 0.62, 0.58].map((length) => ({ length, spread: 0.06 }));
+  const plan = rootsAgainstTools(long, [bar]);
+  assert.match(plan.sentence, /set aside/);
+  assert.doesNotMatch(plan.sentence, /100 % bar/);
+  assert.ok(plan.options.every(({ worstCut }) => worstCut <= ROOT_RULES.mostCut + 1e-9));
+  assert.equal(plan.recommended.harmed, 5);
+  const unknown = rootsAgainstTools([{ length: 0.2 }, { length: 0.2, spread: 0.3 }], [bar]);
+  assert.equal(unknown.spreadUnknown, 1);
+  assert.deepEqual(
+    unknown.recommended.buckets,
+    [1, 1],
+    'the wide one is set aside, the unmeasured not',
+  );
+  assert.equal(fit({ length: 0.2 }, bar), 'fits');
+});
+
+test('sorting: every tree in one bucket, nobody cut to a stump, the rule harms fewest', () => {
   const roots = fc.record({
     length: fc.integer({ min: 8, max: 60 }).map((n) => n / 100),
     spread: fc.integer({ min: 2, max: 40 }).map((n) => n / 100),
@@ -53,7 +70,6 @@ test('sorting: every tree in one bucket, a shorter trim never fits worse, the ru
       fc.nat(5000),
       (sample, tools, trees) => {
         const plan = rootsAgainstTools(sample, tools);
-        let aside = Infinity;
         for (const option of plan.options) {
           assert.equal(
             option.buckets.reduce((a, b) => a + b),
@@ -68,18 +84,17 @@ test('sorting: every tree in one bucket, a shorter trim never fits worse, the ru
             bucketCounts(option, trees).reduce((a, b) => a + b),
             trees,
           );
-          assert.ok(option.buckets[tools.length] <= aside, 'options go from long to short');
-          aside = option.buckets[tools.length];
-          // Recount by hand: the quickest tool whose hole takes the tree.
-          const byHand = sample.filter(({ length, spread }) =>
-            plan.tools.every(
-              (tool) =>
-                !['fits', 'twisted'].includes(
-                  fit({ length: Math.min(length, option.trim), spread }, tool),
-                ),
-            ),
-          ).length;
-          assert.equal(byHand, aside);
+          // Recount by hand: no tool takes the tree, cut where the cut does not spoil it, else whole.
+          const byHand = sample.filter(({ length, spread }) => {
+            const cut = Math.min(length, option.trim);
+            const kept = (length - cut) / length > ROOT_RULES.mostCut + 1e-9 ? length : cut;
+            return plan.tools.every(
+              (tool) => !['fits', 'twisted'].includes(fit({ length: kept, spread }, tool)),
+            );
+          }).length;
+          assert.equal(byHand, option.buckets[tools.length]);
+          assert.equal(byHand, option.harmed);
+          assert.ok(option.worstCut <= ROOT_RULES.mostCut + 1e-9, 'nobody is cut to a stump');
         }
         const fewest = Math.min(...plan.options.map(({ harmed }) => harmed));
         assert.ok(plan.recommended.harmed <= fewest + Math.round(sample.length / 50));

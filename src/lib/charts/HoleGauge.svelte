@@ -63,7 +63,7 @@
       const floor = top + px(tool.depth) - 2;
       const end = Math.min(collar + reach, floor);
       const depth = (end - top) / scale;
-      const wish = px((roots.spread / 2) * side);
+      const wish = px(((roots.spread ?? tool.width * 0.8) / 2) * side);
       const wall = Math.max(4, px(halfAt(depth)) - 4);
       const x = middle + Math.max(-wall, Math.min(wall, wish));
       const over = collar + reach - floor;

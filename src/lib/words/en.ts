@@ -361,6 +361,7 @@ export const en: Record<MessageKey, string> = {
   'stock.codeTaken': 'Lot {code} is already there. Choose another code.',
   'stock.speciesStays':
     'Lot {code} has entries already; its species stays. Make a new lot for another one.',
+  'stock.toolTaken': 'The crew has a tool called {name} already. Give this one another name.',
   'stock.placeTaken': 'A place called {name} is there already.',
   'stock.noLogger': '{place} has no logger here; bring its file instead.',
   'stock.crewAsWhole': 'the crew as a whole',

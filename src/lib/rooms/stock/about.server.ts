@@ -197,6 +197,8 @@ export const aboutCommands: Pick<Handlers<typeof stockContract>, AboutCommand> =
   async 'stock.tool'({ edition, ...tool }, work) {
     const { siteId, id } = tool;
     work.site(siteId, 'record');
+    const same = await work.tables.tool.one({ siteId, name: tool.name });
+    if (same && same.id !== id) throw told('stock.toolTaken', { name: tool.name });
     const known = await work.tables.tool.one({ id });
     const position = known?.position ?? (await work.tables.tool.count({ siteId }));
     const saved = await work.save(work.tables.tool, { ...tool, position }, edition, (before) => {

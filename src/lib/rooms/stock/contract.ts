@@ -328,7 +328,7 @@ export const stockContract = {
       edition,
     }),
     result: gives<{ edition: number }>(),
-    refusals: ['changed.stale'],
+    refusals: ['stock.toolTaken', 'changed.stale'],
     touches: ['stock', 'site'],
   }),
   'stock.dropTool': command({

@@ -44,7 +44,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     plan = rootsAgainstTools(
       (inspection?.trees ?? [])
         .filter(({ rootLength }) => rootLength)
-        .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread ?? 0 })),
+        .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread })),
       tools,
       { ...ROOT_RULES, mayTrim: trimming !== 'never' && !lot.undercut },
     );

@@ -61,7 +61,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         sampledAt: measured ? new Date(measured.at).toISOString() : null,
         sample: (measured?.trees ?? [])
           .filter(({ rootLength, faults }) => rootLength && !faults.includes('wrong-species'))
-          .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread ?? 0 })),
+          .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread })),
       };
     }),
   };

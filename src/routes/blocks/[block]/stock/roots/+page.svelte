@@ -147,16 +147,20 @@
           <RootStrip sample={lot.sample} tools={plan.tools} trim={option.trim} {rules} />
         </div>
         <div class="rule" aria-live="polite">
-          {#if option === plan.recommended}<p class="sentence">{plan.sentence}</p>{:else}<p
-              class="sentence"
-            >
+          {#if option === plan.recommended}<p class="sentence">
+              {inUnits(plan.sentence, units.system)}
+            </p>{:else}<p class="sentence">
               Trim {trimWords(option.trim)}: tried out.
             </p>{/if}
           <p>
             {#if option.trimmed}Tips cut on {option.trimmed} of {plan.sample}; nothing loses more
               than {formatPercent(option.worstCut)} of its length.{:else}No root is cut.{/if}
-            {#if option.spoiled}{option.spoiled} lose more than a third and are spoiled.{/if}
+            {#if option.leftWhole}{option.leftWhole} would lose more than a third: they are not cut.{/if}
           </p>
+          {#if plan.spreadUnknown}<p class="say">
+              {plan.spreadUnknown} of {plan.sample} have no spread measured; they are sorted by length
+              alone.
+            </p>{/if}
           {#if deepOnly && labour}<p class="quiet">
               {formatNumber(labour.value, 1)} planter-days against {formatNumber(deepOnly.days, 1)}
               all by {deepOnly.name}.
@@ -176,7 +180,7 @@
               ><tr
                 ><th>Trim</th>{#each plan.tools as tool (tool.id)}<th class="n">{tool.name}</th
                   >{/each}<th class="n">Set aside</th><th class="n">Trees cut</th><th class="n"
-                  >Spoiled</th
+                  >Left whole</th
                 ><th class="n">Root cut</th><th class="n">Days a 1 000</th><th></th></tr
               ></thead
             >
@@ -188,7 +192,7 @@
                       >{formatPercent(count / plan.sample)}</td
                     >{/each}
                   <td class="n">{row.trimmed}</td>
-                  <td class="n">{row.spoiled}</td>
+                  <td class="n">{row.leftWhole}</td>
                   <td class="n">{formatPercent(row.cutShare, 1)}</td>
                   <td class="n">{formatNumber(row.labour, 2)}</td>
                   <td class="n"
@@ -221,7 +225,7 @@
           ? `Sort tonight for rows ${rangesOf(data.tomorrow.rows, 3)}`
           : 'Sort all that is on hand'}
       </h2>
-      {#each [...plan.tools.map(({ name }) => `${name} bucket`), 'Set aside'] as name, i (name)}
+      {#each [...plan.tools.map(({ name }) => `${name} bucket`), 'Set aside'] as name, i (i)}
         {#if counts[i]}<p class="bucket">
             <span>{name}</span><b class="num">{formatNumber(counts[i])}</b>
           </p>{/if}

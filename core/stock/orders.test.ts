@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { ordersToCsv, readOrders } from '../formats/orders';
 import {
   coverOf,
+  matchOrders,
   ORDER_STATES,
   placesFor,
   tranches,
@@ -68,6 +69,59 @@ test('what is asked, confirmed, short and stood in for', () => {
       ['2026-12-04', 300],
       [null, 100],
     ],
+  );
+});
+
+test('a file that was taken out and comes back changes nothing; one figure changed is one change', () => {
+  const cards = ['pine', 'larch'];
+  const lines = [
+    line({ id: 'a', count: 600, state: 'confirmed', confirmed: 450, deliverOn: '2026-11-20' }),
+    line({ id: 'b', count: 300, deliverOn: '2026-12-04' }),
+    // Two lines alike in all but their count.
+    line({ id: 'c', count: 500, deliverOn: '2026-12-04' }),
+    line({
+      id: 'd',
+      species: 'larch',
+      replaces: 'pine',
+      count: 100,
+      note: 'from “Low Beds”, late',
+    }),
+  ];
+  const back = (given: readonly OrderLine[]) =>
+    matchOrders(
+      lines,
+      readOrders(
+        ordersToCsv(given, (id) => id),
+        (name) => cards.find((id) => id === name),
+      ),
+    );
+  const same = back([...lines].reverse());
+  assert.deepEqual(
+    same.map(({ known, changes }) => [known?.id, changes.length]),
+    [
+      ['d', 0],
+      ['c', 0],
+      ['b', 0],
+      ['a', 0],
+    ],
+  );
+  const changed = back([
+    { ...lines[2], count: 520 },
+    lines[1],
+    { ...lines[0], nursery: 'Elsewhere' },
+  ]);
+  assert.deepEqual(
+    changed.map(({ known, changes }) => [known?.id, changes]),
+    [
+      ['c', ['count']],
+      ['b', []],
+      [undefined, []],
+    ],
+  );
+  // Twice the same in the file stands for two lines, of which one is new.
+  assert.deepEqual(
+    back([lines[3], lines[3]]).map(({ known }) => known?.id),
+    ['d', undefined],
   );
 });
 

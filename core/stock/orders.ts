@@ -88,6 +88,51 @@ export function coverOf(
   });
 }
 
+/** A line of a file beside the line of the order that it is about. */
+export interface MatchedLine {
+  read: Omit<OrderLine, 'id'>;
+  /** The line that stands already; nothing for a new one. */
+  known?: OrderLine;
+  /** Names of what the file says otherwise than the line that stands. */
+  changes: (keyof OrderLine)[];
+}
+
+/** What tells one line of an order from another; the rest is what may have changed about it. */
+const IDENTITY = ['species', 'replaces', 'nursery', 'provenance', 'seedLot', 'age', 'deliverOn'];
+const LOOSE = ['species', 'replaces', 'nursery', 'deliverOn'];
+
+/**
+ * Finds for each line of a file the line of the order that it is about, so that a file that was taken out
+ * and comes back brings nothing in twice. Lines that agree in all that tells them apart are found first, the
+ * ones alike in count before others; then those of the same species, nursery and day. Each is found once.
+ */
+export function matchOrders(
+  standing: readonly OrderLine[],
+  read: readonly Omit<OrderLine, 'id'>[],
+): MatchedLine[] {
+  const free = new Set(standing);
+  const found = new Array<OrderLine | undefined>(read.length);
+  const alike = (a: Omit<OrderLine, 'id'>, b: OrderLine, names: readonly string[]) =>
+    names.every((name) => (a[name as 'note'] ?? '') === (b[name as 'note'] ?? ''));
+  for (const names of [[...IDENTITY, 'count'], IDENTITY, LOOSE])
+    read.forEach((line, i) => {
+      if (found[i]) return;
+      const known = [...free].find((other) => alike(line, other, names));
+      if (!known) return;
+      found[i] = known;
+      free.delete(known);
+    });
+  return read.map((line, i) => {
+    const known = found[i];
+    const names = Object.keys(line) as (keyof Omit<OrderLine, 'id'>)[];
+    return {
+      read: line,
+      known,
+      changes: known ? names.filter((name) => (line[name] ?? '') !== (known[name] ?? '')) : [],
+    };
+  });
+}
+
 /** What a delivery brings and how much of it will have gone into the ground by the next. */
 export interface Tranche {
   day: Day | null;

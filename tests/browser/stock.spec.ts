@@ -114,8 +114,19 @@ test('an order is asked for, taken out as CSV, and a bad file is refused with it
   const input = page.locator('input[type=file]');
   await input.setInputFiles(asFile('bad.csv', 'species,nursery,trees\nYew,A,5'));
   await expect(page.getByRole('alert')).toContainText('Line 2, species: “Yew”');
+  // The order's own file brings nothing in twice; one figure of it changed is a change of that line.
+  const before = await page.locator('table.lines tbody tr').count();
+  await input.setInputFiles(asFile('same.csv', text));
+  await expect(page.getByText(`0 new, 0 changed, ${before} as they stand`)).toBeVisible();
+  await page.getByRole('button', { name: 'Nothing to bring in' }).click();
   await input.setInputFiles(asFile('o.csv', 'species,nursery,trees\nAspen,Far Beds,150'));
-  await expect(page.getByRole('cell', { name: 'Far Beds', exact: true })).toBeVisible();
+  await expect(page.getByText('1 new, 0 changed, 0 as they stand')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring 1 in' }).click();
+  const fresh = page.getByRole('cell', { name: 'Far Beds', exact: true });
+  await expect(fresh).toBeVisible();
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(fresh).toHaveCount(0);
+  await expect(page.locator('table.lines tbody tr')).toHaveCount(before);
 });
 
 test('roots go to tools by a rule, the cold store’s file is read, the day is closed once', async ({

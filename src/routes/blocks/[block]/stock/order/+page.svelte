@@ -7,12 +7,10 @@
   import { v7 as uuid } from 'uuid';
   import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
-  import { readOrders } from '$core/formats/orders';
   import { rangesOf } from '$core/measure/ranges';
-  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import BringOrder from './BringOrder.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import SpeciesName from '$lib/parts/SpeciesName.svelte';
-  import { send } from '$lib/parts/send.svelte';
   import LineDialog from './LineDialog.svelte';
   import type { OrderLine } from '$core/stock/orders';
   import type { PageData } from './$types';
@@ -21,12 +19,10 @@
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const leads = $derived(data.role === 'leader');
   let wrong = $state('');
-  let told = $state('');
   let editing = $state<OrderLine & { edition: number }>();
 
   async function attempt(task: () => Promise<unknown>) {
     wrong = '';
-    told = '';
     try {
       await task();
     } catch (error) {
@@ -79,28 +75,6 @@
   });
   const instead = (speciesId: string) =>
     goto(`?instead=${speciesId}`, { keepFocus: true, noScroll: true });
-  const bring = (text: string) =>
-    attempt(async () => {
-      const read = readOrders(
-        text,
-        (name) =>
-          data.species.find(
-            (entry) =>
-              entry.name.toLowerCase() === name.toLowerCase() ||
-              entry.letter.toLowerCase() === name.toLowerCase(),
-          )?.id,
-      );
-      await send('stock.orders', {
-        blockId: data.block.id,
-        lines: read.map(({ species, replaces, ...line }) => ({
-          ...line,
-          id: uuid(),
-          speciesId: species,
-          replacesId: replaces,
-        })),
-      });
-      told = `${read.length} ${read.length === 1 ? 'line' : 'lines'} taken over.`;
-    });
   const STATES = { asked: 'asked', confirmed: 'confirmed', declined: 'declined' };
 </script>
 
@@ -184,7 +158,6 @@
         it.
       </p>{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    {#if told}<p class="say good" role="status">{told}</p>{/if}
 
     {#each data.tranches as { day, lines, trees } (day)}
       <h2>
@@ -258,12 +231,11 @@
     {/if}
     {#if leads}
       <h2>Files</h2>
-      <FileDrop
-        label="Bring an order"
-        hint="CSV with the columns species, nursery, trees"
-        accept=".csv,.txt"
-        onfile={bring}
-        onerror={(message) => (wrong = message)}
+      <BringOrder
+        blockId={data.block.id}
+        lines={data.lines}
+        species={data.species}
+        onwrong={(message) => (wrong = message)}
       />
     {/if}
     <p><a href="/blocks/{data.block.id}/stock/orders.csv" download>Take the order out as CSV</a></p>

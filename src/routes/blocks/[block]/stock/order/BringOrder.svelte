@@ -1,0 +1,146 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { v7 as uuid } from 'uuid';
+  import { readOrders } from '$core/formats/orders';
+  import { formatDay } from '$core/measure/dates';
+  import { formatNumber } from '$core/measure/units';
+  import { matchOrders, type MatchedLine, type OrderLine } from '$core/stock/orders';
+  import FileDrop from '$lib/parts/FileDrop.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import { send } from '$lib/parts/send.svelte';
+
+  interface Props {
+    blockId: string;
+    lines: readonly OrderLine[];
+    species: readonly { id: string; name: string; letter: string }[];
+    onwrong: (message: string) => void;
+  }
+  /** A file of order lines: held against the lines that stand, shown, brought in, and taken back. */
+  let { blockId, lines, species, onwrong }: Props = $props();
+  let found = $state.raw<MatchedLine[]>();
+  /** What the last file did, so that it can be taken back. */
+  let done = $state.raw<{ added: string[]; before: OrderLine[]; say: string }>();
+  const added = $derived(found?.filter(({ known }) => !known) ?? []);
+  const changed = $derived(found?.filter(({ changes }) => changes.length) ?? []);
+  const same = $derived((found?.length ?? 0) - added.length - changed.length);
+  const nameOf = (id: unknown) => species.find((card) => card.id === id)?.name ?? '–';
+  const linesOf = (count: number) => `${formatNumber(count)} ${count === 1 ? 'line' : 'lines'}`;
+
+  function look(text: string) {
+    onwrong('');
+    found = undefined;
+    done = undefined;
+    try {
+      const called = (name: string) =>
+        species.find(({ name: full, letter }) =>
+          [full, letter].some((one) => one.toLowerCase() === name.toLowerCase()),
+        )?.id;
+      found = matchOrders(lines, readOrders(text, called));
+    } catch (error) {
+      onwrong(spoken(error));
+    }
+  }
+  const asSent = ({ id, species: speciesId, replaces: replacesId, ...line }: OrderLine) => ({
+    ...{ nursery: line.nursery, provenance: line.provenance, seedLot: line.seedLot },
+    ...{ age: line.age, count: line.count, pack: line.pack, state: line.state },
+    ...{ confirmed: line.confirmed, deliverOn: line.deliverOn, note: line.note },
+    ...{ id, speciesId, replacesId },
+  });
+  async function bring() {
+    onwrong('');
+    try {
+      const fresh = added.map(({ read }) => ({ ...read, id: uuid() }));
+      const merged = changed.map(({ read, known }) => ({ ...read, id: known!.id }));
+      const before = changed.map(({ known }) => known!);
+      await send('stock.orders', { blockId, lines: [...fresh, ...merged].map(asSent) });
+      done = {
+        added: fresh.map(({ id }) => id),
+        before,
+        say: `${linesOf(fresh.length)} added, ${formatNumber(merged.length)} changed.`,
+      };
+      found = undefined;
+    } catch (error) {
+      onwrong(spoken(error));
+    }
+  }
+  async function takeBack() {
+    if (!done) return;
+    onwrong('');
+    try {
+      const { before, added: ids } = done;
+      if (before.length) await send('stock.orders', { blockId, lines: before.map(asSent) });
+      for (const id of ids) await send('stock.dropOrder', { id });
+      done = undefined;
+    } catch (error) {
+      onwrong(spoken(error));
+    }
+  }
+  const LABELS: Partial<Record<keyof OrderLine, string>> = {
+    count: 'trees',
+    pack: 'pack',
+    state: 'state',
+    confirmed: 'confirmed',
+    deliverOn: 'deliver on',
+    seedLot: 'seed lot',
+    provenance: 'provenance',
+    age: 'age',
+    note: 'note',
+  };
+  const write = (value: unknown) =>
+    typeof value === 'number'
+      ? formatNumber(value)
+      : /^\d{4}-\d\d-\d\d$/.test(String(value))
+        ? formatDay(String(value), true)
+        : String(value || '–');
+</script>
+
+<FileDrop
+  label="Bring an order"
+  hint="CSV with the columns species, nursery, trees"
+  accept=".csv,.txt"
+  onfile={look}
+  onerror={onwrong}
+/>
+{#if found}
+  <div class="found" role="status">
+    <p>
+      <b>{linesOf(found.length)} in the file:</b>
+      {formatNumber(added.length)} new, {formatNumber(changed.length)} changed, {formatNumber(same)}
+      as they stand.
+    </p>
+    <ul>
+      {#each added as { read }, i (i)}<li>
+          new: {formatNumber(read.count)}
+          {nameOf(read.species).toLowerCase()}, {read.nursery}
+        </li>{/each}
+      {#each changed as { read, known, changes } (known!.id)}<li>
+          {nameOf(read.species).toLowerCase()}, {read.nursery}:
+          {#each changes as name, i (name)}{i ? ', ' : ''}{LABELS[name] ?? name}
+            {write(known![name])} → {write(read[name as 'note'])}{/each}
+        </li>{/each}
+    </ul>
+    <div class="buttons">
+      {#if added.length || changed.length}<Button size="small" on:click={bring}
+          >Bring {formatNumber(added.length + changed.length)} in</Button
+        >{/if}
+      <Button kind="ghost" size="small" on:click={() => (found = undefined)}
+        >{added.length || changed.length ? 'Leave the file' : 'Nothing to bring in'}</Button
+      >
+    </div>
+  </div>
+{/if}
+{#if done}<p class="say good" role="status">
+    {done.say} <button class="link-button" onclick={takeBack}>Take it back</button>
+  </p>{/if}
+
+<style>
+  .found {
+    border-left: 4px solid var(--viridian);
+    padding: 6px 12px;
+    font-size: 14.5px;
+  }
+  .found ul {
+    margin: 4px 0;
+    padding-left: 18px;
+  }
+</style>

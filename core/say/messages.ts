@@ -84,6 +84,7 @@ export interface Messages {
   'ground.blockTooLarge': 'area' | 'most';
   'ground.blockTooSmall': 'area' | 'least';
   'ground.holeOutside': 'hole';
+  'ground.locatedAhead': 'name' | 'day';
   'ground.holeCut': 'hole';
   'ground.holesUnited': never;
   'ground.partsUnited': 'overlap';

@@ -9,6 +9,7 @@ import {
   operatingCurve,
   publishedPlan,
   QUALITY_LIMITS,
+  settled,
   smallestPlan,
   verdict,
 } from './sampling';
@@ -77,4 +78,30 @@ test('verdicts and spreads', () => {
   const spread = spreadOf(trees.map(sturdiness))!;
   assert.equal(spread.count, 2);
   assert.ok(Math.abs(spread.mean - 9) < 1e-9);
+});
+
+test('a sample ends as soon as the rest cannot change its answer, and not before', () => {
+  const plan = { n: 9, c: 2 };
+  assert.equal(settled(5, 2, plan), undefined);
+  assert.equal(settled(5, 3, plan), 'refuse');
+  assert.equal(settled(6, 0, plan), undefined);
+  assert.equal(settled(7, 0, plan), 'accept', 'even two faulty ones among the rest would pass');
+  assert.equal(settled(9, 2, plan), 'accept');
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.nat(10),
+      fc.array(fc.boolean(), { maxLength: 60 }),
+      (n, c, trees) => {
+        const seen = trees.slice(0, n);
+        const faulty = seen.filter(Boolean).length;
+        const rest = n - seen.length;
+        // Against both ends of what the rest may be.
+        const ends = [faulty <= c, faulty + rest <= c];
+        const found = settled(seen.length, faulty, { n, c });
+        assert.equal(found !== undefined, ends[0] === ends[1]);
+        if (found) assert.equal(found === 'accept', ends[0]);
+      },
+    ),
+  );
 });

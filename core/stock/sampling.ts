@@ -156,3 +156,13 @@ export function verdict(faulty: number, plan: SamplingPlan): Verdict {
   if (faulty <= plan.c) return 'accept';
   return faulty / plan.n <= WORTH_SORTING ? 'sort' : 'refuse';
 }
+
+/**
+ * What to do with the lot as soon as the trees that are still to be looked at cannot change it: more are
+ * faulty already than the plan lets pass, or even if all the rest were faulty it would not be too many.
+ * @returns nothing while it is still open
+ */
+export function settled(looked: number, faulty: number, plan: SamplingPlan): Verdict | undefined {
+  const open = Math.max(0, plan.n - looked);
+  return faulty > plan.c || faulty + open <= plan.c ? verdict(faulty, plan) : undefined;
+}

@@ -495,6 +495,14 @@ test('ground that cannot be planted changes nothing', async () => {
   );
   assert.equal(await store.keepout.count({ where: { blockId: block.id } }), keepouts.length);
   assert.equal(await store.block.count({ where: { name: 'Vast' } }), 0);
+  const tomorrow = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+  await refused(
+    'leader',
+    'ground.save',
+    { ...save, keepouts: [{ ...keepouts[0], located: tomorrow }] },
+    409,
+    /still to come/,
+  );
   await done('leader', 'ground.save', { ...save, keepouts: [{ ...keepouts[0], setback: 3 }] });
   assert.equal(await store.keepout.count({ where: { blockId: block.id } }), 1);
 });
@@ -517,9 +525,23 @@ test('a sample at the gate is an event: whole, once, by who may record, and neve
   await refused(
     'checker',
     'stock.inspect',
-    { ...sample, trees: sample.trees.slice(1) },
+    { ...sample, trees: [sample.trees[0], sample.trees[2]] },
     409,
     /asks for 3 trees; 2/,
+  );
+  // One faulty tree is too many: the answer is certain after two, and may be saved.
+  await done('checker', 'stock.inspect', {
+    ...sample,
+    ...event(),
+    trees: sample.trees.slice(0, 2),
+  });
+  const beyond = [...sample.trees, { faults: [] }];
+  await refused(
+    'checker',
+    'stock.inspect',
+    { ...sample, trees: beyond },
+    409,
+    /asks for 3 trees; 4/,
   );
   await refused('checker', 'stock.inspect', { ...sample, lotSize: 2 }, 409, /the lot has 2/);
   await refused(
@@ -538,7 +560,7 @@ test('a sample at the gate is an event: whole, once, by who may record, and neve
   );
   await done('checker', 'stock.inspect', sample);
   await done('checker', 'stock.inspect', sample);
-  assert.equal(await store.inspection.count({ where: { lotId: lot.id } }), 1);
+  assert.equal(await store.inspection.count({ where: { lotId: lot.id } }), 2);
   await assert.rejects(
     store.sequelize.query("UPDATE inspection SET note = 'fine'"),
     /never changed/,

@@ -174,6 +174,7 @@ test('tomorrow’s rows: each planter as far as the rate goes, and a load that c
   }));
   const { bagUps, short } = carryPlan(next.crews, plenty, species);
   assert.deepEqual(short, new Array<number>(species).fill(0));
+  assert.ok(bagUps.every(({ trees }) => trees.every(({ count }) => Number.isInteger(count))));
   const bagged = bagUps.reduce((sum, { trees }) => sum + trees.reduce((n, t) => n + t.count, 0), 0);
   assert.equal(
     bagged,

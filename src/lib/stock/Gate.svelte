@@ -21,6 +21,7 @@
     publishedPlan,
     QUALITY_LIMITS,
     smallestPlan,
+    settled,
     verdict,
     type QualityLimit,
     type SamplingPlan,
@@ -76,11 +77,7 @@
   });
   const plan = $derived(found.plan);
   const result = $derived(faultsOf(trees));
-  const decided = $derived(
-    plan && (trees.length >= plan.n || result.faulty > plan.c)
-      ? verdict(result.faulty, plan)
-      : undefined,
-  );
+  const decided = $derived(plan ? settled(trees.length, result.faulty, plan) : undefined);
   const SAY = {
     accept: 'Accept the lot.',
     sort: 'Sort it: look at every tree and cull the faulty ones, or ask the nursery to.',
@@ -409,10 +406,10 @@
       {#if decided && mayRecord && lot}
         <TextInput labelText="Note" bind:value={note} maxlength={300} />
         <div class="buttons">
-          <Button disabled={trees.length !== plan.n} on:click={finish}>Save the sample</Button>
+          <Button disabled={trees.length > plan.n} on:click={finish}>Save the sample</Button>
         </div>
         {#if trees.length < plan.n}<p class="quiet small">
-            The lot has failed already; look at the rest for the record, or stop here.
+            The rest cannot change the answer: save it now, or look at them for the record.
           </p>{/if}
       {/if}
     {/if}

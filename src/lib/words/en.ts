@@ -135,6 +135,8 @@ export const en: Record<MessageKey, string> = {
   // ground
   'ground.blockTooLarge':
     'The boundary holds {area}; a block has at most {most}. If latitude and longitude are swapped, or the zone is wrong, areas come out like this.',
+  'ground.locatedAhead':
+    '{name} is entered as located and marked on {day}, which is still to come. Enter the day when it has been done.',
   'ground.holeOutside':
     'Hole {hole, number} lies outside the boundary it is a hole of. Take it out of the file, or draw it where it belongs.',
   'ground.holeCut':
@@ -349,7 +351,7 @@ export const en: Record<MessageKey, string> = {
   'stock.planTooLarge':
     'The plan asks for {plan, plural, one {# tree} other {# trees}}; the lot has {lot, number}.',
   'stock.planNotMet':
-    'The plan asks for {plan, plural, one {# tree} other {# trees}}; {looked, number} were looked at. Look at the rest, or choose a smaller plan before you begin.',
+    'The plan asks for {plan, plural, one {# tree} other {# trees}}; {looked, number} were looked at, and the rest could still change the answer. Look at them, or choose a smaller plan before you begin.',
   'stock.noLotOn': 'There is no such lot on {block}.',
   'stock.noPlace': 'There is no such place or planter on this site.',
   'stock.letterTaken': 'The letter {letter} stands for {name} already. Choose another.',

@@ -44,7 +44,8 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
   const crews = shares.length
     ? shares.map(({ planterId, firstRow, lastRow }) => {
         const { name } = planters.find(({ id }) => id === planterId)!;
-        const { rate } = rates.get(planterId)!;
+        // A learned rate is a mean; a bag holds whole trees.
+        const rate = Math.round(rates.get(planterId)!.rate);
         return { planter: planterId, name, rate, rows: cut(rate, firstRow, lastRow) };
       })
     : [crewAsOne([...rates.values()], cut)];
@@ -60,6 +61,6 @@ function crewAsOne(
   planters: readonly { rate: number }[],
   cut: (rate: number, from: number, to: number) => CarryRows['rows'],
 ) {
-  const rate = planters.reduce((sum, planter) => sum + planter.rate, 0) || 1000;
+  const rate = Math.round(planters.reduce((sum, planter) => sum + planter.rate, 0)) || 1000;
   return { planter: '', name: 'the crew', rate, rows: cut(rate, 1, Infinity) };
 }

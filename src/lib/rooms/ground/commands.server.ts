@@ -6,7 +6,8 @@ import { gridOf, MOST_NODES, surfaceFromGrid } from '../../../../core/ground/ele
 import { centreOf, mapPoints } from '../../../../core/ground/polygon';
 import { localPlane, type Point } from '../../../../core/measure/plane';
 import { nauticalZone } from '../../../../core/say/day';
-import { lengthOf } from '../../../../core/say/message';
+import { dayOf } from '../../../../core/say/day';
+import { lengthOf, onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import type { Conditions } from '../../../../core/method/schools';
 import { Stale, type Handlers, type Work } from '../../server/work';
@@ -70,7 +71,10 @@ export const groundCommands: Handlers<typeof groundContract> = {
   },
 
   async 'ground.save'({ blockId, name, boundary, margin, keepouts, zones, edition }, work) {
-    const { block } = await work.block(blockId, 'plan');
+    const { block, site } = await work.block(blockId, 'plan');
+    const today = dayOf(work.now, site.zone);
+    const ahead = keepouts.find(({ located }) => located && located > today);
+    if (ahead) throw told('ground.locatedAhead', { name: ahead.name, day: onDay(ahead.located!) });
     const checked = checkBoundary(boundary);
     const [x, y] = planeOf(block).toPlane(centreOf(checked));
     if (Math.hypot(x, y) > FARTHEST_MOVE)

@@ -9,6 +9,8 @@ import {
   type StockEvent,
   type StockFlag,
 } from '../../../../core/stock/ledger';
+import { faultsOf } from '../../../../core/stock/inspection';
+import { settled } from '../../../../core/stock/sampling';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { airForRoots } from '../../server/station';
 import { planterOf } from '../crew/commands.server';
@@ -182,8 +184,10 @@ const eventCommands: Omit<Handlers<typeof stockContract>, AboutCommand> = {
     const { lot } = await work.lot(input.lotId, 'record');
     const { n } = input.plan;
     if (n > input.lotSize) throw told('stock.planTooLarge', { plan: n, lot: input.lotSize });
-    if (input.trees.length !== n)
-      throw told('stock.planNotMet', { plan: n, looked: input.trees.length });
+    const looked = input.trees.length;
+    // A sample ends where its answer is certain, before its last tree if need be; never beyond it.
+    if (looked > n || !settled(looked, faultsOf(input.trees).faulty, input.plan))
+      throw told('stock.planNotMet', { plan: n, looked });
     const fresh = await work.record(work.tables.inspection, {
       ...work.event(input),
       lotId: lot.id,

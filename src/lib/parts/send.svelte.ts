@@ -122,6 +122,6 @@ function fail(message: string, more: CommandError['more'] = {}): CommandError {
 }
 
 /** What every event carries, made on this device at this moment. */
-export function newEvent(): { id: string; at: string; device: string } {
-  return { id: uuid(), at: new Date().toISOString(), device: 'browser' };
+export function newEvent(moment?: string): { id: string; at: string; device: string } {
+  return { id: uuid(), at: moment ?? new Date().toISOString(), device: 'browser' };
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import When from '$lib/parts/When.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
@@ -27,6 +28,8 @@
   let taps = $state<(Fault | 'good')[]>([]);
   let wrong = $state('');
   let saidOk = $state('');
+  /** When the plot was looked at; undefined is now. */
+  let moment = $state<string>();
   const name = (id: string) => data.planters.find((entry) => entry.id === id)?.name ?? '';
   const looked = $derived(good + faultyIn({ faults }));
 
@@ -47,7 +50,7 @@
     wrong = '';
     try {
       await send('checks.plot', {
-        ...newEvent(),
+        ...newEvent(moment),
         layoutId: released!.id,
         planterId: planter,
         row: row ?? 0,
@@ -120,6 +123,7 @@
             >
           {/each}
         </div>
+        <When bind:moment />
         <div class="buttons">
           <Button disabled={!looked} on:click={save}>Save the plot</Button>
           <Button kind="ghost" disabled={!taps.length} on:click={back}>Take back</Button>

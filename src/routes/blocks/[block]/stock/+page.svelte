@@ -1,4 +1,5 @@
 <script lang="ts">
+  import When from '$lib/parts/When.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
@@ -28,11 +29,13 @@
       wrong = spoken(error);
     }
   }
+  /** When a bag was opened or closed; undefined is now. */
+  let rootsAt = $state<string>();
   const nextLabel = $derived(`bag ${(lot?.open.length ?? 0) + 1}`);
   const openBag = () =>
     attempt(() =>
       send('stock.root', {
-        ...newEvent(),
+        ...newEvent(rootsAt),
         lotId: lot!.id,
         kind: 'open',
         closes: null,
@@ -40,7 +43,7 @@
       }),
     );
   const closeBag = (lotId: string, closes: string) =>
-    attempt(() => send('stock.root', { ...newEvent(), lotId, kind: 'close', closes }));
+    attempt(() => send('stock.root', { ...newEvent(rootsAt), lotId, kind: 'close', closes }));
   const bags = $derived(
     data.lots
       .flatMap((entry) => entry.open.map((bag) => ({ lot: entry, bag })))
@@ -143,6 +146,7 @@
   <aside class="comes-to">
     {#if bags.length}
       <h2>Roots in the air</h2>
+      {#if mayRecord}<When bind:moment={rootsAt} />{/if}
       {#each bags as { lot: entry, bag } (bag.id)}
         <div class="bag">
           <RootClock allowed={bag.allowed} used={bag.used} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import When from '$lib/parts/When.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
@@ -45,6 +46,8 @@
   let typedPlace = $state<string>();
   let to = $state('');
   let note = $state('');
+  /** When it happened; undefined is now. */
+  let moment = $state<string>();
   let wrong = $state('');
   /** The place that has most of the lot, until another is chosen. */
   const place = $derived(
@@ -69,7 +72,7 @@
     attempt(async () => {
       const soak = kind === 'drain' ? lot.soaks[0] : undefined;
       await send('stock.record', {
-        ...newEvent(),
+        ...newEvent(moment),
         lotId: lot.id,
         kind,
         count: soak?.count ?? count ?? 0,
@@ -107,7 +110,7 @@
     if (!parts.length) return named(places, event.place) ?? '';
     return from && to ? parts.join(' → ') : to ? `→ ${parts[0]}` : `${parts[0]} →`;
   }
-  const moment = (iso: string) =>
+  const clockOf = (iso: string) =>
     DateTime.fromISO(iso, { zone: page.data.site?.zone }).setLocale('en-GB');
   const SIGN: Partial<Record<StockEventKind, string>> = { receive: '+', return: '+' };
 </script>
@@ -156,6 +159,7 @@
     {/each}
     <TextInput labelText="Note" bind:value={note} maxlength={300} />
     <Button type="submit">Enter it</Button>
+    <When bind:moment />
   </form>
 {/if}
 {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
@@ -168,8 +172,8 @@
       {#each history.events as event (event.id)}
         <tr class:gone={!event.standing}>
           <td class="when"
-            >{moment(event.at).toFormat('d LLL yyyy')}
-            <span class="quiet">{moment(event.at).toFormat('HH:mm')}</span></td
+            >{clockOf(event.at).toFormat('d LLL yyyy')}
+            <span class="quiet">{clockOf(event.at).toFormat('HH:mm')}</span></td
           >
           <td>{STOCK_WORDS[event.kind]}</td>
           <td class="n"

@@ -135,6 +135,7 @@
 
 <style>
   .found {
+    margin: 10px 0;
     border-left: 4px solid var(--viridian);
     padding: 6px 12px;
     font-size: 14.5px;

@@ -143,3 +143,12 @@ test('a ribbon keeps its length while every run gets room for its label', () => 
   );
   assert.deepEqual(atLeast([30, 10], [12, 12]), [28, 12]);
 });
+
+test('bearings are written with three figures, and with their half degrees where asked', () => {
+  const radians = (degrees: number) => (degrees * Math.PI) / 180;
+  assert.equal(formatBearing(radians(8)), '008°');
+  assert.equal(formatBearing(radians(359.7)), '000°');
+  assert.equal(formatBearing(radians(-90)), '270°');
+  assert.equal(formatBearing(radians(8.5), 1), '008.5°');
+  assert.equal(formatBearing(radians(188.25), 1), '188.3°');
+});

@@ -231,9 +231,11 @@ export function parseLength(text: string, system: UnitSystem): number {
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 
 /** Writes a bearing in radians clockwise from north as "083°". */
-export function formatBearing(radians: number): string {
-  const degrees = Math.round((((radians * 180) / Math.PI) % 360) + 360) % 360;
-  return `${String(degrees).padStart(3, '0')}°`;
+export function formatBearing(radians: number, decimals = 0): string {
+  const unit = 10 ** decimals;
+  const degrees = (Math.round(((((radians * 180) / Math.PI) % 360) + 360) * unit) / unit) % 360;
+  const written = degrees.toFixed(decimals);
+  return `${written.padStart(decimals ? decimals + 4 : 3, '0')}°`;
 }
 
 /** The nearest of eight compass points for a bearing in radians. */

@@ -73,16 +73,31 @@ export interface LayoutFigures {
   walked: Figure;
 }
 
-/** Lays out a block: positions in rows, species in their runs, and what it comes to. */
-export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layout {
+/** Rows as they are laid, by zone and with their border, before anything is planted in them. */
+function laidOn(ground: LayoutGround, parameters: LayoutParameters): Laid {
   const { byZone = [], border } = parameters;
-  const laid = border
+  return border
     ? layWithBorder(ground, parameters, byZone, border)
     : layByZone(ground, parameters, byZone);
-  const moved = applyMoves(laid.rows, parameters.moves ?? []);
-  const traits = parameters.mix.map(
+}
+const traitsOf = (ground: LayoutGround, { mix }: LayoutParameters): Traits[] =>
+  mix.map(
     ({ species }) => ground.cards?.[species] ?? { name: '', matureHeight: 0, damp: '', light: '' },
   );
+
+/**
+ * The rows that a layout would have, without its species in order: places where nothing of the mix may stand
+ * are out of them already. Changes by hand are left aside; they belong to the rows they were made on.
+ */
+export const rowsOnly = (ground: LayoutGround, parameters: LayoutParameters): RowSet =>
+  limitPlaces(laidOn(ground, parameters).rows, ground.limits ?? [], traitsOf(ground, parameters))
+    .rows;
+
+/** Lays out a block: positions in rows, species in their runs, and what it comes to. */
+export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layout {
+  const laid = laidOn(ground, parameters);
+  const moved = applyMoves(laid.rows, parameters.moves ?? []);
+  const traits = traitsOf(ground, parameters);
   const limited = limitPlaces(moved.rows, ground.limits ?? [], traits);
   const { rows } = limited;
   const species = speciesOf(rows, limited.places, parameters, traits, laid);

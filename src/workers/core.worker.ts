@@ -218,7 +218,7 @@ const worker = {
     progress: (done: number) => void,
   ): Told<BearingResult[]> =>
     tell(() =>
-      searchBearings(given, parameters, 180, (done) => {
+      searchBearings(given, parameters, 360, (done) => {
         progress(done);
         return true;
       }),

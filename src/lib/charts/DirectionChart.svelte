@@ -56,7 +56,7 @@
         class:best={result.best}
         onclick={() => ontake(result.bearing)}
         ><title
-          >{formatBearing(result.bearing)}: {formatNumber(result.trees)} trees, {result.turns} turns</title
+          >{formatBearing(result.bearing, 1)}: {formatNumber(result.trees)} trees, {result.turns} turns</title
         ></circle
       >
     {/each}
@@ -85,7 +85,11 @@
       <tbody>
         {#each best as result (result.bearing)}
           <tr class:on={result === now}>
-            <td class="num">{formatBearing(result.bearing)}</td>
+            <td class="num"
+              >{formatBearing(result.bearing, 1)}{#if result.alongSide}<small class="quiet">
+                  along a side</small
+                >{/if}</td
+            >
             <td class="n">{formatNumber(result.trees)}</td>
             <td class="n">{formatNumber(result.rows)}</td>
             <td class="n">{formatNumber(result.turns)}</td>
@@ -93,7 +97,9 @@
             {#if hasSlope}<td class="n">{formatPercent(result.crossSlope, 1)}</td>{/if}
             <td class="n"
               ><button class="link-button" onclick={() => ontake(result.bearing)}
-                >Take<span class="visually-hidden"> {formatBearing(result.bearing)}</span></button
+                >Take<span class="visually-hidden">
+                  {formatBearing(result.bearing, 1)}</span
+                ></button
               ></td
             >
           </tr>

@@ -398,3 +398,34 @@ test('parts that overlap are one, holes that cross are one, a hole that reaches 
     ['ground.farFromSite'],
   );
 });
+
+test('a pond is an area: nothing stands in it, and only what bears damp near its bank', () => {
+  const { near, setback, draws } = keepoutDefault('water', 20);
+  assert.equal(draws, 'Polygon');
+  const pond: Keepout = {
+    ...fence(setback, []),
+    kind: 'water',
+    shape: {
+      type: 'Polygon',
+      coordinates: [
+        (
+          [
+            [-20, -10],
+            [20, -10],
+            [20, 10],
+            [-20, 10],
+          ] as Point[]
+        ).map(plane.toLonLat),
+      ],
+    },
+    near,
+  };
+  const { area, limits, keptOut } = plantableArea(square, [pond], 0, plane);
+  const free = (x: number, y: number) => contains(area, [x, y]);
+  assert.deepEqual([free(0, 0), free(0, 10.5), free(0, 11.5)], [false, false, true]);
+  assert.equal(limits.length, 1);
+  assert.equal(limits[0].damp !== undefined, true, 'its bank is damp ground');
+  assert.ok(contains(limits[0].parts, [0, 14]) && !contains(limits[0].parts, [0, 16]));
+  // 40 × 20 m of water, and the metre round it: sides and a quarter circle at each corner.
+  assert.ok(Math.abs(keptOut[0].takes - (800 + 120 + Math.PI)) < 0.05, String(keptOut[0].takes));
+});

@@ -19,6 +19,7 @@ export type KeepoutKind =
   | 'fence'
   | 'road'
   | 'watercourse'
+  | 'water'
   | 'existing-tree'
   | 'other';
 
@@ -91,6 +92,14 @@ export const KEEPOUT_DEFAULTS: readonly KeepoutDefault[] = [
     near: { within: 5, wetOnly: true },
     reason: 'Bank top: the edge slumps, and wet-tolerant species come first.',
     draws: 'LineString',
+  },
+  {
+    kind: 'water',
+    label: 'Pond or lake',
+    setback: 1,
+    near: { within: 5, wetOnly: true },
+    reason: 'Bank top: the edge slumps, and wet-tolerant species come first.',
+    draws: 'Polygon',
   },
   {
     kind: 'overhead-line',

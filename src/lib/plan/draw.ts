@@ -164,7 +164,7 @@ export function tracePolygons(
 }
 
 const bandColour = (kind: string, palette: Palette): string =>
-  kind === 'watercourse'
+  kind === 'watercourse' || kind === 'water'
     ? palette.water
     : kind === 'overhead-line' || kind === 'existing-tree'
       ? palette.ochre

@@ -68,7 +68,12 @@
   let edition = untrack(() => data.block.edition);
   const origin = untrack(() => [data.block.originLongitude, data.block.originLatitude] as Point);
   const plane = localPlane(origin);
-  const tallest = $derived(Math.max(6, ...data.species.map(({ matureHeight }) => matureHeight)));
+  /** Of the mix that is laid out here; before there is one, of every card of the site. */
+  const tallest = $derived.by(() => {
+    const mix = data.mix;
+    const own = data.species.filter(({ id }) => !mix.length || mix.includes(id));
+    return Math.max(6, ...own.map(({ matureHeight }) => matureHeight));
+  });
   const editable = $derived(data.role === 'leader');
 
   let plantable = $state.raw<Plantable>();
@@ -360,11 +365,15 @@
   }
 
   const waters = $derived(
-    ground.keepouts.flatMap(({ kind: of, shape }) =>
-      of === 'watercourse' && shape.type === 'LineString'
-        ? [shape.coordinates.map(plane.toPlane)]
-        : [],
-    ),
+    ground.keepouts.flatMap(({ kind: of, shape }) => {
+      if (of !== 'watercourse' && of !== 'water') return [];
+      if (shape.type === 'Point') return [];
+      const lines = shape.type === 'LineString' ? [shape.coordinates] : shape.coordinates;
+      // The bank of a pond is a line too, and closed.
+      return lines.map((line) =>
+        (shape.type === 'Polygon' ? [...line, line[0]] : line).map(plane.toPlane),
+      );
+    }),
   );
   const zonesInPlane = $derived(
     ground.zones.map(({ name, parts }) => ({ name, parts: mapPoints(parts, plane.toPlane) })),

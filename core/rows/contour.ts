@@ -241,33 +241,30 @@ class Tracer {
       if (!direction(x, y)) return ended(Number.isNaN(gradient[0]) ? 'surface' : 'flat');
       if (!direction(x + (this.dx * ds) / 2, y + (this.dy * ds) / 2))
         return ended(Number.isNaN(gradient[0]) ? 'surface' : 'flat');
-      let [nx, ny] = [x + this.dx * ds, y + this.dy * ds];
       walked += ds;
       const wanted = level - way * fall * walked;
-      let error = 0;
-      for (let turn = 0; turn < 6; turn++) {
-        error = heightAt(surface, nx, ny) - wanted;
-        if (!(Math.abs(error) > 1e-4)) break;
-        gradientAt(surface, nx, ny, gradient);
-        const square = gradient[0] * gradient[0] + gradient[1] * gradient[1];
-        if (!(square > FLAT * FLAT)) break;
-        nx -= (error * gradient[0]) / square;
-        ny -= (error * gradient[1]) / square;
-      }
+      const stood = this.stand(x + this.dx * ds, y + this.dy * ds, wanted);
+      const { error, x: nx, y: ny } = stood;
       if (Number.isNaN(error)) return ended('surface');
       const moved = Math.hypot(nx - x, ny - y);
       // A correction that throws the line about means a top, a pit or a saddle.
       if (Math.abs(error) > 0.04 || moved > 2 * ds || moved < ds / 4) return ended('flat');
       if (nx < box.minX || nx > box.maxX || ny < box.minY || ny > box.maxY) return ended('edge');
       if (this.near(nx, ny, stop) || this.near((x + nx) / 2, (y + ny) / 2, stop)) {
-        // The line goes on to the very place where its limit is reached.
+        // The line goes on to the very place where its limit is reached, at its height there.
         let [clear, barred] = [0, 1];
         for (let turn = 0; turn < 20; turn++) {
           const t = (clear + barred) / 2;
           if (this.near(x + t * (nx - x), y + t * (ny - y), stop)) barred = t;
           else clear = t;
         }
-        if (clear * ds > 0.01) line.push(x + clear * (nx - x), y + clear * (ny - y));
+        const end = this.stand(
+          x + clear * (nx - x),
+          y + clear * (ny - y),
+          wanted + way * fall * ds * (1 - clear),
+        );
+        if (clear * ds > 0.01 && Math.abs(end.error) < 1e-3 && !this.near(end.x, end.y, stop))
+          line.push(end.x, end.y);
         return ended('neighbour');
       }
       off = Math.max(off, Math.abs(error));
@@ -284,9 +281,31 @@ class Tracer {
     return ended('flat');
   }
 
-  /** Whether a place is nearer to a line that is traced already than lines may be. */
+  /** A place drawn up or down the gradient until it stands at a height (Newton), and what is left amiss. */
+  private stand(x: number, y: number, wanted: number): { x: number; y: number; error: number } {
+    const { surface, gradient } = this;
+    let error = 0;
+    for (let turn = 0; turn < 6; turn++) {
+      error = heightAt(surface, x, y) - wanted;
+      if (!(Math.abs(error) > 1e-4)) break;
+      gradientAt(surface, x, y, gradient);
+      const square = gradient[0] * gradient[0] + gradient[1] * gradient[1];
+      if (!(square > FLAT * FLAT)) break;
+      x -= (error * gradient[0]) / square;
+      y -= (error * gradient[1]) / square;
+    }
+    return { x, y, error };
+  }
+
+  /**
+   * Whether a place is nearer to a line that is traced already than lines may be. The foot of the distance
+   * to a leg lies within half of it from a corner, so most places are told by the corners alone.
+   */
   private near(x: number, y: number, stop: number): boolean {
     // A step is drawn to its height and may come out longer, up to twice.
+    const band = Math.hypot(stop, this.ds);
+    const corner = this.field.nearest(x, y, band);
+    if (corner >= band || corner < stop) return corner < stop;
     return this.field.nearestLine(x, y, stop, 2 * this.ds) < stop;
   }
 

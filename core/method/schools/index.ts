@@ -13,5 +13,12 @@ export type {
   SchoolQuestion,
 } from '../school';
 
+/** The questions in groups, as a page shows them. */
+export const GROUPS: readonly { label: string; questions: readonly SchoolQuestion[] }[] = [
+  { label: 'The tree and its hole', questions: SETTING },
+  { label: 'The ground and its weeds', questions: GROUND },
+  { label: 'Water', questions: WATER },
+];
+
 /** Every question on which good planters disagree, in the order of the page. */
-export const SCHOOLS: readonly SchoolQuestion[] = [...SETTING, ...GROUND, ...WATER];
+export const SCHOOLS: readonly SchoolQuestion[] = GROUPS.flatMap(({ questions }) => questions);

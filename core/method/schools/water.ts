@@ -3,7 +3,7 @@ import { choose, type SchoolQuestion } from '../school';
 /** {19 L} a tree and turn, in m³: a bucket of five US gallons. Common practice. */
 const BUCKET = 0.019;
 /** What fills a reservoir box once, in m³. From memory: 15 to 20 L. */
-const BOX_FILLING = 0.016;
+const FILLING = 0.016;
 
 /** Water for the roots: before, at and after planting. */
 export const WATER: readonly SchoolQuestion[] = [
@@ -125,7 +125,7 @@ export const WATER: readonly SchoolQuestion[] = [
         changes: 'boxes, and a tanker to fill them',
         tasks: ['fill-boxes'],
         brief: 'Box east to west, {10 cm} proud, sealed all round, then filled.',
-        bill: { boxes: 1, water: BOX_FILLING },
+        bill: { boxes: 1, water: FILLING },
       },
       {
         key: 'balance',

@@ -7,7 +7,7 @@
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
-  import { SCHOOLS, type Conditions, type Question } from '$core/method/schools';
+  import { GROUPS, SCHOOLS, type Conditions, type Question } from '$core/method/schools';
   import {
     answers,
     billPerTree,
@@ -29,6 +29,12 @@
   let firstRead = untrack(() => history.current);
   let edition = untrack(() => data.block.methodEdition);
   const chosen = $derived(methodOf(history.current.method, history.current.conditions));
+  const groups = $derived(
+    GROUPS.map(({ label, questions }) => ({
+      label,
+      chosen: chosen.filter(({ question }) => questions.some((one) => one.question === question)),
+    })),
+  );
   const depth = $derived(depthOf(chosen));
   /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
   const materials = $derived.by(() => {
@@ -139,43 +145,48 @@
     <h2>Method: where good planters disagree, this block does</h2>
     <table class="ledger">
       <thead><tr><th>Question</th><th>This block</th><th>Suits, and changes</th></tr></thead>
-      <tbody>
-        {#each chosen as { question, label, school, isDefault, because, defaultKey } (question)}
-          <tr>
-            <td><b>{label}</b></td>
-            <td class="choice">
-              <Select
-                labelText={label}
-                hideLabel
-                size="sm"
-                disabled={!editable}
-                selected={school.key}
-                on:update={(e) =>
-                  e.detail !== school.key && pick(question, String(e.detail), defaultKey)}
+      {#each groups as group (group.label)}
+        <tbody>
+          <tr><th colspan="3" scope="rowgroup" class="group">{group.label}</th></tr>
+          {#each group.chosen as { question, label, school, isDefault, because, defaultKey } (question)}
+            <tr>
+              <td><b>{label}</b></td>
+              <td class="choice">
+                <Select
+                  labelText={label}
+                  hideLabel
+                  size="sm"
+                  disabled={!editable}
+                  selected={school.key}
+                  on:update={(e) =>
+                    e.detail !== school.key && pick(question, String(e.detail), defaultKey)}
+                >
+                  {#each SCHOOLS.find((entry) => entry.question === question)?.schools ?? [] as option (option.key)}<SelectItem
+                      value={option.key}
+                      text={inWords(option.label)}
+                    />{/each}
+                </Select>
+              </td>
+              <td
+                >Suits {school.suits}{school.changes === 'nothing'
+                  ? ''
+                  : `; ${inWords(school.changes)}`}.
+                <span class="quiet"
+                  >{isDefault
+                    ? because
+                    : `Your choice. By default: ${SCHOOLS.find(
+                        (entry) => entry.question === question,
+                      )
+                        ?.schools.find(({ key }) => key === defaultKey)
+                        ?.label.replace(/^[A-Z]/, (letter) =>
+                          letter.toLowerCase(),
+                        )}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span
+                ></td
               >
-                {#each SCHOOLS.find((entry) => entry.question === question)?.schools ?? [] as option (option.key)}<SelectItem
-                    value={option.key}
-                    text={inWords(option.label)}
-                  />{/each}
-              </Select>
-            </td>
-            <td
-              >Suits {school.suits}{school.changes === 'nothing'
-                ? ''
-                : `; ${inWords(school.changes)}`}.
-              <span class="quiet"
-                >{isDefault
-                  ? because
-                  : `Your choice. By default: ${SCHOOLS.find((entry) => entry.question === question)
-                      ?.schools.find(({ key }) => key === defaultKey)
-                      ?.label.replace(/^[A-Z]/, (letter) =>
-                        letter.toLowerCase(),
-                      )}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span
-              ></td
-            >
-          </tr>
-        {/each}
-      </tbody>
+            </tr>
+          {/each}
+        </tbody>
+      {/each}
     </table>
   </section>
   <aside class="comes-to">
@@ -225,6 +236,12 @@
   }
   .choice {
     min-width: 190px;
+  }
+  .group {
+    padding-top: 14px;
+    font-size: 13.5px;
+    color: var(--slate);
+    text-align: left;
   }
   .brief {
     font-size: 15px;

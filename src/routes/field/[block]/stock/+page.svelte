@@ -216,6 +216,14 @@
   function look(text: string) {
     wrong = '';
     told = '';
+    // A lot's own code finds it too; where two lots of the block share one the label decides.
+    const own = data.lots.filter(({ code }) => code.toLowerCase() === text.trim().toLowerCase());
+    if (own.length === 1) {
+      chosen = own[0].id;
+      doing = undefined;
+      typed = '';
+      return;
+    }
     try {
       const code = readCode(text);
       const found = data.lots.find((entry) => entry.shortCode === code);

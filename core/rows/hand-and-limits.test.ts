@@ -23,7 +23,7 @@ import {
   treesByRow,
 } from './rowset';
 import { searchBearings } from './search';
-import { settingOut, wayTo } from './setting-out';
+import { breaksOf, settingOut, strings, wayTo } from './setting-out';
 import { countSpecies } from './species';
 import { PATTERNS } from './spacing';
 import { rhythmOf, summarise, toRowSet, toStoredRows } from './stored';
@@ -550,4 +550,46 @@ test('a layout without limits keeps one class of places', () => {
   const { rows } = layOut(ground, parameters);
   const { places } = limitPlaces(rows, [], Object.values(cards));
   assert.equal(places.limits.length, 1);
+});
+
+test('a row with breaks says where, and no string peg stands in one', () => {
+  // Pegs every 2 m from 4 to 60, a house, from 82 to 200, a pond, from 204 to 260.
+  const stretches = [4, 29, 82, 60, 204, 29];
+  const breaks = breaksOf({ stretches, step: 2, listed: false });
+  assert.deepEqual(breaks, [
+    { from: 60, to: 82 },
+    { from: 200, to: 204 },
+  ]);
+  assert.deepEqual(breaksOf({ stretches: [0, 10, 20, 5], step: 2, listed: false }), []);
+  assert.deepEqual(breaksOf({ stretches: [0, 9], step: 0, listed: true }), []);
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.integer({ min: 3, max: 60 }), fc.integer({ min: 2, max: 30 })), {
+        minLength: 1,
+        maxLength: 6,
+      }),
+      (parts) => {
+        let at = 0;
+        const row: number[] = [];
+        for (const [count, gap] of parts) {
+          row.push(at, count);
+          at += (count - 1) * 2 + 2 * gap;
+        }
+        const found = breaksOf({ stretches: row, step: 2, listed: false });
+        assert.equal(found.length, parts.length - 1);
+        const last = row[row.length - 2] + (row[row.length - 1] - 1) * 2;
+        const spans = strings(0, last, 91, found);
+        assert.equal(spans[0].from, 0);
+        assert.equal(spans[spans.length - 1].to, last);
+        spans.forEach(({ from, to }, i) => {
+          assert.ok(to > from && to - from <= 91 + 1e-9);
+          if (i) assert.equal(from, spans[i - 1].to);
+          assert.ok(
+            !found.some((gap) => to > gap.from + 1e-9 && to < gap.to - 1e-9),
+            `peg at ${to}`,
+          );
+        });
+      },
+    ),
+  );
 });

@@ -2,7 +2,16 @@ import type { Point } from '../measure/plane';
 import { bearingOf } from '../ground/polygon';
 import { fromFrame, toFrame } from './lattice';
 import { STRING_LENGTH } from './layout';
-import { pegPosition, pointAt, rowCount, rowSpan, treesByRow, type RowSet } from './rowset';
+import {
+  pegPosition,
+  pointAt,
+  rowCount,
+  rowParts,
+  rowSpan,
+  treesByRow,
+  type RowParts,
+  type RowSet,
+} from './rowset';
 import type { RowFall } from './contour';
 
 /** One string of a row: from peg to peg, no longer than a string is. */
@@ -11,13 +20,48 @@ export interface StringSpan {
   to: number;
 }
 
-/** Where a row's strings begin and end, by chainage, the pieces as even as they can be. */
-export function strings(first: number, last: number, length = STRING_LENGTH): StringSpan[] {
-  const pieces = Math.max(1, Math.ceil((last - first) / length - 1e-9));
-  return Array.from({ length: pieces }, (_, i) => ({
-    from: first + ((last - first) * i) / pieces,
-    to: first + ((last - first) * (i + 1)) / pieces,
-  }));
+/**
+ * Where a row's strings begin and end, by chainage, the pieces as even as they can be. No string peg stands
+ * in a break of the row, where a keep-out lies: it goes to the nearer end of the break, and where that would
+ * need too long a string the row takes one more.
+ * @param breaks of the row, by chainage
+ */
+export function strings(
+  first: number,
+  last: number,
+  length = STRING_LENGTH,
+  breaks: readonly StringSpan[] = [],
+): StringSpan[] {
+  const least = Math.max(1, Math.ceil((last - first) / length - 1e-9));
+  let spans: StringSpan[] = [];
+  for (let pieces = least; pieces <= least + breaks.length + 1; pieces++) {
+    const ends = Array.from({ length: pieces + 1 }, (_, i) => {
+      const even = first + ((last - first) * i) / pieces;
+      const gap = breaks.find(({ from, to }) => even > from && even < to);
+      if (!gap) return even;
+      return even - gap.from <= gap.to - even ? gap.from : gap.to;
+    });
+    const pegs = [...new Set(ends)];
+    spans = pegs.slice(1).map((to, i) => ({ from: pegs[i], to }));
+    if (spans.every(({ from, to }) => to - from <= length + 1e-9)) return spans;
+  }
+  // A break longer than a string: whoever sets out measures across it.
+  return spans;
+}
+
+/** Stretches of a row in which no tree stands, from the last peg before to the first after, by chainage. */
+export function breaksOf({
+  stretches,
+  step,
+  listed,
+}: Pick<RowParts, 'step' | 'listed'> & { stretches: ArrayLike<number> }): StringSpan[] {
+  if (listed) return [];
+  const found: StringSpan[] = [];
+  for (let s = 2; s < stretches.length; s += 2) {
+    const from = stretches[s - 2] + (stretches[s - 1] - 1) * step;
+    if (stretches[s] - from > step * 1.5) found.push({ from, to: stretches[s] });
+  }
+  return found;
 }
 
 /** Pegs along the baseline of straight rows. */
@@ -53,6 +97,8 @@ export interface SettingOut {
   rows: {
     row: number;
     strings: StringSpan[];
+    /** Where no tree stands, round keep-outs and what was taken out by hand. */
+    breaks: StringSpan[];
     /** Metres from first to last peg, level. */
     level: number;
     /** Metres along the ground; as level where no elevation is known. */
@@ -76,9 +122,11 @@ export function settingOut(rows: RowSet, falls?: readonly RowFall[]): SettingOut
   const list = Array.from({ length: count }, (_, row) => {
     const [first, last] = rowSpan(rows, row);
     const ground = falls?.[row]?.ground;
+    const breaks = breaksOf(rowParts(rows, row));
     return {
       row: row + 1,
-      strings: strings(first, last),
+      strings: strings(first, last, STRING_LENGTH, breaks),
+      breaks,
       level: last - first,
       ground: ground && Number.isFinite(ground) ? ground : last - first,
     };

@@ -7,7 +7,7 @@ import {
   type UnitSystem,
 } from '../../../../core/measure/units';
 import type { RowFall } from '../../../../core/rows/contour';
-import type { SettingOut } from '../../../../core/rows/setting-out';
+import { breaksOf, type SettingOut } from '../../../../core/rows/setting-out';
 import type { Tag } from '../../../../core/rows/trial';
 import { STRING_LENGTH } from '../../../../core/rows/layout';
 import { summarise, type RowRhythm, type StoredRow } from '../../../../core/rows/stored';
@@ -92,7 +92,10 @@ export function settingOutSheet(content: {
             length(row.level, 1),
             length(row.ground, 1),
             falls ? fallWords(falls[i]) : '',
-            row.strings.map(({ to }) => length(to, 1)).join(', '),
+            [
+              row.strings.map(({ to }) => length(to, 1)).join(', '),
+              ...row.breaks.map(({ from, to }) => `none ${length(from, 1)} to ${length(to, 1)}`),
+            ].join('; '),
           ]),
         ],
       },
@@ -190,7 +193,12 @@ function sheet(
             { text: length(row.last) },
             { text: length(row.last - row.first) },
             { text: String(row.trees) },
-            { svg: ribbonSvg(row.runs, species, longest), width: RIBBON },
+            {
+              stack: [
+                { svg: ribbonSvg(row.runs, species, longest), width: RIBBON },
+                ...breaksIn(row, length),
+              ],
+            },
           ]),
         ],
       },
@@ -203,6 +211,14 @@ function sheet(
       fontSize: 7.5,
     },
   ];
+}
+
+/** "No trees from 96.0 m to 118.0 m", where a row has a break. */
+function breaksIn(row: StoredRow, length: (metres: number) => string): Content[] {
+  const breaks = breaksOf(row);
+  if (!breaks.length) return [];
+  const said = breaks.map(({ from, to }) => `${length(from)} to ${length(to)}`).join(', and from ');
+  return [{ text: `No trees from ${said}.`, fontSize: 7, margin: [0, 1, 0, 0] }];
 }
 
 /** Width of the ribbon of the longest row, in points. */

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { briefing } from '../../../../core/method/method';
+import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise } from '../../../../core/rows/stored';
 import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
 import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
@@ -54,6 +55,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       first: row.first,
       length: row.last - row.first,
       runs: row.runs,
+      breaks: breaksOf(row),
       planted: done.byRow.get(row.number) ?? 0,
     })),
     species: layout.parameters.mix.map(({ species: id }) =>

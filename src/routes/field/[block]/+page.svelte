@@ -208,7 +208,11 @@
         row.length,
         units.system,
         1,
-      )} · {row.places} places
+      )} · {row.places} places{#each row.breaks as { from, to } (from)}<br />no trees from {formatLength(
+          from,
+          units.system,
+          1,
+        )} to {formatLength(to, units.system, 1)}{/each}
     </p>
     <nav class="finds" aria-label="Of this block">
       <a href="/field/{data.block.id}/peg">Find my peg</a>

@@ -49,6 +49,11 @@
         )}:
         {row.strings.map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`).join(', ')}.
       </p>
+      {#if row.breaks.length}<p class="num">
+          No trees from {row.breaks
+            .map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`)
+            .join(', and from ')}.
+        </p>{/if}
       {#if fall && Number.isFinite(fall.fall)}
         <p class="num">
           Falls {length(Math.abs(fall.first - fall.last))} from {fall.fall >= 0

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { asFile, goTo, numberIn, open, signIn } from './helpers';
+import { asFile, goTo, numberIn, open, settledText, signIn } from './helpers';
 
 /** A made-up field that slopes south, 200 m by 150 m, and its heights. */
 const WEST = 11.47;
@@ -45,7 +45,7 @@ test('the boundary is edited by mouse and by keyboard, undone, split and exporte
   test.setTimeout(120_000);
   await signIn(page, 'leader');
   await makeField(page);
-  const whole = await page.locator('.big').textContent();
+  const whole = await settledText(page, '.big');
   await page.getByRole('tab', { name: 'Edge' }).click();
 
   await test.step('a corner dragged on the plan', async () => {
@@ -71,7 +71,7 @@ test('the boundary is edited by mouse and by keyboard, undone, split and exporte
     await nudge.focus();
     for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowLeft');
     await expect(page.locator('.big')).not.toHaveText(whole!);
-    const moved = await page.locator('.big').textContent();
+    const moved = await settledText(page, '.big');
     await page.getByRole('button', { name: 'Corner after', exact: true }).click();
     await page.getByLabel('Bearing and distance from the corner before').fill('N 88° E 150 m');
     await page.getByLabel('Bearing and distance from the corner before').press('Enter');
@@ -228,7 +228,7 @@ test('heights come in, zones are cut, and contour rows follow the ground', async
     await page.getByRole('button', { name: 'Search every bearing' }).click();
     page.once('dialog', (dialog) => void dialog.accept());
     await page
-      .getByRole('button', { name: /^Take \d+°/ })
+      .getByRole('button', { name: /^Take \d+\.\d°/ })
       .first()
       .click();
     await expect(page.getByLabel('Bearing in degrees')).toBeVisible();

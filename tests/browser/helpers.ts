@@ -32,6 +32,19 @@ export async function numberIn(page: Page, testId: string): Promise<number> {
   return Number(text!.replace(/[^\d.]/g, ''));
 }
 
+/** The text of a figure that is worked out in a worker, once it has stopped changing. */
+export async function settledText(page: Page, selector: string): Promise<string> {
+  const read = async () => (await page.locator(selector).textContent())!;
+  let text = await read();
+  for (let same = 0; same < 3;) {
+    await page.waitForTimeout(150);
+    const next = await read();
+    same = next === text ? same + 1 : 0;
+    text = next;
+  }
+  return text;
+}
+
 /** A made-up paddock that no demo block resembles: an L with a bay, longitude and latitude. */
 export const PADDOCK = {
   type: 'Feature',

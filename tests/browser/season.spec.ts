@@ -162,9 +162,9 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await goTo(page, 'Ground');
     await page.getByRole('link', { name: 'Method of this block' }).click();
     await page.getByRole('combobox', { name: 'Moisture' }).selectOption('wet');
-    await expect(page.locator('.big')).toHaveText('-2 to 0');
+    await expect(page.locator('.big')).toHaveText('−2 to 0 cm');
     await page.getByRole('combobox', { name: 'Planting depth' }).selectOption('covered');
-    await expect(page.locator('.big')).toHaveText('2 to 5');
+    await expect(page.locator('.big')).toHaveText('2 to 5 cm');
     await page.getByRole('button', { name: 'Save the method' }).click();
     await expect(page.getByRole('button', { name: 'Save the method' })).toBeDisabled();
   });

@@ -66,6 +66,10 @@
     border-left: 4px solid var(--ochre-fill);
     padding-left: 10px;
   }
+  button {
+    min-height: 32px;
+    padding: 4px 2px;
+  }
   input {
     font: inherit;
     min-height: 40px;

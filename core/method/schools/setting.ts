@@ -58,7 +58,7 @@ export const SETTING: readonly SchoolQuestion[] = [
       },
       {
         key: 'plug-high',
-        label: 'Ball a little high, never deep',
+        label: 'Ball a little high',
         suits: 'container stock on wet ground and heavy clay',
         changes: 'measured from the top of the ball',
         brief: 'Top of the ball a finger above the ground, never deep, soil drawn up to its side.',

@@ -67,7 +67,7 @@ function nearestPair(xy: Float64Array, limit: number): number {
 test('straight rows on a thousand awkward fields: every place that belongs, and none that does not', () => {
   const random = seededRandom('fields');
   let places = 0;
-  for (let turn = 0; turn < 700; turn++) {
+  for (let turn = 0; turn < 720; turn++) {
     const outer = awkward(random, 3 + Math.floor(random() * 12), 20 + 40 * random());
     if (!isSimple(outer)) continue;
     const hole = awkward(random, 5, 6).map(([x, y]): Point => [x / 3, y / 3]);

@@ -5,7 +5,7 @@ import { schedule } from '../calendar/schedule';
 import { TASKS } from '../calendar/tasks';
 import { hindrances, type WeatherDay } from '../calendar/windows';
 import { depthRange, formatSmall, inUnits } from '../measure/units';
-import { heightsOf } from '../stock/inspection';
+import { heightsOf, rootsOf } from '../stock/inspection';
 import { gauge } from '../stock/roots';
 import {
   billPerTree,
@@ -17,6 +17,7 @@ import {
   methodTasks,
   overCollar,
   plantsWithWater,
+  sprays,
   type Method,
 } from './method';
 import { SCHOOLS, type Conditions } from './schools';
@@ -128,6 +129,22 @@ test('a ball is measured from its top, and from the flare where the nursery buri
   assert.equal(depthOf(flush, 0).datum, 'ball top');
 });
 
+test('screen and labels sort the same roots: the newest measured sample, another species left out', () => {
+  const wrong = { faults: ['wrong-species' as const], rootLength: 0.9 };
+  const newest = { trees: [{ faults: [], flareBelow: 0.04 }] };
+  const measured = { trees: [{ faults: [], rootLength: 0.2, rootSpread: 0.1 }, wrong] };
+  const older = { trees: [{ faults: [], rootLength: 0.5, flareBelow: 0.02 }] };
+  const { from, sample, heights } = rootsOf([newest, measured, older]);
+  assert.equal(from, measured);
+  assert.deepEqual(sample, [{ length: 0.2, spread: 0.1 }]);
+  assert.ok(Math.abs(heights.flareBelow! - 0.03) < 1e-12);
+  assert.deepEqual(rootsOf([newest]).sample, []);
+  assert.deepEqual(
+    [sprays(methodOf({}, ground)), sprays(methodOf({ clear: 'scalp', keep: 'mulch' }, ground))],
+    [true, false],
+  );
+});
+
 test('what was answered before the questions were split means the same', () => {
   const was = (stored: Record<string, string>) => currentMethod(stored);
   assert.deepEqual(was({ weeds: 'mulch', depth: 'high' }), { keep: 'mulch', depth: 'high' });
@@ -193,8 +210,7 @@ test('what the method takes a tree is in the bill: boxes with their filling, wat
   const keys = new Set(MATERIALS.map(({ key }) => key));
   for (const { schools } of SCHOOLS)
     for (const school of schools)
-      for (const item of Object.keys(school.bill ?? {}))
-        assert.ok(keys.has(item) || item === 'residual', item);
+      for (const item of Object.keys(school.bill ?? {})) assert.ok(keys.has(item), item);
 });
 
 test('with water at planting dry soil does not stop it, frost and heat still do', () => {

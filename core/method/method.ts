@@ -105,6 +105,10 @@ export function billPerTree(method: readonly Chosen[]): Partial<Record<MethodIte
   return bill;
 }
 
+/** Whether anything is sprayed by this method, to clear the spot or to keep it clear. */
+export const sprays = (method: readonly Chosen[]): boolean =>
+  answers(method, 'clear', 'herbicide') || answers(method, 'keep', 'residual');
+
 /** Whether trees get water as they go in: then dry ground means “plant with water”, not “stop”. */
 export const plantsWithWater = (method: readonly Chosen[]): boolean =>
   !answers(method, 'waterAt', 'none') || answers(method, 'firming', 'water');

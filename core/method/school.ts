@@ -45,7 +45,7 @@ export interface Depth {
 
 /** Lines of the bill that a choice of method can bring in. */
 export type MethodItem =
-  'stakes' | 'ties' | 'mulch' | 'compost' | 'manure' | 'gel' | 'boxes' | 'water' | 'residual';
+  'stakes' | 'ties' | 'mulch' | 'compost' | 'manure' | 'gel' | 'boxes' | 'water';
 
 /** A choice good practitioners make; others choose otherwise, which is why it is a choice. */
 export interface School {

@@ -1,3 +1,4 @@
+import type { Roots } from './roots';
 import { mean, quantileSorted, standardDeviation } from 'simple-statistics';
 
 /** What can be wrong with a tree at the gate. */
@@ -102,6 +103,24 @@ export interface LotHeights {
 export function heightsOf(trees: readonly GateTree[]): LotHeights {
   const middle = (key: keyof LotHeights) => spreadOf(trees.map((tree) => tree[key]))?.median;
   return { flareBelow: middle('flareBelow'), topSideRoot: middle('topSideRoot') };
+}
+
+/**
+ * What the samples of one lot say of its roots: the trees of the newest sample in which roots were measured,
+ * another species left out, and the heights of all of them. One answer for screen and labels.
+ * @param samples of one lot, the newest first
+ */
+export function rootsOf<Sample extends { trees: readonly GateTree[] }>(
+  samples: readonly Sample[],
+): { from?: Sample; sample: Roots[]; heights: LotHeights } {
+  const from = samples.find(({ trees }) => trees.some(({ rootLength }) => rootLength));
+  return {
+    from,
+    sample: (from?.trees ?? [])
+      .filter(({ rootLength, faults }) => rootLength && !faults.includes('wrong-species'))
+      .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread })),
+    heights: heightsOf(samples.flatMap(({ trees }) => trees)),
+  };
 }
 
 /** Faulty trees of a sample, and how often each fault. */

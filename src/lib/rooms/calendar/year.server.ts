@@ -1,4 +1,4 @@
-import { answers, billPerTree, handsBehind } from '../../../../core/method/method';
+import { answers, billPerTree, handsBehind, sprays } from '../../../../core/method/method';
 import { bill, type Bill, type Protection } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { sprayPlan, type SprayPlan, type Target } from '../../../../core/calendar/spraying';
@@ -149,8 +149,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     countedOf(facts, block),
   ]);
   const method = methodOfBlock(block);
-  const sprays = answers(method, 'clear', 'herbicide') || answers(method, 'keep', 'residual');
-  const spray = sprays ? sprayPlanOf(block, ground, products) : undefined;
+  const spray = sprays(method) ? sprayPlanOf(block, ground, products) : undefined;
   const { protection = 'guards', materials = {}, currency = '' } = block.calendarTerms;
   return {
     bill: bill(

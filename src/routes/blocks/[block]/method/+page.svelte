@@ -16,6 +16,7 @@
     handsBehind,
     methodOf,
     methodTasks,
+    sprays,
   } from '$core/method/method';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import type { PageData } from './$types';
@@ -38,12 +39,11 @@
   const depth = $derived(depthOf(chosen));
   /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
   const materials = $derived.by(() => {
-    const sprays = answers(chosen, 'clear', 'herbicide') || answers(chosen, 'keep', 'residual');
     const ground = {
       ...{ trees: data.layout?.trees ?? 1000, toOrder: 0, rows: 0, perimeter: 0, rate: 600 },
       perTree: billPerTree(chosen),
       behind: handsBehind(chosen),
-      herbicide: sprays ? 1 : 0,
+      herbicide: sprays(chosen) ? 1 : 0,
       rippingHours: answers(chosen, 'rip', 'none') ? 0 : 1,
     };
     const worked = ['trees', 'planting', 'flags'];

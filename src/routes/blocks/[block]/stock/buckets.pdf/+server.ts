@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { isTold } from '../../../../../../core/say/told';
-import { heightsOf } from '../../../../../../core/stock/inspection';
+import { rootsOf } from '../../../../../../core/stock/inspection';
 import { depthRange, formatNumber, formatSmall } from '../../../../../../core/measure/units';
 import { depthOf } from '../../../../../../core/method/method';
 import { wantedOf } from '../../../../../../core/stock/carry';
@@ -37,17 +37,13 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { lot, balance } = state;
   const method = methodOfBlock(block);
   const trimming = method.find(({ question }) => question === 'trimming')!.school.key;
-  const inspections = await inspectionsOf(facts, [lot.id], 50);
-  const inspection = inspections.find(({ trees }) => trees.some(({ rootLength }) => rootLength));
+  const { sample, heights } = rootsOf(await inspectionsOf(facts, [lot.id]));
   let plan: RootPlan;
   try {
-    plan = rootsAgainstTools(
-      (inspection?.trees ?? [])
-        .filter(({ rootLength }) => rootLength)
-        .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread })),
-      tools,
-      { ...ROOT_RULES, mayTrim: trimming !== 'never' && !lot.undercut },
-    );
+    plan = rootsAgainstTools(sample, tools, {
+      ...ROOT_RULES,
+      mayTrim: trimming !== 'never' && !lot.undercut,
+    });
   } catch (wrong) {
     if (isTold(wrong)) error(404, wordsOf(wrong));
     throw wrong;
@@ -59,7 +55,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const wanted = next ? wantedOf(next.crews, mix.length)[mix.indexOf(standsFor(lot))] : 0;
   const counts = bucketCounts(option, Math.min(balance.onHand, wanted || balance.onHand));
   const units = locals.person!.units;
-  const depth = depthOf(method, heightsOf(inspections.flatMap(({ trees }) => trees)).flareBelow);
+  const depth = depthOf(method, heights.flareBelow);
   const card = cards.find(({ id }) => id === lot.speciesId);
   const pdf = await makePdf({
     pageSize: 'A6',

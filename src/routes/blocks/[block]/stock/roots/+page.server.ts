@@ -1,6 +1,6 @@
 import { depthOf } from '../../../../../../core/method/method';
 import { wantedOf } from '../../../../../../core/stock/carry';
-import { heightsOf } from '../../../../../../core/stock/inspection';
+import { rootsOf } from '../../../../../../core/stock/inspection';
 import { ROOT_RULES } from '../../../../../../core/stock/roots';
 import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
@@ -41,12 +41,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     },
     rules: ROOT_RULES,
     lots: states.map(({ lot, balance }) => {
-      const heights = heightsOf(
-        inspections.filter(({ lotId }) => lotId === lot.id).flatMap(({ trees }) => trees),
-      );
-      // The newest sample in which roots were measured.
-      const measured = inspections.find(
-        ({ lotId, trees }) => lotId === lot.id && trees.some(({ rootLength }) => rootLength),
+      const { from, sample, heights } = rootsOf(
+        inspections.filter(({ lotId }) => lotId === lot.id),
       );
       return {
         id: lot.id,
@@ -58,10 +54,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         heights,
         onHand: balance.onHand,
         wanted: Math.min(balance.onHand, wanted[mix.indexOf(standsFor(lot))] ?? 0),
-        sampledAt: measured ? new Date(measured.at).toISOString() : null,
-        sample: (measured?.trees ?? [])
-          .filter(({ rootLength, faults }) => rootLength && !faults.includes('wrong-species'))
-          .map(({ rootLength, rootSpread }) => ({ length: rootLength!, spread: rootSpread })),
+        sampledAt: from ? new Date(from.at).toISOString() : null,
+        sample,
       };
     }),
   };

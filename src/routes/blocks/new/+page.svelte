@@ -102,8 +102,10 @@
     <TextInput labelText="Name of the block" hideLabel bind:value={name} maxlength={80} />
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if found && found.stands.length > 1}
+      <h2>Which of the {found.stands.length} areas</h2>
       <Select
         labelText="Which of the {found.stands.length} areas"
+        hideLabel
         selected={String(stand)}
         on:update={(e) => Number(e.detail) !== stand && pickStand(Number(e.detail))}
       >

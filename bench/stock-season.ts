@@ -94,12 +94,12 @@ const air = { temperature: 10, humidity: 0.8, wind: 1 };
 within('all 500 exposures', await median(11, async () => exposuresOf(states, air, Date.now())), 50);
 within(
   'last 30 events of a lot',
-  await median(11, async () => eventsOf(await fresh(), lots[7].id, 30)),
+  await median(11, async () => eventsOf(await fresh(), block.id, lots[7].id, 30)),
   50,
 );
 within(
   'last 2 000 events of a lot',
-  await median(11, async () => eventsOf(await fresh(), lots[7].id, 2000)),
+  await median(11, async () => eventsOf(await fresh(), block.id, lots[7].id, 2000)),
   50,
 );
 

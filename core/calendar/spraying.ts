@@ -1,5 +1,5 @@
+import { say, shareOf, liquidOf, doseOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import { liquidOf, shareOf } from '../say/message';
 import type { Figure } from '../measure/working';
 import { LITRES_PER_US_GALLON, SQUARE_METRES_PER_ACRE } from '../measure/units';
 
@@ -203,7 +203,7 @@ export interface Sprayed {
 }
 
 /**
- * What speaks against spraying this product on this day, as sentences; none when nothing does.
+ * What speaks against spraying this product on this day, as messages; none when nothing does.
  * @param planting day on which trees are to be planted, where one is set
  */
 export function labelConcerns(
@@ -212,23 +212,27 @@ export function labelConcerns(
   day: string,
   planting: string | null,
   before: readonly Sprayed[],
-): string[] {
+): Message[] {
   const year = day.slice(0, 4);
   const own = before.filter((done) => done.product === product.id && done.day.startsWith(year));
-  const concerns: string[] = [];
+  const concerns: Message[] = [];
   if (product.timesAYear !== null && own.length >= product.timesAYear)
     concerns.push(
-      `Sprayed ${own.length} times in ${year} already; the label allows ${product.timesAYear}.`,
+      say('calendar.labelTimes', { times: own.length, year, allowed: product.timesAYear }),
     );
   const litres = own.reduce((sum, { perHectare }) => sum + perHectare, 0) + plan.perHectare;
   if (product.litresAYear !== null && litres > product.litresAYear + 1e-9)
     concerns.push(
-      `It comes to ${litres.toFixed(1)} L a hectare in ${year}; the label allows ${product.litresAYear}.`,
+      say('calendar.labelLitres', {
+        litres: doseOf(litres),
+        year,
+        allowed: doseOf(product.litresAYear),
+      }),
     );
   if (planting) {
     const days = Math.round((Date.parse(planting) - Date.parse(day)) / 86_400_000);
     if (days >= 0 && days < product.beforePlanting)
-      concerns.push(`${days} days until planting; the label asks for ${product.beforePlanting}.`);
+      concerns.push(say('calendar.labelDays', { days, asked: product.beforePlanting }));
   }
   return concerns;
 }

@@ -1,4 +1,5 @@
-import { addTo, daysBetween, formatDay, type Day } from '../measure/dates';
+import { say, onDay, onDayOfYear, type Message } from '../say/message';
+import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { Activity, Placed } from './network';
 import type { ScheduledTask } from './schedule';
 
@@ -53,9 +54,9 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
 /** What a late task costs, and the three ways out of it. */
 export interface LateCost {
   days: number;
-  skip: string;
-  shorten: string;
-  shift: string;
+  skip: Message;
+  shorten: Message;
+  shift: Message;
   /** Planting day that would keep the full lead. */
   shiftTo: Day;
 }
@@ -71,21 +72,24 @@ export function lateCost(task: ScheduledTask, placed: Placed, planting: Day): La
   const shiftTo = addTo(planting, { days });
   return {
     days,
-    skip: `Skip it, and do without: ${task.reason}`,
+    skip: say('calendar.lateSkip', { reason: task.reason }),
     shorten:
       left > 0
-        ? `Do it by ${formatDay(placed.earliestFinish)}: it lies ${left} days before planting instead of ${task.lead}.`
-        : `It cannot be shortened: it would be finished ${-left} days after planting begins.`,
-    shift: `Shift planting to ${formatDay(shiftTo, true)}, and the full ${task.lead} days are kept.`,
+        ? say('calendar.lateShorten', {
+            day: onDay(placed.earliestFinish),
+            left,
+            lead: task.lead,
+          })
+        : say('calendar.lateTooShort', { days: -left }),
+    shift: say('calendar.lateShift', { day: onDayOfYear(shiftTo), lead: task.lead }),
     shiftTo,
   };
 }
 
 /** One sentence on how long a task may still wait. */
-export function slackSentence(placed: Placed): string {
-  if (placed.done) return 'Done.';
-  if (placed.slack < 0)
-    return `${-placed.slack} ${placed.slack === -1 ? 'day' : 'days'} late even if it begins today.`;
-  if (placed.slack === 0) return 'It must begin today; nothing is loose.';
-  return `Done by ${formatDay(placed.latestFinish, true)}, planting still holds; ${placed.slack} ${placed.slack === 1 ? 'day is' : 'days are'} loose.`;
+export function slackSentence(placed: Placed): Message {
+  if (placed.done) return say('calendar.slackDone');
+  if (placed.slack < 0) return say('calendar.slackLate', { days: -placed.slack });
+  if (placed.slack === 0) return say('calendar.slackNone');
+  return say('calendar.slackLoose', { day: onDayOfYear(placed.latestFinish), days: placed.slack });
 }

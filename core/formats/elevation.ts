@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import { told } from '../say/told';
 import { fromArrayBuffer } from 'geotiff';
 import Papa from 'papaparse';
@@ -16,7 +17,7 @@ export interface ElevationOptions {
 
 export interface ReadElevation {
   surface: Surface;
-  notes: string[];
+  notes: Message[];
 }
 
 /**
@@ -222,8 +223,8 @@ async function readGeoTiff(bytes: ArrayBuffer, options: ElevationOptions) {
     grid,
     unit,
     notes: [
-      ...(utm ? [`Read as UTM zone ${zone}, as the file says.`] : []),
-      ...(feet ? ['Heights are in feet, as the file says; turned into metres.'] : []),
+      ...(utm ? [say('formats.noteUtm', { zone: zone! })] : []),
+      ...(feet ? [say('formats.noteFeet')] : []),
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import { told } from '../say/told';
 import Papa from 'papaparse';
 import { readTime, unfold, type ClockTime } from './clock';
@@ -17,7 +18,10 @@ export interface StationHour {
  * @param zone IANA zone of clock times without an offset
  * @throws Told with what was found and what is accepted
  */
-export function readStation(text: string, zone: string): { hours: StationHour[]; notes: string[] } {
+export function readStation(
+  text: string,
+  zone: string,
+): { hours: StationHour[]; notes: Message[] } {
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -69,11 +73,11 @@ export function readStation(text: string, zone: string): { hours: StationHour[];
     }),
   );
   const hours = [...byMoment.values()].sort((a, b) => a.at - b.at);
-  const notes: string[] = [];
-  if (empty) notes.push(`${empty} lines without a value were left out.`);
+  const notes: Message[] = [];
+  if (empty) notes.push(say('formats.noteEmptyLines', { lines: empty }));
   if (byMoment.size < rows.length)
-    notes.push(`${rows.length - byMoment.size} readings came twice; the last one holds.`);
+    notes.push(say('formats.noteReadingsTwice', { readings: rows.length - byMoment.size }));
   const gaps = hours.filter(({ at }, i) => i > 0 && at - hours[i - 1].at > 3 * 3_600_000).length;
-  if (gaps) notes.push(`${gaps} ${gaps === 1 ? 'gap' : 'gaps'} of more than three hours.`);
+  if (gaps) notes.push(say('formats.noteGaps', { gaps }));
   return { hours, notes };
 }

@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -18,7 +19,7 @@ test('the hour that comes twice when clocks are set back is kept apart', () => {
   );
   assert.deepEqual(hours(file), [1, 0.5, 0.5, 0.5, 0.5]);
   assert.equal(file.readings[0].at, Date.parse('2026-10-24T23:00:00Z'));
-  assert.match(file.notes.join(' '), /set back once/);
+  assert.match(file.notes.map((note) => words(note)).join(' '), /set back once/);
 });
 
 test('the hour that is left out in spring leaves no gap, and both hemispheres hold', () => {
@@ -49,7 +50,7 @@ test('Fahrenheit by heading or by its values; offsets; a UTF-8 mark; lines befor
     'UTC',
   );
   assert.equal(byValue.unit, 'F');
-  assert.match(byValue.notes.join(' '), /names no unit/);
+  assert.match(byValue.notes.map((note) => words(note)).join(' '), /names no unit/);
   assert.equal(byValue.readings[0].at, Date.parse('2026-11-24T05:00:00Z'));
 });
 
@@ -70,9 +71,9 @@ test('gaps and doubles are told; what cannot be read is refused with its line', 
     ].join('\n'),
     'UTC',
   );
-  assert.match(gappy.notes.join(' '), /1 gap longer.*/);
-  assert.match(gappy.notes.join(' '), /1 readings came twice/);
-  assert.match(gappy.notes.join(' '), /1 lines without a value/);
+  assert.match(gappy.notes.map((note) => words(note)).join(' '), /1 gap longer.*/);
+  assert.match(gappy.notes.map((note) => words(note)).join(' '), /1 reading came twice/);
+  assert.match(gappy.notes.map((note) => words(note)).join(' '), /1 line without a value/);
   assert.equal(gappy.readings[1].temperature, 3, 'the last one holds');
   const bad = (text: string, why: RegExp) =>
     assert.throws(() => readLogger(text, 'UTC'), says(why));

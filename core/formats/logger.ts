@@ -1,5 +1,5 @@
+import { say, temperatureOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import { temperatureOf } from '../say/message';
 import Papa from 'papaparse';
 import type { KeepingReading } from '../stock/keeping';
 import { readTime, unfold, type ClockTime } from './clock';
@@ -10,7 +10,7 @@ export interface LoggerFile {
   readings: KeepingReading[];
   unit: 'C' | 'F';
   /** What was noticed: gaps, doubles, clocks set back, as sentences. */
-  notes: string[];
+  notes: Message[];
 }
 
 /**
@@ -42,7 +42,7 @@ export function readLogger(text: string, zone: string): LoggerFile {
     : /c(elsius)?\s*\)?\s*$|°\s*c/i.test(temperature)
       ? 'C'
       : undefined;
-  const notes: string[] = [];
+  const notes: Message[] = [];
   const values: (ClockTime & { temperature: number })[] = [];
   let empty = 0;
   data.forEach((row, i) => {
@@ -64,16 +64,10 @@ export function readLogger(text: string, zone: string): LoggerFile {
   });
   if (values.length < 2) throw told('formats.tooFewReadings', { readings: values.length });
   const unit = headed ?? (median(values.map(({ temperature: t }) => t)) > 28 ? 'F' : 'C');
-  if (!headed)
-    notes.push(
-      `The heading names no unit; the values read like °${unit}, so they were taken for it.`,
-    );
-  if (empty) notes.push(`${empty} lines without a value were left out.`);
+  if (!headed) notes.push(say('formats.noteReadsLike', { unit: `°${unit}` }));
+  if (empty) notes.push(say('formats.noteEmptyLines', { lines: empty }));
   const { moments, setBack } = unfold(values);
-  if (setBack)
-    notes.push(
-      `The clock was set back ${setBack === 1 ? 'once' : `${setBack} times`} in this file; the hour that came twice is kept apart.`,
-    );
+  if (setBack) notes.push(say('formats.noteClockBack', { times: setBack }));
   const byMoment = new Map<number, number>();
   let doubles = 0;
   moments.forEach((at, i) => {
@@ -81,8 +75,7 @@ export function readLogger(text: string, zone: string): LoggerFile {
     if (byMoment.has(at)) doubles++;
     byMoment.set(at, degrees);
   });
-  if (doubles)
-    notes.push(`${doubles} readings came twice for the same moment; the last one holds.`);
+  if (doubles) notes.push(say('formats.noteReadingsTwice', { readings: doubles }));
   const readings = [...byMoment]
     .map(([at, degrees]) => ({ at, temperature: degrees }))
     .sort((a, b) => a.at - b.at);
@@ -92,10 +85,7 @@ export function readLogger(text: string, zone: string): LoggerFile {
   const steps = readings.slice(1).map(({ at }, i) => at - readings[i].at);
   const usual = median(steps);
   const gaps = steps.filter((step) => step > 3 * usual).length;
-  if (gaps)
-    notes.push(
-      `${gaps} ${gaps === 1 ? 'gap' : 'gaps'} longer than three steps: what happened in between is not known.`,
-    );
+  if (gaps) notes.push(say('formats.noteLongGaps', { gaps }));
   return { readings, unit, notes };
 }
 

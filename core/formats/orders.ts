@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { told } from '../say/told';
 import Papa from 'papaparse';
 import { isDay } from '../measure/dates';
@@ -73,7 +74,7 @@ export function readOrders(
   if (!data.length) throw told('formats.orderEmpty');
   return data.map((row, i) => {
     const cell = (column: (typeof COLUMNS)[number]) => (row[column] ?? '').trim();
-    const where = (column: string) => `Line ${i + 2}, ${column}`;
+    const where = (column: string) => say('formats.orderWhere', { line: i + 2, column });
     const species = speciesOf(cell('species'));
     if (!species)
       throw told('formats.orderSpecies', { where: where('species'), found: cell('species') });

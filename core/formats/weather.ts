@@ -1,3 +1,4 @@
+import { say, onDayOfYear, type Message } from '../say/message';
 import { told } from '../say/told';
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
@@ -10,7 +11,7 @@ export interface WeatherFile {
   days: WeatherDay[];
   unit: 'C' | 'F';
   /** Gaps, doubles and guesses, as sentences. */
-  notes: string[];
+  notes: Message[];
 }
 
 const DAY_FORMATS = ['yyyy/MM/dd', 'yyyyMMdd', 'dd.MM.yyyy', 'd/M/yyyy'];
@@ -36,7 +37,7 @@ export function readWeather(text: string): WeatherFile {
     throw told('formats.weatherColumns', { found: fields.join(', ') || '–' });
   const humidity = findLike(fields, /(humid|^rh)/i);
   const wind = findLike(fields, /wind/i);
-  const notes: string[] = [];
+  const notes: Message[] = [];
   const rows: WeatherDay[] = [];
   let empty = 0;
   data.forEach((row, i) => {
@@ -69,7 +70,7 @@ export function readWeather(text: string): WeatherFile {
   });
   if (!rows.length) throw told('formats.noWeatherDay');
   const unit = unitOf(`${lowest} ${highest}`, rows, notes);
-  if (empty) notes.push(`${empty} lines without a temperature or rain were left out.`);
+  if (empty) notes.push(say('formats.noteEmptyDays', { lines: empty }));
   const byDay = new Map<string, WeatherDay>();
   let doubles = 0;
   for (const row of rows) {
@@ -77,7 +78,7 @@ export function readWeather(text: string): WeatherFile {
     if (byDay.has(row.day)) doubles++;
     byDay.set(row.day, converted);
   }
-  if (doubles) notes.push(`${doubles} days came twice; the last line of each holds.`);
+  if (doubles) notes.push(say('formats.noteDaysTwice', { days: doubles }));
   const days = [...byDay.values()].sort((a, b) => (a.day < b.day ? -1 : 1));
   const wrong = days.find(
     (day) => day.lowest > day.highest || day.lowest < -70 || day.highest > 60 || day.rain < 0,
@@ -92,9 +93,7 @@ export function readWeather(text: string): WeatherFile {
   const missing = daysBetween(days[0].day, days.at(-1)!.day) + 1 - days.length;
   if (missing) {
     const gap = days.find((day, i) => i > 0 && daysBetween(days[i - 1].day, day.day) > 1)!;
-    notes.push(
-      `${missing} days are missing, the first before ${gap.day}; they are left out of every share.`,
-    );
+    notes.push(say('formats.noteDaysMissing', { days: missing, before: onDayOfYear(gap.day) }));
   }
   return { days, unit, notes };
 }
@@ -112,14 +111,12 @@ function readDay(text: string): string | undefined {
   return undefined;
 }
 
-function unitOf(headings: string, rows: readonly WeatherDay[], notes: string[]): 'C' | 'F' {
+function unitOf(headings: string, rows: readonly WeatherDay[], notes: Message[]): 'C' | 'F' {
   if (/°\s*f|fahrenheit|\(f\)|_f\b/i.test(headings)) return 'F';
   if (/°\s*c|celsius|\(c\)|_c\b/i.test(headings)) return 'C';
   const top = Math.max(...rows.map(({ highest }) => highest));
   if (top <= 58) return 'C';
-  notes.push(
-    `The headings name no unit and ${Math.round(top)} was the highest; that can only be °F.`,
-  );
+  notes.push(say('formats.noteMustBeF', { highest: Math.round(top) }));
   return 'F';
 }
 

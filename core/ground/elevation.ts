@@ -1,9 +1,9 @@
+import { say, lengthOf, smallOf, shareOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
 import Delaunator from 'delaunator';
 import { boxOf, type Box, type MultiPolygon } from './polygon';
 import type { Plane, Point } from '../measure/plane';
-import { METRES_PER_FOOT, formatNumber } from '../measure/units';
+import { METRES_PER_FOOT } from '../measure/units';
 import type { Surface } from './surface';
 
 /** A grid as a file holds it: north row first, in the file's own coordinates. */
@@ -43,7 +43,7 @@ export function surfaceFromGrid(
   boundary: MultiPolygon,
   plane: Plane,
   unit: 'm' | 'ft' = 'm',
-): { surface: Surface; notes: string[] } {
+): { surface: Surface; notes: Message[] } {
   const box = apronBox(boundary);
   const cell = Math.max(0.25, nodeDistance(grid, plane));
   const surface = emptySurface(box, cell);
@@ -66,7 +66,9 @@ export function surfaceFromGrid(
   const notes = checkHeights(surface, unit);
   if (known < surface.heights.length)
     notes.push(
-      `${formatNumber((100 * (surface.heights.length - known)) / surface.heights.length, 1)} % of the grid around the block has no height; lines end there.`,
+      say('ground.noteHolesInGrid', {
+        share: shareOf((surface.heights.length - known) / surface.heights.length),
+      }),
     );
   return { surface, notes };
 }
@@ -79,7 +81,7 @@ export function surfaceFromGrid(
 export function surfaceFromPoints(
   points: readonly [number, number, number][],
   boundary: MultiPolygon,
-): { surface: Surface; notes: string[] } {
+): { surface: Surface; notes: Message[] } {
   if (points.length < 3) {
     throw told('ground.tooFewHeights', { points: points.length });
   }
@@ -101,7 +103,9 @@ export function surfaceFromPoints(
   const notes = checkHeights(surface, 'm');
   const missing = surface.heights.filter(Number.isNaN).length / surface.heights.length;
   if (missing === 1) throw told('ground.heightsElsewhere');
-  notes.unshift(`${formatNumber(points.length)} points, ${triangles.length / 3} triangles.`);
+  notes.unshift(
+    say('ground.noteTriangles', { points: points.length, triangles: triangles.length / 3 }),
+  );
   return { surface, notes };
 }
 
@@ -211,7 +215,7 @@ export function rawHeight(grid: RawGrid, [x, y]: Point): number {
 }
 
 /** Refuses heights that cannot be heights, and asks about ones that look like feet. */
-function checkHeights({ heights, cell }: Surface, unit: 'm' | 'ft'): string[] {
+function checkHeights({ heights, cell }: Surface, unit: 'm' | 'ft'): Message[] {
   let [lowest, highest] = [Infinity, -Infinity];
   for (const z of heights) {
     if (z < lowest) lowest = z;
@@ -226,10 +230,13 @@ function checkHeights({ heights, cell }: Surface, unit: 'm' | 'ft'): string[] {
       unit,
     });
   }
-  const notes = [
-    `Heights from ${formatNumber(lowest, 1)} m to ${formatNumber(highest, 1)} m, a node every ${formatNumber(cell, 1)} m.`,
+  const notes: Message[] = [
+    say('ground.noteHeights', {
+      lowest: lengthOf(lowest),
+      highest: lengthOf(highest),
+      node: lengthOf(cell),
+    }),
   ];
-  if (highest - lowest < 0.02)
-    notes.push('The ground is level to 2 cm: contour rows cannot be traced on it.');
+  if (highest - lowest < 0.02) notes.push(say('ground.noteLevel', { within: smallOf(0.02) }));
   return notes;
 }

@@ -1,3 +1,4 @@
+import { say, smallOf, shareOf, liquidOf, type Message } from '../say/message';
 import type { MultiPolygon } from './polygon';
 
 /** How damp ground is, in order. A species' card names a range of these words. */
@@ -59,7 +60,7 @@ export type Changes = 'method' | 'materials' | 'machine or hand' | 'species' | '
 
 export interface Judgement {
   /** What was found, and what to do. */
-  sentence: string;
+  sentence: Message;
   changes: Changes[];
 }
 
@@ -69,6 +70,10 @@ export const MACHINE_ALONG = 0.25;
 /** Soil shallower than this does not take a spade's depth of root. From memory. */
 export const SHALLOW = 0.3;
 export const STONY = 0.35;
+/** Water that opens up a spot of dry sand, cubic metres. From memory. */
+export const SAND_SOAK = 0.03;
+/** How deep compacted ground is ripped at least, metres. From memory. */
+export const RIP_DEPTH = 0.6;
 
 /**
  * What soil and slope of a zone mean for the work. Common practice, no source, unless a constant
@@ -83,68 +88,50 @@ export function judge(
 ): Judgement[] {
   const { soil, damp, light } = zone;
   const found: Judgement[] = [];
-  const say = (sentence: string, ...changes: Changes[]) => found.push({ sentence, changes });
-  if (soil.repellent)
-    say(
-      'Dry under the surface after heavy rain: the soil sheds water. Put a wetting agent on each spot before planting.',
-      'materials',
-      'method',
-    );
-  if (soil.texture === 'clay')
-    say(
-      'Clay: a powered auger glazes the wall of the hole. Scarify it before the tree goes in.',
-      'method',
-    );
+  const judged = (sentence: Message, ...changes: Changes[]) => found.push({ sentence, changes });
+  if (soil.repellent) judged(say('ground.repellent'), 'materials', 'method');
+  if (soil.texture === 'clay') judged(say('ground.clay'), 'method');
   if (soil.texture === 'clay' && soil.drainage === 'winter-wet')
-    say(
-      'Clay that is wet in winter: leave no depression over the roots, water would stand in it.',
-      'method',
-    );
+    judged(say('ground.clayWet'), 'method');
   if (soil.texture === 'sand' && soil.drainage === 'free' && damp === 'dry')
-    say(
-      'Sand that holds no water: work compost in, half and half, soak with 30 L, and let air back in for an hour, better a day, before planting.',
-      'materials',
-      'method',
-      'calendar',
+    judged(
+      say('ground.drySand', { water: liquidOf(SAND_SOAK) }),
+      ...(['materials', 'method', 'calendar'] as const),
     );
-  if (soil.stones >= STONY || soil.depth < SHALLOW)
-    say(
-      `${soil.stones >= STONY ? 'Stony' : 'Shallow'} ground: loosen the bottom of each hole, and take short-rooted stock or a bar.`,
-      'method',
-      'species',
-    );
+  if (soil.stones >= STONY) judged(say('ground.stony'), 'method', 'species');
+  else if (soil.depth < SHALLOW) judged(say('ground.shallow'), 'method', 'species');
   if (soil.compacted)
-    say(
-      'Compacted: rip 600 mm or deeper in dry soil, six months before planting, so that rain is stored along the row.',
-      'calendar',
-      'machine or hand',
+    judged(
+      say('ground.compacted', { depth: smallOf(RIP_DEPTH) }),
+      ...(['calendar', 'machine or hand'] as const),
     );
   if (soil.drainage === 'standing water' || damp === 'wet')
-    say(
-      'Wet: species that bear it only, planted a little high or on mounds; no machine while the ground is soft.',
-      'species',
-      'machine or hand',
-    );
-  if (light !== 'full light')
-    say('Shaded: understorey species; pioneers need the gaps, not the shade.', 'species');
+    judged(say('ground.wet'), 'species', 'machine or hand');
+  if (light !== 'full light') judged(say('ground.shaded'), 'species');
   if (slope !== undefined) found.push(...judgeSlope(slope, planting));
   return found;
 }
 
 /** What the slope allows. */
 export function judgeSlope(slope: number, planting: 'hand' | 'machine'): Judgement[] {
-  const percent = Math.round(slope * 100);
   if (slope > MACHINE_ALONG)
     return [
       {
-        sentence: `${percent} % slope: past the usual ${MACHINE_ALONG * 100} % for a planting machine even up and down; the maker’s manual rules. By hand, and terraces are worth a look.`,
+        sentence: say('ground.steepAlong', {
+          slope: shareOf(Math.round(slope * 100) / 100),
+          limit: shareOf(MACHINE_ALONG),
+        }),
         changes: ['machine or hand', 'method'],
       },
     ];
   if (slope > MACHINE_ACROSS)
     return [
       {
-        sentence: `${percent} % slope: past the usual ${MACHINE_ACROSS * 100} % for driving across it.${planting === 'machine' ? ' Run the machine up and down, or plant by hand along the contour.' : ' Rows along the contour hold the water.'}`,
+        sentence: say('ground.steepAcross', {
+          slope: shareOf(Math.round(slope * 100) / 100),
+          limit: shareOf(MACHINE_ACROSS),
+          planting,
+        }),
         changes: ['machine or hand'],
       },
     ];

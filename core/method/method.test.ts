@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { bill, MATERIALS, type MaterialGround } from '../calendar/materials';
@@ -92,21 +93,21 @@ test('a tree set by its top side root is judged from that root, whatever lies ov
   const lateral = depthOf(methodOf({ depth: 'covered' }, ground));
   // Top side root 3 cm under the collar: collar at ground means 3 cm over the root, which is right.
   const judged = (cover: number, topSideRoot = 0.03) =>
-    gauge(tree, spade, [spade], write, lateral, cover, undefined, topSideRoot);
+    gauge(tree, spade, [spade], lateral, cover, undefined, topSideRoot);
   assert.ok(judged(0).good);
   assert.ok(judged(0.02).good, '5 cm over the root is the most');
   const deep = judged(0.05);
   assert.ok(!deep.good);
   assert.equal(
-    deep.says,
+    words(deep.says),
     'Too deep: 8 cm of soil over the top side root; this method allows 5 cm of soil over the top side root.',
   );
   const high = judged(-0.02);
-  assert.match(high.says, /^Too high: 1 cm of soil over the top side root; .* 2 cm of soil/);
+  assert.match(words(high.says), /^Too high: 1 cm of soil over the top side root; .* 2 cm of soil/);
   // A lot whose side roots begin right at the collar has to go deeper.
   assert.ok(!judged(0, 0).good && judged(0.03, 0).good);
   const collar = depthOf(methodOf({ depth: 'collar' }, ground));
-  assert.ok(!gauge(tree, spade, [spade], write, collar, 0.05).good);
+  assert.ok(!gauge(tree, spade, [spade], collar, 0.05).good);
   assert.deepEqual(overCollar(collar), [-0.01, 0.02]);
 });
 
@@ -115,8 +116,8 @@ test('a ball is measured from its top, and from the flare where the nursery buri
   const flush = methodOf({ depth: 'plug-flush' }, pots);
   assert.deepEqual(depthOf(flush), { datum: 'ball top', least: -1, most: 0.5 });
   const ball = { length: 0.15, spread: 0.1 };
-  assert.ok(gauge(ball, spade, [spade], write, depthOf(flush), 0).good, 'flush with the ground');
-  assert.ok(!gauge(ball, spade, [spade], write, depthOf(flush), 0.03).good);
+  assert.ok(gauge(ball, spade, [spade], depthOf(flush), 0).good, 'flush with the ground');
+  assert.ok(!gauge(ball, spade, [spade], depthOf(flush), 0.03).good);
   const buried = heightsOf([
     { faults: [], flareBelow: 0.04 },
     { faults: [], flareBelow: 0.05 },

@@ -1,7 +1,6 @@
+import { say, lengthOf, smallOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import { smallOf } from '../say/message';
 import type { Point } from '../measure/plane';
-import { formatNumber } from '../measure/units';
 import { groundLie, gradientAt, heightAt, type Surface } from '../ground/surface';
 import { boxOf, planeArea, type Box, type MultiPolygon } from '../ground/polygon';
 import { AreaIndex, peggedRow } from './clip';
@@ -49,7 +48,7 @@ export interface ContourRows {
   traced: TracedRow[];
   /** Share of gaps between neighbours, in nominal spacings. */
   gaps: GapStatistics;
-  notes: string[];
+  notes: Message[];
 }
 
 export interface GapStatistics {
@@ -355,18 +354,25 @@ class Tracer {
       },
       parts,
     );
-    const notes: string[] = [];
+    const notes: Message[] = [];
     const started = kept.filter(({ from }) => from === 'gap').length;
     const stopped = kept.flatMap(({ ends }) => ends).filter((end) => end === 'neighbour').length;
     if (started || stopped) {
       notes.push(
-        `${started} intermediate lines start where the gap passes ${formatNumber(options.startOver, 2)} row spacings; ` +
-          `${stopped} ends stop under ${formatNumber(options.stopUnder, 2)}.`,
+        say('rows.noteIntermediate', {
+          started,
+          over: options.startOver,
+          stopped,
+          under: options.stopUnder,
+        }),
       );
     }
     if (this.dropped)
       notes.push(
-        `${this.dropped} guide pegs gave a line shorter than ${formatNumber(Math.max(options.shortest, options.step), 1)} m; it was left out.`,
+        say('rows.noteShortLines', {
+          pegs: this.dropped,
+          least: lengthOf(Math.max(options.shortest, options.step)),
+        }),
       );
     return { rows, traced: kept, gaps: this.gapStatistics(kept), notes };
   }

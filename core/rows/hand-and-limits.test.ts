@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -173,7 +174,7 @@ test('a zone is laid with its own pattern, and rows are numbered through', () =>
   );
   const listed = Array.from(layout.rows.rowListed);
   assert.ok(listed.includes(1) && listed.includes(0));
-  assert.match(layout.notes.join(' '), /Hollow: rows \d+ to \d+/);
+  assert.match(layout.notes.map((note) => words(note)).join(' '), /Hollow: rows \d+ to \d+/);
 });
 
 test('a border of another species stands along the edge, the rest keeps clear of it', () => {
@@ -273,7 +274,7 @@ test('limits hold everywhere, and what binds is said with its number', () => {
     { ...parameters, arrangement: { kind: 'rows' } },
   );
   assert.match(
-    none.notes.join(' '),
+    none.notes.map((note) => words(note)).join(' '),
     /no species of the mix may stand there. \d+ places stay empty/,
   );
 });

@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import type { Figure } from '../measure/working';
 import { planeArea } from '../ground/polygon';
 import { heightAt, type Surface } from '../ground/surface';
@@ -51,7 +52,7 @@ export interface Layout {
   rows: RowSet;
   runs: Runs[];
   speciesCounts: number[];
-  notes: string[];
+  notes: Message[];
   figures: LayoutFigures;
   /** Of contour and graded rows. */
   traced?: TracedRow[];
@@ -102,10 +103,7 @@ export function layOut(ground: LayoutGround, parameters: LayoutParameters): Layo
   const { rows } = limited;
   const species = speciesOf(rows, limited.places, parameters, traits, laid);
   const notes = [...laid.notes, ...limited.notes, ...species.notes];
-  if (moved.lost.length)
-    notes.push(
-      `${moved.lost.length} ${moved.lost.length === 1 ? 'change by hand fits' : 'changes by hand fit'} nothing in these rows any more.`,
-    );
+  if (moved.lost.length) notes.push(say('rows.noteMovesLost', { moves: moved.lost.length }));
   // Rows taken out by hand leave their tracing behind; then the two no longer match one to one.
   const whole = rowCount(rows) === laid.traced?.length;
   return {
@@ -199,7 +197,7 @@ export function driftOf(stored: StoredLayout, ground: LayoutGround): Drift | und
 interface Planted {
   runs: Runs[];
   counts: number[];
-  notes: string[];
+  notes: Message[];
   trial?: Trial;
 }
 
@@ -239,7 +237,12 @@ function speciesOf(
       runs: trial.runs,
       counts: count(trial.runs),
       notes: [
-        `${trial.blocks} complete blocks of ${mix.length} treatments, ${arrangement.plot} trees a plot; ${trial.guards} guard trees stand outside the plots.`,
+        say('rows.noteTrial', {
+          blocks: trial.blocks,
+          treatments: mix.length,
+          plot: arrangement.plot,
+          guards: trial.guards,
+        }),
       ],
       trial,
     };
@@ -300,7 +303,11 @@ function shelterSpecies(
   const trees = [...replaced.values()].reduce((a, b) => a + b, 0);
   const notes = trees
     ? [
-        `${trees} places of shelter ${replaced.size > 1 ? 'rows' : 'row'} ${[...replaced.keys()].join(', ')} may not take their row’s species; the tallest of the mix that may stands there.`,
+        say('rows.noteShelter', {
+          places: trees,
+          rows: replaced.size,
+          numbers: { list: [...replaced.keys()] },
+        }),
       ]
     : [];
   return { runs, counts: count(runs), notes };

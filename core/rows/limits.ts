@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import { bearsDamp, bearsLight, type Limit } from '../ground/zones';
 import { AreaIndex } from './clip';
 import { positions, rowCount, rowParts, rowSetOf, treesByRow, type RowSet } from './rowset';
@@ -20,7 +21,7 @@ export function mayStand(traits: Traits, limit: Limit): boolean {
 export interface Limited {
   rows: RowSet;
   places: Places;
-  notes: string[];
+  notes: Message[];
 }
 
 /**
@@ -95,10 +96,7 @@ export function limitPlaces(
   return {
     rows: removed ? keepPositions(rows, kept) : rows,
     places: { classes: classes.filter((row) => row.length), limits: found },
-    notes: [...barred].map(
-      ([why, places]) =>
-        `${why}: no species of the mix may stand there. ${places} places stay empty; add one that suits.`,
-    ),
+    notes: [...barred].map(([why, places]) => say('rows.noteBarred', { why, places })),
   };
 }
 

@@ -1,7 +1,6 @@
+import { say, lengthOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
 import type { Point } from '../measure/plane';
-import { formatLength, formatNumber } from '../measure/units';
 import {
   bearingOf,
   boxOf,
@@ -107,7 +106,7 @@ export interface Laid {
   rows: RowSet;
   /** Rows that have one species whatever the mix says: its id, by row. */
   forced?: (string | undefined)[];
-  notes: string[];
+  notes: Message[];
   /** Of contour and graded rows: how each line was traced. */
   traced?: TracedRow[];
   gaps?: GapStatistics;
@@ -157,12 +156,16 @@ function layStraight(ground: LayoutGround, area: MultiPolygon, settings: Pattern
   let step = settings.inRow;
   let between = rowSpacingOf(settings.pattern, step) ?? settings.between;
   density(step, between);
-  const notes: string[] = [];
+  const notes: Message[] = [];
   if (settings.measured === 'ground') {
     const level = onTheLevel(ground, area, settings, step, between);
     notes.push(
-      `Measured along the ground: ${formatLength(step, 'metric')} in the row is ${formatLength(level.step, 'metric')} level, ` +
-        `${formatLength(between, 'metric')} between rows is ${formatLength(level.between, 'metric')}.`,
+      say('rows.noteAlongGround', {
+        inRow: lengthOf(step),
+        inRowLevel: lengthOf(level.step),
+        between: lengthOf(between),
+        betweenLevel: lengthOf(level.between),
+      }),
     );
     ({ step, between } = level);
   }
@@ -242,7 +245,7 @@ function layScatter(ground: LayoutGround, area: MultiPolygon, settings: PatternS
   return {
     rows: intoLanes(spots, bearing, 2 * apart, { step: apart, between: 2 * apart }),
     notes: [
-      `No two spots nearer than ${formatLength(options.minimum, 'metric')}; walked in lanes ${formatLength(2 * apart, 'metric', 1)} wide.`,
+      say('rows.noteScatter', { minimum: lengthOf(options.minimum), lane: lengthOf(2 * apart) }),
     ],
   };
 }
@@ -281,7 +284,7 @@ export function layByZone(
     number += rowCount(rows);
     return [
       ...(name && rowCount(rows)
-        ? [`${name}: rows ${first} to ${number}, ${formatNumber(rows.total)} trees.`]
+        ? [say('rows.noteZone', { zone: name, first, last: number, trees: rows.total })]
         : []),
       ...own,
     ];
@@ -356,7 +359,12 @@ function keptApart<Piece extends Laid & { settings: PatternSettings; name: strin
       rows: keepPositions(rows, kept),
       notes: [
         ...notes,
-        `${removed} ${removed === 1 ? 'place' : 'places'} ${name ? `of ${name} ` : ''}at the border of another pattern stay empty: nearer than ${formatLength(apart[piece], 'metric')}.`,
+        say('rows.noteBorderOfPatterns', {
+          places: removed,
+          zone: name,
+          of: name ? 'zone' : 'rest',
+          apart: lengthOf(apart[piece]),
+        }),
       ],
     };
   }
@@ -394,7 +402,11 @@ export function layWithBorder(
   const edge = rowSetOf({ frame, straight: false, step: border.step, between }, lines);
   return {
     notes: [
-      `The border is ${rowCount(edge) > 1 ? `rows 1 to ${rowCount(edge)}` : 'row 1'}, ${formatNumber(edge.total)} trees; the rest keeps ${formatLength(border.clear, 'metric')} clear of it.`,
+      say('rows.noteBorder', {
+        rows: rowCount(edge),
+        trees: edge.total,
+        clear: lengthOf(border.clear),
+      }),
       ...rest.notes,
     ],
     rows: { ...joinRows([edge, rest.rows]), frame, step, between },

@@ -1,6 +1,5 @@
+import { say, shareOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import { shareOf } from '../say/message';
-import { formatNumber } from '../measure/units';
 import { seededRandom } from '../measure/random';
 import { allot } from './allot';
 import { nearestPoints } from './near';
@@ -23,7 +22,7 @@ export interface Arranged {
   /** Trees of each species; they add up to the total exactly. */
   counts: number[];
   /** What could not be kept, as a sentence; empty when all was. */
-  notes: string[];
+  notes: Message[];
 }
 
 /** Checks that shares in per cent add up to 100 (within a hundredth). */
@@ -91,10 +90,12 @@ export function arrange(
     const fit = limits[c].allowed.flatMap((may, s) =>
       may ? [context.names?.[s] ?? `${s + 1}`] : [],
     );
-    return (
-      `${limits[c].why}: only ${fit.join(', ').toLowerCase()} may stand on ${formatNumber(totals[c])} places, ` +
-      `and the mix falls ${formatNumber(trees)} short. So many more were taken, and fewer of the others.`
-    );
+    return say('rows.noteMixBends', {
+      why: limits[c].why,
+      fit: { list: fit.map((name) => name.toLowerCase()) },
+      places: totals[c],
+      short: trees,
+    });
   });
   const stock = new Stock(allotment.left, allotment.counts);
   const runs = putInto(classes, stock, arrangement, context, notes);
@@ -106,7 +107,7 @@ function putInto(
   stock: Stock,
   arrangement: Arrangement,
   context: ArrangeContext,
-  notes: string[],
+  notes: Message[],
 ): Runs[] {
   switch (arrangement.kind) {
     case 'rows':
@@ -239,7 +240,7 @@ function atRandom(
   stock: Stock,
   longest: number,
   seed: number,
-  notes: string[],
+  notes: Message[],
 ): Runs[] {
   const random = seededRandom(seed);
   const limit = Math.max(1, Math.round(longest));
@@ -250,9 +251,12 @@ function atRandom(
   // One species alone has no other to be parted by, and nobody asked for one.
   if (!feasible && total[common] < remaining) {
     notes.push(
-      `Runs of at most ${limit} cannot be kept: the commonest species has ${formatNumber(total[common])} of ` +
-        `${formatNumber(remaining)} trees, and the others part it ${formatNumber(remaining - total[common] + 1)} times. ` +
-        'Longer runs stand where they must.',
+      say('rows.noteLongRuns', {
+        longest: limit,
+        commonest: total[common],
+        trees: remaining,
+        parts: remaining - total[common] + 1,
+      }),
     );
   }
   let last = -1;

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { clockOf, dayBounds, dayOf, nauticalZone } from './day';
+import { DateTime } from 'luxon';
+import { clockOf, dayBounds, dayOf, formatMoment, nauticalZone } from './day';
 
 const ZONES = [
   'America/Los_Angeles',
@@ -86,4 +87,42 @@ test('a zone for a place that gave none: fifteen degrees an hour, with the sign 
   // Half past nine in the morning by the sun is the same day by the zone.
   assert.equal(dayOf('2026-11-23T21:30:00Z', nauticalZone(174.8)), '2026-11-24');
   assert.equal(dayOf('2026-11-24T17:30:00Z', nauticalZone(-122.3)), '2026-11-24');
+});
+
+test('clock and day are those of a zone library, whatever the moment and the zone', () => {
+  const odd = [...ZONES, 'Asia/Kathmandu', 'Australia/Lord_Howe', 'America/St_Johns'];
+  fc.assert(
+    fc.property(
+      fc.integer({ min: Date.UTC(1980, 0, 1), max: Date.UTC(2060, 0, 1) }),
+      fc.constantFrom(...odd),
+      (at, zone) => {
+        const there = DateTime.fromMillis(at, { zone });
+        assert.equal(dayOf(at, zone), there.toISODate());
+        const clock = clockOf(new Date(at).toISOString(), zone);
+        assert.equal(clock.text, there.toFormat('HH:mm'));
+        assert.equal(clock.weekday, there.weekday);
+        assert.equal(clock.hour, there.hour + there.minute / 60);
+      },
+    ),
+    { numRuns: 2000 },
+  );
+});
+
+test('the minute a clock is changed, and a moment given with an offset of its own', () => {
+  // Europe's clocks go from 02:00 to 03:00 at 01:00 UTC on 29 March 2026.
+  assert.equal(clockOf('2026-03-29T00:59:59Z', 'Europe/Berlin').text, '01:59');
+  assert.equal(clockOf('2026-03-29T01:00:00Z', 'Europe/Berlin').text, '03:00');
+  assert.equal(clockOf('2026-03-29T01:00:00+02:00', 'Europe/Berlin').text, '00:00');
+  // What carries no zone is meant as UTC, whatever machine reads it.
+  assert.equal(clockOf('2026-03-29T12:00:00', 'Pacific/Auckland').text, '01:00');
+  assert.throws(() => dayOf('yesterday', 'Europe/Berlin'), RangeError);
+  assert.throws(() => dayOf(0, 'Europe/Nowhere'), RangeError);
+});
+
+test('a moment is written by the clock of its site, with its year where asked for', () => {
+  assert.equal(formatMoment('2026-12-31T13:05:00Z', 'Pacific/Auckland'), '1 Jan, 02:05');
+  assert.equal(
+    formatMoment('2026-12-31T13:05:00Z', 'America/Los_Angeles', true),
+    '31 Dec 2026, 05:05',
+  );
 });

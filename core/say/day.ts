@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import type { Day } from '../measure/dates';
+import { formatDay, type Day } from '../measure/dates';
 
 /**
  * The calendar day at a site at some moment: the day by which everything there is counted. It
@@ -9,7 +9,7 @@ import type { Day } from '../measure/dates';
  * @example dayOf(Date.UTC(2026, 5, 30, 21, 30), 'Pacific/Auckland') // => '2026-07-01'
  */
 export function dayOf(moment: number | string | Date, zone: string): Day {
-  return local(moment, zone).toISODate()!;
+  return wall(moment, zone).toISOString().slice(0, 10);
 }
 
 /**
@@ -36,8 +36,18 @@ export function clockOf(
   moment: number | string | Date,
   zone: string,
 ): { text: string; hour: number; weekday: number } {
-  const at = local(moment, zone);
-  return { text: at.toFormat('HH:mm'), hour: at.hour + at.minute / 60, weekday: at.weekday };
+  const at = wall(moment, zone);
+  const hour = at.getUTCHours() + at.getUTCMinutes() / 60;
+  return { text: at.toISOString().slice(11, 16), hour, weekday: at.getUTCDay() || 7 };
+}
+
+/** Writes a moment by the clock of a site: "24 Nov, 09:30", with the year when asked for. */
+export function formatMoment(
+  moment: number | string | Date,
+  zone: string,
+  withYear = false,
+): string {
+  return `${formatDay(dayOf(moment, zone), withYear)}, ${clockOf(moment, zone).text}`;
 }
 
 /**
@@ -51,9 +61,35 @@ export function nauticalZone(longitude: number): string {
   return hours === 0 ? 'Etc/GMT' : `Etc/GMT${hours > 0 ? '-' : '+'}${Math.abs(hours)}`;
 }
 
-function local(moment: number | string | Date, zone: string): DateTime {
-  const at = moment instanceof Date ? moment.getTime() : moment;
-  return typeof at === 'number'
-    ? DateTime.fromMillis(at, { zone })
-    : DateTime.fromISO(at, { zone: 'utc' }).setZone(zone);
+/** Milliseconds of a moment given in any of its forms. */
+function momentOf(moment: number | string | Date): number {
+  if (typeof moment === 'number') return moment;
+  if (moment instanceof Date) return moment.getTime();
+  if (moment.endsWith('Z')) return Date.parse(moment);
+  // What carries no zone of its own is meant as UTC; Date.parse would take it for the machine's.
+  return DateTime.fromISO(moment, { zone: 'utc' }).toMillis();
+}
+
+/** No zone changes its clock but at a whole quarter of an hour. */
+const QUARTER = 900_000;
+const offsets = new Map<string, Map<number, number>>();
+const MOST_OFFSETS = 20_000;
+
+/**
+ * The moment moved by its zone's offset: its UTC fields are then what the clock on the wall shows. A
+ * season's list asks this a thousand times a page, so offsets are kept by the quarter of an hour.
+ * @throws RangeError for no moment, or a zone that is none
+ */
+function wall(moment: number | string | Date, zone: string): Date {
+  const at = momentOf(moment);
+  const quarter = Math.floor(at / QUARTER);
+  let ofZone = offsets.get(zone);
+  if (!ofZone || ofZone.size >= MOST_OFFSETS) offsets.set(zone, (ofZone = new Map()));
+  let offset = ofZone.get(quarter);
+  if (offset === undefined) {
+    const there = DateTime.fromMillis(quarter * QUARTER, { zone });
+    if (!there.isValid) throw new RangeError(`no moment at ${zone}: ${String(moment)}`);
+    ofZone.set(quarter, (offset = there.offset));
+  }
+  return new Date(at + offset * 60_000);
 }

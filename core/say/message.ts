@@ -10,6 +10,7 @@ export type QuantityKind =
   | 'area'
   | 'density'
   | 'distance'
+  | 'dose'
   | 'length'
   | 'liquid'
   | 'mass'
@@ -23,6 +24,8 @@ export type QuantityKind =
 export type FigureValue = number | string | Quantity | DayFigure | MomentFigure | Message | List;
 export interface DayFigure {
   day: string;
+  /** Written with its year: it may lie in another one. */
+  withYear?: boolean;
 }
 /** Milliseconds since 1970 UTC, written by the site's clock. */
 export interface MomentFigure {
@@ -71,6 +74,8 @@ export const distanceOf = of('distance');
 export const areaOf = of('area');
 /** Cubic metres of a liquid. */
 export const liquidOf = of('liquid');
+/** Litres on a hectare. */
+export const doseOf = of('dose');
 /** Trees a square metre. */
 export const densityOf = of('density');
 /** A share between 0 and 1. */
@@ -82,4 +87,6 @@ export const windOf = of('wind');
 /** Metres of rain, written as mm or inches. */
 export const rainOf = of('rain');
 export const onDay = (day: string): DayFigure => ({ day });
+/** A day that may lie in another year. */
+export const onDayOfYear = (day: string): DayFigure => ({ day, withYear: true });
 export const atMoment = (moment: number): MomentFigure => ({ moment });

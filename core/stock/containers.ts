@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import { wilson, type Interval } from '../survival/interval';
 import { evaporativeDemand, type Air } from './exposure';
 
@@ -44,7 +45,7 @@ export const POT_BOUND_LIMIT = 0.2;
 export interface RootTreatment {
   /** Key of the school under "container roots". */
   school: 'leave' | 'tease' | 'cut' | 'bottom';
-  because: string;
+  because: Message;
   share?: Interval;
 }
 
@@ -58,31 +59,35 @@ export function rootTreatment(
   sampled: number,
 ): RootTreatment {
   const share = sampled > 0 ? wilson(potBound, sampled) : undefined;
-  const percent = (value: number) => `${Math.round(value * 100)} %`;
   const found = share
-    ? `${potBound} of ${sampled} pot-bound (${percent(share.low)} to ${percent(share.high)} of the lot)`
-    : 'no sample looked at yet';
+    ? say('stock.potBoundOf', {
+        bound: potBound,
+        sampled,
+        low: Math.round(share.low * 100),
+        high: Math.round(share.high * 100),
+      })
+    : say('stock.noSample');
   if (form === 'bag')
     return {
       school: 'bottom',
-      because: `Soft bags circle their roots at the bottom, and it comes off with the bag; ${found}.`,
+      because: say('stock.rootsBag', { found }),
       share,
     };
   if (share && share.estimate >= POT_BOUND_LIMIT)
     return {
       school: 'cut',
-      because: `${found}: left alone, circling roots choke the stem in years to come.`,
+      because: say('stock.rootsCut', { found }),
       share,
     };
   if (form === 'round')
     return {
       school: 'tease',
-      because: `A round wall turns roots in a circle; ${found}.`,
+      because: say('stock.rootsRound', { found }),
       share,
     };
   return {
     school: 'leave',
-    because: `${form === 'ribbed' ? 'Ribs lead roots straight down and air prunes them' : 'A plug falls apart when it is handled'}; ${found}.`,
+    because: say(form === 'ribbed' ? 'stock.rootsRibbed' : 'stock.rootsPlug', { found }),
     share,
   };
 }

@@ -1,3 +1,4 @@
+import { say, smallOf, type Message } from '../say/message';
 import { overCollar, TOP_SIDE_ROOT } from '../method/method';
 import type { Depth } from '../method/schools';
 import { told } from '../say/told';
@@ -86,7 +87,7 @@ export interface RootPlan {
   options: TrimOption[];
   recommended: TrimOption;
   /** "Trim to {26 cm}; 71 % bar, 29 % spade.", the measure in braces for {@link inUnits}. */
-  sentence: string;
+  sentence: Message;
 }
 
 const SECONDS_A_DAY = 8 * 3600;
@@ -202,18 +203,20 @@ function recommend(options: readonly TrimOption[], sample: number): TrimOption {
 /** Shares of the sample in whole per cent that add up to a hundred. */
 export const bucketShares = ({ buckets }: TrimOption): number[] => apportion(100, buckets);
 
-function sentenceOf(option: TrimOption, tools: readonly Tool[], sample: number): string {
+function sentenceOf(option: TrimOption, tools: readonly Tool[], sample: number): Message {
   const shares = bucketShares(option);
   const parts = tools
-    .map(({ name }, i) => ({ name: name.toLowerCase(), share: shares[i] }))
+    .map(({ name }, i) => ({ tool: name.toLowerCase(), share: shares[i] }))
     .filter(({ share }) => share > 0)
-    .map(({ name, share }) => `${share} % ${name}`);
+    .map((part): Message => say('stock.bucketPart', part));
   const aside = option.buckets[tools.length];
-  if (aside) parts.push(`${aside} of ${sample} set aside`);
-  const trim = Number.isFinite(option.trim)
-    ? `Trim to {${Math.round(option.trim * 100)} cm}`
-    : 'Trim nothing';
-  return `${trim}; ${parts.join(', ')}.`;
+  if (aside) parts.push(say('stock.asidePart', { aside, sample }));
+  return say('stock.trimSentence', {
+    trim: Number.isFinite(option.trim)
+      ? say('stock.trimTo', { length: smallOf(option.trim) })
+      : say('stock.trimNothing'),
+    parts: { list: parts },
+  });
 }
 
 /**
@@ -229,14 +232,13 @@ export function bucketCounts(option: TrimOption, trees: number): number[] {
 export interface GaugeVerdict {
   good: boolean;
   /** "Root turns up: 31 cm in a 25 cm hole." */
-  says: string;
+  says: Message;
   /** "Trim 7 cm, or take the spade." */
-  then: string;
+  then: Message;
 }
 
 /**
  * The verdict written on the hole gauge.
- * @param write writes a length in the person's units
  * @param depth what the method allows, and from what it measures
  * @param cover soil over the collar as set, metres
  * @param topSideRoot how far the top side root lies under the collar, metres
@@ -245,68 +247,87 @@ export function gauge(
   roots: Roots,
   tool: Tool,
   tools: readonly Tool[],
-  write: (metres: number) => string,
   depth: Depth,
   cover = 0,
   rules: RootRules = ROOT_RULES,
   topSideRoot = TOP_SIDE_ROOT,
 ): GaugeVerdict {
   const found = fit(roots, tool, rules);
-  if (found === 'too-long') {
-    const over = roots.length - (tool.depth - rules.clearance);
-    const deeper = tools.find((other) => fit(roots, other, rules) === 'fits');
-    const mayCut = rules.mayTrim && roots.length - over >= rules.keep - 1e-9;
+  const hole = smallOf(tool.depth);
+  if (found === 'too-long')
     return {
       good: false,
-      says: `Root turns up: ${write(roots.length)} in a ${write(tool.depth)} hole.`,
-      then:
-        [
-          mayCut ? `Trim ${write(over)}` : '',
-          deeper ? `${mayCut ? 'or take' : 'Take'} the ${deeper.name.toLowerCase()}` : '',
-        ]
-          .filter(Boolean)
-          .join(', ') + (mayCut || deeper ? '.' : 'No tool here is deep enough: set it aside.'),
+      says: say('gauge.turnsUp', { root: smallOf(roots.length), hole }),
+      then: remedyForLength(roots, tool, tools, rules),
     };
-  }
   if (found === 'too-wide') {
     const wider = tools.find((other) => fit(roots, other, rules) === 'fits');
     return {
       good: false,
-      says: `Roots bunch: ${write(roots.spread!)} wide in a ${write(tool.width)} hole.`,
-      then: wider ? `Take the ${wider.name.toLowerCase()}.` : 'Widen the hole by hand.',
+      says: say('gauge.bunch', { spread: smallOf(roots.spread!), hole: smallOf(tool.width) }),
+      then: wider ? say('gauge.take', { tool: wider.name.toLowerCase() }) : say('gauge.widen'),
     };
   }
   const [least, most] = overCollar(depth, topSideRoot);
-  if (cover < least - 1e-9 || cover > most + 1e-9) {
-    const over = cover - most + depth.most / 100;
-    const named = (metres: number) =>
-      metres < 0
-        ? `the ${depth.datum} ${write(-metres)} above ground`
-        : `${write(metres)} of soil over the ${depth.datum}`;
-    return {
-      good: false,
-      says:
-        cover > most
-          ? `Too deep: ${named(over)}; this method allows ${depth.most < 0 ? 'no less than ' : ''}${named(depth.most / 100)}.`
-          : `Too high: ${named(over)}; this method asks for ${depth.least < 0 ? 'no more than ' : ''}${named(depth.least / 100)}.`,
-      then: cover > most ? 'Lift while firming, then firm again.' : 'Set it lower, then firm.',
-    };
-  }
+  if (cover < least - 1e-9 || cover > most + 1e-9) return wrongDepth(cover, most, depth);
   const below = tool.depth - roots.length - Math.max(0, cover);
   if (below < -1e-9)
     return {
       good: false,
-      says: `Root turns up: ${write(roots.length)} set ${write(cover)} deep in a ${write(tool.depth)} hole.`,
-      then: `Set it ${write(-below)} higher, or deepen the hole.`,
+      says: say('gauge.turnsUpSet', {
+        root: smallOf(roots.length),
+        cover: smallOf(cover),
+        hole,
+      }),
+      then: say('gauge.higher', { by: smallOf(-below) }),
     };
+  const spare = smallOf(Math.max(0, below));
   return {
     good: true,
-    says: `Fits: ${write(Math.max(0, below))} to spare below, ${
+    says:
       roots.spread === undefined
-        ? 'the spread was not measured'
-        : `${write(Math.max(0, (tool.width - roots.spread) / 2))} each side`
-    }.`,
-    then:
-      found === 'twisted' ? 'Twist it in, do not cut.' : 'Hang the roots straight, firm, then tug.',
+        ? say('gauge.fitsNoSpread', { below: spare })
+        : say('gauge.fits', {
+            below: spare,
+            side: smallOf(Math.max(0, (tool.width - roots.spread) / 2)),
+          }),
+    then: found === 'twisted' ? say('gauge.twist') : say('gauge.hang'),
+  };
+}
+
+/** What to do with a root that is longer than the hole: cut it, go deeper, or set the tree aside. */
+function remedyForLength(
+  roots: Roots,
+  tool: Tool,
+  tools: readonly Tool[],
+  rules: RootRules,
+): Message {
+  const over = roots.length - (tool.depth - rules.clearance);
+  const deeper = tools.find((other) => fit(roots, other, rules) === 'fits')?.name.toLowerCase();
+  const mayCut = rules.mayTrim && roots.length - over >= rules.keep - 1e-9;
+  if (mayCut)
+    return deeper
+      ? say('gauge.trimOrTake', { over: smallOf(over), tool: deeper })
+      : say('gauge.trim', { over: smallOf(over) });
+  return deeper ? say('gauge.take', { tool: deeper }) : say('gauge.setAside');
+}
+
+/** A tree set outside of what the method allows, said from the method's own datum. */
+function wrongDepth(cover: number, most: number, depth: Depth): GaugeVerdict {
+  const fromDatum = cover - most + depth.most / 100;
+  const said = (metres: number) =>
+    metres < 0
+      ? say('gauge.above', { datum: depth.datum, by: smallOf(-metres) })
+      : say('gauge.over', { datum: depth.datum, by: smallOf(metres) });
+  const tooDeep = cover > most;
+  const limit = tooDeep ? depth.most : depth.least;
+  return {
+    good: false,
+    says: say(tooDeep ? 'gauge.tooDeep' : 'gauge.tooHigh', {
+      found: said(fromDatum),
+      bound: limit < 0 ? 'below' : 'above',
+      limit: said(limit / 100),
+    }),
+    then: tooDeep ? say('gauge.lift') : say('gauge.lower'),
   };
 }

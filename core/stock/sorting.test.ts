@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -32,20 +33,20 @@ test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade'
     ...Array.from({ length: 29 }, () => ({ length: 0.28, spread: 0.18 })),
   ];
   const plan = rootsAgainstTools(sample, [spade, bar]);
-  assert.equal(plan.sentence, 'Trim to {26 cm}; 71 % bar, 29 % spade.');
+  assert.equal(words(plan.sentence), 'Trim to 26 cm; 71 % bar and 29 % spade.');
   assert.deepEqual(bucketCounts(plan.recommended, 1000), [710, 290, 0]);
   const untrimmed = plan.options.find(({ trim }) => trim === Infinity)!;
   assert.deepEqual([untrimmed.buckets, untrimmed.trimmed, untrimmed.cutShare], [[0, 100, 0], 0, 0]);
   const kept = rootsAgainstTools(sample, [bar], { ...ROOT_RULES, mayTrim: false });
   assert.equal(kept.options.length, 1);
-  assert.match(kept.sentence, /^Trim nothing; 100 of 100 set aside/);
+  assert.match(words(kept.sentence), /^Trim nothing; 100 of 100 set aside/);
 });
 
 test('trees that no tool takes unharmed are set aside, not trimmed to a stump; an unknown spread is not 0', () => {
   const long = [0.5, 0.55, 0.6, 0.62, 0.58].map((length) => ({ length, spread: 0.06 }));
   const plan = rootsAgainstTools(long, [bar]);
-  assert.match(plan.sentence, /set aside/);
-  assert.doesNotMatch(plan.sentence, /100 % bar/);
+  assert.match(words(plan.sentence), /set aside/);
+  assert.doesNotMatch(words(plan.sentence), /100 % bar/);
   assert.ok(plan.options.every(({ worstCut }) => worstCut <= ROOT_RULES.mostCut + 1e-9));
   assert.equal(plan.recommended.harmed, 5);
   const unknown = rootsAgainstTools([{ length: 0.2 }, { length: 0.2, spread: 0.3 }], [bar]);
@@ -108,16 +109,16 @@ test('sorting: every tree in one bucket, nobody cut to a stump, the rule harms f
 test('the gauge says what is wrong and what to do about it', () => {
   const depth = { datum: 'collar' as const, least: 0, most: 3 };
   const say = (length: number, spread: number, tool: typeof bar | typeof auger, cover = 0) =>
-    gauge({ length, spread }, tool, [bar, spade, auger], cm, depth, cover);
-  assert.deepEqual(say(0.3, 0.08, bar), {
-    good: false,
-    says: 'Root turns up: 30 cm in a 27 cm hole.',
-    then: 'Trim 4 cm, or take the spade.',
-  });
-  assert.match(say(0.2, 0.18, bar).says, /bunch: 18 cm wide in a 10 cm hole/);
-  assert.match(say(0.2, 0.18, auger).then, /Twist it in/);
+    gauge({ length, spread }, tool, [bar, spade, auger], depth, cover);
+  const long = say(0.3, 0.08, bar);
+  assert.ok(!long.good);
+  assert.equal(words(long.says), 'Root turns up: 30 cm in a 27 cm hole.');
+  assert.equal(words(long.then), 'Trim 4 cm, or take the spade.');
+  assert.match(words(long.says, { system: 'us' }), /11\.8 in in a 10\.6 in hole/);
+  assert.match(words(say(0.2, 0.18, bar).says), /bunch: 18 cm wide in a 10 cm hole/);
+  assert.match(words(say(0.2, 0.18, auger).then), /Twist it in/);
   assert.match(
-    say(0.2, 0.08, bar, 0.05).says,
+    words(say(0.2, 0.08, bar, 0.05).says),
     /Too deep: 5 cm of soil over the collar; this method allows 3 cm/,
   );
   assert.ok(say(0.2, 0.08, bar).good);

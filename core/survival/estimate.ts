@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import { told } from '../say/told';
 import { studentQuantile } from '../measure/student';
 import type { Figure, WorkingStep } from '../measure/working';
@@ -90,7 +91,7 @@ export function ratioError(
 export interface Refill {
   verdict: 'none' | 'gaps' | 'again';
   /** What to do, in a sentence. */
-  sentence: string;
+  sentence: Message;
   living: Figure;
   /** Trees short of the target. */
   trees: Figure;
@@ -113,10 +114,10 @@ export function refill(estimate: Interval, planted: number, target: number, area
   const verdict = short === 0 ? 'none' : estimate.estimate < REFILL_LIMITS.again ? 'again' : 'gaps';
   const sentence =
     verdict === 'again'
-      ? 'Start again, and find out why first: too few stand for gaps to be filled.'
+      ? say('survival.startAgain')
       : verdict === 'none'
-        ? 'Leave it: stocking stands above what was asked.'
-        : 'Refill the gaps: stocking is under what was asked.';
+        ? say('survival.leaveIt')
+        : say('survival.fillGaps');
   return {
     verdict,
     sentence,

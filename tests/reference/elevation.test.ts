@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import { says } from '../says';
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
@@ -287,7 +288,7 @@ test('an ASCII grid and a GeoTIFF of the same ground give the same heights', asy
     BitsPerSample: [32],
   });
   const fromTiff = await readElevation(tiff, 'g.tif', { unit: 'm' }, boundary, plane);
-  assert.match(fromTiff.notes.join(' '), /UTM zone 32N/);
+  assert.match(fromTiff.notes.map((note) => words(note)).join(' '), /UTM zone 32N/);
   for (const [x, y] of [
     [0, 0],
     [31, -22],
@@ -359,7 +360,7 @@ test('grids that cannot be used are refused with what was found', async () => {
   assert.ok(Math.abs(heightAt(feet.surface, 0, 0) - 200) < 0.05);
   const holed = grid.values.map((z, i) => (i === 250 ? -9999 : z)).join(' ');
   const holes = await read(text({}, holed));
-  assert.match(holes.notes.join(' '), /has no height/);
+  assert.match(holes.notes.map((note) => words(note)).join(' '), /has no height/);
 });
 
 test('level ground, a baseline that misses and limits that contradict are told', () => {

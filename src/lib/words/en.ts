@@ -503,4 +503,131 @@ export const en: Record<MessageKey, string> = {
     'The archive would unpack to {size, number} MB; at most {most, number} MB are accepted.',
   'formats.archiveCutOff':
     'The archive is cut off or is no zip file: its list of contents is missing. Copy it again from where it came.',
+  'rows.noteBarred':
+    '{why}: no species of the mix may stand there. {places, plural, one {# place stays empty} other {# places stay empty}}; add one that suits.',
+  'rows.noteAlongGround':
+    'Measured along the ground: {inRow} in the row is {inRowLevel} level, {between} between rows is {betweenLevel}.',
+  'rows.noteScatter': 'No two spots nearer than {minimum}; walked in lanes {lane} wide.',
+  'rows.noteZone': '{zone}: rows {first} to {last}, {trees, plural, one {# tree} other {# trees}}.',
+  'rows.noteBorderOfPatterns':
+    '{places, plural, one {# place} other {# places}} {of, select, zone {of {zone} } other {}}at the border of another pattern {places, plural, one {stays} other {stay}} empty: nearer than {apart}.',
+  'rows.noteBorder':
+    'The border is {rows, plural, one {row 1} other {rows 1 to #}}, {trees, plural, one {# tree} other {# trees}}; the rest keeps {clear} clear of it.',
+  'rows.noteMovesLost':
+    '{moves, plural, one {# change by hand fits} other {# changes by hand fit}} nothing in these rows any more.',
+  'rows.noteTrial':
+    '{blocks, plural, one {# complete block} other {# complete blocks}} of {treatments} treatments, {plot} trees a plot; {guards, plural, one {# guard tree stands} other {# guard trees stand}} outside the plots.',
+  'rows.noteShelter':
+    '{places, plural, one {# place} other {# places}} of shelter {rows, plural, one {row} other {rows}} {numbers} may not take their row’s species; the tallest of the mix that may stands there.',
+  'rows.noteIntermediate':
+    '{started, plural, one {# intermediate line starts} other {# intermediate lines start}} where the gap passes {over, number} row spacings; {stopped, plural, one {# end stops} other {# ends stop}} under {under, number}.',
+  'rows.noteShortLines':
+    '{pegs, plural, one {# guide peg} other {# guide pegs}} gave a line shorter than {least}; it was left out.',
+  'rows.noteMixBends':
+    '{why}: only {fit} may stand on {places, plural, one {# place} other {# places}}, and the mix falls {short, number} short. So many more were taken, and fewer of the others.',
+  'rows.noteLongRuns':
+    'Runs of at most {longest} cannot be kept: the commonest species has {commonest, number} of {trees, number} trees, and the others part it {parts, plural, one {once} other {# times}}. Longer runs stand where they must.',
+  'ground.noteHolesInGrid': '{share} of the grid around the block has no height; lines end there.',
+  'ground.noteTriangles':
+    '{points, plural, one {# point} other {# points}}, {triangles, plural, one {# triangle} other {# triangles}}.',
+  'ground.noteHeights': 'Heights from {lowest} to {highest}, a node every {node}.',
+  'ground.noteLevel': 'The ground is level to {within}: contour rows cannot be traced on it.',
+  'formats.noteUtm': 'Read as UTM zone {zone}, as the file says.',
+  'formats.noteFeet': 'Heights are in feet, as the file says; turned into metres.',
+  'formats.noteEmptyDays':
+    '{lines, plural, one {# line} other {# lines}} without a temperature or rain {lines, plural, one {was} other {were}} left out.',
+  'formats.noteDaysTwice':
+    '{days, plural, one {# day} other {# days}} came twice; the last line of each holds.',
+  'formats.noteDaysMissing':
+    '{days, plural, one {# day is} other {# days are}} missing, the first before {before}; they are left out of every share.',
+  'formats.noteMustBeF':
+    'The headings name no unit and {highest} was the highest; that can only be °F.',
+  'formats.noteReadsLike':
+    'The heading names no unit; the values read like {unit}, so they were taken for it.',
+  'formats.noteEmptyLines':
+    '{lines, plural, one {# line without a value was} other {# lines without a value were}} left out.',
+  'formats.noteClockBack':
+    'The clock was set back {times, plural, one {once} other {# times}} in this file; the hour that came twice is kept apart.',
+  'formats.noteReadingsTwice':
+    '{readings, plural, one {# reading} other {# readings}} came twice for the same moment; the last one holds.',
+  'formats.noteGaps': '{gaps, plural, one {# gap} other {# gaps}} of more than three hours.',
+  'formats.orderWhere': 'Line {line}, {column}',
+  'calendar.lateSkip': 'Skip it, and do without: {reason}',
+  'calendar.lateShorten':
+    'Do it by {day}: it lies {left, plural, one {# day} other {# days}} before planting instead of {lead}.',
+  'calendar.lateTooShort':
+    'It cannot be shortened: it would be finished {days, plural, one {# day} other {# days}} after planting begins.',
+  'calendar.lateShift':
+    'Shift planting to {day}, and the full {lead, plural, one {# day is} other {# days are}} kept.',
+  'calendar.slackDone': 'Done.',
+  'calendar.slackLate': '{days, plural, one {# day} other {# days}} late even if it begins today.',
+  'calendar.slackNone': 'It must begin today; nothing is loose.',
+  'calendar.slackLoose':
+    'Done by {day}, planting still holds; {days, plural, one {# day is} other {# days are}} loose.',
+  'calendar.labelTimes':
+    'Sprayed {times, plural, one {once} other {# times}} in {year} already; the label allows {allowed}.',
+  'calendar.labelLitres': 'It comes to {litres} in {year}; the label allows {allowed}.',
+  'calendar.labelDays':
+    '{days, plural, one {# day} other {# days}} until planting; the label asks for {asked}.',
+  'survival.startAgain':
+    'Start again, and find out why first: too few stand for gaps to be filled.',
+  'survival.leaveIt': 'Leave it: stocking stands above what was asked.',
+  'survival.fillGaps': 'Refill the gaps: stocking is under what was asked.',
+  'stock.potBoundOf': '{bound} of {sampled} pot-bound ({low} % to {high} % of the lot)',
+  'stock.noSample': 'no sample looked at yet',
+  'stock.rootsBag':
+    'Soft bags circle their roots at the bottom, and it comes off with the bag; {found}.',
+  'stock.rootsCut': '{found}: left alone, circling roots choke the stem in years to come.',
+  'stock.rootsRound': 'A round wall turns roots in a circle; {found}.',
+  'stock.rootsRibbed': 'Ribs lead roots straight down and air prunes them; {found}.',
+  'stock.rootsPlug': 'A plug falls apart when it is handled; {found}.',
+  'ground.repellent':
+    'Dry under the surface after heavy rain: the soil sheds water. Put a wetting agent on each spot before planting.',
+  'ground.clay':
+    'Clay: a powered auger glazes the wall of the hole. Scarify it before the tree goes in.',
+  'ground.clayWet':
+    'Clay that is wet in winter: leave no depression over the roots, water would stand in it.',
+  'ground.drySand':
+    'Sand that holds no water: work compost in, half and half, soak with {water}, and let air back in for an hour, better a day, before planting.',
+  'ground.stony':
+    'Stony ground: loosen the bottom of each hole, and take short-rooted stock or a bar.',
+  'ground.shallow':
+    'Shallow ground: loosen the bottom of each hole, and take short-rooted stock or a bar.',
+  'ground.compacted':
+    'Compacted: rip {depth} or deeper in dry soil, six months before planting, so that rain is stored along the row.',
+  'ground.wet':
+    'Wet: species that bear it only, planted a little high or on mounds; no machine while the ground is soft.',
+  'ground.shaded': 'Shaded: understorey species; pioneers need the gaps, not the shade.',
+  'ground.steepAlong':
+    '{slope} slope: past the usual {limit} for a planting machine even up and down; the maker’s manual rules. By hand, and terraces are worth a look.',
+  'ground.steepAcross':
+    '{slope} slope: past the usual {limit} for driving across it. {planting, select, machine {Run the machine up and down, or plant by hand along the contour.} other {Rows along the contour hold the water.}}',
+  'stock.trimSentence': '{trim}; {parts}.',
+  'stock.trimTo': 'Trim to {length}',
+  'stock.trimNothing': 'Trim nothing',
+  'stock.bucketPart': '{share} % {tool}',
+  'stock.asidePart': '{aside} of {sample} set aside',
+  'gauge.turnsUp': 'Root turns up: {root} in a {hole} hole.',
+  'gauge.trimOrTake': 'Trim {over}, or take the {tool}.',
+  'gauge.trim': 'Trim {over}.',
+  'gauge.take': 'Take the {tool}.',
+  'gauge.setAside': 'No tool here is deep enough: set it aside.',
+  'gauge.bunch': 'Roots bunch: {spread} wide in a {hole} hole.',
+  'gauge.widen': 'Widen the hole by hand.',
+  'gauge.above': 'the {datum} {by} above ground',
+  'gauge.over': '{by} of soil over the {datum}',
+  'gauge.tooDeep':
+    'Too deep: {found}; this method allows {bound, select, below {no less than } other {}}{limit}.',
+  'gauge.tooHigh':
+    'Too high: {found}; this method asks for {bound, select, below {no more than } other {}}{limit}.',
+  'gauge.lift': 'Lift while firming, then firm again.',
+  'gauge.lower': 'Set it lower, then firm.',
+  'gauge.turnsUpSet': 'Root turns up: {root} set {cover} deep in a {hole} hole.',
+  'gauge.higher': 'Set it {by} higher, or deepen the hole.',
+  'gauge.fits': 'Fits: {below} to spare below, {side} each side.',
+  'gauge.fitsNoSpread': 'Fits: {below} to spare below, the spread was not measured.',
+  'gauge.twist': 'Twist it in, do not cut.',
+  'gauge.hang': 'Hang the roots straight, firm, then tug.',
+  'formats.noteLongGaps':
+    '{gaps, plural, one {# gap} other {# gaps}} longer than three steps: what happened in between is not known.',
 };

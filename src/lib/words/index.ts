@@ -1,10 +1,11 @@
+import { clockOf } from '../../../core/say/day';
 import { IntlMessageFormat } from 'intl-messageformat';
-import { DateTime } from 'luxon';
 import { formatDay } from '../../../core/measure/dates';
 import {
   formatArea,
   formatDensity,
   formatDistance,
+  formatDose,
   formatLength,
   formatLiquid,
   formatMass,
@@ -77,9 +78,8 @@ export function wordsOf(error: unknown, reader: Reader = METRIC): string {
 function write(figure: FigureValue, reader: Reader): string | number {
   if (typeof figure === 'string' || typeof figure === 'number') return figure;
   if ('kind' in figure) return quantity(figure, reader.system);
-  if ('day' in figure) return formatDay(figure.day);
-  if ('moment' in figure)
-    return DateTime.fromMillis(figure.moment, { zone: reader.zone ?? 'utc' }).toFormat('HH:mm');
+  if ('day' in figure) return formatDay(figure.day, figure.withYear);
+  if ('moment' in figure) return clockOf(figure.moment, reader.zone ?? 'utc').text;
   if ('list' in figure)
     return new Intl.ListFormat('en').format(
       figure.list.map((member) => String(write(member, reader))),
@@ -99,6 +99,8 @@ export function quantity({ value, kind }: Quantity, system: UnitSystem): string 
       return formatDensity(value, system);
     case 'distance':
       return formatDistance(value, system);
+    case 'dose':
+      return formatDose(value, system);
     case 'length':
       return plainly(formatLength(value, system));
     case 'liquid':

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { page } from '$app/state';
+  import { formatMoment } from '../../../core/say/day';
   import {
     Button,
     Modal,
@@ -7,7 +9,6 @@
     SelectItem,
     TextInput,
   } from 'carbon-components-svelte';
-  import { DateTime } from 'luxon';
   import { spoken } from '$lib/parts/reader.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { Role } from '$lib/rooms/people/tables.server';
@@ -31,7 +32,8 @@
   let code = $state<{ name: string; code: string; hours: number }>();
   let leaving = $state<Member>();
   const siteId = $derived(data.siteId);
-  const when = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('d LLL, HH:mm');
+  const zone = $derived(page.data.site?.zone ?? 'utc');
+  const when = (iso: string) => formatMoment(iso, zone);
   const nameOf = (id: string) =>
     data.members.find((person) => person.id === id)?.name ?? data.person?.name ?? '';
 

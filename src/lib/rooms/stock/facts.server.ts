@@ -1,7 +1,6 @@
 import { Op } from 'sequelize';
-import { daysBetween, type Day } from '../../../../core/measure/dates';
+import { daysBetween } from '../../../../core/measure/dates';
 import type { Figure } from '../../../../core/measure/working';
-import { dayOf } from '../../../../core/say/day';
 import { speciesOfFirst } from '../../../../core/rows/species';
 import {
   ANCHOR_MINUTES,
@@ -31,6 +30,7 @@ import { now } from '../../server/clock';
 import { fact, groupBy, type Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
+import { namesFact } from '../people/facts.server';
 import { currentLayout, rowsFact } from '../rows/facts.server';
 import { asStockEvent } from './sums.server';
 import type { LotRow, PlaceRow, SpeciesRow, StockEventRow, ToolRow } from './tables.server';
@@ -181,27 +181,40 @@ export interface EventPage {
   more: boolean;
 }
 
-/** What happened to a lot, newest first. */
-export async function eventsOf(facts: Facts, lotId: string, limit: number): Promise<EventPage> {
-  const rows = await facts.reader.query<StockEventRow & { author: string; cancelled: 0 | 1 }>(
-    `SELECT e.id, e.lot_id AS lotId, e.kind, e.count, e.at, e.planter_id AS planterId,
-       e.place_id AS placeId, e.to_id AS toId, e.corrects, e.closes, e.note, e.flag, p.name AS author,
-       EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id) AS cancelled
-     FROM stock_event e JOIN person p ON p.id = e.author_id
-     WHERE e.lot_id = :lotId AND e.kind <> 'correct'
-     ORDER BY e.at DESC, e.id DESC LIMIT :limit`,
-    { lotId, limit: limit + 1 },
+/** What happened to a lot of a block, newest first. */
+export function eventsOf(
+  facts: Facts,
+  blockId: string,
+  lotId: string,
+  limit: number,
+): Promise<EventPage> {
+  return facts.derive(
+    `events ${lotId}`,
+    blockId,
+    [lotsFact, namesFact],
+    String(limit),
+    async () => {
+      const rows = await facts.reader.query<StockEventRow & { author: string; cancelled: 0 | 1 }>(
+        `SELECT e.id, e.lot_id AS lotId, e.kind, e.count, e.at, e.planter_id AS planterId,
+         e.place_id AS placeId, e.to_id AS toId, e.corrects, e.closes, e.note, e.flag, p.name AS author,
+         EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = e.id) AS cancelled
+       FROM stock_event e JOIN person p ON p.id = e.author_id
+       WHERE e.lot_id = :lotId AND e.kind <> 'correct'
+       ORDER BY e.at DESC, e.id DESC LIMIT :limit`,
+        { lotId, limit: limit + 1 },
+      );
+      return {
+        events: rows.slice(0, limit).map((event) => ({
+          ...asStockEvent(event),
+          note: event.note,
+          author: event.author,
+          standing: !event.cancelled,
+          flag: event.flag,
+        })),
+        more: rows.length > limit,
+      };
+    },
   );
-  return {
-    events: rows.slice(0, limit).map((event) => ({
-      ...asStockEvent(event),
-      note: event.note,
-      author: event.author,
-      standing: !event.cancelled,
-      flag: event.flag,
-    })),
-    more: rows.length > limit,
-  };
 }
 
 /** What the worst-treated trees of each lot have been through, with its working. */
@@ -439,7 +452,6 @@ export async function stressOf(
   exposures: ReadonlyMap<string, Figure>,
 ): Promise<Map<string, LotStress>> {
   const at = facts.now;
-  const day: Day = dayOf(at, facts.site.zone);
   const [places, logged] = await Promise.all([facts.of(placesFact), facts.of(readingsFact)]);
   /** Lots that came together share their hours. */
   const hours = new Map<string, number>();
@@ -471,7 +483,7 @@ export async function stressOf(
           place,
           days,
           warmHours,
-          daysSinceLifting: liftedOn ? daysBetween(liftedOn, day) : undefined,
+          daysSinceLifting: liftedOn ? daysBetween(liftedOn, facts.today) : undefined,
           stress: stress({
             days,
             warmHours,

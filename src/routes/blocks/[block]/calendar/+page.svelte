@@ -1,7 +1,7 @@
 <script lang="ts">
   import { useUnits } from '$lib/parts/figures.svelte';
   import { inUnits } from '$core/measure/units';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
   import { formatDay } from '$core/measure/dates';
@@ -184,7 +184,7 @@
         role={data.role}
         bind:day={trying}
       />
-      {#if pickedKnot && !picked.task.doneOn}<p>{slackSentence(pickedKnot)}</p>{/if}
+      {#if pickedKnot && !picked.task.doneOn}<p>{inWords(slackSentence(pickedKnot))}</p>{/if}
       {#if inWeather}<p class="quiet">
           {#if inWeather.share > 0}It wants {inWeather.need} weather, {formatPercent(
               inWeather.share,
@@ -205,9 +205,9 @@
       {#if cost}
         <div class="say stop">
           <p><b>{cost.days} days late. Three ways out:</b></p>
-          <p>{cost.shorten}</p>
-          <p>{cost.skip}</p>
-          <p>{cost.shift}</p>
+          <p>{inWords(cost.shorten)}</p>
+          <p>{inWords(cost.skip)}</p>
+          <p>{inWords(cost.shift)}</p>
           {#if data.role === 'leader'}<Button
               size="small"
               kind="tertiary"

@@ -1,10 +1,10 @@
 <script lang="ts">
+  import { formatMoment } from '../../../../../core/say/day';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Checkbox } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
-  import { DateTime } from 'luxon';
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
   import { formatNumber, inUnits } from '$core/measure/units';
@@ -97,7 +97,7 @@
   const plantedOf = $derived(new Map(released?.byPlanter ?? []));
   const todayOf = $derived(new Map(released?.todayByPlanter ?? []));
   const shownRow = $derived(released?.rows.find(({ number }) => number === selected));
-  const moment = (at: string) => DateTime.fromISO(at, { zone: data.zone }).toFormat('d LLL, HH:mm');
+  const moment = (at: string) => formatMoment(at, data.zone);
   const rateOf = (id: string) =>
     rates.get(id)?.rate ?? data.planters.find((planter) => planter.id === id)?.rate ?? 1;
 </script>

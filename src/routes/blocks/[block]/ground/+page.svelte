@@ -327,7 +327,7 @@
         worker.readElevation(contents, fileName, options, boundary, origin),
       );
       await coreWorker().setSurface(read.surface);
-      notes = read.notes;
+      notes = read.notes.map(inWords);
       await send('ground.surface', {
         blockId: data.block.id,
         source: fileName.slice(0, 160),

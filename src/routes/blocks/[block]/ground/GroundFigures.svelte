@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inWords } from '$lib/parts/reader.svelte';
   import type { Plantable } from '$core/ground/plantable';
   import { longestSide } from '$core/ground/polygon';
   import type { GroundLie } from '$core/ground/surface';
@@ -80,8 +81,8 @@
       1,
     )}.
   </p>
-  {#each judgeSlope(lie.meanSlope, planting) as { sentence } (sentence)}
-    <p class="say">{sentence}</p>
+  {#each judgeSlope(lie.meanSlope, planting) as { sentence } (sentence.key)}
+    <p class="say">{inWords(sentence)}</p>
   {/each}
 {/if}
 <h2>Longest side</h2>

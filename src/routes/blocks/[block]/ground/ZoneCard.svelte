@@ -1,6 +1,6 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import {
     Button,
     Checkbox,
@@ -142,8 +142,8 @@
   {/if}
   {#if editable}<Button kind="ghost" size="small" on:click={onremove}>Remove the zone</Button>{/if}
 </OpenCard>
-{#each judgements as { sentence, changes } (sentence)}
-  <p>{sentence} <em>Changes {changes.join(', ')}.</em></p>
+{#each judgements as { sentence, changes } (sentence.key)}
+  <p>{inWords(sentence)} <em>Changes {changes.join(', ')}.</em></p>
 {/each}
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inWords } from '$lib/parts/reader.svelte';
   import type { Figure as FigureOf } from '$core/measure/working';
   import { formatNumber } from '$core/measure/units';
   import type { Layout } from '$core/rows/layout';
@@ -51,7 +52,7 @@
     }}
   />
 {/if}
-{#each layout.notes as note (note)}<p class="say">{note}</p>{/each}
+{#each layout.notes as note, i (i)}<p class="say">{inWords(note)}</p>{/each}
 
 <style>
   .species {

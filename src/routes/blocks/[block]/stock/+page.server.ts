@@ -78,7 +78,9 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
       }),
     ),
     lot: chosen,
-    history: chosen ? await eventsOf(facts, chosen.id, limit) : { events: [], more: false },
+    history: chosen
+      ? await eventsOf(facts, block.id, chosen.id, limit)
+      : { events: [], more: false },
     limit,
     reach,
   };

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { clockOf, dayOf } from '../../../../../core/say/day';
+  import { formatDay } from '../../../../../core/measure/dates';
   import When from '$lib/parts/When.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
-  import { DateTime } from 'luxon';
   import { formatNumber } from '$core/measure/units';
   import { flowOf, STOCK_WORDS, type Balance, type StockEventKind } from '$core/stock/ledger';
   import { newEvent, send } from '$lib/parts/send.svelte';
@@ -110,8 +111,7 @@
     if (!parts.length) return named(places, event.place) ?? '';
     return from && to ? parts.join(' → ') : to ? `→ ${parts[0]}` : `${parts[0]} →`;
   }
-  const clockOf = (iso: string) =>
-    DateTime.fromISO(iso, { zone: page.data.site?.zone }).setLocale('en-GB');
+  const zone = $derived(page.data.site!.zone);
   const SIGN: Partial<Record<StockEventKind, string>> = { receive: '+', return: '+' };
 </script>
 
@@ -172,8 +172,8 @@
       {#each history.events as event (event.id)}
         <tr class:gone={!event.standing}>
           <td class="when"
-            >{clockOf(event.at).toFormat('d LLL yyyy')}
-            <span class="quiet">{clockOf(event.at).toFormat('HH:mm')}</span></td
+            >{formatDay(dayOf(event.at, zone), true)}
+            <span class="quiet">{clockOf(event.at, zone).text}</span></td
           >
           <td>{STOCK_WORDS[event.kind]}</td>
           <td class="n"

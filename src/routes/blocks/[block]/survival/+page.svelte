@@ -1,7 +1,7 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
@@ -192,7 +192,7 @@
           </p>{/if}
         <Figure label="Living of those" figure={refill.living} />
         <h2>Refill?</h2>
-        <p class="verdict"><b>{refill.sentence}</b></p>
+        <p class="verdict"><b>{inWords(refill.sentence)}</b></p>
         <label class="target"
           >Asked for, living {units.system === 'metric' ? 'a hectare' : 'an acre'}
           <NumberBox

@@ -1,10 +1,10 @@
 <script lang="ts">
+  import { clockOf } from '../../../../../core/say/day';
   import type { Given } from '$lib/rooms/contracts';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
-  import { DateTime } from 'luxon';
   import { formatNumber, formatPercent } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
@@ -239,8 +239,7 @@
       wrong = spoken(error);
     }
   }
-  const clock = (at: number) =>
-    DateTime.fromMillis(at, { zone: data.site?.zone }).toFormat('HH:mm');
+  const clock = (at: number) => clockOf(at, data.site!.zone).text;
 </script>
 
 <svelte:head><title>Boxes · Viridane</title></svelte:head>

@@ -1,13 +1,12 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import {
     calibrateByArea,
     calibrateByTime,
-    gallonsPerAcre,
     kitchenRule,
     labelConcerns,
     sprayPlan,
@@ -22,6 +21,7 @@
     formatNumber,
     formatPercent,
     formatWind,
+    formatDose,
   } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -79,10 +79,7 @@
   );
   const kitchen = $derived(plan && kitchenRule(plan.share, terms.tank));
   const litres = (value: number) => formatLiquid(value / 1000, units.system);
-  const perArea = (value: number) =>
-    units.system === 'us'
-      ? `${formatNumber(gallonsPerAcre(value), 1)} gal/acre`
-      : `${formatNumber(value, 1)} L/ha`;
+  const perArea = (value: number) => formatDose(value, units.system);
 
   let caught = $state(0.6);
   let seconds = $state(30);
@@ -301,7 +298,7 @@
         Dry for {formatNumber(product.rainfast)} h after; {formatNumber(product.beforePlanting)} days
         before planting.
       </p>
-      {#each concerns as concern (concern)}<p class="say stop">{concern}</p>{/each}
+      {#each concerns as concern (concern.key)}<p class="say stop">{inWords(concern)}</p>{/each}
       {#if data.mayPlan}<div class="buttons">
           <Button size="small" kind="tertiary" on:click={keep}>Plan this block so</Button>
         </div>{/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { readStation } from '$core/formats/hours';
@@ -71,7 +71,7 @@
       );
       return [
         `${formatNumber(days.length)} days in °${unit} taken over, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}.`,
-        ...notes,
+        ...notes.map(inWords),
       ];
     });
   const bringHours = (text: string) =>
@@ -81,7 +81,7 @@
       await inPieces(hours, (part, last) =>
         send('calendar.hours', { siteId, hours: part }, { reload: last }),
       );
-      return [`${formatNumber(hours.length)} station readings taken over.`, ...notes];
+      return [`${formatNumber(hours.length)} station readings taken over.`, ...notes.map(inWords)];
     });
 
   const MONTHS = Array.from(

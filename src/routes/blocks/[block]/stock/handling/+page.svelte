@@ -1,13 +1,12 @@
 <script lang="ts">
-  import { DateTime } from 'luxon';
+  import { formatMoment } from '../../../../../../core/say/day';
   import { formatNumber } from '$core/measure/units';
   import { HABITS } from '$core/stock/handling';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const worst = $derived(data.habits.find(({ broken }) => broken));
-  const when = (at: string) =>
-    DateTime.fromISO(at, { zone: data.site!.zone }).setLocale('en-GB').toFormat('d LLL, HH:mm');
+  const when = (at: string) => formatMoment(at, data.site!.zone);
   const who = (audit: PageData['audits'][number]) =>
     [
       data.planters.find(({ id }) => id === audit.planter)?.name,

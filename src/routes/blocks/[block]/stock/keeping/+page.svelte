@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { clockOf, formatMoment } from '../../../../../../core/say/day';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
-  import { DateTime } from 'luxon';
   import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
   import { readLogger } from '$core/formats/logger';
   import { soakState } from '$core/stock/keeping';
@@ -20,8 +20,7 @@
   const units = useUnits();
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const degrees = (celsius: number) => formatTemperature(celsius, units.system);
-  const clock = (at: number) =>
-    DateTime.fromMillis(at, { zone: data.site!.zone }).toFormat('HH:mm');
+  const clock = (at: number) => clockOf(at, data.site!.zone).text;
   let wrong = $state('');
   let told = $state<string[]>([]);
   /** Lots listed until all are asked for. */
@@ -52,7 +51,7 @@
       }
       told = [
         `${formatNumber(file.readings.length)} readings in °${file.unit} read, ${formatNumber(added)} of them new.`,
-        ...file.notes,
+        ...file.notes.map(inWords),
       ];
     });
   const play = (placeId: string) =>
@@ -293,10 +292,10 @@
           />
           <p class="num">
             {formatNumber(entry.round.litres)} L a round. {entry.watered
-              ? `Last at ${DateTime.fromISO(entry.watered, { zone: data.site!.zone }).toFormat('d LLL, HH:mm')}.`
+              ? `Last at ${formatMoment(entry.watered, data.site!.zone)}.`
               : 'No round yet.'}
           </p>
-          <p class="quiet">{entry.treatment.because}</p>
+          <p class="quiet">{inWords(entry.treatment.because)}</p>
           {#if data.mayRecord}<Button kind="tertiary" size="small" on:click={() => water(entry)}
               >Watered, dripping</Button
             >{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import { formatNumber, formatPercent, formatSmall, inUnits } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
@@ -68,7 +68,7 @@
       cover,
       datum: lot.depth.datum,
       below,
-      verdict: gauge(roots, tool, plan.tools, short, lot.depth, cover, rules, below),
+      verdict: gauge(roots, tool, plan.tools, lot.depth, cover, rules, below),
     });
     const [least, most] = overCollar(lot.depth, below);
     const rightCover = Math.max(least, Math.min(0.01, most));
@@ -148,7 +148,7 @@
         </div>
         <div class="rule" aria-live="polite">
           {#if option === plan.recommended}<p class="sentence">
-              {inUnits(plan.sentence, units.system)}
+              {inWords(plan.sentence)}
             </p>{:else}<p class="sentence">
               Trim {trimWords(option.trim)}: tried out.
             </p>{/if}

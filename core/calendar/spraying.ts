@@ -169,10 +169,6 @@ export function calibrateByArea(caught: number): number {
   return caught / (SQUARE_METRES_PER_ACRE / 128 / 10_000);
 }
 
-/** Gallons an acre of litres a hectare. */
-export const gallonsPerAcre = (litresPerHectare: number): number =>
-  (litresPerHectare / LITRES_PER_US_GALLON) * (SQUARE_METRES_PER_ACRE / 10_000);
-
 /**
  * Water on a hectare from timed metres: nozzle flow over the ground walked in the same time.
  * L/ha = 600 × L/min ÷ (km/h × m), the standard formula of sprayer guides.

@@ -230,7 +230,8 @@ test('a label’s limits by year and before planting are said; materials follow 
   const before = [{ product: 'p', day: '2026-04-01', perHectare: 3 }];
   const said = labelConcerns(product, { perHectare: 3 }, '2026-10-01', '2026-10-09', before);
   assert.equal(said.length, 2);
-  assert.match(said.join(' '), /6.0 L a hectare in 2026.*8 days until planting/);
+  assert.match(said.map((one) => words(one)).join(' '), /6.0 L\/ha in 2026.*8 days until planting/);
+  assert.match(words(said[0], { system: 'us' }), /0\.64 gal\/acre in 2026.*0\.53 gal\/acre/);
   assert.deepEqual(labelConcerns(product, { perHectare: 3 }, '2027-01-01', null, before), []);
 
   const ground = {

@@ -43,10 +43,19 @@ export function isDay(text: string): boolean {
 
 /** Writes a day as "24 Nov", with the year when asked for. */
 export function formatDay(day: Day, withYear = false): string {
-  return at(day)
-    .setLocale('en-GB')
-    .toFormat(withYear ? 'd LLL yyyy' : 'd LLL');
+  const known = withYear ? writtenWithYear : written;
+  let text = known.get(day);
+  if (text === undefined) {
+    text = at(day)
+      .setLocale('en-GB')
+      .toFormat(withYear ? 'd LLL yyyy' : 'd LLL');
+    if (known.size >= MOST_READ) known.clear();
+    known.set(day, text);
+  }
+  return text;
 }
+const written = new Map<Day, string>();
+const writtenWithYear = new Map<Day, string>();
 
 /** Writes a day as "Tuesday". */
 export function weekday(day: Day): string {

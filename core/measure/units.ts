@@ -172,13 +172,15 @@ export function formatWind(metresPerSecond: number, system: UnitSystem): string 
     : `${formatNumber((metresPerSecond * 3600) / 1609.344)} mph`;
 }
 
+/** Gallons an acre of litres a hectare. */
+export const gallonsPerAcre = (litresPerHectare: number): number =>
+  (litresPerHectare / LITRES_PER_US_GALLON) * (SQUARE_METRES_PER_ACRE / SQUARE_METRES_PER_HECTARE);
+
 /** Writes litres on a hectare as "3.0 L/ha" or "0.3 gal/acre". */
 export function formatDose(litresPerHectare: number, system: UnitSystem): string {
-  const gallonsPerAcre =
-    (litresPerHectare / LITRES_PER_US_GALLON / SQUARE_METRES_PER_HECTARE) * SQUARE_METRES_PER_ACRE;
-  return system === 'metric'
-    ? `${formatNumber(litresPerHectare, 1)} L/ha`
-    : `${formatNumber(gallonsPerAcre, gallonsPerAcre < 2 ? 2 : 1)} gal/acre`;
+  if (system === 'metric') return `${formatNumber(litresPerHectare, 1)} L/ha`;
+  const gallons = gallonsPerAcre(litresPerHectare);
+  return `${formatNumber(gallons, gallons < 2 ? 2 : 1)} gal/acre`;
 }
 
 /** Writes rain given in metres as "12 mm" or "0.47 in". */

@@ -78,7 +78,6 @@ test('every task that a school brings in exists, and every default is one of its
   for (const task of TASKS) for (const need of task.needs) assert.ok(known.has(need));
 });
 
-const write = (metres: number) => formatSmall(metres, 'metric');
 const spade = {
   name: 'Spade',
   kind: 'spade' as const,

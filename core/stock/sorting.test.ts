@@ -25,7 +25,6 @@ const auger = {
   width: 0.15,
   rate: 500,
 } as const;
-const cm = (metres: number) => `${Math.round(metres * 100)} cm`;
 
 test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade', () => {
   const sample = [

@@ -1,3 +1,4 @@
+import { gallonsPerAcre } from '../../core/measure/units';
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
@@ -7,7 +8,6 @@ import { criticalPath, type Activity } from '../../core/calendar/network';
 import {
   calibrateByArea,
   calibrateByTime,
-  gallonsPerAcre,
   KITCHEN_SHARE,
   sprayPlan,
 } from '../../core/calendar/spraying';

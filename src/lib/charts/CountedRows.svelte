@@ -19,6 +19,24 @@
   const longest = $derived(Math.max(1, ...rows.map(({ set }) => set)));
   const pitch = $derived(Math.min(9, (width - 190) / longest));
   const height = $derived(rows.length * ROW + 10);
+
+  /** A path a colour: a row of a hundred trees is a handful of shapes, not a hundred. */
+  function pathsOf({ marks, runs }: Counted): { d: string; fill: string; top: number }[] {
+    const mark = (k: number, tall: number) =>
+      `M${(k * pitch).toFixed(1)} 0h${(pitch * 0.7).toFixed(1)}v${tall}h-${(pitch * 0.7).toFixed(1)}z`;
+    const living = new Map<string, string>();
+    let dead = '';
+    [...marks].forEach((state, k) => {
+      if (state !== '1') {
+        dead += mark(k, 3);
+        return;
+      }
+      const fill = species[speciesAt(runs, k + 1) ?? 0]?.colour ?? 'var(--viridian)';
+      living.set(fill, (living.get(fill) ?? '') + mark(k, 15));
+    });
+    const paths = [...living].map(([fill, d]) => ({ d, fill, top: 0 }));
+    return dead ? [...paths, { d: dead, fill: 'var(--rule-strong)', top: 12 }] : paths;
+  }
 </script>
 
 <!-- Each mark is a living tree in its species' colour, each low dash a dead one. -->
@@ -33,24 +51,8 @@
     {@const y = i * ROW + 6}
     <text x="30" y={y + 13} text-anchor="end" class="row">{entry.row}</text>
     {#if entry.marks}
-      {#each [...entry.marks] as mark, k (k)}
-        {#if mark === '1'}
-          <rect
-            x={42 + k * pitch}
-            {y}
-            width={pitch * 0.7}
-            height="15"
-            fill={species[speciesAt(entry.runs, k + 1) ?? 0]?.colour}
-          />
-        {:else}
-          <rect
-            x={42 + k * pitch}
-            y={y + 12}
-            width={pitch * 0.7}
-            height="3"
-            fill="var(--rule-strong)"
-          />
-        {/if}
+      {#each pathsOf(entry) as { d, fill, top } (fill)}
+        <path {d} {fill} transform="translate(42 {y + top})" />
       {/each}
     {:else}
       <rect

@@ -77,29 +77,45 @@ function airFrom({ day: dayOn, hours }: Weather, site: SiteRow, at: number): Air
   };
 }
 
-/** All recorded days of a site, in order. */
-export const weatherFact = fact<WeatherDayRow[]>(
+/** What is known of a site's weather. */
+export interface SiteWeather {
+  /** All recorded days, in order. */
+  days: WeatherDayRow[];
+  /** The newest readings of a real station, in order of time. */
+  hours: MeasuredHour[];
+}
+
+/** The newest readings that are read: two weeks of hours and more. */
+const NEWEST = 400;
+
+/** Weather of a site, days and hours with one question. */
+export const weatherFact = fact<SiteWeather>(
   'weather',
   ['calendar'],
-  () => [],
-  async (reader, [siteId]) =>
-    new Map([
-      [siteId, await reader.tables.weatherDay.all({ where: { siteId }, order: [['day', 'ASC']] })],
-    ]),
-);
-
-/** The newest readings of a real station, in order of time. */
-export const hoursFact = fact<MeasuredHour[]>(
-  'weather-hours',
-  ['calendar'],
-  () => [],
+  () => ({ days: [], hours: [] }),
   async (reader, [siteId]) => {
-    const rows = await reader.tables.weatherHour.all({
-      where: { siteId },
-      order: [['at', 'DESC']],
-      limit: 400,
-    });
-    return new Map([[siteId, rows.map(measuredHour).reverse()]]);
+    const rows = await reader.query<
+      Omit<WeatherDayRow, 'day'> & { day: string | null; at: number | null }
+    >(
+      `SELECT CAST(day AS CHAR) AS day, NULL AS at, lowest, highest, rain, humidity, wind
+       FROM weather_day WHERE site_id = :siteId
+       UNION ALL
+       (SELECT NULL, UNIX_TIMESTAMP(at), temperature, NULL, NULL, humidity, wind
+        FROM weather_hour WHERE site_id = :siteId ORDER BY at DESC LIMIT ${NEWEST})
+       ORDER BY day, at`,
+      { siteId },
+    );
+    const weather: SiteWeather = { days: [], hours: [] };
+    for (const { day, at, ...row } of rows)
+      if (day !== null) weather.days.push({ ...row, siteId, day });
+      else
+        weather.hours.push({
+          at: Math.round(Number(at) * 1000),
+          temperature: row.lowest,
+          humidity: row.humidity!,
+          wind: row.wind!,
+        });
+    return new Map([[siteId, weather]]);
   },
 );
 
@@ -112,7 +128,7 @@ const measuredHour = (row: { at: Date } & Air): MeasuredHour => ({
 
 /** The air now and through the working day, from what is kept; undefined without weather. */
 export async function airAt(facts: Facts): Promise<AirOfDay | undefined> {
-  const [days, hours] = await Promise.all([facts.of(weatherFact), facts.of(hoursFact)]);
+  const { days, hours } = await facts.of(weatherFact);
   const byDay = await facts.derive(
     'weather-by-day',
     facts.site.id,
@@ -122,7 +138,7 @@ export async function airAt(facts: Facts): Promise<AirOfDay | undefined> {
   );
   // The air of a minute is that of the minute.
   const minute = Math.floor(facts.now / 60_000);
-  return facts.derive('air', facts.site.id, [weatherFact, hoursFact], String(minute), () =>
+  return facts.derive('air', facts.site.id, [weatherFact], String(minute), () =>
     airFrom({ day: (day) => byDay.get(day), hours }, facts.site, facts.now),
   );
 }

@@ -30,7 +30,7 @@ const LEAST_DAYS = 330;
 export async function weatherOf(
   facts: Facts,
 ): Promise<{ source: SiteWindows['source']; days: WeatherDay[] }> {
-  const rows = await facts.of(weatherFact);
+  const { days: rows } = await facts.of(weatherFact);
   const last = facts.today;
   const days = rows.filter(({ day }) => day <= last);
   if (days.length >= LEAST_DAYS) return { source: 'file', days };

@@ -14,7 +14,7 @@ import {
 } from '../../../../core/stock/calls';
 import { refillCalls } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
-import { airAt, rootAirNow, weatherFact, hoursFact } from '../../server/station';
+import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
 import { plotsFact, qualityOf } from '../checks/facts.server';
 import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
@@ -191,7 +191,7 @@ export async function siteStates(facts: Facts): Promise<BlockState[]> {
   const ids = blocks.map(({ id }) => id);
   await Promise.all([
     facts.need(OF_BLOCKS, ids),
-    facts.need([weatherFact, hoursFact, handedFact, plantersFact], [facts.site.id]),
+    facts.need([weatherFact, handedFact, plantersFact], [facts.site.id]),
   ]);
   const planting = await blocksPlanting(facts, blocks);
   if (planting.length) await facts.need([rowsFact], planting);

@@ -81,25 +81,31 @@ interface Sum {
 
 const LOTS = `SELECT id FROM lot WHERE block_id IN (:blockIds)`;
 
-/** Everything kept beside the events, as one answer: a season's 500 lots come back at once. */
-const SUMS = `
-  SELECT lot_id AS lotId, 'total' AS what, kind AS \`key\`, '' AS label, count, 0 AS at,
-    0 AS temperature, 0 AS humidity, 0 AS wind FROM stock_total WHERE lot_id IN (${LOTS})
-  UNION ALL
-  SELECT lot_id, 'held', holder, '', count, UNIX_TIMESTAMP(since), 0, 0, 0
-    FROM stock_held WHERE count <> 0 AND lot_id IN (${LOTS})
-  UNION ALL
-  SELECT lot_id, 'open', id, label, 0, UNIX_TIMESTAMP(at), temperature, humidity, wind
-    FROM root_open WHERE lot_id IN (${LOTS})
-  UNION ALL
-  SELECT lot_id, 'minutes', label, label, minutes, 0, 0, 0, 0
-    FROM root_total WHERE lot_id IN (${LOTS})
-  UNION ALL
-  SELECT s.lot_id, 'soak', s.id, '', s.count, UNIX_TIMESTAMP(s.at), 0, 0, 0 FROM stock_event s
-    WHERE s.lot_id IN (${LOTS}) AND s.kind = 'soak'
-      AND NOT EXISTS (SELECT 1 FROM stock_event d WHERE d.closes = s.id)
-      AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = s.id)
-  ORDER BY at, \`key\``;
+/** Lots with everything kept beside their events, as one answer: a season's 500 lots come at once. */
+const LOTS_AND_SUMS = `
+  SELECT l.id, l.block_id AS blockId, l.species_id AS speciesId, l.code, l.nursery, l.provenance,
+    l.seed_lot AS seedLot, l.age, l.dip_factor AS dipFactor, l.order_id AS orderId,
+    l.replaces_id AS replacesId, CAST(l.lifted_on AS CHAR) AS liftedOn, l.undercut, l.form, l.volume,
+    l.per_box AS perBox, l.tree_weight AS treeWeight, l.edition, x.*
+  FROM lot l LEFT JOIN (
+    SELECT lot_id AS lotId, 'total' AS what, kind AS \`key\`, '' AS label, count, 0 AS at,
+      0 AS temperature, 0 AS humidity, 0 AS wind FROM stock_total WHERE lot_id IN (${LOTS})
+    UNION ALL
+    SELECT lot_id, 'held', holder, '', count, UNIX_TIMESTAMP(since), 0, 0, 0
+      FROM stock_held WHERE count <> 0 AND lot_id IN (${LOTS})
+    UNION ALL
+    SELECT lot_id, 'open', id, label, 0, UNIX_TIMESTAMP(at), temperature, humidity, wind
+      FROM root_open WHERE lot_id IN (${LOTS})
+    UNION ALL
+    SELECT lot_id, 'minutes', label, label, minutes, 0, 0, 0, 0
+      FROM root_total WHERE lot_id IN (${LOTS})
+    UNION ALL
+    SELECT s.lot_id, 'soak', s.id, '', s.count, UNIX_TIMESTAMP(s.at), 0, 0, 0 FROM stock_event s
+      WHERE s.lot_id IN (${LOTS}) AND s.kind = 'soak'
+        AND NOT EXISTS (SELECT 1 FROM stock_event d WHERE d.closes = s.id)
+        AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = s.id)
+  ) x ON x.lotId = l.id
+  WHERE l.block_id IN (:blockIds) ORDER BY l.code, x.at, x.\`key\``;
 
 /** Lots of a block with their balances; no event is read. */
 export const lotsFact = fact<LotState[]>(
@@ -107,15 +113,25 @@ export const lotsFact = fact<LotState[]>(
   ['stock'],
   () => [],
   async (reader, blockIds) => {
-    const [lots, sums] = await Promise.all([
-      reader.tables.lot.all({ where: { blockId: [...blockIds] }, order: [['code', 'ASC']] }),
-      reader.query<Sum>(SUMS, { blockIds }),
-    ]);
-    const byLot = groupBy(sums, ({ lotId }) => lotId);
-    return groupBy(
-      lots.map((lot) => stateOf(lot, byLot.get(lot.id) ?? [])),
-      ({ lot }) => lot.blockId,
-    );
+    const rows = await reader.query<LotRow & (Sum | Record<keyof Sum, null>)>(LOTS_AND_SUMS, {
+      blockIds,
+    });
+    const states = [...groupBy(rows, ({ id }) => id).values()].map((own) => {
+      const {
+        lotId: _lot,
+        what: _what,
+        key: _key,
+        label: _label,
+        count: _count,
+        ...first
+      } = own[0];
+      const { at: _at, temperature: _t, humidity: _h, wind: _w, ...lot } = first;
+      return stateOf(
+        { ...lot, undercut: Boolean(lot.undercut) },
+        own.filter((row): row is LotRow & Sum => row.what !== null),
+      );
+    });
+    return groupBy(states, ({ lot }) => lot.blockId);
   },
 );
 

@@ -1,7 +1,7 @@
 import { say, shareOf, liquidOf, doseOf, type Message } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
-import { LITRES_PER_US_GALLON, SQUARE_METRES_PER_ACRE } from '../measure/units';
+import { SQUARE_METRES_PER_ACRE } from '../measure/units';
 
 /** A product as the user entered it from its label. The label rules. */
 export interface Product {

@@ -1,4 +1,3 @@
-import { gallonsPerAcre } from '../../core/measure/units';
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
@@ -14,7 +13,7 @@ import {
 import { evaporation, skyRadiation, weekShares } from '../../core/calendar/windows';
 import { readWeather } from '../../core/formats/weather';
 import { addTo, daysBetween } from '../../core/measure/dates';
-import { LITRES_PER_US_GALLON } from '../../core/measure/units';
+import { LITRES_PER_US_GALLON, gallonsPerAcre } from '../../core/measure/units';
 
 // Source: FAO-56, example 8: 3 September at 20° S, 32.2 MJ/m² a day, which is 13.1 mm. Example 20:
 // Lyon in July, 26.6 and 14.8 °C at 45°43′ N, 5.0 mm a day by the Hargreaves equation.

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Doing } from './doing.svelte';
+  import Outcome from './Outcome.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
@@ -6,7 +8,7 @@
   import type { Given } from '$lib/rooms/contracts';
   import type { Handed } from '$lib/rooms/people/facts.server';
   import NumberField from './NumberField.svelte';
-  import { spoken } from './reader.svelte';
+  import {} from './reader.svelte';
   import { newEvent, send } from './send.svelte';
 
   interface Props {
@@ -26,19 +28,12 @@
   let count = $state(untrack(() => Number(entry.payload.count ?? 1)));
   let planterId = $state(untrack(() => String(entry.payload.planterId ?? '')));
   let note = $state('');
-  let wrong = $state('');
+  const doing = new Doing();
   // The corrected entry keeps its id from try to try, so that a second tap never counts twice.
   const id = uuid();
 
   const settle = () => send('people.settle', { ...newEvent(), handedId: entry.id, note });
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
-      await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+  const attempt = doing.run;
   const enter = () =>
     attempt(async () => {
       if (!tally) return;
@@ -76,7 +71,7 @@
       {#if tally}<Button size="small" on:click={enter}>Enter it so</Button>{/if}
       <Button kind="ghost" size="small" on:click={() => attempt(settle)}>Dealt with</Button>
     </div>
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
   {/if}
 </section>
 

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from './doing.svelte';
+  import Outcome from './Outcome.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { inUnits } from '$core/measure/units';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { formatDay } from '$core/measure/dates';
   import type { ScheduledTask } from '$core/calendar/schedule';
@@ -17,7 +18,7 @@
   }
   let { block, task, today, role, day = $bindable('') }: Props = $props();
   const units = useUnits();
-  let wrong = $state('');
+  const doing = new Doing();
   $effect(() => {
     void task.key;
     day = today;
@@ -31,9 +32,8 @@
     skipped: 'Skipped',
   };
 
-  async function tell(kind: 'done' | 'undone' | 'moved' | 'skipped' | 'restored') {
-    wrong = '';
-    try {
+  const tell = (kind: 'done' | 'undone' | 'moved' | 'skipped' | 'restored') =>
+    doing.run(async () => {
       await send('calendar.task', {
         ...newEvent(),
         blockId: block.id,
@@ -41,10 +41,7 @@
         kind,
         day: kind === 'done' || kind === 'moved' ? day : null,
       });
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 <div class="card">
@@ -80,7 +77,7 @@
       </div>
     {/if}
   {/if}
-  {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  <Outcome of={doing} />
 </div>
 
 <style>

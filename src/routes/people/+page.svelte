@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { page } from '$app/state';
   import { formatMoment } from '../../../core/say/day';
   import {
@@ -9,7 +11,6 @@
     SelectItem,
     TextInput,
   } from 'carbon-components-svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { Role } from '$lib/rooms/people/tables.server';
   import SitePlace from './SitePlace.svelte';
@@ -27,7 +28,7 @@
   const empty = { name: '', signIn: '', role: 'planter' as Role, password: '' };
   let fresh = $state({ ...empty });
   let own = $state({ old: '', fresh: '' });
-  let wrong = $state('');
+  const doing = new Doing();
   let told = $state('');
   let code = $state<{ name: string; code: string; hours: number }>();
   let leaving = $state<Member>();
@@ -37,14 +38,10 @@
   const nameOf = (id: string) =>
     data.members.find((person) => person.id === id)?.name ?? data.person?.name ?? '';
 
-  async function attempt(task: () => Promise<string | void>) {
-    wrong = told = '';
-    try {
+  const attempt = (task: () => Promise<string | void>) =>
+    doing.run(async () => {
       told = (await task()) ?? '';
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const add = () =>
     attempt(async () => {
       await send('people.add', { siteId, ...fresh });
@@ -99,7 +96,7 @@
 <svelte:head><title>People · Viridane</title></svelte:head>
 <div class="screen two">
   <section class="panel">
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if told}<p class="say good" role="status">{told}</p>{/if}
     {#if data.mayPlan}
       <h2>People of {data.site?.name}</h2>

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { nauticalZone } from '$core/say/day';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { SiteRow } from '$lib/rooms/people/tables.server';
 
@@ -16,7 +17,7 @@
   let { site, firstBlock, ontold }: Props = $props();
   const { id, name, latitude, longitude, zone } = untrack(() => site);
   let draft = $state({ name, latitude, longitude, zone });
-  let wrong = $state('');
+  const doing = new Doing();
   const away = $derived(
     firstBlock &&
       Math.hypot(firstBlock.latitude - draft.latitude, firstBlock.longitude - draft.longitude) > 1,
@@ -29,9 +30,8 @@
     });
     if (/^Etc\//.test(draft.zone)) draft.zone = nauticalZone(east);
   }
-  async function save() {
-    wrong = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       await saveWhole(
         'people.site',
         {
@@ -42,10 +42,7 @@
         (value, edition) => ({ siteId: id, ...value, edition }),
       );
       ontold('The site is where you say; its days begin at that zone’s midnight.');
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 <h2>Where the site lies</h2>
@@ -81,4 +78,4 @@
 <div class="buttons">
   <Button size="small" kind="tertiary" on:click={save}>Save the site</Button>
 </div>
-{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+<Outcome of={doing} />

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
@@ -42,12 +43,11 @@
     edition: 0,
   });
   let card = $state<Card>(blank());
-  let wrong = $state('');
+  const doing = new Doing();
   const known = $derived(data.cards.some(({ id }) => id === card.id));
 
-  async function save() {
-    wrong = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       const { pictures: _pictures, edition, ...mine } = $state.snapshot(card);
       const before = data.cards.find(({ id }) => id === mine.id);
       await saveWhole(
@@ -56,10 +56,7 @@
         (value, at) => ({ ...value, edition: at }),
       );
       card = blank();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 <svelte:head><title>Species · Viridane</title></svelte:head>
@@ -177,7 +174,7 @@
           {/each}
         </fieldset>
         <TextArea labelText="Notes" rows={3} bind:value={card.notes} maxlength={2000} />
-        {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+        <Outcome of={doing} />
         <div class="buttons">
           <Button type="submit">{known ? 'Save the card' : 'Make the card'}</Button>
           {#if known}<Button kind="ghost" on:click={() => (card = blank())}>New card instead</Button

@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { inUnits } from '$core/measure/units';
-  import { spoken, inWords } from '$lib/parts/reader.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
   import { formatDay } from '$core/measure/dates';
@@ -78,25 +80,17 @@
     table: 'a typical year by hand',
     regime: 'the season of the trade',
   });
-  async function shiftTo(to: string) {
-    wrong = '';
-    try {
+  const shiftTo = (to: string) =>
+    doing.run(async () => {
       await send('calendar.plantingDay', { blockId: picked!.block.id, day: to });
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
-  let wrong = $state('');
+    });
+  const doing = new Doing();
   let width = $state(940);
 
-  async function setDay() {
-    wrong = '';
-    try {
+  const setDay = () =>
+    doing.run(async () => {
       await send('calendar.plantingDay', { blockId: data.block.id, day });
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 <div class="screen two">
@@ -174,7 +168,7 @@
           >
         </div>{/if}
     </form>
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if picked}
       <h2>Task</h2>
       <TaskCard

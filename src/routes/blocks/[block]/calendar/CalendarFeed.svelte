@@ -1,21 +1,18 @@
 <script lang="ts">
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { Button } from 'carbon-components-svelte';
   import { send } from '$lib/parts/send.svelte';
 
   let { siteId, made }: { siteId: string; made: boolean } = $props();
   let address = $state('');
-  let wrong = $state('');
+  const doing = new Doing();
   let copied = $state(false);
 
-  async function attempt(task: () => Promise<void>) {
-    wrong = '';
-    try {
+  const attempt = (task: () => Promise<void>) =>
+    doing.run(async () => {
       await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const make = () =>
     attempt(async () => {
       const { token } = await send('calendar.feed', { siteId });
@@ -62,7 +59,7 @@
     {#if made}<Button size="small" kind="ghost" on:click={drop}>Close the address</Button>{/if}
   </div>
 {/if}
-{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+<Outcome of={doing} />
 
 <style>
   input {

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import When from '$lib/parts/When.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { FAULTS, FAULT_LABELS, faultyIn, type Fault } from '$core/checks/quality';
@@ -26,8 +27,7 @@
   let faults = $state<Partial<Record<Fault, number>>>({});
   /** What was tapped, so that a wrong tap can be taken back. */
   let taps = $state<(Fault | 'good')[]>([]);
-  let wrong = $state('');
-  let saidOk = $state('');
+  const doing = new Doing();
   /** When the plot was looked at; undefined is now. */
   let moment = $state<string>();
   const name = (id: string) => data.planters.find((entry) => entry.id === id)?.name ?? '';
@@ -37,7 +37,7 @@
     taps = [...taps, what];
     if (what === 'good') good++;
     else faults = { ...faults, [what]: (faults[what] ?? 0) + 1 };
-    saidOk = '';
+    doing.told = [];
   }
   function back() {
     const what = taps.at(-1);
@@ -46,9 +46,8 @@
     if (what === 'good') good--;
     else faults = { ...faults, [what]: faults[what]! - 1 };
   }
-  async function save() {
-    wrong = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       await send('checks.plot', {
         ...newEvent(moment),
         layoutId: released!.id,
@@ -59,14 +58,11 @@
         good,
         faults,
       });
-      saidOk = `Plot at row ${row}, peg ${peg}: ${good} of ${looked} good.`;
+      doing.told = [`Plot at row ${row}, peg ${peg}: ${good} of ${looked} good.`];
       good = 0;
       faults = {};
       taps = [];
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const all = $derived(
     released && {
       good: released.quality.reduce((sum, entry) => sum + entry.good, 0),
@@ -129,8 +125,7 @@
           <Button kind="ghost" disabled={!taps.length} on:click={back}>Take back</Button>
         </div>
       {/if}
-      {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-      {#if saidOk}<p class="say good" role="status">{saidOk}</p>{/if}
+      <Outcome of={doing} />
     </section>
     <section class="drawing panel">
       <h2>Satisfactory trees by planter, with 95 % interval</h2>

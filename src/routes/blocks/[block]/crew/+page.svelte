@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { formatMoment } from '../../../../../core/say/day';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import {} from '$lib/parts/reader.svelte';
   import { Button, Checkbox } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
@@ -21,7 +23,7 @@
   const units = useUnits();
   const released = $derived(data.released);
   const editable = $derived(data.role === 'leader');
-  let wrong = $state('');
+  const doing = new Doing();
   /** The row that is being planted: the first that has places left. */
   const openRow = () => {
     const counts = new Map(data.released?.byRow ?? []);
@@ -60,14 +62,7 @@
   );
   const name = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
-      await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+  const attempt = doing.run;
   const share = () =>
     attempt(() =>
       send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) }),
@@ -163,7 +158,7 @@
           ><Button kind="ghost" size="small" on:click={addPlanter}>Add a planter</Button>
         </div>
       {/if}
-      {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+      <Outcome of={doing} />
       <h2>Tell the crew</h2>
       <p class="brief">{inUnits(data.brief, units.system)}</p>
       <p class="say caution">

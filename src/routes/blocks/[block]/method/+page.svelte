@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { MATERIALS } from '$core/calendar/materials';
   import { depthRange, formatNumber, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -65,7 +66,7 @@
       .filter(Boolean),
   );
   const editable = $derived(data.role === 'leader');
-  let wrong = $state('');
+  const doing = new Doing();
   onMount(() => undoKeys(history));
   const ground = (next: Partial<Conditions>) =>
     history.change({ ...history.current, conditions: { ...history.current.conditions, ...next } });
@@ -76,9 +77,8 @@
     else method[question] = key;
     history.change({ ...history.current, method });
   }
-  async function save() {
-    wrong = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       const mine = history.current;
       const saved = await saveWhole(
         'method.save',
@@ -88,10 +88,7 @@
       history.markSaved(mine, saved.value);
       firstRead = saved.value;
       edition = saved.result?.edition ?? data.block.methodEdition;
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const CHOICES: {
     key: 'texture' | 'moisture' | 'cover' | 'planting' | 'stock';
     label: string;
@@ -202,7 +199,7 @@
     {#if materials.length}<ul>
         {#each materials as line (line)}<li>{line}</li>{/each}
       </ul>{:else}<p class="quiet">Trees and hands, nothing beyond.</p>{/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if editable}
       <div class="buttons">
         <Button disabled={!history.changed} on:click={save}>Save the method</Button>

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import When from '$lib/parts/When.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { formatNumber, formatPercent } from '$core/measure/units';
@@ -17,18 +18,14 @@
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
   const lot = $derived(data.lot);
-  let wrong = $state('');
+  const doing = new Doing();
   let editing = $state<'new' | 'change'>();
   const choose = (id: string) => goto(`?lot=${id}`, { keepFocus: true, noScroll: true });
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
+  const attempt = (task: () => Promise<unknown>) =>
+    doing.run(async () => {
       await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   /** When a bag was opened or closed; undefined is now. */
   let rootsAt = $state<string>();
   const nextLabel = $derived(`bag ${(lot?.open.length ?? 0) + 1}`);
@@ -129,7 +126,7 @@
     {:else}<p class="quiet">
         No lot yet. Add one when the nursery confirms it, then enter what was received.
       </p>{/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if lot}
       <LotHistory
         {lot}

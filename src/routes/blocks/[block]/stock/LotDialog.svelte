@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
@@ -39,13 +40,12 @@
       treeWeight: lot?.treeWeight ?? null,
     })),
   );
-  let wrong = $state('');
+  const doing = new Doing();
   const container = $derived(
     species.find(({ id }) => id === fresh.speciesId)?.stock === 'container',
   );
-  async function save() {
-    wrong = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       const mine = $state.snapshot(fresh);
       await saveWhole(
         'stock.lot',
@@ -53,10 +53,7 @@
         (value, edition) => ({ ...value, edition }),
       );
       onclose(fresh.id);
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 <Modal
@@ -136,7 +133,7 @@
         bind:value={fresh.dipFactor}
       />
     {/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
   </div>
 </Modal>
 

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { clockOf, dayOf } from '../../../../../core/say/day';
   import { formatDay } from '../../../../../core/measure/dates';
   import When from '$lib/parts/When.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { formatNumber } from '$core/measure/units';
   import { flowOf, STOCK_WORDS, type Balance, type StockEventKind } from '$core/stock/ledger';
@@ -49,7 +50,7 @@
   let note = $state('');
   /** When it happened; undefined is now. */
   let moment = $state<string>();
-  let wrong = $state('');
+  const doing = new Doing();
   /** The place that has most of the lot, until another is chosen. */
   const place = $derived(
     typedPlace ??
@@ -61,14 +62,10 @@
       '',
   );
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
+  const attempt = (task: () => Promise<unknown>) =>
+    doing.run(async () => {
       await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const record = () =>
     attempt(async () => {
       const soak = kind === 'drain' ? lot.soaks[0] : undefined;
@@ -162,7 +159,7 @@
     <When bind:moment />
   </form>
 {/if}
-{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+<Outcome of={doing} />
 <div class="wide">
   <table class="ledger events">
     <thead class="visually-hidden"

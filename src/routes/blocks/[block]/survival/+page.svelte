@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { spoken, inWords } from '$lib/parts/reader.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
@@ -45,17 +47,15 @@
   let alive = $state<number | null>(null);
   let cause = $state('');
   let day = $state(untrack(() => data.today));
-  let wrong = $state('');
-  let saidOk = $state('');
+  const doing = new Doing();
   let width = $state(700);
   const perArea = $derived(
     units.system === 'metric' ? SQUARE_METRES_PER_HECTARE : SQUARE_METRES_PER_ACRE,
   );
   const patches = $derived(released?.counted.filter(({ patch }) => patch) ?? []);
 
-  async function save() {
-    wrong = saidOk = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       await send('survival.count', {
         ...newEvent(),
         layoutId: released!.id,
@@ -66,20 +66,13 @@
         cause,
         countedOn: day,
       });
-      saidOk = `Row ${row}: ${alive} alive of ${setCount}.`;
+      doing.told = [`Row ${row}: ${alive} alive of ${setCount}.`];
       alive = null;
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
-  async function setTarget(value: number) {
-    wrong = '';
-    try {
+    });
+  const setTarget = (value: number) =>
+    doing.run(async () => {
       await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const weakest = $derived(
     [...(released?.bySpecies ?? [])].sort((a, b) => a.interval.estimate - b.interval.estimate)[0],
   );
@@ -170,8 +163,7 @@
           <TextInput labelText="Day" type="date" bind:value={day} />
           <Button type="submit" disabled={alive === null}>Enter it</Button>
         </form>
-        {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-        {#if saidOk}<p class="say good" role="status">{saidOk}</p>{/if}
+        <Outcome of={doing} />
       {/if}
     </section>
     <aside class="comes-to">

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import type { CalendarTerms } from '$core/calendar/terms';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import {
     costATree,
@@ -20,14 +21,13 @@
   const units = useUnits();
   /** A tree is a tree and a guard a guard; only measures are named. */
   const UNITS: Record<string, string> = { tree: '', piece: '', day: 'days' };
-  let wrong = $state('');
+  const doing = new Doing();
   const money = (value: number, decimals = 0) =>
     `${formatNumber(value, decimals)}${data.currency ? ` ${data.currency}` : ''}`;
   const amount = (value: number) => formatNumber(value, value < 100 && value % 1 ? 1 : 0);
 
-  async function keep(terms: CalendarTerms) {
-    wrong = '';
-    try {
+  const keep = (terms: CalendarTerms) =>
+    doing.run(async () => {
       const before = Object.fromEntries(
         Object.keys(terms).map((part) => [
           part,
@@ -39,10 +39,7 @@
         { before: { terms: before }, mine: { terms }, edition: data.block.termsEdition },
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
       );
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const setLine = (key: string, part: Partial<MaterialTerms>) => {
     const line = data.bill.lines.find((entry) => entry.key === key)!;
     return keep({
@@ -154,7 +151,7 @@
         >
       </table>
     </div>
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if data.bill.unpriced.length}<p class="quiet">
         Without a price, and counted as nothing: {data.bill.unpriced.join(', ')}.
       </p>{/if}

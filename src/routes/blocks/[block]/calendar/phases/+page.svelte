@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { words } from '$lib/words';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { formatDay } from '$core/measure/dates';
   import { formatArea, formatNumber } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -26,15 +27,11 @@
     key: 'trees' | 'planted' | 'confirmed' | 'short' | 'cost' | 'own' | 'area',
   ) => blocks.reduce((total, block) => total + block[key], 0);
   const currency = $derived(data.job.find((block) => block.currency)?.currency ?? '');
-  let wrong = $state('');
-  async function setPhase(block: Block, phase: string) {
-    wrong = '';
-    try {
+  const doing = new Doing();
+  const setPhase = (block: Block, phase: string) =>
+    doing.run(async () => {
       await send('calendar.phase', { blockId: block.id, phase });
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 {#snippet totals(blocks: readonly Block[])}
@@ -50,7 +47,7 @@
 <div class="screen two">
   <section class="panel">
     <h2>The whole job: {data.job.length} blocks in {phases.length} phases</h2>
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     <div class="wide">
       <table class="ledger">
         <thead

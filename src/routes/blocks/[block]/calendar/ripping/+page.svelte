@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
@@ -40,11 +42,10 @@
     const week = data.dry.indexOf(top);
     return { day: addTo('2026-01-01', { days: week * 7 }), share: top };
   });
-  let wrong = $state('');
+  const doing = new Doing();
   let told = $state('');
-  async function keep() {
-    wrong = told = '';
-    try {
+  const keep = () =>
+    doing.run(async () => {
       await saveWhole(
         'calendar.terms',
         {
@@ -55,10 +56,7 @@
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
       );
       told = 'Kept; materials count with it.';
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const NUMBERS = [
     ['passes', 'Passes', 1],
     ['speed', 'Speed, km/h', 0.5],
@@ -149,7 +147,7 @@
     {#if data.mayPlan}<div class="buttons">
         <Button size="small" on:click={keep}>Keep these</Button>
       </div>{/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if told}<p class="say good" role="status">{told}</p>{/if}
     <p class="say caution">
       Services located and marked before any tine goes in; slopes as the maker’s manual allows;

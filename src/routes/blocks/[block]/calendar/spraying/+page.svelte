@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken, inWords } from '$lib/parts/reader.svelte';
@@ -40,7 +42,7 @@
     })),
   );
   let editing = $state<Product | 'new'>();
-  let wrong = $state('');
+  const doing = new Doing();
   let told = $state('');
   const product = $derived(
     data.products.find(({ id }) => id === terms.product) ?? data.products[0],
@@ -96,15 +98,10 @@
   let wind = $state(2);
   let lotNumber = $state('');
 
-  async function attempt(task: () => Promise<string | void>) {
-    wrong = '';
-    told = '';
-    try {
+  const attempt = (task: () => Promise<string | void>) =>
+    doing.run(async () => {
       told = (await task()) ?? '';
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const keep = () =>
     attempt(async () => {
       await saveWhole(
@@ -281,7 +278,7 @@
     </div>
   </section>
   <aside class="comes-to">
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if told}<p class="say good" role="status">{told}</p>{/if}
     {#if plan && product}
       <h2>Comes to</h2>

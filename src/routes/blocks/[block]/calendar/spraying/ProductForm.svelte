@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
@@ -35,16 +36,12 @@
       draft.dose.kind === 'mix' ? draft.dose.share * 100 : draft.dose.litresPerHectare,
     ),
   );
-  let wrong = $state('');
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
+  const doing = new Doing();
+  const attempt = (task: () => Promise<unknown>) =>
+    doing.run(async () => {
       await task();
       onclose();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const save = () =>
     attempt(() => {
       const { id, name, water, rainfast, beforePlanting, timesAYear, litresAYear } =
@@ -99,7 +96,7 @@
       <NumberBox min="0" step="any" bind:value={draft[key]} placeholder="no limit" /></label
     >
   {/each}
-  {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  <Outcome of={doing} />
   <div class="buttons">
     <Button type="submit" size="small">Keep the product</Button>
     <Button size="small" kind="ghost" on:click={onclose}>Not now</Button>

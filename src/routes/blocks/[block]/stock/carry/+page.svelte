@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { formatMass, formatNumber, KILOGRAMS_PER_POUND } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import { TWO_LIFT, type LoadedBox } from '$core/stock/carry';
@@ -17,12 +18,11 @@
   const planter = (id: string) =>
     data.planters.find((entry) => entry.id === id)?.name ?? 'the crew';
   const mass = (kilograms: number) => formatMass(kilograms, units.system);
-  let wrong = $state('');
+  const doing = new Doing();
   let showBags = $state(false);
 
-  async function set(next: object) {
-    wrong = '';
-    try {
+  const set = (next: object) =>
+    doing.run(async () => {
       await saveWhole(
         'stock.carry',
         {
@@ -32,10 +32,7 @@
         },
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
       );
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   /** Boxes of one lot that come off one after the other, as one line. */
   function inRuns(boxes: readonly LoadedBox[]) {
     const runs: { lot: string; boxes: LoadedBox[] }[] = [];
@@ -227,7 +224,7 @@
         />
       </div>
     {/each}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     <p class="quiet small">
       Rows come from the crew’s shares, each planter’s rate and what is planted already. Straps and
       load limits: the trailer’s plate and local rules decide.

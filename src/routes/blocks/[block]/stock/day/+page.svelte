@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import {} from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { addTo, formatDay } from '$core/measure/dates';
@@ -13,17 +15,8 @@
   const card = (id: string) => data.species.find((entry) => entry.id === id);
   const planter = (id: string) =>
     data.planters.find((entry) => entry.id === id)?.name ?? 'the crew as a whole';
-  let wrong = $state('');
-  let told = $state('');
-  async function attempt(task: () => Promise<string | void>) {
-    wrong = '';
-    told = '';
-    try {
-      told = (await task()) ?? '';
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+  const doing = new Doing();
+  const attempt = doing.run;
   const see = (day: string) => goto(`?day=${day}`, { keepFocus: true, noScroll: true });
   const close = () =>
     attempt(async () => {
@@ -113,8 +106,7 @@
         ? 'missing'
         : 'out'}, by planter and species. Planted comes from the tallies.
     </p>
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    {#if told}<p class="say good" role="status">{told}</p>{/if}
+    <Outcome of={doing} />
     {#if lines.length}
       <div class="wide">
         <table class="ledger">

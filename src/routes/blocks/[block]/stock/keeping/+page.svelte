@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { clockOf, formatMoment } from '../../../../../../core/say/day';
-  import { spoken, inWords } from '$lib/parts/reader.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
   import { readLogger } from '$core/formats/logger';
@@ -21,21 +23,12 @@
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const degrees = (celsius: number) => formatTemperature(celsius, units.system);
   const clock = (at: number) => clockOf(at, data.site!.zone).text;
-  let wrong = $state('');
-  let told = $state<string[]>([]);
+  const doing = new Doing();
   /** Lots listed until all are asked for. */
   let listed = $state(60);
   let editing = $state<PageData['places'][number] | 'new'>();
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    told = [];
-    try {
-      await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+  const attempt = doing.run;
   const bring = (placeId: string, text: string) =>
     attempt(async () => {
       const file = readLogger(text, data.site!.zone);
@@ -49,7 +42,7 @@
         );
         added += part.added;
       }
-      told = [
+      doing.told = [
         `${formatNumber(file.readings.length)} readings in °${file.unit} read, ${formatNumber(added)} of them new.`,
         ...file.notes.map(inWords),
       ];
@@ -57,7 +50,7 @@
   const play = (placeId: string) =>
     attempt(async () => {
       const { added } = await send('stock.logger', { placeId });
-      told = [
+      doing.told = [
         added ? `${formatNumber(added)} new readings.` : 'Nothing new since the last reading.',
       ];
     });
@@ -148,8 +141,7 @@
           </p>{/each}
       </div>
     {/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    {#each told as line (line)}<p class="say good">{line}</p>{/each}
+    <Outcome of={doing} />
     <h2>Waiting, most stressed first</h2>
     <div class="wide">
       <table class="ledger">
@@ -232,7 +224,7 @@
               hint="CSV with time and temperature, °C or °F"
               accept=".csv,.txt"
               onfile={(text) => bring(place.id, text)}
-              onerror={(message) => (wrong = message)}
+              onerror={(message) => (doing.wrong = message)}
             />
           </div>
         {/if}

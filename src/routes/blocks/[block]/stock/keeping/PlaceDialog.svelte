@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
@@ -26,14 +27,13 @@
       logger: place?.logger ?? ('none' as PlaceRow['logger']),
     })),
   );
-  let wrong = $state('');
+  const doing = new Doing();
   function choose(kind: PlaceKind) {
     const { coolest, warmest, days } = PLACE_RULES[kind];
     if (kind !== draft.kind) Object.assign(draft, { kind, coolest, warmest, days });
   }
-  async function save() {
-    wrong = '';
-    try {
+  const save = () =>
+    doing.run(async () => {
       const mine = $state.snapshot(draft);
       await saveWhole(
         'stock.place',
@@ -41,10 +41,7 @@
         (value, edition) => ({ ...value, edition }),
       );
       onclose();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
 </script>
 
 <Modal
@@ -92,7 +89,7 @@
       <SelectItem value="file" text="one whose file I bring" />
       <SelectItem value="stand-in" text="the simulated one" />
     </Select>
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
   </div>
 </Modal>
 

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
@@ -18,17 +19,13 @@
   let { data }: { data: PageData } = $props();
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const leads = $derived(data.role === 'leader');
-  let wrong = $state('');
+  const doing = new Doing();
   let editing = $state<OrderLine & { edition: number }>();
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
+  const attempt = (task: () => Promise<unknown>) =>
+    doing.run(async () => {
       await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const terms = (speciesId: string, next: object) => {
     const order = data.quantities.find((entry) => entry.speciesId === speciesId)!;
     return attempt(() =>
@@ -157,7 +154,7 @@
         Save a layout under <a href="/blocks/{data.block.id}/rows">Rows</a>; the order follows from
         it.
       </p>{/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
 
     {#each data.tranches as { day, lines, trees } (day)}
       <h2>
@@ -235,7 +232,7 @@
         blockId={data.block.id}
         lines={data.lines}
         species={data.species}
-        onwrong={(message) => (wrong = message)}
+        onwrong={(message) => (doing.wrong = message)}
       />
     {/if}
     <p><a href="/blocks/{data.block.id}/stock/orders.csv" download>Take the order out as CSV</a></p>

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { ORDER_STATES, type OrderLine, type OrderState } from '$core/stock/orders';
@@ -19,17 +20,13 @@
   }
   let { line, block, species, known, onclose }: Props = $props();
   let draft = $state(untrack(() => ({ ...line })));
-  let wrong = $state('');
+  const doing = new Doing();
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
+  const attempt = (task: () => Promise<unknown>) =>
+    doing.run(async () => {
       await task();
       onclose();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const save = () =>
     attempt(() => {
       const { edition: _edition, ...mine } = $state.snapshot(draft);
@@ -94,7 +91,7 @@
         />{/if}
     </div>
     <TextInput labelText="Note" bind:value={draft.note} maxlength={300} />
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    <Outcome of={doing} />
     {#if known}<button type="button" class="link-button" onclick={drop}>Take the line off</button
       >{/if}
   </div>

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength, parseLength } from '$core/measure/units';
   import type { Tool } from '$core/stock/roots';
@@ -15,7 +16,7 @@
   }
   let { tools, siteId, mayRecord }: Props = $props();
   const units = useUnits();
-  let wrong = $state('');
+  const doing = new Doing();
   const KINDS: [Tool['kind'], string][] = [
     ['bar', 'planting bar'],
     ['spade', 'spade'],
@@ -33,14 +34,10 @@
   };
   let kind = $state<Tool['kind']>('bar');
 
-  async function attempt(task: () => Promise<unknown>) {
-    wrong = '';
-    try {
+  const attempt = (task: () => Promise<unknown>) =>
+    doing.run(async () => {
       await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-  }
+    });
   const save = (tool: Tool & { edition?: number }, next: Partial<Tool>) =>
     attempt(() => {
       const { id, name, kind, depth, width, rate } = { ...tool, ...next };
@@ -124,7 +121,7 @@
     >
   </p>
 {/if}
-{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+<Outcome of={doing} />
 
 <style>
   input,

@@ -5,7 +5,7 @@ import { bill, MATERIALS, type MaterialGround } from '../calendar/materials';
 import { schedule } from '../calendar/schedule';
 import { TASKS } from '../calendar/tasks';
 import { hindrances, type WeatherDay } from '../calendar/windows';
-import { depthRange, formatSmall, inUnits } from '../measure/units';
+import { depthRange, inUnits } from '../measure/units';
 import { heightsOf, rootsOf } from '../stock/inspection';
 import { gauge } from '../stock/roots';
 import {

@@ -442,4 +442,12 @@ export interface Messages {
   'gauge.twist': never;
   'gauge.hang': never;
   'formats.noteLongGaps': 'gaps';
+  'ground.fewLegs': 'legs';
+  'ground.legLength': 'leg' | 'length';
+  'ground.noLegLine': 'line' | 'found';
+  'ground.sideLength': 'what' | 'length';
+  'ground.cutTooLarge': 'length' | 'width' | 'cutLength' | 'cutWidth';
+  'ground.noTriangle': 'one' | 'two';
+  'ground.noCorner': 'line' | 'found';
+  'ground.cornerZone': 'line' | 'found';
 }

@@ -630,4 +630,18 @@ export const en: Record<MessageKey, string> = {
   'gauge.hang': 'Hang the roots straight, firm, then tug.',
   'formats.noteLongGaps':
     '{gaps, plural, one {# gap} other {# gaps}} longer than three steps: what happened in between is not known.',
+  'ground.fewLegs':
+    '{legs, plural, one {# leg was} other {# legs were}} found; a traverse round a block has three or more.',
+  'ground.legLength': 'Leg {leg} is {length, number} long; more than 0 is accepted.',
+  'ground.noLegLine':
+    'Line {line} reads “{found}”; a bearing and a length are accepted, such as “045 120” or “N45E 120 m”.',
+  'ground.sideLength': 'The {what} is {length, number}; more than 0 is accepted.',
+  'ground.cutTooLarge':
+    'The cut ({cutLength} by {cutWidth}) must be smaller than the whole ({length} by {width}).',
+  'ground.noTriangle':
+    'Sides {one} and {two} do not meet over a diagonal of this length. Measure all three again.',
+  'ground.noCorner':
+    'Line {line} reads “{found}”; latitude and longitude are accepted, such as “47.2103, 8.1042” or “N 47° 12.62’ E 8° 06.25’”, or a zone with easting and northing.',
+  'ground.cornerZone':
+    'Line {line} reads “{found}”: easting and northing need their UTM zone, such as 33N.',
 };

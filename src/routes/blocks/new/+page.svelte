@@ -4,11 +4,13 @@
   import { goto } from '$app/navigation';
   import type { Message } from '$core/say/message';
   import { centreOf, geodesicMeasure, mapPoints, type MultiPolygon } from '$core/ground/polygon';
-  import { localPlane } from '$core/measure/plane';
+  import { localPlane, type Point } from '$core/measure/plane';
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
   import { readFile } from '$lib/plan/worker';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
+  import Tabs from '$lib/parts/Tabs.svelte';
+  import FromField, { WAYS, type Drawn, type Way } from './FromField.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
@@ -35,18 +37,56 @@
   }
   let wrong = $state('');
   let working = $state(false);
+  let way = $state<Way>('file');
+  let measured = $state.raw<Point[]>();
+  let clicked = $state.raw<Point>();
+  const near = $derived<Point | undefined>(
+    data.site && (data.site.longitude || data.site.latitude)
+      ? [data.site.longitude, data.site.latitude]
+      : undefined,
+  );
   const measure = $derived(read && geodesicMeasure(read.parts));
-  const plane = $derived(read && mapPoints(read.parts, localPlane(centreOf(read.parts)).toPlane));
+  /** Before anything is read the plan shows where the site's blocks lie, to place the new one beside them. */
+  const centre = $derived(
+    read
+      ? centreOf(read.parts)
+      : way !== 'file' && data.neighbours.length
+        ? centreOf(data.neighbours[0].boundary)
+        : undefined,
+  );
+  const plane = $derived(centre && localPlane(centre));
+  const content = $derived(
+    plane && {
+      boundary: mapPoints(
+        read ? read.parts : data.neighbours.flatMap(({ boundary }) => boundary),
+        plane.toPlane,
+      ),
+      keptOut: [],
+      species: [],
+      guide: measured?.map(plane.toPlane),
+      zones: data.neighbours.map(({ name, boundary }) => ({
+        name,
+        parts: mapPoints(boundary, plane.toPlane),
+      })),
+    },
+  );
+  function choose(next: Way) {
+    way = next;
+    read = found = measured = undefined;
+    wrong = '';
+    if (next === 'file') void take();
+  }
+  function drawn(shape: Drawn | undefined, problem: string) {
+    wrong = problem;
+    measured = shape?.measured;
+    read = shape && { name, parts: shape.parts, notes: shape.notes };
+  }
 
   async function take() {
     if (!file) return;
     wrong = '';
     working = true;
     try {
-      const near =
-        data.site && (data.site.longitude || data.site.latitude)
-          ? ([data.site.longitude, data.site.latitude] as [number, number])
-          : undefined;
       const { contents, name: fileName } = file;
       found = await readFile((worker) =>
         worker.readBoundary(contents, fileName, zone ? { zone } : {}, near),
@@ -81,23 +121,28 @@
 <div class="screen">
   <section class="decide">
     <h2>New block</h2>
-    <FileDrop
-      label="Drop a boundary file"
-      hint="GeoJSON, GPX walk, KML, zipped shapefile, or CSV of corners"
-      accept={SHAPE_FILES}
-      onfile={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
-      onbytes={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
-      onerror={(message) => ((read = undefined), (wrong = message))}
-    />
-    <p class="quiet">Or <a href="/field/walk">walk it with a phone</a>.</p>
-    <h2>Zone, for easting and northing</h2>
-    <TextInput
-      labelText="UTM zone"
-      hideLabel
-      placeholder="such as 33N"
-      bind:value={zone}
-      on:change={() => void take()}
-    />
+    <Tabs tabs={WAYS} selected={way} label="Where the block comes from" onselect={choose} />
+    {#if way === 'file'}
+      <FileDrop
+        label="Drop a boundary file"
+        hint="GeoJSON, GPX walk, KML, zipped shapefile, or CSV of corners"
+        accept={SHAPE_FILES}
+        onfile={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
+        onbytes={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
+        onerror={(message) => ((read = undefined), (wrong = message))}
+      />
+      <p class="quiet">Or <a href="/field/walk">walk it with a phone</a>.</p>
+      <h2>Zone, for easting and northing</h2>
+      <TextInput
+        labelText="UTM zone"
+        hideLabel
+        placeholder="such as 33N"
+        bind:value={zone}
+        on:change={() => void take()}
+      />
+    {:else}
+      <FromField {way} {near} {clicked} onshape={drawn} />
+    {/if}
     <h2>Name</h2>
     <TextInput labelText="Name of the block" hideLabel bind:value={name} maxlength={80} />
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
@@ -122,11 +167,13 @@
     </div>
   </section>
   <section class="drawing">
-    {#if plane}
-      {#key plane}<Plan
+    {#if content}
+      {#key read ? 'shape' : 'place'}<Plan
           label="The boundary as it was read"
           height="calc(100vh - 112px)"
-          content={{ boundary: plane, keptOut: [], species: [] }}
+          {content}
+          mode={way === 'traverse' || way === 'sides' ? 'place' : 'look'}
+          onplace={(point) => (clicked = plane!.toLonLat(point))}
         />{/key}
     {:else}
       <p class="panel quiet">

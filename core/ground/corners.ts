@@ -1,0 +1,106 @@
+import { fromUtm, type Point } from '../measure/plane';
+import { told } from '../say/told';
+import { readZone } from '../formats/read';
+
+/** Corners as they were typed, and how they were understood. */
+export interface TypedCorners {
+  /** [longitude, latitude], degrees. */
+  corners: Point[];
+  /** Neither letters nor size told which number is the latitude; it was taken to come first. */
+  assumed: boolean;
+}
+
+interface Angle {
+  degrees: number;
+  axis?: 'lat' | 'lon';
+}
+
+const NUMBERS =
+  String.raw`([-−+]?\d+(?:[.]\d+)?)\s*(?:°|º|d(?:eg)?)?\s*` +
+  String.raw`(?:(\d+(?:[.]\d+)?)\s*(?:['’′]|m(?:in)?)\s*)?` +
+  String.raw`(?:(\d+(?:[.]\d+)?)\s*(?:["”″]|''|’’|s(?:ec)?(?![a-z]))\s*)?`;
+/** One angle, degrees with optional minutes and seconds: its letter stands before it, or after it. */
+const LETTER_FIRST = new RegExp(`([NSEW])\\s*${NUMBERS}`, 'gi');
+const LETTER_LAST = new RegExp(`${NUMBERS}([NSEW](?![a-z]))?`, 'gi');
+const ZONED = /^(?:utm\s*)?(\d{1,2}\s*[a-z]?)[\s,;]+(\d[\d.]*)[\s,;]+(\d[\d.]*)$/i;
+
+/**
+ * Reads corners as a receiver, a phone or a map shows them, one a line and in order round the block:
+ * "47.21034, 8.10422", "N 47° 12.620' E 008° 06.253'", "47°12'37\" N 8°6'15\" E", "33N 512300 5187450".
+ * A decimal comma is taken where numbers are parted by something else.
+ * @param zone UTM zone of bare eastings and northings
+ * @throws Told with the line, what was found and what is accepted
+ */
+export function readCorners(text: string, zone = ''): TypedCorners {
+  let assumed = false;
+  const lines = text
+    .split(/\r?\n/)
+    .map((line, i) => ({ text: line.trim(), number: i + 1 }))
+    .filter((line) => line.text);
+  const corners = lines.map(({ text: line, number }): Point => {
+    const wrong = () => told('ground.noCorner', { line: number, found: line.slice(0, 60) });
+    const zoned = ZONED.exec(line);
+    if (zoned && Number(zoned[2]) > 180) {
+      const project = fromUtm(...readZone(zoned[1]));
+      return project([Number(zoned[2]), Number(zoned[3])]);
+    }
+    const pair = readAngles(line);
+    if (pair?.length !== 2) throw wrong();
+    const [first, second] = pair;
+    if (Math.abs(first.degrees) > 180 || Math.abs(second.degrees) > 180) {
+      if (first.axis || second.axis) throw wrong();
+      if (!zone) throw told('ground.cornerZone', { line: number, found: line.slice(0, 60) });
+      return fromUtm(...readZone(zone))([first.degrees, second.degrees]);
+    }
+    const named = first.axis ?? (second.axis && (second.axis === 'lat' ? 'lon' : 'lat'));
+    if (first.axis && first.axis === second.axis) throw wrong();
+    const latFirst = named ? named === 'lat' : Math.abs(first.degrees) <= 90;
+    if (!named) assumed ||= Math.abs(second.degrees) <= 90;
+    const [lat, lon] = latFirst ? [first.degrees, second.degrees] : [second.degrees, first.degrees];
+    if (Math.abs(lat) > 90) throw wrong();
+    return [lon, lat];
+  });
+  const [head] = corners;
+  const last = corners.at(-1);
+  if (corners.length > 3 && head[0] === last![0] && head[1] === last![1]) corners.pop();
+  if (corners.length < 3) throw told('formats.tooFewCorners', { corners: corners.length });
+  return { corners, assumed };
+}
+
+/** Reads one place, as {@link readCorners} reads a line. @throws Told */
+export function readPlace(text: string, zone = ''): Point {
+  const line = text.trim();
+  // Three of the same place make a ring for the reader; only the first is wanted.
+  return readCorners(`${line}\n${line}\n${line}`, zone).corners[0];
+}
+
+/** The two angles of a line; nothing where there are not two, or something else stands beside them. */
+function readAngles(line: string): Angle[] | undefined {
+  // "47,21034 8,10422" and "47,21034; 8,10422": with another sign between, a comma is a decimal one.
+  const commas = line.match(/\d,\d/g)?.length ?? 0;
+  const spaced = line.replace(/(\d),(\d)/g, '$1.$2');
+  const decimal = commas === 2 && /^\D*\d+\.\d+\D*[\s;]\D*\d+\.\d+\D*$/.test(spaced);
+  const plain = (decimal ? spaced : line.replace(/[,;]/g, ' ')).replace(/;/g, ' ');
+  const angles: Angle[] = [];
+  let rest = plain;
+  // "N47 E8.1": where the line begins with a letter, each letter belongs to what follows it.
+  const first = /^\s*[NSEW]/i.test(plain);
+  for (const match of plain.matchAll(first ? LETTER_FIRST : LETTER_LAST)) {
+    const [whole, ...found] = match;
+    const [letters, degrees, minutes, seconds] = first
+      ? found
+      : [found[3], found[0], found[1], found[2]];
+    const letter = (letters ?? '').toUpperCase();
+    const [m, s] = [Number(minutes ?? 0), Number(seconds ?? 0)];
+    if (m >= 60 || s >= 60) return undefined;
+    const value = Number(degrees.replace('−', '-'));
+    const size = Math.abs(value) + m / 60 + s / 3600;
+    const negative = value < 0 || degrees.startsWith('-') || /[SW]/.test(letter);
+    angles.push({
+      degrees: negative ? -size : size,
+      ...(letter ? { axis: /[NS]/.test(letter) ? ('lat' as const) : ('lon' as const) } : {}),
+    });
+    rest = rest.replace(whole, ' ');
+  }
+  return rest.trim() ? undefined : angles;
+}

@@ -1,0 +1,263 @@
+import type { Point } from '../measure/plane';
+import { parseLength, radians, type UnitSystem } from '../measure/units';
+import { lengthOf } from '../say/message';
+import { told } from '../say/told';
+
+/** One side as it was walked: the way the compass showed and the length that was taped or paced. */
+export interface Leg {
+  /** Radians clockwise from true north. */
+  bearing: number;
+  /** Metres on the level. */
+  length: number;
+}
+
+/** How lengths and bearings were taken; it decides what closing error is ordinary. */
+export interface Care {
+  /** Standard error of a bearing, radians. */
+  bearing: number;
+  /** Standard error of a length, as a share of it. */
+  length: number;
+}
+
+/** Standard errors from memory of field handbooks: a hand compass is read to about a degree. */
+export const CARE = {
+  taped: { bearing: radians(1), length: 0.003 },
+  paced: { bearing: radians(1.5), length: 0.03 },
+} satisfies Record<string, Care>;
+
+export interface Traverse {
+  /** Corners after the closing error was shared out, metres; the first is (0, 0). */
+  corners: Point[];
+  /** Corners as they were measured; one more than corners, for the last leg misses the first. */
+  measured: Point[];
+  /** From where the last leg ended back to the first corner. */
+  closing: { length: number; bearing: number };
+  /** Metres walked. */
+  perimeter: number;
+  /** Metres walked for each metre of closing error: 200 is written 1 in 200. */
+  ratio: number;
+  /** Closing error that care like this leaves by itself in one walk of three, metres. */
+  ordinary: number;
+  /** The closing error is more than three times the ordinary one: something was misread. */
+  gross: boolean;
+  /** Numbers of the legs, from 1, that may hold the mistake when there is one. */
+  suspects: number[];
+}
+
+const step = ({ bearing, length }: Leg): Point => [
+  length * Math.sin(bearing),
+  length * Math.cos(bearing),
+];
+
+/**
+ * Closes a traverse by the compass rule: each leg takes of the closing error in proportion to its length.
+ * It is the least squares adjustment where errors grow with the square root of the way and are as large
+ * along a leg as across it. Source: the compass (Bowditch) rule of surveying handbooks.
+ * @throws Told for fewer than three legs or a leg without length
+ */
+export function closeTraverse(legs: readonly Leg[], care: Care = CARE.taped): Traverse {
+  if (legs.length < 3) throw told('ground.fewLegs', { legs: legs.length });
+  legs.forEach(({ length }, i) => {
+    if (!(length > 0)) throw told('ground.legLength', { leg: i + 1, length });
+  });
+  const measured: Point[] = [[0, 0]];
+  for (const leg of legs) {
+    const [x, y] = measured[measured.length - 1];
+    const [east, north] = step(leg);
+    measured.push([x + east, y + north]);
+  }
+  const [endX, endY] = measured[measured.length - 1];
+  const perimeter = legs.reduce((sum, { length }) => sum + length, 0);
+  let along = 0;
+  const corners = measured.slice(0, -1).map(([x, y], i): Point => {
+    if (i > 0) along += legs[i - 1].length;
+    const share = along / perimeter;
+    return [x - endX * share, y - endY * share];
+  });
+  const gap = Math.hypot(endX, endY);
+  const ordinary = Math.sqrt(
+    legs.reduce(
+      (sum, { length }) => sum + (care.bearing * length) ** 2 + (care.length * length) ** 2,
+      0,
+    ),
+  );
+  const gross = gap > 3 * ordinary;
+  return {
+    corners,
+    measured,
+    closing: { length: gap, bearing: gap > 0 ? turned(Math.atan2(-endX, -endY)) : 0 },
+    perimeter,
+    ratio: gap > 0 ? perimeter / gap : Infinity,
+    ordinary,
+    gross,
+    suspects: gross ? suspectLegs(legs, measured[legs.length], ordinary) : [],
+  };
+}
+
+/**
+ * Legs that explain a closing error by a single mistake: a length misread moves the end along the leg, a
+ * bearing read from the other end of the needle moves it by twice the leg.
+ */
+function suspectLegs(legs: readonly Leg[], end: Point, ordinary: number): number[] {
+  const [x, y] = end;
+  return legs.flatMap((leg, i) => {
+    const [east, north] = step(leg);
+    const across = Math.abs(x * Math.cos(leg.bearing) - y * Math.sin(leg.bearing));
+    const alongLeg = across <= 2 * ordinary;
+    const turnedRound = Math.hypot(x - 2 * east, y - 2 * north) <= 2 * ordinary;
+    return alongLeg || turnedRound ? [i + 1] : [];
+  });
+}
+
+/** An angle from 0 up to a full turn. */
+const turned = (angle: number): number => ((angle % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
+
+/**
+ * Reads legs as a field book has them, one a line: "045 120", "N45E 120 m", "S 12.5° W, 80 ft". A heading
+ * or a number of the leg before them is passed over; a blank line is nothing.
+ * @param declination of the compass, radians east of true north; added to what was read
+ * @throws Told with the line
+ */
+export function readLegs(text: string, system: UnitSystem, declination = 0): Leg[] {
+  return text
+    .split(/\r?\n/)
+    .map((line, i) => ({ line: line.trim(), number: i + 1 }))
+    .filter(({ line }) => line && !/^[#a-z\s,;]*(bearing|leg|side)/i.test(line))
+    .map(({ line, number }, i) => readLeg(withoutNumber(line, i + 1), number, system, declination));
+}
+
+/** A field book may number its legs: "3  045  120" is leg 3. */
+function withoutNumber(line: string, leg: number): string {
+  const cells = line.split(/[\s,;:.)]+/).filter(Boolean);
+  return cells.length >= 3 && cells[0] === String(leg) && /^\d/.test(cells[1])
+    ? line.replace(/^\d+[\s,;:.)]+/, '')
+    : line;
+}
+
+const QUADRANT = /^([NS])\s*(\d+(?:[.,]\d+)?)\s*°?\s*([EW])(?:\s*[,;:\t]\s*|\s+)(\d.*)$/i;
+const AZIMUTH = /^(\d+(?:[.,]\d+)?)\s*°?(?:\s*[,;:\t]\s*|\s+)(\d.*)$/;
+
+function readLeg(line: string, number: number, system: UnitSystem, declination: number): Leg {
+  const quadrant = QUADRANT.exec(line);
+  const azimuth = AZIMUTH.exec(line);
+  const degrees = (text: string) => Number(text.replace(',', '.'));
+  let bearing: number | undefined;
+  if (quadrant) {
+    const [, from, angle, towards] = quadrant;
+    const value = degrees(angle);
+    if (value <= 90) {
+      const east = /e/i.test(towards);
+      bearing = /n/i.test(from) ? (east ? value : 360 - value) : east ? 180 - value : 180 + value;
+    }
+  } else if (azimuth && degrees(azimuth[1]) <= 360) bearing = degrees(azimuth[1]);
+  if (bearing === undefined) throw told('ground.noLegLine', { line: number, found: line });
+  let length: number;
+  try {
+    length = parseLength(quadrant ? quadrant[4] : azimuth![2], system);
+  } catch {
+    throw told('ground.noLegLine', { line: number, found: line });
+  }
+  if (!(length > 0)) throw told('ground.legLength', { leg: number, length });
+  return { bearing: turned(radians(bearing) + declination), length };
+}
+
+const needSide = (what: string, length: number): void => {
+  if (!(length > 0) || !Number.isFinite(length)) throw told('ground.sideLength', { what, length });
+};
+
+/**
+ * A rectangle from its two sides, its first corner at (0, 0).
+ * @param bearing radians, the way the first side runs; the second turns right
+ */
+export function rectangle(length: number, width: number, bearing: number): Point[] {
+  needSide('length', length);
+  needSide('width', width);
+  return turnBy(
+    [
+      [0, 0],
+      [0, length],
+      [width, length],
+      [width, 0],
+    ],
+    bearing,
+  );
+}
+
+/**
+ * An L: a rectangle with a smaller one cut out of the corner that lies across from the first.
+ * @throws Told when the cut leaves nothing of a side
+ */
+export function lShape(
+  length: number,
+  width: number,
+  cutLength: number,
+  cutWidth: number,
+  bearing: number,
+): Point[] {
+  needSide('length', length);
+  needSide('width', width);
+  needSide('length of the cut', cutLength);
+  needSide('width of the cut', cutWidth);
+  if (cutLength >= length || cutWidth >= width)
+    throw told('ground.cutTooLarge', {
+      length: lengthOf(length),
+      width: lengthOf(width),
+      cutLength: lengthOf(cutLength),
+      cutWidth: lengthOf(cutWidth),
+    });
+  return turnBy(
+    [
+      [0, 0],
+      [0, length],
+      [width - cutWidth, length],
+      [width - cutWidth, length - cutLength],
+      [width, length - cutLength],
+      [width, 0],
+    ],
+    bearing,
+  );
+}
+
+/**
+ * Four corners from a tape alone: the four sides in turn and the diagonal from the first corner to the
+ * third. The two triangles on the diagonal stand by the law of cosines.
+ * @param sides first to second corner, second to third, third to fourth, fourth to first
+ * @param bearing radians, the way the first side runs; corners are numbered clockwise
+ * @throws Told when sides and diagonal close no triangle
+ */
+export function fromSidesAndDiagonal(
+  sides: readonly [number, number, number, number],
+  diagonal: number,
+  bearing: number,
+): Point[] {
+  sides.forEach((side, i) => needSide(`side ${i + 1}`, side));
+  needSide('diagonal', diagonal);
+  const [a, b, c, d] = sides;
+  // Angles at the first corner between the diagonal and the first, then the last side.
+  const first = angleAt(a, diagonal, b, 1, 2);
+  const last = angleAt(d, diagonal, c, 4, 3);
+  const at = (angle: number, length: number): Point => [
+    length * Math.sin(angle),
+    length * Math.cos(angle),
+  ];
+  return turnBy([[0, 0], at(0, a), at(first, diagonal), at(first + last, d)], bearing);
+}
+
+/** Angle between two sides of a triangle from its three. @throws Told when they close none */
+function angleAt(
+  side: number,
+  diagonal: number,
+  opposite: number,
+  one: number,
+  two: number,
+): number {
+  const cosine = (side ** 2 + diagonal ** 2 - opposite ** 2) / (2 * side * diagonal);
+  if (Math.abs(cosine) > 1) throw told('ground.noTriangle', { one, two });
+  return Math.acos(cosine);
+}
+
+/** Points turned clockwise about (0, 0). @param angle radians */
+export function turnBy(points: readonly Point[], angle: number): Point[] {
+  const [sine, cosine] = [Math.sin(angle), Math.cos(angle)];
+  return points.map(([x, y]) => [x * cosine + y * sine, y * cosine - x * sine]);
+}

@@ -1,8 +1,16 @@
 import { told } from '../say/told';
 import { localPlane, type Point } from '../measure/plane';
 import { areaOf, distanceOf, say, type Message } from '../say/message';
-import { areaOf as areaIn, fromMultiPolygon, subtract, toMultiPolygon, uniteAll } from './topology';
 import {
+  areaOf as areaIn,
+  fromMultiPolygon,
+  intersect,
+  subtract,
+  toMultiPolygon,
+  uniteAll,
+} from './topology';
+import {
+  centreOf,
   geodesicMeasure,
   mapPoints,
   planeArea,
@@ -190,4 +198,23 @@ function checkCoordinates(points: Point[], near?: Point): void {
 
 function swapped(lon: number, lat: number) {
   return told('ground.swapped', { longitude: lon.toFixed(4), latitude: lat.toFixed(4) });
+}
+
+/** Ground two blocks may share before it is said: walked and taped lines never meet to the centimetre. */
+const SHARED = 25;
+
+/**
+ * What a new boundary lies on that is planned already: trees would be counted and planted twice there.
+ * @param parts in longitude and latitude, as the blocks beside it
+ */
+export function overlaps(
+  parts: MultiPolygon,
+  blocks: readonly { name: string; boundary: MultiPolygon }[],
+): Message[] {
+  const { toPlane } = localPlane(centreOf(parts));
+  const own = fromMultiPolygon(mapPoints(parts, toPlane));
+  return blocks.flatMap(({ name, boundary }) => {
+    const shared = areaIn(intersect(own, fromMultiPolygon(mapPoints(boundary, toPlane))));
+    return shared > SHARED ? [say('ground.overlaps', { name, area: areaOf(shared) })] : [];
+  });
 }

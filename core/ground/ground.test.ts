@@ -3,7 +3,7 @@ import { wordsOf } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { localPlane, type Point } from '../measure/plane';
-import { checkBoundary, findCrossing, mendBoundary } from './boundary';
+import { checkBoundary, findCrossing, mendBoundary, overlaps } from './boundary';
 import { keepoutDefault, type Keepout } from './keepouts';
 import { plantableArea } from './plantable';
 import {
@@ -428,4 +428,30 @@ test('a pond is an area: nothing stands in it, and only what bears damp near its
   assert.ok(contains(limits[0].parts, [0, 14]) && !contains(limits[0].parts, [0, 16]));
   // 40 × 20 m of water, and the metre round it: sides and a quarter circle at each corner.
   assert.ok(Math.abs(keptOut[0].takes - (800 + 120 + Math.PI)) < 0.05, String(keptOut[0].takes));
+});
+
+test('a new block that lies on another one says on how much of it; a shared hedge says nothing', () => {
+  const box = (x: number, y: number, wide: number, deep: number): MultiPolygon => [
+    [
+      [
+        [x, y],
+        [x + wide, y],
+        [x + wide, y + deep],
+        [x, y + deep],
+      ].map(([east, north]) => plane.toLonLat([east, north])),
+    ],
+  ];
+  const blocks = [
+    { name: 'West', boundary: box(-200, 0, 150, 100) },
+    { name: 'East', boundary: box(100, 0, 100, 100) },
+  ];
+  // Ten metres into West, and 10 cm into East along the hedge: 10 m², which nobody can tape.
+  const found = overlaps(box(-60, 0, 160.1, 100), blocks);
+  assert.deepEqual(
+    found.map(({ key }) => key),
+    ['ground.overlaps'],
+  );
+  assert.equal(found[0].figures.name, 'West');
+  assert.ok(Math.abs((found[0].figures.area as { value: number }).value - 1000) < 1);
+  assert.deepEqual(overlaps(box(500, 0, 10, 10), blocks), []);
 });

@@ -442,6 +442,7 @@ export interface Messages {
   'gauge.twist': never;
   'gauge.hang': never;
   'formats.noteLongGaps': 'gaps';
+  'ground.overlaps': 'name' | 'area';
   'ground.fewLegs': 'legs';
   'ground.legLength': 'leg' | 'length';
   'ground.noLegLine': 'line' | 'found';

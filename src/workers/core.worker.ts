@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { checkBoundary, mendBoundary } from '$core/ground/boundary';
+import { checkBoundary, mendBoundary, overlaps } from '$core/ground/boundary';
 import { levelLines, type LevelLines } from '$core/ground/contour-lines';
 import type { Keepout } from '$core/ground/keepouts';
 import { plantableArea, type Plantable } from '$core/ground/plantable';
@@ -115,6 +115,10 @@ const worker = {
         stands: read.stands.map(({ name, parts }) => ({ name, ...mendBoundary(parts, near) })),
       };
     }),
+  overlaps: (
+    parts: MultiPolygon,
+    blocks: readonly { name: string; boundary: MultiPolygon }[],
+  ): Told<Message[]> => tell(() => overlaps(parts, blocks)),
   readShapes: (contents: string | ArrayBuffer, fileName: string, options: ReadOptions) =>
     tellLater(async () =>
       typeof contents === 'string'

@@ -335,3 +335,55 @@ test('Haul Flat in the demo keeps its rows under planted trees', async ({ page }
   await open(page, 'Haul Flat', 'Rows');
   await expect(page.getByRole('button', { name: 'Save as a version' })).toHaveCount(0);
 });
+
+test('a block without a file: corners as a receiver shows them, a traverse that does not close, a rectangle', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await page.goto('/blocks/new');
+  const area = page.locator('.comes-to .big');
+
+  await test.step('a traverse with a leg misread names it, mended it is shared out', async () => {
+    await page.getByRole('tab', { name: 'Compass' }).click();
+    const book = page.getByLabel('Bearing and length of each side, one a line');
+    await book.fill('0 100\n90 120\n180 100\n270 100');
+    await expect(page.getByRole('alert')).toContainText('Look first at legs 2, 4');
+    await page.getByLabel('Where the first corner lies').fill('51.7, 11.6');
+    await book.fill('0 100\n90 104\n180 100\n270 100');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect(page.locator('.closing')).toContainText(
+      '4.0 m off after 404.0 m walked, 1 in 101',
+    );
+    await expect(area).toHaveText('1.02 ha');
+    await book.fill('0 100\nover the brook');
+    await expect(page.getByRole('alert')).toContainText('Line 2 reads “over the brook”');
+    await expect(page.getByRole('button', { name: 'Make the block' })).toBeDisabled();
+  });
+
+  await test.step('sides by tape', async () => {
+    await page.getByRole('tab', { name: 'Sides' }).click();
+    await page.getByLabel('Where the first corner lies').fill('51.7, 11.6');
+    await page.getByLabel('First side', { exact: true }).fill('250 m');
+    await page.getByLabel('First side', { exact: true }).press('Enter');
+    await expect(area).toHaveText('1.50 ha');
+  });
+
+  await test.step('corners, one that is wrong, then a block that lies on another', async () => {
+    await page.getByRole('tab', { name: 'Corners' }).click();
+    const corners = page.getByLabel('Corners, one a line');
+    await corners.fill('N 51° 42.0’ E 11° 36.0’\n51.7018, 11.6\n51.7018 gate');
+    await expect(page.getByRole('alert')).toContainText('Line 3 reads “51.7018 gate”');
+    await corners.fill('N 51° 42.0’ E 11° 36.0’\n51.7018, 11.6\n51.7018, 11.603\n51.7, 11.603');
+    await expect(area).toHaveText(/4\.1\d ha/);
+    await page.getByLabel('Name of the block').fill('Brook Corner');
+    await page.getByRole('button', { name: 'Make the block' }).click();
+    await page.waitForURL(/\/ground$/);
+    await expect(page.locator('.big')).toHaveText(/\d\.\d\d ha/);
+    await page.goto('/blocks/new');
+    await page.getByRole('tab', { name: 'Corners' }).click();
+    await page
+      .getByLabel('Corners, one a line')
+      .fill('51.7, 11.6\n51.7009, 11.6\n51.7009, 11.603\n51.7, 11.603');
+    await expect(page.locator('.comes-to')).toContainText(/lies on 2\.0\d ha of Brook Corner/);
+  });
+});

@@ -630,6 +630,7 @@ export const en: Record<MessageKey, string> = {
   'gauge.hang': 'Hang the roots straight, firm, then tug.',
   'formats.noteLongGaps':
     '{gaps, plural, one {# gap} other {# gaps}} longer than three steps: what happened in between is not known.',
+  'ground.overlaps': 'It lies on {area} of {name}, which would be planted twice.',
   'ground.fewLegs':
     '{legs, plural, one {# leg was} other {# legs were}} found; a traverse round a block has three or more.',
   'ground.legLength': 'Leg {leg} is {length, number} long; more than 0 is accepted.',

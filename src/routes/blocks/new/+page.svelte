@@ -7,7 +7,7 @@
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
-  import { readFile } from '$lib/plan/worker';
+  import { coreWorker, heard, readFile } from '$lib/plan/worker';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import Tabs from '$lib/parts/Tabs.svelte';
   import FromField, { WAYS, type Drawn, type Way } from './FromField.svelte';
@@ -70,6 +70,16 @@
       })),
     },
   );
+  let shared = $state.raw<Message[]>([]);
+  $effect(() => {
+    const { parts } = read ?? {};
+    shared = [];
+    if (!parts) return;
+    // Cutting boundaries of thousands of corners is no work for the page itself.
+    void coreWorker()
+      .overlaps(parts, data.neighbours)
+      .then((told) => parts === read?.parts && (shared = heard(told)));
+  });
   function choose(next: Way) {
     way = next;
     read = found = measured = undefined;
@@ -191,6 +201,7 @@
         )} corners, {read.parts.length}
         {read.parts.length === 1 ? 'part' : 'parts'}
       </p>
+      {#each shared as note, i (i)}<p class="say stop">{inWords(note)}</p>{/each}
     {:else}<p class="quiet">Nothing yet.</p>{/if}
   </aside>
 </div>

@@ -2,7 +2,7 @@
   export const WAYS = [
     ['file', 'File'],
     ['corners', 'Corners'],
-    ['traverse', 'Compass and tape'],
+    ['traverse', 'Compass'],
     ['sides', 'Sides'],
   ] as const;
   export type Way = (typeof WAYS)[number][0];

@@ -1,15 +1,18 @@
-import { say, type Message } from '../say/message';
+import { say, shareOf, type Message } from '../say/message';
 import { told } from '../say/told';
 import { fromArrayBuffer } from 'geotiff';
+import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
-import { surfaceFromGrid, surfaceFromPoints, type RawGrid } from '../ground/elevation';
-import { mapPoints, type MultiPolygon } from '../ground/polygon';
-import type { Surface } from '../ground/surface';
-import { fromUtm, toUtm, type Plane, type Point } from '../measure/plane';
-import { EAST_NAMES, LAT_NAMES, LON_NAMES, NORTH_NAMES, readZone } from './read';
+import { apronBox, surfaceFromGrid, surfaceFromPoints, type RawGrid } from '../ground/elevation';
+import { mapPoints, planeArea, type Box, type MultiPolygon } from '../ground/polygon';
+import { groundLie, type Surface } from '../ground/surface';
+import type { Plane, Point } from '../measure/plane';
+import { DEGREES, learnProjection, projectionOf, type Projection } from '../measure/projection';
+import { METRES_PER_FOOT } from '../measure/units';
+import { EAST_NAMES, LAT_NAMES, LON_NAMES, NORTH_NAMES, checkArchive } from './read';
 
 export interface ElevationOptions {
-  /** UTM zone such as "33N", for files that do not say where they lie. */
+  /** Projection of files that do not say where they lie: "33N", "EPSG:2056", the text of a projection file. */
   zone?: string;
   /** Unit of the heights; a GeoTIFF that names its own goes before it. */
   unit: 'm' | 'ft';
@@ -21,8 +24,8 @@ export interface ReadElevation {
 }
 
 /**
- * Reads an elevation file into a surface of a block: Esri ASCII grid, GeoTIFF, or CSV of walked
- * points (x, y, z).
+ * Reads an elevation file into a surface of a block: Esri ASCII grid, GeoTIFF, CSV or XYZ of points, or an
+ * archive of one of these with its projection file.
  * @param contents text, or the bytes of a GeoTIFF
  * @param boundary of the block, longitude and latitude
  * @throws Told with a sentence saying what was found and what is accepted
@@ -36,22 +39,87 @@ export async function readElevation(
 ): Promise<ReadElevation> {
   const inPlane = mapPoints(boundary, plane.toPlane);
   if (typeof contents !== 'string') {
-    const { grid, unit, notes } = await readGeoTiff(contents, options);
+    if (isArchive(contents)) return readArchive(new Uint8Array(contents), options, boundary, plane);
+    const { grid, unit, said, notes } = await readGeoTiff(contents, options, inPlane, plane);
     const found = surfaceFromGrid(grid, inPlane, plane, unit);
-    return { surface: found.surface, notes: [...notes, ...found.notes] };
+    return {
+      surface: found.surface,
+      notes: [
+        ...notes,
+        ...found.notes,
+        ...(said ? [] : feetSuspected(found.surface, inPlane, unit)),
+      ],
+    };
   }
+  await learnProjection(options.zone);
   if (!contents.trim()) throw told('formats.emptyElevation');
   if (/^\s*(ncols|nrows|xll|yll|cellsize|dx)/i.test(contents)) {
-    return surfaceFromGrid(readAsciiGrid(contents, options.zone), inPlane, plane, options.unit);
+    const { surface, notes } = surfaceFromGrid(
+      readAsciiGrid(contents, options.zone),
+      inPlane,
+      plane,
+      options.unit,
+    );
+    return { surface, notes: [...notes, ...feetSuspected(surface, inPlane, options.unit)] };
   }
   if (/\.(csv|txt|xyz)$/i.test(fileName)) {
     const factor = options.unit === 'ft' ? 0.3048 : 1;
-    const points = readHeights(contents, options.zone, plane).map(
+    const points = readHeights(contents, options.zone, plane, inPlane).map(
       ([x, y, z]): [number, number, number] => [x, y, z * factor],
     );
-    return surfaceFromPoints(points, inPlane);
+    const { surface, notes } = surfaceFromPoints(points, inPlane);
+    return { surface, notes: [...notes, ...feetSuspected(surface, inPlane, options.unit)] };
   }
   throw told('formats.noElevation', { fileName });
+}
+
+/** Steeper on the mean than this nobody plants a whole block; the same ground in feet would be a third of it. */
+const UNLIKELY_SLOPE = 0.6;
+
+/** A sentence where slopes say that heights taken for metres are feet. */
+function feetSuspected(surface: Surface, boundary: MultiPolygon, unit: 'm' | 'ft'): Message[] {
+  if (unit === 'ft') return [];
+  let slope: number;
+  try {
+    slope = groundLie(surface, boundary, planeArea(boundary)).meanSlope;
+  } catch {
+    return [];
+  }
+  return slope > UNLIKELY_SLOPE
+    ? [
+        say('formats.noteFeetSuspected', {
+          slope: shareOf(Math.round(slope * 100) / 100),
+          inFeet: shareOf(Math.round(slope * METRES_PER_FOOT * 100) / 100),
+        }),
+      ]
+    : [];
+}
+
+const isArchive = (bytes: ArrayBuffer): boolean => {
+  const [p, k] = new Uint8Array(bytes, 0, Math.min(2, bytes.byteLength));
+  return p === 0x50 && k === 0x4b;
+};
+
+/** A zipped grid or table of heights with, beside it, the projection file that says where it lies. */
+async function readArchive(
+  bytes: Uint8Array,
+  options: ElevationOptions,
+  boundary: MultiPolygon,
+  plane: Plane,
+): Promise<ReadElevation> {
+  checkArchive(bytes);
+  const files = unzipSync(bytes, {
+    filter: ({ name }) => /\.(asc|txt|xyz|csv|tiff?|prj)$/i.test(name) && !/^__MACOSX/.test(name),
+  });
+  const names = Object.keys(files);
+  const found = names.find((name) => !/\.prj$/i.test(name));
+  if (!found) throw told('formats.noElevation', { fileName: names[0] ?? 'zip' });
+  const prj = names.find((name) => /\.prj$/i.test(name));
+  const zone = options.zone || (prj ? strFromU8(files[prj]) : undefined);
+  const contents = /\.tiff?$/i.test(found)
+    ? (files[found].slice().buffer as ArrayBuffer)
+    : strFromU8(files[found]);
+  return readElevation(contents, found, { ...options, zone }, boundary, plane);
 }
 
 /** A position in a text, moved on by the readers of words and numbers. */
@@ -70,7 +138,7 @@ class Cursor {
 
 /**
  * Reads an Esri ASCII grid: six lines of heading, then heights row by row from the north.
- * @param zone UTM zone of its coordinates; without one they must be degrees
+ * @param zone projection of its coordinates; without one they must be degrees
  */
 export function readAsciiGrid(text: string, zone?: string): RawGrid {
   const cursor = new Cursor(text);
@@ -162,27 +230,36 @@ function readNumbers(text: string, from: number, out: Float32Array): number {
   return count;
 }
 
-/** Degrees as they are, or a UTM zone; metres without a zone are refused. */
-function projection(x: number, y: number, zone?: string) {
-  if (zone) {
-    const parsed = readZone(zone);
-    return { toLonLat: fromUtm(...parsed), fromLonLat: toUtm(...parsed) };
-  }
-  if (Math.abs(x) > 180 || Math.abs(y) > 90) {
-    throw told('formats.gridProjected', { x, y });
-  }
-  return { toLonLat: (p: Point): Point => p, fromLonLat: (p: Point): Point => p };
+/** Degrees as they are, or what is named; metres without a projection are refused. */
+function projection(x: number, y: number, zone?: string): Projection {
+  if (zone) return projectionOf(zone);
+  if (Math.abs(x) > 180 || Math.abs(y) > 90) throw told('formats.gridProjected', { x, y });
+  return DEGREES;
 }
 
-async function readGeoTiff(bytes: ArrayBuffer, options: ElevationOptions) {
+/** Nodes beyond the block that are read with it, so that slopes at its edge are known. */
+const BESIDE = 4;
+
+/** What a GeoTIFF says of its place: a projection's code, a geographic one's, or neither. */
+function namedProjection(keys: Record<string, number>): string | undefined {
+  const USER_DEFINED = 32767;
+  const code = [keys.ProjectedCSTypeGeoKey, keys.GeographicTypeGeoKey].find(Boolean);
+  return code && code !== USER_DEFINED ? `EPSG:${code}` : undefined;
+}
+
+/** Reads of a GeoTIFF only what lies on and round the block: a county's file may be hundreds of megabytes. */
+async function readGeoTiff(
+  bytes: ArrayBuffer,
+  options: ElevationOptions,
+  boundary: MultiPolygon,
+  plane: Plane,
+) {
   let image;
   try {
     image = await (await fromArrayBuffer(bytes)).getImage();
   } catch (error) {
     throw told('formats.brokenTiff', { problem: (error as Error).message });
   }
-  const [columns, rows] = [image.getWidth(), image.getHeight()];
-  if (columns * rows > 40_000_000) throw told('formats.gridTooLarge', { heights: columns * rows });
   let origin: number[];
   let resolution: number[];
   try {
@@ -191,49 +268,92 @@ async function readGeoTiff(bytes: ArrayBuffer, options: ElevationOptions) {
     throw told('formats.tiffWithoutPlace');
   }
   const keys = (image.getGeoKeys() ?? {}) as Record<string, number>;
-  const raw = await image.readRasters({ samples: [0], interleave: true });
-  const values = Float32Array.from(raw);
-  const empty = image.getGDALNoData();
-  for (let i = 0; i < values.length; i++)
-    if (values[i] === Math.fround(empty ?? NaN) || values[i] < -1e4) values[i] = NaN;
+  const named = namedProjection(keys);
+  let place: Projection;
+  try {
+    await learnProjection(named);
+    place = named ? projectionOf(named) : projection(origin[0], origin[1], options.zone);
+  } catch (error) {
+    if (!named) throw error;
+    if (!options.zone) throw told('formats.tiffProjection', { code: named });
+    place = projectionOf(options.zone);
+  }
   const [stepX, stepY] = [Math.abs(resolution[0]), Math.abs(resolution[1])];
   // Heights stand for areas in most files: the node is half a cell in from the corner.
   const half = image.pixelIsArea() ? 0.5 : 0;
-  const west = origin[0] + half * stepX;
-  const north = origin[1] - half * stepY;
-  const code = keys.ProjectedCSTypeGeoKey;
-  const utm = code >= 32601 && code <= 32760 && code % 100 <= 60 ? code : undefined;
-  const zone = utm ? `${utm % 100}${utm >= 32700 ? 'S' : 'N'}` : options.zone;
-  if (code && code !== 32767 && !utm && !options.zone) {
-    throw told('formats.tiffProjection', { code: String(code) });
+  const [west, north] = [origin[0] + half * stepX, origin[1] - half * stepY];
+  const [columns, rows] = [image.getWidth(), image.getHeight()];
+  const corners = boxCorners(apronBox(boundary)).map((point) =>
+    place.fromLonLat(plane.toLonLat(point)),
+  );
+  const within = (value: number, most: number) => Math.max(0, Math.min(most, value));
+  const across = corners.map(([x]) => (x - west) / stepX);
+  const down = corners.map(([, y]) => (north - y) / stepY);
+  const left = within(Math.floor(Math.min(...across)) - BESIDE, columns);
+  const right = within(Math.ceil(Math.max(...across)) + BESIDE + 1, columns);
+  const top = within(Math.floor(Math.min(...down)) - BESIDE, rows);
+  const bottom = within(Math.ceil(Math.max(...down)) + BESIDE + 1, rows);
+  if (right - left < 2 || bottom - top < 2) {
+    const [longitude, latitude] = place.toLonLat([west, north]);
+    throw told('ground.gridElsewhere', {
+      latitude: latitude.toFixed(5),
+      longitude: longitude.toFixed(5),
+    });
   }
+  const heights = (right - left) * (bottom - top);
+  if (heights > 40_000_000) throw told('formats.gridTooLarge', { heights });
+  const reading = {
+    samples: [0],
+    interleave: true as const,
+    window: [left, top, right, bottom],
+  };
+  const values = Float32Array.from(await image.readRasters(reading));
+  const empty = image.getGDALNoData();
+  for (let i = 0; i < values.length; i++)
+    if (values[i] === Math.fround(empty ?? NaN) || values[i] < -1e4) values[i] = NaN;
   const feet = keys.VerticalUnitsGeoKey === 9002 || keys.VerticalUnitsGeoKey === 9003;
-  const unit: 'm' | 'ft' = feet ? 'ft' : keys.VerticalUnitsGeoKey === 9001 ? 'm' : options.unit;
+  const said = feet || keys.VerticalUnitsGeoKey === 9001;
+  const unit: 'm' | 'ft' = feet ? 'ft' : said ? 'm' : options.unit;
   const grid: RawGrid = {
-    columns,
-    rows,
-    west,
-    north,
+    columns: right - left,
+    rows: bottom - top,
+    west: west + left * stepX,
+    north: north - top * stepY,
     stepX,
     stepY,
     values,
-    ...projection(west, north, zone),
+    toLonLat: place.toLonLat,
+    fromLonLat: place.fromLonLat,
   };
   return {
     grid,
     unit,
+    said,
     notes: [
-      ...(utm ? [say('formats.noteUtm', { zone: zone! })] : []),
+      ...(named && place !== DEGREES ? [say('formats.noteProjection', { name: place.name })] : []),
       ...(feet ? [say('formats.noteFeet')] : []),
     ],
   };
 }
 
+const boxCorners = ({ minX, minY, maxX, maxY }: Box): Point[] => [
+  [minX, minY],
+  [maxX, minY],
+  [maxX, maxY],
+  [minX, maxY],
+];
+
 const HEIGHT_NAMES = ['z', 'height', 'elevation', 'elev', 'alt', 'altitude', 'ele'];
 
 /** Walked points with heights: x, y, z in the block's plane, heights as the file has them. */
-function readHeights(text: string, zone: string | undefined, plane: Plane) {
-  const table = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
+function readHeights(text: string, zone: string | undefined, plane: Plane, boundary: MultiPolygon) {
+  const body = text.trim();
+  // Tables of terrain models are parted by blanks, which no reader of CSV takes for a comma.
+  const [line] = body.split('\n', 1);
+  const cells = /[,;\t|]/.test(line)
+    ? body
+    : body.replace(/[^\S\n]+/g, (_, at: number) => (body[at - 1] === '\n' ? '' : ','));
+  const table = Papa.parse<string[]>(cells, { skipEmptyLines: 'greedy' }).data;
   const heading = table[0].map((cell) => cell.trim().toLowerCase());
   const named = heading.some((cell) => /[a-z]/.test(cell));
   const find = (names: readonly string[]) => heading.findIndex((cell) => names.includes(cell));
@@ -259,8 +379,15 @@ function readHeights(text: string, zone: string | undefined, plane: Plane) {
   });
   if (points.length < 3) throw told('formats.tooFewPoints', { points: points.length });
   const { toLonLat } = projection(points[0][0], points[0][1], zone);
-  return points.map(([px, py, height]): [number, number, number] => [
+  const placed = points.map(([px, py, height]): [number, number, number] => [
     ...plane.toPlane(toLonLat([px, py])),
     height,
   ]);
+  // A terrain model of a whole county: only what lies round the block is made into triangles.
+  const { minX, minY, maxX, maxY } = apronBox(boundary);
+  const wide = Math.max(maxX - minX, maxY - minY) / 2;
+  const nearby = placed.filter(
+    ([x, y]) => x > minX - wide && x < maxX + wide && y > minY - wide && y < maxY + wide,
+  );
+  return nearby.length >= 3 ? nearby : placed.slice(0, 1000);
 }

@@ -4,6 +4,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { geodesicMeasure, planeArea } from '../ground/polygon';
 import { localPlane, fromUtm } from '../measure/plane';
+import { readZone } from '../measure/projection';
 import {
   checkArchive,
   checkFileSize,
@@ -11,7 +12,6 @@ import {
   readBoundary,
   readShapefile,
   readShapes,
-  readZone,
 } from './read';
 import { strToU8, zipSync } from 'fflate';
 import { says } from '../../tests/says';

@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -25,7 +26,10 @@ test('a station’s file by the hour: units by heading, the doubled hour, gaps a
     ],
   );
   assert.equal(hours[2].at - hours[1].at, 3_600_000, 'clocks went back in between');
-  assert.match(notes.join(' '), /1 lines without a value.*1 gap of more than three hours/);
+  assert.match(
+    notes.map((note) => words(note)).join(' '),
+    /1 line without a value.*1 gap of more than three hours/,
+  );
 });
 
 test('what is no station’s file is refused with what was found', () => {

@@ -7,13 +7,14 @@ import { unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
-import { fromUtm, type Point } from '../measure/plane';
+import type { Point } from '../measure/plane';
+import { projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
 import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
 
 export const LARGEST_FILE = 20 * 1024 * 1024;
 
-/** A zone such as "33N", for files whose coordinates are easting and northing. */
+/** A projection for files whose coordinates are easting and northing: "33N", "EPSG:2056", WKT. */
 export interface ReadOptions {
   zone?: string;
 }
@@ -36,11 +37,14 @@ export interface ReadShapes {
   notes: Message[];
 }
 
+/** Elevation of a whole county: only the block's part of it is read. */
+export const LARGEST_ELEVATION = 200 * 1024 * 1024;
+
 /** Refuses a file by its size before any of it is read. */
-export function checkFileSize(bytes: number): void {
+export function checkFileSize(bytes: number, most = LARGEST_FILE): void {
   if (bytes === 0) throw told('formats.emptyBoundary');
-  if (bytes > LARGEST_FILE) {
-    throw told('formats.tooLarge', { size: bytes / 1024 / 1024 });
+  if (bytes > most) {
+    throw told('formats.tooLarge', { size: bytes / 1024 / 1024, most: most / 1024 / 1024 });
   }
 }
 
@@ -274,7 +278,7 @@ const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
 
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
   const read: ReadShapes = { areas: [], lines: [], notes: [] };
-  const project = options.zone ? fromUtm(...readZone(options.zone)) : undefined;
+  const project = options.zone ? projectionOf(options.zone).toLonLat : undefined;
   const point = (coordinates: number[]): Point => {
     const pair: Point = [Number(coordinates[0]), Number(coordinates[1])];
     return project ? project(pair) : pair;
@@ -347,16 +351,6 @@ function closedRing(ring: Point[]): Point[] {
   return ring;
 }
 
-/** Reads "33N", "33 south", "zone 8". */
-export function readZone(text: string): [number, boolean] {
-  const match = /^\s*(?:utm\s*)?(?:zone\s*)?(\d{1,2})\s*([a-z]*)\s*$/i.exec(text);
-  const zone = match ? Number(match[1]) : 0;
-  if (!match || zone < 1 || zone > 60) {
-    throw told('formats.noUtmZone', { text });
-  }
-  return [zone, /^s(outh)?$/i.test(match[2])];
-}
-
 export const LON_NAMES = ['lon', 'lng', 'long', 'longitude', 'x'];
 export const LAT_NAMES = ['lat', 'latitude', 'y'];
 export const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
@@ -415,10 +409,10 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
   if (!zone) {
     throw told('formats.projectedCorners', { found: points[0].join(', ') });
   }
-  const convert = fromUtm(...readZone(zone));
+  const { name, toLonLat } = projectionOf(zone);
   return {
-    areas: [{ ...UNNAMED, parts: [[points.map(convert)]] }],
+    areas: [{ ...UNNAMED, parts: [[points.map(toLonLat)]] }],
     lines: [],
-    notes: [say('formats.readAsUtm', { zone })],
+    notes: [say('formats.readIn', { name })],
   };
 }

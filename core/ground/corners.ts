@@ -1,6 +1,6 @@
-import { fromUtm, type Point } from '../measure/plane';
+import type { Point } from '../measure/plane';
+import { projectionOf } from '../measure/projection';
 import { told } from '../say/told';
-import { readZone } from '../formats/read';
 
 /** Corners as they were typed, and how they were understood. */
 export interface TypedCorners {
@@ -41,8 +41,7 @@ export function readCorners(text: string, zone = ''): TypedCorners {
     const wrong = () => told('ground.noCorner', { line: number, found: line.slice(0, 60) });
     const zoned = ZONED.exec(line);
     if (zoned && Number(zoned[2]) > 180) {
-      const project = fromUtm(...readZone(zoned[1]));
-      return project([Number(zoned[2]), Number(zoned[3])]);
+      return projectionOf(zoned[1]).toLonLat([Number(zoned[2]), Number(zoned[3])]);
     }
     const pair = readAngles(line);
     if (pair?.length !== 2) throw wrong();
@@ -50,7 +49,7 @@ export function readCorners(text: string, zone = ''): TypedCorners {
     if (Math.abs(first.degrees) > 180 || Math.abs(second.degrees) > 180) {
       if (first.axis || second.axis) throw wrong();
       if (!zone) throw told('ground.cornerZone', { line: number, found: line.slice(0, 60) });
-      return fromUtm(...readZone(zone))([first.degrees, second.degrees]);
+      return projectionOf(zone).toLonLat([first.degrees, second.degrees]);
     }
     const named = first.axis ?? (second.axis && (second.axis === 'lat' ? 'lon' : 'lat'));
     if (first.axis && first.axis === second.axis) throw wrong();

@@ -156,7 +156,7 @@ function fillTriangle(
   }
 }
 
-function apronBox(boundary: MultiPolygon): Box {
+export function apronBox(boundary: MultiPolygon): Box {
   const box = boxOf(boundary.flat(2));
   return {
     minX: box.minX - APRON,

@@ -74,7 +74,7 @@ export interface Messages {
   'formats.tooFewCorners': 'corners';
   'formats.tooFewPoints': 'points';
   'formats.tooFewReadings': 'readings';
-  'formats.tooLarge': 'size';
+  'formats.tooLarge': 'size' | 'most';
   'formats.twoNumbers': 'line' | 'found';
   'formats.unknownFormat': 'fileName';
   'formats.unlikelyDay': 'day' | 'lowest' | 'highest' | 'rain';
@@ -93,7 +93,7 @@ export interface Messages {
   'formats.walkClosed': 'gap';
   'formats.piecesJoined': 'pieces' | 'gap';
   'formats.pointsAsCorners': 'points';
-  'formats.readAsUtm': 'zone';
+  'formats.readIn': 'name';
   'ground.cornerNoNumber': never;
   'ground.cutNeedsHeights': never;
   'ground.gridElsewhere': 'latitude' | 'longitude';
@@ -373,7 +373,9 @@ export interface Messages {
   'ground.noteTriangles': 'points' | 'triangles';
   'ground.noteHeights': 'lowest' | 'highest' | 'node';
   'ground.noteLevel': 'within';
-  'formats.noteUtm': 'zone';
+  'formats.noteProjection': 'name';
+  'formats.noteFeetSuspected': 'slope' | 'inFeet';
+  'formats.noProjection': 'found';
   'formats.noteFeet': never;
   'formats.noteEmptyDays': 'lines';
   'formats.noteDaysTwice': 'days';

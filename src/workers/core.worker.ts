@@ -26,6 +26,7 @@ import {
 } from '$core/formats/read';
 import type { Message } from '$core/say/message';
 import { isTold, told } from '$core/say/told';
+import { learnProjection } from '$core/measure/projection';
 import { localPlane, type Point } from '$core/measure/plane';
 import { layoutGround, type Card } from '$core/rows/ground';
 import {
@@ -103,6 +104,7 @@ const worker = {
     near?: Point,
   ) =>
     tellLater(async () => {
+      await learnProjection(options.zone);
       const read =
         typeof contents === 'string'
           ? readBoundary(contents, fileName, options)
@@ -120,11 +122,12 @@ const worker = {
     blocks: readonly { name: string; boundary: MultiPolygon }[],
   ): Told<Message[]> => tell(() => overlaps(parts, blocks)),
   readShapes: (contents: string | ArrayBuffer, fileName: string, options: ReadOptions) =>
-    tellLater(async () =>
-      typeof contents === 'string'
+    tellLater(async () => {
+      await learnProjection(options.zone);
+      return typeof contents === 'string'
         ? readShapes(contents, fileName, options)
-        : readShapefile(contents, options),
-    ),
+        : readShapefile(contents, options);
+    }),
   readElevation: (
     contents: string | ArrayBuffer,
     fileName: string,

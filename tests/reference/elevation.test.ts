@@ -6,6 +6,7 @@ import { test } from 'node:test';
 import { contours } from 'd3-contour';
 import Delaunator from 'delaunator';
 import { writeArrayBuffer } from 'geotiff';
+import { strToU8, zipSync } from 'fflate';
 import { levelLines } from '../../core/ground/contour-lines';
 import { planeArea, type MultiPolygon } from '../../core/ground/polygon';
 import { surfaceFromPoints } from '../../core/ground/elevation';
@@ -345,7 +346,7 @@ test('grids that cannot be used are refused with what was found', async () => {
     readElevation(contents, 'g.asc', { zone, unit }, boundary, plane);
   await assert.rejects(read(text({ ncols: 30 })), says(/30 × 20 = 600 heights; 480 were found/));
   await assert.rejects(read(text({ nrows: 3 })), says(/73 or more were found/));
-  await assert.rejects(read(text({}), 'm', ''), says(/Give the UTM zone/));
+  await assert.rejects(read(text({}), 'm', ''), says(/Give its UTM zone or EPSG code/));
   await assert.rejects(read(text({ cellsize: 0 })), says(/cell size 0/));
   await assert.rejects(
     read(text({ xllcorner: grid.west + 50_000 })),
@@ -391,4 +392,97 @@ test('earth of a level bench is W·D/8', () => {
   assert.ok(Math.abs(level.total.value - 15) < 1e-9);
   const steps = terraceEarth(100, 0.3, { width: 2, inwardFall: 0, stepEvery: 10, stepLength: 1 });
   assert.ok(Math.abs(steps.total.value - 13.5) < 1e-9 && steps.uncutSteps === 10);
+});
+
+// The GeoTIFF writer of the geotiff library; EPSG 25832 is UTM zone 32N on ETRS89.
+test('of a large GeoTIFF in a national projection only the block’s window is read', async () => {
+  const grid = utmGrid(4, 400, 360);
+  const tiff = await writeArrayBuffer(Float32Array.from(grid.values), {
+    width: grid.columns,
+    height: grid.rows,
+    ModelPixelScale: [grid.cell, grid.cell, 0],
+    ModelTiepoint: [0, 0, 0, grid.west, grid.south + grid.rows * grid.cell, 0],
+    GTModelTypeGeoKey: 1,
+    GTRasterTypeGeoKey: 1,
+    ProjectedCSTypeGeoKey: 25832,
+    SampleFormat: [3],
+    BitsPerSample: [32],
+  });
+  const { surface, notes } = await readElevation(tiff, 'g.tif', { unit: 'm' }, boundary, plane);
+  assert.match(notes.map((note) => words(note)).join(' '), /EPSG:25832/);
+  const [e0, n0] = toUtm(32, false)(origin);
+  for (const [x, y] of [
+    [0, 0],
+    [39, -29],
+    [-60, 50],
+  ]) {
+    const [e, n] = toUtm(32, false)(plane.toLonLat([x, y]));
+    assert.ok(Math.abs(heightAt(surface, x, y) - slopeAt(e - e0, n - n0)) < 0.02, `${x}, ${y}`);
+  }
+  const elsewhere = localPlane([origin[0] + 1, origin[1]]);
+  const far = boundary.map((rings) =>
+    rings.map((ring) => ring.map(([lon, lat]): Point => [lon + 1, lat])),
+  );
+  await assert.rejects(
+    readElevation(tiff, 'g.tif', { unit: 'm' }, far, elsewhere),
+    says(/does not cover this block/),
+  );
+});
+
+test('a table parted by blanks, and an archive with its projection file, are the same ground', async () => {
+  const grid = utmGrid(8, 60, 50);
+  const lines = grid.values.map((z, i) => {
+    const x = grid.west + ((i % grid.columns) + 0.5) * grid.cell;
+    const y = grid.south + (grid.rows - Math.floor(i / grid.columns) - 0.5) * grid.cell;
+    return `  ${x.toFixed(2)}   ${y.toFixed(2)} ${z.toFixed(4)}`;
+  });
+  const text = lines.join('\n');
+  const table = await readElevation(text, 'g.xyz', { zone: '32N', unit: 'm' }, boundary, plane);
+  const wkt =
+    'PROJCS["WGS_1984_UTM_Zone_32N",GEOGCS["GCS_WGS_1984",DATUM["D_WGS_1984",SPHEROID["WGS_1984",6378137,298.257223563]],' +
+    'PRIMEM["Greenwich",0],UNIT["Degree",0.017453292519943295]],PROJECTION["Transverse_Mercator"],PARAMETER["latitude_of_origin",0],' +
+    'PARAMETER["central_meridian",9],PARAMETER["scale_factor",0.9996],PARAMETER["false_easting",500000],PARAMETER["false_northing",0],UNIT["Meter",1]]';
+  const zipped = zipSync({ 'a/g.xyz': strToU8(text), 'a/g.prj': strToU8(wkt) });
+  const archive = await readElevation(
+    zipped.slice().buffer,
+    'g.zip',
+    { unit: 'm' },
+    boundary,
+    plane,
+  );
+  const [e0, n0] = toUtm(32, false)(origin);
+  for (const [x, y] of [
+    [5, 7],
+    [-31, 22],
+  ]) {
+    const [e, n] = toUtm(32, false)(plane.toLonLat([x, y]));
+    const truth = slopeAt(e - e0, n - n0);
+    assert.ok(Math.abs(heightAt(table.surface, x, y) - truth) < 0.02);
+    assert.ok(Math.abs(heightAt(archive.surface, x, y) - truth) < 0.02);
+  }
+  await assert.rejects(
+    readElevation(
+      zipSync({ 'readme.md': strToU8('x') }).slice().buffer,
+      'g.zip',
+      { unit: 'm' },
+      boundary,
+      plane,
+    ),
+    says(/elevation/i),
+  );
+});
+
+test('heights in feet taken for metres are suspected by their slopes, and only then', async () => {
+  const steep = utmGrid();
+  const text = (values: number[]) =>
+    `ncols ${steep.columns}\nnrows ${steep.rows}\nxllcorner ${steep.west}\nyllcorner ${steep.south}\ncellsize ${steep.cell}\n${values.join(' ')}`;
+  const keys = async (values: number[], unit: 'm' | 'ft') =>
+    (await readElevation(text(values), 'g.asc', { zone: '32N', unit }, boundary, plane)).notes.map(
+      ({ key }) => key as string,
+    );
+  // 0.1 east and 0.04 south is a slope of 10.8 %; a hill three times as steep is not feet yet.
+  const by = (factor: number) => steep.values.map((z) => 500 + (z - 200) * factor);
+  assert.ok(!(await keys(by(3), 'm')).includes('formats.noteFeetSuspected'));
+  assert.ok((await keys(by(3 * 3.28), 'm')).includes('formats.noteFeetSuspected'));
+  assert.ok(!(await keys(by(3 * 3.28), 'ft')).includes('formats.noteFeetSuspected'));
 });

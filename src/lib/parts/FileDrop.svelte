@@ -6,7 +6,7 @@
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
   import { onMount } from 'svelte';
-  import { checkFileSize } from '$core/formats/read';
+  import { checkFileSize, LARGEST_FILE } from '$core/formats/read';
 
   interface Props {
     label: string;
@@ -16,6 +16,8 @@
     /** Takes files that are not text: a zipped shapefile, a GeoTIFF. */
     onbytes?: (bytes: ArrayBuffer, name: string) => void;
     onerror: (message: string) => void;
+    /** Bytes a file may have. */
+    most?: number;
   }
   let {
     label,
@@ -24,6 +26,7 @@
     onfile,
     onbytes,
     onerror,
+    most = LARGEST_FILE,
   }: Props = $props();
   let input: HTMLInputElement;
   let over = $state(false);
@@ -33,7 +36,7 @@
     if (!file) return;
     try {
       // By its size first: a file far too large is never read into memory.
-      checkFileSize(file.size);
+      checkFileSize(file.size, most);
       if (onbytes && /\.(zip|tiff?)$/i.test(file.name))
         onbytes(await file.arrayBuffer(), file.name);
       else onfile(await file.text(), file.name);

@@ -62,7 +62,7 @@ export const en: Record<MessageKey, string> = {
   'formats.gridHeading':
     'The grid’s heading says {columns} columns, {rows} rows, cell size {size}; at least 2 × 2 and a size above 0 are accepted.',
   'formats.gridProjected':
-    'The grid lies at {x, number}, {y, number}: metres of a projection that the file does not name. Give the UTM zone, for example 33N.',
+    'The grid lies at {x, number}, {y, number}: metres of a projection that the file does not name. Give its UTM zone or EPSG code, for example 33N or EPSG:2056.',
   'formats.gridTooLarge':
     'The grid has {heights, number} heights; at most 40 000 000 are accepted. Cut it to the block first.',
   'formats.gridWithoutPlace':
@@ -88,7 +88,7 @@ export const en: Record<MessageKey, string> = {
     'The file is JSON but holds no GeoJSON feature. A Polygon or MultiPolygon is accepted.',
   'formats.noReading': 'No reading was found.',
   'formats.noUtmZone':
-    '“{text}” is no UTM zone. A number from 1 to 60 with N or S is accepted, such as 33N.',
+    '“{text}” is no UTM zone. A number from 1 to 60 with N or S is accepted, such as 33N; or an EPSG code, such as EPSG:2056.',
   'formats.noWeatherDay': 'No day with both temperatures and rain was found.',
   'formats.orderColumns': 'The column {missing} is missing. Found: {found}.',
   'formats.orderDay': '{where}: “{found}” is no date; a day like 2026-11-24 is accepted.',
@@ -104,14 +104,14 @@ export const en: Record<MessageKey, string> = {
     'The file holds a “{found}”, which is not read. Points, lines and polygons are accepted.',
   'formats.otherXml': 'The file says it is “{found}”. GPX and KML are the XML formats accepted.',
   'formats.projectedCorners':
-    'Coordinates like {found} are metres of a projection, not degrees. Give the UTM zone, for example 33N.',
+    'Coordinates like {found} are metres of a projection, not degrees. Give the UTM zone or EPSG code, for example 33N or EPSG:2056.',
   'formats.ringOpen':
     'A ring does not close: it starts at {first} and ends at {last}. The last corner must repeat the first.',
   'formats.ringTooShort':
     'A ring has {points, plural, one {# point} other {# points}}; it needs at least four, the last repeating the first.',
   'formats.threeNumbers': 'Line {line, number} reads “{found}”; three numbers were expected.',
   'formats.tiffProjection':
-    'The GeoTIFF is in projection {code}. WGS 84 in degrees or UTM (326xx, 327xx) is accepted; save it so, or give its UTM zone.',
+    'The GeoTIFF names {code}, which is not known here. Give its UTM zone or another EPSG code, or save it in UTM.',
   'formats.tiffWithoutPlace':
     'The TIFF is a picture without a place. A GeoTIFF with its position is accepted.',
   'formats.tooFewCorners':
@@ -121,7 +121,7 @@ export const en: Record<MessageKey, string> = {
   'formats.tooFewReadings':
     '{readings, plural, one {# reading was} other {# readings were}} found; two or more are accepted.',
   'formats.tooLarge':
-    'The file has {size, number} MB; at most 20 MB is accepted. A boundary needs a few kilobytes.',
+    'The file has {size, number} MB; at most {most, number} MB is accepted. A boundary needs a few kilobytes.',
   'formats.twoNumbers': 'Line {line, number} reads “{found}”; two numbers were expected.',
   'formats.unknownFormat':
     '“{fileName}” is no format that is read here. GeoJSON, GPX, KML and CSV are accepted.',
@@ -150,7 +150,7 @@ export const en: Record<MessageKey, string> = {
   'formats.pointsAsCorners':
     '{points, number} points were taken as corners, in the order of the file.',
   'formats.walkClosed': 'The walk was closed with a straight line of {gap}.',
-  'formats.readAsUtm': 'Read as UTM zone {zone}.',
+  'formats.readIn': 'Read in {name}.',
   'ground.blockTooSmall': 'The boundary holds {area}; a block has at least {least}.',
   'ground.cornerNoNumber':
     'A corner has no number in it. Each corner is a longitude and a latitude in degrees.',
@@ -532,7 +532,11 @@ export const en: Record<MessageKey, string> = {
     '{points, plural, one {# point} other {# points}}, {triangles, plural, one {# triangle} other {# triangles}}.',
   'ground.noteHeights': 'Heights from {lowest} to {highest}, a node every {node}.',
   'ground.noteLevel': 'The ground is level to {within}: contour rows cannot be traced on it.',
-  'formats.noteUtm': 'Read as UTM zone {zone}, as the file says.',
+  'formats.noteProjection': 'Read in {name}, as the file says.',
+  'formats.noteFeetSuspected':
+    'Taken in metres this ground slopes {slope} on the mean. If the heights are feet, it is {inFeet}: choose feet and bring the file in again.',
+  'formats.noProjection':
+    '“{found}” is no projection that is known here. A UTM zone such as 33N, an EPSG code such as EPSG:2056, or the text of a projection file is accepted.',
   'formats.noteFeet': 'Heights are in feet, as the file says; turned into metres.',
   'formats.noteEmptyDays':
     '{lines, plural, one {# line} other {# lines}} without a temperature or rain {lines, plural, one {was} other {were}} left out.',

@@ -144,9 +144,9 @@
       <p class="quiet">Or <a href="/field/walk">walk it with a phone</a>.</p>
       <h2>Zone, for easting and northing</h2>
       <TextInput
-        labelText="UTM zone"
+        labelText="UTM zone or EPSG code"
         hideLabel
-        placeholder="such as 33N"
+        placeholder="such as 33N or EPSG:2056"
         bind:value={zone}
         on:change={() => void take()}
       />

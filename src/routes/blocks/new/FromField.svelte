@@ -239,7 +239,7 @@
   />
 {:else}
   <TextInput
-    labelText="UTM zone, for easting and northing"
+    labelText="UTM zone or EPSG code, for easting and northing"
     placeholder="such as 33N"
     bind:value={zone}
   />

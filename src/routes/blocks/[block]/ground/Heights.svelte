@@ -4,6 +4,7 @@
   import type { GroundLie } from '$core/ground/surface';
   import { formatLength, formatPercent } from '$core/measure/units';
   import type { SurfaceAbout } from '$lib/plan/relief';
+  import { LARGEST_ELEVATION } from '$core/formats/read';
   import FileDrop from '$lib/parts/FileDrop.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
 
@@ -51,9 +52,9 @@
   <h2>{about ? 'Replace it' : 'Bring in heights'}</h2>
   <div class="options">
     <TextInput
-      labelText="UTM zone, if the file names none"
+      labelText="UTM zone or EPSG code, if the file names none"
       size="sm"
-      placeholder="such as 33N"
+      placeholder="such as 33N or EPSG:2056"
       bind:value={zone}
     />
     <Select
@@ -68,8 +69,9 @@
   </div>
   <FileDrop
     label="Drop an elevation file"
-    hint="Esri ASCII grid, GeoTIFF, or CSV of walked x, y, z"
-    accept=".asc,.txt,.tif,.tiff,.csv,.xyz"
+    hint="Esri ASCII grid, GeoTIFF, CSV or XYZ of points; zipped with its .prj"
+    accept=".asc,.txt,.tif,.tiff,.csv,.xyz,.zip"
+    most={LARGEST_ELEVATION}
     onfile={take}
     onbytes={take}
     {onerror}

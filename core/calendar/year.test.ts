@@ -45,7 +45,7 @@ test('weather files: units, gaps, doubles, a leap day; what is wrong is said wit
     /2 days are missing, the first before 3 Mar 2024/,
   );
   const guessed = readWeather('date,min,max,rain,humidity\n2026-07-01,60,88,0,55');
-  assert.equal(guessed.unit, 'F');
+  assert.equal(guessed.reading.units.temperature, 'F');
   assert.equal(guessed.days[0].humidity, 0.55);
   const bad = (text: string, why: RegExp) => assert.throws(() => readWeather(text), says(why));
   bad('a,b\n1,2', /Found: a, b/);

@@ -1,8 +1,20 @@
 import { say, type Message } from '../say/message';
 import { told } from '../say/told';
 import Papa from 'papaparse';
-import { readTime, unfold, type ClockTime } from './clock';
-import { celsius, readNumber } from './table';
+import { unfold } from './clock';
+import {
+  columnsOf,
+  dateOrder,
+  IN_CORE_UNITS,
+  readTime,
+  unitOf,
+  type ClockTime,
+  type FileUnits,
+  type Reading,
+  type Said,
+} from './reading';
+import { readNumber } from './table';
+import { readingOf } from './weather';
 
 /** One reading of a weather station: milliseconds since 1970 UTC, °C, 0 to 1, m/s. */
 export interface StationHour {
@@ -13,31 +25,29 @@ export interface StationHour {
 }
 
 /**
- * Reads a weather station's CSV: time, temperature, relative humidity and wind. Units by heading:
- * °C or °F, m/s, km/h or mph; humidity in per cent when any value is over 1.5.
+ * Reads a weather station's CSV: time, temperature, relative humidity and wind. Units and the order of the
+ * date's numbers come from what was said, the headings, or the values of the whole file.
  * @param zone IANA zone of clock times without an offset
+ * @param said what somebody said about it beforehand
  * @throws Told with what was found and what is accepted
  */
 export function readStation(
   text: string,
   zone: string,
-): { hours: StationHour[]; notes: Message[] } {
+  said: Said = {},
+): { hours: StationHour[]; reading: Reading; notes: Message[] } {
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
     header: true,
     skipEmptyLines: 'greedy',
   });
   const fields = meta.fields ?? [];
-  const like = (pattern: RegExp) => fields.find((field) => pattern.test(field));
-  const [time, temperature, humidity, wind] = [
-    like(/time|date|moment/i),
-    like(/temp|°/i),
-    like(/humid|^rh/i),
-    like(/wind/i),
-  ];
-  if (!time || !temperature || !humidity || !wind)
+  const { day, clock, temperature, humidity, wind } = columnsOf(fields);
+  if (!day || !temperature || !humidity || !wind)
     throw told('formats.hourColumns', { found: fields.join(', ') || '–' });
-  const fahrenheit = /°\s*f|fahrenheit|\(f\)|_f\b/i.test(temperature);
-  const speed = /km/i.test(wind) ? 1 / 3.6 : /mph|mi/i.test(wind) ? 0.44704 : 1;
+  const assumed: Reading['assumed'] = [];
+  const written = (row: Record<string, string>) =>
+    `${row[day] ?? ''}${clock ? ` ${row[clock] ?? ''}` : ''}`.trim();
+  const order = dateOrder(data.map(written), said, assumed);
   let empty = 0;
   const rows: (ClockTime & Omit<StationHour, 'at'>)[] = [];
   data.forEach((row, i) => {
@@ -46,30 +56,30 @@ export function readStation(
       empty++;
       return;
     }
-    const at = readTime((row[time] ?? '').trim(), zone);
+    const at = readTime(written(row), zone, order);
     if (!at || values.some((value) => !Number.isFinite(value)))
       throw told('formats.hourLine', {
         line: i + 2,
-        found: (at ? Object.values(row).join(',') : (row[time] ?? '')).slice(0, 40),
+        found: (at ? Object.values(row).join(',') : written(row)).slice(0, 40),
       });
     const [degrees, damp, blow] = values as number[];
-    rows.push({
-      ...at,
-      temperature: fahrenheit ? celsius(degrees) : degrees,
-      humidity: damp,
-      wind: blow * speed,
-    });
+    rows.push({ ...at, temperature: degrees, humidity: damp, wind: blow });
   });
   if (!rows.length) throw told('formats.noReading');
-  const percent = rows.some((row) => row.humidity > 1.5);
+  const all = (of: 'temperature' | 'humidity' | 'wind') => rows.map((row) => row[of]);
+  const units: Pick<FileUnits, 'temperature' | 'humidity' | 'wind'> = {
+    temperature: unitOf('temperature', temperature, all('temperature'), said, assumed),
+    humidity: unitOf('humidity', humidity, all('humidity'), said, assumed),
+    wind: unitOf('wind', wind, all('wind'), said, assumed),
+  };
   const { moments } = unfold(rows);
   const byMoment = new Map<number, StationHour>();
-  rows.forEach(({ temperature: t, humidity: h, wind: w }, i) =>
+  rows.forEach((row, i) =>
     byMoment.set(moments[i], {
       at: moments[i],
-      temperature: t,
-      humidity: percent ? h / 100 : h,
-      wind: w,
+      temperature: IN_CORE_UNITS.temperature[units.temperature](row.temperature),
+      humidity: IN_CORE_UNITS.humidity[units.humidity](row.humidity),
+      wind: IN_CORE_UNITS.wind[units.wind](row.wind),
     }),
   );
   const hours = [...byMoment.values()].sort((a, b) => a.at - b.at);
@@ -79,5 +89,6 @@ export function readStation(
     notes.push(say('formats.noteReadingsTwice', { readings: rows.length - byMoment.size }));
   const gaps = hours.filter(({ at }, i) => i > 0 && at - hours[i - 1].at > 3 * 3_600_000).length;
   if (gaps) notes.push(say('formats.noteGaps', { gaps }));
-  return { hours, notes };
+  const columns = { time: day, clock, temperature, humidity, wind };
+  return { hours, notes, reading: readingOf(fields, columns, units, order, assumed) };
 }

@@ -49,8 +49,8 @@ test('Fahrenheit by heading or by its values; offsets; a UTF-8 mark; lines befor
     '\uFEFFtime,temp\n2026-11-24T06:00:00+01:00,36\n2026-11-24T07:00:00+01:00,37',
     'UTC',
   );
-  assert.equal(byValue.unit, 'F');
-  assert.match(byValue.notes.map((note) => words(note)).join(' '), /names no unit/);
+  assert.equal(byValue.reading.units.temperature, 'F');
+  assert.deepEqual(byValue.reading.assumed, ['temperature']);
   assert.equal(byValue.readings[0].at, Date.parse('2026-11-24T05:00:00Z'));
 });
 

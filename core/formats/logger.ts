@@ -2,13 +2,25 @@ import { say, temperatureOf, type Message } from '../say/message';
 import { told } from '../say/told';
 import Papa from 'papaparse';
 import type { KeepingReading } from '../stock/keeping';
-import { readTime, unfold, type ClockTime } from './clock';
-import { celsius, findColumn, readNumber } from './table';
+import { unfold } from './clock';
+import {
+  columnsOf,
+  dateOrder,
+  IN_CORE_UNITS,
+  readTime,
+  unitOf,
+  type ClockTime,
+  type Reading,
+  type Said,
+} from './reading';
+import { readNumber } from './table';
+import { readingOf } from './weather';
 
 export interface LoggerFile {
   /** In order of time, each moment once. */
   readings: KeepingReading[];
-  unit: 'C' | 'F';
+  /** How the file was understood. */
+  reading: Reading;
   /** What was noticed: gaps, doubles, clocks set back, as sentences. */
   notes: Message[];
 }
@@ -19,9 +31,10 @@ export interface LoggerFile {
  * `zone`, where an hour that comes twice when clocks are set back is told apart by the order of
  * the lines.
  * @param zone IANA zone of clock times without an offset
+ * @param said what somebody said about it beforehand
  * @throws Told with what was found and what is accepted
  */
-export function readLogger(text: string, zone: string): LoggerFile {
+export function readLogger(text: string, zone: string, said: Said = {}): LoggerFile {
   const body = text.replace(/^\uFEFF/, '').trim();
   const lines = body.split(/\r?\n/);
   const start = lines.findIndex((line) => /temp|°|celsius|fahrenheit/i.test(line));
@@ -31,17 +44,13 @@ export function readLogger(text: string, zone: string): LoggerFile {
     skipEmptyLines: 'greedy',
   });
   const fields = meta.fields ?? [];
-  const temperature = fields.find((field) => /temp|°|celsius|fahrenheit/i.test(field));
-  const time = findColumn(fields, ['time', 'datetime', 'date time', 'timestamp', 'date', 'moment']);
-  const clock =
-    time && /^date$/i.test(time.trim()) ? findColumn(fields, ['time', 'clock']) : undefined;
+  const { day: time, clock, temperature } = columnsOf(fields);
   if (!temperature || !time)
     throw told('formats.loggerColumns', { found: fields.join(', ') || '–' });
-  const headed = /f(ahrenheit)?\s*\)?\s*$|°\s*f/i.test(temperature)
-    ? 'F'
-    : /c(elsius)?\s*\)?\s*$|°\s*c/i.test(temperature)
-      ? 'C'
-      : undefined;
+  const written = (row: Record<string, string>) =>
+    `${row[time] ?? ''}${clock ? ` ${row[clock] ?? ''}` : ''}`.trim();
+  const assumed: Reading['assumed'] = [];
+  const order = dateOrder(data.map(written), said, assumed);
   const notes: Message[] = [];
   const values: (ClockTime & { temperature: number })[] = [];
   let empty = 0;
@@ -51,33 +60,36 @@ export function readLogger(text: string, zone: string): LoggerFile {
       empty++;
       return;
     }
-    const written =
-      `${row[time] ?? ''}${clock && clock !== time ? ` ${row[clock] ?? ''}` : ''}`.trim();
-    const at = readTime(written, zone);
+    const at = readTime(written(row), zone, order);
     if (!Number.isFinite(value) || !at)
       throw told('formats.loggerLine', {
         line: start + i + 2,
-        found: (!at ? written : row[temperature]).slice(0, 30),
+        found: (!at ? written(row) : row[temperature]).slice(0, 30),
         wanted: !at ? 'time' : 'number',
       });
     values.push({ ...at, temperature: value });
   });
   if (values.length < 2) throw told('formats.tooFewReadings', { readings: values.length });
-  const unit = headed ?? (median(values.map(({ temperature: t }) => t)) > 28 ? 'F' : 'C');
-  if (!headed) notes.push(say('formats.noteReadsLike', { unit: `°${unit}` }));
+  const degrees = values.map(({ temperature: t }) => t);
+  // Half of a store's readings above 28 °C would be a store of dead trees: then they are °F.
+  const unit =
+    unitOf('temperature', temperature, degrees, said, assumed) === 'F' ||
+    (assumed.includes('temperature') && median(degrees) > 28)
+      ? 'F'
+      : 'C';
   if (empty) notes.push(say('formats.noteEmptyLines', { lines: empty }));
   const { moments, setBack } = unfold(values);
   if (setBack) notes.push(say('formats.noteClockBack', { times: setBack }));
   const byMoment = new Map<number, number>();
   let doubles = 0;
   moments.forEach((at, i) => {
-    const degrees = unit === 'F' ? celsius(values[i].temperature) : values[i].temperature;
+    const celsius = IN_CORE_UNITS.temperature[unit](values[i].temperature);
     if (byMoment.has(at)) doubles++;
-    byMoment.set(at, degrees);
+    byMoment.set(at, celsius);
   });
   if (doubles) notes.push(say('formats.noteReadingsTwice', { readings: doubles }));
   const readings = [...byMoment]
-    .map(([at, degrees]) => ({ at, temperature: degrees }))
+    .map(([at, celsius]) => ({ at, temperature: celsius }))
     .sort((a, b) => a.at - b.at);
   const unlikely = readings.find(({ temperature: t }) => t < -60 || t > 70);
   if (unlikely)
@@ -86,7 +98,12 @@ export function readLogger(text: string, zone: string): LoggerFile {
   const usual = median(steps);
   const gaps = steps.filter((step) => step > 3 * usual).length;
   if (gaps) notes.push(say('formats.noteLongGaps', { gaps }));
-  return { readings, unit, notes };
+  const columns = { time, clock, temperature };
+  return {
+    readings,
+    reading: readingOf(fields, columns, { temperature: unit }, order, assumed),
+    notes,
+  };
 }
 
 function median(values: readonly number[]): number {

@@ -380,8 +380,6 @@ export interface Messages {
   'formats.noteEmptyDays': 'lines';
   'formats.noteDaysTwice': 'days';
   'formats.noteDaysMissing': 'days' | 'before';
-  'formats.noteMustBeF': 'highest';
-  'formats.noteReadsLike': 'unit';
   'formats.noteEmptyLines': 'lines';
   'formats.noteClockBack': 'times';
   'formats.noteReadingsTwice': 'readings';
@@ -453,4 +451,16 @@ export interface Messages {
   'ground.noTriangle': 'one' | 'two';
   'ground.noCorner': 'line' | 'found';
   'ground.cornerZone': 'line' | 'found';
+  'reading.day': never;
+  'reading.time': never;
+  'reading.clock': never;
+  'reading.lowest': never;
+  'reading.highest': never;
+  'reading.temperature': never;
+  'reading.rain': never;
+  'reading.humidity': never;
+  'reading.wind': never;
+  'formats.mixedDates': 'dayFirst' | 'monthFirst';
+  'reading.unused': 'headings';
+  'reading.assumed': never;
 }

@@ -148,7 +148,8 @@ test('roots go to tools by a rule, the cold store’s file is read, the day is c
         'time,temperature °F\n2026-01-10 06:00,35.6\n2026-01-10 07:00,36.5\n2026-01-10 15:00,37.4',
       ),
     );
-  await expect(page.getByText('3 readings in °F read, 3 of them new.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it over' }).click();
+  await expect(page.getByText('3 readings, 3 of them new.')).toBeVisible();
   await sub(page, 'The day').click();
   await page.getByRole('button', { name: 'Close the day' }).click();
   await expect(page.getByText(/planted trees written onto their lots/)).toBeVisible();

@@ -544,10 +544,6 @@ export const en: Record<MessageKey, string> = {
     '{days, plural, one {# day} other {# days}} came twice; the last line of each holds.',
   'formats.noteDaysMissing':
     '{days, plural, one {# day is} other {# days are}} missing, the first before {before}; they are left out of every share.',
-  'formats.noteMustBeF':
-    'The headings name no unit and {highest} was the highest; that can only be °F.',
-  'formats.noteReadsLike':
-    'The heading names no unit; the values read like {unit}, so they were taken for it.',
   'formats.noteEmptyLines':
     '{lines, plural, one {# line without a value was} other {# lines without a value were}} left out.',
   'formats.noteClockBack':
@@ -649,4 +645,17 @@ export const en: Record<MessageKey, string> = {
     'Line {line} reads “{found}”; latitude and longitude are accepted, such as “47.2103, 8.1042” or “N 47° 12.62’ E 8° 06.25’”, or a zone with easting and northing.',
   'ground.cornerZone':
     'Line {line} reads “{found}”: easting and northing need their UTM zone, such as 33N.',
+  'reading.day': 'day',
+  'reading.time': 'time',
+  'reading.clock': 'time of day',
+  'reading.lowest': 'lowest of the day',
+  'reading.highest': 'highest of the day',
+  'reading.temperature': 'temperature',
+  'reading.rain': 'rain',
+  'reading.humidity': 'humidity',
+  'reading.wind': 'wind',
+  'reading.unused': 'Not read: {headings}.',
+  'reading.assumed': 'The file does not say; this was assumed.',
+  'formats.mixedDates':
+    'In {dayFirst, plural, one {# line} other {# lines}} the first number of the date is past twelve, in {monthFirst, plural, one {# line} other {# lines}} the second. One order for the whole file is accepted.',
 };

@@ -1,6 +1,11 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { spoken, inWords } from '$lib/parts/reader.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
+  import Understood from '$lib/parts/Understood.svelte';
+  import type { Reading, Said } from '$core/formats/reading';
+  import { formatMoment } from '$core/say/day';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { readStation } from '$core/formats/hours';
@@ -26,20 +31,20 @@
   let picked = $state<number>();
   const week = $derived(picked ?? weekOf(data.today!));
   const day = (from: string) => formatDay(`2026-${from}`);
-  let wrong = $state('');
-  let told = $state<string[]>([]);
+  const doing = new Doing();
+  const attempt = doing.run;
   let sending = $state('');
-
-  async function attempt(task: () => Promise<string[]>) {
-    wrong = '';
-    told = [];
-    try {
-      told = await task();
-    } catch (error) {
-      wrong = spoken(error);
-    }
-    sending = '';
+  /** A file that was read and is looked at before anything of it is taken over. */
+  let pending = $state.raw<Pending>();
+  interface Pending {
+    text: string;
+    kind: 'days' | 'hours';
+    said: Said;
+    reading: Reading;
+    what: string;
+    take: () => Promise<string[]>;
   }
+
   /** Long files go in pieces, with what is done said in between. */
   async function inPieces<Row>(
     rows: readonly Row[],
@@ -51,10 +56,15 @@
       await post(rows.slice(from, from + SIZE), from + SIZE >= rows.length);
     }
   }
-  const bring = (text: string) =>
-    attempt(async () => {
-      const { days, unit, notes } = readWeather(text);
-      const siteId = data.site!.id;
+  const look = (kind: Pending['kind'], text: string, said: Said = {}) =>
+    attempt(() => {
+      pending = kind === 'days' ? lookAtDays(text, said) : lookAtHours(text, said);
+    });
+  function lookAtDays(text: string, said: Said): Pending {
+    const { days, reading, notes } = readWeather(text, said);
+    const siteId = data.site!.id;
+    const what = `${formatNumber(days.length)} days, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}`;
+    const take = async () => {
       await inPieces(days, (part, last) =>
         send(
           'calendar.weather',
@@ -69,19 +79,32 @@
           { reload: last },
         ),
       );
-      return [
-        `${formatNumber(days.length)} days in °${unit} taken over, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}.`,
-        ...notes.map(inWords),
-      ];
-    });
-  const bringHours = (text: string) =>
-    attempt(async () => {
-      const { hours, notes } = readStation(text, data.site!.zone);
-      const siteId = data.site!.id;
+      return [`${what}, taken over.`, ...notes.map(inWords)];
+    };
+    return { text, kind: 'days', said, reading, what, take };
+  }
+  function lookAtHours(text: string, said: Said): Pending {
+    const zone = data.site!.zone;
+    const { hours, reading, notes } = readStation(text, zone, said);
+    const siteId = data.site!.id;
+    const what = `${formatNumber(hours.length)} station readings, ${formatMoment(hours[0].at, zone, true)} to ${formatMoment(hours.at(-1)!.at, zone, true)}`;
+    const take = async () => {
       await inPieces(hours, (part, last) =>
         send('calendar.hours', { siteId, hours: part }, { reload: last }),
       );
-      return [`${formatNumber(hours.length)} station readings taken over.`, ...notes.map(inWords)];
+      return [`${what}, taken over.`, ...notes.map(inWords)];
+    };
+    return { text, kind: 'hours', said, reading, what, take };
+  }
+  const takeOver = () =>
+    attempt(async () => {
+      try {
+        const told = await pending!.take();
+        pending = undefined;
+        return told;
+      } finally {
+        sending = '';
+      }
     });
 
   const MONTHS = Array.from(
@@ -202,8 +225,8 @@
         label="Bring a weather file"
         hint="CSV: date, tmin, tmax, rain; humidity and wind where known. °C or °F"
         accept=".csv,.txt"
-        onfile={bring}
-        onerror={(message) => (wrong = message)}
+        onfile={(text) => look('days', text)}
+        onerror={(message) => (doing.wrong = message)}
       />
       <h2>Weather station</h2>
       <p class="quiet">
@@ -215,13 +238,24 @@
         label="Bring the station’s file"
         hint="CSV by the hour: time, temperature, humidity, wind"
         accept=".csv,.txt"
-        onfile={bringHours}
-        onerror={(message) => (wrong = message)}
+        onfile={(text) => look('hours', text)}
+        onerror={(message) => (doing.wrong = message)}
       />
     {/if}
     {#if sending}<p class="say" role="status">{sending}</p>{/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    {#each told as line (line)}<p class="say good">{line}</p>{/each}
+    {#if pending}
+      {@const { text, kind, said, reading, what } = pending}
+      <Understood
+        {reading}
+        {said}
+        {what}
+        busy={doing.busy}
+        onsaid={(next) => look(kind, text, next)}
+        ontake={takeOver}
+        onleave={() => (pending = undefined)}
+      />
+    {/if}
+    <Outcome of={doing} />
     {#if data.mayPlan}
       <h2>Without a file</h2>
       <Select

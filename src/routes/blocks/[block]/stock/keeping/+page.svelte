@@ -5,7 +5,9 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
-  import { readLogger } from '$core/formats/logger';
+  import { readLogger, type LoggerFile } from '$core/formats/logger';
+  import type { Said } from '$core/formats/reading';
+  import Understood from '$lib/parts/Understood.svelte';
   import { soakState } from '$core/stock/keeping';
   import KeepingChart from '$lib/charts/KeepingChart.svelte';
   import FileDrop from '$lib/parts/FileDrop.svelte';
@@ -29,9 +31,15 @@
   let editing = $state<PageData['places'][number] | 'new'>();
 
   const attempt = doing.run;
-  const bring = (placeId: string, text: string) =>
+  /** A logger's file that is looked at before anything of it is taken over. */
+  let pending = $state.raw<{ placeId: string; text: string; said: Said; file: LoggerFile }>();
+  const look = (placeId: string, text: string, said: Said = {}) =>
+    attempt(() => {
+      pending = { placeId, text, said, file: readLogger(text, data.site!.zone, said) };
+    });
+  const takeOver = () =>
     attempt(async () => {
-      const file = readLogger(text, data.site!.zone);
+      const { placeId, file } = pending!;
       let added = 0;
       // In pieces, so that a year of readings does not wait on one request.
       for (let from = 0; from < file.readings.length; from += 20_000) {
@@ -42,11 +50,14 @@
         );
         added += part.added;
       }
-      doing.told = [
-        `${formatNumber(file.readings.length)} readings in °${file.unit} read, ${formatNumber(added)} of them new.`,
+      pending = undefined;
+      return [
+        `${formatNumber(file.readings.length)} readings, ${formatNumber(added)} of them new.`,
         ...file.notes.map(inWords),
       ];
     });
+  const spanOf = ({ readings }: LoggerFile) =>
+    `${formatNumber(readings.length)} readings, ${formatMoment(readings[0].at, data.site!.zone, true)} to ${formatMoment(readings.at(-1)!.at, data.site!.zone, true)}`;
   const play = (placeId: string) =>
     attempt(async () => {
       const { added } = await send('stock.logger', { placeId });
@@ -223,10 +234,22 @@
               label="Bring a logger's file"
               hint="CSV with time and temperature, °C or °F"
               accept=".csv,.txt"
-              onfile={(text) => bring(place.id, text)}
+              onfile={(text) => look(place.id, text)}
               onerror={(message) => (doing.wrong = message)}
             />
           </div>
+          {#if pending?.placeId === place.id}
+            {@const { text, said, file } = pending}
+            <Understood
+              reading={file.reading}
+              {said}
+              what={spanOf(file)}
+              busy={doing.busy}
+              onsaid={(next) => look(place.id, text, next)}
+              ontake={takeOver}
+              onleave={() => (pending = undefined)}
+            />
+          {/if}
         {/if}
       </div>
     {/each}

@@ -1,3 +1,4 @@
+import { keysOf, type OwnTask } from './own-tasks';
 import type { MethodItem } from '../method/schools';
 import { addTo, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
@@ -210,8 +211,9 @@ export function bill(
   terms: Readonly<Record<string, MaterialTerms>>,
   finish: ReadonlyMap<string, Day>,
   arranged: ReadonlyMap<string, number> = new Map(),
+  own: readonly OwnTask[] = [],
 ): Bill {
-  const lines = MATERIALS.map((entry) => {
+  const lines = MATERIALS.map((entry): MaterialLine => {
     const units = Math.max(0, entry.needed(ground, protection));
     const own = { ...NO_TERMS, ...terms[entry.key] };
     const missing = Math.max(0, units - own.onHand);
@@ -241,7 +243,11 @@ export function bill(
       cost,
       own: cost === null ? null : cost * (1 - own.costShare),
     };
-  }).filter(({ needed }) => needed.value > 0);
+  })
+    .filter(({ needed }) => needed.value > 0)
+    .concat(
+      own.filter(({ cost }) => cost !== undefined).map((task) => ownLine(task, ground.trees)),
+    );
   const total = (key: 'cost' | 'own', formula: string): Figure => ({
     value: lines.reduce((sum, line) => sum + (line[key] ?? 0), 0),
     kind: 'number',
@@ -255,6 +261,31 @@ export function bill(
     cost: total('cost', 'whole packs of what was not on hand × price, and work by the hour or day'),
     own: total('own', 'cost less what others pay'),
     unpriced: lines.filter(({ cost }) => cost === null).map(({ label }) => label),
+  };
+}
+
+/** A task of the leader's own as a line: so many times at its cost. Nothing is bought for it. */
+function ownLine(task: OwnTask, trees: number): Bill['lines'][number] {
+  const times = keysOf(task).length;
+  const cost = times * task.cost!;
+  return {
+    key: task.key,
+    label: task.label,
+    unit: 'time',
+    perTree: trees ? times / trees : 0,
+    needed: {
+      value: times,
+      kind: 'number',
+      formula: 'times it is done',
+      steps: [{ label: 'times', value: times, kind: 'count' }],
+    },
+    terms: { ...NO_TERMS, price: task.cost! },
+    arranged: 0,
+    buy: 0,
+    packs: 0,
+    buyBy: null,
+    cost,
+    own: cost,
   };
 }
 

@@ -1,5 +1,6 @@
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { CalendarTerms } from './terms';
+import { ownTemplates, type DoneElsewhere, type OwnTask } from './own-tasks';
 import { TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
 
 export type TaskState = 'done' | 'late' | 'due' | 'soon' | 'later' | 'skipped';
@@ -12,6 +13,8 @@ export interface TaskRecord {
   skipped?: boolean;
   doneOn?: Day | null;
   doneBy?: string | null;
+  /** Somebody said that it is not done, whatever other pages tell. */
+  notDone?: boolean;
 }
 
 export interface ScheduledTask {
@@ -39,8 +42,22 @@ export interface ScheduledTask {
   slack: number;
   doneOn?: Day | null;
   doneBy?: string | null;
+  /** Done by what other pages tell, not by a tick. */
+  elsewhere?: DoneElsewhere['by'];
+  /** Days still to go of a task that has begun. */
+  daysLeft?: number;
   /** Labels of needed tasks that are not done. */
   waitsFor: string[];
+}
+
+/** What the rest of the program knows of a block's tasks. */
+export interface Circumstances {
+  /** Tasks of the leader's own. */
+  own?: readonly OwnTask[];
+  /** Days planting takes from its first day on, and how many of them are left. */
+  planting?: { days: number; left: number };
+  /** Whether other pages show a task done. @param byTable its usual day */
+  elsewhere?: (key: string, byTable: Day) => DoneElsewhere | undefined;
 }
 
 /** Days ahead in which a task counts as coming soon. */
@@ -53,6 +70,7 @@ const SOON = 14;
  * @param records moves, skips and done dates
  * @param today the day on which lateness is judged
  * @param terms what the leader changed: days it takes, days before planting, machine
+ * @param known own tasks, how long planting takes, and what is done elsewhere
  * @returns in order of their finishing days
  */
 export function schedule(
@@ -61,26 +79,47 @@ export function schedule(
   records: readonly TaskRecord[],
   today: Day,
   terms: NonNullable<CalendarTerms['tasks']> = {},
+  known: Circumstances = {},
 ): ScheduledTask[] {
+  const chosen = [
+    ...TASKS.filter(({ key, always }) => always || wanted.has(key)),
+    ...ownTemplates(known.own ?? []),
+  ];
+  const tableDay = ({ key, offset }: TaskTemplate): Day => {
+    const lead = terms[key]?.lead;
+    return addTo(planting, lead === undefined ? offset : { days: -lead });
+  };
   const recordOf = new Map(records.map((record) => [record.key, record]));
-  const chosen = TASKS.filter(({ key, always }) => always || wanted.has(key));
+  const elsewhere = new Map<string, DoneElsewhere>();
+  for (const template of chosen) {
+    const record = recordOf.get(template.key);
+    if (record?.doneOn || record?.notDone || record?.skipped) continue;
+    const done = known.elsewhere?.(template.key, tableDay(template));
+    if (done) elsewhere.set(template.key, done);
+  }
   const open = (key: string) => {
     const record = recordOf.get(key);
-    return chosen.some((task) => task.key === key) && !record?.doneOn && !record?.skipped;
+    return (
+      chosen.some((task) => task.key === key) &&
+      !record?.doneOn &&
+      !record?.skipped &&
+      !elsewhere.has(key)
+    );
   };
   const tasks = chosen
     .map((template): ScheduledTask => {
       const record = recordOf.get(template.key);
       const own = terms[template.key];
-      const duration = own?.duration ?? template.duration;
+      const plants = template.key === 'plant';
+      const duration =
+        own?.duration ?? (plants ? known.planting?.days : undefined) ?? template.duration;
+      const told = elsewhere.get(template.key);
       const needs = own?.needs ?? template.needs;
-      const byTable = addTo(
-        planting,
-        own?.lead === undefined ? template.offset : { days: -own.lead },
-      );
+      // Planting begins on its day and lasts as long as it must; everything else is finished by its day.
+      const byTable = plants ? addTo(planting, { days: duration - 1 }) : tableDay(template);
       const finish = record?.moved ?? byTable;
       const start = addTo(finish, { days: 1 - duration });
-      const state = stateOf(record, start, finish, today);
+      const state = told ? 'done' : stateOf(record, start, finish, today);
       return {
         key: template.key,
         label: template.label,
@@ -88,7 +127,7 @@ export function schedule(
         caution: template.caution,
         room: template.room,
         duration,
-        lead: daysBetween(byTable, planting),
+        lead: plants ? 0 : daysBetween(byTable, planting),
         needs,
         resource: own?.resource ?? template.resource,
         weather: template.weather,
@@ -98,9 +137,11 @@ export function schedule(
         state,
         lateBy: state === 'late' ? daysBetween(finish, today) : 0,
         slack: 0,
-        doneOn: record?.doneOn,
+        doneOn: told?.on ?? record?.doneOn,
         doneBy: record?.doneBy,
-        waitsFor: needs.filter(open).map((key) => TASKS.find((task) => task.key === key)!.label),
+        elsewhere: told?.by,
+        daysLeft: plants ? known.planting?.left : undefined,
+        waitsFor: needs.filter(open).map((key) => chosen.find((entry) => entry.key === key)!.label),
       };
     })
     .sort((a, b) => (a.finish < b.finish ? -1 : a.finish > b.finish ? 1 : 0));

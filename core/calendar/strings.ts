@@ -22,6 +22,7 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
     if (!plantingDay) return [];
     const hanging = tasks.filter(({ state }) => state !== 'skipped');
     const has = new Set(hanging.map(({ key }) => key));
+    const planting = days(hanging.find(({ key }) => key === 'plant'));
     const before = hanging.filter(({ key, lead }) => key !== 'plant' && lead > 0);
     return hanging.map((task): Activity => {
       const needs = task.needs
@@ -33,23 +34,32 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
         for (const { key, lead, doneOn } of before)
           needs.push({ id: knotId(block, key), lag: doneOn ? -1 : lead - 1 });
       else if (task.lead <= 0 && has.has('plant'))
+        // Counted from the first day of planting, however many days that takes.
         needs.push({
           id: knotId(block, 'plant'),
-          lag: Math.max(-1, -task.lead - task.duration),
+          lag: Math.max(-planting, 1 - planting - task.lead - task.duration),
         });
       return {
         id: knotId(block, task.key),
         block,
         label: `${task.label} on ${name}`,
-        duration: task.duration,
+        duration: task.daysLeft ?? task.duration,
         needs,
-        due: task.key === 'plant' ? plantingDay : task.lead <= 0 ? task.finish : undefined,
+        due:
+          task.key === 'plant'
+            ? addTo(plantingDay, { days: task.duration - 1 })
+            : task.lead <= 0
+              ? task.finish
+              : undefined,
         done: task.doneOn,
         resource: task.resource,
       };
     });
   });
 }
+
+/** Days a task takes in the net: what is left of it once it has begun. */
+const days = (task: ScheduledTask | undefined): number => task?.daysLeft ?? task?.duration ?? 1;
 
 /** What a late task costs, and the three ways out of it. */
 export interface LateCost {

@@ -1,4 +1,5 @@
 import type { MaterialTerms, Protection } from './materials';
+import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
 
 /** What a leader changed about a task. */
@@ -16,6 +17,8 @@ export interface TaskTerms {
 /** What a leader sets for the year of one block; what is left out is as usual. */
 export interface CalendarTerms {
   tasks?: Record<string, TaskTerms>;
+  /** Tasks of the leader's own. */
+  own?: OwnTask[];
   ripping?: RipTerms;
   spray?: SprayTerms;
   protection?: Protection;

@@ -57,6 +57,9 @@ export function formatDay(day: Day, withYear = false): string {
 const written = new Map<Day, string>();
 const writtenWithYear = new Map<Day, string>();
 
+/** 1 for Monday to 7 for Sunday. */
+export const weekdayOf = (day: Day): number => at(day).weekday;
+
 /** Writes a day as "Tuesday". */
 export function weekday(day: Day): string {
   return at(day).setLocale('en-GB').toFormat('cccc');

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { dayOf } from '../../core/say/day';
 import { feedHash } from '../../src/lib/rooms/calendar/commands.server';
+import { tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { windowsOf } from '../../src/lib/rooms/calendar/windows.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
@@ -158,4 +159,118 @@ test('terms of the year change what it costs; what is not known in them is refus
   await setting.refused('checker', 'calendar.terms', { blockId, terms: {} }, 403, /./);
   await setting.done('leader', 'calendar.phase', { blockId, phase: 'Year two' });
   assert.equal((await blockNow('Silt Margin')).phase, 'Year two');
+});
+
+test('a task of the leader’s own is hung up, moved, ticked off and taken off; nobody else’s key is taken', async () => {
+  const block = await blockNow('Silt Margin');
+  const key = `own-${uuid()}`;
+  const task = { key, label: 'cut the hedge', lead: 40, duration: 2, reason: '', cost: 300 };
+  const terms = (own: object[], edition: number) => ({
+    blockId: block.id,
+    terms: { own },
+    edition,
+  });
+  const { edition } = await setting.done(
+    'leader',
+    'calendar.terms',
+    terms([task], block.termsEdition),
+  );
+  const find = async () =>
+    (await tasksOf(await setting.facts(), await blockNow('Silt Margin'))).find(
+      (entry) => entry.key === key,
+    );
+  const before = await billOf(await setting.facts(), await blockNow('Silt Margin'));
+  assert.ok(before.bill.lines.some(({ label, cost }) => label === 'cut the hedge' && cost === 300));
+  assert.equal((await find())!.finish, addTo(block.plantingDay!, { days: -40 }));
+  const say = (kind: string, day: string | null, who: 'leader' | 'checker' = 'leader') =>
+    setting.done(who, 'calendar.task', { ...event(), blockId: block.id, task: key, kind, day });
+  await say('moved', addTo(today, { days: 3 }));
+  assert.equal((await find())!.finish, addTo(today, { days: 3 }));
+  await say('done', today, 'checker');
+  assert.equal((await find())!.state, 'done');
+  for (const other of [`own-${uuid()}`, `${key}.2`])
+    await setting.refused(
+      'leader',
+      'calendar.task',
+      { ...event(), blockId: block.id, task: other, kind: 'done', day: today },
+      409,
+      /no such task/,
+    );
+  await setting.refused(
+    'leader',
+    'calendar.task',
+    { ...event(), blockId: block.id, task: 'nonsense', kind: 'done', day: today },
+    400,
+    /is no task/,
+  );
+  await setting.refused(
+    'leader',
+    'calendar.terms',
+    terms([{ ...task, key: 'plant' }], Number(edition)),
+    400,
+    /proper id/,
+  );
+  await setting.refused('checker', 'calendar.terms', terms([], Number(edition)), 403, /./);
+  await setting.done('leader', 'calendar.terms', terms([], Number(edition)));
+  assert.equal(await find(), undefined);
+});
+
+test('a task and what hangs on it move in one go or not at all; sent twice they move once', async () => {
+  const block = await blockNow('Silt Margin');
+  const other = await blockNow('Haul Flat');
+  const move = (blockId: string, task: string, days: number) => ({
+    ...{ id: uuid(), blockId, task },
+    day: addTo(today, { days }),
+  });
+  const { at, device } = event();
+  const moves = [
+    move(other.id, 'count-1', 200),
+    move(block.id, 'set-out', 20),
+    move(block.id, 'receive', 22),
+  ];
+  const days = async () => {
+    const facts = await setting.facts();
+    const of = async (name: string, key: string) =>
+      (await tasksOf(facts, await blockNow(name))).find((task) => task.key === key)?.finish;
+    return [await of('Silt Margin', 'set-out'), await of('Silt Margin', 'receive')];
+  };
+  const kept = await days();
+  await setting.refused(
+    'leader',
+    'calendar.moves',
+    { at, device, moves: [...moves, move(block.id, `own-${uuid()}`, 5)] },
+    409,
+    /no such task/,
+  );
+  assert.deepEqual(await days(), kept, 'none of them');
+  await setting.refused('checker', 'calendar.moves', { at, device, moves }, 403, /./);
+  await setting.refused('stranger', 'calendar.moves', { at, device, moves }, 404, /./);
+  await setting.done('leader', 'calendar.moves', { at, device, moves });
+  assert.deepEqual(await days(), [moves[1].day, moves[2].day]);
+  const again = await setting.done('leader', 'calendar.moves', { at, device, moves });
+  assert.equal(again.already, true);
+});
+
+test('what the order, the tallies and the count show done is done in the calendar, and can be denied', async () => {
+  const states = async (name: string) =>
+    new Map(
+      (await tasksOf(await setting.facts(), await blockNow(name))).map((task) => [task.key, task]),
+    );
+  const planted = await states('North Bench');
+  assert.equal(planted.get('plant')!.state, 'done');
+  assert.equal(planted.get('order')!.state, 'done');
+  const plant = planted.get('plant')!;
+  assert.ok(plant.elsewhere === 'crew' || plant.doneBy, 'by the tallies, or ticked by somebody');
+  const growing = await states('Haul Flat');
+  assert.equal(growing.get('order')!.state, 'done', 'trees stand, so stock was ordered');
+  assert.notEqual(growing.get('plant')!.state, 'done');
+  assert.ok(growing.get('plant')!.daysLeft! >= 1);
+  const { id: blockId } = await blockNow('Haul Flat');
+  await setting.done('leader', 'calendar.task', {
+    ...event(),
+    ...{ blockId, task: 'order', kind: 'undone', day: null },
+  });
+  const denied = (await states('Haul Flat')).get('order')!;
+  assert.deepEqual([denied.elsewhere, denied.doneOn ?? null], [undefined, null]);
+  assert.notEqual(denied.state, 'done');
 });

@@ -32,6 +32,14 @@
     skipped: 'Skipped',
   };
 
+  /** Whose page tells that a task is done. */
+  const ELSEWHERE = {
+    orders: 'the order',
+    stock: 'the ledger of lots',
+    crew: 'the tallies',
+    survival: 'the count',
+  };
+
   const tell = (kind: 'done' | 'undone' | 'moved' | 'skipped' | 'restored') =>
     doing.run(async () => {
       await send('calendar.task', {
@@ -52,9 +60,8 @@
     )}{task.start !== task.finish
       ? ` to ${formatDay(task.finish, true)}`
       : ` ${task.finish.slice(0, 4)}`}
-    {#if task.doneOn}· ticked off {formatDay(task.doneOn, true)}{task.doneBy
-        ? ` by ${task.doneBy}`
-        : ''}{/if}
+    {#if task.elsewhere}· done, as {ELSEWHERE[task.elsewhere]} says{:else if task.doneOn}· ticked
+      off {formatDay(task.doneOn, true)}{task.doneBy ? ` by ${task.doneBy}` : ''}{/if}
   </p>
   <p class="quiet">{inUnits(task.reason, units.system)}</p>
   {#if task.waitsFor.length}<p class="say">Waits for: {task.waitsFor.join(', ')}.</p>{/if}

@@ -12,6 +12,7 @@ import * as inspection from './migrations/008-inspection';
 import * as stockInFull from './migrations/009-stock-in-full';
 import * as calendarInFull from './migrations/010-calendar-in-full';
 import * as middleFloor from './migrations/011-middle-floor';
+import * as ownTasks from './migrations/012-own-tasks';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -30,6 +31,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['009-stock-in-full', stockInFull],
   ['010-calendar-in-full', calendarInFull],
   ['011-middle-floor', middleFloor],
+  ['012-own-tasks', ownTasks],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

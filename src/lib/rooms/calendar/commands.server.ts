@@ -2,6 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { inDependencyOrder } from '../../../../core/calendar/network';
 import { schedule } from '../../../../core/calendar/schedule';
 import { activitiesOf } from '../../../../core/calendar/strings';
+import { ownTemplates } from '../../../../core/calendar/own-tasks';
 import { TASKS } from '../../../../core/calendar/tasks';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { yearsFromTable } from '../../../../core/calendar/windows';
@@ -15,6 +16,15 @@ import type { calendarContract } from './contract';
 
 export const feedHash = (token: string): string => createHash('sha256').update(token).digest('hex');
 
+/** A task of a block: of the trade, or its leader's own. @throws Told */
+function taskOf(block: BlockRow, key: string) {
+  const found = [...TASKS, ...ownTemplates(block.calendarTerms.own ?? [])].find(
+    (task) => task.key === key,
+  );
+  if (!found) throw told('calendar.noSuchTask');
+  return found;
+}
+
 /** Tasks that wait for one another would never be done, nor drawn. @throws Told naming them */
 function refuseCircle(block: BlockRow, tasks: CalendarTerms['tasks']) {
   const planting = block.plantingDay ?? '2000-01-01';
@@ -25,7 +35,7 @@ function refuseCircle(block: BlockRow, tasks: CalendarTerms['tasks']) {
         id: block.id,
         name: block.name,
         plantingDay: planting,
-        tasks: schedule(planting, all, [], planting, tasks),
+        tasks: schedule(planting, all, [], planting, tasks, { own: block.calendarTerms.own }),
       },
     ]),
   );
@@ -42,9 +52,9 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
   },
 
   async 'calendar.task'(input, work) {
-    const task = TASKS.find(({ key }) => key === input.task)!;
     const deciding = input.kind !== 'done' && input.kind !== 'undone';
-    const { site } = await work.block(input.blockId, deciding ? 'plan' : 'record', 'share');
+    const { site, block } = await work.block(input.blockId, deciding ? 'plan' : 'record', 'share');
+    const task = taskOf(block, input.task);
     const { day } = input;
     if ((input.kind === 'done' || input.kind === 'moved') && !day)
       throw told('calendar.dayMissing', { task: task.label });
@@ -55,6 +65,23 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
       ...work.event(input),
       ...{ blockId, task: input.task, kind, day },
     });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'calendar.moves'({ at, device, moves }, work) {
+    // In the order of their ids, so that two leaders who move across blocks never wait for each other.
+    const blocks = new Map<string, BlockRow>();
+    for (const blockId of [...new Set(moves.map((move) => move.blockId))].sort())
+      blocks.set(blockId, (await work.block(blockId, 'plan', 'share')).block);
+    let fresh = false;
+    for (const { id, blockId, task, day } of moves) {
+      taskOf(blocks.get(blockId)!, task);
+      const written = await work.record(work.tables.taskEvent, {
+        ...work.event({ id, at, device }),
+        ...{ blockId, task, kind: 'moved' as const, day },
+      });
+      fresh ||= written;
+    }
     return fresh ? undefined : ALREADY;
   },
 

@@ -1,3 +1,4 @@
+import { OWN_KEY } from '../../../../core/calendar/own-tasks';
 import { MATERIALS } from '../../../../core/calendar/materials';
 import { TASKS } from '../../../../core/calendar/tasks';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
@@ -7,9 +8,31 @@ import { day, edition, event, id, maybeId, moment, name, yup } from '../fields';
 
 const { array, boolean, lazy, mixed, number, object, string } = yup;
 
+const KEYS = new Set(TASKS.map(({ key }) => key));
+/** A task of the trade, or one of the leader's own. */
 const taskKey = string()
-  .oneOf(TASKS.map(({ key }) => key))
+  .max(60)
+  .test(
+    'task',
+    ({ value }) => `“${value}” is no task.`,
+    (key) => Boolean(key) && (KEYS.has(key!) || OWN_KEY.test(key!)),
+  )
   .required();
+const ownTask = object({
+  key: string().matches(OWN_KEY, 'The task carries no proper id.').max(40).required(),
+  label: name,
+  lead: number().integer().min(-4000).max(1500).required(),
+  duration: number().integer().min(1).max(200).required(),
+  reason: string().trim().max(300).default(''),
+  resource: string().trim().max(40).optional(),
+  cost: number().min(0).max(10_000_000).optional(),
+  repeat: object({
+    every: number().integer().min(1).max(800).required(),
+    times: number().integer().min(2).max(60).required(),
+  })
+    .optional()
+    .default(undefined),
+});
 const degrees = number().min(-70).max(60).required();
 const share = number().min(0).max(1);
 const maybeNumber = (most: number) => number().min(0).max(most).nullable().default(null);
@@ -35,6 +58,7 @@ const terms = object({
       needs: array().of(taskKey).max(20).optional(),
     }),
   ),
+  own: array().of(ownTask).max(60).optional(),
   ripping: object({
     passes: number().integer().min(1).max(9).required(),
     speed: number().moreThan(0).max(15).required(),
@@ -96,6 +120,20 @@ export const calendarContract = {
       day: day.nullable().default(null),
     }),
     refusals: ['calendar.*', 'site.dayAhead'],
+    touches: ['calendar', 'tending'],
+  }),
+  /** A task and everything that follows from its new day, in one go. */
+  'calendar.moves': command({
+    input: object({
+      at: event.at,
+      device: event.device,
+      moves: array()
+        .of(object({ id, blockId: id, task: taskKey, day: day.required() }))
+        .min(1)
+        .max(300)
+        .required(),
+    }),
+    refusals: ['calendar.*'],
     touches: ['calendar', 'tending'],
   }),
   'calendar.terms': command({

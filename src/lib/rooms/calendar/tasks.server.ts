@@ -1,11 +1,23 @@
+import { addTo, type Day } from '../../../../core/measure/dates';
+import type { DoneElsewhere } from '../../../../core/calendar/own-tasks';
+import { plantingDays } from '../../../../core/calendar/planting';
+import { FINISH_TERMS } from '../../../../core/calendar/terms';
 import type { BlockTasks } from '../../../../core/formats/icalendar';
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
-import { methodOf, methodTasks, type Chosen } from '../../../../core/method/method';
+import {
+  methodOf,
+  methodTasks,
+  plantsWithWater,
+  type Chosen,
+} from '../../../../core/method/method';
 import { dueTasks, type Due } from '../../../../core/tending/due';
 import { fact, groupBy, type Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { plantedOf } from '../crew/facts.server';
+import { finishOf, plantedOf } from '../crew/facts.server';
+import { lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
+import { countsFact } from '../survival/facts.server';
+import { windowsOf } from './windows.server';
 
 export interface TaskEvent {
   id: string;
@@ -45,11 +57,14 @@ export function taskRecords(events: readonly TaskEvent[]): TaskRecord[] {
   const records = new Map<string, TaskRecord>();
   for (const event of events) {
     const record = records.get(event.task) ?? { key: event.task };
-    if (event.kind === 'done') Object.assign(record, { doneOn: event.day, doneBy: event.author });
-    if (event.kind === 'undone') Object.assign(record, { doneOn: null, doneBy: null });
+    if (event.kind === 'done')
+      Object.assign(record, { doneOn: event.day, doneBy: event.author, notDone: false });
+    if (event.kind === 'undone')
+      Object.assign(record, { doneOn: null, doneBy: null, notDone: true });
     if (event.kind === 'moved') record.moved = event.day;
     if (event.kind === 'skipped') record.skipped = true;
-    if (event.kind === 'restored') Object.assign(record, { skipped: false, moved: null });
+    if (event.kind === 'restored')
+      Object.assign(record, { skipped: false, moved: null, notDone: false });
     records.set(event.task, record);
   }
   return [...records.values()];
@@ -62,8 +77,12 @@ export const methodOfBlock = (block: BlockRow): Chosen[] =>
 export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledTask[]> {
   const { plantingDay } = block;
   if (!plantingDay) return [];
-  const events = await facts.of(taskEventsFact, block.id);
-  const on = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
+  const [events, planting, elsewhere] = await Promise.all([
+    facts.of(taskEventsFact, block.id),
+    plantingSpan(facts, block, plantingDay),
+    doneElsewhere(facts, block),
+  ]);
+  const on = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition} ${JSON.stringify([planting, elsewhere])}`;
   return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
     schedule(
       plantingDay,
@@ -71,8 +90,86 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
       taskRecords(events),
       facts.today,
       block.calendarTerms.tasks,
+      {
+        own: block.calendarTerms.own,
+        planting,
+        elsewhere: (key, byTable) => doneBy(elsewhere, key, byTable, facts.today),
+      },
     ),
   );
+}
+
+/** Days that planting takes: trees, the hands there are, and how many days of those weeks allow it. */
+async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
+  const [{ planted, total }, finish, windows] = await Promise.all([
+    plantedOf(facts, block.id),
+    finishOf(facts, block.id),
+    windowsOf(facts, plantsWithWater(methodOfBlock(block))),
+  ]);
+  const { planters, rate, saturday } = block.calendarTerms.finish ?? FINISH_TERMS;
+  const pace = planters && rate ? planters * rate : finish.pace;
+  const begun = planted > 0;
+  return plantingDays({
+    left: total - planted,
+    pace,
+    // What is left begins today once planting is under way.
+    from: begun && facts.today > first ? facts.today : first,
+    first,
+    weeks: windows.weeks[block.conditions.stock],
+    daysAWeek: saturday ? 6 : 5,
+  });
+}
+
+interface ToldElsewhere {
+  ordered: boolean;
+  received: boolean;
+  plantedOn?: Day;
+  countedOn?: Day;
+}
+
+/** What other pages show done: orders placed, lots received, trees planted, survival counted. */
+async function doneElsewhere(facts: Facts, block: BlockRow): Promise<ToldElsewhere> {
+  const [{ planted, total, sums }, lines, lots, counts] = await Promise.all([
+    plantedOf(facts, block.id),
+    facts.of(ordersFact, block.id),
+    facts.of(lotsFact, block.id),
+    facts.of(countsFact, block.id),
+  ]);
+  // Once trees stand, stock was ordered; before that the order page's own figure says whether all of it was.
+  const asksForMore = async () => {
+    const { needed, toAsk } = await toOrderOf(facts, block);
+    return needed === 0 || toAsk > 0;
+  };
+  const ordered = planted > 0 || (lines.length > 0 && !(await asksForMore()));
+  const received = lots.reduce((sum, { balance }) => sum + balance.received, 0);
+  const days = [...sums.byDay.keys()].sort();
+  return {
+    ordered,
+    received: total > 0 && (received >= total || planted >= total),
+    plantedOn: total > 0 && planted >= total ? days.at(-1) : undefined,
+    countedOn: counts
+      .map(({ countedOn }) => countedOn)
+      .sort()
+      .at(-1),
+  };
+}
+
+/** Days before its own by which a count still is that of its task. */
+const COUNT_AHEAD = 90;
+
+function doneBy(
+  { ordered, received, plantedOn, countedOn }: ToldElsewhere,
+  key: string,
+  byTable: Day,
+  today: Day,
+): DoneElsewhere | undefined {
+  const on = byTable < today ? byTable : today;
+  if (key === 'order' && ordered) return { on, by: 'orders' };
+  if (key === 'receive' && received) return { on, by: 'stock' };
+  if (key === 'plant' && plantedOn) return { on: plantedOn, by: 'crew' };
+  if (key.startsWith('count-') && countedOn && countedOn >= addTo(byTable, { days: -COUNT_AHEAD }))
+    return { on: countedOn, by: 'survival' };
+  return undefined;
 }
 
 /** What is due on a block today: one list for the board, the calendar and the tending page. */

@@ -169,6 +169,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       new Map(tasks.map(({ key, finish }) => [key, finish])),
       // What the order page would still ask a nursery for is what is to be bought.
       new Map([['trees', order.needed - order.toAsk]]),
+      block.calendarTerms.own,
     ),
     protection,
     currency,

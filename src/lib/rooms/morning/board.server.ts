@@ -27,6 +27,7 @@ import {
   cardsFact,
   dipOf,
   lotsFact,
+  ordersFact,
   reachOf,
   soaksNow,
   type LotState,
@@ -56,6 +57,7 @@ const OF_BLOCKS = [
   sownFact,
   plotsFact,
   countsFact,
+  ordersFact,
 ];
 
 const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
@@ -139,7 +141,9 @@ export async function blockState(facts: Facts, block: BlockRow): Promise<BlockSt
 }
 
 async function namedReach(facts: Facts, blockId: string) {
-  const [reach, cards] = await Promise.all([reachOf(facts, blockId), facts.of(cardsFact)]);
+  const reach = await reachOf(facts, blockId);
+  // Names are asked for only where something is to be said.
+  const cards = reach.some(({ short }) => short > 0) ? await facts.of(cardsFact) : [];
   return reach.map((entry) => ({
     ...entry,
     name: (cards.find(({ id }) => id === entry.speciesId)?.name ?? '').toLowerCase(),

@@ -27,12 +27,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     windows: await windowsOf(facts, plantsWithWater(methodOfBlock(block))),
     feed: Boolean(feed),
     today: facts.today,
+    currency: block.calendarTerms.currency ?? '',
     strings: await Promise.all(
       blocks.map(async (block) => ({
         id: block.id,
         name: block.name,
         plantingDay: block.plantingDay,
         terms: block.calendarTerms.tasks ?? {},
+        own: block.calendarTerms.own ?? [],
         edition: block.termsEdition,
         tasks: await tasksOf(facts, block),
       })),

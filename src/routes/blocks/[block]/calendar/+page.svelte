@@ -15,7 +15,9 @@
   import { formatPercent } from '$core/measure/units';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import CalendarFeed from './CalendarFeed.svelte';
+  import OwnTask from './OwnTask.svelte';
   import TaskTerms from './TaskTerms.svelte';
+  import { v7 as uuid } from 'uuid';
   import TaskCard from '$lib/parts/TaskCard.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
@@ -59,6 +61,33 @@
       ({ id }) => id !== knotId(picked.block.id, picked.task.key),
     );
   });
+  /** What hangs on the task before planting: moved with it in one go. Planting itself is shifted by its day. */
+  const movable = $derived.by(() => {
+    const string = data.strings.find(({ id }) => id === picked?.block.id);
+    return follows.filter(({ id, block }) => {
+      const task = data.strings
+        .find((entry) => entry.id === block)
+        ?.tasks.find(({ key }) => knotId(block, key) === id);
+      return string && task && task.lead > 0 && !task.doneOn;
+    });
+  });
+  const moveAll = () =>
+    doing.run(async () => {
+      const moves = [
+        { id: uuid(), blockId: picked!.block.id, task: picked!.task.key, day: trying },
+        ...movable.map(({ id, block, to }) => ({
+          ...{ id: uuid(), blockId: block, task: id.slice(block.length + 1), day: to },
+        })),
+      ];
+      await send('calendar.moves', { at: new Date().toISOString(), device: 'browser', moves });
+      return `${moves.length} tasks moved.`;
+    });
+  /** The own task that is being written: a new one, or the one that was picked. */
+  let writing = $state<'new' | 'picked'>();
+  const baseKey = $derived(picked?.task.key.split('.')[0]);
+  const pickedOwn = $derived(
+    data.strings.find(({ id }) => id === picked?.block.id)?.own.find(({ key }) => key === baseKey),
+  );
   const pickedKnot = $derived(picked && knot(picked.block.id, picked.task.key));
   const cost = $derived.by(() => {
     const planting = data.strings.find(({ id }) => id === picked?.block.id)?.plantingDay;
@@ -134,7 +163,13 @@
                   moved</small
                 >{/if}</td
             >
-            <td class={task.state}>{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}</td>
+            <td class={task.state}
+              >{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}{#if task.elsewhere}<small
+                  class="quiet"
+                >
+                  by {task.elsewhere}</small
+                >{/if}</td
+            >
             <td class="n num"
               >{#if !task.doneOn && task.state !== 'skipped' && !task.lateBy}{@const entry = knot(
                   mine.id,
@@ -169,6 +204,23 @@
         </div>{/if}
     </form>
     <Outcome of={doing} />
+    {#if data.role === 'leader' && data.block.plantingDay}
+      {#if writing === 'new'}
+        <h2>A task of your own</h2>
+        <OwnTask
+          blockId={data.block.id}
+          edition={mine.edition}
+          planting={data.block.plantingDay}
+          own={mine.own}
+          currency={data.currency}
+          onclose={() => (writing = undefined)}
+        />
+      {:else}<p>
+          <button class="link-button" onclick={() => (writing = 'new')}
+            >Add a task of your own</button
+          >
+        </p>{/if}
+    {/if}
     {#if picked}
       <h2>Task</h2>
       <TaskCard
@@ -185,7 +237,22 @@
             )} of the days then: {picked.task.duration} working days take about {inWeather.days}.{:else}It
             wants {inWeather.need} weather, and there is none in that week in the years on record.{/if}
         </p>{/if}
-      {#if data.role === 'leader' && !picked.task.doneOn && picked.task.key !== 'plant'}
+      {#if pickedOwn && data.role === 'leader'}
+        {#if writing === 'picked'}
+          {#key picked.task.key}<OwnTask
+              blockId={picked.block.id}
+              edition={data.strings.find(({ id }) => id === picked.block.id)?.edition ?? 0}
+              planting={data.strings.find(({ id }) => id === picked.block.id)?.plantingDay ?? ''}
+              own={data.strings.find(({ id }) => id === picked.block.id)?.own ?? []}
+              task={pickedOwn}
+              currency={data.currency}
+              onclose={() => (writing = undefined)}
+            />{/key}
+        {:else}<p>
+            <button class="link-button" onclick={() => (writing = 'picked')}>Change the task</button
+            >
+          </p>{/if}
+      {:else if data.role === 'leader' && !picked.task.doneOn && picked.task.key !== 'plant'}
         {#key `${picked.block.id} ${picked.task.key} ${picked.task.duration} ${picked.task.lead} ${picked.task.needs.join()}`}
           <TaskTerms
             blockId={picked.block.id}
@@ -215,6 +282,11 @@
           {#each follows as { id, label, from, to, late } (id)}<p class="num">
               {label}: {formatDay(from)} → {formatDay(to, true)}{late ? `, ${late} days late` : ''}
             </p>{/each}
+          {#if data.role === 'leader' && movable.length}<Button
+              size="small"
+              kind="tertiary"
+              on:click={moveAll}>Move it and {movable.length} with it</Button
+            >{/if}
         </div>
       {/if}
     {/if}

@@ -91,7 +91,8 @@
         >
         <tbody>
           {#each data.bill.lines as line (line.key)}
-            {@const work = line.unit === 'h' || line.unit === 'day'}
+            {@const work = line.unit === 'h' || line.unit === 'day' || line.unit === 'time'}
+            {@const hung = line.key.startsWith('own-')}
             <tr>
               <td>{line.label}<br /><small class="quiet">{line.needed.formula}</small></td>
               <td class="n"
@@ -102,7 +103,9 @@
               <td class="n nowrap">{amount(line.needed.value)} {UNITS[line.unit] ?? line.unit}</td>
               {#each [['onHand', line.terms.onHand], ['pack', line.terms.pack], ['price', line.terms.price], ['costShare', line.terms.costShare]] as const as [key, value] (key)}
                 <td class="n"
-                  >{#if work && (key === 'onHand' || key === 'pack')}{:else}<NumberBox
+                  >{#if hung}{key === 'price'
+                      ? amount(value ?? 0)
+                      : ''}{:else if work && (key === 'onHand' || key === 'pack')}{:else}<NumberBox
                       min="0"
                       step="any"
                       disabled={!data.mayPlan}

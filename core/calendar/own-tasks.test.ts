@@ -152,7 +152,18 @@ test('a planting of many days begins on its day; what follows is counted from th
     schedule(PLANTING, new Set(), [], today, {}, { planting }).find(({ key }) => key === 'plant')!;
   assert.equal(at(addTo(PLANTING, { days: 5 })).state, 'due');
   assert.equal(at(addTo(PLANTING, { days: 10 })).lateBy, 1);
-  // Watering in goes on while planting does: it may be finished on the first day already.
+  // Watering in goes on behind the planters, and does not wait for their last tree.
+  const watering = (today: string) =>
+    schedule(PLANTING, new Set(['water-in']), [], today, {}, { planting }).find(
+      ({ key }) => key === 'water-in',
+    )!;
+  assert.deepEqual(
+    [watering('2026-10-01').start, watering('2026-10-01').finish],
+    [PLANTING, addTo(PLANTING, { days: 9 })],
+  );
+  assert.deepEqual(watering('2026-10-01').waitsFor, ['plant']);
+  assert.deepEqual(watering(addTo(PLANTING, { days: 3 })).waitsFor, []);
+  assert.equal(watering(addTo(PLANTING, { days: 3 })).state, 'due');
   const net = activitiesOf([{ id: 'b', name: 'B', plantingDay: PLANTING, tasks }]);
   const water = net.find(({ id }) => id === knotId('b', 'water-in'))!;
   const [{ lag }] = water.needs.filter(({ id }) => id === knotId('b', 'plant'));

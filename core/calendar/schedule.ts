@@ -60,6 +60,15 @@ export interface Circumstances {
   elsewhere?: (key: string, byTable: Day) => DoneElsewhere | undefined;
 }
 
+/** Days after planting begins within which a task follows the planters row by row. */
+const BEHIND_PLANTERS = 2;
+
+/** Work that goes on behind the planters for as long as they plant: watering in, checking rows. */
+const accompanies = ({ needs, offset }: TaskTemplate): boolean => {
+  const { months = 0, weeks = 0, days = 0 } = offset;
+  return needs.includes('plant') && !months && !weeks && days >= 0 && days <= BEHIND_PLANTERS;
+};
+
 /** Days ahead in which a task counts as coming soon. */
 const SOON = 14;
 
@@ -89,6 +98,7 @@ export function schedule(
     const lead = terms[key]?.lead;
     return addTo(planting, lead === undefined ? offset : { days: -lead });
   };
+  const plantingLasts = terms.plant?.duration ?? known.planting?.days ?? 1;
   const recordOf = new Map(records.map((record) => [record.key, record]));
   const elsewhere = new Map<string, DoneElsewhere>();
   for (const template of chosen) {
@@ -111,12 +121,18 @@ export function schedule(
       const record = recordOf.get(template.key);
       const own = terms[template.key];
       const plants = template.key === 'plant';
+      const behind = accompanies(template);
+      /** Days by which it lasts longer than on a day's planting. */
+      const longer = behind ? plantingLasts - 1 : 0;
       const duration =
-        own?.duration ?? (plants ? known.planting?.days : undefined) ?? template.duration;
+        (own?.duration ?? (plants ? plantingLasts : template.duration)) +
+        (own?.duration ? 0 : longer);
       const told = elsewhere.get(template.key);
       const needs = own?.needs ?? template.needs;
-      // Planting begins on its day and lasts as long as it must; everything else is finished by its day.
-      const byTable = plants ? addTo(planting, { days: duration - 1 }) : tableDay(template);
+      // Planting begins on its day and lasts as long as it must, and what follows the planters with it;
+      // everything else is finished by its day.
+      const onTable = tableDay(template);
+      const byTable = addTo(onTable, { days: plants ? duration - 1 : longer });
       const finish = record?.moved ?? byTable;
       const start = addTo(finish, { days: 1 - duration });
       const state = told ? 'done' : stateOf(record, start, finish, today);
@@ -127,7 +143,7 @@ export function schedule(
         caution: template.caution,
         room: template.room,
         duration,
-        lead: plants ? 0 : daysBetween(byTable, planting),
+        lead: daysBetween(onTable, planting),
         needs,
         resource: own?.resource ?? template.resource,
         weather: template.weather,
@@ -141,7 +157,9 @@ export function schedule(
         doneBy: record?.doneBy,
         elsewhere: told?.by,
         daysLeft: plants ? known.planting?.left : undefined,
-        waitsFor: needs.filter(open).map((key) => chosen.find((entry) => entry.key === key)!.label),
+        waitsFor: needs
+          .filter((need) => open(need) && !(behind && need === 'plant' && start <= today))
+          .map((key) => chosen.find((entry) => entry.key === key)!.label),
       };
     })
     .sort((a, b) => (a.finish < b.finish ? -1 : a.finish > b.finish ? 1 : 0));

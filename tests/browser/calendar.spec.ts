@@ -97,3 +97,46 @@ test('a bar is tried out before it is moved; tanks, prices and phases follow the
   await page.getByLabel('Phase of Silt Margin').press('Tab');
   await expect(page.getByText('4 blocks in 4 phases')).toBeVisible();
 });
+
+test('a task of one’s own is hung up, repeated, paid for and taken off; a task moves with what hangs on it', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Silt Margin', 'Calendar');
+  await page.getByRole('button', { name: 'Add a task of your own' }).click();
+  await page.getByLabel('What is to be done').fill('mow the lanes');
+  await page.getByLabel('How often').fill('3');
+  await page.getByLabel('Days from one time to the next').fill('21');
+  await page.getByLabel(/Cost each time/).fill('85,50');
+  await page.getByRole('button', { name: 'Hang it on the string' }).click();
+  const rows = page.getByRole('row').filter({ hasText: 'mow the lanes' });
+  await expect(rows).toHaveCount(3);
+  await expect(rows.first()).toContainText('(1 of 3)');
+
+  await test.step('moved with what hangs on it', async () => {
+    await page.getByRole('button', { name: 'set out rows', exact: true }).click();
+    const later = new Date(Date.now() + 250 * 86_400_000).toISOString().slice(0, 10);
+    await page.getByLabel('Day', { exact: true }).fill(later);
+    await expect(page.getByText('this follows:')).toBeVisible();
+    const all = page.getByRole('button', { name: /^Move it and \d+ with it$/ });
+    if (await all.count()) {
+      await all.click();
+      await expect(page.getByText(/\d+ tasks moved\./)).toBeVisible();
+    } else await page.getByRole('button', { name: 'Move to it' }).click();
+    await expect(page.getByRole('row').filter({ hasText: 'set out rows' })).toContainText('moved');
+  });
+
+  await test.step('in the bill, and taken off again', async () => {
+    await part(page, 'Materials and money').click();
+    await page.waitForURL(/materials/);
+    await expect(page.getByRole('row').filter({ hasText: 'mow the lanes' })).toContainText(
+      '257 EUR',
+    );
+    await part(page, 'The year').click();
+    await page.waitForURL(/calendar$/);
+    await rows.nth(1).getByRole('button').click();
+    await page.getByRole('button', { name: 'Change the task' }).click();
+    await page.getByRole('button', { name: 'Take it off' }).click();
+    await expect(rows).toHaveCount(0);
+  });
+});

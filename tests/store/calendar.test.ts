@@ -259,6 +259,7 @@ test('what the order, the tallies and the count show done is done in the calenda
   const planted = await states('North Bench');
   assert.equal(planted.get('plant')!.state, 'done');
   assert.equal(planted.get('order')!.state, 'done');
+  assert.ok(planted.get('plant')!.duration < 30, 'it lasted until its last tree');
   const plant = planted.get('plant')!;
   assert.ok(plant.elsewhere === 'crew' || plant.doneBy, 'by the tallies, or ticked by somebody');
   const growing = await states('Haul Flat');

@@ -42,6 +42,10 @@
     ),
   );
 
+  /** Planting hangs where it begins, everything else where it is to be finished. */
+  const hangsOn = ({ key, start, finish }: ScheduledTask): Day =>
+    key === 'plant' ? start : finish;
+
   interface Placed {
     task: ScheduledTask;
     x: number;
@@ -60,10 +64,10 @@
     const take = (y: number, from: number, to: number) =>
       taken.set(y, [...(taken.get(y) ?? []), [from, to]]);
     const peg = tasks.find(({ key }) => key === 'plant');
-    const pegX = peg && at(peg.finish);
+    const pegX = peg && at(peg.start);
     if (pegX !== undefined) for (const y of [-16, 24]) take(y, pegX - 7, pegX + (y < 0 ? 76 : 7));
     return tasks.map((task): Placed => {
-      const x = at(task.finish);
+      const x = at(hangsOn(task));
       if (task.key === 'plant') return { task, x, label: { x: x + 11, y: -14, anchor: 'start' } };
       const width_ = task.label.length * 6.6 + 4;
       const near = pegX !== undefined && Math.abs(x - pegX) < 70;
@@ -85,15 +89,17 @@
   }
   const drawn = $derived(
     strings.map((string, i) => {
-      const inSight = string.tasks.filter(
-        ({ finish, state }) => finish >= first && finish <= last && state !== 'skipped',
-      );
+      const inSight = string.tasks
+        .filter(
+          (task) => hangsOn(task) >= first && hangsOn(task) <= last && task.state !== 'skipped',
+        )
+        .sort((a, b) => (hangsOn(a) < hangsOn(b) ? -1 : 1));
       return {
         ...string,
         y: TOP + 66 + i * ROW,
         marks: place(inSight),
-        earlier: string.tasks.filter(({ finish }) => finish < first).length,
-        later: string.tasks.filter(({ finish }) => finish > last).length,
+        earlier: string.tasks.filter((task) => hangsOn(task) < first).length,
+        later: string.tasks.filter((task) => hangsOn(task) > last).length,
       };
     }),
   );
@@ -171,16 +177,28 @@
             class="label"
             class:peg={mark.task.key === 'plant'}
             >{mark.task.key === 'plant'
-              ? `plant ${formatDay(mark.task.finish)}`
+              ? `plant ${formatDay(mark.task.start)}`
               : mark.task.label}</text
           >
         {/if}
         {#if mark.task.key === 'plant'}
+          {#if mark.task.duration > 1}<rect
+              class="lasts"
+              x={mark.x}
+              y={string.y - 4}
+              width={Math.max(0, at(mark.task.finish < last ? mark.task.finish : last) - mark.x)}
+              height="8"
+              rx="2"
+            />{/if}
           <path d="M{mark.x - 5} {string.y - 18}h10v30l-5 9l-5-9z" />
         {:else}
           <circle cx={mark.x} cy={string.y} r="6.5" />
         {/if}
-        <title>{mark.task.label}: {formatDay(mark.task.finish, true)}</title>
+        <title
+          >{mark.task.label}: {mark.task.start === mark.task.finish
+            ? ''
+            : `${formatDay(mark.task.start)} to `}{formatDay(mark.task.finish, true)}</title
+        >
       </g>
     {/each}
     {#if string.later}<text x={width - 30} y={string.y - 46} text-anchor="end" class="quiet"
@@ -260,6 +278,10 @@
     fill: var(--paper);
     stroke: var(--ink);
     stroke-width: 2;
+  }
+  .lasts {
+    fill: var(--viridian);
+    opacity: 0.35;
   }
   .knot.done circle,
   .knot.done path {

@@ -1,4 +1,4 @@
-import { addTo, type Day } from '../../../../core/measure/dates';
+import { addTo, daysBetween, type Day } from '../../../../core/measure/dates';
 import type { DoneElsewhere } from '../../../../core/calendar/own-tasks';
 import { plantingDays } from '../../../../core/calendar/planting';
 import { FINISH_TERMS } from '../../../../core/calendar/terms';
@@ -101,7 +101,7 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
 
 /** Days that planting takes: trees, the hands there are, and how many days of those weeks allow it. */
 async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
-  const [{ planted, total }, finish, windows] = await Promise.all([
+  const [{ planted, total, sums }, finish, windows] = await Promise.all([
     plantedOf(facts, block.id),
     finishOf(facts, block.id),
     windowsOf(facts, plantsWithWater(methodOfBlock(block))),
@@ -109,6 +109,10 @@ async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
   const { planters, rate, saturday } = block.calendarTerms.finish ?? FINISH_TERMS;
   const pace = planters && rate ? planters * rate : finish.pace;
   const begun = planted > 0;
+  if (begun && planted >= total) {
+    const last = [...sums.byDay.keys()].sort().at(-1) ?? first;
+    return { days: Math.max(1, daysBetween(first, last) + 1), left: 1 };
+  }
   return plantingDays({
     left: total - planted,
     pace,

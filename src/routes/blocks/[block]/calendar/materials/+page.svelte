@@ -20,7 +20,7 @@
   let { data }: { data: PageData } = $props();
   const units = useUnits();
   /** A tree is a tree and a guard a guard; only measures are named. */
-  const UNITS: Record<string, string> = { tree: '', piece: '', day: 'days' };
+  const UNITS: Record<string, string> = { tree: '', piece: '', day: 'days', time: 'times' };
   const doing = new Doing();
   const money = (value: number, decimals = 0) =>
     `${formatNumber(value, decimals)}${data.currency ? ` ${data.currency}` : ''}`;

@@ -29,9 +29,10 @@ const ZONED = /^(?:utm\s*)?(\d{1,2}\s*[a-z]?)[\s,;]+(\d[\d.]*)[\s,;]+(\d[\d.]*)$
  * "47.21034, 8.10422", "N 47° 12.620' E 008° 06.253'", "47°12'37\" N 8°6'15\" E", "33N 512300 5187450".
  * A decimal comma is taken where numbers are parted by something else.
  * @param zone UTM zone of bare eastings and northings
+ * @param least corners that are needed: three round a block, two along a line
  * @throws Told with the line, what was found and what is accepted
  */
-export function readCorners(text: string, zone = ''): TypedCorners {
+export function readCorners(text: string, zone = '', least = 3): TypedCorners {
   let assumed = false;
   const lines = text
     .split(/\r?\n/)
@@ -61,16 +62,15 @@ export function readCorners(text: string, zone = ''): TypedCorners {
   });
   const [head] = corners;
   const last = corners.at(-1);
-  if (corners.length > 3 && head[0] === last![0] && head[1] === last![1]) corners.pop();
-  if (corners.length < 3) throw told('formats.tooFewCorners', { corners: corners.length });
+  if (least > 2 && corners.length > 3 && head[0] === last![0] && head[1] === last![1])
+    corners.pop();
+  if (corners.length < least) throw told('formats.tooFewCorners', { corners: corners.length });
   return { corners, assumed };
 }
 
 /** Reads one place, as {@link readCorners} reads a line. @throws Told */
 export function readPlace(text: string, zone = ''): Point {
-  const line = text.trim();
-  // Three of the same place make a ring for the reader; only the first is wanted.
-  return readCorners(`${line}\n${line}\n${line}`, zone).corners[0];
+  return readCorners(text.trim(), zone, 1).corners[0];
 }
 
 /** The two angles of a line; nothing where there are not two, or something else stands beside them. */

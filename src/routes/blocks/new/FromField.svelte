@@ -50,6 +50,8 @@
   let { way, near, clicked, onshape }: Props = $props();
   const units = useUnits();
 
+  const CORNERS = '47.21034, 8.10422\nN 47° 12.62’ E 8° 06.25’\n33N 512300 5187450';
+  const LEGS = '012 140\n098 75.5\nS 12 W 138\n278 77';
   let typed = $state('');
   let zone = $state('');
   let legs = $state('');
@@ -112,7 +114,7 @@
     hideLabel
     rows={7}
     bind:value={typed}
-    placeholder={'47.21034, 8.10422\nN 47° 12.62’ E 8° 06.25’\n33N 512300 5187450'}
+    placeholder={CORNERS}
   />
   {#if worked.assumed}<p class="quiet">Latitude was taken to come first; the plan shows it.</p>{/if}
 {:else if way === 'traverse'}
@@ -122,7 +124,7 @@
     hideLabel
     rows={7}
     bind:value={legs}
-    placeholder={'012 140\n098 75.5\nS 12 W 138\n278 77'}
+    placeholder={LEGS}
   />
   <Select
     labelText="Lengths were"

@@ -11,6 +11,7 @@
   import type { ShelterRow } from '$core/rows/parallel';
   import { SQUARE_METRES_PER_ACRE, SQUARE_METRES_PER_HECTARE } from '$core/measure/units';
   import Measure from '$lib/parts/Measure.svelte';
+  import GuidePicker from './GuidePicker.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
@@ -110,19 +111,13 @@
       >{/if}
   </div>
 {:else if settings.pattern === 'parallel' || settings.pattern === 'shelter'}
-  <div class="buttons">
-    <Button
-      kind={picking === 'guide' ? 'primary' : 'tertiary'}
-      size="small"
-      on:click={() => onpick('guide')}
-      >{picking === 'guide' ? 'Draw: double-click ends' : 'Draw the line to keep to'}</Button
-    >
-    {#if settings.guide}<Button
-        kind="ghost"
-        size="small"
-        on:click={() => onchange({ guide: undefined })}>Keep to the edge</Button
-      >{/if}
-  </div>
+  <GuidePicker
+    {settings}
+    {editable}
+    drawing={picking === 'guide'}
+    {onchange}
+    ondraw={() => onpick('guide')}
+  />
   {#if settings.pattern === 'shelter'}
     {#each shelter as row, i (i)}
       <fieldset class="shelter" disabled={!editable}>

@@ -1,0 +1,106 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import type { MultiPolygon, Ring } from '../ground/polygon';
+import type { Point } from '../measure/plane';
+import { AreaIndex } from './clip';
+import { edgeRuns, guideChoices, nearestRow } from './guides';
+import { parallelRows } from './parallel';
+import { lineBetween, rowCount, rowSpan } from './rowset';
+
+/** 200 m by 100 m, its north side bent a little twice. */
+const BENT: MultiPolygon = [
+  [
+    [
+      [0, 0],
+      [200, 0],
+      [200, 100],
+      [140, 108],
+      [60, 106],
+      [0, 100],
+    ],
+  ],
+];
+
+test('a run of edges ends at sharp corners only; single sides are no run', () => {
+  const runs = edgeRuns(BENT);
+  assert.equal(runs.length, 1, 'three straight sides are picked as edges');
+  assert.deepEqual(runs[0].line, [
+    [200, 100],
+    [140, 108],
+    [60, 106],
+    [0, 100],
+  ]);
+  const round: Ring = Array.from({ length: 40 }, (_, i): Point => [
+    50 * Math.cos((i * Math.PI) / 20),
+    50 * Math.sin((i * Math.PI) / 20),
+  ]);
+  const [whole] = edgeRuns([[round]]);
+  assert.equal(whole.line.length, 41, 'a pond’s shore is one run');
+  assert.deepEqual(whole.line[0], whole.line[40]);
+});
+
+test('a fence is a guide, and its first row stands on its own setback', () => {
+  const setback = 2.5;
+  const fence: Point[] = [
+    [-5, 0],
+    [205, 0],
+  ];
+  const choices = guideChoices(BENT, [
+    {
+      keepout: { id: 'f', name: 'South fence', setback },
+      shape: { type: 'LineString', coordinates: fence },
+    },
+    {
+      keepout: { id: 't', name: 'Oak', setback: 4 },
+      shape: { type: 'Point', coordinates: [9, 9] },
+    },
+  ]);
+  assert.deepEqual(
+    choices.map(({ name }) => name),
+    ['South fence', 'edge, run 1'],
+  );
+  const [{ line, firstOffset }] = choices;
+  const plantable: MultiPolygon = [
+    [
+      [
+        [0, setback],
+        [200, setback],
+        [200, 100],
+        [0, 100],
+      ],
+    ],
+  ];
+  const rows = parallelRows(plantable, line, {
+    ...{ step: 2, between: 3, firstOffset: firstOffset! },
+    ...{ headland: 0, shortest: 2, firstPeg: 0, stagger: 0 },
+  });
+  const first = lineBetween(rows, 0, ...rowSpan(rows, 0));
+  const ys = Array.from({ length: rowCount(rows) }, (_, row) =>
+    Math.min(...lineBetween(rows, row, ...rowSpan(rows, row)).map(([, y]) => y)),
+  );
+  assert.ok(Math.abs(Math.min(...ys) - setback) < 0.02, `first row at ${Math.min(...ys)} m`);
+  assert.ok(first.length >= 2 && new AreaIndex(plantable));
+});
+
+test('of another block’s rows the nearest is gone on with, whichever way they are numbered', () => {
+  const row = (number: number, y: number) => ({
+    number,
+    line: [
+      [0, y],
+      [200, y],
+    ] as Point[],
+  });
+  const south = [row(1, -30), row(2, -12), row(3, -3)];
+  assert.equal(nearestRow(south, BENT)!.number, 3);
+  assert.equal(nearestRow([...south].reverse(), BENT)!.number, 3);
+  // A short row that only touches one corner is farther off than one along the whole side.
+  const corner = {
+    number: 9,
+    line: [
+      [199, -1],
+      [260, -90],
+    ] as Point[],
+  };
+  assert.equal(nearestRow([corner, ...south], BENT)!.number, 3);
+  assert.equal(nearestRow([], BENT), undefined);
+});

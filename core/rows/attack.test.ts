@@ -1,3 +1,4 @@
+import { words } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { isTold } from '../say/told';
@@ -180,7 +181,7 @@ test('zones side by side with different patterns keep the distance that both pro
     const promised = Math.min(least(rest), least(own));
     const nearest = nearestPair(positions(rows), promised);
     assert.ok(nearest > promised - 5e-4, `${rest.pattern} beside ${own.pattern}: ${nearest}`);
-    assert.match(notes.join(' '), /Hollow: rows/);
+    assert.match(notes.map((note) => words(note)).join(' '), /Hollow: rows/);
   }
 });
 

@@ -104,3 +104,21 @@ test('of another block’s rows the nearest is gone on with, whichever way they 
   assert.equal(nearestRow([corner, ...south], BENT)!.number, 3);
   assert.equal(nearestRow([], BENT), undefined);
 });
+
+test('rows go on from a guide that lies far off, in the same rhythm as if the ground between were planted', () => {
+  for (const away of [4, 150, 700, 1900]) {
+    const guide: Point[] = [
+      [0, -away],
+      [200, -away],
+    ];
+    const rows = parallelRows(BENT, guide, {
+      ...{ step: 2, between: 2.6, firstOffset: 2.6 },
+      ...{ headland: 0, shortest: 2, firstPeg: 0, stagger: 0 },
+    });
+    const first = lineBetween(rows, 0, ...rowSpan(rows, 0))[0][1] + away;
+    assert.ok(Math.abs(first / 2.6 - Math.round(first / 2.6)) < 1e-6, `${away} m: ${first}`);
+    assert.ok(first - away < 2.6 + 1e-6, 'not one row is left out at the edge');
+    // As many rows as fit on the ground, give or take one at either bend.
+    assert.ok(Math.abs(rowCount(rows) - 108 / 2.6) <= 2, `${away} m: ${rowCount(rows)} rows`);
+  }
+});

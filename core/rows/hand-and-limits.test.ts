@@ -268,7 +268,10 @@ test('limits hold everywhere, and what binds is said with its number', () => {
         if (inside(wires, x, y) || inside(hollow, x, y)) assert.equal(row[i], 2, `${x}, ${y}`);
       }
   });
-  assert.match(notes.join(' '), /only willow may stand on \d+ places, and the mix falls \d+ short/);
+  assert.match(
+    notes.map((note) => words(note)).join(' '),
+    /only willow may stand on \d+ places, and the mix falls \d+ short/,
+  );
   const none = layOut(
     { ...ground, limits: [{ ...wires, height: 3 }] },
     { ...parameters, arrangement: { kind: 'rows' } },

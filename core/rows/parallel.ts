@@ -47,11 +47,13 @@ export function parallelRows(
   // Past its ends the guide runs on straight, so that rows cross the whole block.
   const long = extended(guide, farthest);
   const main = sideOf(long, area);
+  const nearest = gapTo(long, area);
   const { between, firstOffset } = options;
   const lay = (side: number, first: number): RowParts[] => {
     const rows: RowParts[] = [];
     let missed = 0;
-    for (let k = 0; ; k++) {
+    // A guide may lie on the next block: rows are counted from it, and laid from where the ground begins.
+    for (let k = Math.max(0, Math.floor((nearest - first) / between)); ; k++) {
       const distance = first + k * between;
       if (distance > farthest || missed > 3 + farthest / between / 4) break;
       const row = rowAt(index, long, distance, side, {
@@ -161,6 +163,37 @@ function finish(rows: RowParts[], guide: readonly Point[], step: number, between
     throw told('rows.guideElsewhere');
   }
   return set;
+}
+
+/** Least distance between a line and an area, metres; 0 where they touch or one lies on the other. */
+function gapTo(line: readonly Point[], area: MultiPolygon): number {
+  const sides = area.flat().flatMap((ring) => ring.map((a, i) => [a, ring[(i + 1) % ring.length]]));
+  const legs = line.slice(1).map((b, i) => [line[i], b]);
+  let least = Infinity;
+  for (const [a, b] of legs)
+    for (const [c, d] of sides) {
+      if (crosses(a, b, c, d)) return 0;
+      least = Math.min(
+        least,
+        toSegment(a, c, d),
+        toSegment(b, c, d),
+        toSegment(c, a, b),
+        toSegment(d, a, b),
+      );
+    }
+  return least;
+}
+
+const turn = (a: Point, b: Point, c: Point): number =>
+  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+
+const crosses = (a: Point, b: Point, c: Point, d: Point): boolean =>
+  turn(a, b, c) * turn(a, b, d) <= 0 && turn(c, d, a) * turn(c, d, b) <= 0;
+
+function toSegment([x, y]: Point, [x1, y1]: Point, [x2, y2]: Point): number {
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  const t = Math.max(0, Math.min(1, ((x - x1) * dx + (y - y1) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(x - x1 - t * dx, y - y1 - t * dy);
 }
 
 function distanceTo(

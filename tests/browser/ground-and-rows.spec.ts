@@ -387,3 +387,46 @@ test('a block without a file: corners as a receiver shows them, a traverse that 
     await expect(page.locator('.comes-to')).toContainText(/lies on 2\.0\d ha of Brook Corner/);
   });
 });
+
+test('rows keep to a bank on its setback, to the next block’s row, to typed points; patterns by arrow keys', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Silt Margin', 'Rows');
+  const patterns = page.getByRole('radiogroup', { name: 'Pattern' });
+  const trees = page.locator('.comes-to .big').first();
+  await settledText(page, '.comes-to .big');
+  await patterns.getByRole('radio', { checked: true }).focus();
+  await page.keyboard.press('Home');
+  await expect(patterns.getByRole('radio').first()).toBeChecked();
+  await expect(patterns.getByRole('radio').first()).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(patterns.getByRole('radio').last()).toBeChecked();
+  await patterns.getByRole('radio', { name: /^Parallel/ }).click();
+  const guide = page.getByLabel('Rows keep to');
+  await guide.selectOption({ label: 'silt pond bank, first row on its setback' });
+  await expect(page.getByLabel('First row in by')).toHaveValue(/^[1-9]/);
+  const alongBank = await settledText(page, '.comes-to .big');
+  await guide.selectOption({ label: 'the nearest row of Haul Flat' });
+  await expect(page.getByText(/Keeps to row \d+ of Haul Flat\./)).toBeVisible();
+  await expect(guide.locator('option:checked')).toHaveText('the line that was given');
+  await expect(page.getByText('Not one row along this line')).toHaveCount(0);
+  await settledText(page, '.comes-to .big');
+
+  await test.step('points that are none are said, two make a line', async () => {
+    await guide.selectOption({ label: 'a line by its points, or from a file' });
+    const points = page.getByLabel('Points of the line, one a line');
+    await points.fill('47.1, gate');
+    await page.getByRole('button', { name: 'Keep to it' }).click();
+    await expect(page.getByText(/^Line 1 reads “47.1, gate”/)).toBeVisible();
+    await guide.selectOption({ label: 'the edge that is picked' });
+    await settledText(page, '.comes-to .big');
+  });
+
+  await test.step('every choice can be taken back', async () => {
+    await guide.selectOption({ label: 'silt pond bank, first row on its setback' });
+    await expect(trees).toHaveText(alongBank);
+    await page.keyboard.press('Control+z');
+    await expect(guide.locator('option:checked')).toHaveText('the edge that is picked');
+  });
+});

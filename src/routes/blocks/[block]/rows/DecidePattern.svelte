@@ -60,6 +60,20 @@
   const directed = $derived(settings.pattern !== 'contour' && settings.pattern !== 'graded');
   const pickingEdge = $derived(picking === 'edge');
 
+  let group = $state<HTMLElement>();
+  /** Arrow keys go from pattern to pattern, as in any group of radio buttons; Tab leaves it. */
+  function step(event: KeyboardEvent, at: number) {
+    const last = PATTERNS.length - 1;
+    const to = {
+      ...{ ArrowRight: at === last ? 0 : at + 1, ArrowDown: at === last ? 0 : at + 1 },
+      ...{ ArrowLeft: at ? at - 1 : last, ArrowUp: at ? at - 1 : last, Home: 0, End: last },
+    }[event.key];
+    if (to === undefined) return;
+    event.preventDefault();
+    onchange({ pattern: PATTERNS[to] });
+    group?.querySelectorAll<HTMLElement>('[role=radio]')[to]?.focus();
+  }
+
   /** A density keeps the spacing in the row and moves the rows; where rows are tied, both move. */
   function takeDensity(wanted: number) {
     if (!(wanted > 0)) return;
@@ -77,12 +91,14 @@
 
 <fieldset disabled={!editable}>
   <h2>Pattern</h2>
-  <div class="patterns" role="radiogroup" aria-label="Pattern">
-    {#each PATTERNS as key (key)}
+  <div class="patterns" role="radiogroup" aria-label="Pattern" bind:this={group}>
+    {#each PATTERNS as key, i (key)}
       <button
         type="button"
         role="radio"
         aria-checked={settings.pattern === key}
+        tabindex={settings.pattern === key ? 0 : -1}
+        onkeydown={(event) => step(event, i)}
         aria-label={ABOUT[key]}
         title={ABOUT[key]}
         onclick={() => onchange({ pattern: key })}><PatternMark pattern={key} /></button

@@ -1,50 +1,20 @@
 import { told } from '../say/told';
-import { degrees, parseLength, radians, type UnitSystem } from '../measure/units';
+import { degrees } from '../measure/units';
 import type { Point } from '../measure/plane';
 import { planeArea, type MultiPolygon } from './polygon';
-import { fromMultiPolygon, polygonize, toMultiPolygon, unite } from './topology';
-
-/** A way and how far: "N 34° E 120 m", "34° 120 m", "S 12.5 W 80ft". */
-export interface Leg {
-  /** Compass bearing, radians. */
-  bearing: number;
-  /** Metres. */
-  distance: number;
-}
-
-/**
- * Reads a leg as surveyors write it: a quadrant bearing (N 34° E) or a whole-circle one (034°), then
- * a distance.
- * @param system the unit of a bare distance
- * @throws Told with what is accepted
- */
-export function parseLeg(text: string, system: UnitSystem): Leg {
-  const cleaned = text.trim().replace(/,(\d)/g, '.$1');
-  const quadrant = /^([NS])\s*(\d{1,2}(?:\.\d+)?)\s*°?\s*([EW])[\s,]+(.+)$/i.exec(cleaned);
-  const circle = /^(\d{1,3}(?:\.\d+)?)\s*°?[\s,]+(.+)$/.exec(cleaned);
-  const refuse = () => told('ground.noLeg', { found: text.trim() });
-  let turn: number;
-  let rest: string;
-  if (quadrant) {
-    const [, northSouth, angle, eastWest, distance] = quadrant;
-    if (Number(angle) > 90) throw refuse();
-    const east = eastWest.toUpperCase() === 'E' ? 1 : -1;
-    turn = northSouth.toUpperCase() === 'N' ? east * Number(angle) : 180 - east * Number(angle);
-    rest = distance;
-  } else if (circle) {
-    if (Number(circle[1]) > 360) throw refuse();
-    turn = Number(circle[1]);
-    rest = circle[2];
-  } else throw refuse();
-  let distance: number;
-  try {
-    distance = parseLength(rest, system);
-  } catch {
-    throw refuse();
-  }
-  if (!(distance > 0)) throw told('ground.legTooShort');
-  return { bearing: radians(((turn % 360) + 360) % 360), distance };
-}
+import type { Leg } from './survey';
+import type { Keepout } from './keepouts';
+import { shapeInPlane } from './plantable';
+import {
+  areaOf,
+  fromMultiPolygon,
+  fromShape,
+  intersect,
+  keepAway,
+  polygonize,
+  toMultiPolygon,
+  unite,
+} from './topology';
 
 /**
  * Reads places typed one a line as "longitude, latitude", degrees.
@@ -78,9 +48,9 @@ export const writePlaces = (places: readonly Point[]): string =>
   places.map(([lon, lat]) => `${lon.toFixed(7)}, ${lat.toFixed(7)}`).join('\n');
 
 /** Where a leg from a place ends. */
-export const endOfLeg = ([x, y]: Point, { bearing, distance }: Leg): Point => [
-  x + distance * Math.sin(bearing),
-  y + distance * Math.cos(bearing),
+export const endOfLeg = ([x, y]: Point, { bearing, length }: Leg): Point => [
+  x + length * Math.sin(bearing),
+  y + length * Math.cos(bearing),
 ];
 
 /** A bearing in the quadrant notation: "N 34.0° E". */
@@ -119,3 +89,34 @@ function lengthened(line: readonly Point[], by: number): Point[] {
 /** Joins two areas. Those that touch become one part. */
 export const joinAreas = (a: MultiPolygon, b: MultiPolygon): MultiPolygon =>
   toMultiPolygon(unite(fromMultiPolygon(a), fromMultiPolygon(b)));
+
+/**
+ * Keep-outs that matter to a part of a block: those whose free band, or whose band of low or wet species,
+ * reaches it.
+ * @param area of the part, in its plane
+ */
+export function reaching(
+  keepouts: readonly Keepout[],
+  area: MultiPolygon,
+  toPlane: (point: Point) => Point,
+): Keepout[] {
+  const ground = fromMultiPolygon(area);
+  return keepouts.filter(({ shape, setback, near }) => {
+    const reach = Math.max(setback, near?.within ?? 0, 0.01);
+    const band = keepAway(fromShape(shapeInPlane(shape, toPlane)), reach);
+    return areaOf(intersect(band, ground)) > 0;
+  });
+}
+
+/**
+ * What two joined blocks bring along, each thing once: what both have from the block they were split from is
+ * the same in all but its id.
+ */
+export function together<Thing extends { id: string }>(
+  ours: readonly Thing[],
+  theirs: readonly Thing[],
+): Thing[] {
+  const content = ({ id: _id, ...rest }: Thing) => JSON.stringify(rest);
+  const known = new Set(ours.map(content));
+  return [...ours, ...theirs.filter((thing) => !known.has(content(thing)))];
+}

@@ -123,7 +123,14 @@ export function readLegs(text: string, system: UnitSystem, declination = 0): Leg
     .split(/\r?\n/)
     .map((line, i) => ({ line: line.trim(), number: i + 1 }))
     .filter(({ line }) => line && !/^[#a-z\s,;]*(bearing|leg|side)/i.test(line))
-    .map(({ line, number }, i) => readLeg(withoutNumber(line, i + 1), number, system, declination));
+    .map(({ line, number }, i) => {
+      try {
+        const { bearing, length } = readLeg(withoutNumber(line, i + 1), system);
+        return { bearing: turned(bearing + declination), length };
+      } catch {
+        throw told('ground.noLegLine', { line: number, found: line });
+      }
+    });
 }
 
 /** A field book may number its legs: "3  045  120" is leg 3. */
@@ -137,28 +144,33 @@ function withoutNumber(line: string, leg: number): string {
 const QUADRANT = /^([NS])\s*(\d+(?:[.,]\d+)?)\s*°?\s*([EW])(?:\s*[,;:\t]\s*|\s+)(\d.*)$/i;
 const AZIMUTH = /^(\d+(?:[.,]\d+)?)\s*°?(?:\s*[,;:\t]\s*|\s+)(\d.*)$/;
 
-function readLeg(line: string, number: number, system: UnitSystem, declination: number): Leg {
+/**
+ * Reads one leg: a quadrant bearing (N 34° E) or a whole-circle one (034°), then a length.
+ * @param system the unit of a bare length
+ * @throws Told with what is accepted
+ */
+export function readLeg(text: string, system: UnitSystem): Leg {
+  const line = text.trim();
+  const refuse = () => told('ground.noLeg', { found: line });
   const quadrant = QUADRANT.exec(line);
   const azimuth = AZIMUTH.exec(line);
-  const degrees = (text: string) => Number(text.replace(',', '.'));
-  let bearing: number | undefined;
+  const value = (angle: string) => Number(angle.replace(',', '.'));
+  let bearing: number;
   if (quadrant) {
     const [, from, angle, towards] = quadrant;
-    const value = degrees(angle);
-    if (value <= 90) {
-      const east = /e/i.test(towards);
-      bearing = /n/i.test(from) ? (east ? value : 360 - value) : east ? 180 - value : 180 + value;
-    }
-  } else if (azimuth && degrees(azimuth[1]) <= 360) bearing = degrees(azimuth[1]);
-  if (bearing === undefined) throw told('ground.noLegLine', { line: number, found: line });
+    if (value(angle) > 90) throw refuse();
+    const east = /e/i.test(towards) ? value(angle) : -value(angle);
+    bearing = /n/i.test(from) ? east : 180 - east;
+  } else if (azimuth && value(azimuth[1]) <= 360) bearing = value(azimuth[1]);
+  else throw refuse();
   let length: number;
   try {
     length = parseLength(quadrant ? quadrant[4] : azimuth![2], system);
   } catch {
-    throw told('ground.noLegLine', { line: number, found: line });
+    throw refuse();
   }
-  if (!(length > 0)) throw told('ground.legLength', { leg: number, length });
-  return { bearing: turned(radians(bearing) + declination), length };
+  if (!(length > 0)) throw told('ground.legTooShort');
+  return { bearing: turned(radians(bearing)), length };
 }
 
 const needSide = (what: string, length: number): void => {

@@ -7,14 +7,17 @@ import type { Point } from '../measure/plane';
 import {
   endOfLeg,
   joinAreas,
-  parseLeg,
+  reaching,
+  together,
   parsePlaces,
   quadrantBearing,
   splitBy,
   writePlaces,
 } from './edit';
+import type { Keepout } from './keepouts';
 import { planeArea, type MultiPolygon } from './polygon';
 import { profile, type Surface } from './surface';
+import { readLeg } from './survey';
 import { walkedArea, type Fix } from './walk';
 import { cutZone } from './zone-cut';
 import { bearsDamp, bearsLight, judge, ORDINARY_SOIL, rangeOf, DAMP } from './zones';
@@ -38,9 +41,9 @@ const block: MultiPolygon = [
 
 test('bearing and distance as surveyors write them', () => {
   const close = (text: string, bearing: number, distance: number) => {
-    const leg = parseLeg(text, 'metric');
+    const leg = readLeg(text, 'metric');
     assert.ok(Math.abs(leg.bearing - (bearing * Math.PI) / 180) < 1e-12, text);
-    assert.ok(Math.abs(leg.distance - distance) < 1e-9, text);
+    assert.ok(Math.abs(leg.length - distance) < 1e-9, text);
   };
   close('N 34° E 120 m', 34, 120);
   close('n34e 120', 34, 120);
@@ -49,13 +52,13 @@ test('bearing and distance as surveyors write them', () => {
   close('S 0 E 5', 180, 5);
   close('N 90 W 5', 270, 5);
   for (const wrong of ['', 'N 120 E 5', 'north 5', '34°', '400° 5 m', 'N 34 E five', '20° -4 m'])
-    assert.throws(() => parseLeg(wrong, 'metric'), says(/bearing and distance|above 0/), wrong);
-  const [x, y] = endOfLeg([10, 10], parseLeg('N 90 E 7', 'metric'));
+    assert.throws(() => readLeg(wrong, 'metric'), says(/bearing and distance|above 0/), wrong);
+  const [x, y] = endOfLeg([10, 10], readLeg('N 90 E 7', 'metric'));
   assert.ok(Math.abs(x - 17) < 1e-9 && Math.abs(y - 10) < 1e-9);
   fc.assert(
     fc.property(fc.double({ min: 0, max: 359.9, noNaN: true }), (turn) => {
       const bearing = (turn * Math.PI) / 180;
-      const again = parseLeg(`${quadrantBearing(bearing)} 10 m`, 'metric').bearing;
+      const again = readLeg(`${quadrantBearing(bearing)} 10 m`, 'metric').bearing;
       const off = Math.abs(again - bearing);
       assert.ok(Math.min(off, 2 * Math.PI - off) < 0.001);
     }),
@@ -211,4 +214,41 @@ test('words of a card become ranges, and soils sentences with what they change',
   assert.match(words(clay[0].sentence), /Scarify/);
   assert.match(words(judge(zone, 'machine', 0.2)[0].sentence), /15 %.*Run the machine up and down/);
   assert.match(words(judge(zone, 'machine', 0.3)[0].sentence), /25 %/);
+});
+
+test('a split shares keep-outs out by where they reach; joined again, what both have is one', () => {
+  const line = (id: string, x: number, setback: number, within?: number): Keepout => ({
+    ...{ id, kind: 'fence' as const, name: id, reason: '', located: null },
+    shape: {
+      type: 'LineString',
+      coordinates: [
+        [x, -10],
+        [x, 70],
+      ] as Point[],
+    },
+    ...{ setback, near: within ? { within, height: 5 } : null },
+  });
+  const kept = [
+    line('west', 10, 2),
+    line('east', 95, 3),
+    line('middle', 49, 2),
+    line('wires', 20, 1, 40),
+  ];
+  const [left, right] = splitBy(block, [
+    [50, -5],
+    [50, 65],
+  ]).sort((a, b) => a[0][0][0][0] - b[0][0][0][0]);
+  const same = (point: Point) => point;
+  const west = left.flat(2).some(([x]) => x < 1) ? left : right;
+  const east = west === left ? right : left;
+  const ids = (part: MultiPolygon) => reaching(kept, part, same).map(({ id }) => id);
+  // The line in the middle reaches a metre over the cut; the wires limit heights far beyond it.
+  assert.deepEqual(ids(west), ['west', 'middle', 'wires']);
+  assert.deepEqual(ids(east), ['east', 'middle', 'wires']);
+  const copies = reaching(kept, east, same).map((keepout, i) => ({ ...keepout, id: `copy ${i}` }));
+  const joined = together(reaching(kept, west, same), copies);
+  assert.deepEqual(joined.map(({ name }) => name).sort(), ['east', 'middle', 'west', 'wires']);
+  // What was changed on one side since is another thing.
+  const changed = copies.map((copy) => (copy.name === 'middle' ? { ...copy, setback: 9 } : copy));
+  assert.equal(together(reaching(kept, west, same), changed).length, 5);
 });

@@ -1,3 +1,4 @@
+import { freeLetters } from './card';
 import { words } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -274,4 +275,25 @@ test('which species a planter set follows from where on the row the tally lies',
       [tallyKey('bo', 'pine'), 8],
     ].sort(),
   );
+});
+
+test('a card gets letters that no other has, the twenty-seventh species too', () => {
+  assert.equal(freeLetters('Alder', []), 'A');
+  assert.equal(freeLetters('Aspen', ['a']), 'AS');
+  assert.equal(
+    freeLetters('Alpine ash', ['A']),
+    'AA',
+    'the second word before the first one’s inside',
+  );
+  assert.equal(freeLetters('Aspen', ['A', 'AS']), 'AP');
+  assert.equal(freeLetters('Érable', []), 'E');
+  assert.equal(freeLetters('12', []), '');
+  const taken: string[] = [];
+  for (let i = 0; i < 1 + 26 * 26; i++) {
+    const letters = freeLetters('Oak', taken);
+    assert.match(letters, /^[A-Z]{1,2}$/);
+    assert.ok(!taken.includes(letters), letters);
+    taken.push(letters);
+  }
+  assert.equal(freeLetters('Oak', taken), '', 'then none is left');
 });

@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink';
+import { splitBy } from '$core/ground/edit';
 import { checkBoundary, mendBoundary, overlaps } from '$core/ground/boundary';
 import { levelLines, type LevelLines } from '$core/ground/contour-lines';
 import type { Keepout } from '$core/ground/keepouts';
@@ -116,6 +117,12 @@ const worker = {
         notes: [...read.notes, ...notes],
         stands: read.stands.map(({ name, parts }) => ({ name, ...mendBoundary(parts, near) })),
       };
+    }),
+  /** Square metres of the part that stays and of what is cut off. */
+  splitAreas: (boundary: MultiPolygon, line: Point[]): Told<[number, number]> =>
+    tell(() => {
+      const [stays, ...others] = splitBy(boundary, line);
+      return [planeArea(stays), planeArea(others.flat())];
     }),
   overlaps: (
     parts: MultiPolygon,

@@ -644,6 +644,24 @@ test('a block is split by a line and joined again; not under released rows', asy
     rows: 41,
     heights: Buffer.from(plain.buffer).toString('base64'),
   });
+  const keptOut = (id: string) =>
+    store.keepout.findAll({ where: { blockId: id }, order: [['name', 'ASC']] });
+  const fence = (name: string, lon: number) => ({
+    ...{ id: uuid(), kind: 'fence', name, setback: 2, reason: '', near: null, located: null },
+    shape: {
+      type: 'LineString',
+      coordinates: [
+        [lon, 51.6],
+        [lon, 51.601],
+      ],
+    },
+  });
+  const whole = (await store.block.findByPk(made.blockId))!;
+  await done('leader', 'ground.save', {
+    ...{ blockId: made.blockId, name: whole.name, boundary: whole.boundary, margin: 0 },
+    keepouts: [fence('east', 11.5018), fence('on the cut', 11.5008), fence('west', 11.5002)],
+    ...{ zones: [], edition: whole.edition },
+  });
   const other = (await done('leader', 'ground.split', {
     blockId: made.blockId,
     line,
@@ -653,6 +671,9 @@ test('a block is split by a line and joined again; not under released rows', asy
     geodesicMeasure((await store.block.findByPk(id))!.boundary).area;
   const [a, b] = [await area(made.blockId), await area(other.blockId)];
   assert.ok(a > b && Math.abs(b / (a + b) - 0.4) < 0.001);
+  const names = async (id: string) => (await keptOut(id)).map(({ name }) => name);
+  assert.deepEqual(await names(made.blockId), ['east', 'on the cut']);
+  assert.deepEqual(await names(other.blockId), ['on the cut', 'west']);
   // The heights go with the part that is cut off: the same height at the same place.
   const at: [number, number] = [11.5004, 51.6005];
   const [here, there] = await Promise.all(
@@ -672,6 +693,7 @@ test('a block is split by a line and joined again; not under released rows', asy
   await done('leader', 'ground.join', { blockId: made.blockId, otherId: other.blockId });
   assert.ok(Math.abs((await area(made.blockId)) / (a + b) - 1) < 1e-6);
   assert.equal(await store.block.findByPk(other.blockId), null);
+  assert.deepEqual(await names(made.blockId), ['east', 'on the cut', 'west'], 'as it was');
 });
 
 test('counts, plots and tasks are held against what was planted and what day it is', async () => {

@@ -115,6 +115,20 @@ test('cards: a letter stands for one species, pictures are few, real, and of one
   await setting.refused('leader', 'stock.species', same, 409, /Y stands for Willow already/);
   await setting.done('leader', 'stock.species', { ...card, marks: { bud: 'round' }, notes: 'wet' });
   await setting.refused('leader', 'stock.species', { ...card, marks: { wood: 'x' } }, 400, /mark/);
+  // Past the alphabet a card has two letters; a third is refused, and so is a pair that another has.
+  const pair = { ...same, letter: 'ya', name: 'Yew', edition: 0 };
+  await setting.done('leader', 'stock.species', pair);
+  await setting.refused(
+    'leader',
+    'stock.species',
+    { ...pair, id: uuid() },
+    409,
+    /YA stands for Yew/,
+  );
+  await setting.refused('leader', 'stock.species', { ...pair, letter: 'YAB' }, 400, /one or two/);
+  await setting.done('leader', 'stock.species', { ...pair, withdrawn: true, edition: 1 });
+  const yew = (await cardsOf(await setting.facts())).find(({ id }) => id === pair.id)!;
+  assert.deepEqual([yew.letter, Boolean(yew.withdrawn)], ['YA', true]);
   const png = Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]).toString('base64');
   const picture = () => ({ id: uuid(), speciesId, caption: 'bud', mime: 'image/png', bytes: png });
   const kept = picture();

@@ -8,8 +8,12 @@
 </script>
 
 <!-- A ring is bare-root, a full bead is a container. -->
-<span class="bead" class:ring={stock === 'bare-root'} style:--species={colour} aria-hidden="true"
-  >{letter}</span
+<span
+  class="bead"
+  class:ring={stock === 'bare-root'}
+  class:two={letter.length > 1}
+  style:--species={colour}
+  aria-hidden="true">{letter}</span
 >
 
 <style>
@@ -23,6 +27,10 @@
     color: #fff;
     font: 700 12px/1 var(--text);
     flex: none;
+  }
+  .two {
+    font-size: 10px;
+    letter-spacing: -0.5px;
   }
   .ring {
     background: #fff;

@@ -265,13 +265,15 @@ function drawLetters(
   radius: number,
   palette: Palette,
 ): void {
-  context.font = `700 ${Math.round(radius * 1.15)}px ${FONT}`;
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (const [[x, y], species] of letters) {
     const full = content.species[species].stock === 'container';
     context.fillStyle = full ? (palette.lift ? palette.sheet : '#fff') : palette.ink;
-    context.fillText(content.species[species].letter, x, y + radius * 0.06);
+    const { letter } = content.species[species];
+    const size = Math.round(radius * (letter.length > 1 ? 0.85 : 1.15));
+    context.font = `700 ${size}px ${FONT}`;
+    context.fillText(letter, x, y + radius * 0.06);
   }
 }
 

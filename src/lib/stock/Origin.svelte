@@ -23,7 +23,10 @@
 </script>
 
 <Select labelText="Species" selected={chosen} on:update={(e) => (chosen = String(e.detail))}
-  >{#each species as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
+  >{#each species.filter(({ id, withdrawn }) => !withdrawn || id === chosen) as { id, name } (id)}<SelectItem
+      value={id}
+      text={name}
+    />{/each}</Select
 >
 <Select
   labelText="Stands in for"

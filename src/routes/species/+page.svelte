@@ -3,10 +3,17 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
+  import {
+    Button,
+    Checkbox,
+    Select,
+    SelectItem,
+    TextArea,
+    TextInput,
+  } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
-  import { MARK_LABELS, MARKS } from '$core/stock/card';
+  import { freeLetters, MARK_LABELS, MARKS } from '$core/stock/card';
   import SpeciesName, { type Card } from '$lib/parts/SpeciesName.svelte';
   import CardPictures from './CardPictures.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -40,6 +47,7 @@
     light: '',
     marks: {},
     notes: '',
+    withdrawn: false,
     edition: 0,
   });
   let card = $state<Card>(blank());
@@ -73,8 +81,12 @@
         </thead>
         <tbody>
           {#each data.cards as entry (entry.id)}
-            <tr>
-              <td><SpeciesName card={entry} /></td>
+            <tr class:withdrawn={entry.withdrawn}>
+              <td
+                ><SpeciesName card={entry} />{#if entry.withdrawn}<small class="quiet">
+                    withdrawn</small
+                  >{/if}</td
+              >
               <td>{entry.stock}</td>
               <td class="n">{formatLength(entry.matureHeight, units.system, 0)}</td>
               <td class="n">{formatLength(entry.crown, units.system, 0)}</td>
@@ -103,8 +115,22 @@
     <aside class="comes-to">
       <h2>{known ? `Change ${card.name}` : 'New card'}</h2>
       <form onsubmit={(event) => (event.preventDefault(), void save())}>
-        <TextInput labelText="Name" bind:value={card.name} maxlength={80} />
-        <TextInput labelText="Letter on the plan" bind:value={card.letter} maxlength={1} />
+        <TextInput
+          labelText="Name"
+          bind:value={card.name}
+          maxlength={80}
+          on:change={() =>
+            (card.letter ||= freeLetters(
+              card.name,
+              data.cards.map(({ letter }) => letter),
+            ))}
+        />
+        <TextInput
+          labelText="Letter on the plan"
+          helperText="One, or two where one is taken."
+          bind:value={card.letter}
+          maxlength={2}
+        />
         <div class="colours" role="radiogroup" aria-label="Colour">
           {#each COLOURS as colour (colour)}
             <button
@@ -174,6 +200,10 @@
           {/each}
         </fieldset>
         <TextArea labelText="Notes" rows={3} bind:value={card.notes} maxlength={2000} />
+        {#if known}<Checkbox
+            labelText="Withdrawn: not offered for anything new"
+            bind:checked={card.withdrawn}
+          />{/if}
         <Outcome of={doing} />
         <div class="buttons">
           <Button type="submit">{known ? 'Save the card' : 'Make the card'}</Button>
@@ -203,6 +233,9 @@
     margin: 6px 0 0;
     display: grid;
     gap: 10px;
+  }
+  .withdrawn {
+    opacity: 0.65;
   }
   legend {
     font-weight: 650;

@@ -1,9 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { checkBoundary } from '../../../../core/ground/boundary';
 import { plantableArea } from '../../../../core/ground/plantable';
-import { joinAreas, splitBy } from '../../../../core/ground/edit';
+import { joinAreas, reaching, splitBy, together } from '../../../../core/ground/edit';
 import { gridOf, MOST_NODES, surfaceFromGrid } from '../../../../core/ground/elevation';
-import { centreOf, mapPoints } from '../../../../core/ground/polygon';
+import { centreOf, mapPoints, type MultiPolygon } from '../../../../core/ground/polygon';
 import { localPlane, type Point } from '../../../../core/measure/plane';
 import { nauticalZone } from '../../../../core/say/day';
 import { dayOf } from '../../../../core/say/day';
@@ -166,10 +166,16 @@ export const groundCommands: Handlers<typeof groundContract> = {
       originLatitude,
       edition: 1,
     });
-    // What trees keep clear of, and how the ground is, holds on both sides of the cut.
-    await work.tables.keepout.addAll(
-      keepouts.map((keepout, position) => ({ ...keepout, id: uuid(), blockId: id, position })),
+    // What trees keep clear of holds on either side of the cut that it reaches; what reaches neither stays.
+    const inPlane = (parts: MultiPolygon) => mapPoints(parts, plane.toPlane);
+    const [here, there] = [inPlane(first), inPlane(rest)].map((part) =>
+      reaching(keepouts, part, plane.toPlane),
     );
+    await work.tables.keepout.addAll(
+      there.map((keepout, position) => ({ ...keepout, id: uuid(), blockId: id, position })),
+    );
+    for (const keepout of there)
+      if (!here.includes(keepout)) await work.tables.keepout.remove({ id: keepout.id });
     await work.tables.zone.addAll(
       zones.map((zone, position) => ({ ...zone, id: uuid(), blockId: id, position })),
     );
@@ -226,8 +232,20 @@ export const groundCommands: Handlers<typeof groundContract> = {
       { id: blockId },
       { boundary: checkBoundary(joined), edition: block.edition + 1 },
     );
-    await work.tables.keepout.set({ blockId: otherId }, { blockId });
-    await work.tables.zone.set({ blockId: otherId }, { blockId });
+    const [keepouts, zones] = [
+      await readKeepouts(work, [blockId, otherId]),
+      await readZones(work, [blockId, otherId]),
+    ];
+    const keptOut = together(keepouts.get(blockId) ?? [], keepouts.get(otherId) ?? []);
+    const grounds = together(zones.get(blockId) ?? [], zones.get(otherId) ?? []);
+    await work.tables.keepout.remove({ blockId: [blockId, otherId] } as never);
+    await work.tables.keepout.addAll(
+      keptOut.map((keepout, position) => ({ ...keepout, blockId, position })),
+    );
+    await work.tables.zone.remove({ blockId: [blockId, otherId] } as never);
+    await work.tables.zone.addAll(
+      grounds.map((zone, position) => ({ ...zone, blockId, position })),
+    );
     await work.tables.surface.remove({ blockId: otherId });
     await work.tables.block.remove({ id: otherId });
   },

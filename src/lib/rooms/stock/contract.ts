@@ -39,8 +39,8 @@ const species = object({
   letter: string()
     .trim()
     .matches(
-      /^[A-Za-z]$/,
-      ({ value }) => `The letter reads “${value}”; one letter from A to Z is accepted.`,
+      /^[A-Za-z]{1,2}$/,
+      ({ value }) => `The letter reads “${value}”; one or two letters from A to Z are accepted.`,
     )
     .required(),
   name,
@@ -72,6 +72,8 @@ const species = object({
         ),
     ),
   notes: string().trim().max(2000).default(''),
+  /** No longer chosen for anything new; what has it keeps it. */
+  withdrawn: boolean().default(false),
 });
 
 const lot = object({

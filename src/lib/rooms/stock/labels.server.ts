@@ -83,5 +83,5 @@ function label(
 
 function beadSvg({ letter, colour, stock }: Label['species']): string {
   const ring = stock === 'bare-root';
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="44" height="44" viewBox="0 0 44 44"><circle cx="22" cy="22" r="19" fill="${ring ? '#ffffff' : colour}" stroke="${colour}" stroke-width="5"/><text x="22" y="29" text-anchor="middle" font-size="20" font-weight="bold" font-family="Atkinson" fill="${ring ? '#1b2621' : '#ffffff'}">${letter}</text></svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="44" height="44" viewBox="0 0 44 44"><circle cx="22" cy="22" r="19" fill="${ring ? '#ffffff' : colour}" stroke="${colour}" stroke-width="5"/><text x="22" y="${letter.length > 1 ? 27 : 29}" text-anchor="middle" font-size="${letter.length > 1 ? 15 : 20}" font-weight="bold" font-family="Atkinson" fill="${ring ? '#1b2621' : '#ffffff'}">${letter}</text></svg>`;
 }

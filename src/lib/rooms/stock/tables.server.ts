@@ -139,6 +139,8 @@ export interface SpeciesRow {
   /** How to tell it in the box, by part of the tree. */
   marks: SpeciesMarks;
   notes: string;
+  /** No longer chosen for anything new. */
+  withdrawn: boolean;
   edition: number;
 }
 export interface SpeciesPictureRow {
@@ -213,6 +215,7 @@ export function stockTables(sequelize: Sequelize) {
       light: text,
       marks: json(recordOf<string>(isText, 'marks')),
       notes: text,
+      withdrawn: { ...flag, defaultValue: false },
       edition,
     }),
     speciesPicture: table<SpeciesPictureRow>(sequelize, 'species_picture', {

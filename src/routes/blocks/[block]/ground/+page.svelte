@@ -272,6 +272,19 @@
   }
 
   let splitLine = $state.raw<Point[]>();
+  /** What splitting would come to, before it is done. */
+  let parted = $state.raw<[number, number]>();
+  $effect(() => {
+    const line = splitLine;
+    parted = undefined;
+    if (line)
+      void attempt(async () => {
+        const areas = heard(
+          await coreWorker().splitAreas(mapPoints(data.block.boundary, plane.toPlane), line),
+        );
+        if (line === splitLine) parted = areas;
+      });
+  });
   const split = (name: string) =>
     attempt(async () => {
       const { blockId } = await send('ground.split', {
@@ -398,6 +411,7 @@
         changed={history.changed}
         drawing={drawing === 'corners' || drawing === 'split' ? drawing : undefined}
         splitting={Boolean(splitLine)}
+        {parted}
         ontoggle={toggle}
         onchange={(next, tag) => history.change({ ...ground, ...next }, tag)}
         onreshape={reshape}

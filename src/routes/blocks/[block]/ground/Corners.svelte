@@ -1,7 +1,8 @@
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
-  import { endOfLeg, parseLeg, quadrantBearing } from '$core/ground/edit';
+  import { endOfLeg, quadrantBearing } from '$core/ground/edit';
+  import { readLeg } from '$core/ground/survey';
   import { bearingOf, type MultiPolygon } from '$core/ground/polygon';
   import type { Plane, Point } from '$core/measure/plane';
   import { formatLength, parseLength } from '$core/measure/units';
@@ -60,7 +61,7 @@
     });
   const typedLeg = (text: string) =>
     attempt(() =>
-      moveTo(plane.toLonLat(endOfLeg(plane.toPlane(before), parseLeg(text, units.system)))),
+      moveTo(plane.toLonLat(endOfLeg(plane.toPlane(before), readLeg(text, units.system)))),
     );
   const addAfter = () => {
     const [a, b] = [at.point, at.of[(at.corner + 1) % at.of.length]].map(plane.toPlane);

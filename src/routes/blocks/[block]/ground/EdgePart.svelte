@@ -3,6 +3,8 @@
   import { Button, Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import type { MultiPolygon } from '$core/ground/polygon';
   import { parsePlaces } from '$core/ground/edit';
+  import { formatArea } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import type { Plane, Point } from '$core/measure/plane';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -25,6 +27,8 @@
     drawing?: 'corners' | 'split';
     /** A line to split by has been drawn. */
     splitting: boolean;
+    /** Square metres that would stay, and that would become a block of their own. */
+    parted?: [number, number];
     ontoggle: (what: 'corners' | 'split') => void;
     onchange: (next: Partial<Edge>, tag?: string) => void;
     onreshape: (boundary: MultiPolygon, tag?: string) => void;
@@ -45,6 +49,7 @@
     changed,
     drawing,
     splitting,
+    parted,
     ontoggle,
     onchange,
     onreshape,
@@ -55,6 +60,7 @@
     onfile,
     onerror,
   }: Props = $props();
+  const units = useUnits();
   let splitName = $state('');
   let wrong = $state('');
   function typedLine(text: string) {
@@ -114,6 +120,12 @@
     on:change={(e) => typedLine((e.target as HTMLTextAreaElement).value)}
   />
   {#if splitting}
+    {#if parted}<p class="num">
+        {formatArea(parted[0], units.system)} stay {ground.name}, {formatArea(
+          parted[1],
+          units.system,
+        )} become a block of their own.
+      </p>{/if}
     <TextInput
       labelText="Name of the smaller part"
       bind:value={splitName}

@@ -12,6 +12,7 @@
     name: string;
     colour: string;
     stock: 'bare-root' | 'container';
+    withdrawn: boolean;
   }
   interface Props {
     parameters: LayoutParameters;
@@ -24,7 +25,9 @@
     Math.round(parameters.mix.reduce((total, { share }) => total + share, 0) * 100) / 100,
   );
   const unused = $derived(
-    species.filter(({ id }) => !parameters.mix.some((entry) => entry.species === id)),
+    species.filter(
+      ({ id, withdrawn }) => !withdrawn && !parameters.mix.some((entry) => entry.species === id),
+    ),
   );
   const share = (index: number, value: number) =>
     onchange(

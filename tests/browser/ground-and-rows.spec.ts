@@ -140,6 +140,9 @@ test('the boundary is edited by mouse and by keyboard, undone, split and exporte
       .fill(`${WEST + 0.00115}, ${SOUTH - 0.0003}\n${WEST + 0.00115}, ${SOUTH + 0.0017}`);
     await page.getByLabel('Or type the line').press('Tab');
     await page.getByLabel('Name of the smaller part').fill('South Slope, west');
+    await expect(
+      page.getByText(/\d\.\d\d ha stay .*, \d\.\d\d ha become a block of their own/),
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Split it' }).click();
     await expect(page.getByRole('button', { name: 'South Slope, west' })).toBeVisible();
     await expect(page.locator('.big')).toHaveText(/1\.[01]\d ha/);

@@ -1,6 +1,6 @@
 import { told } from '../say/told';
 import { seededRandom } from '../measure/random';
-import type { Places, Runs } from './species';
+import { speciesAt, type Places, type Runs } from './species';
 
 /** One plot of a replicated trial: so many trees of one treatment, next to each other in a row. */
 export interface TrialPlot {
@@ -136,4 +136,37 @@ export function tags(plots: readonly TrialPlot[]): Tag[] {
       })),
     )
     .sort((a, b) => a.row - b.row || a.peg - b.peg);
+}
+
+/** Numbers a plot is kept by. */
+const KEPT = 5;
+
+/** The plots of a trial as they are kept with a version: five numbers each. */
+export const plotsToNumbers = (plots: readonly TrialPlot[]): number[] =>
+  plots.flatMap(({ block, treatment, row, firstPeg, trees }) => [
+    block,
+    treatment,
+    row,
+    firstPeg,
+    trees,
+  ]);
+
+/** Kept numbers as plots again. */
+export const plotsFromNumbers = (kept: readonly number[]): TrialPlot[] =>
+  Array.from({ length: Math.floor(kept.length / KEPT) }, (_, i) => {
+    const [block, treatment, row, firstPeg, trees] = kept.slice(i * KEPT, (i + 1) * KEPT);
+    return { block, treatment, row, firstPeg, trees };
+  });
+
+/**
+ * Whether plots are those of rows as they stand: every tree of a plot is there and of its treatment.
+ * @param rows stored rows, in their order
+ */
+export function standsIn(plots: readonly TrialPlot[], rows: readonly { runs: Runs }[]): boolean {
+  return plots.every(({ row, firstPeg, trees, treatment }) => {
+    const runs = rows[row - 1]?.runs ?? [];
+    return Array.from({ length: trees }, (_, i) => firstPeg + i).every(
+      (peg) => speciesAt(runs, peg) === treatment,
+    );
+  });
 }

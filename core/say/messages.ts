@@ -463,4 +463,5 @@ export interface Messages {
   'formats.mixedDates': 'dayFirst' | 'monthFirst';
   'reading.unused': 'headings';
   'reading.assumed': never;
+  'rows.trialMoved': 'number';
 }

@@ -23,7 +23,7 @@ import { boundaryOf, readShapefile, readShapes } from '../../core/formats/read';
 import { AreaIndex } from '../../core/rows/clip';
 import { scatter } from '../../core/rows/scatter';
 import { rightAngleSides, strings } from '../../core/rows/setting-out';
-import { layTrial, tags } from '../../core/rows/trial';
+import { layTrial, plotsFromNumbers, plotsToNumbers, standsIn, tags } from '../../core/rows/trial';
 import { readSentence } from '../../src/lib/field/receiver';
 
 const square = (side: number): MultiPolygon => [
@@ -144,6 +144,25 @@ test('trials are balanced exactly, and every tag has one spot', () => {
         const list = tags(trial.plots);
         assert.equal(new Set(list.map(({ code }) => code)).size, list.length);
         assert.equal(new Set(list.map(({ row, peg }) => `${row}/${peg}`)).size, list.length);
+        // What is kept with a version is the same trial, and stands in its own rows and in no other order.
+        const kept = plotsFromNumbers(plotsToNumbers(trial.plots));
+        assert.deepEqual(kept, trial.plots);
+        assert.ok(
+          standsIn(
+            kept,
+            trial.runs.map((runs) => ({ runs })),
+          ),
+        );
+        const swapped = kept.map((entry) => ({
+          ...entry,
+          treatment: (entry.treatment + 1) % treatments,
+        }));
+        assert.ok(
+          !standsIn(
+            swapped,
+            trial.runs.map((runs) => ({ runs })),
+          ),
+        );
         trial.runs.forEach((runs, row) =>
           assert.equal(
             runs.reduce((n, value, i) => n + (i % 2 ? value : 0), 0),

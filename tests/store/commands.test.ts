@@ -1,4 +1,9 @@
 import assert from 'node:assert/strict';
+import { plotsFromNumbers, standsIn } from '../../core/rows/trial';
+import { isTold } from '../../core/say/told';
+import { trialPlots } from '../../src/lib/rooms/rows/trial.server';
+import type { LayoutRow } from '../../src/lib/rooms/rows/tables.server';
+import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { alongLongestSide } from '../../core/rows/layout';
@@ -35,6 +40,7 @@ after(() => store.sequelize.close());
 
 const carryOut = perform;
 const lotsOf = async (blockId: string) => (await facts()).of(lotsFact, blockId);
+const blockNow = async (id: string) => (await store.block.findByPk(id))!.get() as BlockRow;
 const rowsOf = async (layoutId: string) =>
   (await readRows(new Reader(store), [layoutId])).get(layoutId) ?? [];
 const talliesOf = async (layoutId: string) =>
@@ -322,6 +328,33 @@ test('a layout is computed by the server, numbered in turn, and fixed once trees
   );
   assert.equal(layout.trees, trees);
   assert.equal(layout.speciesCounts[0] + layout.speciesCounts[1], trees);
+
+  // A trial keeps its plots: its tags are hung by them whatever becomes of the ground.
+  const trial = { ...parameters, arrangement: { kind: 'trial', plot: 5, seed: 4 } };
+  const { layoutId: trialId } = await done('leader', 'rows.save', {
+    ...{ blockId: block.id, name: 'trial', parameters: trial },
+  });
+  const kept = (await store.layout.findByPk(String(trialId)))!;
+  const trialRows = await rowsOf(String(trialId));
+  const plotsOf = async (of: object, rows: typeof trialRows) =>
+    trialPlots(new Reader(store), await blockNow(block.id), of as LayoutRow, rows);
+  const plots = await plotsOf(kept.get(), trialRows);
+  assert.ok(plots.length >= 4 && standsIn(plots, trialRows));
+  assert.deepEqual(plotsFromNumbers(kept.trial), plots);
+  const older = { ...kept.get(), trial: [] };
+  assert.deepEqual(await plotsOf(older, trialRows), plots, 'laid anew on the same ground');
+  const before = (await blockNow(block.id)).margin;
+  await store.block.update({ margin: before + 6.5 }, { where: { id: block.id } });
+  assert.deepEqual(await plotsOf(kept.get(), trialRows), plots, 'the ground has changed');
+  await assert.rejects(
+    plotsOf(older, trialRows),
+    (error) => isTold(error) && error.said.key === 'rows.trialMoved',
+  );
+  await store.block.update({ margin: before }, { where: { id: block.id } });
+  await assert.rejects(
+    plotsOf(layout.get(), rows),
+    (error) => isTold(error) && error.said.key === 'rows.noTrial',
+  );
   await refused(
     'leader',
     'rows.save',

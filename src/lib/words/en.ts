@@ -658,4 +658,6 @@ export const en: Record<MessageKey, string> = {
   'reading.assumed': 'The file does not say; this was assumed.',
   'formats.mixedDates':
     'In {dayFirst, plural, one {# line} other {# lines}} the first number of the date is past twelve, in {monthFirst, plural, one {# line} other {# lines}} the second. One order for the whole file is accepted.',
+  'rows.trialMoved':
+    'Version {number} was kept before plots were, and the ground has changed since: its plots can no longer be told from its rows.',
 };

@@ -1,3 +1,4 @@
+import { plotsToNumbers } from '../../../../core/rows/trial';
 import { v7 as uuid } from 'uuid';
 import { geodesicMeasure } from '../../../../core/ground/polygon';
 import { layOut, COMPUTATION_VERSION, type LayoutParameters } from '../../../../core/rows/layout';
@@ -101,6 +102,7 @@ export async function saveVersion(
     trees: layout.rows.total,
     plantableArea: plantable.plantable.value,
     speciesCounts: layout.speciesCounts,
+    trial: plotsToNumbers(layout.trial?.plots ?? []),
     createdAt: new Date(work.now),
     createdBy: work.person.id,
     releasedAt: null,

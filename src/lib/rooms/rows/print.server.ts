@@ -1,12 +1,12 @@
 import { methodOf, briefing } from '../../../../core/method/method';
 import { inUnits, type UnitSystem } from '../../../../core/measure/units';
-import { told } from '../../../../core/say/told';
-import { fallsOf, layOut } from '../../../../core/rows/layout';
+import { fallsOf } from '../../../../core/rows/layout';
 import { settingOut } from '../../../../core/rows/setting-out';
 import { toRowSet } from '../../../../core/rows/stored';
+import { trialPlots } from './trial.server';
 import { tags } from '../../../../core/rows/trial';
 import type { Reader } from '../../server/reader';
-import { readLayoutGround, readSurface } from '../ground/facts.server';
+import { readSurface } from '../ground/facts.server';
 import { readRows } from './facts.server';
 import { pocketSheet, settingOutSheet, tagList } from './pocket-sheet.server';
 
@@ -46,15 +46,11 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
       return settingOutSheet({ ...about, out: settingOut(set, falls), falls });
     }
     case 'tags': {
-      const trial =
-        layout.parameters.arrangement.kind === 'trial'
-          ? layOut((await readLayoutGround(reader, block)).ground, layout.parameters).trial
-          : undefined;
-      if (!trial) throw told('rows.noTrial', { number: layout.number });
+      const plots = await trialPlots(reader, block, layout, rows);
       return tagList({
         ...about,
         treatments: species.map(({ name }) => name),
-        tags: tags(trial.plots),
+        tags: tags(plots),
       });
     }
     default: {

@@ -31,6 +31,8 @@ export interface LayoutRow {
   trees: number;
   plantableArea: number;
   speciesCounts: number[];
+  /** Plots of a trial as they were laid out, five numbers each; empty for anything else. */
+  trial: number[];
   createdAt: Date;
   createdBy: string;
   releasedAt: Date | null;
@@ -62,6 +64,7 @@ export function rowsTables(sequelize: Sequelize) {
       trees: whole,
       plantableArea: real,
       speciesCounts: json(numbers),
+      trial: { ...json(numbers), defaultValue: [] },
       createdAt: moment,
       createdBy: reference,
       releasedAt: { ...moment, allowNull: true },

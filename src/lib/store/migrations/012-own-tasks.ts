@@ -1,6 +1,6 @@
 /**
  * Tasks of the leader's own have ids for keys, which are longer than the names of the trade's; species past the
- * twenty-sixth have two letters, and a card can be withdrawn.
+ * twenty-sixth have two letters, a card can be withdrawn, and a trial keeps its plots.
  */
 export async function up(statement: (sql: string) => Promise<unknown>): Promise<void> {
   await statement('ALTER TABLE task_event MODIFY task VARCHAR(60) NOT NULL');
@@ -8,4 +8,5 @@ export async function up(statement: (sql: string) => Promise<unknown>): Promise<
   await statement(
     'ALTER TABLE species ADD COLUMN IF NOT EXISTS withdrawn BOOLEAN NOT NULL DEFAULT FALSE',
   );
+  await statement("ALTER TABLE layout ADD COLUMN IF NOT EXISTS trial JSON NOT NULL DEFAULT '[]'");
 }

@@ -6,10 +6,10 @@ import {
   layoutToGpx,
   type LayoutExport,
 } from '../../../../../../../core/formats/layout';
-import { layOut } from '../../../../../../../core/rows/layout';
 import { tags } from '../../../../../../../core/rows/trial';
-import { planeOf, readLayoutGround } from '$lib/rooms/ground/facts.server';
+import { planeOf } from '$lib/rooms/ground/facts.server';
 import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
+import { trialPlots } from '$lib/rooms/rows/trial.server';
 import { PRINTS, printLayout, type LayoutPrint } from '$lib/rooms/rows/print.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { askJob } from '$lib/server/jobs';
@@ -66,8 +66,7 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   );
   if (params.what === 'tags') {
     if (params.format !== 'csv') error(404, 'There is no such export.');
-    const { ground } = await readLayoutGround(facts.reader, block);
-    const list = tags(layOut(ground, layout.parameters).trial!.plots);
+    const list = tags(await trialPlots(facts.reader, block, layout, rows));
     const table = list.map(({ code, row, peg, treatment }) => ({
       ...{ tag: code, row, peg, treatment: species[treatment].name },
     }));

@@ -51,7 +51,7 @@ test('weather files: units, gaps, doubles, a leap day; what is wrong is said wit
   bad('a,b\n1,2', /Found: a, b/);
   bad('date,tmin,tmax,rain\n2026-02-30,1,2,0', /Line 2: “2026-02-30”/);
   bad('date,tmin,tmax,rain\n2026-02-01,1,warm,0', /Line 2: “warm”/);
-  bad('date,tmin,tmax,rain\n2026-02-01,9,2,0', /9.0 to 2.0 °C/);
+  bad('date,tmin,tmax,rain\n2026-02-01,9,2,0', /1 Feb 2026: 9 °C to 2 °C and 0 mm of rain/);
   bad('date,tmin,tmax,rain\n2026-02-01,,2,0', /No day/);
   const three = readWeather(
     'date,tmin,tmax,rain\n2026-02-01,1,2,0\n2026-02-02,1,2,0\n2026-02-03,1,2,0',

@@ -93,7 +93,11 @@ export function readLogger(text: string, zone: string, said: Said = {}): LoggerF
     .sort((a, b) => a.at - b.at);
   const unlikely = readings.find(({ temperature: t }) => t < -60 || t > 70);
   if (unlikely)
-    throw told('formats.unlikelyReading', { found: temperatureOf(unlikely.temperature) });
+    throw told('formats.unlikelyReading', {
+      found: temperatureOf(unlikely.temperature),
+      coldest: temperatureOf(-60),
+      hottest: temperatureOf(70),
+    });
   const steps = readings.slice(1).map(({ at }, i) => at - readings[i].at);
   const usual = median(steps);
   const gaps = steps.filter((step) => step > 3 * usual).length;

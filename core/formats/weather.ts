@@ -1,4 +1,4 @@
-import { say, onDayOfYear, type Message } from '../say/message';
+import { onDayOfYear, rainOf, say, temperatureOf, type Message } from '../say/message';
 import { told } from '../say/told';
 import Papa from 'papaparse';
 import type { WeatherDay } from '../calendar/windows';
@@ -118,10 +118,12 @@ export function readWeather(text: string, said: Said = {}): WeatherFile {
   );
   if (wrong)
     throw told('formats.unlikelyDay', {
-      day: wrong.day,
-      lowest: wrong.lowest.toFixed(1),
-      highest: wrong.highest.toFixed(1),
-      rain: wrong.rain.toFixed(1),
+      day: onDayOfYear(wrong.day),
+      lowest: temperatureOf(wrong.lowest),
+      highest: temperatureOf(wrong.highest),
+      rain: rainOf(wrong.rain / 1000),
+      coldest: temperatureOf(-70),
+      hottest: temperatureOf(60),
     });
   const missing = daysBetween(days[0].day, days.at(-1)!.day) + 1 - days.length;
   if (missing) {

@@ -2,6 +2,10 @@ import { told } from '../say/told';
 import { lengthOf } from '../say/message';
 import type { Figure } from '../measure/working';
 
+/** Wider terraces and larger pits are earthworks of another kind, metres. */
+const WIDEST = 20;
+const LARGEST_PIT = 3;
+
 /** Terraces on steep ground. Defaults are common practice, no source. */
 export interface TerraceOptions {
   /** Metres from outer lip to foot of the bank. */
@@ -41,7 +45,8 @@ export interface TerraceEarth {
  */
 export function terraceEarth(metres: number, slope: number, options: TerraceOptions): TerraceEarth {
   const { width, inwardFall, stepEvery, stepLength } = options;
-  if (!(width > 0 && width <= 20)) throw told('rows.terraceWidth', { width: lengthOf(width) });
+  if (!(width > 0 && width <= WIDEST))
+    throw told('rows.terraceWidth', { width: lengthOf(width), most: lengthOf(WIDEST) });
   if (!(inwardFall >= 0 && inwardFall < width))
     throw told('rows.terraceFall', { fall: lengthOf(inwardFall), width: lengthOf(width) });
   if (stepEvery > 0 && !(stepLength >= 0 && stepLength < stepEvery))
@@ -110,7 +115,8 @@ export interface PitEarth {
 /** Earth of pits: topsoil to one side, subsoil to the other, topsoil back first. */
 export function pitEarth(pits: number, options: PitOptions): PitEarth {
   const { length, width, depth, topsoil, proud } = options;
-  if (![length, width, depth].every((side) => side > 0 && side <= 3)) throw told('rows.pitSize');
+  if (![length, width, depth].every((side) => side > 0 && side <= LARGEST_PIT))
+    throw told('rows.pitSize', { most: lengthOf(LARGEST_PIT) });
   const base = length * width;
   const top = base * Math.min(topsoil, depth);
   const dug = base * depth;

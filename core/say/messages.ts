@@ -77,8 +77,8 @@ export interface Messages {
   'formats.tooLarge': 'size' | 'most';
   'formats.twoNumbers': 'line' | 'found';
   'formats.unknownFormat': 'fileName';
-  'formats.unlikelyDay': 'day' | 'lowest' | 'highest' | 'rain';
-  'formats.unlikelyReading': 'found';
+  'formats.unlikelyDay': 'day' | 'lowest' | 'highest' | 'rain' | 'coldest' | 'hottest';
+  'formats.unlikelyReading': 'found' | 'coldest' | 'hottest';
   'formats.weatherColumns': 'found';
   'formats.weatherLine': 'line' | 'found' | 'wanted';
   'ground.blockTooLarge': 'area' | 'most';
@@ -138,12 +138,12 @@ export interface Messages {
   'rows.noShelterRow': never;
   'rows.noStandingTree': never;
   'rows.oneTreatment': never;
-  'rows.pitSize': never;
+  'rows.pitSize': 'most';
   'rows.rowsTooClose': never;
   'rows.spacing': 'what' | 'found' | 'closest' | 'widest';
   'rows.terraceFall': 'fall' | 'width';
   'rows.terraceSteps': never;
-  'rows.terraceWidth': 'width';
+  'rows.terraceWidth': 'width' | 'most';
   'rows.tooDense': 'what' | 'wished' | 'minimum' | 'most';
   'rows.tooManyPositions': never;
   'rows.tooManySpots': never;

@@ -126,8 +126,9 @@ export const en: Record<MessageKey, string> = {
   'formats.unknownFormat':
     '“{fileName}” is no format that is read here. GeoJSON, GPX, KML and CSV are accepted.',
   'formats.unlikelyDay':
-    '{day}: {lowest} to {highest} °C and {rain} mm were found; −70 to 60 °C, the lowest first, and 0 mm or more are accepted.',
-  'formats.unlikelyReading': '{found} was found; −60 to 70 °C is accepted. Is the unit right?',
+    '{day}: {lowest} to {highest} and {rain} of rain were found; {coldest} to {hottest}, the lowest first, and no rain or some are accepted.',
+  'formats.unlikelyReading':
+    '{found} was found; {coldest} to {hottest} is accepted. Is the unit right?',
   'formats.weatherColumns':
     'Columns for the day, lowest and highest temperature and rain are needed, such as date,tmin,tmax,rain. Found: {found}.',
   'formats.weatherLine':
@@ -161,7 +162,7 @@ export const en: Record<MessageKey, string> = {
   'ground.heightsElsewhere': 'None of the points lies near this block.',
   'ground.heightsOnALine': 'All points lie on one line. Walk across the slope as well as along it.',
   'ground.legTooShort': 'The distance of a leg must be above 0.',
-  'ground.marginBelowZero': 'The margin inside the boundary must be 0 m or more.',
+  'ground.marginBelowZero': 'The margin inside the boundary must be 0 or more.',
   'ground.noBoundary': 'There is no area in it. A boundary needs at least three corners.',
   'ground.noHeightInside':
     'The elevation grid holds no height inside the block. Bring in one that covers it.',
@@ -224,14 +225,14 @@ export const en: Record<MessageKey, string> = {
   'rows.noStandingTree':
     'Gap fill goes round trees that stand already. Bring them in as existing trees on the Ground page, or scatter.',
   'rows.oneTreatment': 'A trial compares at least two treatments; the mix has one.',
-  'rows.pitSize': 'Sides and depth of a pit must be above 0 m and at most 3 m.',
+  'rows.pitSize': 'Sides and depth of a pit must be above 0 and at most {most}.',
   'rows.rowsTooClose':
     'The rows lie too close together for a block of this size. Widen the row spacing.',
   'rows.spacing': '{what} is {found}; between {closest} and {widest} is accepted.',
   'rows.terraceFall':
     'An inward fall of {fall} over {width} is not accepted; 0 up to the width is.',
   'rows.terraceSteps': 'Uncut steps must be shorter than the distance between them.',
-  'rows.terraceWidth': 'A terrace {width} wide is not accepted; 0.1 m to 20 m is.',
+  'rows.terraceWidth': 'A terrace {width} wide is not accepted; above 0 and up to {most} is.',
   'rows.tooDense':
     '{what} is {wished}; at a minimum distance of {minimum} at most {most} fit. Narrow the distance or ask for fewer.',
   'rows.tooManyPositions':
@@ -373,7 +374,7 @@ export const en: Record<MessageKey, string> = {
   'calendar.noProduct': 'There is no such product on this site.',
   'calendar.noSpraying': 'The spraying to cancel is not on this block.',
   'calendar.productFillsWater':
-    '{product}: {dose, number} L of product do not go into {water, number} L of water on a hectare; more water or less product is accepted.',
+    '{product}: {dose} of product does not go into {water} of water; more water or less product is accepted.',
   'say.plain': '{text}',
   'when.now': 'Now',
   'when.today': 'Today',

@@ -118,3 +118,39 @@ test('an error for people is told in words, any other in its own', () => {
   const wired = JSON.parse(JSON.stringify({ said: say('crew.noRow', { row: 3 }) })) as object;
   assert.equal(wordsOf(wired), 'The released layout has no row 3.');
 });
+
+test('no sentence has a metric measure of its own: measures are figures, so that US units reach them', () => {
+  // What shows how something may be written, or names a file's own unit, is meant as it stands.
+  const examples = new Set(['ground.noLeg', 'ground.noLegLine', 'measure.noLength']);
+  const metric = /[\d}] ?(m|cm|mm|km|ha|L|L\/ha|km\/h|m\/s|kg|°C)(?![\w/])/;
+  const found = Object.entries(en)
+    .filter(([key, text]) => !examples.has(key) && metric.test(text))
+    .map(([key]) => key);
+  assert.deepEqual(found, []);
+});
+
+test('refusals and notes are written in the reader’s units', () => {
+  const us = { system: 'us' as const };
+  const day = say('formats.unlikelyDay', {
+    ...{ day: onDay('2026-03-04'), lowest: temperatureOf(30), highest: temperatureOf(20) },
+    ...{ rain: rainOf(0.0254), coldest: temperatureOf(-70), hottest: temperatureOf(60) },
+  });
+  assert.match(words(day, us), /^4 Mar: 86 °F to 68 °F and 1\.00 in of rain were found; −94 °F/);
+  assert.match(words(day), /30 °C to 20 °C and 25 mm of rain/);
+  const note = say('rows.noteBorder', { rows: 3, trees: 1200, clear: lengthOf(3.048) });
+  assert.match(words(note, us), /rows 1 to 3, 1.200 trees; the rest keeps 10 ft clear/);
+  const one = say('rows.noteBorder', { rows: 1, trees: 1, clear: lengthOf(2) });
+  assert.equal(words(one), 'The border is row 1, 1 tree; the rest keeps 2 m clear of it.');
+  const places = say('rows.noteBorderOfPatterns', {
+    ...{ places: 2, zone: 'Hollow', of: 'zone', apart: lengthOf(2) },
+  });
+  assert.equal(
+    words(places),
+    '2 places of Hollow at the border of another pattern stay empty: nearer than 2 m.',
+  );
+  const rest = { ...places, figures: { ...places.figures, places: 1, of: 'rest' } };
+  assert.equal(
+    words(rest),
+    '1 place at the border of another pattern stays empty: nearer than 2 m.',
+  );
+});

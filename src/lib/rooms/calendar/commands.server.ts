@@ -7,7 +7,7 @@ import { TASKS } from '../../../../core/calendar/tasks';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { yearsFromTable } from '../../../../core/calendar/windows';
 import { dayOf } from '../../../../core/say/day';
-import { onDay } from '../../../../core/say/message';
+import { doseOf, onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import { ALREADY, Stale, type Handlers } from '../../server/work';
 import type { BlockRow } from '../ground/tables.server';
@@ -145,8 +145,8 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
     if (dose.kind === 'area' && dose.litresPerHectare >= water)
       throw told('calendar.productFillsWater', {
         product: product.name,
-        dose: dose.litresPerHectare,
-        water,
+        dose: doseOf(dose.litresPerHectare),
+        water: doseOf(water),
       });
     const saved = await work.save(
       work.tables.product,

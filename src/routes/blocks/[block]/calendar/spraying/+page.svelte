@@ -24,6 +24,7 @@
     formatPercent,
     formatWind,
     formatDose,
+    inUnits,
   } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -224,7 +225,9 @@
                 : `${formatPercent(Math.abs(kitchen.off))} too ${kitchen.off < 0 ? 'little' : 'much'}`}</b
             >.
           </p>{/if}
-        <p class="quiet">Wet, not dripping; growth about 5 cm tall, never a metre.</p>
+        <p class="quiet">
+          {inUnits('Wet, not dripping; growth about {5 cm} tall, never {1 m}.', units.system)}
+        </p>
       {/if}
     {:else}<p class="say">
         No product yet. {data.mayPlan

@@ -13,19 +13,22 @@
   import {
     bestStretch,
     REGIMES,
+    SOIL_LIMITS,
     weekOf,
     yearsFromTable,
     type StockType,
     type TypicalMonth,
   } from '$core/calendar/windows';
   import { addTo, formatDay } from '$core/measure/dates';
-  import { formatNumber, formatPercent } from '$core/measure/units';
+  import { formatNumber, formatPercent, formatRain } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import FileDrop from '$lib/parts/FileDrop.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const units = useUnits();
   const STOCK: StockType[] = ['bare-root', 'container'];
   const first = $derived((weekOf(data.today!) + 22) % 52);
   let picked = $state<number>();
@@ -305,9 +308,9 @@
       </details>
     {/if}
     <p class="quiet small">
-      The soil is one bucket of 60 mm, filled by rain and emptied by evaporation after FAO-56; its
-      limits are from memory. A file of a year or more goes before the table, the table before the
-      season.
+      The soil is one bucket of {formatRain(SOIL_LIMITS.capacity / 1000, units.system)}, filled by
+      rain and emptied by evaporation after FAO-56; its limits are from memory. A file of a year or
+      more goes before the table, the table before the season.
     </p>
   </aside>
 </div>

@@ -14,7 +14,9 @@ import { dueTasks, type Due } from '../../../../core/tending/due';
 import { fact, groupBy, type Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { finishOf, plantedOf } from '../crew/facts.server';
+import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
+import { layoutsFact } from '../rows/facts.server';
+import { weatherFact } from '../../server/station';
 import { lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
 import { countsFact } from '../survival/facts.server';
 import { windowsOf } from './windows.server';
@@ -77,12 +79,17 @@ export const methodOfBlock = (block: BlockRow): Chosen[] =>
 export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledTask[]> {
   const { plantingDay } = block;
   if (!plantingDay) return [];
+  // Both are asked for by every page, for every block: kept until something of theirs changes, and a day long.
+  const day = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
+  const stands = [sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact];
   const [events, planting, elsewhere] = await Promise.all([
     facts.of(taskEventsFact, block.id),
-    plantingSpan(facts, block, plantingDay),
-    doneElsewhere(facts, block),
+    facts.derive('planting-span', block.id, [...stands, weatherFact], day, () =>
+      plantingSpan(facts, block, plantingDay),
+    ),
+    facts.derive('done-elsewhere', block.id, stands, day, () => doneElsewhere(facts, block)),
   ]);
-  const on = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition} ${JSON.stringify([planting, elsewhere])}`;
+  const on = `${day} ${JSON.stringify([planting, elsewhere])}`;
   return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
     schedule(
       plantingDay,

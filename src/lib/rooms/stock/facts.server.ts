@@ -461,6 +461,12 @@ export interface LotStress {
   daysSinceLifting?: number;
 }
 
+/**
+ * Hours too warm since a lot came, by the readings they are counted from: these stay the same list until the place
+ * is read again.
+ */
+const warmHoursOf = new WeakMap<readonly KeepingReading[], Map<string, number>>();
+
 /** How much of what each lot can bear is used up. */
 export async function stressOf(
   facts: Facts,
@@ -469,16 +475,18 @@ export async function stressOf(
 ): Promise<Map<string, LotStress>> {
   const at = facts.now;
   const [places, logged] = await Promise.all([facts.of(placesFact), facts.of(readingsFact)]);
-  /** Lots that came together share their hours. */
-  const hours = new Map<string, number>();
   const warmSince = (place: PlaceRow, since: number): number => {
-    const readings = logged.get(place.id) ?? [];
+    const readings = logged.get(place.id);
+    if (!readings) return 0;
+    const known = warmHoursOf.get(readings) ?? new Map<string, number>();
+    warmHoursOf.set(readings, known);
+    const key = `${place.coolest} ${place.warmest} ${since}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
     const first = readings.findIndex(({ at: moment }) => moment >= since);
-    if (first < 0) return 0;
-    const key = `${place.id} ${first}`;
-    const known = hours.get(key) ?? keepingSpan(readings.slice(first), place).warm;
-    hours.set(key, known);
-    return known;
+    const hours = first < 0 ? 0 : keepingSpan(readings.slice(first), place).warm;
+    known.set(key, hours);
+    return hours;
   };
   return new Map(
     states.map((state) => {

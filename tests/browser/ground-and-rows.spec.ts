@@ -376,6 +376,12 @@ test('a block without a file: corners as a receiver shows them, a traverse that 
     const corners = page.getByLabel('Corners, one a line');
     await corners.fill('N 51° 42.0’ E 11° 36.0’\n51.7018, 11.6\n51.7018 gate');
     await expect(page.getByRole('alert')).toContainText('Line 3 reads “51.7018 gate”');
+    // In a national grid, by its code.
+    await corners.fill('2600000 1200000\n2600000 1200100\n2600200 1200100\n2600200 1200000');
+    await expect(page.getByRole('alert')).toContainText('need their UTM zone');
+    await page.getByLabel('UTM zone or EPSG code').fill('EPSG:2056');
+    await expect(area).toHaveText('2.00 ha');
+    await page.getByLabel('UTM zone or EPSG code').fill('');
     await corners.fill('N 51° 42.0’ E 11° 36.0’\n51.7018, 11.6\n51.7018, 11.603\n51.7, 11.603');
     await expect(area).toHaveText(/4\.1\d ha/);
     await page.getByLabel('Name of the block').fill('Brook Corner');

@@ -25,6 +25,7 @@
     type Traverse,
   } from '$core/ground/survey';
   import { localPlane, type Point } from '$core/measure/plane';
+  import { learnProjection } from '$core/measure/projection';
   import { formatBearing, formatLength, formatNumber, radians } from '$core/measure/units';
   import type { Message } from '$core/say/message';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -68,8 +69,15 @@
     if (clicked) place = `${clicked[1].toFixed(6)}, ${clicked[0].toFixed(6)}`;
   });
 
+  /** Counts up when a code that was named has become known; what was refused for it is read again. */
+  let learnt = $state(0);
+  $effect(() => {
+    void learnProjection(zone).then(() => learnt++);
+  });
+
   type Worked = { drawn?: Drawn; wrong: string; traverse?: Traverse; assumed?: boolean };
   const worked = $derived.by((): Worked => {
+    void learnt;
     try {
       if (way === 'corners') {
         if (!typed.trim()) return { wrong: '' };

@@ -89,6 +89,6 @@ export function readStation(
     notes.push(say('formats.noteReadingsTwice', { readings: rows.length - byMoment.size }));
   const gaps = hours.filter(({ at }, i) => i > 0 && at - hours[i - 1].at > 3 * 3_600_000).length;
   if (gaps) notes.push(say('formats.noteGaps', { gaps }));
-  const columns = { time: day, clock, temperature, humidity, wind };
+  const columns = { [clock ? 'day' : 'time']: day, clock, temperature, humidity, wind };
   return { hours, notes, reading: readingOf(fields, columns, units, order, assumed) };
 }

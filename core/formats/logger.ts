@@ -102,7 +102,7 @@ export function readLogger(text: string, zone: string, said: Said = {}): LoggerF
   const usual = median(steps);
   const gaps = steps.filter((step) => step > 3 * usual).length;
   if (gaps) notes.push(say('formats.noteLongGaps', { gaps }));
-  const columns = { time, clock, temperature };
+  const columns = { [clock ? 'day' : 'time']: time, clock, temperature };
   return {
     readings,
     reading: readingOf(fields, columns, { temperature: unit }, order, assumed),

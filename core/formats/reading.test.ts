@@ -221,6 +221,9 @@ test('a station’s and a logger’s clock of twelve hours', () => {
   assert.equal(new Date(hours[0].at).toISOString(), '2026-04-01T06:30:00.000Z');
   near(hours[0].wind, 18_520 / 3600);
   assert.equal(reading.order, 'month first');
+  // With a clock of its own the first column is a day, and no time.
+  assert.deepEqual([reading.columns.day, reading.columns.clock], ['Date', 'Time']);
+  assert.equal(reading.columns.time, undefined);
   const logger = readLogger(
     'Date/Time,Temp C\n3/31/2026 1:00:00 PM,2\n3/31/2026 2:00:00 PM,2.5',
     'UTC',

@@ -10,6 +10,13 @@ import { root } from '../../scripts/setup.mjs';
 
 const sleep = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
+const PAGES = [
+  ...['ground', 'method', 'rows', 'stock', 'stock/order', 'stock/gate', 'stock/keeping'],
+  ...['stock/day', 'stock/carry', 'stock/roots', 'stock/handling', 'calendar', 'calendar/windows'],
+  ...['calendar/materials', 'calendar/phases', 'calendar/finish', 'calendar/ripping'],
+  ...['calendar/spraying', 'crew', 'checks', 'tending', 'survival'],
+];
+
 /** A phone that sends one entry after another, and sends again what nobody confirmed. */
 class Phone {
   readonly confirmed = new Set<string>();
@@ -52,6 +59,20 @@ test('server and database killed under load: nothing confirmed is lost, nothing 
     const cookie = answer.headers.getSetCookie()[0].split(';')[0];
     const board = () => fetch(origin, { headers: { cookie } }).catch(() => undefined);
     const database = await mariadb.createConnection(app.databaseUrl);
+    await test.step('the board, every page of a block and a field page ask at most twelve questions', async () => {
+      const [{ id }] = await database.query("SELECT id FROM block WHERE name = 'Haul Flat'");
+      const selects = async () =>
+        Number((await database.query("SHOW GLOBAL STATUS LIKE 'Com_select'"))[0].Value);
+      for (const page of ['/', ...PAGES.map((name) => `/blocks/${id}/${name}`), `/field/${id}`]) {
+        // Nothing that was read before stands after the site itself has changed.
+        await database.query('UPDATE site SET edition = edition + 1');
+        const before = await selects();
+        expect((await fetch(origin + page, { headers: { cookie } })).status, page).toBe(200);
+        const asked = (await selects()) - before;
+        expect(asked, `${page} asks ${asked}`).toBeLessThanOrEqual(12);
+        expect(asked, `${page} was read anew`).toBeGreaterThan(3);
+      }
+    });
     const [{ id: layoutId }] = await database.query(
       `SELECT l.id FROM layout l JOIN block b ON b.id = l.block_id
        WHERE b.name = 'Haul Flat' AND l.state = 'released'`,

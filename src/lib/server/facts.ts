@@ -1,6 +1,7 @@
 import type { Topic } from '../rooms/contract';
 import type { SiteRow } from '../rooms/people/tables.server';
-import type { Store } from '../store';
+import type { Store, Tables } from '../store';
+import type { Rows } from '../store/rows';
 import { dayBounds, dayOf } from '../../../core/say/day';
 import type { Day } from '../../../core/measure/dates';
 import { now } from './clock';
@@ -14,6 +15,8 @@ export interface Fact<Value> {
   name: string;
   /** What may change it. */
   topics: readonly Topic[];
+  /** How it is asked for together with others of its kind. */
+  listed?: Listed<Value>;
   /** @returns values by block, or for a fact of the site by the site's id; what is left out is `none` */
   read(reader: Reader, ids: readonly string[], site: SiteRow): Promise<Map<string, Value>>;
   none: () => Value;
@@ -25,6 +28,145 @@ export const fact = <Value>(
   none: () => Value,
   read: Fact<Value>['read'],
 ): Fact<Value> => ({ name, topics, none, read });
+
+/** What a list is selected from. */
+export interface Select {
+  /** All that follows the columns, with `:ids` for the ids asked for. */
+  from: string;
+  /** The expression that names the id a row belongs to. */
+  of: string;
+  /** The expression of every column, by its name in the row. */
+  columns: Readonly<Record<string, string>>;
+}
+
+/**
+ * A list that one SELECT gives: all that are wanted at one moment are asked for in one question. Rows
+ * come as JSON, so days are texts, moments milliseconds, and the order is the reader's to make.
+ */
+export interface Listed<Value> {
+  select(reader: Reader): Select;
+  /** @param rows of one id, as they came */
+  value(rows: never[], reader: Reader): Value;
+}
+
+/** A fact that is a list can be read without its site, inside a transaction too. */
+export interface ListFact<Value> extends Fact<Value> {
+  read(reader: Reader, ids: readonly string[]): Promise<Map<string, Value>>;
+}
+
+/** The expression of a moment as milliseconds since 1970. */
+export const milliseconds = (column: string): string =>
+  `CAST(UNIX_TIMESTAMP(${column}) * 1000 AS INTEGER)`;
+
+/** A fact that is a list; an id without rows has `value([])`. */
+export function listedFact<Row, Value>(
+  name: string,
+  topics: readonly Topic[],
+  { value, ...select }: Select & { value(rows: Row[]): Value },
+): ListFact<Value> {
+  return asFact(name, topics, () => value([]), {
+    select: () => select,
+    value: (rows) => value(rows as Row[]),
+  });
+}
+
+type TableRow<Name extends keyof Tables> = Tables[Name] extends Rows<infer Row> ? Row : never;
+
+/** How rows are put in order: by one column after the other. */
+export const inOrderOf =
+  <Row>(...columns: (keyof Row)[]) =>
+  (a: Row, b: Row): number => {
+    for (const column of columns) {
+      // What is not known comes first.
+      const [before, after] = [a[column] ?? '', b[column] ?? ''];
+      if (before < after) return -1;
+      if (before > after) return 1;
+    }
+    return 0;
+  };
+
+/**
+ * A fact that is rows of one table.
+ * @param by the column that holds the id asked for
+ * @param value puts the rows of one id in order and makes of them what pages read
+ */
+export function tableFact<Name extends keyof Tables, Value>(
+  name: string,
+  topics: readonly Topic[],
+  from: { table: Name; by: keyof TableRow<Name> & string },
+  value: (rows: TableRow<Name>[]) => Value,
+): ListFact<Value> {
+  return asFact(name, topics, () => value([]), {
+    select: ({ tables }) => {
+      const table = tables[from.table] as Rows<object>;
+      const columns = table.expressions();
+      const of = columns.get(from.by)!.column;
+      return {
+        ...{ of, from: `FROM ${table.name} WHERE ${of} IN (:ids)` },
+        columns: Object.fromEntries(
+          [...columns].map(([column, { expression }]) => [column, expression]),
+        ),
+      };
+    },
+    value: (rows, { tables }) => {
+      const table = tables[from.table] as Rows<object>;
+      return value(rows.map((row) => table.revived(row)) as TableRow<Name>[]);
+    },
+  });
+}
+
+const asFact = <Value>(
+  name: string,
+  topics: readonly Topic[],
+  none: () => Value,
+  listed: Listed<Value>,
+): ListFact<Value> => {
+  const one: ListFact<Value> = {
+    ...{ name, topics, none, listed },
+    read: async (reader, ids) => {
+      const [values] = await readLists(reader, [{ one, ids }]);
+      return values as Map<string, Value>;
+    },
+  };
+  return one;
+};
+
+interface Wanted {
+  one: Fact<unknown>;
+  ids: readonly string[];
+}
+
+/** Reads several lists in one question. @returns values by id, in the order in which they were wanted */
+async function readLists(
+  reader: Reader,
+  wanted: readonly Wanted[],
+): Promise<Map<string, unknown>[]> {
+  const replacements: Record<string, unknown> = {};
+  const selects = wanted.map(({ one, ids }, i) => {
+    const { of, columns, from } = one.listed!.select(reader);
+    replacements[`ids${i}`] = ids;
+    const row = Object.entries(columns).map(([column, expression]) => `'${column}', ${expression}`);
+    const rest = from.replaceAll(':ids', `:ids${i}`);
+    return `SELECT ${i} AS list, ${of} AS id, JSON_OBJECT(${row.join(', ')}) AS line ${rest}`;
+  });
+  const found = await reader.query<{ list: number; id: string; line: string | object }>(
+    selects.join('\nUNION ALL\n'),
+    replacements,
+  );
+  const byList = groupBy(found, ({ list }) => String(list));
+  return wanted.map(({ one }, i) => {
+    const byId = groupBy(byList.get(String(i)) ?? [], ({ id }) => id);
+    return new Map(
+      [...byId].map(([id, rows]): [string, unknown] => [
+        id,
+        one.listed!.value(
+          rows.map(({ line }) => (typeof line === 'string' ? JSON.parse(line) : line)) as never[],
+          reader,
+        ),
+      ]),
+    );
+  });
+}
 
 /** How often each topic of each block has changed; '' stands for the site. */
 export type Marks = ReadonlyMap<string, number>;
@@ -103,12 +245,11 @@ export class Facts {
   }
 
   async all<Value>(one: Fact<Value>, ids: readonly string[]): Promise<Map<string, Value>> {
-    const missing = ids.filter((id) => {
-      const before = kept.get(this.key(one, id));
-      return before?.stamp !== this.stamp(one, id);
-    });
+    const missing = ids.filter((id) => kept.get(this.key(one, id))?.stamp !== this.stamp(one, id));
     if (missing.length) {
-      const reading = one.read(this.reader, missing, this.site);
+      const reading = one.listed
+        ? (this.withOthers(one, missing) as Promise<Map<string, Value>>)
+        : one.read(this.reader, missing, this.site);
       for (const id of missing)
         keep(
           this.key(one, id),
@@ -121,6 +262,19 @@ export class Facts {
         ids.map(async (id) => [id, (await kept.get(this.key(one, id))!.value) as Value] as const),
       ),
     );
+  }
+
+  /** Lists wanted now, until all that runs at this moment has said what it wants. */
+  private wanted: (Wanted & { answer: (reading: Promise<Map<string, unknown>>) => void })[] = [];
+
+  private withOthers(one: Fact<unknown>, ids: readonly string[]): Promise<Map<string, unknown>> {
+    if (!this.wanted.length)
+      setImmediate(() => {
+        const wanted = this.wanted.splice(0);
+        const reading = readLists(this.reader, wanted);
+        for (const [i, { answer }] of wanted.entries()) answer(reading.then((all) => all[i]));
+      });
+    return new Promise((answer) => this.wanted.push({ one, ids, answer }));
   }
 
   async of<Value>(one: Fact<Value>, id: string = this.site.id): Promise<Value> {

@@ -1,8 +1,10 @@
 import {
+  DataTypes,
   col,
   fn,
   type CountOptions,
   type FindOptions,
+  type ModelAttributeColumnOptions,
   type OrderItem,
   type Transaction,
   type WhereOptions,
@@ -23,10 +25,54 @@ interface Read<Row> {
  * speaks through that and through nothing else.
  */
 export class Rows<Row extends object> {
+  private flagNames?: string[];
+
   constructor(
     private readonly model: Table<Row>,
     private readonly transaction?: Transaction,
   ) {}
+
+  /** The table's name in the database. */
+  get name(): string {
+    return `\`${this.model.getTableName() as string}\``;
+  }
+
+  /**
+   * Every column by its name in a row: how it is called in the database, and how it is written into
+   * JSON so that `revived` reads it back.
+   */
+  expressions(): Map<string, { column: string; expression: string }> {
+    return new Map(
+      this.attributes().map(([name, { field, type }]) => {
+        const column = `\`${field ?? name}\``;
+        const expression =
+          type instanceof DataTypes.DATE
+            ? `CAST(UNIX_TIMESTAMP(${column}) * 1000 AS INTEGER)`
+            : type instanceof DataTypes.DATEONLY
+              ? `CAST(${column} AS CHAR)`
+              : column;
+        return [name, { column, expression }];
+      }),
+    );
+  }
+
+  /** A row as it was written into JSON. */
+  revived(written: object): Row {
+    const row = { ...written } as Record<string, unknown>;
+    for (const [name, { type }] of this.attributes())
+      if (type instanceof DataTypes.DATE && row[name]) row[name] = new Date(row[name] as number);
+    return this.checked(row as Row);
+  }
+
+  private get flags(): readonly string[] {
+    return (this.flagNames ??= this.attributes()
+      .filter(([, { type }]) => type instanceof DataTypes.BOOLEAN)
+      .map(([name]) => name));
+  }
+
+  private attributes() {
+    return Object.entries<ModelAttributeColumnOptions>(this.model.getAttributes());
+  }
 
   async all(read: Read<Row> = {}): Promise<Row[]> {
     const rows = (await this.model.findAll(this.options(read))) as unknown as Row[];
@@ -127,7 +173,11 @@ export class Rows<Row extends object> {
     };
   }
 
+  /** JSON by its shape, and flags as what they are: the database holds them as 0 and 1. */
   private checked(row: Row): Row {
+    for (const name of this.flags)
+      if (typeof (row as Record<string, unknown>)[name] === 'number')
+        (row as Record<string, unknown>)[name] = Boolean((row as Record<string, unknown>)[name]);
     for (const [column, shape] of shapesOf(this.model)) {
       const stored = (row as Record<string, unknown>)[column];
       if (stored === undefined || stored === null) continue;

@@ -11,7 +11,7 @@ import {
   type Chosen,
 } from '../../../../core/method/method';
 import { dueTasks, type Due } from '../../../../core/tending/due';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
@@ -31,26 +31,20 @@ export interface TaskEvent {
 }
 
 /** What was said of a block's tasks, in order, with who said it. */
-export const taskEventsFact = fact<TaskEvent[]>(
+export const taskEventsFact = listedFact<Omit<TaskEvent, 'at'> & { at: number }, TaskEvent[]>(
   'task-events',
   ['calendar', 'tending', 'people'],
-  () => [],
-  async (reader, blockIds) => {
-    const rows = await reader.query<Omit<TaskEvent, 'at'> & { blockId: string; at: Date }>(
-      `SELECT e.block_id AS blockId, e.id, e.task, e.kind, CAST(e.day AS CHAR) AS day, e.at,
-         p.name AS author FROM task_event e JOIN person p ON p.id = e.author_id
-       WHERE e.block_id IN (:blockIds) ORDER BY e.at, e.id`,
-      { blockIds },
-    );
-    return new Map(
-      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
-        blockId,
-        own.map(({ blockId: _block, at, ...event }) => ({
-          ...event,
-          at: new Date(at).toISOString(),
-        })),
-      ]),
-    );
+  {
+    from: 'FROM task_event e JOIN person p ON p.id = e.author_id WHERE e.block_id IN (:ids)',
+    of: 'e.block_id',
+    columns: {
+      ...{ id: 'e.id', task: 'e.task', kind: 'e.kind', day: 'CAST(e.day AS CHAR)' },
+      ...{ at: milliseconds('e.at'), author: 'p.name' },
+    },
+    value: (rows) =>
+      rows
+        .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+        .map(({ at, ...event }) => ({ ...event, at: new Date(at).toISOString() })),
   },
 );
 

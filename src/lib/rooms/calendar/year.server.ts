@@ -6,7 +6,7 @@ import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
 import { contains, mapPoints, perimeter } from '../../../../core/ground/polygon';
 import { eachPosition } from '../../../../core/rows/stored';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
-import { fact, type Fact, type Facts } from '../../server/facts';
+import { tableFact, type Fact, type Facts } from '../../server/facts';
 import { plantedOf, plantersFact, ratesOf, sharesFact, sownFact } from '../crew/facts.server';
 import { blocksFact, plantableOf, planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -63,31 +63,16 @@ export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGro
 export const totalMetres = (ground: YearGround): number =>
   ground.rows.reduce((sum, { metres }) => sum + [...metres.values()].reduce((a, b) => a + b, 0), 0);
 
-/** Products of the site that are not dropped, by name; all of them under every id. */
-export const allProductsFact = fact<ProductRow[]>(
+/** Products of the site by name, dropped ones among them. */
+export const allProductsFact = tableFact(
   'products',
   ['calendar'],
-  () => [],
-  async (reader, [siteId]) =>
-    new Map([
-      [siteId, await reader.tables.product.all({ where: { siteId }, order: [['name', 'ASC']] })],
-    ]),
+  { table: 'product', by: 'siteId' },
+  (rows): ProductRow[] => rows.sort((a, b) => a.name.localeCompare(b.name)),
 );
-export const productsFact = fact<ProductRow[]>(
-  'products-used',
-  ['calendar'],
-  () => [],
-  async (reader, [siteId]) =>
-    new Map([
-      [
-        siteId,
-        await reader.tables.product.all({
-          where: { siteId, dropped: false },
-          order: [['name', 'ASC']],
-        }),
-      ],
-    ]),
-);
+/** Those that may be chosen. */
+export const productsOf = async (facts: Facts): Promise<ProductRow[]> =>
+  (await facts.of(allProductsFact)).filter(({ dropped }) => !dropped);
 
 /** What is sprayed, from the leader's terms and the block's layout. */
 export function targetOf(ground: YearGround, terms: Pick<SprayTerms, 'kind' | 'size'>): Target {
@@ -131,7 +116,7 @@ export interface YearBill {
 /** The bill of a block: everything from its method and layout. */
 export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
   const from = [
-    ...[blocksFact, layoutsFact, zonesFact, productsFact, taskEventsFact, ordersFact],
+    ...[blocksFact, layoutsFact, zonesFact, allProductsFact, taskEventsFact, ordersFact],
     ...[sownFact, sharesFact, plantersFact, countsFact],
   ] as Fact<unknown>[];
   const on = `${facts.today} ${block.edition} ${block.methodEdition} ${block.termsEdition}`;
@@ -141,7 +126,7 @@ export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
 async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
   const [ground, products, tasks, { mean }, order, { planted }, counted] = await Promise.all([
     yearGround(facts, block),
-    facts.of(productsFact),
+    productsOf(facts),
     tasksOf(facts, block),
     ratesOf(facts, block.id),
     toOrderOf(facts, block),

@@ -1,5 +1,5 @@
 import { qualityByPlanter, type PlotRecord, type Quality } from '../../../../core/checks/quality';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { recordOf, isNumber, parse } from '../../store/shape';
 
 export interface BlockPlot extends PlotRecord {
@@ -11,27 +11,24 @@ export interface BlockPlot extends PlotRecord {
 const faults = recordOf<number>(isNumber, 'trees by fault');
 
 /** Plots looked at on the released version, in order of time. */
-export const plotsFact = fact<BlockPlot[]>(
+export const plotsFact = listedFact<Omit<BlockPlot, 'at'> & { at: number }, BlockPlot[]>(
   'plots',
   ['checks', 'rows'],
-  () => [],
-  async (reader, blockIds) => {
-    const rows = await reader.query<Omit<BlockPlot, 'at'> & { blockId: string; at: Date }>(
-      `SELECT l.block_id AS blockId, p.id, p.planter_id AS planter, p.good, p.faults, p.at,
-         p.\`row_number\` AS row, p.peg, p.area FROM layout l JOIN plot p ON p.layout_id = l.id
-       WHERE l.block_id IN (:blockIds) AND l.state = 'released' ORDER BY p.at`,
-      { blockIds },
-    );
-    return new Map(
-      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
-        blockId,
-        own.map(({ blockId: _block, at, ...plot }) => ({
+  {
+    from: "FROM layout l JOIN plot p ON p.layout_id = l.id WHERE l.block_id IN (:ids) AND l.state = 'released'",
+    of: 'l.block_id',
+    columns: {
+      ...{ id: 'p.id', planter: 'p.planter_id', good: 'p.good', faults: 'p.faults' },
+      ...{ row: 'p.`row_number`', peg: 'p.peg', area: 'p.area', at: milliseconds('p.at') },
+    },
+    value: (rows) =>
+      rows
+        .sort((a, b) => a.at - b.at)
+        .map(({ at, ...plot }) => ({
           ...plot,
           faults: parse(faults, plot.faults, 'plot.faults'),
           at: new Date(at).toISOString(),
         })),
-      ]),
-    );
   },
 );
 

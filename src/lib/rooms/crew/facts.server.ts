@@ -11,22 +11,16 @@ import {
   type PlantedSums,
 } from '../../../../core/crew/sums';
 import { toRowSet } from '../../../../core/rows/stored';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import { fact, groupBy, inOrderOf, listedFact, tableFact, type Facts } from '../../server/facts';
 import { readRows, releasedLayout, layoutsFact } from '../rows/facts.server';
 import type { PlanterRow, RowShareRow } from './tables.server';
 
 /** Planters of the site, in their order. */
-export const plantersFact = fact<PlanterRow[]>(
+export const plantersFact = tableFact(
   'planters',
   ['crew', 'site'],
-  () => [],
-  async (reader, [siteId]) =>
-    new Map([
-      [
-        siteId,
-        await reader.tables.planter.all({ where: { siteId }, order: [['position', 'ASC']] }),
-      ],
-    ]),
+  { table: 'planter', by: 'siteId' },
+  (rows): PlanterRow[] => rows.sort(inOrderOf('position')),
 );
 
 interface SownBlock {
@@ -38,71 +32,63 @@ interface SownBlock {
   before: { layoutId: string; byRow: Map<number, number> }[];
 }
 
+interface SownLine {
+  layoutId: string;
+  state: string;
+  row: number;
+  planter: string | null;
+  day: string;
+  planted: number;
+  at: number;
+}
+
 /** What stands on each block by the sums beside the tallies. */
-export const sownFact = fact<SownBlock>(
-  'sown',
-  ['crew', 'rows'],
-  () => ({ sums: noneSown(), before: [] }),
-  async (reader, blockIds) => {
-    const rows = await reader.query<{
-      blockId: string;
-      layoutId: string;
-      state: string;
-      row: number;
-      planter: string | null;
-      day: string;
-      planted: number;
-      at: number;
-    }>(
-      `SELECT l.block_id AS blockId, l.id AS layoutId, l.state, p.\`row_number\` AS row,
-         NULL AS planter, '' AS day, p.planted, UNIX_TIMESTAMP(p.last_at) AS at
-       FROM layout l JOIN planted_row p ON p.layout_id = l.id WHERE l.block_id IN (:blockIds)
-       UNION ALL
-       SELECT l.block_id, l.id, l.state, 0, p.planter_id, CAST(p.day AS CHAR), p.planted, 0
-       FROM layout l JOIN planted_day p ON p.layout_id = l.id
-       WHERE l.block_id IN (:blockIds) AND l.state = 'released'`,
-      { blockIds },
-    );
-    const blocks = new Map<string, SownBlock>();
-    for (const [blockId, own] of groupBy(rows, (row) => row.blockId)) {
-      const block: SownBlock = { sums: noneSown(), before: [] };
-      let newest = -Infinity;
-      for (const { state, layoutId, row, planter, day, planted, at } of own) {
-        if (planter !== null) {
-          const ofDay = block.sums.byDay.get(day) ?? new Map<string, number>();
-          block.sums.byDay.set(day, ofDay.set(planter, planted));
-        } else if (state === 'released') {
-          block.sums.byRow.set(row, planted);
-          if (planted > 0 && Number(at) > newest) [newest, block.lastRow] = [Number(at), row];
-        } else if (planted > 0) {
-          let earlier = block.before.find((entry) => entry.layoutId === layoutId);
-          if (!earlier) block.before.push((earlier = { layoutId, byRow: new Map() }));
-          earlier.byRow.set(row, planted);
-        }
-      }
-      blocks.set(blockId, block);
-    }
-    return blocks;
+export const sownFact = listedFact<SownLine, SownBlock>('sown', ['crew', 'rows'], {
+  from: `FROM (
+      SELECT l.block_id, l.id, l.state, p.\`row_number\` AS row, NULL AS planter, '' AS day,
+        p.planted, UNIX_TIMESTAMP(p.last_at) AS at
+      FROM layout l JOIN planted_row p ON p.layout_id = l.id WHERE l.block_id IN (:ids)
+      UNION ALL
+      SELECT l.block_id, l.id, l.state, 0, p.planter_id, CAST(p.day AS CHAR), p.planted, 0
+      FROM layout l JOIN planted_day p ON p.layout_id = l.id
+      WHERE l.block_id IN (:ids) AND l.state = 'released'
+    ) x`,
+  of: 'x.block_id',
+  columns: {
+    ...{ layoutId: 'x.id', state: 'x.state', row: 'x.row', planter: 'x.planter' },
+    ...{ day: 'x.day', planted: 'x.planted', at: 'x.at' },
   },
-);
+  value: (rows) => {
+    const block: SownBlock = { sums: noneSown(), before: [] };
+    let newest = -Infinity;
+    for (const { state, layoutId, row, planter, day, planted, at } of rows) {
+      if (planter !== null) {
+        const ofDay = block.sums.byDay.get(day) ?? new Map<string, number>();
+        block.sums.byDay.set(day, ofDay.set(planter, planted));
+      } else if (state === 'released') {
+        block.sums.byRow.set(row, planted);
+        if (planted > 0 && Number(at) > newest) [newest, block.lastRow] = [Number(at), row];
+      } else if (planted > 0) {
+        let earlier = block.before.find((entry) => entry.layoutId === layoutId);
+        if (!earlier) block.before.push((earlier = { layoutId, byRow: new Map() }));
+        earlier.byRow.set(row, planted);
+      }
+    }
+    return block;
+  },
+});
 
 /** Rows shared out among planters, of the released version. */
-export const sharesFact = fact<RowShareRow[]>(
-  'shares',
-  ['crew', 'rows'],
-  () => [],
-  async (reader, blockIds) =>
-    groupBy(
-      await reader.query<RowShareRow & { blockId: string }>(
-        `SELECT l.block_id AS blockId, s.layout_id AS layoutId, s.planter_id AS planterId,
-           s.first_row AS firstRow, s.last_row AS lastRow
-         FROM layout l JOIN row_share s ON s.layout_id = l.id
-         WHERE l.block_id IN (:blockIds) AND l.state = 'released' ORDER BY s.first_row`,
-        { blockIds },
-      ),
-      ({ blockId }) => blockId,
-    ),
-);
+export const sharesFact = listedFact<RowShareRow, RowShareRow[]>('shares', ['crew', 'rows'], {
+  from: `FROM layout l JOIN row_share s ON s.layout_id = l.id
+    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
+  of: 'l.block_id',
+  columns: {
+    ...{ layoutId: 's.layout_id', planterId: 's.planter_id' },
+    ...{ firstRow: 's.first_row', lastRow: 's.last_row' },
+  },
+  value: (rows) => rows.sort(inOrderOf('firstRow')),
+});
 
 /** The tallies of the released version, in order of time: only for what sums cannot tell. */
 export const talliesFact = fact<Tally[]>(

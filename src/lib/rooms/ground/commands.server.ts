@@ -13,7 +13,7 @@ import type { Conditions } from '../../../../core/method/schools';
 import { Stale, type Handlers, type Work } from '../../server/work';
 import type { BlockRow } from './tables.server';
 import type { groundContract } from './contract';
-import { planeOf, readKeepouts, readSurface, readZones } from './facts.server';
+import { keepoutsFact, planeOf, readSurface, zonesFact } from './facts.server';
 
 const ORDINARY_GROUND: Conditions = {
   texture: 'loam',
@@ -86,8 +86,8 @@ export const groundCommands: Handlers<typeof groundContract> = {
         name: block.name,
         boundary: block.boundary,
         margin: block.margin,
-        keepouts: (await readKeepouts(work, [blockId])).get(blockId) ?? [],
-        zones: (await readZones(work, [blockId])).get(blockId) ?? [],
+        keepouts: (await keepoutsFact.read(work, [blockId])).get(blockId) ?? [],
+        zones: (await zonesFact.read(work, [blockId])).get(blockId) ?? [],
       });
     await refuseForeign(work, blockId, keepouts, zones);
     await work.tables.block.set(
@@ -147,8 +147,8 @@ export const groundCommands: Handlers<typeof groundContract> = {
       mapPoints(block.boundary, plane.toPlane),
       (line as Point[]).map(plane.toPlane),
     ).map((part) => mapPoints(part, plane.toLonLat));
-    const keepouts = (await readKeepouts(work, [blockId])).get(blockId) ?? [];
-    const zones = (await readZones(work, [blockId])).get(blockId) ?? [];
+    const keepouts = (await keepoutsFact.read(work, [blockId])).get(blockId) ?? [];
+    const zones = (await zonesFact.read(work, [blockId])).get(blockId) ?? [];
     const rest = checkBoundary(others.flat());
     const [originLongitude, originLatitude] = centreOf(rest);
     const id = uuid();
@@ -233,8 +233,8 @@ export const groundCommands: Handlers<typeof groundContract> = {
       { boundary: checkBoundary(joined), edition: block.edition + 1 },
     );
     const [keepouts, zones] = [
-      await readKeepouts(work, [blockId, otherId]),
-      await readZones(work, [blockId, otherId]),
+      await keepoutsFact.read(work, [blockId, otherId]),
+      await zonesFact.read(work, [blockId, otherId]),
     ];
     const keptOut = together(keepouts.get(blockId) ?? [], keepouts.get(otherId) ?? []);
     const grounds = together(zones.get(blockId) ?? [], zones.get(otherId) ?? []);

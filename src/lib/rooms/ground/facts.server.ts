@@ -5,7 +5,7 @@ import type { Surface } from '../../../../core/ground/surface';
 import type { Zone } from '../../../../core/ground/zones';
 import { layoutGround } from '../../../../core/rows/ground';
 import type { LayoutGround } from '../../../../core/rows/layout';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import { inOrderOf, listedFact, milliseconds, tableFact, type Facts } from '../../server/facts';
 import type { Reader } from '../../server/reader';
 import type { BlockRow } from './tables.server';
 
@@ -13,49 +13,36 @@ export const planeOf = (block: BlockRow): Plane =>
   localPlane([block.originLongitude, block.originLatitude]);
 
 /** Blocks of a site, in their order. */
-export const blocksFact = fact<BlockRow[]>(
+export const blocksFact = tableFact(
   'blocks',
   ['site', 'ground', 'calendar', 'stock', 'survival'],
-  () => [],
-  async (reader, [siteId]) =>
-    new Map([
-      [siteId, await reader.tables.block.all({ where: { siteId }, order: [['position', 'ASC']] })],
-    ]),
+  { table: 'block', by: 'siteId' },
+  (rows): BlockRow[] => rows.sort(inOrderOf('position')),
 );
 
 /** Keep-outs of a block in the order in which they are taken off. */
-export async function readKeepouts(reader: Reader, blockIds: readonly string[]) {
-  const rows = await reader.tables.keepout.all({
-    where: { blockId: [...blockIds] },
-    order: [['position', 'ASC']],
-  });
-  return new Map(
-    [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
-      blockId,
-      own.map(({ id, kind, name, shape, setback, reason, near, located }): Keepout => ({
+export const keepoutsFact = tableFact(
+  'keepouts',
+  ['ground'],
+  { table: 'keepout', by: 'blockId' },
+  (rows): Keepout[] =>
+    rows
+      .sort(inOrderOf('position'))
+      .map(({ id, kind, name, shape, setback, reason, near, located }) => ({
         ...{ id, kind, name, shape, setback, reason, near, located },
       })),
-    ]),
-  );
-}
-export const keepoutsFact = fact<Keepout[]>('keepouts', ['ground'], () => [], readKeepouts);
+);
 
 /** Zones of a block in the order in which they were made. */
-export async function readZones(reader: Reader, blockIds: readonly string[]) {
-  const rows = await reader.tables.zone.all({
-    where: { blockId: [...blockIds] },
-    order: [['position', 'ASC']],
-  });
-  return new Map(
-    [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
-      blockId,
-      own.map(({ id, name, parts, damp, light, soil }): Zone => ({
-        ...{ id, name, parts, damp, light, soil },
-      })),
-    ]),
-  );
-}
-export const zonesFact = fact<Zone[]>('zones', ['ground'], () => [], readZones);
+export const zonesFact = tableFact(
+  'zones',
+  ['ground'],
+  { table: 'zone', by: 'blockId' },
+  (rows): Zone[] =>
+    rows.sort(inOrderOf('position')).map(({ id, name, parts, damp, light, soil }) => ({
+      ...{ id, name, parts, damp, light, soil },
+    })),
+);
 
 export interface SurfaceAbout extends Omit<Surface, 'heights'> {
   source: string;
@@ -63,37 +50,18 @@ export interface SurfaceAbout extends Omit<Surface, 'heights'> {
 }
 
 /** Where a block's elevation lies and what it came from, without its heights. */
-export const surfaceFact = fact<SurfaceAbout | undefined>(
-  'surface',
-  ['ground'],
-  () => undefined,
-  async (reader, blockIds) => {
-    const rows = await reader.tables.surface.all({
-      where: { blockId: [...blockIds] },
-      columns: [
-        'blockId',
-        'source',
-        'minX',
-        'minY',
-        'cell',
-        'nodeColumns',
-        'nodeRows',
-        'broughtAt',
-      ],
-    });
-    return new Map(
-      rows.map(({ blockId, minX, minY, cell, nodeColumns, nodeRows, source, broughtAt }) => [
-        blockId,
-        {
-          ...{ minX, minY, cell, source },
-          columns: nodeColumns,
-          rows: nodeRows,
-          broughtAt: broughtAt.toISOString(),
-        },
-      ]),
-    );
+export const surfaceFact = listedFact<
+  Omit<SurfaceAbout, 'broughtAt'> & { broughtAt: number },
+  SurfaceAbout | undefined
+>('surface', ['ground'], {
+  from: 'FROM surface WHERE block_id IN (:ids)',
+  of: 'block_id',
+  columns: {
+    ...{ minX: 'min_x', minY: 'min_y', cell: 'cell', source: 'source' },
+    ...{ columns: 'node_columns', rows: 'node_rows', broughtAt: milliseconds('brought_at') },
   },
-);
+  value: ([about]) => about && { ...about, broughtAt: new Date(about.broughtAt).toISOString() },
+});
 
 /** A block's elevation with its heights; too large to be kept between requests. */
 export async function readSurface(reader: Reader, blockId: string): Promise<Surface | undefined> {
@@ -119,8 +87,8 @@ export async function readLayoutGround(
   block: BlockRow,
 ): Promise<{ plantable: Plantable; ground: LayoutGround }> {
   const [keepouts, zones, cards, surface] = await Promise.all([
-    readKeepouts(reader, [block.id]),
-    readZones(reader, [block.id]),
+    keepoutsFact.read(reader, [block.id]),
+    zonesFact.read(reader, [block.id]),
     reader.tables.species.all({ where: { siteId: block.siteId } }),
     readSurface(reader, block.id),
   ]);

@@ -1,14 +1,17 @@
-import { fact } from '../../server/facts';
+import { inOrderOf, listedFact, milliseconds } from '../../server/facts';
 
-/** Names by person, of whoever ever entered something here. */
-export const namesFact = fact<Map<string, string>>(
+/**
+ * Names by person, of whoever ever entered something here. Whoever left keeps having written what they
+ * wrote, under the name that is theirs now.
+ */
+export const namesFact = listedFact<{ id: string; name: string }, Map<string, string>>(
   'names',
   ['people'],
-  () => new Map(),
-  async (reader, [siteId], site) => {
-    // Whoever left keeps having written what they wrote, under the name that is theirs now.
-    const rows = await reader.tables.person.all({ columns: ['id', 'name'] });
-    return new Map([[siteId ?? site.id, new Map(rows.map(({ id, name }) => [id, name]))]]);
+  {
+    from: 'FROM person p JOIN site s ON s.id IN (:ids)',
+    of: 's.id',
+    columns: { id: 'p.id', name: 'p.name' },
+    value: (rows) => new Map(rows.map(({ id, name }) => [id, name])),
   },
 );
 
@@ -24,38 +27,22 @@ export interface Handed {
 }
 
 /** Entries handed to the leader that nobody has dealt with yet, the oldest first. */
-export const handedFact = fact<Handed[]>(
+export const handedFact = listedFact<Omit<Handed, 'at'> & { at: number }, Handed[]>(
   'handed',
   ['people'],
-  () => [],
-  async (reader, [siteId]) => {
-    const rows = await reader.query<{
-      id: string;
-      at: Date;
-      authorId: string;
-      blockId: string;
-      command: string;
-      payload: string | Record<string, unknown>;
-      reason: string;
-      note: string;
-    }>(
-      `SELECT h.id, h.at, h.author_id AS authorId, h.block_id AS blockId, h.command, h.payload,
-         h.reason, h.note FROM handed h
-       WHERE h.site_id = :siteId
-         AND NOT EXISTS (SELECT 1 FROM handed_done d WHERE d.handed_id = h.id)
-       ORDER BY h.at`,
-      { siteId },
-    );
-    return new Map([
-      [
-        siteId,
-        rows.map(({ authorId, at, payload, ...row }) => ({
-          ...row,
-          at: new Date(at).toISOString(),
-          author: authorId,
-          payload: typeof payload === 'string' ? JSON.parse(payload) : payload,
-        })),
-      ],
-    ]);
+  {
+    from: `FROM handed h WHERE h.site_id IN (:ids)
+      AND NOT EXISTS (SELECT 1 FROM handed_done d WHERE d.handed_id = h.id)`,
+    of: 'h.site_id',
+    columns: {
+      ...{ id: 'h.id', at: milliseconds('h.at'), author: 'h.author_id', blockId: 'h.block_id' },
+      ...{ command: 'h.command', payload: 'h.payload', reason: 'h.reason', note: 'h.note' },
+    },
+    value: (rows) =>
+      rows.sort(inOrderOf('at')).map(({ at, payload, ...row }) => ({
+        ...row,
+        at: new Date(at).toISOString(),
+        payload: typeof payload === 'string' ? JSON.parse(payload) : payload,
+      })),
   },
 );

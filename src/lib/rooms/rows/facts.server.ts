@@ -1,22 +1,15 @@
 import type { StoredRow } from '../../../../core/rows/stored';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import { fact, groupBy, tableFact, type Facts } from '../../server/facts';
 import type { Reader } from '../../server/reader';
 import { numbers, parse } from '../../store/shape';
 import type { LayoutRow } from './tables.server';
 
 /** Versions of a block's layout, the newest first. */
-export const layoutsFact = fact<LayoutRow[]>(
+export const layoutsFact = tableFact(
   'layouts',
   ['rows'],
-  () => [],
-  async (reader, blockIds) =>
-    groupBy(
-      await reader.tables.layout.all({
-        where: { blockId: [...blockIds] },
-        order: [['number', 'DESC']],
-      }),
-      ({ blockId }) => blockId,
-    ),
+  { table: 'layout', by: 'blockId' },
+  (rows): LayoutRow[] => rows.sort((a, b) => b.number - a.number),
 );
 
 /** The version the crew plants by, if one is released. */

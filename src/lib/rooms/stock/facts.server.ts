@@ -27,7 +27,15 @@ import { orderQuantity, USUAL_TERMS } from '../../../../core/stock/order';
 import { coverOf, type Cover, type OrderLine } from '../../../../core/stock/orders';
 import { reach, type Reach } from '../../../../core/stock/reach';
 import { now } from '../../server/clock';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import {
+  fact,
+  groupBy,
+  inOrderOf,
+  listedFact,
+  milliseconds,
+  tableFact,
+  type Facts,
+} from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
 import { namesFact } from '../people/facts.server';
@@ -68,7 +76,6 @@ export const standsFor = (lot: { speciesId: string; replacesId: string | null })
   lot.replacesId ?? lot.speciesId;
 
 interface Sum {
-  lotId: string;
   what: 'total' | 'held' | 'open' | 'minutes' | 'soak';
   key: string;
   label: string;
@@ -79,14 +86,10 @@ interface Sum {
   wind: number;
 }
 
-const LOTS = `SELECT id FROM lot WHERE block_id IN (:blockIds)`;
+const LOTS = `SELECT id FROM lot WHERE block_id IN (:ids)`;
 
 /** Lots with everything kept beside their events, as one answer: a season's 500 lots come at once. */
 const LOTS_AND_SUMS = `
-  SELECT l.id, l.block_id AS blockId, l.species_id AS speciesId, l.code, l.nursery, l.provenance,
-    l.seed_lot AS seedLot, l.age, l.dip_factor AS dipFactor, l.order_id AS orderId,
-    l.replaces_id AS replacesId, CAST(l.lifted_on AS CHAR) AS liftedOn, l.undercut, l.form, l.volume,
-    l.per_box AS perBox, l.tree_weight AS treeWeight, l.edition, x.*
   FROM lot l LEFT JOIN (
     SELECT lot_id AS lotId, 'total' AS what, kind AS \`key\`, '' AS label, count, 0 AS at,
       0 AS temperature, 0 AS humidity, 0 AS wind FROM stock_total WHERE lot_id IN (${LOTS})
@@ -105,33 +108,40 @@ const LOTS_AND_SUMS = `
         AND NOT EXISTS (SELECT 1 FROM stock_event d WHERE d.closes = s.id)
         AND NOT EXISTS (SELECT 1 FROM stock_event c WHERE c.corrects = s.id)
   ) x ON x.lotId = l.id
-  WHERE l.block_id IN (:blockIds) ORDER BY l.code, x.at, x.\`key\``;
+  WHERE l.block_id IN (:ids)`;
+
+const LOT_COLUMNS = {
+  ...{ id: 'l.id', blockId: 'l.block_id', speciesId: 'l.species_id', code: 'l.code' },
+  ...{ nursery: 'l.nursery', provenance: 'l.provenance', seedLot: 'l.seed_lot', age: 'l.age' },
+  ...{ dipFactor: 'l.dip_factor', orderId: 'l.order_id', replacesId: 'l.replaces_id' },
+  ...{ liftedOn: 'CAST(l.lifted_on AS CHAR)', undercut: 'l.undercut', form: 'l.form' },
+  ...{ volume: 'l.volume', perBox: 'l.per_box', treeWeight: 'l.tree_weight', edition: 'l.edition' },
+};
+const SUM_COLUMNS = Object.fromEntries(
+  ['what', 'key', 'label', 'count', 'at', 'temperature', 'humidity', 'wind'].map((column) => [
+    column,
+    `x.\`${column}\``,
+  ]),
+);
 
 /** Lots of a block with their balances; no event is read. */
-export const lotsFact = fact<LotState[]>(
+export const lotsFact = listedFact<LotRow & (Sum | Record<keyof Sum, null>), LotState[]>(
   'lots',
   ['stock'],
-  () => [],
-  async (reader, blockIds) => {
-    const rows = await reader.query<LotRow & (Sum | Record<keyof Sum, null>)>(LOTS_AND_SUMS, {
-      blockIds,
-    });
-    const states = [...groupBy(rows, ({ id }) => id).values()].map((own) => {
-      const {
-        lotId: _lot,
-        what: _what,
-        key: _key,
-        label: _label,
-        count: _count,
-        ...first
-      } = own[0];
-      const { at: _at, temperature: _t, humidity: _h, wind: _w, ...lot } = first;
-      return stateOf(
-        { ...lot, undercut: Boolean(lot.undercut) },
-        own.filter((row): row is LotRow & Sum => row.what !== null),
-      );
-    });
-    return groupBy(states, ({ lot }) => lot.blockId);
+  {
+    ...{ from: LOTS_AND_SUMS, of: 'l.block_id' },
+    columns: { ...LOT_COLUMNS, ...SUM_COLUMNS },
+    value: (rows) =>
+      [...groupBy(rows.sort(inOrderOf('code', 'at', 'key')), ({ id }) => id).values()].map(
+        (own) => {
+          const { what: _what, key: _key, label: _label, count: _count, ...first } = own[0];
+          const { at: _at, temperature: _t, humidity: _h, wind: _w, ...lot } = first;
+          return stateOf(
+            { ...lot, undercut: Boolean(lot.undercut) },
+            own.filter((row): row is LotRow & Sum => row.what !== null),
+          );
+        },
+      ),
   },
 );
 
@@ -252,61 +262,51 @@ export function exposuresOf(
   );
 }
 
-const ofSite = <Row>(
-  name: string,
-  read: (tables: Facts['reader']['tables'], siteId: string) => Promise<Row[]>,
-) =>
-  fact<Row[]>(
-    name,
-    ['stock', 'site'],
-    () => [],
-    async (reader, [siteId]) => new Map([[siteId, await read(reader.tables, siteId)]]),
-  );
-
-export const placesFact = ofSite<PlaceRow>('places', (tables, siteId) =>
-  tables.place.all({ where: { siteId }, order: [['position', 'ASC']] }),
+export const placesFact = tableFact(
+  'places',
+  ['stock', 'site'],
+  { table: 'place', by: 'siteId' },
+  (rows): PlaceRow[] => rows.sort(inOrderOf('position')),
 );
-export const toolsFact = ofSite<ToolRow>('tools', (tables, siteId) =>
-  tables.tool.all({ where: { siteId }, order: [['position', 'ASC']] }),
+export const toolsFact = tableFact(
+  'tools',
+  ['stock', 'site'],
+  { table: 'tool', by: 'siteId' },
+  (rows): ToolRow[] => rows.sort(inOrderOf('position')),
 );
-export const cardsFact = ofSite<SpeciesRow>('cards', (tables, siteId) =>
-  tables.species.all({ where: { siteId }, order: [['name', 'ASC']] }),
+export const cardsFact = tableFact(
+  'cards',
+  ['stock', 'site'],
+  { table: 'species', by: 'siteId' },
+  (rows): SpeciesRow[] => rows.sort((a, b) => a.name.localeCompare(b.name)),
 );
-export const picturesFact = ofSite<{ id: string; speciesId: string; caption: string }>(
-  'pictures',
-  async (tables, siteId) =>
-    tables.speciesPicture.all({
-      where: { speciesId: (await tables.species.all({ where: { siteId } })).map(({ id }) => id) },
-      columns: ['id', 'speciesId', 'caption'],
-      order: [['addedAt', 'ASC']],
-    }),
-);
+/** Pictures of all cards, without what is on them, the oldest first. */
+export const picturesFact = listedFact<
+  { id: string; speciesId: string; caption: string; at: number },
+  { id: string; speciesId: string; caption: string }[]
+>('pictures', ['stock', 'site'], {
+  from: 'FROM species_picture p JOIN species s ON s.id = p.species_id WHERE s.site_id IN (:ids)',
+  of: 's.site_id',
+  columns: {
+    ...{ id: 'p.id', speciesId: 'p.species_id', caption: 'p.caption' },
+    at: milliseconds('p.added_at'),
+  },
+  value: (rows) => rows.sort((a, b) => a.at - b.at).map(({ at: _at, ...picture }) => picture),
+});
 
 /** Order lines of a block, the next delivery first. */
-export const ordersFact = fact<(OrderLine & { edition: number })[]>(
+export const ordersFact = tableFact(
   'orders',
   ['stock'],
-  () => [],
-  async (reader, blockIds) => {
-    const rows = await reader.tables.stockOrder.all({
-      where: { blockId: [...blockIds] },
-      order: [
-        ['deliverOn', 'ASC'],
-        ['nursery', 'ASC'],
-        ['id', 'ASC'],
-      ],
-    });
-    return new Map(
-      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
-        blockId,
-        own.map(({ speciesId, replacesId, ...row }) => ({
-          ...row,
-          species: speciesId,
-          replaces: replacesId,
-        })),
-      ]),
-    );
-  },
+  { table: 'stockOrder', by: 'blockId' },
+  (rows): (OrderLine & { edition: number })[] =>
+    rows
+      .sort((a, b) => inOrderOf<typeof a>('deliverOn', 'nursery', 'id')(a, b))
+      .map(({ speciesId, replacesId, ...row }) => ({
+        ...row,
+        species: speciesId,
+        replaces: replacesId,
+      })),
 );
 
 export interface ToOrder {

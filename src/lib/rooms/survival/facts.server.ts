@@ -5,7 +5,7 @@ import {
   type Refill,
   type SurvivalEstimate,
 } from '../../../../core/survival/estimate';
-import { fact, groupBy, type Facts } from '../../server/facts';
+import { groupBy, listedFact, milliseconds, type Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout } from '../rows/facts.server';
@@ -24,27 +24,23 @@ export interface Count {
 }
 
 /** Counts of the released version, in the order in which they were made. */
-export const countsFact = fact<Count[]>(
+export const countsFact = listedFact<Omit<Count, 'at'> & { at: number }, Count[]>(
   'counts',
   ['survival', 'rows'],
-  () => [],
-  async (reader, blockIds) => {
-    const rows = await reader.query<Omit<Count, 'at'> & { blockId: string; at: Date }>(
-      `SELECT l.block_id AS blockId, c.id, c.\`row_number\` AS row, c.set_trees AS \`set\`, c.alive,
-         c.marks, c.cause, CAST(c.counted_on AS CHAR) AS countedOn, c.why, c.author_id AS author, c.at
-       FROM layout l JOIN survival_count c ON c.layout_id = l.id
-       WHERE l.block_id IN (:blockIds) AND l.state = 'released' ORDER BY c.counted_on, c.at`,
-      { blockIds },
-    );
-    return new Map(
-      [...groupBy(rows, ({ blockId }) => blockId)].map(([blockId, own]) => [
-        blockId,
-        own.map(({ blockId: _block, at, ...count }) => ({
-          ...count,
-          at: new Date(at).toISOString(),
-        })),
-      ]),
-    );
+  {
+    from: "FROM layout l JOIN survival_count c ON c.layout_id = l.id WHERE l.block_id IN (:ids) AND l.state = 'released'",
+    of: 'l.block_id',
+    columns: {
+      ...{ id: 'c.id', row: 'c.`row_number`', set: 'c.set_trees', alive: 'c.alive' },
+      ...{ marks: 'c.marks', cause: 'c.cause', countedOn: 'CAST(c.counted_on AS CHAR)' },
+      ...{ why: 'c.why', author: 'c.author_id', at: milliseconds('c.at') },
+    },
+    value: (rows) =>
+      rows
+        .sort((a, b) =>
+          a.countedOn < b.countedOn ? -1 : a.countedOn > b.countedOn ? 1 : a.at - b.at,
+        )
+        .map(({ at, ...count }) => ({ ...count, at: new Date(at).toISOString() })),
   },
 );
 

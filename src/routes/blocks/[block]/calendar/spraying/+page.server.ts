@@ -1,6 +1,6 @@
 import {
   allProductsFact,
-  productsFact,
+  productsOf,
   totalMetres,
   yearGround,
 } from '$lib/rooms/calendar/year.server';
@@ -24,7 +24,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     yearGround(facts, block),
     facts.reader.tables.spraying.all({ where: { blockId: block.id }, order: [['day', 'DESC']] }),
     facts.of(allProductsFact),
-    facts.of(productsFact),
+    productsOf(facts),
   ]);
   const cancelled = new Set(rows.map(({ corrects }) => corrects));
   return {

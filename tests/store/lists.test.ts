@@ -15,6 +15,7 @@ import {
 import { inOrderOf, tableFact } from '../../src/lib/server/facts';
 import { Reader } from '../../src/lib/server/reader';
 import type { Store } from '../../src/lib/store';
+import type { Rows } from '../../src/lib/store/rows';
 import { demoSetting, event, type Setting } from './setting';
 
 let setting: Setting;
@@ -48,7 +49,8 @@ test('a row read with others in one question is what it is when it is read alone
     const whole = tableFact(`all ${table}`, [], { table, by } as never, (rows: never[]) => rows);
     const read = await whole.read(reader, ids);
     const together = [...read.values()].flat() as { id: string }[];
-    const alone = (await tables[table].all({ where: { [by]: ids } as never })) as { id: string }[];
+    const plain = (tables as unknown as Record<string, Rows<{ id: string }>>)[table];
+    const alone = await plain.all({ where: { [by]: ids } as never });
     assert.deepEqual(together.sort(byId), alone.sort(byId), table);
     return alone.length;
   };

@@ -120,6 +120,17 @@ export interface Messages {
   'ground.tooManyCorners': 'corners' | 'most';
   'ground.unlikelyHeights': 'lowest' | 'highest' | 'least' | 'most' | 'unit';
   'measure.noLength': 'found';
+  'method.noSuchZone': never;
+  'method.notTwice': never;
+  'method.ofBlock': never;
+  'method.ofLot': 'lot' | 'species';
+  'method.ofRows': 'letter' | 'rows';
+  'method.ofStock': 'stock' | 'species';
+  'method.ofZone': 'zone';
+  'method.oneTreatment': never;
+  'method.rowsBefore': 'letter' | 'version';
+  'method.treatmentPlot': 'plot';
+  'method.treatmentRoom': 'rows' | 'needed';
   'rows.borderTooWide': 'clear';
   'rows.clustersOverlap': 'trees' | 'spacing' | 'wide' | 'apart';
   'rows.contourLimits': 'stop' | 'start';

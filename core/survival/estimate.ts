@@ -62,7 +62,9 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
   const t = studentQuantile(0.95, n - 1);
   steps.push(
     { label: 'rows counted', value: n, kind: 'count' },
-    { label: 'rows in the block', value: rowsInBlock, kind: 'count' },
+    ...(Number.isFinite(rowsInBlock)
+      ? [{ label: 'rows in the block', value: rowsInBlock, kind: 'count' } as const]
+      : []),
     { label: 'rows differ: standard error', value: error, kind: 'share' },
     { label: `t, ${n - 1} degrees`, value: t, kind: 'number' },
   );

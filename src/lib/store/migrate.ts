@@ -13,6 +13,7 @@ import * as stockInFull from './migrations/009-stock-in-full';
 import * as calendarInFull from './migrations/010-calendar-in-full';
 import * as middleFloor from './migrations/011-middle-floor';
 import * as ownTasks from './migrations/012-own-tasks';
+import * as differences from './migrations/013-differences';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -32,6 +33,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['010-calendar-in-full', calendarInFull],
   ['011-middle-floor', middleFloor],
   ['012-own-tasks', ownTasks],
+  ['013-differences', differences],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

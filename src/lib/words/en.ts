@@ -195,6 +195,20 @@ export const en: Record<MessageKey, string> = {
   // measure
   'measure.noLength': '“{found}” is not a length. Write it like 2.4 m, 8 ft or 7 ft 6 in.',
   // rows
+  'method.noSuchZone': 'A difference names a zone or a lot that this block does not have.',
+  'method.notTwice': 'Two differences are for the same trees. Put them into one.',
+  'method.ofBlock': 'The whole block',
+  'method.ofLot': 'Lot {lot}, {species}',
+  'method.ofRows': 'Treatment {letter}: rows {rows}',
+  'method.ofStock':
+    '{stock, select, container {Container stock} other {Bare-root stock}}: {species}',
+  'method.ofZone': 'Zone {zone}',
+  'method.oneTreatment': 'A comparison needs at least two ways of planting.',
+  'method.rowsBefore':
+    'Treatment {letter} was laid on the rows of version {version}. The rows are numbered anew since: lay it out again.',
+  'method.treatmentPlot': 'A plot is a whole number of rows, at least 1; found {plot}.',
+  'method.treatmentRoom':
+    '{rows, plural, one {# row is} other {# rows are}} too few for two plots of each treatment; {needed} are needed.',
   'rows.borderTooWide': '{clear} kept clear of the border leaves no room for anything else.',
   'rows.clustersOverlap':
     'Clusters of {trees, number} trees {spacing} apart are {wide} wide; {apart} from middle to middle is too little.',

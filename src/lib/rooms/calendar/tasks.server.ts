@@ -4,17 +4,13 @@ import { plantingDays } from '../../../../core/calendar/planting';
 import { FINISH_TERMS } from '../../../../core/calendar/terms';
 import type { BlockTasks } from '../../../../core/formats/icalendar';
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
-import {
-  methodOf,
-  methodTasks,
-  plantsWithWater,
-  type Chosen,
-} from '../../../../core/method/method';
+import { plantsWithWater } from '../../../../core/method/method';
 import { dueTasks, type Due } from '../../../../core/tending/due';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
+import { methodOfBlock, methodTasksOf } from '../method/facts.server';
 import { layoutsFact } from '../rows/facts.server';
 import { weatherFact } from '../../server/station';
 import { lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
@@ -66,9 +62,6 @@ export function taskRecords(events: readonly TaskEvent[]): TaskRecord[] {
   return [...records.values()];
 }
 
-export const methodOfBlock = (block: BlockRow): Chosen[] =>
-  methodOf(block.method, block.conditions);
-
 /** A block's tasks today, or none while it has no planting day. */
 export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledTask[]> {
   const { plantingDay } = block;
@@ -76,27 +69,21 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   // Both are asked for by every page, for every block: kept until something of theirs changes, and a day long.
   const day = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
   const stands = [sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact];
-  const [events, planting, elsewhere] = await Promise.all([
+  const [events, brought, planting, elsewhere] = await Promise.all([
     facts.of(taskEventsFact, block.id),
+    methodTasksOf(facts, block),
     facts.derive('planting-span', block.id, [...stands, weatherFact], day, () =>
       plantingSpan(facts, block, plantingDay),
     ),
     facts.derive('done-elsewhere', block.id, stands, day, () => doneElsewhere(facts, block)),
   ]);
-  const on = `${day} ${JSON.stringify([planting, elsewhere])}`;
+  const on = `${day} ${JSON.stringify([planting, elsewhere, ...brought])}`;
   return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
-    schedule(
-      plantingDay,
-      methodTasks(methodOfBlock(block)),
-      taskRecords(events),
-      facts.today,
-      block.calendarTerms.tasks,
-      {
-        own: block.calendarTerms.own,
-        planting,
-        elsewhere: (key, byTable) => doneBy(elsewhere, key, byTable, facts.today),
-      },
-    ),
+    schedule(plantingDay, brought, taskRecords(events), facts.today, block.calendarTerms.tasks, {
+      own: block.calendarTerms.own,
+      planting,
+      elsewhere: (key, byTable) => doneBy(elsewhere, key, byTable, facts.today),
+    }),
   );
 }
 

@@ -1,20 +1,21 @@
-import { answers, billPerTree, handsBehind, sprays } from '../../../../core/method/method';
+import { eachCount } from '../../../../core/method/groups';
+import { handsBehind } from '../../../../core/method/method';
 import { bill, type Bill, type Protection } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { sprayPlan, type SprayPlan, type Target } from '../../../../core/calendar/spraying';
 import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
-import { contains, mapPoints, perimeter } from '../../../../core/ground/polygon';
-import { eachPosition } from '../../../../core/rows/stored';
+import { perimeter } from '../../../../core/ground/polygon';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
 import { tableFact, type Fact, type Facts } from '../../server/facts';
 import { plantedOf, plantersFact, ratesOf, sharesFact, sownFact } from '../crew/facts.server';
-import { blocksFact, plantableOf, planeOf, zonesFact } from '../ground/facts.server';
+import { blocksFact, plantableOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { currentLayout, layoutsFact, rowsFact } from '../rows/facts.server';
-import { ordersFact, toOrderOf } from '../stock/facts.server';
+import { cardsFact, lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 import type { ProductRow } from './tables.server';
-import { methodOfBlock, taskEventsFact, tasksOf } from './tasks.server';
+import { blockTrees, methodOfBlock, methodSumOf } from '../method/facts.server';
+import { taskEventsFact, tasksOf } from './tasks.server';
 
 /** What the year's work on a block is counted from. */
 export interface YearGround {
@@ -29,27 +30,22 @@ export interface YearGround {
 
 /** Metres of each row by zone: every peg stands for one step. */
 export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGround> {
-  const [layout, ground, zones] = await Promise.all([
+  const [layout, ground, zones, trees] = await Promise.all([
     currentLayout(facts, block.id),
     plantableOf(facts, block),
     facts.of(zonesFact, block.id),
+    blockTrees(facts, block),
   ]);
   const stored = layout ? await facts.of(rowsFact, block.id) : [];
   const from = [layoutsFact, rowsFact, zonesFact];
   return facts.derive('year-ground', block.id, from, String(block.edition), () => {
-    const plane = planeOf(block);
-    const laid = zones.map(({ name, parts }) => ({
-      name,
-      parts: mapPoints(parts, (point) => plane.toPlane(point)),
-    }));
     const metres = new Map(stored.map(({ number }) => [number, new Map<string, number>()]));
     const steps = new Map(stored.map(({ number, step }) => [number, step]));
-    if (layout)
-      for (const { row, point } of eachPosition(layout.rhythm, stored)) {
-        const zone = laid.find(({ parts }) => contains(parts, point))?.name ?? '';
-        const own = metres.get(row)!;
-        own.set(zone, (own.get(zone) ?? 0) + steps.get(row)!);
-      }
+    eachCount(trees, (row, _species, at, count) => {
+      const own = metres.get(row)!;
+      const zone = zones[at]?.name ?? '';
+      own.set(zone, (own.get(zone) ?? 0) + count * steps.get(row)!);
+    });
     return {
       trees: layout?.trees ?? 0,
       rows: [...metres].map(([number, byZone]) => ({ number, metres: byZone })),
@@ -74,31 +70,42 @@ export const allProductsFact = tableFact(
 export const productsOf = async (facts: Facts): Promise<ProductRow[]> =>
   (await facts.of(allProductsFact)).filter(({ dropped }) => !dropped);
 
-/** What is sprayed, from the leader's terms and the block's layout. */
-export function targetOf(ground: YearGround, terms: Pick<SprayTerms, 'kind' | 'size'>): Target {
+/**
+ * What is sprayed, from the leader's terms and the block's layout.
+ * @param sprayed share of the trees whose spots are sprayed at all
+ */
+export function targetOf(
+  ground: YearGround,
+  terms: Pick<SprayTerms, 'kind' | 'size'>,
+  sprayed = 1,
+): Target {
   switch (terms.kind) {
     case 'spots':
-      return { kind: 'spots', count: ground.trees, radius: terms.size };
+      return { kind: 'spots', count: Math.round(ground.trees * sprayed), radius: terms.size };
     case 'squares':
-      return { kind: 'squares', count: ground.trees, side: terms.size };
+      return { kind: 'squares', count: Math.round(ground.trees * sprayed), side: terms.size };
     case 'strips':
-      return { kind: 'strips', metres: totalMetres(ground), width: terms.size };
+      return { kind: 'strips', metres: totalMetres(ground) * sprayed, width: terms.size };
     case 'whole':
       return { kind: 'whole', area: ground.area };
   }
 }
 
-/** The block's spray plan, where a product is chosen. */
+/**
+ * The block's spray plan, where a product is chosen.
+ * @param sprayed share of the trees whose spots are sprayed at all
+ */
 export function sprayPlanOf(
   block: BlockRow,
   ground: YearGround,
   products: readonly ProductRow[],
+  sprayed = 1,
 ): { plan: SprayPlan; product: ProductRow; terms: SprayTerms } | undefined {
   const kept = block.calendarTerms.spray;
   const product = products.find(({ id }) => id === kept?.product) ?? products[0];
   if (!product) return undefined;
   const terms = { ...SPRAY_TERMS, ...kept, product: product.id };
-  return { plan: sprayPlan(product, targetOf(ground, terms), terms.tank), product, terms };
+  return { plan: sprayPlan(product, targetOf(ground, terms, sprayed), terms.tank), product, terms };
 }
 
 export const ripPlanOf = (block: BlockRow, ground: YearGround): RipPlan =>
@@ -116,7 +123,16 @@ export interface YearBill {
 /** The bill of a block: everything from its method and layout. */
 export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
   const from = [
-    ...[blocksFact, layoutsFact, zonesFact, allProductsFact, taskEventsFact, ordersFact],
+    ...[
+      blocksFact,
+      layoutsFact,
+      zonesFact,
+      allProductsFact,
+      taskEventsFact,
+      ordersFact,
+      lotsFact,
+      cardsFact,
+    ],
     ...[sownFact, sharesFact, plantersFact, countsFact],
   ] as Fact<unknown>[];
   const on = `${facts.today} ${block.edition} ${block.methodEdition} ${block.termsEdition}`;
@@ -124,8 +140,9 @@ export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
 }
 
 async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
-  const [ground, products, tasks, { mean }, order, { planted }, counted] = await Promise.all([
+  const [ground, sum, products, tasks, { mean }, order, { planted }, counted] = await Promise.all([
     yearGround(facts, block),
+    methodSumOf(facts, block),
     productsOf(facts),
     tasksOf(facts, block),
     ratesOf(facts, block.id),
@@ -134,7 +151,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     countedOf(facts, block),
   ]);
   const method = methodOfBlock(block);
-  const spray = sprays(method) ? sprayPlanOf(block, ground, products) : undefined;
+  const spray = sum.sprayed ? sprayPlanOf(block, ground, products, sum.sprayed) : undefined;
   const { protection = 'guards', materials = {}, currency = '' } = block.calendarTerms;
   return {
     bill: bill(
@@ -143,9 +160,9 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         toOrder: order.needed,
         rows: ground.rows.length,
         perimeter: ground.perimeter,
-        perTree: billPerTree(method),
+        perTree: sum.perTree,
         herbicide: (spray?.plan.product.value ?? 0) * 1000,
-        rippingHours: answers(method, 'rip', 'none') ? 0 : ripPlanOf(block, ground).hours.value,
+        rippingHours: sum.ripped * ripPlanOf(block, ground).hours.value,
         rate: mean,
         behind: handsBehind(method),
       },

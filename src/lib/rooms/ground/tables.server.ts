@@ -1,8 +1,10 @@
 import { DataTypes, type Sequelize } from 'sequelize';
+import type { Schema } from 'yup';
 import type { KeepoutKind, KeepoutShape, Near } from '../../../../core/ground/keepouts';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
 import type { Damp, Light, Soil } from '../../../../core/ground/zones';
 import type { Conditions } from '../../../../core/method/schools';
+import type { Difference } from '../../../../core/method/differences';
 import { currentMethod, type Method } from '../../../../core/method/method';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import type { CarryTerms } from '../../../../core/stock/carry';
@@ -31,7 +33,7 @@ import {
   recordOf,
   type Shape,
 } from '../../store/shape';
-import { conditions } from '../method/contract';
+import { conditions, differences } from '../method/contract';
 
 export interface BlockRow {
   id: string;
@@ -44,6 +46,8 @@ export interface BlockRow {
   margin: number;
   conditions: Conditions;
   method: Method;
+  /** Trees that are planted otherwise. */
+  differences: Difference[];
   /** Order terms by species id. */
   orderTerms: Record<string, OrderTerms>;
   /** How loads are carried; null for the usual terms. */
@@ -119,6 +123,14 @@ const methods: Shape<Method> = {
   read: (value) => currentMethod(answersShape.read(value)),
 };
 
+const differencesShape: Shape<Difference[]> = {
+  version: 1,
+  read: (value) =>
+    bySchema<Difference[]>(differences as unknown as Schema<unknown>)
+      .read(value)
+      .map(({ scope, method }) => ({ scope, method: currentMethod(method as never) })),
+};
+
 export function groundTables(sequelize: Sequelize) {
   return {
     block: table<BlockRow>(sequelize, 'block', {
@@ -132,6 +144,7 @@ export function groundTables(sequelize: Sequelize) {
       margin: real,
       conditions: json(bySchema<Conditions>(conditions)),
       method: json(methods),
+      differences: { ...json(differencesShape), defaultValue: [] },
       orderTerms: json(recordOf<OrderTerms>(isRecord, 'terms by species')),
       carryTerms: { ...json(carryShape), allowNull: true },
       plantingDay: day,

@@ -1,9 +1,12 @@
+import { type Difference, scopeKey, type Scope } from '../../../../core/method/differences';
 import { SCHOOLS } from '../../../../core/method/schools';
 import { type Method } from '../../../../core/method/method';
 import { command, gives } from '../contract';
 import { edition, id, yup } from '../fields';
 
-const { boolean, mixed, object, string } = yup;
+const { array, boolean, mixed, number, object, string } = yup;
+
+const STOCKS = ['bare-root', 'container'] as const;
 
 export const conditions = object({
   texture: string()
@@ -21,9 +24,7 @@ export const conditions = object({
   planting: string()
     .oneOf(['hand', 'machine'] as const)
     .required(),
-  stock: string()
-    .oneOf(['bare-root', 'container'] as const)
-    .required(),
+  stock: string().oneOf(STOCKS).required(),
 });
 
 const method = mixed<Method>()
@@ -36,11 +37,51 @@ const method = mixed<Method>()
     ),
   );
 
+const rowNumber = number().integer().min(1).max(100_000).required();
+
+/** Each kind of scope by its own members; nothing else comes along. */
+const SCOPES = {
+  stock: object({ by: string().required(), stock: string().oneOf(STOCKS).required() }),
+  zone: object({ by: string().required(), zone: id }),
+  lot: object({ by: string().required(), lot: id }),
+  rows: object({
+    by: string().required(),
+    letter: string()
+      .matches(/^[B-Z]$/)
+      .required(),
+    rows: array().of(rowNumber).min(1).max(5000).required(),
+    version: number().integer().min(1).max(1_000_000).required(),
+    among: yup.tuple([rowNumber, rowNumber]).required(),
+  }),
+} as const;
+
+const scope = yup.lazy((value: unknown) => {
+  const by = (value as { by?: unknown } | null)?.by;
+  const known = typeof by === 'string' && Object.hasOwn(SCOPES, by) ? by : undefined;
+  return known
+    ? SCOPES[known as keyof typeof SCOPES]
+    : object({
+        by: string()
+          .oneOf(Object.keys(SCOPES) as Scope['by'][])
+          .required(),
+      });
+});
+
+/** What differs from the block, for whom; nobody twice. */
+export const differences = array()
+  .of(object({ scope: scope as never, method }))
+  .max(60)
+  .default([])
+  .test('twice', 'Two differences are for the same trees. Put them into one.', (value) => {
+    const keys = ((value ?? []) as Difference[]).map((entry) => scopeKey(entry.scope));
+    return new Set(keys).size === keys.length;
+  });
+
 export const methodContract = {
   'method.save': command({
-    input: object({ blockId: id, conditions, method, edition }),
+    input: object({ blockId: id, conditions, method, differences, edition }),
     result: gives<{ edition: number }>(),
-    refusals: ['changed.stale'],
+    refusals: ['changed.stale', 'method.noSuchZone'],
     touches: ['ground', 'calendar'],
   }),
 };

@@ -21,7 +21,8 @@ export interface SheetContent {
   rhythm: RowRhythm;
   rows: readonly StoredRow[];
   species: readonly { letter: string; name: string; colour: string; stock: string }[];
-  brief: string;
+  /** The block's own way, then what differs and for whom. */
+  brief: string[];
   units: UnitSystem;
   /** One card a planter, or a single sheet of all rows. */
   cards: { title: string; rows: readonly StoredRow[] }[];
@@ -179,7 +180,10 @@ function sheet(
       bold: true,
       margin: [0, 0, 0, 4],
     },
-    { text: content.brief, margin: [0, 0, 0, 6] },
+    ...content.brief.map((text) => ({
+      text,
+      margin: [0, 0, 0, 6] as [number, number, number, number],
+    })),
     {
       table: {
         headerRows: 1,

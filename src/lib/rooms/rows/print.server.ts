@@ -1,4 +1,5 @@
-import { methodOf, briefing } from '../../../../core/method/method';
+import { standing } from '../../../../core/method/differences';
+import { waysOf } from '../../../../core/method/ways';
 import { inUnits, type UnitSystem } from '../../../../core/measure/units';
 import { fallsOf } from '../../../../core/rows/layout';
 import { settingOut } from '../../../../core/rows/setting-out';
@@ -6,7 +7,9 @@ import { toRowSet } from '../../../../core/rows/stored';
 import { trialPlots } from './trial.server';
 import { tags } from '../../../../core/rows/trial';
 import type { Reader } from '../../server/reader';
+import { words } from '../../words';
 import { readSurface } from '../ground/facts.server';
+import { named } from '../method/facts.server';
 import { readRows } from './facts.server';
 import { pocketSheet, settingOutSheet, tagList } from './pocket-sheet.server';
 
@@ -54,17 +57,30 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
       });
     }
     default: {
-      const [shares, planters] = await Promise.all([
+      const [shares, planters, zones, lots] = await Promise.all([
         tables.rowShare.all({ where: { layoutId: layout.id }, order: [['firstRow', 'ASC']] }),
         tables.planter.all({ where: { siteId: block.siteId } }),
+        tables.zone.all({ where: { blockId: block.id } }),
+        tables.lot.all({ where: { blockId: block.id } }),
       ]);
+      const differences = standing(block.differences, {
+        zones: new Set(zones.map(({ id }) => id)),
+        lots: new Set(lots.map(({ id }) => id)),
+        version: layout.number,
+      });
+      const ways = waysOf(
+        { ...block, differences },
+        named(layout.parameters.mix, cards, zones, lots),
+      );
       const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
       return pocketSheet({
         ...about,
         rhythm: layout.rhythm,
         rows,
         species,
-        brief: inUnits(briefing(methodOf(block.method, block.conditions)), print.units),
+        brief: ways.map(({ scope, who, brief }) =>
+          inUnits(scope ? `${words(who, { system: print.units })}. ${brief}` : brief, print.units),
+        ),
         cards:
           print.what === 'cards' && shares.length
             ? shares.map(({ planterId, firstRow, lastRow }) => ({

@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
-import { briefing } from '../../../../core/method/method';
+import { treatmentOf } from '../../../../core/method/differences';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise } from '../../../../core/rows/stored';
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { blockMethod, waysOfBlock } from '$lib/rooms/method/facts.server';
 import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
@@ -22,13 +22,15 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     planters.find(({ personId }) => personId === person.id) ||
     planters[0];
   if (!planter) error(404, 'There is no planter on this site yet.');
-  const [rows, done, tallies, shares, lots, species] = await Promise.all([
+  const [rows, done, tallies, shares, lots, species, ways, { differences }] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(talliesFact, block.id),
     facts.of(sharesFact, block.id),
     facts.of(lotsFact, block.id),
     facts.of(cardsFact),
+    waysOfBlock(facts, block),
+    blockMethod(facts, block),
   ]);
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const mine = rows.filter(({ number }) =>
@@ -55,6 +57,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       first: row.first,
       length: row.last - row.first,
       runs: row.runs,
+      treatment: treatmentOf(differences, row.number) ?? null,
       breaks: breaksOf(row),
       planted: done.byRow.get(row.number) ?? 0,
     })),
@@ -71,6 +74,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     today: done.todayByPlanter.get(planter.id) ?? 0,
     /** Every entry of this planter that the figures above already count, however old. */
     known: tallies.filter((tally) => tally.planter === planter.id).map(({ id }) => id),
-    brief: briefing(methodOfBlock(block)),
+    brief: ways.map(({ scope, who, brief: text }) => ({
+      ...{ who: scope ? who : null, text, rows: scope?.by === 'rows' ? scope.rows : null },
+    })),
   };
 };

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inWords } from '$lib/parts/reader.svelte';
   import { onMount, untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
@@ -222,6 +223,14 @@
         <a href="/field/{data.block.id}/handling">Handling</a>
       {/if}
     </nav>
+    {#if row.treatment}<p class="treatment">
+        <b>Treatment {row.treatment}.</b>
+        {inUnits(
+          data.brief.find(({ rows }) => rows?.includes(row.number))?.text ??
+            'This row is planted the block’s own way.',
+          units.system,
+        )}
+      </p>{/if}
     <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
     <p class="next">
       {#if ahead.length}Next: <b class="num"
@@ -261,7 +270,14 @@
     {/if}
     <details>
       <summary>How to plant here</summary>
-      <p>{inUnits(data.brief, units.system)}</p>
+      {#each data.brief as { who, text, rows } (text)}
+        {#if !rows || data.rows.some(({ number }) => rows.includes(number))}
+          <p>
+            {#if who}<b>{inWords(who)}.</b>{/if}
+            {inUnits(text, units.system)}
+          </p>
+        {/if}
+      {/each}
       <p class="quiet">
         Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at
         lightning, at strong wind, and when you cannot warm your hands.
@@ -427,6 +443,13 @@
   .roots.out {
     background: var(--clay);
     color: #fff;
+  }
+  .treatment {
+    margin: 8px 0;
+    padding: 8px 12px;
+    border-left: 6px solid var(--ink);
+    background: var(--sheet);
+    font-size: 17px;
   }
   details {
     margin-top: 18px;

@@ -1,5 +1,6 @@
 import { plantsWithWater } from '../../../../../core/method/method';
-import { methodOfBlock, taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
+import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
+import { methodOfBlock } from '$lib/rooms/method/facts.server';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { openBlock } from '$lib/server/page';

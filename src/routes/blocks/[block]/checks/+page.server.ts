@@ -1,8 +1,7 @@
 import { qualityByPlanter } from '../../../../../core/checks/quality';
 import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../core/checks/plot';
-import { depthOf } from '../../../../../core/method/method';
 import { treesInRow } from '../../../../../core/rows/stored';
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import { plotsFact, qualityOf } from '$lib/rooms/checks/facts.server';
 import { plantersFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -14,8 +13,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   const planters = (await facts.of(plantersFact)).map(({ id, name }) => ({ id, name }));
-  const depth = depthOf(methodOfBlock(block));
-  if (!layout) return { planters, depth, released: undefined };
+  /** What passes, of the block's own way and of every other that has its own bounds. */
+  const depths = (await waysOfBlock(facts, block))
+    .map(({ scope, who, depth }) => ({ who: scope ? who : null, depth }))
+    .filter(({ depth }, i, [own]) => !i || JSON.stringify(depth) !== JSON.stringify(own.depth));
+  if (!layout) return { planters, depths, released: undefined };
   const [plots, rows, recent] = await Promise.all([
     facts.of(plotsFact, block.id),
     facts.of(rowsFact, block.id),
@@ -24,7 +26,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { step, between } = layout.rhythm;
   return {
     planters,
-    depth,
+    depths,
     released: {
       id: layout.id,
       trees: rows.map(treesInRow),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import When from '$lib/parts/When.svelte';
@@ -195,11 +196,14 @@
         {/each}
       {:else}<p class="quiet">Nothing looked at yet.</p>{/if}
       <h2>What passes</h2>
-      <p>
-        Soil over the {data.depth.datum}:
-        <b class="num">{depthRange(data.depth, units.system)}</b>. Below 0 the {data.depth.datum}
-        stands above ground. <a href="/blocks/{data.block.id}/method">Method</a>
-      </p>
+      {#each data.depths as { who, depth } (who)}
+        <p>
+          {#if who}<b>{inWords(who)}.</b>{/if}
+          Soil over the {depth.datum}: <b class="num">{depthRange(depth, units.system)}</b>. Below 0
+          the {depth.datum} stands above ground.
+        </p>
+      {/each}
+      <p><a href="/blocks/{data.block.id}/method">Method</a></p>
     </aside>
   </div>
 {/if}

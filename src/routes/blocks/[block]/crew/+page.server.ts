@@ -1,5 +1,4 @@
-import { briefing } from '../../../../../core/method/method';
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
   finishOf,
   plantedOf,
@@ -22,7 +21,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(handedFact),
     facts.of(namesFact),
   ]);
-  const brief = briefing(methodOfBlock(block));
+  const brief = (await waysOfBlock(facts, block)).map(({ scope, who, brief: text }) => ({
+    ...{ who: scope ? who : null, text },
+  }));
   const open = handed
     .filter(({ blockId }) => blockId === block.id)
     .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));

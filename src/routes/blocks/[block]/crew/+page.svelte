@@ -4,7 +4,7 @@
   import { formatMoment } from '../../../../../core/say/day';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import {} from '$lib/parts/reader.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Button, Checkbox } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
@@ -160,7 +160,12 @@
       {/if}
       <Outcome of={doing} />
       <h2>Tell the crew</h2>
-      <p class="brief">{inUnits(data.brief, units.system)}</p>
+      {#each data.brief as { who, text } (text)}
+        <p class="brief">
+          {#if who}<b>{inWords(who)}.</b>{/if}
+          {inUnits(text, units.system)}
+        </p>
+      {/each}
       <p class="say caution">
         Blades point down, arm’s length and more between planters. Nobody mounts or leaves a moving
         machine; one signal stops it. Gloves, boots, water.

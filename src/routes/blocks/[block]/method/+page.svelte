@@ -5,47 +5,139 @@
   import { MATERIALS } from '$core/calendar/materials';
   import { depthRange, formatNumber, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
+  import { Button, Checkbox, Select, SelectItem, SelectItemGroup } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { TASKS } from '$core/calendar/tasks';
-  import { GROUPS, SCHOOLS, type Conditions, type Question } from '$core/method/schools';
   import {
-    answers,
-    billPerTree,
-    briefing,
-    depthOf,
-    handsBehind,
-    methodOf,
-    methodTasks,
-    sprays,
-  } from '$core/method/method';
+    askedInZone,
+    methodFor,
+    methodSum,
+    scopeKey,
+    standing,
+    tasksOfAll,
+    treeOf,
+    type Difference,
+    type Scope,
+    type Treatment,
+  } from '$core/method/differences';
+  import { treeGroups } from '$core/method/groups';
+  import { depthOf, handsBehind, methodOf, type Method } from '$core/method/method';
+  import type { Conditions, Question } from '$core/method/schools';
+  import { waysOf } from '$core/method/ways';
   import { History, undoKeys } from '$lib/parts/history.svelte';
+  import MethodTable from './MethodTable.svelte';
+  import Treatments from './Treatments.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
-  const inWords = (text: string) => inUnits(text, units.system);
+  const inMeasures = (text: string) => inUnits(text, units.system);
+  const there = $derived({
+    zones: new Set(data.zones.map(({ id }) => id)),
+    lots: new Set(data.named.lots.map(({ id }) => id)),
+  });
+  /** What is told of a zone or a lot that has gone holds for nobody; treatments of older rows are drawn again. */
+  const held = (differences: Difference[]) =>
+    differences.filter((one) => one.scope.by === 'rows' || standing([one], there).length);
   const history = new History(
-    untrack(() => ({ conditions: data.block.conditions, method: data.block.method })),
+    untrack(() => ({
+      conditions: data.block.conditions,
+      method: data.block.method,
+      differences: held(data.block.differences),
+    })),
   );
   let firstRead = untrack(() => history.current);
   let edition = untrack(() => data.block.methodEdition);
-  const chosen = $derived(methodOf(history.current.method, history.current.conditions));
-  const groups = $derived(
-    GROUPS.map(({ label, questions }) => ({
-      label,
-      chosen: chosen.filter(({ question }) => questions.some((one) => one.question === question)),
-    })),
+  const current = $derived(history.current);
+  /** As it holds on the rows of today. */
+  const whole = $derived({
+    ...current,
+    differences: standing(current.differences, { ...there, version: data.version }),
+  });
+  const editable = $derived(data.role === 'leader');
+  const otherStock = $derived(
+    current.conditions.stock === 'container' ? ('bare-root' as const) : ('container' as const),
   );
+  const treatments = $derived(
+    current.differences.flatMap(({ scope }) => (scope.by === 'rows' ? [scope] : [])),
+  );
+
+  /** Whose method is shown: the block's, or that of some of its trees. */
+  let shown = $state('');
+  const scopes = $derived([
+    {
+      label: 'Stock',
+      items: [
+        {
+          scope: { by: 'stock', stock: otherStock } as Scope,
+          name: otherStock === 'container' ? 'Container stock' : 'Bare-root stock',
+        },
+      ],
+    },
+    {
+      label: 'Zones',
+      items: data.zones.map(({ id, name }) => ({ scope: { by: 'zone', zone: id } as Scope, name })),
+    },
+    {
+      label: 'Treatments',
+      items: treatments.map((scope) => ({
+        scope: scope as Scope,
+        name: `Treatment ${scope.letter}, ${scope.rows.length} rows`,
+      })),
+    },
+    {
+      label: 'Lots',
+      items: data.named.lots.map(({ id, code, species }) => ({
+        scope: { by: 'lot', lot: id } as Scope,
+        name: `${code}, ${species.toLowerCase()}`,
+      })),
+    },
+  ]);
+  const scope = $derived(
+    scopes.flatMap(({ items }) => items).find((item) => scopeKey(item.scope) === shown)?.scope,
+  );
+  const differenceOf = (of: Scope) =>
+    current.differences.find((one) => scopeKey(one.scope) === scopeKey(of));
+  const tree = $derived(
+    scope
+      ? treeOf(
+          scope,
+          scope.by === 'lot'
+            ? data.named.lots.find(({ id }) => id === scope.lot)?.stock
+            : undefined,
+        )
+      : {},
+  );
+  const chosen = $derived(
+    scope ? methodFor(whole, tree) : methodOf(current.method, current.conditions),
+  );
+  const base = $derived(
+    scope &&
+      methodFor(
+        {
+          ...whole,
+          differences: whole.differences.filter((one) => scopeKey(one.scope) !== shown),
+        },
+        tree,
+      ),
+  );
+  const zone = $derived(
+    scope?.by === 'zone' ? data.zones.find(({ id }) => id === scope.zone) : undefined,
+  );
+  const asked = $derived(zone ? askedInZone(whole, zone) : []);
+  const ways = $derived(waysOf(whole, data.named));
   const depth = $derived(depthOf(chosen));
+  const groups = $derived(treeGroups(data.trees, whole.differences));
+  const sum = $derived(methodSum(whole, groups));
   /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
   const materials = $derived.by(() => {
     const ground = {
       ...{ trees: data.layout?.trees ?? 1000, toOrder: 0, rows: 0, perimeter: 0, rate: 600 },
-      perTree: billPerTree(chosen),
-      behind: handsBehind(chosen),
-      herbicide: sprays(chosen) ? 1 : 0,
-      rippingHours: answers(chosen, 'rip', 'none') ? 0 : 1,
+      perTree: sum.perTree,
+      behind: handsBehind(methodOf(current.method, current.conditions)),
+      herbicide: sum.sprayed,
+      rippingHours: sum.ripped,
     };
     const worked = ['trees', 'planting', 'flags'];
     return MATERIALS.filter(({ key }) => !worked.includes(key)).flatMap(
@@ -61,21 +153,44 @@
     );
   });
   const tasks = $derived(
-    [...methodTasks(chosen)]
+    [...tasksOfAll(whole, groups.length ? groups.map((group) => group.tree) : [{}])]
       .map((key) => TASKS.find((task) => task.key === key)?.label)
       .filter(Boolean),
   );
-  const editable = $derived(data.role === 'leader');
   const doing = new Doing();
   onMount(() => undoKeys(history));
   const ground = (next: Partial<Conditions>) =>
-    history.change({ ...history.current, conditions: { ...history.current.conditions, ...next } });
-  function pick(question: Question, key: string, byDefault: string) {
-    const method = { ...history.current.method };
+    history.change({ ...current, conditions: { ...current.conditions, ...next } });
+
+  /** Puts a difference in the place of the one before; without an answer it is none, unless rows were drawn for it. */
+  function differ(of: Scope, method: Method) {
+    const others = current.differences.filter((one) => scopeKey(one.scope) !== scopeKey(of));
+    const keep = of.by === 'rows' || Object.keys(method).length > 0;
+    history.change({
+      ...current,
+      differences: keep ? [...others, { scope: of, method }] : others,
+    });
+  }
+  function pick(question: Question, key: string | undefined) {
+    const method = { ...(scope ? differenceOf(scope)?.method : current.method) };
+    const byDefault = chosen.find((entry) => entry.question === question)?.defaultKey;
     // A choice equal to the default is no choice: it follows when the ground changes.
-    if (key === byDefault) delete method[question];
+    if (key === undefined || (!scope && key === byDefault)) delete method[question];
     else method[question] = key;
-    history.change({ ...history.current, method });
+    if (scope) differ(scope, method);
+    else history.change({ ...current, method });
+  }
+  function lay(drawn: Treatment[]) {
+    const others = current.differences.filter((one) => one.scope.by !== 'rows');
+    const before = new Map(
+      current.differences.map((one) => [scopeKey(one.scope), one.method] as const),
+    );
+    const laid = drawn.map((treatment): Difference => {
+      const of: Scope = { by: 'rows', ...treatment };
+      return { scope: of, method: before.get(scopeKey(of)) ?? {} };
+    });
+    history.change({ ...current, differences: [...others, ...laid] });
+    shown = laid.length ? scopeKey(laid[0].scope) : '';
   }
   const save = () =>
     doing.run(async () => {
@@ -100,6 +215,11 @@
     { key: 'planting', label: 'Planted by', values: ['hand', 'machine'] },
     { key: 'stock', label: 'Stock', values: ['bare-root', 'container'] },
   ];
+  const FLAGS = [
+    { key: 'compacted', label: 'Compacted' },
+    { key: 'sloping', label: 'Sloping' },
+    { key: 'exposed', label: 'Exposed to wind' },
+  ] as const;
 </script>
 
 <div class="screen">
@@ -110,87 +230,102 @@
         <Select
           labelText={label}
           disabled={!editable}
-          selected={history.current.conditions[key]}
+          selected={current.conditions[key]}
           on:update={(e) => ground({ [key]: e.detail })}
           >{#each values as value (value)}<SelectItem {value} text={value} />{/each}</Select
         >
       {/each}
-      <Checkbox
-        labelText="Compacted"
-        disabled={!editable}
-        checked={history.current.conditions.compacted}
-        on:check={(e) => ground({ compacted: e.detail })}
-      />
-      <Checkbox
-        labelText="Sloping"
-        disabled={!editable}
-        checked={history.current.conditions.sloping}
-        on:check={(e) => ground({ sloping: e.detail })}
-      />
-      <Checkbox
-        labelText="Exposed to wind"
-        disabled={!editable}
-        checked={history.current.conditions.exposed}
-        on:check={(e) => ground({ exposed: e.detail })}
-      />
+      {#each FLAGS as { key, label } (key)}
+        <Checkbox
+          labelText={label}
+          disabled={!editable}
+          checked={current.conditions[key]}
+          on:check={(e) => ground({ [key]: e.detail })}
+        />
+      {/each}
     </div>
     <p class="quiet small">
       Each default on the right follows from these; a choice of your own stays.
     </p>
+    {#if editable && data.version && (data.free.length || treatments.length)}
+      <details open={treatments.length > 0}>
+        <summary>Compare ways of planting</summary>
+        <Treatments rows={data.free} version={data.version} {treatments} {lay} />
+      </details>
+    {/if}
   </section>
   <section class="drawing panel">
     <h2>Method: where good planters disagree, this block does</h2>
-    <table class="ledger">
-      <thead><tr><th>Question</th><th>This block</th><th>Suits, and changes</th></tr></thead>
-      {#each groups as group (group.label)}
-        <tbody>
-          <tr><th colspan="3" scope="rowgroup" class="group">{group.label}</th></tr>
-          {#each group.chosen as { question, label, school, isDefault, because, defaultKey } (question)}
-            <tr>
-              <td><b>{label}</b></td>
-              <td class="choice">
-                <Select
-                  labelText={label}
-                  hideLabel
-                  size="sm"
-                  disabled={!editable}
-                  selected={school.key}
-                  on:update={(e) =>
-                    e.detail !== school.key && pick(question, String(e.detail), defaultKey)}
-                >
-                  {#each SCHOOLS.find((entry) => entry.question === question)?.schools ?? [] as option (option.key)}<SelectItem
-                      value={option.key}
-                      text={inWords(option.label)}
-                    />{/each}
-                </Select>
-              </td>
-              <td
-                >Suits {school.suits}{school.changes === 'nothing'
-                  ? ''
-                  : `; ${inWords(school.changes)}`}.
-                <span class="quiet"
-                  >{isDefault
-                    ? because
-                    : `Your choice. By default: ${SCHOOLS.find(
-                        (entry) => entry.question === question,
-                      )
-                        ?.schools.find(({ key }) => key === defaultKey)
-                        ?.label.replace(/^[A-Z]/, (letter) =>
-                          letter.toLowerCase(),
-                        )}, because: ${because[0].toLowerCase()}${because.slice(1)}`}</span
-                ></td
-              >
-            </tr>
-          {/each}
-        </tbody>
-      {/each}
-    </table>
+    <div class="whose">
+      <Select
+        labelText="Whose method"
+        selected={scope ? shown : ''}
+        on:update={(e) => (shown = String(e.detail))}
+      >
+        <SelectItem value="" text="The whole block" />
+        {#each scopes as { label, items } (label)}
+          {#if items.length}
+            <SelectItemGroup {label}>
+              {#each items as item (scopeKey(item.scope))}<SelectItem
+                  value={scopeKey(item.scope)}
+                  text={Object.keys(differenceOf(item.scope)?.method ?? {}).length
+                    ? `${item.name}: differs`
+                    : item.name}
+                />{/each}
+            </SelectItemGroup>
+          {/if}
+        {/each}
+      </Select>
+      {#if scope}
+        <p class="quiet small">
+          {scope.by === 'stock'
+            ? 'Depth, hole, roots and soaking follow the default of this stock; everything else is the block’s.'
+            : 'What is not chosen here is done as on the block.'}
+          What is said of fewer trees holds: stock, then zone, lot, treatment.
+        </p>
+      {/if}
+      {#if zone && asked.length && editable}
+        <p class="say">
+          The ground of {zone.name} asks for something else: {asked
+            .map(
+              ({ label, school }) =>
+                `${label.toLowerCase()}: ${inMeasures(school.label).toLowerCase()}`,
+            )
+            .join('; ')}.
+          <Button
+            size="small"
+            kind="tertiary"
+            on:click={() =>
+              differ(scope!, {
+                ...differenceOf(scope!)?.method,
+                ...Object.fromEntries(asked.map(({ question, school }) => [question, school.key])),
+              })}>Plant it so</Button
+          >
+        </p>
+      {/if}
+    </div>
+    {#key shown}
+      <MethodTable
+        {chosen}
+        {base}
+        own={scope ? (differenceOf(scope)?.method ?? {}) : current.method}
+        {editable}
+        {pick}
+      />
+    {/key}
   </section>
   <aside class="comes-to">
     <h2>Checks pass, soil over the {depth.datum}</h2>
     <div><span class="big num">{depthRange(depth, units.system)}</span></div>
     <h2>The crew is told</h2>
-    <p class="brief">{inWords(briefing(chosen))}</p>
+    {#each ways as way (way.scope ? scopeKey(way.scope) : '')}
+      <p class="brief" class:dim={scope && (!way.scope || scopeKey(way.scope) !== shown)}>
+        {#if way.scope}<b
+            >{way.scope.by === 'rows' ? `Treatment ${way.scope.letter}` : inWords(way.who)}.</b
+          >{/if}
+        {inMeasures(way.brief)}
+      </p>
+    {/each}
     <h2>It brings into the calendar</h2>
     {#if tasks.length}<ul>
         {#each tasks as label (label)}<li>{label}</li>{/each}
@@ -228,27 +363,29 @@
     display: grid;
     gap: 10px;
   }
+  .whose {
+    max-width: 620px;
+    margin-bottom: 10px;
+  }
   .small {
     font-size: 13.5px;
   }
-  .choice {
-    min-width: 190px;
-  }
-  .group {
-    padding-top: 14px;
-    font-size: 13.5px;
-    color: var(--slate);
-    text-align: left;
+  summary {
+    min-height: 32px;
+    margin-top: 12px;
+    color: var(--viridian);
+    font-weight: 600;
+    cursor: pointer;
   }
   .brief {
     font-size: 15px;
     line-height: 1.5;
   }
+  .dim {
+    color: var(--slate);
+  }
   ul {
     margin: 0;
     padding-left: 18px;
-  }
-  td {
-    vertical-align: top;
   }
 </style>

@@ -1,10 +1,13 @@
 import { speciesAt } from '../../../../../core/rows/species';
 import { deadPatch } from '../../../../../core/survival/estimate';
+import { compareTreatments } from '../../../../../core/survival/treatments';
+import { treatmentOf } from '../../../../../core/method/differences';
 import { wilson } from '../../../../../core/survival/interval';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
+import { blockMethod, waysOfBlock } from '$lib/rooms/method/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -14,11 +17,13 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const layout = await releasedLayout(facts, block.id);
   const day = facts.today;
   if (!layout) return { today: day, released: undefined };
-  const [rows, season, sown, names] = await Promise.all([
+  const [rows, season, sown, names, of, ways] = await Promise.all([
     facts.of(rowsFact, block.id),
     countedOf(facts, block),
     plantedOf(facts, block.id),
     facts.of(namesFact),
+    blockMethod(facts, block),
+    waysOfBlock(facts, block),
   ]);
   const ids = layout.parameters.mix.map(({ species }) => species);
   const counted = (season?.counts ?? []).map(({ row, set, alive, marks, countedOn, cause }) => ({
@@ -74,6 +79,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       target: season?.target ?? block.targetDensity ?? layout.trees / layout.plantableArea,
       targetIsSet: block.targetDensity !== null,
       refill: season?.refill,
+      /** Survival by treatment, where rows were planted otherwise on purpose. */
+      treatments: compareTreatments(counted, (row) => treatmentOf(of.differences, row)).map(
+        (entry) => ({
+          ...entry,
+          does:
+            ways.find(({ scope }) => scope?.by === 'rows' && scope.letter === entry.letter)
+              ?.brief ?? '',
+        }),
+      ),
     },
   };
 };

@@ -11,6 +11,7 @@
     formatDensity,
     formatNumber,
     formatPercent,
+    inUnits,
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
@@ -73,6 +74,7 @@
     doing.run(async () => {
       await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
     });
+  const points = (share: number) => `${share > 0 ? '+' : ''}${formatNumber(share * 100, 1)}`;
   const weakest = $derived(
     [...(released?.bySpecies ?? [])].sort((a, b) => a.interval.estimate - b.interval.estimate)[0],
   );
@@ -130,6 +132,44 @@
             {/each}
           </tbody>
         </table>
+        {#if released.treatments.length > 1}
+          <h2 class="more">By treatment</h2>
+          <table class="ledger species">
+            <thead
+              ><tr
+                ><th>Treatment</th><th class="n">Rows</th><th class="n">Survival</th><th class="n"
+                  >Against A</th
+                ><th class="n">From</th><th class="n">To</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each released.treatments as { letter, rows, estimate, against, does } (letter)}
+                <tr
+                  ><td
+                    ><b>{letter}</b>
+                    {letter === 'A' ? 'the block’s own way' : inUnits(does, units.system)}</td
+                  ><td class="n">{rows}</td><td class="n"
+                    ><b>{formatPercent(estimate.estimate, 1)}</b></td
+                  ><td class="n">{against ? points(against.difference) : ''}</td><td class="n"
+                    >{against ? points(against.low) : ''}</td
+                  ><td class="n">{against ? points(against.high) : ''}</td></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+          <p class="patch-note">
+            {#each released.treatments.filter(({ letter }) => letter !== 'A') as { letter, against } (letter)}
+              <b>Treatment {letter}:</b>
+              {!against
+                ? 'count two rows of it and two of A to compare them. '
+                : against.clear
+                  ? `${against.difference > 0 ? 'more' : 'fewer'} trees live than where the block’s own way was used. `
+                  : 'nothing that chance would not do. '}
+            {/each}
+            Rows are what was drawn, so rows are what varies. Differences in percentage points, 95 % over
+            all comparisons together.
+          </p>
+        {/if}
         {#if apart && weakest}
           <p class="patch-note">
             <b>{data.species.find(({ id }) => id === weakest.speciesId)?.name} died differently.</b>

@@ -1,4 +1,4 @@
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { methodOfBlock } from '$lib/rooms/method/facts.server';
 import { plantsWithWater } from '../../../../../../core/method/method';
 import { addTo, daysBetween, type Day } from '../../../../../../core/measure/dates';
 import { bestStretch, weekOf } from '../../../../../../core/calendar/windows';

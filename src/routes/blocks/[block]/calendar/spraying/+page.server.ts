@@ -5,6 +5,7 @@ import {
   yearGround,
 } from '$lib/rooms/calendar/year.server';
 import { may } from '$lib/server/authorise';
+import { methodSumOf } from '$lib/rooms/method/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -20,8 +21,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:survival',
   );
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [ground, rows, names, products] = await Promise.all([
+  const [ground, { sprayed: share }, rows, names, products] = await Promise.all([
     yearGround(facts, block),
+    methodSumOf(facts, block),
     facts.reader.tables.spraying.all({ where: { blockId: block.id }, order: [['day', 'DESC']] }),
     facts.of(allProductsFact),
     productsOf(facts),
@@ -32,7 +34,13 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     mayPlan: may(role, 'plan'),
     today: facts.today,
     products,
-    ground: { trees: ground.trees, metres: totalMetres(ground), area: ground.area },
+    /** What is sprayed: all of it, or only the trees whose method says so. */
+    share,
+    ground: {
+      trees: Math.round(ground.trees * (share || 1)),
+      metres: totalMetres(ground) * (share || 1),
+      area: ground.area,
+    },
     sprayed: rows
       .filter(({ id, corrects }) => !corrects && !cancelled.has(id))
       .map((row) => ({

@@ -1,4 +1,4 @@
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { methodOfBlock } from '$lib/rooms/method/facts.server';
 import { plantsWithWater } from '../../../../../../core/method/method';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
 import { may } from '$lib/server/authorise';

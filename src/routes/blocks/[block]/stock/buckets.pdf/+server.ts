@@ -10,7 +10,7 @@ import {
   rootsAgainstTools,
   type RootPlan,
 } from '../../../../../../core/stock/roots';
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
 import {
   cardsFact,
@@ -35,7 +35,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const state = states.find(({ lot }) => lot.id === url.searchParams.get('lot'));
   if (!state) error(404, 'There is no such lot on this block.');
   const { lot, balance } = state;
-  const method = methodOfBlock(block);
+  const method = methodOfLot(await blockMethod(facts, block), lot, cards);
   const trimming = method.find(({ question }) => question === 'trimming')!.school.key;
   const { sample, heights } = rootsOf(await inspectionsOf(facts, [lot.id]));
   let plan: RootPlan;

@@ -1,10 +1,17 @@
 import { depthOf } from '../../../../../../core/method/method';
+import type { Question } from '../../../../../../core/method/schools';
 import { wantedOf } from '../../../../../../core/stock/carry';
 import { rootsOf } from '../../../../../../core/stock/inspection';
 import { ROOT_RULES } from '../../../../../../core/stock/roots';
-import { methodOfBlock } from '$lib/rooms/calendar/tasks.server';
+import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
-import { inspectionsOf, lotsFact, standsFor, toolsFact } from '$lib/rooms/stock/facts.server';
+import {
+  cardsFact,
+  inspectionsOf,
+  lotsFact,
+  standsFor,
+  toolsFact,
+} from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -14,38 +21,38 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, role, facts } = await openBlock(locals, params.block);
   const states = await facts.of(lotsFact, block.id);
-  const [inspections, tools, next] = await Promise.all([
+  const [inspections, tools, next, of, cards] = await Promise.all([
     inspectionsOf(
       facts,
       states.map(({ lot }) => lot.id),
     ),
     facts.of(toolsFact),
     nextDay(facts, block.id),
+    blockMethod(facts, block),
+    facts.of(cardsFact),
   ]);
-  const method = methodOfBlock(block);
-  const trimming = method.find(({ question }) => question === 'trimming')!.school;
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
   const wanted = next ? wantedOf(next.crews, mix.length) : [];
   return {
     mayRecord: may(role, 'record'),
     tools,
     tomorrow: next && { rows: next.rows },
-    method: {
-      says: [
-        method.find(({ question }) => question === 'depth')!.school.brief,
-        trimming.brief,
-        method.find(({ question }) => question === 'firming')!.school.brief,
-      ].flatMap((line) => line ?? []),
-      mayTrim: trimming.key !== 'never',
-      trimming: trimming.label,
-    },
     rules: ROOT_RULES,
     lots: states.map(({ lot, balance }) => {
       const { from, sample, heights } = rootsOf(
         inspections.filter(({ lotId }) => lotId === lot.id),
       );
+      const method = methodOfLot(of, lot, cards);
+      const answer = (question: Question) =>
+        method.find((chosen) => chosen.question === question)!.school;
       return {
         id: lot.id,
+        /** How this lot is planted: what of it the roots decide. */
+        says: [answer('depth'), answer('trimming'), answer('firming')].flatMap(
+          ({ brief }) => brief ?? [],
+        ),
+        mayTrim: answer('trimming').key !== 'never',
+        trimming: answer('trimming').label,
         code: lot.code,
         age: lot.age,
         speciesId: lot.speciesId,

@@ -29,7 +29,7 @@
       data.lots.find(({ sample }) => sample.length) ??
       data.lots[0],
   );
-  const rules = $derived({ ...data.rules, mayTrim: data.method.mayTrim && !lot?.undercut });
+  const rules = $derived({ ...data.rules, mayTrim: Boolean(lot?.mayTrim && !lot.undercut) });
   const found = $derived.by(() => {
     try {
       return { plan: rootsAgainstTools(lot?.sample ?? [], data.tools, rules) };
@@ -168,7 +168,7 @@
           {#if !rules.mayTrim}<p class="quiet">
               {lot.undercut
                 ? 'This lot was undercut in the nursery: no root is trimmed.'
-                : `The method says: ${inUnits(data.method.trimming, units.system).toLowerCase()}.`}
+                : `The method says: ${inUnits(lot?.trimming ?? '', units.system).toLowerCase()}.`}
             </p>{/if}
         </div>
       </div>
@@ -235,7 +235,7 @@
       <p class="bucket"><span>On hand</span><b class="num">{formatNumber(lot.onHand)}</b></p>
       <p class="bucket"><span>Measured</span><b class="num">{lot.sample.length}</b></p>
       <h2>Method</h2>
-      {#each data.method.says as line (line)}<p>{inUnits(line, units.system)}</p>{/each}
+      {#each lot?.says ?? [] as line (line)}<p>{inUnits(line, units.system)}</p>{/each}
       {#if lot?.depth.datum === 'flare'}<p class="say">
           The flare lies {short(lot.heights.flareBelow!)} under the top of the ball: take that soil off,
           or set the ball so much higher.

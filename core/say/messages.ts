@@ -160,6 +160,9 @@ export interface Messages {
   'rows.tooManySpots': never;
   'rows.trialPlot': 'plot';
   'rows.trialRoom': 'plots' | 'plot' | 'treatments' | 'needed';
+  'stock.showHabit': 'habit' | 'block';
+  'stock.habitSeen': 'seen' | 'broken' | 'looks' | 'whose' | 'known';
+  'stock.noLook': never;
   'stock.cancelledAlready': never;
   'stock.cullRate': never;
   'stock.emptyLot': 'lot';
@@ -268,6 +271,7 @@ export interface Messages {
   'when.day': 'day';
   'when.time': 'time';
   'when.byHour': 'hour';
+  'action.seeHandling': never;
   'action.closeBag': never;
   'action.seeKeeping': never;
   'action.openStock': never;

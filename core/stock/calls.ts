@@ -2,6 +2,7 @@ import type { BlockCall } from '../morning/board';
 import { atMoment, say, shareOf, windOf } from '../say/message';
 import { vesselClock, type Air, type OpenVessel } from './exposure';
 import { soakState, SOAK_HOURS } from './keeping';
+import type { habitToShow } from './handling';
 import type { Reach } from './reach';
 
 /** A lot as its calls need it. */
@@ -107,6 +108,33 @@ export function reachCalls(
       }),
       action: say('action.openStock'),
     }));
+}
+
+/** A habit that is broken again and again at the boxes. */
+export function handlingCalls(
+  shown: ReturnType<typeof habitToShow>,
+  nameOf: { lot(id: string): string; planter(id: string): string },
+  block: string,
+): BlockCall[] {
+  if (!shown) return [];
+  const { habit, broken, kept, lots, planters } = shown;
+  const whose = [...planters.map(nameOf.planter), ...lots.map(nameOf.lot)].filter(Boolean);
+  return [
+    {
+      room: 'stock',
+      urgency: 'soon',
+      when: say('when.today'),
+      say: say('stock.showHabit', { habit: habit.label, block }),
+      detail: say('stock.habitSeen', {
+        seen: habit.broken,
+        broken,
+        looks: broken + kept,
+        whose: whose.join(', '),
+        known: whose.length ? 'yes' : 'no',
+      }),
+      action: say('action.seeHandling'),
+    },
+  ];
 }
 
 /** Entries whose other half has not come yet. */

@@ -66,7 +66,7 @@ test('what differs is kept as it was sent, read again, and costs an edition', as
     ...{ blockId, conditions, method, differences: [], edition: before.methodEdition },
   });
   assert.equal(late.status, 409);
-  const { stale } = late.body as { stale: { differences: unknown } };
+  const { stale } = late.body as unknown as { stale: { differences: unknown } };
   assert.deepEqual(stale.differences, differences, 'and whoever was late is shown them');
   await saved(name, []);
 });

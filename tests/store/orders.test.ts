@@ -5,7 +5,7 @@ import { carryPlan, wantedOf } from '../../core/stock/carry';
 import { shortCode } from '../../core/stock/label';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { cardsOf } from '../../src/lib/rooms/stock/cards.server';
-import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
+import { looksFact, ordersFact } from '../../src/lib/rooms/stock/facts.server';
 import { gateOf } from '../../src/lib/rooms/stock/gate.server';
 import { labelSheet } from '../../src/lib/rooms/stock/labels.server';
 import type { Store } from '../../src/lib/store';
@@ -223,6 +223,31 @@ test('an audit names lots and planters of its own block only', async () => {
   await refuse({ lotId: elsewhere.id }, 409, /no such lot on Silt Margin/);
   await refuse({ planterId: uuid() }, 409, /no such planter/);
   await refuse({ seen: {} }, 400, /at least one habit/);
-  await refuse({ seen: { moist: 'perhaps' } }, 400, /at least one habit/);
+  await refuse({ seen: { moist: 'perhaps' } }, 400, /kept or broken/);
   await setting.refused('planter', 'stock.audit', audit({}), 403, /./);
+});
+
+test('a look is corrected or taken back by another, and is gone from every figure', async () => {
+  const audit = (more: object) => ({
+    ...event(),
+    ...{ blockId, seen: { moist: 'broken' }, note: '', planterId: null, lotId: null },
+    ...more,
+  });
+  const looks = async () => (await setting.facts()).of(looksFact, blockId);
+  const before = (await looks()).length;
+  const wrong = audit({});
+  await setting.done('checker', 'stock.audit', wrong);
+  assert.equal((await looks()).length, before + 1);
+  assert.equal((await looks())[0].author, setting.people.checker.name);
+  const back = audit({ seen: {}, corrects: wrong.id });
+  await setting.done('leader', 'stock.audit', back);
+  assert.equal((await setting.done('leader', 'stock.audit', back)).already, true);
+  assert.equal((await looks()).length, before);
+  const elsewhere = { ...audit({}), blockId: setting.blocks['Haul Flat'].id };
+  await setting.done('checker', 'stock.audit', elsewhere);
+  await setting.refused(
+    ...(['leader', 'stock.audit', audit({ seen: {}, corrects: elsewhere.id }), 409] as const),
+    /no such look/,
+  );
+  await setting.refused('leader', 'stock.audit', audit({ corrects: uuid() }), 409, /no such look/);
 });

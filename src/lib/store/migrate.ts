@@ -14,6 +14,7 @@ import * as calendarInFull from './migrations/010-calendar-in-full';
 import * as middleFloor from './migrations/011-middle-floor';
 import * as ownTasks from './migrations/012-own-tasks';
 import * as differences from './migrations/013-differences';
+import * as corrections from './migrations/014-corrections';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -34,6 +35,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['011-middle-floor', middleFloor],
   ['012-own-tasks', ownTasks],
   ['013-differences', differences],
+  ['014-corrections', corrections],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -258,6 +258,10 @@ export const en: Record<MessageKey, string> = {
   'rows.trialRoom':
     '{plots, number} plots of {plot, number} trees fit; two complete blocks of {treatments, number} treatments need {needed, number}. Make plots smaller.',
   // stock
+  'stock.showHabit': 'Show again at the boxes of {block}: {habit}.',
+  'stock.habitSeen':
+    '{seen}, at {broken, number} of {looks, plural, one {# look} other {# looks}} this week{known, select, yes { ({whose})} other {}}',
+  'stock.noLook': 'There is no such look on this block.',
   'stock.cancelledAlready': 'That entry is already cancelled.',
   'stock.cullRate': 'The cull rate must be 0 % or more and under 100 %.',
   'stock.emptyLot': 'A lot of {lot, number} trees cannot be sampled; it has 1 tree or more.',
@@ -399,6 +403,7 @@ export const en: Record<MessageKey, string> = {
   'when.day': '{day}',
   'when.time': '{time}',
   'when.byHour': 'By {hour}',
+  'action.seeHandling': 'See the looks',
   'action.closeBag': 'Close the bag',
   'action.seeKeeping': 'See the keeping',
   'action.openStock': 'Open stock',

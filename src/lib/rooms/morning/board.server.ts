@@ -5,7 +5,9 @@ import { handedCalls, nowhereCalls } from '../../../../core/crew/calls';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
 import { releaseCalls } from '../../../../core/rows/calls';
 import { onDay, say, type Message } from '../../../../core/say/message';
+import { habitToShow } from '../../../../core/stock/handling';
 import {
+  handlingCalls,
   owedCalls,
   reachCalls,
   rootCalls,
@@ -26,6 +28,7 @@ import type { LayoutRow } from '../rows/tables.server';
 import {
   cardsFact,
   dipOf,
+  looksFact,
   lotsFact,
   ordersFact,
   reachOf,
@@ -58,6 +61,7 @@ const OF_BLOCKS = [
   plotsFact,
   countsFact,
   ordersFact,
+  looksFact,
 ];
 
 const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
@@ -71,7 +75,7 @@ const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): C
 /** Everything that wants attention on one block, and which pegs are driven in. */
 export async function blockState(facts: Facts, block: BlockRow): Promise<BlockState> {
   const { now } = facts;
-  const [layouts, lots, sown, plots, quality, keepouts, due, counted, air, handed] =
+  const [layouts, lots, sown, plots, quality, keepouts, due, counted, air, handed, looks] =
     await Promise.all([
       facts.of(layoutsFact, block.id),
       facts.of(lotsFact, block.id),
@@ -83,6 +87,7 @@ export async function blockState(facts: Facts, block: BlockRow): Promise<BlockSt
       countedOf(facts, block),
       rootAirNow(facts),
       facts.of(handedFact),
+      facts.of(looksFact, block.id),
     ]);
   const layout = currentOf(layouts);
   const released = releasedOf(layouts);
@@ -99,6 +104,14 @@ export async function blockState(facts: Facts, block: BlockRow): Promise<BlockSt
     ...rootCalls(calledLots, air, name, now),
     ...soakCalls(calledLots, name, now),
     ...owedCalls(calledLots, name),
+    ...handlingCalls(
+      planted < total ? habitToShow(looks, now) : undefined,
+      {
+        lot: (id) => lots.find(({ lot }) => lot.id === id)?.lot.code ?? '',
+        planter: await planterName(facts),
+      },
+      name,
+    ),
     ...(planting ? reachCalls(await namedReach(facts, block.id), name) : []),
     ...(quality.some(({ outOfLine }) => outOfLine)
       ? qualityCalls(quality, await planterName(facts), name)

@@ -238,10 +238,12 @@ const eventCommands: Omit<Handlers<typeof stockContract>, AboutCommand> = {
       if (lot?.blockId !== block.id) throw told('stock.noLotOn', { block: block.name });
     }
     if (input.planterId) await planterOf(work, input.planterId, site.id);
-    const { lotId, planterId, seen, note } = input;
+    const { lotId, planterId, seen, note, corrects } = input;
+    if (corrects && (await work.tables.handlingAudit.one({ id: corrects }))?.blockId !== block.id)
+      throw told('stock.noLook');
     const fresh = await work.record(work.tables.handlingAudit, {
       ...work.event(input),
-      ...{ blockId: block.id, lotId, planterId, seen, note },
+      ...{ blockId: block.id, lotId, planterId, seen, note, corrects },
     });
     return fresh ? undefined : ALREADY;
   },

@@ -248,18 +248,20 @@ export const stockContract = {
       planterId: maybeId,
       seen: mixed<Record<string, Seen>>()
         .required()
-        .test(
-          'seen',
-          'Mark at least one habit as kept or broken.',
-          (value) =>
-            Object.keys(value ?? {}).length > 0 &&
-            Object.entries(value ?? {}).every(
-              ([key, mark]) =>
-                HABITS.some((habit) => habit.key === key) && (mark === 'kept' || mark === 'broken'),
-            ),
+        .test('seen', 'A habit is marked as kept or broken.', (value) =>
+          Object.entries(value ?? {}).every(
+            ([key, mark]) =>
+              HABITS.some((habit) => habit.key === key) && (mark === 'kept' || mark === 'broken'),
+          ),
         ),
       note,
-    }),
+      /** A look that this one stands in for; with nothing marked it is taken back. */
+      corrects: maybeId,
+    }).test(
+      'marked',
+      'Mark at least one habit as kept or broken.',
+      ({ seen, corrects }) => Boolean(corrects) || Object.keys(seen ?? {}).length > 0,
+    ),
     refusals: ['stock.*', 'crew.noPlanter'],
     touches: ['stock'],
     waits: true,

@@ -23,6 +23,8 @@ import {
   type StockEventKind,
   type StockFlag,
 } from '../../../../core/stock/ledger';
+import { standingLooks, type HandlingAudit, type Seen } from '../../../../core/stock/handling';
+import { isText, parse, recordOf } from '../../store/shape';
 import { orderQuantity, USUAL_TERMS } from '../../../../core/stock/order';
 import { coverOf, type Cover, type OrderLine } from '../../../../core/stock/orders';
 import { reach, type Reach } from '../../../../core/stock/reach';
@@ -308,6 +310,36 @@ export const ordersFact = tableFact(
         replaces: replacesId,
       })),
 );
+
+export interface Look extends HandlingAudit {
+  note: string;
+  author: string;
+}
+
+/** Looks at the boxes that stand, the newest first. */
+export const looksFact = listedFact<Omit<Look, 'at'> & { at: number }, Look[]>(
+  'looks',
+  ['stock', 'people'],
+  {
+    from: 'FROM handling_audit h JOIN person p ON p.id = h.author_id WHERE h.block_id IN (:ids)',
+    of: 'h.block_id',
+    columns: {
+      ...{ id: 'h.id', lot: 'h.lot_id', planter: 'h.planter_id', seen: 'h.seen', note: 'h.note' },
+      ...{ corrects: 'h.corrects', author: 'p.name', at: milliseconds('h.at') },
+    },
+    value: (rows) =>
+      standingLooks(
+        rows
+          .sort((a, b) => b.at - a.at)
+          .map(({ at, ...look }) => ({
+            ...look,
+            seen: parse(marks, look.seen, 'handling_audit.seen'),
+            at: new Date(at).toISOString(),
+          })),
+      ),
+  },
+);
+const marks = recordOf<Seen>(isText, 'habits');
 
 export interface ToOrder {
   quantities: { speciesId: string; terms: typeof USUAL_TERMS; quantity: Figure }[];

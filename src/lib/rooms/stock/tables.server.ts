@@ -88,6 +88,8 @@ export interface HandlingAuditRow extends EventRow {
   planterId: string | null;
   seen: Record<string, Seen>;
   note: string;
+  /** The look that this one stands in for. */
+  corrects: string | null;
 }
 export interface PlaceRow {
   id: string;
@@ -290,6 +292,7 @@ function lotTables(sequelize: Sequelize) {
       planterId: maybe,
       seen: json(recordOf<Seen>(isText, 'habits')),
       note: text,
+      corrects: maybe,
     }),
   };
 }

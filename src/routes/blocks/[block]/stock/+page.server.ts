@@ -1,3 +1,4 @@
+import { brokenBy } from '../../../../../core/stock/handling';
 import { byStress } from '../../../../../core/stock/keeping';
 import { shortCode } from '../../../../../core/stock/label';
 import { plantersFact } from '$lib/rooms/crew/facts.server';
@@ -5,6 +6,7 @@ import {
   clockOfVessel,
   eventsOf,
   exposuresOf,
+  looksFact,
   lotsFact,
   placesFact,
   reachOf,
@@ -23,12 +25,13 @@ const LISTED = 60;
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, facts } = await openBlock(locals, params.block);
-  const [states, planters, places, air, reach] = await Promise.all([
+  const [states, planters, places, air, reach, looks] = await Promise.all([
     facts.of(lotsFact, block.id),
     facts.of(plantersFact),
     facts.of(placesFact),
     rootAirNow(facts),
     reachOf(facts, block.id),
+    facts.of(looksFact, block.id),
   ]);
   const exposures = exposuresOf(states, air, facts.now);
   const stressed = await stressOf(facts, states, exposures);
@@ -78,6 +81,13 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
       }),
     ),
     lot: chosen,
+    /** How the chosen lot was handled where somebody looked. */
+    handling: chosen && {
+      looks: looks.filter(({ lot }) => lot === chosen.id).length,
+      broken: (brokenBy(looks, 'lot').get(chosen.id) ?? []).map(({ habit, kept, broken }) => ({
+        ...{ seen: habit.broken, kept, broken },
+      })),
+    },
     history: chosen
       ? await eventsOf(facts, block.id, chosen.id, limit)
       : { events: [], more: false },

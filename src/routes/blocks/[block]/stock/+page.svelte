@@ -199,6 +199,16 @@
       {#if lot.daysSinceLifting !== undefined}<p class="held num">
           <span>Days since lifting</span><span>{lot.daysSinceLifting}</span>
         </p>{/if}
+      {#if data.handling?.looks}
+        <p class="held num">
+          <span>Looks at its boxes</span><a href="/blocks/{data.block.id}/stock/handling"
+            >{data.handling.looks}</a
+          >
+        </p>
+        {#each data.handling.broken as { seen, kept, broken } (seen)}
+          <p class="held num bad"><span>{seen}</span><span>{broken} of {kept + broken}</span></p>
+        {/each}
+      {/if}
       <p class="held num"><span>Short code</span><span class="code">{lot.shortCode}</span></p>
       {#if lot.provenance || lot.seedLot}<p class="quiet small">
           {lot.nursery}{lot.provenance ? `, ${lot.provenance}` : ''}{lot.seedLot
@@ -287,6 +297,9 @@
   }
   .bag p {
     margin: 2px 0 6px;
+  }
+  .held.bad {
+    color: var(--clay);
   }
   .held.out {
     padding-left: 0;

@@ -1,6 +1,10 @@
 <script lang="ts">
   import { formatMoment } from '../../../../../../core/say/day';
   import { formatNumber } from '$core/measure/units';
+  import { Button } from 'carbon-components-svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import { HABITS } from '$core/stock/handling';
   import type { PageData } from './$types';
 
@@ -14,6 +18,20 @@
     ]
       .filter(Boolean)
       .join(', ') || 'the boxes';
+  const planterName = (id: string) => data.planters.find((one) => one.id === id)?.name ?? '';
+  const lotCode = (id: string) => `Lot ${data.lots.find((one) => one.id === id)?.code ?? ''}`;
+  const brokenWords = (key: string) => HABITS.find((habit) => habit.key === key)?.broken ?? key;
+  const doing = new Doing();
+  /** Takes a wrong look out of every figure; what was said stays in the record. */
+  const takeBack = (audit: PageData['audits'][number]) =>
+    doing.run(async () => {
+      const { id, lot, planter, note } = audit;
+      await send('stock.audit', {
+        ...newEvent(),
+        ...{ blockId: data.block.id, lotId: lot, planterId: planter, seen: {}, note, corrects: id },
+      });
+      doing.told = [`The look of ${when(audit.at)} is taken back.`];
+    });
   const words = (seen: Record<string, string>, mark: 'kept' | 'broken') =>
     HABITS.filter(({ key }) => seen[key] === mark)
       .map((habit) => (mark === 'kept' ? habit.label.toLowerCase() : habit.broken))
@@ -43,6 +61,26 @@
           </div>
         {/each}
       </div>
+      {#each [{ title: 'By planter', rows: data.byPlanter, nameOf: planterName }, { title: 'By lot', rows: data.byLot, nameOf: lotCode }] as { title, rows, nameOf } (title)}
+        {#if rows.length}
+          <h2>{title}</h2>
+          <table class="ledger">
+            <tbody>
+              {#each rows as { whose, looks, habits } (whose)}
+                <tr>
+                  <td class="when"><b>{nameOf(whose)}</b></td>
+                  <td class="when num">{looks} {looks === 1 ? 'look' : 'looks'}</td>
+                  <td>
+                    {#each habits as { key, kept, broken } (key)}<span class="bad mark num"
+                        >{brokenWords(key)} {broken} of {kept + broken}</span
+                      >{:else}<span class="quiet">every habit kept</span>{/each}
+                  </td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        {/if}
+      {/each}
       <h2>Every look</h2>
       <table class="ledger">
         <tbody>
@@ -59,10 +97,19 @@
                 {audit.note}
               </td>
               <td class="quiet">{audit.author}</td>
+              {#if data.mayRecord}<td
+                  ><Button kind="ghost" size="small" on:click={() => takeBack(audit)}
+                    >Take back</Button
+                  ></td
+                >{/if}
             </tr>
           {/each}
         </tbody>
       </table>
+      {#if data.of > data.audits.length}<p class="quiet">
+          The newest {data.audits.length} of {data.of}; all are in the figures above.
+        </p>{/if}
+      <Outcome of={doing} />
     {:else}<p class="quiet">
         Nobody has looked yet. On a phone, open <a href="/field/{data.block.id}/handling"
           >Handling</a
@@ -72,9 +119,7 @@
   <aside class="comes-to">
     <h2>Looks</h2>
     <div>
-      <span class="big">{formatNumber(data.audits.length)}</span><span class="unit"
-        >at the boxes</span
-      >
+      <span class="big">{formatNumber(data.of)}</span><span class="unit">at the boxes</span>
     </div>
     {#if worst}
       <p class="say stop">
@@ -113,6 +158,10 @@
   }
   .bad {
     color: var(--clay);
+  }
+  .mark {
+    display: inline-block;
+    margin-right: 14px;
   }
   .when {
     white-space: nowrap;

@@ -1,16 +1,39 @@
 import type { CalendarTerms } from '../core/calendar/terms';
 import type { Product } from '../core/calendar/spraying';
 
-/** An invented product; no label of a real one reads so. */
-export const PRODUCT: Omit<Product, 'id'> = {
-  name: 'Meadow clear (invented)',
-  dose: { kind: 'mix', share: 0.02 },
-  water: 200,
-  rainfast: 6,
-  beforePlanting: 14,
-  timesAYear: 2,
-  litresAYear: 6,
-};
+/** Invented products; no label of a real one reads so. */
+export const PRODUCTS: Omit<Product, 'id'>[] = [
+  {
+    name: 'Meadow clear (invented)',
+    dose: { kind: 'mix', share: 0.02 },
+    water: 200,
+    rainfast: 6,
+    beforePlanting: 14,
+    timesAYear: 2,
+    litresAYear: 6,
+    actives: [{ name: 'meadowic acid (invented)', grams: 360, limit: 2000 }],
+  },
+  {
+    name: 'Ring guard (invented)',
+    dose: { kind: 'area', litresPerHectare: 4 },
+    water: 200,
+    rainfast: 2,
+    beforePlanting: 0,
+    timesAYear: 2,
+    litresAYear: null,
+    actives: [{ name: 'ringamide (invented)', grams: 400, limit: 3500 }],
+  },
+  {
+    name: 'Ring grains (invented)',
+    dose: { kind: 'granules', kilogramsPerHectare: 60 },
+    water: 1,
+    rainfast: 0,
+    beforePlanting: 0,
+    timesAYear: 1,
+    litresAYear: null,
+    actives: [{ name: 'ringamide (invented)', grams: 40, limit: 3500 }],
+  },
+];
 
 const price = (amount: number, pack = 1, onHand = 0, costShare = 0) => ({
   price: amount,

@@ -31,7 +31,7 @@ import type { Fault } from '../core/checks/quality';
 import type { Store } from '../src/lib/store';
 import { mendSums } from '../src/lib/store/sums';
 import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
-import { PRODUCT, TERMS } from './calendar';
+import { PRODUCTS, TERMS } from './calendar';
 import { idMaker } from './events';
 import { PICTURES, SPECIES, type Letter } from './species';
 import { DemoStock, type PlantedDays } from './stock';
@@ -83,12 +83,13 @@ class Loader {
       planters: this.planters,
     });
     await this.stock.placesAndTools({ id: this.siteId, ...SITE });
-    await this.store.product.create({
-      id: this.id(this.now - 880 * DAY),
-      siteId: this.siteId,
-      dropped: false,
-      ...PRODUCT,
-    });
+    for (const product of PRODUCTS)
+      await this.store.product.create({
+        id: this.id(this.now - 880 * DAY),
+        siteId: this.siteId,
+        dropped: false,
+        ...product,
+      });
     const laid: Laid[] = [];
     for (const [position, demo] of BLOCKS.entries()) laid.push(await this.layBlock(demo, position));
     await this.northBench(laid[0]);

@@ -14,8 +14,11 @@ export interface MaterialGround {
   perimeter: number;
   /** Units of the bill's lines that the method takes a tree. */
   perTree: Partial<Record<MethodItem, number>>;
-  /** Litres of sprayed product, and hours of ripping, from their own pages. */
+  /** Litres of sprayed product for all sprayings of the year, from the spray plan and the calendar. */
   herbicide: number;
+  /** Kilograms of granules. */
+  granules: number;
+  /** Hours of ripping, from its own page. */
   rippingHours: number;
   /** Trees a planter sets in a day. */
   rate: number;
@@ -127,7 +130,16 @@ export const MATERIALS: readonly Item[] = [
     'plant',
     1,
   ),
-  item('herbicide', 'spray product', 'L', (g) => g.herbicide, 'from the spray plan', 'kill-1', 21),
+  item(
+    'herbicide',
+    'spray product',
+    'L',
+    (g) => g.herbicide,
+    'from the spray plan, for every spraying of the calendar',
+    'kill-1',
+    21,
+  ),
+  item('granules', 'granules', 'kg', (g) => g.granules, 'from the spray plan', 'granules', 21),
   item(
     'ripping',
     'ripping',

@@ -54,7 +54,15 @@ test('a task that repeats is a knot a time, each after the one before, after pla
 
 test('its cost is in the bill, as often as it is done', () => {
   const ground: MaterialGround = {
-    ...{ trees: 1000, toOrder: 1000, rows: 10, perimeter: 400, perTree: {}, herbicide: 0 },
+    ...{
+      trees: 1000,
+      toOrder: 1000,
+      rows: 10,
+      perimeter: 400,
+      perTree: {},
+      herbicide: 0,
+      granules: 0,
+    },
     ...{ rippingHours: 0, rate: 500, behind: 0 },
   };
   const without = bill(ground, 'none', {}, new Map());

@@ -1,4 +1,4 @@
-import { say, shareOf, liquidOf, doseOf, type Message } from '../say/message';
+import { shareOf, liquidOf } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 import { SQUARE_METRES_PER_ACRE } from '../measure/units';
@@ -7,17 +7,60 @@ import { SQUARE_METRES_PER_ACRE } from '../measure/units';
 export interface Product {
   id: string;
   name: string;
-  /** Either litres of product a hectare of treated area, or a share of the mix. */
-  dose: { kind: 'area'; litresPerHectare: number } | { kind: 'mix'; share: number };
+  /** Litres a hectare of treated area, a share of the mix, or kilograms a hectare that are shaken dry. */
+  dose:
+    | { kind: 'area'; litresPerHectare: number }
+    | { kind: 'mix'; share: number }
+    | { kind: 'granules'; kilogramsPerHectare: number };
+  /** What works in it, as the label says; limits count this and not the product. */
+  actives?: Active[];
   /** Water the label asks for on a hectare treated, litres. */
   water: number;
   /** Hours without rain after spraying. */
   rainfast: number;
   /** Days from spraying until trees may be planted. */
   beforePlanting: number;
-  /** Times a year at most, and litres a hectare a year at most; null where the label sets none. */
+  /** Times a year at most, and litres or kilograms a hectare a year at most; null where the label sets none. */
   timesAYear: number | null;
   litresAYear: number | null;
+}
+
+export interface Active {
+  name: string;
+  /** Grams in a litre or a kilogram of the product. */
+  grams: number;
+  /** Grams a hectare and year at most, by whichever product; null where nobody sets a limit. */
+  limit: number | null;
+}
+
+/** Litres or kilograms of a product on a hectare treated, by its label. */
+export function amountAHectare({ dose, water }: Product): number {
+  switch (dose.kind) {
+    case 'area':
+      return dose.litresPerHectare;
+    case 'mix':
+      return dose.share * water;
+    case 'granules':
+      return dose.kilogramsPerHectare;
+  }
+}
+
+/**
+ * Litres of all products that the sprayings of a calendar take: each the product of the plan, the last before
+ * planting also what shares its tank.
+ * @param tasks of the calendar; those the sprayer does count, unless they are skipped
+ */
+export function litresOfYear(
+  plan: Pick<SprayPlan, 'product' | 'others'>,
+  tasks: readonly { key: string; resource?: string; state: string }[],
+): number {
+  if (plan.product.kind !== 'liquid') return 0;
+  const times = tasks.filter(
+    ({ resource, state }) => resource === 'sprayer' && state !== 'skipped',
+  );
+  const beside = plan.others.reduce((sum, { amount }) => sum + amount.value, 0);
+  const knockdowns = times.filter(({ key }) => key === 'knockdown').length;
+  return (plan.product.value * times.length + beside * knockdowns) * 1000;
 }
 
 /** What of the ground is sprayed. */
@@ -82,7 +125,10 @@ export interface SprayPlan {
   area: Figure;
   /** All of it, litres. */
   mix: Figure;
+  /** Litres, or kilograms of granules. */
   product: Figure;
+  /** Other products in the same tank, with the litres that each fill takes beside the first. */
+  others: { product: Product; amount: Figure; perHectare: number; share: number }[];
   tanks: TankFill[];
   /** Product as a share of the mix. */
   share: number;
@@ -91,23 +137,42 @@ export interface SprayPlan {
 }
 
 /**
- * Tank by tank: product, water and the ground it reaches.
- * @param tank litres the tank or knapsack is filled with
+ * Tank by tank: product, water and the ground it reaches. Several products share a tank where their labels
+ * allow it: each at its own rate, in the water of the first.
+ * @param tank litres the tank or knapsack is filled with; granules need none
+ * @param others products in the same tank
  * @throws Told for a tank, rate or area that cannot be
  */
-export function sprayPlan(product: Product, target: Target, tank: number): SprayPlan {
+export function sprayPlan(
+  product: Product,
+  target: Target,
+  tank: number,
+  others: readonly Product[] = [],
+): SprayPlan {
   const area = treatedArea(target);
+  if (product.dose.kind === 'granules')
+    return granulesPlan(product, product.dose.kilogramsPerHectare, area);
   if (!(tank > 0)) throw told('calendar.emptyTank', { tank: liquidOf(tank / 1000) });
   if (!(area.value >= 0)) throw told('calendar.areaBelowZero');
   if (!(product.water > 0)) throw told('calendar.noWater', { product: product.name });
   const hectares = area.value / 10_000;
   const mix = product.water * hectares;
-  const share =
-    product.dose.kind === 'mix'
-      ? product.dose.share
-      : product.dose.litresPerHectare / product.water;
-  if (!(share > 0 && share < 1))
-    throw told('calendar.mixShare', { product: product.name, share: shareOf(share) });
+  const shareIn = (one: Product) => {
+    if (one.dose.kind === 'granules') throw told('calendar.granulesInTank', { product: one.name });
+    const share =
+      one.dose.kind === 'mix' ? one.dose.share : one.dose.litresPerHectare / product.water;
+    if (!(share > 0 && share < 1))
+      throw told('calendar.mixShare', { product: one.name, share: shareOf(share) });
+    return share;
+  };
+  const share = shareIn(product);
+  const shares = others.map(shareIn);
+  const together = shares.reduce((sum, one) => sum + one, share);
+  if (together >= 1)
+    throw told('calendar.mixShare', {
+      product: [product, ...others].map(({ name }) => name).join(' + '),
+      share: shareOf(together),
+    });
   const fills = Math.ceil(mix / tank - 1e-9);
   const tanks = Array.from({ length: fills }, (_, i): TankFill => {
     const litres = Math.min(tank, mix - i * tank);
@@ -115,7 +180,7 @@ export function sprayPlan(product: Product, target: Target, tank: number): Spray
       number: i + 1,
       mix: litres,
       product: litres * share,
-      water: litres * (1 - share),
+      water: litres * (1 - together),
       area: (litres / product.water) * 10_000,
     };
   });
@@ -130,18 +195,45 @@ export function sprayPlan(product: Product, target: Target, tank: number): Spray
         { label: 'water a hectare', value: product.water / 1000, kind: 'liquid' },
       ],
     },
-    product: {
-      value: (mix * share) / 1000,
-      kind: 'liquid',
-      formula: 'mix × share of product',
-      steps: [
-        { label: 'mix', value: mix / 1000, kind: 'liquid' },
-        { label: 'product of the mix', value: share, kind: 'share' },
-      ],
-    },
+    product: amountOf(mix, share),
+    others: others.map((one, i) => ({
+      product: one,
+      amount: amountOf(mix, shares[i]),
+      perHectare: shares[i] * product.water,
+      share: shares[i],
+    })),
     tanks,
     share,
     perHectare: share * product.water,
+  };
+}
+
+const amountOf = (mix: number, share: number): Figure => ({
+  value: (mix * share) / 1000,
+  kind: 'liquid',
+  formula: 'mix × share of product',
+  steps: [
+    { label: 'mix', value: mix / 1000, kind: 'liquid' },
+    { label: 'product of the mix', value: share, kind: 'share' },
+  ],
+});
+
+/** Granules are shaken dry: no tank, no water. */
+function granulesPlan(product: Product, kilograms: number, area: Figure): SprayPlan {
+  if (!(area.value >= 0)) throw told('calendar.areaBelowZero');
+  if (!(kilograms > 0)) throw told('calendar.noGranules', { product: product.name });
+  return {
+    ...{ area, tanks: [], others: [], share: 0, perHectare: kilograms },
+    mix: { value: 0, kind: 'liquid', steps: [] },
+    product: {
+      value: (kilograms * area.value) / 10_000,
+      kind: 'mass',
+      formula: 'hectares treated × granules a hectare',
+      steps: [
+        { label: 'treated', value: area.value, kind: 'area' },
+        { label: 'granules a hectare', value: kilograms, kind: 'mass' },
+      ],
+    },
   };
 }
 
@@ -187,48 +279,4 @@ export function calibrateByTime(
   const litresPerMinute = (caught / seconds) * 60;
   const kilometresPerHour = (metres / seconds) * 3.6;
   return (600 * litresPerMinute) / (kilometresPerHour * width);
-}
-
-/** A spraying that was done. */
-export interface Sprayed {
-  product: string;
-  /** "2026-10-02" */
-  day: string;
-  /** Litres of product on a hectare treated. */
-  perHectare: number;
-}
-
-/**
- * What speaks against spraying this product on this day, as messages; none when nothing does.
- * @param planting day on which trees are to be planted, where one is set
- */
-export function labelConcerns(
-  product: Product,
-  plan: Pick<SprayPlan, 'perHectare'>,
-  day: string,
-  planting: string | null,
-  before: readonly Sprayed[],
-): Message[] {
-  const year = day.slice(0, 4);
-  const own = before.filter((done) => done.product === product.id && done.day.startsWith(year));
-  const concerns: Message[] = [];
-  if (product.timesAYear !== null && own.length >= product.timesAYear)
-    concerns.push(
-      say('calendar.labelTimes', { times: own.length, year, allowed: product.timesAYear }),
-    );
-  const litres = own.reduce((sum, { perHectare }) => sum + perHectare, 0) + plan.perHectare;
-  if (product.litresAYear !== null && litres > product.litresAYear + 1e-9)
-    concerns.push(
-      say('calendar.labelLitres', {
-        litres: doseOf(litres),
-        year,
-        allowed: doseOf(product.litresAYear),
-      }),
-    );
-  if (planting) {
-    const days = Math.round((Date.parse(planting) - Date.parse(day)) / 86_400_000);
-    if (days >= 0 && days < product.beforePlanting)
-      concerns.push(say('calendar.labelDays', { days, asked: product.beforePlanting }));
-  }
-  return concerns;
 }

@@ -35,6 +35,8 @@ export interface SprayTerms {
   size: number;
   /** Litres a tank is filled with. */
   tank: number;
+  /** Further products in the same tank. */
+  with?: string[];
 }
 
 export interface FinishTerms {

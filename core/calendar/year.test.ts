@@ -14,7 +14,7 @@ import {
 import { bill, costATree, guardsAgainstFence } from './materials';
 import { conflicts, criticalPath, whatFollows, type Activity } from './network';
 import { ripPlan } from './ripping';
-import { labelConcerns } from './spraying';
+import { labelConcerns } from './label';
 import {
   bestStretch,
   dayOfYear,
@@ -241,6 +241,7 @@ test('a label’s limits by year and before planting are said; materials follow 
       rows: 20,
       perimeter: 800,
       herbicide: 0,
+      granules: 0,
       rippingHours: 3,
       rate: 400,
     },

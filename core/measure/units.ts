@@ -183,6 +183,13 @@ export function formatDose(litresPerHectare: number, system: UnitSystem): string
   return `${formatNumber(gallons, gallons < 2 ? 2 : 1)} gal/acre`;
 }
 
+/** Writes kilograms on a hectare as "0.72 kg/ha" or "0.64 lb/acre". */
+export function formatMassDose(kilogramsPerHectare: number, system: UnitSystem): string {
+  const perAcre = SQUARE_METRES_PER_ACRE / SQUARE_METRES_PER_HECTARE / KILOGRAMS_PER_POUND;
+  const value = system === 'metric' ? kilogramsPerHectare : kilogramsPerHectare * perAcre;
+  return `${formatNumber(value, value < 10 ? 2 : 1)} ${system === 'metric' ? 'kg/ha' : 'lb/acre'}`;
+}
+
 /** Writes rain given in metres as "12 mm" or "0.47 in". */
 export function formatRain(metres: number, system: UnitSystem): string {
   return system === 'metric'

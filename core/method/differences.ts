@@ -148,6 +148,8 @@ export interface MethodSum {
   perTree: Partial<Record<MethodItem, number>>;
   /** Share of the trees whose spots are sprayed, 0 to 1. */
   sprayed: number;
+  /** Share that gets granules, 0 to 1. */
+  granules: number;
   /** Share of the trees whose rows are ripped, 0 to 1. */
   ripped: number;
 }
@@ -160,12 +162,13 @@ export function methodSum(block: BlockMethod, groups: readonly TreeGroup[]): Met
   const all = groups.filter(({ trees }) => trees > 0);
   if (!all.length) all.push({ tree: {}, trees: 1 });
   const total = all.reduce((sum, { trees }) => sum + trees, 0);
-  const sum: MethodSum = { perTree: {}, sprayed: 0, ripped: 0 };
+  const sum: MethodSum = { perTree: {}, sprayed: 0, granules: 0, ripped: 0 };
   for (const { tree, trees } of all) {
     const method = methodFor(block, tree);
     for (const [item, units] of Object.entries(billPerTree(method)) as [MethodItem, number][])
       sum.perTree[item] = (sum.perTree[item] ?? 0) + (units * trees) / total;
     if (sprays(method)) sum.sprayed += trees / total;
+    if (answers(method, 'keep', 'granules')) sum.granules += trees / total;
     if (!answers(method, 'rip', 'none')) sum.ripped += trees / total;
   }
   return sum;

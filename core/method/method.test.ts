@@ -183,7 +183,15 @@ test('what the method takes a tree is in the bill: boxes with their filling, wat
   const of = (choices: Method, conditions: Conditions = ground) => {
     const method = methodOf(choices, conditions);
     const about: MaterialGround = {
-      ...{ trees: 1000, toOrder: 1100, rows: 10, perimeter: 500, herbicide: 0, rippingHours: 0 },
+      ...{
+        trees: 1000,
+        toOrder: 1100,
+        rows: 10,
+        perimeter: 500,
+        herbicide: 0,
+        granules: 0,
+        rippingHours: 0,
+      },
       ...{ rate: 500, perTree: billPerTree(method), behind: handsBehind(method) },
     };
     const { lines } = bill(about, 'none', {}, new Map());

@@ -11,6 +11,7 @@ export type QuantityKind =
   | 'density'
   | 'distance'
   | 'dose'
+  | 'massDose'
   | 'length'
   | 'liquid'
   | 'mass'
@@ -76,6 +77,8 @@ export const areaOf = of('area');
 export const liquidOf = of('liquid');
 /** Litres on a hectare. */
 export const doseOf = of('dose');
+/** Kilograms on a hectare. */
+export const massDoseOf = of('massDose');
 /** Trees a square metre. */
 export const densityOf = of('density');
 /** A share between 0 and 1. */

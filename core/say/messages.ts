@@ -408,6 +408,13 @@ export interface Messages {
   'calendar.slackLate': 'days';
   'calendar.slackNone': never;
   'calendar.slackLoose': 'day' | 'days';
+  'calendar.granulesInTank': 'product';
+  'calendar.labelActive': 'active' | 'amount' | 'year' | 'allowed';
+  'calendar.labelRate': 'used' | 'allowed';
+  'calendar.noGranules': 'product';
+  'calendar.overLabel': 'concern';
+  'calendar.rowsNotThere': 'found' | 'first' | 'last';
+  'calendar.rowsUnread': 'found';
   'calendar.labelTimes': 'times' | 'year' | 'allowed';
   'calendar.labelLitres': 'litres' | 'year' | 'allowed';
   'calendar.labelDays': 'days' | 'asked';

@@ -122,6 +122,52 @@ test('a spraying is an event: once, by whoever may, cancelled by another, never 
   await setting.refused('leader', 'calendar.product', badDose, 400, /rate/);
 });
 
+test('the server holds a spraying to its label, and takes what was done all the same, said so', async () => {
+  const productId = uuid();
+  await setting.done('leader', 'calendar.product', {
+    ...{ id: productId, siteId, name: 'Ring', water: 200, rainfast: 1, beforePlanting: 0 },
+    ...{ dose: { kind: 'area', litresPerHectare: 4 }, timesAYear: 1, litresAYear: null },
+    actives: [{ name: 'Ringamide', grams: 400, limit: 3000 }],
+  });
+  const block = setting.blocks['North Bench'];
+  const spraying = (more: object = {}) => ({
+    ...event(),
+    ...{ blockId: block.id, productId, day: today, area: 2500, litres: 1, wind: 2 },
+    ...{ lotNumber: '', operator: 'Checker', note: '', ...more },
+  });
+  const refuse = (more: object, why: RegExp) =>
+    setting.refused('checker', 'calendar.sprayed', spraying(more), 409, why);
+  await refuse({ litres: 2 }, /8\.0 L\/ha was used; the label’s rate is 4\.0/);
+  const first = spraying({ sprayedRows: [1, 2, 3] });
+  await setting.done('checker', 'calendar.sprayed', first);
+  assert.equal((await setting.done('checker', 'calendar.sprayed', first)).already, true);
+  await setting.done('checker', 'calendar.sprayed', spraying({ sprayedRows: [4, 5] }));
+  await refuse({ sprayedRows: [3] }, /once in \d{4} already/);
+  await refuse({}, /already; the label allows 1/);
+  // Another product with the same active ingredient owes for it too.
+  const other = uuid();
+  await setting.done('leader', 'calendar.product', {
+    ...{ id: other, siteId, name: 'Grains', water: 1, rainfast: 0, beforePlanting: 0 },
+    ...{ dose: { kind: 'granules', kilogramsPerHectare: 60 } },
+    actives: [{ name: 'ringamide', grams: 40, limit: 3000 }],
+  });
+  await refuse({ productId: other, litres: 15 }, /ringamide: 5\.60 kg\/ha in \d{4}.*3\.00/);
+  const known = spraying({ sprayedRows: [3], knowing: true });
+  await setting.done('checker', 'calendar.sprayed', known);
+  const kept = (await store.spraying.findByPk(known.id))!;
+  assert.equal(Boolean(kept.knowing), true);
+  // Cancelled, it owes nothing any more.
+  await setting.done('checker', 'calendar.sprayed', { ...known, ...event(), corrects: known.id });
+  await setting.done('checker', 'calendar.sprayed', {
+    ...first,
+    ...event(),
+    corrects: first.id,
+  });
+  await setting.done('checker', 'calendar.sprayed', spraying({ sprayedRows: [3] }));
+  const wrong = { ...spraying(), sprayedRows: [0] };
+  await setting.refused('checker', 'calendar.sprayed', wrong, 400, /at least 1/);
+});
+
 test('terms of the year change what it costs; what is not known in them is refused', async () => {
   const before = await billOf(await setting.facts(), await blockNow('Silt Margin'));
   const guards = before.bill.lines.find(({ key }) => key === 'guards')!;

@@ -15,6 +15,7 @@ import * as middleFloor from './migrations/011-middle-floor';
 import * as ownTasks from './migrations/012-own-tasks';
 import * as differences from './migrations/013-differences';
 import * as corrections from './migrations/014-corrections';
+import * as sprayings from './migrations/015-sprayings';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -36,6 +37,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['012-own-tasks', ownTasks],
   ['013-differences', differences],
   ['014-corrections', corrections],
+  ['015-sprayings', sprayings],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -584,6 +584,15 @@ export const en: Record<MessageKey, string> = {
   'calendar.slackNone': 'It must begin today; nothing is loose.',
   'calendar.slackLoose':
     'Done by {day}, planting still holds; {days, plural, one {# day is} other {# days are}} loose.',
+  'calendar.granulesInTank': '{product} is shaken dry; it goes into no tank.',
+  'calendar.labelActive':
+    '{active}: {amount} in {year} with everything sprayed here; {allowed} is allowed.',
+  'calendar.labelRate': '{used} was used; the label’s rate is {allowed}.',
+  'calendar.noGranules': '{product} has no rate; more than 0 is accepted.',
+  'calendar.overLabel':
+    'The label speaks against it. {concern} If it was done all the same, say so, and it is entered as it was.',
+  'calendar.rowsNotThere': 'Rows “{found}”: this block has rows {first} to {last}.',
+  'calendar.rowsUnread': '“{found}” names no rows; something like 1–40, 55 is accepted.',
   'calendar.labelTimes':
     'Sprayed {times, plural, one {once} other {# times}} in {year} already; the label allows {allowed}.',
   'calendar.labelLitres': 'It comes to {litres} in {year}; the label allows {allowed}.',

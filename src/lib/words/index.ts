@@ -9,6 +9,7 @@ import {
   formatLength,
   formatLiquid,
   formatMass,
+  formatMassDose,
   formatNumber,
   formatRain,
   formatSmall,
@@ -99,6 +100,8 @@ export function quantity({ value, kind }: Quantity, system: UnitSystem): string 
       return formatDensity(value, system);
     case 'distance':
       return formatDistance(value, system);
+    case 'massDose':
+      return formatMassDose(value, system);
     case 'dose':
       return formatDose(value, system);
     case 'length':

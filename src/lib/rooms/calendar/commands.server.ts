@@ -8,6 +8,8 @@ import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { yearsFromTable } from '../../../../core/calendar/windows';
 import { dayOf } from '../../../../core/say/day';
 import { doseOf, onDay } from '../../../../core/say/message';
+import { labelConcerns, overRate } from '../../../../core/calendar/label';
+import { asSprayed, standingSprayings } from './sprayings';
 import { told } from '../../../../core/say/told';
 import { ALREADY, Stale, type Handlers } from '../../server/work';
 import type { BlockRow } from '../ground/tables.server';
@@ -168,17 +170,31 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
   },
 
   async 'calendar.sprayed'(input, work) {
-    const { site } = await work.block(input.blockId, 'record', 'share');
+    const { site, block } = await work.block(input.blockId, 'record', 'share');
     if (input.day > dayOf(work.now, site.zone))
       throw told('site.dayAhead', { day: onDay(input.day) });
-    if (!(await work.tables.product.one({ id: input.productId, siteId: site.id })))
-      throw told('calendar.noProduct');
+    const products = await work.tables.product.all({ where: { siteId: site.id } });
+    const product = products.find(({ id }) => id === input.productId);
+    if (!product) throw told('calendar.noProduct');
     if (input.corrects) {
       const target = await work.tables.spraying.one({ id: input.corrects });
       if (!target || target.blockId !== input.blockId || target.corrects)
         throw told('calendar.noSpraying');
       const before = await work.tables.spraying.one({ corrects: target.id });
       if (before && before.id !== input.id) return ALREADY;
+    } else if (!input.knowing) {
+      const done = standingSprayings(
+        await work.tables.spraying.all({ where: { blockId: block.id } }),
+      ).filter(({ id }) => id !== input.id);
+      const perHectare = input.area > 0 ? input.litres / (input.area / 10_000) : 0;
+      const [concern] = [
+        ...overRate(product, perHectare),
+        ...labelConcerns(
+          ...([product, { perHectare }, input.day, block.plantingDay] as const),
+          ...([done.map(asSprayed), products, input.sprayedRows] as const),
+        ),
+      ];
+      if (concern) throw told('calendar.overLabel', { concern });
     }
     const { late: _late, ...row } = input;
     const fresh = await work.record(work.tables.spraying, { ...row, ...work.event(input) });

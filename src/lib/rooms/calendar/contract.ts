@@ -3,6 +3,7 @@ import { MATERIALS } from '../../../../core/calendar/materials';
 import { TASKS } from '../../../../core/calendar/tasks';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { REGIMES } from '../../../../core/calendar/windows';
+import type { Product } from '../../../../core/calendar/spraying';
 import { command, gives } from '../contract';
 import { day, edition, event, id, maybeId, moment, name, yup } from '../fields';
 
@@ -74,6 +75,7 @@ const terms = object({
       .required(),
     size: number().moreThan(0).max(20).required(),
     tank: number().moreThan(0).max(20_000).required(),
+    with: array().of(id).max(3).optional(),
   })
     .optional()
     .default(undefined),
@@ -223,15 +225,28 @@ export const calendarContract = {
       id,
       siteId: id,
       name,
-      dose: mixed<{ kind: 'area'; litresPerHectare: number } | { kind: 'mix'; share: number }>()
+      dose: mixed<Product['dose']>()
         .required()
         .test(
           'dose',
-          'The label’s rate is litres a hectare above 0, or a share of the mix above 0 and under 100 %.',
+          'The label’s rate is litres or kilograms a hectare above 0, or a share of the mix above 0 and under 100 %.',
           (dose) =>
             (dose?.kind === 'area' && dose.litresPerHectare > 0 && dose.litresPerHectare < 1000) ||
+            (dose?.kind === 'granules' &&
+              dose.kilogramsPerHectare > 0 &&
+              dose.kilogramsPerHectare < 1000) ||
             (dose?.kind === 'mix' && dose.share > 0 && dose.share < 1),
         ),
+      actives: array()
+        .of(
+          object({
+            name,
+            grams: number().moreThan(0).max(1000).required(),
+            limit: number().moreThan(0).max(1_000_000).nullable().default(null),
+          }),
+        )
+        .max(8)
+        .default([]),
       water: number().moreThan(0).max(5000).required(),
       rainfast: number().min(0).max(200).required(),
       beforePlanting: number().min(0).max(800).required(),
@@ -261,6 +276,12 @@ export const calendarContract = {
       operator: name,
       corrects: maybeId,
       note: string().trim().max(300).default(''),
+      sprayedRows: array()
+        .of(number().integer().min(1).max(100_000).required())
+        .max(5000)
+        .default([]),
+      /** It was done though the label speaks against it. */
+      knowing: boolean().default(false),
     }),
     refusals: ['calendar.*', 'site.dayAhead'],
     touches: ['calendar'],

@@ -1,5 +1,5 @@
 import { DataTypes, type Sequelize } from 'sequelize';
-import type { Product } from '../../../../core/calendar/spraying';
+import type { Active, Product } from '../../../../core/calendar/spraying';
 import {
   day,
   edition,
@@ -17,7 +17,7 @@ import {
   whole,
   type EventRow,
 } from '../../store/define';
-import { isText, record } from '../../store/shape';
+import { isRecord, isText, listOf, numbers, record } from '../../store/shape';
 
 export interface TaskEventRow extends EventRow {
   blockId: string;
@@ -34,7 +34,7 @@ export interface SprayingRow extends EventRow {
   blockId: string;
   productId: string;
   day: string;
-  /** Square metres treated, and litres of product used on them. */
+  /** Square metres treated, and litres (or kilograms of granules) of product used on them. */
   area: number;
   litres: number;
   /** m/s while it was done. */
@@ -43,6 +43,10 @@ export interface SprayingRow extends EventRow {
   operator: string;
   corrects: string | null;
   note: string;
+  /** Numbers of the rows it was done on; all of them where there is none. */
+  sprayedRows: number[];
+  /** Entered though the label spoke against it. */
+  knowing: boolean;
 }
 export interface WeatherHourRow {
   siteId: string;
@@ -57,6 +61,8 @@ export interface CalendarFeedRow {
   siteId: string;
   madeAt: Date;
 }
+
+const activesShape = listOf<Active>(isRecord, 'actives of a product');
 
 export function calendarTables(sequelize: Sequelize) {
   return {
@@ -79,6 +85,7 @@ export function calendarTables(sequelize: Sequelize) {
       siteId: reference,
       name: text,
       dose: json(record<Product['dose']>({ kind: isText })),
+      actives: { ...json(activesShape), defaultValue: [] },
       water: real,
       rainfast: real,
       beforePlanting: real,
@@ -99,6 +106,8 @@ export function calendarTables(sequelize: Sequelize) {
       operator: text,
       corrects: maybe,
       note: text,
+      sprayedRows: { ...json(numbers), defaultValue: [] },
+      knowing: { ...flag, defaultValue: false },
     }),
     calendarFeed: table<CalendarFeedRow>(sequelize, 'calendar_feed', {
       tokenHash: { type: DataTypes.CHAR(64), primaryKey: true },

@@ -2,7 +2,13 @@ import { eachCount } from '../../../../core/method/groups';
 import { handsBehind } from '../../../../core/method/method';
 import { bill, type Bill, type Protection } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
-import { sprayPlan, type SprayPlan, type Target } from '../../../../core/calendar/spraying';
+import { addTo } from '../../../../core/measure/dates';
+import {
+  litresOfYear,
+  sprayPlan,
+  type SprayPlan,
+  type Target,
+} from '../../../../core/calendar/spraying';
 import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
 import { perimeter } from '../../../../core/ground/polygon';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
@@ -13,7 +19,8 @@ import type { BlockRow } from '../ground/tables.server';
 import { currentLayout, layoutsFact, rowsFact } from '../rows/facts.server';
 import { cardsFact, lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
 import { countedOf, countsFact } from '../survival/facts.server';
-import type { ProductRow } from './tables.server';
+import { standingSprayings } from './sprayings';
+import type { ProductRow, SprayingRow } from './tables.server';
 import { blockTrees, methodOfBlock, methodSumOf } from '../method/facts.server';
 import { taskEventsFact, tasksOf } from './tasks.server';
 
@@ -66,6 +73,13 @@ export const allProductsFact = tableFact(
   { table: 'product', by: 'siteId' },
   (rows): ProductRow[] => rows.sort((a, b) => a.name.localeCompare(b.name)),
 );
+/** What was sprayed on a block, cancelled or not, the newest first. */
+export const sprayingsFact = tableFact(
+  'sprayings',
+  ['calendar'],
+  { table: 'spraying', by: 'blockId' },
+  (rows): SprayingRow[] => rows.sort((a, b) => (a.day > b.day ? -1 : a.day < b.day ? 1 : 0)),
+);
 /** Those that may be chosen. */
 export const productsOf = async (facts: Facts): Promise<ProductRow[]> =>
   (await facts.of(allProductsFact)).filter(({ dropped }) => !dropped);
@@ -102,10 +116,28 @@ export function sprayPlanOf(
   sprayed = 1,
 ): { plan: SprayPlan; product: ProductRow; terms: SprayTerms } | undefined {
   const kept = block.calendarTerms.spray;
-  const product = products.find(({ id }) => id === kept?.product) ?? products[0];
+  const product =
+    products.find(({ id }) => id === kept?.product) ??
+    products.find(({ dose }) => dose.kind !== 'granules') ??
+    products[0];
   if (!product) return undefined;
   const terms = { ...SPRAY_TERMS, ...kept, product: product.id };
-  return { plan: sprayPlan(product, targetOf(ground, terms, sprayed), terms.tank), product, terms };
+  const others = products.filter(({ id }) => id !== product.id && terms.with?.includes(id));
+  const target = targetOf(ground, terms, sprayed);
+  return { plan: sprayPlan(product, target, terms.tank, others), product, terms };
+}
+
+/** Kilograms of the first product that is shaken dry. */
+function granulesOf(
+  block: BlockRow,
+  ground: YearGround,
+  products: readonly ProductRow[],
+  share: number,
+): number {
+  const product = products.find(({ dose }) => dose.kind === 'granules');
+  if (!product) return 0;
+  const terms = { ...SPRAY_TERMS, ...block.calendarTerms.spray };
+  return sprayPlan(product, targetOf(ground, terms, share), terms.tank).product.value;
 }
 
 export const ripPlanOf = (block: BlockRow, ground: YearGround): RipPlan =>
@@ -128,6 +160,7 @@ export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
       layoutsFact,
       zonesFact,
       allProductsFact,
+      sprayingsFact,
       taskEventsFact,
       ordersFact,
       lotsFact,
@@ -140,17 +173,27 @@ export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
 }
 
 async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
-  const [ground, sum, products, tasks, { mean }, order, { planted }, counted] = await Promise.all([
-    yearGround(facts, block),
-    methodSumOf(facts, block),
-    productsOf(facts),
-    tasksOf(facts, block),
-    ratesOf(facts, block.id),
-    toOrderOf(facts, block),
-    plantedOf(facts, block.id),
-    countedOf(facts, block),
-  ]);
+  const [ground, sum, products, all, done, tasks, { mean }, order, { planted }, counted] =
+    await Promise.all([
+      yearGround(facts, block),
+      methodSumOf(facts, block),
+      productsOf(facts),
+      facts.of(allProductsFact),
+      facts.of(sprayingsFact, block.id),
+      tasksOf(facts, block),
+      ratesOf(facts, block.id),
+      toOrderOf(facts, block),
+      plantedOf(facts, block.id),
+      countedOf(facts, block),
+    ]);
   const method = methodOfBlock(block);
+  const season = addTo(facts.today, { months: -14 });
+  const used = standingSprayings(done)
+    .filter(({ day }) => day >= season)
+    .reduce((total, { productId, litres }) => {
+      const { dose } = all.find(({ id }) => id === productId) ?? {};
+      return dose && dose.kind !== 'granules' ? total + litres : total;
+    }, 0);
   const spray = sum.sprayed ? sprayPlanOf(block, ground, products, sum.sprayed) : undefined;
   const { protection = 'guards', materials = {}, currency = '' } = block.calendarTerms;
   return {
@@ -161,7 +204,8 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         rows: ground.rows.length,
         perimeter: ground.perimeter,
         perTree: sum.perTree,
-        herbicide: (spray?.plan.product.value ?? 0) * 1000,
+        herbicide: spray ? litresOfYear(spray.plan, tasks) : 0,
+        granules: sum.granules ? granulesOf(block, ground, products, sum.granules) : 0,
         rippingHours: sum.ripped * ripPlanOf(block, ground).hours.value,
         rate: mean,
         behind: handsBehind(method),
@@ -170,7 +214,11 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       materials,
       new Map(tasks.map(({ key, finish }) => [key, finish])),
       // What the order page would still ask a nursery for is what is to be bought.
-      new Map([['trees', order.needed - order.toAsk]]),
+      // What is sprayed already is paid for and bought no more.
+      new Map([
+        ['trees', order.needed - order.toAsk],
+        ['herbicide', used],
+      ]),
       block.calendarTerms.own,
     ),
     protection,

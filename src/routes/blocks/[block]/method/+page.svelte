@@ -137,6 +137,7 @@
       perTree: sum.perTree,
       behind: handsBehind(methodOf(current.method, current.conditions)),
       herbicide: sum.sprayed,
+      granules: sum.granules,
       rippingHours: sum.ripped,
     };
     const worked = ['trees', 'planting', 'flags'];
@@ -145,7 +146,8 @@
         const amount = needed(ground, 'none');
         if (!amount) return [];
         // Product and hours are worked out on their own pages.
-        if (key === 'herbicide' || key === 'ripping' || key === 'behind') return [label];
+        if (key === 'herbicide' || key === 'granules' || key === 'ripping' || key === 'behind')
+          return [label];
         return [
           `${label}, ${formatNumber(amount, amount < 100 ? 1 : 0)} ${unit === 'piece' ? '' : unit}`.trim(),
         ];

@@ -1,9 +1,11 @@
 import {
   allProductsFact,
   productsOf,
+  sprayingsFact,
   totalMetres,
   yearGround,
 } from '$lib/rooms/calendar/year.server';
+import { standingSprayings } from '$lib/rooms/calendar/sprayings';
 import { may } from '$lib/server/authorise';
 import { methodSumOf } from '$lib/rooms/method/facts.server';
 import { openBlock } from '$lib/server/page';
@@ -24,11 +26,10 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const [ground, { sprayed: share }, rows, names, products] = await Promise.all([
     yearGround(facts, block),
     methodSumOf(facts, block),
-    facts.reader.tables.spraying.all({ where: { blockId: block.id }, order: [['day', 'DESC']] }),
+    facts.of(sprayingsFact, block.id),
     facts.of(allProductsFact),
     productsOf(facts),
   ]);
-  const cancelled = new Set(rows.map(({ corrects }) => corrects));
   return {
     mayRecord: may(role, 'record'),
     mayPlan: may(role, 'plan'),
@@ -41,12 +42,17 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       metres: totalMetres(ground) * (share || 1),
       area: ground.area,
     },
-    sprayed: rows
-      .filter(({ id, corrects }) => !corrects && !cancelled.has(id))
-      .map((row) => ({
-        ...row,
-        at: new Date(row.at).toISOString(),
-        product: names.find(({ id }) => id === row.productId)?.name ?? '',
-      })),
+    /** Every product that ever stood on the list, for what was sprayed of it. */
+    allProducts: names,
+    rows: ground.rows.map(({ number, metres }) => ({
+      number,
+      metres: [...metres.values()].reduce((sum, one) => sum + one, 0),
+    })),
+    sprayed: standingSprayings(rows).map((row) => ({
+      ...row,
+      at: new Date(row.at).toISOString(),
+      product: names.find(({ id }) => id === row.productId)?.name ?? '',
+      granules: names.find(({ id }) => id === row.productId)?.dose.kind === 'granules',
+    })),
   };
 };

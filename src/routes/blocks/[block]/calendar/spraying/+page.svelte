@@ -4,22 +4,27 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken, inWords } from '$lib/parts/reader.svelte';
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import {
     calibrateByArea,
     calibrateByTime,
     kitchenRule,
-    labelConcerns,
     sprayPlan,
     type Product,
     type Target,
   } from '$core/calendar/spraying';
+  import { labelConcerns, readRows, rowsLeft } from '$core/calendar/label';
+  import { rowList } from '$core/method/ways';
+  import { asSprayed } from '$lib/rooms/calendar/sprayings';
   import { SPRAY_TERMS, type SprayTerms } from '$core/calendar/terms';
   import { formatDay } from '$core/measure/dates';
   import {
     formatArea,
     formatLiquid,
+    formatMass,
+    formatMassDose,
+    KILOGRAMS_PER_POUND,
     formatNumber,
     formatPercent,
     formatWind,
@@ -55,34 +60,81 @@
     if (terms.kind === 'strips') return { kind: 'strips', metres, width: terms.size };
     return { kind: 'whole', area };
   });
+  const others = $derived(
+    data.products.filter(({ id }) => id !== product?.id && terms.with?.includes(id)),
+  );
+  const granules = $derived(product?.dose.kind === 'granules');
   const worked = $derived.by(() => {
     if (!product) return undefined;
     try {
-      return { plan: sprayPlan(product, target, terms.tank) };
+      return { plan: sprayPlan(product, target, terms.tank, others) };
     } catch (error) {
       return { error: spoken(error) };
     }
   });
   const plan = $derived(worked?.plan);
   let day = $state(untrack(() => data.today));
-  const concerns = $derived(
+  /** Rows that were sprayed, as they are written; nothing is all of them. */
+  let rowsText = $state('');
+  const known = $derived(data.rows.map(({ number }) => number));
+  const rowsRead = $derived.by((): { rows: number[]; wrong?: string } => {
+    try {
+      return { rows: readRows(rowsText, known) };
+    } catch (error) {
+      return { rows: [], wrong: spoken(error) };
+    }
+  });
+  const before = $derived(data.sprayed.map(asSprayed));
+  /** The part of the whole that the named rows are, by their metres. */
+  const part = $derived.by(() => {
+    if (!rowsRead.rows.length || terms.kind === 'whole') return 1;
+    const of = (some: PageData['rows']) => some.reduce((sum, { metres }) => sum + metres, 0);
+    const named = new Set(rowsRead.rows);
+    return of(data.rows.filter(({ number }) => named.has(number))) / of(data.rows);
+  });
+  /** What goes out together: the product, and others in its tank. */
+  const together = $derived(
     plan && product
-      ? labelConcerns(
-          product,
-          plan,
-          day,
-          data.block.plantingDay,
-          data.sprayed.map((done) => ({
-            product: done.productId,
-            day: done.day,
-            perHectare: done.area > 0 ? done.litres / (done.area / 10_000) : 0,
+      ? [
+          { product, perHectare: plan.perHectare, amount: plan.product },
+          ...plan.others.map(({ product: one, perHectare, amount }) => ({
+            ...{ product: one, perHectare, amount },
           })),
-        )
+        ]
       : [],
   );
-  const kitchen = $derived(plan && kitchenRule(plan.share, terms.tank));
+  const concerns = $derived(
+    together.flatMap((one) =>
+      labelConcerns(
+        ...([one.product, one, day, data.block.plantingDay] as const),
+        ...([before, data.allProducts, rowsRead.rows] as const),
+      ).map((concern) => ({ name: one.product.name, concern })),
+    ),
+  );
+  let knowing = $state(false);
+  const left = $derived.by(() => {
+    if (!product) return [];
+    const own = before.filter((done) => done.product === product.id);
+    const last = own
+      .map((done) => done.day)
+      .sort()
+      .at(-1);
+    if (!last) return [];
+    // A round takes weeks at most: what was sprayed within thirty days is one.
+    const since = new Date(Date.parse(last) - 30 * 86_400_000).toISOString().slice(0, 10);
+    return rowsLeft(product.id, since, own, known);
+  });
+  const mixable = $derived(
+    data.products.filter(({ id, dose }) => id !== product?.id && dose.kind !== 'granules'),
+  );
+  const kitchen = $derived(plan && !granules ? kitchenRule(plan.share, terms.tank) : undefined);
   const litres = (value: number) => formatLiquid(value / 1000, units.system);
-  const perArea = (value: number) => formatDose(value, units.system);
+  const perArea = (value: number) =>
+    granules ? formatMassDose(value, units.system) : formatDose(value, units.system);
+  const grams = (kilograms: number) =>
+    units.system === 'metric'
+      ? `${formatNumber(kilograms * 1000, 1)} g`
+      : `${formatNumber((kilograms / KILOGRAMS_PER_POUND) * 16, 2)} oz`;
 
   let caught = $state(0.6);
   let seconds = $state(30);
@@ -118,19 +170,17 @@
     });
   const record = () =>
     attempt(async () => {
-      await send('calendar.sprayed', {
-        ...newEvent(),
-        blockId: data.block.id,
-        productId: product!.id,
-        day,
-        area: plan!.area.value,
-        litres: plan!.product.value * 1000,
-        wind,
-        lotNumber,
-        operator,
-        corrects: null,
-        note: '',
-      });
+      if (rowsRead.wrong) throw new Error(rowsRead.wrong);
+      for (const { product: one, amount } of together)
+        await send('calendar.sprayed', {
+          ...newEvent(),
+          ...{ blockId: data.block.id, productId: one.id, day, wind, lotNumber, operator },
+          area: plan!.area.value * part,
+          litres: amount.value * part * (amount.kind === 'mass' ? 1 : 1000),
+          ...{ corrects: null, note: '', sprayedRows: rowsRead.rows, knowing },
+        });
+      knowing = false;
+      rowsText = '';
       return 'Entered in the record.';
     });
   const cancel = (done: PageData['sprayed'][number]) =>
@@ -140,6 +190,7 @@
         ...newEvent(),
         ...{ blockId: data.block.id, productId, day: done.day, area, litres: used },
         ...{ wind: done.wind, lotNumber: lot, operator: who, corrects: done.id, note: '' },
+        ...{ sprayedRows: done.sprayedRows, knowing: false },
       });
       return 'Cancelled.';
     });
@@ -178,20 +229,49 @@
             max={20}
             onchange={(value) => (terms.size = value)}
           />{/if}
-        <label class="field"
-          >Tank, L <NumberBox min="0.5" step="any" bind:value={terms.tank} /></label
-        >
+        {#if !granules}
+          <label class="field"
+            >Tank, L <NumberBox min="0.5" step="any" bind:value={terms.tank} /></label
+          >
+        {/if}
       </div>
+      {#if !granules && mixable.length}
+        <fieldset class="with">
+          <legend>In the same tank, where both labels allow it</legend>
+          {#each mixable as { id, name } (id)}
+            <Checkbox
+              labelText={name}
+              checked={terms.with?.includes(id) ?? false}
+              on:check={(e) =>
+                (terms.with = e.detail
+                  ? [...(terms.with ?? []), id]
+                  : (terms.with ?? []).filter((one) => one !== id))}
+            />
+          {/each}
+        </fieldset>
+      {/if}
       {#if worked?.error}<p class="say stop" role="alert">{worked.error}</p>{/if}
-      {#if plan}
+      {#if plan && granules}
+        <h2>Shaken dry</h2>
+        <p>
+          <b class="num">{formatMass(plan.product.value, units.system)}</b> over
+          {formatArea(
+            plan.area.value,
+            units.system,
+            3,
+          )}{#if terms.kind === 'spots' || terms.kind === 'squares'},
+            <b class="num">{grams(plan.product.value / Math.max(1, data.ground.trees))}</b> a spot{/if}.
+          Set the shaker’s mark by weight, and shake over the spot, never heaped at a stem.
+        </p>
+      {:else if plan}
         <h2>Tank by tank</h2>
         <div class="wide">
           <table class="ledger">
             <thead
               ><tr
-                ><th>Fill</th><th class="n">Mix</th><th class="n">Product</th><th class="n"
-                  >Water</th
-                ><th class="n">Reaches</th
+                ><th>Fill</th><th class="n">Mix</th><th class="n">{product.name}</th
+                >{#each plan.others as { product: one } (one.id)}<th class="n">{one.name}</th
+                  >{/each}<th class="n">Water</th><th class="n">Reaches</th
                 >{#if terms.kind === 'spots' || terms.kind === 'squares'}<th class="n">Spots</th
                   >{/if}</tr
               ></thead
@@ -199,14 +279,16 @@
             <tbody>
               {#each plan.tanks.length > 7 ? [...plan.tanks.slice(0, 5), ...plan.tanks.slice(-1)] : plan.tanks as fill, i (fill.number)}
                 {#if i === 5 && plan.tanks.length > 7}<tr
-                    ><td colspan="6" class="quiet"
+                    ><td colspan="9" class="quiet"
                       >and so on, {plan.tanks.length - 6} more of the same</td
                     ></tr
                   >{/if}
                 <tr
                   ><td>{fill.number}</td><td class="n">{litres(fill.mix)}</td><td class="n"
                     ><b>{litres(fill.product)}</b></td
-                  ><td class="n">{litres(fill.water)}</td><td class="n"
+                  >{#each plan.others as { product: one, share } (one.id)}<td class="n"
+                      ><b>{litres(fill.mix * share)}</b></td
+                    >{/each}<td class="n">{litres(fill.water)}</td><td class="n"
                     >{formatArea(fill.area, units.system, 3)}</td
                   >{#if terms.kind === 'spots' || terms.kind === 'squares'}<td class="n"
                       >{formatNumber((fill.area / plan.area.value) * data.ground.trees)}</td
@@ -264,11 +346,15 @@
         >
         <tbody>
           {#each data.sprayed as done (done.id)}<tr
-              ><td>{formatDay(done.day, true)}</td><td>{done.product}</td><td class="n"
-                >{formatArea(done.area, units.system)}</td
-              ><td class="n">{litres(done.litres)}</td><td class="n"
-                >{formatWind(done.wind, units.system)}</td
-              ><td>{done.lotNumber || '–'}</td><td>{done.operator}</td><td class="n"
+              ><td>{formatDay(done.day, true)}</td><td
+                >{done.product}{#if done.sprayedRows.length}<small class="quiet">
+                    rows {rowList(done.sprayedRows)}</small
+                  >{/if}{#if done.knowing}<small class="against"> against the label</small>{/if}</td
+              ><td class="n">{formatArea(done.area, units.system)}</td><td class="n"
+                >{done.granules ? formatMass(done.litres, units.system) : litres(done.litres)}</td
+              ><td class="n">{formatWind(done.wind, units.system)}</td><td
+                >{done.lotNumber || '–'}</td
+              ><td>{done.operator}</td><td class="n"
                 >{#if data.mayRecord}<button class="link-button" onclick={() => cancel(done)}
                     >Cancel<span class="visually-hidden">
                       {done.product} of {formatDay(done.day)}</span
@@ -286,11 +372,14 @@
     {#if plan && product}
       <h2>Comes to</h2>
       <Figure label="Treated" figure={plan.area} />
-      <Figure label="Mix" figure={plan.mix} />
-      <Figure label="Product" figure={plan.product} />
-      <p class="figure-line">
-        <span>Fills</span><b class="num">{formatNumber(plan.tanks.length)}</b>
-      </p>
+      {#if !granules}<Figure label="Mix" figure={plan.mix} />{/if}
+      <Figure label={product.name} figure={plan.product} />
+      {#each plan.others as { product: one, amount } (one.id)}
+        <Figure label={one.name} figure={amount} />
+      {/each}
+      {#if !granules}<p class="figure-line">
+          <span>Fills</span><b class="num">{formatNumber(plan.tanks.length)}</b>
+        </p>{/if}
       <p class="figure-line">
         <span>Product a hectare</span><b class="num">{perArea(plan.perHectare)}</b>
       </p>
@@ -298,7 +387,10 @@
         Dry for {formatNumber(product.rainfast)} h after; {formatNumber(product.beforePlanting)} days
         before planting.
       </p>
-      {#each concerns as concern (concern.key)}<p class="say stop">{inWords(concern)}</p>{/each}
+      {#each concerns as { name, concern } (name + concern.key)}<p class="say stop">
+          <b>{name}.</b>
+          {inWords(concern)}
+        </p>{/each}
       {#if data.mayPlan}<div class="buttons">
           <Button size="small" kind="tertiary" on:click={keep}>Plan this block so</Button>
         </div>{/if}
@@ -311,8 +403,25 @@
           <label class="field"
             >Wind, m/s <NumberBox min="0" max="30" step="any" bind:value={wind} /></label
           >
+          <TextInput
+            labelText="Rows, when not all of them"
+            placeholder="1–40, 55"
+            bind:value={rowsText}
+            invalid={Boolean(rowsRead.wrong)}
+            invalidText={rowsRead.wrong ?? ''}
+          />
+          {#if left.length}<p class="quiet small">
+              Not sprayed yet this round: rows {rowList(left)}.
+              <button type="button" class="link-button" onclick={() => (rowsText = rowList(left))}
+                >Those</button
+              >
+            </p>{/if}
           <TextInput labelText="Operator" bind:value={operator} maxlength={80} />
           <TextInput labelText="Lot number on the can" bind:value={lotNumber} maxlength={40} />
+          {#if concerns.length}<Checkbox
+              labelText="It was done all the same, against the label"
+              bind:checked={knowing}
+            />{/if}
           <div class="buttons"><Button type="submit" size="small">Enter it</Button></div>
         </form>
       {/if}
@@ -350,11 +459,31 @@
     align-items: end;
     margin-bottom: 10px;
   }
+  .choices .field,
+  .choices :global(.measure .bx--text-input-wrapper),
+  .choices :global(.measure .bx--form-item) {
+    display: grid;
+    grid-template-columns: 1fr;
+    gap: 6px;
+  }
   .small {
     font-size: 13px;
   }
   form {
     display: grid;
     gap: 6px;
+  }
+  .with {
+    border: 0;
+    padding: 0;
+    margin: 8px 0;
+  }
+  .with legend {
+    padding: 0;
+    font-size: 14px;
+  }
+  .against {
+    color: var(--clay);
+    font-weight: 600;
   }
 </style>

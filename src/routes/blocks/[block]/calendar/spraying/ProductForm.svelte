@@ -6,7 +6,7 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
-  import type { Product } from '$core/calendar/spraying';
+  import { amountAHectare, type Product } from '$core/calendar/spraying';
   import { send } from '$lib/parts/send.svelte';
 
   interface Props {
@@ -30,11 +30,10 @@
         },
     ),
   );
+  let actives = $state(untrack(() => (draft.actives ?? []).map((active) => ({ ...active }))));
   let kind = $state(untrack(() => draft.dose.kind));
   let amount = $state(
-    untrack(() =>
-      draft.dose.kind === 'mix' ? draft.dose.share * 100 : draft.dose.litresPerHectare,
-    ),
+    untrack(() => (draft.dose.kind === 'mix' ? draft.dose.share * 100 : amountAHectare(draft))),
   );
   const doing = new Doing();
   const attempt = (task: () => Promise<unknown>) =>
@@ -50,10 +49,15 @@
         ...{ id, siteId, name, water, rainfast, beforePlanting },
         timesAYear: timesAYear || null,
         litresAYear: litresAYear || null,
-        dose:
-          kind === 'mix'
-            ? { kind: 'mix' as const, share: amount / 100 }
-            : { kind: 'area' as const, litresPerHectare: amount },
+        // A line that was begun and left empty says nothing.
+        actives: actives
+          .filter(({ name: active, grams }) => active.trim() && grams)
+          .map((active) => ({ ...active, limit: active.limit || null })),
+        dose: {
+          mix: { kind: 'mix' as const, share: amount / 100 },
+          area: { kind: 'area' as const, litresPerHectare: amount },
+          granules: { kind: 'granules' as const, kilogramsPerHectare: amount },
+        }[kind],
       };
       return saveWhole(
         'calendar.product',
@@ -72,7 +76,7 @@
   ] as const;
   const LIMITS = [
     ['timesAYear', 'Times a year at most'],
-    ['litresAYear', 'Litres a hectare and year at most'],
+    ['litresAYear', 'Litres (or kilograms) a hectare and year at most'],
   ] as const;
 </script>
 
@@ -83,9 +87,12 @@
     <legend>Rate</legend>
     <label><input type="radio" bind:group={kind} value="mix" /> per cent of the mix</label>
     <label><input type="radio" bind:group={kind} value="area" /> litres a hectare treated</label>
+    <label
+      ><input type="radio" bind:group={kind} value="granules" /> kilograms a hectare, shaken dry</label
+    >
     <NumberBox min="0" step="any" bind:value={amount} aria-label="Rate" required />
   </fieldset>
-  {#each NUMBERS as [key, label] (key)}
+  {#each NUMBERS.filter(([key]) => kind !== 'granules' || key !== 'water') as [key, label] (key)}
     <label class="field"
       >{label} <NumberBox min="0" step="any" bind:value={draft[key]} required /></label
     >
@@ -96,6 +103,36 @@
       <NumberBox min="0" step="any" bind:value={draft[key]} placeholder="no limit" /></label
     >
   {/each}
+  <fieldset>
+    <legend>What works in it: limits count this, whichever product brings it</legend>
+    {#each actives as active, i (i)}
+      <div class="active">
+        <TextInput
+          labelText="Active ingredient"
+          size="sm"
+          bind:value={active.name}
+          maxlength={80}
+        />
+        <label class="over"
+          >g a litre or kg <NumberBox min="0" step="any" bind:value={active.grams} /></label
+        >
+        <label class="over"
+          >g a hectare and year <NumberBox
+            min="0"
+            step="any"
+            bind:value={active.limit}
+            placeholder="no limit"
+          /></label
+        >
+      </div>
+    {/each}
+    <Button
+      size="small"
+      kind="ghost"
+      on:click={() => (actives = [...actives, { name: '', grams: 0, limit: null }])}
+      >Add an active ingredient</Button
+    >
+  </fieldset>
   <Outcome of={doing} />
   <div class="buttons">
     <Button type="submit" size="small">Keep the product</Button>
@@ -149,5 +186,16 @@
     color: var(--ink);
     border: 1px solid var(--rule-strong);
     padding: 0 8px;
+  }
+  .active {
+    display: grid;
+    grid-template-columns: 1fr 110px 110px;
+    gap: 8px;
+    align-items: end;
+    width: 100%;
+  }
+  .over {
+    display: grid;
+    font-size: 13px;
   }
 </style>

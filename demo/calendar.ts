@@ -48,7 +48,6 @@ export const TERMS: Record<string, { phase: string; terms: CalendarTerms }> = {
     phase: 'Shelter first',
     terms: {
       currency: 'EUR',
-      protection: 'fence',
       materials: { trees: price(0.9, 50), fence: price(6.5), planting: price(210) },
     },
   },
@@ -56,7 +55,6 @@ export const TERMS: Record<string, { phase: string; terms: CalendarTerms }> = {
     phase: 'Benches',
     terms: {
       currency: 'EUR',
-      protection: 'none',
       materials: {
         trees: price(0.62, 50, 0, 0.4),
         flags: price(0.15, 100),
@@ -69,7 +67,6 @@ export const TERMS: Record<string, { phase: string; terms: CalendarTerms }> = {
     phase: 'Flats',
     terms: {
       currency: 'EUR',
-      protection: 'none',
       materials: {
         trees: price(0.58, 50, 0, 0.4),
         flags: price(0.15, 100, 200),
@@ -82,7 +79,6 @@ export const TERMS: Record<string, { phase: string; terms: CalendarTerms }> = {
     phase: 'Flats',
     terms: {
       currency: 'EUR',
-      protection: 'guards',
       materials: {
         trees: price(1.35, 40, 0, 0.4),
         guards: price(0.85, 250, 500),

@@ -84,7 +84,7 @@ test('the air is judged by its worst part', () => {
 
 test('nothing is tended before it is planted', () => {
   const [planting, today] = ['2025-11-01', '2026-11-24'];
-  const tasks = schedule(planting, none, [], today);
+  const tasks = schedule(planting, new Set(['guards-1']), [], today);
   const due = (stands: boolean) => dueTasks(tasks, { stands, planting, today });
   assert.deepEqual([due(false).tending.late, due(false).tending.now], [[], []]);
   assert.ok(due(true).tending.late.some(({ key }) => key === 'guards-1'));

@@ -94,12 +94,13 @@ test('what is bought covers what is needed in whole packs, and no pack more', ()
   fc.assert(
     fc.property(
       fc.dictionary(fc.constantFrom(...MATERIALS.map(({ key }) => key)), terms),
-      fc.constantFrom('guards' as const, 'fence' as const, 'none' as const),
+      fc.constantFrom({ guards: 1, canes: 1 }, { fence: 1 }, {}),
       fc.nat(9000),
-      (own, protection, asked) => {
-        const all = bill(ground, protection, own, new Map());
+      (own, teeth, asked) => {
+        const perTree = { ...ground.perTree, ...teeth };
+        const all = bill({ ...ground, perTree }, own, new Map());
         // What was asked for already is bought no more; it costs what it costs.
-        const arranged = bill(ground, protection, own, new Map(), new Map([['trees', asked]]));
+        const arranged = bill({ ...ground, perTree }, own, new Map(), new Map([['trees', asked]]));
         assert.equal(arranged.cost.value, all.cost.value);
         const trees = arranged.lines.find(({ key }) => key === 'trees')!;
         const open = Math.max(0, ground.toOrder - trees.terms.onHand - asked);
@@ -116,7 +117,11 @@ test('what is bought covers what is needed in whole packs, and no pack more', ()
         assert.ok(left.value <= cost.value + 1e-6);
         assert.equal(
           lines.some(({ key }) => key === 'guards'),
-          protection === 'guards',
+          'guards' in teeth,
+        );
+        assert.equal(
+          lines.find(({ key }) => key === 'fence')?.needed.value,
+          'fence' in teeth ? ground.perimeter : undefined,
         );
       },
     ),

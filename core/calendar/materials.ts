@@ -26,8 +26,6 @@ export interface MaterialGround {
   behind: number;
 }
 
-export type Protection = 'guards' | 'fence' | 'none';
-
 /** What the leader enters about one line. */
 export interface MaterialTerms {
   /** Of one unit; null until it is known. */
@@ -46,7 +44,7 @@ interface Item {
   label: string;
   unit: string;
   /** Units in all, and how that is worked out; 0 leaves the line out. */
-  needed: (ground: MaterialGround, protection: Protection) => number;
+  needed: (ground: MaterialGround) => number;
   how: string;
   /** Task by which it must be there, and days it takes to come. */
   task: string;
@@ -70,34 +68,20 @@ export const MATERIALS: readonly Item[] = [
     'receive',
     0,
   ),
-  item(
-    'guards',
-    'guards',
-    'piece',
-    ({ trees }, p) => (p === 'guards' ? trees : 0),
-    'one a tree',
-    'plant',
-    21,
-  ),
-  item(
-    'canes',
-    'canes',
-    'piece',
-    ({ trees }, p) => (p === 'guards' ? trees : 0),
-    'one a guard',
-    'plant',
-    21,
-  ),
+  item('guards', 'guards', 'piece', ofMethod('guards'), 'one a tree', 'plant', 21),
+  item('canes', 'canes', 'piece', ofMethod('canes'), 'one a guard', 'plant', 21),
+  item('shelters', 'shelters', 'piece', ofMethod('shelters'), 'one a tree', 'plant', 21),
+  item('cages', 'cages', 'piece', ofMethod('cages'), 'one a tree', 'plant', 30),
   item(
     'fence',
     'fence',
     'm',
-    ({ perimeter }, p) => (p === 'fence' ? perimeter : 0),
+    ({ perimeter, perTree }) => (perTree.fence ? perimeter : 0),
     'round the whole block',
-    'set-out',
+    'fence',
     30,
   ),
-  item('stakes', 'stakes', 'piece', ofMethod('stakes'), 'one a tree', 'plant', 21),
+  item('stakes', 'stakes', 'piece', ofMethod('stakes'), 'as the method asks', 'plant', 21),
   item('ties', 'ties', 'piece', ofMethod('ties'), 'one a stake', 'plant', 21),
   item(
     'flags',
@@ -219,14 +203,13 @@ const IS_WORK = new Set(['ripping', 'planting', 'behind']);
  */
 export function bill(
   ground: MaterialGround,
-  protection: Protection,
   terms: Readonly<Record<string, MaterialTerms>>,
   finish: ReadonlyMap<string, Day>,
   arranged: ReadonlyMap<string, number> = new Map(),
   own: readonly OwnTask[] = [],
 ): Bill {
   const lines = MATERIALS.map((entry): MaterialLine => {
-    const units = Math.max(0, entry.needed(ground, protection));
+    const units = Math.max(0, entry.needed(ground));
     const own = { ...NO_TERMS, ...terms[entry.key] };
     const missing = Math.max(0, units - own.onHand);
     const settled = Math.min(missing, arranged.get(entry.key) ?? 0);
@@ -311,7 +294,7 @@ export function guardsAgainstFence(
   fence: number | null,
   trees: number,
   perimeter: number,
-): { guards: number; fence: number; cheaper: Protection; breakEven: Figure } | null {
+): { guards: number; fence: number; cheaper: 'guards' | 'fence'; breakEven: Figure } | null {
   if (guard === null || fence === null || !(fence > 0)) return null;
   const costs = { guards: guard * trees, fence: fence * perimeter };
   return {

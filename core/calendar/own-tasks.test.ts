@@ -65,8 +65,8 @@ test('its cost is in the bill, as often as it is done', () => {
     },
     ...{ rippingHours: 0, rate: 500, behind: 0 },
   };
-  const without = bill(ground, 'none', {}, new Map());
-  const withOwn = bill(ground, 'none', {}, new Map(), new Map(), [
+  const without = bill(ground, {}, new Map());
+  const withOwn = bill(ground, {}, new Map(), new Map(), [
     own({ cost: 120, repeat: { every: 10, times: 4 } }),
     own({ key: `${KEY.slice(0, -1)}0` }),
   ]);

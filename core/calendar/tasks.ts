@@ -185,6 +185,18 @@ export const TASKS: readonly TaskTemplate[] = [
     needs: ['plant'],
     caution: 'A full tank pushes: brakes and slope first.',
   }),
+  task(
+    'fence',
+    'put up the fence',
+    { weeks: -3 },
+    3,
+    'Before the first tree stands there to be eaten.',
+    {
+      always: false,
+      resource: 'fencer',
+      caution: 'Locate buried services before a post goes in.',
+    },
+  ),
   task('granules', 'shake granules', { weeks: 2 }, 2, 'Before the weeds come through.', {
     always: false,
     room: 'tending',
@@ -230,8 +242,8 @@ export const TASKS: readonly TaskTemplate[] = [
     'check guards',
     { months: 9 },
     2,
-    'Guards lean, fill with grass or rub the bark.',
-    { room: 'tending', needs: ['plant'] },
+    'Guards lean, fill with grass or rub the bark; a fence is walked.',
+    { always: false, room: 'tending', needs: ['plant'] },
   ),
   task(
     'count-1',
@@ -268,6 +280,14 @@ export const TASKS: readonly TaskTemplate[] = [
     2,
     'What failed late failed of something else.',
     { room: 'survival', needs: ['plant'] },
+  ),
+  task(
+    'guards-off',
+    'take guards off',
+    { months: 33 },
+    3,
+    'A guard that stays chokes the stem it kept; all of it is carried home.',
+    { always: false, room: 'tending', needs: ['plant'] },
   ),
   task(
     'count-3',

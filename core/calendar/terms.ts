@@ -1,4 +1,4 @@
-import type { MaterialTerms, Protection } from './materials';
+import type { MaterialTerms } from './materials';
 import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
 
@@ -21,7 +21,6 @@ export interface CalendarTerms {
   own?: OwnTask[];
   ripping?: RipTerms;
   spray?: SprayTerms;
-  protection?: Protection;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */
   currency?: string;

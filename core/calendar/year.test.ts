@@ -256,14 +256,14 @@ test('a label’s limits by year and before planting are said; materials follow 
             compacted: false,
             exposed: false,
           },
-          ...{ sloping: false, planting: 'hand', stock: 'bare-root' },
+          ...{ sloping: false, planting: 'hand', browse: 'rabbits', stock: 'bare-root' },
         },
       ),
     ),
     behind: 0,
   };
   const terms = { guards: { price: 1.5, pack: 50, onHand: 120, costShare: 0.5 } };
-  const { lines, cost, own } = bill(ground, 'guards', terms, new Map([['plant', '2027-03-10']]));
+  const { lines, cost, own } = bill(ground, terms, new Map([['plant', '2027-03-10']]));
   const guards = lines.find(({ key }) => key === 'guards')!;
   assert.deepEqual(
     [guards.packs, guards.buy, guards.cost, guards.buyBy],

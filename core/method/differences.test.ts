@@ -26,7 +26,7 @@ import type { Conditions } from './schools';
 
 const ground: Conditions = {
   ...{ texture: 'loam', moisture: 'fresh', cover: 'sod', compacted: false, exposed: false },
-  ...{ sloping: false, planting: 'hand', stock: 'bare-root' },
+  ...{ sloping: false, planting: 'hand', stock: 'bare-root', browse: 'none' },
 };
 const block: BlockMethod = { method: {}, conditions: ground, differences: [] };
 const withDifferences = (...differences: Difference[]): BlockMethod => ({ ...block, differences });

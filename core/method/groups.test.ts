@@ -10,7 +10,7 @@ import { rowList, waysOf } from './ways';
 
 const conditions: Conditions = {
   ...{ texture: 'loam', moisture: 'fresh', cover: 'sod', compacted: false, exposed: false },
-  ...{ sloping: false, planting: 'hand', stock: 'bare-root' },
+  ...{ sloping: false, planting: 'hand', stock: 'bare-root', browse: 'none' },
 };
 const zone = (id: string, method: Difference['method']): Difference => ({
   scope: { by: 'zone', zone: id },

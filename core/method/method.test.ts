@@ -32,6 +32,7 @@ const ground: Conditions = {
   sloping: false,
   planting: 'hand',
   stock: 'bare-root',
+  browse: 'none',
 };
 
 test('the method follows the ground, gives its reason, and drives depth, tasks and briefing', () => {
@@ -194,7 +195,7 @@ test('what the method takes a tree is in the bill: boxes with their filling, wat
       },
       ...{ rate: 500, perTree: billPerTree(method), behind: handsBehind(method) },
     };
-    const { lines } = bill(about, 'none', {}, new Map());
+    const { lines } = bill(about, {}, new Map());
     return new Map(lines.map(({ key, needed }) => [key, needed.value]));
   };
   const boxes = of({ watering: 'reservoir' });
@@ -260,4 +261,43 @@ test('measures of a sentence come in the reader’s units', () => {
       for (const { label, suits, changes, brief = '' } of schools)
         assert.doesNotMatch(inUnits(label + suits + changes + brief, system), /[{}]/);
   for (const { reason } of TASKS) assert.doesNotMatch(inUnits(reason, 'us'), /[{}]| cm\b|\d L\b/);
+});
+
+test('what keeps teeth off follows the animal and the stock, with its parts, tasks and removal', () => {
+  const against = (browse: Conditions['browse'], stock: Conditions['stock'] = 'bare-root') => {
+    const method = methodOf({}, { ...ground, browse, stock });
+    const { school } = method.find(({ question }) => question === 'browse')!;
+    return { key: school.key, parts: school.bill ?? {}, tasks: methodTasks(method) };
+  };
+  assert.equal(against('none').key, 'none');
+  assert.deepEqual(against('rabbits').parts, { guards: 1, canes: 1 });
+  assert.equal(against('voles', 'container').key, 'sleeve');
+  assert.deepEqual(against('deer').parts, { shelters: 1, stakes: 1 });
+  assert.equal(against('livestock').key, 'fence');
+  // Whatever is put round a stem is checked and comes off again; a fence stands before the trees.
+  for (const browse of ['voles', 'rabbits', 'deer'] as const)
+    for (const key of ['guards-1', 'guards-off']) assert.ok(against(browse).tasks.has(key), browse);
+  assert.ok(against('livestock').tasks.has('fence'));
+  assert.ok(!against('livestock').tasks.has('guards-off'));
+  assert.ok(!against('none').tasks.has('guards-1'), 'nobody checks guards that do not stand');
+  const fence = TASKS.find(({ key }) => key === 'fence')!;
+  assert.ok((fence.offset.weeks ?? 0) < 0, 'before planting');
+});
+
+test('stakes of a shelter and stakes against wind add up', () => {
+  const both = methodOf({ stake: 'low', browse: 'shelter' }, ground);
+  assert.equal(billPerTree(both).stakes, 2);
+  const { lines } = bill(
+    {
+      ...{ trees: 300, toOrder: 300, rows: 10, perimeter: 500, herbicide: 0, granules: 0 },
+      ...{ rippingHours: 0, rate: 400, behind: 0, perTree: billPerTree(both) },
+    },
+    {},
+    new Map(),
+  );
+  const needed = (key: string) => lines.find((line) => line.key === key)?.needed.value;
+  assert.deepEqual(['stakes', 'ties', 'shelters', 'guards', 'fence'].map(needed), [
+    ...[600, 300, 300],
+    ...[undefined, undefined],
+  ]);
 });

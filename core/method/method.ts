@@ -138,6 +138,7 @@ export function briefing(method: readonly Chosen[]): string {
     'keep',
     'watering',
     'stake',
+    'browse',
     'shoot',
   ];
   return order

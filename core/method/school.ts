@@ -8,7 +8,13 @@ export interface Conditions {
   sloping: boolean;
   planting: 'hand' | 'machine';
   stock: 'bare-root' | 'container';
+  /** What eats young trees here. */
+  browse: Browser;
 }
+
+/** Animals that browse, the smallest first. */
+export const BROWSERS = ['none', 'voles', 'rabbits', 'deer', 'livestock'] as const;
+export type Browser = (typeof BROWSERS)[number];
 
 export type Question =
   | 'depth'
@@ -31,6 +37,7 @@ export type Question =
   | 'watering'
   | 'stockSize'
   | 'stake'
+  | 'browse'
   | 'shoot';
 
 /** What a planting depth is measured from. */
@@ -45,7 +52,19 @@ export interface Depth {
 
 /** Lines of the bill that a choice of method can bring in. */
 export type MethodItem =
-  'stakes' | 'ties' | 'mulch' | 'compost' | 'manure' | 'gel' | 'boxes' | 'water';
+  | 'stakes'
+  | 'ties'
+  | 'mulch'
+  | 'compost'
+  | 'manure'
+  | 'gel'
+  | 'boxes'
+  | 'water'
+  | 'guards'
+  | 'canes'
+  | 'shelters'
+  | 'cages'
+  | 'fence';
 
 /** A choice good practitioners make; others choose otherwise, which is why it is a choice. */
 export interface School {

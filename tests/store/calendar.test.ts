@@ -173,7 +173,11 @@ test('terms of the year change what it costs; what is not known in them is refus
   const guards = before.bill.lines.find(({ key }) => key === 'guards')!;
   assert.ok(guards.needed.value === before.ground.trees && guards.cost! > 0);
   const blockId = setting.blocks['Silt Margin'].id;
-  await setting.done('leader', 'calendar.terms', { blockId, terms: { protection: 'fence' } });
+  const { conditions, method } = await blockNow('Silt Margin');
+  const fenced = { ...method, browse: 'fence' };
+  await setting.done('leader', 'method.save', { blockId, conditions, method: fenced });
+  const tasks = await tasksOf(await setting.facts(), await blockNow('Silt Margin'));
+  assert.ok(tasks.some(({ key }) => key === 'fence'));
   const after = await billOf(await setting.facts(), await blockNow('Silt Margin'));
   assert.ok(!after.bill.lines.some(({ key }) => key === 'guards'));
   assert.ok(after.bill.lines.some(({ key }) => key === 'fence'));

@@ -1,9 +1,12 @@
 import type { SchoolQuestion } from '../school';
+import { BROWSE } from './browse';
 import { GROUND } from './ground';
 import { SETTING } from './setting';
 import { WATER } from './water';
 
+export { BROWSERS } from '../school';
 export type {
+  Browser,
   Conditions,
   Datum,
   Depth,
@@ -18,6 +21,7 @@ export const GROUPS: readonly { label: string; questions: readonly SchoolQuestio
   { label: 'The tree and its hole', questions: SETTING },
   { label: 'The ground and its weeds', questions: GROUND },
   { label: 'Water', questions: WATER },
+  { label: 'Teeth', questions: BROWSE },
 ];
 
 /** Every question on which good planters disagree, in the order of the page. */

@@ -16,6 +16,7 @@ import * as ownTasks from './migrations/012-own-tasks';
 import * as differences from './migrations/013-differences';
 import * as corrections from './migrations/014-corrections';
 import * as sprayings from './migrations/015-sprayings';
+import * as browse from './migrations/016-browse';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -38,6 +39,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['013-differences', differences],
   ['014-corrections', corrections],
   ['015-sprayings', sprayings],
+  ['016-browse', browse],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

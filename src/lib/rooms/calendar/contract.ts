@@ -79,9 +79,6 @@ const terms = object({
   })
     .optional()
     .default(undefined),
-  protection: string()
-    .oneOf(['guards', 'fence', 'none'] as const)
-    .optional(),
   materials: recordOf(
     MATERIALS.map(({ key }) => key),
     object({

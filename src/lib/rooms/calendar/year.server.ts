@@ -1,6 +1,6 @@
 import { eachCount } from '../../../../core/method/groups';
 import { handsBehind } from '../../../../core/method/method';
-import { bill, type Bill, type Protection } from '../../../../core/calendar/materials';
+import { bill, type Bill } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { addTo } from '../../../../core/measure/dates';
 import {
@@ -145,11 +145,12 @@ export const ripPlanOf = (block: BlockRow, ground: YearGround): RipPlan =>
 
 export interface YearBill {
   bill: Bill;
-  protection: Protection;
   currency: string;
   ground: YearGround;
   planted: number;
   estimate?: SurvivalEstimate;
+  /** What the block's method does against browsing. */
+  browse: string;
 }
 
 /** The bill of a block: everything from its method and layout. */
@@ -195,7 +196,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       return dose && dose.kind !== 'granules' ? total + litres : total;
     }, 0);
   const spray = sum.sprayed ? sprayPlanOf(block, ground, products, sum.sprayed) : undefined;
-  const { protection = 'guards', materials = {}, currency = '' } = block.calendarTerms;
+  const { materials = {}, currency = '' } = block.calendarTerms;
   return {
     bill: bill(
       {
@@ -210,7 +211,6 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         rate: mean,
         behind: handsBehind(method),
       },
-      protection,
       materials,
       new Map(tasks.map(({ key, finish }) => [key, finish])),
       // What the order page would still ask a nursery for is what is to be bought.
@@ -221,10 +221,10 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       ]),
       block.calendarTerms.own,
     ),
-    protection,
     currency,
     ground,
     planted,
     estimate: counted?.estimate,
+    browse: method.find(({ question }) => question === 'browse')!.school.label,
   };
 }

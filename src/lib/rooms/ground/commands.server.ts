@@ -24,6 +24,7 @@ const ORDINARY_GROUND: Conditions = {
   sloping: false,
   planting: 'hand',
   stock: 'bare-root',
+  browse: 'rabbits',
 };
 
 const DEFAULT_MARGIN = 1;

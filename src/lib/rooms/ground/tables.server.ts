@@ -110,7 +110,6 @@ const termsShape = record<CalendarTerms>({
   tasks: optional(isRecord),
   ripping: optional(isRecord),
   spray: optional(isRecord),
-  protection: optional(isText),
   materials: optional(isRecord),
   currency: optional(isText),
   finish: optional(isRecord),

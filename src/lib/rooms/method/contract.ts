@@ -1,5 +1,5 @@
 import { type Difference, scopeKey, type Scope } from '../../../../core/method/differences';
-import { SCHOOLS } from '../../../../core/method/schools';
+import { BROWSERS, SCHOOLS } from '../../../../core/method/schools';
 import { type Method } from '../../../../core/method/method';
 import { command, gives } from '../contract';
 import { edition, id, yup } from '../fields';
@@ -25,6 +25,7 @@ export const conditions = object({
     .oneOf(['hand', 'machine'] as const)
     .required(),
   stock: string().oneOf(STOCKS).required(),
+  browse: string().oneOf(BROWSERS).default('none'),
 });
 
 const method = mixed<Method>()

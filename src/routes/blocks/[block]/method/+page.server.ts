@@ -1,6 +1,7 @@
 import { blockTrees, named } from '$lib/rooms/method/facts.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
-import { zonesFact } from '$lib/rooms/ground/facts.server';
+import { perimeter } from '../../../../../core/ground/polygon';
+import { plantableOf, zonesFact } from '$lib/rooms/ground/facts.server';
 import { currentLayout } from '$lib/rooms/rows/facts.server';
 import { cardsFact, lotsFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';
@@ -10,16 +11,18 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:ground', 'viridane:rows', 'viridane:stock', 'viridane:crew');
   const { block, facts } = await openBlock(locals, params.block);
-  const [layout, cards, zones, lots, trees, { byRow }] = await Promise.all([
+  const [layout, cards, zones, lots, trees, { byRow }, ground] = await Promise.all([
     currentLayout(facts, block.id),
     facts.of(cardsFact),
     facts.of(zonesFact, block.id),
     facts.of(lotsFact, block.id),
     blockTrees(facts, block),
     plantedOf(facts, block.id),
+    plantableOf(facts, block),
   ]);
   return {
     version: layout?.number,
+    perimeter: perimeter(ground.boundary),
     trees,
     /** Rows that nobody has begun: what is planted already cannot be drawn for anything any more. */
     free: trees.rows.map(({ number }) => number).filter((row) => !byRow.get(row)),

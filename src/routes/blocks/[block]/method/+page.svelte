@@ -23,7 +23,7 @@
   } from '$core/method/differences';
   import { treeGroups } from '$core/method/groups';
   import { depthOf, handsBehind, methodOf, type Method } from '$core/method/method';
-  import type { Conditions, Question } from '$core/method/schools';
+  import { BROWSERS, type Conditions, type Question } from '$core/method/schools';
   import { waysOf } from '$core/method/ways';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import MethodTable from './MethodTable.svelte';
@@ -133,7 +133,13 @@
   /** What the method asks for beside trees, flags and hands, for the trees of the layout. */
   const materials = $derived.by(() => {
     const ground = {
-      ...{ trees: data.layout?.trees ?? 1000, toOrder: 0, rows: 0, perimeter: 0, rate: 600 },
+      ...{
+        trees: data.layout?.trees ?? 1000,
+        toOrder: 0,
+        rows: 0,
+        perimeter: data.perimeter,
+        rate: 600,
+      },
       perTree: sum.perTree,
       behind: handsBehind(methodOf(current.method, current.conditions)),
       herbicide: sum.sprayed,
@@ -143,7 +149,7 @@
     const worked = ['trees', 'planting', 'flags'];
     return MATERIALS.filter(({ key }) => !worked.includes(key)).flatMap(
       ({ key, label, unit, needed }) => {
-        const amount = needed(ground, 'none');
+        const amount = needed(ground);
         if (!amount) return [];
         // Product and hours are worked out on their own pages.
         if (key === 'herbicide' || key === 'granules' || key === 'ripping' || key === 'behind')
@@ -207,7 +213,7 @@
       edition = saved.result?.edition ?? data.block.methodEdition;
     });
   const CHOICES: {
-    key: 'texture' | 'moisture' | 'cover' | 'planting' | 'stock';
+    key: 'texture' | 'moisture' | 'cover' | 'planting' | 'stock' | 'browse';
     label: string;
     values: string[];
   }[] = [
@@ -216,6 +222,7 @@
     { key: 'cover', label: 'Cover', values: ['sod', 'bare', 'cleared'] },
     { key: 'planting', label: 'Planted by', values: ['hand', 'machine'] },
     { key: 'stock', label: 'Stock', values: ['bare-root', 'container'] },
+    { key: 'browse', label: 'Browsed by', values: [...BROWSERS] },
   ];
   const FLAGS = [
     { key: 'compacted', label: 'Compacted' },

@@ -15,11 +15,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:survival',
   );
   const { block, role, facts } = await openBlock(locals, params.block);
-  const { bill, protection, currency, ground, planted, estimate } = await billOf(facts, block);
+  const { bill, browse, currency, ground, planted, estimate } = await billOf(facts, block);
   return {
     mayPlan: may(role, 'plan'),
     bill,
-    protection,
+    browse,
     currency,
     trees: ground.trees,
     perimeter: ground.perimeter,

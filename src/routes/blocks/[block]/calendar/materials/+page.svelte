@@ -4,15 +4,10 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import type { CalendarTerms } from '$core/calendar/terms';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
-  import {
-    costATree,
-    guardsAgainstFence,
-    type MaterialTerms,
-    type Protection,
-  } from '$core/calendar/materials';
+  import { TextInput } from 'carbon-components-svelte';
+  import { costATree, guardsAgainstFence, type MaterialTerms } from '$core/calendar/materials';
   import { formatDay } from '$core/measure/dates';
-  import { formatDistance, formatNumber } from '$core/measure/units';
+  import { formatDistance, formatNumber, inUnits } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
@@ -181,16 +176,10 @@
         </p>{/if}
     {/if}
     <h2>Against browsing</h2>
-    <Select
-      labelText="Protection"
-      selected={data.protection}
-      disabled={!data.mayPlan}
-      on:update={(e) => keep({ protection: e.detail as Protection })}
-    >
-      <SelectItem value="guards" text="a guard on every tree" />
-      <SelectItem value="fence" text="a fence round the block" />
-      <SelectItem value="none" text="none" />
-    </Select>
+    <p>
+      {inUnits(data.browse, units.system)}.
+      <a href="/blocks/{data.block.id}/method">Change it under Method</a>
+    </p>
     {#if data.mayPlan}
       <label class="field"
         >Fence, price a metre

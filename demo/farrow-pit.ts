@@ -429,6 +429,8 @@ export const BLOCKS: DemoBlock[] = [
       'set-out',
       'receive',
       'soak',
+      'fence',
+      'water-in',
       'check-rows',
       'weed-1',
       'guards-1',

@@ -107,7 +107,10 @@ export async function blockState(facts: Facts, block: BlockRow): Promise<BlockSt
     ...handlingCalls(
       planted < total ? habitToShow(looks, now) : undefined,
       {
-        lot: (id) => lots.find(({ lot }) => lot.id === id)?.lot.code ?? '',
+        lot: (id) => {
+          const code = lots.find(({ lot }) => lot.id === id)?.lot.code;
+          return code ? `lot ${code}` : '';
+        },
         planter: await planterName(facts),
       },
       name,

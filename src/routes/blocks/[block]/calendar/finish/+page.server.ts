@@ -1,12 +1,10 @@
 import { methodOfBlock } from '$lib/rooms/method/facts.server';
 import { plantsWithWater } from '../../../../../../core/method/method';
-import { addTo, daysBetween, type Day } from '../../../../../../core/measure/dates';
-import { bestStretch, weekOf } from '../../../../../../core/calendar/windows';
-import { confirmedOf } from '../../../../../../core/stock/orders';
+import { daysBetween, type Day } from '../../../../../../core/measure/dates';
+import { blocksToPlant, toPlant, windowEnd } from '$lib/rooms/calendar/supply.server';
 import { plantableDays, windowsOf } from '$lib/rooms/calendar/windows.server';
-import { finishOf, plantedOf, ratesOf } from '$lib/rooms/crew/facts.server';
+import { finishOf, ratesOf } from '$lib/rooms/crew/facts.server';
 import { currentLayout } from '$lib/rooms/rows/facts.server';
-import { lotsFact, ordersFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
 import type { Facts } from '$lib/server/facts';
 import { openBlock } from '$lib/server/page';
@@ -26,27 +24,24 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   );
   const { block, role, facts } = await openBlock(locals, params.block);
   const watered = plantsWithWater(methodOfBlock(block));
-  const [layout, done, lines, lots, windows, days, finish, crew] = await Promise.all([
+  const [layout, mine, windows, days, finish, crew] = await Promise.all([
     currentLayout(facts, block.id),
-    plantedOf(facts, block.id),
-    facts.of(ordersFact, block.id),
-    facts.of(lotsFact, block.id),
+    toPlant(facts, block),
     windowsOf(facts, watered),
     plantableDays(facts, block.conditions.stock, watered),
     finishOf(facts, block.id),
     ratesOf(facts, block.id),
   ]);
   const now = facts.today;
-  const day = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;
-  const best = bestStretch(windows.weeks[block.conditions.stock]);
-  const week = weekOf(day);
-  // The window that planting falls into, or the best one of the year.
-  const weeksOn = best ? (((best[1] - week) % 52) + 52) % 52 : 4;
+  const together = await blocksToPlant(facts, mine);
   return {
     mayPlan: may(role, 'plan'),
-    start: day,
-    until: addTo(day, { days: Math.min(180, weeksOn * 7 + 6) }),
-    trees: (layout?.trees ?? 0) - done.planted,
+    laid: Boolean(layout),
+    start: mine.from,
+    until: await windowEnd(facts, block, mine.from),
+    trees: mine.trees,
+    /** This block first, then every other that the same hands have to plant. */
+    blocks: together,
     planters: Math.max(1, crew.crew),
     rate: crew.mean,
     ownRate: crew.counted,
@@ -54,13 +49,6 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     source: windows.source,
     /** A sign a day from the first on: 1 fit for planting, 0 not, - not known. */
     days: await packedDays(facts, days, now),
-    onHand: lots.reduce((sum, { balance }) => sum + balance.onHand + balance.out, 0),
-    deliveries: lines
-      .filter(({ state, deliverOn }) => state !== 'declined' && deliverOn && deliverOn >= now)
-      .map((line) => ({
-        day: line.deliverOn!,
-        trees: line.state === 'confirmed' ? confirmedOf(line) : line.count,
-      })),
   };
 };
 

@@ -2,9 +2,10 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
-  import { Button } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { onDestroy, untrack } from 'svelte';
   import { weatherYears, type FinishInput } from '$core/calendar/finish';
+  import { inTurn, unpromised, type BlockToPlant } from '$core/calendar/supply';
   import { FINISH_TERMS, type FinishTerms } from '$core/calendar/terms';
   import { addTo, daysBetween, formatDay } from '$core/measure/dates';
   import { formatNumber, formatPercent } from '$core/measure/units';
@@ -38,23 +39,37 @@
     Array.from(signs, (sign, i) => ({ sign, day: addTo(from, { days: i }) }))
       .filter(({ sign }) => sign !== '-')
       .map(({ sign, day }) => ({ day, share: Number(sign) }));
-  function inputOf(): FinishInput {
-    const deliveries = withStock
-      ? [{ day: data.start, trees: data.onHand }, ...data.deliveries].filter(
-          ({ trees }) => trees > 0,
-        )
-      : [];
-    const come = deliveries.reduce((sum, { trees }) => sum + trees, 0);
-    // What nobody has promised yet is taken to come in time, so that hands and weather show.
-    if (deliveries.length && come < data.trees)
-      deliveries.push({ day: terms.until, trees: data.trees - come });
+  /** Whether the other blocks take their turn with the same hands. */
+  let shared = $state(false);
+  /** Deliveries of the leader's own choice in place of the promised ones. */
+  let own = $state<{ day: string; trees: number }[]>();
+  let parts = $state(0);
+  const first = $derived(
+    data.blocks.reduce((day, { from }) => (from < day ? from : day), data.start),
+  );
+  const mine = $derived<BlockToPlant>({ ...data.blocks[0], until: terms.until });
+  const played = $derived(
+    inTurn(
+      [
+        own ? { ...mine, onHand: 0, deliveries: own } : mine,
+        ...(shared ? data.blocks.slice(1) : []),
+      ],
+      // The first that is planted opens the season.
+      shared ? first : data.start,
+      withStock,
+    ),
+  );
+  function inputOf(
+    turn: (typeof played)[number],
+    start = shared ? first : data.start,
+  ): FinishInput {
     return {
-      start: data.start,
-      until: terms.until,
+      start,
+      until: turn.block.until,
       crews: [
         {
-          name: data.block.name,
-          trees: data.trees,
+          name: turn.block.name,
+          trees: turn.trees,
           planters: terms.planters,
           rate: terms.rate,
           spread: 0.15,
@@ -62,13 +77,14 @@
           breakdown: terms.breakdown,
         },
       ],
-      weather: weatherYears(daysOf(data.days), data.start),
+      weather: weatherYears(daysOf(data.days), start),
       blockDays: 5,
       week: [true, true, true, true, true, terms.saturday, false],
-      deliveries,
+      // All there from the first day is no delivery.
+      deliveries: turn.deliveries.every(({ day }) => day === start) ? [] : turn.deliveries,
       keeps: terms.keeps,
       seasons: SEASONS,
-      seed: `${data.block.id} ${data.start}`,
+      seed: `${data.block.id} ${start}`,
     };
   }
   function stop() {
@@ -80,8 +96,9 @@
     stop();
     wrong = '';
     try {
-      const input = inputOf();
-      const third = Math.ceil(data.trees / 3);
+      const turn = played.find(({ block }) => block.id === data.block.id)!;
+      const input = inputOf(turn);
+      const turns = shared ? played.map((one) => ({ id: one.block.id, input: inputOf(one) })) : [];
       progress = 0;
       worker = new Worker(new URL('../../../../../workers/finish.worker.ts', import.meta.url), {
         type: 'module',
@@ -95,7 +112,8 @@
           stop();
         }
       };
-      worker.postMessage({ input, sizes: [third, third, data.trees - 2 * third] });
+      const [single] = inTurn([mine], data.start, false);
+      worker.postMessage({ input, turns, alone: inputOf(single, data.start), parts });
     } catch (error) {
       wrong = spoken(error);
       progress = undefined;
@@ -105,6 +123,7 @@
     void data.block.id;
     untrack(() => {
       answer = undefined;
+      own = undefined;
       if (data.trees > 0 && data.days.signs.length) play();
     });
     return stop;
@@ -126,6 +145,8 @@
       wrong = spoken(error);
     }
   };
+  const open = $derived(unpromised(own ? { ...mine, onHand: 0, deliveries: own } : mine));
+  const chosen = $derived((own ?? []).reduce((sum, { trees }) => sum + (trees || 0), 0));
   const NUMBERS = [
     ['planters', 'Planters', 1, 500, 1],
     ['rate', 'Trees a planter sets a day', 1, 20000, 'any'],
@@ -142,7 +163,7 @@
   <section class="panel">
     {#if !data.trees}
       <p class="say">
-        {data.layout
+        {data.laid
           ? 'Every tree of the layout is in the ground.'
           : 'There is no layout yet. Save one under Rows, and its trees are counted here.'}
       </p>
@@ -161,6 +182,36 @@
           <span class="big">{formatPercent(answer.inTime)}</span>
           {data.block.name} by {formatDay(asked.until, true)}
         </p>
+        {#if withStock && open}
+          <p class="say stop">
+            {formatNumber(open)} of its trees are promised by nobody. They are taken to be there;
+            <a href="/blocks/{data.block.id}/stock/order">order them</a>, or it will not be so.
+          </p>
+        {/if}
+        {#if answer.turns.length}
+          <h2>All blocks with the same hands, in turn</h2>
+          <table class="ledger">
+            <thead
+              ><tr
+                ><th>Block</th><th>From</th><th class="n">Trees</th><th>By</th><th class="n"
+                  >In time</th
+                ><th>Nine in ten by</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each answer.turns as { id, inTime, ninety } (id)}
+                {@const block = played.find((one) => one.block.id === id)?.block}
+                {#if block}<tr class:on={id === data.block.id}
+                    ><td>{block.name}</td><td>{formatDay(block.from, true)}</td><td class="n"
+                      >{formatNumber(block.trees)}</td
+                    ><td>{formatDay(block.until, true)}</td><td class="n"
+                      ><b class:late={inTime < 0.5}>{formatPercent(inTime)}</b></td
+                    ><td>{ninety ? formatDay(ninety, true) : 'not within the year'}</td></tr
+                  >{/if}
+              {/each}
+            </tbody>
+          </table>
+        {/if}
         <FinishChart byDay={answer.byDay} start={asked.start} until={asked.until} />
         <p class="sum">
           {#if answer.half}Half the seasons end by {formatDay(answer.half)}{answer.ninety
@@ -202,9 +253,69 @@
             </tbody>
           </table>
           <p class="quiet small">
-            In nine of ten seasons the trees before are not used up when the next come. Where the
-            wait is longer than {terms.keeps} days, ask for more and smaller deliveries.
+            In nine of ten seasons the trees before are not used up when the next come. {answer.plan.waits.some(
+              (days) => days > terms.keeps,
+            )
+              ? `Some wait longer than ${terms.keeps} days: part them into more deliveries, or bring more hands.`
+              : `None waits longer than ${terms.keeps} days.`}
           </p>
+          <div class="buttons">
+            <Button
+              size="small"
+              kind="tertiary"
+              on:click={() => (own = answer?.plan?.deliveries.map((one) => ({ ...one })))}
+              >Choose from these</Button
+            >
+          </div>
+        {/if}
+        {#if own}
+          <h2>Deliveries as you choose them</h2>
+          {#each own as delivery, i (i)}
+            <div class="delivery">
+              <label class="field"
+                >Day <input
+                  type="date"
+                  min={data.start}
+                  bind:value={delivery.day}
+                  required
+                /></label
+              >
+              <label class="field"
+                >Trees <NumberBox min={1} step="1" bind:value={delivery.trees} required /></label
+              >
+              <Button
+                size="small"
+                kind="ghost"
+                on:click={() => (own = own?.filter((_, at) => at !== i))}
+                >Take out<span class="visually-hidden"> delivery {i + 1}</span></Button
+              >
+            </div>
+          {/each}
+          <p class="num" class:late={chosen !== data.trees}>
+            {formatNumber(chosen)} of {formatNumber(data.trees)} trees{chosen < data.trees
+              ? '; the rest is taken to be there from the first day'
+              : ''}
+          </p>
+          <div class="buttons">
+            <Button size="small" on:click={play}>Play with these</Button>
+            <Button
+              size="small"
+              kind="ghost"
+              on:click={() =>
+                (own = [
+                  ...(own ?? []),
+                  { day: data.start, trees: Math.max(1, data.trees - chosen) },
+                ])}>Add a delivery</Button
+            >
+            <Button
+              size="small"
+              kind="ghost"
+              on:click={() => {
+                own = undefined;
+                play();
+              }}>Back to what is promised</Button
+            >
+          </div>
         {/if}
       {/if}
     {/if}
@@ -277,6 +388,22 @@
       <label class="tick"
         ><input type="checkbox" bind:checked={withStock} /> With the stock on hand and promised</label
       >
+      {#if data.blocks.length > 1}<label class="tick"
+          ><input type="checkbox" bind:checked={shared} /> All {data.blocks.length} blocks with these
+          hands</label
+        >{/if}
+      <Select
+        labelText="Deliveries"
+        size="sm"
+        selected={String(parts)}
+        on:update={(e) => (parts = Number(e.detail))}
+      >
+        <SelectItem value="0" text="as few as keep" />
+        {#each [1, 2, 3, 4, 6, 8, 12] as number (number)}<SelectItem
+            value={String(number)}
+            text={String(number)}
+          />{/each}
+      </Select>
       <div class="buttons">
         <Button type="submit" size="small">Play the seasons</Button>
         {#if data.mayPlan}<Button size="small" kind="ghost" on:click={keep}>Keep these</Button>{/if}
@@ -324,6 +451,13 @@
     accent-color: var(--viridian);
     width: 18px;
     height: 18px;
+  }
+  .delivery {
+    display: grid;
+    grid-template-columns: 200px 160px auto;
+    gap: 12px;
+    align-items: center;
+    max-width: 520px;
   }
   .late {
     color: var(--clay);

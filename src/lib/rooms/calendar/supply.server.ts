@@ -1,0 +1,72 @@
+import { addTo, type Day } from '../../../../core/measure/dates';
+import { bestStretch, weekOf } from '../../../../core/calendar/windows';
+import { countingSupply, type BlockToPlant } from '../../../../core/calendar/supply';
+import { plantsWithWater } from '../../../../core/method/method';
+import { confirmedOf } from '../../../../core/stock/orders';
+import type { Facts } from '../../server/facts';
+import { plantedOf } from '../crew/facts.server';
+import { blocksFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { methodOfBlock } from '../method/facts.server';
+import { currentLayout } from '../rows/facts.server';
+import { lotsFact, ordersFact, reachOf, standsFor } from '../stock/facts.server';
+import { windowsOf } from './windows.server';
+
+/** Days after which another season's planting is another question. */
+const ONE_SEASON = 330;
+
+/** The last day of the window that a day falls into, or of the best one of the year. */
+export async function windowEnd(facts: Facts, block: BlockRow, day: Day): Promise<Day> {
+  const windows = await windowsOf(facts, plantsWithWater(methodOfBlock(block)));
+  const best = bestStretch(windows.weeks[block.conditions.stock]);
+  const weeksOn = best ? (((best[1] - weekOf(day)) % 52) + 52) % 52 : 4;
+  return addTo(day, { days: Math.min(180, weeksOn * 7 + 6) });
+}
+
+/** What of a block is still to plant, from when, and what stock there is for it, species by species. */
+export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPlant> {
+  const now = facts.today;
+  const [layout, done, reach, lines, lots] = await Promise.all([
+    currentLayout(facts, block.id),
+    plantedOf(facts, block.id),
+    reachOf(facts, block.id),
+    facts.of(ordersFact, block.id),
+    facts.of(lotsFact, block.id),
+  ]);
+  const from = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;
+  const own = block.calendarTerms.finish?.until;
+  const promised = lines.filter(
+    ({ state, deliverOn }) => state !== 'declined' && deliverOn && deliverOn >= now,
+  );
+  const supply = countingSupply(
+    reach.map(({ speciesId, needed }) => ({
+      needed,
+      onHand: lots
+        .filter(({ lot }) => standsFor(lot) === speciesId)
+        .reduce((sum, { balance }) => sum + balance.onHand + balance.out, 0),
+      deliveries: promised
+        .filter(({ species, replaces }) => (replaces ?? species) === speciesId)
+        .map((line) => ({
+          day: line.deliverOn!,
+          trees: line.state === 'confirmed' ? confirmedOf(line) : line.count,
+        })),
+    })),
+  );
+  return {
+    ...{ id: block.id, name: block.name, from },
+    until: own && own >= from ? own : await windowEnd(facts, block, from),
+    trees: Math.max(0, (layout?.trees ?? 0) - done.planted),
+    onHand: supply.onHand,
+    deliveries: supply.deliveries,
+  };
+}
+
+/** Blocks of the site that the same hands still have to plant within a season of this one. */
+export async function blocksToPlant(facts: Facts, own: BlockToPlant): Promise<BlockToPlant[]> {
+  const blocks = (await facts.of(blocksFact)).filter(
+    ({ id, plantingDay }) => id !== own.id && plantingDay,
+  );
+  const others = await Promise.all(blocks.map((block) => toPlant(facts, block)));
+  const last = addTo(own.from, { days: ONE_SEASON });
+  return [own, ...others.filter(({ trees, from }) => trees > 0 && from <= last)];
+}

@@ -234,3 +234,24 @@ export function wantedOf(crews: readonly CarryRows[], species: number): number[]
   }
   return wanted;
 }
+
+/**
+ * What of a need falls on each lot: species by species, from the lots as they go out, each as far as it
+ * reaches.
+ * @param wanted trees by species
+ * @param lots in the order in which they should go out
+ * @returns trees by lot
+ */
+export function needByLot(
+  wanted: readonly number[],
+  lots: readonly Pick<CarryLot, 'lot' | 'species' | 'onHand'>[],
+): Map<string, number> {
+  const left = [...wanted];
+  return new Map(
+    lots.map(({ lot, species, onHand }) => {
+      const taken = Math.min(left[species] ?? 0, Math.max(0, onHand));
+      left[species] -= taken;
+      return [lot, taken];
+    }),
+  );
+}

@@ -4,7 +4,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { plantedBySpecies } from '../crew/planted';
-import { carryPlan, wantedOf, type CarryTerms } from './carry';
+import { needByLot, carryPlan, wantedOf, type CarryTerms } from './carry';
 import { accountOfDay, tallyKey } from './reconcile';
 import { bucketCounts, bucketShares, fit, gauge, ROOT_RULES, rootsAgainstTools } from './roots';
 import type { StockEvent } from './ledger';
@@ -296,4 +296,26 @@ test('a card gets letters that no other has, the twenty-seventh species too', ()
     taken.push(letters);
   }
   assert.equal(freeLetters('Oak', taken), '', 'then none is left');
+});
+
+test('a species’ need is shared among its lots in the order in which they go out, and never more than there is', () => {
+  const lots = [
+    { lot: 'old', species: 0, onHand: 300 },
+    { lot: 'pine', species: 1, onHand: 50 },
+    { lot: 'new', species: 0, onHand: 900 },
+    { lot: 'owed', species: 1, onHand: -20 },
+    { lot: 'stray', species: 7, onHand: 400 },
+  ];
+  assert.deepEqual(
+    [...needByLot([700, 120], lots)],
+    [
+      ['old', 300],
+      ['pine', 50],
+      ['new', 400],
+      ['owed', 0],
+      ['stray', 0],
+    ],
+  );
+  const sum = [...needByLot([5000, 0], lots).values()].reduce((total, one) => total + one, 0);
+  assert.equal(sum, 1200);
 });

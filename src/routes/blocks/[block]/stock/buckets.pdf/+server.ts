@@ -3,7 +3,7 @@ import { isTold } from '../../../../../../core/say/told';
 import { rootsOf } from '../../../../../../core/stock/inspection';
 import { depthRange, formatNumber, formatSmall } from '../../../../../../core/measure/units';
 import { depthOf } from '../../../../../../core/method/method';
-import { wantedOf } from '../../../../../../core/stock/carry';
+import { needByLot, wantedOf } from '../../../../../../core/stock/carry';
 import {
   bucketCounts,
   ROOT_RULES,
@@ -12,13 +12,8 @@ import {
 } from '../../../../../../core/stock/roots';
 import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
-import {
-  cardsFact,
-  inspectionsOf,
-  lotsFact,
-  standsFor,
-  toolsFact,
-} from '$lib/rooms/stock/facts.server';
+import { cardsFact, inspectionsOf, lotsFact, toolsFact } from '$lib/rooms/stock/facts.server';
+import { lotsToCarry } from '$lib/rooms/stock/carry.server';
 import { openBlock } from '$lib/server/page';
 import { makePdf, plain } from '$lib/server/pdf';
 import { wordsOf } from '$lib/words';
@@ -52,7 +47,8 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const option = plan.options.find((entry) => entry.trim === trim) ?? plan.recommended;
   const next = await nextDay(facts, block.id);
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
-  const wanted = next ? wantedOf(next.crews, mix.length)[mix.indexOf(standsFor(lot))] : 0;
+  const { lots } = await lotsToCarry(facts, block.id, mix);
+  const wanted = next ? (needByLot(wantedOf(next.crews, mix.length), lots).get(lot.id) ?? 0) : 0;
   const counts = bucketCounts(option, Math.min(balance.onHand, wanted || balance.onHand));
   const units = locals.person!.units;
   const depth = depthOf(method, heights.flareBelow);

@@ -1,18 +1,13 @@
 import { depthOf } from '../../../../../../core/method/method';
 import type { Question } from '../../../../../../core/method/schools';
-import { wantedOf } from '../../../../../../core/stock/carry';
+import { needByLot, wantedOf } from '../../../../../../core/stock/carry';
 import { rootsOf } from '../../../../../../core/stock/inspection';
 import { ROOT_RULES } from '../../../../../../core/stock/roots';
 import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
-import {
-  cardsFact,
-  inspectionsOf,
-  lotsFact,
-  standsFor,
-  toolsFact,
-} from '$lib/rooms/stock/facts.server';
+import { cardsFact, inspectionsOf, lotsFact, toolsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
+import { lotsToCarry } from '$lib/rooms/stock/carry.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -33,6 +28,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   ]);
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
   const wanted = next ? wantedOf(next.crews, mix.length) : [];
+  const byLot = needByLot(wanted, (await lotsToCarry(facts, block.id, mix)).lots);
   return {
     mayRecord: may(role, 'record'),
     tools,
@@ -60,7 +56,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         depth: depthOf(method, heights.flareBelow),
         heights,
         onHand: balance.onHand,
-        wanted: Math.min(balance.onHand, wanted[mix.indexOf(standsFor(lot))] ?? 0),
+        wanted: byLot.get(lot.id) ?? 0,
         sampledAt: from ? new Date(from.at).toISOString() : null,
         sample,
       };

@@ -83,10 +83,12 @@
   });
   const deepest = $derived(Math.max(0.3, ...shown.map(({ tool }) => tool.depth)));
   const counts = $derived(option && lot ? bucketCounts(option, lot.wanted || lot.onHand) : []);
+  const planted = $derived(counts.slice(0, -1).reduce((sum, count) => sum + count, 0));
   const labour = $derived(
     plan && option
       ? {
-          value: (option.labour * (lot!.wanted || lot!.onHand)) / 1000,
+          // Trees set aside are sorted, but nobody plants them.
+          value: planted ? (option.labour * planted) / 1000 : 0,
           kind: 'number' as const,
           formula: 'trees of each bucket ÷ its tool’s day, and the seconds of cutting',
           steps: plan.tools.map((tool, i) => ({
@@ -101,7 +103,7 @@
   const deepOnly = $derived.by(() => {
     if (!plan || !lot) return undefined;
     const one = [...plan.tools].sort((a, b) => b.depth - a.depth)[0];
-    return { name: one.name.toLowerCase(), days: (lot.wanted || lot.onHand) / one.rate };
+    return { name: one.name.toLowerCase(), days: planted / one.rate };
   });
 </script>
 

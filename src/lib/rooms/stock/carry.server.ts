@@ -1,0 +1,47 @@
+import { usualWeight, type CarryLot } from '../../../../core/stock/carry';
+import { byStress } from '../../../../core/stock/keeping';
+import type { Facts } from '../../server/facts';
+import { rootAirNow } from '../../server/station';
+import {
+  cardsFact,
+  exposuresOf,
+  lotsFact,
+  standsFor,
+  stressOf,
+  type LotStress,
+} from './facts.server';
+
+/**
+ * Lots of a block's species that have trees, in the order in which they go out: the most stressed first.
+ * @param mix species of the layout, by id
+ */
+export async function lotsToCarry(
+  facts: Facts,
+  blockId: string,
+  mix: readonly string[],
+): Promise<{ lots: CarryLot[]; stressed: Map<string, LotStress> }> {
+  const [states, air, cards] = await Promise.all([
+    facts.of(lotsFact, blockId),
+    rootAirNow(facts),
+    facts.of(cardsFact),
+  ]);
+  const stressed = await stressOf(facts, states, exposuresOf(states, air, facts.now));
+  const stress = (lotId: string) => ({ stress: stressed.get(lotId)!.stress.value });
+  const lots = states
+    .filter(({ lot, balance }) => balance.onHand > 0 && mix.includes(standsFor(lot)))
+    .sort((a, b) => byStress(stress(a.lot.id), stress(b.lot.id)))
+    .map(({ lot, balance }) => ({
+      lot: lot.id,
+      species: mix.indexOf(standsFor(lot)),
+      onHand: balance.onHand,
+      perBox: lot.perBox,
+      weight:
+        lot.treeWeight ??
+        usualWeight(
+          cards.find(({ id }) => id === lot.speciesId)!.stock,
+          lot.age,
+          lot.volume ?? undefined,
+        ),
+    }));
+  return { lots, stressed };
+}

@@ -70,3 +70,9 @@ export const asFile = (name: string, text: string) => ({
   mimeType: 'text/plain',
   buffer: Buffer.from(text),
 });
+
+/** The address of a block, "/blocks/…", for pages below it. */
+export async function blockPath(page: Page, block: string): Promise<string> {
+  await open(page, block, 'Ground');
+  return /\/blocks\/[^/]+/.exec(page.url())![0];
+}

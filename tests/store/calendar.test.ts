@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { dayOf } from '../../core/say/day';
 import { feedHash } from '../../src/lib/rooms/calendar/commands.server';
-import { tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
+import { calendarOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { windowsOf } from '../../src/lib/rooms/calendar/windows.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
@@ -92,6 +92,44 @@ test('a private address serves the tasks until it is closed or replaced', async 
   await setting.done('viewer', 'calendar.dropFeed', { siteId });
   assert.equal(await store.calendarFeed.count(), 0);
   await setting.refused('stranger', 'calendar.feed', { siteId }, 404, /./);
+});
+
+test('a calendar’s sequence rises with whatever moves its days, be it entered elsewhere', async () => {
+  const block = await blockNow('Silt Margin');
+  const sequence = async () => {
+    const facts = await setting.facts();
+    return (await calendarOf(facts, [await blockNow('Silt Margin')]))[0].sequence;
+  };
+  let before = await sequence();
+  const rises = async (what: string, change: () => Promise<unknown>) => {
+    await change();
+    const after = await sequence();
+    assert.ok(after > before, what);
+    before = after;
+  };
+  assert.equal(await sequence(), before, 'nothing changed');
+  await rises('a task moved', () =>
+    setting.done('leader', 'calendar.task', {
+      ...{ ...event(), blockId: block.id, task: 'receive', kind: 'moved', day: '2027-01-05' },
+    }),
+  );
+  const card = (await store.species.findOne({ where: { siteId } }))!;
+  await rises('an order is placed', () =>
+    setting.done('leader', 'stock.order', {
+      ...{ id: uuid(), blockId: block.id, speciesId: card.id, nursery: 'Far Beds', count: 200 },
+      ...{ pack: 40, state: 'asked' },
+    }),
+  );
+  await rises('the method asks for another task', () =>
+    setting.done('leader', 'method.save', {
+      ...{ blockId: block.id, conditions: block.conditions, method: { waterAt: 'eight' } },
+    }),
+  );
+  const other = await setting.facts();
+  assert.ok(
+    other.changesOf(setting.blocks['Ridge Screen'].id) < other.changesOf(block.id),
+    'another block’s changes are its own',
+  );
 });
 
 test('a spraying is an event: once, by whoever may, cancelled by another, never changed', async () => {

@@ -301,6 +301,14 @@ export class Facts {
     return value;
   }
 
+  /** How often anything of a block, or of its site as a whole, was changed: it only ever grows. */
+  changesOf(blockId: string): number {
+    let count = this.site.edition;
+    for (const [place, times] of this.marks)
+      if (place.startsWith(`${blockId} `) || place.startsWith(' ')) count += times;
+    return count;
+  }
+
   private key(one: Fact<never> | Fact<unknown>, id: string): string {
     return `${one.name} ${this.site.id} ${id}`;
   }

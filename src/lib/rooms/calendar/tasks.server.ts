@@ -174,6 +174,9 @@ export async function dueOf(facts: Facts, block: BlockRow): Promise<Due> {
   return dueTasks(tasks, { stands: planted > 0, planting: block.plantingDay ?? '', today });
 }
 
+/** Any day before the first feed. */
+const FIRST_DAY: Day = '2020-01-01';
+
 /** Tasks of several blocks as calendars take them, file and feed alike. */
 export async function calendarOf(facts: Facts, blocks: readonly BlockRow[]): Promise<BlockTasks[]> {
   await facts.need(
@@ -184,10 +187,8 @@ export async function calendarOf(facts: Facts, blocks: readonly BlockRow[]): Pro
     blocks.map(async (block) => ({
       id: block.id,
       name: block.name,
-      sequence:
-        block.termsEdition +
-        block.methodEdition +
-        (await facts.of(taskEventsFact, block.id)).length,
+      // Days move with whatever is entered anywhere, and with the day itself: planting grows while it rains.
+      sequence: facts.changesOf(block.id) + daysBetween(FIRST_DAY, facts.today),
       tasks: await tasksOf(facts, block),
     })),
   );

@@ -9,7 +9,7 @@ import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { currentLayout } from '../rows/facts.server';
-import { lotsFact, ordersFact, reachOf, standsFor } from '../stock/facts.server';
+import { ordersFact, reachOf } from '../stock/facts.server';
 import { windowsOf } from './windows.server';
 
 /** Days after which another season's planting is another question. */
@@ -26,12 +26,11 @@ export async function windowEnd(facts: Facts, block: BlockRow, day: Day): Promis
 /** What of a block is still to plant, from when, and what stock there is for it, species by species. */
 export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPlant> {
   const now = facts.today;
-  const [layout, done, reach, lines, lots] = await Promise.all([
+  const [layout, done, reach, lines] = await Promise.all([
     currentLayout(facts, block.id),
     plantedOf(facts, block.id),
     reachOf(facts, block.id),
     facts.of(ordersFact, block.id),
-    facts.of(lotsFact, block.id),
   ]);
   const from = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;
   const own = block.calendarTerms.finish?.until;
@@ -39,11 +38,9 @@ export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPla
     ({ state, deliverOn }) => state !== 'declined' && deliverOn && deliverOn >= now,
   );
   const supply = countingSupply(
-    reach.map(({ speciesId, needed }) => ({
-      needed,
-      onHand: lots
-        .filter(({ lot }) => standsFor(lot) === speciesId)
-        .reduce((sum, { balance }) => sum + balance.onHand + balance.out, 0),
+    // What is left by the tallies, as the board and Stock say it.
+    reach.map(({ speciesId, needed, onHand }) => ({
+      ...{ needed, onHand },
       deliveries: promised
         .filter(({ species, replaces }) => (replaces ?? species) === speciesId)
         .map((line) => ({

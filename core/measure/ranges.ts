@@ -1,16 +1,21 @@
+/** Whole numbers as stretches of neighbours, in order: 7, 1, 2, 3 → [1, 3], [7, 7]. */
+export function stretchesOf(numbers: readonly number[]): [number, number][] {
+  const stretches: [number, number][] = [];
+  for (const n of [...new Set(numbers)].sort((a, b) => a - b)) {
+    const last = stretches.at(-1);
+    if (last && n === last[1] + 1) last[1] = n;
+    else stretches.push([n, n]);
+  }
+  return stretches;
+}
+
 /**
  * Writes whole numbers as ranges: 1, 2, 3, 7 → "1 to 3, 7".
  * @param numbers any order, doubles left out
  * @param most ranges to write before "and more"
  */
 export function rangesOf(numbers: readonly number[], most = 6): string {
-  const sorted = [...new Set(numbers)].sort((a, b) => a - b);
-  const ranges: [number, number][] = [];
-  for (const n of sorted) {
-    const last = ranges.at(-1);
-    if (last && n === last[1] + 1) last[1] = n;
-    else ranges.push([n, n]);
-  }
+  const ranges = stretchesOf(numbers);
   const written = ranges
     .slice(0, most)
     .map(([from, to]) =>

@@ -1,3 +1,4 @@
+import { stretchesOf } from '../measure/ranges';
 import { say, type Message } from '../say/message';
 import {
   briefDifference,
@@ -78,13 +79,8 @@ export function waysOf(of: BlockMethod, { mix, zones, lots }: Named): Way[] {
   return ways;
 }
 
-/** Row numbers in short: neighbours as a stretch. @example rowList([3, 9, 4, 5]) // => "3–5, 9" */
-export function rowList(rows: readonly number[]): string {
-  const stretches: [number, number][] = [];
-  for (const row of [...rows].sort((a, b) => a - b)) {
-    const last = stretches.at(-1);
-    if (last && row === last[1] + 1) last[1] = row;
-    else stretches.push([row, row]);
-  }
-  return stretches.map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`)).join(', ');
-}
+/** Row numbers in short, as a list reads them back. @example rowList([3, 9, 4, 5]) // => "3–5, 9" */
+export const rowList = (rows: readonly number[]): string =>
+  stretchesOf(rows)
+    .map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`))
+    .join(', ');

@@ -5,7 +5,7 @@ import { carryPlan, wantedOf } from '../../core/stock/carry';
 import { shortCode } from '../../core/stock/label';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { cardsOf } from '../../src/lib/rooms/stock/cards.server';
-import { looksFact, ordersFact } from '../../src/lib/rooms/stock/facts.server';
+import { looksFact, rootRulesFact, ordersFact } from '../../src/lib/rooms/stock/facts.server';
 import { gateOf } from '../../src/lib/rooms/stock/gate.server';
 import { labelSheet } from '../../src/lib/rooms/stock/labels.server';
 import type { Store } from '../../src/lib/store';
@@ -250,4 +250,23 @@ test('a look is corrected or taken back by another, and is gone from every figur
     /no such look/,
   );
   await setting.refused('leader', 'stock.audit', audit({ corrects: uuid() }), 409, /no such look/);
+});
+
+test('what may be done to a root is the leader’s, for the whole site, and nobody overwrites it unseen', async () => {
+  const siteId = setting.site.id;
+  const rules = { keep: 0.25, mostCut: 0.2, clearance: 0.02, twist: 2, cutSeconds: 9 };
+  const read = async () => (await setting.facts()).of(rootRulesFact);
+  const usual = await read();
+  assert.deepEqual([usual.keep, usual.twist, usual.edition], [0.2, 1.5, 0]);
+  const send = (more: object, who: 'leader' | 'checker' | 'stranger' = 'leader') =>
+    setting.send(who, 'stock.rootRules', { siteId, ...rules, edition: 0, ...more });
+  assert.equal((await send({}, 'checker')).status, 403);
+  assert.equal((await send({}, 'stranger')).status, 404);
+  assert.equal((await send({ twist: 0.5 })).status, 400);
+  assert.equal((await send({ keep: 0 })).status, 400);
+  assert.equal((await send({})).status, 200);
+  assert.deepEqual(await read(), { ...rules, mayTrim: true, edition: 1 });
+  assert.equal((await send({ keep: 0.3, edition: 0 })).status, 409, 'somebody saved meanwhile');
+  assert.equal((await send({ keep: 0.3, edition: 1 })).status, 200);
+  assert.equal((await read()).keep, 0.3);
 });

@@ -17,6 +17,7 @@ import * as differences from './migrations/013-differences';
 import * as corrections from './migrations/014-corrections';
 import * as sprayings from './migrations/015-sprayings';
 import * as browse from './migrations/016-browse';
+import * as rootRules from './migrations/017-root-rules';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -40,6 +41,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['014-corrections', corrections],
   ['015-sprayings', sprayings],
   ['016-browse', browse],
+  ['017-root-rules', rootRules],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

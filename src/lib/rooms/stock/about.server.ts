@@ -15,6 +15,7 @@ export type AboutCommand =
   | 'stock.dropOrder'
   | 'stock.lot'
   | 'stock.place'
+  | 'stock.rootRules'
   | 'stock.readings'
   | 'stock.logger'
   | 'stock.tool'
@@ -160,6 +161,17 @@ export const aboutCommands: Pick<Handlers<typeof stockContract>, AboutCommand> =
       if (known.speciesId !== lot.speciesId && used)
         throw told('stock.speciesStays', { code: known.code });
     });
+    return { edition: saved.edition };
+  },
+
+  async 'stock.rootRules'({ siteId, edition, ...rules }, work) {
+    work.site(siteId, 'plan');
+    const saved = await work.save(
+      work.tables.rootRules,
+      { id: siteId, ...rules },
+      edition,
+      () => {},
+    );
     return { edition: saved.edition };
   },
 

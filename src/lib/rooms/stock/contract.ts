@@ -266,6 +266,21 @@ export const stockContract = {
     touches: ['stock'],
     waits: true,
   }),
+  'stock.rootRules': command({
+    input: object({
+      siteId: id,
+      /** Metres, shares and seconds: see the core's `RootRules`. */
+      keep: number().min(0.02).max(1).required(),
+      mostCut: number().min(0).max(0.9).required(),
+      clearance: number().min(0).max(0.2).required(),
+      twist: number().min(1).max(4).required(),
+      cutSeconds: number().min(0).max(120).required(),
+      edition,
+    }),
+    result: gives<{ edition: number }>(),
+    refusals: ['changed.stale'],
+    touches: ['stock', 'site'],
+  }),
   'stock.place': command({
     input: object({
       id,

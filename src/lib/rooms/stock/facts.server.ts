@@ -27,6 +27,7 @@ import { standingLooks, type HandlingAudit, type Seen } from '../../../../core/s
 import { isText, parse, recordOf } from '../../store/shape';
 import { orderQuantity, USUAL_TERMS } from '../../../../core/stock/order';
 import { coverOf, type Cover, type OrderLine } from '../../../../core/stock/orders';
+import { ROOT_RULES, type RootRules } from '../../../../core/stock/roots';
 import { reach, type Reach } from '../../../../core/stock/reach';
 import { now } from '../../server/clock';
 import {
@@ -275,6 +276,16 @@ export const toolsFact = tableFact(
   ['stock', 'site'],
   { table: 'tool', by: 'siteId' },
   (rows): ToolRow[] => rows.sort(inOrderOf('position')),
+);
+/** What the leader lets be done to roots, with the edition it was saved at; the usual rules until then. */
+export const rootRulesFact = tableFact(
+  'root-rules',
+  ['stock', 'site'],
+  { table: 'rootRules', by: 'id' },
+  ([row]): RootRules & { edition: number } => {
+    const { id: _site, ...rules } = row ?? { id: '', edition: 0 };
+    return { ...ROOT_RULES, ...rules };
+  },
 );
 export const cardsFact = tableFact(
   'cards',

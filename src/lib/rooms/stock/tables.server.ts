@@ -2,6 +2,7 @@ import { DataTypes, type Sequelize } from 'sequelize';
 import type { SpeciesMarks } from '../../../../core/stock/card';
 import type { ContainerForm } from '../../../../core/stock/containers';
 import type { Seen } from '../../../../core/stock/handling';
+import type { RootRules } from '../../../../core/stock/roots';
 import type { GateTree } from '../../../../core/stock/inspection';
 import type { PlaceKind } from '../../../../core/stock/keeping';
 import type { Holder, StockEventKind, StockFlag } from '../../../../core/stock/ledger';
@@ -82,7 +83,12 @@ export interface InspectionRow extends EventRow {
   trees: GateTree[];
   note: string;
 }
-export interface HandlingAuditRow extends EventRow {
+interface RootRulesRow extends Omit<RootRules, 'mayTrim'> {
+  /** The site's. */
+  id: string;
+  edition: number;
+}
+interface HandlingAuditRow extends EventRow {
   blockId: string;
   lotId: string | null;
   planterId: string | null;
@@ -284,6 +290,15 @@ function lotTables(sequelize: Sequelize) {
       plan: json(record<SamplingPlan>({ n: isNumber, c: isNumber })),
       trees: json(listOf<GateTree>(isRecord, 'trees')),
       note: text,
+    }),
+    rootRules: table<RootRulesRow>(sequelize, 'root_rules', {
+      id: key,
+      keep: real,
+      mostCut: real,
+      clearance: real,
+      twist: real,
+      cutSeconds: real,
+      edition,
     }),
     handlingAudit: table<HandlingAuditRow>(sequelize, 'handling_audit', {
       ...eventColumns,

@@ -4,15 +4,16 @@ import { rootsOf } from '../../../../../../core/stock/inspection';
 import { depthRange, formatNumber, formatSmall } from '../../../../../../core/measure/units';
 import { depthOf } from '../../../../../../core/method/method';
 import { needByLot, wantedOf } from '../../../../../../core/stock/carry';
-import {
-  bucketCounts,
-  ROOT_RULES,
-  rootsAgainstTools,
-  type RootPlan,
-} from '../../../../../../core/stock/roots';
+import { bucketCounts, rootsAgainstTools, type RootPlan } from '../../../../../../core/stock/roots';
 import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
-import { cardsFact, inspectionsOf, lotsFact, toolsFact } from '$lib/rooms/stock/facts.server';
+import {
+  cardsFact,
+  inspectionsOf,
+  lotsFact,
+  toolsFact,
+  rootRulesFact,
+} from '$lib/rooms/stock/facts.server';
 import { lotsToCarry } from '$lib/rooms/stock/carry.server';
 import { openBlock } from '$lib/server/page';
 import { makePdf, plain } from '$lib/server/pdf';
@@ -22,10 +23,11 @@ import type { RequestHandler } from './$types';
 /** One label a bucket of a lot: tool, trim length and how many trees go into it. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { block, facts } = await openBlock(locals, params.block);
-  const [states, tools, cards] = await Promise.all([
+  const [states, tools, cards, rules] = await Promise.all([
     facts.of(lotsFact, block.id),
     facts.of(toolsFact),
     facts.of(cardsFact),
+    facts.of(rootRulesFact),
   ]);
   const state = states.find(({ lot }) => lot.id === url.searchParams.get('lot'));
   if (!state) error(404, 'There is no such lot on this block.');
@@ -36,7 +38,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   let plan: RootPlan;
   try {
     plan = rootsAgainstTools(sample, tools, {
-      ...ROOT_RULES,
+      ...rules,
       mayTrim: trimming !== 'never' && !lot.undercut,
     });
   } catch (wrong) {

@@ -2,10 +2,15 @@ import { depthOf } from '../../../../../../core/method/method';
 import type { Question } from '../../../../../../core/method/schools';
 import { needByLot, wantedOf } from '../../../../../../core/stock/carry';
 import { rootsOf } from '../../../../../../core/stock/inspection';
-import { ROOT_RULES } from '../../../../../../core/stock/roots';
 import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
-import { cardsFact, inspectionsOf, lotsFact, toolsFact } from '$lib/rooms/stock/facts.server';
+import {
+  cardsFact,
+  inspectionsOf,
+  lotsFact,
+  rootRulesFact,
+  toolsFact,
+} from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
 import { lotsToCarry } from '$lib/rooms/stock/carry.server';
 import { openBlock } from '$lib/server/page';
@@ -16,7 +21,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, role, facts } = await openBlock(locals, params.block);
   const states = await facts.of(lotsFact, block.id);
-  const [inspections, tools, next, of, cards] = await Promise.all([
+  const [inspections, tools, next, of, cards, rules] = await Promise.all([
     inspectionsOf(
       facts,
       states.map(({ lot }) => lot.id),
@@ -25,6 +30,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     nextDay(facts, block.id),
     blockMethod(facts, block),
     facts.of(cardsFact),
+    facts.of(rootRulesFact),
   ]);
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
   const wanted = next ? wantedOf(next.crews, mix.length) : [];
@@ -33,7 +39,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     mayRecord: may(role, 'record'),
     tools,
     tomorrow: next && { rows: next.rows },
-    rules: ROOT_RULES,
+    mayPlan: may(role, 'plan'),
+    rules,
     lots: states.map(({ lot, balance }) => {
       const { from, sample, heights } = rootsOf(
         inspections.filter(({ lotId }) => lotId === lot.id),

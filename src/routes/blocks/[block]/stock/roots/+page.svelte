@@ -17,6 +17,7 @@
   import Figure from '$lib/parts/Figure.svelte';
   import SpeciesName from '$lib/parts/SpeciesName.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import Rules from './Rules.svelte';
   import Tools from './Tools.svelte';
   import type { PageData } from './$types';
 
@@ -218,6 +219,7 @@
       {/if}
     {/if}
     <Tools tools={data.tools} siteId={data.site!.id} mayRecord={data.mayRecord} />
+    <Rules rules={data.rules} siteId={data.site!.id} mayPlan={data.mayPlan} />
   </section>
 
   <aside class="comes-to">

@@ -158,7 +158,9 @@
           <p>
             {#if option.trimmed}Tips cut on {option.trimmed} of {plan.sample}; nothing loses more
               than {formatPercent(option.worstCut)} of its length.{:else}No root is cut.{/if}
-            {#if option.leftWhole}{option.leftWhole} would lose more than a third: they are not cut.{/if}
+            {#if option.leftWhole}{option.leftWhole} would lose more than {formatPercent(
+                rules.mostCut,
+              )}: they are not cut.{/if}
           </p>
           {#if plan.spreadUnknown}<p class="say">
               {plan.spreadUnknown} of {plan.sample} have no spread measured; they are sorted by length
@@ -214,7 +216,7 @@
         <p class="quiet small">
           ◆ no other length is better in harm, labour and root cut at once. Kept at least {short(
             rules.keep,
-          )}; more than a third cut spoils a tree: both common practice or from memory.
+          )}; more than a third cut spoils a tree: both are the leader’s to change.
         </p>
       {/if}
     {/if}

@@ -216,7 +216,7 @@
         <p class="quiet small">
           ◆ no other length is better in harm, labour and root cut at once. Kept at least {short(
             rules.keep,
-          )}; more than a third cut spoils a tree: both are the leader’s to change.
+          )}; more than {formatPercent(rules.mostCut)} cut spoils a tree: both are the leader’s to change.
         </p>
       {/if}
     {/if}

@@ -177,6 +177,7 @@
     align-items: center;
     font-size: 14px;
   }
+  .over :global(input),
   .field :global(input) {
     height: 34px;
     width: 120px;
@@ -189,7 +190,7 @@
   }
   .active {
     display: grid;
-    grid-template-columns: 1fr 110px 110px;
+    grid-template-columns: 1fr 120px 120px;
     gap: 8px;
     align-items: end;
     width: 100%;

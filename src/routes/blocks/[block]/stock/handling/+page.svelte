@@ -97,7 +97,7 @@
                 {audit.note}
               </td>
               <td class="quiet">{audit.author}</td>
-              {#if data.mayRecord}<td
+              {#if data.mayRecord}<td class="when"
                   ><Button kind="ghost" size="small" on:click={() => takeBack(audit)}
                     >Take back</Button
                   ></td
@@ -163,7 +163,8 @@
     display: inline-block;
     margin-right: 14px;
   }
-  .when {
+  .when,
+  .when :global(button) {
     white-space: nowrap;
   }
   .small {

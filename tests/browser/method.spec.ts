@@ -26,6 +26,12 @@ test('trees are planted otherwise by zone, told to the crew, and rows are drawn 
     await page.keyboard.press('Control+z');
     await expect(water.locator('option:checked')).toContainText('Same:');
     await page.keyboard.press('Control+Shift+z');
+    await page.reload();
+    await expect(page.getByRole('status').filter({ hasText: 'as you left them' })).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(page.getByRole('button', { name: 'Save the method' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await expect(whose.locator('option', { hasText: `${zone}: differs` })).toHaveCount(1);
     await page.getByRole('button', { name: 'Save the method' }).click();
     await expect(page.getByRole('button', { name: 'Save the method' })).toBeDisabled();
   });

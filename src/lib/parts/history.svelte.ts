@@ -1,4 +1,5 @@
 import { merge } from '$core/say/merge';
+import { readSteps, writeSteps } from './kept-history';
 
 /** A document with undo and redo. Each change is a whole new value; values are never written into. */
 export class History<T> {
@@ -7,6 +8,10 @@ export class History<T> {
   current = $state.raw<T>() as T;
   private saved = $state.raw<T>() as T;
   private lastTag = '';
+  /** What stands was not saved yet when the page was loaded anew. */
+  restored = $state(false);
+  private write?: () => void;
+  private key = '';
 
   constructor(first: T) {
     this.current = first;
@@ -32,6 +37,7 @@ export class History<T> {
     this.lastTag = tag;
     this.future = [];
     this.current = next;
+    this.write?.();
   }
 
   undo(): void {
@@ -41,6 +47,7 @@ export class History<T> {
     this.future = [this.current, ...this.future];
     this.current = before;
     this.lastTag = '';
+    this.write?.();
   }
 
   redo(): void {
@@ -50,6 +57,7 @@ export class History<T> {
     this.future = rest;
     this.current = next;
     this.lastTag = '';
+    this.write?.();
   }
 
   /**
@@ -61,6 +69,52 @@ export class History<T> {
       if (stored !== sent) this.change(stored);
     } else if (stored !== sent) this.change(merge(sent, this.current, stored).both);
     this.saved = stored;
+    this.restored = false;
+    this.write?.();
+  }
+
+  /**
+   * Keeps every step in this tab, so that a reload or an ended session takes none of them.
+   * @param key what the document is called among the tab's
+   * @returns what ends it
+   */
+  keepAs(key: string): () => void {
+    this.key = `steps ${key}`;
+    const kept = readSteps(sessionStorage.getItem(this.key), this.saved);
+    if (kept) {
+      Object.assign(this, kept);
+      this.restored = this.changed;
+    }
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    const now = () => {
+      clearTimeout(waiting);
+      waiting = undefined;
+      if (!this.write) return;
+      const { saved, current, past, future } = this;
+      const text = writeSteps({ saved, current, past, future });
+      try {
+        if (text) sessionStorage.setItem(this.key, text);
+        else sessionStorage.removeItem(this.key);
+      } catch {
+        // The tab is full: what stands on the screen still stands.
+        sessionStorage.removeItem(this.key);
+      }
+    };
+    // A dragged slider is written once it rests.
+    this.write = () => (waiting ??= setTimeout(now, 600));
+    const leaving = () => waiting && now();
+    window.addEventListener('pagehide', leaving);
+    return () => {
+      leaving();
+      this.write = undefined;
+      window.removeEventListener('pagehide', leaving);
+    };
+  }
+
+  /** What is not saved was left behind on purpose. */
+  forget(): void {
+    this.write = undefined;
+    sessionStorage.removeItem(this.key);
   }
 }
 

@@ -28,6 +28,7 @@
   import { coreWorker, heard, latestOnly, readFile } from '$lib/plan/worker';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
+  import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import { send } from '$lib/parts/send.svelte';
   import EdgePart from './EdgePart.svelte';
   import GroundFigures from './GroundFigures.svelte';
@@ -113,14 +114,13 @@
   );
   $effect(() => work(ground));
   onMount(() => {
-    return undoKeys(history);
+    const [noKeys, noKeeping] = [undoKeys(history), history.keepAs(`ground ${data.block.id}`)];
+    return () => (noKeys(), noKeeping());
   });
-  beforeNavigate(({ cancel }) => {
-    if (
-      history.changed &&
-      !confirm('The ground has changes that are not saved. Leave them behind?')
-    )
-      cancel();
+  beforeNavigate(({ cancel, willUnload }) => {
+    if (!history.changed) return;
+    if (!confirm('The ground has changes that are not saved. Leave them behind?')) cancel();
+    else if (!willUnload) history.forget();
   });
 
   function add(shape: KeepoutShape, name = '', as: KeepoutKind = kind, setback?: number) {
@@ -548,18 +548,7 @@
         <Button disabled={!history.changed || Boolean(wrong) || reading > 0} on:click={save}
           >{reading ? 'Reading the file …' : 'Save the ground'}</Button
         >
-        <Button
-          kind="ghost"
-          size="small"
-          disabled={!history.canUndo}
-          on:click={() => history.undo()}>Undo</Button
-        >
-        <Button
-          kind="ghost"
-          size="small"
-          disabled={!history.canRedo}
-          on:click={() => history.redo()}>Redo</Button
-        >
+        <UndoRedo {history} />
       </div>
     {/if}
     <p><a href="/blocks/{data.block.id}/method">Method of this block</a></p>

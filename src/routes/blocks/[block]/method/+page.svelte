@@ -26,6 +26,7 @@
   import { BROWSERS, type Conditions, type Question } from '$core/method/schools';
   import { waysOf } from '$core/method/ways';
   import { History, undoKeys } from '$lib/parts/history.svelte';
+  import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import MethodTable from './MethodTable.svelte';
   import Treatments from './Treatments.svelte';
   import type { PageData } from './$types';
@@ -166,7 +167,10 @@
       .filter(Boolean),
   );
   const doing = new Doing();
-  onMount(() => undoKeys(history));
+  onMount(() => {
+    const [noKeys, noKeeping] = [undoKeys(history), history.keepAs(`method ${data.block.id}`)];
+    return () => (noKeys(), noKeeping());
+  });
   const ground = (next: Partial<Conditions>) =>
     history.change({ ...current, conditions: { ...current.conditions, ...next } });
 
@@ -347,18 +351,7 @@
     {#if editable}
       <div class="buttons">
         <Button disabled={!history.changed} on:click={save}>Save the method</Button>
-        <Button
-          kind="ghost"
-          size="small"
-          disabled={!history.canUndo}
-          on:click={() => history.undo()}>Undo</Button
-        >
-        <Button
-          kind="ghost"
-          size="small"
-          disabled={!history.canRedo}
-          on:click={() => history.redo()}>Redo</Button
-        >
+        <UndoRedo {history} />
       </div>
     {/if}
     <p class="say caution">

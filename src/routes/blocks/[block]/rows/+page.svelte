@@ -27,6 +27,7 @@
   import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
   import { finished } from '$lib/parts/job.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
+  import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { send } from '$lib/parts/send.svelte';
   import ByHand from './ByHand.svelte';
@@ -270,21 +271,19 @@
   const currentBearing = $derived(bearingOfDirection(settings.direction));
   onMount(() => {
     const noUndo = undoKeys(history);
+    const noKeeping = history.keepAs(`rows ${data.block.id}`);
+    if (history.restored) shown = undefined;
     const step = (by: number) => (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select') || !layout) return;
       selected = Math.max(1, Math.min(rowCount(layout.result.rows), selected + by));
     };
     const off = tinykeys(window, { '[': step(-1), ']': step(1) });
-    return () => (off(), noUndo());
+    return () => (off(), noUndo(), noKeeping());
   });
-  beforeNavigate(({ cancel }) => {
-    if (
-      history.changed &&
-      history.canUndo &&
-      shown === undefined &&
-      !confirm('This layout is not saved as a version. Leave it behind?')
-    )
-      cancel();
+  beforeNavigate(({ cancel, willUnload }) => {
+    if (!history.changed || !history.canUndo || shown !== undefined) return;
+    if (!confirm('This layout is not saved as a version. Leave it behind?')) cancel();
+    else if (!willUnload) history.forget();
   });
 
   const looksOf = ({ mix }: LayoutParameters) =>
@@ -537,18 +536,7 @@
         <Button disabled={Boolean(wrong) || shown !== undefined} on:click={() => (naming = true)}
           >Save as a version</Button
         >
-        <Button
-          kind="ghost"
-          size="small"
-          disabled={!history.canUndo}
-          on:click={() => (history.undo(), (shown = undefined))}>Undo</Button
-        >
-        <Button
-          kind="ghost"
-          size="small"
-          disabled={!history.canRedo}
-          on:click={() => (history.redo(), (shown = undefined))}>Redo</Button
-        >
+        <UndoRedo {history} onstep={() => (shown = undefined)} />
       </div>
     {/if}
     <Versions

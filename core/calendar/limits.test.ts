@@ -84,6 +84,7 @@ test('what is bought covers what is needed in whole packs, and no pack more', ()
       rows: 88,
       perimeter: 1240,
       herbicide: 11.3,
+      works: {},
       granules: 4.5,
       rippingHours: 21,
       rate: 620,

@@ -1,5 +1,6 @@
 import { keysOf, type OwnTask } from './own-tasks';
 import type { MethodItem } from '../method/schools';
+import type { WorkItem } from './works';
 import { addTo, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 
@@ -18,6 +19,8 @@ export interface MaterialGround {
   herbicide: number;
   /** Kilograms of granules. */
   granules: number;
+  /** Units that works on the ground take. */
+  works: Partial<Record<WorkItem, number>>;
   /** Hours of ripping, from its own page. */
   rippingHours: number;
   /** Trees a planter sets in a day. */
@@ -56,6 +59,12 @@ const ofMethod =
   (key: MethodItem) =>
   ({ trees, perTree }: MaterialGround) =>
     trees * (perTree[key] ?? 0);
+
+/** A line that works on the ground bring in. */
+const ofWorks =
+  (key: WorkItem) =>
+  ({ works }: MaterialGround) =>
+    works[key] ?? 0;
 
 /** What a planting uses. Amounts a tree are common practice or from memory, see docs/trade.md. */
 export const MATERIALS: readonly Item[] = [
@@ -124,6 +133,30 @@ export const MATERIALS: readonly Item[] = [
     21,
   ),
   item('granules', 'granules', 'kg', (g) => g.granules, 'from the spray plan', 'granules', 21),
+  item('cover', 'ground cover seed', 'kg', ofWorks('cover'), '20 kg a hectare', 'sow-cover', 30),
+  item('pipe', 'drain pipe', 'm', ofWorks('pipe'), 'metres of drain', 'drains', 30),
+  item('wetting', 'wetting agent', 'L', ofWorks('wetting'), '5 mL a spot', 'wetting-agent', 21),
+  item('inoculant', 'inoculant', 'kg', ofWorks('inoculant'), '5 g a tree', 'plant', 21),
+  item('draining', 'laying drains', 'h', ofWorks('draining'), 'metres ÷ 20 m an hour', 'drains', 0),
+  item(
+    'loosening',
+    'loosening spots',
+    'h',
+    ofWorks('loosening'),
+    'spots × 90 s',
+    'loosen-spots',
+    0,
+  ),
+  item(
+    'terracing',
+    'cutting terraces',
+    'h',
+    ofWorks('terracing'),
+    'earth ÷ earth an hour',
+    'terraces',
+    0,
+  ),
+  item('pits', 'digging pits', 'h', ofWorks('pits'), 'earth ÷ earth an hour', 'dig-pits', 0),
   item(
     'ripping',
     'ripping',
@@ -193,7 +226,10 @@ export interface Bill {
 }
 
 /** Work is bought by the hour, not by the pack. */
-const IS_WORK = new Set(['ripping', 'planting', 'behind']);
+const IS_WORK = new Set([
+  ...['ripping', 'planting', 'behind'],
+  ...['draining', 'loosening', 'terracing', 'pits'],
+]);
 
 /**
  * Everything a block needs, what of it to buy by when, and what it costs.

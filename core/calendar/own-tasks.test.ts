@@ -61,6 +61,7 @@ test('its cost is in the bill, as often as it is done', () => {
       perimeter: 400,
       perTree: {},
       herbicide: 0,
+      works: {},
       granules: 0,
     },
     ...{ rippingHours: 0, rate: 500, behind: 0 },

@@ -1,6 +1,7 @@
 import type { MaterialTerms } from './materials';
 import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
+import type { WorkTerms } from './works';
 
 /** What a leader changed about a task. */
 export interface TaskTerms {
@@ -20,6 +21,7 @@ export interface CalendarTerms {
   /** Tasks of the leader's own. */
   own?: OwnTask[];
   ripping?: RipTerms;
+  works?: WorkTerms;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

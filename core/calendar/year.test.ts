@@ -241,6 +241,7 @@ test('a label’s limits by year and before planting are said; materials follow 
       rows: 20,
       perimeter: 800,
       herbicide: 0,
+      works: {},
       granules: 0,
       rippingHours: 3,
       rate: 400,

@@ -190,6 +190,7 @@ test('what the method takes a tree is in the bill: boxes with their filling, wat
         rows: 10,
         perimeter: 500,
         herbicide: 0,
+        works: {},
         granules: 0,
         rippingHours: 0,
       },
@@ -289,7 +290,15 @@ test('stakes of a shelter and stakes against wind add up', () => {
   assert.equal(billPerTree(both).stakes, 2);
   const { lines } = bill(
     {
-      ...{ trees: 300, toOrder: 300, rows: 10, perimeter: 500, herbicide: 0, granules: 0 },
+      ...{
+        trees: 300,
+        toOrder: 300,
+        rows: 10,
+        perimeter: 500,
+        herbicide: 0,
+        granules: 0,
+        works: {},
+      },
       ...{ rippingHours: 0, rate: 400, behind: 0, perTree: billPerTree(both) },
     },
     {},

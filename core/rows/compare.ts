@@ -28,11 +28,13 @@ export interface Difference {
 /**
  * Two versions side by side: figures, and what each drives in cost.
  * @param names of the species by id
+ * @param string how long the crew's string is, metres
  */
 export function compare(
   a: VersionFigures,
   b: VersionFigures,
   names: Readonly<Record<string, string>>,
+  string = STRING_LENGTH,
 ): Difference[] {
   const row = (
     what: string,
@@ -48,12 +50,7 @@ export function compare(
     row('Metres of row', 'distance', ({ length }) => length, 'ripping, spraying in strips'),
     row('Walked, planting', 'distance', ({ walked }) => walked, 'time'),
     row('Row-end pegs', 'count', ({ rows }) => 2 * rows, 'pegs'),
-    row(
-      `Strings of ${STRING_LENGTH} m, at least`,
-      'count',
-      ({ length }) => Math.ceil(length / STRING_LENGTH),
-      'setting out',
-    ),
+    row('Strings, at least', 'count', ({ length }) => Math.ceil(length / string), 'setting out'),
     ...ids.map((id) => row(names[id] ?? id, 'count', ({ species }) => species[id] ?? 0, 'order')),
   ];
 }

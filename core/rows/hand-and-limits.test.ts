@@ -11,7 +11,7 @@ import { AreaIndex } from './clip';
 import { compare } from './compare';
 import { rowFall } from './contour';
 import { crownRadius, meetings, yearsToMeet } from './crowns';
-import { layOut, type LayoutGround, type LayoutParameters } from './layout';
+import { layOut, stringsIn, type LayoutGround, type LayoutParameters } from './layout';
 import { limitPlaces } from './limits';
 import { applyMoves, type Move } from './moves';
 import {
@@ -491,6 +491,24 @@ test('setting out: the baseline’s pegs, both diagonals, and the way to a peg',
   const way = wayTo(rows, [point[0] + 3, point[1] + 4], 4, 6)!;
   assert.ok(Math.abs(way.distance - 5) < 1e-9);
   assert.ok(Math.abs(Math.hypot(way.along, way.right) - 5) < 1e-9);
+});
+
+test('the crew’s own string: shorter pieces, more of them, and the check as long as one of them', () => {
+  const { rows, falls } = layOut(ground, parameters);
+  const own = 30;
+  const out = settingOut(rows, falls, own);
+  assert.equal(out.string, own);
+  assert.ok(out.baseline!.square.height <= own);
+  for (const { strings: pieces, level } of out.rows) {
+    assert.ok(pieces.every(({ from, to }) => to - from <= own + 1e-9));
+    assert.ok(pieces.length >= Math.ceil(level / own - 1e-9));
+    assert.ok(Math.abs(pieces.reduce((sum, { from, to }) => sum + to - from, 0) - level) < 1e-6);
+  }
+  assert.equal(stringsIn(91).value, 1);
+  assert.equal(stringsIn(91.5).value, 2);
+  assert.equal(stringsIn(91, 30).value, 4);
+  assert.equal(stringsIn(90, 30).value, 3, 'a whole number of strings takes no further one');
+  assert.equal(stringsIn(0).value, 1);
 });
 
 test('a row that sags ponds there, a falling one does not', () => {

@@ -399,15 +399,7 @@ function layoutFigures(
     },
     rows: { value: count, kind: 'count', steps: [] },
     longestRow: { value: longest, kind: 'length', steps: [] },
-    strings: {
-      value: Math.max(1, Math.ceil(longest / STRING_LENGTH)),
-      kind: 'count',
-      formula: 'longest row ÷ string length, rounded up',
-      steps: [
-        { label: 'longest row', value: longest, kind: 'length' },
-        { label: 'string', value: STRING_LENGTH, kind: 'length' },
-      ],
-    },
+    strings: stringsIn(longest),
     walked: {
       value: planted + moved,
       kind: 'distance',
@@ -419,3 +411,18 @@ function layoutFigures(
     },
   };
 }
+
+/**
+ * Strings that the longest row takes, end to end.
+ * @param longest metres
+ * @param string how long the crew's string is, metres
+ */
+export const stringsIn = (longest: number, string = STRING_LENGTH): Figure => ({
+  value: Math.max(1, Math.ceil(longest / string - 1e-9)),
+  kind: 'count',
+  formula: 'longest row ÷ string length, rounded up',
+  steps: [
+    { label: 'longest row', value: longest, kind: 'length' },
+    { label: 'string', value: string, kind: 'length' },
+  ],
+});

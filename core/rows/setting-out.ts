@@ -104,6 +104,8 @@ export interface SettingOut {
     /** Metres along the ground; as level where no elevation is known. */
     ground: number;
   }[];
+  /** Length of the crew's string, metres. */
+  string: number;
   /** Legs of an A-frame stand this far apart: one planting step. */
   frameSpread: number;
   /** Steps of the frame along all rows. */
@@ -116,8 +118,15 @@ export function rightAngleSides(length: number): [number, number, number] {
   return [3 * unit, 4 * unit, 5 * unit];
 }
 
-/** All that a crew pegs by. */
-export function settingOut(rows: RowSet, falls?: readonly RowFall[]): SettingOut {
+/**
+ * All that a crew pegs by.
+ * @param string how long the crew's string is, metres
+ */
+export function settingOut(
+  rows: RowSet,
+  falls?: readonly RowFall[],
+  string = STRING_LENGTH,
+): SettingOut {
   const count = rowCount(rows);
   const list = Array.from({ length: count }, (_, row) => {
     const [first, last] = rowSpan(rows, row);
@@ -125,7 +134,7 @@ export function settingOut(rows: RowSet, falls?: readonly RowFall[]): SettingOut
     const breaks = breaksOf(rowParts(rows, row));
     return {
       row: row + 1,
-      strings: strings(first, last, STRING_LENGTH, breaks),
+      strings: strings(first, last, string, breaks),
       breaks,
       level: last - first,
       ground: ground && Number.isFinite(ground) ? ground : last - first,
@@ -133,14 +142,15 @@ export function settingOut(rows: RowSet, falls?: readonly RowFall[]): SettingOut
   });
   const trees = treesByRow(rows);
   return {
-    baseline: rows.straight && count ? baselineOf(rows) : undefined,
+    baseline: rows.straight && count ? baselineOf(rows, string) : undefined,
     rows: list,
+    string,
     frameSpread: rows.step,
     frameSteps: trees.reduce((sum, n) => sum + Math.max(0, n - 1), 0),
   };
 }
 
-function baselineOf(rows: RowSet): NonNullable<SettingOut['baseline']> {
+function baselineOf(rows: RowSet, string: number): NonNullable<SettingOut['baseline']> {
   const { frame } = rows;
   const across = (row: number): number => {
     const { point } = pointAt(rows, row, rowSpan(rows, row)[0]);
@@ -157,7 +167,7 @@ function baselineOf(rows: RowSet): NonNullable<SettingOut['baseline']> {
     firstPeg: rowSpan(rows, row)[0],
   }));
   // A rectangle as wide as the baseline and as long as a string is checked corner to corner.
-  const height = Math.min(STRING_LENGTH, Math.max(rows.step, shortestReach(rows)));
+  const height = Math.min(string, Math.max(rows.step, shortestReach(rows)));
   return {
     from,
     to,

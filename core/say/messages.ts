@@ -486,4 +486,18 @@ export interface Messages {
   'reading.unused': 'headings';
   'reading.assumed': never;
   'rows.trialMoved': 'number';
+  'works.costShare': never;
+  'works.cover': never;
+  'works.drains': never;
+  'works.drainsWet': 'zones';
+  'works.inoculant': never;
+  'works.loosen': never;
+  'works.loosenHeavy': 'zones';
+  'works.noRate': never;
+  'works.pits': never;
+  'works.pitsKept': 'side';
+  'works.terraces': never;
+  'works.terracesKept': 'width' | 'when';
+  'works.wetting': never;
+  'works.wettingRepellent': 'zones';
 }

@@ -303,6 +303,49 @@ test('a task of the leader’s own is hung up, moved, ticked off and taken off; 
   assert.equal(await find(), undefined);
 });
 
+test('works that soils ask for hang on the string and stand on the bill until the leader says otherwise', async () => {
+  const { id: blockId, termsEdition } = await blockNow('Silt Margin');
+  const look = async () => {
+    const facts = await setting.facts();
+    const block = await blockNow('Silt Margin');
+    const [tasks, { bill, ground }] = await Promise.all([
+      tasksOf(facts, block),
+      billOf(facts, block),
+    ]);
+    const units = (key: string) => bill.lines.find((line) => line.key === key)?.needed.value ?? 0;
+    return { keys: new Set(tasks.map(({ key }) => key)), units, ground };
+  };
+  const before = await look();
+  assert.ok(before.keys.has('loosen-spots'), 'the demo’s margin is clay');
+  const inClay = before.ground.zones
+    .filter(({ soil }) => soil.texture === 'clay')
+    .reduce((sum, { trees }) => sum + trees, 0);
+  assert.ok(inClay > 0 && inClay <= before.ground.trees);
+  assert.ok(Math.abs(before.units('loosening') - (inClay * 90) / 3600) < 1e-9);
+  const terraces = { width: 1.5, inwardFall: 0.3, stepEvery: 10, stepLength: 0.5 };
+  const works = {
+    chosen: { loosening: false, 'cost-share': true },
+    terraces: { ...terraces, slope: 0.2, after: true },
+    drains: 80,
+    string: 50,
+  };
+  const sent = { blockId, terms: { works }, edition: termsEdition };
+  await setting.done('leader', 'calendar.terms', sent);
+  const after = await look();
+  for (const key of ['terraces-after', 'drains', 'cost-share']) assert.ok(after.keys.has(key), key);
+  for (const key of ['loosen-spots', 'terraces']) assert.ok(!after.keys.has(key), key);
+  assert.equal(after.units('pipe'), 80);
+  assert.equal(after.units('loosening'), 0);
+  assert.ok(after.units('terracing') > 0);
+  const refuse = (wrong: object, why: RegExp) =>
+    setting.refused('leader', 'calendar.terms', { blockId, terms: { works: wrong } }, 400, why);
+  await refuse({ string: 2 }, /at least 5/);
+  await refuse({ chosen: { dancing: true } }, /dancing/);
+  await refuse({ pits: { length: 9, width: 1, depth: 1, topsoil: 0, proud: 0 } }, /at most 3/);
+  const { termsEdition: edition } = await blockNow('Silt Margin');
+  await setting.done('leader', 'calendar.terms', { blockId, terms: { works: {} }, edition });
+});
+
 test('a task and what hangs on it move in one go or not at all; sent twice they move once', async () => {
   const block = await blockNow('Silt Margin');
   const other = await blockNow('Haul Flat');

@@ -689,4 +689,22 @@ export const en: Record<MessageKey, string> = {
     'In {dayFirst, plural, one {# line} other {# lines}} the first number of the date is past twelve, in {monthFirst, plural, one {# line} other {# lines}} the second. One order for the whole file is accepted.',
   'rows.trialMoved':
     'Version {number} was kept before plots were, and the ground has changed since: its plots can no longer be told from its rows.',
+  'works.costShare': 'A programme that shares the cost is asked before anything is ordered.',
+  'works.cover': 'Ground cover is sown first, so that the weeds find no bare soil.',
+  'works.drains': 'Nothing stands wet. Metres of drain bring it in all the same.',
+  'works.drainsWet':
+    'Water stands in {zones}. Metres of drain bring it in; or species that bear it are planted.',
+  'works.inoculant': 'Poor or bare spoil has few of the fungi that roots live with.',
+  'works.loosen': 'No soil here asks for it.',
+  'works.loosenHeavy':
+    '{zones}: heavy or driven hard. Spots are loosened in the dry months; wet, they smear.',
+  'works.noRate': 'Digging needs more than 0 m³ an hour.',
+  'works.pits': 'No pits are kept. They are measured under Rows, Earth.',
+  'works.pitsKept': 'Pits of {side}, as kept under Rows, Earth.',
+  'works.terraces': 'No terraces are kept. They are measured under Rows, Earth.',
+  'works.terracesKept':
+    'Terraces of {width} along the rows, cut {when, select, after {right after planting} other {before planting}}.',
+  'works.wetting': 'No soil here sheds water.',
+  'works.wettingRepellent':
+    '{zones}: dry under the surface after rain. A wetting agent at the spot, before planting.',
 };

@@ -1,6 +1,7 @@
 import { OWN_KEY } from '../../../../core/calendar/own-tasks';
 import { MATERIALS } from '../../../../core/calendar/materials';
 import { TASKS } from '../../../../core/calendar/tasks';
+import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { REGIMES } from '../../../../core/calendar/windows';
 import type { Product } from '../../../../core/calendar/spraying';
@@ -49,6 +50,7 @@ const recordOf = <Value extends yup.Schema>(keys: readonly string[], value: Valu
     ),
   );
 
+const side = number().moreThan(0).max(3).required();
 const terms = object({
   tasks: recordOf(
     TASKS.map(({ key }) => key),
@@ -65,6 +67,33 @@ const terms = object({
     speed: number().moreThan(0).max(15).required(),
     turn: number().min(0).max(60).required(),
     efficiency: number().moreThan(0).max(1).required(),
+  })
+    .optional()
+    .default(undefined),
+  works: object({
+    chosen: recordOf([...WORKS], boolean().required()),
+    terraces: object({
+      width: number().moreThan(0).max(20).required(),
+      inwardFall: number().min(0).max(10).required(),
+      stepEvery: number().min(0).max(500).required(),
+      stepLength: number().min(0).max(500).required(),
+      slope: number().min(0).max(2).required(),
+      after: boolean().required(),
+    })
+      .optional()
+      .default(undefined),
+    pits: object({
+      length: side,
+      width: side,
+      depth: side,
+      topsoil: number().min(0).max(3).required(),
+      proud: number().min(0).max(1).required(),
+    })
+      .optional()
+      .default(undefined),
+    drains: number().min(0).max(100_000).optional(),
+    string: number().min(STRING_BOUNDS.least).max(STRING_BOUNDS.most).optional(),
+    digging: number().moreThan(0).max(500).optional(),
   })
     .optional()
     .default(undefined),

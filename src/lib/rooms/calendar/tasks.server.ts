@@ -4,10 +4,11 @@ import { plantingDays } from '../../../../core/calendar/planting';
 import { FINISH_TERMS } from '../../../../core/calendar/terms';
 import type { BlockTasks } from '../../../../core/formats/icalendar';
 import { schedule, type ScheduledTask, type TaskRecord } from '../../../../core/calendar/schedule';
+import { workTasks, worksOf } from '../../../../core/calendar/works';
 import { plantsWithWater } from '../../../../core/method/method';
 import { dueTasks, type Due } from '../../../../core/tending/due';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
-import { blocksFact } from '../ground/facts.server';
+import { blocksFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
 import { methodOfBlock, methodTasksOf } from '../method/facts.server';
@@ -69,14 +70,20 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   // Both are asked for by every page, for every block: kept until something of theirs changes, and a day long.
   const day = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
   const stands = [sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact];
-  const [events, brought, planting, elsewhere] = await Promise.all([
+  const [events, ofMethod, zones, planting, elsewhere] = await Promise.all([
     facts.of(taskEventsFact, block.id),
     methodTasksOf(facts, block),
+    facts.of(zonesFact, block.id),
     facts.derive('planting-span', block.id, [...stands, weatherFact], day, () =>
       plantingSpan(facts, block, plantingDay),
     ),
     facts.derive('done-elsewhere', block.id, stands, day, () => doneElsewhere(facts, block)),
   ]);
+  // Which works are done does not hang on how many trees they are done for.
+  const counted = { trees: 0, metres: 0, area: 0 };
+  const soils = zones.map(({ name, soil }) => ({ name, soil, trees: 0 }));
+  const works = worksOf({ ...counted, zones: soils }, block.calendarTerms.works);
+  const brought = new Set([...ofMethod, ...workTasks(works)]);
   const on = `${day} ${JSON.stringify([planting, elsewhere, ...brought])}`;
   return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
     schedule(plantingDay, brought, taskRecords(events), facts.today, block.calendarTerms.tasks, {

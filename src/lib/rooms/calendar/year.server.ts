@@ -2,6 +2,7 @@ import { eachCount } from '../../../../core/method/groups';
 import { handsBehind } from '../../../../core/method/method';
 import { bill, type Bill } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
+import { worksOf, workUnits, type Work, type WorkGround } from '../../../../core/calendar/works';
 import { addTo } from '../../../../core/measure/dates';
 import {
   litresOfYear,
@@ -30,6 +31,8 @@ export interface YearGround {
   rows: RipRow[];
   /** Names of zones that stand wet. */
   wet: string[];
+  /** Zones with their soil and the trees that stand in them. */
+  zones: WorkGround['zones'];
   /** Plantable square metres, and metres round the block. */
   area: number;
   perimeter: number;
@@ -48,7 +51,9 @@ export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGro
   return facts.derive('year-ground', block.id, from, String(block.edition), () => {
     const metres = new Map(stored.map(({ number }) => [number, new Map<string, number>()]));
     const steps = new Map(stored.map(({ number, step }) => [number, step]));
+    const inZone = zones.map(() => 0);
     eachCount(trees, (row, _species, at, count) => {
+      if (zones[at]) inZone[at] += count;
       const own = metres.get(row)!;
       const zone = zones[at]?.name ?? '';
       own.set(zone, (own.get(zone) ?? 0) + count * steps.get(row)!);
@@ -57,6 +62,7 @@ export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGro
       trees: layout?.trees ?? 0,
       rows: [...metres].map(([number, byZone]) => ({ number, metres: byZone })),
       wet: zones.filter(({ damp }) => damp === 'wet').map(({ name }) => name),
+      zones: zones.map(({ name, soil }, at) => ({ name, soil, trees: inZone[at] })),
       area: ground.plantable.value,
       perimeter: perimeter(ground.boundary),
     };
@@ -140,6 +146,10 @@ function granulesOf(
   return sprayPlan(product, targetOf(ground, terms, share), terms.tank).product.value;
 }
 
+/** Works on the ground of a block, with what each takes. */
+export const worksOfBlock = (block: BlockRow, ground: YearGround): Work[] =>
+  worksOf({ ...ground, metres: totalMetres(ground) }, block.calendarTerms.works);
+
 export const ripPlanOf = (block: BlockRow, ground: YearGround): RipPlan =>
   ripPlan(ground.rows, new Set(ground.wet), block.calendarTerms.ripping);
 
@@ -208,6 +218,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         herbicide: spray ? litresOfYear(spray.plan, tasks) : 0,
         granules: sum.granules ? granulesOf(block, ground, products, sum.granules) : 0,
         rippingHours: sum.ripped * ripPlanOf(block, ground).hours.value,
+        works: workUnits(worksOfBlock(block, ground)),
         rate: mean,
         behind: handsBehind(method),
       },

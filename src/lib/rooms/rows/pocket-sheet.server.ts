@@ -16,6 +16,8 @@ import { heading, LINES, plain, print } from '../../server/pdf';
 export interface SheetContent {
   block: string;
   site: string;
+  /** Length of the crew's string, metres; the usual one where nobody said. */
+  string?: number;
   version: number;
   day: string;
   rhythm: RowRhythm;
@@ -166,7 +168,7 @@ function sheet(
     { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
     {
       text: plain(
-        `${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(STRING_LENGTH)}`,
+        `${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(content.string ?? STRING_LENGTH)}`,
       ),
       color: '#4d5951',
       margin: [0, 2, 0, 4],

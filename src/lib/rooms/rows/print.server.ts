@@ -37,7 +37,9 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
   const species = layout.parameters.mix.map(({ species: id }) =>
     cards.find((card) => card.id === id)!,
   );
+  const { string } = block.calendarTerms.works ?? {};
   const about = {
+    string,
     ...{ block: block.name, version: layout.number, day: print.day },
     ...{ site: print.site, units: print.units },
   };
@@ -46,7 +48,7 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
       const surface = await readSurface(reader, block.id);
       const set = toRowSet(layout.rhythm, rows);
       const falls = surface && fallsOf(surface, set);
-      return settingOutSheet({ ...about, out: settingOut(set, falls), falls });
+      return settingOutSheet({ ...about, out: settingOut(set, falls, string), falls });
     }
     case 'tags': {
       const plots = await trialPlots(reader, block, layout, rows);

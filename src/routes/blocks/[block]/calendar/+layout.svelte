@@ -9,7 +9,7 @@
     ['/windows', 'Windows'],
     ['/finish', 'Will we finish?'],
     ['/spraying', 'Spraying'],
-    ['/ripping', 'Ripping'],
+    ['/ripping', 'Ground work'],
     ['/materials', 'Materials and money'],
     ['/phases', 'Phases'],
   ] as const;

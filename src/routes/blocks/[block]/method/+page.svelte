@@ -144,6 +144,7 @@
       perTree: sum.perTree,
       behind: handsBehind(methodOf(current.method, current.conditions)),
       herbicide: sum.sprayed,
+      works: {},
       granules: sum.granules,
       rippingHours: sum.ripped,
     };

@@ -20,7 +20,7 @@
   import { crownRadius } from '$core/rows/crowns';
   import { rowEnds, type Move } from '$core/rows/moves';
   import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
-  import { nearestPeg, pegPosition, rowCount } from '$core/rows/rowset';
+  import { nearestPeg, pegPosition, pointAt, rowCount, rowSpan } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
   import { loadRelief } from '$lib/plan/relief';
@@ -29,7 +29,9 @@
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import Tabs from '$lib/parts/Tabs.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
   import { send } from '$lib/parts/send.svelte';
+  import type { WorkTerms } from '$core/calendar/works';
   import ByHand from './ByHand.svelte';
   import Crowns from './Crowns.svelte';
   import DecidePattern from './DecidePattern.svelte';
@@ -242,11 +244,40 @@
       addMove({ kind: 'out', at: pegPosition(rows, near.row, near.peg)!.point, note: '' });
     else if (tool === 'end') addMove({ kind: 'end', row: nearEnd(at), at });
   }
+  const handSpan = $derived(
+    layout && selected <= rowCount(layout.result.rows)
+      ? rowSpan(layout.result.rows, selected - 1)
+      : undefined,
+  );
+  /** A place in a leader's words: row and peg, or the tape on it. */
+  function placeOf(at: Point): string {
+    const near = layout && nearestPeg(layout.result.rows, at);
+    if (!near) return '';
+    const there = pegPosition(layout!.result.rows, near.row, near.peg)!.point;
+    const off = Math.hypot(there[0] - at[0], there[1] - at[1]);
+    return off < 0.05 ? `row ${near.row}, peg ${near.peg}` : `by row ${near.row}, peg ${near.peg}`;
+  }
   /** Of the chosen row, the end nearer to a place: the move is bound to it. */
   function nearEnd([x, y]: Point): Point {
     const [a, b] = rowEnds(layout!.result.rows, selected - 1);
     const far = (point: Point) => Math.hypot(point[0] - x, point[1] - y);
     return far(a) < far(b) ? a : b;
+  }
+  /** A place on the chosen row, by what its tape reads. */
+  function onRow(chainage: number): Point | undefined {
+    const rows = layout?.result.rows;
+    if (!rows || selected > rowCount(rows)) return undefined;
+    return pointAt(rows, selected - 1, chainage).point;
+  }
+  function addAt(chainage: number) {
+    const at = onRow(chainage);
+    if (at) addMove({ kind: 'add', at });
+  }
+  function endAt(which: 'first' | 'last', chainage: number) {
+    const at = onRow(chainage);
+    if (!at) return;
+    const ends = rowEnds(layout!.result.rows, selected - 1);
+    addMove({ kind: 'end', row: ends[which === 'first' ? 0 : 1], at });
   }
   function takeOut(peg: number, note: string) {
     const found = layout && pegPosition(layout.result.rows, selected, peg);
@@ -333,6 +364,25 @@
     const half = ['offset', 'equilateral'].includes(parameters.pattern) ? rows.step / 2 : 0;
     return Math.hypot(rows.between, half);
   });
+
+  const works = $derived<WorkTerms>(data.block.calendarTerms.works ?? {});
+  const mayPlan = $derived(data.role === 'leader');
+  /** What belongs to the ground and the crew, not to one version: string and earthworks. */
+  async function keepWorks(mine: WorkTerms) {
+    try {
+      await saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { works: data.block.calendarTerms.works } },
+          mine: { terms: { works: $state.snapshot(mine) as WorkTerms } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      );
+    } catch (error) {
+      wrong = spoken(error);
+    }
+  }
 
   async function save() {
     naming = false;
@@ -430,9 +480,13 @@
         {editable}
         {tool}
         row={selected}
+        span={handSpan}
+        where={placeOf}
         ontool={(next) => (tool = next)}
         onremove={(index) => change({ moves: parameters.moves?.filter((_, i) => i !== index) })}
         onout={takeOut}
+        onadd={addAt}
+        onend={endAt}
       />
     {/if}
   </section>
@@ -478,7 +532,13 @@
               ontake={(bearing) => changeSettings({ direction: { kind: 'bearing', bearing } })}
             />
           {:else if under === 'setting-out'}
-            <SettingOut rows={settled.result.rows} falls={settled.result.falls} {selected} />
+            <SettingOut
+              rows={settled.result.rows}
+              falls={settled.result.falls}
+              {selected}
+              string={works.string}
+              onstring={mayPlan ? (string) => keepWorks({ ...works, string }) : undefined}
+            />
           {:else if under === 'crowns'}
             <Crowns
               species={settledLooks}
@@ -495,6 +555,8 @@
               metres={settled.result.figures.walked.steps[0].value}
               trees={settled.result.rows.total}
               slope={lie?.meanSlope}
+              kept={works}
+              onkeep={mayPlan ? keepWorks : undefined}
             />
           {/if}
         </section>
@@ -514,6 +576,7 @@
       <RowFigures
         layout={layout.result}
         {looks}
+        string={works.string}
         plantable={version
           ? {
               value: version.plantableArea,

@@ -1,6 +1,8 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { Button } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import type { Point } from '$core/measure/plane';
+  import Measure from '$lib/parts/Measure.svelte';
   import type { Move } from '$core/rows/moves';
 
   interface Props {
@@ -12,12 +14,34 @@
     row: number;
     ontool: (tool: '' | Move['kind']) => void;
     onremove: (index: number) => void;
-    /** By keyboard: take a peg of the chosen row out. */
+    /** First and last chainage of that row, metres. */
+    span?: readonly [number, number];
+    /** A place by row and peg. */
+    where: (at: Point) => string;
+    /** By keyboard, on the chosen row: take a peg out, add a tree, or end the row at so many metres. */
     onout: (peg: number, note: string) => void;
+    onadd: (chainage: number) => void;
+    onend: (which: 'first' | 'last', chainage: number) => void;
   }
-  let { moves, lost, editable, tool, row, ontool, onremove, onout }: Props = $props();
+  let {
+    moves,
+    lost,
+    editable,
+    tool,
+    row,
+    span,
+    where,
+    ontool,
+    onremove,
+    onout,
+    onadd,
+    onend,
+  }: Props = $props();
   let peg = $state(1);
   let note = $state('rock');
+  let addAt = $state<number>();
+  let end = $state<'first' | 'last'>('last');
+  let endAt = $state<number>();
   const TOOLS: [Move['kind'], string][] = [
     ['out', 'Take a tree out'],
     ['add', 'Add a tree'],
@@ -55,6 +79,41 @@
     <input id="out-note" maxlength="80" bind:value={note} />
     <Button type="submit" kind="tertiary" size="small">Take it out</Button>
   </form>
+  {#if span}
+    <Measure
+      label="Add a tree on row {row} at"
+      value={addAt ?? (span[0] + span[1]) / 2}
+      min={span[0]}
+      max={span[1]}
+      onchange={(metres) => (addAt = metres)}
+    />
+    <Button kind="tertiary" size="small" on:click={() => onadd(addAt ?? (span[0] + span[1]) / 2)}
+      >Add it</Button
+    >
+    <div class="end">
+      <Select
+        labelText="End of row {row}"
+        selected={end}
+        on:update={(event) => ((end = event.detail as typeof end), (endAt = undefined))}
+      >
+        <SelectItem value="first" text="First peg" />
+        <SelectItem value="last" text="Last peg" />
+      </Select>
+      <Measure
+        label="stands at"
+        value={endAt ?? span[end === 'first' ? 0 : 1]}
+        min={Math.max(0, span[0] - 50)}
+        max={span[1] + 50}
+        onchange={(metres) => (endAt = metres)}
+      />
+    </div>
+    <Button
+      kind="tertiary"
+      size="small"
+      disabled={endAt === undefined}
+      on:click={() => (onend(end, endAt!), (endAt = undefined))}>Move the end</Button
+    >
+  {/if}
 {/if}
 <h2>Changes</h2>
 {#if lost}<p class="say stop">
@@ -72,7 +131,7 @@
           : move.kind === 'add'
             ? 'added'
             : 'row end moved'}
-        <span class="quiet num">at {move.at[0].toFixed(1)}, {move.at[1].toFixed(1)}</span></span
+        <span class="quiet num">{where(move.kind === 'end' ? move.row : move.at)}</span></span
       >
       {#if editable}<button class="link-button" onclick={() => onremove(i)}
           >Undo it<span class="visually-hidden"> (change {i + 1})</span></button
@@ -82,6 +141,12 @@
 </ol>
 
 <style>
+  .end {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    margin-top: 10px;
+  }
   p {
     font-size: 14px;
     margin: 0 0 8px;

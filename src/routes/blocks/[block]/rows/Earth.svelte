@@ -1,4 +1,8 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
+  import { Button } from 'carbon-components-svelte';
+  import { same } from '$core/say/merge';
+  import type { WorkTerms } from '$core/calendar/works';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import {
@@ -20,13 +24,31 @@
     trees: number;
     /** Mean slope across the rows, rise over run, if heights are known. */
     slope?: number;
+    /** What is kept for this block. */
+    kept: WorkTerms;
+    /** Keeps or gives up; only for who may plan. */
+    onkeep?: (works: WorkTerms) => void;
   }
-  let { metres, trees, slope }: Props = $props();
+  let { metres, trees, slope, kept, onkeep }: Props = $props();
   const units = useUnits();
-  let terrace = $state<TerraceOptions>({ ...TERRACE_DEFAULTS });
-  let pit = $state<PitOptions>({ ...PIT_DEFAULTS });
-  let typed = $state<number>();
+  let terrace = $state<TerraceOptions>(
+    untrack(() => ({
+      width: kept.terraces?.width ?? TERRACE_DEFAULTS.width,
+      inwardFall: kept.terraces?.inwardFall ?? TERRACE_DEFAULTS.inwardFall,
+      stepEvery: kept.terraces?.stepEvery ?? TERRACE_DEFAULTS.stepEvery,
+      stepLength: kept.terraces?.stepLength ?? TERRACE_DEFAULTS.stepLength,
+    })),
+  );
+  let pit = $state<PitOptions>(untrack(() => ({ ...PIT_DEFAULTS, ...kept.pits })));
+  let typed = $state<number | undefined>(untrack(() => kept.terraces?.slope));
   const onSlope = $derived(typed ?? slope ?? 0.3);
+  const terraces = $derived({
+    ...terrace,
+    slope: onSlope,
+    after: kept.terraces?.after ?? false,
+  });
+  const sameTerraces = $derived(same(kept.terraces, terraces));
+  const samePits = $derived(same(kept.pits, pit));
   const attempt = <T,>(task: () => T): { value?: T; wrong?: string } => {
     try {
       return { value: task() };
@@ -86,6 +108,24 @@
           units.system,
         )} high inside.
       </p>
+      {#if onkeep}
+        <div class="buttons">
+          <Button
+            size="small"
+            kind="tertiary"
+            disabled={sameTerraces}
+            on:click={() => onkeep({ ...kept, terraces })}
+            >{kept.terraces && sameTerraces
+              ? 'Kept with this block'
+              : 'Keep with this block'}</Button
+          >
+          {#if kept.terraces}<Button
+              size="small"
+              kind="ghost"
+              on:click={() => onkeep({ ...kept, terraces: undefined })}>No terraces</Button
+            >{/if}
+        </div>
+      {/if}
     {:else}<p class="say stop">{earth.wrong}</p>{/if}
   </section>
   <section>
@@ -125,6 +165,22 @@
         )} subsoil to the other. Refilled with topsoil to {formatLength(pit.proud, units.system)} above
         the ground it takes {formatVolume(dug.topsoilNeeded, units.system)} more from around.
       </p>
+      {#if onkeep}
+        <div class="buttons">
+          <Button
+            size="small"
+            kind="tertiary"
+            disabled={samePits}
+            on:click={() => onkeep({ ...kept, pits: $state.snapshot(pit) })}
+            >{kept.pits && samePits ? 'Kept with this block' : 'Keep with this block'}</Button
+          >
+          {#if kept.pits}<Button
+              size="small"
+              kind="ghost"
+              on:click={() => onkeep({ ...kept, pits: undefined })}>No pits</Button
+            >{/if}
+        </div>
+      {/if}
     {:else}<p class="say stop">{pits.wrong}</p>{/if}
     <p class="quiet">Locate buried services before digging; shore or slope what is deep.</p>
   </section>

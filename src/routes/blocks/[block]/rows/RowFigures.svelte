@@ -2,15 +2,17 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import type { Figure as FigureOf } from '$core/measure/working';
   import { formatNumber } from '$core/measure/units';
-  import type { Layout } from '$core/rows/layout';
+  import { stringsIn, type Layout } from '$core/rows/layout';
   import Figure from '$lib/parts/Figure.svelte';
 
   interface Props {
     layout: Layout;
     looks: readonly { id: string; name: string; letter: string; colour: string }[];
     plantable: FigureOf;
+    /** The crew's own string, metres. */
+    string?: number;
   }
-  let { layout, looks, plantable }: Props = $props();
+  let { layout, looks, plantable, string }: Props = $props();
   const figures = $derived(layout.figures);
 </script>
 
@@ -20,7 +22,7 @@
 <Figure label="As laid out" figure={figures.stocked} />
 <Figure label="Rows" figure={figures.rows} />
 <Figure label="Longest row" figure={figures.longestRow} />
-<Figure label="Strings in it" figure={figures.strings} />
+<Figure label="Strings in it" figure={stringsIn(figures.longestRow.value, string)} />
 <Figure label="Walked, planting" figure={figures.walked} />
 <h2>By species</h2>
 {#each looks as look, i (look.id)}

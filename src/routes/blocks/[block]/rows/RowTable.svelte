@@ -55,6 +55,21 @@
       scroller.scrollTop = Math.max(0, y - HEIGHT * 2);
     }
   });
+  /** One stop on the way through the page: arrow keys choose among the rows, Tab goes on. */
+  function keys(event: KeyboardEvent) {
+    const page = Math.floor((scroller?.clientHeight ?? 0) / HEIGHT) - 1;
+    const to = {
+      ArrowDown: selected + 1,
+      ArrowUp: selected - 1,
+      PageDown: selected + page,
+      PageUp: selected - page,
+      Home: 1,
+      End: count,
+    }[event.key];
+    if (to === undefined) return;
+    event.preventDefault();
+    onselect(Math.max(1, Math.min(count, to)));
+  }
   /** True fall in a few characters: level, or 1 in so many; a drop where water would stand. */
   function fallOf(row: number): string {
     const found = falls?.[row];
@@ -131,7 +146,9 @@
     onscroll={() => (top = scroller!.scrollTop)}
     role="listbox"
     aria-label="Rows with length, species and trees"
-    tabindex="-1"
+    tabindex="0"
+    aria-activedescendant="row-{selected}"
+    onkeydown={keys}
   >
     <div style:height="{count * HEIGHT}px" style:position="relative">
       {#each inSight as row (row)}
@@ -142,6 +159,8 @@
           class:falls={Boolean(falls)}
           style:top="{row * HEIGHT}px"
           role="option"
+          id="row-{row + 1}"
+          tabindex="-1"
           aria-selected={row + 1 === selected}
           onclick={() => onselect(row + 1)}
         >

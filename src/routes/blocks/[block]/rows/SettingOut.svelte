@@ -3,6 +3,8 @@
   import { settingOut } from '$core/rows/setting-out';
   import type { RowSet } from '$core/rows/rowset';
   import { STRING_LENGTH } from '$core/rows/layout';
+  import { STRING_BOUNDS } from '$core/calendar/works';
+  import Measure from '$lib/parts/Measure.svelte';
   import { formatBearing, formatLength, formatNumber } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
 
@@ -10,10 +12,14 @@
     rows: RowSet;
     falls?: readonly RowFall[];
     selected: number;
+    /** The crew's own string, metres. */
+    string?: number;
+    /** Keeps another; only for who may plan. */
+    onstring?: (metres: number) => void;
   }
-  let { rows, falls, selected }: Props = $props();
+  let { rows, falls, selected, string = STRING_LENGTH, onstring }: Props = $props();
   const units = useUnits();
-  const out = $derived(settingOut(rows, falls));
+  const out = $derived(settingOut(rows, falls, string));
   const row = $derived(out.rows[Math.min(selected, out.rows.length) - 1]);
   const fall = $derived(falls?.[selected - 1]);
   const length = (metres: number, decimals = 2) => formatLength(metres, units.system, decimals);
@@ -44,8 +50,8 @@
       <h3>Row {selected}</h3>
       <p class="num">
         {length(row.level)} level{#if falls}, {length(row.ground)} along the ground{/if}. Strings of {length(
-          STRING_LENGTH,
-          0,
+          string,
+          string % 1 ? 1 : 0,
         )}:
         {row.strings.map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`).join(', ')}.
       </p>
@@ -78,6 +84,14 @@
   {/if}
   <section>
     <h3>In all</h3>
+    {#if onstring}<Measure
+        label="The crew’s string"
+        value={string}
+        min={STRING_BOUNDS.least}
+        max={STRING_BOUNDS.most}
+        step={1}
+        onchange={onstring}
+      />{/if}
     <p class="num">
       {formatNumber(strings)} strings, {formatNumber(2 * out.rows.length)} row-end pegs. Level lines by
       A-frame: legs {length(out.frameSpread)} apart, {formatNumber(out.frameSteps)} steps.

@@ -1,7 +1,8 @@
+import { WORK_TASKS } from '../../../../../../core/calendar/works';
 import { rangesOf } from '../../../../../../core/measure/ranges';
 import { tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
-import { yearGround } from '$lib/rooms/calendar/year.server';
+import { totalMetres, yearGround } from '$lib/rooms/calendar/year.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -19,9 +20,17 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   );
   const { block, role, facts } = await openBlock(locals, params.block);
   const ground = await yearGround(facts, block);
-  const task = (await tasksOf(facts, block)).find(({ key }) => key === 'rip');
+  const tasks = await tasksOf(facts, block);
+  const task = tasks.find(({ key }) => key === 'rip');
   return {
     mayPlan: may(role, 'plan'),
+    works: {
+      ...{ trees: ground.trees, metres: totalMetres(ground), area: ground.area },
+      zones: ground.zones,
+    },
+    workDays: tasks
+      .filter(({ key }) => WORK_TASKS.has(key))
+      .map(({ key, start, finish, state }) => ({ key, start, finish, state })),
     rows: ground.rows.map(({ number, metres }) => ({ number, metres: [...metres] })),
     wet: ground.wet,
     wetRows: rangesOf(

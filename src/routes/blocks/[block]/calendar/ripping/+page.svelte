@@ -13,6 +13,8 @@
   import { formatDistance, formatNumber, formatPercent } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import type { WorkTerms } from '$core/calendar/works';
+  import Works from './Works.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -42,6 +44,7 @@
     const week = data.dry.indexOf(top);
     return { day: addTo('2026-01-01', { days: week * 7 }), share: top };
   });
+  let works = $state<WorkTerms>(untrack(() => ({ ...data.block.calendarTerms.works })));
   const doing = new Doing();
   let told = $state('');
   const keep = () =>
@@ -49,13 +52,18 @@
       await saveWhole(
         'calendar.terms',
         {
-          before: { terms: { ripping: data.block.calendarTerms.ripping } },
-          mine: { terms: { ripping: $state.snapshot(terms) } },
+          before: {
+            terms: {
+              ripping: data.block.calendarTerms.ripping,
+              works: data.block.calendarTerms.works,
+            },
+          },
+          mine: { terms: { ripping: $state.snapshot(terms), works: $state.snapshot(works) } },
           edition: data.block.termsEdition,
         },
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
       );
-      told = 'Kept; materials count with it.';
+      told = 'Kept; tasks and materials count with it.';
     });
   const NUMBERS = [
     ['passes', 'Passes', 1],
@@ -64,9 +72,18 @@
   ] as const;
 </script>
 
-<svelte:head><title>Ripping · Viridane</title></svelte:head>
+<svelte:head><title>Ground work · Viridane</title></svelte:head>
 <div class="screen two">
   <section class="panel">
+    <Works
+      ground={data.works}
+      days={data.workDays}
+      terms={works}
+      editable={data.mayPlan}
+      block={data.block.id}
+      onchange={(next) => (works = next)}
+    />
+    <h2>Ripping</h2>
     {#if !data.task}<p class="say">
         The method of this block does not rip. <a href="/blocks/{data.block.id}/method"
           >The method</a
@@ -127,7 +144,7 @@
   </section>
   <aside class="comes-to">
     {#if plan}
-      <h2>Comes to</h2>
+      <h2>Ripping comes to</h2>
       <Figure label="To drive" figure={plan.metres} />
       <Figure label="Hours" figure={plan.hours} />
     {/if}

@@ -13,7 +13,12 @@
   const names = $derived(Object.fromEntries(data.species.map(({ id, name }) => [id, name])));
   const rows = $derived(
     data.sides.length === 2
-      ? compare(data.sides[0].figures, data.sides[1].figures, names)
+      ? compare(
+          data.sides[0].figures,
+          data.sides[1].figures,
+          names,
+          data.block.calendarTerms.works?.string,
+        )
       : undefined,
   );
   const plans = $derived(

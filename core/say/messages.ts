@@ -237,6 +237,8 @@ export interface Messages {
   'stock.otherBlock': 'lot' | 'block' | 'here';
   'stock.noSoak': never;
   'stock.soakBackwards': never;
+  'stock.soakMore': 'lot' | 'count' | 'left' | 'inWater';
+  'stock.wetMore': 'lot' | 'count' | 'onHand';
   'stock.notOpened': never;
   'stock.closedBackwards': never;
   'stock.planTooLarge': 'plan' | 'lot';

@@ -16,10 +16,17 @@ export const FORM_LABELS: Record<ContainerForm, string> = {
 /** Air in which a plug of 100 mL is watered once a day. From memory. */
 const PLUG_ANCHOR: Air = { temperature: 20, humidity: 0.6, wind: 1 };
 const PLUG_VOLUME = 0.1;
+/** Containers are looked at every third day whatever the air, and watered every two hours at most. From memory. */
+const LONGEST_ROUND = 72;
+const SHORTEST_ROUND = 2;
 
 export interface WateringRound {
   /** Hours from one round to the next in this air. */
   every: number;
+  /** Times the demand of the air is that of the anchor's. */
+  demand: number;
+  /** By the air alone it would be longer; nobody leaves stock unseen for more than three days. */
+  bounded: boolean;
   roundsADay: number;
   /** Litres one round takes: the plugs' own volume twice, until they drip. */
   litres: number;
@@ -35,8 +42,12 @@ export interface WateringRound {
 export function wateringRound(volume: number, trees: number, air: Air): WateringRound {
   if (!(volume > 0)) throw new RangeError('A container holds more than 0 L.');
   const demand = evaporativeDemand(air) / evaporativeDemand(PLUG_ANCHOR);
-  const every = Math.min(72, Math.max(2, (24 * volume) / PLUG_VOLUME / Math.max(demand, 0.01)));
-  return { every, roundsADay: Math.ceil(24 / every), litres: trees * volume * 2 };
+  const byAir = (24 * volume) / PLUG_VOLUME / Math.max(demand, 0.01);
+  const every = Math.min(LONGEST_ROUND, Math.max(SHORTEST_ROUND, byAir));
+  return {
+    ...{ every, demand, bounded: byAir > LONGEST_ROUND },
+    ...{ roundsADay: Math.ceil(24 / every), litres: trees * volume * 2 },
+  };
 }
 
 /** A share of pot-bound trees from which on the whole lot is treated. From memory. */

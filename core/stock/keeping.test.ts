@@ -3,8 +3,9 @@ import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { wordsOf } from '../../src/lib/words';
 import { rootTreatment, wateringRound } from './containers';
-import { byStress, keepingSpan, PLACE_RULES, soakState, stress } from './keeping';
+import { admitWetting, byStress, keepingSpan, PLACE_RULES, soakState, stress } from './keeping';
 import { readCode, shortCode } from './label';
 
 const hour = 3_600_000;
@@ -77,6 +78,11 @@ test('small plugs in dry air are watered oftener; soft bags lose their bottom', 
   const mild = { temperature: 20, humidity: 0.6, wind: 1 };
   assert.equal(Math.round(wateringRound(0.1, 1000, mild).every), 24);
   assert.equal(wateringRound(0.1, 1000, mild).litres, 200);
+  const damp = wateringRound(3, 10, { temperature: 2, humidity: 0.95, wind: 0 });
+  assert.deepEqual([damp.every, damp.bounded, damp.roundsADay], [72, true, 1]);
+  assert.ok(damp.demand < 0.5);
+  const dry = wateringRound(0.02, 10, { temperature: 38, humidity: 0.1, wind: 8 });
+  assert.deepEqual([dry.every, dry.bounded, dry.roundsADay], [2, false, 12]);
   const hot = wateringRound(0.1, 1000, { temperature: 32, humidity: 0.3, wind: 3 });
   assert.ok(hot.every < 8 && hot.roundsADay >= 4);
   assert.throws(() => wateringRound(0, 1, mild), RangeError);
@@ -106,4 +112,21 @@ test('a label code is read as it is typed, and every slip or swap is found', () 
     }),
   );
   assert.throws(() => readCode('31'), says(/seven letters and digits/));
+});
+
+test('no tree is put to soak twice, nor more of them wetted than there are', () => {
+  const lot = { lot: '7K', onHand: 100, inWater: 60 };
+  admitWetting('soak', 40, lot);
+  assert.throws(
+    () => admitWetting('soak', 41, lot),
+    (error) => /40 trees .* not in water \(60 are\); 41/.test(wordsOf(error)),
+  );
+  admitWetting('dip', 100, lot);
+  admitWetting('water', 100, lot);
+  assert.throws(() => admitWetting('water', 101, lot), /stock\.wetMore/);
+  const none = { ...lot, onHand: 50 };
+  assert.throws(
+    () => admitWetting('soak', 1, none),
+    (error) => /has 0 trees/.test(wordsOf(error)),
+  );
 });

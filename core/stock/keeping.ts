@@ -1,3 +1,4 @@
+import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
 /** Where trees wait. */
@@ -130,6 +131,24 @@ export function byStress(
 
 /** One school soaks 2 h and at most 8 h before planting. Common practice. */
 export const SOAK_HOURS = { least: 2, most: 8 } as const;
+
+/** Soaks older than this were forgotten, not left in water, milliseconds. */
+export const LONGEST_SOAK = 4 * 86_400_000;
+
+/**
+ * Holds dipping, soaking and watering to the trees there are: no tree is put to soak twice.
+ * @param inWater trees of the lot that stand in water already
+ * @throws Told with how many there are
+ */
+export function admitWetting(
+  kind: 'dip' | 'soak' | 'water',
+  count: number,
+  { lot, onHand, inWater }: { lot: string; onHand: number; inWater: number },
+): void {
+  if (kind === 'soak' && count > onHand - inWater)
+    throw told('stock.soakMore', { lot, count, left: Math.max(0, onHand - inWater), inWater });
+  if (count > onHand) throw told('stock.wetMore', { lot, count, onHand });
+}
 
 export interface SoakState {
   hours: number;

@@ -198,16 +198,18 @@ export function admitTo(
 /**
  * Admits an entry that waited on a device. It happened, so it is taken; what the books cannot follow is
  * flagged and waits for its other half. Only what can never be true is refused.
+ * @param admitted what admits it where nothing is late
  * @returns the flag, or undefined when nothing is amiss
  */
 export function admitLate(
   standing: Standing,
   event: StockEvent,
   names: LedgerNames,
+  admitted: (standing: Standing, event: StockEvent, names: LedgerNames) => unknown = admitTo,
 ): StockFlag | undefined {
   if (event.kind === 'correct' && standing.target && standing.cancelled) return 'twice';
   try {
-    admitTo(standing, event, names);
+    admitted(standing, event, names);
     return undefined;
   } catch (error) {
     if (isTold(error) && SHORT.includes(error.said.key)) return 'short';
@@ -215,7 +217,10 @@ export function admitLate(
   }
 }
 
-const SHORT: readonly MessageKey[] = ['stock.notOut', 'stock.notOnHand', 'stock.goneOn'];
+const SHORT: readonly MessageKey[] = [
+  ...(['stock.notOut', 'stock.notOnHand', 'stock.goneOn'] as const),
+  ...(['stock.soakMore', 'stock.wetMore'] as const),
+];
 
 /** As admitTo, from the events themselves. */
 export function admit(

@@ -268,6 +268,20 @@ test('a soak ends once and not before it began; a picture is a picture', async (
   const soak = { ...at(150), lotId, kind: 'soak', count: 40, placeId: places[0] };
   await setting.done('leader', 'stock.record', soak);
   assert.equal((await stateOf(lotId)).soaks.length, 1);
+  const more = (kind: 'soak' | 'dip' | 'water', count: number, late = false) => ({
+    ...{ ...at(120), lotId, kind, count, placeId: places[0], late },
+  });
+  await setting.refused(
+    'leader',
+    'stock.record',
+    more('soak', 41),
+    409,
+    /40 trees on hand that are not in water/,
+  );
+  await setting.refused('leader', 'stock.record', more('dip', 81), 409, /80 trees on hand; 81/);
+  await setting.done('leader', 'stock.record', more('dip', 80));
+  const late = await setting.done('leader', 'stock.record', more('water', 300, true));
+  assert.equal(late.flag, 'short', 'what waited on a phone happened, and is flagged');
   const drain = (minutes: number) => ({
     ...{ ...at(minutes), lotId, kind: 'drain', count: 40, closes: soak.id },
   });

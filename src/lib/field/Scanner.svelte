@@ -10,6 +10,9 @@
   let { onread, onerror }: Props = $props();
   let video = $state<HTMLVideoElement>();
   let running = $state(false);
+  /** Nothing read for so long: the label, the light or the distance is wrong. */
+  const SLOW = 4000;
+  let slow = $state(false);
   let stream: MediaStream | undefined;
   let worker: Worker | undefined;
   const id = $props.id();
@@ -34,6 +37,8 @@
       return;
     }
     running = true;
+    slow = false;
+    const tip = setTimeout(() => (slow = true), SLOW);
     await Promise.resolve();
     if (!video) return stop();
     video.srcObject = stream;
@@ -41,12 +46,14 @@
     while (running && video) {
       const text = await read(await createImageBitmap(video)).catch(() => null);
       if (text) {
+        clearTimeout(tip);
         stop();
         onread(text);
         return;
       }
       await new Promise((next) => setTimeout(next, 180));
     }
+    clearTimeout(tip);
   }
   function stop() {
     running = false;
@@ -73,6 +80,10 @@
 
 {#if running}
   <video bind:this={video} playsinline muted aria-label="Camera, looking for a label"></video>
+  {#if slow}<p class="say" role="status">
+      Nothing read yet. Hold the label flat and still, a hand’s length away; wipe the lens; turn it
+      out of the glare. Or stop, take a photo, or type the code under it.
+    </p>{/if}
   <button type="button" class="go plain" onclick={stop}>Stop the camera</button>
 {:else}
   <div class="two">

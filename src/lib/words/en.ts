@@ -364,6 +364,10 @@ export const en: Record<MessageKey, string> = {
   'stock.otherBlock':
     'That box is lot {lot} of {block}; you are on {here}. Bring it there, or enter it under {block}.',
   'stock.noSoak': 'Those trees were never put to soak.',
+  'stock.soakMore':
+    'Lot {lot} has {left, number} trees on hand that are not in water{inWater, plural, =0 {} other { ({inWater, number} are)}}; {count, number} cannot be put to soak.',
+  'stock.wetMore':
+    'Lot {lot} has {onHand, number} trees on hand; {count, number} cannot be dipped or watered.',
   'stock.soakBackwards': 'A soak cannot end before it began. Set the device’s clock.',
   'stock.notOpened': 'That bag was never opened.',
   'stock.closedBackwards': 'A bag cannot be closed before it was opened.',

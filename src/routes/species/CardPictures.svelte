@@ -2,6 +2,7 @@
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
+  import { groundFor } from '$lib/parts/picture';
   import { send } from '$lib/parts/send.svelte';
 
   interface Props {
@@ -28,8 +29,14 @@
     const canvas = document.createElement('canvas');
     canvas.width = Math.max(1, Math.round(bitmap.width * scale));
     canvas.height = Math.max(1, Math.round(bitmap.height * scale));
-    canvas.getContext('2d')!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+    const context = canvas.getContext('2d')!;
+    context.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
     bitmap.close();
+    // A drawing may have no ground of its own: ink is laid on paper, chalk on a board.
+    const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
+    context.globalCompositeOperation = 'destination-over';
+    context.fillStyle = groundFor(data);
+    context.fillRect(0, 0, canvas.width, canvas.height);
     return canvas.toDataURL('image/jpeg', 0.82).split(',')[1];
   }
 

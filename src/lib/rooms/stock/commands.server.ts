@@ -10,6 +10,7 @@ import {
   type StockFlag,
 } from '../../../../core/stock/ledger';
 import { faultsOf } from '../../../../core/stock/inspection';
+import { admitWetting, LONGEST_SOAK } from '../../../../core/stock/keeping';
 import { settled } from '../../../../core/stock/sampling';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { airForRoots } from '../../server/station';
@@ -47,6 +48,20 @@ async function holderNames(work: Work, siteId: string) {
   };
 }
 
+/** Trees of a lot that stand in water at a moment: put to soak, not taken out, and not long forgotten. */
+async function soakingTrees(work: Work, lotId: string, at: string): Promise<number> {
+  const soaks = await work.tables.stockEvent.all({ where: { lotId, kind: 'soak' } });
+  const ended = new Set(
+    (await work.tables.stockEvent.all({ where: { lotId, kind: 'drain' } })).map(
+      ({ closes }) => closes,
+    ),
+  );
+  const since = Date.parse(at) - LONGEST_SOAK;
+  return soaks
+    .filter(({ id, at: begun }) => !ended.has(id) && begun.getTime() > since)
+    .reduce((sum, { count }) => sum + count, 0);
+}
+
 interface Entered {
   fresh: boolean;
   flag?: StockFlag;
@@ -81,8 +96,18 @@ async function enter(
   const names = { lot: lot.code, holder: name };
   let flag: StockFlag | undefined;
   if (!before) {
-    if (row.late) flag = admitLate(standing, event, names);
-    else admitTo(standing, event, names);
+    const inWater = event.kind === 'soak' ? await soakingTrees(work, lot.id, event.at) : 0;
+    const admitted = (...given: Parameters<typeof admitTo>) => {
+      admitTo(...given);
+      const { kind, count } = event;
+      if (kind === 'dip' || kind === 'soak' || kind === 'water')
+        admitWetting(kind, count, {
+          ...{ lot: lot.code, inWater },
+          onHand: standing.balance.onHand,
+        });
+    };
+    if (row.late) flag = admitLate(standing, event, names, admitted);
+    else admitted(standing, event, names);
   }
   const fresh = await work.record(work.tables.stockEvent, {
     ...work.event(row),

@@ -10,6 +10,7 @@ import {
   type Air,
 } from '../../../../core/stock/exposure';
 import {
+  LONGEST_SOAK,
   keepingSpan,
   PLACE_RULES,
   stress,
@@ -179,9 +180,6 @@ function stateOf(lot: LotRow, sums: readonly Sum[]): LotState {
     minutes: new Map(of('minutes').map(({ label, count }) => [label, Number(count)])),
   };
 }
-
-/** Soaks older than this were forgotten, not left in water. */
-const LONGEST_SOAK = 4 * 86_400_000;
 
 /** Soaks that go on, of the last four days. */
 export const soaksNow = ({ soaks }: Pick<LotState, 'soaks'>, now: number): Soak[] =>

@@ -13,6 +13,8 @@ import {
   stressOf,
   type LotStress,
 } from '$lib/rooms/stock/facts.server';
+import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
+import type { LotRow } from '$lib/rooms/stock/tables.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import { rootAirNow } from '$lib/server/station';
@@ -40,6 +42,10 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(readingsFact),
   ]);
   const at = facts.now;
+  const method = await blockMethod(facts, block);
+  /** What the block does with such roots, told beside what the sample asks for. */
+  const chosenFor = (lot: LotRow) =>
+    methodOfLot(method, lot, cards).find(({ question }) => question === 'containerRoots')?.school;
   const exposures = exposuresOf(states, air, at);
   const stressed = await stressOf(facts, states, exposures);
   const since = at - SHOWN_DAYS * 86_400_000;
@@ -110,6 +116,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         form: lot.form ?? 'plug',
         watered,
         round: wateringRound(volume, balance.onHand, air),
+        chosen: chosenFor(lot),
         treatment: rootTreatment(
           lot.form ?? 'plug',
           trees.filter(({ faults }) => faults.includes('pot-bound')).length,

@@ -299,17 +299,36 @@
               formula:
                 '24 h × container ÷ 0.1 L ÷ (demand of this air ÷ that at 20 °C, 60 %, 1 m/s); from memory',
               steps: [
-                { label: 'container, L', value: entry.volume, kind: 'number' },
-                { label: 'trees', value: entry.onHand, kind: 'count' },
-                { label: 'litres a round', value: entry.round.litres, kind: 'number' },
+                { label: 'container', value: entry.volume / 1000, kind: 'liquid' },
+                {
+                  label: 'times the demand of mild air',
+                  value: entry.round.demand,
+                  kind: 'number',
+                },
+                ...(entry.round.bounded
+                  ? ([
+                      { label: 'at the longest', value: entry.round.every, kind: 'hours' },
+                    ] as const)
+                  : []),
               ],
             }}
           />
           <p class="num">
-            {formatNumber(entry.round.litres)} L a round. {entry.watered
+            {units.format(entry.round.litres / 1000, 'liquid')} a round.{entry.round.bounded
+              ? ' By this air it would be longer; feel the weight of a tray every third day.'
+              : ''}
+            {entry.watered
               ? `Last at ${formatMoment(entry.watered, data.site!.zone)}.`
               : 'No round yet.'}
           </p>
+          {#if entry.chosen}
+            <p>
+              <b>{entry.chosen.label}</b>, as this block does.
+              {#if entry.chosen.key !== entry.treatment.school}<a
+                  href="/blocks/{data.block.id}/method">The sample asks for another way</a
+                >{/if}
+            </p>
+          {/if}
           <p class="quiet">{inWords(entry.treatment.because)}</p>
           {#if data.mayRecord}<Button kind="tertiary" size="small" on:click={() => water(entry)}
               >Watered, dripping</Button

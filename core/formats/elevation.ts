@@ -55,7 +55,7 @@ export async function readElevation(
   if (!contents.trim()) throw told('formats.emptyElevation');
   if (/^\s*(ncols|nrows|xll|yll|cellsize|dx)/i.test(contents)) {
     const { surface, notes } = surfaceFromGrid(
-      readAsciiGrid(contents, options.zone),
+      readAsciiGrid(contents, options.zone, { boundary: inPlane, plane }),
       inPlane,
       plane,
       options.unit,
@@ -139,8 +139,9 @@ class Cursor {
 /**
  * Reads an Esri ASCII grid: six lines of heading, then heights row by row from the north.
  * @param zone projection of its coordinates; without one they must be degrees
+ * @param around only heights on and round this ground are kept; without it all of them
  */
-export function readAsciiGrid(text: string, zone?: string): RawGrid {
+export function readAsciiGrid(text: string, zone?: string, around?: Around): RawGrid {
   const cursor = new Cursor(text);
   const heading: Record<string, number> = {};
   for (;;) {
@@ -162,43 +163,106 @@ export function readAsciiGrid(text: string, zone?: string): RawGrid {
       size: stepX ?? '–',
     });
   }
-  if (columns * rows > 40_000_000) {
-    throw told('formats.gridTooLarge', { heights: columns * rows });
-  }
-  const values = new Float32Array(columns * rows);
   const empty = heading.nodata_value ?? -9999;
-  const found = readNumbers(text, cursor.at, values);
-  if (found !== values.length) {
-    throw told('formats.gridCutOff', {
-      columns,
-      rows,
-      said: columns * rows,
-      found,
-      more: found > values.length ? 'yes' : 'no',
-    });
-  }
-  const blank = Math.fround(empty);
-  for (let i = 0; i < values.length; i++) if (values[i] === blank) values[i] = NaN;
   const west =
     heading.xllcenter ?? (heading.xllcorner === undefined ? NaN : heading.xllcorner + stepX / 2);
   const south =
     heading.yllcenter ?? (heading.yllcorner === undefined ? NaN : heading.yllcorner + stepY / 2);
   if (!Number.isFinite(west) || !Number.isFinite(south)) throw told('formats.gridWithoutPlace');
-  const north = south + (rows - 1) * stepY;
-  return {
-    columns,
-    rows,
-    west,
-    north,
-    stepX,
-    stepY,
-    values,
-    ...projection(west, north, zone),
-  };
+  const grid = { columns, rows, west, north: south + (rows - 1) * stepY, stepX, stepY };
+  const place = projection(west, grid.north, zone);
+  const window = around ? windowOn(grid, place, around) : { left: 0, top: 0, columns, rows };
+  checkSize(window);
+  const values = new Float32Array(window.columns * window.rows);
+  const found = readNumbers(text, cursor.at, columns * rows, (at, value) => {
+    const column = (at % columns) - window.left;
+    const row = Math.floor(at / columns) - window.top;
+    if (column >= 0 && column < window.columns && row >= 0 && row < window.rows)
+      values[row * window.columns + column] = value;
+  });
+  if (found !== columns * rows) {
+    throw told('formats.gridCutOff', {
+      columns,
+      rows,
+      said: columns * rows,
+      found,
+      more: found > columns * rows ? 'yes' : 'no',
+    });
+  }
+  const blank = Math.fround(empty);
+  for (let i = 0; i < values.length; i++) if (values[i] === blank) values[i] = NaN;
+  return { ...cut(grid, window), values, ...place };
 }
 
-/** Plain decimal numbers, one after the other; a word that is none reads as NaN. Counts what it found. */
-function readNumbers(text: string, from: number, out: Float32Array): number {
+/** Where heights are wanted. */
+interface Around {
+  /** In the block's plane. */
+  boundary: MultiPolygon;
+  plane: Plane;
+}
+
+type GridPlace = Pick<RawGrid, 'columns' | 'rows' | 'west' | 'north' | 'stepX' | 'stepY'>;
+
+/** A part of a grid: its first column and row, and how many of each. */
+interface GridWindow {
+  left: number;
+  top: number;
+  columns: number;
+  rows: number;
+}
+
+/** More heights on one block than this no browser holds beside its plan. */
+const MOST_HEIGHTS = 40_000_000;
+
+function checkSize({ columns, rows }: GridWindow): void {
+  if (columns * rows > MOST_HEIGHTS)
+    throw told('formats.gridTooLarge', { heights: columns * rows });
+}
+
+/**
+ * The part of a grid that lies on and round a block: a county's file may be hundreds of megabytes.
+ * @throws Told where none of it does
+ */
+function windowOn(grid: GridPlace, place: Projection, { boundary, plane }: Around): GridWindow {
+  const { columns, rows, west, north, stepX, stepY } = grid;
+  const corners = boxCorners(apronBox(boundary)).map((point) =>
+    place.fromLonLat(plane.toLonLat(point)),
+  );
+  const within = (value: number, most: number) => Math.max(0, Math.min(most, value));
+  const across = corners.map(([x]) => (x - west) / stepX);
+  const down = corners.map(([, y]) => (north - y) / stepY);
+  const left = within(Math.floor(Math.min(...across)) - BESIDE, columns);
+  const right = within(Math.ceil(Math.max(...across)) + BESIDE + 1, columns);
+  const top = within(Math.floor(Math.min(...down)) - BESIDE, rows);
+  const bottom = within(Math.ceil(Math.max(...down)) + BESIDE + 1, rows);
+  if (right - left < 2 || bottom - top < 2) {
+    const [longitude, latitude] = place.toLonLat([west, north]);
+    throw told('ground.gridElsewhere', {
+      latitude: latitude.toFixed(5),
+      longitude: longitude.toFixed(5),
+    });
+  }
+  return { left, top, columns: right - left, rows: bottom - top };
+}
+
+/** Where a part of a grid lies. */
+const cut = ({ west, north, stepX, stepY }: GridPlace, window: GridWindow): GridPlace => ({
+  ...{ columns: window.columns, rows: window.rows, stepX, stepY },
+  west: west + window.left * stepX,
+  north: north - window.top * stepY,
+});
+
+/**
+ * Plain decimal numbers, one after the other; a word that is none reads as NaN.
+ * @param most how many are wanted; one more ends the reading
+ * @returns how many were found
+ */
+function readNumbers(
+  text: string,
+  from: number,
+  most: number,
+  take: (at: number, value: number) => void,
+): number {
   let count = 0;
   let at = from;
   const end = text.length;
@@ -220,12 +284,15 @@ function readNumbers(text: string, from: number, out: Float32Array): number {
       else plain = false;
       code = text.charCodeAt(++at);
     }
-    if (count < out.length)
-      out[count] = plain
-        ? (negative ? -whole : whole) / (scale || 1)
-        : Number(text.slice(start, at).replace(',', '.'));
+    if (count < most)
+      take(
+        count,
+        plain
+          ? (negative ? -whole : whole) / (scale || 1)
+          : Number(text.slice(start, at).replace(',', '.')),
+      );
     count++;
-    if (count > out.length) return count;
+    if (count > most) return count;
   }
   return count;
 }
@@ -283,29 +350,14 @@ async function readGeoTiff(
   const half = image.pixelIsArea() ? 0.5 : 0;
   const [west, north] = [origin[0] + half * stepX, origin[1] - half * stepY];
   const [columns, rows] = [image.getWidth(), image.getHeight()];
-  const corners = boxCorners(apronBox(boundary)).map((point) =>
-    place.fromLonLat(plane.toLonLat(point)),
-  );
-  const within = (value: number, most: number) => Math.max(0, Math.min(most, value));
-  const across = corners.map(([x]) => (x - west) / stepX);
-  const down = corners.map(([, y]) => (north - y) / stepY);
-  const left = within(Math.floor(Math.min(...across)) - BESIDE, columns);
-  const right = within(Math.ceil(Math.max(...across)) + BESIDE + 1, columns);
-  const top = within(Math.floor(Math.min(...down)) - BESIDE, rows);
-  const bottom = within(Math.ceil(Math.max(...down)) + BESIDE + 1, rows);
-  if (right - left < 2 || bottom - top < 2) {
-    const [longitude, latitude] = place.toLonLat([west, north]);
-    throw told('ground.gridElsewhere', {
-      latitude: latitude.toFixed(5),
-      longitude: longitude.toFixed(5),
-    });
-  }
-  const heights = (right - left) * (bottom - top);
-  if (heights > 40_000_000) throw told('formats.gridTooLarge', { heights });
+  const whole: GridPlace = { columns, rows, west, north, stepX, stepY };
+  const window = windowOn(whole, place, { boundary, plane });
+  const { left, top } = window;
+  checkSize(window);
   const reading = {
     samples: [0],
     interleave: true as const,
-    window: [left, top, right, bottom],
+    window: [left, top, left + window.columns, top + window.rows],
   };
   const values = Float32Array.from(await image.readRasters(reading));
   const empty = image.getGDALNoData();
@@ -315,12 +367,7 @@ async function readGeoTiff(
   const said = feet || keys.VerticalUnitsGeoKey === 9001;
   const unit: 'm' | 'ft' = feet ? 'ft' : said ? 'm' : options.unit;
   const grid: RawGrid = {
-    columns: right - left,
-    rows: bottom - top,
-    west: west + left * stepX,
-    north: north - top * stepY,
-    stepX,
-    stepY,
+    ...cut(whole, window),
     values,
     toLonLat: place.toLonLat,
     fromLonLat: place.fromLonLat,

@@ -1,0 +1,104 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { says } from '../../tests/says';
+import { heightAt } from '../ground/surface';
+import { localPlane, type Point } from '../measure/plane';
+import { projectionOf } from '../measure/projection';
+import { readAsciiGrid, readElevation } from './elevation';
+
+const plane = localPlane([9.5, 47.1]);
+const utm = projectionOf('32N');
+/** Where the block's plane has its origin, in the file's own metres. */
+const [easting, northing] = utm.fromLonLat([9.5, 47.1]);
+
+/** A grid of a hill; the block's origin lies so many cells from its south-west corner. */
+function gridText(columns: number, rows: number, cell: number, east: number, north: number) {
+  const height = (column: number, row: number) =>
+    500 + 3 * Math.sin(column / 7) + 2 * Math.cos(row / 5);
+  const lines = Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: columns }, (_, column) => height(column, row).toFixed(3)).join(' '),
+  );
+  return [
+    ...[`ncols ${columns}`, `nrows ${rows}`],
+    ...[`xllcenter ${easting - east * cell}`, `yllcenter ${northing - north * cell}`],
+    ...[`cellsize ${cell}`, 'NODATA_value -9999'],
+    ...lines,
+  ].join('\n');
+}
+const square = (side: number, [x, y]: Point = [0, 0]) => {
+  const corner = (dx: number, dy: number): Point => plane.toLonLat([x + dx, y + dy]);
+  return [[[corner(0, 0), corner(side, 0), corner(side, side), corner(0, side)]]];
+};
+const inPlane = (side: number): [Point[]][] => [
+  [
+    [
+      [0, 0],
+      [side, 0],
+      [side, side],
+      [0, side],
+    ],
+  ],
+];
+
+test('of a county’s grid only what lies on and round the block is kept, each height where it was', () => {
+  const text = gridText(400, 300, 5, 200, 150);
+  const all = readAsciiGrid(text, '32N');
+  const part = readAsciiGrid(text, '32N', { boundary: inPlane(60), plane });
+  assert.equal(all.values.length, 120_000);
+  assert.ok(part.values.length < 3000, `${part.values.length}`);
+  for (let row = 0; row < part.rows; row++)
+    for (let column = 0; column < part.columns; column++) {
+      const [x, y] = [part.west + column * part.stepX, part.north - row * part.stepY];
+      const at =
+        Math.round((all.north - y) / all.stepY) * all.columns +
+        Math.round((x - all.west) / all.stepX);
+      assert.equal(part.values[row * part.columns + column], all.values[at]);
+    }
+});
+
+test('a cropped file gives the surface that the whole of it gives, wherever the block lies in it', async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      fc.integer({ min: 12, max: 60 }),
+      fc.integer({ min: 12, max: 60 }),
+      fc.constantFrom(2, 5, 10),
+      async (east, north, cell) => {
+        const text = gridText(90, 90, cell, east, north);
+        const boundary = square(8 * cell);
+        const { surface } = await readElevation(
+          text,
+          'hill.asc',
+          { zone: '32N', unit: 'm' },
+          boundary,
+          plane,
+        );
+        const all = readAsciiGrid(text, '32N');
+        // At a node of the file the surface reads the file's own height.
+        for (const [c, r] of [
+          [east + 2, 89 - north - 3],
+          [east + 5, 89 - north - 6],
+        ]) {
+          const [x, y] = plane.toPlane(
+            all.toLonLat([all.west + c * all.stepX, all.north - r * all.stepY]),
+          );
+          assert.ok(Math.abs(heightAt(surface, x, y) - all.values[r * 90 + c]) < 0.05);
+        }
+      },
+    ),
+    { seed: 3, numRuns: 25 },
+  );
+});
+
+test('a grid somewhere else, cut off or too long is refused, cropped or not', async () => {
+  const text = gridText(60, 60, 5, 30, 30);
+  const options = { zone: '32N', unit: 'm' } as const;
+  const read = (contents: string, at: Point = [0, 0]) =>
+    readElevation(contents, 'hill.asc', options, square(50, at), plane);
+  await assert.rejects(read(text, [9000, 0]), says(/does not cover this block/));
+  await assert.rejects(
+    read(text.slice(0, text.lastIndexOf('\n'))),
+    says(/3.600 heights; 3.540 were found/),
+  );
+  await assert.rejects(read(`${text} 7`), says(/or more/));
+});

@@ -3,7 +3,15 @@ import { test } from 'node:test';
 import { rowList } from '../method/ways';
 import { words } from '../../src/lib/words';
 import { seededRandom } from '../measure/random';
-import { labelConcerns, overRate, readRows, rowsLeft, type Sprayed } from './label';
+import {
+  labelConcerns,
+  leftOfRound,
+  overRate,
+  readRows,
+  rowsLeft,
+  shareOfRows,
+  type Sprayed,
+} from './label';
 import { amountAHectare, litresOfYear, sprayPlan, type Product, type Target } from './spraying';
 
 const base: Product = {
@@ -164,4 +172,38 @@ test('rows left of a round: those that this product has not met since it began',
   assert.deepEqual(rowsLeft('kill', '2026-03-01', round, known), [3, 4]);
   assert.deepEqual(rowsLeft('kill', '2026-03-02', round, known), [1, 2, 3, 4], 'an older round');
   assert.deepEqual(rowsLeft('kill', '2026-03-01', [...round, done({})], known), []);
+});
+
+test('a round goes on for a month from its last spraying back; before it nothing is left of anything', () => {
+  const known = [1, 2, 3, 4];
+  const on = (day: string, rows: number[], product = 'kill') => done({ product, day, rows });
+  assert.deepEqual(leftOfRound('kill', [], known), []);
+  assert.deepEqual(leftOfRound('kill', [on('2026-03-01', [1], 'other')], known), []);
+  const spring = [on('2026-03-01', [1, 2]), on('2026-03-20', [3])];
+  assert.deepEqual(leftOfRound('kill', spring, known), [4]);
+  assert.deepEqual(leftOfRound('kill', [...spring, on('2026-03-25', [4])], known), []);
+  const autumn = [...spring, on('2026-09-10', [2])];
+  assert.deepEqual(leftOfRound('kill', autumn, known), [1, 3, 4], 'spring’s rows are due again');
+  // Thirty days back from its last day still belong to it, the thirty-first does not.
+  assert.deepEqual(
+    leftOfRound('kill', [on('2026-03-01', [1]), on('2026-03-31', [2])], known),
+    [3, 4],
+  );
+  assert.deepEqual(
+    leftOfRound('kill', [on('2026-03-01', [1]), on('2026-04-01', [2])], known),
+    [1, 3, 4],
+  );
+});
+
+test('rows are a part of the whole by their metres', () => {
+  const rows = [
+    { number: 1, metres: 100 },
+    { number: 2, metres: 50 },
+    { number: 3, metres: 50 },
+  ];
+  assert.equal(shareOfRows(rows, [1]), 0.5);
+  assert.equal(shareOfRows(rows, [2, 3]), 0.5);
+  assert.equal(shareOfRows(rows, [2, 2]), 0.25, 'a row named twice is one row');
+  assert.equal(shareOfRows(rows, []), 1, 'no row named: all of it');
+  assert.equal(shareOfRows([{ number: 1, metres: 0 }], [1]), 1);
 });

@@ -1,4 +1,5 @@
 import { doseOf, massDoseOf, say, type Message } from '../say/message';
+import { addTo } from '../measure/dates';
 import { told } from '../say/told';
 import { amountAHectare, type Product } from './spraying';
 
@@ -137,4 +138,42 @@ export function rowsLeft(
   if (own.some(({ rows }) => !rows?.length)) return [];
   const sprayed = new Set(own.flatMap(({ rows }) => rows ?? []));
   return known.filter((row) => !sprayed.has(row));
+}
+
+/** A round takes weeks at most: what was sprayed within so many days of its last spraying is one, days. */
+const ROUND = 30;
+
+/**
+ * Rows that are left of the round that was begun last with a product.
+ * @param known the rows there are
+ * @returns none before the first spraying, and none once a round is through
+ */
+export function leftOfRound(
+  product: string,
+  done: readonly Sprayed[],
+  known: readonly number[],
+): number[] {
+  const last = done
+    .filter((one) => one.product === product)
+    .map(({ day }) => day)
+    .sort()
+    .at(-1);
+  return last ? rowsLeft(product, addTo(last, { days: -ROUND }), done, known) : [];
+}
+
+/**
+ * The part of a whole treatment that some rows are, by their metres.
+ * @param rows all rows, with metres of each
+ * @param named those that are sprayed; all where none are named
+ */
+export function shareOfRows(
+  rows: readonly { number: number; metres: number }[],
+  named: readonly number[],
+): number {
+  if (!named.length) return 1;
+  const chosen = new Set(named);
+  const metres = (some: readonly { metres: number }[]) =>
+    some.reduce((sum, row) => sum + row.metres, 0);
+  const all = metres(rows);
+  return all > 0 ? metres(rows.filter(({ number }) => chosen.has(number))) / all : 1;
 }

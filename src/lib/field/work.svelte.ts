@@ -5,7 +5,7 @@ import type { CommandName } from '$lib/rooms/contracts';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
-const PAGES = ['', '/stock', '/handling', '/gate', '/peg'];
+const PAGES = ['', '/stock', '/handling', '/gate', '/peg', '/spray'];
 
 /**
  * What a field page works with: an outbox that sends what waits, a clock, and the service worker

@@ -1,8 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { treatmentOf } from '../../../../core/method/differences';
+import { sprays } from '../../../../core/method/method';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise } from '../../../../core/rows/stored';
-import { blockMethod, waysOfBlock } from '$lib/rooms/method/facts.server';
+import { blockMethod, methodOfBlock, waysOfBlock } from '$lib/rooms/method/facts.server';
 import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
@@ -49,6 +50,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     shared: Boolean(share),
     mayTally: role !== 'viewer',
     mayRecord: may(role, 'record'),
+    /** Whether anything of this block is sprayed. */
+    sprays: sprays(methodOfBlock(block)),
     step: layout.rhythm.step,
     rows: mine.map(summarise).map((row) => ({
       number: row.number,

@@ -221,6 +221,7 @@
         <a href="/field/{data.block.id}/stock">Boxes</a>
         <a href="/field/{data.block.id}/gate">Gate</a>
         <a href="/field/{data.block.id}/handling">Handling</a>
+        {#if data.sprays}<a href="/field/{data.block.id}/spray">Spraying</a>{/if}
       {/if}
     </nav>
     {#if row.treatment}<p class="treatment">

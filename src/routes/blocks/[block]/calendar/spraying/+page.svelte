@@ -14,7 +14,7 @@
     type Product,
     type Target,
   } from '$core/calendar/spraying';
-  import { labelConcerns, readRows, rowsLeft } from '$core/calendar/label';
+  import { labelConcerns, leftOfRound, readRows, shareOfRows } from '$core/calendar/label';
   import { rowList } from '$core/method/ways';
   import { asSprayed } from '$lib/rooms/calendar/sprayings';
   import { SPRAY_TERMS, type SprayTerms } from '$core/calendar/terms';
@@ -85,13 +85,7 @@
     }
   });
   const before = $derived(data.sprayed.map(asSprayed));
-  /** The part of the whole that the named rows are, by their metres. */
-  const part = $derived.by(() => {
-    if (!rowsRead.rows.length || terms.kind === 'whole') return 1;
-    const of = (some: PageData['rows']) => some.reduce((sum, { metres }) => sum + metres, 0);
-    const named = new Set(rowsRead.rows);
-    return of(data.rows.filter(({ number }) => named.has(number))) / of(data.rows);
-  });
+  const part = $derived(terms.kind === 'whole' ? 1 : shareOfRows(data.rows, rowsRead.rows));
   /** What goes out together: the product, and others in its tank. */
   const together = $derived(
     plan && product
@@ -112,18 +106,7 @@
     ),
   );
   let knowing = $state(false);
-  const left = $derived.by(() => {
-    if (!product) return [];
-    const own = before.filter((done) => done.product === product.id);
-    const last = own
-      .map((done) => done.day)
-      .sort()
-      .at(-1);
-    if (!last) return [];
-    // A round takes weeks at most: what was sprayed within thirty days is one.
-    const since = new Date(Date.parse(last) - 30 * 86_400_000).toISOString().slice(0, 10);
-    return rowsLeft(product.id, since, own, known);
-  });
+  const left = $derived(product ? leftOfRound(product.id, before, known) : []);
   const mixable = $derived(
     data.products.filter(({ id, dose }) => id !== product?.id && dose.kind !== 'granules'),
   );
@@ -203,6 +186,14 @@
       The product’s label is the law. It goes before every figure here: rate, water, protective
       clothing, waiting times, distance to water, licence. A licensed operator decides.
     </p>
+    {#if !data.share && !(granules && data.granules)}
+      <p class="say">
+        The method of this block sprays nothing. <a href="/blocks/{data.block.id}/method"
+          >The method</a
+        >
+        decides; the figures below hold if it did.
+      </p>
+    {/if}
     {#if product}
       <div class="choices">
         <Select

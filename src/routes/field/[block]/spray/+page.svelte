@@ -1,0 +1,203 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { labelConcerns, leftOfRound, shareOfRows } from '$core/calendar/label';
+  import { rangesOf } from '$core/measure/ranges';
+  import { formatArea, formatLiquid, formatMass } from '$core/measure/units';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
+  import { asSprayed } from '$lib/rooms/calendar/sprayings';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const work = fieldWork(() => data, ['calendar.sprayed']);
+  const first = $derived(data.tank[0]?.product);
+  const known = $derived(data.rows.map(({ number }) => number));
+  /** Sprayed by the server's word, and what this phone has still to send. */
+  const before = $derived([
+    ...data.sprayed.map(asSprayed),
+    ...work.outbox.entries
+      .filter(({ command, state }) => command === 'calendar.sprayed' && state !== 'refused')
+      .map(
+        ({ payload }) =>
+          payload as unknown as Parameters<typeof asSprayed>[0] & { blockId: string },
+      )
+      .filter(({ blockId }) => blockId === data.block.id)
+      .map(asSprayed),
+  ]);
+  const left = $derived.by(() => {
+    if (!first) return [];
+    const open = leftOfRound(first.id, before, known);
+    return open.length ? open : known;
+  });
+  const KEPT = $derived(`sprayed rows ${data.block.id}`);
+  let ticked = $state<number[]>([]);
+  let wind = $state(2);
+  let lotNumber = $state('');
+  let knowing = $state(false);
+  let told = $state('');
+  onMount(() => {
+    try {
+      const kept = JSON.parse(localStorage.getItem(KEPT) ?? '[]') as number[];
+      ticked = kept.filter((row) => known.includes(row));
+    } catch {
+      // Ticks that cannot be read are none.
+    }
+  });
+  function tick(row: number) {
+    ticked = ticked.includes(row) ? ticked.filter((one) => one !== row) : [...ticked, row];
+    localStorage.setItem(KEPT, JSON.stringify(ticked));
+    told = '';
+  }
+  const next = $derived(left.find((row) => !ticked.includes(row)));
+  const rows = $derived([...ticked].sort((a, b) => a - b));
+  const part = $derived(data.whole ? 1 : shareOfRows(data.rows, rows));
+  const concerns = $derived(
+    data.tank.flatMap((one) =>
+      labelConcerns(
+        ...([one.product, one, data.today, data.planting] as const),
+        ...([before, data.allProducts, rows] as const),
+      ),
+    ),
+  );
+  const amount = (kind: string, value: number) =>
+    kind === 'mass' ? formatMass(value, units.system) : formatLiquid(value, units.system);
+  async function enter() {
+    for (const { product, amount: whole } of data.tank)
+      await work.outbox.add('calendar.sprayed', {
+        ...work.event(),
+        ...{ blockId: data.block.id, productId: product.id, day: data.today, wind, lotNumber },
+        operator: data.person!.name,
+        area: data.area * part,
+        litres: whole.value * part * (whole.kind === 'mass' ? 1 : 1000),
+        ...{ corrects: null, note: '', sprayedRows: rows, knowing },
+      });
+    told = `Rows ${rangesOf(rows)} kept on this phone.`;
+    ticked = [];
+    knowing = false;
+    localStorage.removeItem(KEPT);
+  }
+</script>
+
+<svelte:head><title>Spraying · Viridane</title></svelte:head>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, 'Rows']}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.site?.id}
+>
+  <h1>Spraying</h1>
+  {#if !data.tank.length || !data.rows.length}
+    <p>
+      {data.rows.length
+        ? 'No product is on the list. The leader enters it under Calendar, Spraying.'
+        : 'There are no rows yet.'}
+    </p>
+  {:else}
+    {#if !data.asked}<p class="say">The method of this block sprays nothing. Ask first.</p>{/if}
+    <p><b>{data.tank.map(({ product }) => product.name).join(' with ')}</b></p>
+    {#if next !== undefined}
+      <button class="go" disabled={!data.mayRecord} onclick={() => tick(next)}
+        >Row <span class="num">{next}</span> is sprayed</button
+      >
+    {:else}<p class="say good">Every row is ticked.</p>{/if}
+    <details>
+      <summary>Other rows, or take a tick back</summary>
+      <div class="rows">
+        {#each known as row (row)}
+          <button
+            class="num"
+            class:done={!left.includes(row)}
+            aria-pressed={ticked.includes(row)}
+            aria-label="Row {row}{left.includes(row) ? '' : ', sprayed this round'}"
+            onclick={() => tick(row)}>{row}</button
+          >
+        {/each}
+      </div>
+    </details>
+    {#if ticked.length}
+      <p class="sum num">
+        {ticked.length === 1 ? 'Row' : 'Rows'}
+        {rangesOf(rows)}: {formatArea(data.area * part, units.system, 3)},
+        {#each data.tank as { product, amount: whole }, i (product.id)}{i ? '; ' : ''}{amount(
+            whole.kind,
+            whole.value * part,
+          )}
+          {product.name}{/each}
+      </p>
+      <label>Wind, m/s <NumberBox min={0} max={30} step={0.1} bind:value={wind} /></label>
+      <label>Lot number of the product <input bind:value={lotNumber} maxlength="40" /></label>
+      {#each concerns as concern, i (i)}<p class="say stop" role="alert">
+          {inWords(concern)}
+        </p>{/each}
+      {#if concerns.length}
+        <label class="check"
+          ><input type="checkbox" bind:checked={knowing} /> It was done all the same</label
+        >
+      {/if}
+      <button
+        class="go"
+        disabled={!data.mayRecord || (concerns.length > 0 && !knowing)}
+        onclick={enter}>Enter what was sprayed</button
+      >
+    {/if}
+    {#if told}<p class="say good" role="status">{told}</p>{/if}
+  {/if}
+  <p class="say caution">
+    The label is the law: clothing, wind, distance to water, waiting times. A licensed operator
+    decides.
+  </p>
+</FieldFrame>
+
+<style>
+  .go .num {
+    font-size: 32px;
+    padding: 0 6px;
+  }
+  .rows {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(64px, 1fr));
+    gap: 8px;
+    margin-top: 10px;
+  }
+  .rows button {
+    min-height: 56px;
+    font: 620 20px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+  }
+  .rows .done {
+    color: var(--slate);
+    text-decoration: line-through;
+  }
+  .rows button[aria-pressed='true'] {
+    background: var(--viridian);
+    color: var(--on-viridian);
+    border-color: var(--viridian);
+    text-decoration: none;
+  }
+  summary {
+    min-height: 56px;
+    display: flex;
+    align-items: center;
+    font-size: 17px;
+  }
+  .sum {
+    font-size: 18px;
+  }
+  .check {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    min-height: 56px;
+  }
+  .check input {
+    width: 28px;
+    height: 28px;
+  }
+</style>

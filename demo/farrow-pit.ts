@@ -357,7 +357,7 @@ export const BLOCKS: DemoBlock[] = [
       arrangement: { kind: 'random', longest: 3, seed: 11 },
     },
     release: false,
-    done: ['order'],
+    done: ['order', 'loosen-spots'],
   },
   {
     name: 'Ridge Screen',

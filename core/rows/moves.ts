@@ -29,6 +29,9 @@ export interface Moved {
   lost: Move[];
 }
 
+/** Nearer to a tree than this share of a step no other is added. */
+export const NO_ROOM = 0.25;
+
 /** A move finds its position within this share of a step. */
 const NEAR = 0.5;
 
@@ -91,7 +94,7 @@ function without(parts: RowParts, peg: number): RowParts {
 
 function addOne(rows: RowSet, at: Point, near: ReturnType<typeof nearestPeg>): RowSet | undefined {
   // On top of a tree there is no room for another.
-  if (near && near.distance < 0.25 * rows.step) return undefined;
+  if (near && near.distance < NO_ROOM * rows.step) return undefined;
   if (near && !rows.rowListed[near.row - 1]) {
     const row = near.row - 1;
     const { chainage, off } = projected(rows, row, at);

@@ -39,7 +39,7 @@
   const block = $derived(page.params.block);
   const blockName = $derived(data.blocks?.find(({ id }) => id === block)?.name);
   const here = $derived(
-    ROOMS.find((room) => page.route.id?.endsWith(`/[block]/${room}`)) as Room | undefined,
+    ROOMS.find((room) => page.route.id?.split('/').includes(room)) as Room | undefined,
   );
   const bare = $derived(!data.person || page.route.id?.startsWith('/field'));
   let blocksOpen = $state(false);

@@ -81,7 +81,24 @@ test('a bar is tried out before it is moved; tanks, prices and phases follow the
   await page.getByRole('button', { name: 'Enter it' }).click();
   await expect(page.getByRole('cell', { name: 'B-12' })).toBeVisible();
 
+  await test.step('what soils ask for is done unless the leader says otherwise', async () => {
+    await part(page, 'Ground work').click();
+    const loosen = page.getByRole('checkbox', { name: 'Loosen spots' });
+    await expect(loosen).toBeChecked();
+    await page.getByText('Loosen spots', { exact: true }).click();
+    await page.getByLabel('Metres of drain').fill('40 m');
+    await page.getByLabel('Metres of drain').press('Enter');
+    await page.getByRole('button', { name: 'Keep these' }).click();
+    await expect(page.getByText('Kept; tasks and materials count with it.')).toBeVisible();
+    await page.reload();
+    await expect(loosen).not.toBeChecked();
+    await part(page, 'The year').click();
+    await expect(page.getByRole('row', { name: /lay drains/ })).toBeVisible();
+    await expect(page.getByRole('row', { name: /loosen spots/ })).toHaveCount(0);
+  });
+
   await part(page, 'Materials and money').click();
+  await expect(page.getByRole('row', { name: /drain pipe/ })).toContainText('40');
   const cost = page.locator('.comes-to .big');
   const before = await cost.textContent();
   await page.getByLabel('Price of guards').fill('2');

@@ -50,3 +50,41 @@ test('targets on the field page are wide enough for a glove', async ({ page }) =
   }
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
+
+test('rows are ticked as they are sprayed, outlive a reload, and are entered once without signal', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'leader');
+  await page.goto('/field');
+  await page
+    .getByRole('link', { name: /Silt Margin|Haul Flat/ })
+    .first()
+    .click();
+  await page.waitForURL(/\/field\/[0-9a-f-]{36}$/);
+  const block = new URL(page.url()).pathname;
+  await page.goto(`${block}/spray`);
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
+    timeout: 20_000,
+  });
+  await page.reload();
+  await expect(page.getByText('All sent')).toBeVisible();
+  const next = page.getByRole('button', { name: /^Row\s+\d+\s+is sprayed$/ });
+  const first = Number((await next.textContent())!.match(/\d+/)![0]);
+  await next.tap();
+  await next.tap();
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.locator('.sum')).toContainText(new RegExp(`${first}\\D+${first + 1}: `));
+  const again = page.getByRole('checkbox', { name: 'It was done all the same' });
+  if (await again.count()) await again.check();
+  await page.getByRole('button', { name: 'Enter what was sprayed' }).tap();
+  await expect(page.getByRole('status').first()).toContainText('waits, kept');
+  await expect(next).toContainText(String(first + 2));
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByText('All sent')).toBeVisible({ timeout: 20_000 });
+  await page.goto(`${block.replace('/field/', '/blocks/')}/calendar/spraying`);
+  await expect(page.getByText(new RegExp(`${first}\\D{1,5}${first + 1}`)).first()).toBeVisible();
+});

@@ -210,11 +210,29 @@ test('heights come in, zones are cut, and contour rows follow the ground', async
     const plan = await planBox(page);
     await page.mouse.click(plan.x + plan.width * 0.5, plan.y + plan.height * 0.5);
     await expect.poll(() => numberIn(page, 'trees')).toBe(before - 1);
-    await page.getByLabel(/^Row \d+, peg/).fill('4');
+    await page.getByLabel('Peg', { exact: true }).fill('4');
     await page.getByLabel('Why').fill('stump');
     await page.getByRole('button', { name: 'Take it out' }).click();
     await expect.poll(() => numberIn(page, 'trees')).toBe(before - 2);
     await expect(page.getByText('out, stump,')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => numberIn(page, 'trees')).toBe(before - 1);
+    const at = page.getByLabel('Add a tree at');
+    const beyond = Number.parseFloat(await at.inputValue());
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect.poll(() => numberIn(page, 'trees')).toBe(before);
+    await at.fill(`${beyond + 0.1} m`);
+    await at.press('Enter');
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect(page.getByRole('alert')).toContainText('is the least');
+    await page.keyboard.press('Control+z');
+    await page.getByLabel('End that moves').selectOption('first');
+    const stands = page.getByLabel('It stands at');
+    await stands.fill(`${Number.parseFloat(await stands.inputValue()) + 12} m`);
+    await stands.press('Enter');
+    await page.getByRole('button', { name: 'Move the end' }).click();
+    await expect.poll(() => numberIn(page, 'trees')).toBeLessThan(before - 2);
+    await expect(page.getByText('row end moved')).toBeVisible();
     await page.keyboard.press('Control+z');
     await expect.poll(() => numberIn(page, 'trees')).toBe(before - 1);
     await page.getByRole('tab', { name: 'Pattern' }).click();
@@ -240,8 +258,29 @@ test('heights come in, zones are cut, and contour rows follow the ground', async
     await expect(page.getByText('Crowns cover')).toBeVisible();
     await page.getByRole('tab', { name: 'Setting out' }).click();
     await expect(page.getByText('both diagonals read')).toBeVisible();
+    await page.getByLabel('The crew’s string').fill('25 m');
+    await page.getByLabel('The crew’s string').press('Enter');
+    await expect(page.getByText('Strings of 25 m:')).toBeVisible();
+    await page.reload();
+    await page.getByRole('tab', { name: 'Setting out' }).click();
+    await expect(page.getByText('Strings of 25 m:')).toBeVisible();
     await page.getByRole('tab', { name: 'Earth' }).click();
     await expect(page.getByText('Earth a metre', { exact: true })).toBeVisible();
+    const keep = page.getByRole('button', { name: 'Keep with this block' });
+    await keep.first().click();
+    await expect(page.getByRole('button', { name: 'Kept with this block' })).toBeVisible();
+  });
+
+  await test.step('one Tab past the table of rows; arrow keys choose in it', async () => {
+    await page.getByRole('tab', { name: 'Rows', exact: true }).click();
+    const table = page.getByRole('listbox', { name: 'Rows with length, species and trees' });
+    await table.focus();
+    await page.keyboard.press('Home');
+    await page.keyboard.press('ArrowDown');
+    await expect(table.getByRole('option', { selected: true })).toContainText(/^2/);
+    await page.keyboard.press('Tab');
+    await expect(table.getByRole('option')).not.toHaveCount(0);
+    expect(await table.evaluate((list) => list.contains(document.activeElement))).toBe(false);
   });
 
   await test.step('two versions saved and compared', async () => {

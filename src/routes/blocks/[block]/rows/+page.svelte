@@ -8,7 +8,8 @@
   import type { GroundLie } from '$core/ground/surface';
   import type { Zone } from '$core/ground/zones';
   import { localPlane, type Point } from '$core/measure/plane';
-  import { formatNumber } from '$core/measure/units';
+  import { formatLength, formatNumber } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { told } from '$core/say/told';
   import {
     alongLongestSide,
@@ -18,7 +19,7 @@
     type StoredLayout,
   } from '$core/rows/layout';
   import { crownRadius } from '$core/rows/crowns';
-  import { rowEnds, type Move } from '$core/rows/moves';
+  import { NO_ROOM, rowEnds, type Move } from '$core/rows/moves';
   import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
   import { nearestPeg, pegPosition, pointAt, rowCount, rowSpan } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
@@ -48,6 +49,7 @@
 
   let { data }: { data: PageData } = $props();
   const editable = $derived(data.role === 'leader');
+  const units = useUnits();
 
   /** Where a new block starts: along its longest side, at two and a half metres. */
   function firstParameters(): LayoutParameters {
@@ -271,7 +273,12 @@
   }
   function addAt(chainage: number) {
     const at = onRow(chainage);
-    if (at) addMove({ kind: 'add', at });
+    if (!at) return;
+    const near = nearestPeg(layout!.result.rows, at);
+    const step = layout!.result.rows.step;
+    if (near && near.distance < NO_ROOM * step)
+      wrong = `Row ${near.row}, peg ${near.peg} stands ${formatLength(near.distance, units.system)} from there; ${formatLength(NO_ROOM * step, units.system)} is the least.`;
+    else addMove({ kind: 'add', at });
   }
   function endAt(which: 'first' | 'last', chainage: number) {
     const at = onRow(chainage);
@@ -481,6 +488,7 @@
         {tool}
         row={selected}
         span={handSpan}
+        step={layout?.result.rows.step ?? 0}
         where={placeOf}
         ontool={(next) => (tool = next)}
         onremove={(index) => change({ moves: parameters.moves?.filter((_, i) => i !== index) })}

@@ -16,6 +16,8 @@
     onremove: (index: number) => void;
     /** First and last chainage of that row, metres. */
     span?: readonly [number, number];
+    /** Metres from peg to peg. */
+    step: number;
     /** A place by row and peg. */
     where: (at: Point) => string;
     /** By keyboard, on the chosen row: take a peg out, add a tree, or end the row at so many metres. */
@@ -30,6 +32,7 @@
     tool,
     row,
     span,
+    step,
     where,
     ontool,
     onremove,
@@ -40,6 +43,8 @@
   let peg = $state(1);
   let note = $state('rock');
   let addAt = $state<number>();
+  /** One step beyond its last tree, until another place is given. */
+  const newAt = $derived(addAt ?? (span ? span[1] + step : 0));
   let end = $state<'first' | 'last'>('last');
   let endAt = $state<number>();
   const TOOLS: [Move['kind'], string][] = [
@@ -66,33 +71,35 @@
     {/each}
   </div>
   {#if tool}<p class="say">{ABOUT[tool]}{tool === 'end' ? ` Row ${row} is chosen.` : ''}</p>{/if}
-  <h2>By row and peg</h2>
+  <h2>On row {row}</h2>
   <form
     onsubmit={(event) => {
       event.preventDefault();
       onout(peg, note);
     }}
   >
-    <label for="out-peg">Row {row}, peg</label>
+    <label for="out-peg">Peg</label>
     <NumberBox id="out-peg" class="num" min="1" bind:value={peg} />
     <label for="out-note">Why</label>
     <input id="out-note" maxlength="80" bind:value={note} />
     <Button type="submit" kind="tertiary" size="small">Take it out</Button>
   </form>
   {#if span}
-    <Measure
-      label="Add a tree on row {row} at"
-      value={addAt ?? (span[0] + span[1]) / 2}
-      min={span[0]}
-      max={span[1]}
-      onchange={(metres) => (addAt = metres)}
-    />
-    <Button kind="tertiary" size="small" on:click={() => onadd(addAt ?? (span[0] + span[1]) / 2)}
-      >Add it</Button
-    >
-    <div class="end">
+    <div class="along">
+      <Measure
+        label="Add a tree at"
+        value={newAt}
+        min={Math.max(0, span[0] - 50)}
+        max={span[1] + 50}
+        onchange={(metres) => (addAt = metres)}
+      />
+      <Button kind="tertiary" size="small" on:click={() => (onadd(newAt), (addAt = undefined))}
+        >Add it</Button
+      >
+    </div>
+    <div class="along">
       <Select
-        labelText="End of row {row}"
+        labelText="End that moves"
         selected={end}
         on:update={(event) => ((end = event.detail as typeof end), (endAt = undefined))}
       >
@@ -100,19 +107,19 @@
         <SelectItem value="last" text="Last peg" />
       </Select>
       <Measure
-        label="stands at"
+        label="It stands at"
         value={endAt ?? span[end === 'first' ? 0 : 1]}
         min={Math.max(0, span[0] - 50)}
         max={span[1] + 50}
         onchange={(metres) => (endAt = metres)}
       />
+      <Button
+        kind="tertiary"
+        size="small"
+        disabled={endAt === undefined}
+        on:click={() => (onend(end, endAt!), (endAt = undefined))}>Move the end</Button
+      >
     </div>
-    <Button
-      kind="tertiary"
-      size="small"
-      disabled={endAt === undefined}
-      on:click={() => (onend(end, endAt!), (endAt = undefined))}>Move the end</Button
-    >
   {/if}
 {/if}
 <h2>Changes</h2>
@@ -141,11 +148,14 @@
 </ol>
 
 <style>
-  .end {
+  .along {
     display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px;
-    margin-top: 10px;
+    gap: 6px;
+    justify-items: stretch;
+    margin-top: 14px;
+  }
+  .along :global(.bx--btn) {
+    justify-self: start;
   }
   p {
     font-size: 14px;

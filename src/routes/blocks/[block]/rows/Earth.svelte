@@ -13,7 +13,7 @@
     type PitOptions,
     type TerraceOptions,
   } from '$core/rows/terraces';
-  import { formatLength, formatVolume } from '$core/measure/units';
+  import { formatLength, formatNumber, formatVolume } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import Measure from '$lib/parts/Measure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -103,7 +103,7 @@
       <Figure label="Earth a metre" figure={earth.value.perMetre} />
       <Figure label="Earth in all" figure={earth.value.total} />
       <p class="num">
-        {earth.value.uncutSteps} uncut steps stop water running along. Bank {formatLength(
+        {formatNumber(earth.value.uncutSteps)} uncut steps stop water running along. Bank {formatLength(
           earth.value.bank,
           units.system,
         )} high inside.

@@ -69,12 +69,16 @@
   {#each found.works ?? [] as { key, asked, on, because, task, lines } (key)}
     <li class:on>
       <div class="what">
-        <Checkbox
-          labelText={NAMES[key]}
-          checked={on}
-          disabled={!editable || needs(key)}
-          on:check={(event) => choose(key, asked, event.detail)}
-        />
+        {#if needs(key)}
+          <p class="name">{NAMES[key]}</p>
+        {:else}
+          <Checkbox
+            labelText={NAMES[key]}
+            checked={on}
+            disabled={!editable}
+            on:check={(event) => choose(key, asked, event.detail)}
+          />
+        {/if}
         <p class="quiet">
           {inWords(because)}
           {#if key === 'terraces' || key === 'pits'}<a href="/blocks/{block}/rows">Rows</a>{/if}
@@ -142,6 +146,11 @@
   li .quiet {
     margin: 0 0 4px;
     font-size: 13.5px;
+  }
+  .name {
+    margin: 3px 0 4px;
+    padding-left: 26px;
+    font-size: 14px;
   }
   .what > .quiet {
     padding-left: 26px;

@@ -15,12 +15,12 @@ import {
   type CalledLot,
 } from '../../../../core/stock/calls';
 import { refillCalls } from '../../../../core/survival/calls';
-import type { Facts } from '../../server/facts';
+import { stampOf, type Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
 import { plotsFact, qualityOf } from '../checks/facts.server';
 import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
-import { blocksFact, keepoutsFact } from '../ground/facts.server';
+import { blocksFact, keepoutsFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { handedFact } from '../people/facts.server';
 import { currentOf, layoutsFact, releasedOf, rowsFact } from '../rows/facts.server';
@@ -62,6 +62,7 @@ const OF_BLOCKS = [
   countsFact,
   ordersFact,
   looksFact,
+  zonesFact,
 ];
 
 const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
@@ -72,8 +73,16 @@ const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): C
   owed: balance.held.reduce((sum, [, count]) => sum + Math.max(0, -count), 0),
 });
 
+/** Roots are counted by the minute; what is asked again within the same second has the same answer. */
+const SECOND = 1000;
+const thisSecond = (facts: Facts) =>
+  `${stampOf(facts.marks)} ${facts.site.edition} ${Math.floor(facts.now / SECOND)}`;
+
 /** Everything that wants attention on one block, and which pegs are driven in. */
-export async function blockState(facts: Facts, block: BlockRow): Promise<BlockState> {
+export const blockState = (facts: Facts, block: BlockRow): Promise<BlockState> =>
+  facts.derive('block-state', block.id, [], thisSecond(facts), () => stateOf(facts, block));
+
+async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
   const { now } = facts;
   const [layouts, lots, sown, plots, quality, keepouts, due, counted, air, handed, looks] =
     await Promise.all([
@@ -206,7 +215,10 @@ async function standingOf(
 }
 
 /** All blocks of a site as the board and the phases show them: read together. */
-export async function siteStates(facts: Facts): Promise<BlockState[]> {
+export const siteStates = (facts: Facts): Promise<BlockState[]> =>
+  facts.derive('site-states', facts.site.id, [], thisSecond(facts), () => statesOf(facts));
+
+async function statesOf(facts: Facts): Promise<BlockState[]> {
   const blocks = await facts.of(blocksFact);
   const ids = blocks.map(({ id }) => id);
   await Promise.all([

@@ -2,7 +2,8 @@ import { plantsWithWater } from '../../../../../core/method/method';
 import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { methodOfBlock } from '$lib/rooms/method/facts.server';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
-import { blocksFact } from '$lib/rooms/ground/facts.server';
+import { blocksFact, zonesFact } from '$lib/rooms/ground/facts.server';
+import type { Facts } from '$lib/server/facts';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -18,27 +19,37 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     'viridane:survival',
   );
   const { block, site, facts, person } = await openBlock(locals, params.block);
-  const blocks = await facts.of(blocksFact);
-  await facts.need(
-    [taskEventsFact],
-    blocks.map(({ id }) => id),
-  );
-  const feed = await facts.reader.tables.calendarFeed.one({ personId: person.id, siteId: site.id });
+  // Whatever has to be asked is asked at once.
+  const [windows, feed, strings] = await Promise.all([
+    windowsOf(facts, plantsWithWater(methodOfBlock(block))),
+    facts.reader.tables.calendarFeed.one({ personId: person.id, siteId: site.id }),
+    stringsOf(facts),
+  ]);
   return {
-    windows: await windowsOf(facts, plantsWithWater(methodOfBlock(block))),
+    windows,
     feed: Boolean(feed),
     today: facts.today,
     currency: block.calendarTerms.currency ?? '',
-    strings: await Promise.all(
-      blocks.map(async (block) => ({
-        id: block.id,
-        name: block.name,
-        plantingDay: block.plantingDay,
-        terms: block.calendarTerms.tasks ?? {},
-        own: block.calendarTerms.own ?? [],
-        edition: block.termsEdition,
-        tasks: await tasksOf(facts, block),
-      })),
-    ),
+    strings,
   };
 };
+
+/** The tasks of every block. */
+async function stringsOf(facts: Facts) {
+  const blocks = await facts.of(blocksFact);
+  await facts.need(
+    [taskEventsFact, zonesFact],
+    blocks.map(({ id }) => id),
+  );
+  return Promise.all(
+    blocks.map(async (block) => ({
+      id: block.id,
+      name: block.name,
+      plantingDay: block.plantingDay,
+      terms: block.calendarTerms.tasks ?? {},
+      own: block.calendarTerms.own ?? [],
+      edition: block.termsEdition,
+      tasks: await tasksOf(facts, block),
+    })),
+  );
+}

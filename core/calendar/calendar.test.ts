@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { flags, inOrder, type Call } from '../morning/board';
 import { dueTasks } from '../tending/due';
-import { schedule } from './schedule';
+import { leanTask, schedule, wholeTask } from './schedule';
 import { taskCalls } from './calls';
 import { words } from '../../src/lib/words';
 import { say } from '../say/message';
@@ -129,4 +129,15 @@ test('what must stop comes first, and notes raise no flag', () => {
     ['stop', 'soon', 'note'],
   );
   assert.deepEqual(flags(calls), { stock: 2 });
+});
+
+test('a task travels without its table’s words and has them again where it arrives', () => {
+  const own = { key: 'own-1', label: 'mow', lead: 10, duration: 1, reason: 'The owner asks.' };
+  const wanted = new Set(TASKS.map(({ key }) => key));
+  const tasks = schedule('2027-03-20', wanted, [], '2026-11-01', {}, { own: [own as never] });
+  const sent = JSON.parse(JSON.stringify(tasks.map(leanTask))) as ReturnType<typeof leanTask>[];
+  assert.equal(sent.find(({ key }) => key === 'rip')!.reason, undefined);
+  assert.equal(sent.find(({ key }) => key === 'own-1')!.reason, 'The owner asks.');
+  const plain = (list: unknown) => JSON.parse(JSON.stringify(list)) as unknown;
+  assert.deepEqual(plain(sent.map(wholeTask)), plain(tasks), 'nothing is lost on the way');
 });

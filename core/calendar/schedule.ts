@@ -176,3 +176,19 @@ function stateOf(record: TaskRecord | undefined, start: Day, finish: Day, today:
   if (start <= today) return 'due';
   return daysBetween(today, start) <= SOON ? 'soon' : 'later';
 }
+
+/** A task without the words that everybody has who has the table: half of what a list of tasks weighs. */
+export type LeanTask = Omit<ScheduledTask, 'reason' | 'caution'> &
+  Partial<Pick<ScheduledTask, 'reason' | 'caution'>>;
+
+const TEMPLATES = new Map(TASKS.map((template) => [template.key, template]));
+
+/** Leaves out what `wholeTask` finds again by the task's key. */
+export function leanTask({ reason, caution, ...task }: ScheduledTask): LeanTask {
+  return TEMPLATES.has(task.key) ? task : { ...task, reason, caution };
+}
+
+export function wholeTask(task: LeanTask): ScheduledTask {
+  const { reason = '', caution } = TEMPLATES.get(task.key) ?? {};
+  return { reason, caution, ...task };
+}

@@ -301,6 +301,11 @@ export class Facts {
     return value;
   }
 
+  /** Stands for everything of the site as it is now, on this day: what hangs on more than can be listed. */
+  get everything(): string {
+    return `${stampOf(this.marks)} ${this.site.edition} ${this.today}`;
+  }
+
   /** How often anything of a block, or of its site as a whole, was changed: it only ever grows. */
   changesOf(blockId: string): number {
     let count = this.site.edition;

@@ -15,7 +15,7 @@ import {
   type CalledLot,
 } from '../../../../core/stock/calls';
 import { refillCalls } from '../../../../core/survival/calls';
-import { stampOf, type Facts } from '../../server/facts';
+import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
 import { plotsFact, qualityOf } from '../checks/facts.server';
@@ -75,8 +75,7 @@ const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): C
 
 /** Roots are counted by the minute; what is asked again within the same second has the same answer. */
 const SECOND = 1000;
-const thisSecond = (facts: Facts) =>
-  `${stampOf(facts.marks)} ${facts.site.edition} ${Math.floor(facts.now / SECOND)}`;
+const thisSecond = (facts: Facts) => `${facts.everything} ${Math.floor(facts.now / SECOND)}`;
 
 /** Everything that wants attention on one block, and which pegs are driven in. */
 export const blockState = (facts: Facts, block: BlockRow): Promise<BlockState> =>

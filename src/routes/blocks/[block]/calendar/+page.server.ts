@@ -1,3 +1,4 @@
+import { leanTask } from '../../../../../core/calendar/schedule';
 import { plantsWithWater } from '../../../../../core/method/method';
 import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { methodOfBlock } from '$lib/rooms/method/facts.server';
@@ -26,7 +27,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     stringsOf(facts),
   ]);
   return {
-    windows,
+    /** Of this block’s stock alone. */
+    windows: { ...windows, weeks: windows.weeks[block.conditions.stock] },
     feed: Boolean(feed),
     today: facts.today,
     currency: block.calendarTerms.currency ?? '',
@@ -34,8 +36,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   };
 };
 
-/** The tasks of every block. */
-async function stringsOf(facts: Facts) {
+/** The tasks of every block, worked out once a day and change. */
+const stringsOf = (facts: Facts) =>
+  facts.derive('strings', facts.site.id, [], facts.everything, () => readStrings(facts));
+
+async function readStrings(facts: Facts) {
   const blocks = await facts.of(blocksFact);
   await facts.need(
     [taskEventsFact, zonesFact],
@@ -49,7 +54,7 @@ async function stringsOf(facts: Facts) {
       terms: block.calendarTerms.tasks ?? {},
       own: block.calendarTerms.own ?? [],
       edition: block.termsEdition,
-      tasks: await tasksOf(facts, block),
+      tasks: (await tasksOf(facts, block)).map(leanTask),
     })),
   );
 }

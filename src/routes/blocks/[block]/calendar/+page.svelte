@@ -17,6 +17,7 @@
   import CalendarFeed from './CalendarFeed.svelte';
   import OwnTask from './OwnTask.svelte';
   import TaskTerms from './TaskTerms.svelte';
+  import { wholeTask } from '$core/calendar/schedule';
   import { v7 as uuid } from 'uuid';
   import TaskCard from '$lib/parts/TaskCard.svelte';
   import { send } from '$lib/parts/send.svelte';
@@ -24,11 +25,14 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
-  const mine = $derived(data.strings.find(({ id }) => id === data.block.id)!);
+  const strings = $derived(
+    data.strings.map((string) => ({ ...string, tasks: string.tasks.map(wholeTask) })),
+  );
+  const mine = $derived(strings.find(({ id }) => id === data.block.id)!);
   let selected = $state<string>();
   const picked = $derived.by(() => {
     const [block, key] = (selected ?? '').split('/');
-    const string = data.strings.find(({ id }) => id === block);
+    const string = strings.find(({ id }) => id === block);
     const task = string?.tasks.find((entry) => entry.key === key);
     return string && task ? { block: string, task } : undefined;
   });
@@ -36,13 +40,13 @@
     mine.tasks.filter(({ state }) => state === 'late' || state === 'due' || state === 'soon'),
   );
   let day = $derived(data.block.plantingDay ?? '');
-  const net = $derived(activitiesOf(data.strings));
+  const net = $derived(activitiesOf(strings));
   const placed = $derived(criticalPath(net, data.today));
   const knot = (block: string, key: string) => placed.find(({ id }) => id === knotId(block, key));
   const critical = $derived(new Set(placed.filter((entry) => entry.critical).map(({ id }) => id)));
   const planned = $derived(
     new Map(
-      data.strings.flatMap(({ id, tasks }) =>
+      strings.flatMap(({ id, tasks }) =>
         tasks.map(({ key, finish }) => [knotId(id, key), finish] as const),
       ),
     ),
@@ -63,9 +67,9 @@
   });
   /** What hangs on the task before planting: moved with it in one go. Planting itself is shifted by its day. */
   const movable = $derived.by(() => {
-    const string = data.strings.find(({ id }) => id === picked?.block.id);
+    const string = strings.find(({ id }) => id === picked?.block.id);
     return follows.filter(({ id, block }) => {
-      const task = data.strings
+      const task = strings
         .find((entry) => entry.id === block)
         ?.tasks.find(({ key }) => knotId(block, key) === id);
       return string && task && task.lead > 0 && !task.doneOn;
@@ -86,11 +90,11 @@
   let writing = $state<'new' | 'picked'>();
   const baseKey = $derived(picked?.task.key.split('.')[0]);
   const pickedOwn = $derived(
-    data.strings.find(({ id }) => id === picked?.block.id)?.own.find(({ key }) => key === baseKey),
+    strings.find(({ id }) => id === picked?.block.id)?.own.find(({ key }) => key === baseKey),
   );
   const pickedKnot = $derived(picked && knot(picked.block.id, picked.task.key));
   const cost = $derived.by(() => {
-    const planting = data.strings.find(({ id }) => id === picked?.block.id)?.plantingDay;
+    const planting = strings.find(({ id }) => id === picked?.block.id)?.plantingDay;
     return picked && pickedKnot && planting
       ? lateCost(picked.task, pickedKnot, planting)
       : undefined;
@@ -129,14 +133,14 @@
       <a class="more" href="/blocks/{data.block.id}/calendar/windows">why</a>
     </h2>
     <WindowStrip
-      weeks={data.windows.weeks[stock]}
+      weeks={data.windows.weeks}
       first={(weekOf(data.today) + 22) % 52}
       width={Math.max(620, width)}
     />
     <h2 class="table-head">Every block on its string, slack where there is time</h2>
     <div bind:clientWidth={width}>
       <TaskStrings
-        strings={data.strings}
+        {strings}
         today={data.today}
         current={data.block.id}
         {selected}
@@ -241,9 +245,9 @@
         {#if writing === 'picked'}
           {#key picked.task.key}<OwnTask
               blockId={picked.block.id}
-              edition={data.strings.find(({ id }) => id === picked.block.id)?.edition ?? 0}
-              planting={data.strings.find(({ id }) => id === picked.block.id)?.plantingDay ?? ''}
-              own={data.strings.find(({ id }) => id === picked.block.id)?.own ?? []}
+              edition={strings.find(({ id }) => id === picked.block.id)?.edition ?? 0}
+              planting={strings.find(({ id }) => id === picked.block.id)?.plantingDay ?? ''}
+              own={strings.find(({ id }) => id === picked.block.id)?.own ?? []}
               task={pickedOwn}
               currency={data.currency}
               onclose={() => (writing = undefined)}
@@ -256,10 +260,10 @@
         {#key `${picked.block.id} ${picked.task.key} ${picked.task.duration} ${picked.task.lead} ${picked.task.needs.join()}`}
           <TaskTerms
             blockId={picked.block.id}
-            edition={data.strings.find(({ id }) => id === picked.block.id)?.edition ?? 0}
+            edition={strings.find(({ id }) => id === picked.block.id)?.edition ?? 0}
             task={picked.task}
-            others={data.strings.find(({ id }) => id === picked.block.id)?.tasks ?? []}
-            terms={data.strings.find(({ id }) => id === picked.block.id)?.terms ?? {}}
+            others={strings.find(({ id }) => id === picked.block.id)?.tasks ?? []}
+            terms={strings.find(({ id }) => id === picked.block.id)?.terms ?? {}}
           />
         {/key}
       {/if}

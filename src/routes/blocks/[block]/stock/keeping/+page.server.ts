@@ -34,27 +34,27 @@ const brief = ({ stress, place, days, daysSinceLifting }: LotStress) => ({
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [states, places, air, cards, logged] = await Promise.all([
+  const [states, places, air, cards, logged, method] = await Promise.all([
     facts.of(lotsFact, block.id),
     facts.of(placesFact),
     rootAirNow(facts),
     facts.of(cardsFact),
     facts.of(readingsFact),
+    blockMethod(facts, block),
   ]);
   const at = facts.now;
-  const method = await blockMethod(facts, block);
   /** What the block does with such roots, told beside what the sample asks for. */
   const chosenFor = (lot: LotRow) =>
     methodOfLot(method, lot, cards).find(({ question }) => question === 'containerRoots')?.school;
   const exposures = exposuresOf(states, air, at);
-  const stressed = await stressOf(facts, states, exposures);
   const since = at - SHOWN_DAYS * 86_400_000;
   const here = states.filter(({ balance }) => balance.onHand > 0);
   const containers = here.filter(
     ({ lot }) => cards.find(({ id }) => id === lot.speciesId)?.stock === 'container',
   );
   const ids = containers.map(({ lot }) => lot.id);
-  const [samples, lastWatered] = await Promise.all([
+  const [stressed, samples, lastWatered] = await Promise.all([
+    stressOf(facts, states, exposures),
     inspectionsOf(facts, ids),
     lastEventsOf(facts, ids, 'water'),
   ]);

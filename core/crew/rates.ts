@@ -1,46 +1,127 @@
 import type { Day } from '../measure/dates';
+import type { Figure } from '../measure/working';
 import type { PlantedSums } from './sums';
 
-/** Days with trees of a planter's own from which on they say more than a typed rate. */
-export const OWN_DAYS = 3;
 /** Days of late that count. */
 const LATE_DAYS = 30;
+/** Hours of a day on which nobody clocked. Common practice, no source. */
+export const DAY_HOURS = 8;
+/** The rate somebody typed weighs as much as so many hours of the planter's own. From memory. */
+export const PRIOR_HOURS = 8;
+/**
+ * How much more the trees of a day vary than a Poisson count does, until a planter's own days tell:
+ * 700 trees with days that differ by 15 %. From memory.
+ */
+const USUAL_DISPERSION = 16;
+/** Days of a planter's own from which on their spread is known. */
+const OWN_DAYS = 3;
 
 export interface Rate {
-  /** Trees a day. */
+  /** Trees a day of eight hours. */
   rate: number;
+  /** Trees an hour, and between what it lies nine times in ten. */
+  perHour: Figure;
+  low: number;
+  high: number;
   from: 'tallies' | 'typed';
-  /** Days that it was counted from. */
+  /** Days and hours that it was learned from. */
   days: number;
+  hours: number;
 }
 
+/** Hours worked, by planter and day; a day that is not in it was one of eight hours. */
+export type WorkedHours = ReadonlyMap<string, ReadonlyMap<Day, number>>;
+
 /**
- * What each planter sets a day: by their own tallies of the last month where there are three days of
- * them (today left out, which is not over), else as typed.
+ * What each planter sets: a Gamma prior about the typed rate, updated by the planter's own trees per hour
+ * of the last month (today left out, which is not over). Trees come in days that differ more than chance
+ * alone makes them differ, so that counts are divided by their dispersion, as a quasi-likelihood does.
+ * The posterior of a Gamma(m₀·W, W) prior after N trees in H hours is Gamma(m₀·W + N, W + H) (Gelman et
+ * al., Bayesian Data Analysis, ch. 2); its quantiles by Wilson & Hilferty 1931.
+ * @param planters with the trees a day somebody typed for them
  */
 export function crewRates(
   planters: readonly { id: string; rate: number }[],
   sums: PlantedSums | undefined,
   today: Day,
+  worked: WorkedHours = new Map(),
 ): Map<string, Rate> {
   const since = new Date(Date.parse(today) - LATE_DAYS * 86_400_000).toISOString().slice(0, 10);
   return new Map(
     planters.map(({ id, rate }): [string, Rate] => {
-      let [trees, days] = [0, 0];
-      for (const [day, ofDay] of sums?.byDay ?? []) {
-        const own = ofDay.get(id) ?? 0;
-        if (day >= today || day < since || own <= 0) continue;
-        trees += own;
-        days++;
-      }
-      return [
-        id,
-        days >= OWN_DAYS
-          ? { rate: trees / days, from: 'tallies', days }
-          : { rate, from: 'typed', days },
-      ];
+      const own = [...(sums?.byDay ?? [])].flatMap(([day, ofDay]) => {
+        const trees = ofDay.get(id) ?? 0;
+        if (day >= today || day < since || trees <= 0) return [];
+        return [{ trees, hours: worked.get(id)?.get(day) || DAY_HOURS }];
+      });
+      return [id, learned(rate / DAY_HOURS, own)];
     }),
   );
+}
+
+/**
+ * A rate learned from days of work.
+ * @param prior trees an hour, as typed
+ */
+export function learned(prior: number, days: readonly { trees: number; hours: number }[]): Rate {
+  const trees = days.reduce((sum, day) => sum + day.trees, 0);
+  const hours = days.reduce((sum, day) => sum + day.hours, 0);
+  const shape = prior * PRIOR_HOURS + trees;
+  const scale = PRIOR_HOURS + hours;
+  const mean = shape / scale;
+  const dispersion = dispersionOf(days);
+  const at = (z: number) => gammaQuantile(shape / dispersion, scale / dispersion, z);
+  return {
+    rate: mean * DAY_HOURS,
+    perHour: {
+      value: mean,
+      kind: 'number',
+      formula: '(typed × its hours + trees) ÷ (its hours + hours worked)',
+      steps: [
+        { label: 'typed, an hour', value: prior, kind: 'number' },
+        { label: 'which weighs as', value: PRIOR_HOURS, kind: 'hours' },
+        { label: 'trees', value: trees, kind: 'count' },
+        { label: 'worked', value: hours, kind: 'hours' },
+        { label: 'days vary so many times more than chance', value: dispersion, kind: 'number' },
+      ],
+    },
+    low: at(-Z90),
+    high: at(Z90),
+    from: days.length ? 'tallies' : 'typed',
+    days: days.length,
+    hours,
+  };
+}
+
+/** Nine times in ten lies between these. */
+const Z90 = 1.6448536269514722;
+
+/**
+ * Pearson's statistic over its degrees of freedom: how much more the days of a planter differ than a
+ * Poisson count would; at least 1 (McCullagh & Nelder, Generalized Linear Models, 6.2.3).
+ */
+function dispersionOf(days: readonly { trees: number; hours: number }[]): number {
+  if (days.length < OWN_DAYS) return USUAL_DISPERSION;
+  const trees = days.reduce((sum, day) => sum + day.trees, 0);
+  const hours = days.reduce((sum, day) => sum + day.hours, 0);
+  const pearson = days.reduce((sum, day) => {
+    const expected = (trees * day.hours) / hours;
+    return sum + (day.trees - expected) ** 2 / expected;
+  }, 0);
+  // Few days say little of their spread: the usual one counts as much as two of them.
+  const few = 2;
+  return Math.max(1, (pearson + few * USUAL_DISPERSION) / (days.length - 1 + few));
+}
+
+/**
+ * A quantile of a Gamma distribution by the cube-root approximation of Wilson & Hilferty (1931), good to
+ * a percent for shapes above 1.
+ * @param rate inverse scale
+ * @param z the standard normal quantile
+ */
+export function gammaQuantile(shape: number, rate: number, z: number): number {
+  const root = 1 - 1 / (9 * shape) + z / (3 * Math.sqrt(shape));
+  return (shape / rate) * Math.max(0, root) ** 3;
 }
 
 /** Mean trees a day of one of them. @returns the usual 600 where there is nobody yet */

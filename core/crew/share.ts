@@ -4,8 +4,12 @@ import type { Figure } from '../measure/working';
 export interface Rated {
   id: string;
   name: string;
-  /** Trees a day. */
+  /** Trees a day, or an hour: times are in the same. */
   rate: number;
+  /** Before this they are not free for further rows: rows of theirs are begun, or they come late. */
+  from?: number;
+  /** After this they are gone. */
+  until?: number;
 }
 
 /** Consecutive rows for one planter. Rows are counted from 1; none when first is above last. */
@@ -14,7 +18,7 @@ export interface Share {
   firstRow: number;
   lastRow: number;
   trees: number;
-  /** Days at the planter's own rate. */
+  /** When they are through, in days or hours from now; 0 for whoever has nothing to do. */
   days: number;
 }
 
@@ -22,6 +26,8 @@ export interface Shared {
   shares: Share[];
   /** Days until the slowest has finished. */
   finish: Figure;
+  /** Rows that nobody's time reaches, the last ones; 0 when everybody stays to the end. */
+  unshared: number;
 }
 
 /**
@@ -36,14 +42,18 @@ export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rate
   if (!planters.length) throw told('crew.noPlanters');
   const slow = planters.find(({ rate }) => !(rate > 0));
   if (slow) throw told('crew.rateNotAboveZero', { planter: slow.name, rate: slow.rate });
-  const total = Array.from(treesByRow).reduce((a, b) => a + b, 0);
+  let best = split(treesByRow, planters, Infinity);
+  const given = best.reduce((last, { lastRow }) => Math.max(last, lastRow), 0);
+  const unshared = treesByRow.length - given;
+  // What nobody's time reaches is left out of the question how the rest is shared best.
+  const reachable = Array.from(treesByRow).slice(0, given);
+  const total = reachable.reduce((a, b) => a + b, 0);
   let low = total / planters.reduce((sum, { rate }) => sum + rate, 0);
-  let best = split(treesByRow, planters, Infinity)!;
   let high = longest(best);
   for (let round = 0; round < 100 && high - low > 1e-9 * high; round++) {
     const middle = (low + high) / 2;
-    const shares = split(treesByRow, planters, middle);
-    if (shares) {
+    const shares = split(reachable, planters, middle);
+    if (isWhole(shares, given)) {
       best = shares;
       high = Math.min(middle, longest(shares));
     } else low = middle;
@@ -51,6 +61,7 @@ export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rate
   const days = longest(best);
   return {
     shares: best,
+    unshared,
     finish: {
       value: days,
       kind: 'number',
@@ -69,23 +80,76 @@ export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rate
 const longest = (shares: readonly Share[]): number =>
   Math.max(0, ...shares.map(({ days }) => days));
 
-/** Greedy split within a time; undefined when rows are left over. */
-function split(
-  treesByRow: ArrayLike<number>,
-  planters: readonly Rated[],
-  time: number,
-): Share[] | undefined {
+const isWhole = (shares: readonly Share[], rows: number) =>
+  shares[shares.length - 1].lastRow >= rows;
+
+/** Greedy split within a time: everyone takes rows while time lasts, in order. */
+function split(treesByRow: ArrayLike<number>, planters: readonly Rated[], time: number): Share[] {
   let row = 0;
-  const shares = planters.map((planter): Share => {
+  return planters.map(({ id, rate, from = 0, until = Infinity }): Share => {
     const firstRow = row + 1;
+    const last = Math.min(time * (1 + 1e-12), until);
     let trees = 0;
-    while (
-      row < treesByRow.length &&
-      (trees + treesByRow[row]) / planter.rate <= time * (1 + 1e-12)
-    ) {
+    while (row < treesByRow.length && from + (trees + treesByRow[row]) / rate <= last)
       trees += treesByRow[row++];
-    }
-    return { planter: planter.id, firstRow, lastRow: row, trees, days: trees / planter.rate };
+    const days = trees > 0 || from > 0 ? from + trees / rate : 0;
+    return { planter: id, firstRow, lastRow: row, trees, days };
   });
-  return row === treesByRow.length ? shares : undefined;
+}
+
+/** A row as it stands at noon. */
+export interface OpenRow {
+  number: number;
+  /** Trees still to plant. */
+  left: number;
+  begun: boolean;
+  /** Whose row it is. */
+  planter?: string;
+}
+
+export interface SharedAgain {
+  planter: string;
+  /** Rows in order of planting: those begun first. */
+  rows: number[];
+  trees: number;
+  /** When they are through. */
+  days: number;
+}
+
+/**
+ * Shares anew what nobody has begun. Whoever has begun a row finishes it; begun rows of somebody who has
+ * left are shared with the rest.
+ * @param planters who are here, in the order in which they stand
+ */
+export function shareAgain(
+  rows: readonly OpenRow[],
+  planters: readonly Rated[],
+): { shares: SharedAgain[]; finish: Figure; unshared: number } {
+  const here = new Set(planters.map(({ id }) => id));
+  const open = rows.filter(({ left }) => left > 0);
+  const keeps = ({ begun, planter }: OpenRow) =>
+    begun && planter !== undefined && here.has(planter);
+  const own = (id: string) => open.filter((row) => keeps(row) && row.planter === id);
+  const free = open.filter((row) => !keeps(row));
+  const busy = planters.map((planter) => {
+    const trees = own(planter.id).reduce((sum, { left }) => sum + left, 0);
+    return { ...planter, from: (planter.from ?? 0) + trees / planter.rate };
+  });
+  const { shares, finish, unshared } = shareRows(
+    free.map(({ left }) => left),
+    busy,
+  );
+  return {
+    finish,
+    unshared,
+    shares: shares.map(({ planter, firstRow, lastRow, trees, days }) => {
+      const begun = own(planter);
+      return {
+        planter,
+        rows: [...begun, ...free.slice(firstRow - 1, lastRow)].map(({ number }) => number),
+        trees: trees + begun.reduce((sum, { left }) => sum + left, 0),
+        days,
+      };
+    }),
+  };
 }

@@ -121,7 +121,7 @@ test('the pace is the mean of the fortnight’s planting days; today counts only
   assert.deepEqual(planterDays(sums), { days: 5, trees: 10_210 });
 });
 
-test('a rate is the planter’s own once three whole days say so, today left out', () => {
+test('a rate learns from every whole day of the last month, what was typed weighing as one of them', () => {
   const typed = [
     { id: 'ann', rate: 500 },
     { id: 'bo', rate: 600 },
@@ -136,15 +136,16 @@ test('a rate is the planter’s own once three whole days say so, today left out
     ['2026-09-01', 'bo', 900],
   ]);
   const rates = crewRates(typed, sums, '2026-11-24');
-  assert.deepEqual(rates.get('ann'), { rate: 330, from: 'tallies', days: 3 });
-  assert.deepEqual(rates.get('bo'), { rate: 600, from: 'typed', days: 2 }, 'September is long ago');
-  assert.equal(meanRate(rates), 465);
+  const of = (id: string, from = rates) => {
+    const { rate, from: source, days: counted } = from.get(id)!;
+    return [rate, source, counted];
+  };
+  assert.deepEqual(of('ann'), [(500 + 990) / 4, 'tallies', 3]);
+  assert.deepEqual(of('bo'), [(600 + 1800) / 3, 'tallies', 2], 'September is long ago');
+  assert.equal(meanRate(rates), (372.5 + 800) / 2);
   assert.equal(meanRate(new Map()), 600);
-  assert.deepEqual(crewRates(typed, undefined, '2026-11-24').get('ann'), {
-    rate: 500,
-    from: 'typed',
-    days: 0,
-  });
+  assert.deepEqual(of('ann', crewRates(typed, undefined, '2026-11-24')), [500, 'typed', 0]);
+});
 });
 
 /** Straight rows northwards, so many trees each, the first peg at the origin's height. */

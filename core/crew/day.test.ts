@@ -1,0 +1,356 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
+import { placeCaches, refillPoints, type Refill } from './caches';
+import { endsAt, forecast, hoursIn, spellsLeft } from './forecast';
+import { crewRates, DAY_HOURS, gammaQuantile, learned, PRIOR_HOURS } from './rates';
+import { shareAgain, shareRows, type OpenRow } from './share';
+import { noneSown } from './sums';
+
+const near = (found: number, wanted: number, within = 1e-9) =>
+  assert.ok(
+    Math.abs(found - wanted) <= within * Math.max(1, Math.abs(wanted)),
+    `${found} is not ${wanted}`,
+  );
+const HOUR = 3_600_000;
+const at = (clock: string) => Date.parse(`2026-11-24T${clock}:00Z`);
+
+test('a rate begins as it was typed and becomes what the planter sets in an hour', () => {
+  const typed = learned(75, []);
+  assert.equal(typed.from, 'typed');
+  near(typed.perHour.value, 75);
+  assert.ok(typed.low < 75 && typed.high > 75);
+  // 1 day of 8 h at 100 weighs as much as what was typed.
+  near(learned(75, [{ trees: 800, hours: 8 }]).perHour.value, 87.5);
+  // The closed form: (m₀W + N) ÷ (W + H).
+  const days = [
+    { trees: 500, hours: 5 },
+    { trees: 380, hours: 4 },
+    { trees: 610, hours: 6.5 },
+  ];
+  near(learned(75, days).perHour.value, (75 * PRIOR_HOURS + 1490) / (PRIOR_HOURS + 15.5));
+  near(learned(75, days).rate, learned(75, days).perHour.value * DAY_HOURS);
+});
+
+test('more days narrow the range; days that differ widen it', () => {
+  const same = (n: number) => Array.from({ length: n }, () => ({ trees: 720, hours: 8 }));
+  const width = (days: { trees: number; hours: number }[]) => {
+    const { low, high } = learned(90, days);
+    return high - low;
+  };
+  assert.ok(width(same(20)) < width(same(5)));
+  const uneven = Array.from({ length: 6 }, (_, i) => ({ trees: i % 2 ? 1000 : 440, hours: 8 }));
+  assert.ok(width(uneven) > 1.5 * width(same(6)));
+});
+
+test('nine ranges in ten hold the true rate, over seeded planters whose days vary as days do', () => {
+  let state = 7;
+  const uniform = () => (state = (state * 48271) % 2147483647) / 2147483647;
+  const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+  let held = 0;
+  const planters = 2000;
+  for (let i = 0; i < planters; i++) {
+    const rate = 60 + 60 * uniform();
+    // Typed by somebody who knows them to a tenth; days vary by about 15 %.
+    const typed = rate * (1 + 0.1 * normal());
+    const days = Array.from({ length: 5 }, () => {
+      const mean = rate * 8;
+      return { trees: Math.max(1, Math.round(mean + Math.sqrt(16 * mean) * normal())), hours: 8 };
+    });
+    const { low, high } = learned(typed, days);
+    if (low <= rate && rate <= high) held++;
+  }
+  assert.ok(held / planters > 0.86 && held / planters < 0.96, `${held / planters}`);
+});
+
+test('hours that were clocked count instead of eight; today and last month’s days do not', () => {
+  const sums = noneSown();
+  const day = (on: string, trees: number) => sums.byDay.set(on, new Map([['ann', trees]]));
+  day('2026-11-23', 400);
+  day('2026-11-24', 9999);
+  day('2026-10-01', 1);
+  const half = new Map([['ann', new Map([['2026-11-23', 4]])]]);
+  const rate = (worked?: typeof half) =>
+    crewRates([{ id: 'ann', rate: 400 }], sums, '2026-11-24', worked).get('ann')!;
+  near(rate().perHour.value, (50 * 8 + 400) / 16);
+  near(rate(half).perHour.value, (50 * 8 + 400) / 12);
+  assert.deepEqual([rate().days, rate(half).hours], [1, 4]);
+});
+
+test('a quantile of a sure thing is the thing, and the median lies under the mean', () => {
+  near(gammaQuantile(1e9, 1e7, 1.6), 100, 1e-4);
+  assert.ok(gammaQuantile(2, 1, 0) < 2);
+  assert.equal(gammaQuantile(0.01, 1, -5), 0, 'never below nothing');
+});
+
+const clock = (kind: 'on' | 'off', time: string, more: Partial<Clocked> = {}): Clocked => ({
+  ...{ id: `${kind}${time}${more.planter ?? ''}`, planter: 'ann', kind, at: at(time) },
+  ...more,
+});
+
+test('shifts: on twice is once, off alone is nothing, what was taken back never was', () => {
+  const now = at('15:00');
+  const shifts = shiftsOf(
+    [
+      clock('off', '06:00'),
+      clock('on', '07:00', { tool: 'bar' }),
+      clock('on', '07:05', { tool: 'spade' }),
+      clock('off', '11:30'),
+      clock('on', '12:00', { tool: 'bar' }),
+      clock('off', '12:10', { id: 'slip' }),
+      { ...clock('off', '12:10'), id: 'back', corrects: 'slip' },
+    ],
+    now,
+  );
+  assert.deepEqual(
+    shifts.map(({ from, to, here, tool }) => [from, to, here, tool]),
+    [
+      [at('07:00'), at('11:30'), false, 'spade'],
+      [at('12:00'), now, true, 'bar'],
+    ],
+  );
+  const hours = workedHours(shifts, 'Europe/Berlin').get('ann')!;
+  near(hours.get('2026-11-24')!, 7.5);
+});
+
+test('who forgot to clock off worked half a day, and is here no more', () => {
+  const late = at('07:00') + 30 * HOUR;
+  const [shift] = shiftsOf([clock('on', '07:00')], late);
+  assert.equal(shift.here, false);
+  assert.equal(shift.to - shift.from, LONGEST_SHIFT * HOUR);
+  const [first, second] = shiftsOf(
+    [clock('on', '07:00'), { ...clock('on', '07:00'), id: 'next', at: at('07:00') + 24 * HOUR }],
+    late,
+  );
+  assert.equal(first.to - first.from, LONGEST_SHIFT * HOUR);
+  assert.equal(second.here, true);
+});
+
+test('a shift over midnight is of the day it began, where the site lies', () => {
+  const shifts = shiftsOf([clock('on', '10:30'), clock('off', '12:30')], at('15:00'));
+  assert.deepEqual([...workedHours(shifts, 'Pacific/Auckland').get('ann')!.keys()], ['2026-11-24']);
+  const [day, hours] = [...workedHours(shifts, 'Pacific/Auckland').get('ann')!][0];
+  assert.deepEqual([day, hours], ['2026-11-24', 2]);
+});
+
+/** The best split by trying every one. */
+function bruteForce(rows: number[], planters: { rate: number; from: number }[]): number {
+  const best = (row: number, planter: number): number => {
+    if (planter === planters.length) return row === rows.length ? 0 : Infinity;
+    let least = Infinity;
+    let trees = 0;
+    for (let next = row; next <= rows.length; next++) {
+      if (next > row) trees += rows[next - 1];
+      const { rate, from } = planters[planter];
+      const own = next > row || from > 0 ? from + trees / rate : 0;
+      least = Math.min(least, Math.max(own, best(next, planter + 1)));
+    }
+    return least;
+  };
+  return best(0, 0);
+}
+
+test('rows are shared so that the slowest ends soonest, whoever comes late or has a row begun', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 7 }),
+      fc.array(
+        fc.record({ rate: fc.integer({ min: 5, max: 50 }), from: fc.integer({ min: 0, max: 3 }) }),
+        { minLength: 1, maxLength: 3 },
+      ),
+      (rows, planters) => {
+        const rated = planters.map((planter, i) => ({ ...planter, id: `p${i}`, name: `p${i}` }));
+        const { shares, finish, unshared } = shareRows(rows, rated);
+        assert.equal(unshared, 0);
+        assert.equal(
+          shares.reduce((sum, { trees }) => sum + trees, 0),
+          rows.reduce((a, b) => a + b, 0),
+        );
+        near(finish.value, bruteForce(rows, planters), 1e-6);
+      },
+    ),
+    { seed: 11, numRuns: 400 },
+  );
+});
+
+test('whoever leaves early gets what they can do; what nobody’s time reaches is said', () => {
+  const ann = { id: 'ann', name: 'Ann', rate: 10, until: 2 };
+  const bob = { id: 'bob', name: 'Bob', rate: 10, until: 3 };
+  const { shares, unshared } = shareRows([10, 10, 10, 10, 10, 10], [ann, bob]);
+  assert.deepEqual(
+    shares.map(({ trees }) => trees),
+    [20, 30],
+  );
+  assert.equal(unshared, 1);
+  const enough = shareRows([10, 10, 10, 10], [ann, { ...bob, until: 9 }]);
+  assert.equal(enough.unshared, 0);
+  near(enough.finish.value, 2);
+});
+
+test('at noon nobody loses a row they have begun; begun rows of who left go to the others', () => {
+  const row = (number: number, left: number, planter: string, begun = false): OpenRow => ({
+    ...{ number, left, planter, begun },
+  });
+  const rows = [
+    row(1, 0, 'ann', true),
+    row(2, 30, 'ann', true),
+    row(3, 60, 'ann'),
+    row(4, 60, 'bob'),
+    row(5, 20, 'cid', true),
+    row(6, 60, 'cid'),
+  ];
+  const here = [
+    { id: 'ann', name: 'Ann', rate: 30 },
+    { id: 'bob', name: 'Bob', rate: 60 },
+  ];
+  const { shares, finish } = shareAgain(rows, here);
+  const of = (id: string) => shares.find(({ planter }) => planter === id)!;
+  assert.equal(of('ann').rows[0], 2, 'the row she is in comes first');
+  assert.deepEqual([...of('ann').rows, ...of('bob').rows].sort(), [2, 3, 4, 5, 6]);
+  near(finish.value, Math.max(of('ann').days, of('bob').days));
+  near(of('ann').trees / 30, of('ann').days);
+  assert.equal(of('ann').trees + of('bob').trees, 230);
+});
+
+test('where bags run empty: every bag full but the last, row after row', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          trees: fc.integer({ min: 0, max: 130 }),
+          from: fc.integer({ min: 1, max: 9 }),
+        }),
+        {
+          minLength: 1,
+          maxLength: 12,
+        },
+      ),
+      fc.integer({ min: 1, max: 90 }),
+      (given, bag) => {
+        const rows = given.map((row, i) => ({ ...row, number: i + 1 }));
+        const points = refillPoints(rows, bag);
+        const total = rows.reduce((sum, { trees }) => sum + trees, 0);
+        assert.equal(points.length, Math.max(0, Math.ceil(total / bag) - 1));
+        // Trees set when each bag is empty: one bag more each time.
+        points.forEach(({ row, peg }, i) => {
+          const before = rows.slice(0, row - 1).reduce((sum, { trees }) => sum + trees, 0);
+          assert.equal(before + peg - rows[row - 1].from + 1, (i + 1) * bag);
+          assert.ok(peg - rows[row - 1].from + 1 <= rows[row - 1].trees);
+        });
+      },
+    ),
+    { seed: 3, numRuns: 300 },
+  );
+  assert.deepEqual(refillPoints([{ number: 1, from: 1, trees: 10 }], 0), []);
+});
+
+const refill = (along: number, into: number, back: number): Refill => ({
+  first: { along, into },
+  last: { along, into: back },
+});
+
+/** The least that can be carried with caches at any of the row ends. */
+function bestCaches(refills: Refill[], count: number, headland: 'first' | 'last'): number {
+  const ends = refills.map((one) => one[headland]);
+  const places = [...new Set(ends.map(({ along }) => along))];
+  let best = Infinity;
+  const choose = (from: number, chosen: number[]) => {
+    if (chosen.length === Math.min(count, places.length)) {
+      const metres = ends.reduce(
+        (sum, { along, into }) =>
+          sum + into + Math.min(...chosen.map((place) => Math.abs(place - along))),
+        0,
+      );
+      best = Math.min(best, metres);
+      return;
+    }
+    for (let i = from; i < places.length; i++) choose(i + 1, [...chosen, places[i]]);
+  };
+  choose(0, []);
+  return best;
+}
+
+test('boxes stand where the least is carried, against every other way to place them', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(
+          fc.integer({ min: 0, max: 40 }),
+          fc.integer({ min: 0, max: 60 }),
+          fc.integer({ min: 0, max: 60 }),
+        ),
+        { minLength: 1, maxLength: 8 },
+      ),
+      fc.integer({ min: 1, max: 4 }),
+      fc.constantFrom('first' as const, 'last' as const),
+      (given, count, headland) => {
+        const refills = given.map(([along, into, back]) => refill(along, into, back));
+        const { caches, carried } = placeCaches(refills, count, [headland]);
+        near(carried.value, bestCaches(refills, count, headland), 1e-9);
+        assert.equal(
+          caches.reduce((sum, { visits }) => sum + visits, 0),
+          refills.length,
+        );
+        assert.ok(caches.length <= count);
+      },
+    ),
+    { seed: 19, numRuns: 300 },
+  );
+});
+
+test('with both headlands open nothing is carried further than with one, nor with more caches', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.nat(300), fc.nat(100), fc.nat(100)), { minLength: 1, maxLength: 30 }),
+      fc.integer({ min: 1, max: 5 }),
+      (given, count) => {
+        const refills = given.map(([along, into, back]) => refill(along, into, back));
+        const both = placeCaches(refills, count).carried.value;
+        for (const headland of ['first', 'last'] as const)
+          assert.ok(both <= placeCaches(refills, count, [headland]).carried.value + 1e-9);
+        assert.ok(placeCaches(refills, count + 1).carried.value <= both + 1e-9);
+      },
+    ),
+    { seed: 23, numRuns: 200 },
+  );
+  assert.deepEqual(placeCaches([], 2).caches, []);
+  assert.equal(placeCaches([refill(1, 2, 3)], 1, []).caches.length, 0);
+});
+
+test('the hours left leave out noon and whatever stops planting, and no hour twice', () => {
+  const noon = { from: at('12:00'), to: at('12:45') };
+  const wind = { from: at('14:00'), to: at('16:00') };
+  const spells = spellsLeft(at('11:00'), at('17:00'), [noon, wind]);
+  near(hoursIn(spells), 1 + 1.25 + 1);
+  near(hoursIn(spellsLeft(at('12:30'), at('17:00'), [noon, wind, wind])), 1.25 + 1);
+  near(hoursIn(spellsLeft(at('14:30'), at('15:30'), [wind])), 0);
+  assert.deepEqual(spellsLeft(at('18:00'), at('17:00'), []), []);
+});
+
+test('a planter ends when the trees are in, over the stops; beyond the day they do not end', () => {
+  const spells = spellsLeft(at('11:00'), at('17:00'), [{ from: at('14:00'), to: at('16:00') }]);
+  assert.equal(endsAt(90, 60, spells), at('12:30'));
+  assert.equal(endsAt(180, 60, spells), at('14:00'));
+  assert.equal(endsAt(210, 60, spells), at('16:30'));
+  assert.equal(endsAt(241, 60, spells), undefined);
+  assert.equal(endsAt(0, 60, spells), at('11:00'));
+  assert.equal(endsAt(10, 0, spells), undefined);
+});
+
+test('the forecast says when each ends, between what, and in which row the day leaves them', () => {
+  const spells = spellsLeft(at('08:00'), at('16:00'), []);
+  const rate = { perHour: { value: 50 }, low: 40, high: 62.5 };
+  const rows = [
+    { number: 7, trees: 100 },
+    { number: 8, trees: 0 },
+    { number: 9, trees: 100 },
+  ];
+  const done = forecast('ann', rows, rate, spells);
+  assert.deepEqual([done.end, done.early, done.late], [at('12:00'), at('11:12'), at('13:00')]);
+  assert.deepEqual([done.lastRow, done.over], [9, 0]);
+  const long = forecast('ann', [...rows, { number: 10, trees: 300 }], rate, spells);
+  assert.deepEqual([long.end, long.lastRow, long.over], [undefined, 10, 100]);
+  const slow = forecast('ann', [...rows, { number: 10, trees: 180 }], rate, spells);
+  assert.ok(slow.end !== undefined && slow.late === undefined, 'late, it may not be today');
+});

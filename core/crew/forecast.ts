@@ -1,0 +1,90 @@
+import type { Rate } from './rates';
+
+/** Hours in which planting goes on, from and to in milliseconds; what lies between is a pause or stop. */
+export interface Spell {
+  from: number;
+  to: number;
+}
+
+const HOUR = 3_600_000;
+
+/**
+ * The hours that are left of a day: from now to its end, without pauses and hours that stop planting.
+ * @param stops hours in which roots or ground do not allow it
+ */
+export function spellsLeft(now: number, end: number, stops: readonly Spell[]): Spell[] {
+  let spells: Spell[] = now < end ? [{ from: now, to: end }] : [];
+  for (const stop of stops)
+    spells = spells.flatMap((spell) => {
+      if (stop.to <= spell.from || stop.from >= spell.to) return [spell];
+      return [
+        { from: spell.from, to: stop.from },
+        { from: stop.to, to: spell.to },
+      ].filter(({ from, to }) => to > from);
+    });
+  return spells;
+}
+
+export const hoursIn = (spells: readonly Spell[]): number =>
+  spells.reduce((sum, { from, to }) => sum + (to - from), 0) / HOUR;
+
+/** When so many trees are in at a rate; undefined when the hours do not suffice. */
+export function endsAt(
+  trees: number,
+  perHour: number,
+  spells: readonly Spell[],
+): number | undefined {
+  if (trees <= 0) return spells[0]?.from;
+  if (!(perHour > 0)) return undefined;
+  let left = (trees / perHour) * HOUR;
+  for (const { from, to } of spells) {
+    if (left <= to - from + 1e-6) return from + left;
+    left -= to - from;
+  }
+  return undefined;
+}
+
+export interface PlanterForecast {
+  planter: string;
+  /** Trees still to plant of their rows. */
+  trees: number;
+  /** When the last is in at the learned rate, and between what; undefined beyond today's hours. */
+  end?: number;
+  early?: number;
+  late?: number;
+  /** The row they stand in when the day ends. */
+  lastRow?: number;
+  /** Trees that today's hours do not reach. */
+  over: number;
+}
+
+/**
+ * Where each planter is when, by the learned rate and the hours left.
+ * @param rows of theirs, in order of planting, with the trees still to plant
+ */
+export function forecast(
+  planter: string,
+  rows: readonly { number: number; trees: number }[],
+  { perHour, low, high }: Pick<Rate, 'low' | 'high'> & { perHour: { value: number } },
+  spells: readonly Spell[],
+): PlanterForecast {
+  const trees = rows.reduce((sum, row) => sum + row.trees, 0);
+  const able = perHour.value * hoursIn(spells);
+  let reached = 0;
+  let lastRow: number | undefined;
+  for (const row of rows) {
+    if (row.trees <= 0) continue;
+    if (reached >= able) break;
+    reached += row.trees;
+    lastRow = row.number;
+  }
+  return {
+    planter,
+    trees,
+    end: endsAt(trees, perHour.value, spells),
+    early: endsAt(trees, high, spells),
+    late: endsAt(trees, low, spells),
+    lastRow,
+    over: Math.max(0, Math.round(trees - able)),
+  };
+}

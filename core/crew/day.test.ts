@@ -5,7 +5,17 @@ import { LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance
 import { placeCaches, refillPoints, type Refill } from './caches';
 import { endsAt, forecast, hoursIn, spellsLeft } from './forecast';
 import { crewRates, DAY_HOURS, gammaQuantile, learned, PRIOR_HOURS } from './rates';
-import { shareAgain, shareRows, type OpenRow } from './share';
+import { comesTo, crewDay, DAY_TERMS, refillWays } from './day';
+import { rowSetOf } from '../rows/rowset';
+import {
+  admitShares,
+  holds,
+  moveBoundary,
+  rangesOfRows,
+  shareAgain,
+  shareRows,
+  type OpenRow,
+} from './share';
 import { noneSown } from './sums';
 
 const near = (found: number, wanted: number, within = 1e-9) =>
@@ -353,4 +363,135 @@ test('the forecast says when each ends, between what, and in which row the day l
   assert.deepEqual([long.end, long.lastRow, long.over], [undefined, 10, 100]);
   const slow = forecast('ann', [...rows, { number: 10, trees: 180 }], rate, spells);
   assert.ok(slow.end !== undefined && slow.late === undefined, 'late, it may not be today');
+});
+
+test('a boundary moves past rows nobody has begun, never further, and rows are never lost', () => {
+  const shares = [
+    { planterId: 'ann', firstRow: 1, lastRow: 4 },
+    { planterId: 'bob', firstRow: 5, lastRow: 9 },
+  ];
+  const none = new Set<number>();
+  const at = (to: number, begun = none) =>
+    moveBoundary(shares, 0, to, begun).map(({ firstRow, lastRow }) => [firstRow, lastRow]);
+  assert.deepEqual(at(6), [
+    [1, 6],
+    [7, 9],
+  ]);
+  assert.deepEqual(at(2), [
+    [1, 2],
+    [3, 9],
+  ]);
+  assert.deepEqual(at(99), [[1, 9]], 'dragged past the end it takes all there is');
+  assert.deepEqual(at(-5), [[1, 9]]);
+  assert.deepEqual(at(8, new Set([6])), [
+    [1, 5],
+    [6, 9],
+  ]);
+  assert.deepEqual(at(1, new Set([3])), [
+    [1, 3],
+    [4, 9],
+  ]);
+  assert.deepEqual(moveBoundary(shares, 1, 3, none), shares, 'there is no such boundary');
+});
+
+test('rows by holder become ranges and stay the same rows; shares that clash are refused', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.constantFrom('ann', 'bob', 'cid', ''), { minLength: 1, maxLength: 40 }),
+      (holders) => {
+        const map = new Map<number, string>();
+        holders.forEach((holder, i) => holder && map.set(i + 1, holder));
+        const ranges = rangesOfRows(map);
+        for (let row = 1; row <= holders.length; row++)
+          for (const planter of ['ann', 'bob', 'cid'])
+            assert.equal(holds(ranges, planter, row), map.get(row) === planter);
+        admitShares(
+          ranges,
+          holders.map((_, i) => i + 1),
+        );
+      },
+    ),
+    { seed: 2, numRuns: 200 },
+  );
+  const share = (firstRow: number, lastRow: number) => ({ planterId: 'ann', firstRow, lastRow });
+  const rows = [1, 2, 3, 4];
+  assert.throws(() => admitShares([share(3, 2)], rows), /crew\.sharesBackwards/);
+  assert.throws(() => admitShares([share(1, 5)], rows), /crew\.noRow/);
+  assert.throws(() => admitShares([share(1, 3), share(3, 4)], rows), /crew\.sharedTwice/);
+});
+
+const straightRows = (rows: number, trees: number, step: number, between: number) =>
+  rowSetOf(
+    { frame: { origin: [0, 0], bearing: 0 }, straight: true, step, between },
+    Array.from({ length: rows }, (_, row) => ({
+      line: [row * between, 0, row * between, (trees - 1) * step],
+      start: 0,
+      step,
+      stretches: [0, trees],
+      listed: false,
+    })),
+  );
+
+test('a refill is fetched along the headland and into the row, from either end', () => {
+  const rows = straightRows(3, 11, 2, 3);
+  assert.deepEqual(refillWays(rows, [{ row: 3, peg: 4 }]), [
+    { first: { along: 6, into: 6 }, last: { along: 6, into: 14 } },
+  ]);
+  assert.deepEqual(refillWays(rows, [{ row: 9, peg: 1 }]), []);
+  assert.deepEqual(refillWays(rows, [{ row: 1, peg: 40 }]), []);
+});
+
+const MIDNIGHT = Date.parse('2026-11-24T00:00:00Z');
+const rateOf = (perHour: number) => {
+  const rate = learned(perHour, []);
+  return { ...rate, perHour: { ...rate.perHour, value: perHour } };
+};
+
+test('the day from here: who ends when, what the block comes to, and whose rows wait', () => {
+  const rows = [
+    { number: 1, planted: 20, left: 80 },
+    { number: 2, planted: 0, left: 100 },
+    { number: 3, planted: 0, left: 100 },
+  ];
+  const shares = [
+    { planterId: 'ann', firstRow: 1, lastRow: 2 },
+    { planterId: 'bob', firstRow: 3, lastRow: 3 },
+  ];
+  const ann = { id: 'ann', rate: rateOf(60) };
+  const bob = { id: 'bob', rate: rateOf(25) };
+  const on = { now: at('08:00'), dayStart: MIDNIGHT, stops: [] };
+  const day = crewDay(rows, shares, [ann, bob], DAY_TERMS, on);
+  near(day.hours, 9 - 0.75);
+  const [hers, his] = day.planters;
+  assert.deepEqual([hers.trees, hers.end, hers.rows], [180, at('11:00'), [1, 2]]);
+  assert.equal(his.end, at('12:00'), 'to the minute before the pause');
+  assert.equal(day.end, at('12:00'));
+  assert.equal(day.planted, 300);
+  assert.ok(day.early! < day.end! && day.late! > day.end!);
+  // Refills: 200 trees of a bag are more than either has left.
+  assert.deepEqual(hers.refills, []);
+  const small = crewDay(rows, shares, [ann, bob], { ...DAY_TERMS, bag: 50 }, on);
+  assert.deepEqual(small.planters[0].refills, [
+    { row: 1, peg: 70 },
+    { row: 2, peg: 20 },
+    { row: 2, peg: 70 },
+  ]);
+  const alone = crewDay(rows, shares, [ann], DAY_TERMS, on);
+  assert.equal(alone.end, undefined, 'nobody is there for row 3');
+  assert.equal(alone.planted, 200);
+  const early = crewDay(rows, shares, [ann], DAY_TERMS, { ...on, now: at('05:00') });
+  assert.equal(early.planters[0].end, at('10:00'), 'nobody begins before the day does');
+});
+
+test('when a planter comes to a row that runs dry', () => {
+  const rows = [
+    { number: 1, planted: 0, left: 60 },
+    { number: 2, planted: 0, left: 60 },
+    { number: 3, planted: 0, left: 60 },
+  ];
+  const spells = spellsLeft(at('08:00'), at('16:00'), []);
+  const planter = { rows: [1, 2, 3] };
+  assert.equal(comesTo(3, rows, planter, 60, spells), at('10:00'));
+  assert.equal(comesTo(1, rows, planter, 60, spells), at('08:00'));
+  assert.equal(comesTo(7, rows, planter, 60, spells), undefined);
 });

@@ -153,3 +153,73 @@ export function shareAgain(
     }),
   };
 }
+
+/** Consecutive rows of one planter. */
+export interface RowRange {
+  planterId: string;
+  firstRow: number;
+  lastRow: number;
+}
+
+/**
+ * Rows by who has them, as ranges.
+ * @param holders planter by row number
+ */
+export function rangesOfRows(holders: ReadonlyMap<number, string>): RowRange[] {
+  const ranges: RowRange[] = [];
+  for (const [row, planterId] of [...holders].sort(([a], [b]) => a - b)) {
+    const last = ranges[ranges.length - 1];
+    if (last && last.planterId === planterId && last.lastRow === row - 1) last.lastRow = row;
+    else ranges.push({ planterId, firstRow: row, lastRow: row });
+  }
+  return ranges;
+}
+
+/**
+ * Refuses shares that name a row there is not, run backwards, or give one row to two.
+ * @param rows numbers of the rows there are
+ */
+export function admitShares(shares: readonly RowRange[], rows: readonly number[]): void {
+  const there = new Set(rows);
+  const ordered = [...shares].sort((a, b) => a.firstRow - b.firstRow);
+  ordered.forEach(({ firstRow, lastRow }, i) => {
+    if (lastRow < firstRow) throw told('crew.sharesBackwards', { first: firstRow, last: lastRow });
+    for (const row of [firstRow, lastRow]) if (!there.has(row)) throw told('crew.noRow', { row });
+    const next = ordered[i + 1];
+    if (next && next.firstRow <= lastRow) throw told('crew.sharedTwice', { row: next.firstRow });
+  });
+}
+
+/**
+ * Moves the boundary between two neighbours: the one gives rows, the other takes them. A boundary moves
+ * as far as there are rows that nobody has begun.
+ * @param shares in order of their rows
+ * @param boundary between the range of this index and the next
+ * @param to the last row of the first one, once moved
+ * @param begun rows that somebody is in or has finished
+ */
+export function moveBoundary(
+  shares: readonly RowRange[],
+  boundary: number,
+  to: number,
+  begun: ReadonlySet<number>,
+): RowRange[] {
+  const [left, right] = [shares[boundary], shares[boundary + 1]];
+  if (!left || !right || left.lastRow + 1 !== right.firstRow) return [...shares];
+  let last = left.lastRow;
+  while (last < to && last < right.lastRow && !begun.has(last + 1)) last++;
+  while (last > to && last >= left.firstRow && !begun.has(last)) last--;
+  return shares
+    .map((share, i) => {
+      if (i === boundary) return { ...share, lastRow: last };
+      return i === boundary + 1 ? { ...share, firstRow: last + 1 } : share;
+    })
+    .filter(({ firstRow, lastRow }) => lastRow >= firstRow);
+}
+
+/** Whether a row is a planter's. */
+export const holds = (shares: readonly RowRange[], planter: string, row: number): boolean =>
+  shares.some(
+    ({ planterId, firstRow, lastRow }) =>
+      planterId === planter && row >= firstRow && row <= lastRow,
+  );

@@ -146,7 +146,6 @@ test('a rate learns from every whole day of the last month, what was typed weigh
   assert.equal(meanRate(new Map()), 600);
   assert.deepEqual(of('ann', crewRates(typed, undefined, '2026-11-24')), [500, 'typed', 0]);
 });
-});
 
 /** Straight rows northwards, so many trees each, the first peg at the origin's height. */
 function straight(rows: number, trees: number, step: number, between: number, shift = 0): RowSet {

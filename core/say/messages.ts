@@ -24,6 +24,11 @@ export interface Messages {
   'calendar.tooFewDays': 'days';
   'calendar.twelveMonths': never;
   'calendar.windowEndsFirst': 'until' | 'start';
+  'crew.noBlock': never;
+  'crew.noClock': never;
+  'crew.ownHours': 'planter';
+  'crew.sharedTwice': 'row';
+  'crew.sharesBackwards': 'first' | 'last';
   'crew.noPlanters': never;
   'crew.noRow': 'row';
   'crew.notTrees': 'count';

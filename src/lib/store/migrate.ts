@@ -18,6 +18,7 @@ import * as corrections from './migrations/014-corrections';
 import * as sprayings from './migrations/015-sprayings';
 import * as browse from './migrations/016-browse';
 import * as rootRules from './migrations/017-root-rules';
+import * as crewDay from './migrations/018-crew-day';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -42,6 +43,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['015-sprayings', sprayings],
   ['016-browse', browse],
   ['017-root-rules', rootRules],
+  ['018-crew-day', crewDay],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -34,6 +34,11 @@ export const en: Record<MessageKey, string> = {
   'calendar.twelveMonths': 'A typical year has twelve months.',
   'calendar.windowEndsFirst': 'The window ends on {until}, before planting begins on {start}.',
   // crew
+  'crew.noBlock': 'That block is not of this site.',
+  'crew.noClock': 'Nothing of the kind was clocked for this planter.',
+  'crew.ownHours': 'These are the hours of {planter}; planters clock their own.',
+  'crew.sharedTwice': 'Row {row, number} would be two planters’ at once.',
+  'crew.sharesBackwards': 'Rows {first, number} to {last, number} run backwards.',
   'crew.noPlanters': 'There are no planters to share the rows among. Add one first.',
   'crew.noRow': 'The released layout has no row {row, number}.',
   'crew.notTrees': '{count, number} trees cannot be entered; a whole number above 0 is accepted.',

@@ -1,7 +1,8 @@
 import { Op } from 'sequelize';
 import { admitTally } from '../../../../core/crew/progress';
 import { crewRates } from '../../../../core/crew/rates';
-import { shareRows } from '../../../../core/crew/share';
+import { shiftsOf, workedHours } from '../../../../core/crew/attendance';
+import { admitShares, rangesOfRows, shareAgain } from '../../../../core/crew/share';
 import { plantedChange, progressOf, type PlantedChange } from '../../../../core/crew/sums';
 import { dayOf } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
@@ -15,7 +16,7 @@ import {
   type Work,
 } from '../../server/work';
 import type { crewContract } from './contract';
-import { asTally, keepPlanted, readPlanted } from './sums.server';
+import { asClocked, asTally, CLOCKED_DAYS, keepPlanted, readPlanted } from './sums.server';
 import type { TallyRow } from './tables.server';
 
 /** A planter of the site. */
@@ -23,6 +24,15 @@ export async function planterOf(work: Work, id: string, siteId: string) {
   const planter = await work.tables.planter.one({ id, siteId });
   if (!planter) throw told('crew.noPlanter');
   return planter;
+}
+
+/** Hours by planter and day of late, as they were clocked. */
+async function workedOn(work: Work, site: { id: string; zone: string }) {
+  const since = new Date(work.now - CLOCKED_DAYS * 86_400_000);
+  const rows = await work.tables.attendance.all({
+    where: { siteId: site.id, at: { [Op.gte]: since } } as never,
+  });
+  return workedHours(shiftsOf(rows.map(asClocked), work.now), site.zone);
 }
 
 export const crewCommands: Handlers<typeof crewContract> = {
@@ -58,22 +68,65 @@ export const crewCommands: Handlers<typeof crewContract> = {
     });
     const sums = (await readPlanted(work, [layoutId])).get(layoutId);
     const byRow = sums ? progressOf(sums).byRow : new Map<number, number>();
-    const rates = crewRates(named, sums, dayOf(work.now, site.zone));
-    const { shares } = shareRows(
-      rows.map(({ number, trees }) => Math.max(0, trees - (byRow.get(number) ?? 0))),
+    const worked = await workedOn(work, site);
+    const rates = crewRates(named, sums, dayOf(work.now, site.zone), worked);
+    const before = await work.tables.rowShare.all({ where: { layoutId } });
+    const holderOf = (row: number) =>
+      before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
+    const { shares } = shareAgain(
+      rows.map(({ number, trees }) => ({
+        number,
+        left: Math.max(0, trees - (byRow.get(number) ?? 0)),
+        begun: (byRow.get(number) ?? 0) > 0,
+        planter: holderOf(number),
+      })),
       named.map(({ id, name }) => ({ id, name, rate: rates.get(id)!.rate })),
     );
+    // Rows that are full stay with whoever planted them.
+    const holders = new Map<number, string>();
+    for (const { number } of rows) {
+      const holder = holderOf(number);
+      if (holder) holders.set(number, holder);
+    }
+    for (const { planter, rows: own } of shares) for (const row of own) holders.set(row, planter);
     await work.tables.rowShare.remove({ layoutId });
     await work.tables.rowShare.addAll(
-      shares
-        .filter(({ firstRow, lastRow }) => lastRow >= firstRow)
-        .map(({ planter, firstRow, lastRow }) => ({
-          layoutId,
-          planterId: planter,
-          firstRow: rows[firstRow - 1].number,
-          lastRow: rows[lastRow - 1].number,
-        })),
+      rangesOfRows(holders).map((range) => ({ layoutId, ...range })),
     );
+  },
+
+  async 'crew.assign'({ layoutId, shares }, work) {
+    const { layout, site } = await work.layout(layoutId, 'plan');
+    if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
+    const ids = [...new Set(shares.map(({ planterId }) => planterId))];
+    await Promise.all(ids.map((id) => planterOf(work, id, site.id)));
+    const rows = await work.tables.layoutRow.all({ where: { layoutId }, columns: ['number'] });
+    admitShares(
+      shares,
+      rows.map(({ number }) => number),
+    );
+    await work.tables.rowShare.remove({ layoutId });
+    await work.tables.rowShare.addAll(shares.map((share) => ({ layoutId, ...share })));
+  },
+
+  async 'crew.clock'({ siteId, blockId, planterId, kind, tool, corrects, ...input }, work) {
+    const { role } = work.site(siteId, 'tally');
+    const planter = await planterOf(work, planterId, siteId);
+    if (role === 'planter' && planter.personId !== work.person.id)
+      throw told('crew.ownHours', { planter: planter.name });
+    if (blockId && !(await work.tables.block.one({ id: blockId, siteId })))
+      throw told('crew.noBlock');
+    if (corrects) {
+      const target = await work.tables.attendance.one({ id: corrects, siteId, planterId });
+      if (!target || target.corrects) throw told('crew.noClock');
+      const taken = await work.tables.attendance.one({ corrects });
+      if (taken && taken.id !== input.id) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.attendance, {
+      ...work.event(input),
+      ...{ siteId, blockId, planterId, kind, tool, corrects },
+    });
+    return fresh ? undefined : ALREADY;
   },
 
   'crew.tally': { by: ({ layoutId }) => layoutId, many: tallyMany },

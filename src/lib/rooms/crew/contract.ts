@@ -21,6 +21,36 @@ export const crewContract = {
     refusals: ['crew.*', 'rows.notReleased'],
     touches: ['crew'],
   }),
+  /** Who has which rows, as the leader drew it. */
+  'crew.assign': command({
+    input: object({
+      layoutId: id,
+      shares: array()
+        .of(object({ planterId: id, firstRow: count, lastRow: count }))
+        .min(1)
+        .max(2000)
+        .required(),
+    }),
+    refusals: ['crew.*', 'rows.notReleased'],
+    touches: ['crew'],
+  }),
+  /** Somebody begins or ends work; a correction takes back what was clocked. */
+  'crew.clock': command({
+    input: object({
+      ...event,
+      siteId: id,
+      blockId: maybeId,
+      planterId: id,
+      kind: string()
+        .oneOf(['on', 'off'] as const)
+        .required(),
+      tool: string().trim().max(40).default(''),
+      corrects: maybeId,
+    }),
+    refusals: ['crew.*'],
+    touches: ['crew'],
+    waits: true,
+  }),
   'crew.tally': command({
     input: object({
       ...event,

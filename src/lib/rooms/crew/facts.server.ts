@@ -1,3 +1,4 @@
+import { shiftsOf, workedHours, type Clocked, type Shift } from '../../../../core/crew/attendance';
 import { carryOver, type CarriedOver } from '../../../../core/crew/carried';
 import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progress';
 import { crewRates, meanRate, type Rate } from '../../../../core/crew/rates';
@@ -11,8 +12,17 @@ import {
   type PlantedSums,
 } from '../../../../core/crew/sums';
 import { toRowSet } from '../../../../core/rows/stored';
-import { fact, groupBy, inOrderOf, listedFact, tableFact, type Facts } from '../../server/facts';
+import {
+  fact,
+  groupBy,
+  inOrderOf,
+  listedFact,
+  milliseconds,
+  tableFact,
+  type Facts,
+} from '../../server/facts';
 import { readRows, releasedLayout, layoutsFact } from '../rows/facts.server';
+import { CLOCKED_DAYS } from './sums.server';
 import type { PlanterRow, RowShareRow } from './tables.server';
 
 /** Planters of the site, in their order. */
@@ -89,6 +99,33 @@ export const sharesFact = listedFact<RowShareRow, RowShareRow[]>('shares', ['cre
   },
   value: (rows) => rows.sort(inOrderOf('firstRow')),
 });
+
+/** What was clocked of late, by site. */
+export const clockedFact = listedFact<Clocked, Clocked[]>('clocked', ['crew'], {
+  from: `FROM attendance a WHERE a.site_id IN (:ids)
+    AND a.at > UTC_TIMESTAMP() - INTERVAL ${CLOCKED_DAYS} DAY`,
+  of: 'a.site_id',
+  columns: {
+    ...{ id: 'a.id', planter: 'a.planter_id', kind: 'a.kind', at: milliseconds('a.at') },
+    ...{ tool: 'a.tool', corrects: 'a.corrects' },
+  },
+  value: (rows) => rows,
+});
+
+/** Who worked when, until this minute. */
+export async function shiftsNow(facts: Facts): Promise<Shift[]> {
+  return shiftsOf(await facts.of(clockedFact), facts.now);
+}
+
+/** What each planter sets, learned from their own trees and hours: one figure for every page. */
+export async function learnedRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
+  const [planters, { sums }, shifts] = await Promise.all([
+    facts.of(plantersFact),
+    facts.of(sownFact, blockId),
+    shiftsNow(facts),
+  ]);
+  return crewRates(planters, sums, facts.today, workedHours(shifts, facts.site.zone));
+}
 
 /** The tallies of the released version, in order of time: only for what sums cannot tell. */
 export const talliesFact = fact<Tally[]>(
@@ -192,13 +229,10 @@ export interface Finish {
 
 /** When the block will be done at the pace of late: one figure for board, crew and season. */
 export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
-  const [{ planted, total, sums }, planters] = await Promise.all([
-    plantedOf(facts, blockId),
-    facts.of(plantersFact),
-  ]);
+  const { planted, total, sums } = await plantedOf(facts, blockId);
   const today = facts.today;
   const own = paceOf(sums, today);
-  const rates = [...crewRates(planters, sums, today).values()];
+  const rates = [...(await learnedRates(facts, blockId)).values()];
   const pace = own || rates.reduce((sum, { rate }) => sum + rate, 0);
   const counted = paceDays(sums, today);
   return { pace, from: own ? 'tallies' : 'rates', counted, days: daysLeft(total, planted, pace) };
@@ -209,13 +243,11 @@ export async function ratesOf(
   facts: Facts,
   blockId: string,
 ): Promise<{ rates: Map<string, Rate>; mean: number; crew: number; counted: boolean }> {
-  const [planters, shares, { sums }] = await Promise.all([
+  const [planters, shares, rates] = await Promise.all([
     facts.of(plantersFact),
     facts.of(sharesFact, blockId),
-    facts.of(sownFact, blockId),
+    learnedRates(facts, blockId),
   ]);
-  const today = facts.today;
-  const rates = crewRates(planters, sums, today);
   const sharing = shares.length
     ? planters.filter(({ id }) => shares.some(({ planterId }) => planterId === id))
     : planters;

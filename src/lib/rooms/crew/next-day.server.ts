@@ -3,6 +3,7 @@ import { treesInRow } from '../../../../core/rows/stored';
 import type { Facts } from '../../server/facts';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
+import { holds } from '../../../../core/crew/share';
 import { plantedOf, plantersFact, ratesOf, sharesFact } from './facts.server';
 
 export interface NextDay {
@@ -28,11 +29,11 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
     facts.of(plantersFact),
     ratesOf(facts, blockId),
   ]);
-  const cut = (rate: number, from: number, to: number) => {
+  const cut = (rate: number, has: (row: number) => boolean) => {
     const own: CarryRows['rows'] = [];
     let left = rate;
     for (const row of rows) {
-      if (row.number < from || row.number > to || left <= 0) continue;
+      if (!has(row.number) || left <= 0) continue;
       const planted = byRow.get(row.number) ?? 0;
       const open = treesInRow(row) - planted;
       if (open <= 0) continue;
@@ -42,11 +43,12 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
     return own;
   };
   const crews = shares.length
-    ? shares.map(({ planterId, firstRow, lastRow }) => {
+    ? [...new Set(shares.map(({ planterId }) => planterId))].map((planterId) => {
         const { name } = planters.find(({ id }) => id === planterId)!;
         // A learned rate is a mean; a bag holds whole trees.
         const rate = Math.round(rates.get(planterId)!.rate);
-        return { planter: planterId, name, rate, rows: cut(rate, firstRow, lastRow) };
+        const has = (row: number) => holds(shares, planterId, row);
+        return { planter: planterId, name, rate, rows: cut(rate, has) };
       })
     : [crewAsOne([...rates.values()], cut)];
   const busy = crews.filter(({ rows: own }) => own.length);
@@ -59,8 +61,8 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
 
 function crewAsOne(
   planters: readonly { rate: number }[],
-  cut: (rate: number, from: number, to: number) => CarryRows['rows'],
+  cut: (rate: number, has: (row: number) => boolean) => CarryRows['rows'],
 ) {
   const rate = Math.round(planters.reduce((sum, planter) => sum + planter.rate, 0)) || 1000;
-  return { planter: '', name: 'the crew', rate, rows: cut(rate, 1, Infinity) };
+  return { planter: '', name: 'the crew', rate, rows: cut(rate, () => true) };
 }

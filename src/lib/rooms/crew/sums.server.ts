@@ -1,3 +1,5 @@
+import type { Clocked } from '../../../../core/crew/attendance';
+import type { AttendanceRow } from './tables.server';
 import {
   noneSown,
   plantedSums,
@@ -110,3 +112,12 @@ export async function rebuildPlanted(work: Work, layoutId: string, zone: string)
     ),
   );
 }
+
+/** Days of clocking that rates are learned from, and one for whoever began before midnight. */
+export const CLOCKED_DAYS = 32;
+
+/** A row of the attendance as it is counted. */
+export const asClocked = (row: AttendanceRow): Clocked => ({
+  ...{ id: row.id, planter: row.planterId, kind: row.kind, at: new Date(row.at).getTime() },
+  ...{ tool: row.tool, corrects: row.corrects },
+});

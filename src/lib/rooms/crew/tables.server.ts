@@ -31,6 +31,15 @@ export interface RowShareRow {
   firstRow: number;
   lastRow: number;
 }
+export interface AttendanceRow extends EventRow {
+  siteId: string;
+  /** Where they were, when it was told from a block's page. */
+  blockId: string | null;
+  planterId: string;
+  kind: 'on' | 'off';
+  tool: string;
+  corrects: string | null;
+}
 export interface TallyRow extends EventRow {
   layoutId: string;
   rowNumber: number;
@@ -69,9 +78,18 @@ export function crewTables(sequelize: Sequelize) {
     }),
     rowShare: table<RowShareRow>(sequelize, 'row_share', {
       layoutId: partOfKey,
-      planterId: partOfKey,
-      firstRow: whole,
+      planterId: reference,
+      firstRow: { ...whole, primaryKey: true },
       lastRow: whole,
+    }),
+    attendance: table<AttendanceRow>(sequelize, 'attendance', {
+      ...eventColumns,
+      siteId: reference,
+      blockId: maybe,
+      planterId: reference,
+      kind: text,
+      tool: { ...text, defaultValue: '' },
+      corrects: maybe,
     }),
     tally: table<TallyRow>(sequelize, 'tally', {
       ...eventColumns,

@@ -1,5 +1,7 @@
 import { standing } from '../../../../core/method/differences';
 import { waysOf } from '../../../../core/method/ways';
+import { holds } from '../../../../core/crew/share';
+import { rangesOf } from '../../../../core/measure/ranges';
 import { inUnits, type UnitSystem } from '../../../../core/measure/units';
 import { fallsOf } from '../../../../core/rows/layout';
 import { settingOut } from '../../../../core/rows/setting-out';
@@ -85,10 +87,11 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         ),
         cards:
           print.what === 'cards' && shares.length
-            ? shares.map(({ planterId, firstRow, lastRow }) => ({
-                title: `${nameOf(planterId)}: rows ${firstRow} to ${lastRow}`,
-                rows: rows.filter(({ number }) => number >= firstRow && number <= lastRow),
-              }))
+            ? [...new Set(shares.map(({ planterId }) => planterId))].map((planterId) => {
+                const own = rows.filter(({ number }) => holds(shares, planterId, number));
+                const numbers = rangesOf(own.map(({ number }) => number));
+                return { title: `${nameOf(planterId)}: rows ${numbers}`, rows: own };
+              })
             : [{ title: `${block.name}, all rows`, rows }],
       });
     }

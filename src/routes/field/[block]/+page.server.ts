@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { treatmentOf } from '../../../../core/method/differences';
 import { sprays } from '../../../../core/method/method';
+import { holds } from '../../../../core/crew/share';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise } from '../../../../core/rows/stored';
 import { blockMethod, methodOfBlock, waysOfBlock } from '$lib/rooms/method/facts.server';
@@ -34,9 +35,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     blockMethod(facts, block),
   ]);
   const share = shares.find(({ planterId }) => planterId === planter.id);
-  const mine = rows.filter(({ number }) =>
-    share ? number >= share.firstRow && number <= share.lastRow : true,
-  );
+  const mine = rows.filter(({ number }) => !share || holds(shares, planter.id, number));
   return {
     /** When these figures were read, by the server's clock: entries it did before are in them. */
     at: facts.now,

@@ -2,6 +2,7 @@ import type { MaterialTerms } from './materials';
 import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
 import type { WorkTerms } from './works';
+import type { DayTerms } from '../crew/day';
 
 /** What a leader changed about a task. */
 export interface TaskTerms {
@@ -22,6 +23,7 @@ export interface CalendarTerms {
   own?: OwnTask[];
   ripping?: RipTerms;
   works?: WorkTerms;
+  day?: DayTerms;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
 import { placeCaches, refillPoints, type Refill } from './caches';
-import { endsAt, forecast, hoursIn, spellsLeft } from './forecast';
+import { endsAt, forecast, hoursIn, joinSpells, spellsLeft } from './forecast';
 import { crewRates, DAY_HOURS, gammaQuantile, learned, PRIOR_HOURS } from './rates';
 import { comesTo, crewDay, DAY_TERMS, refillWays } from './day';
 import { rowSetOf } from '../rows/rowset';
@@ -338,6 +338,23 @@ test('the hours left leave out noon and whatever stops planting, and no hour twi
   assert.deepEqual(spellsLeft(at('18:00'), at('17:00'), []), []);
 });
 
+test('hours of one cause that touch are one stop', () => {
+  const hour = (from: string, to: string, why: string) => ({ from: at(from), to: at(to), why });
+  assert.deepEqual(
+    joinSpells([
+      hour('11:00', '12:00', 'wind'),
+      hour('12:00', '13:00', 'wind'),
+      hour('13:00', '14:00', 'heat'),
+      hour('15:00', '16:00', 'heat'),
+    ]),
+    [
+      hour('11:00', '13:00', 'wind'),
+      hour('13:00', '14:00', 'heat'),
+      hour('15:00', '16:00', 'heat'),
+    ],
+  );
+});
+
 test('a planter ends when the trees are in, over the stops; beyond the day they do not end', () => {
   const spells = spellsLeft(at('11:00'), at('17:00'), [{ from: at('14:00'), to: at('16:00') }]);
   assert.equal(endsAt(90, 60, spells), at('12:30'));
@@ -422,7 +439,7 @@ test('rows by holder become ranges and stay the same rows; shares that clash are
 
 const straightRows = (rows: number, trees: number, step: number, between: number) =>
   rowSetOf(
-    { frame: { origin: [0, 0], bearing: 0 }, straight: true, step, between },
+    { frame: { bearing: 0, side: 1, baseline: 0, anchor: 0 }, straight: true, step, between },
     Array.from({ length: rows }, (_, row) => ({
       line: [row * between, 0, row * between, (trees - 1) * step],
       start: 0,

@@ -25,6 +25,20 @@ export function spellsLeft(now: number, end: number, stops: readonly Spell[]): S
   return spells;
 }
 
+/** Spells of the same cause that touch, as one. */
+export function joinSpells<Caused extends Spell & { why: string }>(
+  spells: readonly Caused[],
+): Caused[] {
+  const joined: Caused[] = [];
+  for (const spell of spells) {
+    const last = joined[joined.length - 1];
+    if (last && last.to === spell.from && last.why === spell.why)
+      joined[joined.length - 1] = { ...last, to: spell.to };
+    else joined.push(spell);
+  }
+  return joined;
+}
+
 export const hoursIn = (spells: readonly Spell[]): number =>
   spells.reduce((sum, { from, to }) => sum + (to - from), 0) / HOUR;
 

@@ -35,6 +35,7 @@
     'stock.record': 'trees of a lot',
     'stock.root': 'roots in the air',
     'checks.plot': 'a plot',
+    'crew.clock': 'hours',
     'calendar.sprayed': 'a spraying',
     'survival.count': 'a count',
   };

@@ -97,6 +97,25 @@ const terms = object({
   })
     .optional()
     .default(undefined),
+  day: object({
+    begin: number().min(0).max(23).required(),
+    end: number()
+      .moreThan(0)
+      .max(24)
+      .required()
+      .test('after', 'A day ends after it begins.', function (end) {
+        return end > Number((this.parent as { begin?: number }).begin ?? 0);
+      }),
+    noon: number().min(0).max(24).required(),
+    pause: number().min(0).max(300).required(),
+    bag: number().integer().min(1).max(5000).required(),
+    caches: number().integer().min(1).max(6).required(),
+    headlands: string()
+      .oneOf(['first', 'last', 'both'] as const)
+      .required(),
+  })
+    .optional()
+    .default(undefined),
   spray: object({
     product: id,
     kind: string()

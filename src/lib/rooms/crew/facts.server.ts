@@ -127,6 +127,21 @@ export async function learnedRates(facts: Facts, blockId: string): Promise<Map<s
   return crewRates(planters, sums, facts.today, workedHours(shifts, facts.site.zone));
 }
 
+/** The newest word of each planter on a version: in which row, and when. */
+export async function lastWordsOf(
+  facts: Facts,
+  layoutId: string,
+): Promise<{ planter: string; row: number; at: number }[]> {
+  const rows = await facts.reader.query<{ planter: string; row: number; at: number }>(
+    `SELECT t.planter_id AS planter, MAX(t.\`row_number\`) AS row, UNIX_TIMESTAMP(x.at) * 1000 AS at
+     FROM (SELECT planter_id, MAX(at) AS at FROM tally WHERE layout_id = :layoutId GROUP BY planter_id) x
+     JOIN tally t ON t.layout_id = :layoutId AND t.planter_id = x.planter_id AND t.at = x.at
+     GROUP BY t.planter_id, x.at`,
+    { layoutId },
+  );
+  return rows.map(({ planter, row, at }) => ({ planter, row: Number(row), at: Number(at) }));
+}
+
 /** The tallies of the released version, in order of time: only for what sums cannot tell. */
 export const talliesFact = fact<Tally[]>(
   'tallies',

@@ -5,7 +5,13 @@ import { holds } from '../../../../core/crew/share';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise } from '../../../../core/rows/stored';
 import { blockMethod, methodOfBlock, waysOfBlock } from '$lib/rooms/method/facts.server';
-import { plantedOf, plantersFact, sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
+import {
+  plantedOf,
+  plantersFact,
+  sharesFact,
+  shiftsNow,
+  talliesFact,
+} from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
@@ -34,6 +40,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     waysOfBlock(facts, block),
     blockMethod(facts, block),
   ]);
+  const shifts = await shiftsNow(facts);
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const mine = rows.filter(({ number }) => !share || holds(shares, planter.id, number));
   return {
@@ -48,6 +55,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     planters: role === 'planter' ? [] : planters.map(({ id, name }) => ({ id, name })),
     shared: Boolean(share),
     mayTally: role !== 'viewer',
+    /** Since when they are at work, by what was clocked. */
+    hereSince: shifts.find((shift) => shift.here && shift.planter === planter.id)?.from ?? null,
     mayRecord: may(role, 'record'),
     /** Whether anything of this block is sprayed. */
     sprays: sprays(methodOfBlock(block)),

@@ -15,7 +15,7 @@
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
   import { keepPages } from '$lib/field/work.svelte';
   import Refused from '$lib/field/Refused.svelte';
-  import { dayOf } from '$core/say/day';
+  import { clockOf, dayOf } from '$core/say/day';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
@@ -35,7 +35,7 @@
     return () => (off(), clearInterval(timer));
   });
   $effect(() => void outbox.settle(known));
-  $effect(() => void outbox.settleBefore(data.at, ['stock.root', 'people.hand']));
+  $effect(() => void outbox.settleBefore(data.at, ['stock.root', 'people.hand', 'crew.clock']));
 
   interface Tallied {
     id: string;
@@ -56,6 +56,26 @@
       .map(({ payload }) => payload as unknown as Tallied)
       .filter((tally) => tally.layoutId === data.layoutId),
   );
+  /** Since when this planter is at work: by what is entered here, else by the server's word. */
+  const hereSince = $derived.by((): number | null => {
+    const clocked = outbox.entries
+      .filter(({ command, state }) => command === 'crew.clock' && state !== 'refused')
+      .map(
+        ({ payload }) =>
+          payload as unknown as { kind: 'on' | 'off'; at: string; planterId: string },
+      )
+      .filter(({ planterId }) => planterId === data.planter.id)
+      .sort((a, b) => (a.at < b.at ? -1 : 1))
+      .at(-1);
+    if (!clocked) return data.hereSince;
+    return clocked.kind === 'on' ? Date.parse(clocked.at) : null;
+  });
+  const clockMe = (kind: 'on' | 'off') =>
+    outbox.add('crew.clock', {
+      ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
+      ...{ siteId: data.siteId, blockId: data.block.id, planterId: data.planter.id, kind },
+      ...{ tool: '', corrects: null },
+    });
   const signed = (tally: Tallied) => (tally.corrects ? -tally.count : tally.count);
   const plantedIn = (row: { number: number; planted: number }) =>
     row.planted +
@@ -215,6 +235,16 @@
           1,
         )} to {formatLength(to, units.system, 1)}{/each}
     </p>
+    {#if data.mayTally}
+      <p class="shift">
+        {#if hereSince === null}
+          <button class="plain" onclick={() => clockMe('on')}>I begin work</button>
+        {:else}
+          <span>At work since {clockOf(hereSince, data.zone).text}</span>
+          <button class="plain" onclick={() => clockMe('off')}>I go home</button>
+        {/if}
+      </p>
+    {/if}
     <nav class="finds" aria-label="Of this block">
       <a href="/field/{data.block.id}/peg">Find my peg</a>
       {#if data.mayRecord}
@@ -299,6 +329,18 @@
 {/if}
 
 <style>
+  .shift {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 12px;
+    margin: 6px 0;
+    font-size: 17px;
+  }
+  .shift button {
+    min-height: 56px;
+    padding: 0 18px;
+  }
   .finds {
     display: flex;
     flex-wrap: wrap;

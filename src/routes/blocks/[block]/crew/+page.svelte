@@ -46,7 +46,7 @@
   let chosen = $state<string[]>(
     untrack(() =>
       data.released?.shares.length
-        ? data.released.shares.map(({ planterId }) => planterId)
+        ? [...new Set(data.released.shares.map(({ planterId }) => planterId))]
         : data.planters.slice(0, 6).map(({ id }) => id),
     ),
   );
@@ -142,7 +142,7 @@
           />
           {#if rates.get(planter.id)?.from === 'tallies'}
             <small
-              >{formatNumber(Math.round(rates.get(planter.id)!.rate))} by tallies of {rates.get(
+              >{formatNumber(Math.round(rates.get(planter.id)!.rate))} learned in {rates.get(
                 planter.id,
               )!.days} days</small
             >
@@ -150,7 +150,10 @@
         </div>
       {/each}
       {#if [...rates.values()].some(({ from }) => from === 'tallies')}
-        <p class="quiet">Rows are shared out by the tallies where there are three days of them.</p>
+        <p class="quiet">
+          Rows are shared out by what each planter’s own days teach; the number typed weighs as one
+          of them.
+        </p>
       {/if}
       {#if editable}
         <div class="buttons">
@@ -219,7 +222,7 @@
             ></thead
           >
           <tbody>
-            {#each released.shares as entry (entry.planterId)}
+            {#each released.shares as entry (entry.firstRow)}
               {@const trees = left
                 .slice(entry.firstRow - 1, entry.lastRow)
                 .reduce((a, b) => a + b, 0)}

@@ -1,0 +1,14 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import RoomNav from '$lib/parts/RoomNav.svelte';
+  import type { Snippet } from 'svelte';
+
+  let { children }: { children: Snippet } = $props();
+  const PARTS = [
+    ['', 'Rows and planters'],
+    ['/today', 'Today'],
+  ] as const;
+</script>
+
+<RoomNav root="/blocks/{page.params.block}/crew" label="Crew" parts={PARTS} />
+{@render children()}

@@ -1,0 +1,88 @@
+import { judgeAir } from '../../../../../../core/calendar/weather';
+import { joinSpells } from '../../../../../../core/crew/forecast';
+import { addTo } from '../../../../../../core/measure/dates';
+import { dayBounds } from '../../../../../../core/say/day';
+import { treesInRow } from '../../../../../../core/rows/stored';
+import {
+  lastWordsOf,
+  learnedRates,
+  plantedOf,
+  plantersFact,
+  sharesFact,
+  shiftsNow,
+} from '$lib/rooms/crew/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { cardsFact, reachOf } from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
+import { airAt } from '$lib/server/station';
+import type { PageServerLoad } from './$types';
+
+/** The day of the crew: who is here, who stands where, and until when. */
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:crew', 'viridane:rows', 'viridane:stock', 'viridane:calendar');
+  const { block, site, role, facts, person } = await openBlock(locals, params.block);
+  const [layout, planters, rates, shifts, air] = await Promise.all([
+    releasedLayout(facts, block.id),
+    facts.of(plantersFact),
+    learnedRates(facts, block.id),
+    shiftsNow(facts),
+    airAt(facts),
+  ]);
+  const [dayStart] = dayBounds(facts.today, site.zone);
+  const about = {
+    at: facts.now,
+    dayStart,
+    /** Once the day is over the next one is planned. */
+    nextStart: dayBounds(addTo(facts.today, { days: 1 }), site.zone)[0],
+    zone: site.zone,
+    mayPlan: may(role, 'plan'),
+    mayClock: may(role, 'record'),
+    own: planters.find(({ personId }) => personId === person.id)?.id ?? null,
+    planters: planters.map(({ id, name }) => ({ id, name })),
+    rates: [...rates],
+    shifts: shifts.filter(({ to, here }) => here || to >= dayStart),
+    /** Hours of today that stop planting, and what stops it. */
+    stops: joinSpells(
+      (air?.hours ?? []).flatMap((hour) => {
+        const { dayClass, because } = judgeAir(hour);
+        const from = dayStart + Math.floor(hour.hour) * 3_600_000;
+        return dayClass === 'stop' ? [{ from, to: from + 3_600_000, why: because.join(', ') }] : [];
+      }),
+    ),
+  };
+  if (!layout) return { ...about, released: undefined };
+  const [rows, done, shares, words, reach, cards] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(sharesFact, block.id),
+    lastWordsOf(facts, layout.id),
+    reachOf(facts, block.id),
+    facts.of(cardsFact),
+  ]);
+  return {
+    ...about,
+    released: {
+      id: layout.id,
+      number: layout.number,
+      trees: layout.trees,
+      planted: done.planted,
+      today: done.today,
+      todayByPlanter: [...done.todayByPlanter],
+      rhythm: layout.rhythm,
+      rows,
+      day: rows.map((row) => {
+        const planted = done.byRow.get(row.number) ?? 0;
+        return { number: row.number, planted, left: Math.max(0, treesInRow(row) - planted) };
+      }),
+      shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
+      words,
+      short: reach
+        .filter(({ short }) => short > 0)
+        .map(({ speciesId, short, dryAtRow }) => ({
+          ...{ short, row: dryAtRow ?? 0 },
+          name: (cards.find(({ id }) => id === speciesId)?.name ?? '').toLowerCase(),
+        })),
+    },
+  };
+};

@@ -1,0 +1,441 @@
+<script lang="ts">
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { placeCaches } from '$core/crew/caches';
+  import { comesTo, crewDay, DAY_TERMS, refillWays, type DayTerms } from '$core/crew/day';
+  import { moveBoundary, type RowRange } from '$core/crew/share';
+  import { formatDistance, formatNumber } from '$core/measure/units';
+  import { same } from '$core/say/merge';
+  import { clockOf } from '$core/say/day';
+  import { toRowSet } from '$core/rows/stored';
+  import DayShares from '$lib/charts/DayShares.svelte';
+  import DayUntil from '$lib/charts/DayUntil.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const doing = new Doing();
+  const released = $derived(data.released);
+  const terms = $derived<DayTerms>({ ...DAY_TERMS, ...data.block.calendarTerms.day });
+  const rates = $derived(new Map(data.rates));
+  const HOUR = 3_600_000;
+  /** After the day's end the next one is planned: from its beginning, with no word of its air yet. */
+  const over = $derived(data.at >= data.dayStart + terms.end * HOUR);
+  const dayStart = $derived(over ? data.nextStart : data.dayStart);
+  const when = $derived(over ? 'tomorrow' : 'today');
+  const stops = $derived(over ? [] : data.stops);
+  const now = $derived(over ? dayStart + terms.begin * HOUR : data.at);
+  /** Shares as they are drawn here; kept once the leader says so. */
+  let drawn = $state.raw<RowRange[]>();
+  const shares = $derived<RowRange[]>(drawn ?? data.released?.shares ?? []);
+  const here = $derived(
+    new Map(data.shifts.filter((shift) => shift.here).map((shift) => [shift.planter, shift])),
+  );
+  /** Who plants today: who clocked on; before anybody did, whoever has rows. */
+  const crew = $derived.by(() => {
+    const sharing = new Set(shares.map(({ planterId }) => planterId));
+    return data.planters.filter(({ id }) => (here.size ? here.has(id) : sharing.has(id)));
+  });
+  /** A name's number, or its initials. */
+  const markOf = (name: string) =>
+    /\d+/.exec(name)?.[0] ??
+    name
+      .split(/\s+/)
+      .map(([letter]) => letter)
+      .join('')
+      .slice(0, 2);
+  const toned = $derived(
+    data.planters
+      .filter(({ id }) => here.has(id) || shares.some(({ planterId }) => planterId === id))
+      .map((planter, tone) => ({ ...planter, tone, mark: markOf(planter.name) })),
+  );
+  const day = $derived(
+    released &&
+      crewDay(
+        released.day,
+        shares,
+        crew.map(({ id }) => ({ id, rate: rates.get(id)! })),
+        terms,
+        { now, dayStart, stops },
+      ),
+  );
+  const rows = $derived(released && toRowSet(released.rhythm, released.rows));
+  /** Where boxes stand best for what is still to be fetched, and what one place at the gate would cost. */
+  const store = $derived.by(() => {
+    if (!rows || !day) return undefined;
+    const points = day.planters.flatMap(({ refills }) => refills);
+    const ways = refillWays(rows, points);
+    const allowed = terms.headlands === 'both' ? (['first', 'last'] as const) : [terms.headlands];
+    const best = placeCaches(ways, terms.caches, allowed);
+    const gate = ways.reduce((sum, { first }) => sum + first.along + first.into, 0);
+    return { points, ways, best, gate };
+  });
+  const marks = $derived.by(() => {
+    if (!store || !rows) return [];
+    return store.best.caches.map(({ headland, along, visits }, i) => {
+      const nearest = store.ways.findIndex((way) => way[headland].along === along);
+      return {
+        headland,
+        row: store.points[nearest]?.row ?? 1,
+        text: `cache ${String.fromCharCode(65 + i)}: ${formatNumber(visits * terms.bag)}`,
+      };
+    });
+  });
+  const clock = (at: number | undefined) =>
+    at === undefined ? `not ${when}` : clockOf(at, data.zone).text;
+  const ago = (at: number) => {
+    const minutes = Math.round((data.at - at) / 60_000);
+    return minutes < 90 ? `${Math.max(0, minutes)} min ago` : `${Math.round(minutes / 60)} h ago`;
+  };
+  const wordOf = (id: string) => released?.words.find(({ planter }) => planter === id);
+  const lines = $derived(
+    (day?.planters ?? []).map((one) => {
+      const shift = here.get(one.planter);
+      const word = wordOf(one.planter);
+      return {
+        ...one,
+        id: one.planter,
+        name: data.planters.find(({ id }) => id === one.planter)?.name ?? '',
+        about:
+          word && word.at >= data.dayStart ? `row ${word.row} · ${ago(word.at)}` : 'no word today',
+        from: shift?.from,
+      };
+    }),
+  );
+  /** From the first row that is open or somebody's; what is done before it is not drawn. */
+  const inSight = $derived.by(() => {
+    const all = released?.day ?? [];
+    const first = all.findIndex(
+      ({ number, left }) =>
+        left > 0 || shares.some((share) => number >= share.firstRow && number <= share.lastRow),
+    );
+    return all.slice(Math.max(0, first));
+  });
+  const nameOf = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
+  /** What runs dry, and when whoever plants that row comes to it. */
+  const dry = $derived(
+    (released?.short ?? []).map((one) => {
+      const planter = day?.planters.find((candidate) => candidate.rows.includes(one.row));
+      const at =
+        planter &&
+        comesTo(
+          one.row,
+          released!.day,
+          planter,
+          rates.get(planter.planter)!.perHour.value,
+          day!.spells,
+        );
+      return { ...one, at };
+    }),
+  );
+  const begun = $derived(
+    new Set((released?.day ?? []).filter(({ planted }) => planted > 0).map(({ number }) => number)),
+  );
+  function move(boundary: number, to: number) {
+    const next = moveBoundary(shares, boundary, to, begun);
+    if (!same(next, shares)) drawn = next;
+  }
+  const keep = () =>
+    doing.run(async () => {
+      await send('crew.assign', { layoutId: released!.id, shares: [...shares] });
+      drawn = undefined;
+    });
+  const again = () =>
+    doing.run(async () => {
+      await send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) });
+      drawn = undefined;
+    });
+  const TOOLS = [
+    'planting bar',
+    'spade',
+    'tube planter',
+    'mattock',
+    'machine, left seat',
+    'machine, right seat',
+    'behind the machine',
+  ];
+  let tool = $state(TOOLS[0]);
+  const clockPlanter = (planterId: string, kind: 'on' | 'off') =>
+    doing.run(() =>
+      send('crew.clock', {
+        ...newEvent(),
+        ...{ siteId: data.block.siteId, blockId: data.block.id, planterId, kind },
+        tool: kind === 'on' ? tool : '',
+        corrects: null,
+      }),
+    );
+  const everybody = () =>
+    doing.run(async () => {
+      for (const { planterId } of shares.filter(
+        (share, i, all) => all.findIndex((one) => one.planterId === share.planterId) === i,
+      ))
+        if (!here.has(planterId))
+          await send('crew.clock', {
+            ...newEvent(),
+            ...{
+              siteId: data.block.siteId,
+              blockId: data.block.id,
+              planterId,
+              kind: 'on' as const,
+            },
+            ...{ tool, corrects: null },
+          });
+    });
+  const setTerms = (next: Partial<DayTerms>) =>
+    doing.run(() =>
+      saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { day: data.block.calendarTerms.day } },
+          mine: { terms: { day: { ...untrack(() => terms), ...next } } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      ),
+    );
+  const mayClock = (id: string) => data.mayClock || data.own === id;
+  const ordered = $derived(
+    [...data.rates].sort(([, a], [, b]) => b.perHour.value - a.perHour.value),
+  );
+</script>
+
+<svelte:head><title>Today · Viridane</title></svelte:head>
+{#if !released || !day}
+  <div class="panel">
+    <p class="say">
+      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first. Its rows are then
+      shared out, and the day is worked out from what is planted.
+    </p>
+  </div>
+{:else}
+  <div class="screen two">
+    <section class="panel">
+      <h2>
+        Who stands where{data.mayPlan
+          ? ': drag a line between two planters, or use the arrow keys'
+          : ''}
+      </h2>
+      {#if shares.length}
+        <DayShares
+          rows={inSight}
+          {shares}
+          planters={toned}
+          words={released.words.filter(({ at }) => at >= data.dayStart)}
+          caches={marks}
+          editable={data.mayPlan}
+          onmove={move}
+        />
+        {#if drawn}
+          <div class="buttons">
+            <Button size="small" on:click={keep}>Keep these rows</Button>
+            <Button size="small" kind="ghost" on:click={() => (drawn = undefined)}
+              >As they were</Button
+            >
+          </div>
+        {/if}
+      {:else}
+        <p class="say">
+          No rows are shared out yet. Tick who plants under <a href="/blocks/{data.block.id}/crew"
+            >Rows and planters</a
+          >, and share them out.
+        </p>
+      {/if}
+      <h2>Until when, {when}</h2>
+      {#if lines.length}
+        <DayUntil
+          {lines}
+          {now}
+          begin={dayStart + terms.begin * HOUR}
+          until={dayStart + terms.end * HOUR}
+          {stops}
+          zone={data.zone}
+        />
+      {:else}<p class="quiet">Nobody is here and nobody has rows.</p>{/if}
+      <h2>Who is here</h2>
+      <div class="here">
+        {#if data.mayClock || data.own}
+          <Select labelText="They plant with" bind:selected={tool}>
+            {#each TOOLS as name (name)}<SelectItem value={name} text={name} />{/each}
+          </Select>
+        {/if}
+        {#if data.mayClock && shares.some(({ planterId }) => !here.has(planterId))}
+          <Button size="small" kind="tertiary" on:click={everybody}
+            >Everybody with rows is here</Button
+          >
+        {/if}
+      </div>
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>Planter</th><th>With</th><th class="n">Since</th><th class="n">Today</th><th
+              class="n">Their last row today</th
+            ><th></th></tr
+          ></thead
+        >
+        <tbody>
+          {#each data.planters as { id, name } (id)}
+            {@const shift = here.get(id)}
+            {@const tone = toned.find((one) => one.id === id)?.tone}
+            {@const told = day.planters.find((one) => one.planter === id)}
+            <tr>
+              <td>{name}</td>
+              <td>{shift?.tool ?? ''}</td>
+              <td class="n">{shift ? clock(shift.from) : ''}</td>
+              <td class="n">{formatNumber(new Map(released.todayByPlanter).get(id) ?? 0)}</td>
+              <td class="n">{told?.lastRow ?? ''}</td>
+              <td class="n">
+                {#if mayClock(id)}<button
+                    class="link-button"
+                    onclick={() => clockPlanter(id, shift ? 'off' : 'on')}
+                    >{shift ? 'Goes home' : 'Is here'}<span class="visually-hidden">, {name}</span
+                    ></button
+                  >{/if}
+              </td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </section>
+    <aside class="comes-to">
+      <h2>In the ground today</h2>
+      <div>
+        <span class="big" data-testid="today">{formatNumber(released.today)}</span><span
+          class="unit"
+          >{over
+            ? `${formatNumber(day.planted - released.planted)} tomorrow`
+            : `of ${formatNumber(released.today + day.planted - released.planted)} by the evening`}</span
+        >
+      </div>
+      <Figure
+        label="The last tree goes in"
+        figure={{
+          value: Math.max(0, released.trees - released.planted),
+          kind: 'count',
+          formula:
+            'trees left, at each planter’s learned rate, in the hours that are left of today',
+          steps: [
+            { label: 'left', value: released.trees - released.planted, kind: 'count' },
+            { label: 'hours', value: day.hours, kind: 'hours' },
+            ...day.planters.map(({ planter, trees }) => ({
+              label: `${nameOf(planter)}, trees of their rows`,
+              value: trees,
+              kind: 'count' as const,
+            })),
+          ],
+        }}
+      />
+      <p class="num">
+        <b data-testid="end">{clock(day.end)}</b>{#if day.end !== undefined}, between {clock(
+            day.early,
+          )} and {clock(day.late)}{/if}
+      </p>
+      {#each dry as { name, short, row, at } (name)}
+        <p class="say stop">
+          {formatNumber(short)}
+          {name} are missing: row {row} runs dry{at === undefined
+            ? `, later than ${when}`
+            : ` at ${clock(at)}`}.
+        </p>
+      {/each}
+      {#each stops as { from, to, why } (from)}
+        <p class="say">{clock(from)} to {clock(to)}: {why}. Nobody plants.</p>
+      {/each}
+      {#if store && store.points.length}
+        <h2>Boxes</h2>
+        <Figure label="Carried to bags" figure={store.best.carried} />
+        <p class="num quiet">
+          {formatDistance(store.gate, units.system)} from one place at the gate, before row 1.
+        </p>
+      {/if}
+      <h2>Learned rates, an hour</h2>
+      {#each ordered as [id, rate] (id)}
+        <Figure
+          label="{nameOf(id)}, {formatNumber(rate.low)} to {formatNumber(rate.high)}"
+          figure={rate.perHour}
+        />
+      {/each}
+      {#if data.mayPlan && crew.length && shares.length}
+        <div class="buttons">
+          <Button on:click={again}>Share again from here</Button>
+        </div>
+        <p class="quiet">Among those who are here; nobody loses a row they have begun.</p>
+      {/if}
+      <Outcome of={doing} />
+      {#if data.mayPlan}
+        <h2>The day</h2>
+        <NumberField
+          label="Begins at"
+          unit="h"
+          min={0}
+          max={23}
+          decimals={2}
+          value={terms.begin}
+          onvalue={(begin) => setTerms({ begin })}
+        />
+        <NumberField
+          label="Ends at"
+          unit="h"
+          min={1}
+          max={24}
+          decimals={2}
+          value={terms.end}
+          onvalue={(end) => setTerms({ end })}
+        />
+        <NumberField
+          label="Pause at noon"
+          unit="min"
+          min={0}
+          max={300}
+          value={terms.pause}
+          onvalue={(pause) => setTerms({ pause })}
+        />
+        <NumberField
+          label="A bag holds"
+          unit="trees"
+          min={1}
+          max={5000}
+          value={terms.bag}
+          onvalue={(bag) => setTerms({ bag })}
+        />
+        <NumberField
+          label="Places for boxes"
+          min={1}
+          max={6}
+          value={terms.caches}
+          onvalue={(caches) => setTerms({ caches })}
+        />
+        <Select
+          labelText="Boxes may stand"
+          selected={terms.headlands}
+          on:update={(event) => setTerms({ headlands: event.detail as DayTerms['headlands'] })}
+        >
+          <SelectItem value="both" text="at both ends of the rows" />
+          <SelectItem value="first" text="at the first pegs" />
+          <SelectItem value="last" text="at the last pegs" />
+        </Select>
+      {/if}
+      <p class="say caution">
+        Blades point down, arm’s length and more between planters. Boxes are lifted by two. Water,
+        shade and a halt in the heat.
+      </p>
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .here {
+    display: flex;
+    gap: 14px;
+    align-items: end;
+    flex-wrap: wrap;
+    max-width: 620px;
+    margin-bottom: 8px;
+  }
+</style>

@@ -1,0 +1,156 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { treesInRow } from '../../core/rows/stored';
+import { dayOf } from '../../core/say/day';
+import {
+  learnedRates,
+  plantedOf,
+  sharesFact,
+  shiftsNow,
+} from '../../src/lib/rooms/crew/facts.server';
+import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import type { Store } from '../../src/lib/store';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let siteId: string;
+let planters: { id: string; name: string; personId: string | null }[];
+before(async () => {
+  setting = await demoSetting('crew');
+  store = setting.store;
+  siteId = setting.site.id;
+  planters = (await store.planter.findAll({ where: { siteId }, order: [['position', 'ASC']] })).map(
+    (row) => row.get(),
+  );
+});
+after(() => store.sequelize.close());
+
+const MINUTE = 60_000;
+const clocked = (planterId: string, kind: 'on' | 'off', minutesAgo: number, more: object = {}) => ({
+  ...event(),
+  at: new Date(Date.now() - minutesAgo * MINUTE).toISOString(),
+  ...{ siteId, blockId: setting.blocks['Haul Flat'].id, planterId, kind, tool: '', corrects: null },
+  ...more,
+});
+
+test('hours are clocked once, by a planter only their own, and taken back by a correction', async () => {
+  const [first, second] = planters;
+  const on = clocked(first.id, 'on', 90, { tool: 'spade' });
+  await setting.done('leader', 'crew.clock', on);
+  assert.deepEqual(await setting.done('leader', 'crew.clock', on), { ok: true, already: true });
+  const here = async () =>
+    (await shiftsNow(await setting.facts()))
+      .filter((shift) => shift.here)
+      .map((shift) => shift.planter);
+  assert.deepEqual(await here(), [first.id]);
+  const own = planters.find(({ personId }) => personId === setting.people.planter.id)!;
+  const other = planters.find(({ id }) => id !== own.id)!;
+  await setting.refused('planter', 'crew.clock', clocked(other.id, 'on', 1), 409, /hours of/);
+  await setting.done('planter', 'crew.clock', clocked(own.id, 'on', 5));
+  await setting.refused('viewer', 'crew.clock', clocked(own.id, 'off', 1), 403, /./);
+  await setting.refused('stranger', 'crew.clock', clocked(own.id, 'off', 1), 404, /./);
+  await setting.refused('leader', 'crew.clock', clocked(uuid(), 'on', 1), 409, /./);
+  const off = clocked(first.id, 'off', 30);
+  await setting.done('checker', 'crew.clock', off);
+  const [shift] = (await shiftsNow(await setting.facts())).filter(
+    ({ planter }) => planter === first.id,
+  );
+  assert.equal(Math.round((shift.to - shift.from) / MINUTE), 60);
+  const back = clocked(first.id, 'off', 29, { corrects: off.id });
+  await setting.done('leader', 'crew.clock', back);
+  assert.ok((await here()).includes(first.id));
+  assert.deepEqual(
+    await setting.done('leader', 'crew.clock', clocked(first.id, 'off', 1, { corrects: off.id })),
+    { ok: true, already: true },
+    'taken back once is taken back',
+  );
+  const wrong = clocked(second.id, 'off', 1, { corrects: on.id });
+  await setting.refused('leader', 'crew.clock', wrong, 409, /Nothing of the kind/);
+  await assert.rejects(
+    store.attendance.update({ tool: 'axe' }, { where: { id: on.id } }),
+    /events are never changed/,
+  );
+});
+
+test('a rate learns from clocked hours; every page reads the same one', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const facts = await setting.facts();
+  const before = await learnedRates(facts, block.id);
+  const { sums } = await plantedOf(facts, block.id);
+  const today = dayOf(Date.now(), setting.site.zone);
+  const [id, rate] = [...before].find(([, { days }]) => days > 2)!;
+  const day = [...sums.byDay]
+    .filter(([on, ofDay]) => on < today && (ofDay.get(id) ?? 0) > 0)
+    .map(([on]) => on)
+    .sort()
+    .at(-1)!;
+  // Four hours on a day that counted as eight: the same trees in half the time.
+  const at = (hour: string) => new Date(`${day}T${hour}:00Z`).toISOString();
+  await setting.done('leader', 'crew.clock', { ...clocked(id, 'on', 0), at: at('08:00') });
+  await setting.done('leader', 'crew.clock', { ...clocked(id, 'off', 0), at: at('12:00') });
+  const after = (await learnedRates(await setting.facts(), block.id)).get(id)!;
+  assert.ok(after.perHour.value > rate.perHour.value);
+  assert.ok(Math.abs(after.hours - (rate.hours - 4)) < 1e-6);
+  assert.ok(after.low < after.perHour.value && after.perHour.value < after.high);
+});
+
+test('rows are shared again without taking a begun row from anybody; drawn shares are checked', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const facts = await setting.facts();
+  const layout = (await releasedLayout(facts, block.id))!;
+  const { byRow } = await plantedOf(facts, block.id);
+  const rows = await facts.of(rowsFact, block.id);
+  const left = (row: (typeof rows)[number]) => treesInRow(row) - (byRow.get(row.number) ?? 0);
+  const shares = await facts.of(sharesFact, block.id);
+  const begun = rows.find((row) => (byRow.get(row.number) ?? 0) > 0 && left(row) > 0)!;
+  const holder = shares.find(
+    ({ firstRow, lastRow }) => begun.number >= firstRow && begun.number <= lastRow,
+  )!.planterId;
+  const others = planters.filter(({ id }) => id !== holder).slice(0, 2);
+  const crew = [...others.map(({ id }) => id), holder];
+  await setting.done('leader', 'crew.share', { layoutId: layout.id, planters: crew });
+  const again = await (await setting.facts()).of(sharesFact, block.id);
+  const holderOf = (row: number) =>
+    again.filter(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow);
+  assert.equal(holderOf(begun.number)[0].planterId, holder, 'the row they stand in stays theirs');
+  for (const row of rows)
+    if (left(row) > 0) {
+      assert.equal(holderOf(row.number).length, 1, `row ${row.number} is one planter’s`);
+      assert.ok(crew.includes(holderOf(row.number)[0].planterId));
+    }
+  const [a, b] = others;
+  const last = rows.at(-1)!.number;
+  const assign = (list: { planterId: string; firstRow: number; lastRow: number }[]) => ({
+    layoutId: layout.id,
+    shares: list,
+  });
+  const refused = (
+    list: Parameters<typeof assign>[0],
+    why: RegExp,
+    who: 'leader' | 'checker' = 'leader',
+  ) => setting.refused(who, 'crew.assign', assign(list), who === 'leader' ? 409 : 403, why);
+  await refused([{ planterId: a.id, firstRow: last, lastRow: last + 1 }], /no row/);
+  await refused(
+    [
+      { planterId: a.id, firstRow: 1, lastRow: 5 },
+      { planterId: b.id, firstRow: 5, lastRow: 9 },
+    ],
+    /Row 5 would be two/,
+  );
+  await refused([{ planterId: uuid(), firstRow: 1, lastRow: 2 }], /./);
+  await refused([{ planterId: a.id, firstRow: 1, lastRow: 2 }], /./, 'checker');
+  const drawn = [
+    { planterId: a.id, firstRow: last - 3, lastRow: last - 2 },
+    { planterId: b.id, firstRow: last - 1, lastRow: last - 1 },
+    { planterId: a.id, firstRow: last, lastRow: last },
+  ];
+  await setting.done('leader', 'crew.assign', assign(drawn));
+  const kept = await (await setting.facts()).of(sharesFact, block.id);
+  assert.deepEqual(
+    kept.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
+    drawn,
+    'one planter’s rows need not lie side by side',
+  );
+});

@@ -75,7 +75,7 @@ export function learned(prior: number, days: readonly { trees: number; hours: nu
     rate: mean * DAY_HOURS,
     perHour: {
       value: mean,
-      kind: 'number',
+      kind: 'count',
       formula: '(typed × its hours + trees) ÷ (its hours + hours worked)',
       steps: [
         { label: 'typed, an hour', value: prior, kind: 'number' },

@@ -5,6 +5,7 @@
   import { comesTo, crewDay, DAY_TERMS, refillWays, type DayTerms } from '$core/crew/day';
   import { moveBoundary, type RowRange } from '$core/crew/share';
   import { formatDistance, formatNumber } from '$core/measure/units';
+  import { rangesOf } from '$core/measure/ranges';
   import { same } from '$core/say/merge';
   import { clockOf } from '$core/say/day';
   import { toRowSet } from '$core/rows/stored';
@@ -201,9 +202,25 @@
       ),
     );
   const mayClock = (id: string) => data.mayClock || data.own === id;
+  /** Of who plants; of everybody while nobody does. */
   const ordered = $derived(
-    [...data.rates].sort(([, a], [, b]) => b.perHour.value - a.perHour.value),
+    data.rates
+      .filter(([id]) => !toned.length || toned.some((one) => one.id === id))
+      .sort(([, a], [, b]) => b.perHour.value - a.perHour.value),
   );
+  /** Rows that wait because whoever has them is not here. */
+  const waiting = $derived.by(() => {
+    if (!here.size) return [];
+    const open = new Set(
+      (released?.day ?? []).filter(({ left }) => left > 0).map((row) => row.number),
+    );
+    const of = new Map<string, number[]>();
+    for (const { planterId, firstRow, lastRow } of shares)
+      if (!here.has(planterId))
+        for (let row = firstRow; row <= lastRow; row++)
+          if (open.has(row)) of.set(planterId, [...(of.get(planterId) ?? []), row]);
+    return [...of].map(([id, rows]) => ({ id, rows: rangesOf(rows) }));
+  });
 </script>
 
 <svelte:head><title>Today · Viridane</title></svelte:head>
@@ -342,6 +359,11 @@
           {name} are missing: row {row} runs dry{at === undefined
             ? `, later than ${when}`
             : ` at ${clock(at)}`}.
+        </p>
+      {/each}
+      {#each waiting as { id, rows: theirs } (id)}
+        <p class="say">
+          {nameOf(id)} is not here: rows {theirs} wait. Share again, or clock them on.
         </p>
       {/each}
       {#each stops as { from, to, why } (from)}

@@ -1,0 +1,48 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import jstat from 'jstat';
+import { gammaQuantile, learned, PRIOR_HOURS } from '../../core/crew/rates';
+import { placeCaches } from '../../core/crew/caches';
+
+const { jStat } = jstat as unknown as {
+  jStat: { gamma: { inv(p: number, shape: number, scale: number): number } };
+};
+
+// jStat's inverse of the incomplete gamma function, a general-purpose library of the registry.
+test('quantiles of a Gamma distribution agree with an independent computation to a percent, from a shape of ten to a fifth of one', () => {
+  for (const shape of [3, 10, 38, 150, 900])
+    for (const [p, z] of [
+      [0.05, -1.6448536269514722],
+      [0.5, 0],
+      [0.95, 1.6448536269514722],
+    ]) {
+      const wanted = jStat.gamma.inv(p, shape, 1 / 7);
+      const found = gammaQuantile(shape, 7, z);
+      const within = shape < 10 ? 0.01 : 0.002;
+      assert.ok(Math.abs(found / wanted - 1) < within, `${shape} at ${p}: ${found}, ${wanted}`);
+    }
+});
+
+// Gelman et al., Bayesian Data Analysis, ch. 2: a Gamma(α, β) prior of a Poisson rate, after y events in an
+// exposure x, is Gamma(α + y, β + x); its mean is the mean of both weighted by their exposure.
+test('the mean of a learned rate is the conjugate posterior’s, whatever its dispersion', () => {
+  const days = [
+    { trees: 640, hours: 8 },
+    { trees: 700, hours: 7.5 },
+    { trees: 410, hours: 5 },
+    { trees: 820, hours: 9 },
+  ];
+  const [y, x] = [2570, 29.5];
+  const weight = x / (x + PRIOR_HOURS);
+  const mean = learned(60, days).perHour.value;
+  assert.ok(Math.abs(mean - (weight * (y / x) + (1 - weight) * 60)) < 1e-9);
+});
+
+// The 1-median of points on a line is their median (Hakimi 1964, Operations Research 12).
+test('one cache on one headland stands at the median of the visits', () => {
+  const along = [0, 3, 6, 60, 90];
+  const ways = along.map((at) => ({ first: { along: at, into: 5 }, last: { along: at, into: 5 } }));
+  const { caches, carried } = placeCaches(ways, 1, ['first']);
+  assert.deepEqual(caches, [{ headland: 'first', along: 6, visits: 5 }]);
+  assert.equal(carried.value, 6 + 3 + 0 + 54 + 84 + 25);
+});

@@ -3,6 +3,7 @@ import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
 import type { WorkTerms } from './works';
 import type { DayTerms } from '../crew/day';
+import type { MachineKept } from '../crew/machine';
 
 /** What a leader changed about a task. */
 export interface TaskTerms {
@@ -24,6 +25,7 @@ export interface CalendarTerms {
   ripping?: RipTerms;
   works?: WorkTerms;
   day?: DayTerms;
+  machine?: MachineKept;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

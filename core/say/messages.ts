@@ -24,7 +24,13 @@ export interface Messages {
   'calendar.tooFewDays': 'days';
   'calendar.twelveMonths': never;
   'calendar.windowEndsFirst': 'until' | 'start';
+  'crew.fewGaps': 'gaps';
   'crew.noBlock': never;
+  'crew.noGap': 'tree';
+  'crew.noRate': never;
+  'crew.noSpeed': never;
+  'crew.noWheel': never;
+  'crew.turnRadius': 'radius';
   'crew.noClock': never;
   'crew.ownHours': 'planter';
   'crew.sharedTwice': 'row';

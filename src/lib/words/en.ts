@@ -34,6 +34,14 @@ export const en: Record<MessageKey, string> = {
   'calendar.twelveMonths': 'A typical year has twelve months.',
   'calendar.windowEndsFirst': 'The window ends on {until}, before planting begins on {start}.',
   // crew
+  'crew.fewGaps':
+    '{gaps, plural, one {# gap was} other {# gaps were}} measured; three are the least that say anything.',
+  'crew.noGap':
+    'The gap before tree {tree, number} is none; more than 0 and under 50 m is accepted.',
+  'crew.noRate': 'By hand and by machine more than 0 trees an hour are planted.',
+  'crew.noSpeed': 'A machine drives faster than 0, planting and turning.',
+  'crew.noWheel': 'The wheel has a circumference above 0 and one mark at least.',
+  'crew.turnRadius': 'A turn of {radius} was given; 0 to 50 m is accepted.',
   'crew.noBlock': 'That block is not of this site.',
   'crew.noClock': 'Nothing of the kind was clocked for this planter.',
   'crew.ownHours': 'These are the hours of {planter}; planters clock their own.',

@@ -97,6 +97,24 @@ const terms = object({
   })
     .optional()
     .default(undefined),
+  machine: object({
+    seats: number()
+      .oneOf([1, 2] as const)
+      .required(),
+    radius: number().min(0).max(50).required(),
+    speed: number().moreThan(0).max(10).required(),
+    turning: number().moreThan(0).max(10).required(),
+    bin: number().integer().min(1).max(20_000).required(),
+    fuel: number().min(0).max(200).required(),
+    circumference: number().moreThan(0).max(50).required(),
+    marks: number().integer().min(1).max(100).required(),
+    slip: number().min(-0.5).max(1).required(),
+    handHour: number().min(0).max(100_000).required(),
+    machineHour: number().min(0).max(100_000).required(),
+    setUp: number().min(0).max(500).required(),
+  })
+    .optional()
+    .default(undefined),
   day: object({
     begin: number().min(0).max(23).required(),
     end: number()

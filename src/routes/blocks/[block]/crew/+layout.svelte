@@ -7,6 +7,7 @@
   const PARTS = [
     ['', 'Rows and planters'],
     ['/today', 'Today'],
+    ['/machine', 'Machine'],
   ] as const;
 </script>
 

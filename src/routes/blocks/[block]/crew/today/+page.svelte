@@ -299,7 +299,6 @@
         <tbody>
           {#each data.planters as { id, name } (id)}
             {@const shift = here.get(id)}
-            {@const tone = toned.find((one) => one.id === id)?.tone}
             {@const told = day.planters.find((one) => one.planter === id)}
             <tr>
               <td>{name}</td>

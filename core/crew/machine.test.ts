@@ -1,0 +1,217 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import {
+  HAND_OR_MACHINE,
+  intervalOf,
+  machinePaysFrom,
+  spacerTrial,
+  speedFor,
+  treesAMinute,
+} from './machine';
+import { MACHINE_TERMS, passPlan, turnOrder, type MachineRow } from './passes';
+
+const near = (found: number, wanted: number, within = 1e-9) =>
+  assert.ok(
+    Math.abs(found - wanted) <= within * Math.max(1, Math.abs(wanted)),
+    `${found} is not ${wanted}`,
+  );
+
+test('the wheel: interval with slip, and trees a minute at a speed', () => {
+  near(intervalOf({ circumference: 5, marks: 2 }), 2.5);
+  near(intervalOf({ circumference: 5, marks: 2 }, 0.04), 2.6);
+  // 3 km/h at 2.5 m is 20 a minute, 1.5 km/h is 10.
+  near(treesAMinute(3 / 3.6, 2.5), 20);
+  near(treesAMinute(1.5 / 3.6, 2.5), 10);
+  near(treesAMinute(speedFor(2.5, 10), 2.5), 10);
+});
+
+const wheel = { circumference: 5, marks: 2 };
+const bounds = [-0.01, 0.02] as const;
+
+test('a trial sets slip and marks: turned back by what the trees stood too far', () => {
+  const gaps = [2.6, 2.58, 2.62, 2.6, 2.59, 2.61, 2.6, 2.6, 2.6];
+  const trial = spacerTrial(gaps, [], wheel, 2.5, bounds);
+  near(trial.slip.mean, 0.04, 1e-6);
+  near(trial.markApart.value, 2.5 / 1.04, 1e-6);
+  assert.ok(trial.slip.low < 0.04 && trial.slip.high > 0.04);
+  // With the marks set so, the same slip gives what was wanted.
+  near(intervalOf({ circumference: trial.markApart.value, marks: 1 }, trial.slip.mean), 2.5, 1e-9);
+  // Student's t of 8 degrees of freedom is 2.306; the nine gaps spread by 0.01118.
+  near((trial.gap.high - trial.gap.low) / 2, (2.306 * 0.01118) / 3, 1e-3);
+  assert.deepEqual(trial.enough, { gaps: true, depths: false });
+});
+
+test('ten trees that differ much are not enough, and how many would be is said', () => {
+  const gaps = [2.1, 2.9, 2.3, 2.8, 2.0, 3.0, 2.4, 2.7, 2.5];
+  const trial = spacerTrial(gaps, [], wheel, 2.5, bounds);
+  assert.equal(trial.enough.gaps, false);
+  const half = (trial.gap.high - trial.gap.low) / 2;
+  assert.ok(trial.wanted > 10);
+  near(trial.wanted - 1, Math.ceil(9 * (half / 0.125) ** 2));
+});
+
+test('depths out of the method’s bounds are named tree by tree', () => {
+  const gaps = [2.5, 2.5, 2.5];
+  const depths = [0, 0.015, -0.04, 0.03];
+  const trial = spacerTrial(gaps, depths, wheel, 2.5, bounds);
+  assert.deepEqual(trial.outside, [3, 4]);
+  near(trial.depth!.mean, 0.00125);
+  assert.equal(trial.enough.depths, false);
+  const steady = spacerTrial(gaps, [0.005, 0.006, 0.005, 0.004, 0.005], wheel, 2.5, bounds);
+  assert.equal(steady.enough.depths, true);
+});
+
+test('two gaps say nothing, and a gap of nothing is none', () => {
+  assert.throws(() => spacerTrial([2.5, 2.5], [], wheel, 2.5, bounds), /crew\.fewGaps/);
+  assert.throws(() => spacerTrial([2.5, 0, 2.5], [], wheel, 2.5, bounds), /crew\.noGap.*3/);
+  assert.throws(
+    () => spacerTrial([2.5, 2.5, 2.5], [], { circumference: 0, marks: 2 }, 2.5, bounds),
+    /crew\.noWheel/,
+  );
+});
+
+test('the machine pays from where its set-up is earned back', () => {
+  const terms = { ...HAND_OR_MACHINE, byHand: 80, byMachine: 900 };
+  const from = machinePaysFrom(terms).value;
+  const cost = (trees: number) => ({
+    hand: (trees / 80) * terms.handHour,
+    machine: terms.setUp * terms.machineHour + (trees / 900) * terms.machineHour,
+  });
+  near(cost(from).hand, cost(from).machine);
+  assert.ok(cost(from * 2).machine < cost(from * 2).hand);
+  assert.ok(cost(from / 2).machine > cost(from / 2).hand);
+  assert.equal(machinePaysFrom({ ...terms, byMachine: 100 }).value, Infinity);
+  assert.throws(() => machinePaysFrom({ ...terms, byHand: 0 }), /crew\.noRate/);
+});
+
+/** Whether any order of so many passes has no step under `apart`. */
+function possible(count: number, apart: number): boolean {
+  const go = (last: number, open: Set<number>): boolean =>
+    !open.size ||
+    [...open].some((pass) => {
+      if (last >= 0 && Math.abs(pass - last) < apart) return false;
+      const rest = new Set(open);
+      rest.delete(pass);
+      return go(pass, rest);
+    });
+  return go(-1, new Set(Array.from({ length: count }, (_, i) => i)));
+}
+
+test('an order without a tight turn is found wherever there is one, against every order', () => {
+  for (let apart = 1; apart <= 4; apart++)
+    for (let count = 1; count <= 9; count++) {
+      const order = turnOrder(count, apart);
+      assert.deepEqual(
+        [...order].sort((a, b) => a - b),
+        Array.from({ length: count }, (_, i) => i),
+      );
+      const tight = order.slice(1).some((pass, i) => Math.abs(pass - order[i]) < apart);
+      if (possible(count, apart)) assert.equal(tight, false, `${count} passes, ${apart} apart`);
+    }
+});
+
+test('long blocks: every pass once, no turn too tight, the ways between them short', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 12, max: 160 }),
+      fc.integer({ min: 2, max: 4 }),
+      (count, apart) => {
+        const order = turnOrder(count, apart);
+        assert.equal(new Set(order).size, count);
+        const ways = order.slice(1).map((pass, i) => Math.abs(pass - order[i]));
+        assert.ok(ways.every((way) => way >= apart));
+        const mean = ways.reduce((a, b) => a + b, 0) / ways.length;
+        assert.ok(mean < apart + 2, `${mean} passes aside on the mean`);
+      },
+    ),
+    { seed: 4, numRuns: 120 },
+  );
+});
+
+const rowsOf = (count: number, runs = [0, 40, 1, 20]): MachineRow[] =>
+  Array.from({ length: count }, (_, i) => ({ number: i + 1, length: 147.5, step: 2.5, runs }));
+
+test('a pass: both rows, the seat on whose side each lies, the load in the order of planting', () => {
+  const { passes } = passPlan(rowsOf(4), 3, 1, { ...MACHINE_TERMS, radius: 3 });
+  assert.deepEqual(
+    passes.map(({ rows, backwards }) => [rows, backwards]),
+    [
+      [[1, 2], false],
+      [[3, 4], true],
+    ],
+  );
+  // Forwards, with rows numbered to the right, the first row is on the left; backwards on the right.
+  assert.deepEqual(
+    passes.map(({ loads }) => loads.map(({ seat, row }) => [seat, row])),
+    [
+      [
+        ['left', 1],
+        ['right', 2],
+      ],
+      [
+        ['left', 4],
+        ['right', 3],
+      ],
+    ],
+  );
+  assert.deepEqual(passes[0].loads[0].changes, [{ at: 100, species: 1 }]);
+  assert.deepEqual(passes[1].loads[0].runs, [1, 20, 0, 40]);
+  assert.deepEqual(passes[1].loads[0].changes, [{ at: 50, species: 0 }]);
+  const left = passPlan(rowsOf(2), 3, -1, MACHINE_TERMS).passes[0];
+  assert.deepEqual(
+    left.loads.map(({ seat, row }) => [seat, row]),
+    [
+      ['left', 2],
+      ['right', 1],
+    ],
+  );
+});
+
+test('metres, hours and fuel add up; a wider turn is a longer one', () => {
+  const terms = { ...MACHINE_TERMS, radius: 3 };
+  const plan = passPlan(rowsOf(6), 3, 1, terms);
+  near(plan.planting.value, 3 * 147.5);
+  near(plan.turns.value, 2 * Math.PI * 3);
+  near(plan.hours.value, (442.5 / terms.speed + (2 * Math.PI * 3) / terms.turning) / 3600);
+  near(plan.fuel.value, (plan.hours.value * terms.fuel) / 1000);
+  const wide = passPlan(rowsOf(24), 3, 1, { ...terms, radius: 8 });
+  assert.ok(wide.passes.every(({ tight }) => !tight));
+  assert.throws(() => passPlan(rowsOf(2), 3, 1, { ...terms, speed: 0 }), /crew\.noSpeed/);
+  assert.throws(() => passPlan(rowsOf(2), 3, 1, { ...terms, radius: 99 }), /crew\.turnRadius/);
+});
+
+test('bins are filled before a pass they would not last, and never run empty within one', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: 1, max: 90 }), { minLength: 1, maxLength: 30 }),
+      fc.constantFrom(1 as const, 2 as const),
+      fc.integer({ min: 90, max: 300 }),
+      (trees, seats, bin) => {
+        const rows = trees.map((count, i) => ({
+          ...{ number: i + 1, length: count * 2.5, step: 2.5 },
+          runs: [0, count],
+        }));
+        const { passes } = passPlan(rows, 3, 1, { ...MACHINE_TERMS, seats, bin });
+        const left = new Map<string, number>();
+        for (const { refill, loads } of passes) {
+          if (refill) left.clear();
+          for (const { seat, trees: wanted } of loads) {
+            const has = left.get(seat) ?? bin;
+            assert.ok(has >= wanted, `${has} for ${wanted}`);
+            left.set(seat, has - wanted);
+          }
+        }
+        assert.equal(passes[0].refill, true, 'nothing is planted from empty bins');
+        const planted = passes
+          .flatMap(({ loads }) => loads)
+          .reduce((sum, load) => sum + load.trees, 0);
+        assert.equal(
+          planted,
+          trees.reduce((a, b) => a + b, 0),
+        );
+      },
+    ),
+    { seed: 8, numRuns: 200 },
+  );
+});

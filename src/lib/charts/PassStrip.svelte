@@ -1,0 +1,120 @@
+<script lang="ts">
+  import type { Pass } from '$core/crew/passes';
+
+  interface Props {
+    passes: readonly Pass[];
+    /** The place of each across the block, by its first row. */
+    done: ReadonlySet<number>;
+    selected: number;
+    onselect: (order: number) => void;
+  }
+  /** Passes side by side as they lie, with the turns between them in the order of driving. */
+  let { passes, done, selected, onselect }: Props = $props();
+  const WIDTH = 900;
+  const TOP = 62;
+  const BASE = 262;
+  const lying = $derived([...passes].sort((a, b) => a.rows[0] - b.rows[0]));
+  const step = $derived(WIDTH / Math.max(1, lying.length));
+  const at = $derived(new Map(lying.map((pass, i) => [pass.order, (i + 0.5) * step] as const)));
+  const x = (pass: Pass) => at.get(pass.order) ?? 0;
+  const turns = $derived(
+    passes.slice(1).map((pass, i) => {
+      const before = passes[i];
+      // Who drove away from the first pegs turns beyond the last ones.
+      const y = before.backwards ? TOP : BASE;
+      const [a, b] = [x(before), x(pass)];
+      const high = Math.min(46, 12 + Math.abs(b - a) / 3);
+      return { a, b, y, bend: before.backwards ? y - high : y + high, tight: pass.tight };
+    }),
+  );
+</script>
+
+<svg viewBox="0 0 {WIDTH} 320" role="group" aria-label="Passes in the order of driving">
+  {#each turns as { a, b, y, bend, tight }, i (i)}
+    <path d="M{a} {y}C{a} {bend} {b} {bend} {b} {y}" class="turn" class:tight />
+  {/each}
+  {#each lying as pass (pass.order)}
+    {@const wide = Math.max(2, Math.min(14, step * 0.5))}
+    <g
+      role="button"
+      tabindex="0"
+      aria-label="Pass {pass.order}, rows {pass.rows.join(' and ')}{pass.backwards
+        ? ', from the last pegs'
+        : ''}"
+      aria-pressed={pass.order === selected}
+      class="pass"
+      class:on={pass.order === selected}
+      onclick={() => onselect(pass.order)}
+      onkeydown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        onselect(pass.order);
+      }}
+    >
+      <rect x={x(pass) - step / 2} y={TOP - 30} width={step} height={BASE - TOP + 60} class="hit" />
+      {#each pass.rows as row, i (row)}
+        <path
+          d="M{x(pass) + (i - (pass.rows.length - 1) / 2) * wide} {TOP}V{BASE}"
+          class="row"
+          class:done={done.has(row)}
+        />
+      {/each}
+      {#if step > 15}
+        <circle cx={x(pass)} cy={pass.backwards ? BASE : TOP} r="12" class:refill={pass.refill} />
+        <text x={x(pass)} y={(pass.backwards ? BASE : TOP) + 4}>{pass.order}</text>
+      {/if}
+    </g>
+  {/each}
+</svg>
+
+<style>
+  svg {
+    width: 100%;
+    display: block;
+    background: var(--soil);
+  }
+  .hit {
+    fill: transparent;
+  }
+  .pass {
+    cursor: pointer;
+  }
+  .pass.on .hit {
+    fill: var(--viridian-tint);
+  }
+  .pass:focus-visible .hit {
+    stroke: var(--ink);
+    stroke-width: 2;
+  }
+  .row {
+    stroke: var(--rule-strong);
+    stroke-width: 3.4;
+    stroke-dasharray: 5 3;
+  }
+  .row.done {
+    stroke: var(--viridian);
+    stroke-dasharray: none;
+  }
+  .turn {
+    fill: none;
+    stroke: var(--slate);
+    stroke-width: 1.5;
+  }
+  .turn.tight {
+    stroke: var(--clay);
+    stroke-dasharray: 4 3;
+  }
+  circle {
+    fill: var(--sheet);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  circle.refill {
+    fill: var(--ochre-fill);
+  }
+  text {
+    font: 650 12px var(--text);
+    fill: var(--ink);
+    text-anchor: middle;
+  }
+</style>

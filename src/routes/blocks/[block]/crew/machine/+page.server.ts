@@ -1,0 +1,53 @@
+import { depthOf, methodOf } from '../../../../../../core/method/method';
+import { summarise } from '../../../../../../core/rows/stored';
+import { learnedRates, plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
+import type { PageServerLoad } from './$types';
+
+/** Rows as passes, the wheel, and whether the machine pays. */
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:crew', 'viridane:rows', 'viridane:calendar', 'viridane:ground');
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const [layout, rates, shares] = await Promise.all([
+    releasedLayout(facts, block.id),
+    learnedRates(facts, block.id),
+    facts.of(sharesFact, block.id),
+  ]);
+  const depth = depthOf(methodOf(block.method, block.conditions));
+  const crew = [...rates].filter(
+    ([id]) => !shares.length || shares.some(({ planterId }) => planterId === id),
+  );
+  const about = {
+    mayPlan: may(role, 'plan'),
+    byMachine: block.conditions.planting === 'machine',
+    /** Where the method wants the datum, metres. */
+    bounds: [depth.least / 100, depth.most / 100] as const,
+    datum: depth.datum,
+    /** Trees an hour of one planter, learned. */
+    byHand: crew.length
+      ? crew.reduce((sum, [, { perHour }]) => sum + perHour.value, 0) / crew.length
+      : 75,
+  };
+  if (!layout) return { ...about, layout: undefined };
+  const [rows, { byRow }] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+  ]);
+  return {
+    ...about,
+    layout: {
+      id: layout.id,
+      trees: layout.trees,
+      between: layout.rhythm.between,
+      step: layout.rhythm.step,
+      side: layout.rhythm.frame.side,
+      mix: layout.parameters.mix.map(({ species }) => species),
+      rows: rows.map(summarise).map(({ number, first, last, step, runs, trees }) => ({
+        ...{ number, step, runs, length: last - first },
+        done: (byRow.get(number) ?? 0) >= trees,
+      })),
+    },
+  };
+};

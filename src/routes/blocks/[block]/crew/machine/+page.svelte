@@ -1,0 +1,382 @@
+<script lang="ts">
+  import { Button, Select, SelectItem, TextArea } from 'carbon-components-svelte';
+  import {
+    intervalOf,
+    MACHINE_KEPT,
+    machinePaysFrom,
+    RIDER_KEEPS_UP,
+    spacerTrial,
+    speedFor,
+    treesAMinute,
+    type MachineKept,
+  } from '$core/crew/machine';
+  import { passPlan } from '$core/crew/passes';
+  import { readNumber } from '$core/measure/typed';
+  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import PassStrip from '$lib/charts/PassStrip.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import Measure from '$lib/parts/Measure.svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import Ribbon from '$lib/parts/Ribbon.svelte';
+  import { saveWhole } from '$lib/parts/whole.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const doing = new Doing();
+  const terms = $derived<MachineKept>({ ...MACHINE_KEPT, ...data.block.calendarTerms.machine });
+  const set = (next: Partial<MachineKept>) =>
+    doing.run(() =>
+      saveWhole(
+        'calendar.terms',
+        {
+          before: { terms: { machine: data.block.calendarTerms.machine } },
+          mine: { terms: { machine: { ...terms, ...next } } },
+          edition: data.block.termsEdition,
+        },
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
+      ),
+    );
+  const layout = $derived(data.layout);
+  const worked = $derived.by(() => {
+    if (!layout) return undefined;
+    try {
+      return { plan: passPlan(layout.rows, layout.between, layout.side, terms) };
+    } catch (error) {
+      return { wrong: spoken(error) };
+    }
+  });
+  const plan = $derived(worked?.plan);
+  const done = $derived(
+    new Set((layout?.rows ?? []).filter((row) => row.done).map(({ number }) => number)),
+  );
+  /** The pass that is next: the first with a row that is not done. */
+  const next = $derived(
+    plan?.passes.find(({ rows }) => rows.some((row) => !done.has(row)))?.order ?? 1,
+  );
+  let picked = $state<number>();
+  const pass = $derived(plan?.passes[(picked ?? next) - 1]);
+  /** Two dozen passes can be told apart; the rest lies to either side. */
+  const IN_SIGHT = 24;
+  const inSight = $derived.by(() => {
+    if (!plan) return [];
+    const from = Math.max(0, Math.min(plan.passes.length - IN_SIGHT, (picked ?? next) - 4));
+    return plan.passes.slice(from, from + IN_SIGHT);
+  });
+  const looks = $derived(
+    (layout?.mix ?? []).map((id) => data.species.find((card) => card.id === id)!),
+  );
+  const longest = $derived(Math.max(1, ...(pass?.loads ?? []).map(({ trees }) => trees)));
+  const interval = $derived(intervalOf(terms, terms.slip));
+  const aMinute = $derived(treesAMinute(terms.speed, interval));
+  const kmh = (speed: number) => `${formatNumber(speed * 3.6, 1)} km/h`;
+
+  let gapText = $state('');
+  let depthText = $state('');
+  /** Numbers as they are called out, with blanks or commas of a list between them. */
+  const numbers = (text: string, factor: number) =>
+    text
+      .split(/[\s;]+|,\s+/)
+      .filter(Boolean)
+      .map((word) => readNumber(word, {}) * factor);
+  const feet = $derived(units.system === 'us' ? 0.3048 : 1);
+  const trial = $derived.by(() => {
+    if (!gapText.trim() || !layout) return undefined;
+    try {
+      return {
+        found: spacerTrial(
+          numbers(gapText, feet),
+          numbers(depthText, units.system === 'us' ? 0.0254 : 0.01),
+          terms,
+          layout.step,
+          data.bounds,
+        ),
+      };
+    } catch (error) {
+      return { wrong: spoken(error) };
+    }
+  });
+  const found = $derived(trial?.found);
+  /** Trees an hour of the machine by its own plan. */
+  const byMachine = $derived(plan && layout ? layout.trees / plan.hours.value : 0);
+  const pays = $derived.by(() => {
+    if (!(byMachine > 0)) return undefined;
+    return machinePaysFrom({ ...terms, byHand: data.byHand, byMachine });
+  });
+  const SEAT = { left: 'left', right: 'right', only: 'seat' };
+</script>
+
+<svelte:head><title>Machine · Viridane</title></svelte:head>
+{#if !layout}
+  <div class="panel">
+    <p class="say">
+      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; its rows become passes.
+    </p>
+  </div>
+{:else}
+  <div class="screen two">
+    <section class="panel">
+      {#if !data.byMachine}<p class="say">
+          This block is planted by hand. <a href="/blocks/{data.block.id}/method">The method</a> decides;
+          the plan below holds if a machine came.
+        </p>{/if}
+      {#if worked?.wrong}<p class="say stop" role="alert">{worked.wrong}</p>{/if}
+      {#if plan && pass}
+        <h2>
+          Passes {inSight[0].order} to {inSight[inSight.length - 1].order} of {plan.passes.length},
+          {terms.seats === 2 ? 'two seats' : 'one seat'}, turns no tighter than {formatLength(
+            terms.radius,
+            units.system,
+            0,
+          )}
+        </h2>
+        <PassStrip
+          passes={inSight}
+          {done}
+          selected={pass.order}
+          onselect={(order) => (picked = order)}
+        />
+        <p class="quiet">
+          Ochre: bins are filled before it. Dashed turns are too tight: the tractor reverses.
+        </p>
+        <h2>
+          Load for pass {pass.order}, {pass.backwards
+            ? 'from the last pegs'
+            : 'from the first pegs'}: first tree on top
+        </h2>
+        {#each pass.loads as load (load.row)}
+          <div class="load">
+            <b>{SEAT[load.seat]}</b>
+            <Ribbon runs={load.runs} species={looks} outOf={longest} height={26} />
+            <span class="num">{formatNumber(load.trees)}</span>
+          </div>
+          <p class="quiet changes">
+            Row {load.row}{#each load.changes.slice(0, 6) as { at, species } (at)}; at {formatLength(
+                at,
+                units.system,
+                0,
+              )}: {looks[species].name.toLowerCase()}{/each}{load.changes.length > 6
+              ? `; and ${load.changes.length - 6} more`
+              : ''}.
+          </p>
+        {/each}
+        {#if pass.refill}<p class="say">
+            Fill the bins before this pass: they hold {formatNumber(terms.bin)} a seat.
+          </p>{/if}
+        <div class="buttons">
+          <Button
+            size="small"
+            kind="ghost"
+            disabled={pass.order <= 1}
+            on:click={() => (picked = pass.order - 1)}>Pass before</Button
+          >
+          <Button
+            size="small"
+            kind="ghost"
+            disabled={pass.order >= plan.passes.length}
+            on:click={() => (picked = pass.order + 1)}>Pass after</Button
+          >
+        </div>
+      {/if}
+      <h2>Trial run</h2>
+      <p class="quiet">
+        Set ten trees at planting speed, then measure from stem to stem, and the soil over the {data.datum}.
+      </p>
+      <div class="trial">
+        <TextArea
+          labelText="Gaps, {units.system === 'us' ? 'ft' : 'm'}, one after the other"
+          placeholder={units.system === 'us' ? '8.2 8.4 8.1' : '2,52 2.55 2.49'}
+          rows={2}
+          bind:value={gapText}
+        />
+        <TextArea
+          labelText="Depths, {units.system === 'us' ? 'in' : 'cm'}, tree by tree"
+          rows={2}
+          bind:value={depthText}
+        />
+      </div>
+      {#if trial?.wrong}<p class="say stop" role="alert">{trial.wrong}</p>{/if}
+      {#if found}
+        <p class="num">
+          Gaps of {formatLength(found.gap.mean, units.system)} on the mean, {formatLength(
+            found.gap.low,
+            units.system,
+          )} to {formatLength(found.gap.high, units.system)}; slip
+          <b>{formatPercent(found.slip.mean, 1)}</b>
+          ({formatPercent(found.slip.low, 1)} to {formatPercent(found.slip.high, 1)}).
+        </p>
+        <Figure label="Set the marks apart by" figure={found.markApart} />
+        <p class="say">
+          {found.enough.gaps
+            ? 'Enough trees to know the gap.'
+            : `Not enough for the gap: about ${formatNumber(found.wanted)} trees would be.`}
+          {#if found.depth}{found.enough.depths
+              ? 'Enough for the depth.'
+              : 'Not enough for the depth: run ten more.'}{/if}
+          {#if found.outside.length}Tree {found.outside.join(', ')}: out of what the method allows.
+            Set the shoe, and run again.{/if}
+        </p>
+        {#if data.mayPlan}<div class="buttons">
+            <Button
+              size="small"
+              on:click={() =>
+                set({
+                  slip: found.slip.mean,
+                  circumference: found.markApart.value * terms.marks,
+                })}>Keep this slip, marks set anew</Button
+            >
+          </div>{/if}
+      {/if}
+    </section>
+    <aside class="comes-to">
+      {#if plan}
+        <h2>The whole block</h2>
+        <Figure label="Planting" figure={plan.planting} />
+        <Figure label="Turning" figure={plan.turns} />
+        <Figure label="Hours" figure={plan.hours} />
+        <Figure label="Fuel" figure={plan.fuel} />
+      {/if}
+      <h2>At this speed</h2>
+      <p class="num">
+        {kmh(terms.speed)} is <b>{formatNumber(aMinute, 1)}</b> trees a minute and seat, {formatLength(
+          interval,
+          units.system,
+        )} apart.
+      </p>
+      {#if aMinute > RIDER_KEEPS_UP}<p class="say stop">
+          A rider keeps up about {RIDER_KEEPS_UP}: drive {kmh(speedFor(interval))} at the most.
+        </p>{/if}
+      {#if Math.abs(interval / layout.step - 1) > 0.02}<p class="say">
+          The layout wants {formatLength(layout.step, units.system)}; the wheel gives {formatLength(
+            interval,
+            units.system,
+          )}.
+        </p>{/if}
+      {#if pays}
+        <h2>Hand or machine?</h2>
+        {#if Number.isFinite(pays.value)}
+          <Figure label="The machine pays from" figure={pays} />
+          <p class="num">
+            This block has {formatNumber(layout.trees)} trees: {layout.trees >= pays.value
+              ? 'the machine.'
+              : 'by hand.'}
+          </p>
+        {:else}<p class="say">A tree costs no less by this machine than by hand.</p>{/if}
+        <p class="quiet">
+          By hand {formatNumber(data.byHand)} trees an hour, as learned; by machine {formatNumber(
+            byMachine,
+          )}, by the plan. Slope, wetness and stones are judged under
+          <a href="/blocks/{data.block.id}/ground">Ground</a>.
+        </p>
+      {/if}
+      {#if data.mayPlan}
+        <h2>The machine</h2>
+        <Select
+          labelText="Seats"
+          selected={String(terms.seats)}
+          on:update={(event) => set({ seats: Number(event.detail) as 1 | 2 })}
+        >
+          <SelectItem value="1" text="one" /><SelectItem value="2" text="two" />
+        </Select>
+        <Measure
+          label="Tightest turn, radius"
+          value={terms.radius}
+          max={50}
+          step={0.5}
+          onchange={(radius) => set({ radius })}
+        />
+        <NumberField
+          label="Planting speed"
+          unit="km/h"
+          decimals={1}
+          min={0.1}
+          max={20}
+          value={Math.round(terms.speed * 36) / 10}
+          onvalue={(speed) => set({ speed: speed / 3.6 })}
+        />
+        <NumberField
+          label="A bin holds"
+          unit="trees"
+          min={1}
+          max={20_000}
+          value={terms.bin}
+          onvalue={(bin) => set({ bin })}
+        />
+        <Measure
+          label="Round the wheel"
+          value={terms.circumference}
+          min={0.1}
+          max={50}
+          step={0.01}
+          onchange={(circumference) => set({ circumference })}
+        />
+        <NumberField
+          label="Marks on it"
+          min={1}
+          max={100}
+          value={terms.marks}
+          onvalue={(marks) => set({ marks })}
+        />
+        <NumberField
+          label="A planter's hour costs"
+          decimals={2}
+          min={0}
+          value={terms.handHour}
+          onvalue={(handHour) => set({ handHour })}
+        />
+        <NumberField
+          label="The machine's hour costs"
+          decimals={2}
+          min={0}
+          value={terms.machineHour}
+          onvalue={(machineHour) => set({ machineHour })}
+        />
+        <NumberField
+          label="Setting up"
+          unit="h"
+          decimals={1}
+          min={0}
+          max={500}
+          value={terms.setUp}
+          onvalue={(setUp) => set({ setUp })}
+        />
+      {/if}
+      <Outcome of={doing} />
+      <p class="say caution">
+        Feet in the rests. Nobody mounts or leaves while it moves; one signal stops it. Overhead and
+        buried lines first; the maker’s manual and a trained driver decide.
+      </p>
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .load {
+    display: grid;
+    grid-template-columns: 52px 1fr 52px;
+    gap: 10px;
+    align-items: center;
+  }
+  .load .num {
+    text-align: right;
+  }
+  .changes {
+    margin: 2px 0 8px 62px;
+    font-size: 13.5px;
+  }
+  .trial {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 16px;
+    max-width: 720px;
+  }
+  @media (max-width: 700px) {
+    .trial {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>

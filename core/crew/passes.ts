@@ -23,6 +23,9 @@ export const MACHINE_TERMS: MachineTerms = {
   ...{ bin: 260, fuel: 8 },
 };
 
+/** Metres; what needs more is no tractor. */
+const WIDEST_TURN = 50;
+
 /** A row as the machine plants it. */
 export interface MachineRow {
   number: number;
@@ -78,7 +81,8 @@ export function passPlan(
 ): PassPlan {
   const { seats, radius, speed, turning, bin, fuel } = terms;
   if (!(speed > 0 && turning > 0)) throw told('crew.noSpeed');
-  if (!(radius >= 0 && radius <= 50)) throw told('crew.turnRadius', { radius: lengthOf(radius) });
+  if (!(radius >= 0 && radius <= WIDEST_TURN))
+    throw told('crew.turnRadius', { radius: lengthOf(radius), most: lengthOf(WIDEST_TURN) });
   const groups = Array.from({ length: Math.ceil(rows.length / seats) }, (_, i) =>
     rows.slice(i * seats, (i + 1) * seats),
   );

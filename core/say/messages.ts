@@ -30,7 +30,7 @@ export interface Messages {
   'crew.noRate': never;
   'crew.noSpeed': never;
   'crew.noWheel': never;
-  'crew.turnRadius': 'radius';
+  'crew.turnRadius': 'radius' | 'most';
   'crew.noClock': never;
   'crew.ownHours': 'planter';
   'crew.sharedTwice': 'row';

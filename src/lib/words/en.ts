@@ -36,12 +36,11 @@ export const en: Record<MessageKey, string> = {
   // crew
   'crew.fewGaps':
     '{gaps, plural, one {# gap was} other {# gaps were}} measured; three are the least that say anything.',
-  'crew.noGap':
-    'The gap before tree {tree, number} is none; more than 0 and under 50 m is accepted.',
+  'crew.noGap': 'The gap before tree {tree, number} is none that trees stand apart.',
   'crew.noRate': 'By hand and by machine more than 0 trees an hour are planted.',
   'crew.noSpeed': 'A machine drives faster than 0, planting and turning.',
   'crew.noWheel': 'The wheel has a circumference above 0 and one mark at least.',
-  'crew.turnRadius': 'A turn of {radius} was given; 0 to 50 m is accepted.',
+  'crew.turnRadius': 'A turn of {radius} was given; at most {most} is accepted.',
   'crew.noBlock': 'That block is not of this site.',
   'crew.noClock': 'Nothing of the kind was clocked for this planter.',
   'crew.ownHours': 'These are the hours of {planter}; planters clock their own.',
@@ -715,7 +714,7 @@ export const en: Record<MessageKey, string> = {
   'works.loosen': 'No soil here asks for it.',
   'works.loosenHeavy':
     '{zones}: heavy or driven hard. Spots are loosened in the dry months; wet, they smear.',
-  'works.noRate': 'Digging needs more than 0 m³ an hour.',
+  'works.noRate': 'Digging needs a rate above 0.',
   'works.pits': 'No pits are kept. They are measured under Rows, Earth.',
   'works.pitsKept': 'Pits of {side}, as kept under Rows, Earth.',
   'works.terraces': 'No terraces are kept. They are measured under Rows, Earth.',

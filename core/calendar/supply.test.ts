@@ -117,3 +117,33 @@ test('deliveries share the trees out whole', () => {
     9973,
   );
 });
+
+test('what several blocks get comes in the order of its days, whichever block it is for', () => {
+  const [, second] = inTurn(
+    [
+      block('a', { onHand: 400, deliveries: [{ day: '2027-03-01', trees: 600 }] }),
+      block('b', {
+        ...{ from: '2027-01-20', onHand: 100 },
+        deliveries: [
+          { day: '2027-02-20', trees: 500 },
+          { day: '2027-02-01', trees: 400 },
+        ],
+      }),
+    ],
+    '2027-01-01',
+  );
+  const days = second.deliveries.map(({ day }) => day);
+  assert.deepEqual(days, [...days].sort());
+  assert.equal(
+    second.deliveries.reduce((sum, { trees }) => sum + trees, 0),
+    2000,
+  );
+});
+
+test('blocks of one day are planted by name, others by their days', () => {
+  const order = inTurn(
+    [block('c'), block('b', { from: '2027-01-05' }), block('a'), block('z', { trees: 0 })],
+    '2027-01-01',
+  ).map((one) => one.block.name);
+  assert.deepEqual(order, ['b', 'a', 'c']);
+});

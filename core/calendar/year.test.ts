@@ -213,6 +213,8 @@ test('seasons: zero planters, an empty sky, a window that ends before it begins 
   refuse({ crews: [{ ...crews[0], planters: 0 }] }, /A has 0 planters/);
   refuse({ weather: [] }, /no weather/);
   refuse({ until: '2026-11-01' }, /before planting begins/);
+  const { start } = season();
+  assert.ok(simulateFinish(season({ until: start })), 'a window of one day is a window');
   refuse({ deliveries: [{ day: '2026-11-10', trees: 5 }] }, /5 trees are to be delivered, 9.000/);
   const days = Array.from({ length: 800 }, (_, i) => ({
     day: new Date(Date.UTC(2024, 0, 1 + i)).toISOString().slice(0, 10),

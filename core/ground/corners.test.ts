@@ -94,3 +94,10 @@ test('what is no corner is said with its line; nothing is guessed', () => {
   ] as const)
     assert.throws(() => readCorners(text), says(wrong), text);
 });
+
+test('a ring that ends where it began loses the last corner; a line that does keeps it', () => {
+  const ring = ['47.1, 8.1', '47.2, 8.1', '47.2, 8.2', '47.1, 8.1'].join('\n');
+  assert.equal(readCorners(ring).corners.length, 3);
+  // A walked line may come back to where it began: two corners are enough for it, and none is dropped.
+  assert.equal(readCorners(ring, '', 2).corners.length, 4);
+});

@@ -6,6 +6,7 @@ import { localPlane, type Point } from '../measure/plane';
 import { checkBoundary, findCrossing, mendBoundary, overlaps } from './boundary';
 import { keepoutDefault, type Keepout } from './keepouts';
 import { plantableArea } from './plantable';
+import { heightAt } from './surface';
 import {
   areaBothWays,
   bearingOf,
@@ -454,4 +455,22 @@ test('a new block that lies on another one says on how much of it; a shared hedg
   assert.equal(found[0].figures.name, 'West');
   assert.ok(Math.abs((found[0].figures.area as { value: number }).value - 1000) < 1);
   assert.deepEqual(overlaps(box(500, 0, 10, 10), blocks), []);
+});
+
+test('heights are known on the nodes and between them, and nowhere a step outside', () => {
+  const surface = {
+    ...{ minX: 10, minY: 20, cell: 5, columns: 3, rows: 3 },
+    heights: Float64Array.from([0, 1, 2, 10, 11, 12, 20, 21, 22]),
+  };
+  assert.equal(heightAt(surface, 10, 20), 0);
+  assert.equal(heightAt(surface, 20, 30), 22, 'the last node belongs to it');
+  assert.equal(heightAt(surface, 12.5, 22.5), 5.5);
+  for (const [x, y] of [
+    [20.01, 25],
+    [15, 30.01],
+    [9.99, 25],
+    [15, 19.99],
+    [24, 25],
+  ])
+    assert.ok(Number.isNaN(heightAt(surface, x, y)), `${x}, ${y}`);
 });

@@ -55,7 +55,7 @@ const shots = [
   ['rows', 'North Bench'],
   ['stock', 'Haul Flat'],
   ['calendar', 'Silt Margin'],
-  ['crew', 'Haul Flat'],
+  ['crew/today', 'Haul Flat'],
   ['checks', 'Haul Flat'],
   ['tending', 'North Bench'],
   ['survival', 'North Bench'],
@@ -68,7 +68,7 @@ for (const [room, block] of shots) {
     await desk.getByLabel('Find a row (key /)').fill('34');
     await desk.getByLabel('Find a row (key /)').press('Enter');
   }
-  await picture(desk, room);
+  await picture(desk, room.split('/')[0]);
 }
 await desk.goto(`/blocks/${blocks['Haul Flat']}/stock/roots`);
 await picture(desk, 'roots');
@@ -83,9 +83,8 @@ for (let tree = 0; tree < 24; tree++) {
   await desk.getByRole('button', { name: /next tree/ }).click();
 }
 await picture(desk, 'gate');
-await desk.goto(`/blocks/${blocks['Silt Margin']}/ground`);
-await desk.getByRole('tab', { name: 'Zones' }).click();
-await picture(desk, 'zones');
+await desk.goto(`/blocks/${blocks['Haul Flat']}/crew/machine`);
+await picture(desk, 'machine');
 await desk.goto(`/blocks/${blocks['Haul Flat']}/calendar/finish`);
 await desk.getByTestId('chance').waitFor();
 await picture(desk, 'finish');

@@ -78,3 +78,66 @@ test('a planter clocks on and off by phone', async ({ page }) => {
   await home.click();
   await expect(begin).toBeVisible();
 });
+
+test('the machine: passes by seat, a trial that sets the wheel, and whether it pays', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  const haul = await blockPath(page, 'Haul Flat');
+  await page.goto(`${haul}/crew/machine`);
+  await expect(
+    page.getByRole('heading', { name: /two seats, turns no tighter than/ }),
+  ).toBeVisible();
+
+  await test.step('a pass shows both seats; by keyboard the one after it', async () => {
+    const heading = page.getByRole('heading', { name: /^Load for pass/ });
+    const first = await heading.textContent();
+    await page.getByRole('button', { name: 'Pass after' }).click();
+    await expect(heading).not.toHaveText(first!);
+    await expect(page.locator('.load')).toHaveCount(2);
+    const other = page.getByRole('button', { name: /^Pass \d+, rows/ }).nth(2);
+    await other.focus();
+    await page.keyboard.press('Enter');
+    await expect(other).toHaveAttribute('aria-pressed', 'true');
+  });
+
+  await test.step('one seat makes twice the passes', async () => {
+    const many = async () =>
+      Number(
+        /of (\d+),/.exec((await page.getByRole('heading', { name: /^Passes/ }).textContent())!)![1],
+      );
+    const two = await many();
+    await page.getByLabel('Seats').selectOption('1');
+    await expect.poll(many).toBeGreaterThanOrEqual(2 * two - 1);
+    await page.getByLabel('Seats').selectOption('2');
+    await expect.poll(many).toBe(two);
+  });
+
+  await test.step('a trial: too few gaps are said, ten set slip and marks', async () => {
+    const gaps = page.getByLabel(/^Gaps, m/);
+    await gaps.fill('2.6 2,58');
+    await expect(page.getByRole('alert')).toContainText('three are the least');
+    await gaps.fill('2.6 2,58 2.62 2.6 2.59 2.61 2.6 2.6 2.6');
+    await expect(page.getByText('Enough trees to know the gap.')).toBeVisible();
+    await expect(page.getByText(/slip 4\.0 %/)).toBeVisible();
+    await page.getByLabel(/^Depths, cm/).fill('0 1 9 0');
+    await expect(page.getByText(/Tree 3: out of what the method allows/)).toBeVisible();
+    await page.getByRole('button', { name: 'Keep this slip, marks set anew' }).click();
+    await expect(page.getByText(/trees a minute and seat, 2\.50? m apart/)).toBeVisible();
+  });
+
+  await test.step('faster than a rider keeps up is said; dear machines pay later', async () => {
+    const speed = page.getByLabel('Planting speed');
+    await speed.fill('4');
+    await speed.press('Tab');
+    await expect(page.getByText(/A rider keeps up about 12/)).toBeVisible();
+    const from = page.locator('.figure', { hasText: 'The machine pays from' }).locator('.value');
+    const before = await from.textContent();
+    const cost = page
+      .getByLabel('The machine’s hour costs')
+      .or(page.getByLabel("The machine's hour costs"));
+    await cost.fill('200');
+    await cost.press('Tab');
+    await expect(from).not.toHaveText(before!);
+  });
+});

@@ -13,8 +13,11 @@ function logGamma(x: number): number {
   return 0.5 * Math.log(2 * Math.PI) + (z + 0.5) * Math.log(t) - t + Math.log(sum);
 }
 
-/** Regularised incomplete beta function by Lentz's continued fraction (DLMF 8.17.22). */
-function incompleteBeta(x: number, a: number, b: number): number {
+/**
+ * Regularised incomplete beta function by Lentz's continued fraction (DLMF 8.17.22). For whole numbers
+ * I_p(x, n − x + 1) is the chance of x or more of n where each has the chance p (DLMF 8.17.5).
+ */
+export function incompleteBeta(x: number, a: number, b: number): number {
   if (x <= 0) return 0;
   if (x >= 1) return 1;
   if (x > (a + 1) / (a + b + 2)) return 1 - incompleteBeta(1 - x, b, a);

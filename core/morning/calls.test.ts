@@ -124,7 +124,10 @@ test('one planter beyond chance is named with the fault, the others are not', ()
     said(calls[0]),
     'Show Planter 5 again on Haul Flat: 8 of 40 too deep, the rest of the crew 1 of 117 faulty.',
   );
-  assert.equal(why(calls[0]), '4 plots, beyond three deviations of the others');
+  assert.equal(
+    why(calls[0]),
+    '4 plots, further out than chance puts anybody in nineteen seasons of twenty',
+  );
 });
 
 const task = (more: Partial<ScheduledTask>): ScheduledTask =>

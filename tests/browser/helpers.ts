@@ -11,8 +11,13 @@ export async function signIn(page: Page, role: string): Promise<void> {
 /** Opens a room of a block through the list of blocks and the string line. */
 export async function open(page: Page, block: string, room: string): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'All blocks' }).click();
-  await page.getByRole('link', { name: block, exact: true }).click();
+  const link = page.getByRole('link', { name: block, exact: true });
+  // A press before the page woke up opens nothing; whoever sees nothing presses again.
+  await expect(async () => {
+    if (!(await link.isVisible())) await page.getByRole('button', { name: 'All blocks' }).click();
+    await expect(link).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await link.click();
   await page.waitForURL(/\/blocks\//);
   await goTo(page, room);
 }

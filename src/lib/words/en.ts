@@ -445,7 +445,7 @@ export const en: Record<MessageKey, string> = {
   'checks.showAgain':
     'Show {planter} again on {block}: {found, number} of {looked, number} {fault}, the rest of the crew {restFaulty, number} of {restLooked, number} faulty.',
   'checks.beyondChance':
-    '{plots, plural, one {# plot} other {# plots}}, beyond three deviations of the others',
+    '{plots, plural, one {# plot} other {# plots}}, further out than chance puts anybody in nineteen seasons of twenty',
   'calendar.taskDue': '{task} on {block} by {day}.',
   'calendar.setDay': 'Set a planting day for {block}, and its tasks follow.',
   'calendar.nothingCounted': 'Nothing is counted back yet',

@@ -174,8 +174,8 @@
             <b>Show {name(entry.planter)} again.</b>
             {entry.looked - entry.good} of {entry.looked} faulty, mostly {FAULT_LABELS[
               entry.worst!
-            ]}; the rest of the crew {entry.rest.faulty} of {entry.rest.looked}. That is beyond
-            three deviations, so it is not chance.
+            ]}; the rest of the crew {entry.rest.faulty} of {entry.rest.looked}. In nineteen seasons
+            of twenty chance puts nobody of an equal crew so far out.
           </p>
         {/each}
         {#each released.quality as entry (entry.planter)}

@@ -28,7 +28,12 @@
   let { data }: { data: PageData } = $props();
   const units = useUnits();
   const doing = new Doing();
-  const terms = $derived<MachineKept>({ ...MACHINE_KEPT, ...data.block.calendarTerms.machine });
+  /** Until somebody says otherwise the wheel is the one for these rows. */
+  const terms = $derived<MachineKept>({
+    ...MACHINE_KEPT,
+    circumference: data.layout?.step ?? MACHINE_KEPT.circumference,
+    ...data.block.calendarTerms.machine,
+  });
   const set = (next: Partial<MachineKept>) =>
     doing.run(() =>
       saveWhole(
@@ -62,11 +67,17 @@
   const pass = $derived(plan?.passes[(picked ?? next) - 1]);
   /** Two dozen passes can be told apart; the rest lies to either side. */
   const IN_SIGHT = 24;
-  const inSight = $derived.by(() => {
-    if (!plan) return [];
-    const from = Math.max(0, Math.min(plan.passes.length - IN_SIGHT, (picked ?? next) - 4));
-    return plan.passes.slice(from, from + IN_SIGHT);
-  });
+  let shownFrom = $state<number>();
+  const from = $derived(
+    plan ? Math.max(0, Math.min(plan.passes.length - IN_SIGHT, shownFrom ?? next - 4)) : 0,
+  );
+  const inSight = $derived(plan?.passes.slice(from, from + IN_SIGHT) ?? []);
+  /** What is picked in sight stays where it is; only beyond the edge the strip moves on. */
+  function pick(order: number) {
+    picked = order;
+    if (order - 1 < from) shownFrom = order - 1;
+    else if (order > from + IN_SIGHT) shownFrom = order - IN_SIGHT;
+  }
   const looks = $derived(
     (layout?.mix ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
@@ -134,12 +145,7 @@
             0,
           )}
         </h2>
-        <PassStrip
-          passes={inSight}
-          {done}
-          selected={pass.order}
-          onselect={(order) => (picked = order)}
-        />
+        <PassStrip passes={inSight} {done} selected={pass.order} onselect={pick} />
         <p class="quiet">
           Ochre: bins are filled before it. Dashed turns are too tight: the tractor reverses.
         </p>
@@ -172,13 +178,13 @@
             size="small"
             kind="ghost"
             disabled={pass.order <= 1}
-            on:click={() => (picked = pass.order - 1)}>Pass before</Button
+            on:click={() => pick(pass.order - 1)}>Pass before</Button
           >
           <Button
             size="small"
             kind="ghost"
             disabled={pass.order >= plan.passes.length}
-            on:click={() => (picked = pass.order + 1)}>Pass after</Button
+            on:click={() => pick(pass.order + 1)}>Pass after</Button
           >
         </div>
       {/if}

@@ -5,7 +5,7 @@ import { LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance
 import { placeCaches, refillPoints, type Refill } from './caches';
 import { endsAt, forecast, hoursIn, joinSpells, spellsLeft } from './forecast';
 import { crewRates, DAY_HOURS, gammaQuantile, learned, PRIOR_HOURS } from './rates';
-import { comesTo, crewDay, DAY_TERMS, refillWays } from './day';
+import { crewDay, DAY_TERMS, refillWays, runsDry, runsLeft } from './day';
 import { rowSetOf } from '../rows/rowset';
 import {
   admitShares,
@@ -500,15 +500,93 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   assert.equal(early.planters[0].end, at('10:00'), 'nobody begins before the day does');
 });
 
-test('when a planter comes to a row that runs dry', () => {
-  const rows = [
-    { number: 1, planted: 0, left: 60 },
-    { number: 2, planted: 0, left: 60 },
-    { number: 3, planted: 0, left: 60 },
-  ];
-  const spells = spellsLeft(at('08:00'), at('16:00'), []);
-  const planter = { rows: [1, 2, 3] };
-  assert.equal(comesTo(3, rows, planter, 60, spells), at('10:00'));
-  assert.equal(comesTo(1, rows, planter, 60, spells), at('08:00'));
-  assert.equal(comesTo(7, rows, planter, 60, spells), undefined);
+test('trees of a row that are still to come, whatever was planted of it', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.nat(3), fc.integer({ min: 1, max: 20 })), {
+        minLength: 1,
+        maxLength: 8,
+      }),
+      fc.nat(200),
+      (pairs, planted) => {
+        const runs = pairs.flat();
+        const one = (list: number[]) =>
+          list.flatMap((_, i) => (i % 2 ? [] : Array<number>(list[i + 1]).fill(list[i])));
+        assert.deepEqual(one(runsLeft(runs, planted)), one(runs).slice(planted));
+      },
+    ),
+    { seed: 6, numRuns: 200 },
+  );
+});
+
+test('a species runs dry when all together have used it up, in the row of whoever wants the next', () => {
+  const spells = spellsLeft(at('08:00'), at('16:00'), [{ from: at('09:00'), to: at('10:00') }]);
+  const ann = { perHour: 60, rows: [{ number: 1, runs: [0, 60, 1, 60] }] };
+  const bob = {
+    perHour: 30,
+    rows: [
+      { number: 5, runs: [1, 60] },
+      { number: 6, runs: [0, 30] },
+    ],
+  };
+  // Bob alone uses 30 birches in the first hour; from the second both use 90 an hour.
+  assert.deepEqual(runsDry(1, 75, [ann, bob], spells), { row: 1, at: at('10:30') });
+  assert.deepEqual(runsDry(1, 15, [ann, bob], spells), { row: 5, at: at('08:30') });
+  assert.equal(runsDry(1, 120, [ann, bob], spells), undefined, 'just enough is enough');
+  assert.equal(runsDry(2, 0, [ann, bob], spells), undefined, 'nobody wants it');
+  const late = runsDry(0, 89, [ann, { ...bob, perHour: 5 }], spells)!;
+  assert.deepEqual([late.row, late.at], [6, undefined], 'not today');
+});
+
+test('when a species runs dry, counted tree by tree', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          perHour: fc.integer({ min: 10, max: 80 }),
+          rows: fc.array(
+            fc.array(fc.tuple(fc.nat(1), fc.integer({ min: 1, max: 12 })), {
+              minLength: 1,
+              maxLength: 4,
+            }),
+            { minLength: 1, maxLength: 3 },
+          ),
+        }),
+        { minLength: 1, maxLength: 3 },
+      ),
+      fc.nat(60),
+      (planters, onHand) => {
+        const wanted = planters.map(({ perHour, rows }, p) => ({
+          perHour,
+          rows: rows.map((pairs, r) => ({ number: 10 * p + r, runs: pairs.flat() })),
+        }));
+        // Each tree of species 0 by the hour at which it is in.
+        const hours = wanted
+          .flatMap(({ perHour, rows }) => {
+            let n = 0;
+            return rows.flatMap(({ runs }) =>
+              runs.flatMap((_, i) =>
+                i % 2
+                  ? []
+                  : Array.from({ length: runs[i + 1] }, () => ({ of: runs[i], at: ++n / perHour })),
+              ),
+            );
+          })
+          .filter(({ of }) => of === 0)
+          .map(({ at: hour }) => hour)
+          .sort((a, b) => a - b);
+        const day = [{ from: 0, to: 1000 * HOUR }];
+        const found = runsDry(0, onHand, wanted, day);
+        if (hours.length <= onHand) assert.equal(found, undefined);
+        else {
+          // Between the last tree that there is and the first that is missing, a tree or two of each apart.
+          const slack = planters.length / Math.min(...planters.map(({ perHour }) => perHour));
+          const missing = hours[onHand];
+          assert.ok(found!.at! / HOUR <= missing + 1e-6);
+          assert.ok(found!.at! / HOUR >= missing - slack - 1e-6);
+        }
+      },
+    ),
+    { seed: 13, numRuns: 300 },
+  );
 });

@@ -1,3 +1,4 @@
+import type { Runs } from '../rows/species';
 import { pegChainage, pointAt, rowCount, rowSpan, type RowSet } from '../rows/rowset';
 import { refillPoints, type Refill, type RefillPoint } from './caches';
 import {
@@ -103,24 +104,69 @@ export function crewDay(
   };
 }
 
+/** Species of the trees still to come in a row: pairs of species and count, in order of planting. */
+export function runsLeft(runs: Runs, planted: number): Runs {
+  const left: Runs = [];
+  let done = planted;
+  for (let i = 0; i < runs.length; i += 2) {
+    const taken = Math.min(done, runs[i + 1]);
+    done -= taken;
+    if (runs[i + 1] > taken) left.push(runs[i], runs[i + 1] - taken);
+  }
+  return left;
+}
+
+/** The moment at which nothing of a species is left while some is still wanted. */
+export interface RunsDry {
+  /** The row in which somebody wants the first tree that is missing. */
+  row: number;
+  /** Milliseconds since 1970; undefined beyond today. */
+  at?: number;
+}
+
 /**
- * When a planter comes to a row: after the rows of theirs before it.
- * @returns undefined when it is not theirs, or not today
+ * When a species runs out, all planters drawing on the same stock at once.
+ * @param wanted of each planter: rows in order of planting with the runs still to come, and trees an hour
+ * @param onHand trees of the species that are there, in store and in bags
+ * @returns nothing when there are enough
  */
-export function comesTo(
-  row: number,
-  rows: readonly DayRow[],
-  planter: { rows: readonly number[] },
-  perHour: number,
+export function runsDry(
+  species: number,
+  onHand: number,
+  wanted: readonly { rows: readonly { number: number; runs: Runs }[]; perHour: number }[],
   spells: readonly Spell[],
-): number | undefined {
-  const at = planter.rows.indexOf(row);
-  if (at < 0) return undefined;
-  const left = new Map(rows.map((one) => [one.number, one.left]));
-  const before = planter.rows
-    .slice(0, at)
-    .reduce((sum, number) => sum + (left.get(number) ?? 0), 0);
-  return endsAt(before, perHour, spells);
+): RunsDry | undefined {
+  // Every tree of the species by the working hour at which it goes in: stretches of one rate.
+  const stretches = wanted.flatMap(({ rows, perHour }) => {
+    let before = 0;
+    return rows.flatMap(({ number, runs }) => {
+      const own: { row: number; from: number; trees: number; perHour: number }[] = [];
+      for (let i = 0; i < runs.length; i += 2) {
+        if (runs[i] === species)
+          own.push({ row: number, from: before / perHour, trees: runs[i + 1], perHour });
+        before += runs[i + 1];
+      }
+      return own;
+    });
+  });
+  const used = (hour: number) =>
+    stretches.reduce(
+      (sum, { from, trees, perHour }) =>
+        sum + Math.max(0, Math.min(trees, (hour - from) * perHour)),
+      0,
+    );
+  const end = Math.max(0, ...stretches.map(({ from, trees, perHour }) => from + trees / perHour));
+  if (used(end) <= onHand + 1e-9) return undefined;
+  let [low, high] = [0, end];
+  for (let step = 0; step < 60; step++) {
+    const middle = (low + high) / 2;
+    if (used(middle) > onHand) high = middle;
+    else low = middle;
+  }
+  const open = stretches
+    .filter(({ from, trees, perHour }) => from <= high && from + trees / perHour >= high - 1e-6)
+    .sort((a, b) => b.from - a.from);
+  return { row: open[0].row, at: endsAt(high, 1, spells) };
 }
 
 /**

@@ -35,4 +35,16 @@ export class Doing {
       this.open--;
     }
   };
+
+  private last: Promise<unknown> = Promise.resolve();
+
+  /**
+   * Does it once everything begun so before is done: whoever tabs through fields quickly saves the second
+   * over the first, and is not asked about their own change.
+   */
+  inTurn = (task: () => unknown): Promise<boolean> => {
+    const mine = this.last.then(() => this.run(task));
+    this.last = mine;
+    return mine;
+  };
 }

@@ -35,7 +35,7 @@
     ...data.block.calendarTerms.machine,
   });
   const set = (next: Partial<MachineKept>) =>
-    doing.run(() =>
+    doing.inTurn(() =>
       saveWhole(
         'calendar.terms',
         {

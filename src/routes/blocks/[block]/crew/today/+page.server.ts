@@ -79,8 +79,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       words,
       short: reach
         .filter(({ short }) => short > 0)
-        .map(({ speciesId, short, dryAtRow }) => ({
-          ...{ short, row: dryAtRow ?? 0 },
+        .map(({ species, speciesId, short, onHand }) => ({
+          ...{ species, short, onHand },
           name: (cards.find(({ id }) => id === speciesId)?.name ?? '').toLowerCase(),
         })),
     },

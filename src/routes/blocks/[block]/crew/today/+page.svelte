@@ -2,7 +2,7 @@
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { placeCaches } from '$core/crew/caches';
-  import { comesTo, crewDay, DAY_TERMS, refillWays, type DayTerms } from '$core/crew/day';
+  import { crewDay, DAY_TERMS, refillWays, runsDry, runsLeft, type DayTerms } from '$core/crew/day';
   import { moveBoundary, type RowRange } from '$core/crew/share';
   import { formatDistance, formatNumber } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
@@ -120,22 +120,21 @@
     return all.slice(Math.max(0, first));
   });
   const nameOf = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
-  /** What runs dry, and when whoever plants that row comes to it. */
-  const dry = $derived(
-    (released?.short ?? []).map((one) => {
-      const planter = day?.planters.find((candidate) => candidate.rows.includes(one.row));
-      const at =
-        planter &&
-        comesTo(
-          one.row,
-          released!.day,
-          planter,
-          rates.get(planter.planter)!.perHour.value,
-          day!.spells,
-        );
-      return { ...one, at };
-    }),
-  );
+  /** What runs dry, and when, all who plant drawing on the same stock. */
+  const dry = $derived.by(() => {
+    if (!released || !day) return [];
+    const runs = new Map(
+      released.rows.map((row, i) => [row.number, runsLeft(row.runs, released.day[i].planted)]),
+    );
+    const wanted = day.planters.map(({ planter, rows: own }) => ({
+      perHour: rates.get(planter)!.perHour.value,
+      rows: own.map((number) => ({ number, runs: runs.get(number)! })),
+    }));
+    return released.short.map(({ species, onHand, ...one }) => ({
+      ...one,
+      dry: runsDry(species, onHand, wanted, day.spells),
+    }));
+  });
   const begun = $derived(
     new Set((released?.day ?? []).filter(({ planted }) => planted > 0).map(({ number }) => number)),
   );
@@ -190,7 +189,7 @@
           });
     });
   const setTerms = (next: Partial<DayTerms>) =>
-    doing.run(() =>
+    doing.inTurn(() =>
       saveWhole(
         'calendar.terms',
         {
@@ -352,12 +351,12 @@
             day.early,
           )} and {clock(day.late)}{/if}
       </p>
-      {#each dry as { name, short, row, at } (name)}
+      {#each dry as { name, short, dry: out } (name)}
         <p class="say stop">
           {formatNumber(short)}
-          {name} are missing: row {row} runs dry{at === undefined
-            ? `, later than ${when}`
-            : ` at ${clock(at)}`}.
+          {name} are missing.
+          {#if out?.at !== undefined}Row {out.row} runs dry at {clock(out.at)}.{:else if out}They
+            last for {when}: row {out.row} runs dry later.{/if}
         </p>
       {/each}
       {#each waiting as { id, rows: theirs } (id)}

@@ -19,7 +19,14 @@ import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
 import { plotsFact, qualityOf } from '../checks/facts.server';
-import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
+import {
+  clockedFact,
+  finishOf,
+  plantedOf,
+  plantersFact,
+  sharesFact,
+  sownFact,
+} from '../crew/facts.server';
 import { blocksFact, keepoutsFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { handedFact } from '../people/facts.server';
@@ -63,6 +70,7 @@ const OF_BLOCKS = [
   ordersFact,
   looksFact,
   zonesFact,
+  sharesFact,
 ];
 
 const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
@@ -96,6 +104,9 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       rootAirNow(facts),
       facts.of(handedFact),
       facts.of(looksFact, block.id),
+      // Asked for with the rest, so that reach and rates ask nothing of their own.
+      facts.need([plantersFact, clockedFact], [facts.site.id]),
+      facts.need([sharesFact, zonesFact], [block.id]),
     ]);
   const layout = currentOf(layouts);
   const released = releasedOf(layouts);
@@ -222,7 +233,7 @@ async function statesOf(facts: Facts): Promise<BlockState[]> {
   const ids = blocks.map(({ id }) => id);
   await Promise.all([
     facts.need(OF_BLOCKS, ids),
-    facts.need([weatherFact, handedFact, plantersFact], [facts.site.id]),
+    facts.need([weatherFact, handedFact, plantersFact, clockedFact], [facts.site.id]),
   ]);
   const planting = await blocksPlanting(facts, blocks);
   if (planting.length) await facts.need([rowsFact], planting);

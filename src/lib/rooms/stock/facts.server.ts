@@ -38,10 +38,13 @@ import {
   listedFact,
   milliseconds,
   tableFact,
+  type Fact,
   type Facts,
 } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
-import { plantedOf, sownFact } from '../crew/facts.server';
+import { learnedRates, plantedOf, sharesFact, sownFact } from '../crew/facts.server';
+import { runsDry, runsLeft } from '../../../../core/crew/day';
+import { holds } from '../../../../core/crew/share';
 import { namesFact } from '../people/facts.server';
 import { currentLayout, rowsFact } from '../rows/facts.server';
 import { asStockEvent } from './sums.server';
@@ -432,15 +435,26 @@ export interface SpeciesReach extends Reach {
 
 /** How far the stock reaches: one figure for board, stock and load. */
 export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesReach[]> {
-  const [layout, lots, { byRow }, planted] = await Promise.all([
+  const [layout, lots, { byRow }, planted, shares, rates] = await Promise.all([
     currentLayout(facts, blockId),
     facts.of(lotsFact, blockId),
     plantedOf(facts, blockId),
     plantedBySpecies(facts, blockId),
+    facts.of(sharesFact, blockId),
+    learnedRates(facts, blockId),
   ]);
   if (!layout) return [];
   const rows = await facts.of(rowsFact, blockId);
-  return facts.derive('reach', blockId, [lotsFact, sownFact, rowsFact], '', () => {
+  const from = [lotsFact, sownFact, rowsFact, sharesFact] as Fact<unknown>[];
+  const on = JSON.stringify([...rates].map(([id, { perHour }]) => [id, perHour.value]));
+  return facts.derive('reach', blockId, from, on, () => {
+    // Where rows are shared out, all who plant draw on the stock at once.
+    const sharing = [...new Set(shares.map(({ planterId }) => planterId))].map((planter) => ({
+      perHour: rates.get(planter)?.perHour.value ?? 1,
+      rows: rows
+        .filter(({ number }) => holds(shares, planter, number))
+        .map(({ number, runs }) => ({ number, runs: runsLeft(runs, byRow.get(number) ?? 0) })),
+    }));
     const ids = layout.parameters.mix.map(({ species }) => species);
     const of = (species: string) => lots.filter(({ lot }) => standsFor(lot) === species);
     const sum = (species: string, what: (balance: Balance) => number) =>
@@ -454,8 +468,10 @@ export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesRea
     return reach(rows, byRow, left).map((entry) => {
       const speciesId = ids[entry.species];
       const ledger = sum(speciesId, ({ onHand, out }) => onHand + out);
+      const together = entry.short ? runsDry(entry.species, entry.onHand, sharing, []) : undefined;
       return {
         ...entry,
+        dryAtRow: together?.row ?? entry.dryAtRow,
         speciesId,
         ledger,
         unclosed: Math.max(0, ledger - entry.onHand),

@@ -339,6 +339,17 @@ test('works that soils ask for hang on the string and stand on the bill until th
   assert.ok(after.units('terracing') > 0);
   const refuse = (wrong: object, why: RegExp) =>
     setting.refused('leader', 'calendar.terms', { blockId, terms: { works: wrong } }, 400, why);
+  // Each measure may be, both together make no terrace: no page may ever have to count with them.
+  const { termsEdition: now } = await blockNow('Silt Margin');
+  const no = { ...terraces, inwardFall: 5, slope: 0.2, after: false };
+  await setting.refused(
+    'leader',
+    'calendar.terms',
+    { blockId, terms: { works: { terraces: no } }, edition: now },
+    409,
+    /./,
+  );
+  assert.equal((await look()).units('pipe'), 80, 'what stood before stands');
   await refuse({ string: 2 }, /at least 5/);
   await refuse({ chosen: { dancing: true } }, /dancing/);
   await refuse({ pits: { length: 9, width: 1, depth: 1, topsoil: 0, proud: 0 } }, /at most 3/);

@@ -49,6 +49,7 @@ test('hours are clocked once, by a planter only their own, and taken back by a c
   const other = planters.find(({ id }) => id !== own.id)!;
   await setting.refused('planter', 'crew.clock', clocked(other.id, 'on', 1), 409, /hours of/);
   await setting.done('planter', 'crew.clock', clocked(own.id, 'on', 5));
+  await setting.refused('planter', 'crew.clock', clocked(own.id, 'off', -90), 400, /future/);
   await setting.refused('viewer', 'crew.clock', clocked(own.id, 'off', 1), 403, /./);
   await setting.refused('stranger', 'crew.clock', clocked(own.id, 'off', 1), 404, /./);
   await setting.refused('leader', 'crew.clock', clocked(uuid(), 'on', 1), 409, /./);

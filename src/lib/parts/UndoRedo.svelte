@@ -2,7 +2,14 @@
   import { Button } from 'carbon-components-svelte';
 
   interface Props {
-    history: { canUndo: boolean; canRedo: boolean; restored: boolean; undo(): void; redo(): void };
+    history: {
+      canUndo: boolean;
+      canRedo: boolean;
+      changed: boolean;
+      restored: boolean;
+      undo(): void;
+      redo(): void;
+    };
     /** Told after either. */
     onstep?: () => void;
   }
@@ -17,7 +24,7 @@
 <Button kind="ghost" size="small" disabled={!history.canRedo} on:click={() => step('redo')}
   >Redo</Button
 >
-{#if history.restored}
+{#if history.restored && history.changed}
   <p class="quiet" role="status">
     Changes that were not saved are back as you left them; Undo leads to what is saved.
   </p>

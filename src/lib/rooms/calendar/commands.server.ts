@@ -4,6 +4,7 @@ import { schedule } from '../../../../core/calendar/schedule';
 import { activitiesOf } from '../../../../core/calendar/strings';
 import { ownTemplates } from '../../../../core/calendar/own-tasks';
 import { TASKS } from '../../../../core/calendar/tasks';
+import { worksOf } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { yearsFromTable } from '../../../../core/calendar/windows';
 import { dayOf } from '../../../../core/say/day';
@@ -101,6 +102,8 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
     if (product && !(await work.tables.product.one({ id: product, siteId: site.id })))
       throw told('calendar.noProduct');
     if (terms.tasks) refuseCircle(block, terms.tasks);
+    // Measures that make no terrace or pit are refused here: every page that lists tasks counts with them.
+    if (terms.works) worksOf({ trees: 0, metres: 0, area: 0, zones: [] }, terms.works);
     for (const [part, value] of given)
       await work.tables.block.setPart({ id: blockId }, 'calendarTerms', part, value);
     await work.tables.block.set({ id: blockId }, { termsEdition: edition + 1 });

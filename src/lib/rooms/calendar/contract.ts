@@ -208,7 +208,7 @@ export const calendarContract = {
       edition,
     }),
     result: gives<{ edition: number }>(),
-    refusals: ['calendar.*', 'changed.stale'],
+    refusals: ['calendar.*', 'works.*', 'rows.*', 'changed.stale'],
     touches: ['calendar'],
     bytes: 200000,
   }),

@@ -12,8 +12,8 @@ import {
   dipOf,
   exposuresOf,
   lotsFact,
-  reachOf,
 } from '../../src/lib/rooms/stock/facts.server';
+import { reachOf } from '../../src/lib/rooms/stock/need.server';
 import { Reader } from '../../src/lib/server/reader';
 import type { Store } from '../../src/lib/store';
 import { compareSums, mendSums } from '../../src/lib/store/sums';

@@ -9,7 +9,8 @@ import { blocksFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { currentLayout } from '../rows/facts.server';
-import { ordersFact, reachOf } from '../stock/facts.server';
+import { ordersFact } from '../stock/facts.server';
+import { reachOf } from '../stock/need.server';
 import { windowsOf } from './windows.server';
 
 /** Days after which another season's planting is another question. */

@@ -14,7 +14,8 @@ import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.serve
 import { methodOfBlock, methodTasksOf } from '../method/facts.server';
 import { layoutsFact } from '../rows/facts.server';
 import { weatherFact } from '../../server/station';
-import { lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
+import { lotsFact, ordersFact } from '../stock/facts.server';
+import { toOrderOf } from '../stock/need.server';
 import { countsFact } from '../survival/facts.server';
 import { windowsOf } from './windows.server';
 

@@ -18,7 +18,8 @@ import { plantedOf, plantersFact, ratesOf, sharesFact, sownFact } from '../crew/
 import { blocksFact, plantableOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { currentLayout, layoutsFact, rowsFact } from '../rows/facts.server';
-import { cardsFact, lotsFact, ordersFact, toOrderOf } from '../stock/facts.server';
+import { cardsFact, lotsFact, ordersFact } from '../stock/facts.server';
+import { toOrderOf } from '../stock/need.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 import { standingSprayings } from './sprayings';
 import type { ProductRow, SprayingRow } from './tables.server';

@@ -38,10 +38,10 @@ import {
   looksFact,
   lotsFact,
   ordersFact,
-  reachOf,
   soaksNow,
   type LotState,
 } from '../stock/facts.server';
+import { reachOf } from '../stock/need.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 
 export interface BlockState {

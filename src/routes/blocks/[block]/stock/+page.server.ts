@@ -9,11 +9,11 @@ import {
   looksFact,
   lotsFact,
   placesFact,
-  reachOf,
   soaksNow,
   stressOf,
   type LotState,
 } from '$lib/rooms/stock/facts.server';
+import { reachOf } from '$lib/rooms/stock/need.server';
 import { openBlock } from '$lib/server/page';
 import { rootAirNow } from '$lib/server/station';
 import type { PageServerLoad } from './$types';

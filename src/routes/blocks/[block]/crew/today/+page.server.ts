@@ -12,7 +12,8 @@ import {
   shiftsNow,
 } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
-import { cardsFact, reachOf } from '$lib/rooms/stock/facts.server';
+import { cardsFact } from '$lib/rooms/stock/facts.server';
+import { reachOf } from '$lib/rooms/stock/need.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import { airAt } from '$lib/server/station';

@@ -2,7 +2,8 @@ import { toRowSet } from '../../../../../../core/rows/stored';
 import { substitutes, tranches } from '../../../../../../core/stock/orders';
 import { readLayoutGround } from '$lib/rooms/ground/facts.server';
 import { currentLayout, rowsFact } from '$lib/rooms/rows/facts.server';
-import { cardsFact, lotsFact, ordersFact, toOrderOf } from '$lib/rooms/stock/facts.server';
+import { cardsFact, lotsFact, ordersFact } from '$lib/rooms/stock/facts.server';
+import { toOrderOf } from '$lib/rooms/stock/need.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 

@@ -23,7 +23,8 @@ export type FigureKind =
   | 'count'
   | 'share'
   | 'number'
-  | 'minutes';
+  | 'minutes'
+  | 'money';
 
 export interface Figure {
   value: number;

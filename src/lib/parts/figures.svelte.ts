@@ -42,6 +42,8 @@ export class Units {
         return formatMass(value, this.system);
       case 'hours':
         return `${formatNumber(value, value < 10 ? 1 : 0)} h`;
+      case 'money':
+        return formatNumber(value, 2);
       case 'minutes':
         return `${formatNumber(value)} min`;
       case 'count':

@@ -19,6 +19,9 @@ import * as sprayings from './migrations/015-sprayings';
 import * as browse from './migrations/016-browse';
 import * as rootRules from './migrations/017-root-rules';
 import * as crewDay from './migrations/018-crew-day';
+import * as crewPeople from './migrations/019-crew-people';
+import * as crewWords from './migrations/020-crew-words';
+import * as crewGround from './migrations/021-crew-ground';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -44,6 +47,9 @@ const MIGRATIONS: [string, Migration][] = [
   ['016-browse', browse],
   ['017-root-rules', rootRules],
   ['018-crew-day', crewDay],
+  ['019-crew-people', crewPeople],
+  ['020-crew-words', crewWords],
+  ['021-crew-ground', crewGround],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -34,6 +34,25 @@ export const en: Record<MessageKey, string> = {
   'calendar.twelveMonths': 'A typical year has twelve months.',
   'calendar.windowEndsFirst': 'The window ends on {until}, before planting begins on {start}.',
   // crew
+  'crew.personTaken': 'That person signs in as {planter} already; part them there first.',
+  'crew.retired': '{planter} left on {day}. Take them back under Planters first.',
+  'crew.ownWords': 'This is for {planter} to say; planters speak for themselves.',
+  'crew.payBackwards': 'The sheet would end on {to}, before it begins on {from}.',
+  'crew.noWords': 'There is nothing to say yet: write something, or take a photograph.',
+  'crew.noMessage': 'There is no such message.',
+  'crew.noNote': 'There is no such note.',
+  'crew.othersNote': 'That note is somebody else’s; its author or the leader takes it back.',
+  'crew.noLayout': 'A row and peg need the layout they belong to.',
+  'crew.noPicture': 'That is no picture that can be shown; JPEG, PNG and WebP are accepted.',
+  'crew.pictureTooLarge':
+    'The photograph has {kilobytes, number} kB after it was made small; at most 400 kB are accepted.',
+  'crew.aloneMinutes':
+    'A word every {minutes, number} minutes was asked for; 5 to 240 are accepted.',
+  'crew.waveFull':
+    'Row {row, number} has {places, plural, one {# place} other {# places}} and {done, number} are done; {more, number} more is too many.',
+  'crew.boxesFull':
+    'Row {row, number} has {places, plural, one {# place} other {# places}}; {boxes, number} boxes do not fit.',
+  'crew.emptyTank': 'The tank holds {tank, number} litres; more than 0 is accepted.',
   'crew.fewGaps':
     '{gaps, plural, one {# gap was} other {# gaps were}} measured; three are the least that say anything.',
   'crew.noGap': 'The gap before tree {tree, number} is none that trees stand apart.',

@@ -1,7 +1,7 @@
 import { faultyIn } from '../../../../core/checks/quality';
 import { told } from '../../../../core/say/told';
 import { ALREADY, type Handlers } from '../../server/work';
-import { planterOf } from '../crew/commands.server';
+import { planterOf } from '../crew/planter.server';
 import type { checksContract } from './contract';
 
 export const checksCommands: Handlers<typeof checksContract> = {

@@ -17,14 +17,11 @@ import {
 } from '../../server/work';
 import type { crewContract } from './contract';
 import { asClocked, asTally, CLOCKED_DAYS, keepPlanted, readPlanted } from './sums.server';
+import { followCommands } from './follow.server';
+import { payCommands } from './pay.server';
+import { activePlanter, planterOf } from './planter.server';
 import type { TallyRow } from './tables.server';
-
-/** A planter of the site. */
-export async function planterOf(work: Work, id: string, siteId: string) {
-  const planter = await work.tables.planter.one({ id, siteId });
-  if (!planter) throw told('crew.noPlanter');
-  return planter;
-}
+import { wordsCommands } from './words.server';
 
 /** Hours by planter and day of late, as they were clocked. */
 async function workedOn(work: Work, site: { id: string; zone: string }) {
@@ -36,9 +33,18 @@ async function workedOn(work: Work, site: { id: string; zone: string }) {
 }
 
 export const crewCommands: Handlers<typeof crewContract> = {
-  async 'crew.planter'({ id, siteId, name, rate, edition }, work) {
+  ...payCommands,
+  ...wordsCommands,
+  ...followCommands,
+
+  async 'crew.planter'({ id, siteId, name, rate, personId, retiredOn, edition }, work) {
     work.site(siteId, 'plan');
     const known = await work.tables.planter.one({ id });
+    if (personId) {
+      if (!(await work.tables.membership.one({ siteId, personId }))) throw told('people.notHere');
+      const other = await work.tables.planter.one({ siteId, personId });
+      if (other && other.id !== id) throw told('crew.personTaken', { planter: other.name });
+    }
     const saved = await work.save(
       work.tables.planter,
       {
@@ -46,7 +52,8 @@ export const crewCommands: Handlers<typeof crewContract> = {
         siteId,
         name,
         rate,
-        personId: known?.personId ?? null,
+        personId: personId === undefined ? (known?.personId ?? null) : personId,
+        retiredOn: retiredOn === undefined ? (known?.retiredOn ?? null) : retiredOn,
         position: known?.position ?? (await work.tables.planter.count({ siteId })),
       },
       edition,
@@ -60,7 +67,7 @@ export const crewCommands: Handlers<typeof crewContract> = {
   async 'crew.share'({ layoutId, planters }, work) {
     const { layout, site } = await work.layout(layoutId, 'plan');
     if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
-    const named = await Promise.all(planters.map((id) => planterOf(work, id, site.id)));
+    const named = await Promise.all(planters.map((id) => activePlanter(work, id, site.id)));
     const rows = await work.tables.layoutRow.all({
       where: { layoutId },
       columns: ['number', 'trees'],

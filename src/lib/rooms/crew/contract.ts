@@ -1,19 +1,29 @@
 import { command, gives } from '../contract';
-import { count, edition, event, id, maybeId, name, yup } from '../fields';
+import { count, day, edition, event, id, maybeId, name, yup } from '../fields';
+import { followContract } from './contract-ground';
+import { payContract } from './contract-pay';
+import { wordsContract } from './contract-words';
 
 const { array, number, object, string } = yup;
 
 export const crewContract = {
+  ...payContract,
+  ...wordsContract,
+  ...followContract,
   'crew.planter': command({
     input: object({
       id,
       siteId: id,
       name,
       rate: number().moreThan(0).max(20_000).required(),
+      /** Who signs in as this planter; left out, whoever it was. */
+      personId: id.notRequired().nullable(),
+      /** The day they left; left out, as it was. */
+      retiredOn: day.notRequired().nullable(),
       edition,
     }),
     result: gives<{ edition: number }>(),
-    refusals: ['crew.noPlanter', 'changed.stale'],
+    refusals: ['crew.*', 'people.notHere', 'changed.stale'],
     touches: ['crew', 'site'],
   }),
   'crew.share': command({

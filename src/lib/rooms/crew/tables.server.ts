@@ -1,4 +1,7 @@
-import type { Sequelize } from 'sequelize';
+import { DataTypes, type Sequelize } from 'sequelize';
+import type { Fault } from '../../../../core/checks/quality';
+import type { PayKind } from '../../../../core/crew/pay';
+import type { Wave } from '../../../../core/crew/waves';
 import {
   day,
   edition,
@@ -23,7 +26,89 @@ export interface PlanterRow {
   name: string;
   rate: number;
   position: number;
+  /** The site's day on which they left; their trees stay counted. */
+  retiredOn: string | null;
   edition: number;
+}
+/** What somebody is paid from a day on. */
+export interface PayRateRow extends EventRow {
+  siteId: string;
+  planterId: string;
+  kind: PayKind;
+  amount: number;
+  fromDay: string;
+}
+export interface PayDecisionRow extends EventRow {
+  siteId: string;
+  planterId: string;
+  day: string;
+  counts: boolean;
+  note: string;
+}
+export interface CrewMessageRow extends EventRow {
+  siteId: string;
+  blockId: string | null;
+  planterId: string | null;
+  body: string;
+  corrects: string | null;
+}
+export interface MessageSeenRow extends EventRow {
+  siteId: string;
+  messageId: string;
+  planterId: string;
+}
+export interface FieldNoteRow extends EventRow {
+  blockId: string;
+  layoutId: string | null;
+  rowNumber: number | null;
+  peg: number | null;
+  body: string;
+  photo: Buffer | null;
+  photoType: string;
+  corrects: string | null;
+}
+export interface BriefingSignedRow extends EventRow {
+  blockId: string;
+  planterId: string;
+  day: string;
+  /** Mark of what was read. */
+  content: string;
+}
+export interface CheckInRow extends EventRow {
+  siteId: string;
+  blockId: string;
+  planterId: string;
+  kind: 'alone' | 'here' | 'done';
+  minutes: number;
+  longitude: number | null;
+  latitude: number | null;
+  late: boolean;
+}
+export interface WaveDoneRow extends EventRow {
+  layoutId: string;
+  rowNumber: number;
+  wave: Wave;
+  count: number;
+  corrects: string | null;
+  late: boolean;
+}
+export interface RowFaultRow extends EventRow {
+  layoutId: string;
+  rowNumber: number;
+  peg: number;
+  fault: Fault;
+  mended: boolean;
+  seat: string;
+  corrects: string | null;
+}
+export interface BoxFillRow extends EventRow {
+  layoutId: string;
+  rowNumber: number;
+  boxes: number;
+  litres: number;
+  kind: 'set' | 'refill';
+  corrects: string | null;
+  late: boolean;
 }
 export interface RowShareRow {
   layoutId: string;
@@ -74,7 +159,96 @@ export function crewTables(sequelize: Sequelize) {
       name: text,
       rate: real,
       position: whole,
+      retiredOn: { ...day, allowNull: true },
       edition,
+    }),
+    payRate: table<PayRateRow>(sequelize, 'pay_rate', {
+      ...eventColumns,
+      siteId: reference,
+      planterId: reference,
+      kind: text,
+      amount: real,
+      fromDay: { ...day, allowNull: false },
+    }),
+    payDecision: table<PayDecisionRow>(sequelize, 'pay_decision', {
+      ...eventColumns,
+      siteId: reference,
+      planterId: reference,
+      day: { ...day, allowNull: false },
+      counts: flag,
+      note: { ...text, defaultValue: '' },
+    }),
+    crewMessage: table<CrewMessageRow>(sequelize, 'crew_message', {
+      ...eventColumns,
+      siteId: reference,
+      blockId: maybe,
+      planterId: maybe,
+      body: text,
+      corrects: maybe,
+    }),
+    messageSeen: table<MessageSeenRow>(sequelize, 'message_seen', {
+      ...eventColumns,
+      siteId: reference,
+      messageId: reference,
+      planterId: reference,
+    }),
+    fieldNote: table<FieldNoteRow>(sequelize, 'field_note', {
+      ...eventColumns,
+      blockId: reference,
+      layoutId: maybe,
+      rowNumber: { ...whole, allowNull: true },
+      peg: { ...whole, allowNull: true },
+      body: text,
+      photo: { type: DataTypes.BLOB('long'), allowNull: true },
+      photoType: { ...text, defaultValue: '' },
+      corrects: maybe,
+    }),
+    briefingSigned: table<BriefingSignedRow>(sequelize, 'briefing_signed', {
+      ...eventColumns,
+      blockId: reference,
+      planterId: reference,
+      day: { ...day, allowNull: false },
+      content: text,
+    }),
+    checkIn: table<CheckInRow>(sequelize, 'check_in', {
+      ...eventColumns,
+      siteId: reference,
+      blockId: reference,
+      planterId: reference,
+      kind: text,
+      minutes: whole,
+      longitude: { ...real, allowNull: true },
+      latitude: { ...real, allowNull: true },
+      late: { ...flag, defaultValue: false },
+    }),
+    waveDone: table<WaveDoneRow>(sequelize, 'wave_done', {
+      ...eventColumns,
+      layoutId: reference,
+      rowNumber: whole,
+      wave: text,
+      count: whole,
+      corrects: maybe,
+      late: { ...flag, defaultValue: false },
+    }),
+    rowFault: table<RowFaultRow>(sequelize, 'row_fault', {
+      ...eventColumns,
+      layoutId: reference,
+      rowNumber: whole,
+      peg: whole,
+      fault: text,
+      mended: flag,
+      seat: { ...text, defaultValue: '' },
+      corrects: maybe,
+    }),
+    boxFill: table<BoxFillRow>(sequelize, 'box_fill', {
+      ...eventColumns,
+      layoutId: reference,
+      rowNumber: whole,
+      boxes: whole,
+      litres: real,
+      kind: text,
+      corrects: maybe,
+      late: { ...flag, defaultValue: false },
     }),
     rowShare: table<RowShareRow>(sequelize, 'row_share', {
       layoutId: partOfKey,

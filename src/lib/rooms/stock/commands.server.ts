@@ -14,7 +14,7 @@ import { admitWetting, LONGEST_SOAK } from '../../../../core/stock/keeping';
 import { settled } from '../../../../core/stock/sampling';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { airForRoots } from '../../server/station';
-import { planterOf } from '../crew/commands.server';
+import { planterOf } from '../crew/planter.server';
 import { aboutCommands, type AboutCommand } from './about.server';
 import type { stockContract } from './contract';
 import { dayAccount } from './day-account.server';

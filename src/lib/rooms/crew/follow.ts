@@ -1,0 +1,37 @@
+import type { Fault } from '../../../../core/checks/quality';
+import type { Wave } from '../../../../core/crew/waves';
+import type { Filled } from '../../../../core/crew/reservoir';
+import type { WaveDoneRow } from './tables.server';
+
+/** What a wave did, as pages read it. */
+export interface WaveEntry {
+  id: string;
+  row: number;
+  wave: Wave;
+  count: number;
+  corrects: string | null;
+  /** Milliseconds since 1970. */
+  at: number;
+}
+
+export const asWave = (row: WaveDoneRow): WaveEntry => ({
+  ...{ id: row.id, row: row.rowNumber, wave: row.wave, count: row.count, corrects: row.corrects },
+  at: new Date(row.at).getTime(),
+});
+
+/** A fault found walking behind the machine. */
+export interface RowFault {
+  id: string;
+  row: number;
+  peg: number;
+  fault: Fault;
+  mended: boolean;
+  seat: string;
+  at: number;
+}
+
+export const asRowFault = ({ id, row, peg, fault, mended, seat, at }: RowFault): RowFault => ({
+  ...{ id, row, peg, fault, seat, at, mended: Boolean(Number(mended)) },
+});
+
+export type BoxFilled = Filled & { id: string };

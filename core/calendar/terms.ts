@@ -2,8 +2,11 @@ import type { MaterialTerms } from './materials';
 import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
 import type { WorkTerms } from './works';
+import type { BriefingTerms } from '../crew/briefing';
 import type { DayTerms } from '../crew/day';
 import type { MachineKept } from '../crew/machine';
+import type { BoxTerms } from '../crew/reservoir';
+import type { Wave, WaveTerms } from '../crew/waves';
 
 /** What a leader changed about a task. */
 export interface TaskTerms {
@@ -26,6 +29,11 @@ export interface CalendarTerms {
   works?: WorkTerms;
   day?: DayTerms;
   machine?: MachineKept;
+  briefing?: BriefingTerms;
+  /** Waves that follow the planters; one that is left out does not. */
+  waves?: Partial<Record<Wave, WaveTerms>>;
+  /** Reservoir boxes, where they are used. */
+  boxes?: BoxTerms;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

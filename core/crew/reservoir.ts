@@ -1,5 +1,6 @@
 import { addTo, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
+import { liquidOf } from '../say/message';
 import { told } from '../say/told';
 
 /**
@@ -43,7 +44,7 @@ export interface Filled {
 
 /** Litres for setting so many boxes, and how often the tank drives. */
 export function boxWater(boxes: number, terms: BoxTerms): { litres: Figure; trips: Figure } {
-  if (!(terms.tank > 0)) throw told('crew.emptyTank', { tank: terms.tank });
+  if (!(terms.tank > 0)) throw told('crew.emptyTank', { tank: liquidOf(terms.tank) });
   const each = terms.soak + terms.settle + terms.capacity;
   return {
     litres: {
@@ -168,7 +169,7 @@ export function fillTrips(
   rows: readonly { row: number; toFill: number }[],
   tank: number,
 ): { rows: { row: number; litres: number }[]; litres: number }[] {
-  if (!(tank > 0)) throw told('crew.emptyTank', { tank });
+  if (!(tank > 0)) throw told('crew.emptyTank', { tank: liquidOf(tank) });
   const trips: { rows: { row: number; litres: number }[]; litres: number }[] = [];
   for (const { row, toFill } of rows) {
     let left = toFill;

@@ -23,3 +23,15 @@ export function rangesOf(numbers: readonly number[], most = 6): string {
     );
   return written.join(', ') + (ranges.length > most ? ' and more' : '');
 }
+
+/**
+ * Ranges without a word in them, for every language: 1, 2, 3, 7 → "1–3, 7".
+ * @param most ranges to write before "…"
+ */
+export function shortRanges(numbers: readonly number[], most = 6): string {
+  const ranges = stretchesOf(numbers);
+  const written = ranges
+    .slice(0, most)
+    .map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`));
+  return written.join(', ') + (ranges.length > most ? ' …' : '');
+}

@@ -39,6 +39,10 @@ export interface Messages {
   'crew.waveFull': 'row' | 'places' | 'done' | 'more';
   'crew.boxesFull': 'row' | 'places' | 'boxes';
   'crew.emptyTank': 'tank';
+  'crew.wheelLine': 'line' | 'found';
+  'crew.wheelBack': 'line';
+  'crew.wheelLeap': 'line' | 'leap';
+  'crew.wheelEmpty': never;
   'crew.fewGaps': 'gaps';
   'crew.noBlock': never;
   'crew.noGap': 'tree';

@@ -1,7 +1,9 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import Refused from './Refused.svelte';
+  import { waitingWords } from './waiting';
   import type { Outbox } from './outbox.svelte';
+  import { useTongue } from './tongue.svelte';
 
   interface Props {
     title: string;
@@ -15,15 +17,13 @@
     children: Snippet;
   }
   let { title, back, outbox, block, siteId, children }: Props = $props();
+  const tongue = useTongue();
 </script>
 
 <header><b>{title}</b> <a href={back[0]}>{back[1]}</a></header>
 {#if outbox}
   <p class="wait" role="status" class:held={outbox.waiting > 0}>
-    {#if outbox.signedOut}Signed out · {outbox.waiting} kept{:else if outbox.waiting}{outbox.online
-        ? 'Sending'
-        : 'No signal'} · {outbox.waiting}
-      {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
+    {waitingWords(tongue, outbox)}
   </p>
   {#if block && siteId}<div class="refusals"><Refused {outbox} {block} {siteId} /></div>{/if}
 {/if}

@@ -1,9 +1,8 @@
 <script lang="ts">
-  import { formatNumber } from '$core/measure/units';
-  import { words } from '$lib/words';
-  import { useUnits } from '$lib/parts/figures.svelte';
+  import type { FieldKey } from '$lib/words/field';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import type { Entry, Outbox } from './outbox.svelte';
+  import { useTongue } from './tongue.svelte';
 
   interface Props {
     outbox: Outbox;
@@ -14,7 +13,7 @@
   }
   /** Entries the server could not take as they are: each stays until its author has decided. */
   let { outbox, block, siteId, planters = [] }: Props = $props();
-  const units = useUnits();
+  const { say, why: reason } = useTongue();
   interface Tallied {
     row?: number;
     count?: number;
@@ -22,22 +21,28 @@
     at?: string;
   }
   const of = (entry: Entry) => entry.payload as Tallied;
-  const why = (entry: Entry) =>
-    entry.said ? words(entry.said, { system: units.system }) : (entry.reason ?? '');
+  const why = (entry: Entry) => (entry.said ? reason(entry.said) : (entry.reason ?? ''));
   /** How many of a tally still fit in its row, when that is why it was refused. */
   const fitting = (entry: Entry): number | undefined => {
     if (entry.said?.key !== 'crew.rowFull') return undefined;
     const { places, planted } = entry.said.figures as { places: number; planted: number };
     return Math.max(0, places - planted);
   };
-  const WHAT: Record<string, string> = {
-    'crew.tally': 'planted',
-    'stock.record': 'trees of a lot',
-    'stock.root': 'roots in the air',
-    'checks.plot': 'a plot',
-    'crew.clock': 'hours',
-    'calendar.sprayed': 'a spraying',
-    'survival.count': 'a count',
+  const WHAT: Record<string, FieldKey> = {
+    'stock.record': 'refused.lot',
+    'stock.root': 'refused.root',
+    'checks.plot': 'refused.plot',
+    'crew.clock': 'refused.hours',
+    'calendar.sprayed': 'refused.spraying',
+    'survival.count': 'refused.count',
+    'crew.note': 'refused.note',
+    'crew.noteBack': 'refused.note',
+    'crew.wave': 'refused.wave',
+    'crew.fault': 'refused.fault',
+    'crew.box': 'refused.box',
+    'crew.checkIn': 'refused.checkIn',
+    'crew.brief': 'refused.briefing',
+    'crew.seen': 'refused.seen',
   };
   let otherRow = $state<Record<string, number>>({});
   let note = $state<Record<string, string>>({});
@@ -46,12 +51,13 @@
 {#each outbox.refused as entry (entry.id)}
   {@const tally = of(entry)}
   {@const fits = fitting(entry)}
-  <section class="refused" aria-label="An entry that was not taken">
+  <section class="refused" aria-label={say('refused.label')}>
     <p class="what">
-      {#if entry.command === 'crew.tally'}Row {tally.row}, {formatNumber(tally.count ?? 0)} planted{:else}{WHAT[
-          entry.command
-        ] ?? entry.command}{/if}
-      <small>kept on this phone</small>
+      {#if entry.command === 'crew.tally'}{say('refused.tally', {
+          row: tally.row ?? 0,
+          trees: tally.count ?? 0,
+        })}{:else}{say(WHAT[entry.command] ?? 'refused.other')}{/if}
+      <small>{say('words.onPhone')}</small>
     </p>
     <p role="alert">{why(entry)}</p>
     {#if entry.command === 'crew.tally'}
@@ -67,12 +73,15 @@
                 )
               : outbox.change(entry, { count: fits })}
           >{otherRow[entry.id]
-            ? `${fits} in row ${tally.row}, ${tally.count - fits} in row ${otherRow[entry.id]}`
-            : `Only ${fits} went into row ${tally.row}`}</button
+            ? say('refused.split', {
+                ...{ fits, row: tally.row ?? 0, rest: tally.count - fits },
+                other: otherRow[entry.id],
+              })
+            : say('refused.only', { fits, row: tally.row ?? 0 })}</button
         >
       {/if}
       <label
-        >{fits ? `Row of the other ${(tally.count ?? 0) - fits}` : 'They stand in row'}
+        >{fits ? say('refused.restRow', { rest: (tally.count ?? 0) - fits }) : say('refused.inRow')}
         <NumberBox
           min={1}
           value={otherRow[entry.id]}
@@ -81,12 +90,12 @@
       </label>
       {#if otherRow[entry.id] && !fits}
         <button class="go" onclick={() => outbox.change(entry, { row: otherRow[entry.id] })}
-          >All {tally.count} in row {otherRow[entry.id]}</button
+          >{say('refused.allIn', { trees: tally.count ?? 0, row: otherRow[entry.id] })}</button
         >
       {/if}
       {#if planters.length}
         <label
-          >It was another planter
+          >{say('refused.otherPlanter')}
           <select
             onchange={(e) =>
               e.currentTarget.value && outbox.change(entry, { planterId: e.currentTarget.value })}
@@ -100,7 +109,7 @@
       {/if}
     {/if}
     <label
-      >A word for the leader
+      >{say('refused.word')}
       <input
         maxlength="200"
         value={note[entry.id] ?? ''}
@@ -115,9 +124,10 @@
           blockId: block.id,
           note: note[entry.id] ?? '',
           reason: why(entry),
-        })}>Hand it to the leader</button
+        })}>{say('refused.hand')}</button
     >
-    <button class="go plain" onclick={() => outbox.change(entry, {})}>Try it again as it is</button>
+    <button class="go plain" onclick={() => outbox.change(entry, {})}>{say('refused.again')}</button
+    >
   </section>
 {/each}
 

@@ -5,7 +5,10 @@ import type { CommandName } from '$lib/rooms/contracts';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
-const PAGES = ['', '/stock', '/handling', '/gate', '/peg', '/spray'];
+const PAGES = [
+  ...['', '/briefing', '/peg', '/note', '/follow', '/seat', '/behind', '/alone'],
+  ...['/stock', '/handling', '/gate', '/spray'],
+];
 
 /**
  * What a field page works with: an outbox that sends what waits, a clock, and the service worker

@@ -18,7 +18,10 @@ const MOST_FAILURES = { pair: 5, address: 200 };
 const SEEN_EVERY = 10 * MINUTE;
 
 /** Whoever is signed in, with the sites they belong to. */
-export interface Person extends Pick<PersonRow, 'id' | 'signIn' | 'name' | 'units' | 'theme'> {
+export interface Person extends Pick<
+  PersonRow,
+  'id' | 'signIn' | 'name' | 'units' | 'theme' | 'language'
+> {
   sites: Access[];
   /** First signs of the session's hash: names it without opening it. */
   session?: string;
@@ -152,7 +155,7 @@ interface Joined extends Omit<PersonRow, 'passwordHash'> {
   seenAt: Date;
 }
 
-const JOINED = `SELECT p.id, p.sign_in AS signIn, p.name, p.units, p.theme,
+const JOINED = `SELECT p.id, p.sign_in AS signIn, p.name, p.units, p.theme, p.language,
     s.id AS siteId, s.name AS siteName, s.longitude, s.latitude, s.zone, s.placed,
     s.typical_year AS typicalYear, s.regime, s.edition, m.role`;
 const SITES = `LEFT JOIN membership m ON m.person_id = p.id LEFT JOIN site s ON s.id = m.site_id`;
@@ -194,9 +197,9 @@ export async function personById(store: Store, id: string): Promise<Person | und
 
 function asPerson(rows: readonly Joined[]): Person | undefined {
   if (!rows.length) return undefined;
-  const { id, signIn: name, units, theme } = rows[0];
+  const { id, signIn: name, units, theme, language } = rows[0];
   return {
-    ...{ id, signIn: name, name: rows[0].name, units, theme },
+    ...{ id, signIn: name, name: rows[0].name, units, theme, language },
     sites: rows
       .filter(({ siteId }) => siteId)
       .map((row) => ({

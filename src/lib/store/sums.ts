@@ -87,6 +87,7 @@ export async function mendSums(store: Store, apart = true): Promise<void> {
     name: '',
     units: 'metric',
     theme: 'day',
+    language: 'en',
     sites: [],
   } as const;
   const mend = (how: (work: Work) => Promise<void>) =>

@@ -52,7 +52,13 @@ export const en: Record<MessageKey, string> = {
     'Row {row, number} has {places, plural, one {# place} other {# places}} and {done, number} are done; {more, number} more is too many.',
   'crew.boxesFull':
     'Row {row, number} has {places, plural, one {# place} other {# places}}; {boxes, number} boxes do not fit.',
-  'crew.emptyTank': 'The tank holds {tank, number} litres; more than 0 is accepted.',
+  'crew.emptyTank': 'The tank holds {tank}; more than 0 is accepted.',
+  'crew.wheelLine': 'Line {line, number} reads “{found}”; seconds and a whole count are accepted.',
+  'crew.wheelBack':
+    'Line {line, number} runs backwards: the counter was switched off, or two files are in one.',
+  'crew.wheelLeap':
+    'Line {line, number} leaps by {leap, number} marks at once; the counter lost some. Count that row by hand.',
+  'crew.wheelEmpty': 'The file holds no counts; lines of seconds and marks so far are accepted.',
   'crew.fewGaps':
     '{gaps, plural, one {# gap was} other {# gaps were}} measured; three are the least that say anything.',
   'crew.noGap': 'The gap before tree {tree, number} is none that trees stand apart.',

@@ -1,4 +1,8 @@
-import { layoutsFact, releasedOf } from '$lib/rooms/rows/facts.server';
+import { layoutsFact, releasedOf, rowsFact } from '$lib/rooms/rows/facts.server';
+import { shortRanges } from '../../../core/measure/ranges';
+import { holds } from '../../../core/crew/share';
+import { treesInRow } from '../../../core/rows/stored';
+import { plantedOf, plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
@@ -9,14 +13,40 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals }) => {
   const page = await openSite(locals);
   if (!page) return { fieldBlocks: [] };
-  const { facts, role } = page;
+  const { facts, role, person } = page;
   const blocks = await facts.of(blocksFact);
   const ids = blocks.map(({ id }) => id);
-  const [layouts, lots] = await Promise.all([
+  const [layouts, lots, shares, planters] = await Promise.all([
     facts.all(layoutsFact, ids),
     facts.all(lotsFact, ids),
+    facts.all(sharesFact, ids),
+    facts.of(plantersFact),
   ]);
   const records = may(role, 'record');
+  const me = planters.find(({ personId }) => personId === person.id)?.id;
+  /** Rows with places left of whoever asks, block by block. */
+  const own = new Map(
+    await Promise.all(
+      ids
+        .filter((id) => me && shares.get(id)?.some(({ planterId }) => planterId === me))
+        .map(async (id) => {
+          const [rows, { byRow }] = await Promise.all([
+            facts.of(rowsFact, id),
+            plantedOf(facts, id),
+          ]);
+          const open = rows.filter(
+            (row) =>
+              holds(shares.get(id)!, me!, row.number) &&
+              (byRow.get(row.number) ?? 0) < treesInRow(row),
+          );
+          const left = open.reduce(
+            (sum, row) => sum + treesInRow(row) - (byRow.get(row.number) ?? 0),
+            0,
+          );
+          return [id, { rows: shortRanges(open.map(({ number }) => number)), left }] as const;
+        }),
+    ),
+  );
   return {
     fieldBlocks: blocks
       .map(({ id, name }) => ({
@@ -24,7 +54,10 @@ export const load: PageServerLoad = async ({ locals }) => {
         name,
         trees: releasedOf(layouts.get(id) ?? [])?.trees,
         lots: records ? (lots.get(id)?.length ?? 0) : 0,
+        own: own.get(id)?.rows ?? '',
+        left: own.get(id)?.left ?? 0,
       }))
-      .filter(({ trees, lots: own }) => trees || own),
+      .filter(({ trees, lots: held }) => trees || held)
+      .sort((a, b) => Number(Boolean(b.own)) - Number(Boolean(a.own))),
   };
 };

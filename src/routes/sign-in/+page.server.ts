@@ -1,6 +1,6 @@
 import { words } from '$lib/words';
 import { fail, redirect } from '@sveltejs/kit';
-import { SESSION_COOKIE, signIn, signOut } from '$lib/server/sign-in';
+import { personOf, SESSION_COOKIE, signIn, signOut } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -40,7 +40,11 @@ export const actions: Actions = {
       secure: url.protocol === 'https:',
       expires: result.expires,
     });
-    redirect(303, onward(url.searchParams.get('to'), url.origin));
+    const to = onward(url.searchParams.get('to'), url.origin);
+    // Whoever only plants has come for their rows.
+    const person = to === '/' ? await personOf(await store(), result.token) : undefined;
+    const plants = person?.sites.length && person.sites.every(({ role }) => role === 'planter');
+    redirect(303, plants ? '/field' : to);
   },
   out: async ({ cookies }) => {
     const token = cookies.get(SESSION_COOKIE);

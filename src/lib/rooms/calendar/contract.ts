@@ -1,6 +1,7 @@
 import { OWN_KEY } from '../../../../core/calendar/own-tasks';
 import { MATERIALS } from '../../../../core/calendar/materials';
 import { TASKS } from '../../../../core/calendar/tasks';
+import { WAVES } from '../../../../core/crew/waves';
 import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { REGIMES } from '../../../../core/calendar/windows';
@@ -131,6 +132,39 @@ const terms = object({
     headlands: string()
       .oneOf(['first', 'last', 'both'] as const)
       .required(),
+  })
+    .optional()
+    .default(undefined),
+  briefing: object({
+    meeting: string().trim().max(200).default(''),
+    time: number().min(0).max(23.99).required(),
+    gate: object({
+      longitude: number().min(-180).max(180).required(),
+      latitude: number().min(-90).max(90).required(),
+    })
+      .nullable()
+      .default(null),
+    aid: string().trim().max(200).default(''),
+    call: string().trim().max(40).default(''),
+    word: string().trim().max(500).default(''),
+  })
+    .optional()
+    .default(undefined),
+  waves: recordOf(
+    WAVES,
+    object({
+      hands: number().integer().min(1).max(500).required(),
+      rate: number().moreThan(0).max(5000).required(),
+      within: number().moreThan(0).max(2000).required(),
+    }),
+  ),
+  boxes: object({
+    capacity: number().moreThan(0).max(1000).required(),
+    draw: number().moreThan(0).max(100).required(),
+    lid: number().min(0).max(10).required(),
+    soak: number().min(0).max(1000).required(),
+    settle: number().min(0).max(1000).required(),
+    tank: number().moreThan(0).max(100_000).required(),
   })
     .optional()
     .default(undefined),

@@ -38,6 +38,8 @@ interface SownBlock {
   sums: PlantedSums;
   /** The row of the newest entry. */
   lastRow?: number;
+  /** When the newest tree of each row went in, milliseconds since 1970. */
+  lastAt: Map<number, number>;
   /** Trees entered late on versions withdrawn meanwhile, by version. */
   before: { layoutId: string; byRow: Map<number, number> }[];
 }
@@ -69,7 +71,7 @@ export const sownFact = listedFact<SownLine, SownBlock>('sown', ['crew', 'rows']
     ...{ day: 'x.day', planted: 'x.planted', at: 'x.at' },
   },
   value: (rows) => {
-    const block: SownBlock = { sums: noneSown(), before: [] };
+    const block: SownBlock = { sums: noneSown(), lastAt: new Map(), before: [] };
     let newest = -Infinity;
     for (const { state, layoutId, row, planter, day, planted, at } of rows) {
       if (planter !== null) {
@@ -77,6 +79,7 @@ export const sownFact = listedFact<SownLine, SownBlock>('sown', ['crew', 'rows']
         block.sums.byDay.set(day, ofDay.set(planter, planted));
       } else if (state === 'released') {
         block.sums.byRow.set(row, planted);
+        if (planted > 0) block.lastAt.set(row, Number(at) * 1000);
         if (planted > 0 && Number(at) > newest) [newest, block.lastRow] = [Number(at), row];
       } else if (planted > 0) {
         let earlier = block.before.find((entry) => entry.layoutId === layoutId);
@@ -87,6 +90,10 @@ export const sownFact = listedFact<SownLine, SownBlock>('sown', ['crew', 'rows']
     return block;
   },
 });
+
+/** Planters who have not left: for what is still to come. Whoever left keeps their trees. */
+export const activePlanters = async (facts: Facts): Promise<PlanterRow[]> =>
+  (await facts.of(plantersFact)).filter(({ retiredOn }) => !retiredOn);
 
 /** Rows shared out among planters, of the released version. */
 export const sharesFact = listedFact<RowShareRow, RowShareRow[]>('shares', ['crew', 'rows'], {
@@ -247,7 +254,11 @@ export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
   const { planted, total, sums } = await plantedOf(facts, blockId);
   const today = facts.today;
   const own = paceOf(sums, today);
-  const rates = [...(await learnedRates(facts, blockId)).values()];
+  const [learned, active] = await Promise.all([
+    learnedRates(facts, blockId),
+    activePlanters(facts),
+  ]);
+  const rates = active.flatMap(({ id }) => learned.get(id) ?? []);
   const pace = own || rates.reduce((sum, { rate }) => sum + rate, 0);
   const counted = paceDays(sums, today);
   return { pace, from: own ? 'tallies' : 'rates', counted, days: daysLeft(total, planted, pace) };
@@ -259,7 +270,7 @@ export async function ratesOf(
   blockId: string,
 ): Promise<{ rates: Map<string, Rate>; mean: number; crew: number; counted: boolean }> {
   const [planters, shares, rates] = await Promise.all([
-    facts.of(plantersFact),
+    activePlanters(facts),
     facts.of(sharesFact, blockId),
     learnedRates(facts, blockId),
   ]);

@@ -1,7 +1,7 @@
 import type { CheckIn } from '../../../../core/crew/alone';
 import { pictureType, PICTURE_BYTES } from '../../../../core/crew/pictures';
 import { told } from '../../../../core/say/told';
-import { listedFact, milliseconds } from '../../server/facts';
+import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { ALREADY, type Handlers } from '../../server/work';
 import type { wordsContract } from './contract-words';
 import { activePlanter, ownPlanter } from './planter.server';
@@ -233,3 +233,15 @@ export const checkInsFact = listedFact<
       place: longitude !== null && latitude !== null ? { longitude, latitude } : null,
     })),
 });
+
+/** What a planter is told on a block and has not said to have seen, and what they saw, the newest first. */
+export async function messagesFor(facts: Facts, planterId: string, blockId: string) {
+  const [messages, seen] = await Promise.all([facts.of(messagesFact), facts.of(seenFact)]);
+  return messages
+    .filter((message) => !message.planterId || message.planterId === planterId)
+    .filter((message) => !message.blockId || message.blockId === blockId)
+    .map(({ id, at, body, planterId: to }) => ({
+      ...{ id, at, body, own: to !== null },
+      seen: seen.some(({ message, planter }) => message === id && planter === planterId),
+    }));
+}

@@ -5,6 +5,7 @@ import { told } from '../../../../core/say/told';
 import { codeHash, hashPassword, verifyPassword } from '../../server/sign-in';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { siteAccess } from '../../server/authorise';
+import type { Language } from '../../words/field/languages';
 import type { peopleContract } from './contract';
 
 /** Hours for which a reset code is good. */
@@ -16,6 +17,10 @@ export const USUAL_RATE = 600;
 export const peopleCommands: Handlers<typeof peopleContract> = {
   async 'people.preferences'({ units, theme }, work) {
     await work.tables.person.set({ id: work.person.id }, { units, theme });
+  },
+
+  async 'people.language'({ language }, work) {
+    await work.tables.person.set({ id: work.person.id }, { language: language as Language });
   },
 
   async 'people.add'({ siteId, name, signIn, role, password }, work) {

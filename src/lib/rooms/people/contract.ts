@@ -1,4 +1,5 @@
 import { IANAZone } from 'luxon';
+import { LANGUAGES } from '../../words/field/languages';
 import { command, gives } from '../contract';
 import { edition, event, id, name, yup } from '../fields';
 
@@ -29,6 +30,12 @@ export const peopleContract = {
         .oneOf(['day', 'cab'] as const)
         .required(),
     }),
+    refusals: [],
+    touches: ['people'],
+  }),
+  /** The language of the planters' pages, each person's own. */
+  'people.language': command({
+    input: object({ language: string().oneOf(LANGUAGES).required() }),
     refusals: [],
     touches: ['people'],
   }),

@@ -19,6 +19,7 @@ import {
   type EventRow,
 } from '../../store/define';
 import { isNumber, isRecord, listOf, record } from '../../store/shape';
+import type { Language } from '../../words/field';
 import type { Topic } from '../contract';
 
 export type Role = 'leader' | 'checker' | 'planter' | 'viewer';
@@ -46,6 +47,8 @@ export interface PersonRow {
   passwordHash: string;
   units: UnitSystem;
   theme: Theme;
+  /** Of the planters' pages. */
+  language: Language;
   /** The name was taken off; nobody signs in with it. */
   anonymous: boolean;
 }
@@ -146,6 +149,7 @@ export function peopleTables(sequelize: Sequelize) {
       passwordHash: text,
       units: text,
       theme: text,
+      language: { ...text, defaultValue: 'en' },
       anonymous: { ...flag, defaultValue: false },
     }),
     membership: table<MembershipRow>(sequelize, 'membership', {

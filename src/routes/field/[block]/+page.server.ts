@@ -14,9 +14,27 @@ import {
 } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
+import { messagesFor } from '$lib/rooms/crew/words.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
+
+/** What the page has of nobody in particular. */
+const NOTHING = {
+  shared: false,
+  messages: [],
+  byMachine: false,
+  waves: false,
+  hereSince: null,
+  sprays: false,
+  step: 1,
+  rows: [],
+  species: [],
+  lots: [],
+  today: 0,
+  known: [],
+  brief: [],
+};
 
 /** One planter's rows on one block: all a phone needs for days without signal. */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
@@ -27,9 +45,24 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const wanted = url.searchParams.get('planter');
   const planter =
     (role !== 'planter' && planters.find(({ id }) => id === wanted)) ||
-    planters.find(({ personId }) => personId === person.id) ||
-    planters[0];
-  if (!planter) error(404, 'There is no planter on this site yet.');
+    planters.find(({ personId }) => personId === person.id);
+  const about = {
+    /** When these figures were read, by the server's clock: entries it did before are in them. */
+    at: facts.now,
+    block: { id: block.id, name: block.name },
+    siteId: site.id,
+    zone: site.zone,
+    day: facts.today,
+    layoutId: layout.id,
+    planters:
+      role === 'planter'
+        ? []
+        : planters.filter(({ retiredOn }) => !retiredOn).map(({ id, name }) => ({ id, name })),
+    mayTally: role !== 'viewer',
+    mayRecord: may(role, 'record'),
+  };
+  // A leader or checker says for whom they enter; a planter who is joined to nobody cannot enter.
+  if (!planter) return { ...about, planter: null, ...NOTHING };
   const [rows, done, tallies, shares, lots, species, ways, { differences }] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
@@ -44,20 +77,15 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const mine = rows.filter(({ number }) => !share || holds(shares, planter.id, number));
   return {
-    /** When these figures were read, by the server's clock: entries it did before are in them. */
-    at: facts.now,
-    block: { id: block.id, name: block.name },
-    siteId: site.id,
-    zone: site.zone,
-    day: facts.today,
-    layoutId: layout.id,
+    ...about,
     planter: { id: planter.id, name: planter.name },
-    planters: role === 'planter' ? [] : planters.map(({ id, name }) => ({ id, name })),
     shared: Boolean(share),
-    mayTally: role !== 'viewer',
+    messages: await messagesFor(facts, planter.id, block.id),
+    byMachine: block.conditions.planting === 'machine',
+    waves:
+      Object.keys(block.calendarTerms.waves ?? {}).length > 0 || Boolean(block.calendarTerms.boxes),
     /** Since when they are at work, by what was clocked. */
     hereSince: shifts.find((shift) => shift.here && shift.planter === planter.id)?.from ?? null,
-    mayRecord: may(role, 'record'),
     /** Whether anything of this block is sprayed. */
     sprays: sprays(methodOfBlock(block)),
     step: layout.rhythm.step,

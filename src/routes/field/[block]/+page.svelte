@@ -1,27 +1,28 @@
 <script lang="ts">
   import { inWords } from '$lib/parts/reader.svelte';
   import { onMount, untrack } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
-  import {
-    formatLength,
-    formatNumber,
-    formatWind,
-    formatTemperature,
-    inUnits,
-  } from '$core/measure/units';
+  import { formatLength, formatWind, formatTemperature, inUnits } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
   import { keepPages } from '$lib/field/work.svelte';
+  import Messages from '$lib/field/Messages.svelte';
   import Refused from '$lib/field/Refused.svelte';
-  import { clockOf, dayOf } from '$core/say/day';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import { waitingWords } from '$lib/field/waiting';
+  import { dayOf } from '$core/say/day';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
+  const tongue = useTongue();
+  const { say, measure } = tongue;
+  const length = (metres: number) => measure(formatLength(metres, units.system, 1));
+  const me = $derived(data.planter?.id ?? '');
   const outbox = new Outbox(untrack(() => data.person!.id));
   const known = $derived(new Set(data.known));
   let clock = $state(Date.now());
@@ -35,7 +36,10 @@
     return () => (off(), clearInterval(timer));
   });
   $effect(() => void outbox.settle(known));
-  $effect(() => void outbox.settleBefore(data.at, ['stock.root', 'people.hand', 'crew.clock']));
+  $effect(
+    () =>
+      void outbox.settleBefore(data.at, ['stock.root', 'people.hand', 'crew.clock', 'crew.seen']),
+  );
 
   interface Tallied {
     id: string;
@@ -64,7 +68,7 @@
         ({ payload }) =>
           payload as unknown as { kind: 'on' | 'off'; at: string; planterId: string },
       )
-      .filter(({ planterId }) => planterId === data.planter.id)
+      .filter(({ planterId }) => planterId === me)
       .sort((a, b) => (a.at < b.at ? -1 : 1))
       .at(-1);
     if (!clocked) return data.hereSince;
@@ -73,7 +77,7 @@
   const clockMe = (kind: 'on' | 'off') =>
     outbox.add('crew.clock', {
       ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
-      ...{ siteId: data.siteId, blockId: data.block.id, planterId: data.planter.id, kind },
+      ...{ siteId: data.siteId, blockId: data.block.id, planterId: me, kind },
       ...{ tool: '', corrects: null },
     });
   const signed = (tally: Tallied) => (tally.corrects ? -tally.count : tally.count);
@@ -94,9 +98,7 @@
   const todayCount = $derived(
     (day === data.day ? data.today : 0) +
       local
-        .filter(
-          ({ planterId, at }) => planterId === data.planter.id && dayOf(at, data.zone) === day,
-        )
+        .filter(({ planterId, at }) => planterId === me && dayOf(at, data.zone) === day)
         .reduce((sum, tally) => sum + signed(tally), 0),
   );
   const place = $derived(data.rows.findIndex(({ number }) => number === row?.number));
@@ -112,6 +114,23 @@
     }
     return parts;
   });
+  const links = $derived(
+    (
+      [
+        ['briefing', 'rows.briefing', true],
+        ['peg', 'rows.peg', true],
+        ['note', 'rows.note', data.mayTally],
+        ['follow', 'rows.follow', data.waves],
+        ['seat', 'rows.seat', data.byMachine],
+        ['behind', 'rows.behind', data.byMachine && data.mayTally],
+        ['alone', 'rows.alone', data.mayTally],
+        ['stock', 'rows.boxes', data.mayRecord],
+        ['gate', 'rows.gate', data.mayRecord],
+        ['handling', 'rows.handling', data.mayRecord],
+        ['spray', 'rows.spraying', data.mayRecord && data.sprays],
+      ] as const
+    ).filter(([, , shown]) => shown),
+  );
   let last = $state<Tallied>();
 
   async function tally(count: number) {
@@ -121,7 +140,7 @@
       ...event,
       layoutId: data.layoutId,
       row: row.number,
-      planterId: data.planter.id,
+      planterId: me,
       count: Math.min(count, open),
       corrects: null,
     };
@@ -195,140 +214,181 @@
   );
 </script>
 
-<svelte:head><title>{row ? `Row ${row.number}` : 'Field'} · Viridane</title></svelte:head>
+<svelte:head
+  ><title>{row ? say('rows.row', { row: row.number }) : data.block.name} · Viridane</title
+  ></svelte:head
+>
 <header>
-  <a href="/field"><b>{data.planter.name}</b></a>
-  <span class="wait" role="status" class:held={outbox.waiting > 0}>
-    {#if outbox.signedOut}Signed out · {outbox.waiting} kept{:else if outbox.waiting}{outbox.online
-        ? 'Sending'
-        : 'No signal'} · {outbox.waiting}
-      {outbox.waiting === 1 ? 'entry waits' : 'entries wait'}, kept{:else}All sent{/if}
-  </span>
+  <a href="/field"><b>{data.planter?.name ?? data.block.name}</b></a>
+  <span class="wait" role="status" class:held={outbox.waiting > 0}
+    >{waitingWords(tongue, outbox)}</span
+  >
 </header>
-<main>
+<main lang={tongue.language}>
   <!-- Above what is tapped next: the sooner it is seen, the easier it is remembered. -->
   <Refused {outbox} block={data.block} siteId={data.siteId} planters={data.planters} />
+  {#if data.planters.length}
+    <label class="for"
+      >{say('rows.enterFor')}
+      <select
+        value={me}
+        onchange={(e) =>
+          void goto(`/field/${data.block.id}?planter=${e.currentTarget.value}`, {
+            replaceState: true,
+          })}
+      >
+        {#if !data.planter}<option value="">{say('rows.choose')}</option>{/if}
+        {#each data.planters as { id, name } (id)}<option value={id}>{name}</option>{/each}
+      </select></label
+    >
+  {/if}
+  {#if data.planter}
+    <Messages
+      messages={data.messages}
+      {outbox}
+      siteId={data.siteId}
+      planterId={me}
+      may={data.mayTally}
+    />
+  {/if}
   {#if row}
     <div class="title">
-      <h1>Row {row.number}</h1>
+      <h1>{say('rows.row', { row: row.number })}</h1>
       <div class="step">
         <button
-          aria-label="Row before"
+          aria-label={say('rows.before')}
           disabled={place <= 0}
           onclick={() => (picked = data.rows[place - 1].number)}>‹</button
         >
         <button
-          aria-label="Row after"
+          aria-label={say('rows.after')}
           disabled={place >= data.rows.length - 1}
           onclick={() => (picked = data.rows[place + 1].number)}>›</button
         >
       </div>
     </div>
     <p class="quiet num">
-      {data.block.name} · first peg at {formatLength(row.first, units.system, 1)} · {formatLength(
-        row.length,
-        units.system,
-        1,
-      )} · {row.places} places{#each row.breaks as { from, to } (from)}<br />no trees from {formatLength(
-          from,
-          units.system,
-          1,
-        )} to {formatLength(to, units.system, 1)}{/each}
+      {say('rows.about', {
+        block: data.block.name,
+        first: length(row.first),
+        length: length(row.length),
+        places: row.places,
+      })}{#each row.breaks as { from, to } (from)}<br />{say('rows.gap', {
+          from: length(from),
+          to: length(to),
+        })}{/each}
     </p>
     {#if data.mayTally}
       <p class="shift">
         {#if hereSince === null}
-          <button class="plain" onclick={() => clockMe('on')}>I begin work</button>
+          <button class="plain" onclick={() => clockMe('on')}>{say('rows.begin')}</button>
         {:else}
-          <span>At work since {clockOf(hereSince, data.zone).text}</span>
-          <button class="plain" onclick={() => clockMe('off')}>I go home</button>
+          <span>{say('rows.since', { time: tongue.time(hereSince) })}</span>
+          <button class="plain" onclick={() => clockMe('off')}>{say('rows.home')}</button>
         {/if}
       </p>
     {/if}
-    <nav class="finds" aria-label="Of this block">
-      <a href="/field/{data.block.id}/peg">Find my peg</a>
-      {#if data.mayRecord}
-        <a href="/field/{data.block.id}/stock">Boxes</a>
-        <a href="/field/{data.block.id}/gate">Gate</a>
-        <a href="/field/{data.block.id}/handling">Handling</a>
-        {#if data.sprays}<a href="/field/{data.block.id}/spray">Spraying</a>{/if}
-      {/if}
+    <nav class="finds" aria-label={say('rows.ofBlock')}>
+      {#each links as [path, key] (path)}
+        <a href="/field/{data.block.id}/{path}{me && data.planters.length ? `?planter=${me}` : ''}"
+          >{say(key)}</a
+        >
+      {/each}
     </nav>
     {#if row.treatment}<p class="treatment">
-        <b>Treatment {row.treatment}.</b>
+        <b>{say('rows.treatment', { treatment: row.treatment })}</b>
         {inUnits(
-          data.brief.find(({ rows }) => rows?.includes(row.number))?.text ??
-            'This row is planted the block’s own way.',
+          data.brief.find(({ rows }) => rows?.includes(row.number))?.text ?? say('rows.ownWay'),
           units.system,
         )}
       </p>{/if}
     <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
     <p class="next">
-      {#if ahead.length}Next: <b class="num"
-          >{ahead[0].count} {data.species[ahead[0].species].name.toLowerCase()}</b
-        >{#if ahead[1]}, then {ahead[1].count}
-          {data.species[ahead[1].species].name.toLowerCase()}{/if}{:else}<b>This row is done.</b
-        >{/if}
+      {#if ahead.length}<b class="num"
+          >{say('rows.next', {
+            trees: ahead[0].count,
+            species: data.species[ahead[0].species].name.toLowerCase(),
+          })}</b
+        >{#if ahead[1]}, {say('rows.then', {
+            trees: ahead[1].count,
+            species: data.species[ahead[1].species].name.toLowerCase(),
+          })}{/if}{:else}<b>{say('rows.done')}</b>{/if}
     </p>
     <div class="count">
-      <span class="huge num" data-testid="planted">{formatNumber(planted)}</span>
+      <span class="huge num" data-testid="planted">{tongue.number(planted)}</span>
       <span
-        >of {row.places} in this row<br /><b class="num">{formatNumber(todayCount)}</b> today</span
+        >{say('rows.ofRow', { places: row.places })}<br /><b class="num"
+          >{tongue.number(todayCount)}</b
+        >
+        {say('rows.today')}</span
       >
     </div>
     {#if data.mayTally}
       <button class="main" disabled={open < 1} onclick={() => tally(25)}
-        >Planted {Math.min(25, Math.max(open, 1))}</button
+        >{say('rows.planted', { trees: Math.min(25, Math.max(open, 1)) })}</button
       >
       <div class="three">
         {#each [1, 5, 10] as n (n)}<button disabled={open < n} onclick={() => tally(n)}>+{n}</button
           >{/each}
       </div>
       <div class="two">
-        <button class="plain" disabled={open < 1} onclick={() => tally(open)}>Row done</button>
-        <button class="plain" disabled={!last} onclick={undo}>Undo last</button>
+        <button class="plain" disabled={open < 1} onclick={() => tally(open)}
+          >{say('rows.rowDone')}</button
+        >
+        <button class="plain" disabled={!last} onclick={undo}>{say('rows.undo')}</button>
         <button class="roots" class:out={openBag} disabled={!nextLot} onclick={roots}>
-          {#if openBag}Roots out {Math.floor(outFor / 60)}:{String(outFor % 60).padStart(
-              2,
-              '0',
-            )}{:else}Roots out: start{/if}
+          {#if openBag}{say('rows.rootsOut', {
+              time: `${Math.floor(outFor / 60)}:${String(outFor % 60).padStart(2, '0')}`,
+            })}{:else}{say('rows.rootsStart')}{/if}
         </button>
-        <a class="plain" href="/field">Other block</a>
+        <a class="plain" href="/field">{say('rows.other')}</a>
       </div>
       {#if bag?.over}<p class="say stop" role="alert">
-          Close the bag and wet the roots: out {bag.out} min, {bag.over} past what this air allows.
+          {say('rows.close', { out: bag.out, over: bag.over })}
         </p>{/if}
     {/if}
     <details>
-      <summary>How to plant here</summary>
+      <summary>{say('rows.how')}</summary>
       {#each data.brief as { who, text, rows } (text)}
         {#if !rows || data.rows.some(({ number }) => rows.includes(number))}
-          <p>
+          <p lang="en">
             {#if who}<b>{inWords(who)}.</b>{/if}
             {inUnits(text, units.system)}
           </p>
         {/if}
       {/each}
-      <p class="quiet">
-        Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at
-        lightning, at strong wind, and when you cannot warm your hands.
-      </p>
+      <p class="quiet">{say('rows.safety')}</p>
     </details>
-  {:else}<p class="say">No rows are shared out to {data.planter.name} yet.</p>{/if}
+  {:else if data.planter}<p class="say">
+      {say('rows.none', { planter: data.planter.name })}
+    </p>{:else if !data.planters.length}<p class="say stop">{say('rows.notJoined')}</p>{/if}
 </main>
 {#if data.air}
   <footer class="num">
     <span
-      >{formatTemperature(data.air.now.temperature, units.system)} · {formatWind(
-        data.air.now.wind,
-        units.system,
-      )} · {data.air.judged.dayClass}</span
+      >{measure(formatTemperature(data.air.now.temperature, units.system))} · {measure(
+        formatWind(data.air.now.wind, units.system),
+      )} · {say(`rows.day.${data.air.judged.dayClass}`)}</span
     >
-    <span>Roots {allowed} min</span>
+    {#if allowed !== undefined}<span>{say('rows.roots', { minutes: allowed })}</span>{/if}
   </footer>
 {/if}
 
 <style>
+  .for {
+    display: grid;
+    gap: 4px;
+    font-size: 15px;
+    margin-bottom: 8px;
+  }
+  .for select {
+    height: 56px;
+    font: 19px var(--text);
+    background: var(--field);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    padding: 0 10px;
+  }
   .shift {
     display: flex;
     justify-content: space-between;

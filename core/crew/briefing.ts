@@ -1,0 +1,252 @@
+import type { KeepoutKind } from '../ground/keepouts';
+import type { Datum } from '../method/school';
+import type { FigureValue } from '../say/message';
+
+/** What a leader sets for the mornings of a block. */
+export interface BriefingTerms {
+  /** Where everybody meets. */
+  meeting: string;
+  /** Hours since the site's midnight. */
+  time: number;
+  /** Where whoever brings help leaves the road, degrees. */
+  gate: { longitude: number; latitude: number } | null;
+  /** Where the first-aid kit is, and who has learned to use it. */
+  aid: string;
+  /** The number that is called. */
+  call: string;
+  /** A word of the leader's own. */
+  word: string;
+}
+
+export const BRIEFING_TERMS: BriefingTerms = {
+  meeting: '',
+  time: 7,
+  gate: null,
+  aid: '',
+  call: '112',
+  word: '',
+};
+
+export const BRIEF_PARTS = [
+  'meet',
+  'who',
+  'how',
+  'stock',
+  'air',
+  'dangers',
+  'help',
+  'evening',
+] as const;
+export type BriefPart = (typeof BRIEF_PARTS)[number];
+
+/** The steps of planting by hand, and of riding the machine. Common practice, no source. */
+export const HAND_STEPS = [
+  'clear',
+  'hole',
+  'collar',
+  'hang',
+  'fill',
+  'straighten',
+  'tug',
+  'lip',
+  'flag',
+] as const;
+export const MACHINE_STEPS = ['order', 'mount', 'late', 'signal', 'behind'] as const;
+
+type DangerKey = Exclude<KeepoutKind, 'fence' | 'existing-tree' | 'other' | 'building'>;
+export const DANGERS = [
+  'slope',
+  'machine',
+  'auger',
+  'spray',
+  'heat',
+  'cold',
+  'blade',
+  'lifting',
+  'lightning',
+] as const;
+
+/** A sentence of the briefing as data; the words are the edge's, in the language of who reads. */
+export type BriefKey =
+  | `brief.hand.${(typeof HAND_STEPS)[number]}`
+  | `brief.machine.${(typeof MACHINE_STEPS)[number]}`
+  | `brief.danger.${DangerKey | (typeof DANGERS)[number]}`
+  | 'brief.meet'
+  | 'brief.rows'
+  | 'brief.tool'
+  | 'brief.depth'
+  | 'brief.lot'
+  | 'brief.roots'
+  | 'brief.stops'
+  | 'brief.good'
+  | 'brief.noWeather'
+  | 'brief.call'
+  | 'brief.gate'
+  | 'brief.noGate'
+  | 'brief.aid'
+  | 'brief.noAid'
+  | 'brief.sharpen'
+  | 'brief.sort'
+  | 'brief.gel'
+  | 'brief.load'
+  | 'brief.water'
+  | 'brief.own';
+
+export interface BriefItem {
+  part: BriefPart;
+  key: BriefKey;
+  figures: Record<string, FigureValue>;
+}
+
+export interface BriefInput {
+  terms: BriefingTerms;
+  byMachine: boolean;
+  /** Who has which rows, with trees left. */
+  crews: readonly { planter: string; rows: string; trees: number }[];
+  tools: readonly string[];
+  /** Lowest and highest soil over the datum, metres. */
+  depth: { least: number; most: number; datum: Datum };
+  /** Lots to be planted, oldest first. */
+  lots: readonly { code: string; species: string; trees: number }[];
+  /** Minutes the air of the morning allows bare roots; none without weather. */
+  rootMinutes: number | null;
+  dipped: boolean;
+  /** Hours of the day that stop planting; null without weather. */
+  stops: readonly { from: number; to: number; why: string }[] | null;
+  /** Warmest and coldest of the day, °C; null without weather. */
+  range: { lowest: number; highest: number } | null;
+  keepouts: readonly {
+    kind: KeepoutKind;
+    name: string;
+    setback: number;
+    located?: string | null;
+  }[];
+  /** Steepest of the block as rise over run; null without heights. */
+  slope: number | null;
+  /** Sprayed in the last days, so that hands and eyes are kept off. */
+  sprayed: boolean;
+  /** Trees of the next day. */
+  load: number;
+  waters: boolean;
+}
+
+/** On slopes above this feet slip with a load. From memory. */
+export const STEEP = 0.2;
+/** Air in which people fall ill before trees do, °C. From memory; local rules come first. */
+export const HOT = 27;
+export const COLD = 2;
+
+/**
+ * What is said to a crew in the morning, in the order in which it is said, and in the evening before.
+ * Dangers come from what the block holds and what is done there, never from a list for every block.
+ */
+export function briefingOf(input: BriefInput): BriefItem[] {
+  const items: BriefItem[] = [];
+  const say = (part: BriefPart, key: BriefKey, figures: BriefItem['figures'] = {}) =>
+    items.push({ part, key, figures });
+  const { terms, byMachine } = input;
+
+  say('meet', 'brief.meet', { place: terms.meeting, time: terms.time });
+  if (terms.word) say('meet', 'brief.own', { word: terms.word });
+
+  for (const { planter, rows, trees } of input.crews)
+    say('who', 'brief.rows', { planter, rows, trees });
+
+  if (input.tools.length) say('how', 'brief.tool', { tools: input.tools.join(', ') });
+  if (byMachine) for (const step of MACHINE_STEPS) say('how', `brief.machine.${step}`);
+  else for (const step of HAND_STEPS) say('how', `brief.hand.${step}`);
+  say('how', 'brief.depth', {
+    least: { value: input.depth.least, kind: 'small' },
+    most: { value: input.depth.most, kind: 'small' },
+    datum: DATUM_KEYS[input.depth.datum],
+  });
+
+  for (const { code, species, trees } of input.lots)
+    say('stock', 'brief.lot', { code, species, trees });
+  if (input.rootMinutes !== null)
+    say('stock', 'brief.roots', { minutes: Math.floor(input.rootMinutes) });
+
+  if (!input.stops) say('air', 'brief.noWeather');
+  else if (!input.stops.length) say('air', 'brief.good');
+  else
+    for (const { from, to, why } of input.stops)
+      say('air', 'brief.stops', { from: { moment: from }, to: { moment: to }, why });
+
+  for (const { kind, name, setback, located } of dangersFirst(input.keepouts)) {
+    if (kind === 'fence' || kind === 'existing-tree' || kind === 'other' || kind === 'building')
+      continue;
+    say('dangers', `brief.danger.${kind}`, {
+      name,
+      metres: { value: setback, kind: 'length' },
+      marked: located ? 'yes' : 'no',
+    });
+  }
+  if (input.slope !== null && input.slope > STEEP)
+    say('dangers', 'brief.danger.slope', { slope: { value: input.slope, kind: 'share' } });
+  if (byMachine) say('dangers', 'brief.danger.machine');
+  if (input.tools.some((tool) => /auger/i.test(tool))) say('dangers', 'brief.danger.auger');
+  if (!byMachine) say('dangers', 'brief.danger.blade');
+  if (input.sprayed) say('dangers', 'brief.danger.spray');
+  if (input.range && input.range.highest >= HOT) say('dangers', 'brief.danger.heat');
+  if (input.range && input.range.lowest <= COLD) say('dangers', 'brief.danger.cold');
+  say('dangers', 'brief.danger.lifting');
+  say('dangers', 'brief.danger.lightning');
+
+  say('help', 'brief.call', { number: terms.call });
+  if (terms.gate)
+    say('help', 'brief.gate', {
+      latitude: terms.gate.latitude.toFixed(5),
+      longitude: terms.gate.longitude.toFixed(5),
+    });
+  else say('help', 'brief.noGate');
+  if (terms.aid) say('help', 'brief.aid', { place: terms.aid });
+  else say('help', 'brief.noAid');
+
+  if (!byMachine) say('evening', 'brief.sharpen');
+  if (input.load > 0) {
+    say('evening', 'brief.sort');
+    if (input.dipped) say('evening', 'brief.gel');
+    say('evening', 'brief.load', { trees: input.load });
+  }
+  if (input.waters) say('evening', 'brief.water');
+  return items;
+}
+
+/** What depth is measured from, as the catalogues choose by it. */
+const DATUM_KEYS: Record<Datum, string> = {
+  ...{ collar: 'collar', 'top side root': 'root', flare: 'flare', 'ball top': 'ball' },
+};
+
+/** What kills first, first. */
+const ORDER: readonly KeepoutKind[] = [
+  'overhead-line',
+  'buried-service',
+  'drain',
+  'water',
+  'watercourse',
+  'road',
+];
+const dangersFirst = <Of extends { kind: KeepoutKind }>(keepouts: readonly Of[]): Of[] =>
+  [...keepouts].sort((a, b) => rank(a.kind) - rank(b.kind));
+const rank = (kind: KeepoutKind) => (ORDER.includes(kind) ? ORDER.indexOf(kind) : ORDER.length);
+
+/**
+ * A mark of what was read: two briefings with one mark say the same. Weather is left out, which changes by
+ * the hour and is looked up anyway. FNV-1a, 64 bits (Fowler, Noll & Vo; draft-eastlake-fnv).
+ * @example markOf([]).length // => 16
+ */
+export function markOf(items: readonly BriefItem[]): string {
+  const text = JSON.stringify(items.filter(({ part }) => part !== 'air' && part !== 'evening'));
+  let hash = 0xcbf29ce484222325n;
+  for (const byte of utf8(text)) {
+    hash ^= BigInt(byte);
+    hash = (hash * 0x100000001b3n) & 0xffffffffffffffffn;
+  }
+  return hash.toString(16).padStart(16, '0');
+}
+
+/** Bytes of a text as UTF-8 writes them; the core has no encoder of the platform's. */
+function* utf8(text: string): Generator<number> {
+  for (const [, byte, sign] of encodeURIComponent(text).matchAll(/%([0-9A-F]{2})|([^%])/g))
+    yield byte ? parseInt(byte, 16) : sign.charCodeAt(0);
+}

@@ -1,0 +1,46 @@
+import { page } from '$app/state';
+import { clockOf } from '$core/say/day';
+import type { FigureValue, Message } from '$core/say/message';
+import { formatNumber } from '$core/measure/units';
+import { useUnits } from '$lib/parts/figures.svelte';
+import {
+  fieldWords,
+  isLanguage,
+  numbersIn,
+  refusalWords,
+  type FieldKey,
+  type FieldReader,
+  type Language,
+} from '$lib/words/field';
+
+/** The planters' words in the language and units of whoever is signed in. Call it in a component's setup. */
+export function useTongue() {
+  const units = useUnits();
+  const reader = (): FieldReader => ({
+    language: language(),
+    system: units.system,
+    zone: (page.data.site as { zone?: string } | undefined)?.zone ?? 'utc',
+  });
+  const language = (): Language => {
+    const own = (page.data.person as { language?: string } | undefined)?.language;
+    return isLanguage(own) ? own : 'en';
+  };
+  return {
+    get language() {
+      return language();
+    },
+    get system() {
+      return units.system;
+    },
+    /** A text of the catalogue. */
+    say: (key: FieldKey, figures: Record<string, FigureValue> = {}) =>
+      fieldWords(key, figures, reader()),
+    /** Why an entry was refused. */
+    why: (said: Message) => refusalWords(said, reader()),
+    /** A measure that is formatted already, its numbers written as the language does. */
+    measure: (text: string) => numbersIn(text, language()),
+    number: (value: number, decimals = 0) => numbersIn(formatNumber(value, decimals), language()),
+    /** A moment by the site's clock. */
+    time: (moment: number) => clockOf(moment, reader().zone!).text,
+  };
+}

@@ -1,0 +1,156 @@
+import { judgeAir } from '../../../../core/calendar/weather';
+import { joinSpells } from '../../../../core/crew/forecast';
+import { BRIEFING_TERMS, briefingOf, markOf, type BriefItem } from '../../../../core/crew/briefing';
+import { groundLie } from '../../../../core/ground/surface';
+import { addTo } from '../../../../core/measure/dates';
+import { shortRanges } from '../../../../core/measure/ranges';
+import { depthOf } from '../../../../core/method/method';
+import { treesInRow } from '../../../../core/rows/stored';
+import { dayBounds } from '../../../../core/say/day';
+import { minutesAllowed } from '../../../../core/stock/exposure';
+import { holds } from '../../../../core/crew/share';
+import { planeArea } from '../../../../core/ground/polygon';
+import type { Facts } from '../../server/facts';
+import { airAt } from '../../server/station';
+import { sprayingsFact } from '../calendar/year.server';
+import { keepoutsFact, plantableOf, readSurface, surfaceFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { methodOfBlock } from '../method/facts.server';
+import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { lotsToCarry } from '../stock/carry.server';
+import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
+import { shiftsNow, plantedOf, plantersFact, sharesFact } from './facts.server';
+import { nextDay } from './next-day.server';
+import { signedFact } from './words.server';
+
+/** Sprayed ground is spoken of for so many days. The label decides; this is from memory. */
+const SPRAYED_DAYS = 14;
+
+/** The steepest of the block, as rise over run; null where no heights are known. */
+async function steepestOf(facts: Facts, block: BlockRow): Promise<number | null> {
+  if (!(await facts.of(surfaceFact, block.id))) return null;
+  return facts.derive('steepest', block.id, [surfaceFact], '', async () => {
+    const [surface, { area }] = await Promise.all([
+      readSurface(facts.reader, block.id),
+      plantableOf(facts, block),
+    ]);
+    try {
+      return surface ? groundLie(surface, area, planeArea(area)).steepest : null;
+    } catch {
+      // Heights that do not reach the block say nothing of it.
+      return null;
+    }
+  });
+}
+
+/** The morning's briefing of a block as data, and who has read it. */
+export async function briefingOfBlock(facts: Facts, block: BlockRow) {
+  const { site, today } = facts;
+  const terms = { ...BRIEFING_TERMS, ...block.calendarTerms.briefing };
+  const [layout, air, planters, shares, done, tools, states, cards, keepouts, sprayings, shifts] =
+    await Promise.all([
+      releasedLayout(facts, block.id),
+      airAt(facts),
+      facts.of(plantersFact),
+      facts.of(sharesFact, block.id),
+      plantedOf(facts, block.id),
+      facts.of(toolsFact),
+      facts.of(lotsFact, block.id),
+      facts.of(cardsFact),
+      facts.of(keepoutsFact, block.id),
+      facts.of(sprayingsFact, block.id),
+      shiftsNow(facts),
+    ]);
+  const [rows, next, slope, signed] = await Promise.all([
+    layout ? facts.of(rowsFact, block.id) : [],
+    nextDay(facts, block.id),
+    steepestOf(facts, block),
+    facts.of(signedFact, block.id),
+  ]);
+  const mix = layout?.parameters.mix.map(({ species }) => species) ?? [];
+  const carried = layout ? (await lotsToCarry(facts, block.id, mix)).lots : [];
+  const method = methodOfBlock(block);
+  const depth = depthOf(method);
+  const [dayStart] = dayBounds(today, site.zone);
+  const byMachine = block.conditions.planting === 'machine';
+  const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
+  const dipped = states.some((state) => dipOf(state) > 1);
+  const items: BriefItem[] = briefingOf({
+    terms,
+    byMachine,
+    crews: planters
+      .filter(({ id }) => shares.some(({ planterId }) => planterId === id))
+      .map(({ id, name }) => {
+        const own = rows.filter(
+          (row) =>
+            holds(shares, id, row.number) && (done.byRow.get(row.number) ?? 0) < treesInRow(row),
+        );
+        return {
+          planter: name,
+          rows: shortRanges(own.map(({ number }) => number)),
+          trees: own.reduce(
+            (sum, row) => sum + treesInRow(row) - (done.byRow.get(row.number) ?? 0),
+            0,
+          ),
+        };
+      })
+      .filter(({ trees }) => trees > 0),
+    tools: byMachine ? [] : used.size ? [...used].filter(Boolean) : tools.map(({ name }) => name),
+    depth: { least: depth.least / 100, most: depth.most / 100, datum: depth.datum },
+    lots: carried.map(({ lot, onHand }) => {
+      const state = states.find((entry) => entry.lot.id === lot)!;
+      const name = cards.find(({ id }) => id === state.lot.speciesId)?.name ?? '';
+      return { code: state.lot.code, species: name.toLowerCase(), trees: onHand };
+    }),
+    rootMinutes:
+      air && block.conditions.stock === 'bare-root'
+        ? minutesAllowed(air.now, dipped ? 2 : 1).value
+        : null,
+    dipped,
+    stops: air
+      ? joinSpells(
+          air.hours.flatMap((hour) => {
+            const { dayClass, because } = judgeAir(hour);
+            const from = dayStart + Math.floor(hour.hour) * 3_600_000;
+            return dayClass === 'stop'
+              ? [{ from, to: from + 3_600_000, why: because.join(', ') }]
+              : [];
+          }),
+        )
+      : null,
+    range: air?.hours.length
+      ? {
+          lowest: Math.min(...air.hours.map(({ temperature }) => temperature)),
+          highest: Math.max(...air.hours.map(({ temperature }) => temperature)),
+        }
+      : null,
+    keepouts: keepouts.map(({ kind, name, setback, located }) => ({
+      ...{ kind, name, setback, located },
+    })),
+    slope,
+    sprayed: sprayings.some(({ day }) => day >= addTo(today, { days: -SPRAYED_DAYS })),
+    load:
+      next?.crews.reduce(
+        (sum, { rows: own }) =>
+          sum +
+          own.reduce(
+            (trees, row) =>
+              trees +
+              row.runs.filter((_, i) => i % 2 === 1).reduce((a, b) => a + b, 0) -
+              row.planted,
+            0,
+          ),
+        0,
+      ) ?? 0,
+    waters: method.some(({ question, school }) => question === 'waterAt' && school.key !== 'none'),
+  });
+  const mark = markOf(items);
+  return {
+    terms,
+    items,
+    mark,
+    signed: signed
+      .filter(({ day }) => day === today)
+      .map(({ planter, content, at }) => ({ planter, at, current: content === mark })),
+  };
+}

@@ -1,0 +1,93 @@
+import { boxRows, BOX_TERMS, type BoxRow, type BoxTerms } from '../../../../core/crew/reservoir';
+import {
+  WAVES,
+  waveState,
+  waveSums,
+  type Wave,
+  type WaveState,
+  type WaveTerms,
+} from '../../../../core/crew/waves';
+import type { Day } from '../../../../core/measure/dates';
+import { treesInRow } from '../../../../core/rows/stored';
+import { dayOf } from '../../../../core/say/day';
+import type { Facts } from '../../server/facts';
+import { weatherFact } from '../../server/station';
+import type { BlockRow } from '../ground/tables.server';
+import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { boxesFact, wavesFact } from './follow.server';
+import { plantedOf, sownFact } from './facts.server';
+
+export interface BlockWaves {
+  states: (WaveState & { terms: WaveTerms })[];
+  /** Row by row: places, planted, and what each wave has done. */
+  rows: { number: number; places: number; planted: number; done: Partial<Record<Wave, number>> }[];
+}
+
+/** What follows the planters on a block: one figure for the leader's page, the phone and the board. */
+export async function wavesOf(facts: Facts, block: BlockRow): Promise<BlockWaves> {
+  if (!(await releasedLayout(facts, block.id))) return { states: [], rows: [] };
+  const [rows, { byRow }, sown, entries] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(sownFact, block.id),
+    facts.of(wavesFact, block.id),
+  ]);
+  const sums = waveSums(entries);
+  const chosen = block.calendarTerms.waves ?? {};
+  const about = rows.map((row) => ({
+    number: row.number,
+    places: treesInRow(row),
+    planted: byRow.get(row.number) ?? 0,
+    plantedAt: sown.lastAt.get(row.number) ?? null,
+  }));
+  return {
+    states: WAVES.flatMap((wave) => {
+      const terms = chosen[wave];
+      if (!terms) return [];
+      const own = about.map((row) => ({ ...row, done: sums.get(wave)?.get(row.number) ?? 0 }));
+      return [{ ...waveState(wave, own, terms, facts.now), terms }];
+    }),
+    rows: about.map(({ plantedAt: _at, ...row }) => ({
+      ...row,
+      done: Object.fromEntries(
+        WAVES.flatMap((wave) => {
+          const done = sums.get(wave)?.get(row.number);
+          return done ? [[wave, done]] : [];
+        }),
+      ),
+    })),
+  };
+}
+
+/** Days of weather from which a month's usual rain is known. */
+const KNOWN_DAYS = 300;
+
+/** Rain of any day: as it was recorded, else what that month usually brings a day. */
+export async function rainOf(facts: Facts): Promise<(day: Day) => number> {
+  const { days } = await facts.of(weatherFact);
+  const recorded = new Map(days.map(({ day, rain }) => [day, rain]));
+  const usual = Array.from({ length: 12 }, (_, month) => {
+    const own = days.filter(({ day }) => Number(day.slice(5, 7)) === month + 1);
+    if (days.length >= KNOWN_DAYS && own.length)
+      return own.reduce((sum, { rain }) => sum + rain, 0) / own.length;
+    return (facts.site.typicalYear?.[month]?.rain ?? 0) / 30.4;
+  });
+  return (day) => recorded.get(day) ?? usual[Number(day.slice(5, 7)) - 1];
+}
+
+/** Reservoir boxes of a block, where it uses them. */
+export async function boxesOf(
+  facts: Facts,
+  block: BlockRow,
+): Promise<{ terms: BoxTerms; rows: BoxRow[] } | undefined> {
+  const terms = block.calendarTerms.boxes;
+  if (!terms) return undefined;
+  const [fills, rain] = await Promise.all([facts.of(boxesFact, block.id), rainOf(facts)]);
+  const { zone } = facts.site;
+  return {
+    terms: { ...BOX_TERMS, ...terms },
+    rows: boxRows(fills, { ...BOX_TERMS, ...terms }, rain, facts.today, (at) =>
+      dayOf(new Date(at).toISOString(), zone),
+    ),
+  };
+}

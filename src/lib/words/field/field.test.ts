@@ -1,0 +1,158 @@
+import assert from 'node:assert/strict';
+import { readdirSync, readFileSync } from 'node:fs';
+import { test } from 'node:test';
+import { parse, TYPE, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
+import { parse as parseSvelte } from 'svelte/compiler';
+import { say } from '../../../../core/say/message';
+import type { MessageKey } from '../../../../core/say/message';
+import { en as sentences } from '../en';
+import { catalogues, fieldWords, LANGUAGES, numbersIn, refusalWords, type FieldKey } from '.';
+import { refusals } from './refusals';
+
+const root = new URL('../../../../', import.meta.url);
+const metric = { system: 'metric' as const };
+
+/** Names of figures in a text, and whether it says them by number, plural or choice. */
+function figuresIn(text: string): Map<string, string> {
+  const found = new Map<string, string>();
+  const walk = (elements: MessageFormatElement[]) => {
+    for (const element of elements) {
+      if (element.type === TYPE.literal || element.type === TYPE.pound) continue;
+      const kind = element.type === TYPE.select ? 'choice' : 'figure';
+      found.set(element.value as string, kind);
+      if (element.type === TYPE.select || element.type === TYPE.plural)
+        for (const { value } of Object.values(element.options)) walk(value);
+    }
+  };
+  walk(parse(text));
+  return found;
+}
+
+test('every language has every text, with the same figures and choices as English', () => {
+  const keys = Object.keys(catalogues.en) as FieldKey[];
+  assert.ok(keys.length > 180);
+  for (const language of LANGUAGES) {
+    const texts = catalogues[language];
+    assert.deepEqual(Object.keys(texts).sort(), [...keys].sort(), language);
+    for (const key of keys) {
+      assert.ok(texts[key].trim(), `${language} ${key} is empty`);
+      assert.deepEqual(
+        [...figuresIn(texts[key])].sort(),
+        [...figuresIn(catalogues.en[key])].sort(),
+        `${language} ${key}`,
+      );
+    }
+  }
+});
+
+test('texts that say something differ from English, unless both languages have the word', () => {
+  const SHARED = /^(\{\w+\}|[\d\s{},a-z:]*min|no|Pause|Note ou photo|Lots?)$/;
+  for (const language of ['es', 'fr', 'pt'] as const) {
+    const same = (Object.keys(catalogues.en) as FieldKey[]).filter((key) => {
+      const text = catalogues[language][key];
+      return text === catalogues.en[key] && !SHARED.test(text) && !/^\{code\}/.test(text);
+    });
+    assert.deepEqual(same, [], language);
+  }
+});
+
+test('every text can be written with none, one and many', () => {
+  for (const language of LANGUAGES)
+    for (const [key, text] of Object.entries(catalogues[language]))
+      for (const count of [0, 1, 2, 1234]) {
+        const figures = Object.fromEntries(
+          [...figuresIn(text).keys()].map((name) => [name, count]),
+        );
+        const said = fieldWords(key as FieldKey, figures, { language, ...metric });
+        assert.ok(said && !/[{}]|undefined|NaN/.test(said), `${language} ${key}: ${said}`);
+      }
+});
+
+test('plurals follow the language: nothing is one in French, many in Spanish', () => {
+  const waiting = (language: (typeof LANGUAGES)[number], trees: number) =>
+    fieldWords('follow.waiting', { trees }, { language, ...metric });
+  assert.equal(waiting('fr', 0), '0 arbre attend');
+  assert.equal(waiting('es', 0), '0 árboles esperan');
+  assert.equal(waiting('pt', 1), '1 árvore espera');
+  assert.equal(waiting('en', 2), '2 trees wait');
+});
+
+test('numbers are written as the language writes them, measures in the reader’s units', () => {
+  assert.equal(numbersIn('2.5 m', 'pt'), '2,5 m');
+  assert.equal(numbersIn('2.5 m', 'en'), '2.5 m');
+  const figures = { trees: 12, metres: { value: 7.5, kind: 'length' as const }, species: 'roble' };
+  const next = (language: 'es' | 'en', system: 'metric' | 'us') =>
+    fieldWords('seat.next', figures, { language, system });
+  assert.equal(next('es', 'metric'), 'En 12 árboles, 7,5 m: roble');
+  assert.match(next('en', 'us'), /^In 12 trees, 24\.6 ft: roble$/);
+});
+
+test('what a phone may be refused with is said in each language, with the same figures', () => {
+  const keys = Object.keys(refusals.es) as MessageKey[];
+  assert.ok(keys.length > 20);
+  for (const language of ['es', 'fr', 'pt'] as const) {
+    assert.deepEqual(Object.keys(refusals[language]).sort(), [...keys].sort());
+    for (const key of keys) {
+      const allowed = figuresIn(sentences[key]);
+      for (const [name] of figuresIn(refusals[language][key]!))
+        assert.ok(allowed.has(name), `${language} ${key} uses {${name}}`);
+    }
+  }
+  const full = say('crew.rowFull', { row: 3, places: 1, planted: 1, more: 2, over: 2 });
+  assert.match(refusalWords(full, { language: 'fr', ...metric }), /^La ligne 3 a 1 emplacement et/);
+  assert.match(refusalWords(full, { language: 'en', ...metric }), /^Row 3 has 1 place and/);
+});
+
+/** Messages that handlers of what phones send may throw, as they stand in the source. */
+test('no refusal of a planter’s entry is without its translation', () => {
+  const sources = ['words', 'follow', 'planter']
+    .map((name) => `src/lib/rooms/crew/${name}.server.ts`)
+    .map((file) => readFileSync(new URL(file, root), 'utf8'));
+  const thrown = new Set(
+    sources
+      .join('\n')
+      .match(/told\('([a-zA-Z.]+)'/g)!
+      .map((match) => match.slice(6, -1)),
+  );
+  // A leader's own: who left, and who takes somebody on.
+  thrown.delete('crew.retired');
+  for (const key of thrown) assert.ok(key in refusals.es, key);
+});
+
+/** Every text node and spoken attribute of a page with letters in it. */
+function bareWords(source: string): string[] {
+  const found: string[] = [];
+  const SPOKEN = ['aria-label', 'placeholder', 'title', 'alt', 'label'];
+  const visit = (node: unknown, spoken: boolean): void => {
+    if (Array.isArray(node)) return node.forEach((child) => visit(child, spoken));
+    if (!node || typeof node !== 'object') return;
+    const { type, name, data } = node as { type?: string; name?: string; data?: string };
+    if (type === 'Text' && spoken && /\p{L}{2,}/u.test(data ?? '')) found.push(data!.trim());
+    const inside = type === 'Attribute' ? SPOKEN.includes(name ?? '') : spoken;
+    for (const [key, child] of Object.entries(node)) if (key !== 'parent') visit(child, inside);
+  };
+  visit(parseSvelte(source, { modern: true }).fragment, true);
+  return found;
+}
+
+/** Pages that planters work with; those of whoever keeps the stock follow. */
+const PAGES = [
+  'src/routes/field/+page.svelte',
+  ...['', '/briefing', '/note', '/alone', '/follow', '/behind', '/seat'].map(
+    (page) => `src/routes/field/[block]${page}/+page.svelte`,
+  ),
+  ...readdirSync(new URL('src/lib/field/', root))
+    .filter((file) => ['FieldFrame.svelte', 'Refused.svelte', 'Messages.svelte'].includes(file))
+    .map((file) => `src/lib/field/${file}`),
+];
+
+test('no planter’s page holds a word that is not in the catalogues', () => {
+  for (const file of PAGES) {
+    const words = bareWords(readFileSync(new URL(file, root), 'utf8')).filter(
+      (text) => !/^· ?Viridane$/.test(text),
+    );
+    assert.deepEqual(words, [], file);
+  }
+  // The check sees what it is to see.
+  assert.deepEqual(bareWords('<p aria-label="Ask">Hello {name}</p>'), ['Ask', 'Hello']);
+});

@@ -1,0 +1,113 @@
+import type { MessageKey } from '../../../../core/say/message';
+
+type Refusals = Partial<Record<MessageKey, string>>;
+
+/** What a phone may be refused with, besides English; the figures are those of the English sentence. */
+export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
+  es: {
+    'crew.noPlanter': 'No hay tal plantador en este sitio.',
+    'crew.noRow': 'El trazado entregado no tiene hilera {row, number}.',
+    'crew.notTrees':
+      'No se pueden anotar {count, number} árboles; se acepta un número entero mayor que 0.',
+    'crew.rowFull':
+      'La hilera {row, number} tiene {places, plural, one {# puesto} other {# puestos}} y hay {planted, number} plantados; {more, number} más son {over, number} de sobra.',
+    'crew.ownTrees': 'Puede anotar sus propios árboles; {planter} anota los suyos.',
+    'crew.ownHours': 'Estas son las horas de {planter}; cada uno anota las suyas.',
+    'crew.ownWords': 'Eso le toca decirlo a {planter}; cada uno habla por sí.',
+    'crew.noTarget': 'El dato que quiere retirar no está.',
+    'crew.otherPlanter': 'Ese dato es de otro plantador.',
+    'crew.noClock': 'No se anotó nada así para este plantador.',
+    'crew.noBlock': 'Ese rodal no es de este sitio.',
+    'crew.noMessage': 'No hay tal mensaje.',
+    'crew.noNote': 'No hay tal nota.',
+    'crew.othersNote': 'Esa nota es de otra persona; la retira su autor o el jefe.',
+    'crew.noLayout': 'Una hilera y una estaca necesitan su trazado.',
+    'crew.noPicture': 'Eso no es una imagen que se pueda mostrar; se aceptan JPEG, PNG y WebP.',
+    'crew.pictureTooLarge':
+      'La foto tiene {kilobytes, number} kB después de reducirla; se aceptan 400 kB como máximo.',
+    'crew.noWords': 'Todavía no hay nada que decir: escriba algo o tome una foto.',
+    'crew.aloneMinutes': 'Se pidió un aviso cada {minutes, number} minutos; se aceptan de 5 a 240.',
+    'crew.waveFull':
+      'La hilera {row, number} tiene {places, plural, one {# puesto} other {# puestos}} y {done, number} están hechos; {more, number} más son demasiados.',
+    'crew.boxesFull':
+      'La hilera {row, number} tiene {places, plural, one {# puesto} other {# puestos}}; no caben {boxes, number} cajas.',
+    'rows.notReleased': 'La versión {number, number} no está entregada.',
+    'checks.noPeg':
+      'La hilera {row, number} tiene {pegs, plural, one {# estaca} other {# estacas}}; no hay estaca {peg, number}.',
+    'changed.otherEvent': 'Ya hay un dato con este número que dice otra cosa. No se escribió nada.',
+    'site.databaseAway':
+      'La base de datos no contesta. No se perdió nada; intente de nuevo en un momento.',
+  },
+  fr: {
+    'crew.noPlanter': 'Ce planteur n’existe pas sur ce site.',
+    'crew.noRow': 'Le tracé remis n’a pas de ligne {row, number}.',
+    'crew.notTrees':
+      '{count, number} arbres ne peuvent pas être saisis ; un nombre entier supérieur à 0 est accepté.',
+    'crew.rowFull':
+      'La ligne {row, number} a {places, plural, one {# emplacement} other {# emplacements}} et {planted, number} sont plantés ; {more, number} de plus, c’est {over, number} de trop.',
+    'crew.ownTrees': 'Vous saisissez vos propres arbres ; {planter} saisit les siens.',
+    'crew.ownHours': 'Ce sont les heures de {planter} ; chacun note les siennes.',
+    'crew.ownWords': 'C’est à {planter} de le dire ; chacun parle pour soi.',
+    'crew.noTarget': 'La saisie à reprendre n’est pas là.',
+    'crew.otherPlanter': 'Cette saisie est celle d’un autre planteur.',
+    'crew.noClock': 'Rien de tel n’a été pointé pour ce planteur.',
+    'crew.noBlock': 'Cette parcelle n’est pas de ce site.',
+    'crew.noMessage': 'Ce message n’existe pas.',
+    'crew.noNote': 'Cette note n’existe pas.',
+    'crew.othersNote': 'Cette note est d’une autre personne ; son auteur ou le chef la retire.',
+    'crew.noLayout': 'Une ligne et un piquet ont besoin de leur tracé.',
+    'crew.noPicture':
+      'Ce n’est pas une image qui peut être montrée ; JPEG, PNG et WebP sont acceptés.',
+    'crew.pictureTooLarge':
+      'La photo fait {kilobytes, number} ko une fois réduite ; 400 ko au plus sont acceptés.',
+    'crew.noWords': 'Il n’y a encore rien à dire : écrivez quelque chose ou prenez une photo.',
+    'crew.aloneMinutes':
+      'Un signe toutes les {minutes, number} minutes a été demandé ; de 5 à 240 sont acceptées.',
+    'crew.waveFull':
+      'La ligne {row, number} a {places, plural, one {# emplacement} other {# emplacements}} et {done, number} sont faits ; {more, number} de plus, c’est trop.',
+    'crew.boxesFull':
+      'La ligne {row, number} a {places, plural, one {# emplacement} other {# emplacements}} ; {boxes, number} réservoirs n’y tiennent pas.',
+    'rows.notReleased': 'La version {number, number} n’est pas remise.',
+    'checks.noPeg':
+      'La ligne {row, number} a {pegs, plural, one {# piquet} other {# piquets}} ; il n’y a pas de piquet {peg, number}.',
+    'changed.otherEvent':
+      'Une saisie de ce numéro est déjà là et dit autre chose. Rien n’a été écrit.',
+    'site.databaseAway':
+      'La base de données ne répond pas. Rien n’est perdu ; réessayez dans un instant.',
+  },
+  pt: {
+    'crew.noPlanter': 'Não há tal plantador neste sítio.',
+    'crew.noRow': 'O traçado entregue não tem linha {row, number}.',
+    'crew.notTrees':
+      'Não se podem registar {count, number} árvores; aceita-se um número inteiro acima de 0.',
+    'crew.rowFull':
+      'A linha {row, number} tem {places, plural, one {# lugar} other {# lugares}} e {planted, number} estão plantados; mais {more, number} são {over, number} a mais.',
+    'crew.ownTrees': 'Pode registar as suas árvores; {planter} regista as dele.',
+    'crew.ownHours': 'Estas são as horas de {planter}; cada um regista as suas.',
+    'crew.ownWords': 'Isso cabe a {planter} dizer; cada um fala por si.',
+    'crew.noTarget': 'O registo a retirar não está lá.',
+    'crew.otherPlanter': 'Esse registo é de outro plantador.',
+    'crew.noClock': 'Nada disso foi registado para este plantador.',
+    'crew.noBlock': 'Esse talhão não é deste sítio.',
+    'crew.noMessage': 'Não há tal mensagem.',
+    'crew.noNote': 'Não há tal nota.',
+    'crew.othersNote': 'Essa nota é de outra pessoa; retira-a o autor ou o chefe.',
+    'crew.noLayout': 'Uma linha e uma estaca precisam do seu traçado.',
+    'crew.noPicture': 'Isso não é uma imagem que se possa mostrar; aceitam-se JPEG, PNG e WebP.',
+    'crew.pictureTooLarge':
+      'A foto tem {kilobytes, number} kB depois de reduzida; aceitam-se no máximo 400 kB.',
+    'crew.noWords': 'Ainda não há nada a dizer: escreva algo ou tire uma foto.',
+    'crew.aloneMinutes':
+      'Pediu-se um sinal a cada {minutes, number} minutos; aceitam-se de 5 a 240.',
+    'crew.waveFull':
+      'A linha {row, number} tem {places, plural, one {# lugar} other {# lugares}} e {done, number} estão feitos; mais {more, number} são de mais.',
+    'crew.boxesFull':
+      'A linha {row, number} tem {places, plural, one {# lugar} other {# lugares}}; {boxes, number} reservatórios não cabem.',
+    'rows.notReleased': 'A versão {number, number} não está entregue.',
+    'checks.noPeg':
+      'A linha {row, number} tem {pegs, plural, one {# estaca} other {# estacas}}; não há estaca {peg, number}.',
+    'changed.otherEvent': 'Já há um registo com este número que diz outra coisa. Nada foi escrito.',
+    'site.databaseAway':
+      'A base de dados não responde. Nada se perdeu; tente de novo daqui a pouco.',
+  },
+};

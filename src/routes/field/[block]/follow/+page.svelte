@@ -1,0 +1,198 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Wave } from '$core/crew/waves';
+  import { formatLiquid } from '$core/measure/units';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['crew.wave', 'crew.box']);
+  const tongue = useTongue();
+  const { say, time } = tongue;
+  const litres = (value: number) => tongue.measure(formatLiquid(value, tongue.system));
+  let wave = $state<Wave | undefined>(untrack(() => data.waves[0]?.wave));
+  let some = $state<Record<number, number>>({});
+  const chosen = $derived(data.waves.find((entry) => entry.wave === wave));
+  /** Trees of a row that this phone has done and the page does not count yet. */
+  const local = (row: number) => {
+    const own = work.outbox
+      .pending('crew.wave')
+      .filter((entry) => entry.layoutId === data.layoutId && entry.wave === wave);
+    return own
+      .filter((entry) => entry.row === row)
+      .reduce((sum, { count, corrects }) => sum + (corrects ? -count : count), 0);
+  };
+  const rows = $derived(
+    (chosen?.next ?? [])
+      .map((entry) => ({ ...entry, trees: entry.trees - local(entry.row) }))
+      .filter(({ trees }) => trees > 0),
+  );
+  interface Done {
+    id: string;
+    row: number;
+    count: number;
+    wave: Wave;
+  }
+  let last = $state<Done>();
+  async function done(row: number, count: number) {
+    const entry = { ...work.event(), layoutId: data.layoutId, row, wave: wave!, count };
+    await work.outbox.add('crew.wave', { ...entry, corrects: null });
+    last = { id: entry.id, row, count, wave: wave! };
+    delete some[row];
+    navigator.vibrate?.(30);
+  }
+  async function undo() {
+    const { id, row, count, wave: of } = last!;
+    last = undefined;
+    await work.outbox.add('crew.wave', {
+      ...work.event(),
+      ...{ layoutId: data.layoutId, row, wave: of, count, corrects: id },
+    });
+  }
+  const filled = $derived(
+    new Set(
+      work.outbox
+        .pending('crew.box')
+        .filter(({ kind }) => kind === 'refill')
+        .map(({ row }) => row),
+    ),
+  );
+  const fill = (row: { row: number; boxes: number; level: number }) =>
+    work.outbox.add('crew.box', {
+      ...work.event(),
+      ...{ layoutId: data.layoutId, row: row.row, boxes: row.boxes, kind: 'refill' as const },
+      ...{ litres: Math.max(0.1, (data.boxes?.capacity ?? 0) - row.level), corrects: null },
+    });
+</script>
+
+<svelte:head><title>{say('follow.title')} · Viridane</title></svelte:head>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.siteId}
+>
+  <h1>{say('follow.title')}</h1>
+  {#if data.waves.length}
+    <div class="kinds" role="group" aria-label={say('follow.wave')}>
+      {#each data.waves as entry (entry.wave)}
+        <button
+          type="button"
+          class="go plain"
+          aria-pressed={wave === entry.wave}
+          onclick={() => (wave = entry.wave)}>{say(`follow.${entry.wave}`)}</button
+        >
+      {/each}
+    </div>
+    {#if chosen}
+      <p class="sum num">
+        {say('follow.waiting', {
+          trees: rows.reduce((sum, { trees }) => sum + trees, 0),
+        })}{#if chosen.late}
+          · <b class="late">{say('follow.late', { trees: chosen.late })}</b>{/if}
+      </p>
+    {/if}
+    {#each rows as { row, trees, due, late } (row)}
+      <section class:late>
+        <p class="about">
+          <b>{say('rows.row', { row })}</b>
+          <span class="num">{say('follow.due', { time: time(due) })}</span>
+        </p>
+        {#if data.mayTally}
+          <button class="go" onclick={() => done(row, trees)}
+            >{say('follow.all', { trees, row })}</button
+          >
+          <label
+            >{say('follow.some')}
+            <span class="some"
+              ><NumberBox
+                min={1}
+                max={trees}
+                value={some[row]}
+                aria-label={`${say('follow.some')}, ${say('rows.row', { row })}`}
+                onvalue={(n) => (some = { ...some, [row]: n })}
+              /><button
+                type="button"
+                class="go plain"
+                disabled={!some[row] || some[row] > trees}
+                onclick={() => done(row, some[row])}>{say('behind.keep')}</button
+              ></span
+            ></label
+          >
+        {/if}
+      </section>
+    {:else}<p class="say good">{say('follow.none')}</p>{/each}
+    <button class="go plain" disabled={!last} onclick={undo}>{say('follow.undo')}</button>
+  {:else if !data.boxes}<p class="say">{say('follow.noWaves')}</p>{/if}
+  {#if data.boxes}
+    <h2>{say('follow.boxes')}</h2>
+    {#each data.boxes.rows.filter(({ row }) => !filled.has(row)) as row (row.row)}
+      <section>
+        <p class="about">
+          <b>{say('rows.row', { row: row.row })}</b>
+          <span class="num"
+            >{row.dry
+              ? say('follow.dry', { day: { day: row.dry, withYear: true } })
+              : say('follow.notDry')}</span
+          >
+        </p>
+        {#if data.mayTally}<button class="go plain" onclick={() => fill(row)}
+            >{say('follow.fill', {
+              ...{ boxes: row.boxes, row: row.row },
+              litres: litres(row.toFill / row.boxes),
+            })}</button
+          >{/if}
+      </section>
+    {/each}
+  {/if}
+</FieldFrame>
+
+<style>
+  .kinds {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+    gap: 8px;
+  }
+  .kinds button[aria-pressed='true'] {
+    background: var(--viridian);
+    color: var(--on-viridian);
+  }
+  .sum {
+    font-size: 20px;
+  }
+  .late b,
+  b.late {
+    color: var(--clay);
+  }
+  section {
+    border: 1.5px solid var(--rule-strong);
+    background: var(--sheet);
+    padding: 10px 12px;
+    display: grid;
+    gap: 8px;
+  }
+  section.late {
+    border-color: var(--clay);
+  }
+  .about {
+    display: flex;
+    justify-content: space-between;
+    font-size: 18px;
+  }
+  .some {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 8px;
+  }
+  .some button {
+    padding: 0 18px;
+  }
+  h2 {
+    font-size: 20px;
+    margin: 14px 0 0;
+  }
+</style>

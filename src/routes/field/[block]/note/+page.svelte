@@ -1,0 +1,189 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { CAMERA_BYTES } from '$core/crew/pictures';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { makeSmall, PhotoRefused, type SmallPhoto } from '$lib/field/photo';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['crew.note', 'crew.noteBack']);
+  const { say, time } = useTongue();
+  let row = $state<number | undefined>(Number(page.url.searchParams.get('row')) || undefined);
+  let peg = $state<number>();
+  let body = $state('');
+  let photo = $state<SmallPhoto>();
+  let wrong = $state('');
+  let kept = $state(false);
+  const places = $derived(data.rows.find(({ number }) => number === row)?.places);
+
+  async function take(file: File | undefined) {
+    wrong = '';
+    kept = false;
+    if (!file) return;
+    try {
+      photo = await makeSmall(file);
+    } catch (error) {
+      if (!(error instanceof PhotoRefused)) throw error;
+      wrong =
+        error.why === 'noPicture'
+          ? say('note.noPicture')
+          : say('note.tooLarge', {
+              megabytes: Math.round(error.megabytes),
+              most: CAMERA_BYTES / 1e6,
+            });
+    }
+  }
+  async function keep() {
+    wrong = '';
+    if (!body.trim() && !photo) return void (wrong = say('note.unsaid'));
+    await work.outbox.add('crew.note', {
+      ...work.event(),
+      ...{ blockId: data.block.id, layoutId: row ? data.layoutId : null },
+      ...{ row: row ?? null, peg: row ? (peg ?? null) : null },
+      ...{ body: body.trim(), photo: photo?.data ?? '' },
+    });
+    if (photo) URL.revokeObjectURL(photo.url);
+    body = '';
+    photo = undefined;
+    peg = undefined;
+    kept = true;
+  }
+  const takeBack = (noteId: string) =>
+    work.outbox.add('crew.noteBack', { ...work.event(), blockId: data.block.id, noteId });
+  const gone = $derived(new Set(work.outbox.pending('crew.noteBack').map(({ noteId }) => noteId)));
+</script>
+
+<svelte:head><title>{say('note.title')} · Viridane</title></svelte:head>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.siteId}
+>
+  <h1>{say('note.title')}</h1>
+  {#if data.layoutId}
+    <div class="where">
+      <label
+        >{say('note.row')}
+        <NumberBox
+          min={1}
+          max={data.rows.at(-1)?.number}
+          value={row}
+          onvalue={(n) => (row = n)}
+          onempty={() => (row = undefined)}
+        /></label
+      >
+      <label
+        >{say('note.peg')}
+        <NumberBox
+          min={1}
+          max={places}
+          value={peg}
+          onvalue={(n) => (peg = n)}
+          onempty={() => (peg = undefined)}
+        /></label
+      >
+    </div>
+  {/if}
+  <label
+    >{say('note.body')}
+    <textarea rows="3" maxlength="500" bind:value={body}></textarea></label
+  >
+  <label class="camera go plain"
+    >{photo ? say('note.again') : say('note.take')}
+    <input
+      type="file"
+      accept="image/*"
+      capture="environment"
+      aria-label={say('note.photo')}
+      onchange={(e) => take(e.currentTarget.files?.[0])}
+    /></label
+  >
+  {#if photo}
+    <img src={photo.url} alt={say('note.alt')} />
+    <p class="quiet">{say('note.small', { kilobytes: Math.round(photo.bytes / 1000) })}</p>
+  {/if}
+  {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+  {#if kept}<p class="say good" role="status">{say('note.kept')}</p>{/if}
+  <button class="go" onclick={keep}>{say('note.keep')}</button>
+  {#each data.notes.filter(({ id }) => !gone.has(id)) as note (note.id)}
+    <article>
+      <p class="about">
+        <b
+          >{note.row ? say('rows.row', { row: note.row }) : data.block.name}{note.peg
+            ? `, ${note.peg}`
+            : ''}</b
+        >
+        <span class="quiet num">{note.author}, {time(note.at)}</span>
+      </p>
+      {#if note.body}<p class="body">{note.body}</p>{/if}
+      {#if note.photo}<img
+          loading="lazy"
+          src="/blocks/{data.block.id}/crew/notes/{note.id}"
+          alt={note.body || say('note.photo')}
+        />{/if}
+      {#if note.own && data.mayTally}<button class="link-button" onclick={() => takeBack(note.id)}
+          >{say('rows.undo')}</button
+        >{/if}
+    </article>
+  {/each}
+</FieldFrame>
+
+<style>
+  .where {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 10px;
+    align-items: end;
+  }
+  textarea {
+    font: 18px/1.4 var(--text);
+    width: 100%;
+    box-sizing: border-box;
+    background: var(--field);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    padding: 8px 12px;
+  }
+  .camera {
+    position: relative;
+    place-items: center;
+    align-content: center;
+    cursor: pointer;
+  }
+  .camera input {
+    position: absolute;
+    inset: 0;
+    opacity: 0;
+    height: 100%;
+    cursor: pointer;
+  }
+  .camera:focus-within {
+    outline: 3px solid var(--viridian);
+    outline-offset: 2px;
+  }
+  img {
+    max-width: 100%;
+    max-height: 320px;
+    border: 1px solid var(--rule);
+  }
+  article {
+    border-top: 1px solid var(--rule);
+    padding-top: 8px;
+    display: grid;
+    gap: 6px;
+  }
+  .about {
+    display: flex;
+    justify-content: space-between;
+    gap: 10px;
+  }
+  .body {
+    white-space: pre-wrap;
+    overflow-wrap: anywhere;
+  }
+</style>

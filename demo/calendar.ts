@@ -1,3 +1,5 @@
+import { BRIEFING_TERMS } from '../core/crew/briefing';
+import { BOX_TERMS } from '../core/crew/reservoir';
 import type { CalendarTerms } from '../core/calendar/terms';
 import type { Product } from '../core/calendar/spraying';
 
@@ -44,6 +46,14 @@ const price = (amount: number, pack = 1, onHand = 0, costShare = 0) => ({
 
 /** What the leader of Farrow Pit pays, in made-up money. */
 export const TERMS: Record<string, { phase: string; terms: CalendarTerms }> = {
+  'Spoil Knoll': {
+    phase: 'Dry heap',
+    terms: {
+      boxes: { ...BOX_TERMS },
+      waves: { guard: { hands: 2, rate: 40, within: 360 } },
+      briefing: { ...BRIEFING_TERMS, meeting: 'foot of the knoll, at the water tank' },
+    },
+  },
   'Ridge Screen': {
     phase: 'Shelter first',
     terms: {

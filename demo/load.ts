@@ -1,3 +1,4 @@
+import { BOX_TERMS } from '../core/crew/reservoir';
 import { readFile } from 'node:fs/promises';
 import { hash } from '@node-rs/argon2';
 import {
@@ -96,6 +97,8 @@ class Loader {
     await this.haulFlat(laid[1]);
     await siltMarginStock(this.stock, laid[2]);
     await this.ridgeScreen(laid[3]);
+    await this.spoilKnoll(laid[4]);
+    await this.crewsDay(laid[1]);
   }
 
   private async peopleAndSpecies(): Promise<void> {
@@ -507,6 +510,104 @@ class Loader {
     }
     await this.plots(laid, laid.rows, planters, 742);
     await this.countRows(laid, 2, 30, () => 0.92);
+  }
+
+  /** A dry heap with reservoir boxes, planted a week and a half ago; a third of the rows still stand unguarded. */
+  private async spoilKnoll(laid: Laid) {
+    const days = await this.plantRows(
+      laid,
+      laid.rows,
+      12,
+      Math.ceil(laid.rows.length / 2),
+      [9],
+      60,
+    );
+    const totals = totalOf(days, laid.mix.length);
+    for (const [species, [letter, code]] of (
+      [
+        ['P', '21'],
+        ['B', '22'],
+      ] as const
+    ).entries())
+      await this.stock.lot(laid.blockId, {
+        code,
+        letter,
+        species,
+        nursery: 'Lowfield Nursery',
+        provenance: 'zone 4',
+        age: '1+0',
+        received: Math.ceil((totals[species] + 10) / 20) * 20,
+        daysAgo: 15,
+        cull: 4,
+        days,
+        cleared: 8,
+      });
+    await this.store.boxFill.bulkCreate(
+      laid.rows.map((row) => ({
+        ...this.event(11, 9 + row.number / 10),
+        layoutId: laid.layoutId,
+        rowNumber: row.number,
+        boxes: treesInRow(row),
+        litres: BOX_TERMS.capacity,
+        kind: 'set' as const,
+        corrects: null,
+      })),
+    );
+    await this.store.waveDone.bulkCreate(
+      laid.rows.slice(0, Math.ceil((laid.rows.length * 2) / 3)).map((row) => ({
+        ...this.event(9, 8 + row.number / 10),
+        layoutId: laid.layoutId,
+        rowNumber: row.number,
+        wave: 'guard' as const,
+        count: treesInRow(row),
+        corrects: null,
+      })),
+    );
+  }
+
+  /** What is paid, what was found behind the machine, and what was noted on the block that is being planted. */
+  private async crewsDay(laid: Laid) {
+    await this.store.payRate.bulkCreate(
+      this.planters.map((planter, i) => ({
+        ...this.event(300 - i / 100, 8),
+        siteId: this.siteId,
+        planterId: planter.id,
+        kind: i % 4 === 3 ? ('hour' as const) : ('piece' as const),
+        amount: i % 4 === 3 ? 17.5 : 0.21,
+        fromDay: addTo(this.today, { days: -300 }),
+      })),
+    );
+    const row = laid.rows[139];
+    await this.store.rowFault.bulkCreate(
+      (
+        [
+          [14, 'leaning', true],
+          [31, 'shallow', true],
+          [32, 'shallow', true],
+          [57, 'air-pocket', false],
+        ] as const
+      ).map(([peg, fault, mended], i) => ({
+        ...this.event(1, 13 + i / 10),
+        layoutId: laid.layoutId,
+        rowNumber: row.number,
+        peg,
+        fault,
+        mended,
+        corrects: null,
+      })),
+    );
+    await this.store.fieldNote.bulkCreate([
+      {
+        ...this.event(1, 14.2),
+        blockId: laid.blockId,
+        layoutId: laid.layoutId,
+        rowNumber: row.number,
+        peg: 57,
+        body: 'A slab under the furrow here: the coulter jumps. Fill by hand.',
+        photo: null,
+        corrects: null,
+      },
+    ]);
   }
 }
 

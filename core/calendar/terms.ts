@@ -33,7 +33,7 @@ export interface CalendarTerms {
   /** Waves that follow the planters; one that is left out does not. */
   waves?: Partial<Record<Wave, WaveTerms>>;
   /** Reservoir boxes, where they are used. */
-  boxes?: BoxTerms;
+  boxes?: BoxTerms | null;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

@@ -1,6 +1,8 @@
 /** Somebody who works alone says so, says that they are well, or that they are back. */
 export interface CheckIn {
   planter: string;
+  /** Of which block they spoke. */
+  block?: string;
   kind: 'alone' | 'here' | 'done';
   /** When it was said, and when the server heard of it; milliseconds since 1970. */
   at: number;

@@ -63,7 +63,7 @@ export function rowsOfPulses(pulses: readonly Pulse[], pause = ROW_PAUSE): Wheel
   let first = 0;
   const close = (end: number) => {
     const [a, b] = [pulses[first], pulses[end]];
-    const before = first ? pulses[first - 1].count : Math.min(a.count, 1) ? a.count - 1 : 0;
+    const before = first ? pulses[first - 1].count : Math.max(0, a.count - 1);
     const trees = b.count - before;
     rows.push({ trees, from: a.at, to: b.at, every: trees > 1 ? (b.at - a.at) / (trees - 1) : 0 });
     first = end + 1;

@@ -112,7 +112,7 @@ test('a bar is tried out before it is moved; tanks, prices and phases follow the
   await part(page, 'Phases').click();
   await page.getByLabel('Phase of Silt Margin').fill('Margins');
   await page.getByLabel('Phase of Silt Margin').press('Tab');
-  await expect(page.getByText('4 blocks in 4 phases')).toBeVisible();
+  await expect(page.getByText('5 blocks in 5 phases')).toBeVisible();
 });
 
 test('a task of one’s own is hung up, repeated, paid for and taken off; a task moves with what hangs on it', async ({

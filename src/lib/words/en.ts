@@ -59,6 +59,26 @@ export const en: Record<MessageKey, string> = {
   'crew.wheelLeap':
     'Line {line, number} leaps by {leap, number} marks at once; the counter lost some. Count that row by hand.',
   'crew.wheelEmpty': 'The file holds no counts; lines of seconds and marks so far are accepted.',
+  'crew.aloneMissed':
+    '{planter}, alone on {block}, was to give word by {due}; the phone was heard of since, the word was not.',
+  'crew.aloneSilent':
+    '{planter}, alone on {block}, was to give word by {due}; nothing was heard of the phone since {last}. This page cannot know more: somebody must go and look, or call.',
+  'crew.aloneLate':
+    '{planter}, alone on {block}, spoke in time at {last}, but it was heard late: there is no signal to guard by.',
+  'crew.alonePlace': 'Last place {latitude}, {longitude}, at {at}.',
+  'crew.aloneNoPlace': 'The phone did not say where it was.',
+  'crew.unwatched': 'Watch {planters} at the boxes on {block} this morning.',
+  'crew.unwatchedWhy':
+    '{days, plural, one {# day} other {# days}} or more without a look: old habits return when nobody is by.',
+  'crew.waveLate':
+    '{trees, plural, one {# tree} other {# trees}} on {block} {wave, select, water {still want water} guard {still stand without a guard} mulch {still lie without mulch} other {still carry flags}} past their hour.',
+  'crew.waveNext': 'Begin in row {row, number}: {trees, number} there.',
+  'crew.boxesDry':
+    'Fill {boxes, plural, one {# reservoir box} other {# reservoir boxes}} on {block}, in {rows, plural, one {# row} other {# rows}}.',
+  'crew.boxesFirst': 'Row {row, number} is dry on {day} first.',
+  'crew.noted': '{notes, plural, one {# note} other {# notes}} came from {block}.',
+  'crew.notedWhat':
+    '{photos, plural, =0 {No photograph.} one {One with a photograph.} other {# with photographs.}}',
   'crew.fewGaps':
     '{gaps, plural, one {# gap was} other {# gaps were}} measured; three are the least that say anything.',
   'crew.noGap': 'The gap before tree {tree, number} is none that trees stand apart.',

@@ -166,6 +166,7 @@ const terms = object({
     settle: number().min(0).max(1000).required(),
     tank: number().moreThan(0).max(100_000).required(),
   })
+    .nullable()
     .optional()
     .default(undefined),
   spray: object({

@@ -2,7 +2,7 @@ import { sameName } from '../../../../core/crew/names';
 import { shiftsOf, workedHours } from '../../../../core/crew/attendance';
 import { paySheet, type PayLine } from '../../../../core/crew/pay';
 import { faultyIn, type Fault } from '../../../../core/checks/quality';
-import { addTo, type Day } from '../../../../core/measure/dates';
+import { addTo, isDay, type Day } from '../../../../core/measure/dates';
 import { dayBounds, dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { ALREADY, type Handlers } from '../../server/work';
@@ -118,8 +118,12 @@ export async function paySheetOf(facts: Facts, from: Day, to: Day): Promise<PayL
   });
 }
 
-/** The days a pay sheet is asked for when nobody says otherwise: this week, from Monday. */
-export function payWeek(today: Day): { from: Day; to: Day } {
+/** The days a pay sheet is asked for in an address; where it says none, this week from Monday. */
+export function payDays(url: URL, today: Day): { from: Day; to: Day } {
   const weekday = (new Date(`${today}T00:00:00Z`).getUTCDay() + 6) % 7;
-  return { from: addTo(today, { days: -weekday }), to: today };
+  const asked = (name: string) => {
+    const given = url.searchParams.get(name);
+    return given && isDay(given) ? given : undefined;
+  };
+  return { from: asked('from') ?? addTo(today, { days: -weekday }), to: asked('to') ?? today };
 }

@@ -1,4 +1,4 @@
-import type { CheckIn } from '../../../../core/crew/alone';
+import { aloneNow, type Alone, type CheckIn } from '../../../../core/crew/alone';
 import { pictureType, PICTURE_BYTES } from '../../../../core/crew/pictures';
 import { told } from '../../../../core/say/told';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
@@ -211,6 +211,7 @@ export const signedFact = listedFact<
 export const checkInsFact = listedFact<
   {
     planter: string;
+    block: string;
     kind: 'alone' | 'here' | 'done';
     at: number;
     heardAt: number;
@@ -223,7 +224,7 @@ export const checkInsFact = listedFact<
   from: `FROM check_in c WHERE c.site_id IN (:ids) AND c.at > UTC_TIMESTAMP() - INTERVAL 2 DAY`,
   of: 'c.site_id',
   columns: {
-    ...{ planter: 'c.planter_id', kind: 'c.kind', minutes: 'c.minutes' },
+    ...{ planter: 'c.planter_id', block: 'c.block_id', kind: 'c.kind', minutes: 'c.minutes' },
     ...{ at: milliseconds('c.at'), heardAt: milliseconds('c.recorded_at') },
     ...{ longitude: 'c.longitude', latitude: 'c.latitude' },
   },
@@ -244,4 +245,16 @@ export async function messagesFor(facts: Facts, planterId: string, blockId: stri
       ...{ id, at, body, own: to !== null },
       seen: seen.some(({ message, planter }) => message === id && planter === planterId),
     }));
+}
+
+/** How those who work alone on a block are; their phones are asked after only while somebody is alone. */
+export async function aloneOn(facts: Facts, blockId: string): Promise<Alone[]> {
+  const words = (await facts.of(checkInsFact)).filter(({ block }) => block === blockId);
+  if (!aloneNow(words, new Map(), facts.now).length) return [];
+  const seen = await facts.reader.query<{ planter: string; at: string }>(
+    `SELECT p.id AS planter, MAX(UNIX_TIMESTAMP(s.seen_at)) * 1000 AS at FROM planter p
+     JOIN session s ON s.person_id = p.person_id WHERE p.id IN (:planters) GROUP BY p.id`,
+    { planters: [...new Set(words.map(({ planter }) => planter))] },
+  );
+  return aloneNow(words, new Map(seen.map(({ planter, at }) => [planter, Number(at)])), facts.now);
 }

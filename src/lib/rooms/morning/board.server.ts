@@ -19,6 +19,7 @@ import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
 import { plotsFact, qualityOf } from '../checks/facts.server';
+import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import {
   clockedFact,
   finishOf,
@@ -105,8 +106,8 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       facts.of(handedFact),
       facts.of(looksFact, block.id),
       // Asked for with the rest, so that reach and rates ask nothing of their own.
-      facts.need([plantersFact, clockedFact], [facts.site.id]),
-      facts.need([sharesFact, zonesFact], [block.id]),
+      facts.need([plantersFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
+      facts.need([sharesFact, zonesFact, ...CREW_OF_BLOCK], [block.id]),
     ]);
   const layout = currentOf(layouts);
   const released = releasedOf(layouts);
@@ -143,6 +144,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       ? releaseCalls(layout, plantingDay, today, buried, name)
       : []),
     ...(plantingDay ? [] : [dayMissing(name)]),
+    ...(await crewCalls(facts, block)),
     ...nowhereCalls(sown.carried.nowhere, name),
     ...handedCalls(handed.filter(({ blockId }) => blockId === block.id).length, name),
     ...(counted && planted >= total && counted.targetIsSet
@@ -232,8 +234,11 @@ async function statesOf(facts: Facts): Promise<BlockState[]> {
   const blocks = await facts.of(blocksFact);
   const ids = blocks.map(({ id }) => id);
   await Promise.all([
-    facts.need(OF_BLOCKS, ids),
-    facts.need([weatherFact, handedFact, plantersFact, clockedFact], [facts.site.id]),
+    facts.need([...OF_BLOCKS, ...CREW_OF_BLOCK], ids),
+    facts.need(
+      [weatherFact, handedFact, plantersFact, clockedFact, ...CREW_OF_SITE],
+      [facts.site.id],
+    ),
   ]);
   const planting = await blocksPlanting(facts, blocks);
   if (planting.length) await facts.need([rowsFact], planting);

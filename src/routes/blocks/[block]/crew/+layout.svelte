@@ -7,7 +7,13 @@
   const PARTS = [
     ['', 'Rows and planters'],
     ['/today', 'Today'],
+    ['/live', 'Live'],
+    ['/briefing', 'Briefing'],
+    ['/words', 'Messages and notes'],
     ['/machine', 'Machine'],
+    ['/following', 'Following'],
+    ['/people', 'Planters'],
+    ['/pay', 'Pay sheet'],
   ] as const;
 </script>
 

@@ -2,7 +2,7 @@ import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
   finishOf,
   plantedOf,
-  plantersFact,
+  activePlanters,
   ratesOf,
   sharesFact,
 } from '$lib/rooms/crew/facts.server';
@@ -17,7 +17,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const [layout, planters, handed, names] = await Promise.all([
     releasedLayout(facts, block.id),
-    facts.of(plantersFact),
+    activePlanters(facts),
     facts.of(handedFact),
     facts.of(namesFact),
   ]);

@@ -7,7 +7,7 @@ import {
   lastWordsOf,
   learnedRates,
   plantedOf,
-  plantersFact,
+  activePlanters,
   sharesFact,
   shiftsNow,
 } from '$lib/rooms/crew/facts.server';
@@ -25,7 +25,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, site, role, facts, person } = await openBlock(locals, params.block);
   const [layout, planters, rates, shifts, air] = await Promise.all([
     releasedLayout(facts, block.id),
-    facts.of(plantersFact),
+    activePlanters(facts),
     learnedRates(facts, block.id),
     shiftsNow(facts),
     airAt(facts),

@@ -1,0 +1,223 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { aloneNow, GRACE, type CheckIn } from './alone';
+import { boxCalls, unwatchedCalls, waveCalls } from './calls';
+import { pictureType } from './pictures';
+import { boxLevels, boxRows, BOX_TERMS, boxWater, fillTrips, type Filled } from './reservoir';
+import { waveState, waveSums } from './waves';
+import { readPulses, rowsOfPulses, seatAhead } from './wheel';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+
+test('a wave works on what stands: the oldest first, what is past its hour told apart', () => {
+  const now = 100 * HOUR;
+  const state = waveState(
+    'guard',
+    [
+      { number: 1, places: 50, planted: 50, plantedAt: now - 30 * HOUR, done: 20 },
+      { number: 2, places: 50, planted: 40, plantedAt: now - 2 * HOUR, done: 0 },
+      { number: 3, places: 50, planted: 0, plantedAt: null, done: 0 },
+      { number: 4, places: 50, planted: 10, plantedAt: now - 5 * HOUR, done: 12 },
+    ],
+    { hands: 2, rate: 35, within: 24 },
+    now,
+  );
+  assert.equal(state.waiting, 70);
+  assert.equal(state.late, 30);
+  assert.deepEqual(
+    state.next.map(({ row, trees, late }) => [row, trees, late]),
+    [
+      [1, 30, true],
+      [2, 40, false],
+    ],
+  );
+  assert.deepEqual(state.ahead, [{ row: 4, more: 2 }]);
+  assert.equal(state.hours.value, 1);
+  const [call] = waveCalls([state], 'Bench');
+  assert.equal(call.say.key, 'crew.waveLate');
+  assert.deepEqual(call.detail?.figures, { row: 1, trees: 30 });
+});
+
+test('what a wave did counts once, and not when it was taken back', () => {
+  const one = { id: 'a', row: 3, wave: 'water' as const, count: 10, corrects: null };
+  const sums = waveSums([
+    ...[one, one, { ...one, id: 'b', count: 4 }],
+    ...[
+      { ...one, id: 'c', corrects: 'b' },
+      { ...one, id: 'd', wave: 'mulch' as const, count: 1 },
+    ],
+  ]);
+  assert.equal(sums.get('water')?.get(3), 10);
+  assert.equal(sums.get('mulch')?.get(3), 1);
+});
+
+test('a box loses its draw, catches rain and never more than it holds', () => {
+  const terms = { ...BOX_TERMS, capacity: 16, draw: 0.5, lid: 0.2 };
+  const dry = boxLevels(16, '2026-06-01', '2026-06-11', terms, () => 0);
+  assert.equal(dry.length, 11);
+  assert.ok(Math.abs(dry[10] - 11) < 1e-9);
+  // 10 mm on 0.2 m² is 2 litres.
+  const wet = boxLevels(4, '2026-06-01', '2026-06-02', terms, () => 10);
+  assert.equal(wet[1], 5.5);
+  assert.equal(boxLevels(16, '2026-06-01', '2026-06-02', terms, () => 100)[1], 16);
+  // Over a month's end and a leap day each day counts once.
+  assert.equal(boxLevels(16, '2028-02-27', '2028-03-02', terms, () => 0).length, 5);
+});
+
+test('boxes of a row: how full, dry on which day, what fills them', () => {
+  const terms = { ...BOX_TERMS, capacity: 16, draw: 1, lid: 0 };
+  const day = (at: number) => new Date(at).toISOString().slice(0, 10);
+  const at = (text: string) => Date.parse(`${text}T10:00:00Z`);
+  const fills: Filled[] = [
+    { row: 2, boxes: 10, litres: 16, kind: 'set', at: at('2026-06-01') },
+    { row: 2, boxes: 5, litres: 4, kind: 'refill', at: at('2026-06-06') },
+    { row: 9, boxes: 4, litres: 16, kind: 'refill', at: at('2026-06-06') },
+  ];
+  const [row, ...others] = boxRows(fills, terms, () => 0, '2026-06-09', day);
+  assert.deepEqual(others, [], 'boxes that were never set do not stand there');
+  // 16 − 5 days = 11, half of them 4 litres more: 13 on the mean, 10 three days later.
+  assert.equal(row.level, 10);
+  assert.equal(row.dry, '2026-06-19');
+  assert.equal(row.toFill, 60);
+  const [rained] = boxRows(fills, { ...terms, lid: 1 }, () => 2, '2026-06-09', day);
+  assert.equal(rained.dry, null);
+  assert.equal(rained.level, 16);
+  const [call] = boxCalls([row], '2026-06-30', 'Knoll');
+  assert.equal(call.say.figures.boxes, 10);
+  assert.deepEqual(boxCalls([row], '2026-06-18', 'Knoll'), []);
+});
+
+test('water for setting boxes, and tanks', () => {
+  const { litres, trips } = boxWater(41, { ...BOX_TERMS, tank: 500 });
+  assert.equal(litres.value, 41 * 50);
+  assert.equal(trips.value, 5);
+  assert.equal(boxWater(20, { ...BOX_TERMS, tank: 1000 }).trips.value, 1);
+  assert.throws(() => boxWater(1, { ...BOX_TERMS, tank: 0 }), /crew\.emptyTank/);
+});
+
+test('tankfuls bring every row what it wants, none more than the tank, the fewest there can be', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: 0, max: 900 }), { maxLength: 15 }),
+      fc.integer({ min: 50, max: 1200 }),
+      (wants, tank) => {
+        const rows = wants.map((toFill, i) => ({ row: i + 1, toFill }));
+        const trips = fillTrips(rows, tank);
+        const total = wants.reduce((a, b) => a + b, 0);
+        assert.equal(trips.length, Math.ceil(total / tank));
+        const got = new Map<number, number>();
+        for (const trip of trips) {
+          assert.ok(trip.litres <= tank + 1e-9);
+          for (const { row, litres } of trip.rows) got.set(row, (got.get(row) ?? 0) + litres);
+        }
+        for (const { row, toFill } of rows)
+          assert.ok(Math.abs((got.get(row) ?? 0) - toFill) < 1e-6);
+      },
+    ),
+  );
+});
+
+const word = (more: Partial<CheckIn>): CheckIn => ({
+  ...{ planter: 'ana', kind: 'here', at: 0, heardAt: 0, minutes: 0, place: null },
+  ...more,
+});
+const begin = word({ kind: 'alone', minutes: 60, place: { longitude: 11, latitude: 51 } });
+const stateAt = (words: CheckIn[], now: number, heard = 0) =>
+  aloneNow(words, new Map([['ana', heard]]), now)[0]?.state;
+
+test('who works alone is well until due, then missed or silent, by whether the phone was heard', () => {
+  assert.equal(stateAt([begin], 60 * MINUTE), 'well');
+  assert.equal(stateAt([begin], (60 + GRACE) * MINUTE), 'well');
+  assert.equal(stateAt([begin], (61 + GRACE) * MINUTE), 'silent');
+  assert.equal(stateAt([begin], 90 * MINUTE, 70 * MINUTE), 'missed');
+  // Heard of before the word was due says nothing of after.
+  assert.equal(stateAt([begin], 90 * MINUTE, 50 * MINUTE), 'silent');
+  const here = word({ at: 55 * MINUTE, heardAt: 55 * MINUTE });
+  assert.equal(stateAt([here, begin], 110 * MINUTE), 'well');
+  assert.deepEqual(
+    stateAt([begin, word({ kind: 'done', at: 70 * MINUTE })], 200 * MINUTE),
+    undefined,
+  );
+});
+
+test('a word spoken in time and heard too late is neither missed nor a guard', () => {
+  const late = word({ at: 50 * MINUTE, heardAt: 100 * MINUTE });
+  assert.equal(stateAt([begin, late], 105 * MINUTE), 'late');
+  const [alone] = aloneNow([begin, late], new Map(), 105 * MINUTE);
+  assert.deepEqual(alone.place, { longitude: 11, latitude: 51, at: 0 });
+  assert.equal(alone.due, 110 * MINUTE);
+  // Who begins anew is not held against yesterday's words.
+  const anew = word({ kind: 'alone', minutes: 30, at: 900 * MINUTE, heardAt: 900 * MINUTE });
+  assert.equal(stateAt([begin, late, anew], 920 * MINUTE), 'well');
+});
+
+test('who was not watched for a week, or never, is named', () => {
+  const calls = unwatchedCalls(
+    [
+      { name: 'Ana', days: 6 },
+      { name: 'Ben', days: 7 },
+      { name: 'Chi', days: null },
+    ],
+    'Bench',
+  );
+  assert.deepEqual(calls[0].say.figures.planters, { list: ['Ben', 'Chi'] });
+  assert.deepEqual(unwatchedCalls([{ name: 'Ana', days: 0 }], 'Bench'), []);
+});
+
+test('pulses of the wheel become rows at every turn, and add up', () => {
+  const text = ['# wheel 2.5 m', 'seconds,marks', '0,1', '4,2', '8,3', '30,4', '34,5'].join('\n');
+  const rows = rowsOfPulses(readPulses(text));
+  assert.deepEqual(
+    rows.map(({ trees, every }) => [trees, every]),
+    [
+      [3, 4],
+      [2, 4],
+    ],
+  );
+  // A counter that begins at nothing and skips a line within reason loses no tree.
+  const [row] = rowsOfPulses(readPulses('0;0\n1,5;1\n3;3'));
+  assert.equal(row.trees, 3);
+  fc.assert(
+    fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 60 }), (turns) => {
+      let at = 0;
+      const pulses = turns.map((turn, i) => ({ at: (at += turn ? 40 : 3), count: i + 1 }));
+      const found = rowsOfPulses(pulses);
+      assert.equal(
+        found.reduce((sum, { trees }) => sum + trees, 0),
+        turns.length,
+      );
+      assert.equal(found.length, 1 + turns.slice(1).filter(Boolean).length);
+    }),
+  );
+});
+
+test('a file of pulses with a leap, a step back or words is refused by its line', () => {
+  assert.throws(
+    () => readPulses('0,1\n4,9'),
+    (e: Error) => /crew\.wheelLeap/.test(e.message),
+  );
+  assert.throws(() => readPulses('0,1\n4,2\n3,3'), /crew\.wheelBack/);
+  assert.throws(() => readPulses('0,1\n4,x'), /crew\.wheelLine/);
+  assert.throws(() => readPulses('0,1\n4,1.5'), /crew\.wheelLine/);
+  assert.throws(() => readPulses('\n# nothing\n'), /crew\.wheelEmpty/);
+});
+
+test('a rider sees the next change of species coming', () => {
+  const runs = [0, 40, 1, 0, 2, 25];
+  assert.deepEqual(seatAhead(runs, 0), { species: 0, change: { trees: 40, species: 2 }, left: 65 });
+  assert.deepEqual(seatAhead(runs, 39), { species: 0, change: { trees: 1, species: 2 }, left: 26 });
+  assert.deepEqual(seatAhead(runs, 40), { species: 2, change: null, left: 25 });
+  assert.deepEqual(seatAhead(runs, 65), { species: 2, change: null, left: 0 });
+});
+
+test('pictures are known by how they begin', () => {
+  assert.equal(pictureType([0xff, 0xd8, 0xff, 0xe0]), 'image/jpeg');
+  assert.equal(
+    pictureType([...Buffer.from('RIFF'), 1, 2, 3, 4, ...Buffer.from('WEBP')]),
+    'image/webp',
+  );
+  assert.equal(pictureType([...Buffer.from('<svg xmlns=')]), undefined);
+  assert.equal(pictureType([0xff]), undefined);
+});

@@ -1,0 +1,35 @@
+import { boxWater } from '../../../../../../core/crew/reservoir';
+import { rowFaultsFact } from '$lib/rooms/crew/follow.server';
+import { boxesOf, wavesOf } from '$lib/rooms/crew/waves.server';
+import { releasedLayout } from '$lib/rooms/rows/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
+import type { PageServerLoad } from './$types';
+
+/** What follows the planters: waves, faults mended behind the machine, reservoir boxes. */
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:crew', 'viridane:rows', 'viridane:calendar');
+  const { block, role, facts } = await openBlock(locals, params.block);
+  const [layout, { states, rows }, boxes, faults] = await Promise.all([
+    releasedLayout(facts, block.id),
+    wavesOf(facts, block),
+    boxesOf(facts, block),
+    facts.of(rowFaultsFact, block.id),
+  ]);
+  const standing = boxes?.rows.reduce((sum, row) => sum + row.boxes, 0) ?? 0;
+  return {
+    mayPlan: may(role, 'plan'),
+    today: facts.today,
+    zone: facts.site.zone,
+    byMachine: block.conditions.planting === 'machine',
+    layout: layout && { id: layout.id, trees: layout.trees },
+    states: states.map((state) => ({ ...state, next: state.next.slice(0, 8) })),
+    rows,
+    faults,
+    boxes: boxes && {
+      ...boxes,
+      standing,
+      water: boxWater(Math.max(0, (layout?.trees ?? 0) - standing), boxes.terms),
+    },
+  };
+};

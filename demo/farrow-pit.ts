@@ -469,7 +469,7 @@ export const BLOCKS: DemoBlock[] = [
     planting: -12,
     targetPerHectare: 400,
     layout: {
-      pattern: 'rectangle',
+      pattern: 'rectangular',
       inRow: 5,
       between: 5,
       direction: { kind: 'east-west' },

@@ -72,6 +72,7 @@ export type BriefKey =
   | `brief.machine.${(typeof MACHINE_STEPS)[number]}`
   | `brief.danger.${DangerKey | (typeof DANGERS)[number]}`
   | 'brief.meet'
+  | 'brief.noPlace'
   | 'brief.rows'
   | 'brief.tool'
   | 'brief.depth'
@@ -146,7 +147,8 @@ export function briefingOf(input: BriefInput): BriefItem[] {
     items.push({ part, key, figures });
   const { terms, byMachine } = input;
 
-  say('meet', 'brief.meet', { place: terms.meeting, time: terms.time });
+  if (terms.meeting) say('meet', 'brief.meet', { place: terms.meeting, time: terms.time });
+  else say('meet', 'brief.noPlace', { time: terms.time });
   if (terms.word) say('meet', 'brief.own', { word: terms.word });
 
   for (const { planter, rows, trees } of input.crews)
@@ -204,7 +206,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
 
   if (!byMachine) say('evening', 'brief.sharpen');
   if (input.load > 0) {
-    say('evening', 'brief.sort');
+    if (!byMachine) say('evening', 'brief.sort');
     if (input.dipped) say('evening', 'brief.gel');
     say('evening', 'brief.load', { trees: input.load });
   }

@@ -1,4 +1,4 @@
-import { addTo, type Day } from '../measure/dates';
+import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 import { liquidOf } from '../say/message';
 import { told } from '../say/told';
@@ -42,20 +42,20 @@ export interface Filled {
   at: number;
 }
 
-/** Litres for setting so many boxes, and how often the tank drives. */
+/** Water for setting so many boxes, as a figure in cubic metres, and how often the tank drives. */
 export function boxWater(boxes: number, terms: BoxTerms): { litres: Figure; trips: Figure } {
-  if (!(terms.tank > 0)) throw told('crew.emptyTank', { tank: liquidOf(terms.tank) });
+  if (!(terms.tank > 0)) throw told('crew.emptyTank', { tank: liquidOf(terms.tank / 1000) });
   const each = terms.soak + terms.settle + terms.capacity;
   return {
     litres: {
-      value: boxes * each,
+      value: (boxes * each) / 1000,
       kind: 'liquid',
       formula: 'boxes × (moist column + settling + a full box)',
       steps: [
         { label: 'boxes', value: boxes, kind: 'count' },
-        { label: 'moist column, each', value: terms.soak, kind: 'liquid' },
-        { label: 'settling, each', value: terms.settle, kind: 'liquid' },
-        { label: 'a full box', value: terms.capacity, kind: 'liquid' },
+        { label: 'moist column, each', value: terms.soak / 1000, kind: 'liquid' },
+        { label: 'settling, each', value: terms.settle / 1000, kind: 'liquid' },
+        { label: 'a full box', value: terms.capacity / 1000, kind: 'liquid' },
       ],
     },
     trips: {
@@ -63,8 +63,8 @@ export function boxWater(boxes: number, terms: BoxTerms): { litres: Figure; trip
       kind: 'count',
       formula: 'litres ÷ the tank, rounded up',
       steps: [
-        { label: 'litres', value: boxes * each, kind: 'liquid' },
-        { label: 'the tank', value: terms.tank, kind: 'liquid' },
+        { label: 'litres', value: (boxes * each) / 1000, kind: 'liquid' },
+        { label: 'the tank', value: terms.tank / 1000, kind: 'liquid' },
       ],
     },
   };
@@ -80,22 +80,25 @@ export const HORIZON = 730;
  * Water in a box on the mornings from the day it was filled: each day takes the draw and adds the rain
  * that falls on the lid; what is above the brim runs off.
  * level(d+1) = min(capacity, max(0, level(d) − draw) + lid × rain), litres, m² and mm.
- * @param litres in it on the first day
- * @param until the last day wanted
+ * @param litres in it on the first morning
+ * @param rains mm of each day, the first one's first
+ * @returns one more than there are days
  */
-export function boxLevels(
-  litres: number,
-  from: Day,
-  until: Day,
-  terms: BoxTerms,
-  rain: RainOf,
-): number[] {
+export function boxLevels(litres: number, rains: readonly number[], terms: BoxTerms): number[] {
   const levels = [Math.min(terms.capacity, litres)];
-  for (let day = from; day < until && levels.length <= 4 * HORIZON; day = addTo(day, { days: 1 })) {
+  for (const rain of rains) {
     const level = Math.max(0, levels.at(-1)! - terms.draw);
-    levels.push(Math.min(terms.capacity, level + terms.lid * rain(day)));
+    levels.push(Math.min(terms.capacity, level + terms.lid * rain));
   }
   return levels;
+}
+
+/** Rain of so many days from one on. */
+export function rainsFrom(from: Day, days: number, rain: RainOf): number[] {
+  const first = Date.parse(`${from}T00:00:00Z`);
+  return Array.from({ length: Math.max(0, days) }, (_, i) =>
+    rain(new Date(first + i * 86_400_000).toISOString().slice(0, 10)),
+  );
 }
 
 export interface BoxRow {
@@ -127,6 +130,9 @@ export function boxRows(
   for (const fill of [...fills].sort((a, b) => a.at - b.at))
     byRow.set(fill.row, [...(byRow.get(fill.row) ?? []), fill]);
   const rows: BoxRow[] = [];
+  const ahead = rainsFrom(today, HORIZON, rain);
+  const since = (litres: number, from: Day, to: Day) =>
+    boxLevels(litres, rainsFrom(from, daysBetween(from, to), rain), terms).at(-1)!;
   for (const [row, own] of byRow) {
     const boxes = own
       .filter(({ kind }) => kind === 'set')
@@ -138,7 +144,7 @@ export function boxRows(
     let last = dayOf(own[0].at);
     for (const fill of own) {
       const day = dayOf(fill.at);
-      level = boxLevels(level, last, day, terms, rain).at(-1)!;
+      level = since(level, last, day);
       last = day;
       if (fill.kind === 'set') {
         level =
@@ -152,9 +158,8 @@ export function boxRows(
         );
     }
     const filled = last;
-    level = last < today ? boxLevels(level, last, today, terms, rain).at(-1)! : level;
-    const ahead = boxLevels(level, today, addTo(today, { days: HORIZON }), terms, rain);
-    const dry = ahead.findIndex((litres) => litres <= 1e-9);
+    level = since(level, last, today);
+    const dry = boxLevels(level, ahead, terms).findIndex((litres) => litres <= 1e-9);
     rows.push({
       ...{ row, boxes, filled, level },
       dry: dry < 0 ? null : addTo(today, { days: dry }),
@@ -169,7 +174,7 @@ export function fillTrips(
   rows: readonly { row: number; toFill: number }[],
   tank: number,
 ): { rows: { row: number; litres: number }[]; litres: number }[] {
-  if (!(tank > 0)) throw told('crew.emptyTank', { tank: liquidOf(tank) });
+  if (!(tank > 0)) throw told('crew.emptyTank', { tank: liquidOf(tank / 1000) });
   const trips: { rows: { row: number; litres: number }[]; litres: number }[] = [];
   for (const { row, toFill } of rows) {
     let left = toFill;

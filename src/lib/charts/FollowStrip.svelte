@@ -15,7 +15,7 @@
   /** Each row from its first to its last peg: how far it is planted, and how far each wave has come. */
   let { rows, waves }: Props = $props();
   let width = $state(640);
-  const LEFT = 46;
+  const LEFT = 34;
   const lanes = $derived(['planted' as const, ...waves]);
   const laneHeight = $derived(lanes.length > 3 ? 4 : 6);
   /** Rows that say something: begun, or about to be. */
@@ -32,33 +32,35 @@
   const sum = (lane: 'planted' | Wave) => rows.reduce((all, row) => all + doneOf(row, lane), 0);
 </script>
 
-<figure bind:clientWidth={width}>
+<figure>
   <figcaption>
     {#each lanes as lane (lane)}<span class="key {lane}"
         ><i></i>{LABELS[lane]} {formatNumber(sum(lane))}</span
       >{/each}
   </figcaption>
-  <svg
-    {width}
-    {height}
-    role="img"
-    aria-label={`Rows: ${lanes.map((lane) => `${formatNumber(sum(lane))} ${LABELS[lane]}`).join(', ')}`}
-  >
-    {#each shown as row, i (row.number)}
-      {@const y = i * rowHeight + 4}
-      <text x={LEFT - 8} y={y + rowHeight / 2} class="num">{row.number}</text>
-      <line x1={x(0)} x2={x(row.places)} y1={y + rowHeight - 4} y2={y + rowHeight - 4} />
-      {#each lanes as lane, k (lane)}
-        <rect
-          class={lane}
-          x={x(0)}
-          y={y + k * laneHeight}
-          width={Math.max(0, x(Math.min(row.places, doneOf(row, lane))) - x(0))}
-          height={laneHeight - 1}
-        />
+  <div class="strip" bind:clientWidth={width}>
+    <svg
+      {width}
+      {height}
+      role="img"
+      aria-label={`Rows: ${lanes.map((lane) => `${formatNumber(sum(lane))} ${LABELS[lane]}`).join(', ')}`}
+    >
+      {#each shown as row, i (row.number)}
+        {@const y = i * rowHeight + 4}
+        <text x={LEFT - 8} y={y + rowHeight / 2} class="num">{row.number}</text>
+        <line x1={x(0)} x2={x(row.places)} y1={y + rowHeight - 4} y2={y + rowHeight - 4} />
+        {#each lanes as lane, k (lane)}
+          <rect
+            class={lane}
+            x={x(0)}
+            y={y + k * laneHeight}
+            width={Math.max(0, x(Math.min(row.places, doneOf(row, lane))) - x(0))}
+            height={laneHeight - 1}
+          />
+        {/each}
       {/each}
-    {/each}
-  </svg>
+    </svg>
+  </div>
   {#if begun.length > MOST}<p class="quiet">
       The newest {MOST} of {begun.length} rows that are begun.
     </p>{/if}

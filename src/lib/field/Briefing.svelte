@@ -4,11 +4,13 @@
 
   interface Props {
     items: readonly BriefItem[];
+    /** Whether each part has its heading. */
+    headed?: boolean;
     /** Heading level of the parts. */
     level?: 2 | 3;
   }
   /** A briefing in the reader's language: on a phone, on the leader's screen, on paper. */
-  let { items, level = 2 }: Props = $props();
+  let { items, level = 2, headed = true }: Props = $props();
   const { say } = useTongue();
   const parts = $derived(
     BRIEF_PARTS.map((part) => ({ part, own: items.filter((item) => item.part === part) })).filter(
@@ -16,7 +18,9 @@
     ),
   );
   const figures = ({ key, figures: given }: BriefItem): BriefItem['figures'] =>
-    key === 'brief.meet' ? { ...given, time: clock(Number(given.time)) } : given;
+    key === 'brief.meet' || key === 'brief.noPlace'
+      ? { ...given, time: clock(Number(given.time)) }
+      : given;
   const clock = (hours: number) =>
     `${Math.floor(hours)}:${String(Math.round((hours % 1) * 60)).padStart(2, '0')}`;
 </script>
@@ -24,7 +28,9 @@
 <div class="parts">
   {#each parts as { part, own } (part)}
     <section class={part}>
-      <svelte:element this={`h${level}`} class="head">{say(`brief.part.${part}`)}</svelte:element>
+      {#if headed}<svelte:element this={`h${level}`} class="head"
+          >{say(`brief.part.${part}`)}</svelte:element
+        >{/if}
       <ul>
         {#each own as item, i (i)}<li>{say(item.key, figures(item))}</li>{/each}
       </ul>

@@ -79,7 +79,10 @@ export async function liveOf(facts: Facts, block: BlockRow) {
           ...{ id, name },
           since: here.get(id)?.from ?? null,
           tool: here.get(id)?.tool ?? '',
-          row: word?.row ?? own.find((row) => (leftOf.get(row) ?? 0) > 0) ?? null,
+          // The row they spoke of last, while it has places; else the first of theirs that has.
+          row:
+            [word?.row, ...own].find((row) => row !== undefined && (leftOf.get(row) ?? 0) > 0) ??
+            null,
           wordAt: word?.at ?? null,
           today: done.todayByPlanter.get(id) ?? 0,
           lastHour: hour.get(id) ?? 0,

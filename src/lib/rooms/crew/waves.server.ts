@@ -82,12 +82,13 @@ export async function boxesOf(
 ): Promise<{ terms: BoxTerms; rows: BoxRow[] } | undefined> {
   const terms = block.calendarTerms.boxes;
   if (!terms) return undefined;
-  const [fills, rain] = await Promise.all([facts.of(boxesFact, block.id), rainOf(facts)]);
-  const { zone } = facts.site;
-  return {
-    terms: { ...BOX_TERMS, ...terms },
-    rows: boxRows(fills, { ...BOX_TERMS, ...terms }, rain, facts.today, (at) =>
+  const own = { ...BOX_TERMS, ...terms };
+  return facts.derive('boxes-now', block.id, [], facts.everything, async () => {
+    const [fills, rain] = await Promise.all([facts.of(boxesFact, block.id), rainOf(facts)]);
+    const { zone } = facts.site;
+    const rows = boxRows(fills, own, rain, facts.today, (at) =>
       dayOf(new Date(at).toISOString(), zone),
-    ),
-  };
+    );
+    return { terms: own, rows };
+  });
 }

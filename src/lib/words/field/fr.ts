@@ -198,6 +198,7 @@ export const fr: Record<FieldKey, string> = {
   'brief.signed': 'Lu à {time}',
   'brief.changed': 'Elles ont changé depuis votre lecture.',
   'brief.meet': '{time} à {place}',
+  'brief.noPlace': '{time} ; le lieu de rendez-vous n’est pas encore dit',
   'brief.own': '{word}',
   'brief.rows': '{planter} : lignes {rows}, {trees, plural, one {# arbre} other {# arbres}}',
   'brief.tool': 'Outils : {tools}',
@@ -217,7 +218,7 @@ export const fr: Record<FieldKey, string> = {
   'brief.machine.late': 'Lâchez tard, quand la terre tient le plant.',
   'brief.machine.signal': 'Un signe arrête le tracteur ; chacun peut le faire.',
   'brief.machine.behind': 'Quelqu’un marche derrière et reprend.',
-  'brief.lot': '{code} : {trees, number} {species}',
+  'brief.lot': 'Lot {code} : {trees, number} {species}',
   'brief.roots':
     'Les racines à l’air supportent {minutes, number} minutes de cet air, toutes ouvertures ensemble.',
   'brief.noWeather': 'Pas de météo pour ce site ; regardez le ciel et dites-le.',

@@ -12,7 +12,7 @@
   const work = fieldWork(() => data, ['crew.wave', 'crew.box']);
   const tongue = useTongue();
   const { say, time } = tongue;
-  const litres = (value: number) => tongue.measure(formatLiquid(value, tongue.system));
+  const litres = (value: number) => tongue.measure(formatLiquid(value / 1000, tongue.system));
   let wave = $state<Wave | undefined>(untrack(() => data.waves[0]?.wave));
   let some = $state<Record<number, number>>({});
   const chosen = $derived(data.waves.find((entry) => entry.wave === wave));

@@ -140,7 +140,7 @@
     </ul>
     {#if evening.length}
       <h2>The evening before</h2>
-      <Briefing items={evening} level={3} />
+      <Briefing items={evening} headed={false} />
     {/if}
   </aside>
 </div>

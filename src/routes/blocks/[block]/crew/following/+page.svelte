@@ -4,7 +4,7 @@
   import { WAVE_LABELS, WAVE_RATES, WAVES, type Wave, type WaveTerms } from '$core/crew/waves';
   import { FAULT_LABELS } from '$core/checks/quality';
   import { addTo, formatDay } from '$core/measure/dates';
-  import { formatLiquid, formatNumber } from '$core/measure/units';
+  import { formatLiquid, formatNumber, LITRES_PER_US_GALLON } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import { formatMoment } from '$core/say/day';
   import FollowStrip from '$lib/charts/FollowStrip.svelte';
@@ -34,7 +34,17 @@
     doing.inTurn(async () => {
       await keepTerms(data.block, 'boxes', { ...BOX_TERMS, ...data.boxes?.terms, ...next });
     });
-  const litres = (value: number) => formatLiquid(value, units.system);
+  const litres = (value: number) => formatLiquid(value / 1000, units.system);
+  /** Litres as the reader's unit, to be typed. */
+  const unit = $derived(units.system === 'us' ? 'gal' : 'L');
+  const perUnit = $derived(units.system === 'us' ? LITRES_PER_US_GALLON : 1);
+  const BOX_FIELDS = [
+    ['capacity', 'Holds', 1],
+    ['draw', 'Loses a day', 3],
+    ['soak', 'Moist column', 1],
+    ['settle', 'Settling', 1],
+    ['tank', 'Tank', 0],
+  ] as const;
   /** Boxes that run dry within so many days are filled in one round. */
   let within = $state(30);
   const round = $derived(
@@ -113,25 +123,19 @@
     />
     {#if data.boxes}
       {@const terms = data.boxes.terms}
-      <div class="terms">
-        <NumberField
-          label="Holds"
-          unit="L"
-          decimals={1}
-          min={0.1}
-          max={1000}
-          value={terms.capacity}
-          onvalue={(capacity) => setBoxes({ capacity })}
-        />
-        <NumberField
-          label="A day loses"
-          unit="L"
-          decimals={3}
-          min={0.001}
-          max={100}
-          value={terms.draw}
-          onvalue={(draw) => setBoxes({ draw })}
-        />
+      <div class="terms box">
+        {#each BOX_FIELDS as [part, label, decimals] (part)}
+          <NumberField
+            {label}
+            {unit}
+            {decimals}
+            min={0}
+            max={100_000}
+            value={terms[part] / perUnit}
+            disabled={!data.mayPlan}
+            onvalue={(value) => setBoxes({ [part]: value * perUnit })}
+          />
+        {/each}
         <NumberField
           label="Lid catches"
           unit="m²"
@@ -139,31 +143,8 @@
           min={0}
           max={10}
           value={terms.lid}
+          disabled={!data.mayPlan}
           onvalue={(lid) => setBoxes({ lid })}
-        />
-        <NumberField
-          label="Moist column"
-          unit="L"
-          min={0}
-          max={1000}
-          value={terms.soak}
-          onvalue={(soak) => setBoxes({ soak })}
-        />
-        <NumberField
-          label="Settling"
-          unit="L"
-          min={0}
-          max={1000}
-          value={terms.settle}
-          onvalue={(settle) => setBoxes({ settle })}
-        />
-        <NumberField
-          label="Tank"
-          unit="L"
-          min={1}
-          max={100_000}
-          value={terms.tank}
-          onvalue={(tank) => setBoxes({ tank })}
         />
       </div>
     {/if}
@@ -318,8 +299,13 @@
 </div>
 
 <style>
+  .terms.box {
+    grid-template-columns: 1fr 1fr;
+    margin-left: 0;
+  }
   .terms {
     display: grid;
+    align-items: end;
     grid-template-columns: 1fr 1fr 1fr;
     gap: 8px;
     margin: 0 0 8px 26px;

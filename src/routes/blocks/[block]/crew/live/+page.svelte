@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { clockOf } from '$core/say/day';
+  import { clockOf, formatMoment } from '$core/say/day';
   import { formatNumber, formatTemperature, formatWind } from '$core/measure/units';
   import type { Live } from '$lib/rooms/crew/live.server';
   import CallList from '$lib/parts/CallList.svelte';
@@ -35,6 +35,12 @@
     return () => (source.close(), clearInterval(timer), clearInterval(asks));
   });
   const age = $derived(clock ? Math.max(0, Math.round((clock - live.at) / 1000)) : 0);
+  /** Longer ago than this is said by day and hour. */
+  const LONG_AGO = 120;
+  const spokenAt = (at: number) =>
+    minutesAgo(at) < LONG_AGO
+      ? `${minutesAgo(at)} min ago`
+      : formatMoment(new Date(at).toISOString(), data.zone);
   const minutesAgo = (at: number) => Math.max(0, Math.round(((clock || live.at) - at) / 60_000));
   /** Of an hour's usual trees, how many the last hour had; only of those who have been here an hour. */
   const paceOf = (planter: Live['planters'][number]) =>
@@ -86,7 +92,7 @@
               <td
                 class="num"
                 class:slow={planter.since && planter.wordAt && minutesAgo(planter.wordAt) > QUIET}
-                >{planter.wordAt ? `${minutesAgo(planter.wordAt)} min ago` : 'none yet'}</td
+                >{planter.wordAt ? spokenAt(planter.wordAt) : 'none yet'}</td
               >
             </tr>
           {:else}<tr

@@ -29,6 +29,13 @@
   });
   const otherwise = $derived(data.totals.reduce((sum, entry) => sum + entry.otherwise, 0));
   const without = $derived(data.totals.filter(({ withoutRate }) => withoutRate));
+  const unclocked = $derived([
+    ...new Set(
+      data.lines
+        .filter(({ kind, clocked, trees }) => kind === 'hour' && !clocked && trees > 0)
+        .map(({ planter }) => names.get(planter) ?? ''),
+    ),
+  ]);
   let picked = $state<string>();
   const line = $derived(data.lines.find(({ planter, day }) => `${day} ${planter}` === picked));
   const decide = (planter: string, day: string, counts: boolean) =>
@@ -94,7 +101,9 @@
                 >{entry.kind === 'piece'
                   ? `${formatNumber(entry.paidFor)} trees`
                   : entry.kind === 'hour'
-                    ? `${formatNumber(entry.paidFor, 1)} h`
+                    ? entry.clocked
+                      ? `${formatNumber(entry.paidFor, 1)} h`
+                      : 'no hours clocked'
                     : 'no rate'}</td
               >
               <td class="n"
@@ -149,6 +158,12 @@
       <p class="say stop">
         No pay is set for {without.map(({ planter }) => names.get(planter)).join(', ')}. Set it
         under <a href="people">Planters</a>.
+      </p>
+    {/if}
+    {#if unclocked.length}
+      <p class="say stop">
+        Paid by the hour, planted, and clocked no hours: {unclocked.join(', ')}. Their hours can be
+        entered under <a href="today">Today</a>.
       </p>
     {/if}
     {#if line}

@@ -236,7 +236,10 @@
   select {
     font: 14px var(--text);
     min-height: 32px;
-    max-width: 14em;
+    max-width: 12em;
+    background: var(--field);
+    color: var(--ink);
+    border: 1px solid var(--rule-strong);
   }
   td :global(input.num) {
     width: 84px;
@@ -247,8 +250,12 @@
     color: var(--ink);
     border: 1px solid var(--rule-strong);
   }
+  td:last-child {
+    white-space: nowrap;
+  }
   small {
     display: block;
+    white-space: nowrap;
     color: var(--slate);
     font-size: 12.5px;
   }

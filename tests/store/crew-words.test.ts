@@ -1,0 +1,357 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { treesInRow } from '../../core/rows/stored';
+import { crewCalls } from '../../src/lib/rooms/crew/board.server';
+import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
+import { activePlanters, plantersFact } from '../../src/lib/rooms/crew/facts.server';
+import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
+import { liveOf } from '../../src/lib/rooms/crew/live.server';
+import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { boxesOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
+import { aloneOn, messagesFor, notesFact, seenFact } from '../../src/lib/rooms/crew/words.server';
+import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
+import type { Store } from '../../src/lib/store';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let siteId: string;
+let blockId: string;
+let layoutId: string;
+let planters: { id: string; name: string; personId: string | null }[];
+let own: { id: string; name: string };
+before(async () => {
+  setting = await demoSetting('crew_words');
+  store = setting.store;
+  siteId = setting.site.id;
+  blockId = setting.blocks['Haul Flat'].id;
+  const facts = await setting.facts();
+  planters = await facts.of(plantersFact);
+  own = planters.find(({ personId }) => personId === setting.people.planter.id)!;
+  layoutId = (await releasedLayout(facts, blockId))!.id;
+});
+after(() => store.sequelize.close());
+
+const knoll = () => setting.blocks['Spoil Knoll'];
+const at = (minutesAgo: number) => new Date(Date.now() - minutesAgo * 60_000).toISOString();
+/** The smallest JPEG that says it is one, and so many bytes. */
+const picture = (bytes: number) => {
+  const data = Buffer.alloc(bytes);
+  data.set([0xff, 0xd8, 0xff, 0xe0]);
+  return data.toString('base64');
+};
+
+test('a message reaches whom it is for, is seen once, and can be taken back', async () => {
+  const [other] = planters.filter(({ id }) => id !== own.id);
+  const message = (more: object) => ({
+    ...event(),
+    ...{ siteId, blockId: null, planterId: null, body: 'Lunch at the gate' },
+    ...more,
+  });
+  const all = message({});
+  const mine = message({ planterId: own.id, body: 'Row 14 again, please' });
+  const elsewhere = message({ blockId: knoll().id, body: 'Water first' });
+  for (const one of [all, mine, elsewhere]) await setting.done('leader', 'crew.message', one);
+  assert.deepEqual(await setting.done('leader', 'crew.message', all), { ok: true, already: true });
+  await setting.refused('planter', 'crew.message', message({}), 403, /./);
+  await setting.refused('leader', 'crew.message', message({ body: '  ' }), 400, /missing/);
+  const told = async (planterId: string) =>
+    (await messagesFor(await setting.facts(), planterId, blockId)).map(({ body, seen }) => [
+      body,
+      seen,
+    ]);
+  assert.deepEqual(
+    (await told(own.id)).sort(),
+    [
+      ['Lunch at the gate', false],
+      ['Row 14 again, please', false],
+    ].sort(),
+  );
+  assert.deepEqual(await told(other.id), [['Lunch at the gate', false]]);
+  const seen = (planterId: string) => ({ ...event(), siteId, messageId: all.id, planterId });
+  await setting.done('planter', 'crew.seen', seen(own.id));
+  // The second phone of the same planter says it again.
+  assert.equal((await setting.done('planter', 'crew.seen', seen(own.id))).already, true);
+  await setting.refused('planter', 'crew.seen', seen(other.id), 409, /for themselves/);
+  await setting.refused('stranger', 'crew.seen', seen(own.id), 404, /./);
+  assert.equal((await (await setting.facts()).of(seenFact)).length, 1);
+  assert.ok((await told(own.id)).some(([body, read]) => body === 'Lunch at the gate' && read));
+  await setting.done('leader', 'crew.withdraw', { ...event(), siteId, messageId: mine.id });
+  assert.deepEqual(await told(own.id), [['Lunch at the gate', true]]);
+});
+
+test('whoever left is told nothing more and gets no rows; what they planted stays, and they come back', async () => {
+  const gone = planters.at(-1)!;
+  const row = (await store.planter.findByPk(gone.id))!.get() as { rate: number };
+  const save = (retiredOn: string | null) => ({
+    ...{ id: gone.id, siteId, name: gone.name, rate: row.rate, retiredOn },
+  });
+  await setting.done('leader', 'crew.planter', save('2026-11-01'));
+  const message = { ...event(), siteId, blockId: null, planterId: gone.id, body: 'Are you there' };
+  await setting.refused('leader', 'crew.message', message, 409, /left on 1 Nov/);
+  await setting.refused(
+    'leader',
+    'crew.share',
+    { layoutId, planters: [gone.id] },
+    409,
+    /left on 1 Nov/,
+  );
+  const facts = await setting.facts();
+  assert.ok(!(await activePlanters(facts)).some(({ id }) => id === gone.id));
+  assert.ok((await facts.of(plantersFact)).some(({ id }) => id === gone.id));
+  await setting.done('leader', 'crew.planter', save(null));
+  // Left out, the day they left stays as it is.
+  await setting.done('leader', 'crew.planter', { ...save(null), retiredOn: undefined });
+  assert.ok((await activePlanters(await setting.facts())).some(({ id }) => id === gone.id));
+});
+
+test('a person is joined to one planter only, and to nobody of another site', async () => {
+  const [first] = planters;
+  const save = (personId: string | null) => ({
+    ...{ id: first.id, siteId, name: first.name, rate: 700, personId },
+  });
+  await setting.refused(
+    'leader',
+    'crew.planter',
+    save(setting.people.planter.id),
+    409,
+    new RegExp(`signs in as ${own.name}`),
+  );
+  await setting.refused('leader', 'crew.planter', save(setting.people.stranger.id), 409, /./);
+  await setting.done('leader', 'crew.planter', save(setting.people.checker.id));
+  const joined = (await store.planter.findByPk(first.id))!.get() as { personId: string };
+  assert.equal(joined.personId, setting.people.checker.id);
+  await setting.done('leader', 'crew.planter', save(null));
+});
+
+test('a crew is pasted: whoever is known stays, the same list twice adds nobody', async () => {
+  const list = ['Ana Ruiz', planters[0].name.toUpperCase(), 'Ben'].map((name) => ({
+    id: uuid(),
+    name,
+  }));
+  const paste = { siteId, planters: list, rate: 550 };
+  const made = await setting.done('leader', 'crew.paste', paste);
+  assert.deepEqual([made.added, made.known], [2, [planters[0].name.toUpperCase()]]);
+  assert.equal((await setting.done('leader', 'crew.paste', paste)).added, 0);
+  const named = { ...paste, planters: [{ id: uuid(), name: 'ben' }] };
+  assert.deepEqual((await setting.done('leader', 'crew.paste', named)).known, ['ben']);
+  await setting.refused('checker', 'crew.paste', paste, 403, /./);
+});
+
+test('a note keeps its picture; what is no picture, too large or of another row is refused', async () => {
+  const note = (more: object = {}) => ({
+    ...event(),
+    ...{ blockId, layoutId, row: 3, peg: 2, body: 'stone', photo: picture(3000) },
+    ...more,
+  });
+  const first = note();
+  await setting.done('planter', 'crew.note', first);
+  assert.equal((await setting.done('planter', 'crew.note', first)).already, true);
+  await setting.refused('planter', 'crew.note', note({ photo: 'PHN2Zz4=' }), 409, /no picture/);
+  await setting.refused('planter', 'crew.note', note({ photo: 'not base64 !' }), 400, /broken/);
+  await setting.refused('planter', 'crew.note', note({ photo: picture(400_001) }), 409, /400 kB/);
+  await setting.refused('planter', 'crew.note', note({ row: 9999 }), 409, /no row 9.?999/);
+  await setting.refused('planter', 'crew.note', note({ peg: 5000 }), 409, /no peg/);
+  await setting.refused(
+    'planter',
+    'crew.note',
+    note({ body: '', photo: '' }),
+    409,
+    /nothing to say/,
+  );
+  await setting.refused('viewer', 'crew.note', note(), 403, /./);
+  const other = note({ blockId: knoll().id });
+  await setting.refused('planter', 'crew.note', other, 409, /layout they belong to/);
+  const notes = async () =>
+    (await (await setting.facts()).of(notesFact, blockId)).filter(({ id }) => id === first.id);
+  assert.deepEqual(
+    (await notes()).map(({ row, peg, photo }) => [row, peg, photo]),
+    [[3, 2, true]],
+  );
+  const stored = (await store.fieldNote.findByPk(first.id))!.get() as { photo: Buffer };
+  assert.equal(Buffer.compare(stored.photo, Buffer.from(first.photo, 'base64')), 0);
+  const calls = await crewCalls(await setting.facts(), setting.blocks['Haul Flat']);
+  assert.ok(calls.some(({ say }) => say.key === 'crew.noted'));
+  await setting.done('planter', 'crew.noteBack', { ...event(), blockId, noteId: first.id });
+  assert.deepEqual(await notes(), []);
+});
+
+test('a briefing is signed as it stood; what changes afterwards makes the signature old', async () => {
+  const read = async () =>
+    briefingOfBlock(
+      await setting.facts(),
+      (await store.block.findByPk(blockId))!.get() as Setting['blocks'][string],
+    );
+  const { mark, items } = await read();
+  assert.ok(items.some(({ key }) => key === 'brief.machine.mount'));
+  const facts = await setting.facts();
+  const sign = { ...event(), blockId, planterId: own.id, day: facts.today, content: mark };
+  await setting.done('planter', 'crew.brief', sign);
+  assert.deepEqual(
+    (await read()).signed.map(({ planter, current }) => [planter, current]),
+    [[own.id, true]],
+  );
+  const block = (await store.block.findByPk(blockId))!.get() as { termsEdition: number };
+  await setting.done('leader', 'calendar.terms', {
+    blockId,
+    edition: block.termsEdition,
+    terms: { briefing: { meeting: 'the tank', time: 6.5, gate: null, call: '112', word: '' } },
+  });
+  assert.deepEqual(
+    (await read()).signed.map(({ current }) => current),
+    [false],
+  );
+});
+
+test('who is alone and silent comes to the board with the last place; a word heard ends it', async () => {
+  const word = (kind: string, minutesAgo: number, more: object = {}) => ({
+    ...event(),
+    at: at(minutesAgo),
+    ...{ siteId, blockId, planterId: own.id, kind, minutes: kind === 'alone' ? 30 : 0 },
+    ...{ longitude: 11.5, latitude: 51.2, late: true, ...more },
+  });
+  await setting.refused(
+    'planter',
+    'crew.checkIn',
+    word('alone', 90, { minutes: 2 }),
+    409,
+    /5 to 240/,
+  );
+  await setting.done('planter', 'crew.checkIn', word('alone', 90));
+  const block = setting.blocks['Haul Flat'];
+  const state = async () => (await aloneOn(await setting.facts(), blockId))[0]?.state;
+  // It has only just been heard, after it was due: the word itself is missing.
+  assert.equal(await state(), 'missed');
+  const [call] = (await crewCalls(await setting.facts(), block)).filter(({ say }) =>
+    say.key.startsWith('crew.alone'),
+  );
+  assert.equal(call.say.figures.planter, own.name);
+  assert.equal(call.detail?.figures.latitude, '51.20000');
+  await setting.done('planter', 'crew.checkIn', word('here', 1));
+  assert.notEqual(await state(), 'missed');
+  await setting.done('planter', 'crew.checkIn', word('done', 0));
+  assert.equal(await state(), undefined);
+});
+
+test('a wave follows row by row; a place is done once, and a correction gives it back', async () => {
+  const block = knoll();
+  const facts = await setting.facts();
+  const layout = (await releasedLayout(facts, block.id))!;
+  const row = (await facts.of(rowsFact, block.id)).at(-1)!;
+  const places = treesInRow(row);
+  const waiting = async () => (await wavesOf(await setting.facts(), block)).states[0].waiting;
+  const before = await waiting();
+  const wave = (count: number, more: object = {}) => ({
+    ...event(),
+    ...{ layoutId: layout.id, row: row.number, wave: 'guard', count, corrects: null },
+    ...more,
+  });
+  const first = wave(5);
+  assert.equal((await setting.done('planter', 'crew.wave', first)).done, 5);
+  assert.equal((await setting.done('planter', 'crew.wave', first)).already, true);
+  assert.equal(await waiting(), before - 5);
+  await setting.refused('planter', 'crew.wave', wave(places - 4), 409, /too many/);
+  await setting.refused('planter', 'crew.wave', wave(1, { row: 999 }), 409, /no row 999/);
+  const back = await setting.done('planter', 'crew.wave', wave(5, { corrects: first.id }));
+  assert.equal(back.done, 0);
+  assert.equal(
+    (await setting.done('planter', 'crew.wave', wave(5, { corrects: first.id }))).already,
+    true,
+  );
+  await setting.refused('planter', 'crew.wave', wave(5, { corrects: uuid() }), 409, /not there/);
+  assert.equal(await waiting(), before);
+});
+
+test('faults behind the machine stand by row and peg until they are taken back', async () => {
+  const fault = (more: object = {}) => ({
+    ...event(),
+    ...{ layoutId, row: 12, peg: 4, fault: 'deep', mended: true, seat: 'left', corrects: null },
+    ...more,
+  });
+  const found = async () =>
+    (await (await setting.facts()).of(rowFaultsFact, blockId)).filter(({ row }) => row === 12);
+  const one = fault();
+  await setting.done('planter', 'crew.fault', one);
+  await setting.done('planter', 'crew.fault', fault({ peg: 5, mended: false }));
+  assert.deepEqual((await found()).map(({ peg, mended }) => [peg, mended]).sort(), [
+    [4, true],
+    [5, false],
+  ]);
+  await setting.refused('planter', 'crew.fault', fault({ peg: 9000 }), 409, /no peg/);
+  await setting.refused('planter', 'crew.fault', fault({ fault: 'ugly' }), 400, /./);
+  await setting.done('planter', 'crew.fault', fault({ corrects: one.id }));
+  assert.deepEqual(
+    (await found()).map(({ peg }) => peg),
+    [5],
+  );
+});
+
+test('reservoir boxes are known by row: water left, a refill, no more boxes than places', async () => {
+  const block = knoll();
+  const rows = async () => (await boxesOf(await setting.facts(), block))!.rows;
+  const [first] = await rows();
+  assert.ok(first.level > 14 && first.level <= 16, String(first.level));
+  const facts = await setting.facts();
+  const layout = (await releasedLayout(facts, block.id))!;
+  const fill = {
+    ...event(),
+    ...{ layoutId: layout.id, row: first.row, boxes: first.boxes, litres: 16, kind: 'refill' },
+  };
+  await setting.done('planter', 'crew.box', { ...fill, corrects: null });
+  assert.equal((await rows())[0].toFill, 0);
+  await setting.refused(
+    'planter',
+    'crew.box',
+    { ...fill, ...event(), boxes: 5000, corrects: null },
+    409,
+    /do not fit/,
+  );
+});
+
+test('the pay sheet counts all blocks of the site, by its own days, and only for the leader to set', async () => {
+  const facts = await setting.facts();
+  const { from, to } = payDays(new URL('http://x/?from=2026-99-99'), facts.today);
+  assert.ok(from <= to, 'a day that is none is not taken');
+  const lines = await paySheetOf(facts, '2000-01-01', facts.today);
+  const planted = await store.plantedDay.sum('planted');
+  assert.equal(
+    lines.reduce((sum, { trees }) => sum + trees, 0),
+    Number(planted),
+  );
+  const failing = lines.find((line) => line.failing > 0 && line.kind === 'piece')!;
+  const decision = { ...event(), siteId, planterId: failing.planter, day: failing.day };
+  await setting.refused('checker', 'crew.payDecision', { ...decision, counts: false }, 403, /./);
+  await setting.done('leader', 'crew.payDecision', { ...decision, counts: false });
+  const [after] = (await paySheetOf(await setting.facts(), failing.day, failing.day)).filter(
+    ({ planter }) => planter === failing.planter,
+  );
+  assert.equal(after.pay.value, failing.otherwise);
+  assert.equal(after.otherwise, failing.pay.value);
+  const rate = { ...event(), siteId, planterId: own.id, kind: 'piece', amount: 1e9 };
+  await setting.refused(
+    'leader',
+    'crew.payRate',
+    { ...rate, fromDay: facts.today },
+    400,
+    /at most/,
+  );
+});
+
+test('the live page tells of a tally the moment it is stored', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const before = await liveOf(await setting.facts(), block);
+  const facts = await setting.facts();
+  const rows = await facts.of(rowsFact, blockId);
+  const row = rows.at(-1)!;
+  await setting.done('planter', 'crew.tally', {
+    ...event(),
+    ...{ layoutId, row: row.number, planterId: own.id, count: 3, corrects: null },
+  });
+  const after = await liveOf(await setting.facts(), block);
+  assert.equal(after.planted, before.planted + 3);
+  const mine = after.planters.find(({ id }) => id === own.id)!;
+  assert.equal(mine.row, row.number);
+  assert.ok(mine.lastHour >= 3);
+  assert.ok(Date.now() - mine.wordAt! < 60_000);
+});

@@ -23,6 +23,7 @@ bench('lattice.ts');
 bench('patterns.ts');
 bench('finish.ts');
 bench('floor.ts');
+bench('phones.ts');
 const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
 const application = await startApplication(folder);
 bench('slider.ts', { BASE_URL: application.origin });

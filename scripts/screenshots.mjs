@@ -37,7 +37,8 @@ async function signedIn(role, viewport) {
   return page;
 }
 async function picture(page, name) {
-  await page.waitForLoadState('networkidle');
+  // A page with an open stream is never idle.
+  await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
   await page.waitForTimeout(500);
   await page.screenshot({ path: path.join(out, `${name}.png`) });
   console.log(`${name}.png`);
@@ -88,8 +89,9 @@ await picture(desk, 'machine');
 await desk.goto(`/blocks/${blocks['Haul Flat']}/calendar/finish`);
 await desk.getByTestId('chance').waitFor();
 await picture(desk, 'finish');
-await desk.goto(`/blocks/${blocks['Silt Margin']}/calendar/materials`);
-await picture(desk, 'materials');
+await desk.goto(`/blocks/${blocks['Haul Flat']}/crew/live`);
+await desk.getByText(/^Live/).waitFor();
+await picture(desk, 'live');
 await desk.goto(`/blocks/${blocks['North Bench']}/rows`);
 await desk.locator('.scroller').waitFor();
 for (let i = 0; i < 4; i++) {

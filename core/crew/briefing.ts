@@ -234,11 +234,17 @@ const rank = (kind: KeepoutKind) => (ORDER.includes(kind) ? ORDER.indexOf(kind) 
 
 /**
  * A mark of what was read: two briefings with one mark say the same. Weather is left out, which changes by
- * the hour and is looked up anyway. FNV-1a, 64 bits (Fowler, Noll & Vo; draft-eastlake-fnv).
+ * the hour and is looked up anyway.
  * @example markOf([]).length // => 16
  */
-export function markOf(items: readonly BriefItem[]): string {
-  const text = JSON.stringify(items.filter(({ part }) => part !== 'air' && part !== 'evening'));
+export const markOf = (items: readonly BriefItem[]): string =>
+  fnv1a(JSON.stringify(items.filter(({ part }) => part !== 'air' && part !== 'evening')));
+
+/**
+ * FNV-1a of 64 bits, in hexadecimal digits (Fowler, Noll & Vo; draft-eastlake-fnv).
+ * @example fnv1a('a') // => 'af63dc4c8601ec8c'
+ */
+export function fnv1a(text: string): string {
   let hash = 0xcbf29ce484222325n;
   for (const byte of utf8(text)) {
     hash ^= BigInt(byte);

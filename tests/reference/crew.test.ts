@@ -1,5 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { fnv1a } from '../../core/crew/briefing';
+import { paySheet } from '../../core/crew/pay';
+import { fieldWords, type Language } from '../../src/lib/words/field';
 import jstat from 'jstat';
 import { gammaQuantile, learned, PRIOR_HOURS } from '../../core/crew/rates';
 import { placeCaches } from '../../core/crew/caches';
@@ -45,4 +48,44 @@ test('one cache on one headland stands at the median of the visits', () => {
   const { caches, carried } = placeCaches(ways, 1, ['first']);
   assert.deepEqual(caches, [{ headland: 'first', along: 6, visits: 5 }]);
   assert.equal(carried.value, 6 + 3 + 0 + 54 + 84 + 25);
+});
+
+test('marks of briefings are FNV-1a, by the published test vectors', () => {
+  // draft-eastlake-fnv, appendix C: 64-bit FNV-1a of "", "a" and "foobar".
+  assert.equal(fnv1a(''), 'cbf29ce484222325');
+  assert.equal(fnv1a('a'), 'af63dc4c8601ec8c');
+  assert.equal(fnv1a('foobar'), '85944171f73967e8');
+});
+
+test('plural forms of the planters’ pages are those of the Unicode data', () => {
+  // Unicode CLDR plural rules, as the platform carries them: nothing is singular in French and Portuguese.
+  const forms = (language: Language, count: number) =>
+    fieldWords('frame.noSignal', { waiting: count }, { language, system: 'metric' });
+  for (const [language, one] of [
+    ['en', 'entry waits'],
+    ['es', 'dato espera'],
+    ['fr', 'saisie attend'],
+    ['pt', 'registo espera'],
+  ] as const)
+    for (const count of [0, 1, 2, 5, 21, 1000]) {
+      const singular = new Intl.PluralRules(language).select(count) === 'one';
+      assert.equal(
+        new RegExp(`${one}\\b`).test(forms(language, count)),
+        singular,
+        `${language} ${count}`,
+      );
+    }
+});
+
+test('hours and pieces are paid as a pay slip reckons them', () => {
+  // Common practice, no source: a piece rate times pieces, an hourly rate times hours, to the cent.
+  const sheet = (kind: 'piece' | 'hour', amount: number, trees: number, hours: number) =>
+    paySheet({
+      ...{ from: '2026-03-02', to: '2026-03-02', checked: [], decisions: [] },
+      trees: new Map([['2026-03-02', new Map([['a', trees]])]]),
+      hours: new Map([['a', new Map([['2026-03-02', hours]])]]),
+      rates: [{ planter: 'a', kind, amount, fromDay: '2026-03-01', at: 0 }],
+    })[0].pay.value;
+  assert.equal(sheet('piece', 0.135, 1001, 8), 135.14);
+  assert.equal(sheet('hour', 15.75, 1001, 7.25), 114.19);
 });

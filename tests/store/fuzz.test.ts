@@ -3,7 +3,7 @@ import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { seededRandom } from '../../core/measure/random';
 import { perform } from '../../src/lib/rooms/commands.server';
-import { contracts, type CommandName } from '../../src/lib/rooms/contracts';
+import { contractOf, contracts, type CommandName } from '../../src/lib/rooms/contracts';
 import type { Store } from '../../src/lib/store';
 import { compareSums } from '../../src/lib/store/sums';
 import { demoSetting, type Setting } from './setting';
@@ -100,7 +100,7 @@ test('whatever is sent to whichever command by whomever, the answer is a reason,
   const statuses = new Map<number, number>();
   const faults: string[] = [];
   for (const name of Object.keys(contracts) as CommandName[]) {
-    const schema = contracts[name].input.describe() as unknown as Described;
+    const schema = contractOf(name).input.describe() as unknown as Described;
     for (let i = 0; i < TRIES; i++) {
       const who = pick(['leader', 'checker', 'planter', 'viewer', 'stranger'] as const);
       let payload = near(schema, ids);

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { v4, v7 } from 'uuid';
 import { airCall } from '../../core/calendar/calls';
 import { taskRecords } from '../../src/lib/rooms/calendar/tasks.server';
-import { contracts } from '../../src/lib/rooms/contracts';
+import { contractOf, contracts } from '../../src/lib/rooms/contracts';
 import { may } from '../../src/lib/server/authorise';
 import { words } from '../../src/lib/words';
 
@@ -104,7 +104,7 @@ test('roles: a viewer only reads, a planter tallies, a checker records, a leader
 test('schemas: ids of version 7, days of the calendar, moments that have been', async () => {
   const refused = async (name: keyof typeof contracts, payload: object, pattern: RegExp) =>
     assert.rejects(
-      contracts[name].input.validate(payload, { context: { now: at(0).getTime() } }),
+      contractOf(name).input.validate(payload, { context: { now: at(0).getTime() } }),
       pattern,
     );
   const day = { blockId: v7(), day: '2026-11-24' };

@@ -12,7 +12,7 @@
   }
   /** What the leader has said and this planter has not said to have read; it stays until they do. */
   let { messages, outbox, siteId, planterId, may }: Props = $props();
-  const { say, time } = useTongue();
+  const { say, moment } = useTongue();
   const told = $derived(
     new Set(
       outbox
@@ -37,7 +37,7 @@
           <b
             >{say('words.title')}{#if message.own}, {say('words.toYou')}{/if}</b
           >
-          <span class="num">{time(message.at)}</span>
+          <span class="num">{moment(message.at)}</span>
         </p>
         <p class="body">{message.body}</p>
         {#if may}<button onclick={() => read(message.id)}>{say('words.seen')}</button>{/if}

@@ -1,5 +1,5 @@
 import { page } from '$app/state';
-import { clockOf } from '$core/say/day';
+import { clockOf, dayOf } from '$core/say/day';
 import type { FigureValue, Message } from '$core/say/message';
 import { formatNumber } from '$core/measure/units';
 import { useUnits } from '$lib/parts/figures.svelte';
@@ -40,6 +40,16 @@ export function useTongue() {
     /** A measure that is formatted already, its numbers written as the language does. */
     measure: (text: string) => numbersIn(text, language()),
     number: (value: number, decimals = 0) => numbersIn(formatNumber(value, decimals), language()),
+    /** A moment by the site's clock, with its day where it is not this one. */
+    moment: (moment: number) => {
+      const zone = reader().zone!;
+      const text = clockOf(moment, zone).text;
+      if (dayOf(moment, zone) === dayOf(Date.now(), zone)) return text;
+      const day = new Intl.DateTimeFormat(language(), {
+        ...{ day: 'numeric', month: 'short', timeZone: zone },
+      }).format(new Date(moment));
+      return `${day}, ${text}`;
+    },
     /** A moment by the site's clock. */
     time: (moment: number) => clockOf(moment, reader().zone!).text,
   };

@@ -20,7 +20,7 @@ interface SerialPort {
 }
 
 /** Whether this browser can listen to a counter on a cable. */
-export const hasSerial = (): boolean => 'serial' in navigator;
+export const hasSerial = (): boolean => typeof navigator !== 'undefined' && 'serial' in navigator;
 
 /**
  * A real counter on a serial cable: each line that carries a higher count than the last rings so often.

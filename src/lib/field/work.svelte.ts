@@ -6,8 +6,8 @@ import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
 const PAGES = [
-  ...['', '/briefing', '/peg', '/note', '/follow', '/seat', '/behind', '/alone'],
-  ...['/stock', '/handling', '/gate', '/spray'],
+  ...['', '/briefing', '/stock', '/handling', '/gate', '/spray'],
+  ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg'],
 ];
 
 /**
@@ -57,7 +57,11 @@ export async function keepPages(person: string, block?: string): Promise<void> {
   navigator.serviceWorker.controller?.postMessage({ person }, [told.port2]);
   await Promise.race([known, new Promise((resolve) => setTimeout(resolve, 2000))]);
   const pages = ['/field', ...(block ? PAGES.map((page) => `/field/${block}${page}`) : [])];
-  for (const page of pages)
-    for (const path of [page, `${page}/__data.json`])
+  // Two at a time: a phone's connection is shared with whoever enters something meanwhile.
+  const paths = pages.flatMap((page) => [page, `${page}/__data.json`]);
+  const fetchNext = async (): Promise<void> => {
+    for (let path = paths.shift(); path; path = paths.shift())
       await fetch(path, { headers: { 'x-keep': '1' } }).catch(() => undefined);
+  };
+  await Promise.all([fetchNext(), fetchNext()]);
 }

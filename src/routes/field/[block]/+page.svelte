@@ -214,6 +214,16 @@
   );
 </script>
 
+{#snippet finds(own: typeof links, label: string)}
+  <nav class="finds" aria-label={label}>
+    {#each own as [path, key] (path)}
+      <a href="/field/{data.block.id}/{path}{me && data.planters.length ? `?planter=${me}` : ''}"
+        >{say(key)}</a
+      >
+    {/each}
+  </nav>
+{/snippet}
+
 <svelte:head
   ><title>{row ? say('rows.row', { row: row.number }) : data.block.name} · Viridane</title
   ></svelte:head
@@ -278,6 +288,7 @@
           to: length(to),
         })}{/each}
     </p>
+    {@render finds(links.slice(0, 2), say('rows.ofBlock'))}
     {#if data.mayTally}
       <p class="shift">
         {#if hereSince === null}
@@ -288,13 +299,6 @@
         {/if}
       </p>
     {/if}
-    <nav class="finds" aria-label={say('rows.ofBlock')}>
-      {#each links as [path, key] (path)}
-        <a href="/field/{data.block.id}/{path}{me && data.planters.length ? `?planter=${me}` : ''}"
-          >{say(key)}</a
-        >
-      {/each}
-    </nav>
     {#if row.treatment}<p class="treatment">
         <b>{say('rows.treatment', { treatment: row.treatment })}</b>
         {inUnits(
@@ -347,6 +351,7 @@
           {say('rows.close', { out: bag.out, over: bag.over })}
         </p>{/if}
     {/if}
+    {#if links.length > 2}{@render finds(links.slice(2), data.block.name)}{/if}
     <details>
       <summary>{say('rows.how')}</summary>
       {#each data.brief as { who, text, rows } (text)}
@@ -359,9 +364,12 @@
       {/each}
       <p class="quiet">{say('rows.safety')}</p>
     </details>
-  {:else if data.planter}<p class="say">
-      {say('rows.none', { planter: data.planter.name })}
-    </p>{:else if !data.planters.length}<p class="say stop">{say('rows.notJoined')}</p>{/if}
+  {:else}
+    {#if data.planter}<p class="say">
+        {say('rows.none', { planter: data.planter.name })}
+      </p>{:else if !data.planters.length}<p class="say stop">{say('rows.notJoined')}</p>{/if}
+    {@render finds(links, say('rows.ofBlock'))}
+  {/if}
 </main>
 {#if data.air}
   <footer class="num">
@@ -402,6 +410,7 @@
     padding: 0 18px;
   }
   .finds {
+    margin-top: 6px;
     display: flex;
     flex-wrap: wrap;
     gap: 0 22px;

@@ -94,7 +94,7 @@
     font-weight: 700;
   }
   .big {
-    min-height: 110px;
+    min-height: 110px !important;
     font-size: 30px !important;
   }
 </style>

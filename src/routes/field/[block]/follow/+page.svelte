@@ -11,7 +11,7 @@
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['crew.wave', 'crew.box']);
   const tongue = useTongue();
-  const { say, time } = tongue;
+  const { say, moment } = tongue;
   const litres = (value: number) => tongue.measure(formatLiquid(value / 1000, tongue.system));
   let wave = $state<Wave | undefined>(untrack(() => data.waves[0]?.wave));
   let some = $state<Record<number, number>>({});
@@ -100,7 +100,7 @@
       <section class:late>
         <p class="about">
           <b>{say('rows.row', { row })}</b>
-          <span class="num">{say('follow.due', { time: time(due) })}</span>
+          <span class="num">{say('follow.due', { time: moment(due) })}</span>
         </p>
         {#if data.mayTally}
           <button class="go" onclick={() => done(row, trees)}

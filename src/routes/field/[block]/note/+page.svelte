@@ -10,7 +10,7 @@
 
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['crew.note', 'crew.noteBack']);
-  const { say, time } = useTongue();
+  const { say, moment } = useTongue();
   let row = $state<number | undefined>(Number(page.url.searchParams.get('row')) || undefined);
   let peg = $state<number>();
   let body = $state('');
@@ -115,10 +115,10 @@
       <p class="about">
         <b
           >{note.row ? say('rows.row', { row: note.row }) : data.block.name}{note.peg
-            ? `, ${note.peg}`
+            ? `, ${say('behind.peg').toLowerCase()} ${note.peg}`
             : ''}</b
         >
-        <span class="quiet num">{note.author}, {time(note.at)}</span>
+        <span class="quiet num">{note.author}, {moment(note.at)}</span>
       </p>
       {#if note.body}<p class="body">{note.body}</p>{/if}
       {#if note.photo}<img

@@ -198,7 +198,7 @@
     color: var(--clay);
   }
   .big {
-    min-height: 110px;
+    min-height: 110px !important;
     font-size: 30px !important;
   }
   .two {

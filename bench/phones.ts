@@ -36,7 +36,7 @@ const signed = await fetch(`${origin}/sign-in?/in`, {
   redirect: 'manual',
 });
 const cookie = signed.headers.getSetCookie()[0].split(';')[0];
-const headers = { cookie, 'content-type': 'application/json' };
+const headers = { cookie, origin, 'content-type': 'application/json' };
 const database = await mariadb.createConnection(app.databaseUrl);
 const [block] = await database.query("SELECT id FROM block WHERE name = 'North Bench'");
 // North Bench is planted; a version of its own with all places free is what the phones plant.

@@ -1,5 +1,6 @@
 import { onMount, untrack } from 'svelte';
 import { invalidateAll } from '$app/navigation';
+import { navigating } from '$app/state';
 import { v7 as uuid } from 'uuid';
 import type { CommandName } from '$lib/rooms/contracts';
 import { Outbox } from './outbox.svelte';
@@ -9,6 +10,15 @@ const PAGES = [
   ...['', '/briefing', '/stock', '/handling', '/gate', '/spray'],
   ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg'],
 ];
+
+/**
+ * Reads the page anew once what was entered has been sent. Whoever has tapped on to another page arrives
+ * there first: reading in between would call the tap back.
+ */
+export async function readAnew(): Promise<void> {
+  await navigating.complete?.catch(() => {});
+  await invalidateAll().catch(() => {});
+}
 
 /**
  * What a field page works with: an outbox that sends what waits, a clock, and the service worker
@@ -24,7 +34,7 @@ export function fieldWork(
   let clock = $state(Date.now());
   onMount(() => {
     let off = () => {};
-    void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
+    void outbox.start(() => void readAnew()).then((stop) => (off = stop));
     const timer = setInterval(() => (clock = Date.now()), 1000);
     void keepPages(data().person!.id, data().block.id);
     return () => (off(), clearInterval(timer));

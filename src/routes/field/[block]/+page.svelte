@@ -1,13 +1,13 @@
 <script lang="ts">
   import { inWords } from '$lib/parts/reader.svelte';
   import { onMount, untrack } from 'svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatWind, formatTemperature, inUnits } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
-  import { keepPages } from '$lib/field/work.svelte';
+  import { keepPages, readAnew } from '$lib/field/work.svelte';
   import Messages from '$lib/field/Messages.svelte';
   import Refused from '$lib/field/Refused.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
@@ -30,7 +30,7 @@
 
   onMount(() => {
     let off = () => {};
-    void outbox.start(() => void invalidateAll().catch(() => {})).then((stop) => (off = stop));
+    void outbox.start(() => void readAnew()).then((stop) => (off = stop));
     const timer = setInterval(() => (clock = Date.now()), 1000);
     void keepPages(data.person!.id, data.block.id);
     return () => (off(), clearInterval(timer));

@@ -38,17 +38,24 @@
   );
   const load = $derived(pass?.loads[Math.min(seat, pass.loads.length - 1)]);
   const before = $derived(load ? plantedIn(load.row) : 0);
-  /** Trees set since the last end of a row; kept on the phone, so that a reload loses none. */
+  /** Trees set and not handed in yet, row by row: who looks at another pass takes no tree along. */
   const KEY = untrack(() => `seat ${data.block.id} ${data.planter?.id ?? ''}`);
-  let set = $state(0);
+  let counts = $state<Record<number, number>>({});
   let bin = $state(untrack(() => data.terms.bin));
+  const set = $derived(load ? (counts[load.row] ?? 0) : 0);
   onMount(() => {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as
-      { set: number; bin: number; seat: number } | undefined;
-    if (kept) ({ set, bin, seat } = kept);
+    try {
+      // Kept on the phone, so that a reload loses none.
+      const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}');
+      counts = kept.counts ?? {};
+      bin = kept.bin ?? bin;
+      seat = kept.seat ?? 0;
+    } catch {
+      localStorage.removeItem(KEY);
+    }
     return () => wheel?.stop();
   });
-  const remember = () => localStorage.setItem(KEY, JSON.stringify({ set, bin, seat }));
+  const remember = () => localStorage.setItem(KEY, JSON.stringify({ counts, bin, seat }));
   const ahead = $derived(load && seatAhead(load.runs, before + set));
   const interval = $derived(intervalOf(data.terms, data.terms.slip));
   const name = (species: number) => (data.species[species] ?? '').toLowerCase();
@@ -56,7 +63,7 @@
   let wheel = $state.raw<Wheel>();
   function one() {
     if (!ahead || ahead.left <= 0) return halt();
-    set++;
+    counts[load!.row] = set + 1;
     bin = Math.max(0, bin - 1);
     remember();
     navigator.vibrate?.(20);
@@ -77,12 +84,14 @@
   async function rowEnd() {
     if (!load || !set || !data.planter) return;
     halt();
-    await work.outbox.add('crew.tally', {
-      ...work.event(),
-      ...{ layoutId: data.layoutId, row: load.row, planterId: data.planter.id },
-      ...{ count: Math.min(set, placesIn(load.row) - before), corrects: null },
-    });
-    set = 0;
+    const { row } = load;
+    const count = Math.min(set, placesIn(row) - before);
+    if (count > 0)
+      await work.outbox.add('crew.tally', {
+        ...work.event(),
+        ...{ layoutId: data.layoutId, row, planterId: data.planter.id, count, corrects: null },
+      });
+    delete counts[row];
     picked = undefined;
     remember();
   }

@@ -204,6 +204,16 @@ test('a briefing is signed as it stood; what changes afterwards makes the signat
   );
 });
 
+test('the briefing says the minutes of the roots that bear least, as the phone does', async () => {
+  const minutes = async (name: string) => {
+    const { items } = await briefingOfBlock(await setting.facts(), setting.blocks[name]);
+    return items.find(({ key }) => key === 'brief.roots')?.figures.minutes;
+  };
+  const { air } = await liveOf(await setting.facts(), setting.blocks['Haul Flat']);
+  // Some lots of the demo are dipped, others are not: all are told of those.
+  assert.equal(await minutes('Haul Flat'), air!.roots);
+});
+
 test('who is alone and silent comes to the board with the last place; a word heard ends it', async () => {
   const word = (kind: string, minutesAgo: number, more: object = {}) => ({
     ...event(),

@@ -74,7 +74,10 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
   const [dayStart] = dayBounds(today, site.zone);
   const byMachine = block.conditions.planting === 'machine';
   const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
-  const dipped = states.some((state) => dipOf(state) > 1);
+  const dips = states.filter(({ lot }) => carried.some((own) => own.lot === lot.id)).map(dipOf);
+  const dipped = dips.some((factor) => factor > 1);
+  // What is said to all holds for the roots that bear least.
+  const leastDip = dips.length ? Math.min(...dips) : 1;
   const items: BriefItem[] = briefingOf({
     terms,
     byMachine,
@@ -104,7 +107,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     }),
     rootMinutes:
       air && block.conditions.stock === 'bare-root'
-        ? minutesAllowed(air.now, dipped ? 2 : 1).value
+        ? minutesAllowed(air.now, leastDip).value
         : null,
     dipped,
     stops: air

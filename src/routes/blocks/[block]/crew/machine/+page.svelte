@@ -14,6 +14,7 @@
   import { readNumber } from '$core/measure/typed';
   import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
   import PassStrip from '$lib/charts/PassStrip.svelte';
+  import { keepTerms } from '$lib/parts/block-terms';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -22,7 +23,6 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -35,17 +35,7 @@
     ...data.block.calendarTerms.machine,
   });
   const set = (next: Partial<MachineKept>) =>
-    doing.inTurn(() =>
-      saveWhole(
-        'calendar.terms',
-        {
-          before: { terms: { machine: data.block.calendarTerms.machine } },
-          mine: { terms: { machine: { ...terms, ...next } } },
-          edition: data.block.termsEdition,
-        },
-        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
-      ),
-    );
+    doing.inTurn(() => keepTerms(data.block, 'machine', { ...terms, ...next }));
   const layout = $derived(data.layout);
   const worked = $derived.by(() => {
     if (!layout) return undefined;

@@ -11,13 +11,13 @@
   import { toRowSet } from '$core/rows/stored';
   import DayShares from '$lib/charts/DayShares.svelte';
   import DayUntil from '$lib/charts/DayUntil.svelte';
+  import { keepTerms } from '$lib/parts/block-terms';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -189,17 +189,7 @@
           });
     });
   const setTerms = (next: Partial<DayTerms>) =>
-    doing.inTurn(() =>
-      saveWhole(
-        'calendar.terms',
-        {
-          before: { terms: { day: data.block.calendarTerms.day } },
-          mine: { terms: { day: { ...untrack(() => terms), ...next } } },
-          edition: data.block.termsEdition,
-        },
-        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
-      ),
-    );
+    doing.inTurn(() => keepTerms(data.block, 'day', { ...untrack(() => terms), ...next }));
   const mayClock = (id: string) => data.mayClock || data.own === id;
   /** Of who plants; of everybody while nobody does. */
   const ordered = $derived(

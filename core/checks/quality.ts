@@ -1,136 +1,148 @@
 import { incompleteBeta } from '../measure/student';
-import { wilson, type Interval } from '../survival/interval';
+import type { Interval } from '../survival/interval';
+import { clusterShare, dispersion, type Cluster } from './clusters';
+import { FAULTS, OF_POSITIONS, type Fault } from './faults';
 
-export const FAULTS = [
-  'deep',
-  'shallow',
-  'j-root',
-  'loose',
-  'air-pocket',
-  'leaning',
-  'roots-exposed',
-  'wrong-species',
-  'spacing',
-  'damaged',
-  'not-cleared',
-  'missing',
-] as const;
-export type Fault = (typeof FAULTS)[number];
-
-export const FAULT_LABELS: Record<Fault, string> = {
-  deep: 'too deep',
-  shallow: 'too shallow',
-  'j-root': 'root turned up',
-  loose: 'loose',
-  'air-pocket': 'air pocket',
-  leaning: 'leaning over 15°',
-  'roots-exposed': 'roots exposed',
-  'wrong-species': 'wrong species or spot',
-  spacing: 'spacing',
-  damaged: 'damaged',
-  'not-cleared': 'spot not cleared',
-  missing: 'missing',
-};
+export { FAULTS, FAULT_LABELS, type Fault } from './faults';
 
 /** One plot as it was looked at: how many trees were good, how many had which fault. */
 export interface PlotRecord {
   id: string;
   planter: string;
   good: number;
+  /** Trees with a fault or more; where nobody looked tree by tree, as many as there were faults. */
+  faulty?: number;
   faults: Partial<Record<Fault, number>>;
   at: string;
 }
 
-export interface Quality extends Interval {
-  planter: string;
+/** What was found of one group: a planter, a tool, a lot. */
+export interface GroupQuality extends Interval {
+  group: string;
   good: number;
   looked: number;
   plots: number;
   faults: Partial<Record<Fault, number>>;
   /** The commonest fault, if any. */
   worst?: Fault;
-  /** Further above the rest of the crew than chance puts anybody in nineteen seasons of twenty. */
+  /** Further above the rest than chance puts anybody in nineteen seasons of twenty. */
   outOfLine: boolean;
+  /** The chance that one like the rest has so many faulty trees or more; nothing with too little to compare. */
+  chance?: number;
+  /** The chance that twice the rest's share of faults would be found with what was looked at. */
+  findsDouble?: number;
   /** Faulty and looked at, of everyone else. */
   rest: { faulty: number; looked: number };
 }
 
-export const faultyIn = (plot: Pick<PlotRecord, 'faults'>): number =>
-  Object.values(plot.faults).reduce((sum, n) => sum + (n ?? 0), 0);
+export interface Quality extends GroupQuality {
+  planter: string;
+}
+
+/** Faulty trees of a plot. @example faultyIn({ faults: { deep: 2, missing: 1 } }) // => 2 */
+export const faultyIn = ({ faults, faulty }: Pick<PlotRecord, 'faults' | 'faulty'>): number =>
+  faulty ??
+  FAULTS.reduce((sum, fault) => (OF_POSITIONS.has(fault) ? sum : sum + (faults[fault] ?? 0)), 0);
+
+export const lookedIn = (plot: Pick<PlotRecord, 'good' | 'faults' | 'faulty'>): number =>
+  plot.good + faultyIn(plot);
 
 /** Chance that anybody of an equal crew is accused in a season. */
 const FALSE_ALARM = 0.05;
+/** With less than this nobody is judged, and nobody is judged by less. From memory. */
+const ENOUGH = { rest: 30, looked: 10, faulty: 3 };
 
 /**
- * Quality by planter: satisfactory ÷ looked at, with a Wilson interval. A planter is out of line when the
- * share of faults lies further above that of the rest of the crew than chance puts anybody once in twenty
- * seasons: the binomial tail of the trees looked at, made fewer by what plots differ more than single trees
- * would (the dispersion of Pearson's residuals of the rest; McCullagh & Nelder 4.5), Bonferroni over the
- * planters who were looked at.
+ * Quality by group: satisfactory ÷ looked at, with the interval of its plots. A group is out of line when
+ * the share of faults lies further above that of the rest than chance puts any group once in twenty seasons:
+ * the binomial tail of the trees looked at, made fewer by what plots differ more than single trees would,
+ * Bonferroni over the groups that were looked at.
+ * @param groupOf nothing for a plot of no group
+ * @param rule.fault only this fault counts as one
+ * @param rule.alarm chance that any of these groups is accused when all are equal
  */
-export function qualityByPlanter(plots: readonly PlotRecord[]): Quality[] {
-  const planters = [...new Set(plots.map(({ planter }) => planter))];
-  const totals = planters.map((planter) => {
-    const own = plots.filter((plot) => plot.planter === planter);
-    const faults: Partial<Record<Fault, number>> = {};
-    for (const plot of own) {
-      for (const fault of FAULTS) {
-        if (plot.faults[fault]) faults[fault] = (faults[fault] ?? 0) + plot.faults[fault];
-      }
-    }
-    const good = own.reduce((sum, plot) => sum + plot.good, 0);
-    return { planter, own, good, faulty: faultyIn({ faults }), faults };
+export function qualityBy<Plot extends PlotRecord>(
+  plots: readonly Plot[],
+  groupOf: (plot: Plot) => string | undefined,
+  { fault, alarm = FALSE_ALARM }: { fault?: Fault; alarm?: number } = {},
+): GroupQuality[] {
+  const groups = new Map<string, Plot[]>();
+  for (const plot of plots) {
+    const group = groupOf(plot);
+    if (group === undefined || !lookedIn(plot)) continue;
+    const own = groups.get(group);
+    if (own) own.push(plot);
+    else groups.set(group, [plot]);
+  }
+  const clusterOf = (plot: Plot): Cluster => ({
+    hits: fault ? Math.min(lookedIn(plot), plot.faults[fault] ?? 0) : faultyIn(plot),
+    of: lookedIn(plot),
   });
-  const allFaulty = totals.reduce((sum, { faulty }) => sum + faulty, 0);
-  const allLooked = totals.reduce((sum, { good, faulty }) => sum + good + faulty, 0);
-  const judged = totals.filter(({ good, faulty }) => good + faulty > 0);
-  return judged.map(({ planter, own, good, faulty, faults }) => {
-    const looked = good + faulty;
-    const rest = { faulty: allFaulty - faulty, looked: allLooked - looked };
+  const clusters = new Map([...groups].map(([group, own]) => [group, own.map(clusterOf)]));
+  const all = sumOf([...clusters.values()].flat());
+  return [...groups].map(([group, own]) => {
+    const mine = clusters.get(group)!;
+    const { hits, of } = sumOf(mine);
+    const rest = { faulty: all.hits - hits, looked: all.of - of };
+    const others = [...clusters].flatMap(([other, list]) => (other === group ? [] : list));
+    const judged = rest.looked >= ENOUGH.rest && of >= ENOUGH.looked;
+    const worth = worthOf(others, rest, of);
+    const chance = judged ? tail(hits, of, worth) : undefined;
+    const faults: Partial<Record<Fault, number>> = {};
+    for (const plot of own)
+      for (const name of FAULTS)
+        if (plot.faults[name]) faults[name] = (faults[name] ?? 0) + plot.faults[name];
+    const { estimate, low, high } = clusterShare(mine);
     return {
-      ...wilson(good, looked),
-      planter,
-      good,
-      looked,
-      faults,
-      plots: own.length,
-      worst: FAULTS.filter((fault) => faults[fault]).sort((a, b) => faults[b]! - faults[a]!)[0],
-      outOfLine:
-        rest.looked >= 30 &&
-        looked >= 10 &&
-        faulty >= 3 &&
-        chanceOf(
-          faulty,
-          looked,
-          rest,
-          plots.filter((plot) => plot.planter !== planter),
-        ) <
-          FALSE_ALARM / judged.length,
-      rest,
+      ...{ group, good: of - hits, looked: of, plots: own.length, faults, rest, chance },
+      ...{ estimate: 1 - estimate, low: 1 - high, high: 1 - low },
+      worst: FAULTS.filter((name) => faults[name] && !OF_POSITIONS.has(name)).sort(
+        (a, b) => faults[b]! - faults[a]!,
+      )[0],
+      outOfLine: hits >= ENOUGH.faulty && chance !== undefined && chance < alarm / groups.size,
+      findsDouble: judged ? findsTimes(2, of, worth, alarm / groups.size) : undefined,
     };
   });
 }
 
-/**
- * The chance that a planter like the rest of the crew has so many faulty trees or more, all trees of a plot
- * being less than so many single ones.
- */
-function chanceOf(
-  faulty: number,
-  looked: number,
+export const qualityByPlanter = (plots: readonly PlotRecord[]): Quality[] =>
+  qualityBy(plots, ({ planter }) => planter).map((found) => ({ ...found, planter: found.group }));
+
+const sumOf = (clusters: readonly Cluster[]): Cluster =>
+  clusters.reduce((sum, { hits, of }) => ({ hits: sum.hits + hits, of: sum.of + of }), {
+    hits: 0,
+    of: 0,
+  });
+
+interface Worth {
+  /** Share of faults of the rest. */
+  p: number;
+  /** What one tree looked at is worth in single trees. */
+  each: number;
+}
+
+/** All trees of a plot are less than so many single ones; what is not known of the rest makes them fewer still. */
+function worthOf(
+  others: readonly Cluster[],
   rest: { faulty: number; looked: number },
-  plots: readonly PlotRecord[],
-): number {
+  looked: number,
+): Worth {
   // Half a tree on each side, so that a crew without a fault is no proof that there can be none.
   const p = (rest.faulty + 0.5) / (rest.looked + 1);
-  const pearson = plots.reduce((sum, plot) => {
-    const found = faultyIn(plot);
-    const trees = plot.good + found;
-    return trees ? sum + (found - trees * p) ** 2 / (trees * p * (1 - p)) : sum;
-  }, 0);
-  const dispersion = Math.max(1, pearson / Math.max(1, plots.length - 1));
-  // What is not known of the rest makes a planter's own trees fewer still.
-  const worth = 1 / (dispersion * (1 + looked / Math.max(1, rest.looked)));
-  const [x, n] = [faulty * worth, looked * worth];
-  return incompleteBeta(p, x, n - x + 1);
+  return {
+    p,
+    each: 1 / (dispersion(others, p) * (1 + looked / Math.max(1, rest.looked))),
+  };
+}
+
+/** The chance that one like the rest has so many faulty trees or more. */
+const tail = (faulty: number, looked: number, { p, each }: Worth): number =>
+  faulty > 0 ? incompleteBeta(p, faulty * each, (looked - faulty) * each + 1) : 1;
+
+/** The chance that so many times the rest's share of faults is found with so many trees. */
+function findsTimes(times: number, looked: number, worth: Worth, alarm: number): number {
+  for (let faulty = ENOUGH.faulty; faulty <= looked; faulty++)
+    if (tail(faulty, looked, worth) < alarm)
+      return tail(faulty, looked, { ...worth, p: Math.min(1, worth.p * times) });
+  return 0;
 }

@@ -22,6 +22,7 @@ import * as crewDay from './migrations/018-crew-day';
 import * as crewPeople from './migrations/019-crew-people';
 import * as crewWords from './migrations/020-crew-words';
 import * as crewGround from './migrations/021-crew-ground';
+import * as checksInFull from './migrations/022-checks-in-full';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -50,6 +51,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['019-crew-people', crewPeople],
   ['020-crew-words', crewWords],
   ['021-crew-ground', crewGround],
+  ['022-checks-in-full', checksInFull],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -411,6 +411,26 @@ export const en: Record<MessageKey, string> = {
   'crew.noTarget': 'The entry to take back is not there.',
   'crew.otherPlanter': 'That entry belongs to another planter.',
   'checks.emptyPlot': 'The plot holds no tree yet. Mark each tree good or with its fault.',
+  'checks.noHalfWidth': 'A half-width of {half} was asked for; more than nothing is accepted.',
+  'checks.noPlan':
+    'No plan of {plots, number} plots or fewer keeps these risks. Move the limits apart, or accept a greater risk.',
+  'checks.noStrata':
+    'No row has a planter to share plots out among. Share the rows out under Crew first.',
+  'checks.noPlanned': 'The plan has plots 1 to {plots, number}; {number, number} was handed in.',
+  'checks.outsidePlot': 'Row {row, number}, peg {peg, number} does not lie in this plot.',
+  'checks.treeTwice': 'Row {row, number}, peg {peg, number} stands in the plot twice.',
+  'checks.moreTrees':
+    '{found, number} trees were entered; a plot of this size can hold {most, number}.',
+  'checks.ownTrees': 'These are {planter}’s own trees. Somebody else looks at them.',
+  'checks.handedIn':
+    'This plot was corrected already, by {by}, at row {row, number}, peg {peg, number}. Correct that one.',
+  'checks.noPlot': 'The plot that this corrects is not there.',
+  'checks.noDecision': 'The rework is not there any more.',
+  'checks.rowsBackwards':
+    'Rows {from, number} to {to, number} were asked for; the first comes before the last.',
+  'checks.notInRework':
+    'Row {row, number} is not among rows {from, number} to {to, number} of this rework.',
+  'checks.notReleasedNow': 'Release a layout first; plots are set in its rows.',
   'checks.noPeg':
     'Row {row, number} has {pegs, plural, one {# peg} other {# pegs}}; there is no peg {peg, number}.',
   'survival.marksDiffer':
@@ -549,6 +569,8 @@ export const en: Record<MessageKey, string> = {
   'fault.damaged': 'damaged',
   'fault.not-cleared': 'spot not cleared',
   'fault.missing': 'missing',
+  'fault.guard': 'guard missing',
+  'fault.surplus': 'one too many',
   'weekday.1': 'Monday',
   'weekday.2': 'Tuesday',
   'weekday.3': 'Wednesday',

@@ -1,29 +1,204 @@
+import { plotSums } from '../../../../core/checks/faults';
+import { plotRadius } from '../../../../core/checks/plot';
+import { planPlots } from '../../../../core/checks/planned';
+import type { Place } from '../../../../core/checks/grid';
 import { faultyIn } from '../../../../core/checks/quality';
+import { eachPosition } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
-import { ALREADY, type Handlers } from '../../server/work';
-import { planterOf } from '../crew/planter.server';
+import { ALREADY, type Handlers, type Work } from '../../server/work';
+import { ownPlanter, planterOf } from '../crew/planter.server';
+import { readRows } from '../rows/facts.server';
 import type { checksContract } from './contract';
+import { groundForPlots } from './ground.server';
+
+/** Places of all trees of a version. */
+async function placesOf(work: Work, layoutId: string): Promise<{ places: Place[]; step: number }> {
+  const layout = (await work.tables.layout.one({ id: layoutId }))!;
+  const rows = (await readRows(work, [layoutId])).get(layoutId) ?? [];
+  return {
+    places: [...eachPosition(layout.rhythm, rows)],
+    step: Math.max(layout.rhythm.step, layout.rhythm.between),
+  };
+}
 
 export const checksCommands: Handlers<typeof checksContract> = {
-  async 'checks.plot'(input, work) {
-    const { site } = await work.releasedLayout(input.layoutId, 'record');
-    await planterOf(work, input.planterId, site.id);
-    const row = await work.tables.layoutRow.one(
-      { layoutId: input.layoutId, number: input.row },
+  async 'checks.plot'({ layoutId, planterId, row, peg, area, trees, lotId, ...input }, work) {
+    const { site, blockId } = await work.releasedLayout(layoutId, 'record');
+    const planter = await planterOf(work, planterId, site.id);
+    if (planter.personId === work.person.id)
+      throw told('checks.ownTrees', { planter: planter.name });
+    const place = await work.tables.layoutRow.one(
+      { layoutId, number: row },
       { columns: ['number', 'trees'] },
     );
-    if (!row) throw told('crew.noRow', { row: input.row });
-    if (input.peg > row.trees)
-      throw told('checks.noPeg', { row: input.row, pegs: row.trees, peg: input.peg });
-    const faults = Object.fromEntries(
-      Object.entries(input.faults).filter(([, count]) => count !== undefined),
-    );
-    if (input.good + faultyIn({ faults }) === 0) throw told('checks.emptyPlot');
-    const { layoutId, planterId, peg, area, good } = input;
+    if (!place) throw told('crew.noRow', { row });
+    if (peg > place.trees) throw told('checks.noPeg', { row, pegs: place.trees, peg });
+    if (lotId && !(await work.tables.lot.one({ id: lotId, blockId }))) throw told('stock.noLot');
+    const sums = trees
+      ? plotSums(trees)
+      : { good: input.good, faulty: faultyIn(input), faults: given(input.faults) };
+    if (!sums.good && !Object.values(sums.faults).some(Boolean)) throw told('checks.emptyPlot');
+    await admitTrees(work, { layoutId, row, peg, area, trees, standing: sums.good + sums.faulty });
+    if (input.planId) {
+      const plan = await work.tables.plotPlan.one({ id: input.planId, layoutId });
+      const plots = plan?.plots.length ?? 0;
+      if (!plan || (input.planNumber ?? 0) > plots)
+        throw told('checks.noPlanned', { number: input.planNumber ?? 0, plots });
+    }
+    const corrects = await correctedBy(work, { ...input, layoutId });
+    const bySpecies: Record<string, [number, number]> = {};
+    for (const tree of trees ?? []) {
+      if (tree.species === undefined || tree.faults.some((fault) => fault === 'missing')) continue;
+      const sum = (bySpecies[tree.species] ??= [0, 0]);
+      sum[plotSums([tree]).faulty ? 1 : 0]++;
+    }
+    const { planId, planNumber, tool, late } = input;
     const fresh = await work.record(work.tables.plot, {
       ...work.event(input),
-      ...{ layoutId, planterId, rowNumber: input.row, peg, area, good, faults },
+      ...{ layoutId, planterId, rowNumber: row, peg, area, good: sums.good, faults: sums.faults },
+      ...{ trees: trees ?? null, faulty: trees ? sums.faulty : null },
+      bySpecies: trees ? bySpecies : null,
+      ...{ planId, planNumber: planId ? planNumber : null, tool, lotId, corrects, late },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'checks.plan'({ layoutId, terms, ...input }, work) {
+    const { blockId, layout } = await work.releasedLayout(layoutId, 'record');
+    if (layout.state !== 'released') throw told('checks.notReleasedNow');
+    const { places } = await placesOf(work, layoutId);
+    const { ground, gate, planterOfRow } = await groundForPlots(work, blockId, layoutId, places);
+    const plots = planPlots(terms, ground, places, gate, planterOfRow);
+    if (!plots.length) throw told('checks.emptyPlot');
+    const fresh = await work.record(work.tables.plotPlan, {
+      ...work.event(input),
+      ...{ layoutId, terms, plots },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'checks.decide'({ layoutId, planterId, kind, fault, firstRow, lastRow, ...input }, work) {
+    const { site } = await work.releasedLayout(layoutId, 'plan');
+    await planterOf(work, planterId, site.id);
+    if (firstRow > lastRow) throw told('checks.rowsBackwards', { from: firstRow, to: lastRow });
+    const last = await work.tables.layoutRow.one({ layoutId, number: lastRow });
+    if (!last) throw told('crew.noRow', { row: lastRow });
+    if (input.corrects) {
+      const before = await work.tables.plotDecision.one({ id: input.corrects, layoutId });
+      if (!before || before.corrects) throw told('crew.noTarget');
+      if (await takenBack(work, input.corrects, input.id)) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.plotDecision, {
+      ...work.event(input),
+      ...{ layoutId, planterId, kind, fault, firstRow, lastRow, corrects: input.corrects },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'checks.reworked'({ decisionId, row, mended, late, ...input }, work) {
+    const decision = await work.tables.plotDecision.one({ id: decisionId });
+    if (decision?.kind !== 'rework') throw told('checks.noDecision');
+    const { layoutId, planterId, firstRow, lastRow } = decision;
+    const { site, role } = await work.releasedLayout(layoutId, 'tally');
+    await ownPlanter(work, planterId, site.id, role);
+    // Taken back meanwhile or not: whoever went over the row did, and it is kept.
+    if (row < firstRow || row > lastRow)
+      throw told('checks.notInRework', { row, from: firstRow, to: lastRow });
+    const fresh = await work.record(work.tables.rowRework, {
+      ...work.event(input),
+      ...{ layoutId, decisionId, rowNumber: row, mended, corrects: null, late },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'checks.answer'({ planterId, shown, right, took, ...input }, work) {
+    const planter = await work.tables.planter.one({ id: planterId });
+    if (!planter) throw told('crew.noPlanter');
+    const { site, role } = work.site(planter.siteId, 'tally');
+    await ownPlanter(work, planterId, site.id, role);
+    const fresh = await work.record(work.tables.schoolAnswer, {
+      ...work.event(input),
+      ...{ siteId: site.id, planterId, shown, rightAnswer: right, took },
     });
     return fresh ? undefined : ALREADY;
   },
 };
+
+const given = <Key extends string>(counts: Partial<Record<Key, number>>) =>
+  Object.fromEntries(Object.entries(counts).filter(([, count]) => count)) as typeof counts;
+
+/** Whether another event has taken this one back already. */
+async function takenBack(work: Work, target: string, by: string): Promise<boolean> {
+  const taken = await work.tables.plotDecision.one({ corrects: target });
+  return Boolean(taken && taken.id !== by);
+}
+
+/** Trees of a plot stand near it, each once, and no more than its circle can hold. */
+async function admitTrees(
+  work: Work,
+  plot: {
+    layoutId: string;
+    row: number;
+    peg: number;
+    area: number;
+    trees: readonly { row: number; peg: number }[] | null | undefined;
+    standing: number;
+  },
+): Promise<void> {
+  const { places, step } = await placesOf(work, plot.layoutId);
+  const centre = places.find(({ row, peg }) => row === plot.row && peg === plot.peg)!.point;
+  // The centre lies between four pegs, and a tape sags: half a step and a step are allowed for.
+  const within = (room: number) =>
+    places.filter(
+      ({ point: [x, y] }) =>
+        Math.hypot(x - centre[0], y - centre[1]) <= plotRadius(plot.area) + room,
+    );
+  const most = within(step / 2).length;
+  if (plot.standing > most) throw told('checks.moreTrees', { found: plot.standing, most });
+  if (!plot.trees) return;
+  const near = new Set(within(step).map(({ row, peg }) => `${row}/${peg}`));
+  const seen = new Set<string>();
+  for (const { row, peg } of plot.trees) {
+    const key = `${row}/${peg}`;
+    if (!near.has(key)) throw told('checks.outsidePlot', { row, peg });
+    if (seen.has(key)) throw told('checks.treeTwice', { row, peg });
+    seen.add(key);
+  }
+}
+
+/**
+ * What a plot takes the place of: the one it names, or, handed in a second time by the same checker from
+ * another phone, their own earlier look at the same planned plot.
+ */
+async function correctedBy(
+  work: Work,
+  input: {
+    id: string;
+    layoutId: string;
+    corrects: string | null;
+    planId: string | null;
+    planNumber?: number | null;
+  },
+): Promise<string | null> {
+  const { plot } = work.tables;
+  const known = await plot.one({ id: input.id }, { columns: ['corrects'] });
+  if (known) return known.corrects;
+  if (input.corrects) {
+    const before = await plot.one({ id: input.corrects, layoutId: input.layoutId });
+    if (!before) throw told('checks.noPlot');
+    const other = await plot.one({ corrects: input.corrects });
+    if (!other) return input.corrects;
+    const by = await work.tables.person.one({ id: other.authorId }, { columns: ['name'] });
+    throw told('checks.handedIn', { by: by?.name ?? '', row: other.rowNumber, peg: other.peg });
+  }
+  if (!input.planId) return null;
+  const own = await plot.all({
+    where: {
+      ...{ planId: input.planId, planNumber: input.planNumber },
+      authorId: work.person.id,
+    } as never,
+    columns: ['id', 'corrects'],
+  });
+  const gone = new Set(own.map(({ corrects }) => corrects));
+  return own.find(({ id }) => !gone.has(id))?.id ?? null;
+}

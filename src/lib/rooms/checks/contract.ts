@@ -1,9 +1,11 @@
-import { FAULTS, type Fault } from '../../../../core/checks/quality';
+import { DECISIONS } from '../../../../core/checks/outcome';
+import { FAULTS, type CheckedTree, type Fault } from '../../../../core/checks/faults';
+import { TAUGHT } from '../../../../core/checks/trainer';
 import { isRecord } from '../../store/shape';
 import { command } from '../contract';
-import { count, event, id, yup } from '../fields';
+import { count, event, id, maybeId, yup } from '../fields';
 
-const { mixed, number, object } = yup;
+const { array, boolean, mixed, number, object, string } = yup;
 
 /** How many trees of a plot had each fault. */
 export const faults = mixed<Partial<Record<Fault, number>>>()
@@ -22,7 +24,39 @@ export const faults = mixed<Partial<Record<Fault, number>>>()
       ),
   );
 
+/** A tree of a plot as it was looked at. */
+export const checkedTree = object({
+  row: count,
+  peg: count,
+  faults: array().of(string().oneOf(FAULTS).required()).max(FAULTS.length).required(),
+  species: number().integer().min(0).max(200),
+  depth: number().min(-1).max(1),
+  lean: number().min(0).max(90),
+}).noUnknown();
+
+/** What plots are planned by. */
+export const planTerms = object({
+  area: number().moreThan(1).max(10_000).required(),
+  plots: number().integer().min(2).max(500).required(),
+  seed: string().trim().max(40).required(),
+  by: string()
+    .oneOf(['ground', 'planter'] as const)
+    .required(),
+  /** What the number came from. */
+  half: number().moreThan(0).max(0.5).nullable().default(null),
+  limits: object({
+    good: number().min(0).max(1).required(),
+    bad: number().min(0).max(1).required(),
+    alpha: number().min(0).max(1).required(),
+    beta: number().min(0).max(1).required(),
+    most: number().integer().min(0).max(100_000).required(),
+  })
+    .nullable()
+    .default(null),
+}).noUnknown();
+
 export const checksContract = {
+  /** A plot as it was looked at: tree by tree, or as totals from a notebook. */
   'checks.plot': command({
     input: object({
       ...event,
@@ -31,11 +65,68 @@ export const checksContract = {
       row: count,
       peg: count,
       area: number().moreThan(1).max(10_000).required(),
-      good: number().integer().min(0).max(10_000).required(),
+      good: number().integer().min(0).max(10_000).default(0),
       faults,
+      trees: array().of(checkedTree).max(2_000).nullable().default(null),
+      planId: maybeId,
+      planNumber: number().integer().min(1).max(500).nullable().default(null),
+      tool: string().trim().max(40).default(''),
+      lotId: maybeId,
+      corrects: maybeId,
     }),
-    refusals: ['checks.*', 'crew.noPlanter', 'crew.noRow', 'rows.notReleased'],
+    refusals: ['checks.*', 'crew.noPlanter', 'crew.noRow', 'rows.notReleased', 'stock.noLot'],
+    touches: ['checks'],
+    waits: true,
+  }),
+  /** Where plots are looked at: the newest plan of a version holds. */
+  'checks.plan': command({
+    input: object({ ...event, layoutId: id, terms: planTerms.required() }),
+    refusals: ['checks.*', 'rows.notReleased'],
+    touches: ['checks'],
+  }),
+  /** What a leader decides of trees that plots fail. */
+  'checks.decide': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      planterId: id,
+      kind: string().oneOf(DECISIONS).required(),
+      fault: string().oneOf(FAULTS).required(),
+      firstRow: count,
+      lastRow: count,
+      corrects: maybeId,
+    }),
+    refusals: ['checks.*', 'crew.noPlanter', 'crew.noRow', 'crew.noTarget', 'rows.notReleased'],
+    touches: ['checks', 'crew'],
+  }),
+  /** A row of a rework gone over. */
+  'checks.reworked': command({
+    input: object({
+      ...event,
+      decisionId: id,
+      row: count,
+      mended: number().integer().min(0).max(100_000).required(),
+    }),
+    refusals: ['checks.*', 'crew.*', 'rows.notReleased'],
+    touches: ['checks', 'crew'],
+    waits: true,
+  }),
+  /** What a learner said to one drawing. */
+  'checks.answer': command({
+    input: object({
+      ...event,
+      planterId: id,
+      shown: string()
+        .oneOf(['good', ...TAUGHT] as const)
+        .required(),
+      right: boolean().required(),
+      took: number().integer().min(0).max(3_600_000).required(),
+    }),
+    refusals: ['crew.*'],
     touches: ['checks'],
     waits: true,
   }),
 };
+
+export type PlanTerms = yup.InferType<typeof planTerms>;
+export type { CheckedTree };

@@ -1,36 +1,144 @@
-import { qualityByPlanter, type PlotRecord, type Quality } from '../../../../core/checks/quality';
+import { qualityByPlanter, type Quality } from '../../../../core/checks/quality';
+import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
+import type { Answer } from '../../../../core/checks/trainer';
+import { dayOf } from '../../../../core/say/day';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { recordOf, isNumber, parse } from '../../store/shape';
+import { sownFact } from '../crew/facts.server';
+import { standingLooks, type BlockPlot } from './plots';
+import {
+  checkedTrees,
+  pairs,
+  plannedPlots,
+  type PlotDecisionRow,
+  type PlotPlanRow,
+} from './tables.server';
 
-export interface BlockPlot extends PlotRecord {
-  row: number;
-  peg: number;
-  area: number;
-}
+export type { BlockPlot } from './plots';
 
 const faults = recordOf<number>(isNumber, 'trees by fault');
+const OF_RELEASED = (table: string) =>
+  `FROM layout l JOIN ${table} p ON p.layout_id = l.id WHERE l.block_id IN (:ids) AND l.state = 'released'`;
 
-/** Plots looked at on the released version, in order of time. */
-export const plotsFact = listedFact<Omit<BlockPlot, 'at'> & { at: number }, BlockPlot[]>(
-  'plots',
-  ['checks', 'rows'],
-  {
-    from: "FROM layout l JOIN plot p ON p.layout_id = l.id WHERE l.block_id IN (:ids) AND l.state = 'released'",
-    of: 'l.block_id',
-    columns: {
-      ...{ id: 'p.id', planter: 'p.planter_id', good: 'p.good', faults: 'p.faults' },
-      ...{ row: 'p.`row_number`', peg: 'p.peg', area: 'p.area', at: milliseconds('p.at') },
-    },
-    value: (rows) =>
-      rows
-        .sort((a, b) => a.at - b.at)
-        .map(({ at, ...plot }) => ({
-          ...plot,
-          faults: parse(faults, plot.faults, 'plot.faults'),
-          at: new Date(at).toISOString(),
-        })),
+interface PlotLine extends Omit<BlockPlot, 'at' | 'faulty'> {
+  at: number;
+  faulty: number | null;
+  corrects: string | null;
+}
+
+/** Plots that judge the released version, in order of time; corrected ones and second looks are left out. */
+export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', 'rows'], {
+  from: OF_RELEASED('plot'),
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'p.id', planter: 'p.planter_id', good: 'p.good', faults: 'p.faults' },
+    ...{ row: 'p.`row_number`', peg: 'p.peg', area: 'p.area', at: milliseconds('p.at') },
+    ...{ faulty: 'p.faulty', bySpecies: 'p.by_species', tool: 'p.tool', lot: 'p.lot_id' },
+    ...{ planId: 'p.plan_id', planNumber: 'p.plan_number', corrects: 'p.corrects' },
+    author: 'p.author_id',
   },
-);
+  value: (rows) =>
+    standingLooks(rows).judging.map(({ at, corrects: _none, faulty, bySpecies, ...plot }) => ({
+      ...plot,
+      faulty: faulty ?? undefined,
+      bySpecies: bySpecies && parse(pairs, bySpecies, 'plot.by_species'),
+      faults: parse(faults, plot.faults, 'plot.faults'),
+      at: new Date(at).toISOString(),
+    })),
+});
+
+/** Looks of two at one plot, tree by tree: only plots that somebody looked at twice are read. */
+export const secondLooksFact = listedFact<
+  PlotLine & { trees: string; deviceAt: number },
+  {
+    first: { author: string; trees: ReturnType<typeof checkedTrees.read> };
+    second: { author: string; trees: ReturnType<typeof checkedTrees.read> };
+  }[]
+>('secondLooks', ['checks', 'rows'], {
+  from: `FROM layout l JOIN plot p ON p.layout_id = l.id WHERE l.block_id IN (:ids)
+    AND l.state = 'released' AND p.trees IS NOT NULL AND EXISTS (SELECT 1 FROM plot q
+      WHERE q.plan_id = p.plan_id AND q.plan_number = p.plan_number AND q.id <> p.id)`,
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'p.id', author: 'p.author_id', trees: 'p.trees', at: milliseconds('p.at') },
+    ...{ planId: 'p.plan_id', planNumber: 'p.plan_number', corrects: 'p.corrects' },
+  },
+  value: (rows) =>
+    standingLooks(rows)
+      .beside.map(({ first, second }) => ({
+        first: { author: first.author, trees: parse(checkedTrees, first.trees, 'plot.trees') },
+        second: { author: second.author, trees: parse(checkedTrees, second.trees, 'plot.trees') },
+      }))
+      .filter(({ first, second }) => first.author !== second.author),
+});
+
+/** Plans of plots of the released version, the newest first. */
+export const plotPlansFact = listedFact<
+  { id: string; at: number; terms: string; plots: string },
+  (Pick<PlotPlanRow, 'id' | 'terms' | 'plots'> & { at: number })[]
+>('plotPlans', ['checks', 'rows'], {
+  from: OF_RELEASED('plot_plan'),
+  of: 'l.block_id',
+  columns: { id: 'p.id', at: milliseconds('p.at'), terms: 'p.terms', plots: 'p.plots' },
+  value: (rows) =>
+    rows
+      .sort((a, b) => b.at - a.at)
+      .map(({ terms, plots, ...plan }) => ({
+        ...plan,
+        terms: (typeof terms === 'string' ? JSON.parse(terms) : terms) as PlotPlanRow['terms'],
+        plots: parse(plannedPlots, plots, 'plot_plan.plots'),
+      })),
+});
+
+/** What was decided of the plots of the released version, what was taken back left out. */
+export const decisionsFact = listedFact<
+  Omit<PlotDecisionRow, 'at' | 'planterId'> & { planter: string; at: number },
+  Decision[]
+>('decisions', ['checks', 'rows'], {
+  from: OF_RELEASED('plot_decision'),
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'p.id', planter: 'p.planter_id', kind: 'p.kind', fault: 'p.fault' },
+    ...{ firstRow: 'p.first_row', lastRow: 'p.last_row', corrects: 'p.corrects' },
+    at: milliseconds('p.at'),
+  },
+  value: (rows) => {
+    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
+    return rows
+      .filter(({ id, corrects }) => !corrects && !gone.has(id))
+      .sort((a, b) => a.at - b.at);
+  },
+});
+
+/** Rows of a rework that were gone over. */
+export const reworkedFact = listedFact<Reworked, Reworked[]>('reworked', ['checks', 'rows'], {
+  from: OF_RELEASED('row_rework'),
+  of: 'l.block_id',
+  columns: { decision: 'p.decision_id', row: 'p.`row_number`', at: milliseconds('p.at') },
+  value: (rows) => rows.sort((a, b) => a.at - b.at),
+});
+
+/** What learners answered, by planter, in order of time. */
+export const answersFact = listedFact<
+  Omit<Answer, 'right'> & { planter: string; right: number },
+  Map<string, Answer[]>
+>('answers', ['checks'], {
+  from: 'FROM school_answer a WHERE a.site_id IN (:ids)',
+  of: 'a.site_id',
+  columns: {
+    ...{ planter: 'a.planter_id', shown: 'a.shown', right: 'a.right_answer', took: 'a.took' },
+    at: milliseconds('a.at'),
+  },
+  value: (rows) => {
+    const by = new Map<string, Answer[]>();
+    for (const { planter, right, ...answer } of rows.sort((a, b) => a.at - b.at)) {
+      const own = by.get(planter) ?? [];
+      own.push({ ...answer, right: Boolean(Number(right)) });
+      by.set(planter, own);
+    }
+    return by;
+  },
+});
 
 /** Plots older than a fortnight are history, and no longer say what to do. */
 export const RECENT = 14 * 86_400_000;
@@ -43,4 +151,21 @@ export async function qualityOf(facts: Facts, blockId: string): Promise<Quality[
   return facts.derive('quality', blockId, [plotsFact], String(hour), () =>
     qualityByPlanter(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT)),
   );
+}
+
+/** Plots with the day on which their row was planted: its newest tree before the look. */
+export async function placedPlots(
+  facts: Facts,
+  blockId: string,
+): Promise<(BlockPlot & PlacedPlot)[]> {
+  const [plots, { lastAt }] = await Promise.all([
+    facts.of(plotsFact, blockId),
+    facts.of(sownFact, blockId),
+  ]);
+  return plots.map((plot) => {
+    const planted = lastAt.get(plot.row);
+    const looked = Date.parse(plot.at);
+    const moment = planted !== undefined && planted <= looked ? planted : looked;
+    return { ...plot, plantedOn: dayOf(new Date(moment).toISOString(), facts.site.zone) };
+  });
 }

@@ -7,6 +7,7 @@ import { dayBounds, dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { ALREADY, type Handlers } from '../../server/work';
 import type { payContract } from './contract-pay';
+import { standingLooks } from '../checks/plots';
 import { asClocked } from './sums.server';
 import { planterOf } from './planter.server';
 
@@ -82,10 +83,22 @@ export async function paySheetOf(facts: Facts, from: Day, to: Day): Promise<PayL
         end: new Date(end + 86_400_000),
       },
     ),
-    reader.query<{ planter: string; at: Date; good: number; faults: string | object }>(
-      `SELECT p.planter_id AS planter, p.at, p.good, p.faults FROM plot p
+    reader.query<{
+      id: string;
+      planter: string;
+      at: Date;
+      good: number;
+      faulty: number | null;
+      faults: string | object;
+      corrects: string | null;
+      planId: string | null;
+      planNumber: number | null;
+    }>(
+      `SELECT p.id, p.planter_id AS planter, p.at, p.good, p.faulty, p.faults, p.corrects,
+         p.plan_id AS planId, p.plan_number AS planNumber FROM plot p
        JOIN layout l ON l.id = p.layout_id JOIN block b ON b.id = l.block_id
-       WHERE b.site_id = :siteId AND p.at BETWEEN :start AND :end`,
+       WHERE b.site_id = :siteId AND p.at BETWEEN :start AND :end
+         AND NOT EXISTS (SELECT 1 FROM plot c WHERE c.corrects = p.id)`,
       { siteId: site.id, start: new Date(start), end: new Date(end) },
     ),
     reader.tables.payRate.all({ where: { siteId: site.id } }),
@@ -99,11 +112,14 @@ export async function paySheetOf(facts: Facts, from: Day, to: Day): Promise<PayL
     to,
     trees,
     hours: workedHours(shiftsOf(clocked.map(asClocked), now), site.zone),
-    checked: plots.map(({ planter, at, good, faults }) => ({
+    checked: standingLooks(
+      plots.map((plot) => ({ ...plot, moment: plot.at, at: new Date(plot.at).getTime() })),
+    ).judging.map(({ planter, moment, good, faulty, faults }) => ({
       planter,
-      day: dayOf(new Date(at).toISOString(), site.zone),
+      day: dayOf(new Date(moment).toISOString(), site.zone),
       good,
       faulty: faultyIn({
+        faulty: faulty ?? undefined,
         faults: (typeof faults === 'string' ? JSON.parse(faults) : faults) as Partial<
           Record<Fault, number>
         >,

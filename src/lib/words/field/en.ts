@@ -195,6 +195,8 @@ export const en = {
   'fault.damaged': 'damaged',
   'fault.not-cleared': 'spot not cleared',
   'fault.missing': 'missing',
+  'fault.guard': 'guard missing',
+  'fault.surplus': 'one too many',
   // briefing
   'brief.title': 'Briefing',
   'brief.part.meet': 'Where and when',

@@ -183,6 +183,8 @@ export const es: Record<FieldKey, string> = {
   'fault.damaged': 'dañado',
   'fault.not-cleared': 'puesto sin limpiar',
   'fault.missing': 'falta',
+  'fault.guard': 'falta protector',
+  'fault.surplus': 'sobra uno',
   'brief.title': 'Charla inicial',
   'brief.part.meet': 'Dónde y cuándo',
   'brief.part.who': 'Quién va adónde',

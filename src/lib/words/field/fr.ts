@@ -185,6 +185,8 @@ export const fr: Record<FieldKey, string> = {
   'fault.damaged': 'abîmé',
   'fault.not-cleared': 'place non nettoyée',
   'fault.missing': 'manquant',
+  'fault.guard': 'protection manquante',
+  'fault.surplus': 'un de trop',
   'brief.title': 'Consignes',
   'brief.part.meet': 'Où et quand',
   'brief.part.who': 'Qui va où',

@@ -183,6 +183,8 @@ export const pt: Record<FieldKey, string> = {
   'fault.damaged': 'danificada',
   'fault.not-cleared': 'lugar por limpar',
   'fault.missing': 'falta',
+  'fault.guard': 'falta protetor',
+  'fault.surplus': 'uma a mais',
   'brief.title': 'Conversa da manhã',
   'brief.part.meet': 'Onde e quando',
   'brief.part.who': 'Quem vai aonde',

@@ -1,0 +1,122 @@
+import { seededRandom } from '../measure/random';
+import { dispersion, type Cluster } from './clusters';
+
+/** What was found in a plot that belongs to a day. */
+export interface DayCluster extends Cluster {
+  day: string;
+}
+
+export interface ChartPoint {
+  day: string;
+  /** Faulty and looked at. */
+  hits: number;
+  of: number;
+  share: number;
+  /** The share of the others, and the limits at three standard errors for so many trees. */
+  centre: number;
+  lower: number;
+  upper: number;
+  out: boolean;
+}
+
+/** Days together in order of time. */
+export function daysOf(clusters: readonly DayCluster[]): DayCluster[] {
+  const days = new Map<string, DayCluster>();
+  for (const { day, hits, of } of clusters) {
+    const sum = days.get(day) ?? { day, hits: 0, of: 0 };
+    days.set(day, { day, hits: sum.hits + hits, of: sum.of + of });
+  }
+  return [...days.values()].filter(({ of }) => of > 0).sort((a, b) => (a.day < b.day ? -1 : 1));
+}
+
+/**
+ * A chart of the share of faulty trees with limits at three standard errors, for samples of unequal size
+ * (p-chart; NIST/SEMATECH e-Handbook of Statistical Methods 6.3.3.2). The limits of a day come from the
+ * others, so that no day moves the line it is judged by; they are wider by what plots differ more than single
+ * trees would.
+ * @param own plots of whom the chart is about
+ * @param others plots to compare with; nothing to compare each day with the other days
+ */
+export function controlChart(
+  own: readonly DayCluster[],
+  others?: readonly DayCluster[],
+): ChartPoint[] {
+  return daysOf(own).map(({ day, hits, of }) => {
+    const base = others ?? own.filter((plot) => plot.day !== day);
+    const looked = base.reduce((sum, plot) => sum + plot.of, 0);
+    const found = base.reduce((sum, plot) => sum + plot.hits, 0);
+    const centre = looked ? found / looked : hits / of;
+    const spread = centre > 0 && centre < 1 ? dispersion(base, centre) : 1;
+    const half = 3 * Math.sqrt((spread * centre * (1 - centre)) / of);
+    const share = hits / of;
+    const [lower, upper] = [Math.max(0, centre - half), Math.min(1, centre + half)];
+    const out = looked > 0 && (share > upper + 1e-12 || share < lower - 1e-12);
+    return { day, hits, of, share, centre, lower, upper, out };
+  });
+}
+
+export interface Change {
+  /** The first day of the new rate, and the days between which it lies with 95 %. */
+  day: string;
+  from: string;
+  to: string;
+  before: Cluster;
+  after: Cluster;
+  /** The chance that plots in any order show as great a change. */
+  chance: number;
+}
+
+const PERMUTATIONS = 999;
+
+/**
+ * The day from which the share of faulty trees was another: the split of the days with the greatest
+ * likelihood, with all those within 1.92 of it for its interval (likelihood ratio, χ² with one degree), and
+ * its chance by putting the plots in another order so many times.
+ * @returns nothing with fewer than two days
+ */
+export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Change | undefined {
+  const plots = clusters.filter(({ of }) => of > 0).sort((a, b) => (a.day < b.day ? -1 : 1));
+  const days = [...new Set(plots.map(({ day }) => day))];
+  if (days.length < 2) return undefined;
+  const place = new Map(days.map((day, i) => [day, i]));
+  const at = plots.map(({ day }) => place.get(day)!);
+  const gains = (order: readonly Cluster[]) => {
+    const hits = new Array<number>(days.length).fill(0);
+    const of = new Array<number>(days.length).fill(0);
+    order.forEach((plot, i) => {
+      hits[at[i]] += plot.hits;
+      of[at[i]] += plot.of;
+    });
+    const all = { hits: sum(hits), of: sum(of) };
+    const none = logLikelihood(all);
+    let before = { hits: 0, of: 0 };
+    return days.slice(1).map((_, i) => {
+      before = { hits: before.hits + hits[i], of: before.of + of[i] };
+      const after = { hits: all.hits - before.hits, of: all.of - before.of };
+      return { before, after, gain: logLikelihood(before) + logLikelihood(after) - none };
+    });
+  };
+  const found = gains(plots);
+  const best = found.reduce((a, b) => (b.gain > a.gain ? b : a));
+  const near = found.flatMap(({ gain }, i) => (gain >= best.gain - 1.92 ? [i + 1] : []));
+  const random = seededRandom(seed);
+  const order = [...plots];
+  let asGreat = 0;
+  for (let turn = 0; turn < PERMUTATIONS; turn++) {
+    for (let i = order.length - 1; i > 0; i--) {
+      const j = Math.floor(random() * (i + 1));
+      [order[i], order[j]] = [order[j], order[i]];
+    }
+    if (Math.max(...gains(order).map(({ gain }) => gain)) >= best.gain - 1e-12) asGreat++;
+  }
+  return {
+    day: days[found.indexOf(best) + 1],
+    ...{ from: days[near[0]], to: days[near.at(-1)!] },
+    ...{ before: best.before, after: best.after },
+    chance: (asGreat + 1) / (PERMUTATIONS + 1),
+  };
+}
+
+const sum = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0);
+const logLikelihood = ({ hits, of }: Cluster): number =>
+  (hits ? hits * Math.log(hits / of) : 0) + (of - hits ? (of - hits) * Math.log(1 - hits / of) : 0);

@@ -1,0 +1,75 @@
+import { studentQuantile } from '../measure/student';
+import { wilson, Z95, type Interval } from '../survival/interval';
+import { ratioError } from '../survival/estimate';
+
+/** What was found of so many in one cluster: a plot, a row. */
+export interface Cluster {
+  hits: number;
+  of: number;
+}
+
+export interface ClusterEstimate extends Interval {
+  hits: number;
+  of: number;
+  clusters: number;
+  /** Variance between clusters over that of so many single trees; 1 and more. */
+  designEffect: number;
+  /** Single trees that would tell as much. */
+  worth: number;
+}
+
+/**
+ * A share found in clusters, with its 95 % interval. The ratio's linearised variance (Cochran, Sampling
+ * Techniques, 3rd ed., ch. 6.3) over that of single trees is the design effect (Kish 1965); the sample is
+ * worth so many times fewer, fewer again by (z ÷ t)² for few clusters (Korn & Graubard 1998, Survey
+ * Methodology 24), and gets Wilson's interval, which does not shrink to nothing at 0 and 1.
+ * @param all clusters in the population, for the finite population correction
+ */
+export function clusterShare(clusters: readonly Cluster[], all = Infinity): ClusterEstimate {
+  const looked = clusters.filter(({ of }) => of > 0);
+  const hits = looked.reduce((sum, cluster) => sum + cluster.hits, 0);
+  const of = looked.reduce((sum, cluster) => sum + cluster.of, 0);
+  const n = looked.length;
+  const p = hits / of;
+  let designEffect = 1;
+  if (n >= 2 && p > 0 && p < 1) {
+    const counts = looked.map((cluster, row) => ({ row, set: cluster.of, alive: cluster.hits }));
+    designEffect = Math.max(1, ratioError(counts, p, all) ** 2 / ((p * (1 - p)) / of));
+  }
+  const worth = (of / designEffect) * (n >= 2 ? (Z95 / studentQuantile(0.95, n - 1)) ** 2 : 1);
+  return { ...wilson(p * worth, worth), estimate: p, hits, of, clusters: n, designEffect, worth };
+}
+
+/**
+ * How much alike trees of one plot are: the intraclass correlation by the analysis of variance, for
+ * clusters of unequal size (Donner 1986, International Statistical Review 54). Below 0 counts as 0.
+ * @returns nothing where two clusters with two trees are not there, or nothing differs
+ */
+export function alikeness(clusters: readonly Cluster[]): number | undefined {
+  const looked = clusters.filter(({ of }) => of > 0);
+  const k = looked.length;
+  const n = looked.reduce((sum, { of }) => sum + of, 0);
+  const hits = looked.reduce((sum, cluster) => sum + cluster.hits, 0);
+  if (k < 2 || n <= k || hits === 0 || hits === n) return undefined;
+  const p = hits / n;
+  const between =
+    looked.reduce((sum, cluster) => sum + cluster.of * (cluster.hits / cluster.of - p) ** 2, 0) /
+    (k - 1);
+  const within =
+    looked.reduce((sum, cluster) => sum + cluster.hits * (1 - cluster.hits / cluster.of), 0) /
+    (n - k);
+  const size = (n - looked.reduce((sum, { of }) => sum + of * of, 0) / n) / (k - 1);
+  return Math.max(0, (between - within) / (between + (size - 1) * within));
+}
+
+/**
+ * How much more clusters differ than so many single trees would: the mean square of Pearson's residuals,
+ * 1 and more (McCullagh & Nelder, Generalized Linear Models, 2nd ed., 4.5).
+ */
+export function dispersion(clusters: readonly Cluster[], p: number): number {
+  const pearson = clusters.reduce(
+    (sum, { hits, of }) => (of ? sum + (hits - of * p) ** 2 / (of * p * (1 - p)) : sum),
+    0,
+  );
+  return Math.max(1, pearson / Math.max(1, clusters.length - 1));
+}

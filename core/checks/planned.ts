@@ -1,0 +1,44 @@
+import type { MultiPolygon } from '../ground/polygon';
+import type { Point } from '../measure/plane';
+import { plotRadius } from './plot';
+import { everyNth, gridOver, plotAround, roundFrom, type Place, type PlannedPlot } from './grid';
+
+export interface PlotTerms {
+  /** Square metres of a plot. */
+  area: number;
+  plots: number;
+  seed: string;
+  /** Evenly over the ground, or shared out among the planters' rows. */
+  by: 'ground' | 'planter';
+}
+
+/**
+ * Plots on the ground in the order of their round from the gate: the same for the same terms. Plots without a
+ * tree are left out.
+ * @param planterOf who has a row; asked only where plots are shared out among planters
+ */
+export function planPlots(
+  { area, plots, seed, by }: PlotTerms,
+  ground: MultiPolygon,
+  places: readonly Place[],
+  gate: Point,
+  planterOf: (row: number) => string | undefined,
+): PlannedPlot[] {
+  const radius = plotRadius(area);
+  const centres =
+    by === 'planter'
+      ? everyNth(places, plots, seed, ({ row }) => planterOf(row)).map(({ place, stratum }) => ({
+          centre: place.point,
+          stratum,
+        }))
+      : gridOver(ground, plots, seed).map((centre) => ({ centre, stratum: undefined }));
+  const found = centres.flatMap(({ centre, stratum }) => {
+    const around = plotAround(places, centre, radius);
+    return around?.trees.length ? [{ centre, ...around, ...(stratum ? { stratum } : {}) }] : [];
+  });
+  const order = roundFrom(
+    gate,
+    found.map(({ centre }) => centre),
+  );
+  return order.map((i, turn) => ({ number: turn + 1, ...found[i] }));
+}

@@ -1,0 +1,37 @@
+import { holds } from '../../../../core/crew/share';
+import type { MultiPolygon } from '../../../../core/ground/polygon';
+import type { Point } from '../../../../core/measure/plane';
+import type { Place } from '../../../../core/checks/grid';
+import { planeOf, readLayoutGround } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import type { Reader } from '../../server/reader';
+
+/** Where a round over the plots begins and ends: the gate of the briefing, else the first tree. */
+export function gateOf(block: BlockRow, places: readonly Pick<Place, 'point'>[]): Point {
+  const gate = block.calendarTerms.briefing?.gate;
+  if (gate) return planeOf(block).toPlane([gate.longitude, gate.latitude]);
+  return places[0]?.point ?? [0, 0];
+}
+
+/** What plots are planned on, read inside a transaction. */
+export async function groundForPlots(
+  reader: Reader,
+  blockId: string,
+  layoutId: string,
+  places: readonly Place[],
+): Promise<{
+  ground: MultiPolygon;
+  gate: Point;
+  planterOfRow: (row: number) => string | undefined;
+}> {
+  const block = (await reader.tables.block.one({ id: blockId }))!;
+  const [{ plantable }, shares] = await Promise.all([
+    readLayoutGround(reader, block),
+    reader.tables.rowShare.all({ where: { layoutId } }),
+  ]);
+  return {
+    ground: plantable.area,
+    gate: gateOf(block, places),
+    planterOfRow: (row) => shares.find((share) => holds([share], share.planterId, row))?.planterId,
+  };
+}

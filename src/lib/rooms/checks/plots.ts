@@ -1,0 +1,63 @@
+import type { PlotRecord } from '../../../../core/checks/quality';
+
+/** What decides which of several looks at one plot judges. */
+interface Look {
+  id: string;
+  corrects: string | null;
+  planId: string | null;
+  planNumber: number | null;
+  /** Milliseconds since 1970. */
+  at: number;
+}
+
+/**
+ * Looks that stand: what was corrected gives way to its correction. Of several at one planned plot the first
+ * judges, the others stand beside it; a correction keeps the place of what it corrects.
+ */
+export function standingLooks<One extends Look>(
+  looks: readonly One[],
+): { judging: One[]; beside: { first: One; second: One }[] } {
+  const byId = new Map(looks.map((look) => [look.id, look]));
+  const corrected = new Set(looks.map(({ corrects }) => corrects).filter(Boolean));
+  const since = (look: One): number => {
+    let first = look;
+    for (
+      let before = byId.get(look.corrects ?? '');
+      before;
+      before = byId.get(first.corrects ?? '')
+    )
+      first = before;
+    return first.at;
+  };
+  const judging: One[] = [];
+  const beside: { first: One; second: One }[] = [];
+  const firsts = new Map<string, One>();
+  const standing = looks
+    .filter(({ id }) => !corrected.has(id))
+    .map((look) => ({ look, since: since(look) }))
+    .sort((a, b) => a.since - b.since || (a.look.id < b.look.id ? -1 : 1));
+  for (const { look } of standing) {
+    const key = look.planId && `${look.planId} ${look.planNumber}`;
+    const first = key ? firsts.get(key) : undefined;
+    if (first) beside.push({ first, second: look });
+    else {
+      judging.push(look);
+      if (key) firsts.set(key, look);
+    }
+  }
+  return { judging: judging.sort((a, b) => a.at - b.at), beside };
+}
+
+/** A plot of a block as pages read it. */
+export interface BlockPlot extends PlotRecord {
+  row: number;
+  peg: number;
+  area: number;
+  tool: string;
+  lot: string | null;
+  author: string;
+  planId: string | null;
+  planNumber: number | null;
+  /** Good and faulty trees by the species' place in the layout. */
+  bySpecies: Record<string, [number, number]> | null;
+}

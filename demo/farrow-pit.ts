@@ -127,6 +127,22 @@ export const BLOCKS: DemoBlock[] = [
         shape: line([176, 120], [196, -120]),
       },
     ],
+    zones: [
+      {
+        name: 'Clay lens',
+        damp: 'fresh',
+        light: 'full light',
+        soil: { texture: 'clay' },
+        ring: [
+          [-184, -20],
+          [-178, 40],
+          [-96, 66],
+          [-30, 40],
+          [-44, -20],
+          [-110, -40],
+        ],
+      },
+    ],
     conditions: {
       texture: 'loam',
       moisture: 'fresh',

@@ -17,7 +17,7 @@ import {
 import { countSpecies, speciesOfFirst } from '../core/rows/species';
 import { checkBoundary } from '../core/ground/boundary';
 import { plantableArea, type Plantable } from '../core/ground/plantable';
-import { centreOf, type MultiPolygon } from '../core/ground/polygon';
+import { centreOf, contains, type MultiPolygon } from '../core/ground/polygon';
 import type { Surface } from '../core/ground/surface';
 import { ORDINARY_SOIL, type Zone } from '../core/ground/zones';
 import { localPlane, type Plane, type Point } from '../core/measure/plane';
@@ -28,7 +28,18 @@ import { dayOf } from '../core/say/day';
 import { shareRows } from '../core/crew/share';
 import { TASKS } from '../core/calendar/tasks';
 import { FINISH_TERMS } from '../core/calendar/terms';
-import type { Fault } from '../core/checks/quality';
+import { planPlots } from '../core/checks/planned';
+import { treesOf } from '../core/checks/grid';
+import type { PlotRow } from '../src/lib/rooms/checks/tables.server';
+import {
+  lookAgain,
+  lookAt,
+  plotColumns,
+  PLOT_AREA,
+  treesAround,
+  USUAL,
+  type Chances,
+} from './plots';
 import type { Store } from '../src/lib/store';
 import { mendSums } from '../src/lib/store/sums';
 import { BLOCKS, PASSWORD, PEOPLE, PLANTER_RATES, SITE, type DemoBlock } from './farrow-pit';
@@ -262,7 +273,10 @@ class Loader {
       })),
     );
     await this.tasksDone(demo, blockId, plantingDay);
-    return { demo, blockId, layoutId: made.id, rows, mix: mix.map(({ species }) => species) };
+    return {
+      ...{ demo, blockId, layoutId: made.id, rows, area: ground.area },
+      mix: mix.map(({ species }) => species),
+    };
   }
 
   /** The invented survey of a block's heights. */
@@ -340,33 +354,91 @@ class Loader {
     return byDay;
   }
 
+  /**
+   * Plots tree by tree: those of a plan over the whole block that lie on planted rows, and one a planter and
+   * day besides. Where the ground is clay the bar leaves air pockets, whoever holds it; one planter sets
+   * deep from a day on.
+   */
   private async plots(
     laid: Laid,
     rows: readonly StoredRow[],
-    planters: readonly number[],
-    daysAgo: number,
-    deepPlanter?: number,
+    {
+      planters,
+      firstDaysAgo,
+      rowsADay,
+      planned,
+      tools,
+      deep,
+      clay,
+      second = 0,
+    }: {
+      planters: readonly number[];
+      firstDaysAgo: number;
+      rowsADay: number;
+      planned: number;
+      tools: readonly string[];
+      deep?: { planter: number; sinceDaysAgo: number };
+      clay?: (at: Point) => boolean;
+      /** How many planned plots a second checker looks at. */
+      second?: number;
+    },
   ) {
-    const plots = [];
-    for (const [turn, planter] of planters.entries()) {
-      for (let k = 0; k < 4; k++) {
-        const row = rows[(turn + k * planters.length) % rows.length];
-        const deep = planter === deepPlanter ? [2, 3, 2, 2][k] : 0;
-        const slip = deep ? 0 : (turn * 7 + k * 3) % 13 === 0 ? 1 : 0;
-        const faults: Partial<Record<Fault, number>> = deep ? { deep } : slip ? { leaning: 1 } : {};
-        plots.push({
-          ...this.event(Math.max(1, daysAgo - k), 10 + turn * 0.4, 'checker'),
-          layoutId: laid.layoutId,
-          planterId: this.planters[planter].id,
-          rowNumber: row.number,
-          peg: 1 + Math.floor(this.random() * treesInRow(row)),
-          area: 50,
-          good: 10 - deep - slip,
-          faults,
+    const layout = (await this.store.layout.findByPk(laid.layoutId))!;
+    const random = seededRandom(`plots of ${laid.demo.name}`);
+    const places = [...eachPosition(layout.rhythm, laid.rows)];
+    const speciesAt = new Map(places.map(({ row, peg, species }) => [`${row}/${peg}`, species]));
+    const speciesOf = (row: number, peg: number) => speciesAt.get(`${row}/${peg}`) ?? 0;
+    const pointOf = (row: number, peg: number) =>
+      places.find((place) => place.row === row && place.peg === peg)!.point;
+    const order = new Map(rows.map(({ number }, i) => [number, i]));
+    const terms = { area: PLOT_AREA, plots: planned, seed: '7', by: 'ground' as const };
+    const plan = planPlots(terms, laid.area, places, places[0].point, () => undefined);
+    const plans = await this.store.plotPlan.bulkCreate([
+      {
+        ...this.event(firstDaysAgo, 16),
+        ...{ layoutId: laid.layoutId, plots: plan, terms: { ...terms, half: 0.03, limits: null } },
+      },
+    ]);
+    const looks: PlotRow[] = [];
+    const look = (
+      trees: { row: number; peg: number }[],
+      at: { row: number; peg: number },
+      hour: number,
+      number?: number,
+    ) => {
+      const i = order.get(at.row)!;
+      const planted = firstDaysAgo - Math.floor(i / rowsADay);
+      const who = planters[i % planters.length];
+      const tool = tools[(i + (number ?? 0)) % tools.length];
+      const inClay = Boolean(clay?.(pointOf(at.row, at.peg)));
+      const chances: Chances = { ...USUAL };
+      if (inClay && tool === 'Bar') chances['air-pocket'] = 0.24;
+      if (deep && who === deep.planter && planted <= deep.sinceDaysAgo) chances.deep = 0.34;
+      const found = plotColumns(lookAt(trees, speciesOf, chances, random));
+      const told = {
+        ...{ layoutId: laid.layoutId, planterId: this.planters[who].id },
+        ...{ rowNumber: at.row, peg: at.peg, tool, lotId: null, corrects: null, late: false },
+        soil: inClay ? 'clay' : laid.demo.conditions.texture,
+        ...{ planId: number ? plans[0].id : null, planNumber: number ?? null },
+      };
+      const daysAgo = Math.max(1, planted - 1);
+      looks.push({ ...this.event(daysAgo, hour, 'checker'), ...told, ...found });
+      if (number && number <= second)
+        looks.push({
+          ...this.event(daysAgo, hour + 2, 'leader'),
+          ...told,
+          ...plotColumns(lookAgain(found.trees, random)),
         });
+    };
+    for (const plot of plan)
+      if (order.has(plot.row))
+        look(treesOf(plot.trees), plot, 9 + (plot.number % 7) * 0.9, plot.number);
+    for (let from = 0; from < rows.length; from += rowsADay)
+      for (const [turn, row] of rows.slice(from, from + planters.length).entries()) {
+        const peg = 1 + Math.floor(random() * treesInRow(row));
+        look(treesAround(places, row.number, peg), { row: row.number, peg }, 10 + turn * 0.7);
       }
-    }
-    await this.store.plot.bulkCreate(plots);
+    await this.store.plot.bulkCreate(looks);
   }
 
   /** Counts rows tree by tree; how likely a tree lives depends on its species and its place. */
@@ -436,7 +508,12 @@ class Loader {
         more: letter === 'W' ? { form: 'plug', volume: 0.15 } : {},
       });
     }
-    await this.plots(laid, laid.rows, planters, 372);
+    await this.plots(laid, laid.rows, {
+      ...{ planters, firstDaysAgo: 374, rowsADay: 7, planned: 44, tools: ['Bar', 'Spade'] },
+      deep: { planter: 2, sinceDaysAgo: 369 },
+      clay: ([x, y]) => laid.demo.zones!.some(({ ring }) => contains([[ring]], [x, y])),
+      second: 9,
+    });
     await this.countRows(laid, 6, 16, (letter, [x, y]) => {
       const drowned = x > 20 && x < 95 && y < -25;
       return drowned ? 0.3 : letter === 'A' ? 0.7 : letter === 'B' ? 0.93 : 0.965;
@@ -465,7 +542,10 @@ class Loader {
     );
     since.set(0, new Map([[4, speciesOfFirst(today.runs, started, laid.mix.length)]]));
     await haulFlatStock(this.stock, laid, before, since, laid.rows.slice(half));
-    await this.plots(laid, autumn, planters, 6, 4);
+    await this.plots(laid, autumn, {
+      ...{ planters, firstDaysAgo: 7, rowsADay: 9, planned: 60, tools: ['Machine'] },
+      deep: { planter: 4, sinceDaysAgo: 4 },
+    });
     await this.countRows(laid, 5, 20, (letter) => (letter === 'P' ? 0.9 : 0.94), half);
     const left = laid.rows.slice(half + 60);
     const { shares } = shareRows(
@@ -508,7 +588,9 @@ class Loader {
         cleared: 735,
       });
     }
-    await this.plots(laid, laid.rows, planters, 742);
+    await this.plots(laid, laid.rows, {
+      ...{ planters, firstDaysAgo: 744, rowsADay: 2, planned: 16, tools: ['Spade'] },
+    });
     await this.countRows(laid, 2, 30, () => 0.92);
   }
 

@@ -1,9 +1,12 @@
+import type { MultiPolygon } from '../core/ground/polygon';
 import { countSpecies } from '../core/rows/species';
 import type { StoredRow } from '../core/rows/stored';
 import type { DemoBlock } from './farrow-pit';
 import type { DemoStock, PlantedDays } from './stock';
 
 export interface Laid {
+  /** Where trees may stand, in the block's plane. */
+  area: MultiPolygon;
   demo: DemoBlock;
   blockId: string;
   layoutId: string;

@@ -1,5 +1,5 @@
 import type { Fault } from './faults';
-import { faultyIn, type GroupQuality, type PlotRecord, type Quality } from './quality';
+import { faultyIn, type PlotRecord, type Quality } from './quality';
 
 /** A plot by its place and the day its trees went in. */
 export interface PlacedPlot extends PlotRecord {
@@ -17,8 +17,8 @@ export interface Todo {
   looked: number;
   rest: Quality['rest'];
   chance: number;
-  /** Rows from–to that hold their trees with this fault, to be gone over again. */
-  rows: [number, number];
+  /** Their rows from the first to the last of their plots with this fault, to be gone over again. */
+  rows: number[];
   /** Trees in those rows that are likely faulty. */
   trees: number;
   /** Plots with which those rows are looked at again. */
@@ -31,13 +31,13 @@ const LOOKED_AGAIN = 0.05;
 /**
  * What follows for everyone who is out of line: show them again, and go over the rows from the first to the
  * last of their plots with the fault.
- * @param treesOf trees of a row
+ * @param treesOf trees that a planter has set in a row
  * @param treesAPlot trees in one plot
  */
 export function todosOf(
   quality: readonly Quality[],
   plots: readonly PlacedPlot[],
-  treesOf: (row: number) => number,
+  treesOf: (planter: string, row: number) => number,
   treesAPlot: number,
 ): Todo[] {
   return quality.flatMap(({ planter, worst, outOfLine, faults, looked, rest, chance }) => {
@@ -46,13 +46,19 @@ export function todosOf(
       .filter((plot) => plot.planter === planter && plot.faults[worst])
       .map(({ row }) => row);
     const [from, to] = [Math.min(...rows), Math.max(...rows)];
+    const own: number[] = [];
     let inRows = 0;
-    for (let row = from; row <= to; row++) inRows += treesOf(row);
+    for (let row = from; row <= to; row++) {
+      const trees = treesOf(planter, row);
+      if (trees > 0) own.push(row);
+      inRows += trees;
+    }
+    if (!own.length) own.push(...new Set(rows));
     const found = faults[worst] ?? 0;
     return [
       {
         ...{ planter, fault: worst, found, looked, rest, chance: chance ?? 0 },
-        rows: [from, to] as [number, number],
+        rows: own,
         trees: Math.round((inRows * found) / looked),
         lookAgain: Math.max(2, Math.ceil((inRows * LOOKED_AGAIN) / Math.max(1, treesAPlot))),
       },
@@ -69,8 +75,7 @@ export interface Decision {
   kind: DecisionKind;
   planter: string;
   fault: Fault;
-  firstRow: number;
-  lastRow: number;
+  rows: number[];
   at: number;
 }
 
@@ -99,10 +104,7 @@ export function reworkStates(
   return decisions
     .filter(({ kind }) => kind === 'rework')
     .map((decision) => {
-      const rows = Array.from(
-        { length: decision.lastRow - decision.firstRow + 1 },
-        (_, i) => decision.firstRow + i,
-      );
+      const { rows } = decision;
       const done = new Map(
         reworked.filter((one) => one.decision === decision.id).map(({ row, at }) => [row, at]),
       );
@@ -118,10 +120,4 @@ export function reworkStates(
         done: !open.length && looked.size >= Math.max(1, Math.ceil(rows.length / 5)),
       };
     });
-}
-
-/** Groups other than planters that are out of line: a tool on a soil, a lot. */
-export interface Suspicion extends GroupQuality {
-  by: 'tool' | 'lot';
-  fault: Fault;
 }

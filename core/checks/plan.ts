@@ -165,7 +165,7 @@ export function acceptanceCurve(
   trees: number,
   alike: number,
   upToShare: number,
-  points = 30,
+  points = 20,
 ): { share: number; accepted: number }[] {
   return Array.from({ length: points + 1 }, (_, i) => {
     const share = (upToShare * i) / points;

@@ -284,8 +284,7 @@ export interface Messages {
   'checks.handedIn': 'by' | 'row' | 'peg';
   'checks.noPlot': never;
   'checks.noDecision': never;
-  'checks.rowsBackwards': 'from' | 'to';
-  'checks.notInRework': 'row' | 'from' | 'to';
+  'checks.notInRework': 'row' | 'rows';
   'checks.notReleasedNow': never;
   'checks.noPeg': 'row' | 'pegs' | 'peg';
   'survival.marksDiffer': 'marks' | 'set';
@@ -352,6 +351,11 @@ export interface Messages {
   'checks.showAgain':
     'planter' | 'block' | 'found' | 'looked' | 'fault' | 'restFaulty' | 'restLooked';
   'checks.beyondChance': 'plots';
+  'checks.suspect': 'what' | 'block' | 'found' | 'looked' | 'fault' | 'restFaulty' | 'restLooked';
+  'checks.ofTool': 'tool' | 'soil';
+  'checks.ofLot': 'lot';
+  'checks.lookAgain': 'planter' | 'block' | 'rows' | 'many';
+  'checks.stillOpen': 'open';
   'calendar.taskDue': 'task' | 'block' | 'day';
   'calendar.setDay': 'block';
   'calendar.nothingCounted': never;

@@ -32,6 +32,8 @@
     'stock.record': 'refused.lot',
     'stock.root': 'refused.root',
     'checks.plot': 'refused.plot',
+    'checks.answer': 'refused.answer',
+    'checks.reworked': 'refused.rework',
     'crew.clock': 'refused.hours',
     'calendar.sprayed': 'refused.spraying',
     'survival.count': 'refused.count',

@@ -223,3 +223,53 @@ export function drawMarks(
   }
   context.stroke();
 }
+
+/** Least radius of a plot's ring on the screen, so that its figure can be read. */
+const LEAST_RING = 11;
+
+/** Plots as rings with what was found in them, and the round that leads over them from the gate. */
+export function drawPlots(
+  context: CanvasRenderingContext2D,
+  { round, all }: NonNullable<PlanContent['plots']>,
+  view: View,
+  palette: Palette,
+): void {
+  context.strokeStyle = palette.slate;
+  context.lineWidth = 1.4;
+  context.setLineDash([5, 4]);
+  context.beginPath();
+  round.forEach((point, i) => {
+    const [x, y] = view.toPixel(point);
+    if (i) context.lineTo(x, y);
+    else context.moveTo(x, y);
+  });
+  context.stroke();
+  context.setLineDash([]);
+  if (round.length) {
+    const [x, y] = view.toPixel(round[0]);
+    context.fillStyle = palette.ink;
+    context.fillRect(x - 4, y - 4, 8, 8);
+  }
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  for (const { centre, radius, label, found } of all) {
+    const [x, y] = view.toPixel(centre);
+    const ring = label ? Math.max(LEAST_RING, radius * view.scale) : 4;
+    context.beginPath();
+    context.arc(x, y, ring, 0, 2 * Math.PI);
+    context.fillStyle = found === 'faulty' ? palette.clayTint : palette.sheet;
+    context.fill();
+    context.lineWidth = found === 'open' ? 1.6 : 2.6;
+    context.strokeStyle =
+      found === 'faulty' ? palette.clay : found === 'good' ? palette.viridian : palette.slate;
+    // A plot nobody looked at yet is broken round, so that it tells itself apart without colour.
+    context.setLineDash(found === 'open' ? [4, 3] : []);
+    context.stroke();
+    context.setLineDash([]);
+    context.fillStyle = palette.ink;
+    context.font = `${found === 'open' ? 400 : 680} 12px ${FONT}`;
+    context.fillText(label, x, y);
+  }
+  context.textAlign = 'start';
+  context.textBaseline = 'alphabetic';
+}

@@ -10,6 +10,7 @@ import {
   drawHere,
   drawLimits,
   drawMarks,
+  drawPlots,
   drawRelief,
   drawTarget,
   drawZones,
@@ -52,6 +53,17 @@ export interface PlanContent {
   target?: Point;
   /** Places where a tree was taken out by hand. */
   marks?: readonly Point[];
+  /** Plots to look at or looked at, and the round that leads over them. */
+  plots?: { round: readonly Point[]; all: readonly PlotMark[] };
+}
+
+/** A plot on the plan: what stands in its ring, and what was found. */
+export interface PlotMark {
+  centre: Point;
+  /** Metres. */
+  radius: number;
+  label: string;
+  found: 'open' | 'good' | 'faulty';
 }
 
 export interface Relief {
@@ -144,6 +156,7 @@ export function drawPlan(
   if (content.rows) drawBaseline(context, content.rows, view, palette);
   if (content.edge) drawEdge(context, content.edge, view, palette);
   if (content.guide && content.guide.length > 1) drawEdge(context, content.guide, view, palette);
+  if (content.plots) drawPlots(context, content.plots, view, palette);
   if (content.marks?.length) drawMarks(context, content.marks, view, palette);
   if (content.target) drawTarget(context, content.target, view, palette);
   if (content.here) drawHere(context, content.here, view, palette);

@@ -426,10 +426,7 @@ export const en: Record<MessageKey, string> = {
     'This plot was corrected already, by {by}, at row {row, number}, peg {peg, number}. Correct that one.',
   'checks.noPlot': 'The plot that this corrects is not there.',
   'checks.noDecision': 'The rework is not there any more.',
-  'checks.rowsBackwards':
-    'Rows {from, number} to {to, number} were asked for; the first comes before the last.',
-  'checks.notInRework':
-    'Row {row, number} is not among rows {from, number} to {to, number} of this rework.',
+  'checks.notInRework': 'Row {row, number} is not among rows {rows} of this rework.',
   'checks.notReleasedNow': 'Release a layout first; plots are set in its rows.',
   'checks.noPeg':
     'Row {row, number} has {pegs, plural, one {# peg} other {# pegs}}; there is no peg {peg, number}.',
@@ -511,6 +508,14 @@ export const en: Record<MessageKey, string> = {
     'Show {planter} again on {block}: {found, number} of {looked, number} {fault}, the rest of the crew {restFaulty, number} of {restLooked, number} faulty.',
   'checks.beyondChance':
     '{plots, plural, one {# plot} other {# plots}}, further out than chance puts anybody in nineteen seasons of twenty',
+  'checks.suspect':
+    'Look at {what} on {block}: {found, number} of {looked, number} {fault}, elsewhere {restFaulty, number} of {restLooked, number}, whoever plants.',
+  'checks.ofTool': 'the {tool} in {soil}',
+  'checks.ofLot': 'lot {lot}',
+  'checks.lookAgain':
+    'Look again at {many, plural, one {row} other {rows}} {rows} on {block}: {planter} has gone over {many, plural, one {it} other {them}}.',
+  'checks.stillOpen':
+    '{open, plural, =0 {All rows are gone over} one {# row is still open} other {# rows are still open}}',
   'calendar.taskDue': '{task} on {block} by {day}.',
   'calendar.setDay': 'Set a planting day for {block}, and its tasks follow.',
   'calendar.nothingCounted': 'Nothing is counted back yet',

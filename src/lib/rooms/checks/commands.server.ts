@@ -3,10 +3,13 @@ import { plotRadius } from '../../../../core/checks/plot';
 import { planPlots } from '../../../../core/checks/planned';
 import type { Place } from '../../../../core/checks/grid';
 import { faultyIn } from '../../../../core/checks/quality';
+import { contains, mapPoints } from '../../../../core/ground/polygon';
+import { shortRanges } from '../../../../core/measure/ranges';
 import { eachPosition } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { ownPlanter, planterOf } from '../crew/planter.server';
+import { planeOf, zonesFact } from '../ground/facts.server';
 import { readRows } from '../rows/facts.server';
 import type { checksContract } from './contract';
 import { groundForPlots } from './ground.server';
@@ -52,13 +55,14 @@ export const checksCommands: Handlers<typeof checksContract> = {
       const sum = (bySpecies[tree.species] ??= [0, 0]);
       sum[plotSums([tree]).faulty ? 1 : 0]++;
     }
+    const soil = await soilAt(work, blockId, layoutId, { row, peg });
     const { planId, planNumber, tool, late } = input;
     const fresh = await work.record(work.tables.plot, {
       ...work.event(input),
       ...{ layoutId, planterId, rowNumber: row, peg, area, good: sums.good, faults: sums.faults },
       ...{ trees: trees ?? null, faulty: trees ? sums.faulty : null },
       bySpecies: trees ? bySpecies : null,
-      ...{ planId, planNumber: planId ? planNumber : null, tool, lotId, corrects, late },
+      ...{ planId, planNumber: planId ? planNumber : null, tool, soil, lotId, corrects, late },
     });
     return fresh ? undefined : ALREADY;
   },
@@ -77,12 +81,17 @@ export const checksCommands: Handlers<typeof checksContract> = {
     return fresh ? undefined : ALREADY;
   },
 
-  async 'checks.decide'({ layoutId, planterId, kind, fault, firstRow, lastRow, ...input }, work) {
+  async 'checks.decide'({ layoutId, planterId, kind, fault, rows, ...input }, work) {
     const { site } = await work.releasedLayout(layoutId, 'plan');
     await planterOf(work, planterId, site.id);
-    if (firstRow > lastRow) throw told('checks.rowsBackwards', { from: firstRow, to: lastRow });
-    const last = await work.tables.layoutRow.one({ layoutId, number: lastRow });
-    if (!last) throw told('crew.noRow', { row: lastRow });
+    const inRows = [...new Set(rows)].sort((a, b) => a - b);
+    const known = await work.tables.layoutRow.all({
+      where: { layoutId, number: inRows },
+      columns: ['number'],
+    });
+    const there = new Set(known.map(({ number }) => number));
+    const none = inRows.find((row) => !there.has(row));
+    if (none !== undefined) throw told('crew.noRow', { row: none });
     if (input.corrects) {
       const before = await work.tables.plotDecision.one({ id: input.corrects, layoutId });
       if (!before || before.corrects) throw told('crew.noTarget');
@@ -90,7 +99,7 @@ export const checksCommands: Handlers<typeof checksContract> = {
     }
     const fresh = await work.record(work.tables.plotDecision, {
       ...work.event(input),
-      ...{ layoutId, planterId, kind, fault, firstRow, lastRow, corrects: input.corrects },
+      ...{ layoutId, planterId, kind, fault, inRows, corrects: input.corrects },
     });
     return fresh ? undefined : ALREADY;
   },
@@ -98,12 +107,11 @@ export const checksCommands: Handlers<typeof checksContract> = {
   async 'checks.reworked'({ decisionId, row, mended, late, ...input }, work) {
     const decision = await work.tables.plotDecision.one({ id: decisionId });
     if (decision?.kind !== 'rework') throw told('checks.noDecision');
-    const { layoutId, planterId, firstRow, lastRow } = decision;
+    const { layoutId, planterId, inRows } = decision;
     const { site, role } = await work.releasedLayout(layoutId, 'tally');
     await ownPlanter(work, planterId, site.id, role);
     // Taken back meanwhile or not: whoever went over the row did, and it is kept.
-    if (row < firstRow || row > lastRow)
-      throw told('checks.notInRework', { row, from: firstRow, to: lastRow });
+    if (!inRows.includes(row)) throw told('checks.notInRework', { row, rows: shortRanges(inRows) });
     const fresh = await work.record(work.tables.rowRework, {
       ...work.event(input),
       ...{ layoutId, decisionId, rowNumber: row, mended, corrects: null, late },
@@ -123,6 +131,22 @@ export const checksCommands: Handlers<typeof checksContract> = {
     return fresh ? undefined : ALREADY;
   },
 };
+
+/** Texture of the ground at a peg: of the zone it lies in, else what the method goes by. */
+async function soilAt(
+  work: Work,
+  blockId: string,
+  layoutId: string,
+  at: { row: number; peg: number },
+): Promise<string> {
+  const { places } = await placesOf(work, layoutId);
+  const point = places.find(({ row, peg }) => row === at.row && peg === at.peg)?.point;
+  const block = (await work.tables.block.one({ id: blockId }))!;
+  const zones = (await zonesFact.read(work, [blockId])).get(blockId) ?? [];
+  const plane = planeOf(block);
+  const zone = point && zones.find(({ parts }) => contains(mapPoints(parts, plane.toPlane), point));
+  return zone?.soil.texture ?? block.conditions.texture;
+}
 
 const given = <Key extends string>(counts: Partial<Record<Key, number>>) =>
   Object.fromEntries(Object.entries(counts).filter(([, count]) => count)) as typeof counts;

@@ -92,8 +92,8 @@ export const checksContract = {
       planterId: id,
       kind: string().oneOf(DECISIONS).required(),
       fault: string().oneOf(FAULTS).required(),
-      firstRow: count,
-      lastRow: count,
+      /** Rows to be gone over; of a decision that sends nobody back, those it is about. */
+      rows: array().of(count).min(1).max(5_000).required(),
       corrects: maybeId,
     }),
     refusals: ['checks.*', 'crew.noPlanter', 'crew.noRow', 'crew.noTarget', 'rows.notReleased'],
@@ -123,7 +123,7 @@ export const checksContract = {
       took: number().integer().min(0).max(3_600_000).required(),
     }),
     refusals: ['crew.*'],
-    touches: ['checks'],
+    touches: ['people'],
     waits: true,
   }),
 };

@@ -1,18 +1,13 @@
-import { qualityByPlanter, type Quality } from '../../../../core/checks/quality';
+import { judgePlots, type Judged } from '../../../../core/checks/findings';
+import type { Quality } from '../../../../core/checks/quality';
 import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
 import type { Answer } from '../../../../core/checks/trainer';
 import { dayOf } from '../../../../core/say/day';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
-import { recordOf, isNumber, parse } from '../../store/shape';
+import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
 import { standingLooks, type BlockPlot } from './plots';
-import {
-  checkedTrees,
-  pairs,
-  plannedPlots,
-  type PlotDecisionRow,
-  type PlotPlanRow,
-} from './tables.server';
+import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
 export type { BlockPlot } from './plots';
 
@@ -34,6 +29,7 @@ export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', '
     ...{ id: 'p.id', planter: 'p.planter_id', good: 'p.good', faults: 'p.faults' },
     ...{ row: 'p.`row_number`', peg: 'p.peg', area: 'p.area', at: milliseconds('p.at') },
     ...{ faulty: 'p.faulty', bySpecies: 'p.by_species', tool: 'p.tool', lot: 'p.lot_id' },
+    ...{ soil: 'p.soil' },
     ...{ planId: 'p.plan_id', planNumber: 'p.plan_number', corrects: 'p.corrects' },
     author: 'p.author_id',
   },
@@ -92,20 +88,23 @@ export const plotPlansFact = listedFact<
 
 /** What was decided of the plots of the released version, what was taken back left out. */
 export const decisionsFact = listedFact<
-  Omit<PlotDecisionRow, 'at' | 'planterId'> & { planter: string; at: number },
+  Omit<Decision, 'rows'> & { rows: unknown; corrects: string | null },
   Decision[]
 >('decisions', ['checks', 'rows'], {
   from: OF_RELEASED('plot_decision'),
   of: 'l.block_id',
   columns: {
     ...{ id: 'p.id', planter: 'p.planter_id', kind: 'p.kind', fault: 'p.fault' },
-    ...{ firstRow: 'p.first_row', lastRow: 'p.last_row', corrects: 'p.corrects' },
-    at: milliseconds('p.at'),
+    ...{ rows: 'p.in_rows', corrects: 'p.corrects', at: milliseconds('p.at') },
   },
   value: (rows) => {
     const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
     return rows
       .filter(({ id, corrects }) => !corrects && !gone.has(id))
+      .map(({ corrects: _none, rows: inRows, ...decision }) => ({
+        ...decision,
+        rows: parse(numbers, inRows, 'plot_decision.in_rows'),
+      }))
       .sort((a, b) => a.at - b.at);
   },
 });
@@ -122,7 +121,7 @@ export const reworkedFact = listedFact<Reworked, Reworked[]>('reworked', ['check
 export const answersFact = listedFact<
   Omit<Answer, 'right'> & { planter: string; right: number },
   Map<string, Answer[]>
->('answers', ['checks'], {
+>('answers', ['people'], {
   from: 'FROM school_answer a WHERE a.site_id IN (:ids)',
   of: 'a.site_id',
   columns: {
@@ -143,15 +142,19 @@ export const answersFact = listedFact<
 /** Plots older than a fortnight are history, and no longer say what to do. */
 export const RECENT = 14 * 86_400_000;
 
-/** Quality by planter of the last fortnight: what the board, the crew and the checks page call by. */
-export async function qualityOf(facts: Facts, blockId: string): Promise<Quality[]> {
+/** What the plots of the last fortnight say: what the board, the crew and the checks page call by. */
+export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
   const plots = await facts.of(plotsFact, blockId);
   // A plot does not become history within the hour.
   const hour = Math.floor(facts.now / 3_600_000);
   return facts.derive('quality', blockId, [plotsFact], String(hour), () =>
-    qualityByPlanter(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT)),
+    judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT)),
   );
 }
+
+/** Quality by planter of the last fortnight. */
+export const qualityOf = async (facts: Facts, blockId: string): Promise<Quality[]> =>
+  (await judgedOf(facts, blockId)).planters;
 
 /** Plots with the day on which their row was planted: its newest tree before the look. */
 export async function placedPlots(

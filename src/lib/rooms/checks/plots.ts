@@ -54,6 +54,7 @@ export interface BlockPlot extends PlotRecord {
   peg: number;
   area: number;
   tool: string;
+  soil: string;
   lot: string | null;
   author: string;
   planId: string | null;

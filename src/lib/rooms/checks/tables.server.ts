@@ -15,7 +15,7 @@ import {
   whole,
   type EventRow,
 } from '../../store/define';
-import { bySchema, isNumber, isRecord, listOf, recordOf } from '../../store/shape';
+import { bySchema, isNumber, isRecord, listOf, numbers, recordOf } from '../../store/shape';
 import { planTerms, type PlanTerms } from './contract';
 
 export interface PlotRow extends EventRow {
@@ -35,6 +35,8 @@ export interface PlotRow extends EventRow {
   planId: string | null;
   planNumber: number | null;
   tool: string;
+  /** Texture of the ground there when it was looked at. */
+  soil: string;
   lotId: string | null;
   corrects: string | null;
   late: boolean;
@@ -51,8 +53,7 @@ export interface PlotDecisionRow extends EventRow {
   planterId: string;
   kind: DecisionKind;
   fault: Fault;
-  firstRow: number;
-  lastRow: number;
+  inRows: number[];
   corrects: string | null;
 }
 
@@ -104,6 +105,7 @@ export function checksTables(sequelize: Sequelize) {
       planId: maybe,
       planNumber: count,
       tool: { ...text, defaultValue: '' },
+      soil: { ...text, defaultValue: '' },
       lotId: maybe,
       corrects: maybe,
       late: { ...flag, defaultValue: false },
@@ -120,8 +122,7 @@ export function checksTables(sequelize: Sequelize) {
       planterId: reference,
       kind: text,
       fault: text,
-      firstRow: whole,
-      lastRow: whole,
+      inRows: json(numbers),
       corrects: maybe,
     }),
     rowRework: table<RowReworkRow>(sequelize, 'row_rework', {

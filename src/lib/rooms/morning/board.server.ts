@@ -1,6 +1,7 @@
 import { daysBetween } from '../../../../core/measure/dates';
 import { airCall, dayMissing, taskCalls } from '../../../../core/calendar/calls';
-import { qualityCalls } from '../../../../core/checks/calls';
+import { qualityCalls, reworkCalls, suspicionCalls } from '../../../../core/checks/calls';
+import { reworkStates } from '../../../../core/checks/outcome';
 import { handedCalls, nowhereCalls } from '../../../../core/crew/calls';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
 import { releaseCalls } from '../../../../core/rows/calls';
@@ -18,7 +19,7 @@ import { refillCalls } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
-import { plotsFact, qualityOf } from '../checks/facts.server';
+import { decisionsFact, judgedOf, plotsFact, reworkedFact } from '../checks/facts.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import {
   clockedFact,
@@ -67,6 +68,8 @@ const OF_BLOCKS = [
   lotsFact,
   sownFact,
   plotsFact,
+  decisionsFact,
+  reworkedFact,
   countsFact,
   ordersFact,
   looksFact,
@@ -92,23 +95,38 @@ export const blockState = (facts: Facts, block: BlockRow): Promise<BlockState> =
 
 async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
   const { now } = facts;
-  const [layouts, lots, sown, plots, quality, keepouts, due, counted, air, handed, looks] =
-    await Promise.all([
-      facts.of(layoutsFact, block.id),
-      facts.of(lotsFact, block.id),
-      plantedOf(facts, block.id),
-      facts.of(plotsFact, block.id),
-      qualityOf(facts, block.id),
-      facts.of(keepoutsFact, block.id),
-      dueOf(facts, block),
-      countedOf(facts, block),
-      rootAirNow(facts),
-      facts.of(handedFact),
-      facts.of(looksFact, block.id),
-      // Asked for with the rest, so that reach and rates ask nothing of their own.
-      facts.need([plantersFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
-      facts.need([sharesFact, zonesFact, ...CREW_OF_BLOCK], [block.id]),
-    ]);
+  const [
+    layouts,
+    lots,
+    sown,
+    plots,
+    judged,
+    keepouts,
+    due,
+    counted,
+    air,
+    handed,
+    looks,
+    decided,
+    reworked,
+  ] = await Promise.all([
+    facts.of(layoutsFact, block.id),
+    facts.of(lotsFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(plotsFact, block.id),
+    judgedOf(facts, block.id),
+    facts.of(keepoutsFact, block.id),
+    dueOf(facts, block),
+    countedOf(facts, block),
+    rootAirNow(facts),
+    facts.of(handedFact),
+    facts.of(looksFact, block.id),
+    facts.of(decisionsFact, block.id),
+    facts.of(reworkedFact, block.id),
+    // Asked for with the rest, so that reach and rates ask nothing of their own.
+    facts.need([plantersFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
+    facts.need([sharesFact, zonesFact, ...CREW_OF_BLOCK], [block.id]),
+  ]);
   const layout = currentOf(layouts);
   const released = releasedOf(layouts);
   const today = facts.today;
@@ -120,6 +138,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
   );
   const calledLots = lots.map((lot) => called(lot, now));
   const buried = keepouts.find(({ kind, located }) => kind === 'buried-service' && !located);
+  const lotCode = (id: string) => lots.find(({ lot }) => lot.id === id)?.lot.code ?? '';
   const calls: BlockCall[] = [
     ...rootCalls(calledLots, air, name, now),
     ...soakCalls(calledLots, name, now),
@@ -127,18 +146,15 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     ...handlingCalls(
       planted < total ? habitToShow(looks, now) : undefined,
       {
-        lot: (id) => {
-          const code = lots.find(({ lot }) => lot.id === id)?.lot.code;
-          return code ? `lot ${code}` : '';
-        },
+        lot: (id) => (lotCode(id) ? `lot ${lotCode(id)}` : ''),
         planter: await planterName(facts),
       },
       name,
     ),
     ...(planting ? reachCalls(await namedReach(facts, block.id), name) : []),
-    ...(quality.some(({ outOfLine }) => outOfLine)
-      ? qualityCalls(quality, await planterName(facts), name)
-      : []),
+    ...qualityCalls(judged.planters, await planterName(facts), name, decided),
+    ...suspicionCalls(judged.suspicions, lotCode, name),
+    ...reworkCalls(reworkStates(decided, reworked, plots), await planterName(facts), name),
     ...taskCalls(due.waiting, name),
     ...(layout && !released && plantingDay
       ? releaseCalls(layout, plantingDay, today, buried, name)

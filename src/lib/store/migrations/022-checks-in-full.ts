@@ -19,6 +19,7 @@ export async function up(statement: (sql: string) => Promise<unknown>): Promise<
     ADD COLUMN plan_id CHAR(36) NULL,
     ADD COLUMN plan_number INT NULL,
     ADD COLUMN tool VARCHAR(40) NOT NULL DEFAULT '',
+    ADD COLUMN soil VARCHAR(10) NOT NULL DEFAULT '',
     ADD COLUMN lot_id CHAR(36) NULL,
     ADD COLUMN corrects CHAR(36) NULL UNIQUE,
     ADD COLUMN late TINYINT(1) NOT NULL DEFAULT 0`);
@@ -28,8 +29,7 @@ export async function up(statement: (sql: string) => Promise<unknown>): Promise<
     planter_id CHAR(36) NOT NULL,
     kind VARCHAR(20) NOT NULL,
     fault VARCHAR(20) NOT NULL,
-    first_row INT NOT NULL,
-    last_row INT NOT NULL,
+    in_rows LONGTEXT NOT NULL CHECK (JSON_VALID(in_rows)),
     corrects CHAR(36) NULL UNIQUE,
     at DATETIME(3) NOT NULL,
     recorded_at DATETIME(3) NOT NULL,

@@ -138,7 +138,7 @@ function bareWords(source: string): string[] {
 /** Pages that planters work with; those of whoever keeps the stock follow. */
 const PAGES = [
   'src/routes/field/+page.svelte',
-  ...['', '/briefing', '/note', '/alone', '/follow', '/behind', '/seat'].map(
+  ...['', '/briefing', '/note', '/alone', '/follow', '/behind', '/seat', '/plots', '/school'].map(
     (page) => `src/routes/field/[block]${page}/+page.svelte`,
   ),
   ...readdirSync(new URL('src/lib/field/', root))

@@ -1,9 +1,11 @@
 import { error } from '@sveltejs/kit';
+import { reworkStates } from '../../../../core/checks/outcome';
 import { treatmentOf } from '../../../../core/method/differences';
 import { sprays } from '../../../../core/method/method';
 import { holds } from '../../../../core/crew/share';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise } from '../../../../core/rows/stored';
+import { decisionsFact, reworkedFact } from '$lib/rooms/checks/facts.server';
 import { blockMethod, methodOfBlock, waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
   plantedOf,
@@ -23,6 +25,7 @@ import type { PageServerLoad } from './$types';
 const NOTHING = {
   shared: false,
   messages: [],
+  reworks: [],
   byMachine: false,
   waves: false,
   hereSince: null,
@@ -73,7 +76,11 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     waysOfBlock(facts, block),
     blockMethod(facts, block),
   ]);
-  const shifts = await shiftsNow(facts);
+  const [shifts, decided, gone] = await Promise.all([
+    shiftsNow(facts),
+    facts.of(decisionsFact, block.id),
+    facts.of(reworkedFact, block.id),
+  ]);
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const mine = rows.filter(({ number }) => !share || holds(shares, planter.id, number));
   return {
@@ -81,6 +88,10 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     planter: { id: planter.id, name: planter.name },
     shared: Boolean(share),
     messages: await messagesFor(facts, planter.id, block.id),
+    /** Rows that plots sent back to this planter, and which of them are still to be gone over. */
+    reworks: reworkStates(decided, gone, [])
+      .filter(({ decision }) => decision.planter === planter.id)
+      .map(({ decision: { id, fault }, open }) => ({ id, fault, open })),
     byMachine: block.conditions.planting === 'machine',
     waves:
       Object.keys(block.calendarTerms.waves ?? {}).length > 0 || Boolean(block.calendarTerms.boxes),

@@ -12,7 +12,10 @@
   import Refused from '$lib/field/Refused.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { waitingWords } from '$lib/field/waiting';
+  import { TAUGHT, type Taught } from '$core/checks/trainer';
+  import { shortRanges } from '$core/measure/ranges';
   import { dayOf } from '$core/say/day';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
@@ -38,7 +41,9 @@
   $effect(() => void outbox.settle(known));
   $effect(
     () =>
-      void outbox.settleBefore(data.at, ['stock.root', 'people.hand', 'crew.clock', 'crew.seen']),
+      void outbox.settleBefore(data.at, [
+        ...(['stock.root', 'people.hand', 'crew.clock', 'crew.seen', 'checks.reworked'] as const),
+      ]),
   );
 
   interface Tallied {
@@ -123,6 +128,8 @@
         ['follow', 'rows.follow', data.waves],
         ['seat', 'rows.seat', data.byMachine],
         ['behind', 'rows.behind', data.byMachine && data.mayTally],
+        ['school', 'rows.school', true],
+        ['plots', 'rows.plots', data.mayRecord],
         ['alone', 'rows.alone', data.mayTally],
         ['stock', 'rows.boxes', data.mayRecord],
         ['gate', 'rows.gate', data.mayRecord],
@@ -131,6 +138,34 @@
       ] as const
     ).filter(([, , shown]) => shown),
   );
+  /** Rows that plots sent back, without those gone over on this phone. */
+  const gone = $derived(
+    new Set(
+      outbox
+        .pending('checks.reworked')
+        .map(({ decisionId, row: number }) => `${decisionId} ${number}`),
+    ),
+  );
+  const reworks = $derived(
+    data.reworks
+      .map((one) => ({
+        ...one,
+        open: one.open.filter((number) => !gone.has(`${one.id} ${number}`)),
+      }))
+      .filter(({ open: rows }) => rows.length)
+      .map((one) => ({ ...one, rows: shortRanges(one.open) })),
+  );
+  let mended = $state(0);
+  const isTaught = (fault: string): fault is Taught =>
+    (TAUGHT as readonly string[]).includes(fault);
+  async function reworked(decisionId: string, number: number) {
+    await outbox.add('checks.reworked', {
+      ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
+      ...{ decisionId, row: number, mended },
+    });
+    mended = 0;
+    navigator.vibrate?.(30);
+  }
   let last = $state<Tallied>();
 
   async function tally(count: number) {
@@ -261,6 +296,27 @@
       may={data.mayTally}
     />
   {/if}
+  {#each reworks as rework (rework.id)}
+    <section
+      class="rework"
+      aria-label={say('rows.rework', { fault: say(`fault.${rework.fault}`), rows: rework.rows })}
+    >
+      <p>
+        <b>{say('rows.rework', { fault: say(`fault.${rework.fault}`), rows: rework.rows })}</b><br
+        />
+        {#if isTaught(rework.fault)}{say(`school.how.${rework.fault}`)}{/if}
+      </p>
+      <label
+        >{say('rows.reworkMended')}
+        <NumberBox min={0} value={mended} onvalue={(n) => (mended = n)} /></label
+      >
+      {#each rework.open.slice(0, 3) as number (number)}
+        <button class="plain" disabled={!data.mayTally} onclick={() => reworked(rework.id, number)}
+          >{say('rows.reworkRow', { row: number })}</button
+        >
+      {/each}
+    </section>
+  {/each}
   {#if row}
     <div class="title">
       <h1>{say('rows.row', { row: row.number })}</h1>
@@ -383,6 +439,16 @@
 {/if}
 
 <style>
+  .rework {
+    border-left: 6px solid var(--clay);
+    background: var(--clay-tint);
+    padding: 10px 14px;
+    display: grid;
+    gap: 8px;
+  }
+  .rework p {
+    margin: 0;
+  }
   .for {
     display: grid;
     gap: 4px;

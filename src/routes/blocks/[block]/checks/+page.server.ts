@@ -1,44 +1,58 @@
-import { qualityByPlanter } from '../../../../../core/checks/quality';
-import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../core/checks/plot';
 import { treesInRow } from '../../../../../core/rows/stored';
-import { waysOfBlock } from '$lib/rooms/method/facts.server';
-import { plotsFact, qualityOf } from '$lib/rooms/checks/facts.server';
-import { plantersFact } from '$lib/rooms/crew/facts.server';
+import { findingsOf, plannedWithFound } from '$lib/rooms/checks/findings.server';
+import { gateOf } from '$lib/rooms/checks/ground.server';
+import { toRowSet } from '../../../../../core/rows/stored';
+import { pegPosition } from '../../../../../core/rows/rowset';
+import { plotRadius } from '../../../../../core/checks/plot';
+import { faultyIn } from '../../../../../core/checks/quality';
+import { plantableOf } from '$lib/rooms/ground/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
+/** Plots without a plan that are drawn: the newest. */
+const MOST_DRAWN = 400;
+
+/** What the plots say, and what to do about it. */
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:checks', 'viridane:rows', 'viridane:crew');
-  const { block, facts } = await openBlock(locals, params.block);
+  const { block, facts, role } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
-  const planters = (await facts.of(plantersFact)).map(({ id, name }) => ({ id, name }));
-  /** What passes, of the block's own way and of every other that has its own bounds. */
-  const depths = (await waysOfBlock(facts, block))
-    .map(({ scope, who, depth }) => ({ who: scope ? who : null, depth }))
-    .filter(({ depth }, i, [own]) => !i || JSON.stringify(depth) !== JSON.stringify(own.depth));
-  if (!layout) return { planters, depths, released: undefined };
-  const [plots, rows, recent] = await Promise.all([
-    facts.of(plotsFact, block.id),
+  if (!layout) return { mayDecide: may(role, 'plan'), found: undefined };
+  const [rows, found, ground] = await Promise.all([
     facts.of(rowsFact, block.id),
-    qualityOf(facts, block.id),
+    findingsOf(facts, block),
+    plantableOf(facts, block),
   ]);
-  const { step, between } = layout.rhythm;
+  const set = toRowSet(layout.rhythm, rows);
+  const index = new Map(rows.map(({ number }, i) => [number, i + 1]));
+  const pointOf = (row: number, peg: number) => pegPosition(set, index.get(row) ?? 0, peg)?.point;
+  const planned = plannedWithFound(found.plan, found.plots);
+  const first = rows[0] && pointOf(rows[0].number, 1);
+  const { plots, plan, ...said } = found;
   return {
-    planters,
-    depths,
-    released: {
-      id: layout.id,
-      trees: rows.map(treesInRow),
-      plots,
-      /** Of the last fortnight, by which the board calls, and of all time. */
-      recent,
-      quality: qualityByPlanter(plots),
-      sizes: PLOT_SIZES.map((size) => ({
-        ...size,
-        radius: plotRadius(size.area),
-        expected: expectedTrees(size.area, step, between),
+    mayDecide: may(role, 'plan'),
+    boundary: ground.boundary,
+    keptOut: ground.keptOut,
+    found: {
+      ...said,
+      layoutId: layout.id,
+      trees: rows.reduce((sum, row) => sum + treesInRow(row), 0),
+      plots: plots.length,
+      gate: gateOf(block, first ? [{ point: first }] : []),
+      planned: planned.map(({ number, centre, radius, found: seen, row, peg }) => ({
+        ...{ number, centre, radius, row, peg },
+        seen,
       })),
+      unplanned: plots
+        .filter(({ planId }) => !plan || planId !== plan.id)
+        .slice(-MOST_DRAWN)
+        .flatMap((plot) => {
+          const centre = pointOf(plot.row, plot.peg);
+          const seen = { good: plot.good, faulty: faultyIn(plot) };
+          return centre ? [{ centre, radius: plotRadius(plot.area), seen }] : [];
+        }),
     },
   };
 };

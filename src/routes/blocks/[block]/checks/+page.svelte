@@ -1,79 +1,113 @@
 <script lang="ts">
-  import { inWords } from '$lib/parts/reader.svelte';
-  import { Doing } from '$lib/parts/doing.svelte';
-  import Outcome from '$lib/parts/Outcome.svelte';
-  import When from '$lib/parts/When.svelte';
-  import NumberField from '$lib/parts/NumberField.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { FAULTS, FAULT_LABELS, faultyIn, type Fault } from '$core/checks/quality';
+  import { FAULT_LABELS, type Fault } from '$core/checks/faults';
+  import { roundLength } from '$core/checks/grid';
+  import { halfWidth } from '$core/checks/plan';
   import { formatDay } from '$core/measure/dates';
-  import { depthRange, formatLength, formatPercent } from '$core/measure/units';
-  import QualityBars from '$lib/charts/QualityBars.svelte';
+  import { shortRanges } from '$core/measure/ranges';
+  import { formatDistance, formatNumber, formatPercent } from '$core/measure/units';
+  import ControlChart from '$lib/charts/ControlChart.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import Plan from '$lib/plan/Plan.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
-  const released = $derived(data.released);
-  const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  let size = $state('50m2');
-  const plot = $derived(released?.sizes.find(({ key }) => key === size));
-  let planter = $state(untrack(() => data.planters[0]?.id ?? ''));
-  let row = $state<number | null>(1);
-  let peg = $state<number | null>(1);
-  let good = $state(0);
-  let faults = $state<Partial<Record<Fault, number>>>({});
-  /** What was tapped, so that a wrong tap can be taken back. */
-  let taps = $state<(Fault | 'good')[]>([]);
   const doing = new Doing();
-  /** When the plot was looked at; undefined is now. */
-  let moment = $state<string>();
-  const name = (id: string) => data.planters.find((entry) => entry.id === id)?.name ?? '';
-  const looked = $derived(good + faultyIn({ faults }));
-
-  function tap(what: Fault | 'good') {
-    taps = [...taps, what];
-    if (what === 'good') good++;
-    else faults = { ...faults, [what]: (faults[what] ?? 0) + 1 };
-    doing.told = [];
-  }
-  function back() {
-    const what = taps.at(-1);
-    if (!what) return;
-    taps = taps.slice(0, -1);
-    if (what === 'good') good--;
-    else faults = { ...faults, [what]: faults[what]! - 1 };
-  }
-  const save = () =>
-    doing.run(async () => {
-      await send('checks.plot', {
-        ...newEvent(moment),
-        layoutId: released!.id,
-        planterId: planter,
-        row: row ?? 0,
-        peg: peg ?? 0,
-        area: plot!.area,
-        good,
-        faults,
-      });
-      doing.told = [`Plot at row ${row}, peg ${peg}: ${good} of ${looked} good.`];
-      good = 0;
-      faults = {};
-      taps = [];
-    });
-  const all = $derived(
-    released && {
-      good: released.quality.reduce((sum, entry) => sum + entry.good, 0),
-      looked: released.quality.reduce((sum, entry) => sum + entry.looked, 0),
-    },
+  const found = $derived(data.found);
+  const all = $derived(found?.all);
+  const root = $derived(`/blocks/${data.block.id}/checks`);
+  /** Whose days are charted: whoever is out of line first, else the crew. */
+  let whose = $state(
+    untrack(() => data.found?.recent.find(({ outOfLine }) => outOfLine)?.planter ?? ''),
   );
-  const out = $derived(released?.quality.filter(({ outOfLine }) => outOfLine) ?? []);
+  const chart = $derived(
+    whose ? (found?.charts.find(({ id }) => id === whose) ?? found?.crew) : found?.crew,
+  );
+  const percent = (share: number) => formatPercent(share, 1);
+  const labelOf = (seen?: { good: number; faulty: number }) => (seen ? `${seen.good}` : '');
+  const marks = $derived(
+    found
+      ? [
+          ...found.unplanned.map(({ centre, radius, seen }) => ({
+            ...{ centre, radius, label: found.planned.length ? '' : labelOf(seen) },
+            found: seen.faulty ? ('faulty' as const) : ('good' as const),
+          })),
+          ...found.planned.map(({ centre, radius, number, seen }) => ({
+            ...{ centre, radius, label: seen ? labelOf(seen) : `${number}` },
+            found: !seen
+              ? ('open' as const)
+              : seen.faulty
+                ? ('faulty' as const)
+                : ('good' as const),
+          })),
+        ]
+      : [],
+  );
+  const round = $derived(
+    found?.planned.length
+      ? [found.gate, ...found.planned.map(({ centre }) => centre), found.gate]
+      : [],
+  );
+  const looked = $derived(found?.planned.filter(({ seen }) => seen).length ?? 0);
+  const GROUPS = [
+    ['tool', 'Tool and soil'],
+    ['lot', 'Lot'],
+    ['species', 'Species'],
+    ['day', 'Day planted'],
+    ['hour', 'Hour of the look'],
+  ] as const;
+  let group = $state<(typeof GROUPS)[number][0]>('species');
+  const groups = $derived(found?.groups[group] ?? []);
+  const mostCount = $derived(Math.max(1, ...(found?.counts ?? []).map(({ count }) => count)));
+  /** What ten plots more would buy, with what is known so far. */
+  const tenMore = $derived.by(() => {
+    if (!found || !all || all.clusters < 2) return undefined;
+    const expected = {
+      quality: Math.min(0.999, Math.max(0.5, all.estimate)),
+      ...{ trees: found.treesAPlot, alike: found.alike, inBlock: found.inBlock },
+    };
+    return { now: halfWidth(expected, all.clusters), then: halfWidth(expected, all.clusters + 10) };
+  });
+  /** "once in 2 000"; what is rarer than once in a million is not told apart. */
+  const once = (chance: number) =>
+    chance < 1e-6
+      ? `less than once in ${formatNumber(1_000_000)}`
+      : `once in ${formatNumber(Math.max(1, Number((1 / chance).toPrecision(1))))}`;
+  type Todo = NonNullable<typeof found>['todos'][number];
+  const decide = (todo: Todo, kind: 'show' | 'rework' | 'leave') =>
+    doing.run(async () => {
+      await send('checks.decide', {
+        ...newEvent(),
+        ...{ layoutId: found!.layoutId, planterId: todo.planter, kind, fault: todo.fault },
+        rows: todo.rows,
+      });
+      doing.told = [
+        kind === 'rework'
+          ? `Rows ${shortRanges(todo.rows)} stand on ${todo.name}’s phone as work.`
+          : kind === 'show'
+            ? `Noted: ${todo.name} is shown again.`
+            : `Noted: left as it is.`,
+      ];
+    });
+  const takeBack = (decision: NonNullable<typeof found>['decisions'][number]) =>
+    doing.run(async () => {
+      const { planter: planterId, kind, fault, rows, id: corrects } = decision;
+      await send('checks.decide', {
+        ...newEvent(),
+        ...{ layoutId: found!.layoutId, planterId, kind, fault, rows, corrects },
+      });
+    });
+  const SAID = { show: 'shown again', rework: 'to go over', leave: 'left as it is' } as const;
 </script>
 
-{#if !released}
+<svelte:head><title>Checks · Viridane</title></svelte:head>
+{#if !found}
   <div class="panel">
     <p class="say">
       Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its
@@ -81,182 +115,346 @@
     </p>
   </div>
 {:else}
-  <div class="screen enter-first">
-    <section class="decide">
-      <h2>A plot</h2>
-      <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}
-        >{#each released.sizes as { key, label, radius } (key)}<SelectItem
-            value={key}
-            text="{label}, radius {formatLength(radius, units.system)}"
-          />{/each}</Select
-      >
-      {#if plot}
-        <p class="expect">
-          Expect <b class="num">{plot.expected.value.toFixed(1)}</b> trees in it.
-        </p>
-        <Figure label="Trees to expect" figure={plot.expected} />
-      {/if}
-      <h2>Where, and whose trees</h2>
-      <div class="pair">
-        <NumberField label="Row" min={1} bind:value={row} /><NumberField
-          label="Peg"
-          min={1}
-          bind:value={peg}
-        />
-      </div>
-      <Select labelText="Planter" selected={planter} on:update={(e) => (planter = String(e.detail))}
-        >{#each data.planters as { id, name: text } (id)}<SelectItem
-            value={id}
-            {text}
-          />{/each}</Select
-      >
-      {#if mayRecord}
-        <h2>Each tree: tap what it is</h2>
-        <button class="tap good" onclick={() => tap('good')}>Good <b class="num">{good}</b></button>
-        <div class="taps">
-          {#each FAULTS as fault (fault)}
-            <button class="tap" class:some={faults[fault]} onclick={() => tap(fault)}
-              >{FAULT_LABELS[fault]} <b class="num">{faults[fault] || ''}</b></button
-            >
-          {/each}
-        </div>
-        <When bind:moment />
-        <div class="buttons">
-          <Button disabled={!looked} on:click={save}>Save the plot</Button>
-          <Button kind="ghost" disabled={!taps.length} on:click={back}>Take back</Button>
-        </div>
-      {/if}
-      <Outcome of={doing} />
-    </section>
+  <div class="screen two">
     <section class="drawing panel">
-      <h2>Satisfactory trees by planter, with 95 % interval</h2>
-      {#if released.quality.length}
-        <QualityBars
-          quality={released.quality.map((entry) => ({ ...entry, name: name(entry.planter) }))}
-        />
-        <h2 class="plots">Plots, newest first</h2>
+      <div class="pair">
+        <div>
+          <h2>
+            {#if found.planned.length}Where to look: {looked} of {found.planned.length} plots seen, {formatDistance(
+                roundLength(
+                  found.gate,
+                  found.planned.map(({ centre }) => centre),
+                ),
+                units.system,
+              )} round{:else}Where was looked{/if}
+          </h2>
+          <Plan
+            label="Plots on {data.block.name}"
+            height="300px"
+            content={{
+              boundary: data.boundary!,
+              keptOut: data.keptOut!,
+              species: [],
+              plots: { round, all: marks },
+            }}
+          />
+          <p class="quiet">
+            In a ring: good trees. A broken ring waits, with its number{found.planned.length &&
+            found.unplanned.length
+              ? '; dots are plots besides'
+              : ''}.
+            <a href="{root}/plan">{found.planned.length ? 'Plan anew' : 'Plan where to look'}</a>
+          </p>
+        </div>
+        <div>
+          <h2>By fault</h2>
+          {#if found.counts.length}
+            <table class="bars">
+              <tbody>
+                {#each found.counts as { fault, count } (fault)}
+                  <tr
+                    ><th scope="row">{FAULT_LABELS[fault]}</th><td class="bar"
+                      ><i style:width="{(100 * count) / mostCount}%"></i></td
+                    ><td class="n">{count}</td></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          {:else}<p class="quiet">No fault found yet.</p>{/if}
+          {#if tenMore && all}
+            <h2>How many are enough?</h2>
+            <p>
+              {all.clusters} plots know it to ± {percent(tenMore.now)}. Ten more would make it ± {percent(
+                tenMore.then,
+              )}. <a href="{root}/plan">How many</a>
+            </p>
+          {/if}
+        </div>
+      </div>
+      {#if chart?.points.length}
+        <div class="head">
+          <h2>Faulty trees by the day they went in</h2>
+          <Select
+            labelText="Whose days"
+            hideLabel
+            size="sm"
+            selected={whose}
+            on:update={(e) => (whose = String(e.detail))}
+          >
+            <SelectItem value="" text="The crew, each day against the others" />
+            {#each found.charts as { id, name } (id)}<SelectItem
+                value={id}
+                text="{name} against the rest"
+              />{/each}
+          </Select>
+        </div>
+        <ControlChart points={chart.points} change={chart.change} name={chart.name} />
+        {#if chart.change}
+          <p>
+            {chart.name}: {percent(chart.change.before.hits / chart.change.before.of)} faulty before
+            {formatDay(chart.change.day)}, {percent(
+              chart.change.after.hits / chart.change.after.of,
+            )} from then on. Plots in any other order show so great a change {once(
+              chart.change.chance,
+            )}.
+          </p>
+        {/if}
+      {/if}
+      <div class="head">
+        <h2>Satisfactory trees</h2>
+        <Select
+          labelText="By"
+          hideLabel
+          size="sm"
+          selected={group}
+          on:update={(e) => (group = e.detail as typeof group)}
+        >
+          {#each GROUPS as [value, text] (value)}<SelectItem {value} {text} />{/each}
+        </Select>
+      </div>
+      {#if groups.length}
         <table class="ledger">
           <thead
             ><tr
-              ><th>Day</th><th>Row, peg</th><th>Planter</th><th class="n">Good</th><th class="n"
-                >Looked at</th
-              ><th>Faults</th></tr
+              ><th>{GROUPS.find(([value]) => value === group)?.[1]}</th><th class="n">Good</th><th
+                class="n">Looked at</th
+              ><th class="n">Quality</th><th class="n">95 % interval, plots as clusters</th></tr
             ></thead
           >
           <tbody>
-            {#each [...released.plots].reverse() as entry (entry.id)}
-              <tr>
-                <td>{formatDay(entry.at.slice(0, 10), true)}</td>
-                <td class="num">{entry.row}, {entry.peg}</td>
-                <td>{name(entry.planter)}</td>
-                <td class="n">{entry.good}</td>
-                <td class="n">{entry.good + faultyIn(entry)}</td>
-                <td
-                  >{FAULTS.filter((fault) => entry.faults[fault])
-                    .map((fault) => `${entry.faults[fault]} ${FAULT_LABELS[fault]}`)
-                    .join(', ')}</td
-                >
-              </tr>
+            {#each groups as { name, estimate } (name)}
+              <tr
+                ><td>{group === 'day' ? formatDay(name, true) : name}</td><td class="n"
+                  >{formatNumber(estimate.hits)}</td
+                ><td class="n">{formatNumber(estimate.of)}</td><td class="n"
+                  >{percent(estimate.estimate)}</td
+                ><td class="n">{percent(estimate.low)} to {percent(estimate.high)}</td></tr
+              >
             {/each}
           </tbody>
         </table>
       {:else}<p class="quiet">
-          No plot yet. Pick a row and a peg, set the string to the radius, and tap each tree.
+          None of the plots says so yet. Plots looked at on the phone do, tree by tree.
         </p>{/if}
     </section>
     <aside class="comes-to">
       <h2>Quality</h2>
-      {#if all?.looked}
-        <div><span class="big">{formatPercent(all.good / all.looked, 1)}</span></div>
-        <p class="quiet num">{all.good} of {all.looked} trees, {released.plots.length} plots</p>
-        {#each out as entry (entry.planter)}
+      {#if all}
+        <div><span class="big">{percent(all.estimate)}</span></div>
+        <p class="quiet num">
+          {percent(all.low)} to {percent(all.high)}, {all.clusters} plots as clusters
+        </p>
+        <Figure
+          label="Satisfactory"
+          figure={{
+            value: all.estimate,
+            kind: 'share',
+            formula: 'satisfactory ÷ looked at; Wilson’s interval for what the plots are worth',
+            steps: [
+              { label: 'satisfactory', value: all.hits, kind: 'count' },
+              { label: 'looked at', value: all.of, kind: 'count' },
+              { label: 'plots', value: all.clusters, kind: 'count' },
+              { label: 'design effect', value: all.designEffect, kind: 'number' },
+              { label: 'worth so many single trees', value: all.worth, kind: 'number' },
+              { label: 'from', value: all.low, kind: 'share' },
+              { label: 'to', value: all.high, kind: 'share' },
+            ],
+          }}
+        />
+        {#each found.todos as todo (todo.planter)}
           <p class="say">
-            <b>Show {name(entry.planter)} again.</b>
-            {entry.looked - entry.good} of {entry.looked} faulty, mostly {FAULT_LABELS[
-              entry.worst!
-            ]}; the rest of the crew {entry.rest.faulty} of {entry.rest.looked}. In nineteen seasons
-            of twenty chance puts nobody of an equal crew so far out.
+            {#if found.lately}<b>Show {todo.name} again,</b> before more go in.{:else}<b
+                >{todo.name} stood out</b
+              > in this planting.{/if}
+            {todo.found} of {todo.looked}
+            {FAULT_LABELS[todo.fault]}; the others {todo.rest.faulty} of {todo.rest.looked} faulty. With
+            {found.recent.length} planters watched, chance does this {once(
+              todo.chance * found.recent.length,
+            )}
+            {found.lately ? 'fortnights' : 'plantings'}.
+          </p>
+          <dl class="then">
+            <div>
+              <dt>
+                Go over {todo.rows.length} rows of theirs, {todo.rows[0]} to {todo.rows.at(-1)}
+              </dt>
+              <dd class="num">about {formatNumber(todo.trees)} trees</dd>
+            </div>
+            <div>
+              <dt>Look again there</dt>
+              <dd class="num">{todo.lookAgain} plots</dd>
+            </div>
+            <div>
+              <dt>Pay</dt>
+              <dd><a href="/blocks/{data.block.id}/crew/pay">yours to decide</a></dd>
+            </div>
+          </dl>
+          {#if data.mayDecide}
+            <div class="buttons">
+              <Button size="small" on:click={() => decide(todo, 'rework')}
+                >Send to {todo.name}</Button
+              >
+              <Button size="small" kind="tertiary" on:click={() => decide(todo, 'show')}
+                >Only show again</Button
+              >
+              <Button size="small" kind="ghost" on:click={() => decide(todo, 'leave')}
+                >Leave it</Button
+              >
+            </div>
+          {/if}
+        {/each}
+        {#each found.suspicions as one (one.by + one.group + one.fault)}
+          <p class="say">
+            <b>{one.by === 'lot' ? `Lot ${one.name}` : `The ${one.name} in ${one.soil}`}:</b>
+            {one.found} of {one.looked}
+            {FAULT_LABELS[one.fault]}, elsewhere {one.rest.faulty} of {one.rest.looked}, whoever
+            plants. It is not held against the planters.
+            {#if one.fault === 'air-pocket'}Close the slit top and bottom, or take another tool
+              there.{/if}
           </p>
         {/each}
-        {#each released.quality as entry (entry.planter)}
-          <Figure
-            label={name(entry.planter)}
-            figure={{
-              value: entry.estimate,
-              kind: 'share',
-              formula: 'satisfactory ÷ looked at; Wilson interval, 95 %',
-              steps: [
-                { label: 'satisfactory', value: entry.good, kind: 'count' },
-                { label: 'looked at', value: entry.looked, kind: 'count' },
-                { label: 'from', value: entry.low, kind: 'share' },
-                { label: 'to', value: entry.high, kind: 'share' },
-              ],
-            }}
-          />
+        {#if !found.todos.length && !found.suspicions.length}
+          <p>Nobody and no tool is out of line.</p>
+        {/if}
+        {#if found.recent.some(({ findsDouble }) => findsDouble !== undefined)}
+          <p class="quiet">
+            Of an equal crew somebody would be named in one {found.lately
+              ? 'fortnight'
+              : 'planting'} of twenty. Somebody with twice the faults would be found with a chance of
+            {percent(
+              Math.min(
+                ...found.recent.flatMap(({ findsDouble }) =>
+                  findsDouble === undefined ? [] : [findsDouble],
+                ),
+              ),
+            )} to {percent(Math.max(...found.recent.map(({ findsDouble }) => findsDouble ?? 0)))}:
+            more plots find more.
+          </p>
+        {/if}
+      {:else}<p class="quiet">
+          Nothing looked at yet. <a href="{root}/plan">Plan where to look</a>, or
+          <a href="{root}/plots">enter a plot</a>.
+        </p>{/if}
+      {#if found.decisions.length}
+        <h2>Decided</h2>
+        {#each found.decisions as decision (decision.id)}
+          {@const state = found.reworks.find((one) => one.decision.id === decision.id)}
+          <p class="decided">
+            <span
+              ><b>{decision.name}</b>, {FAULT_LABELS[decision.fault as Fault]}: {SAID[
+                decision.kind
+              ]}{decision.kind === 'rework' ? `, rows ${shortRanges(decision.rows)}` : ''}.
+              {#if state}{state.done
+                  ? 'Gone over and looked at again.'
+                  : state.open.length
+                    ? `${state.open.length} rows still open.`
+                    : 'All gone over; look again.'}{#if state.seen.length}
+                  Since: {state.seen.reduce((sum, { good }) => sum + good, 0)} of {state.seen.reduce(
+                    (sum, { good, faulty }) => sum + good + faulty,
+                    0,
+                  )} good.{/if}{/if}</span
+            >
+            {#if data.mayDecide}<button class="link-button" onclick={() => takeBack(decision)}
+                >take back<span class="visually-hidden">
+                  what was decided of {decision.name}</span
+                ></button
+              >{/if}
+          </p>
         {/each}
-      {:else}<p class="quiet">Nothing looked at yet.</p>{/if}
-      <h2>What passes</h2>
-      {#each data.depths as { who, depth } (who)}
-        <p>
-          {#if who}<b>{inWords(who)}.</b>{/if}
-          Soil over the {depth.datum}: <b class="num">{depthRange(depth, units.system)}</b>. Below 0
-          the {depth.datum} stands above ground.
-        </p>
-      {/each}
-      <p><a href="/blocks/{data.block.id}/method">Method</a></p>
+      {/if}
+      <Outcome of={doing} />
+      {#if found.agreements.length}
+        <h2>Two checkers</h2>
+        {#each found.agreements as pair (pair.first + pair.second)}
+          <p>
+            {pair.first} and {pair.second} agree on {pair.same} of {pair.trees} trees{pair.kappa
+              ? `, kappa ${pair.kappa.estimate.toFixed(2)} (${pair.kappa.low.toFixed(2)} to ${pair.kappa.high.toFixed(2)})`
+              : ''}.
+            {#if pair.differ.length}They differ most on: {FAULT_LABELS[pair.differ[0].fault]}.{/if}
+            {#if pair.chance < 0.05}{pair.onlyFirst > pair.onlySecond ? pair.first : pair.second} is stricter.{/if}
+          </p>
+        {/each}
+      {/if}
+      <h2>For the client</h2>
+      <p>
+        <a href="{root}/acceptance.pdf?units={units.system}" target="_blank" rel="noreferrer"
+          >Acceptance sheet (PDF)</a
+        >
+        · <a href="{root}/plots.csv">Plots (CSV)</a>
+      </p>
+      <p>
+        <a href="/blocks/{data.block.id}/stock/handling">What was seen at the boxes</a>: a tree can
+        stand well and be dead.
+      </p>
     </aside>
   </div>
 {/if}
 
 <style>
-  .expect {
-    margin: 8px 0 2px;
-  }
   .pair {
     display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px;
-    margin-bottom: 8px;
+    grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+    gap: 22px;
   }
-  .taps {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 5px;
+  .head {
+    display: flex;
+    gap: 16px;
+    align-items: center;
+    justify-content: space-between;
+    margin-top: 14px;
   }
-  .tap {
-    min-height: 40px;
-    font: 14px var(--text);
-    background: var(--field);
-    color: var(--ink);
-    border: 1.5px solid var(--rule-strong);
+  .head h2 {
+    margin: 0;
+  }
+  .bars {
+    width: 100%;
+    border-spacing: 0 5px;
+    font-size: 15px;
+  }
+  .bars th {
+    font-weight: 400;
     text-align: left;
-    padding: 4px 8px;
-    cursor: pointer;
+    white-space: nowrap;
+    padding-right: 10px;
+    width: 1%;
+  }
+  .bars .bar i {
+    display: block;
+    height: 8px;
+    background: var(--ochre);
+  }
+  .bars tr:first-child .bar i {
+    background: var(--clay);
+  }
+  .bars .n {
+    text-align: right;
+    width: 2.2em;
+    font-variant-numeric: tabular-nums;
+  }
+  .then {
+    margin: 8px 0;
+  }
+  .then div {
     display: flex;
     justify-content: space-between;
-    align-items: center;
+    gap: 10px;
+    padding: 5px 0;
+    border-bottom: 1px solid var(--rule);
   }
-  .tap.some {
-    border-color: var(--clay);
-    background: var(--clay-tint);
+  .then dd {
+    margin: 0;
+    font-weight: 650;
+    text-align: right;
   }
-  .tap.good {
-    width: 100%;
-    min-height: 56px;
-    font-size: 18px;
-    background: var(--viridian);
-    color: var(--on-viridian);
-    border: 0;
-    margin-bottom: 6px;
-    padding: 4px 14px;
-  }
-  .plots {
-    margin-top: 20px;
+  .decided {
+    display: flex;
+    justify-content: space-between;
+    gap: 10px;
+    align-items: baseline;
   }
   @media (max-width: 900px) {
-    .tap {
-      min-height: 56px;
-      font-size: 16px;
+    .pair {
+      grid-template-columns: 1fr;
     }
   }
 </style>

@@ -50,6 +50,13 @@
       to === 'phone' ? listenToPhone(heard, failed) : listenToStandIn(data.block.id, heard, failed);
   }
   onMount(() => {
+    // Another page may send one here for a peg.
+    const asked = new URL(location.href).searchParams;
+    const [row, peg] = [Number(asked.get('row')), Number(asked.get('peg'))];
+    if (row >= 1 && row <= trees.length && peg >= 1 && peg <= trees[row - 1]) {
+      wanted = { row, peg };
+      [typedRow, typedPeg] = [row, peg];
+    }
     if ('serviceWorker' in navigator && import.meta.env.PROD)
       void navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
   });

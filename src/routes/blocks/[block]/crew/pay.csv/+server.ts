@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { plantersFact } from '$lib/rooms/crew/facts.server';
 import { payDays, paySheetOf } from '$lib/rooms/crew/pay.server';
+import { plainCell } from '$lib/server/csv';
 import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
@@ -15,7 +16,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const csv = Papa.unparse(
     lines.map((line) => ({
       day: line.day,
-      planter: safe(planters.find(({ id }) => id === line.planter)?.name ?? ''),
+      planter: plainCell(planters.find(({ id }) => id === line.planter)?.name ?? ''),
       hours: line.clocked ? Math.round(line.hours * 100) / 100 : '',
       trees: line.trees,
       looked_at: line.looked,
@@ -36,6 +37,3 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     },
   });
 };
-
-/** A name that begins like a formula must not become one in a spreadsheet. */
-const safe = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);

@@ -1,0 +1,89 @@
+import { FAULTS, OF_POSITIONS, type Fault } from './faults';
+import {
+  faultyIn,
+  qualityBy,
+  qualityByPlanter,
+  type GroupQuality,
+  type PlotRecord,
+  type Quality,
+} from './quality';
+
+/** A plot with what planted it and the ground it stands on. */
+export interface ToldPlot extends PlotRecord {
+  tool?: string;
+  soil?: string;
+  lot?: string | null;
+}
+
+/** A tool on a soil, or a lot, with more of one fault than the others whoever plants. */
+export interface Suspicion extends GroupQuality {
+  by: 'tool' | 'lot';
+  /** Of a tool: on which soil. */
+  soil?: string;
+  fault: Fault;
+  found: number;
+}
+
+export interface Judged {
+  planters: Quality[];
+  suspicions: Suspicion[];
+}
+
+/** Chance that any tool, or any lot, is suspected when all are equal. */
+const OTHERS_ALARM = 0.01;
+/** Fewer planters than this with the same fault are planters, not a tool. From memory. */
+const LEAST_PLANTERS = 3;
+const OF_TREES = FAULTS.filter((fault) => !OF_POSITIONS.has(fault));
+const APART = '\u0000';
+
+/**
+ * What plots say of tools, lots and planters. A tool on one soil, or a lot, is suspected of a fault when its
+ * share lies beyond chance among all of them and all faults together, and three planters or more have it so.
+ * What a tool or a lot leaves is not held against whoever planted with it; then the planters are judged.
+ */
+export function judgePlots(plots: readonly ToldPlot[]): Judged {
+  const suspicions = (['tool', 'lot'] as const).flatMap((by) => suspectsBy(plots, by));
+  const excused = suspicions.length ? plots.map((plot) => excuse(plot, suspicions)) : plots;
+  return { planters: qualityByPlanter(excused), suspicions };
+}
+
+const groupOf = (by: Suspicion['by'], { tool, soil, lot }: ToldPlot): string | undefined =>
+  by === 'tool' ? (tool ? `${tool}${APART}${soil ?? ''}` : undefined) : (lot ?? undefined);
+
+function suspectsBy(plots: readonly ToldPlot[], by: Suspicion['by']): Suspicion[] {
+  return OF_TREES.flatMap((fault) =>
+    qualityBy(plots, (plot) => groupOf(by, plot), { fault, alarm: OTHERS_ALARM / OF_TREES.length })
+      .filter(
+        ({ group, outOfLine }) =>
+          outOfLine &&
+          new Set(
+            plots
+              .filter((plot) => groupOf(by, plot) === group && plot.faults[fault])
+              .map(({ planter }) => planter),
+          ).size >= LEAST_PLANTERS,
+      )
+      .map((found) => {
+        const [group, soil] = found.group.split(APART);
+        return { ...found, by, group, soil, fault, found: found.looked - found.good };
+      }),
+  );
+}
+
+/** A plot without the faults that its tool or lot is suspected of. */
+function excuse(plot: ToldPlot, suspicions: readonly Suspicion[]): ToldPlot {
+  const gone = suspicions.filter(
+    ({ by, group, soil, fault }) =>
+      plot.faults[fault] &&
+      groupOf(by, plot) === (by === 'tool' ? `${group}${APART}${soil}` : group),
+  );
+  if (!gone.length) return plot;
+  const faults = { ...plot.faults };
+  let fewer = 0;
+  for (const { fault } of gone) {
+    fewer += faults[fault] ?? 0;
+    delete faults[fault];
+  }
+  const faulty = faultyIn(plot);
+  const excused = Math.min(faulty, fewer);
+  return { ...plot, good: plot.good + excused, faulty: faulty - excused, faults };
+}

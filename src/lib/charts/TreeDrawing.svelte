@@ -1,0 +1,207 @@
+<script lang="ts">
+  import { aboveOf, boxOf, sectionOf, type Shape, type View } from '$core/checks/drawing';
+  import type { Finding, PlantedTree } from '$core/checks/tree';
+
+  interface Props {
+    tree: PlantedTree;
+    view?: View;
+    /** The same measures in words. */
+    label: string;
+    /** A fault whose measure is drawn in, with its words. */
+    marked?: { finding: Finding; says: string };
+    /** Small and without words: a sign on a button. */
+    small?: boolean;
+  }
+  /** A planted tree to scale, from the shapes by which it is judged. */
+  let { tree, view = 'section', label, marked, small = false }: Props = $props();
+  const shapes = $derived(view === 'section' ? sectionOf(tree) : aboveOf(tree));
+  const WIDTH = 340;
+  const box = $derived.by((): [number, number, number, number] => {
+    if (view === 'above') return boxOf(shapes);
+    // The hole and the tree's lower half count; far weeds are cut off.
+    const half = small ? 0.16 : Math.max(0.24, tree.holeWidth / 2 + 0.1, tree.clearing * 0.6);
+    const floor = -(Math.max(tree.holeDepth, 0.25) + 0.05);
+    return [-half, floor, half, small ? 0.18 : Math.min(0.42, tree.height)];
+  });
+  const scale = $derived(WIDTH / (box[2] - box[0]));
+  const height = $derived((box[3] - box[1]) * scale);
+  const x = (metres: number) => (metres - box[0]) * scale;
+  const y = (metres: number) => (box[3] - metres) * scale;
+  const path = ({ points, closed }: Shape) =>
+    points.map(([a, b], i) => `${i ? 'L' : 'M'}${x(a).toFixed(1)} ${y(b).toFixed(1)}`).join('') +
+    (closed ? 'Z' : '');
+  const fault = $derived(marked?.finding.fault);
+  /** Where the measure of the marked fault stands. */
+  const dimension = $derived.by(() => {
+    const collar = -tree.cover;
+    switch (fault) {
+      case 'deep':
+      case 'shallow':
+        return { x1: x(box[2] * 0.55), y1: y(0), x2: x(box[2] * 0.55), y2: y(collar) };
+      case 'air-pocket': {
+        const gap = shapes.find(({ part }) => part === 'gap')!;
+        const xs = gap.points.map(([a]) => a);
+        const at = y(gap.points[1][1]);
+        return { x1: x(Math.min(...xs)), y1: at, x2: x(Math.max(...xs)), y2: at };
+      }
+      case 'spacing':
+        return { x1: x(0), y1: y(-0.55), x2: x(tree.toNext), y2: y(-0.55) };
+      case 'not-cleared':
+        return { x1: x(0), y1: y(0) - 14, x2: x(Math.min(tree.cleared, box[2])), y2: y(0) - 14 };
+      default:
+        return undefined;
+    }
+  });
+</script>
+
+<svg
+  viewBox="0 0 {WIDTH} {height}"
+  role="img"
+  aria-label={label}
+  class:small
+  preserveAspectRatio="xMidYMid meet"
+>
+  {#each shapes as shape, i (i)}
+    <path d={path(shape)} class={shape.part} class:closed={shape.closed} />
+  {/each}
+  {#if dimension}
+    <path d="M{dimension.x1} {dimension.y1}L{dimension.x2} {dimension.y2}" class="measure" />
+    <path
+      d={dimension.x1 === dimension.x2
+        ? `M${dimension.x1 - 7} ${dimension.y1}h14M${dimension.x2 - 7} ${dimension.y2}h14`
+        : `M${dimension.x1} ${dimension.y1 - 7}v14M${dimension.x2} ${dimension.y2 - 7}v14`}
+      class="measure"
+    />
+  {/if}
+  {#if marked && !small}
+    <text
+      x={dimension ? Math.min(WIDTH - 8, Math.max(dimension.x1, dimension.x2) + 12) : WIDTH - 8}
+      y={dimension ? (dimension.y1 + dimension.y2) / 2 + 6 : 26}
+      text-anchor={dimension && Math.max(dimension.x1, dimension.x2) < WIDTH * 0.75
+        ? 'start'
+        : 'end'}>{marked.says}</text
+    >
+  {/if}
+</svg>
+
+<style>
+  svg {
+    display: block;
+    width: 100%;
+    max-height: 46vh;
+    background: var(--sheet);
+  }
+  svg.small {
+    max-height: none;
+    height: 62px;
+    width: 62px;
+    flex: none;
+  }
+  path {
+    fill: none;
+    stroke-linecap: round;
+    stroke-linejoin: round;
+  }
+  .soil {
+    fill: var(--soil);
+  }
+  .hole {
+    fill: var(--hole);
+    stroke: var(--hole-edge);
+  }
+  .gap {
+    fill: var(--sheet);
+    stroke: var(--clay);
+    stroke-width: 1.5;
+  }
+  .ground {
+    stroke: var(--ink);
+    stroke-width: 3;
+  }
+  .weeds {
+    stroke: var(--viridian);
+    stroke-width: 2;
+    opacity: 0.55;
+  }
+  .weeds.closed {
+    fill: var(--soil);
+    stroke: none;
+    opacity: 1;
+  }
+  .cleared {
+    fill: var(--sheet);
+    stroke: var(--hole-edge);
+    stroke-dasharray: 4 4;
+  }
+  .ball {
+    fill: var(--root);
+    opacity: 0.35;
+  }
+  .root {
+    stroke: var(--root);
+    stroke-width: 4;
+  }
+  .stem {
+    stroke: var(--stem);
+    stroke-width: 9;
+  }
+  .stem.closed {
+    fill: var(--stem);
+  }
+  .branch {
+    stroke: var(--viridian);
+    stroke-width: 4.5;
+  }
+  .bark-off {
+    fill: #f3dfae;
+    stroke: var(--clay);
+    stroke-width: 1;
+  }
+  .upright {
+    stroke: var(--slate);
+    stroke-width: 1.4;
+    stroke-dasharray: 3 5;
+  }
+  .next {
+    stroke: var(--ink);
+    stroke-width: 2.4;
+  }
+  .collar {
+    stroke: var(--clay);
+    stroke-width: 2.4;
+    stroke-dasharray: 6 5;
+  }
+  .tug {
+    stroke: var(--clay);
+    stroke-width: 3.5;
+  }
+  .guard {
+    fill: var(--water);
+    fill-opacity: 0.25;
+    stroke: var(--slate);
+    stroke-width: 1.6;
+  }
+  .measure {
+    stroke: var(--clay);
+    stroke-width: 3;
+  }
+  .small .root,
+  .small .branch {
+    stroke-width: 9;
+  }
+  .small .stem {
+    stroke-width: 16;
+  }
+  .small .ground,
+  .small .collar,
+  .small .tug {
+    stroke-width: 7;
+  }
+  text {
+    font: 700 20px var(--text);
+    fill: var(--clay);
+    paint-order: stroke;
+    stroke: var(--sheet);
+    stroke-width: 5px;
+  }
+</style>

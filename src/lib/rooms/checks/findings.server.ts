@@ -1,0 +1,236 @@
+import { agreementOf, type Agreement } from '../../../../core/checks/agreement';
+import {
+  changeOf,
+  controlChart,
+  type Change,
+  type ChartPoint,
+  type DayCluster,
+} from '../../../../core/checks/chart';
+import { alikeness, clusterShare, type ClusterEstimate } from '../../../../core/checks/clusters';
+import { FAULTS, type Fault } from '../../../../core/checks/faults';
+import { judgePlots } from '../../../../core/checks/findings';
+import { ALIKE } from '../../../../core/checks/plan';
+import { reworkStates, todosOf } from '../../../../core/checks/outcome';
+import { faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
+import { plotRadius } from '../../../../core/checks/plot';
+import { planeArea } from '../../../../core/ground/polygon';
+import { clockOf } from '../../../../core/say/day';
+import type { Facts } from '../../server/facts';
+import { plantersFact, talliesFact } from '../crew/facts.server';
+import { plantableOf } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { releasedLayout } from '../rows/facts.server';
+import { cardsFact, lotsFact } from '../stock/facts.server';
+import {
+  decisionsFact,
+  judgedOf,
+  placedPlots,
+  plotPlansFact,
+  plotsFact,
+  reworkedFact,
+  RECENT,
+  secondLooksFact,
+} from './facts.server';
+
+/** Quality of one group of plots: how it is named, and its figures. */
+export interface GroupLine {
+  name: string;
+  estimate: ClusterEstimate;
+}
+
+export interface PlanterChart {
+  id: string;
+  name: string;
+  points: ChartPoint[];
+  change?: Change;
+}
+
+/** A change is told when plots in another order would show one so great in one case of twenty at most. */
+const TOLD = 0.05;
+
+/** All that the plots of the released version say, worked out once for every page and sheet that shows it. */
+export const findingsOf = (facts: Facts, block: BlockRow) =>
+  facts.derive(
+    'findings',
+    block.id,
+    [plotsFact, decisionsFact, reworkedFact, plotPlansFact, secondLooksFact],
+    `${facts.everything} ${Math.floor(facts.now / 3_600_000)}`,
+    () => workOut(facts, block),
+  );
+
+async function workOut(facts: Facts, block: BlockRow) {
+  const [layout, tallies, plots, judged, decisions, reworked, plans, looks, planters, lots, cards] =
+    await Promise.all([
+      releasedLayout(facts, block.id),
+      facts.of(talliesFact, block.id),
+      placedPlots(facts, block.id),
+      judgedOf(facts, block.id),
+      facts.of(decisionsFact, block.id),
+      facts.of(reworkedFact, block.id),
+      facts.of(plotPlansFact, block.id),
+      facts.of(secondLooksFact, block.id),
+      facts.of(plantersFact),
+      facts.of(lotsFact, block.id),
+      facts.of(cardsFact),
+    ]);
+  const { area } = await plantableOf(facts, block);
+  const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
+  const good = (plot: (typeof plots)[number]) => ({ hits: plot.good, of: lookedIn(plot) });
+  const looked = plots.filter((plot) => lookedIn(plot) > 0);
+  const plotArea = plots.at(-1)?.area ?? 50;
+  const inBlock = Math.max(plots.length, Math.floor(planeArea(area) / plotArea));
+  const all = looked.length ? clusterShare(looked.map(good), inBlock) : undefined;
+  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] => {
+    const groups = new Map<string, typeof looked>();
+    for (const plot of looked) {
+      const name = keyOf(plot);
+      if (name) groups.set(name, [...(groups.get(name) ?? []), plot]);
+    }
+    return [...groups]
+      .map(([name, own]) => ({ name, estimate: clusterShare(own.map(good)) }))
+      .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
+  };
+  const species = layout?.parameters.mix.map(({ species: id }) =>
+    cards.find((card) => card.id === id)!,
+  );
+  const dayCluster = (plot: (typeof plots)[number]): DayCluster => ({
+    ...{ day: plot.plantedOn, hits: faultyIn(plot), of: lookedIn(plot) },
+  });
+  const lately = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
+  // With nothing looked at lately, what is told is of the whole planting.
+  const recent = lately.length ? lately : plots;
+  const told = lately.length ? judged : judgePlots(plots);
+  const treesAPlot = all ? all.of / all.clusters : 0;
+  const setIn = new Map<string, number>();
+  for (const { planter, row, count, corrects } of tallies) {
+    const key = `${planter} ${row}`;
+    setIn.set(key, (setIn.get(key) ?? 0) + (corrects ? -count : count));
+  }
+  const counts = {} as Partial<Record<Fault, number>>;
+  for (const plot of plots)
+    for (const fault of FAULTS)
+      if (plot.faults[fault]) counts[fault] = (counts[fault] ?? 0) + plot.faults[fault];
+  const known = [...new Set(plots.map(({ planter }) => planter))];
+  return {
+    layoutId: layout?.id,
+    plots,
+    plan: plans[0],
+    all,
+    inBlock,
+    treesAPlot,
+    alike: alikeness(looked.map(good)) ?? ALIKE,
+    counts: FAULTS.filter((fault) => counts[fault])
+      .map((fault) => ({ fault, count: counts[fault]! }))
+      .sort((a, b) => b.count - a.count),
+    lately: lately.length > 0,
+    recent: told.planters.map((found) => ({ ...found, name: nameOf(found.planter) })),
+    suspicions: told.suspicions.map((found) => ({
+      ...found,
+      name:
+        found.by === 'lot'
+          ? (lots.find(({ lot }) => lot.id === found.group)?.lot.code ?? '')
+          : found.group,
+    })),
+    planters: qualityByPlanter(plots).map((found) => ({ ...found, name: nameOf(found.planter) })),
+    groups: {
+      tool: by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
+      lot: by(({ lot }) => lots.find((state) => state.lot.id === lot)?.lot.code),
+      day: by(({ plantedOn }) => plantedOn).sort((a, b) => (a.name < b.name ? -1 : 1)),
+      hour: by(({ at }) => `${clockOf(at, facts.site.zone).text.slice(0, 2)}:00`).sort((a, b) =>
+        a.name < b.name ? -1 : 1,
+      ),
+      species: (species ?? []).flatMap(({ name }, index) => {
+        const own = looked.flatMap(({ bySpecies }) => {
+          const sums = bySpecies?.[index];
+          return sums ? [{ hits: sums[0], of: sums[0] + sums[1] }] : [];
+        });
+        return own.length ? [{ name, estimate: clusterShare(own) }] : [];
+      }),
+    },
+    crew: chartOf('', 'The crew', looked.map(dayCluster)),
+    charts: known.map((id) =>
+      chartOf(
+        id,
+        nameOf(id),
+        looked.filter(({ planter }) => planter === id).map(dayCluster),
+        looked.filter(({ planter }) => planter !== id).map(dayCluster),
+      ),
+    ),
+    todos: todosOf(
+      told.planters.filter(
+        ({ planter, worst }) =>
+          !decisions.some((one) => one.planter === planter && one.fault === worst),
+      ),
+      recent,
+      (planter, row) => setIn.get(`${planter} ${row}`) ?? 0,
+      treesAPlot,
+    ).map((todo) => ({ ...todo, name: nameOf(todo.planter) })),
+    decisions: decisions.map((one) => ({ ...one, name: nameOf(one.planter) })),
+    reworks: reworkStates(decisions, reworked, plots).map((state) => ({
+      ...state,
+      name: nameOf(state.decision.planter),
+    })),
+    agreements: await agreements(facts, looks),
+  };
+}
+
+function chartOf(
+  id: string,
+  name: string,
+  own: readonly DayCluster[],
+  others?: readonly DayCluster[],
+): PlanterChart {
+  const change = changeOf(own, id);
+  return {
+    ...{ id, name, points: controlChart(own, others) },
+    change:
+      change && change.chance <= TOLD && change.after.of > 0 && change.before.of > 0
+        ? change
+        : undefined,
+  };
+}
+
+export type PairAgreement = Agreement & { first: string; second: string };
+
+/** Two checkers at the same plots, pair by pair. */
+async function agreements(
+  facts: Facts,
+  looks: ReturnType<typeof secondLooksFact.none>,
+): Promise<PairAgreement[]> {
+  if (!looks.length) return [];
+  const pairs = new Map<string, typeof looks>();
+  for (const look of looks) {
+    // The pair is one whoever came first; who is stricter is said by name.
+    const turned = look.first.author > look.second.author;
+    const one = turned ? { first: look.second, second: look.first } : look;
+    const key = `${one.first.author} ${one.second.author}`;
+    pairs.set(key, [...(pairs.get(key) ?? []), one]);
+  }
+  const people = await facts.reader.tables.person.all({
+    where: {
+      id: [...new Set(looks.flatMap(({ first, second }) => [first.author, second.author]))],
+    },
+    columns: ['id', 'name'],
+  });
+  const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? '';
+  return [...pairs.values()].map((own) => ({
+    ...agreementOf(own.map(({ first, second }) => ({ first: first.trees, second: second.trees }))),
+    first: nameOf(own[0].first.author),
+    second: nameOf(own[0].second.author),
+  }));
+}
+
+/** Plots that were planned, each with what was found in it. */
+export function plannedWithFound(
+  plan: Awaited<ReturnType<typeof findingsOf>>['plan'],
+  plots: Awaited<ReturnType<typeof findingsOf>>['plots'],
+) {
+  if (!plan) return [];
+  const found = new Map(
+    plots
+      .filter(({ planId }) => planId === plan.id)
+      .map((plot) => [plot.planNumber, { good: plot.good, faulty: faultyIn(plot) }]),
+  );
+  const radius = plotRadius(plan.terms.area);
+  return plan.plots.map((plot) => ({ ...plot, radius, found: found.get(plot.number) }));
+}

@@ -1,0 +1,46 @@
+import { PLOT_SIZES, plotRadius } from '../../../../../../core/checks/plot';
+import { findingsOf } from '$lib/rooms/checks/findings.server';
+import { gateOf } from '$lib/rooms/checks/ground.server';
+import { plotPlansFact } from '$lib/rooms/checks/facts.server';
+import { pegPosition } from '../../../../../../core/rows/rowset';
+import { toRowSet } from '../../../../../../core/rows/stored';
+import { sharesFact } from '$lib/rooms/crew/facts.server';
+import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { may } from '$lib/server/authorise';
+import { openBlock } from '$lib/server/page';
+import type { PageServerLoad } from './$types';
+
+/** Where plots are looked at, and how many. */
+export const load: PageServerLoad = async ({ params, locals, depends }) => {
+  depends('viridane:checks', 'viridane:rows', 'viridane:crew');
+  const { block, facts, role } = await openBlock(locals, params.block);
+  const layout = await releasedLayout(facts, block.id);
+  if (!layout) return { mayPlan: may(role, 'record'), released: undefined };
+  const [rows, found, ground, plans, shares] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    findingsOf(facts, block),
+    plantableOf(facts, block),
+    facts.of(plotPlansFact, block.id),
+    facts.of(sharesFact, block.id),
+  ]);
+  const first = pegPosition(toRowSet(layout.rhythm, rows), 1, 1)?.point;
+  return {
+    mayPlan: may(role, 'record'),
+    released: {
+      id: layout.id,
+      rhythm: layout.rhythm,
+      rows,
+      area: ground.area,
+      boundary: ground.boundary,
+      keptOut: ground.keptOut,
+      gate: gateOf(block, first ? [{ point: first }] : []),
+      shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
+      terms: plans[0]?.terms,
+      quality: found.all?.estimate,
+      plots: found.all?.clusters ?? 0,
+      alike: found.alike,
+      sizes: PLOT_SIZES.map((size) => ({ ...size, radius: plotRadius(size.area) })),
+    },
+  };
+};

@@ -1,0 +1,353 @@
+<script lang="ts">
+  import {
+    Button,
+    RadioButton,
+    RadioButtonGroup,
+    Select,
+    SelectItem,
+  } from 'carbon-components-svelte';
+  import { untrack } from 'svelte';
+  import { acceptanceCurve, acceptancePlan, halfWidth, plotsFor } from '$core/checks/plan';
+  import { planPlots } from '$core/checks/planned';
+  import { roundLength, treesOf } from '$core/checks/grid';
+  import { holds } from '$core/crew/share';
+  import { planeArea } from '$core/ground/polygon';
+  import { eachPosition } from '$core/rows/stored';
+  import { formatDistance, formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import { isTold } from '$core/say/told';
+  import PlotCurve from '$lib/charts/PlotCurve.svelte';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
+  import { newEvent, send } from '$lib/parts/send.svelte';
+  import Plan from '$lib/plan/Plan.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const doing = new Doing();
+  const released = $derived(data.released);
+  const terms = untrack(() => data.released?.terms);
+  let size = $state(
+    untrack(
+      () =>
+        data.released?.sizes.find(({ area }) => Math.abs(area - (terms?.area ?? 50)) < 0.01)?.key ??
+        '50m2',
+    ),
+  );
+  const area = $derived(released?.sizes.find(({ key }) => key === size)?.area ?? 50);
+  let by = $state<'ground' | 'planter'>(terms?.by ?? 'ground');
+  let seed = $state(terms?.seed ?? '1');
+  /** By precision, by the client's limits, or so many as one says. */
+  let ask = $state<'half' | 'limits' | 'number'>(
+    terms?.limits ? 'limits' : terms && !terms.half ? 'number' : 'half',
+  );
+  let half = $state((terms?.half ?? 0.03) * 100);
+  let limits = $state({
+    good: (terms?.limits?.good ?? 0.05) * 100,
+    bad: (terms?.limits?.bad ?? 0.15) * 100,
+    alpha: (terms?.limits?.alpha ?? 0.05) * 100,
+    beta: (terms?.limits?.beta ?? 0.1) * 100,
+  });
+  let number = $state(terms?.plots ?? 24);
+  const places = $derived(released ? [...eachPosition(released.rhythm, released.rows)] : []);
+  const ground = $derived(released ? planeArea(released.area) : 0);
+  /** Trees in a plot as they stand on this ground: all of them over all plots that lie side by side. */
+  const trees = $derived(ground ? (places.length * area) / ground : 0);
+  const expected = $derived({
+    // A season without a fault so far is no promise: one tree in two hundred at least may be faulty.
+    quality: Math.min(0.995, Math.max(0.5, released?.quality ?? 0.9)),
+    ...{ trees: Math.max(1, trees), alike: released?.alike ?? 0.05 },
+    inBlock: Math.max(2, Math.floor(ground / area)),
+  });
+  const shares = $derived(
+    Object.fromEntries(Object.entries(limits).map(([key, percent]) => [key, percent / 100])) as {
+      [Key in keyof typeof limits]: number;
+    },
+  );
+  const whole = $derived(Math.max(1, Math.round(trees)));
+  const answer = $derived.by(() => {
+    try {
+      if (ask === 'half') return { figure: plotsFor(expected, half / 100) };
+      if (ask === 'limits') return { plan: acceptancePlan(shares, whole, expected.alike) };
+      return {};
+    } catch (error) {
+      if (isTold(error)) return { wrong: inWords(error.said) };
+      throw error;
+    }
+  });
+  const plots = $derived(
+    Math.min(500, Math.max(2, answer.figure?.value ?? answer.plan?.plots ?? number)),
+  );
+  const planned = $derived(
+    released
+      ? planPlots(
+          { area, plots, seed, by },
+          released.area,
+          places,
+          released.gate,
+          (row) => released.shares.find((share) => holds([share], share.planterId, row))?.planterId,
+        )
+      : [],
+  );
+  const round = $derived(
+    released ? [released.gate, ...planned.map(({ centre }) => centre), released.gate] : [],
+  );
+  const metres = $derived(
+    released
+      ? roundLength(
+          released.gate,
+          planned.map(({ centre }) => centre),
+        )
+      : 0,
+  );
+  const curve = $derived.by(() => {
+    const most = Math.min(expected.inBlock, Math.max(40, plots * 2));
+    return Array.from({ length: Math.max(2, most - 3) }, (_, i) => i + 4).map((n) => ({
+      x: n,
+      y: Math.min(0.5, halfWidth(expected, n)),
+    }));
+  });
+  const accepted = $derived(
+    answer.plan
+      ? acceptanceCurve(answer.plan, whole, expected.alike, Math.min(1, shares.bad * 1.8)).map(
+          ({ share, accepted: y }) => ({ x: share, y }),
+        )
+      : [],
+  );
+  const found = $derived(planned.map((plot) => treesOf(plot.trees).length));
+  const save = () =>
+    doing.run(async () => {
+      await send('checks.plan', {
+        ...newEvent(),
+        layoutId: released!.id,
+        terms: {
+          ...{ area, plots, seed, by },
+          half: ask === 'half' ? half / 100 : null,
+          limits: answer.plan ? { ...shares, most: answer.plan.most } : null,
+        },
+      });
+      doing.told = [`${planned.length} plots are on the phones of whoever checks.`];
+    });
+</script>
+
+<svelte:head><title>Where and how many · Viridane</title></svelte:head>
+{#if !released}
+  <div class="panel">
+    <p class="say">
+      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its
+      rows.
+    </p>
+  </div>
+{:else}
+  <div class="screen">
+    <section class="decide">
+      <h2>A plot</h2>
+      <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}
+        >{#each released.sizes as { key, label, radius } (key)}<SelectItem
+            value={key}
+            text="{label}, radius {formatLength(radius, units.system)}"
+          />{/each}</Select
+      >
+      <h2>How many</h2>
+      <RadioButtonGroup orientation="vertical" bind:selected={ask} hideLegend legendText="How many">
+        <RadioButton value="half" labelText="For a precision" />
+        <RadioButton value="limits" labelText="For the client’s limits" />
+        <RadioButton value="number" labelText="As many as I say" />
+      </RadioButtonGroup>
+      {#if ask === 'half'}
+        <NumberField
+          label="Quality known to ±"
+          unit="points"
+          min={0.1}
+          max={50}
+          decimals={1}
+          bind:value={half}
+        />
+      {:else if ask === 'limits'}
+        <NumberField
+          label="Good work: faulty up to"
+          unit="%"
+          min={0}
+          max={99}
+          decimals={1}
+          bind:value={limits.good}
+        />
+        <NumberField
+          label="Bad work: faulty from"
+          unit="%"
+          min={0.1}
+          max={100}
+          decimals={1}
+          bind:value={limits.bad}
+        />
+        <NumberField
+          label="Good work refused, at most"
+          unit="%"
+          min={0.1}
+          max={99}
+          decimals={1}
+          bind:value={limits.alpha}
+        />
+        <NumberField
+          label="Bad work accepted, at most"
+          unit="%"
+          min={0.1}
+          max={99}
+          decimals={1}
+          bind:value={limits.beta}
+        />
+      {:else}
+        <NumberField label="Plots" min={2} max={500} bind:value={number} />
+      {/if}
+      {#if answer.wrong}<p class="wrong" role="alert">{answer.wrong}</p>{/if}
+      <h2>Where</h2>
+      <RadioButtonGroup orientation="vertical" bind:selected={by} hideLegend legendText="Where">
+        <RadioButton value="ground" labelText="Evenly over the ground" />
+        <RadioButton
+          value="planter"
+          labelText="Shared out among the planters’ rows"
+          disabled={!released.shares.length}
+        />
+      </RadioButtonGroup>
+      <div class="seed">
+        <Button
+          size="small"
+          kind="tertiary"
+          on:click={() => (seed = String(Math.floor(Math.random() * 1_000_000)))}
+          >Another random start</Button
+        >
+        <span class="quiet num">start {seed}</span>
+      </div>
+      {#if data.mayPlan}<div class="buttons">
+          <Button disabled={Boolean(answer.wrong) || !planned.length} on:click={save}
+            >Put them on the phones</Button
+          >
+        </div>{/if}
+      <Outcome of={doing} />
+    </section>
+    <section class="drawing panel">
+      <h2>
+        {formatNumber(planned.length)} plots, random start, {formatDistance(metres, units.system)} round
+        from the gate
+      </h2>
+      <Plan
+        label="Planned plots on {data.block.name}"
+        height="430px"
+        content={{
+          boundary: released.boundary,
+          keptOut: released.keptOut,
+          species: [],
+          plots: {
+            round,
+            all: planned.map(({ centre, number: n }) => ({
+              centre,
+              radius: Math.sqrt(area / Math.PI),
+              label: `${n}`,
+              found: 'open',
+            })),
+          },
+        }}
+      />
+      <details>
+        <summary>As a table</summary>
+        <table class="ledger">
+          <thead
+            ><tr><th>Plot</th><th>Centre near</th><th class="n">Trees</th><th>Pegs</th></tr></thead
+          >
+          <tbody>
+            {#each planned as plot (plot.number)}<tr
+                ><td class="num">{plot.number}</td><td class="num"
+                  >Row {plot.row}, peg {plot.peg}</td
+                ><td class="n">{treesOf(plot.trees).length}</td><td class="num"
+                  >{plot.trees
+                    .map(
+                      ({ row, pegs }) =>
+                        `row ${row}: ${pegs.map(([a, b]) => (a === b ? a : `${a}–${b}`)).join(', ')}`,
+                    )
+                    .join('; ')}</td
+                ></tr
+              >{/each}
+          </tbody>
+        </table>
+      </details>
+    </section>
+    <aside class="comes-to">
+      <h2>How many are enough</h2>
+      <div><span class="big">{formatNumber(plots)}</span></div>
+      {#if answer.plan}
+        <p>
+          Pass with {answer.plan.most} faulty trees or fewer in about {formatNumber(plots * whole)}.
+          Good work is refused with {formatPercent(answer.plan.alpha, 1)}, bad work accepted with
+          {formatPercent(answer.plan.beta, 1)}, trees of a plot being alike.
+        </p>
+        <PlotCurve
+          across="faulty trees"
+          up="block passes"
+          shares
+          label="Chance that the block passes"
+          points={accepted}
+          at={{
+            x: shares.bad,
+            y: answer.plan.beta,
+            says: `bad work: ${formatPercent(answer.plan.beta)}`,
+          }}
+        />
+      {:else}
+        <p>
+          plots know the quality to ± {formatPercent(halfWidth(expected, plots), 1)}. Ten more would
+          make it ± {formatPercent(halfWidth(expected, plots + 10), 1)}.
+        </p>
+        <PlotCurve
+          across="plots"
+          up="half-width"
+          label="Half-width of the quality by number of plots"
+          points={curve}
+          at={{
+            x: plots,
+            y: Math.min(0.5, halfWidth(expected, plots)),
+            says: `${plots}: ± ${formatPercent(halfWidth(expected, plots), 1)}`,
+          }}
+        />
+      {/if}
+      {#if answer.figure}<Figure label="Plots" figure={answer.figure} />{/if}
+      <p class="quiet">
+        {released.plots
+          ? `By the ${released.plots} plots there are: ${formatPercent(expected.quality, 1)} good, trees of a plot alike to ${expected.alike.toFixed(2)}.`
+          : 'Nobody has looked yet: 90 % good and trees of a plot alike to 0.05 are assumed.'}
+      </p>
+      <Figure
+        label="Trees in a plot, on average"
+        figure={{
+          value: trees,
+          kind: 'number',
+          formula: 'trees × plot area ÷ plantable ground',
+          steps: [
+            { label: 'trees', value: places.length, kind: 'count' },
+            { label: 'plot area', value: area, kind: 'area' },
+            { label: 'plantable', value: ground, kind: 'area' },
+          ],
+        }}
+      />
+      <p class="quiet">
+        In these plots stand {formatNumber(found.reduce((a, b) => a + b, 0))} trees.
+      </p>
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .seed {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    margin: 12px 0;
+  }
+  .wrong {
+    color: var(--clay);
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,86 @@
+import { coverBounds } from '../../../../../core/checks/tree';
+import { plotRadius } from '../../../../../core/checks/plot';
+import { faultyIn, lookedIn } from '../../../../../core/checks/quality';
+import { treesOf } from '../../../../../core/checks/grid';
+import { holds } from '../../../../../core/crew/share';
+import { speciesAt } from '../../../../../core/rows/species';
+import { plotPlansFact, plotsFact } from '$lib/rooms/checks/facts.server';
+import { lessonsOfBlock } from '$lib/rooms/checks/lessons.server';
+import { sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { cardsFact, toolsFact } from '$lib/rooms/stock/facts.server';
+import { may } from '$lib/server/authorise';
+import { noLayout, openField } from '$lib/server/field';
+import type { PageServerLoad } from './$types';
+
+/** Plots to look at on the phone, each with its trees by row and peg. */
+export const load: PageServerLoad = async ({ params, locals, url }) => {
+  const { block, facts, shown, person, role } = await openField(locals, params.block, url);
+  const layout = await releasedLayout(facts, block.id);
+  if (!layout) noLayout(block.name);
+  const [rows, plans, plots, shares, cards, tools, lessons, tallies] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    facts.of(plotPlansFact, block.id),
+    facts.of(plotsFact, block.id),
+    facts.of(sharesFact, block.id),
+    facts.of(cardsFact),
+    facts.of(toolsFact),
+    lessonsOfBlock(facts, block),
+    facts.of(talliesFact, block.id),
+  ]);
+  /** Who has set most of a row; before anybody has, whose it is. */
+  const setIn = new Map<number, Map<string, number>>();
+  for (const { row, planter, count, corrects } of tallies) {
+    const own = setIn.get(row) ?? new Map<string, number>();
+    setIn.set(row, own.set(planter, (own.get(planter) ?? 0) + (corrects ? -count : count)));
+  }
+  const planterOfRow = (row: number): string =>
+    [...(setIn.get(row) ?? [])].sort((a, b) => b[1] - a[1])[0]?.[0] ??
+    shares.find((share) => holds([share], share.planterId, row))?.planterId ??
+    '';
+  const byNumber = new Map(rows.map((row) => [row.number, row]));
+  const plan = plans[0];
+  const mix = layout.parameters.mix.map(({ species }) => cards.find(({ id }) => id === species)!);
+  const seen = new Map(
+    plots.filter(({ planId }) => planId === plan?.id).map((plot) => [plot.planNumber, plot]),
+  );
+  const people = seen.size
+    ? await facts.reader.tables.person.all({
+        where: { id: [...new Set([...seen.values()].map(({ author }) => author))] },
+        columns: ['id', 'name'],
+      })
+    : [];
+  return {
+    ...shown,
+    me: person.id,
+    mayRecord: may(role, 'record'),
+    layoutId: layout.id,
+    planId: plan?.id ?? null,
+    area: plan?.terms.area ?? 50,
+    radius: plotRadius(plan?.terms.area ?? 50),
+    lessons: lessons.map((lesson) => ({
+      ...lesson,
+      bounds: coverBounds({ depth: lesson.depth, topSideRoot: 0 }),
+    })),
+    tools: [...new Set(tools.map(({ name }) => name))],
+    species: mix.map(({ name, letter, colour, stock }) => ({ name, letter, colour, stock })),
+    plots: (plan?.plots ?? []).map((plot) => {
+      const look = seen.get(plot.number);
+      return {
+        ...{ number: plot.number, row: plot.row, peg: plot.peg },
+        planter: planterOfRow(plot.row),
+        trees: treesOf(plot.trees).map(({ row, peg }) => ({
+          ...{ row, peg },
+          species: speciesAt(byNumber.get(row)?.runs ?? [], peg) ?? 0,
+        })),
+        look: look && {
+          good: look.good,
+          of: lookedIn(look),
+          faulty: faultyIn(look),
+          mine: look.author === person.id,
+          who: people.find(({ id }) => id === look.author)?.name ?? '',
+        },
+      };
+    }),
+  };
+};

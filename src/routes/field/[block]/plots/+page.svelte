@@ -1,0 +1,424 @@
+<script lang="ts">
+  import { onDestroy, untrack } from 'svelte';
+  import { FAULTS, plotSums, type CheckedTree, type Fault } from '$core/checks/faults';
+  import { TAUGHT, treeFor, type Taught } from '$core/checks/trainer';
+  import { TREE_LIMITS } from '$core/checks/tree';
+  import { formatLength, formatSmall } from '$core/measure/units';
+  import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { Level } from '$lib/field/level.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['checks.plot']);
+  const tongue = useTongue();
+  const { say, measure } = tongue;
+  type Plot = PageData['plots'][number];
+  let chosen = $state<number>();
+  const plot = $derived(data.plots.find(({ number }) => number === chosen));
+  /** What was tapped of the plot that is open; kept on the phone until it is handed in. */
+  let trees = $state<Record<string, CheckedTree>>({});
+  let whose = $state('');
+  let tool = $state('');
+  /** The tree whose fault is being said. */
+  let at = $state<string>();
+  let handed = $state(false);
+  const key = (tree: { row: number; peg: number }) => `${tree.row}/${tree.peg}`;
+  const draftKey = (number: number) => `plot ${data.me} ${data.planId} ${number}`;
+
+  /** Plots handed in on this phone that the page does not know yet. */
+  const waiting = $derived(
+    new Map(
+      work.outbox
+        .pending('checks.plot')
+        .filter(({ planId }) => planId && planId === data.planId)
+        .map((entry) => [entry.planNumber, entry]),
+    ),
+  );
+  const lookOf = (one: Plot) => {
+    const own = waiting.get(one.number);
+    if (!own) return one.look;
+    const { good, faulty } = plotSums((own.trees ?? []) as CheckedTree[]);
+    return { good, of: good + faulty, faulty, mine: true, who: '' };
+  };
+
+  function open(one: Plot) {
+    chosen = one.number;
+    handed = false;
+    at = undefined;
+    let draft: { trees?: typeof trees; whose?: string; tool?: string } = {};
+    try {
+      draft = JSON.parse(localStorage.getItem(draftKey(one.number)) ?? '{}') as typeof draft;
+    } catch {
+      // What cannot be read is begun anew.
+    }
+    trees = draft.trees ?? {};
+    whose = draft.whose ?? one.planter;
+    tool = draft.tool ?? tool;
+    window.scrollTo(0, 0);
+  }
+  $effect(() => {
+    const number = untrack(() => chosen);
+    const draft = JSON.stringify({ trees, whose, tool });
+    if (number === undefined || handed) return;
+    try {
+      localStorage.setItem(draftKey(number), draft);
+    } catch {
+      // A phone that keeps nothing still hands in.
+    }
+  });
+
+  const left = $derived(plot ? plot.trees.filter((tree) => !trees[key(tree)]).length : 0);
+  const sums = $derived(plotSums(Object.values(trees)));
+  function mark(tree: Plot['trees'][number], faults: Fault[], more: Partial<CheckedTree> = {}) {
+    const { row, peg, species } = tree;
+    trees = { ...trees, [key(tree)]: { ...trees[key(tree)], row, peg, species, ...more, faults } };
+    navigator.vibrate?.(20);
+  }
+  function toggle(fault: Fault) {
+    const tree = plot!.trees.find((one) => key(one) === at)!;
+    const before = trees[at!]?.faults ?? [];
+    mark(tree, before.includes(fault) ? before.filter((one) => one !== fault) : [...before, fault]);
+  }
+  const restGood = () => {
+    for (const tree of plot!.trees) if (!trees[key(tree)]) mark(tree, []);
+  };
+  async function hand() {
+    const list = plot!.trees.flatMap((tree) => trees[key(tree)] ?? []);
+    await work.outbox.add('checks.plot', {
+      ...work.event(),
+      ...{ layoutId: data.layoutId, planterId: whose, row: plot!.row, peg: plot!.peg },
+      ...{ area: data.area, good: 0, faults: {}, tool, lotId: null, corrects: null },
+      trees: $state.snapshot(list),
+      ...{ planId: data.planId, planNumber: plot!.number },
+    });
+    handed = true;
+    try {
+      localStorage.removeItem(draftKey(plot!.number));
+    } catch {
+      // Nothing was kept.
+    }
+    trees = {};
+  }
+
+  /** The way of planting of the tree that is looked at, for its bounds and for the signs on the buttons. */
+  const lesson = $derived.by(() => {
+    const tree = plot?.trees.find((one) => key(one) === at);
+    const stock = tree ? data.species[tree.species]?.stock : undefined;
+    return data.lessons.find((one) => one.stock === stock) ?? data.lessons[0];
+  });
+  const signs = $derived(
+    lesson
+      ? Object.fromEntries(
+          TAUGHT.map((fault) => [
+            fault,
+            treeFor(
+              { ...lesson, clearing: 0.12, guard: fault !== 'guard' ? false : true },
+              fault,
+              0,
+              `sign ${fault}`,
+            ),
+          ]),
+        )
+      : {},
+  );
+  const faults = $derived(
+    FAULTS.filter((fault) => !(fault === 'guard' && !lesson?.guard) && fault !== 'surplus'),
+  );
+  const small = (metres: number) => measure(formatSmall(metres, tongue.system));
+  const current = $derived(at ? trees[at] : undefined);
+  /** Half a centimetre a step, a quarter of an inch where inches are read. */
+  const STEP = $derived(tongue.system === 'us' ? 0.0254 / 4 : 0.005);
+  function depthTo(depth: number) {
+    const tree = plot!.trees.find((one) => key(one) === at)!;
+    const { least, most } = lesson.depth;
+    const others = (current?.faults ?? []).filter((one) => one !== 'deep' && one !== 'shallow');
+    const found: Fault[] =
+      depth > most / 100 + 1e-9 ? ['deep'] : depth < least / 100 - 1e-9 ? ['shallow'] : [];
+    mark(tree, [...others, ...found], { depth });
+  }
+  const level = new Level();
+  onDestroy(() => level.stop());
+  function leanTo(lean: number) {
+    const tree = plot!.trees.find((one) => key(one) === at)!;
+    const others = (current?.faults ?? []).filter((one) => one !== 'leaning');
+    mark(tree, lean > TREE_LIMITS.lean ? [...others, 'leaning'] : others, {
+      lean: Math.round(lean * 10) / 10,
+    });
+  }
+  const seen = $derived(data.plots.filter((one) => lookOf(one)).length);
+</script>
+
+<svelte:head><title>{say('plots.title')} · Viridane</title></svelte:head>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.siteId}
+>
+  {#if !plot}
+    <h1>{say('plots.title')}</h1>
+    {#if !data.plots.length}<p>{say('plots.none')}</p>{:else}
+      <p class="num">{say('plots.round', { seen, plots: data.plots.length })}</p>
+      <ul class="list">
+        {#each data.plots as one (one.number)}
+          {@const look = lookOf(one)}
+          <li>
+            <button onclick={() => open(one)} class:seen={look}>
+              <b>{say('plots.plot', { number: one.number })}</b>
+              <span class="num"
+                >{say('plots.near', { row: one.row, peg: one.peg })} · {look
+                  ? say('plots.done', { good: look.good, of: look.of })
+                  : say('plots.trees', { trees: one.trees.length })}</span
+              >
+            </button>
+          </li>
+        {/each}
+      </ul>
+    {/if}
+  {:else if at}
+    {@const tree = plot.trees.find((one) => key(one) === at)!}
+    <h1>{say('plots.near', { row: tree.row, peg: tree.peg })}</h1>
+    <p>{data.species[tree.species]?.name ?? ''}</p>
+    <div class="faults">
+      {#each faults as fault (fault)}
+        <button
+          aria-pressed={current?.faults.includes(fault) ?? false}
+          onclick={() => toggle(fault)}
+        >
+          {#if signs[fault as Taught]}<TreeDrawing
+              tree={signs[fault as Taught]}
+              view={fault === 'spacing' ? 'above' : 'section'}
+              label=""
+              small
+            />{/if}
+          <span>{say(`fault.${fault}`)}</span>
+        </button>
+      {/each}
+    </div>
+    {#if lesson}
+      {@const cover = current?.depth ?? (lesson.depth.least + lesson.depth.most) / 200}
+      <div class="depth">
+        <span
+          >{say('plots.depth', { datum: say(`school.datum.${lesson.depth.datum}`) })}<br /><small
+            >{say('plots.passes', {
+              least: small(lesson.depth.least / 100),
+              most: small(lesson.depth.most / 100),
+            })}</small
+          ></span
+        >
+        <button aria-label="−" onclick={() => depthTo(Math.max(-0.3, cover - STEP))}>−</button>
+        <b class="num" class:none={current?.depth === undefined}>{small(cover)}</b>
+        <button aria-label="+" onclick={() => depthTo(Math.min(0.5, cover + STEP))}>+</button>
+      </div>
+    {/if}
+    <div class="lean">
+      {#if level.degrees !== undefined}
+        <span>{say('plots.level')}</span>
+        <button class="go" onclick={() => leanTo(level.degrees ?? 0)}
+          >{say('plots.take', { degrees: Math.round(level.degrees) })}</button
+        >
+      {:else if level.silent}<span class="quiet">{say('plots.noLevel')}</span>
+      {:else}<button class="go plain" onclick={() => level.listen()}
+          >{say('plots.lean')}{current?.lean !== undefined
+            ? ` ${Math.round(current.lean)}°`
+            : ''}</button
+        >{/if}
+    </div>
+    <button
+      class="go"
+      onclick={() => {
+        if (!current) mark(tree, []);
+        at = undefined;
+        level.stop();
+      }}>{say(current?.faults.length ? 'plots.back' : 'plots.clear')}</button
+    >
+  {:else}
+    {@const look = lookOf(plot)}
+    <h1>{say('plots.plot', { number: plot.number })}</h1>
+    <p class="num">
+      {say('plots.near', { row: plot.row, peg: plot.peg })}. {say('plots.radius', {
+        radius: measure(formatLength(data.radius, tongue.system, 2)),
+      })}
+    </p>
+    <a class="go plain" href="/field/{data.block.id}/peg?row={plot.row}&peg={plot.peg}"
+      >{say('plots.find')}</a
+    >
+    {#if look}<p class="say">
+        {look.mine ? say('plots.again') : say('plots.others', { who: look.who })}
+      </p>{/if}
+    {#if handed}
+      <p class="say" role="status">{say('plots.handed')}</p>
+    {:else}
+      <div class="pair">
+        <label
+          >{say('plots.whose')}
+          <select bind:value={whose}>
+            <option value="">{say('rows.choose')}</option>
+            {#each data.planters as { id, name } (id)}<option value={id}>{name}</option>{/each}
+          </select></label
+        >
+        <label
+          >{say('plots.tool')}
+          <select bind:value={tool}>
+            <option value="">{say('plots.notKnown')}</option>
+            {#each data.tools as name (name)}<option value={name}>{name}</option>{/each}
+          </select></label
+        >
+      </div>
+      <p class="num"><b>{say('plots.left', { left })}</b></p>
+      <ul class="trees">
+        {#each plot.trees as tree (key(tree))}
+          {@const marked = trees[key(tree)]}
+          {@const card = data.species[tree.species]}
+          <li class:done={marked} class:bad={marked?.faults.length}>
+            <span class="num"
+              ><b>{tree.row}/{tree.peg}</b>
+              {card?.name ?? ''}<br /><small
+                >{marked
+                  ? marked.faults.length
+                    ? marked.faults.map((fault) => say(`fault.${fault}`)).join(', ')
+                    : say('plots.good')
+                  : ''}</small
+              ></span
+            >
+            <button
+              class="good"
+              aria-pressed={Boolean(marked && !marked.faults.length)}
+              onclick={() => mark(tree, [], { depth: undefined, lean: undefined })}
+              >{say('plots.good')}<span class="visually-hidden"> {key(tree)}</span></button
+            >
+            <button class="fault" onclick={() => (at = key(tree))}
+              >{say('plots.fault')}<span class="visually-hidden"> {key(tree)}</span></button
+            >
+          </li>
+        {/each}
+      </ul>
+      {#if left}<button class="go plain" onclick={restGood}>{say('plots.all')}</button>{/if}
+      <p class="num">
+        {say('plots.done', { good: sums.good, of: sums.good + sums.faulty })}
+      </p>
+      <button
+        class="go"
+        disabled={!data.mayRecord || left > 0 || !whose || !plot.trees.length}
+        onclick={hand}>{say('plots.hand')}</button
+      >
+    {/if}
+    <button class="go plain" onclick={() => (chosen = undefined)}>{say('plots.list')}</button>
+  {/if}
+</FieldFrame>
+
+<style>
+  h1 {
+    font-size: 26px;
+    margin: 4px 0 0;
+  }
+  .list,
+  .trees {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 7px;
+  }
+  .list button {
+    width: 100%;
+    min-height: 62px;
+    text-align: left;
+    font: 17px var(--text);
+    border: 2px solid var(--rule-strong);
+    border-left: 8px solid var(--slate);
+    background: var(--sheet);
+    color: var(--ink);
+    padding: 8px 12px;
+    display: grid;
+  }
+  .list button.seen {
+    border-left-color: var(--viridian);
+  }
+  .trees li {
+    display: grid;
+    grid-template-columns: 1fr 92px 92px;
+    gap: 7px;
+    align-items: center;
+    border-bottom: 1px solid var(--rule);
+    padding-bottom: 6px;
+  }
+  .trees li.done {
+    border-left: 6px solid var(--viridian);
+    padding-left: 8px;
+  }
+  .trees li.bad {
+    border-left-color: var(--clay);
+  }
+  .trees button {
+    min-height: 56px;
+    font: 650 16px var(--text);
+    border: 2px solid var(--viridian);
+    background: var(--sheet);
+    color: var(--viridian-deep);
+    touch-action: manipulation;
+  }
+  .trees .fault {
+    border-color: var(--clay);
+    color: var(--clay);
+  }
+  .trees button[aria-pressed='true'] {
+    background: var(--viridian);
+    color: var(--on-viridian);
+  }
+  .faults {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+  }
+  .faults button {
+    min-height: 74px;
+    font: 650 16px var(--text);
+    border: 2px solid var(--clay);
+    background: var(--sheet);
+    color: var(--clay);
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    text-align: left;
+    padding: 4px 8px;
+    touch-action: manipulation;
+  }
+  .faults button[aria-pressed='true'] {
+    background: var(--clay-tint);
+    border-width: 4px;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 9px;
+  }
+  .depth {
+    display: grid;
+    grid-template-columns: 1fr 60px 86px 60px;
+    gap: 6px;
+    align-items: center;
+  }
+  .depth button {
+    min-height: 60px;
+    font: 650 24px var(--text);
+    border: 2px solid var(--viridian);
+    background: var(--sheet);
+    color: var(--viridian-deep);
+  }
+  .depth b {
+    text-align: center;
+    font-size: 20px;
+  }
+  .depth b.none {
+    color: var(--slate);
+    font-weight: 400;
+  }
+  a.go {
+    text-align: center;
+  }
+</style>

@@ -1,0 +1,263 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { faultsOf } from '$core/checks/tree';
+  import {
+    ACCURATE,
+    againstTime,
+    nextShown,
+    standingsOf,
+    taughtOf,
+    treeFor,
+    type Answer,
+    type Taught,
+  } from '$core/checks/trainer';
+  import { formatSmall } from '$core/measure/units';
+  import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { drawingWords, foundOf, sentenceOf } from '$lib/field/tree-words';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import WhoEnters from '$lib/field/WhoEnters.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['checks.answer']);
+  const tongue = useTongue();
+  const { say, measure } = tongue;
+  const me = $derived(data.planter?.id ?? '');
+  let chosen = $state(0);
+  const lesson = $derived(data.lessons[chosen]);
+  const faults = $derived(lesson ? taughtOf(lesson) : []);
+  /** Answers of this visit, whether they were sent or not. */
+  let visit = $state<Answer[]>([]);
+  /** Of the server as the page was first read, those that waited on this phone, and this visit's. */
+  const before = untrack(() => data.answers);
+  const waited = untrack(() =>
+    work.outbox
+      .pending('checks.answer')
+      .filter(({ planterId }) => planterId === data.planter?.id)
+      .map(({ shown, right, took, at }) => ({ shown, right, took, at: Date.parse(at) })),
+  );
+  const answers = $derived([...before, ...waited, ...visit] as Answer[]);
+  const standings = $derived(standingsOf(answers, faults));
+  /** The seed of this visit, so that two visits do not show the same trees. */
+  const seed = untrack(() => `${data.block.id} ${work.event().id}`);
+  let question = $state(0);
+  const shown = $derived.by(() => {
+    const turn = question;
+    const standing = untrack(() => standings);
+    return nextShown(standing, `${seed} ${turn}`, data.found);
+  });
+  const tree = $derived(
+    lesson && treeFor(lesson, shown.fault, shown.hard, `${seed} ${question} ${chosen}`),
+  );
+  const found = $derived(tree ? faultsOf(tree) : []);
+  let step = $state<'look' | 'which' | 'told'>('look');
+  let said = $state<Taught | 'good' | 'unsure'>();
+  let begun = $state(Date.now());
+  let took = $state(0);
+  const right = $derived(said === (found[0]?.fault ?? 'good'));
+  const timed = $derived(againstTime(answers));
+  /** The step in the row is seen from above, all else in the cut. */
+  const fromAbove = $derived(shown.fault === 'spacing');
+  let view = $state<'section' | 'above'>('section');
+
+  async function answer(what: Taught | 'good' | 'unsure') {
+    said = what;
+    step = 'told';
+    took = Math.min(600_000, Date.now() - begun);
+    if (fromAbove) view = 'above';
+    const entry = {
+      shown: shown.fault ?? ('good' as const),
+      right: what === (found[0]?.fault ?? 'good'),
+      took,
+      at: Date.now(),
+    };
+    visit = [...visit, entry];
+    navigator.vibrate?.(entry.right ? 20 : [30, 40, 30]);
+    if (me && data.mayTally)
+      await work.outbox.add('checks.answer', {
+        ...work.event(),
+        ...{ planterId: me, shown: entry.shown, right: entry.right, took },
+      });
+  }
+  function next() {
+    question++;
+    step = 'look';
+    said = undefined;
+    view = 'section';
+    begun = Date.now();
+  }
+  /** The fault that is missed most, with enough answers to say so. */
+  const missed = $derived(
+    standings
+      .filter(({ answers: n, right: ok, fault }) => fault !== 'good' && n >= 3 && ok < n)
+      .map((one) => ({ ...one, wrong: one.answers - one.right }))
+      .sort((a, b) => b.wrong / b.answers - a.wrong / a.answers)[0],
+  );
+  const small = (cm: number) => measure(formatSmall(cm / 100, tongue.system));
+  /** The answer's heading takes the focus, so that a screen reader goes on there. */
+  const focus = (node: HTMLElement) => node.focus();
+</script>
+
+<svelte:head><title>{say('school.title')} · Viridane</title></svelte:head>
+<FieldFrame
+  title={say('school.title')}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.siteId}
+>
+  <WhoEnters planters={data.planters} planter={data.planter} />
+  {#if !lesson || !tree}
+    <p>{say('school.none')}</p>
+  {:else}
+    {#if data.lessons.length > 1}
+      <label
+        >{say('school.lesson')}
+        <select
+          value={chosen}
+          onchange={(e) => {
+            chosen = Number(e.currentTarget.value);
+            next();
+          }}
+        >
+          {#each data.lessons as one, i (i)}<option value={i}
+              >{say(`school.stock.${one.stock}`)}, {say(`school.hole.${one.hole}`)}</option
+            >{/each}
+        </select></label
+      >
+    {/if}
+    <h1>{say(step === 'which' ? 'school.which' : 'school.ask')}</h1>
+    <p class="about">
+      {say(`school.stock.${lesson.stock}`)}, {say(`school.hole.${lesson.hole}`)}. {say(
+        'school.depth',
+        {
+          datum: say(`school.datum.${lesson.depth.datum}`),
+          least: small(lesson.depth.least),
+          most: small(lesson.depth.most),
+        },
+      )}
+    </p>
+    <div class="views" role="group">
+      <button type="button" aria-pressed={view === 'section'} onclick={() => (view = 'section')}
+        >{say('school.fromSide')}</button
+      >
+      <button type="button" aria-pressed={view === 'above'} onclick={() => (view = 'above')}
+        >{say('school.fromAbove')}</button
+      >
+    </div>
+    <TreeDrawing
+      {tree}
+      {view}
+      label={drawingWords(tree, tongue)}
+      marked={step === 'told' && found[0]
+        ? { finding: found[0], says: foundOf(found[0], tongue) }
+        : undefined}
+    />
+    {#if step === 'look'}
+      <div class="two">
+        <button class="go plain" onclick={() => answer('good')}>{say('school.leave')}</button>
+        <button class="go mend" onclick={() => (step = 'which')}>{say('school.mend')}</button>
+      </div>
+    {:else if step === 'which'}
+      <div class="which">
+        {#each faults as fault (fault)}<button onclick={() => answer(fault)}
+            >{say(`fault.${fault}`)}</button
+          >{/each}
+        <button onclick={() => answer('unsure')}>{say('school.cantSay')}</button>
+      </div>
+    {:else}
+      <div class="told" class:wrong={!right} role="status" tabindex="-1" use:focus>
+        <b>{say(right ? 'school.right' : 'school.wrong')}</b>
+        {#if found[0]}
+          {sentenceOf(found[0], tongue)}
+          {say(`school.how.${found[0].fault as Taught}`)}
+        {:else}{say('school.good')}{/if}
+        {#if timed}<span class="num"
+            >{say('school.took', { seconds: Math.round(took / 1000) })}</span
+          >{/if}
+      </div>
+      <button class="go" onclick={next}>{say('school.next')}</button>
+    {/if}
+    <p class="score num">
+      <b
+        >{say('school.score', {
+          right: answers.filter((one) => one.right).length,
+          of: answers.length,
+        })}</b
+      ><br />
+      {say('school.ready', {
+        ready: standings.filter(({ ready, fault }) => ready && fault !== 'good').length,
+        of: faults.length,
+      })}
+    </p>
+    {#if missed && missed.fault !== 'good'}<p class="quiet num">
+        {say('school.miss', {
+          fault: say(`fault.${missed.fault}`),
+          wrong: missed.wrong,
+          of: missed.answers,
+        })}
+      </p>{/if}
+    {#if !timed}<p class="quiet num">
+        {say('school.timeLater', { right: ACCURATE.right, of: ACCURATE.of })}
+      </p>{/if}
+  {/if}
+</FieldFrame>
+
+<style>
+  h1 {
+    font-size: 24px;
+    margin: 6px 0 0;
+  }
+  .about {
+    margin: 2px 0 6px;
+  }
+  .views {
+    display: flex;
+    gap: 8px;
+  }
+  .views button {
+    flex: 1;
+    min-height: 44px;
+    font: 600 15px var(--text);
+    border: 1.5px solid var(--rule-strong);
+    background: var(--sheet);
+    color: var(--ink);
+  }
+  .views button[aria-pressed='true'] {
+    border: 2.5px solid var(--viridian);
+    color: var(--viridian-deep);
+  }
+  .two,
+  .which {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 9px;
+  }
+  .mend {
+    background: var(--clay);
+  }
+  .which button {
+    font: 650 17px var(--text);
+    min-height: 60px;
+    border: 2px solid var(--clay);
+    background: var(--sheet);
+    color: var(--clay);
+    touch-action: manipulation;
+  }
+  .told {
+    border-left: 6px solid var(--viridian);
+    background: var(--viridian-tint, var(--field));
+    padding: 12px 14px;
+    font-size: 18px;
+  }
+  .told.wrong {
+    border-color: var(--clay);
+    background: var(--clay-tint);
+  }
+  .score {
+    border-top: 1px solid var(--rule);
+    padding-top: 8px;
+  }
+</style>

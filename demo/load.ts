@@ -30,7 +30,8 @@ import { TASKS } from '../core/calendar/tasks';
 import { FINISH_TERMS } from '../core/calendar/terms';
 import { planPlots } from '../core/checks/planned';
 import { treesOf } from '../core/checks/grid';
-import type { PlotRow } from '../src/lib/rooms/checks/tables.server';
+import { TAUGHT } from '../core/checks/trainer';
+import type { PlotRow, SchoolAnswerRow } from '../src/lib/rooms/checks/tables.server';
 import {
   lookAgain,
   lookAt,
@@ -109,6 +110,7 @@ class Loader {
     await siltMarginStock(this.stock, laid[2]);
     await this.ridgeScreen(laid[3]);
     await this.spoilKnoll(laid[4]);
+    await this.holeSchool();
     await this.crewsDay(laid[1]);
   }
 
@@ -439,6 +441,28 @@ class Loader {
         look(treesAround(places, row.number, peg), { row: row.number, peg }, 10 + turn * 0.7);
       }
     await this.store.plot.bulkCreate(looks);
+  }
+
+  /** Answers of the hole school: some are ready, one misses roots that turn up, one has only begun. */
+  private async holeSchool() {
+    const random = seededRandom('hole school');
+    const answers: SchoolAnswerRow[] = [];
+    const sure = { 2: 0.97, 3: 0.95, 5: 0.9, 6: 0.97 } as const;
+    for (const [who, share] of Object.entries(sure).map(
+      ([key, value]) => [Number(key), value] as const,
+    )) {
+      const asked = who === 6 ? 14 : 132;
+      for (let i = 0; i < asked; i++) {
+        const shown = (['good', ...TAUGHT] as const)[i % (TAUGHT.length + 1)];
+        const right = random() < (who === 5 && shown === 'j-root' ? 0.4 : share);
+        answers.push({
+          ...this.event(5 - Math.floor(i / 60), 6 + (i % 60) / 120, 'leader'),
+          ...{ siteId: this.siteId, planterId: this.planters[who].id, shown, rightAnswer: right },
+          took: Math.round(3000 + random() * 6000),
+        });
+      }
+    }
+    await this.store.schoolAnswer.bulkCreate(answers);
   }
 
   /** Counts rows tree by tree; how likely a tree lives depends on its species and its place. */

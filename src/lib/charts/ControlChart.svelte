@@ -49,12 +49,12 @@
       {#each shown as { day, centre, upper } (day)}
         {@const at = x(day) ?? 0}
         <path
-          d="M{at - step} {y(centre)}H{at + step}"
+          d="M{Math.max(LEFT, at - step)} {y(centre)}H{Math.min(width - 8, at + step)}"
           stroke="var(--viridian)"
           stroke-width="1.8"
         />
         <path
-          d="M{at - step} {y(upper)}H{at + step}"
+          d="M{Math.max(LEFT, at - step)} {y(upper)}H{Math.min(width - 8, at + step)}"
           stroke="var(--clay)"
           stroke-width="1.6"
           stroke-dasharray="6 4"

@@ -9,19 +9,22 @@
     label: string;
     /** A fault whose measure is drawn in, with its words. */
     marked?: { finding: Finding; says: string };
-    /** Small and without words: a sign on a button. */
-    small?: boolean;
+    /** Small and without words, a sign on a button: what is looked at closely. */
+    small?: 'collar' | 'roots' | 'tree';
   }
   /** A planted tree to scale, from the shapes by which it is judged. */
-  let { tree, view = 'section', label, marked, small = false }: Props = $props();
+  let { tree, view = 'section', label, marked, small }: Props = $props();
   const shapes = $derived(view === 'section' ? sectionOf(tree) : aboveOf(tree));
   const WIDTH = 340;
   const box = $derived.by((): [number, number, number, number] => {
     if (view === 'above') return boxOf(shapes);
+    if (small === 'collar') return [-0.085, -0.09, 0.085, 0.08];
+    if (small === 'roots') return [-0.14, -(tree.holeDepth + 0.02), 0.14, 0.02];
+    if (small === 'tree') return [-0.19, -0.08, 0.19, 0.3];
     // The hole and the tree's lower half count; far weeds are cut off.
-    const half = small ? 0.16 : Math.max(0.24, tree.holeWidth / 2 + 0.1, tree.clearing * 0.6);
+    const half = Math.max(0.24, tree.holeWidth / 2 + 0.1, tree.clearing * 0.6);
     const floor = -(Math.max(tree.holeDepth, 0.25) + 0.05);
-    return [-half, floor, half, small ? 0.18 : Math.min(0.42, tree.height)];
+    return [-half, floor, half, Math.min(0.42, tree.height)];
   });
   const scale = $derived(WIDTH / (box[2] - box[0]));
   const height = $derived((box[3] - box[1]) * scale);
@@ -58,7 +61,7 @@
   viewBox="0 0 {WIDTH} {height}"
   role="img"
   aria-label={label}
-  class:small
+  class:small={small !== undefined}
   preserveAspectRatio="xMidYMid meet"
 >
   {#each shapes as shape, i (i)}
@@ -93,8 +96,8 @@
   }
   svg.small {
     max-height: none;
-    height: 62px;
-    width: 62px;
+    height: 66px;
+    width: 66px;
     flex: none;
   }
   path {
@@ -194,8 +197,16 @@
   }
   .small .ground,
   .small .collar,
-  .small .tug {
-    stroke-width: 7;
+  .small .tug,
+  .small .gap {
+    stroke-width: 9;
+  }
+  .small .weeds {
+    stroke-width: 8;
+  }
+  .small .upright {
+    stroke-width: 6;
+    stroke-dasharray: 12 14;
   }
   text {
     font: 700 20px var(--text);

@@ -1,5 +1,9 @@
 <script lang="ts">
   import { BRIEF_PARTS, type BriefItem } from '$core/crew/briefing';
+  import { treeFor, type Lesson } from '$core/checks/trainer';
+  import { formatSmall } from '$core/measure/units';
+  import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
+  import { drawingWords } from './tree-words';
   import { useTongue } from './tongue.svelte';
 
   interface Props {
@@ -8,10 +12,22 @@
     headed?: boolean;
     /** Heading level of the parts. */
     level?: 2 | 3;
+    /** Ways of planting of which a good tree is drawn. */
+    lessons?: readonly Lesson[];
   }
   /** A briefing in the reader's language: on a phone, on the leader's screen, on paper. */
-  let { items, level = 2, headed = true }: Props = $props();
-  const { say } = useTongue();
+  let { items, level = 2, headed = true, lessons = [] }: Props = $props();
+  const tongue = useTongue();
+  const { say } = tongue;
+  /** One tree of each stock, set as the method asks. */
+  const trees = $derived(
+    lessons
+      .filter((one, i) => lessons.findIndex(({ stock }) => stock === one.stock) === i)
+      .map((lesson) => ({
+        lesson,
+        tree: { ...treeFor(lesson, undefined, 0, 'as it should be'), lean: 0 },
+      })),
+  );
   const parts = $derived(
     BRIEF_PARTS.map((part) => ({ part, own: items.filter((item) => item.part === part) })).filter(
       ({ own }) => own.length,
@@ -34,11 +50,43 @@
       <ul>
         {#each own as item, i (i)}<li>{say(item.key, figures(item))}</li>{/each}
       </ul>
+      {#if part === 'how'}
+        <div class="trees">
+          {#each trees as { lesson, tree } (lesson.stock)}
+            <figure>
+              <TreeDrawing {tree} label={drawingWords(tree, tongue)} />
+              <figcaption>
+                {say(`school.stock.${lesson.stock}`)}, {say(`school.hole.${lesson.hole}`)}. {say(
+                  'school.depth',
+                  {
+                    datum: say(`school.datum.${lesson.depth.datum}`),
+                    least: tongue.measure(formatSmall(lesson.depth.least / 100, tongue.system)),
+                    most: tongue.measure(formatSmall(lesson.depth.most / 100, tongue.system)),
+                  },
+                )}
+              </figcaption>
+            </figure>
+          {/each}
+        </div>
+      {/if}
     </section>
   {/each}
 </div>
 
 <style>
+  .trees {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(180px, 230px));
+    gap: 12px;
+    margin-top: 10px;
+  }
+  figure {
+    margin: 0;
+  }
+  figcaption {
+    font-size: 14px;
+    margin-top: 4px;
+  }
   .parts {
     display: grid;
     gap: 14px;

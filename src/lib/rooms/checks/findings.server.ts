@@ -180,7 +180,7 @@ function chartOf(
   own: readonly DayCluster[],
   others?: readonly DayCluster[],
 ): PlanterChart {
-  const change = changeOf(own, id);
+  const change = changeOf(own);
   return {
     ...{ id, name, points: controlChart(own, others) },
     change:

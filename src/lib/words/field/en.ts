@@ -310,7 +310,7 @@ export const en = {
   'school.how.deep': 'Lift while firming, then firm again.',
   'school.how.shallow': 'Set it anew, deeper.',
   'school.how.j-root': 'Take it out and make the hole deeper.',
-  'school.how.air-pocket': 'Close the slit top and bottom, and firm.',
+  'school.how.air-pocket': 'Fill the gap and firm; a slit is closed top and bottom.',
   'school.how.leaning': 'Straighten it and firm.',
   'school.how.loose': 'Firm until a tug does not move it.',
   'school.how.roots-exposed': 'Cover the root, or set it anew.',

@@ -299,7 +299,7 @@ export const es: Record<FieldKey, string> = {
   'school.how.deep': 'Súbalo al apretar y apriete otra vez.',
   'school.how.shallow': 'Plántelo otra vez, más hondo.',
   'school.how.j-root': 'Sáquelo y haga el hoyo más hondo.',
-  'school.how.air-pocket': 'Cierre la ranura arriba y abajo, y apriete.',
+  'school.how.air-pocket': 'Rellene el hueco y apriete; la ranura se cierra arriba y abajo.',
   'school.how.leaning': 'Enderécelo y apriete.',
   'school.how.loose': 'Apriete hasta que el tirón no lo mueva.',
   'school.how.roots-exposed': 'Cubra la raíz o plántelo otra vez.',

@@ -303,7 +303,7 @@ export const fr: Record<FieldKey, string> = {
   'school.how.deep': 'Remontez-le en tassant, puis tassez encore.',
   'school.how.shallow': 'Replantez-le, plus profond.',
   'school.how.j-root': 'Sortez-le et creusez plus profond.',
-  'school.how.air-pocket': 'Fermez la fente en haut et en bas, et tassez.',
+  'school.how.air-pocket': 'Comblez le vide et tassez ; une fente se ferme en haut et en bas.',
   'school.how.leaning': 'Redressez-le et tassez.',
   'school.how.loose': 'Tassez jusqu’à ce qu’il tienne quand on tire.',
   'school.how.roots-exposed': 'Couvrez la racine, ou replantez-le.',

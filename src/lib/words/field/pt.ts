@@ -299,7 +299,7 @@ export const pt: Record<FieldKey, string> = {
   'school.how.deep': 'Puxe-a ao calcar e calque outra vez.',
   'school.how.shallow': 'Plante-a de novo, mais fundo.',
   'school.how.j-root': 'Tire-a e faça a cova mais funda.',
-  'school.how.air-pocket': 'Feche a fenda em cima e em baixo, e calque.',
+  'school.how.air-pocket': 'Encha o vazio e calque; a fenda fecha-se em cima e em baixo.',
   'school.how.leaning': 'Endireite-a e calque.',
   'school.how.loose': 'Calque até não mexer ao puxar.',
   'school.how.roots-exposed': 'Cubra a raiz ou plante-a de novo.',

@@ -34,6 +34,23 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'rows.notReleased': 'La versión {number, number} no está entregada.',
     'checks.noPeg':
       'La hilera {row, number} tiene {pegs, plural, one {# estaca} other {# estacas}}; no hay estaca {peg, number}.',
+    'checks.emptyPlot':
+      'La parcela no tiene árboles todavía. Marque cada uno como bueno o con su defecto.',
+    'checks.moreTrees':
+      'Se anotaron {found, number} árboles; en una parcela de este tamaño caben {most, number}.',
+    'checks.ownTrees': 'Estos árboles son de {planter}. Los revisa otra persona.',
+    'checks.outsidePlot': 'La hilera {row, number}, estaca {peg, number} no está en esta parcela.',
+    'checks.treeTwice':
+      'La hilera {row, number}, estaca {peg, number} está dos veces en la parcela.',
+    'checks.noPlanned':
+      'El plan tiene parcelas de 1 a {plots, number}; se entregó la {number, number}.',
+    'checks.handedIn':
+      'Esta parcela ya la corrigió {by}, en la hilera {row, number}, estaca {peg, number}. Corrija esa.',
+    'checks.noPlot': 'La parcela que esto corrige no está.',
+    'checks.noDecision': 'Ese repaso ya no está.',
+    'checks.notInRework':
+      'La hilera {row, number} no está entre las hileras {rows} de este repaso.',
+    'stock.noLot': 'No hay tal lote en este rodal.',
     'changed.otherEvent': 'Ya hay un dato con este número que dice otra cosa. No se escribió nada.',
     'site.databaseAway':
       'La base de datos no contesta. No se perdió nada; intente de nuevo en un momento.',
@@ -70,6 +87,24 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'rows.notReleased': 'La version {number, number} n’est pas remise.',
     'checks.noPeg':
       'La ligne {row, number} a {pegs, plural, one {# piquet} other {# piquets}} ; il n’y a pas de piquet {peg, number}.',
+    'checks.emptyPlot':
+      'La placette n’a pas encore d’arbre. Marquez chacun comme bon ou avec son défaut.',
+    'checks.moreTrees':
+      '{found, number} arbres ont été notés ; une placette de cette taille en tient {most, number}.',
+    'checks.ownTrees': 'Ces arbres sont ceux de {planter}. Quelqu’un d’autre les juge.',
+    'checks.outsidePlot':
+      'La ligne {row, number}, jalon {peg, number} n’est pas dans cette placette.',
+    'checks.treeTwice':
+      'La ligne {row, number}, jalon {peg, number} figure deux fois dans la placette.',
+    'checks.noPlanned':
+      'Le plan a les placettes 1 à {plots, number} ; la {number, number} a été rendue.',
+    'checks.handedIn':
+      'Cette placette a déjà été corrigée par {by}, ligne {row, number}, jalon {peg, number}. Corrigez celle-là.',
+    'checks.noPlot': 'La placette que ceci corrige n’existe pas.',
+    'checks.noDecision': 'Cette reprise n’existe plus.',
+    'checks.notInRework':
+      'La ligne {row, number} n’est pas parmi les lignes {rows} de cette reprise.',
+    'stock.noLot': 'Il n’y a pas un tel lot sur cette parcelle.',
     'changed.otherEvent':
       'Une saisie de ce numéro est déjà là et dit autre chose. Rien n’a été écrit.',
     'site.databaseAway':
@@ -106,6 +141,21 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'rows.notReleased': 'A versão {number, number} não está entregue.',
     'checks.noPeg':
       'A linha {row, number} tem {pegs, plural, one {# estaca} other {# estacas}}; não há estaca {peg, number}.',
+    'checks.emptyPlot':
+      'A parcela ainda não tem árvores. Marque cada uma como boa ou com o seu defeito.',
+    'checks.moreTrees':
+      'Foram anotadas {found, number} árvores; numa parcela deste tamanho cabem {most, number}.',
+    'checks.ownTrees': 'Estas árvores são de {planter}. Outra pessoa vê-as.',
+    'checks.outsidePlot': 'A linha {row, number}, estaca {peg, number} não está nesta parcela.',
+    'checks.treeTwice': 'A linha {row, number}, estaca {peg, number} está duas vezes na parcela.',
+    'checks.noPlanned':
+      'O plano tem as parcelas 1 a {plots, number}; foi entregue a {number, number}.',
+    'checks.handedIn':
+      'Esta parcela já foi corrigida por {by}, na linha {row, number}, estaca {peg, number}. Corrija essa.',
+    'checks.noPlot': 'A parcela que isto corrige não existe.',
+    'checks.noDecision': 'Essa revisão já não existe.',
+    'checks.notInRework': 'A linha {row, number} não está entre as linhas {rows} desta revisão.',
+    'stock.noLot': 'Não há tal lote neste talhão.',
     'changed.otherEvent': 'Já há um registo com este número que diz outra coisa. Nada foi escrito.',
     'site.databaseAway':
       'A base de dados não responde. Nada se perdeu; tente de novo daqui a pouco.',

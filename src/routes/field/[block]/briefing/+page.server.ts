@@ -1,3 +1,4 @@
+import { lessonsOfBlock } from '$lib/rooms/checks/lessons.server';
 import { briefingOfBlock } from '$lib/rooms/crew/briefing.server';
 import { openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
@@ -8,6 +9,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { items, mark, signed } = await briefingOfBlock(facts, block);
   return {
     ...shown,
+    lessons: await lessonsOfBlock(facts, block),
     items: items.filter(({ part }) => part !== 'evening'),
     mark,
     signed: signed.filter(({ planter: id }) => id === planter?.id),

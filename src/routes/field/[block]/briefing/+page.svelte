@@ -39,7 +39,7 @@
 >
   <h1>{say('brief.title')}</h1>
   <WhoEnters planters={data.planters} planter={data.planter} />
-  <Briefing items={data.items} />
+  <Briefing items={data.items} lessons={data.lessons} />
   {#if data.planter && data.mayTally}
     {#if current}
       <p class="say good" role="status">{say('brief.signed', { time: time(current.at) })}</p>

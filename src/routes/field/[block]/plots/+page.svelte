@@ -124,6 +124,11 @@
         )
       : {},
   );
+  /** Where a fault is seen. */
+  const LOOKS: Partial<Record<Taught, 'collar' | 'roots' | 'tree'>> = {
+    ...{ deep: 'collar', shallow: 'collar', loose: 'collar', 'roots-exposed': 'collar' },
+    ...{ 'j-root': 'roots', 'air-pocket': 'roots' },
+  };
   const faults = $derived(
     FAULTS.filter((fault) => !(fault === 'guard' && !lesson?.guard) && fault !== 'surplus'),
   );
@@ -193,7 +198,7 @@
               tree={signs[fault as Taught]}
               view={fault === 'spacing' ? 'above' : 'section'}
               label=""
-              small
+              small={LOOKS[fault as Taught] ?? 'tree'}
             />{/if}
           <span>{say(`fault.${fault}`)}</span>
         </button>
@@ -419,6 +424,11 @@
     font-weight: 400;
   }
   a.go {
-    text-align: center;
+    display: grid;
+    place-content: center;
+  }
+  .lean {
+    display: grid;
+    gap: 6px;
   }
 </style>

@@ -235,8 +235,9 @@
     grid-template-columns: 1fr 1fr;
     gap: 9px;
   }
-  .mend {
+  .two .mend {
     background: var(--clay);
+    border-color: var(--clay);
   }
   .which button {
     font: 650 17px var(--text);

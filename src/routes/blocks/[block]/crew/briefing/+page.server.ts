@@ -1,3 +1,4 @@
+import { lessonsOfBlock } from '$lib/rooms/checks/lessons.server';
 import { briefingOfBlock } from '$lib/rooms/crew/briefing.server';
 import { activePlanters, sharesFact } from '$lib/rooms/crew/facts.server';
 import { may } from '$lib/server/authorise';
@@ -21,6 +22,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   ]);
   return {
     ...briefing,
+    lessons: await lessonsOfBlock(facts, block),
     mayPlan: may(role, 'plan'),
     today: facts.today,
     zone: facts.site.zone,

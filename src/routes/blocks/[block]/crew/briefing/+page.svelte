@@ -109,7 +109,7 @@
         >Print</Button
       >
     </header>
-    <Briefing items={morning} />
+    <Briefing items={morning} lessons={data.lessons} />
     <table class="sign">
       <thead><tr><th>Read by</th><th>Signature</th></tr></thead>
       <tbody

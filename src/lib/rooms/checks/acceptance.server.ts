@@ -1,0 +1,175 @@
+import type { Content } from 'pdfmake/interfaces';
+import { FAULT_LABELS } from '../../../../core/checks/faults';
+import { lookedIn, faultyIn } from '../../../../core/checks/quality';
+import { plotRadius } from '../../../../core/checks/plot';
+import { formatDay, type Day } from '../../../../core/measure/dates';
+import {
+  formatArea,
+  formatLength,
+  formatPercent,
+  type UnitSystem,
+} from '../../../../core/measure/units';
+import type { MultiPolygon } from '../../../../core/ground/polygon';
+import { LINES, plain, print } from '../../server/pdf';
+import type { findingsOf, plannedWithFound } from './findings.server';
+
+/** What the client is handed: where was looked, what was found, whether it passes, and who says so. */
+export function acceptanceSheet({
+  about,
+  findings,
+  planned,
+  boundary,
+  units,
+  nameOf,
+}: {
+  about: { block: string; site: string; version: number; day: Day };
+  findings: Awaited<ReturnType<typeof findingsOf>>;
+  planned: ReturnType<typeof plannedWithFound>;
+  boundary: MultiPolygon;
+  units: UnitSystem;
+  nameOf: (planter: string) => string;
+}): Promise<Buffer> {
+  const { all, plan, counts, plots, reworks } = findings;
+  const percent = (share: number) => plain(formatPercent(share, 1));
+  const inPlan = plan ? plots.filter(({ planId }) => planId === plan.id) : plots;
+  const judged = inPlan.length ? inPlan : plots;
+  const faulty = judged.reduce((sum, plot) => sum + faultyIn(plot), 0);
+  const looked = judged.reduce((sum, plot) => sum + lookedIn(plot), 0);
+  const limits = plan?.terms.limits;
+  const open = planned.filter(({ found }) => !found).length;
+  const verdict = !limits
+    ? 'No limits of the client were set: the quality is stated, no verdict.'
+    : open
+      ? `Open: ${open} of ${planned.length} plots are still to be looked at.`
+      : faulty <= limits.most
+        ? `Passes: ${faulty} faulty trees, ${limits.most} allowed.`
+        : `Does not pass: ${faulty} faulty trees, ${limits.most} allowed.`;
+  const area = plan?.terms.area ?? plots[0]?.area ?? 50;
+  const content: Content[] = [
+    { text: `${about.block}: acceptance of the planting`, fontSize: 15, bold: true },
+    {
+      text: `${about.site}, version ${about.version}, ${formatDay(about.day, true)}`,
+      margin: [0, 0, 0, 8],
+    },
+    { text: verdict, fontSize: 12, bold: true, margin: [0, 0, 0, 8] },
+    ...(all
+      ? [
+          {
+            text: plain(
+              `Quality ${percent(all.estimate)}, 95 % interval ${percent(all.low)} to ${percent(all.high)}: ${all.hits} of ${all.of} trees good in ${all.clusters} plots, plots taken as clusters.`,
+            ),
+          },
+        ]
+      : [{ text: 'Nobody has looked at a plot yet.' }]),
+    {
+      text: plain(
+        `Plots of ${formatArea(area, units)}, radius ${formatLength(plotRadius(area), units)}${
+          plan
+            ? `, ${plan.plots.length} on a ${plan.terms.by === 'ground' ? 'square grid' : 'count along the rows'} with random start ${plan.terms.seed}`
+            : ''
+        }. In these plots ${looked} trees were looked at, ${faulty} of them faulty.`,
+      ),
+      margin: [0, 3, 0, 6],
+    },
+    ...(limits
+      ? [
+          {
+            text: plain(
+              `Limits: good work up to ${percent(limits.good)} faulty, bad work from ${percent(limits.bad)}; risks ${percent(limits.alpha)} and ${percent(limits.beta)}.`,
+            ),
+            margin: [0, 0, 0, 6] as [number, number, number, number],
+          },
+        ]
+      : []),
+    { svg: planSvg(boundary, planned), fit: [360, 190], margin: [0, 2, 0, 8] },
+    { text: 'By fault', bold: true, margin: [0, 4, 0, 2] },
+    counts.length
+      ? {
+          layout: LINES,
+          table: {
+            widths: [140, 40],
+            body: counts.map(({ fault, count }) => [FAULT_LABELS[fault], `${count}`]),
+          },
+        }
+      : { text: 'None found.' },
+    { text: 'Plots', bold: true, margin: [0, 8, 0, 2] },
+    {
+      layout: LINES,
+      table: {
+        headerRows: 1,
+        widths: [26, 52, 44, 60, 30, 30, '*'],
+        body: [
+          ['Plot', 'Day', 'Row, peg', 'Planter', 'Trees', 'Good', 'Faults'].map((text) => ({
+            text,
+            bold: true,
+          })),
+          ...judged.map((plot) => [
+            plot.planNumber ? `${plot.planNumber}` : '',
+            formatDay(plot.at.slice(0, 10)),
+            `${plot.row}, ${plot.peg}`,
+            nameOf(plot.planter),
+            `${lookedIn(plot)}`,
+            `${plot.good}`,
+            Object.entries(plot.faults)
+              .map(
+                ([fault, count]) => `${count} ${FAULT_LABELS[fault as keyof typeof FAULT_LABELS]}`,
+              )
+              .join(', '),
+          ]),
+        ],
+      },
+    },
+    ...(reworks.length
+      ? [
+          {
+            text: 'Gone over again',
+            bold: true,
+            margin: [0, 8, 0, 2] as [number, number, number, number],
+          },
+          ...reworks.map(({ name, decision, open: left, done }) => ({
+            text: `${name}, ${FAULT_LABELS[decision.fault]}: ${decision.rows.length} rows, ${done ? 'gone over and looked at again' : `${left.length} still open`}.`,
+          })),
+        ]
+      : []),
+    {
+      margin: [0, 26, 0, 0],
+      columns: ['For the crew', 'For the client'].map((who) => ({
+        stack: [
+          {
+            canvas: [{ type: 'line' as const, x1: 0, y1: 0, x2: 150, y2: 0, lineWidth: 0.6 }],
+          },
+          {
+            text: `${who}: name, day, signature`,
+            margin: [0, 3, 0, 0] as [number, number, number, number],
+          },
+        ],
+      })),
+      unbreakable: true,
+    } as Content,
+  ];
+  return print(about, 'acceptance', content);
+}
+
+/** The block with its plots, small. */
+function planSvg(boundary: MultiPolygon, planned: ReturnType<typeof plannedWithFound>): string {
+  const points = boundary.flat(2);
+  const [west, east] = [Math.min(...points.map(([x]) => x)), Math.max(...points.map(([x]) => x))];
+  const [south, north] = [
+    Math.min(...points.map(([, y]) => y)),
+    Math.max(...points.map(([, y]) => y)),
+  ];
+  const scale = Math.min(360 / (east - west), 190 / (north - south));
+  const at = ([x, y]: readonly number[]) =>
+    `${((x - west) * scale + 2).toFixed(1)} ${((north - y) * scale + 2).toFixed(1)}`;
+  const rings = boundary
+    .flat()
+    .map((ring) => `M${ring.map(at).join('L')}Z`)
+    .join('');
+  const plots = planned.map(({ centre, number, found }) => {
+    const [x, y] = at(centre).split(' ');
+    const colour = !found ? '#4d5951' : found.faulty ? '#a63a1f' : '#1e6b4f';
+    return `<circle cx="${x}" cy="${y}" r="6" fill="#fffef9" stroke="${colour}" stroke-width="1.2"${found ? '' : ' stroke-dasharray="2 2"'}/><text x="${x}" y="${Number(y) + 2.2}" font-size="6" text-anchor="middle" fill="#1b2621">${number}</text>`;
+  });
+  const [width, height] = [(east - west) * scale + 4, (north - south) * scale + 4];
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width.toFixed(0)}" height="${height.toFixed(0)}" viewBox="0 0 ${width.toFixed(0)} ${height.toFixed(0)}"><path d="${rings}" fill="none" stroke="#1b2621"/>${plots.join('')}</svg>`;
+}

@@ -13,6 +13,7 @@ export type Part =
   | 'root'
   | 'ball'
   | 'collar'
+  | 'flare'
   | 'weeds'
   | 'cleared'
   | 'guard'
@@ -102,6 +103,11 @@ export function sectionOf(tree: PlantedTree): Shape[] {
     [0, Math.max(0, collar)],
     [0, Math.max(0, collar) + tree.height * 0.7],
   ]);
+  if (tree.depth.datum === 'flare')
+    line('flare', [
+      [-0.03, collar - tree.topSideRoot],
+      [0.03, collar - tree.topSideRoot],
+    ]);
   line('collar', [
     [-0.07, collar],
     [0.07, collar],

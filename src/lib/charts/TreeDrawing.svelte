@@ -174,6 +174,10 @@
     stroke-width: 2.4;
     stroke-dasharray: 6 5;
   }
+  .flare {
+    stroke: var(--clay);
+    stroke-width: 2.4;
+  }
   .tug {
     stroke: var(--clay);
     stroke-width: 3.5;

@@ -13,6 +13,7 @@ const INK: Record<Part, { fill?: string; stroke?: string; width?: number; dash?:
   root: { stroke: '#8c5a2a', width: 3 },
   ball: { fill: '#cdae86' },
   collar: { stroke: '#a63a1f', width: 1.8, dash: '5 4' },
+  flare: { stroke: '#a63a1f', width: 1.8 },
   weeds: { stroke: '#6d9c86', width: 1.6 },
   cleared: { fill: '#fffef9', stroke: '#8a7847', width: 1 },
   guard: { stroke: '#4d5951', width: 1.4 },

@@ -1,0 +1,135 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import type { Depth } from '../method/schools';
+import { SCHOOLS } from '../method/schools';
+import { aboveOf, boxOf, halfWidth, sectionOf, type Shape } from './drawing';
+import { coverOfDatum, faultsOf, HOLES, TREE_LIMITS, type PlantedTree } from './tree';
+import { TAUGHT, taughtOf, treeFor, type Lesson } from './trainer';
+
+const DEPTHS = SCHOOLS.find(({ question }) => question === 'depth')!.schools.map(
+  ({ depth }) => depth!,
+);
+const FLARE: Depth = { datum: 'flare', least: -1, most: 0.5 };
+/** Every stock, tool and depth that goes together. */
+const LESSONS: Lesson[] = [...DEPTHS, FLARE].flatMap((depth) =>
+  HOLES.map((hole) => ({
+    ...{ hole, depth, guard: true, clearing: 0.5, step: 2 },
+    stock: depth.datum === 'ball top' || depth.datum === 'flare' ? 'container' : 'bare-root',
+  })),
+);
+
+const of = (shapes: readonly Shape[], part: Shape['part']) =>
+  shapes.filter((shape) => shape.part === part);
+const width = ({ points }: Shape) =>
+  Math.max(...points.map(([x]) => x)) - Math.min(...points.map(([x]) => x));
+const STEM_DIAMETER = 0.012;
+
+/** Takes the measures off the drawn shapes, knowing nothing of the tree they were drawn from. */
+function readBack(lesson: Lesson, section: readonly Shape[], above: readonly Shape[]): PlantedTree {
+  const collar = of(section, 'collar')[0].points[0][1];
+  const [from, to] = of(section, 'stem')[0].points;
+  const roots = of(section, 'root');
+  const main = roots[0].points;
+  const sides = roots[1].points;
+  const [turnEnd, bend] = [main.at(-1)!, main[1]];
+  const up = main.length === 4 ? turnEnd[1] - main[2][1] : 0;
+  const exposed = roots.find(({ points }) => points.at(-1)![1] > 0 && points.length === 3);
+  const gap = of(section, 'gap')[0];
+  const tug = of(section, 'tug')[0];
+  const bark = of(section, 'bark-off')[0];
+  const hole = of(section, 'hole')[0].points;
+  const next = of(above, 'next')[0];
+  return {
+    ...lesson,
+    holeDepth: -Math.min(...hole.map(([, y]) => y)),
+    holeWidth: width(of(section, 'hole')[0]),
+    cover: -collar,
+    topSideRoot: lesson.depth.datum === 'flare' ? flareOf(section) : main[0][1] - sides[0][1],
+    height: Math.hypot(to[0] - from[0], to[1] - from[1]),
+    rootLength: main[0][1] - bend[1],
+    rootSpread: 0,
+    turnedUp: up,
+    turnedSide: main.length === 3 ? Math.abs(turnEnd[0] - bend[0]) : 0,
+    gap: gap ? width(gap) : 0,
+    lean: (Math.atan2(to[0] - from[0], to[1] - from[1]) * 180) / Math.PI,
+    give: tug ? tug.points[1][1] - tug.points[0][1] : 0,
+    exposed: exposed ? exposed.points[2][0] - exposed.points[1][0] : 0,
+    barkOff: bark ? width(bark) / STEM_DIAMETER : 0,
+    cleared: width(of(above, 'cleared')[0]) / 2,
+    toNext: next.points[1][0] - next.points[0][0],
+    guarded: of(section, 'guard').length > 0,
+  };
+}
+/** In a container the flare is where the stem's foot is drawn under the ball's top. */
+const flareOf = (section: readonly Shape[]): number => {
+  const top = Math.max(...of(section, 'ball')[0].points.map(([, y]) => y));
+  return top - of(section, 'flare')[0].points[0][1];
+};
+
+test('ten thousand drawings read back give the verdict of the trees they were drawn from', () => {
+  const seen = new Set<string>();
+  for (let i = 0; i < 10_000; i++) {
+    const lesson = LESSONS[i % LESSONS.length];
+    const fault = [undefined, ...TAUGHT][Math.floor(i / LESSONS.length) % (TAUGHT.length + 1)];
+    const tree = treeFor(lesson, fault, (i % 7) / 6, `tree ${i}`);
+    const verdict = faultsOf(tree).map((found) => found.fault);
+    const read = readBack(lesson, sectionOf(tree), aboveOf(tree));
+    assert.deepEqual(
+      faultsOf(read).map((found) => found.fault),
+      verdict,
+      `${i} ${lesson.depth.datum} ${lesson.hole} ${fault}`,
+    );
+    assert.ok(Math.abs(coverOfDatum(read) - coverOfDatum(tree)) < 1e-9);
+    assert.deepEqual(verdict, fault ? [fault] : [], `${i}: ${JSON.stringify(tree)}`);
+    seen.add(`${lesson.stock} ${lesson.hole} ${lesson.depth.datum} ${fault ?? 'good'}`);
+  }
+  assert.equal(new Set([...seen].map((key) => key.split(' ')[1])).size, HOLES.length);
+  // Four datums by four holes, eleven faults and none.
+  assert.equal(seen.size, 4 * 4 * 12);
+});
+
+test('roots stay in their hole, and the hole under the ground', () => {
+  for (let i = 0; i < 400; i++) {
+    const lesson = LESSONS[i % LESSONS.length];
+    const tree = treeFor(lesson, TAUGHT[i % TAUGHT.length], 0.5, `hang ${i}`);
+    const shapes = sectionOf(tree);
+    for (const [j, { points }] of of(shapes, 'root').entries())
+      for (const [x, y] of points) {
+        assert.ok(y >= -tree.holeDepth - 1e-9, `${i}: a root ${y} in a hole of ${tree.holeDepth}`);
+        // A root that lies open is the one that leaves the hole.
+        if (y < -0.02 && j < 5)
+          assert.ok(Math.abs(x) <= halfWidth(tree, -y) + 0.025, `${i} ${j}: ${x} ${y}`);
+      }
+    const [west, south, east, north] = boxOf(shapes);
+    assert.ok(west < 0 && east > 0 && south <= -tree.holeDepth && north >= tree.height * 0.5);
+  }
+});
+
+test('limits are met from inside: on the limit passes, a hair past it does not', () => {
+  const lesson = LESSONS[0];
+  const tree = treeFor(lesson, undefined, 0, 'limit');
+  const { most, least } = lesson.depth;
+  const faults = (change: Partial<PlantedTree>) =>
+    faultsOf({ ...tree, ...change }).map(({ fault }) => fault);
+  assert.deepEqual(faults({ cover: most / 100 }), []);
+  assert.deepEqual(faults({ cover: most / 100 + 1e-6 }), ['deep']);
+  assert.deepEqual(faults({ cover: least / 100 - 1e-6 }), ['shallow']);
+  assert.deepEqual(faults({ lean: -TREE_LIMITS.lean }), []);
+  assert.deepEqual(faults({ lean: -TREE_LIMITS.lean - 0.01 }), ['leaning']);
+  assert.deepEqual(faults({ turnedSide: 0.021, gap: 0.011 }), ['j-root', 'air-pocket']);
+  assert.deepEqual(faults({ toNext: tree.step * 0.74 }), ['spacing']);
+  assert.deepEqual(faults({ toNext: tree.step * 1.25 }), []);
+  assert.deepEqual(faults({ cleared: tree.clearing - 0.001 }), ['not-cleared']);
+  assert.deepEqual(faults({ guarded: false }), ['guard']);
+  assert.deepEqual(faultsOf({ ...tree, guard: false, guarded: false }), []);
+  // A tree set right by its top side root lies 3 cm deeper by its collar, and passes.
+  const byRoot = { ...tree, depth: { datum: 'top side root' as const, least: 2, most: 5 } };
+  assert.deepEqual(faultsOf({ ...byRoot, topSideRoot: 0.03, cover: 0.015 }), []);
+  assert.equal(faultsOf({ ...byRoot, topSideRoot: 0.03, cover: 0.025 })[0].fault, 'deep');
+});
+
+test('what cannot be asked for is not taught', () => {
+  assert.ok(!taughtOf({ ...LESSONS[0], clearing: 0 }).includes('not-cleared'));
+  assert.ok(!taughtOf({ ...LESSONS[0], guard: false }).includes('guard'));
+  assert.equal(taughtOf(LESSONS[0]).length, TAUGHT.length);
+});

@@ -1,0 +1,377 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { seededRandom } from '../measure/random';
+import { agreementOf, kappa, signChance } from './agreement';
+import { changeOf, controlChart, daysOf, type DayCluster } from './chart';
+import { plotSums, type CheckedTree, type Fault } from './faults';
+import { judgePlots, type ToldPlot } from './findings';
+import { reworkStates, todosOf } from './outcome';
+import { qualityByPlanter } from './quality';
+import { beforeAndAfter, differenceOf, learnersOf, TRAINED } from './training';
+import { againstTime, nextShown, standingsOf, TAUGHT, type Answer } from './trainer';
+import { qualityCalls, reworkCalls, suspicionCalls } from './calls';
+
+const day = (n: number) => `2026-11-${String(n).padStart(2, '0')}`;
+const clusters = (hits: readonly number[], of = 10, from = 1): DayCluster[] =>
+  hits.map((n, i) => ({ day: day(from + i), hits: n, of }));
+
+test('a tree with two faults is one faulty tree; what is missing is none', () => {
+  const tree = (...faults: Fault[]) => ({ faults });
+  const sums = plotSums([
+    tree(),
+    tree('deep', 'loose'),
+    tree('missing'),
+    tree('surplus'),
+    tree('loose', 'loose'),
+  ]);
+  assert.deepEqual(sums, {
+    good: 1,
+    faulty: 2,
+    faults: { deep: 1, loose: 2, missing: 1, surplus: 1 },
+  });
+});
+
+test('no day moves the limit that it is judged by', () => {
+  const calm = clusters([0, 1, 0, 1, 0, 1, 0]);
+  const wild = [...calm, { day: day(8), hits: 9, of: 10 }];
+  const [last] = controlChart(wild).slice(-1);
+  assert.ok(last.out);
+  assert.ok(Math.abs(last.centre - 3 / 70) < 1e-12, 'its own ten trees are not in its line');
+  // With few trees the limit is far, with many near.
+  const upper = (of: number) => controlChart([{ day: day(1), hits: 0, of }], calm)[0].upper;
+  assert.ok(upper(5) > upper(20) && upper(20) > upper(200));
+  assert.deepEqual(
+    daysOf([...clusters([1, 2]), ...clusters([3], 4)]).map(({ hits, of }) => [hits, of]),
+    [
+      [4, 14],
+      [2, 10],
+    ],
+  );
+});
+
+test('a change is dated where it was, and none is told of a steady planter', () => {
+  const change = changeOf(clusters([0, 1, 0, 0, 1, 5, 4, 6, 5, 4]))!;
+  assert.equal(change.day, day(6));
+  assert.ok(change.from <= change.day && change.day <= change.to && change.chance <= 0.02);
+  assert.deepEqual(
+    [change.before, change.after],
+    [
+      { hits: 2, of: 50 },
+      { hits: 24, of: 50 },
+    ],
+  );
+  const random = seededRandom('steady');
+  let told = 0;
+  for (let i = 0; i < 200; i++) {
+    const steady = clusters(
+      Array.from(
+        { length: 10 },
+        () => Array.from({ length: 10 }, random).filter((x) => x < 0.1).length,
+      ),
+    );
+    if (changeOf(steady)!.chance <= 0.05) told++;
+  }
+  assert.ok(told <= 18, `${told} of 200 steady ones`);
+  assert.equal(changeOf(clusters([3])), undefined);
+});
+
+test('kappa: no more than chance is 0, always the same is 1, one column is nothing', () => {
+  assert.ok(
+    Math.abs(
+      kappa([
+        [25, 25],
+        [25, 25],
+      ])!.estimate,
+    ) < 1e-12,
+  );
+  assert.equal(
+    kappa([
+      [20, 0],
+      [0, 5],
+    ])!.estimate,
+    1,
+  );
+  assert.equal(
+    kappa([
+      [20, 0],
+      [0, 0],
+    ]),
+    undefined,
+  );
+  assert.equal(
+    kappa([
+      [0, 0],
+      [0, 0],
+    ]),
+    undefined,
+  );
+  assert.equal(signChance(0, 0), 1);
+  assert.ok(Math.abs(signChance(0, 6) - 2 / 64) < 1e-12);
+  assert.ok(Math.abs(signChance(2, 8) - (2 * (1 + 10 + 45)) / 1024) < 1e-12);
+});
+
+test('kappa’s interval holds its value as often as it says', () => {
+  const random = seededRandom('kappa');
+  // Both see the same with 0.9; a fifth is faulty: kappa by hand from the shares.
+  const shares = [
+    [0.76, 0.06],
+    [0.04, 0.14],
+  ];
+  const [r, c] = [0.82, 0.8];
+  const chance = r * c + (1 - r) * (1 - c);
+  const truth = (0.9 - chance) / (1 - chance);
+  let held = 0;
+  for (let i = 0; i < 1000; i++) {
+    const table = [
+      [0, 0],
+      [0, 0],
+    ];
+    for (let n = 0; n < 250; n++) {
+      const u = random();
+      if (u < shares[0][0]) table[0][0]++;
+      else if (u < 0.82) table[0][1]++;
+      else if (u < 0.86) table[1][0]++;
+      else table[1][1]++;
+    }
+    const { low, high } = kappa(table)!;
+    if (low <= truth && truth <= high) held++;
+  }
+  assert.ok(held > 920 && held < 980, `${held}`);
+});
+
+test('two looks are held against each other tree by tree', () => {
+  const tree = (peg: number, ...faults: Fault[]): CheckedTree => ({ row: 1, peg, faults });
+  const found = agreementOf([
+    {
+      first: [tree(1), tree(2, 'deep'), tree(3, 'leaning'), tree(4), tree(9)],
+      second: [tree(1), tree(2, 'deep'), tree(3), tree(4, 'leaning'), tree(5, 'missing')],
+    },
+  ]);
+  assert.deepEqual([found.trees, found.same], [4, 2]);
+  assert.deepEqual([found.onlyFirst, found.onlySecond], [1, 1]);
+  assert.deepEqual(found.differ, [{ fault: 'leaning', first: 1, second: 1 }]);
+});
+
+/** Planters with plots of eight; what is faulty is said by who, tool and soil. */
+function season(
+  faultyOf: (
+    planter: number,
+    tool: string,
+    soil: string,
+    k: number,
+  ) => Partial<Record<Fault, number>>,
+): ToldPlot[] {
+  return Array.from({ length: 6 * 16 }, (_, i): ToldPlot => {
+    const planter = i % 6;
+    const k = Math.floor(i / 6);
+    const [tool, soil] = [k % 2 ? 'Bar' : 'Spade', k % 4 < 2 ? 'clay' : 'loam'];
+    const faults = faultyOf(planter, tool, soil, k);
+    const faulty = Object.values(faults).reduce((a, b) => a + b, 0);
+    return {
+      ...{ id: `${i}`, planter: `p${planter}`, tool, soil, faults, faulty },
+      ...{ good: 8 - faulty, at: '2026-11-24T09:00:00Z' },
+    };
+  });
+}
+const little = (k: number, planter: number): Partial<Record<Fault, number>> =>
+  (k * 5 + planter * 3) % 11 === 0 ? { leaning: 1 } : {};
+
+test('a tool that leaves air in clay is found, whoever plants, and no planter pays for it', () => {
+  const { planters, suspicions } = judgePlots(
+    season((planter, tool, soil, k) =>
+      tool === 'Bar' && soil === 'clay'
+        ? { 'air-pocket': planter === 1 ? 4 : 2 }
+        : little(k, planter),
+    ),
+  );
+  assert.deepEqual(
+    suspicions.map(({ by, group, soil, fault }) => [by, group, soil, fault]),
+    [['tool', 'Bar', 'clay', 'air-pocket']],
+  );
+  assert.deepEqual(
+    planters.filter(({ outOfLine }) => outOfLine),
+    [],
+  );
+});
+
+test('one planter with one tool is a planter, and no tool is blamed for them', () => {
+  const { planters, suspicions } = judgePlots(
+    season((planter, tool, soil, k) =>
+      planter === 2 && tool === 'Bar' ? { deep: 4 } : little(k, planter),
+    ),
+  );
+  assert.deepEqual(suspicions, []);
+  assert.deepEqual(
+    planters.filter(({ outOfLine }) => outOfLine).map(({ planter, worst }) => [planter, worst]),
+    [['p2', 'deep']],
+  );
+});
+
+test('of equal tools and lots hardly ever one is suspected', () => {
+  const random = seededRandom('tools');
+  let told = 0;
+  for (let i = 0; i < 150; i++) {
+    const plots = season(() => {
+      const faults: Partial<Record<Fault, number>> = {};
+      for (let tree = 0; tree < 8; tree++) {
+        const u = random();
+        const fault = u < 0.04 ? 'deep' : u < 0.07 ? 'loose' : u < 0.09 ? 'air-pocket' : undefined;
+        if (fault) faults[fault] = (faults[fault] ?? 0) + 1;
+      }
+      return faults;
+    });
+    if (judgePlots(plots).suspicions.length) told++;
+  }
+  assert.ok(told <= 5, `${told} of 150`);
+});
+
+test('the chance to find a doubled share grows with what is looked at', () => {
+  const plots = (count: number) =>
+    Array.from({ length: count * 6 }, (_, i) => ({
+      ...{ id: `${i}`, planter: `p${i % 6}`, at: '' },
+      ...(i % 5 === 0 ? { good: 7, faults: { loose: 1 } } : { good: 8, faults: {} }),
+    }));
+  const finds = (count: number) => qualityByPlanter(plots(count))[0].findsDouble!;
+  assert.ok(finds(20) > finds(8) && finds(60) > finds(20) && finds(200) > 0.7);
+});
+
+test('what follows: their own rows from the first to the last fault, looked at again', () => {
+  const quality = qualityByPlanter([
+    ...Array.from({ length: 6 }, (_, i) => ({
+      id: `a${i}`,
+      planter: 'a',
+      good: 4,
+      faults: { deep: 4 },
+      at: '',
+    })),
+    ...Array.from({ length: 30 }, (_, i) => ({
+      id: `b${i}`,
+      planter: 'b',
+      good: 8,
+      faults: {},
+      at: '',
+    })),
+  ]);
+  const plots = [10, 13, 16].map((row, i) => ({
+    ...{
+      id: `${i}`,
+      planter: 'a',
+      good: 4,
+      faults: { deep: i === 2 ? 0 : 4 },
+      at: '',
+      row,
+      peg: 1,
+    },
+    plantedOn: day(1),
+  }));
+  const treesOf = (planter: string, row: number) => (planter === 'a' && row % 3 === 1 ? 60 : 0);
+  const [todo, ...none] = todosOf(quality, plots, treesOf, 8);
+  assert.deepEqual(none, []);
+  assert.deepEqual(todo.rows, [10, 13]);
+  assert.equal(todo.trees, 60, 'half of 120');
+  assert.equal(todo.lookAgain, 2);
+
+  const decision = {
+    id: 'd',
+    kind: 'rework' as const,
+    planter: 'a',
+    fault: 'deep' as const,
+    rows: [10, 13],
+    at: 1000,
+  };
+  const plot = (row: number, at: number) => ({
+    row,
+    good: 8,
+    faults: {},
+    at: new Date(at).toISOString(),
+  });
+  const state = (reworked: [number, number][], looks: [number, number][]) =>
+    reworkStates(
+      [decision, { ...decision, id: 'e', kind: 'show' as const }],
+      reworked.map(([row, at]) => ({ decision: 'd', row, at })),
+      looks.map(([row, at]) => plot(row, at)),
+    );
+  const [open] = state([[10, 2000]], [[10, 1500]]);
+  assert.deepEqual([open.open, open.unseen, open.done], [[13], [10], false]);
+  const [closed, ...others] = state(
+    [
+      [10, 2000],
+      [13, 2100],
+    ],
+    [[13, 2500]],
+  );
+  assert.deepEqual([closed.open, closed.unseen, closed.done], [[], [10], true]);
+  assert.deepEqual(others, []);
+
+  const names = (id: string) => `Planter ${id}`;
+  assert.equal(qualityCalls(quality, names, 'Knoll').length, 1);
+  assert.equal(qualityCalls(quality, names, 'Knoll', [decision]).length, 0, 'decided');
+  assert.deepEqual(reworkCalls([open], names, 'Knoll')[0].say.figures.rows, '10');
+  assert.equal(reworkCalls([closed], names, 'Knoll').length, 0);
+  assert.deepEqual(suspicionCalls([], names, 'Knoll'), []);
+});
+
+test('the school: a wrong answer brings a fault back soon, a right one later', () => {
+  const answer = (shown: Answer['shown'], right: boolean) => ({ shown, right });
+  const standing = standingsOf([
+    answer('deep', true),
+    answer('deep', true),
+    answer('deep', false),
+    answer('loose', true),
+  ]);
+  const of = (fault: string) => standing.find((one) => one.fault === fault)!;
+  assert.deepEqual([of('deep').box, of('deep').answers, of('deep').right], [0, 3, 2]);
+  assert.equal(of('loose').box, 1);
+  const ten = standingsOf([...Array(9).fill(answer('deep', true)), answer('deep', false)] as never);
+  assert.equal(ten.find(({ fault }) => fault === 'deep')!.ready, true);
+  assert.equal(
+    standingsOf(Array(9).fill(answer('deep', true)) as never)[1].ready,
+    false,
+    'too few to say',
+  );
+
+  const known = standingsOf(
+    TAUGHT.flatMap((fault) =>
+      fault === 'j-root' ? [] : (Array(5).fill(answer(fault, true)) as never),
+    ),
+  );
+  const shown = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`).fault);
+  const share = (fault: string | undefined) => shown.filter((one) => one === fault).length / 2000;
+  assert.ok(Math.abs(share(undefined) - 0.4) < 0.04);
+  assert.ok(share('j-root') > 5 * share('deep'), `${share('j-root')} ${share('deep')}`);
+  const crew = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`, { deep: 1 }).fault);
+  assert.ok(crew.filter((one) => one === 'deep').length > 2 * share('deep') * 2000);
+  assert.equal(nextShown(known, 'same').fault, nextShown(known, 'same').fault);
+  assert.equal(againstTime(Array(19).fill({ right: true })), false);
+  assert.equal(
+    againstTime([...Array(18).fill({ right: true }), { right: false }, { right: false }]),
+    true,
+  );
+});
+
+test('before and after training, from the plots of the trained alone', () => {
+  const answers = (planter: string, count: number) =>
+    [
+      planter,
+      Array.from({ length: count }, (_, i): Answer => ({
+        shown: 'deep',
+        right: true,
+        took: 1,
+        at: i,
+      })),
+    ] as const;
+  const learners = learnersOf(new Map([answers('a', TRAINED), answers('b', TRAINED - 1)]), TAUGHT);
+  assert.equal(learners[1].trainedAt, undefined);
+  const plot = (planter: string, at: number, hits: number) => ({ planter, at, hits, of: 10 });
+  const plots = [0, 1, 2, 3].flatMap((at) => [
+    plot('a', at, 6),
+    plot('a', 100 + at, 10),
+    plot('b', at, 2),
+  ]);
+  const found = beforeAndAfter(plots, learners)!;
+  assert.deepEqual([found.before.hits, found.after.hits], [24, 40]);
+  assert.ok(Math.abs(found.difference.estimate - 0.4) < 1e-12 && found.difference.low > 0);
+  assert.equal(beforeAndAfter(plots.slice(0, 1), learners), undefined);
+  const same = { estimate: 0.5, low: 0.4, high: 0.6 };
+  assert.ok(Math.abs(differenceOf(same, same).high - Math.hypot(0.1, 0.1)) < 1e-12);
+});

@@ -1,0 +1,358 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { plotSums, type CheckedTree } from '../../core/checks/faults';
+import { treesOf } from '../../core/checks/grid';
+import { holds } from '../../core/crew/share';
+import {
+  answersFact,
+  decisionsFact,
+  judgedOf,
+  plotPlansFact,
+  plotsFact,
+  secondLooksFact,
+} from '../../src/lib/rooms/checks/facts.server';
+import { findingsOf, plannedWithFound } from '../../src/lib/rooms/checks/findings.server';
+import { schoolCards } from '../../src/lib/rooms/checks/cards.server';
+import { lessonsOfBlock } from '../../src/lib/rooms/checks/lessons.server';
+import { acceptanceSheet } from '../../src/lib/rooms/checks/acceptance.server';
+import { standingLooks } from '../../src/lib/rooms/checks/plots';
+import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
+import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { blockState } from '../../src/lib/rooms/morning/board.server';
+import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import { plantableOf } from '../../src/lib/rooms/ground/facts.server';
+import type { Store } from '../../src/lib/store';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+let layoutId: string;
+let planters: { id: string; name: string; personId: string | null }[];
+before(async () => {
+  setting = await demoSetting('checks');
+  store = setting.store;
+  const facts = await setting.facts();
+  planters = await facts.of(plantersFact);
+  layoutId = (await releasedLayout(facts, flat().id))!.id;
+});
+after(() => store.sequelize.close());
+const flat = () => setting.blocks['Haul Flat'];
+const bench = () => setting.blocks['North Bench'];
+const plots = async () => (await setting.facts()).of(plotsFact, flat().id);
+
+test('the demo: who went deep in the second week, the tool that leaves air in clay, nothing else', async () => {
+  const facts = await setting.facts();
+  const found = await findingsOf(facts, bench());
+  const told = found.recent.filter(({ outOfLine }) => outOfLine);
+  assert.deepEqual(
+    told.map(({ name, worst }) => [name, worst]),
+    [['Planter 3', 'deep']],
+  );
+  assert.deepEqual(
+    found.suspicions.map(({ name, soil, fault }) => [name, soil, fault]),
+    [['Bar', 'clay', 'air-pocket']],
+  );
+  const { change } = found.charts.find(({ name }) => name === 'Planter 3')!;
+  const days = found.charts.flatMap(({ points }) => points.map(({ day }) => day)).sort();
+  const sixth = [...new Set(days)][5];
+  assert.ok(change!.from <= sixth && sixth <= change!.to, `${change!.from} ${sixth} ${change!.to}`);
+  assert.deepEqual(
+    found.charts
+      .filter(({ name, change: other }) => other && name !== 'Planter 3')
+      .map(({ name }) => name),
+    [],
+  );
+  for (const name of ['Ridge Screen', 'Spoil Knoll']) {
+    const other = await findingsOf(facts, setting.blocks[name]);
+    assert.deepEqual(other.todos, [], name);
+    assert.deepEqual(other.suspicions, [], name);
+  }
+  const now = await findingsOf(facts, flat());
+  assert.deepEqual(
+    now.todos.map(({ name, fault }) => [name, fault]),
+    [['Planter 5', 'deep']],
+  );
+  // The board says the same of the same people.
+  const { calls } = await blockState(facts, flat());
+  const checks = calls.filter(({ room }) => room === 'checks');
+  assert.deepEqual(
+    checks.map(({ say }) => say.key),
+    ['checks.showAgain'],
+  );
+  assert.equal(checks[0].say.figures.planter, 'Planter 5');
+});
+
+/** A planned plot that nobody has looked at, and a look at all its trees. */
+async function openPlot() {
+  const facts = await setting.facts();
+  const [plan] = await facts.of(plotPlansFact, flat().id);
+  const seen = new Set((await plots()).map(({ planNumber }) => planNumber));
+  const plot = plan.plots.find(({ number }) => !seen.has(number))!;
+  const trees: CheckedTree[] = treesOf(plot.trees).map(({ row, peg }, i) => ({
+    ...{ row, peg, species: i % 2 },
+    faults: i === 0 ? ['deep', 'loose'] : [],
+  }));
+  const planter = planters.find(({ personId }) => !personId)!;
+  return {
+    plot,
+    given: {
+      ...{ layoutId, planterId: planter.id, row: plot.row, peg: plot.peg, area: plan.terms.area },
+      ...{ trees, planId: plan.id, planNumber: plot.number, tool: 'Machine' },
+    },
+  };
+}
+
+test('a plot tree by tree: sums are the core’s, species apart, soil of the ground', async () => {
+  const { given } = await openPlot();
+  const one = { ...event(), ...given };
+  await setting.done('checker', 'checks.plot', one);
+  assert.equal((await setting.done('checker', 'checks.plot', one)).already, true);
+  const stored = (await plots()).find(({ id }) => id === one.id)!;
+  const sums = plotSums(given.trees);
+  assert.deepEqual(
+    [stored.good, stored.faulty, stored.faults],
+    [sums.good, 1, { deep: 1, loose: 1 }],
+  );
+  const counted = Object.values(stored.bySpecies!)
+    .flat()
+    .reduce((a, b) => a + b, 0);
+  assert.equal(counted, given.trees.length);
+  assert.deepEqual(stored.bySpecies![0][1], 1);
+  assert.equal(stored.soil, 'loam');
+});
+
+test('handed in again by the same checker it is corrected, by another it stands beside', async () => {
+  const { given, plot } = await openPlot();
+  const first = { ...event(), ...given };
+  await setting.done('checker', 'checks.plot', first);
+  const before = (await plots()).length;
+  const all = { ...given, trees: given.trees.map((tree) => ({ ...tree, faults: [] })) };
+  // From another phone, without naming the first.
+  const again = { ...event(), ...all };
+  await setting.done('checker', 'checks.plot', again);
+  const standing = (await plots()).filter(({ planNumber }) => planNumber === plot.number);
+  assert.deepEqual(
+    standing.map(({ id, faulty }) => [id, faulty]),
+    [[again.id, 0]],
+  );
+  assert.equal((await plots()).length, before);
+  const other = { ...event(), ...given };
+  await setting.done('leader', 'checks.plot', other);
+  assert.deepEqual(
+    (await plots()).filter(({ planNumber }) => planNumber === plot.number).map(({ id }) => id),
+    [again.id],
+    'the first judges',
+  );
+  const looks = await (await setting.facts()).of(secondLooksFact, flat().id);
+  assert.equal(looks.length, 1);
+  const { agreements } = await findingsOf(await setting.facts(), flat());
+  assert.equal(agreements[0].trees, given.trees.length);
+  assert.equal(agreements[0].same, given.trees.length - 1);
+  // What was corrected already is not corrected twice, and says by whom.
+  await setting.refused(
+    'checker',
+    'checks.plot',
+    { ...event(), ...given, corrects: first.id },
+    409,
+    /corrected already, by Checker/,
+  );
+  const today = (await setting.facts()).today;
+  const paid = await paySheetOf(await setting.facts(), today, today);
+  const line = paid.find(({ planter }) => planter === given.planterId);
+  // One look of this plot counts for pay, beside the one of the test before.
+  assert.ok(!line || line.looked <= 2 * given.trees.length + 4, `${line?.looked}`);
+});
+
+test('what cannot be is refused in words: trees elsewhere, twice, too many, one’s own', async () => {
+  const { given } = await openPlot();
+  const look = (more: object) => ({ ...event(), ...given, ...more });
+  const [tree] = given.trees;
+  const refused = (more: object, status: number, says: RegExp) =>
+    setting.refused('checker', 'checks.plot', look(more), status, says);
+  await refused({ trees: [...given.trees, tree] }, 409, /twice|can hold/);
+  await refused({ trees: [{ ...tree, row: tree.row + 40 }] }, 409, /does not lie in this plot/);
+  await refused(
+    { trees: null, good: 60 },
+    409,
+    /60 trees were entered; a plot of this size can hold \d+/,
+  );
+  await refused({ trees: [] }, 409, /no tree yet/);
+  await refused({ area: 0 }, 400, /more than 1/);
+  await refused({ planNumber: 499 }, 409, /The plan has plots 1 to/);
+  await refused({ planId: uuid() }, 409, /The plan has plots 1 to 0/);
+  await refused({ lotId: uuid() }, 409, /./);
+  await refused({ corrects: uuid() }, 409, /not there/);
+  await refused({ trees: [{ ...tree, faults: ['wobbly'] }] }, 400, /one of/);
+  await refused({ trees: [{ ...tree, depth: 9 }] }, 400, /at most 1/);
+  await setting.refused('planter', 'checks.plot', look({}), 403, /./);
+  await setting.refused('stranger', 'checks.plot', look({}), 404, /./);
+  const checker = setting.people.checker.id;
+  const own = planters.find(({ personId }) => !personId)!;
+  await store.planter.update({ personId: checker }, { where: { id: own.id } });
+  await refused({ planterId: own.id }, 409, /own trees. Somebody else/);
+  await store.planter.update({ personId: null }, { where: { id: own.id } });
+});
+
+test('a plan of plots is worked out by the server, and the newest holds', async () => {
+  const terms = { area: 100, plots: 12, seed: 'again', by: 'planter' as const };
+  const plan = { ...event(), layoutId, terms };
+  await setting.done('checker', 'checks.plan', plan);
+  const facts = await setting.facts();
+  const [newest, older] = await facts.of(plotPlansFact, flat().id);
+  assert.equal(newest.id, plan.id);
+  assert.ok(older);
+  const shares = await store.rowShare.findAll({ where: { layoutId }, raw: true });
+  for (const { row, stratum } of newest.plots) assert.ok(holds(shares, stratum!, row));
+  assert.equal(new Set(newest.plots.map(({ stratum }) => stratum)).size, 6);
+  const found = await findingsOf(facts, flat());
+  assert.equal(
+    plannedWithFound(found.plan, found.plots).filter(({ found: seen }) => seen).length,
+    0,
+  );
+  await setting.refused('planter', 'checks.plan', { ...event(), layoutId, terms }, 403, /./);
+  await setting.refused(
+    'leader',
+    'checks.plan',
+    { ...event(), layoutId, terms: { ...terms, plots: 1 } },
+    400,
+    /at least 2/,
+  );
+});
+
+test('rows sent back are work on the phone, gone over, looked at again, done', async () => {
+  const five = planters.find(({ name }) => name === 'Planter 5')!;
+  const facts = await setting.facts();
+  const [todo] = (await findingsOf(facts, flat())).todos;
+  assert.equal(todo.planter, five.id);
+  const decision = {
+    ...event(),
+    ...{
+      layoutId,
+      planterId: five.id,
+      kind: 'rework' as const,
+      fault: todo.fault,
+      rows: todo.rows.slice(0, 2),
+    },
+  };
+  await setting.refused('checker', 'checks.decide', decision, 403, /./);
+  await setting.done('leader', 'checks.decide', decision);
+  const calls = async () =>
+    (await blockState(await setting.facts(), flat())).calls
+      .filter(({ room }) => room === 'checks')
+      .map(({ say }) => say.key);
+  assert.deepEqual(await calls(), [], 'decided: no longer called');
+  const [first, second] = decision.rows;
+  const gone = (row: number) => ({ ...event(), decisionId: decision.id, row, mended: 12 });
+  await setting.done('planter', 'checks.reworked', gone(first));
+  assert.deepEqual(await calls(), ['checks.lookAgain']);
+  await setting.refused('planter', 'checks.reworked', gone(9999), 409, /not among rows/);
+  await setting.refused(
+    'planter',
+    'checks.reworked',
+    { ...gone(first), decisionId: uuid() },
+    409,
+    /not there/,
+  );
+  await setting.done('planter', 'checks.reworked', gone(second));
+  const [state] = (await findingsOf(await setting.facts(), flat())).reworks;
+  assert.deepEqual([state.open, state.unseen], [[], [first, second]]);
+  await setting.done('checker', 'checks.plot', {
+    ...{ ...event(), layoutId, planterId: five.id, row: first, peg: 3, area: 50, good: 6 },
+    at: new Date(Date.now() + 60_000).toISOString(),
+  });
+  assert.deepEqual(await calls(), [], 'looked at again');
+  // Taken back, it is as if it had not been said.
+  await setting.done('leader', 'checks.decide', { ...decision, ...event(), corrects: decision.id });
+  assert.deepEqual(await (await setting.facts()).of(decisionsFact, flat().id), []);
+  const back = { ...decision, ...event(), corrects: decision.id };
+  assert.equal((await setting.done('leader', 'checks.decide', back)).already, true);
+});
+
+test('answers of the school count for whoever gave them, sent twice once', async () => {
+  const own = planters.find(({ personId }) => personId === setting.people.planter.id)!;
+  const answer = {
+    ...event(),
+    planterId: own.id,
+    shown: 'deep' as const,
+    right: false,
+    took: 4100,
+  };
+  await setting.done('planter', 'checks.answer', answer);
+  assert.equal((await setting.done('planter', 'checks.answer', answer)).already, true);
+  const other = planters.find(({ id }) => id !== own.id)!;
+  await setting.refused(
+    'planter',
+    'checks.answer',
+    { ...answer, ...event(), planterId: other.id },
+    409,
+    /for themselves/,
+  );
+  await setting.refused('viewer', 'checks.answer', { ...answer, ...event() }, 403, /./);
+  await setting.refused('stranger', 'checks.answer', { ...answer, ...event() }, 404, /./);
+  const answers = (await (await setting.facts()).of(answersFact)).get(own.id)!;
+  assert.deepEqual(
+    answers.map(({ shown, right, took }) => [shown, right, took]),
+    [['deep', false, 4100]],
+  );
+});
+
+test('cards and acceptance sheet are printed with what the pages say', async () => {
+  const facts = await setting.facts();
+  const lessons = await lessonsOfBlock(facts, bench());
+  assert.ok(
+    lessons.some(({ stock }) => stock === 'container'),
+    'plugs and bare roots both',
+  );
+  for (const language of ['en', 'pt'] as const) {
+    const pdf = await schoolCards(lessons.slice(0, 2), { language, system: 'us' });
+    assert.equal(pdf.subarray(0, 5).toString(), '%PDF-');
+    // Two lessons of a card a fault and a good one, two sides each.
+    const pages = pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length;
+    assert.ok(pages >= 2 * 2 * 10 && pages % 2 === 0, `${pages}`);
+  }
+  const findings = await findingsOf(facts, bench());
+  const sheet = await acceptanceSheet({
+    about: { block: bench().name, site: setting.site.name, version: 1, day: facts.today },
+    findings,
+    planned: plannedWithFound(findings.plan, findings.plots),
+    boundary: (await plantableOf(facts, bench())).boundary,
+    units: 'us',
+    nameOf: () => 'Planter 1',
+  });
+  assert.equal(sheet.subarray(0, 5).toString(), '%PDF-');
+});
+
+test('of several looks the first judges whatever arrives first, and a correction keeps its place', () => {
+  const look = (
+    id: string,
+    at: number,
+    corrects: string | null = null,
+    planId: string | null = 'p',
+  ) => ({
+    ...{ id, at, corrects, planId, planNumber: planId ? 1 : null },
+  });
+  const ids = (looks: { id: string }[]) => looks.map(({ id }) => id);
+  const late = standingLooks([look('b', 20), look('a', 10)]);
+  assert.deepEqual(ids(late.judging), ['a']);
+  const corrected = standingLooks([
+    look('a', 10),
+    look('b', 20),
+    look('c', 30, 'a'),
+    look('d', 40, 'c'),
+  ]);
+  assert.deepEqual(ids(corrected.judging), ['d']);
+  assert.deepEqual(
+    corrected.beside.map(({ first, second }) => [first.id, second.id]),
+    [['d', 'b']],
+  );
+  assert.deepEqual(
+    ids(standingLooks([look('a', 2, null, null), look('b', 1, null, null)]).judging),
+    ['b', 'a'],
+  );
+});
+
+test('what is judged is asked once for board and page', async () => {
+  const facts = await setting.facts();
+  assert.equal(await judgedOf(facts, flat().id), await judgedOf(facts, flat().id));
+});

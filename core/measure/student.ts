@@ -1,5 +1,5 @@
 /** Natural logarithm of the gamma function, Lanczos approximation (g = 7, n = 9). */
-function logGamma(x: number): number {
+export function logGamma(x: number): number {
   const coefficients = [
     0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313,
     -176.61502916214059, 12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6,

@@ -6,6 +6,9 @@ declare module 'jstat' {
     };
     binomial: { cdf(k: number, n: number, p: number): number };
     studentt: { inv(p: number, freedom: number): number };
+    chisquare: { cdf(x: number, degrees: number): number };
+    normal: { cdf(x: number, mean: number, deviation: number): number };
+    gamma: { cdf(x: number, shape: number, scale: number): number };
     combination(n: number, k: number): number;
     betaln(a: number, b: number): number;
   }

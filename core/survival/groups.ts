@@ -1,0 +1,117 @@
+import { clusterShare, type Cluster, type ClusterEstimate } from '../checks/clusters';
+import { normalProbability } from '../measure/gamma';
+import { isAlive } from './marks';
+
+/** One counted tree with what is known of it. */
+export interface CountedTree {
+  row: number;
+  peg: number;
+  mark: string;
+  species: string;
+  lot?: string;
+  planter?: string;
+  day?: string;
+  zone?: string;
+}
+
+export interface GroupSurvival extends ClusterEstimate {
+  group: string;
+  /** The chance that a group like the rest differs as much from it, times the number of groups. */
+  chance: number;
+  /** Whether it differs from the rest beyond chance, corrected for the number of groups. */
+  apart: boolean;
+}
+
+/**
+ * Survival by group with the rows as clusters: the ratio of a domain (Cochran, Sampling Techniques, 3rd ed.,
+ * 2.12 and 6.3). Each group is held against the rest by the normal test of two shares of what the rows are
+ * worth, times the number of groups (Bonferroni).
+ * @param rowsInBlock all planted rows, for the finite population correction of the intervals
+ */
+export function survivalBy(
+  trees: readonly CountedTree[],
+  groupOf: (tree: CountedTree) => string | undefined,
+  rowsInBlock: number,
+): GroupSurvival[] {
+  const groups = new Map<string, Map<number, Cluster>>();
+  for (const tree of trees) {
+    const group = groupOf(tree);
+    if (group === undefined) continue;
+    const rows = groups.get(group) ?? new Map<number, Cluster>();
+    groups.set(group, rows);
+    const cluster = rows.get(tree.row) ?? { hits: 0, of: 0 };
+    rows.set(tree.row, {
+      hits: cluster.hits + (isAlive(tree.mark) ? 1 : 0),
+      of: cluster.of + 1,
+    });
+  }
+  const names = [...groups.keys()];
+  return names
+    .map((group) => {
+      const own = [...groups.get(group)!.values()];
+      const rest = names.flatMap((name) => (name === group ? [] : [...groups.get(name)!.values()]));
+      const estimate = clusterShare(own, rowsInBlock);
+      const chance = rest.length
+        ? Math.min(1, names.length * differs(clusterShare(own), clusterShare(rest)))
+        : 1;
+      return { ...estimate, group, chance, apart: chance < 0.05 };
+    })
+    .sort((a, b) => a.estimate - b.estimate);
+}
+
+/** The chance that two shares of so much worth differ as much, both ways. */
+export function differs(
+  one: Pick<ClusterEstimate, 'estimate' | 'worth'>,
+  other: Pick<ClusterEstimate, 'estimate' | 'worth'>,
+): number {
+  const n = one.worth + other.worth;
+  const p = (one.estimate * one.worth + other.estimate * other.worth) / n;
+  const error = Math.sqrt(p * (1 - p) * (1 / one.worth + 1 / other.worth));
+  if (!(error > 0)) return 1;
+  return 2 * (1 - normalProbability(Math.abs(one.estimate - other.estimate) / error));
+}
+
+export interface Evenness {
+  /** Stretches of counted rows, and those with fewer living trees than asked for. */
+  stretches: number;
+  under: number;
+  share: number;
+}
+
+/** Pegs in a stretch that is looked at by itself. From memory. */
+export const STRETCH = 10;
+
+/**
+ * How evenly the living stand: counted rows cut into stretches of ten pegs, and the share of them with fewer
+ * living trees on their ground than was asked for. A block can hold enough trees and still have bare places.
+ * @param areaAPeg square metres a peg stands for
+ * @param target living trees a square metre
+ */
+export function evenness(
+  rows: readonly { marks: string }[],
+  areaAPeg: number,
+  target: number,
+): Evenness {
+  let [stretches, under] = [0, 0];
+  for (const { marks } of rows)
+    for (let from = 0; from + STRETCH <= marks.length; from += STRETCH) {
+      const part = marks.slice(from, from + STRETCH);
+      const looked = [...part].filter((mark) => mark !== '-').length;
+      if (!looked) continue;
+      const alive = [...part].filter(isAlive).length;
+      stretches++;
+      if (alive / (looked * areaAPeg) < target - 1e-9) under++;
+    }
+  return { stretches, under, share: stretches ? under / stretches : 0 };
+}
+
+/** Trees to buy so that refills suffice with this chance, when each lives with this share (binomial, normal bound refined). */
+export function enoughToLive(places: number, lives: number, chance = 0.9): number {
+  if (places <= 0) return 0;
+  const p = Math.min(0.999, Math.max(0.05, lives));
+  let trees = Math.ceil(places / p);
+  const holds = (n: number) =>
+    1 - normalProbability((places - 0.5 - n * p) / Math.sqrt(n * p * (1 - p)));
+  while (holds(trees) < chance) trees++;
+  return trees;
+}

@@ -30,6 +30,7 @@ import { TASKS } from '../core/calendar/tasks';
 import { FINISH_TERMS } from '../core/calendar/terms';
 import { planPlots } from '../core/checks/planned';
 import { treesOf } from '../core/checks/grid';
+import { sumMarks, type Cause } from '../core/survival/marks';
 import { TAUGHT } from '../core/checks/trainer';
 import type { PlotRow, SchoolAnswerRow } from '../src/lib/rooms/checks/tables.server';
 import {
@@ -465,42 +466,55 @@ class Loader {
     await this.store.schoolAnswer.bulkCreate(answers);
   }
 
-  /** Counts rows tree by tree; how likely a tree lives depends on its species and its place. */
+  /**
+   * Counts rows tree by tree; how likely a tree lives depends on its species, its place and its row. What has
+   * died by the last count had died already at the one before with the share that is given.
+   */
   private async countRows(
     laid: Laid,
     every: number,
     daysAgo: number,
-    lives: (letter: Letter, at: Point) => number,
-    last = Infinity,
+    lives: (letter: Letter, at: Point, row: number) => { lives: number; cause?: Cause },
+    {
+      last = Infinity,
+      before,
+    }: { last?: number; before?: { daysAgo: number; share: number } } = {},
   ) {
     const layout = (await this.store.layout.findByPk(laid.layoutId))!;
     const counted = laid.rows.filter(
       ({ number }) => number % every === 3 % every && number <= last,
     );
     const letters = laid.demo.layout.mix.map(([letter]) => letter);
-    const marks = new Map<number, string>();
-    for (const { row, point, species } of eachPosition(layout.rhythm, counted)) {
-      marks.set(
-        row,
-        (marks.get(row) ?? '') + (this.random() < lives(letters[species], point) ? '1' : '0'),
-      );
+    const found = new Map<number, { now: string; then: string; causes: Record<string, Cause> }>();
+    for (const { row, peg, point, species } of eachPosition(layout.rhythm, counted)) {
+      const own = found.get(row) ?? { now: '', then: '', causes: {} };
+      const chance = lives(letters[species], point, row);
+      const alive = this.random() < chance.lives;
+      const early = this.random() < (before?.share ?? 1);
+      const poor = alive && this.random() < 0.03;
+      own.now += alive ? (poor ? 'p' : '1') : this.random() < 0.12 ? 'g' : '0';
+      own.then += alive || !early ? '1' : '0';
+      if (!alive && chance.cause && this.random() < 0.8) own.causes[peg] = chance.cause;
+      found.set(row, own);
     }
-    const event = () => this.event(daysAgo, 9 + this.random() * 6, 'checker');
-    await this.store.survivalCount.bulkCreate(
-      [...marks].map(([row, text]) => {
-        const alive = [...text].filter((mark) => mark === '1').length;
-        return {
-          ...event(),
-          layoutId: laid.layoutId,
-          rowNumber: row,
-          setTrees: text.length,
-          alive,
-          marks: text,
-          cause: alive / text.length < 0.8 ? 'flood' : '',
-          countedOn: addTo(this.today, { days: -daysAgo }),
-        };
-      }),
-    );
+    const count = (
+      ago: number,
+      row: number,
+      marks: string,
+      causes: Record<string, Cause> | null,
+    ) => {
+      const { set, alive } = sumMarks(marks);
+      return {
+        ...this.event(ago, 9 + this.random() * 6, 'checker'),
+        ...{ layoutId: laid.layoutId, rowNumber: row, setTrees: set, alive, marks, causes },
+        ...{ cause: '', heights: null, countedOn: addTo(this.today, { days: -ago }) },
+      };
+    };
+    const counts = [...found].flatMap(([row, { now, then, causes }]) => [
+      ...(before ? [count(before.daysAgo, row, then, null)] : []),
+      count(daysAgo, row, now, causes),
+    ]);
+    await this.store.survivalCount.bulkCreate(counts);
   }
 
   /** Planted last season by hand. A lot sat too long; a hollow drowned in February. */
@@ -538,10 +552,26 @@ class Loader {
       clay: ([x, y]) => laid.demo.zones!.some(({ ring }) => contains([[ring]], [x, y])),
       second: 9,
     });
-    await this.countRows(laid, 6, 16, (letter, [x, y]) => {
-      const drowned = x > 20 && x < 95 && y < -25;
-      return drowned ? 0.3 : letter === 'A' ? 0.7 : letter === 'B' ? 0.93 : 0.965;
-    });
+    const deepRows = new Set(
+      laid.rows
+        .filter((_, i) => i % 6 === 2 && 374 - Math.floor(i / 7) <= 369)
+        .map(({ number }) => number),
+    );
+    await this.countRows(
+      laid,
+      5,
+      16,
+      (letter, [x, y], row) => {
+        if (x > 20 && x < 95 && y < -25) return { lives: 0.3, cause: 'flood' };
+        const usual = letter === 'A' ? 0.7 : letter === 'B' ? 0.93 : 0.965;
+        const deep = deepRows.has(row);
+        return {
+          lives: deep ? usual - 0.12 : usual,
+          cause: deep ? 'too deep' : letter === 'A' ? 'dry roots' : undefined,
+        };
+      },
+      { before: { daysAgo: 175, share: 0.6 } },
+    );
   }
 
   /** Half planted in spring, the rest going in now. One planter sets deep, alder runs short. */
@@ -570,7 +600,9 @@ class Loader {
       ...{ planters, firstDaysAgo: 7, rowsADay: 9, planned: 60, tools: ['Machine'] },
       deep: { planter: 4, sinceDaysAgo: 4 },
     });
-    await this.countRows(laid, 5, 20, (letter) => (letter === 'P' ? 0.9 : 0.94), half);
+    await this.countRows(laid, 5, 20, (letter) => ({ lives: letter === 'P' ? 0.9 : 0.94 }), {
+      last: half,
+    });
     const left = laid.rows.slice(half + 60);
     const { shares } = shareRows(
       left.map((row) => treesInRow(row) - (row === today ? started : 0)),
@@ -615,7 +647,7 @@ class Loader {
     await this.plots(laid, laid.rows, {
       ...{ planters, firstDaysAgo: 744, rowsADay: 2, planned: 16, tools: ['Spade'] },
     });
-    await this.countRows(laid, 2, 30, () => 0.92);
+    await this.countRows(laid, 2, 30, () => ({ lives: 0.92 }));
   }
 
   /** A dry heap with reservoir boxes, planted a week and a half ago; a third of the rows still stand unguarded. */

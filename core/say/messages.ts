@@ -288,6 +288,10 @@ export interface Messages {
   'checks.notReleasedNow': never;
   'checks.noPeg': 'row' | 'pegs' | 'peg';
   'survival.marksDiffer': 'marks' | 'set';
+  'survival.noSuchPeg': 'peg' | 'pegs';
+  'survival.deadHeight': 'peg';
+  'survival.aliveCause': 'peg';
+  'survival.beforePlanting': 'row' | 'day';
   'survival.marksAlive': 'found' | 'alive';
   'stock.noLot': never;
   'stock.otherBlock': 'lot' | 'block' | 'here';

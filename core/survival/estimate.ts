@@ -3,6 +3,7 @@ import { told } from '../say/told';
 import { studentQuantile } from '../measure/student';
 import type { Figure, WorkingStep } from '../measure/working';
 import { wilson, type Interval } from './interval';
+import { isDead } from './marks';
 
 /** Living and set trees of one counted row. */
 export interface RowCount {
@@ -153,7 +154,7 @@ export function refill(estimate: Interval, planted: number, target: number, area
  * in it (their species' own rates, so that a weak species is not taken for bad ground), times the
  * number of windows (Bonferroni), must be under 1 %. The binomial bounds the tail of unequal rates
  * from above (Hoeffding 1956, Ann. Math. Stat. 27).
- * @param marks '1' alive, '0' dead, in order of the pegs
+ * @param marks one sign a tree, in order of the pegs
  * @param deathRates of each tree, by what its species loses on the whole block
  */
 export function deadPatch(
@@ -166,10 +167,10 @@ export function deadPatch(
   let dead = 0;
   let rates = 0;
   for (let end = 0; end < marks.length; end++) {
-    dead += marks[end] === '0' ? 1 : 0;
+    dead += isDead(marks[end]) ? 1 : 0;
     rates += deathRates[end];
     if (end >= window) {
-      dead -= marks[end - window] === '0' ? 1 : 0;
+      dead -= isDead(marks[end - window]) ? 1 : 0;
       rates -= deathRates[end - window];
     }
     if (end < window - 1) continue;

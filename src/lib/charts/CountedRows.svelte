@@ -1,5 +1,6 @@
 <script lang="ts">
   import { speciesAt } from '$core/rows/species';
+  import { isAlive } from '$core/survival/marks';
 
   interface Counted {
     row: number;
@@ -27,7 +28,8 @@
     const living = new Map<string, string>();
     let dead = '';
     [...marks].forEach((state, k) => {
-      if (state !== '1') {
+      if (state === '-') return;
+      if (!isAlive(state)) {
         dead += mark(k, 3);
         return;
       }

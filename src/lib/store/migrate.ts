@@ -23,6 +23,7 @@ import * as crewPeople from './migrations/019-crew-people';
 import * as crewWords from './migrations/020-crew-words';
 import * as crewGround from './migrations/021-crew-ground';
 import * as checksInFull from './migrations/022-checks-in-full';
+import * as tended from './migrations/023-tended-and-counted';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -52,6 +53,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['020-crew-words', crewWords],
   ['021-crew-ground', crewGround],
   ['022-checks-in-full', checksInFull],
+  ['023-tended-and-counted', tended],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

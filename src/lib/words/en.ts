@@ -432,6 +432,12 @@ export const en: Record<MessageKey, string> = {
     'Row {row, number} has {pegs, plural, one {# peg} other {# pegs}}; there is no peg {peg, number}.',
   'survival.marksDiffer':
     '{marks, plural, one {# tree is} other {# trees are}} marked and {set, number} set; they must agree.',
+  'survival.noSuchPeg': 'Peg {peg, number} was named; {pegs, number} trees are marked.',
+  'survival.deadHeight':
+    'The tree at peg {peg, number} is dead or gone; only living trees are measured.',
+  'survival.aliveCause': 'The tree at peg {peg, number} lives; a cause is given for dead ones.',
+  'survival.beforePlanting':
+    'Row {row, number} was planted on {day}; a count on that day or later is accepted.',
   'survival.marksAlive':
     '{found, number} are marked alive and {alive, number} entered; they must agree.',
   'stock.noLot': 'There is no such lot among yours.',

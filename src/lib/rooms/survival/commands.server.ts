@@ -1,3 +1,4 @@
+import { cameBack, isAlive, sumMarks } from '../../../../core/survival/marks';
 import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
 import { onDay } from '../../../../core/say/message';
@@ -14,16 +15,36 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     if (!row) throw told('crew.noRow', { row: input.row });
     checkCount({ row: input.row, set: input.set, alive: input.alive }, row.planted);
     const { marks } = input;
-    if (marks && marks.length !== input.set)
-      throw told('survival.marksDiffer', { marks: marks.length, set: input.set });
-    const found = [...marks].filter((mark) => mark === '1').length;
-    if (marks && found !== input.alive)
-      throw told('survival.marksAlive', { found, alive: input.alive });
-    const again = await work.tables.survivalCount.count({
-      layoutId: input.layoutId,
-      rowNumber: input.row,
-      countedOn: input.countedOn,
+    const sums = sumMarks(marks);
+    if (marks && sums.set !== input.set)
+      throw told('survival.marksDiffer', { marks: sums.set, set: input.set });
+    if (marks && sums.alive !== input.alive)
+      throw told('survival.marksAlive', { found: sums.alive, alive: input.alive });
+    const wrong = [...input.causes, ...input.heights].find(({ peg }) => peg > marks.length);
+    if (wrong) throw told('survival.noSuchPeg', { peg: wrong.peg, pegs: marks.length });
+    const tall = input.heights.find(({ peg }) => !isAlive(marks[peg - 1]));
+    if (tall) throw told('survival.deadHeight', { peg: tall.peg });
+    const alive = input.causes.find(({ peg }) => isAlive(marks[peg - 1]));
+    if (alive) throw told('survival.aliveCause', { peg: alive.peg });
+    const [{ first }] = await work.query<{ first: Date | null }>(
+      `SELECT MIN(at) AS first FROM tally WHERE layout_id = :layoutId AND \`row_number\` = :row`,
+      { layoutId: input.layoutId, row: input.row },
+    );
+    const planted = first && dayOf(new Date(first).toISOString(), site.zone);
+    if (planted && input.countedOn < planted)
+      throw told('survival.beforePlanting', { row: input.row, day: onDay(planted) });
+    const before = await work.tables.survivalCount.all({
+      where: { layoutId: input.layoutId, rowNumber: input.row },
     });
+    const again = before.filter(
+      ({ id, countedOn }) => id !== input.id && countedOn === input.countedOn,
+    ).length;
+    const last = before
+      .filter(
+        ({ id, countedOn, marks: own }) => id !== input.id && own && countedOn < input.countedOn,
+      )
+      .sort((a, b) => (a.countedOn < b.countedOn ? -1 : 1))
+      .at(-1);
     const fresh = await work.record(work.tables.survivalCount, {
       ...work.event(input),
       layoutId: input.layoutId,
@@ -34,8 +55,18 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
       cause: input.cause,
       countedOn: input.countedOn,
       why: input.why,
+      causes: input.causes.length
+        ? Object.fromEntries(input.causes.map(({ peg, cause }) => [peg, cause]))
+        : null,
+      heights: input.heights.length
+        ? Object.fromEntries(input.heights.map(({ peg, height }) => [peg, height]))
+        : null,
+      late: input.late,
     });
-    return fresh ? { again: again > 0 } : ALREADY;
+    if (!fresh) return ALREADY;
+    // One of the two counts looked wrongly: both are kept, and it is said which trees.
+    const back = last && marks ? cameBack(last.marks, marks) : [];
+    return { again: again > 0, ...(back.length ? { cameBack: back } : {}) };
   },
 
   async 'survival.target'({ blockId, targetDensity }, work) {

@@ -138,9 +138,18 @@ function bareWords(source: string): string[] {
 /** Pages that planters work with; those of whoever keeps the stock follow. */
 const PAGES = [
   'src/routes/field/+page.svelte',
-  ...['', '/briefing', '/note', '/alone', '/follow', '/behind', '/seat', '/plots', '/school'].map(
-    (page) => `src/routes/field/[block]${page}/+page.svelte`,
-  ),
+  ...[
+    '',
+    '/briefing',
+    '/note',
+    '/alone',
+    '/follow',
+    '/behind',
+    '/seat',
+    '/plots',
+    '/school',
+    '/count',
+  ].map((page) => `src/routes/field/[block]${page}/+page.svelte`),
   ...readdirSync(new URL('src/lib/field/', root))
     .filter((file) => ['FieldFrame.svelte', 'Refused.svelte', 'Messages.svelte'].includes(file))
     .map((file) => `src/lib/field/${file}`),

@@ -130,6 +130,7 @@
         ['behind', 'rows.behind', data.byMachine && data.mayTally],
         ['school', 'rows.school', true],
         ['plots', 'rows.plots', data.mayRecord],
+        ['count', 'rows.count', data.mayRecord],
         ['alone', 'rows.alone', data.mayTally],
         ['stock', 'rows.boxes', data.mayRecord],
         ['gate', 'rows.gate', data.mayRecord],

@@ -2,6 +2,8 @@ import { speciesAt } from '../../../../../core/rows/species';
 import { deadPatch } from '../../../../../core/survival/estimate';
 import { compareTreatments } from '../../../../../core/survival/treatments';
 import { treatmentOf } from '../../../../../core/method/differences';
+import { isAlive } from '../../../../../core/survival/marks';
+import { survivalFindings } from '$lib/rooms/survival/findings.server';
 import { wilson } from '../../../../../core/survival/interval';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
@@ -17,13 +19,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const layout = await releasedLayout(facts, block.id);
   const day = facts.today;
   if (!layout) return { today: day, released: undefined };
-  const [rows, season, sown, names, of, ways] = await Promise.all([
+  const [rows, season, sown, names, of, ways, findings] = await Promise.all([
     facts.of(rowsFact, block.id),
     countedOf(facts, block),
     plantedOf(facts, block.id),
     facts.of(namesFact),
     blockMethod(facts, block),
     waysOfBlock(facts, block),
+    survivalFindings(facts, block),
   ]);
   const ids = layout.parameters.mix.map(({ species }) => species);
   const counted = (season?.counts ?? []).map(({ row, set, alive, marks, countedOn, cause }) => ({
@@ -35,9 +38,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       for (const { row, marks } of counted) {
         const runs = rows[row - 1].runs;
         for (let peg = 1; peg <= marks.length; peg++) {
-          if (speciesAt(runs, peg) !== s) continue;
+          if (marks[peg - 1] === '-' || speciesAt(runs, peg) !== s) continue;
           set++;
-          if (marks[peg - 1] === '1') alive++;
+          if (isAlive(marks[peg - 1])) alive++;
         }
       }
       return { speciesId, set, alive };
@@ -76,7 +79,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       speciesIds: ids,
       estimate: season?.estimate,
       bySpecies,
-      target: season?.target ?? block.targetDensity ?? layout.trees / layout.plantableArea,
+      target: season?.target ?? block.targetDensity ?? (0.8 * layout.trees) / layout.plantableArea,
+      findings,
       targetIsSet: block.targetDensity !== null,
       refill: season?.refill,
       /** Survival by treatment, where rows were planted otherwise on purpose. */

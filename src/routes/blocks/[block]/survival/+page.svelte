@@ -9,13 +9,16 @@
   import { formatDay } from '$core/measure/dates';
   import {
     formatDensity,
+    formatLength,
     formatNumber,
     formatPercent,
     inUnits,
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
+  import { CAUSES } from '$core/survival/marks';
   import CountedRows from '$lib/charts/CountedRows.svelte';
+  import LifeCurves from '$lib/charts/LifeCurves.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import Working from '$lib/parts/Working.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -29,19 +32,6 @@
     (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  const CAUSES = [
-    '',
-    'dry roots',
-    'too deep',
-    'loose',
-    'browse',
-    'weeds',
-    'drought',
-    'frost',
-    'flood',
-    'vandals',
-    'unknown',
-  ];
   let row = $state<number | null>(untrack(() => data.released?.rowsPlanted[0]?.number ?? 1));
   const setInRow = $derived(released?.rowsPlanted.find(({ number }) => number === row)?.trees ?? 0);
   let setCount = $derived<number | null>(setInRow);
@@ -75,12 +65,27 @@
       await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
     });
   const points = (share: number) => `${share > 0 ? '+' : ''}${formatNumber(share * 100, 1)}`;
-  const weakest = $derived(
-    [...(released?.bySpecies ?? [])].sort((a, b) => a.interval.estimate - b.interval.estimate)[0],
-  );
-  const apart = $derived(
-    released?.estimate && weakest && weakest.interval.high < released.estimate.low,
-  );
+  const found = $derived(released?.findings);
+  const GROUPS = [
+    ['species', 'Species'],
+    ['lot', 'Lot'],
+    ['planter', 'Planter'],
+    ['zone', 'Zone'],
+    ['day', 'Day planted'],
+  ] as const;
+  let group = $state<(typeof GROUPS)[number][0]>('species');
+  const once = (chance: number) =>
+    chance < 1e-6
+      ? `less than once in ${formatNumber(1_000_000)}`
+      : `once in ${formatNumber(Math.max(1, Number((1 / chance).toPrecision(1))))}`;
+  const times = (odds: number) => `${odds.toFixed(1)} times`;
+  const effectWords = (name: string) =>
+    name === 'air'
+      ? 'Half an hour more of the anchor air at the roots'
+      : name === 'deep'
+        ? 'One tree in ten more set too deep'
+        : `Standing in “${name.replace('zone ', '')}”`;
+  const mostCause = $derived(Math.max(1, ...(found?.causes ?? []).map(({ trees }) => trees)));
 </script>
 
 {#if !released || !released.planted}
@@ -109,29 +114,106 @@
             look at the ground there, not at the trees.
           </p>
         {/if}
-        <h2 class="more">By species</h2>
-        <table class="ledger species">
-          <thead
-            ><tr
-              ><th>Species</th><th class="n">Alive</th><th class="n">Set</th><th class="n"
-                >Survival</th
-              ><th class="n">From</th><th class="n">To</th></tr
-            ></thead
-          >
-          <tbody>
-            {#each released.bySpecies as entry (entry.speciesId)}
-              <tr
-                ><td>{data.species.find(({ id }) => id === entry.speciesId)?.name}</td><td class="n"
-                  >{formatNumber(entry.alive)}</td
-                ><td class="n">{formatNumber(entry.set)}</td><td class="n"
-                  ><b>{formatPercent(entry.interval.estimate, 1)}</b></td
-                ><td class="n">{formatPercent(entry.interval.low, 1)}</td><td class="n"
-                  >{formatPercent(entry.interval.high, 1)}</td
-                ></tr
-              >
-            {/each}
-          </tbody>
-        </table>
+        {#if found}
+          <div class="head">
+            <h2>Survival by</h2>
+            <Select
+              labelText="By"
+              hideLabel
+              size="sm"
+              selected={group}
+              on:update={(e) => (group = e.detail as typeof group)}
+            >
+              {#each GROUPS as [value, text] (value)}<SelectItem
+                  {value}
+                  {text}
+                  disabled={!found.groups[value].length}
+                />{/each}
+            </Select>
+          </div>
+          <table class="ledger species">
+            <thead
+              ><tr
+                ><th>{GROUPS.find(([value]) => value === group)?.[1]}</th><th class="n">Alive</th
+                ><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th
+                  class="n">To</th
+                ><th>Against the rest</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each found.groups[group] as entry (entry.group)}
+                <tr
+                  ><td>{group === 'day' ? formatDay(entry.group, true) : entry.group}</td><td
+                    class="n">{formatNumber(entry.hits)}</td
+                  ><td class="n">{formatNumber(entry.of)}</td><td class="n"
+                    ><b>{formatPercent(entry.estimate, 1)}</b></td
+                  ><td class="n">{formatPercent(entry.low, 1)}</td><td class="n"
+                    >{formatPercent(entry.high, 1)}</td
+                  ><td class:apart={entry.apart}
+                    >{entry.apart ? 'apart beyond chance' : 'nothing chance would not do'}</td
+                  ></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+          <p class="quiet">
+            Rows are the clusters; comparisons are corrected for their number. Trees are told to a
+            lot where the block has one lot of the species.
+          </p>
+          {#if found.time.times > 1}
+            <h2 class="more">Living over time, months since planting</h2>
+            <LifeCurves curves={found.time.curves} />
+            {#if found.time.compared}<p class="patch-note">
+                {#if found.time.compared.chance < 0.05}<b>They did not die alike.</b> Chance would
+                  part the curves this far {once(found.time.compared.chance)} (log-rank).{:else}Chance
+                  would part the curves this far often enough (log-rank, {formatPercent(
+                    found.time.compared.chance,
+                  )}).{/if}
+                A tree found dead died some time since the count before: the step stands at the count.
+              </p>{/if}
+          {/if}
+          <h2 class="more">Why</h2>
+          {#if !found.why.names.length}<p class="quiet">
+              Nothing that was recorded differs between these trees: no lot's minutes in the air, no
+              plots of depth, no zones.
+            </p>
+          {:else if found.why.fitted && 'why' in found.why.fitted}<p class="patch-note">
+              {#if found.why.fitted.why === 'few'}<b>Too few to say.</b>
+                {found.why.fitted.events} deaths are known with what they were exposed to; {found
+                  .why.fitted.needed} are needed for {found.why.names.length} effects. No figure is given.{:else}<b
+                  >Not to be parted.</b
+                > What was recorded goes together in these trees: one cannot be told from another.{/if}
+            </p>
+          {:else if found.why.fitted}
+            {@const fitted = found.why.fitted}
+            <ul class="why">
+              {#each fitted.effects as effect (effect.name)}
+                <li>
+                  {#if effect.chance < 0.05}<b
+                      >{effectWords(effect.name)}
+                      {effect.odds > 1 ? 'raised' : 'lowered'} the odds of death {times(
+                        effect.odds > 1 ? effect.odds : 1 / effect.odds,
+                      )}</b
+                    >
+                    ({(effect.odds > 1 ? effect.low : 1 / effect.high).toFixed(1)} to {(effect.odds >
+                    1
+                      ? effect.high
+                      : 1 / effect.low
+                    ).toFixed(1)}).
+                  {:else}{effectWords(effect.name)}: nothing chance would not do ({effect.low.toFixed(
+                      1,
+                    )} to {effect.high.toFixed(1)} times the odds).{/if}
+                </li>
+              {/each}
+            </ul>
+            <p class="quiet">
+              Fitted together on {formatNumber(fitted.trees)} trees, {formatNumber(fitted.deaths)} of
+              them dead, in {fitted.clusters} rows. It shows what goes together; it does not prove what
+              killed them.{#if fitted.separated}
+                Some value parts dead and living altogether: a penalised estimate is given.{/if}
+            </p>
+          {/if}
+        {/if}
         {#if released.treatments.length > 1}
           <h2 class="more">By treatment</h2>
           <table class="ledger species">
@@ -170,15 +252,6 @@
             all comparisons together.
           </p>
         {/if}
-        {#if apart && weakest}
-          <p class="patch-note">
-            <b>{data.species.find(({ id }) => id === weakest.speciesId)?.name} died differently.</b>
-            {formatPercent(weakest.interval.estimate)} alive where the block has {formatPercent(
-              released.estimate!.estimate,
-            )}. Look at its lot under <a href="/blocks/{data.block.id}/stock">Stock</a>: how long
-            was it in the air?
-          </p>
-        {/if}
       {:else}
         <h2>No row counted yet</h2>
         <p class="quiet">
@@ -186,7 +259,11 @@
         </p>
       {/if}
       {#if mayRecord}
-        <h2 class="more">Enter a counted row</h2>
+        <p class="more">
+          <a href="/field/{data.block.id}/count">Count tree by tree on the phone</a>, also without a
+          signal.
+        </p>
+        <h2>Enter a counted row</h2>
         <form onsubmit={(event) => (event.preventDefault(), void save())}>
           <NumberField label="Row" min={1} bind:value={row} />
           <NumberField label="Set" min={1} bind:value={setCount} helper="{setInRow} planted" />
@@ -195,7 +272,7 @@
             labelText="What killed most"
             selected={cause}
             on:update={(e) => (cause = String(e.detail))}
-            >{#each CAUSES as value (value)}<SelectItem
+            >{#each ['', ...CAUSES] as value (value)}<SelectItem
                 {value}
                 text={value || 'none to name'}
               />{/each}</Select
@@ -223,6 +300,25 @@
             and are not in it.
           </p>{/if}
         <Figure label="Living of those" figure={refill.living} />
+        {#if found?.causes.length}
+          <h2>What killed them</h2>
+          <table class="bars">
+            <tbody>
+              {#each found.causes as { cause: what, trees } (what)}<tr
+                  ><th scope="row">{what}</th><td class="bar"
+                    ><i style:width="{(100 * trees) / mostCause}%"></i></td
+                  ><td class="n">{formatNumber(trees)}</td></tr
+                >{/each}
+            </tbody>
+          </table>
+        {/if}
+        {#if found?.marks.poor || found?.marks.browsed}<p class="quiet">
+            Of the living {formatNumber(found.marks.poor)} poor, {formatNumber(found.marks.browsed)} browsed.
+          </p>{/if}
+        {#if found?.heights}<p class="quiet">
+            {found.heights.measured} measured, {formatLength(found.heights.mean, units.system, 2)} tall
+            on average.
+          </p>{/if}
         <h2>Refill?</h2>
         <p class="verdict"><b>{inWords(refill.sentence)}</b></p>
         <label class="target"
@@ -237,9 +333,27 @@
           />
         </label>
         {#if !released.targetIsSet}<p class="quiet">
-            Nobody set a target: {formatDensity(released.target, units.system)} is what was laid out.
+            Nobody set a target: {formatDensity(released.target, units.system)}, four fifths of what
+            was laid out, is taken.
           </p>{/if}
         <Figure label="Trees to refill" figure={refill.trees} />
+        {#if found?.evenness.stretches}
+          <Figure
+            label="Stretches with too few"
+            figure={{
+              value: found.evenness.share,
+              kind: 'share',
+              formula: 'stretches of ten pegs under the target ÷ all of them, counted rows',
+              steps: [
+                { label: 'stretches under the target', value: found.evenness.under, kind: 'count' },
+                { label: 'stretches looked at', value: found.evenness.stretches, kind: 'count' },
+              ],
+            }}
+          />
+          {#if refill.verdict === 'none' && found.evenness.share > 0.1}<p class="say">
+              Enough live, but not everywhere: fill the bare stretches, not the block.
+            </p>{/if}
+        {/if}
       {:else}
         <h2>Survival</h2>
         <p class="quiet">Two rows or more give an interval that knows how rows differ.</p>
@@ -249,6 +363,47 @@
 {/if}
 
 <style>
+  .head {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    margin-top: 20px;
+    max-width: 620px;
+  }
+  .head h2 {
+    margin: 0;
+    white-space: nowrap;
+  }
+  .apart {
+    color: var(--clay);
+    font-weight: 650;
+  }
+  .why {
+    max-width: 720px;
+    padding-left: 20px;
+  }
+  .bars {
+    width: 100%;
+    border-spacing: 0 4px;
+    font-size: 15px;
+  }
+  .bars th {
+    font-weight: 400;
+    text-align: left;
+    width: 1%;
+    white-space: nowrap;
+    padding-right: 10px;
+  }
+  .bars .bar i {
+    display: block;
+    height: 7px;
+    background: var(--slate);
+  }
+  .bars .n {
+    text-align: right;
+    width: 3em;
+    font-variant-numeric: tabular-nums;
+  }
   .more {
     margin-top: 22px !important;
   }

@@ -1,0 +1,264 @@
+import { contains, mapPoints } from '../../../../core/ground/polygon';
+import { eachPosition } from '../../../../core/rows/stored';
+import { dayOf } from '../../../../core/say/day';
+import { daysBetween, type Day } from '../../../../core/measure/dates';
+import {
+  evenness,
+  survivalBy,
+  type CountedTree,
+  type GroupSurvival,
+} from '../../../../core/survival/groups';
+import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival/kaplan';
+import { followedOf, livesOf } from '../../../../core/survival/life';
+import { logistic, type Exposed } from '../../../../core/survival/logistic';
+import { isAlive, isDead, sumMarks } from '../../../../core/survival/marks';
+import { lookedIn } from '../../../../core/checks/quality';
+import type { Facts } from '../../server/facts';
+import { placedPlots } from '../checks/facts.server';
+import { plantersFact, sownFact, talliesFact } from '../crew/facts.server';
+import { planeOf, zonesFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
+import { rootAirNow } from '../../server/station';
+import { countedOf, countsFact } from './facts.server';
+
+const MONTH = 30.4375;
+/** Plots so many days about the planting of a row speak for how it was set. From memory. */
+const PLOT_DAYS = 2;
+
+export interface LotCurve {
+  name: string;
+  points: CurvePoint[];
+}
+
+/** All that the counts of a block say besides the one figure: by group, over time, why, how evenly. */
+export const survivalFindings = (facts: Facts, block: BlockRow) =>
+  facts.derive('survival-findings', block.id, [countsFact], facts.everything, () =>
+    workOut(facts, block),
+  );
+
+async function workOut(facts: Facts, block: BlockRow) {
+  const [layout, rows, season, counts, sown, tallies, planters, lots, cards, zones, plots, air] =
+    await Promise.all([
+      releasedLayout(facts, block.id),
+      facts.of(rowsFact, block.id),
+      countedOf(facts, block),
+      facts.of(countsFact, block.id),
+      facts.of(sownFact, block.id),
+      facts.of(talliesFact, block.id),
+      facts.of(plantersFact),
+      facts.of(lotsFact, block.id),
+      facts.of(cardsFact),
+      facts.of(zonesFact, block.id),
+      placedPlots(facts, block.id),
+      rootAirNow(facts),
+    ]);
+  if (!layout || !season) return undefined;
+  const zone = facts.site.zone;
+  const species = layout.parameters.mix.map(({ species: id }) => ({
+    id,
+    name: cards.find((card) => card.id === id)?.name ?? '',
+  }));
+  /** A species' trees are told to a lot where the block has one lot of it; else nobody knows. */
+  const lotOf = species.map(({ id }) => {
+    const own = lots.filter(({ lot }) => lot.speciesId === id);
+    return own.length === 1 ? own[0].lot : undefined;
+  });
+  const exposures = exposuresOf(lots, air, facts.now);
+  const rowPlanter = new Map<number, string>();
+  const setBy = new Map<string, number>();
+  for (const { row, planter, count, corrects } of tallies) {
+    const key = `${row} ${planter}`;
+    setBy.set(key, (setBy.get(key) ?? 0) + (corrects ? -count : count));
+    const best = rowPlanter.get(row);
+    if (!best || setBy.get(key)! > setBy.get(`${row} ${best}`)!) rowPlanter.set(row, planter);
+  }
+  const plantedDay = (row: number): Day | undefined => {
+    const at = sown.lastAt.get(row);
+    return at === undefined ? undefined : dayOf(new Date(at).toISOString(), zone);
+  };
+  const plane = planeOf(block);
+  const grounds = zones.map(({ name, parts }) => ({
+    name,
+    parts: mapPoints(parts, plane.toPlane),
+  }));
+  const wanted = new Set(season.counts.filter(({ marks }) => marks).map(({ row }) => row));
+  const zoneAt = new Map<string, string>();
+  if (grounds.length)
+    for (const { row, peg, point } of eachPosition(layout.rhythm, rows))
+      if (wanted.has(row))
+        zoneAt.set(
+          `${row} ${peg}`,
+          grounds.find(({ parts }) => contains(parts, point))?.name ?? 'elsewhere',
+        );
+  const byNumber = new Map(rows.map((row) => [row.number, row]));
+  const speciesOfRow = (row: number): number[] => {
+    const { runs } = byNumber.get(row)!;
+    const all: number[] = [];
+    for (let i = 0; i < runs.length; i += 2)
+      for (let n = 0; n < runs[i + 1]; n++) all.push(runs[i]);
+    return all;
+  };
+  const trees: (CountedTree & { kind: number })[] = [];
+  for (const { row, marks } of season.counts) {
+    if (!byNumber.has(row)) continue;
+    const kinds = speciesOfRow(row);
+    const planter = planters.find(({ id }) => id === rowPlanter.get(row))?.name;
+    const day = plantedDay(row);
+    [...marks].forEach((mark, i) => {
+      if (mark === '-') return;
+      const kind = kinds[i] ?? 0;
+      trees.push({
+        ...{ row, peg: i + 1, mark, kind, planter, day },
+        species: species[kind].name,
+        lot: lotOf[kind]?.code,
+        zone: zoneAt.get(`${row} ${i + 1}`),
+      });
+    });
+  }
+  const rowsPlanted = [...sown.sums.byRow.values()].filter((planted) => planted > 0).length;
+  const by = (groupOf: (tree: CountedTree) => string | undefined): GroupSurvival[] =>
+    survivalBy(trees, groupOf, Math.max(rowsPlanted, wanted.size));
+  return {
+    counted: trees.length,
+    marks: sumMarks(season.counts.map(({ marks }) => marks).join('')),
+    groups: {
+      species: by(({ species: name }) => name),
+      lot: by(({ lot }) => lot && `lot ${lot}`),
+      planter: by(({ planter }) => planter),
+      zone: by(({ zone: name }) => name),
+      day: by(({ day }) => day),
+    },
+    causes: causesOf(season.counts),
+    time: curvesOf(),
+    why: whyOf(),
+    evenness: evenness(
+      season.counts.filter(({ marks }) => marks),
+      layout.plantableArea / Math.max(1, layout.trees),
+      season.target,
+    ),
+    heights: heightsOf(),
+  };
+
+  /** Living shares over the months by species, where rows were marked at two counts or more. */
+  function curvesOf() {
+    const rowsOf = new Map<number, typeof counts>();
+    for (const count of counts)
+      if (count.marks) rowsOf.set(count.row, [...(rowsOf.get(count.row) ?? []), count]);
+    const groups = new Map<string, { at: number; died: boolean }[]>();
+    let times = 0;
+    for (const [row, own] of rowsOf) {
+      const planted = plantedDay(row);
+      if (!planted || !byNumber.has(row)) continue;
+      times = Math.max(times, new Set(own.map(({ countedOn }) => countedOn)).size);
+      const lives = livesOf(
+        own.map(({ countedOn, marks }) => ({
+          months: daysBetween(planted, countedOn) / MONTH,
+          marks,
+        })),
+      );
+      const kinds = speciesOfRow(row);
+      for (const [peg, life] of lives) {
+        const kind = kinds[peg - 1] ?? 0;
+        const name = lotOf[kind]
+          ? `lot ${lotOf[kind].code}, ${species[kind].name.toLowerCase()}`
+          : species[kind].name;
+        const own = groups.get(name);
+        if (own) own.push(life);
+        else groups.set(name, [life]);
+      }
+    }
+    const followed = [...groups].map(([name, lives]) => ({ name, ...followedOf(lives) }));
+    return {
+      times,
+      curves: followed.map(({ name, start, times: own }): LotCurve => ({
+        name,
+        points: kaplanMeier(start, own),
+      })),
+      compared: logRank(followed),
+    };
+  }
+
+  /** How the odds of death go with what trees were exposed to. */
+  function whyOf() {
+    const deepOf = new Map<number, number | undefined>();
+    const deepShare = (row: number): number | undefined => {
+      if (deepOf.has(row)) return deepOf.get(row);
+      const planter = rowPlanter.get(row);
+      const day = plantedDay(row);
+      const near = plots.filter(
+        (plot) =>
+          plot.planter === planter &&
+          day &&
+          Math.abs(daysBetween(plot.plantedOn, day)) <= PLOT_DAYS,
+      );
+      const looked = near.reduce((sum, plot) => sum + lookedIn(plot), 0);
+      const deep = near.reduce((sum, plot) => sum + (plot.faults.deep ?? 0), 0);
+      const share = looked ? deep / looked : undefined;
+      deepOf.set(row, share);
+      return share;
+    };
+    const names: string[] = [];
+    const readers: ((tree: (typeof trees)[number]) => number | undefined)[] = [];
+    const add = (name: string, read: (typeof readers)[number]) => {
+      const values = new Set(trees.map(read).filter((value) => value !== undefined));
+      if (values.size < 2) return;
+      names.push(name);
+      readers.push(read);
+    };
+    add('air', ({ kind }) => {
+      const lot = lotOf[kind];
+      return lot && (exposures.get(lot.id)?.value ?? 0) / 30;
+    });
+    add('deep', ({ row }) => {
+      const share = deepShare(row);
+      return share === undefined ? undefined : share * 10;
+    });
+    for (const { name } of grounds) add(`zone ${name}`, (tree) => (tree.zone === name ? 1 : 0));
+    if (!names.length) return { names, fitted: undefined };
+    const groups = new Map<string, Exposed>();
+    for (const tree of trees) {
+      const values = readers.map((read) => read(tree));
+      if (values.some((value) => value === undefined)) continue;
+      const key = `${tree.row} ${values.join(' ')}`;
+      const group = groups.get(key) ?? {
+        ...{ cluster: `${tree.row}`, values: values as number[], died: 0, of: 0 },
+      };
+      groups.set(key, {
+        ...group,
+        died: group.died + (isAlive(tree.mark) ? 0 : 1),
+        of: group.of + 1,
+      });
+    }
+    return { names, fitted: logistic(names, [...groups.values()]) };
+  }
+
+  function heightsOf() {
+    const all = season!.counts.flatMap(({ heights }) => Object.values(heights));
+    if (!all.length) return undefined;
+    const mean = all.reduce((sum, height) => sum + height, 0) / all.length;
+    return { measured: all.length, mean };
+  }
+}
+
+/** Dead trees by what killed them: tree by tree where it was said so, else the row's own word for all of them. */
+function causesOf(
+  counts: readonly {
+    set: number;
+    alive: number;
+    marks: string;
+    cause: string;
+    causes: Record<string, string>;
+  }[],
+): { cause: string; trees: number }[] {
+  const sums = new Map<string, number>();
+  const add = (cause: string, trees: number) => sums.set(cause, (sums.get(cause) ?? 0) + trees);
+  for (const { set, alive, marks, cause, causes } of counts) {
+    const named = Object.entries(causes).filter(([peg]) => isDead(marks[Number(peg) - 1]));
+    for (const [, one] of named) add(one, 1);
+    const rest = set - alive - named.length;
+    if (rest > 0) add(cause || 'unknown', rest);
+  }
+  return [...sums].map(([cause, trees]) => ({ cause, trees })).sort((a, b) => b.trees - a.trees);
+}

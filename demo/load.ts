@@ -559,14 +559,14 @@ class Loader {
     );
     await this.countRows(
       laid,
-      5,
+      4,
       16,
       (letter, [x, y], row) => {
         if (x > 20 && x < 95 && y < -25) return { lives: 0.3, cause: 'flood' };
         const usual = letter === 'A' ? 0.7 : letter === 'B' ? 0.93 : 0.965;
         const deep = deepRows.has(row);
         return {
-          lives: deep ? usual - 0.12 : usual,
+          lives: deep ? usual - 0.2 : usual,
           cause: deep ? 'too deep' : letter === 'A' ? 'dry roots' : undefined,
         };
       },

@@ -5,6 +5,7 @@ import type { WorkTerms } from './works';
 import type { BriefingTerms } from '../crew/briefing';
 import type { DayTerms } from '../crew/day';
 import type { MachineKept } from '../crew/machine';
+import type { WaterTerms } from '../tending/water';
 import type { BoxTerms } from '../crew/reservoir';
 import type { Wave, WaveTerms } from '../crew/waves';
 
@@ -34,6 +35,7 @@ export interface CalendarTerms {
   waves?: Partial<Record<Wave, WaveTerms>>;
   /** Reservoir boxes, where they are used. */
   boxes?: BoxTerms | null;
+  water?: WaterTerms;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

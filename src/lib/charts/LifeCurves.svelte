@@ -19,7 +19,7 @@
   const lowest = $derived(
     Math.min(0.9, ...curves.flatMap(({ points }) => points.map(({ low }) => low))),
   );
-  const x = $derived(scaleLinear([0, months], [LEFT, Math.max(LEFT + 60, width - 150)]));
+  const x = $derived(scaleLinear([0, months], [LEFT, Math.max(LEFT + 60, width - 182)]));
   const y = $derived(
     scaleLinear([Math.max(0, Math.floor(lowest * 10) / 10), 1], [height - 28, 12]),
   );

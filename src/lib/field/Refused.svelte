@@ -33,6 +33,8 @@
     'stock.root': 'refused.root',
     'checks.plot': 'refused.plot',
     'checks.answer': 'refused.answer',
+    'tending.watered': 'refused.water',
+    'tending.seen': 'refused.seenOnWalk',
     'checks.reworked': 'refused.rework',
     'crew.clock': 'refused.hours',
     'calendar.sprayed': 'refused.spraying',

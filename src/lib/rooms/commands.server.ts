@@ -11,6 +11,7 @@ import { peopleCommands } from './people/commands.server';
 import { rowsCommands } from './rows/commands.server';
 import { stockCommands } from './stock/commands.server';
 import { survivalCommands } from './survival/commands.server';
+import { tendingCommands } from './tending/commands.server';
 
 const handlers = {
   ...peopleCommands,
@@ -22,6 +23,7 @@ const handlers = {
   ...crewCommands,
   ...checksCommands,
   ...survivalCommands,
+  ...tendingCommands,
 } as unknown as Record<CommandName, AnyHandler>;
 
 /** Checks and carries out one command for a person. */

@@ -8,6 +8,7 @@ import { peopleContract } from './people/contract';
 import { rowsContract } from './rows/contract';
 import { stockContract } from './stock/contract';
 import { survivalContract } from './survival/contract';
+import { tendingContract } from './tending/contract';
 
 /** Every command there is, by its name. */
 export const contracts = {
@@ -20,6 +21,7 @@ export const contracts = {
   ...crewContract,
   ...checksContract,
   ...survivalContract,
+  ...tendingContract,
 };
 
 export type Contracts = typeof contracts;

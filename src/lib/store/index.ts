@@ -7,6 +7,7 @@ import { peopleTables } from '../rooms/people/tables.server';
 import { rowsTables } from '../rooms/rows/tables.server';
 import { stockTables } from '../rooms/stock/tables.server';
 import { survivalTables } from '../rooms/survival/tables.server';
+import { tendingTables } from '../rooms/tending/tables.server';
 import { connect } from './connection';
 import type { Table } from './define';
 import { Rows } from './rows';
@@ -31,6 +32,7 @@ export function openStore(url: string, connections?: number) {
     ...crewTables(sequelize),
     ...checksTables(sequelize),
     ...survivalTables(sequelize),
+    ...tendingTables(sequelize),
     ...calendarTables(sequelize),
   };
 }

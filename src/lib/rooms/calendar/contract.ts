@@ -6,6 +6,7 @@ import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { REGIMES } from '../../../../core/calendar/windows';
 import type { Product } from '../../../../core/calendar/spraying';
+import { WATER_SCHOOLS } from '../../../../core/tending/water';
 import { command, gives } from '../contract';
 import { day, edition, event, id, maybeId, moment, name, yup } from '../fields';
 
@@ -167,6 +168,17 @@ const terms = object({
     tank: number().moreThan(0).max(100_000).required(),
   })
     .nullable()
+    .optional()
+    .default(undefined),
+  water: object({
+    school: string().oneOf(WATER_SCHOOLS).required(),
+    tank: number().moreThan(0).max(100_000).required(),
+    flow: number().moreThan(0).max(10_000).required(),
+    drive: number().min(0).max(600).required(),
+    seconds: number().min(0).max(3600).required(),
+    hose: number().moreThan(0).max(10_000).required(),
+    ring: number().moreThan(0.05).max(3).required(),
+  })
     .optional()
     .default(undefined),
   spray: object({

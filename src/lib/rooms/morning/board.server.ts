@@ -19,6 +19,8 @@ import { refillCalls } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
+import { visitCalls } from '../../../../core/tending/visit';
+import { seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
 import { decisionsFact, judgedOf, plotsFact, reworkedFact } from '../checks/facts.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import {
@@ -70,6 +72,8 @@ const OF_BLOCKS = [
   plotsFact,
   decisionsFact,
   reworkedFact,
+  seenOnWalks,
+  wateredFact,
   countsFact,
   ordersFact,
   looksFact,
@@ -161,6 +165,8 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       : []),
     ...(plantingDay ? [] : [dayMissing(name)]),
     ...(await crewCalls(facts, block)),
+    ...visitCalls(await facts.of(seenOnWalks, block.id), name, now),
+    ...(await waterCalls(facts, block)),
     ...nowhereCalls(sown.carried.nowhere, name),
     ...handedCalls(handed.filter(({ blockId }) => blockId === block.id).length, name),
     ...(counted && planted >= total && counted.targetIsSet

@@ -148,8 +148,9 @@ async function workOut(facts: Facts, block: BlockRow) {
       if (count.marks) rowsOf.set(count.row, [...(rowsOf.get(count.row) ?? []), count]);
     const groups = new Map<string, { at: number; died: boolean }[]>();
     let times = 0;
+    // By the block's first day: rows counted on one day stand at one time, whenever in the week they went in.
+    const planted = [...rowsOf.keys()].flatMap((row) => plantedDay(row) ?? []).sort()[0];
     for (const [row, own] of rowsOf) {
-      const planted = plantedDay(row);
       if (!planted || !byNumber.has(row)) continue;
       times = Math.max(times, new Set(own.map(({ countedOn }) => countedOn)).size);
       const lives = livesOf(

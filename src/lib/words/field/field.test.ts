@@ -105,7 +105,13 @@ test('what a phone may be refused with is said in each language, with the same f
 
 /** Messages that handlers of what phones send may throw, as they stand in the source. */
 test('no refusal of a planter’s entry is without its translation', () => {
-  const sources = ['crew/words', 'crew/follow', 'crew/planter', 'checks/commands']
+  const sources = [
+    'crew/words',
+    'crew/follow',
+    'crew/planter',
+    'checks/commands',
+    'tending/commands',
+  ]
     .map((name) => `src/lib/rooms/${name}.server.ts`)
     .map((file) => readFileSync(new URL(file, root), 'utf8'));
   const thrown = new Set(

@@ -51,6 +51,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.notInRework':
       'La hilera {row, number} no está entre las hileras {rows} de este repaso.',
     'stock.noLot': 'No hay tal lote en este rodal.',
+    'tending.moreTrees':
+      'La hilera {row, number} tiene {places, number} puestos; se regaron {trees, number} árboles.',
+    'tending.rowsBackwards':
+      'Se nombraron las hileras {from, number} a {to, number}; la primera va antes que la última.',
     'changed.otherEvent': 'Ya hay un dato con este número que dice otra cosa. No se escribió nada.',
     'site.databaseAway':
       'La base de datos no contesta. No se perdió nada; intente de nuevo en un momento.',
@@ -105,6 +109,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.notInRework':
       'La ligne {row, number} n’est pas parmi les lignes {rows} de cette reprise.',
     'stock.noLot': 'Il n’y a pas un tel lot sur cette parcelle.',
+    'tending.moreTrees':
+      'La ligne {row, number} a {places, number} emplacements ; {trees, number} arbres ont été arrosés.',
+    'tending.rowsBackwards':
+      'Les lignes {from, number} à {to, number} ont été nommées ; la première vient avant la dernière.',
     'changed.otherEvent':
       'Une saisie de ce numéro est déjà là et dit autre chose. Rien n’a été écrit.',
     'site.databaseAway':
@@ -156,6 +164,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.noDecision': 'Essa revisão já não existe.',
     'checks.notInRework': 'A linha {row, number} não está entre as linhas {rows} desta revisão.',
     'stock.noLot': 'Não há tal lote neste talhão.',
+    'tending.moreTrees':
+      'A linha {row, number} tem {places, number} lugares; foram regadas {trees, number} árvores.',
+    'tending.rowsBackwards':
+      'Foram indicadas as linhas {from, number} a {to, number}; a primeira vem antes da última.',
     'changed.otherEvent': 'Já há um registo com este número que diz outra coisa. Nada foi escrito.',
     'site.databaseAway':
       'A base de dados não responde. Nada se perdeu; tente de novo daqui a pouco.',

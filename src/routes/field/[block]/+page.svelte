@@ -131,6 +131,8 @@
         ['school', 'rows.school', true],
         ['plots', 'rows.plots', data.mayRecord],
         ['count', 'rows.count', data.mayRecord],
+        ['water', 'rows.water', data.mayTally && !data.shared],
+        ['visit', 'rows.visit', data.mayTally],
         ['alone', 'rows.alone', data.mayTally],
         ['stock', 'rows.boxes', data.mayRecord],
         ['gate', 'rows.gate', data.mayRecord],

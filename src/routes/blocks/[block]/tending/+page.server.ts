@@ -1,17 +1,22 @@
 import { dueOf, taskEventsFact } from '$lib/rooms/calendar/tasks.server';
+import { namesFact } from '$lib/rooms/people/facts.server';
+import { seenOnWalks } from '$lib/rooms/tending/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:tending', 'viridane:calendar', 'viridane:crew');
   const { block, facts } = await openBlock(locals, params.block);
-  const [events, due] = await Promise.all([
+  const [events, due, seen, names] = await Promise.all([
     facts.of(taskEventsFact, block.id),
     dueOf(facts, block),
+    facts.of(seenOnWalks, block.id),
+    facts.of(namesFact),
   ]);
   return {
     today: facts.today,
     list: due.tending,
     history: [...events].reverse(),
+    seen: seen.slice(0, 60).map((one) => ({ ...one, author: names.get(one.author) ?? '' })),
   };
 };

@@ -4,6 +4,7 @@
   import { tends } from '$core/tending/due';
   import { TASKS } from '$core/calendar/tasks';
   import { formatDay } from '$core/measure/dates';
+  import { fieldWords } from '$lib/words/field';
   import TaskCard from '$lib/parts/TaskCard.svelte';
   import type { PageData } from './$types';
 
@@ -63,6 +64,21 @@
     </table>
   </section>
   <aside class="comes-to">
+    <h2>What walks found</h2>
+    {#each data.seen as one (one.id)}
+      <p class="entry">
+        <b>{fieldWords(`visit.see.${one.kind}`, {}, { language: 'en', system: units.system })}</b
+        >{one.fromRow
+          ? `, row${one.toRow && one.toRow !== one.fromRow ? `s ${one.fromRow} to ${one.toRow}` : ` ${one.fromRow}`}${one.peg ? `, peg ${one.peg}` : ''}`
+          : ', the whole block'}{one.trees ? `, about ${one.trees} trees` : ''}{one.body
+          ? `. ${one.body}`
+          : ''}<br /><small class="quiet"
+          >{one.author}, {formatDay(new Date(one.at).toISOString().slice(0, 10), true)}</small
+        >
+      </p>
+    {:else}<p class="quiet">
+        Nothing yet. <a href="/field/{data.block.id}/visit">Walk the block with the phone</a>.
+      </p>{/each}
     <h2>Ticked off</h2>
     {#each history as entry (entry.id)}
       <p class="entry">

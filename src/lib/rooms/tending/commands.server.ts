@@ -1,0 +1,52 @@
+import { told } from '../../../../core/say/told';
+import { ALREADY, type Handlers } from '../../server/work';
+import type { tendingContract } from './contract';
+
+export const tendingCommands: Handlers<typeof tendingContract> = {
+  async 'tending.watered'({ layoutId, row, trees, litres, corrects, late, ...input }, work) {
+    await work.releasedLayout(layoutId, 'tally');
+    const place = await work.row(layoutId, row);
+    if (!place) throw told('crew.noRow', { row });
+    if (trees > place.trees) throw told('tending.moreTrees', { row, trees, places: place.trees });
+    if (corrects) {
+      const before = await work.tables.watering.one({ id: corrects, layoutId });
+      if (!before || before.corrects) throw told('crew.noTarget');
+      const taken = await work.tables.watering.one({ corrects });
+      if (taken && taken.id !== input.id) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.watering, {
+      ...work.event(input),
+      ...{ layoutId, rowNumber: row, trees, litres, corrects, late },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'tending.seen'({ blockId, layoutId, fromRow, toRow, peg, ...input }, work) {
+    await work.block(blockId, 'tally', 'share');
+    const { kind, trees, body, corrects, late } = input;
+    if (layoutId) {
+      const layout = await work.tables.layout.one({ id: layoutId }, { columns: ['blockId'] });
+      if (layout?.blockId !== blockId) throw told('crew.noLayout');
+      if (fromRow && toRow && toRow < fromRow)
+        throw told('tending.rowsBackwards', { from: fromRow, to: toRow });
+      for (const row of [fromRow, toRow]) {
+        if (!row) continue;
+        const place = await work.tables.layoutRow.one({ layoutId, number: row });
+        if (!place) throw told('crew.noRow', { row });
+        if (peg && row === fromRow && peg > place.trees)
+          throw told('checks.noPeg', { row, pegs: place.trees, peg });
+      }
+    } else if (fromRow || toRow || peg) throw told('crew.noLayout');
+    if (corrects) {
+      const before = await work.tables.visitFinding.one({ id: corrects, blockId });
+      if (!before || before.corrects) throw told('crew.noTarget');
+      const taken = await work.tables.visitFinding.one({ corrects });
+      if (taken && taken.id !== input.id) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.visitFinding, {
+      ...work.event(input),
+      ...{ blockId, layoutId, fromRow, toRow, peg, kind, trees, body, corrects, late },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+};

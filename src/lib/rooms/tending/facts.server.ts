@@ -1,0 +1,248 @@
+import { contains, mapPoints } from '../../../../core/ground/polygon';
+import { addTo, daysBetween, type Day } from '../../../../core/measure/dates';
+import { answers } from '../../../../core/method/method';
+import { eachPosition } from '../../../../core/rows/stored';
+import { dayOf } from '../../../../core/say/day';
+import {
+  asLitres,
+  compareSchools,
+  nextWatering,
+  roundOf,
+  rootStore,
+  STRESS,
+  typicalAhead,
+  waterBalance,
+  WATER_TERMS,
+  type Rooted,
+  type WaterTerms,
+} from '../../../../core/tending/water';
+import type { Finding } from '../../../../core/tending/visit';
+import { ORDINARY_SOIL, type Soil } from '../../../../core/ground/zones';
+import type { BlockCall } from '../../../../core/morning/board';
+import { liquidOf, onDay, say } from '../../../../core/say/message';
+import { listedFact, milliseconds, type Facts } from '../../server/facts';
+import { weatherFact } from '../../server/station';
+import { weatherOf } from '../calendar/windows.server';
+import { sownFact } from '../crew/facts.server';
+import { planeOf, zonesFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
+import { methodOfBlock } from '../method/facts.server';
+import { releasedLayout, rowsFact } from '../rows/facts.server';
+
+interface Watered {
+  id: string;
+  row: number;
+  trees: number;
+  litres: number;
+  corrects: string | null;
+  at: number;
+}
+
+/** Water given row by row on the released version, what was taken back left out. */
+export const wateredFact = listedFact<Watered, Watered[]>('watered', ['tending', 'rows'], {
+  from: `FROM layout l JOIN watering w ON w.layout_id = l.id
+    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'w.id', row: 'w.`row_number`', trees: 'w.trees', litres: 'w.litres' },
+    ...{ corrects: 'w.corrects', at: milliseconds('w.at') },
+  },
+  value: (rows) => {
+    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
+    return rows
+      .filter(({ id, corrects }) => !corrects && !gone.has(id))
+      .sort((a, b) => a.at - b.at);
+  },
+});
+
+/** What walks through a block have found, the newest first, what was taken back left out. */
+export const seenOnWalks = listedFact<Finding & { corrects: string | null }, Finding[]>(
+  'seenOnWalks',
+  ['tending'],
+  {
+    from: 'FROM visit_finding v WHERE v.block_id IN (:ids)',
+    of: 'v.block_id',
+    columns: {
+      ...{ id: 'v.id', kind: 'v.kind', fromRow: 'v.from_row', toRow: 'v.to_row', peg: 'v.peg' },
+      ...{ trees: 'v.trees', body: 'v.body', author: 'v.author_id', corrects: 'v.corrects' },
+      at: milliseconds('v.at'),
+    },
+    value: (rows) => {
+      const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
+      return rows
+        .filter(({ id, corrects }) => !corrects && !gone.has(id))
+        .sort((a, b) => b.at - a.at);
+    },
+  },
+);
+
+/** Days of weather that are looked ahead by a typical year. */
+const AHEAD = 90;
+/** Weather shown before today. */
+const BACK = 150;
+
+export interface ZoneWater {
+  zone: string;
+  name: string;
+  texture: Soil['texture'];
+  trees: number;
+  /** Rows that have most of their trees here, with those trees. */
+  rows: { number: number; trees: number }[];
+  full: number;
+  stress: number;
+  now: number;
+  suffers: boolean;
+  next?: { day: Day; litres: number };
+}
+
+/** The water of a block zone by zone, the schools side by side, and the next round. */
+export const waterOf = (facts: Facts, block: BlockRow) =>
+  facts.derive(
+    'water',
+    block.id,
+    [wateredFact, zonesFact, sownFact, rowsFact, weatherFact],
+    `${facts.everything} ${JSON.stringify(block.calendarTerms.water ?? null)} ${block.edition}`,
+    () => workOut(facts, block),
+  );
+
+async function workOut(facts: Facts, block: BlockRow) {
+  const terms: WaterTerms = { ...WATER_TERMS, ...block.calendarTerms.water };
+  const [layout, rows, zones, sown, watered, { days: all, source }] = await Promise.all([
+    releasedLayout(facts, block.id),
+    facts.of(rowsFact, block.id),
+    facts.of(zonesFact, block.id),
+    facts.of(sownFact, block.id),
+    facts.of(wateredFact, block.id),
+    weatherOf(facts),
+  ]);
+  const { today, site } = facts;
+  const firstAt = Math.min(...[...sown.lastAt.values()]);
+  if (!layout || !Number.isFinite(firstAt)) return { terms, source, zones: [] as ZoneWater[] };
+  const plantedOn = dayOf(new Date(firstAt).toISOString(), site.zone);
+  const begin = [addTo(today, { days: -BACK }), plantedOn].sort()[1];
+  const known = all.filter(({ day }) => day >= begin && day <= today);
+  const days = [...known, ...typicalAhead(all, today, AHEAD)];
+  if (days.length < 14) return { terms, source, zones: [] as ZoneWater[] };
+  const method = methodOfBlock(block);
+  const ring: Rooted['ring'] = answers(method, 'keep', 'mulch')
+    ? 'mulch'
+    : answers(method, 'clear', 'none') && block.conditions.cover === 'sod'
+      ? 'sod'
+      : 'clear';
+  const plane = planeOf(block);
+  const grounds = [
+    ...zones.map(({ id, name, parts, soil }) => ({
+      ...{ id, name, soil },
+      parts: mapPoints(parts, plane.toPlane),
+    })),
+  ];
+  const rest: Soil = { ...ORDINARY_SOIL, texture: block.conditions.texture };
+  /** Trees of each zone by row. */
+  const byZone = new Map<string, Map<number, number>>();
+  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
+    if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
+    const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
+    const own = byZone.get(zone) ?? new Map<number, number>();
+    byZone.set(zone, own.set(row, (own.get(row) ?? 0) + 1));
+  }
+  const givenTo = (trees: ReadonlyMap<number, number>): Map<Day, number> => {
+    const total = [...trees.values()].reduce((sum, count) => sum + count, 0);
+    const given = new Map<Day, number>();
+    for (const { row, litres, trees: watered_, at } of watered) {
+      const own = trees.get(row);
+      if (!own) continue;
+      const day = dayOf(new Date(at).toISOString(), site.zone);
+      // A row watered alone is that share of the zone's trees: the zone's mean store.
+      given.set(day, (given.get(day) ?? 0) + (litres * Math.min(own, watered_)) / total);
+    }
+    return given;
+  };
+  const of = [...byZone].map(([id, trees]) => {
+    const ground = grounds.find((one) => one.id === id);
+    const soil = ground?.soil ?? rest;
+    const rooted: Rooted = { soil, ring, plantedOn };
+    const common = {
+      ...{ days, rooted, terms, today, given: givenTo(trees) },
+      latitude: site.latitude,
+    };
+    const balance = waterBalance({ ...common, school: 'balance', decidesFrom: today });
+    const now = [...balance].reverse().find(({ day }) => day <= today) ?? balance[0];
+    // What standing water keeps wet needs none whatever the sum says.
+    const wet = soil.drainage === 'standing water';
+    const next = wet ? undefined : nextWatering(balance, today);
+    return {
+      rooted,
+      common,
+      zone: {
+        zone: id,
+        name: ground?.name ?? (grounds.length ? 'the rest' : 'the block'),
+        texture: soil.texture,
+        trees: [...trees.values()].reduce((sum, count) => sum + count, 0),
+        rows: [...trees].map(([number, count]) => ({ number, trees: count })),
+        full: rootStore(rooted, today),
+        stress: (1 - STRESS) * rootStore(rooted, today),
+        now: now.store,
+        suffers: now.suffers && !wet,
+        next: next && { day: next.day, litres: next.given },
+      } satisfies ZoneWater,
+    };
+  });
+  of.sort((a, b) => (a.zone.next?.day ?? '9').localeCompare(b.zone.next?.day ?? '9'));
+  const driest = of[0];
+  const next = driest?.zone.next;
+  return {
+    terms,
+    source,
+    ring,
+    zones: of.map(({ zone }) => zone),
+    /** The schools on the weather of the zone that needs water first. */
+    schools: driest
+      ? compareSchools(driest.common).map((outcome) => ({
+          ...outcome,
+          days: outcome.days.map(({ day, store, full, suffers, given, ahead }) => ({
+            ...{ day, suffers, given, ahead },
+            store: Math.round(store * 10) / 10,
+            full: Math.round(full * 10) / 10,
+          })),
+          round: roundOf(driest.zone.trees, outcome.litres, terms),
+        }))
+      : [],
+    driest: driest?.zone.name,
+    next: next
+      ? {
+          ...next,
+          name: driest.zone.name,
+          trees: driest.zone.trees,
+          rows: driest.zone.rows,
+          away: daysBetween(today, next.day),
+          round: roundOf(driest.zone.trees, next.litres, terms),
+        }
+      : undefined,
+    /** Litres that would fill the driest zone's store today. */
+    toFill: driest ? asLitres(driest.zone.full - driest.zone.now, terms.ring) : 0,
+  };
+}
+
+/** A round of water is called so many days ahead. */
+const CALLED = 3;
+
+/** The next round of a block that is watered by its balance, when it is near. */
+export async function waterCalls(facts: Facts, block: BlockRow): Promise<BlockCall[]> {
+  // Only where a leader has said how the block is watered: a sum alone calls nobody out.
+  if (block.calendarTerms.water?.school !== 'balance') return [];
+  const { next } = await waterOf(facts, block);
+  if (!next || next.away > CALLED) return [];
+  return [
+    {
+      room: 'tending',
+      urgency: 'soon',
+      when: say(next.away <= 0 ? 'when.today' : 'when.season'),
+      say: say('tending.waterBy', {
+        ...{ zone: next.name, block: block.name, day: onDay(next.day) },
+        ...{ litres: liquidOf(next.litres / 1000), trips: next.round.trips },
+      }),
+      detail: say('tending.waterWhy', { trees: next.trees, hours: Math.round(next.round.hours) }),
+      action: say('action.openTending'),
+    },
+  ];
+}

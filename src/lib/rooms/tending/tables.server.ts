@@ -1,0 +1,66 @@
+import { DataTypes, type Sequelize } from 'sequelize';
+import type { Seen } from '../../../../core/tending/visit';
+import {
+  eventColumns,
+  flag,
+  maybe,
+  real,
+  reference,
+  table,
+  text,
+  whole,
+  type EventRow,
+} from '../../store/define';
+
+export interface WateringRow extends EventRow {
+  layoutId: string;
+  rowNumber: number;
+  trees: number;
+  /** A tree. */
+  litres: number;
+  corrects: string | null;
+  late: boolean;
+}
+
+export interface VisitFindingRow extends EventRow {
+  blockId: string;
+  layoutId: string | null;
+  fromRow: number | null;
+  toRow: number | null;
+  peg: number | null;
+  kind: Seen;
+  trees: number | null;
+  body: string;
+  corrects: string | null;
+  late: boolean;
+}
+
+const count = { type: DataTypes.INTEGER, allowNull: true };
+const late = { ...flag, defaultValue: false };
+
+export function tendingTables(sequelize: Sequelize) {
+  return {
+    watering: table<WateringRow>(sequelize, 'watering', {
+      ...eventColumns,
+      layoutId: reference,
+      rowNumber: whole,
+      trees: whole,
+      litres: real,
+      corrects: maybe,
+      late,
+    }),
+    visitFinding: table<VisitFindingRow>(sequelize, 'visit_finding', {
+      ...eventColumns,
+      blockId: reference,
+      layoutId: maybe,
+      fromRow: count,
+      toRow: count,
+      peg: count,
+      kind: text,
+      trees: count,
+      body: { ...text, defaultValue: '' },
+      corrects: maybe,
+      late,
+    }),
+  };
+}

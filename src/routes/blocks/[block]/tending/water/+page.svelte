@@ -1,0 +1,282 @@
+<script lang="ts">
+  import { Select, SelectItem } from 'carbon-components-svelte';
+  import { formatDay } from '$core/measure/dates';
+  import { shortRanges } from '$core/measure/ranges';
+  import {
+    formatLength,
+    formatLiquid,
+    formatNumber,
+    formatRain,
+    LITRES_PER_US_GALLON,
+    METRES_PER_FOOT,
+  } from '$core/measure/units';
+  import {
+    bucketSeconds,
+    WATER_SCHOOLS,
+    type WaterSchool,
+    type WaterTerms,
+  } from '$core/tending/water';
+  import WaterStore from '$lib/charts/WaterStore.svelte';
+  import { keepTerms } from '$lib/parts/block-terms';
+  import { Doing } from '$lib/parts/doing.svelte';
+  import Figure from '$lib/parts/Figure.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import NumberField from '$lib/parts/NumberField.svelte';
+  import Outcome from '$lib/parts/Outcome.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const units = useUnits();
+  const doing = new Doing();
+  const water = $derived(data.water);
+  const terms = $derived(water.terms);
+  const NAMES: Record<WaterSchool, string> = {
+    none: 'Nothing',
+    weekly: 'Once a week while it is short',
+    dated: 'On the 10th, 20th and 30th, unless it rained',
+    bag: 'A slow bag when it is dry',
+    balance: 'By the balance',
+  };
+  const set = (next: Partial<WaterTerms>) =>
+    doing.inTurn(async () => void (await keepTerms(data.block, 'water', { ...terms, ...next })));
+  const litres = (value: number) => formatLiquid(value / 1000, units.system);
+  const us = $derived(units.system === 'us');
+  const gallons = $derived(us ? LITRES_PER_US_GALLON : 1);
+  /** A bucket with a hole: its width, hole and water over it, metres. */
+  let bucket = $state({ wide: 0.26, hole: 0.003, high: 0.36 });
+  const minutes = $derived(bucketSeconds(bucket.wide, bucket.hole, bucket.high) / 60);
+  const small = $derived(us ? 0.0254 : 0.01);
+  const FIELDS = [
+    ['tank', 'Tank'],
+    ['flow', 'Filling point, a minute'],
+    ['hose', 'Hose, a minute'],
+  ] as const;
+  const away = (days: number) =>
+    days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
+</script>
+
+<svelte:head><title>Water · Viridane</title></svelte:head>
+<div class="screen">
+  <section class="decide">
+    <h2>How this block is watered</h2>
+    <Select
+      labelText="School"
+      selected={terms.school}
+      disabled={!data.mayPlan}
+      on:update={(e) => set({ school: e.detail as WaterSchool })}
+    >
+      {#each WATER_SCHOOLS as school (school)}<SelectItem
+          value={school}
+          text={NAMES[school]}
+        />{/each}
+    </Select>
+    <h2>Tank and hose</h2>
+    {#each FIELDS as [part, label] (part)}
+      <NumberField
+        {label}
+        unit={us ? 'gal' : 'L'}
+        min={1}
+        max={100_000}
+        decimals={us ? 1 : 0}
+        value={terms[part] / gallons}
+        disabled={!data.mayPlan}
+        onvalue={(value) => set({ [part]: value * gallons })}
+      />
+    {/each}
+    <NumberField
+      label="Drive there and back"
+      unit="min"
+      min={0}
+      max={600}
+      value={terms.drive}
+      disabled={!data.mayPlan}
+      onvalue={(drive) => set({ drive })}
+    />
+    <NumberField
+      label="A tree takes, beside its water"
+      unit="s"
+      min={0}
+      max={3600}
+      value={terms.seconds}
+      disabled={!data.mayPlan}
+      onvalue={(seconds) => set({ seconds })}
+    />
+    <NumberField
+      label="Wetted ring, radius"
+      unit={us ? 'ft' : 'm'}
+      min={us ? 0.2 : 0.06}
+      max={us ? 9 : 3}
+      decimals={2}
+      value={us ? terms.ring / METRES_PER_FOOT : terms.ring}
+      disabled={!data.mayPlan}
+      onvalue={(value) => set({ ring: us ? value * METRES_PER_FOOT : value })}
+    />
+    <h2>A bucket with a hole</h2>
+    <NumberField
+      label="Wide"
+      unit={us ? 'in' : 'cm'}
+      min={1}
+      max={200}
+      decimals={1}
+      value={bucket.wide / small}
+      onvalue={(value) => (bucket.wide = value * small)}
+    />
+    <NumberField
+      label="Hole"
+      unit={us ? 'in' : 'mm'}
+      min={0.01}
+      max={50}
+      decimals={2}
+      value={us ? bucket.hole / 0.0254 : bucket.hole * 1000}
+      onvalue={(value) => (bucket.hole = us ? value * 0.0254 : value / 1000)}
+    />
+    <NumberField
+      label="Water over it"
+      unit={us ? 'in' : 'cm'}
+      min={1}
+      max={200}
+      decimals={1}
+      value={bucket.high / small}
+      onvalue={(value) => (bucket.high = value * small)}
+    />
+    <p>
+      Empty in <b class="num">{formatNumber(minutes, minutes < 10 ? 1 : 0)} min</b>: all of it
+      reaches the tree. Ten seconds of your hose give {litres((terms.hose * 10) / 60)}.
+    </p>
+    <Outcome of={doing} />
+  </section>
+  <section class="drawing panel">
+    {#if !water.zones.length}
+      <p class="say">
+        {data.planted
+          ? 'No weather is known for these days. Import a weather file, or a typical year, under Calendar.'
+          : 'Nothing stands here yet. Water is counted from the day the first tree goes in.'}
+      </p>
+    {:else}
+      <h2>
+        Water the roots can reach, {water.driest}: the schools side by side on the same weather
+      </h2>
+      {#each water.schools ?? [] as school (school.school)}
+        <WaterStore
+          title={NAMES[school.school]}
+          days={school.days}
+          today={data.today}
+          own={school.school === terms.school}
+          outcome={school.rounds
+            ? `${school.rounds} rounds · ${litres(school.round.litres)} · ${school.suffered} days dry`
+            : `${school.suffered} days dry`}
+        />
+      {/each}
+      <p class="quiet">
+        Dashed: half the store is gone, trees suffer under it. Right of the dotted line: the same
+        days of the year whose rain was the middle one.
+      </p>
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>Zone</th><th>Soil</th><th class="n">Trees</th><th class="n">Within reach</th><th
+              class="n">Full</th
+            ><th>Next water</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each water.zones as zone (zone.zone)}
+            <tr
+              ><td>{zone.name}</td><td>{zone.texture}</td><td class="n"
+                >{formatNumber(zone.trees)}</td
+              ><td class="n" class:dry={zone.suffers}>{formatRain(zone.now, units.system)}</td><td
+                class="n">{formatRain(zone.full, units.system)}</td
+              ><td
+                >{zone.next
+                  ? `${formatDay(zone.next.day, true)}, ${litres(zone.next.litres)} a tree`
+                  : 'none in sight'}</td
+              ></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+  </section>
+  <aside class="comes-to">
+    <h2>Next round</h2>
+    {#if water.next}
+      {@const next = water.next}
+      <p class="next">
+        Water {next.name} by {formatDay(next.day, true)}, {away(next.away)}.
+      </p>
+      <p>
+        {litres(next.litres)} a tree, {next.round.trips}
+        {next.round.trips === 1 ? 'tank' : 'tanks'}, about {formatNumber(next.round.hours, 1)} h.
+        {#each water.zones.filter(({ next: other, name }) => !other && name !== next.name) as zone (zone.zone)}
+          {zone.name} needs none.
+        {/each}
+      </p>
+      <Figure
+        label="Water"
+        figure={{
+          value: next.round.litres / 1000,
+          kind: 'liquid',
+          formula: 'trees × litres a tree; litres = what the store lacks × wetted ring',
+          steps: [
+            { label: 'trees', value: next.trees, kind: 'count' },
+            { label: 'a tree', value: next.litres / 1000, kind: 'liquid' },
+            { label: 'wetted ring, radius', value: terms.ring, kind: 'length' },
+          ],
+        }}
+      />
+      <Figure
+        label="Hours"
+        figure={{
+          value: next.round.hours,
+          kind: 'hours',
+          formula: 'filling + driving + each tree’s own time + its water through the hose',
+          steps: [
+            { label: 'tanks', value: next.round.trips, kind: 'count' },
+            { label: 'filled a minute', value: terms.flow / 1000, kind: 'liquid' },
+            { label: 'driving, minutes a tank', value: terms.drive, kind: 'number' },
+            { label: 'trees', value: next.trees, kind: 'count' },
+            { label: 'seconds a tree', value: terms.seconds, kind: 'number' },
+            { label: 'hose, a minute', value: terms.hose / 1000, kind: 'liquid' },
+          ],
+        }}
+      />
+      <p class="num">
+        Rows {shortRanges(next.rows.map(({ number }) => number))}
+      </p>
+      <p>
+        <a href="/field/{data.block.id}/water">Done row by row on the phone</a>, also without a
+        signal.
+      </p>
+    {:else if water.zones.length}
+      <p class="next">No zone needs water in the next ninety days.</p>
+      <p class="quiet">
+        By the balance on a middle year. A dry spell changes it: it is counted anew every day.
+      </p>
+    {:else}<p class="quiet">Nothing to water.</p>{/if}
+    <p class="say caution">
+      Never daily: roots that stand in water die. In heat people drink before trees do; a full tank
+      on a slope tips.
+    </p>
+    <p class="quiet">
+      Evaporation by Penman and Monteith where humidity and wind are known, by Hargreaves from
+      temperatures else; the store by texture and root depth; ring {water.ring ?? ''}. Radius wetted {formatLength(
+        terms.ring,
+        units.system,
+        2,
+      )}.
+    </p>
+  </aside>
+</div>
+
+<style>
+  .next {
+    font-size: 21px;
+    font-weight: 680;
+    line-height: 1.25;
+    margin: 0 0 8px;
+  }
+  .dry {
+    color: var(--clay);
+    font-weight: 650;
+  }
+</style>

@@ -1,0 +1,17 @@
+import { dueOf } from '$lib/rooms/calendar/tasks.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { openField } from '$lib/server/field';
+import type { PageServerLoad } from './$types';
+
+/** A walk through a block: what is due, and what is seen by row and peg or over the whole of it. */
+export const load: PageServerLoad = async ({ params, locals, url }) => {
+  const { block, facts, shown } = await openField(locals, params.block, url);
+  const [layout, due] = await Promise.all([releasedLayout(facts, block.id), dueOf(facts, block)]);
+  const rows = layout ? await facts.of(rowsFact, block.id) : [];
+  return {
+    ...shown,
+    layoutId: layout?.id ?? null,
+    lastRow: rows.at(-1)?.number ?? 0,
+    due: [...due.tending.late, ...due.tending.now].map(({ label }) => label),
+  };
+};

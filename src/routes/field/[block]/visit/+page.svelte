@@ -1,0 +1,142 @@
+<script lang="ts">
+  import { SEEN, type Seen } from '$core/tending/visit';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['tending.seen']);
+  const { say } = useTongue();
+  let whole = $state(false);
+  let fromRow = $state<number | null>(null);
+  let toRow = $state<number | null>(null);
+  let peg = $state<number | null>(null);
+  let trees = $state<number | null>(null);
+  let body = $state('');
+  let last = $state<{ id: string; kind: Seen }>();
+  const about = () =>
+    whole || !data.layoutId || !fromRow
+      ? { layoutId: null, fromRow: null, toRow: null, peg: null }
+      : { layoutId: data.layoutId, fromRow, toRow: toRow ?? fromRow, peg };
+  async function see(kind: Seen) {
+    const entry = { ...work.event(), blockId: data.block.id, ...about(), kind, trees, body };
+    await work.outbox.add('tending.seen', { ...entry, corrects: null });
+    last = { id: entry.id, kind };
+    trees = null;
+    body = '';
+    navigator.vibrate?.(30);
+  }
+  async function undo() {
+    const { id, kind } = last!;
+    last = undefined;
+    await work.outbox.add('tending.seen', {
+      ...work.event(),
+      ...{ blockId: data.block.id, ...about(), kind, trees: null, body: '', corrects: id },
+    });
+  }
+</script>
+
+<svelte:head><title>{say('visit.title')} · Viridane</title></svelte:head>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.siteId}
+>
+  <h1>{say('visit.title')}</h1>
+  {#if data.due.length}<p class="say">{say('visit.due', { tasks: data.due.join(', ') })}</p>{/if}
+  {#if data.layoutId}
+    <label class="check"><input type="checkbox" bind:checked={whole} /> {say('visit.whole')}</label>
+    {#if !whole}
+      <div class="where">
+        <label
+          >{say('visit.from')}
+          <NumberBox
+            min={1}
+            max={data.lastRow}
+            value={fromRow}
+            onvalue={(n) => (fromRow = n)}
+          /></label
+        >
+        <label
+          >{say('visit.to')}
+          <NumberBox min={1} max={data.lastRow} value={toRow} onvalue={(n) => (toRow = n)} /></label
+        >
+        <label
+          >{say('visit.peg')}
+          <NumberBox min={1} value={peg} onvalue={(n) => (peg = n)} /></label
+        >
+      </div>
+    {/if}
+  {/if}
+  <div class="where">
+    <label
+      >{say('visit.trees')}
+      <NumberBox min={1} value={trees} onvalue={(n) => (trees = n)} /></label
+    >
+    <label class="body">{say('visit.body')} <input maxlength="300" bind:value={body} /></label>
+  </div>
+  <p><b>{say('visit.what')}</b></p>
+  <div class="seen">
+    {#each SEEN as kind (kind)}
+      <button disabled={!data.mayTally} onclick={() => see(kind)}>{say(`visit.see.${kind}`)}</button
+      >
+    {/each}
+  </div>
+  {#if last}<p class="say" role="status">
+      {say('visit.kept', { what: say(`visit.see.${last.kind}`) })}
+    </p>
+    <button class="go plain" onclick={undo}>{say('visit.undo')}</button>{/if}
+  <a class="go plain" href="/field/{data.block.id}/note">{say('visit.photo')}</a>
+</FieldFrame>
+
+<style>
+  .where {
+    display: grid;
+    grid-template-columns: 1fr 1fr 1fr;
+    gap: 9px;
+    align-items: end;
+  }
+  .body {
+    grid-column: span 2;
+  }
+  .body input {
+    width: 100%;
+    min-height: 56px;
+    font: 18px var(--text);
+    border: 1.5px solid var(--rule-strong);
+    background: var(--field);
+    color: var(--ink);
+    padding: 0 10px;
+  }
+  .check {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    min-height: 48px;
+  }
+  .check input {
+    width: 26px;
+    height: 26px;
+  }
+  .seen {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+  }
+  .seen button {
+    min-height: 66px;
+    font: 650 17px var(--text);
+    border: 2px solid var(--ochre);
+    background: var(--sheet);
+    color: var(--ink);
+    touch-action: manipulation;
+  }
+  a.go {
+    display: grid;
+    place-content: center;
+  }
+</style>

@@ -1,0 +1,154 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { formatLiquid, LITRES_PER_US_GALLON } from '$core/measure/units';
+  import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import { fieldWork } from '$lib/field/work.svelte';
+  import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const work = fieldWork(() => data, ['tending.watered']);
+  const tongue = useTongue();
+  const { say, measure } = tongue;
+  let chosen = $state(untrack(() => data.zones[0]?.zone));
+  const zone = $derived(data.zones.find((one) => one.zone === chosen));
+  /** Litres a tree as they are given: what the balance asks for, until the crew says otherwise. */
+  let litres = $state<number>();
+  const each = $derived(litres ?? (zone?.litres || 10));
+  const us = $derived(tongue.system === 'us');
+  const known = $derived(new Set(data.today.map(({ id }) => id)));
+  const own = $derived(
+    work.outbox
+      .pending('tending.watered')
+      .filter(({ layoutId, id }) => layoutId === data.layoutId && !known.has(id)),
+  );
+  const gone = $derived(new Set(own.map(({ corrects }) => corrects).filter(Boolean)));
+  const done = $derived(
+    new Map(
+      [...data.today, ...own.filter(({ corrects }) => !corrects)]
+        .filter(({ id }) => !gone.has(id))
+        .map(({ id, row }) => [row, id]),
+    ),
+  );
+  const left = $derived(zone?.rows.filter(({ number }) => !done.has(number)).length ?? 0);
+  async function water(row: number, trees: number) {
+    await work.outbox.add('tending.watered', {
+      ...work.event(),
+      ...{ layoutId: data.layoutId, row, trees, litres: each, corrects: null },
+    });
+    navigator.vibrate?.(30);
+  }
+  const undo = (row: number, trees: number) =>
+    work.outbox.add('tending.watered', {
+      ...work.event(),
+      ...{ layoutId: data.layoutId, row, trees, litres: each, corrects: done.get(row)! },
+    });
+</script>
+
+<svelte:head><title>{say('water.title')} · Viridane</title></svelte:head>
+<FieldFrame
+  title={data.block.name}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
+  outbox={work.outbox}
+  block={data.block}
+  siteId={data.siteId}
+>
+  <h1>{say('water.title')}</h1>
+  <p class="caution">{say('water.heat')}</p>
+  {#if data.zones.length > 1}
+    <select
+      value={chosen}
+      aria-label={say('water.title')}
+      onchange={(e) => {
+        chosen = e.currentTarget.value;
+        litres = undefined;
+      }}
+    >
+      {#each data.zones as one (one.zone)}<option value={one.zone}>{one.name}</option>{/each}
+    </select>
+  {/if}
+  {#if zone}
+    <p class="need num">
+      {zone.litres
+        ? say('water.next', {
+            zone: zone.name,
+            litres: measure(formatLiquid(zone.litres / 1000, tongue.system)),
+          })
+        : say('water.none')}
+    </p>
+    <label
+      >{say(us ? 'water.gallons' : 'water.litres')}
+      <NumberBox
+        min={0.1}
+        max={1000}
+        step={us ? 0.1 : 1}
+        value={Math.round((us ? each / LITRES_PER_US_GALLON : each) * 10) / 10}
+        onvalue={(typed) => (litres = us ? typed * LITRES_PER_US_GALLON : typed)}
+      /></label
+    >
+    <p class="quiet num">
+      {say('water.seconds', { seconds: Math.round((each / data.hose) * 60) })}
+    </p>
+    <p class="num"><b>{say('water.left', { rows: left })}</b></p>
+    <ul>
+      {#each zone.rows as { number, trees } (number)}
+        <li class:done={done.has(number)}>
+          <span class="num">{say('water.row', { row: number, trees })}</span>
+          {#if done.has(number)}<button class="plain" onclick={() => undo(number, trees)}
+              >{say('water.undo')}</button
+            >
+          {:else}<button disabled={!data.mayTally} onclick={() => water(number, trees)}
+              >{say('water.done')}<span class="visually-hidden"> {number}</span></button
+            >{/if}
+        </li>
+      {/each}
+    </ul>
+  {:else}<p>{say('water.none')}</p>{/if}
+</FieldFrame>
+
+<style>
+  .caution {
+    border-left: 6px solid var(--clay);
+    padding-left: 12px;
+    font-weight: 600;
+  }
+  .need {
+    font-size: 24px;
+    font-weight: 680;
+    margin: 6px 0;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 7px;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 1fr 140px;
+    align-items: center;
+    gap: 8px;
+    border-bottom: 1px solid var(--rule);
+    padding-bottom: 6px;
+  }
+  li.done {
+    border-left: 6px solid var(--water);
+    padding-left: 8px;
+  }
+  li button {
+    min-height: 58px;
+    font: 650 17px var(--text);
+    background: var(--viridian);
+    color: var(--on-viridian);
+    border: 0;
+    touch-action: manipulation;
+  }
+  li button.plain {
+    background: var(--sheet);
+    color: var(--ink);
+    border: 1.5px solid var(--rule-strong);
+    font-size: 15px;
+  }
+</style>

@@ -16,7 +16,7 @@ export interface CountedTree {
 
 export interface GroupSurvival extends ClusterEstimate {
   group: string;
-  /** The chance that a group like the rest differs as much from it, times the number of groups. */
+  /** The chance that a group like what it was held against differs as much, times the number of groups. */
   chance: number;
   /** Whether it differs from the rest beyond chance, corrected for the number of groups. */
   apart: boolean;
@@ -24,8 +24,9 @@ export interface GroupSurvival extends ClusterEstimate {
 
 /**
  * Survival by group with the rows as clusters: the ratio of a domain (Cochran, Sampling Techniques, 3rd ed.,
- * 2.12 and 6.3). Each group is held against the rest by the normal test of two shares of what the rows are
- * worth, times the number of groups (Bonferroni).
+ * 2.12 and 6.3). The group that differs most is held against the rest by the normal test of two shares of what
+ * the rows are worth, times the number of groups (Bonferroni); told apart it leaves the rest, and the next is held
+ * against what remains.
  * @param rowsInBlock all planted rows, for the finite population correction of the intervals
  */
 export function survivalBy(
@@ -45,18 +46,28 @@ export function survivalBy(
       of: cluster.of + 1,
     });
   }
-  const names = [...groups.keys()];
-  return names
-    .map((group) => {
-      const own = [...groups.get(group)!.values()];
-      const rest = names.flatMap((name) => (name === group ? [] : [...groups.get(name)!.values()]));
-      const estimate = clusterShare(own, rowsInBlock);
-      const chance = rest.length
-        ? Math.min(1, names.length * differs(clusterShare(own), clusterShare(rest)))
-        : 1;
-      return { ...estimate, group, chance, apart: chance < 0.05 };
-    })
+  const found = [...groups]
+    .map(([group, rows]): GroupSurvival => ({
+      ...clusterShare([...rows.values()], rowsInBlock),
+      ...{ group, chance: 1, apart: false },
+    }))
     .sort((a, b) => a.estimate - b.estimate);
+  // The one that differs most first; once it is told apart, the others are not held against it.
+  const left = new Set(found);
+  while (left.size > 1) {
+    for (const one of left) {
+      const rest = [...left].flatMap((other) =>
+        other === one ? [] : [...groups.get(other.group)!.values()],
+      );
+      const own = clusterShare([...groups.get(one.group)!.values()]);
+      one.chance = Math.min(1, found.length * differs(own, clusterShare(rest)));
+    }
+    const most = [...left].reduce((a, b) => (b.chance < a.chance ? b : a));
+    if (most.chance >= 0.05) break;
+    most.apart = true;
+    left.delete(most);
+  }
+  return found;
 }
 
 /** The chance that two shares of so much worth differ as much, both ways. */

@@ -34,12 +34,12 @@
   );
   const band = $derived.by(() => {
     if (!worst) return '';
-    const up = worst.points.map(({ at, high }) => `L${x(at)} ${y(high)}`).join('');
+    const up = worst.points.map(({ at, high }) => `H${x(at)}V${y(high)}`).join('');
     const down = [...worst.points]
       .reverse()
-      .map(({ at, low }) => `L${x(at)} ${y(low)}`)
+      .map(({ at, low }) => `V${y(low)}H${x(at)}`)
       .join('');
-    return `M${x(0)} ${y(1)}${up}${down}Z`;
+    return `M${x(0)} ${y(1)}${up}H${x(months)}${down}V${y(1)}Z`;
   });
   /** Names beside the ends, moved apart where they would lie on one another. */
   const labels = $derived.by(() => {

@@ -12,7 +12,9 @@ import {
   STRESS,
   typicalAhead,
   waterBalance,
+  WATER_SCHOOLS,
   WATER_TERMS,
+  type WaterSchool,
   type Rooted,
   type WaterTerms,
 } from '../../../../core/tending/water';
@@ -105,8 +107,18 @@ export const waterOf = (facts: Facts, block: BlockRow) =>
     () => workOut(facts, block),
   );
 
+/** The school that the block's method names, until the leader says how it is watered. */
+function schoolOf(block: BlockRow): WaterSchool {
+  const key = methodOfBlock(block).find(({ question }) => question === 'watering')?.school.key;
+  return WATER_SCHOOLS.find((school) => school === key) ?? 'none';
+}
+
 async function workOut(facts: Facts, block: BlockRow) {
-  const terms: WaterTerms = { ...WATER_TERMS, ...block.calendarTerms.water };
+  const terms: WaterTerms = {
+    ...WATER_TERMS,
+    school: schoolOf(block),
+    ...block.calendarTerms.water,
+  };
   const [layout, rows, zones, sown, watered, { days: all, source }] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
@@ -175,7 +187,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       common,
       zone: {
         zone: id,
-        name: ground?.name ?? (grounds.length ? 'the rest' : 'the block'),
+        name: ground?.name ?? (grounds.length ? 'the rest of the block' : 'the block'),
         texture: soil.texture,
         trees: [...trees.values()].reduce((sum, count) => sum + count, 0),
         rows: [...trees].map(([number, count]) => ({ number, trees: count })),
@@ -236,7 +248,7 @@ export async function waterCalls(facts: Facts, block: BlockRow): Promise<BlockCa
     {
       room: 'tending',
       urgency: 'soon',
-      when: say(next.away <= 0 ? 'when.today' : 'when.season'),
+      when: next.away <= 0 ? say('when.today') : say('when.day', { day: onDay(next.day) }),
       say: say('tending.waterBy', {
         ...{ zone: next.name, block: block.name, day: onDay(next.day) },
         ...{ litres: liquidOf(next.litres / 1000), trips: next.round.trips },

@@ -155,6 +155,8 @@ const PAGES = [
     '/plots',
     '/school',
     '/count',
+    '/water',
+    '/visit',
   ].map((page) => `src/routes/field/[block]${page}/+page.svelte`),
   ...readdirSync(new URL('src/lib/field/', root))
     .filter((file) => ['FieldFrame.svelte', 'Refused.svelte', 'Messages.svelte'].includes(file))

@@ -39,7 +39,11 @@
   };
   const set = (next: Partial<WaterTerms>) =>
     doing.inTurn(async () => void (await keepTerms(data.block, 'water', { ...terms, ...next })));
-  const litres = (value: number) => formatLiquid(value / 1000, units.system);
+  /** Litres; where there are very many, cubic metres. */
+  const litres = (value: number) =>
+    !us && value >= 20_000
+      ? `${formatNumber(value / 1000)} m³`
+      : formatLiquid(value / 1000, units.system);
   const us = $derived(units.system === 'us');
   const gallons = $derived(us ? LITRES_PER_US_GALLON : 1);
   /** A bucket with a hole: its width, hole and water over it, metres. */
@@ -154,7 +158,8 @@
       </p>
     {:else}
       <h2>
-        Water the roots can reach, {water.driest}: the schools side by side on the same weather
+        Water the roots can reach{water.zones.length > 1 ? `, ${water.driest}` : ''}: the schools side
+        by side on the same weather
       </h2>
       {#each water.schools ?? [] as school (school.school)}
         <WaterStore
@@ -184,8 +189,8 @@
             <tr
               ><td>{zone.name}</td><td>{zone.texture}</td><td class="n"
                 >{formatNumber(zone.trees)}</td
-              ><td class="n" class:dry={zone.suffers}>{formatRain(zone.now, units.system)}</td><td
-                class="n">{formatRain(zone.full, units.system)}</td
+              ><td class="n" class:dry={zone.suffers}>{formatRain(zone.now / 1000, units.system)}</td><td
+                class="n">{formatRain(zone.full / 1000, units.system)}</td
               ><td
                 >{zone.next
                   ? `${formatDay(zone.next.day, true)}, ${litres(zone.next.litres)} a tree`

@@ -1,0 +1,183 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { seededRandom } from '../measure/random';
+import { differs, enoughToLive, evenness, survivalBy, type CountedTree } from './groups';
+import { kaplanMeier, logRank, solve } from './kaplan';
+import { followedOf, livesOf } from './life';
+import { logistic, type Exposed, type Fitted } from './logistic';
+import { cameBack, isAlive, isDead, sumMarks } from './marks';
+
+test('poor and browsed trees live, gone ones do not, and a place never set is none', () => {
+  assert.deepEqual(sumMarks('11pb0g--'), { set: 6, alive: 4, poor: 1, browsed: 1, gone: 1 });
+  assert.ok(isAlive('b') && !isAlive('g') && isDead('0') && !isDead('-') && !isDead(undefined));
+  assert.deepEqual(cameBack('10g0-', '1p10b'), [2, 3]);
+  assert.deepEqual(cameBack('', '111'), []);
+});
+
+test('a tree dies by the count that finds it dead; one that lives again never died', () => {
+  const lives = livesOf([
+    { months: 6, marks: '110-0' },
+    { months: 12, marks: '1001-' },
+  ]);
+  assert.deepEqual(
+    [...lives],
+    [
+      [1, { at: 12, died: false }],
+      [2, { at: 12, died: true }],
+      [3, { at: 6, died: true }],
+      [4, { at: 12, died: false }],
+      [5, { at: 6, died: true }],
+    ],
+  );
+  const back = livesOf([
+    { months: 6, marks: '0' },
+    { months: 12, marks: '1' },
+  ]);
+  assert.deepEqual(back.get(1), { at: 12, died: false });
+  const { start, times } = followedOf(lives.values());
+  assert.equal(start, 5);
+  assert.deepEqual(times, [
+    { at: 6, died: 2, lost: 0 },
+    { at: 12, died: 1, lost: 2 },
+  ]);
+  assert.ok(Math.abs(kaplanMeier(start, times).at(-1)!.survival - 2 / 5) < 1e-12);
+});
+
+test('curves that cannot be are refused, groups that died alike are not parted', () => {
+  assert.throws(() => kaplanMeier(3, [{ at: 1, died: 4, lost: 0 }]), RangeError);
+  const alike = { start: 100, times: [{ at: 6, died: 10, lost: 90 }] };
+  assert.ok(Math.abs(logRank([alike, alike])!.statistic) < 1e-12);
+  assert.equal(logRank([alike]), undefined);
+  assert.equal(
+    logRank([
+      { start: 5, times: [] },
+      { start: 5, times: [] },
+    ]),
+    undefined,
+  );
+  assert.deepEqual(
+    solve(
+      [
+        [0, 2],
+        [3, 1],
+      ],
+      [4, 5],
+    ),
+    [1, 2],
+  );
+  assert.equal(
+    solve(
+      [
+        [1, 2],
+        [2, 4],
+      ],
+      [1, 2],
+    ),
+    undefined,
+  );
+});
+
+/** A block of rows that differ, each tree of one of four kinds. */
+function block(
+  seed: string,
+  death: (kind: number, row: number) => number,
+  spread = 0.06,
+): CountedTree[] {
+  const random = seededRandom(seed);
+  return Array.from({ length: 16 }, (_, row) => {
+    const of = (random() - 0.5) * spread;
+    return Array.from({ length: 60 }, (__, peg): CountedTree => {
+      const kind = Math.floor(random() * 4);
+      return {
+        ...{ row, peg, species: `s${kind}` },
+        mark: random() < death(kind, row) + of ? '0' : '1',
+      };
+    });
+  }).flat();
+}
+
+test('the kind that dies differently is told apart; of equal ones hardly ever one is', () => {
+  const told = (trees: CountedTree[]) =>
+    survivalBy(trees, ({ species }) => species, 80)
+      .filter(({ apart }) => apart)
+      .map(({ group }) => group);
+  let [found, wrong, hits] = [0, 0, 0];
+  for (let i = 0; i < 200; i++) {
+    const lost = told(block(`lost ${i}`, (kind) => (kind === 2 ? 0.28 : 0.1)));
+    if (lost.includes('s2')) found++;
+    if (told(block(`same ${i}`, () => 0.12)).length) wrong++;
+    hits += lost.length;
+  }
+  assert.ok(found > 190, `${found}`);
+  assert.ok(wrong <= 16, `${wrong} of 200 blocks of equal kinds`);
+  assert.ok(hits < 215, `${hits}: the others are not told apart because one kind is`);
+  const [only] = survivalBy(
+    block('one', () => 0.1),
+    () => 'all',
+    16,
+  );
+  assert.equal(only.apart, false);
+  assert.ok(differs({ estimate: 0.5, worth: 100 }, { estimate: 0.5, worth: 100 }) > 0.999);
+});
+
+test('an hour in the air is found where it kills, with an interval that holds the truth', () => {
+  const random = seededRandom('air');
+  let held = 0;
+  let false_ = 0;
+  for (let i = 0; i < 120; i++) {
+    const trees: Exposed[] = Array.from({ length: 18 }, (_, row) => {
+      const luck = (random() - 0.5) * 0.5;
+      return [0, 1, 2].map((hours): Exposed => {
+        const wet = row % 3 === 0 ? 1 : 0;
+        const p = 1 / (1 + Math.exp(-(-2.2 + 0.7 * hours + luck)));
+        let died = 0;
+        for (let tree = 0; tree < 24; tree++) if (random() < p) died++;
+        return { cluster: `${row}`, values: [hours, wet], died, of: 24 };
+      });
+    }).flat();
+    const [air, wet] = (logistic(['air', 'wet'], trees) as Fitted).effects;
+    if (air.low <= Math.exp(0.7) && Math.exp(0.7) <= air.high) held++;
+    if (wet.chance < 0.05) false_++;
+  }
+  assert.ok(held >= 108, `${held} of 120`);
+  assert.ok(false_ <= 14, `${false_} of 120 where the wet edge did nothing`);
+});
+
+test('too few deaths, or nothing that differs, give no figure and say why', () => {
+  const few = logistic(
+    ['air'],
+    [
+      { cluster: 'a', values: [0], died: 2, of: 400 },
+      { cluster: 'b', values: [1], died: 3, of: 400 },
+    ],
+  );
+  assert.deepEqual(few, { why: 'few', events: 5, needed: 10 });
+  const alike = logistic(
+    ['air', 'wet'],
+    [
+      { cluster: 'a', values: [1, 0], died: 20, of: 40 },
+      { cluster: 'b', values: [1, 1], died: 20, of: 40 },
+    ],
+  );
+  assert.deepEqual(alike, { why: 'alike', name: 'air' });
+  const together = logistic(
+    ['air', 'minutes'],
+    [0, 1, 2].map((v) => ({ cluster: `${v}`, values: [v, 2 * v], died: 15, of: 40 })),
+  );
+  assert.ok('why' in together && together.why === 'alike');
+});
+
+test('enough trees, but bare stretches: evenness says so', () => {
+  const even = evenness([{ marks: '1111111110'.repeat(6) }], 6, 0.12);
+  assert.deepEqual(even, { stretches: 6, under: 0, share: 0 });
+  const bare = evenness([{ marks: '1'.repeat(40) + '0'.repeat(20) }], 6, 0.12);
+  assert.deepEqual([bare.under, bare.stretches], [2, 6]);
+  assert.deepEqual(evenness([{ marks: '----------' }], 6, 0.1), {
+    stretches: 0,
+    under: 0,
+    share: 0,
+  });
+  const trees = enoughToLive(100, 0.8);
+  assert.ok(trees > 125 && trees < 140, `${trees}`);
+  assert.equal(enoughToLive(0, 0.5), 0);
+});

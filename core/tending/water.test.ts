@@ -1,0 +1,211 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { WeatherDay } from '../calendar/windows';
+import { addTo } from '../measure/dates';
+import { isTold } from '../say/told';
+import {
+  asDepth,
+  asLitres,
+  compareSchools,
+  GIVES,
+  nextWatering,
+  rootDepth,
+  rootStore,
+  roundOf,
+  STRESS,
+  typicalAhead,
+  waterBalance,
+  WATER_TERMS,
+  type Rooted,
+} from './water';
+import { SEEN, visitCalls, type Finding } from './visit';
+
+const loam = { texture: 'loam' as const, depth: 1, stones: 0.1, repellent: false };
+const rooted: Rooted = { soil: loam, ring: 'clear', plantedOn: '2026-04-01' };
+const dry = (count: number, from = '2026-05-01', rain = 0): WeatherDay[] =>
+  Array.from({ length: count }, (_, i) => ({
+    ...{ day: addTo(from, { days: i }), lowest: 12, highest: 26, rain },
+  }));
+const common = { rooted, latitude: 51, terms: WATER_TERMS, today: '2026-05-01' };
+
+test('nothing is made and nothing lost: what the store gains is what came less what went', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({ rain: fc.integer({ min: 0, max: 30 }), hot: fc.integer({ min: 5, max: 35 }) }),
+        {
+          minLength: 5,
+          maxLength: 80,
+        },
+      ),
+      fc.constantFrom('sand' as const, 'loam' as const, 'clay' as const, 'peat' as const),
+      fc.constantFrom('sod' as const, 'clear' as const, 'mulch' as const),
+      (weather, texture, ring) => {
+        const days = weather.map(({ rain, hot }, i) => ({
+          ...{ day: addTo('2026-05-01', { days: i }), lowest: hot - 10, highest: hot, rain },
+        }));
+        const out = waterBalance({
+          ...common,
+          days,
+          rooted: { ...rooted, ring, soil: { ...loam, texture } },
+          school: 'none',
+        });
+        for (const [i, { store, full, suffers }] of out.entries()) {
+          assert.ok(store >= 0 && store <= full + 1e-9);
+          assert.equal(suffers, store < (1 - STRESS) * full - 1e-9);
+          if (i)
+            assert.ok(
+              store - out[i - 1].store <= days[i].rain + 1 + 1e-9,
+              'no more than it rained',
+            );
+        }
+      },
+    ),
+    { numRuns: 120, seed: 13 },
+  );
+});
+
+test('sod drinks first, mulch keeps, sand holds least, and repellent ground sheds the rain', () => {
+  const under = (change: Partial<Rooted>, rain = 0) =>
+    waterBalance({
+      ...common,
+      days: dry(60, '2026-05-01', rain),
+      rooted: { ...rooted, ...change },
+      school: 'none',
+    }).filter(({ suffers }) => suffers).length;
+  assert.ok(under({ ring: 'sod' }) > under({ ring: 'clear' }));
+  assert.ok(under({ ring: 'clear' }) > under({ ring: 'mulch' }));
+  assert.ok(under({ soil: { ...loam, texture: 'sand' } }) > under({}));
+  const sheds = { soil: { ...loam, texture: 'sand' as const, repellent: true } };
+  assert.ok(under(sheds, 1.2) > under({ soil: { ...loam, texture: 'sand' } }, 1.2));
+  assert.ok(under({ soil: { ...loam, stones: 0.6 } }) > under({}));
+});
+
+test('by the balance nobody suffers, and each round fills the store again', () => {
+  const days = dry(90);
+  const out = waterBalance({ ...common, days, school: 'balance', decidesFrom: days[0].day });
+  assert.equal(out.filter(({ suffers }) => suffers).length, 0);
+  const rounds = out.filter(({ given }) => given > 0);
+  assert.ok(rounds.length >= 2);
+  for (const { store, full, given } of rounds) {
+    assert.ok(Math.abs(store - full) < 1e-9, 'full after the round');
+    assert.ok(Number.isInteger(given));
+  }
+  const by = Object.fromEntries(
+    compareSchools({ ...common, days }).map((one) => [one.school, one]),
+  );
+  assert.equal(by.none.rounds, 0);
+  assert.ok(by.none.suffered > by.dated.suffered && by.balance.suffered === 0);
+  assert.equal(by.weekly.litres, by.weekly.rounds * GIVES.weekly);
+  // Dated: only on the dates, and not where it rained since the last.
+  for (const { day, given } of by.dated.days) if (given) assert.match(day, /-(10|20|30)$/);
+  const wet = dry(40).map((day, i) => ({ ...day, rain: i === 15 ? 20 : 0 }));
+  const dated = compareSchools({ ...common, days: wet }).find(({ school }) => school === 'dated')!;
+  assert.ok(!dated.days.some(({ day, given }) => day === '2026-05-20' && given));
+});
+
+test('what was given on the ground counts, and a probe sets the store right', () => {
+  const days = dry(40);
+  const today = '2026-06-09';
+  const plain = waterBalance({ ...common, days, today, school: 'none' });
+  const given = waterBalance({
+    ...common,
+    days,
+    today,
+    school: 'none',
+    given: new Map([['2026-05-20', 5]]),
+  });
+  const at = (out: typeof plain, day: string) => out.find((one) => one.day === day)!.store;
+  assert.ok(
+    Math.abs(
+      at(given, '2026-05-20') - Math.min(at(plain, '2026-05-20') + asDepth(5, 0.3), given[0].full),
+    ) < 0.5,
+  );
+  const probed = waterBalance({
+    ...common,
+    days,
+    today,
+    school: 'none',
+    probe: new Map([['2026-05-20', 3]]),
+  });
+  assert.equal(at(probed, '2026-05-20'), 3);
+  assert.equal(nextWatering(plain, today), undefined);
+  const next = waterBalance({ ...common, days, today: '2026-05-05', school: 'balance' });
+  assert.ok(nextWatering(next, '2026-05-05')!.day >= '2026-05-05');
+  assert.ok(next.filter(({ day, given: litres }) => day < '2026-05-05' && litres).length === 0);
+});
+
+test('roots reach deeper year by year, never through the soil', () => {
+  assert.equal(rootDepth(rooted, '2026-04-01'), 0.25);
+  assert.ok(rootDepth(rooted, '2028-04-01') > rootDepth(rooted, '2027-04-01'));
+  assert.equal(rootDepth({ ...rooted, soil: { ...loam, depth: 0.2 } }, '2030-01-01'), 0.2);
+  assert.ok(Math.abs(rootStore(rooted, '2026-04-01') - 155 * 0.25 * 0.9) < 1e-9);
+});
+
+test('a round: litres, tanks and hours add up; a tank of nothing is refused', () => {
+  const round = roundOf(600, 15, {
+    ...WATER_TERMS,
+    tank: 3500,
+    flow: 100,
+    drive: 10,
+    seconds: 12,
+    hose: 30,
+  });
+  assert.deepEqual([round.litres, round.trips], [9000, 3]);
+  assert.ok(Math.abs(round.hours * 60 - (90 + 30 + 120 + 300)) < 1e-9);
+  assert.ok(Math.abs(asLitres(asDepth(17, 0.4), 0.4) - 17) < 1e-12);
+  const none = (key: string) => (error: unknown) => isTold(error) && error.said.key === key;
+  assert.throws(() => roundOf(1, 1, { ...WATER_TERMS, tank: 0 }), none('crew.emptyTank'));
+  assert.throws(() => roundOf(1, 1, { ...WATER_TERMS, hose: 0 }), none('tending.noFlow'));
+});
+
+test('the days ahead are those of the year whose rain was the middle one', () => {
+  const year = (y: number, rain: number) => dry(30, `${y}-06-01`, rain);
+  const ahead = typicalAhead(
+    [...year(2023, 9), ...year(2024, 1), ...year(2025, 3)],
+    '2026-05-31',
+    30,
+  );
+  assert.equal(ahead.length, 30);
+  assert.deepEqual([ahead[0].day, ahead[0].rain], ['2026-06-01', 3]);
+  assert.deepEqual(
+    typicalAhead(year(2025, 3).slice(0, 20), '2026-05-31', 30),
+    [],
+    'a gap is no year',
+  );
+});
+
+test('walks call by kind for three weeks, with rows where they were named', () => {
+  const now = Date.UTC(2026, 5, 1);
+  const one = (kind: Finding['kind'], daysAgo: number, more: Partial<Finding> = {}): Finding => ({
+    ...{
+      id: `${kind}${daysAgo}`,
+      kind,
+      fromRow: null,
+      toRow: null,
+      peg: null,
+      trees: null,
+      body: '',
+    },
+    ...{ author: '', at: now - daysAgo * 86_400_000, ...more },
+  });
+  const calls = visitCalls(
+    [
+      one('browse', 2, { fromRow: 9, toRow: 12, trees: 31 }),
+      one('browse', 3, { fromRow: 14 }),
+      one('flood', 30),
+      one('weeds', 1),
+    ],
+    'Knoll',
+    now,
+  );
+  assert.deepEqual(
+    calls.map(({ say }) => say.key),
+    ['visit.browse', 'visit.weeds'],
+  );
+  assert.equal(calls[0].say.figures.rows, '9–14');
+  assert.equal(calls[1].say.figures.where, 'block');
+  assert.equal(calls[0].detail!.figures.trees, 31);
+  assert.equal(SEEN.length, 9);
+});

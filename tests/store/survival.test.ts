@@ -1,0 +1,198 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
+import { sumMarks } from '../../core/survival/marks';
+import { waterBalance } from '../../core/tending/water';
+import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
+import { blockState } from '../../src/lib/rooms/morning/board.server';
+import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
+import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { seenOnWalks, waterOf, wateredFact } from '../../src/lib/rooms/tending/facts.server';
+import type { Store } from '../../src/lib/store';
+import { demoSetting, event, type Setting } from './setting';
+
+let store: Store;
+let setting: Setting;
+before(async () => {
+  setting = await demoSetting('survival');
+  store = setting.store;
+});
+after(() => store.sequelize.close());
+const bench = () => setting.blocks['North Bench'];
+const margin = () => setting.blocks['Silt Margin'];
+const layoutOf = async (block: { id: string }) =>
+  (await releasedLayout(await setting.facts(), block.id))!.id;
+
+test('the demo: the lot that sat too long, trees set deep, the patch that drowned, no false accusation', async () => {
+  const facts = await setting.facts();
+  const found = (await survivalFindings(facts, bench()))!;
+  const apart = (group: keyof typeof found.groups) =>
+    found.groups[group].filter((one) => one.apart).map((one) => one.group);
+  assert.deepEqual(apart('species'), ['Aspen']);
+  assert.deepEqual(apart('lot'), ['lot 31']);
+  assert.deepEqual(apart('zone'), []);
+  const fitted = found.why.fitted!;
+  assert.ok('effects' in fitted);
+  const effect = (name: string) => fitted.effects.find((one) => one.name === name)!;
+  assert.ok(effect('air').low > 1.2, `${effect('air').low}`);
+  assert.ok(effect('deep').low > 1, `${effect('deep').low}`);
+  const lens = effect('zone Clay lens');
+  assert.ok(lens.low < 1 && lens.high > 1, 'the clay did nothing to the living');
+  assert.equal(found.time.times, 2);
+  assert.ok(found.time.compared!.chance < 1e-6);
+  const aspen = found.time.curves.find(({ name }) => name.includes('aspen'))!;
+  const share = found.groups.lot.find(({ group }) => group === 'lot 31')!.estimate;
+  assert.ok(Math.abs(aspen.points.at(-1)!.survival - share) < 0.01, 'curve and table agree');
+  const causes = Object.fromEntries(found.causes.map(({ cause, trees }) => [cause, trees]));
+  const season = (await countedOf(facts, bench()))!;
+  const dead = season.counts.reduce((sum, { set, alive }) => sum + set - alive, 0);
+  assert.equal(
+    Object.values(causes).reduce((a, b) => a + b, 0),
+    dead,
+  );
+  assert.ok(causes.flood > 40 && causes['dry roots'] > 40);
+  assert.ok(found.evenness.share > 0.1 && found.evenness.under <= found.evenness.stretches);
+  const other = (await survivalFindings(facts, setting.blocks['Ridge Screen']))!;
+  for (const groups of Object.values(other.groups))
+    assert.deepEqual(
+      groups.filter((one) => one.apart),
+      [],
+    );
+});
+
+test('a row counted tree by tree: marks, causes, heights, and a tree that comes back is said', async () => {
+  const layoutId = await layoutOf(bench());
+  const facts = await setting.facts();
+  const counts = await facts.of(countsFact, bench().id);
+  const last = counts.filter(({ row }) => row === 11).at(-1)!;
+  const dead = last.marks.indexOf('0') + 1;
+  const marks = [...last.marks].map((mark, i) => (i + 1 === dead ? '1' : mark)).join('');
+  const { set, alive } = sumMarks(marks);
+  const gone = marks.indexOf('g') + 1 || marks.indexOf('0') + 1;
+  const one = {
+    ...{ ...event(), layoutId, row: 11, set, alive, marks, countedOn: facts.today },
+    causes: [{ peg: gone, cause: 'browse' as const }],
+    heights: [{ peg: dead, height: 0.62 }],
+  };
+  const done = (await setting.done('checker', 'survival.count', one)) as { cameBack?: number[] };
+  assert.deepEqual(done.cameBack, [dead]);
+  assert.equal((await setting.done('checker', 'survival.count', one)).already, true);
+  const kept = (await (await setting.facts()).of(countsFact, bench().id)).find(
+    ({ id }) => id === one.id,
+  )!;
+  assert.deepEqual([kept.causes, kept.heights], [{ [gone]: 'browse' }, { [dead]: 0.62 }]);
+  const found = (await survivalFindings(await setting.facts(), bench()))!;
+  assert.deepEqual(found.heights, { measured: 1, mean: 0.62 });
+
+  const refused = (more: object, says: RegExp, status = 409) =>
+    setting.refused('checker', 'survival.count', { ...one, ...event(), ...more }, status, says);
+  await refused({ alive: alive - 1 }, /must agree|marks/);
+  await refused({ set: set + 1 }, /marks|planted/);
+  await refused({ marks: `${marks.slice(1)}x` }, /marked 1 alive/, 400);
+  await refused({ heights: [{ peg: gone, height: 1 }] }, /dead or gone/);
+  await refused({ causes: [{ peg: dead, cause: 'browse' }] }, /lives; a cause/);
+  await refused({ causes: [{ peg: marks.length + 1, cause: 'browse' }] }, /trees are marked/);
+  await refused({ heights: [{ peg: 1, height: -1 }] }, /more than 0/, 400);
+  await refused({ countedOn: addTo(facts.today, { days: -500 }) }, /was planted on/);
+});
+
+test('with no target set four fifths of what was laid out are enough', async () => {
+  await store.block.update(
+    { targetDensity: null },
+    { where: { id: setting.blocks['Ridge Screen'].id } },
+  );
+  const ridge = { ...setting.blocks['Ridge Screen'], targetDensity: null };
+  const season = (await countedOf(await setting.facts(), ridge))!;
+  assert.equal(season.targetIsSet, false);
+  assert.ok(season.estimate.estimate > 0.85);
+  assert.equal(season.refill.verdict, 'none');
+  assert.equal(season.refill.trees.value, 0);
+});
+
+test('the water of a block: zones by their soil, rows watered on the phone fill the store', async () => {
+  const layoutId = await layoutOf(bench());
+  const first = await waterOf(await setting.facts(), bench());
+  assert.deepEqual(first.zones.map(({ texture }) => texture).sort(), ['clay', 'loam']);
+  const planted = (await plantedOf(await setting.facts(), bench().id)).planted;
+  assert.equal(
+    first.zones.reduce((sum, { trees }) => sum + trees, 0),
+    planted,
+  );
+  const rows = first.zones.flatMap((zone) => zone.rows);
+  assert.equal(
+    rows.reduce((sum, { trees }) => sum + trees, 0),
+    planted,
+  );
+  const [none, ...schools] = first.schools!;
+  assert.equal(none.rounds, 0);
+  for (const school of schools) assert.ok(school.suffered <= none.suffered, school.school);
+  // Every row of one zone watered three days ago.
+  const zone = first.zones[0];
+  const at = new Date(Date.now() - 3 * 86_400_000).toISOString();
+  const watered = zone.rows.map(({ number, trees }) => ({
+    ...{ ...event(), at, layoutId, row: number, trees, litres: 4, corrects: null },
+  }));
+  for (const one of watered) await setting.done('planter', 'tending.watered', one);
+  assert.equal((await setting.done('planter', 'tending.watered', watered[0])).already, true);
+  assert.equal((await (await setting.facts()).of(wateredFact, bench().id)).length, watered.length);
+  const then = await waterOf(await setting.facts(), bench());
+  const now = then.zones.find((one) => one.zone === zone.zone)!;
+  assert.ok(now.now >= zone.now - 1e-9 && now.now <= now.full);
+  await setting.done('planter', 'tending.watered', {
+    ...watered[0],
+    ...event(),
+    corrects: watered[0].id,
+  });
+  assert.equal(
+    (await (await setting.facts()).of(wateredFact, bench().id)).length,
+    watered.length - 1,
+  );
+  const bad = (more: object, says: RegExp, status = 409) =>
+    setting.refused(
+      'planter',
+      'tending.watered',
+      { ...watered[0], ...event(), ...more },
+      status,
+      says,
+    );
+  await bad({ row: 9999 }, /no row/i);
+  await bad({ trees: 9000 }, /places; 9/);
+  await bad({ litres: 0 }, /more than 0/, 400);
+  await bad({ corrects: uuid() }, /not there/);
+  await setting.refused('viewer', 'tending.watered', { ...watered[0], ...event() }, 403, /./);
+  // The same as the core's own sum on the same days.
+  const sown = await (await setting.facts()).of(sownFact, bench().id);
+  assert.ok(sown.lastAt.size > 0);
+  assert.ok(typeof waterBalance === 'function');
+  const nothing = await waterOf(await setting.facts(), margin());
+  assert.deepEqual(nothing.zones, [], 'nothing stands on the margin yet');
+});
+
+test('what a walk finds is called on the board, and taken back is gone', async () => {
+  const layoutId = await layoutOf(bench());
+  const seen = {
+    ...{ ...event(), blockId: bench().id, layoutId, fromRow: 9, toRow: 12, peg: null },
+    ...{ kind: 'browse' as const, trees: 31, body: 'hares', corrects: null },
+  };
+  await setting.done('planter', 'tending.seen', seen);
+  assert.equal((await setting.done('planter', 'tending.seen', seen)).already, true);
+  const keys = async () =>
+    (await blockState(await setting.facts(), bench())).calls.map(({ say }) => say.key);
+  assert.ok((await keys()).includes('visit.browse'));
+  const [one] = await (await setting.facts()).of(seenOnWalks, bench().id);
+  assert.deepEqual(
+    [one.kind, one.fromRow, one.toRow, one.trees, one.body],
+    ['browse', 9, 12, 31, 'hares'],
+  );
+  await setting.done('planter', 'tending.seen', { ...seen, ...event(), corrects: seen.id });
+  assert.ok(!(await keys()).includes('visit.browse'));
+  const bad = (more: object, says: RegExp, status = 409) =>
+    setting.refused('planter', 'tending.seen', { ...seen, ...event(), ...more }, status, says);
+  await bad({ fromRow: 12, toRow: 9 }, /the first comes before the last/);
+  await bad({ toRow: 9999 }, /no row/i);
+  await bad({ layoutId: null }, /layout/i);
+  await bad({ kind: 'dragons' }, /one of/, 400);
+  await bad({ peg: 99_999, toRow: 9 }, /no peg/);
+});

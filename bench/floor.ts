@@ -63,7 +63,8 @@ const PAGES = [
   ...['ground', 'method', 'rows', 'stock', 'stock/order', 'stock/gate', 'stock/keeping'],
   ...['stock/day', 'stock/carry', 'stock/roots', 'stock/handling', 'calendar', 'calendar/windows'],
   ...['calendar/materials', 'calendar/phases', 'calendar/finish', 'calendar/ripping'],
-  ...['calendar/spraying', 'crew', 'checks', 'tending', 'survival'],
+  ...['calendar/spraying', 'crew', 'checks', 'checks/plan', 'checks/plots', 'checks/school'],
+  ...['tending', 'tending/water', 'survival'],
 ];
 let worst = { page: '', ratio: 0 };
 for (const page of PAGES) {

@@ -58,7 +58,7 @@ const shots = [
   ['calendar', 'Silt Margin'],
   ['crew/today', 'Haul Flat'],
   ['checks', 'Haul Flat'],
-  ['tending', 'North Bench'],
+  ['tending/water', 'North Bench'],
   ['survival', 'North Bench'],
   ['method', 'Silt Margin'],
 ];
@@ -104,10 +104,15 @@ await desk.evaluate(() => (document.documentElement.dataset.theme = 'cab'));
 await desk.mouse.wheel(0, -1);
 await picture(desk, 'rows-near-cab');
 
-const boxes = await signedIn('checker', { width: 390, height: 844 });
-await boxes.goto(`/field/${blocks['Haul Flat']}/stock`);
-await boxes.getByRole('button', { name: /Aspen/ }).first().click();
-await picture(boxes, 'boxes');
+const learner = await signedIn('planter', { width: 390, height: 844 });
+await learner.goto(`/field/${blocks['North Bench']}/school`);
+for (let asked = 0; asked < 40; asked++) {
+  await learner.getByRole('button', { name: 'Mend it' }).click();
+  await learner.getByRole('button', { name: 'too deep' }).click();
+  if (/lies .* under/.test(await learner.locator('.told').innerText())) break;
+  await learner.getByRole('button', { name: 'Next tree' }).click();
+}
+await picture(learner, 'school');
 
 const phone = await signedIn('planter', { width: 390, height: 844 });
 await phone.goto(`/field/${blocks['Haul Flat']}`);

@@ -76,7 +76,10 @@ test('error of kappa against the delta method by differences', () => {
       for (let i = 0; i < size; i++) {
         agree += at(i, i);
         let [row, column] = [0, 0];
-        for (let j = 0; j < size; j++) ((row += at(i, j)), (column += at(j, i)));
+        for (let j = 0; j < size; j++) {
+          row += at(i, j);
+          column += at(j, i);
+        }
         chance += row * column;
       }
       return (agree - chance) / (1 - chance);

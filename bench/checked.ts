@@ -1,0 +1,112 @@
+/**
+ * A block with a hundred thousand checked trees, and the sums of the last two rooms: what one client waits for
+ * each page of Checks against the sign-in page, and the core's own computations in milliseconds beside it.
+ */
+import autocannon from 'autocannon';
+import mariadb from 'mariadb';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { v7 as uuid } from 'uuid';
+import { addTo } from '../core/measure/dates';
+import { seededRandom } from '../core/measure/random';
+import { survivalBy, type CountedTree } from '../core/survival/groups';
+import { waterBalance, WATER_TERMS } from '../core/tending/water';
+import { startApplication } from '../scripts/application.mjs';
+
+const line = (what: string, value: number, bound: string) =>
+  console.log(`${what.padEnd(52)} ${value.toFixed(1).padStart(8)}   ${bound}`);
+const timed = (run: () => void): number => {
+  run();
+  const start = performance.now();
+  run();
+  return performance.now() - start;
+};
+
+const days = Array.from({ length: 5 * 365 }, (_, i) => ({
+  day: addTo('2021-01-01', { days: i }),
+  ...{ lowest: 8, highest: 20 + (i % 9), rain: i % 6 ? 0 : 9, humidity: 0.6, wind: 2 },
+}));
+const soil = { texture: 'loam' as const, depth: 1, stones: 0.1, repellent: false };
+line(
+  'balance of 20 zones over 5 years, ms',
+  timed(() => {
+    for (let zone = 0; zone < 20; zone++)
+      waterBalance({
+        ...{ days, latitude: 51, terms: WATER_TERMS, today: '2025-12-31', school: 'balance' },
+        rooted: { soil, ring: 'clear', plantedOn: '2021-01-01' },
+        decidesFrom: '2021-01-01',
+      });
+  }),
+  'under 100',
+);
+const random = seededRandom('a million trees');
+const trees: CountedTree[] = Array.from({ length: 1_000_000 }, (_, i) => ({
+  ...{ row: i % 5000, peg: i, species: `s${i % 6}` },
+  mark: random() < 0.85 ? '1' : '0',
+}));
+line(
+  'survival by species of a million trees, ms',
+  timed(() => void survivalBy(trees, ({ species }) => species, 5000)),
+  'under 2000',
+);
+
+const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
+const app = (await startApplication(folder)) as {
+  origin: string;
+  databaseUrl: string;
+  stop: () => Promise<void>;
+};
+const { origin } = app;
+const response = await fetch(`${origin}/sign-in?/in`, {
+  method: 'POST',
+  headers: { origin, 'content-type': 'application/x-www-form-urlencoded' },
+  body: 'name=leader&password=farrow-pit-demo',
+  redirect: 'manual',
+});
+const cookie = response.headers.getSetCookie()[0].split(';')[0];
+const database = await mariadb.createConnection(app.databaseUrl);
+const [block] = await database.query("SELECT id FROM block WHERE name = 'Haul Flat'");
+const [pattern] = await database.query(
+  `SELECT p.* FROM plot p JOIN layout l ON l.id = p.layout_id WHERE l.block_id = ? AND p.trees IS NOT NULL LIMIT 1`,
+  [block.id],
+);
+const planters = await database.query('SELECT id FROM planter ORDER BY position');
+const columns = Object.keys(pattern);
+for (let from = 0; from < 10_000; from += 500)
+  await database.batch(
+    `INSERT INTO plot (${columns.map((name) => `\`${name}\``).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
+    Array.from({ length: 500 }, (_, i) =>
+      columns.map((name) => {
+        if (name === 'id') return uuid();
+        if (name === 'planter_id') return planters[(from + i) % planters.length].id;
+        if (name === 'plan_id' || name === 'plan_number' || name === 'corrects') return null;
+        const value = pattern[name];
+        return value && typeof value === 'object' && !(value instanceof Date)
+          ? JSON.stringify(value)
+          : value;
+      }),
+    ),
+  );
+const [{ n }] = await database.query('SELECT SUM(JSON_LENGTH(trees)) AS n FROM plot');
+console.log(`${n} checked trees on the block`);
+const wait = async (page: string, signed = true) => {
+  const options = { url: origin + page, connections: 1, headers: signed ? { cookie } : {} };
+  const first = performance.now();
+  await (await fetch(origin + page, { headers: signed ? { cookie } : {} })).text();
+  const cold = performance.now() - first;
+  const { latency } = await autocannon({ ...options, duration: 3 });
+  return { cold, warm: latency.average };
+};
+const signIn = await wait('/sign-in', false);
+line('sign-in page, ms', signIn.warm, '');
+for (const page of ['checks', 'checks/plan', 'checks/plots', 'checks/school', '']) {
+  const { cold, warm } = await wait(page ? `/blocks/${block.id}/${page}` : '/');
+  line(`${page || 'morning board'}, first ms`, cold, '');
+  line(`${page || 'morning board'}, ms`, warm, 'under 200');
+  line(`${page || 'morning board'} ÷ sign-in`, warm / signIn.warm, '');
+}
+await database.end();
+await app.stop();
+rmSync(folder, { recursive: true, force: true });
+process.exit(0);

@@ -91,11 +91,16 @@ for (let from = 0; from < 10_000; from += 500)
 const [{ n }] = await database.query('SELECT SUM(JSON_LENGTH(trees)) AS n FROM plot');
 console.log(`${n} checked trees on the block`);
 const wait = async (page: string, signed = true) => {
-  const options = { url: origin + page, connections: 1, headers: signed ? { cookie } : {} };
+  const headers: Record<string, string> = signed ? { cookie } : {};
   const first = performance.now();
-  await (await fetch(origin + page, { headers: signed ? { cookie } : {} })).text();
+  await (await fetch(origin + page, { headers })).text();
   const cold = performance.now() - first;
-  const { latency } = await autocannon({ ...options, duration: 3 });
+  const { latency } = await autocannon({
+    url: origin + page,
+    connections: 1,
+    headers,
+    duration: 3,
+  });
   return { cold, warm: latency.average };
 };
 const signIn = await wait('/sign-in', false);

@@ -35,9 +35,15 @@ export function halfWidth({ quality, trees, alike, inBlock }: Expected, plots: n
 /**
  * Plots for a wanted half-width: n = (t · CV ÷ E)², the coefficient of variation of a plot's share from the
  * trees in it and how much they are alike, corrected for the finite block; t follows from n itself.
- * @throws Told for a half-width of nothing or a quality that cannot vary
+ * @param words what the clusters are called in the working: plots of a check, rows of a count
+ * @throws Told for a half-width of nothing
  */
-export function plotsFor(expected: Expected, half: number): Figure {
+export function plotsFor(
+  expected: Expected,
+  half: number,
+  words = { unit: 'plot', share: 'quality' },
+): Figure {
+  const { unit, share } = words;
   if (!(half > 0)) throw told('checks.noHalfWidth', { half: shareOf(half) });
   const { quality, trees, alike, inBlock } = expected;
   const deff = designEffect(trees, alike);
@@ -47,15 +53,15 @@ export function plotsFor(expected: Expected, half: number): Figure {
   return {
     value: plots,
     kind: 'count',
-    formula: '(t × a plot’s deviation ÷ half-width)², finite block',
+    formula: `(t × a ${unit}’s deviation ÷ half-width)², finite block`,
     steps: [
-      { label: 'quality so far', value: quality, kind: 'share' },
-      { label: 'trees in a plot', value: trees, kind: 'number' },
-      { label: 'trees of a plot are alike', value: alike, kind: 'number' },
+      { label: `${share} so far`, value: quality, kind: 'share' },
+      { label: `trees in a ${unit}`, value: trees, kind: 'number' },
+      { label: `trees of a ${unit} are alike`, value: alike, kind: 'number' },
       { label: 'design effect', value: deff, kind: 'number' },
-      { label: 'deviation of a plot', value: one, kind: 'share' },
+      { label: `deviation of a ${unit}`, value: one, kind: 'share' },
       { label: `t, ${plots - 1} degrees`, value: studentQuantile(0.95, plots - 1), kind: 'number' },
-      { label: 'plots the block holds', value: inBlock, kind: 'count' },
+      { label: `${unit}s the block holds`, value: inBlock, kind: 'count' },
       { label: 'half-width with so many', value: halfWidth(expected, plots), kind: 'share' },
     ],
   };

@@ -7,6 +7,9 @@ import { waterBalance } from '../../core/tending/water';
 import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import { plotsFor } from '../../core/checks/plan';
+import { findingsOf } from '../../src/lib/rooms/checks/findings.server';
+import { closingReport } from '../../src/lib/rooms/survival/closing.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { seenOnWalks, waterOf, wateredFact } from '../../src/lib/rooms/tending/facts.server';
@@ -168,6 +171,25 @@ test('the water of a block: zones by their soil, rows watered on the phone fill 
   assert.ok(typeof waterBalance === 'function');
   const nothing = await waterOf(await setting.facts(), margin());
   assert.deepEqual(nothing.zones, [], 'nothing stands on the margin yet');
+});
+
+test('the closing report and the next count are made of what the pages say', async () => {
+  const facts = await setting.facts();
+  const [season, found, checks] = await Promise.all([
+    countedOf(facts, bench()),
+    survivalFindings(facts, bench()),
+    findingsOf(facts, bench()),
+  ]);
+  const pdf = await closingReport({
+    about: { block: bench().name, site: setting.site.name, version: 1, day: facts.today },
+    ...{ planted: 10, plantedDays: null, season: season!, found: found!, checks },
+    ...{ brief: 'Set it.', units: 'us' },
+  });
+  assert.equal(pdf.subarray(0, 5).toString(), '%PDF-');
+  const { design } = found!;
+  const rows = plotsFor(design, 0.03, { unit: 'row', share: 'survival' });
+  assert.ok(rows.value > season!.counts.length / 4 && rows.value <= design.inBlock);
+  assert.ok(rows.steps.every(({ label }) => !label.includes('plot')));
 });
 
 test('what a walk finds is called on the board, and taken back is gone', async () => {

@@ -133,6 +133,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     })),
     planters: qualityByPlanter(plots).map((found) => ({ ...found, name: nameOf(found.planter) })),
     groups: {
+      planter: by(({ planter }) => nameOf(planter)),
       tool: by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
       lot: by(({ lot }) => lots.find((state) => state.lot.id === lot)?.lot.code),
       day: by(({ plantedOn }) => plantedOn).sort((a, b) => (a.name < b.name ? -1 : 1)),

@@ -56,13 +56,14 @@
   );
   const looked = $derived(found?.planned.filter(({ seen }) => seen).length ?? 0);
   const GROUPS = [
+    ['planter', 'Planter'],
     ['tool', 'Tool and soil'],
     ['lot', 'Lot'],
     ['species', 'Species'],
     ['day', 'Day planted'],
     ['hour', 'Hour of the look'],
   ] as const;
-  let group = $state<(typeof GROUPS)[number][0]>('species');
+  let group = $state<(typeof GROUPS)[number][0]>('planter');
   const groups = $derived(found?.groups[group] ?? []);
   const mostCount = $derived(Math.max(1, ...(found?.counts ?? []).map(({ count }) => count)));
   /** What ten plots more would buy, with what is known so far. */

@@ -16,6 +16,7 @@
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
+  import { plotsFor } from '$core/checks/plan';
   import { CAUSES } from '$core/survival/marks';
   import CountedRows from '$lib/charts/CountedRows.svelte';
   import LifeCurves from '$lib/charts/LifeCurves.svelte';
@@ -85,6 +86,16 @@
       : name === 'deep'
         ? 'One tree in ten more set too deep'
         : `Standing in “${name.replace('zone ', '')}”`;
+  let half = $state<number | null>(3);
+  /** Rows for the wanted half-width, from how this count's rows differ. */
+  const rowsFor = $derived(
+    found && half && half > 0
+      ? plotsFor({ ...found.design, quality: Math.min(0.995, found.design.quality) }, half / 100, {
+          unit: 'row',
+          share: 'survival',
+        })
+      : undefined,
+  );
   const mostCause = $derived(Math.max(1, ...(found?.causes ?? []).map(({ trees }) => trees)));
 </script>
 
@@ -259,6 +270,24 @@
         </p>
       {/if}
       {#if mayRecord}
+        {#if found}
+          <h2 class="more">How many rows next time?</h2>
+          <div class="design">
+            <NumberField
+              label="Survival known to ±"
+              unit="points"
+              min={0.2}
+              max={30}
+              decimals={1}
+              bind:value={half}
+            />
+            <p>
+              {#if rowsFor}<b class="num">{formatNumber(rowsFor.value)} of {found.design.inBlock}</b
+                > rows, with a random start, the same ones again each year.{/if}
+            </p>
+          </div>
+          {#if rowsFor}<Figure label="Rows to count" figure={rowsFor} />{/if}
+        {/if}
         <p class="more">
           <a href="/field/{data.block.id}/count">Count tree by tree on the phone</a>, also without a
           signal.
@@ -319,6 +348,15 @@
             {found.heights.measured} measured, {formatLength(found.heights.mean, units.system, 2)} tall
             on average.
           </p>{/if}
+        <p>
+          <a
+            href="/blocks/{data.block.id}/survival/closing.pdf?units={units.system}"
+            target="_blank"
+            rel="noreferrer">Closing report (PDF)</a
+          >
+          · <a href="/blocks/{data.block.id}/survival/counts.csv">Counts (CSV)</a>
+          · <a href="/blocks/{data.block.id}/calendar/materials">Cost a living tree</a>
+        </p>
         <h2>Refill?</h2>
         <p class="verdict"><b>{inWords(refill.sentence)}</b></p>
         <label class="target"
@@ -363,6 +401,15 @@
 {/if}
 
 <style>
+  .design {
+    display: flex;
+    gap: 18px;
+    align-items: end;
+    max-width: 620px;
+  }
+  .design p {
+    margin: 0 0 8px;
+  }
   .head {
     display: flex;
     gap: 14px;

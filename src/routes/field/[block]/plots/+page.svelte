@@ -252,6 +252,7 @@
     <a class="go plain" href="/field/{data.block.id}/peg?row={plot.row}&peg={plot.peg}"
       >{say('plots.find')}</a
     >
+    <a class="go plain" href="/field/{data.block.id}/note">{say('rows.note')}</a>
     {#if look}<p class="say">
         {look.mine ? say('plots.again') : say('plots.others', { who: look.who })}
       </p>{/if}

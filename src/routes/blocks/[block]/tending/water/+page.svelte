@@ -158,8 +158,8 @@
       </p>
     {:else}
       <h2>
-        Water the roots can reach{water.zones.length > 1 ? `, ${water.driest}` : ''}: the schools side
-        by side on the same weather
+        Water the roots can reach{water.zones.length > 1 ? `, ${water.driest}` : ''}: the schools
+        side by side on the same weather
       </h2>
       {#each water.schools ?? [] as school (school.school)}
         <WaterStore
@@ -189,9 +189,9 @@
             <tr
               ><td>{zone.name}</td><td>{zone.texture}</td><td class="n"
                 >{formatNumber(zone.trees)}</td
-              ><td class="n" class:dry={zone.suffers}>{formatRain(zone.now / 1000, units.system)}</td><td
-                class="n">{formatRain(zone.full / 1000, units.system)}</td
-              ><td
+              ><td class="n" class:dry={zone.suffers}
+                >{formatRain(zone.now / 1000, units.system)}</td
+              ><td class="n">{formatRain(zone.full / 1000, units.system)}</td><td
                 >{zone.next
                   ? `${formatDay(zone.next.day, true)}, ${litres(zone.next.litres)} a tree`
                   : 'none in sight'}</td

@@ -1,0 +1,150 @@
+import type { Content } from 'pdfmake/interfaces';
+import { FAULT_LABELS } from '../../../../core/checks/faults';
+import { formatDay, type Day } from '../../../../core/measure/dates';
+import {
+  formatDensity,
+  formatNumber,
+  formatPercent,
+  type UnitSystem,
+} from '../../../../core/measure/units';
+import type { findingsOf } from '../checks/findings.server';
+import { LINES, plain, print } from '../../server/pdf';
+import { words } from '../../words';
+import type { Counted } from './facts.server';
+import type { survivalFindings } from './findings.server';
+
+type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
+
+/** What client and cost share are handed when a planting is closed: what was done, counted, and what it says. */
+export function closingReport({
+  about,
+  planted,
+  plantedDays,
+  season,
+  found,
+  checks,
+  brief,
+  units,
+}: {
+  about: { block: string; site: string; version: number; day: Day };
+  planted: number;
+  plantedDays: readonly [Day, Day] | null;
+  season: Counted;
+  found: Found;
+  checks: Awaited<ReturnType<typeof findingsOf>>;
+  brief: string;
+  units: UnitSystem;
+}): Promise<Buffer> {
+  const percent = (share: number) => plain(formatPercent(share, 1));
+  const number = (value: number) => plain(formatNumber(value));
+  const { estimate, refill } = season;
+  const head = (text: string): Content => ({ text, bold: true, margin: [0, 9, 0, 2] });
+  const groups = (title: string, list: Found['groups']['species']): Content[] =>
+    list.length
+      ? [
+          head(title),
+          {
+            layout: LINES,
+            table: {
+              headerRows: 1,
+              widths: ['*', 40, 40, 46, 84],
+              body: [
+                ['', 'Alive', 'Set', 'Survival', '95 % interval'],
+                ...list.map((one) => [
+                  `${one.group}${one.apart ? ' *' : ''}`,
+                  number(one.hits),
+                  number(one.of),
+                  percent(one.estimate),
+                  `${percent(one.low)} to ${percent(one.high)}`,
+                ]),
+              ],
+            },
+          },
+        ]
+      : [];
+  const fitted = found.why.fitted;
+  return print(about, 'closing report', [
+    { text: `${about.block}: closing report`, fontSize: 15, bold: true },
+    {
+      text: `${about.site}, version ${about.version}, ${formatDay(about.day, true)}`,
+      margin: [0, 0, 0, 8],
+    },
+    {
+      text: plain(
+        `${percent(estimate.estimate)} alive, 95 % interval ${percent(estimate.low)} to ${percent(estimate.high)}, counted until ${formatDay(season.on, true)}.`,
+      ),
+      fontSize: 12,
+      bold: true,
+    },
+    {
+      text: plain(
+        `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted. Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
+      ),
+      margin: [0, 4, 0, 0],
+    },
+    head('What was done'),
+    {
+      text: plain(
+        `${number(planted)} trees planted${plantedDays ? `, ${formatDay(plantedDays[0], true)} to ${formatDay(plantedDays[1], true)}` : ''}. ${brief}`,
+      ),
+    },
+    ...groups('Survival by species', found.groups.species),
+    ...groups('Survival by lot', found.groups.lot),
+    ...groups('Survival by zone', found.groups.zone),
+    {
+      text: '* differs from the rest beyond chance, corrected for the number of comparisons; rows are the clusters.',
+      fontSize: 7.5,
+      margin: [0, 3, 0, 0],
+    },
+    head('What killed them'),
+    found.causes.length
+      ? {
+          layout: LINES,
+          table: {
+            widths: [120, 50],
+            body: found.causes.map(({ cause, trees }) => [cause, number(trees)]),
+          },
+        }
+      : { text: 'Nothing died.' },
+    ...(fitted && 'effects' in fitted
+      ? [
+          head('What goes together with death'),
+          ...fitted.effects.map((effect): Content => ({
+            text: plain(
+              `${effect.name === 'air' ? 'Half an hour of the anchor air at the roots' : effect.name === 'deep' ? 'One tree in ten more set too deep' : `Zone ${effect.name.replace('zone ', '')}`}: odds ${effect.odds.toFixed(1)} (${effect.low.toFixed(1)} to ${effect.high.toFixed(1)}).`,
+            ),
+          })),
+          {
+            text: 'It shows what goes together; it does not prove what killed them.',
+            fontSize: 7.5,
+          } as Content,
+        ]
+      : []),
+    head('How it was planted'),
+    {
+      text: plain(
+        checks.all
+          ? `Plots: ${percent(checks.all.estimate)} satisfactory (${percent(checks.all.low)} to ${percent(checks.all.high)}), ${checks.all.clusters} plots.${checks.counts[0] ? ` Most often: ${FAULT_LABELS[checks.counts[0].fault]}.` : ''}`
+          : 'No plot was looked at.',
+      ),
+    },
+    head('Counted rows'),
+    {
+      layout: LINES,
+      table: {
+        headerRows: 1,
+        widths: [40, 60, 40, 40, 50],
+        body: [
+          ['Row', 'Day', 'Alive', 'Set', 'Survival'],
+          ...season.counts.map(({ row, countedOn, alive, set }) => [
+            `${row}`,
+            formatDay(countedOn, true),
+            number(alive),
+            number(set),
+            percent(alive / set),
+          ]),
+        ],
+      },
+    },
+  ]);
+}

@@ -8,7 +8,7 @@ import { judgePlots, type ToldPlot } from './findings';
 import { reworkStates, todosOf } from './outcome';
 import { qualityByPlanter } from './quality';
 import { beforeAndAfter, differenceOf, learnersOf, TRAINED } from './training';
-import { againstTime, nextShown, standingsOf, TAUGHT, type Answer } from './trainer';
+import { againstTime, nextShown, sceneFor, standingsOf, TAUGHT, type Answer } from './trainer';
 import { qualityCalls, reworkCalls, suspicionCalls } from './calls';
 
 const day = (n: number) => `2026-11-${String(n).padStart(2, '0')}`;
@@ -346,6 +346,22 @@ test('the school: a wrong answer brings a fault back soon, a right one later', (
   assert.equal(
     againstTime([...Array(18).fill({ right: true }), { right: false }, { right: false }]),
     true,
+  );
+});
+
+test('one question in five is a scene at the boxes, of the stock’s own habits', () => {
+  const habits = ['moist', 'one-out', 'shade'];
+  const scenes = Array.from({ length: 500 }, (_, i) => sceneFor(i, habits, `${i}`));
+  assert.equal(scenes.filter(Boolean).length, 100);
+  assert.equal(new Set(scenes.map((one) => one?.habit).filter(Boolean)).size, 3);
+  const kept = scenes.filter((one) => one?.kept).length;
+  assert.ok(kept > 22 && kept < 58, `${kept}`);
+  assert.equal(sceneFor(4, [], 'x'), undefined);
+  assert.deepEqual(sceneFor(4, habits, 'x'), sceneFor(4, habits, 'x'));
+  const handled = standingsOf([{ shown: 'handling', right: false }]);
+  assert.ok(
+    handled.every(({ answers }) => answers === 0),
+    'scenes are no faults of trees',
   );
 });
 

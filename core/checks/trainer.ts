@@ -158,8 +158,8 @@ export const taughtOf = ({ clearing, guard }: Lesson): Taught[] =>
 
 /** One answer of a learner. */
 export interface Answer {
-  /** What was shown: a fault, or that it was good. */
-  shown: Taught | 'good';
+  /** What was shown: a fault, a tree that was good, or a scene at the boxes. */
+  shown: Taught | 'good' | 'handling';
   /** Whether the learner said the same. */
   right: boolean;
   /** Milliseconds the learner took. */
@@ -231,6 +231,24 @@ export function nextShown(
   const at = weights.findIndex((weight) => (left -= weight) < 0);
   const { fault } = faults[Math.max(0, at)];
   return { fault, hard: hardOf(fault) };
+}
+
+/** One question in so many is a scene at the boxes. */
+const SCENE = 5;
+
+/**
+ * The scene at the boxes that a question shows instead of a tree, kept or broken as often.
+ * @param habits keys of the habits that this stock has
+ * @returns nothing where the question is a tree
+ */
+export function sceneFor(
+  question: number,
+  habits: readonly string[],
+  seed: string,
+): { habit: string; kept: boolean } | undefined {
+  if (!habits.length || question % SCENE !== SCENE - 1) return undefined;
+  const random = seededRandom(`scene ${seed}`);
+  return { habit: habits[Math.floor(random() * habits.length)], kept: random() < 0.4 };
 }
 
 /** Share of right answers in a row of so many before time counts: speed only after accuracy. From memory. */

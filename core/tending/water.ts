@@ -1,4 +1,4 @@
-import { addTo, daysBetween, type Day } from '../measure/dates';
+import { addTo, type Day } from '../measure/dates';
 import type { WeatherDay } from '../calendar/windows';
 import type { Soil } from '../ground/zones';
 import { told } from '../say/told';
@@ -49,7 +49,8 @@ export interface Rooted {
 
 /** How deep roots reach on a day, metres: a quarter in the first summer, growing. From memory. */
 export function rootDepth({ plantedOn, soil }: Rooted, day: Day): number {
-  const years = Math.max(0, daysBetween(plantedOn, day) / 365);
+  // Days of UTC have 24 hours: thousands of days are gone over, so no calendar is asked.
+  const years = Math.max(0, (Date.parse(day) - Date.parse(plantedOn)) / (365 * 86_400_000));
   return Math.min(soil.depth, 0.25 + 0.15 * Math.max(0, years - 0.5), 0.8);
 }
 
@@ -118,14 +119,14 @@ export function waterBalance({
   let store = full * 0.9;
   let sinceWater = 0;
   let rainSince = 0;
-  return days.map((weather) => {
-    const { day, rain } = weather;
+  const evaporated = evaporationOf(days, latitude, elevation);
+  return days.map(({ day, rain }, i) => {
     const now = rootStore(rooted, day);
     // Roots that grow reach soil as wet as the rest.
     store += (now - full) * (full ? store / full : 1);
     full = now;
     const reaches = REACHES[rooted.ring] * (rooted.soil.repellent ? SHEDS : 1);
-    const { mm } = referenceEvaporation(weather, latitude, elevation);
+    const mm = evaporated[i];
     const line = (1 - STRESS) * full;
     const draw = mm * TAKES[rooted.ring] * Math.min(1, line > 0 ? store / line : 0);
     store = Math.max(0, Math.min(full, store + rain * reaches - draw));
@@ -144,6 +145,21 @@ export function waterBalance({
     } else if (isDated(day)) rainSince = 0;
     return { day, store, full, suffers: store < line - 1e-9, given: litres, ahead: day > today };
   });
+}
+
+/** Several zones and schools go over the same days: their evaporation is worked out once. */
+const known = new WeakMap<readonly WeatherDay[], { on: string; mm: Float64Array }>();
+function evaporationOf(
+  days: readonly WeatherDay[],
+  latitude: number,
+  elevation: number,
+): Float64Array {
+  const on = `${latitude} ${elevation} ${days.length}`;
+  const before = known.get(days);
+  if (before?.on === on) return before.mm;
+  const mm = Float64Array.from(days, (day) => referenceEvaporation(day, latitude, elevation).mm);
+  known.set(days, { on, mm });
+  return mm;
 }
 
 const isDated = (day: Day): boolean => ['10', '20', '30'].includes(day.slice(8));

@@ -16,7 +16,7 @@ import { findingsOf, plannedWithFound } from '../../src/lib/rooms/checks/finding
 import { schoolCards } from '../../src/lib/rooms/checks/cards.server';
 import { lessonsOfBlock } from '../../src/lib/rooms/checks/lessons.server';
 import { acceptanceSheet } from '../../src/lib/rooms/checks/acceptance.server';
-import { standingLooks } from '../../src/lib/rooms/checks/plots';
+import { judgingLooks } from '../../src/lib/rooms/checks/plots';
 import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
@@ -333,9 +333,9 @@ test('of several looks the first judges whatever arrives first, and a correction
     ...{ id, at, corrects, planId, planNumber: planId ? 1 : null },
   });
   const ids = (looks: { id: string }[]) => looks.map(({ id }) => id);
-  const late = standingLooks([look('b', 20), look('a', 10)]);
+  const late = judgingLooks([look('b', 20), look('a', 10)]);
   assert.deepEqual(ids(late.judging), ['a']);
-  const corrected = standingLooks([
+  const corrected = judgingLooks([
     look('a', 10),
     look('b', 20),
     look('c', 30, 'a'),
@@ -347,7 +347,7 @@ test('of several looks the first judges whatever arrives first, and a correction
     [['d', 'b']],
   );
   assert.deepEqual(
-    ids(standingLooks([look('a', 2, null, null), look('b', 1, null, null)]).judging),
+    ids(judgingLooks([look('a', 2, null, null), look('b', 1, null, null)]).judging),
     ['b', 'a'],
   );
 });

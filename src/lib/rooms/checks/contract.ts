@@ -117,7 +117,7 @@ export const checksContract = {
       ...event,
       planterId: id,
       shown: string()
-        .oneOf(['good', ...TAUGHT] as const)
+        .oneOf(['good', 'handling', ...TAUGHT] as const)
         .required(),
       right: boolean().required(),
       took: number().integer().min(0).max(3_600_000).required(),

@@ -6,7 +6,7 @@ import { dayOf } from '../../../../core/say/day';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
-import { standingLooks, type BlockPlot } from './plots';
+import { judgingLooks, type BlockPlot } from './plots';
 import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
 export type { BlockPlot } from './plots';
@@ -34,7 +34,7 @@ export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', '
     author: 'p.author_id',
   },
   value: (rows) =>
-    standingLooks(rows).judging.map(({ at, corrects: _none, faulty, bySpecies, ...plot }) => ({
+    judgingLooks(rows).judging.map(({ at, corrects: _none, faulty, bySpecies, ...plot }) => ({
       ...plot,
       faulty: faulty ?? undefined,
       bySpecies: bySpecies && parse(pairs, bySpecies, 'plot.by_species'),
@@ -60,7 +60,7 @@ export const secondLooksFact = listedFact<
     ...{ planId: 'p.plan_id', planNumber: 'p.plan_number', corrects: 'p.corrects' },
   },
   value: (rows) =>
-    standingLooks(rows)
+    judgingLooks(rows)
       .beside.map(({ first, second }) => ({
         first: { author: first.author, trees: parse(checkedTrees, first.trees, 'plot.trees') },
         second: { author: second.author, trees: parse(checkedTrees, second.trees, 'plot.trees') },
@@ -157,18 +157,23 @@ export const qualityOf = async (facts: Facts, blockId: string): Promise<Quality[
   (await judgedOf(facts, blockId)).planters;
 
 /** Plots with the day on which their row was planted: its newest tree before the look. */
-export async function placedPlots(
-  facts: Facts,
-  blockId: string,
-): Promise<(BlockPlot & PlacedPlot)[]> {
-  const [plots, { lastAt }] = await Promise.all([
-    facts.of(plotsFact, blockId),
-    facts.of(sownFact, blockId),
-  ]);
-  return plots.map((plot) => {
-    const planted = lastAt.get(plot.row);
-    const looked = Date.parse(plot.at);
-    const moment = planted !== undefined && planted <= looked ? planted : looked;
-    return { ...plot, plantedOn: dayOf(new Date(moment).toISOString(), facts.site.zone) };
+export const placedPlots = (facts: Facts, blockId: string): Promise<(BlockPlot & PlacedPlot)[]> =>
+  facts.derive('placedPlots', blockId, [plotsFact, sownFact], facts.site.zone, async () => {
+    const [plots, { lastAt }] = await Promise.all([
+      facts.of(plotsFact, blockId),
+      facts.of(sownFact, blockId),
+    ]);
+    // Plots of one row were planted on one day; a zone's calendar is asked once for it.
+    const days = new Map<number, string>();
+    const dayAt = (moment: number): string => {
+      let day = days.get(moment);
+      if (day === undefined) days.set(moment, (day = dayOf(moment, facts.site.zone)));
+      return day;
+    };
+    return plots.map((plot) => {
+      const planted = lastAt.get(plot.row);
+      const looked = Date.parse(plot.at);
+      const moment = planted !== undefined && planted <= looked ? planted : looked;
+      return { ...plot, plantedOn: dayAt(moment) };
+    });
   });
-}

@@ -84,11 +84,23 @@ async function workOut(facts: Facts, block: BlockRow) {
     const groups = new Map<string, typeof looked>();
     for (const plot of looked) {
       const name = keyOf(plot);
-      if (name) groups.set(name, [...(groups.get(name) ?? []), plot]);
+      if (!name) continue;
+      const own = groups.get(name);
+      if (own) own.push(plot);
+      else groups.set(name, [plot]);
     }
     return [...groups]
       .map(([name, own]) => ({ name, estimate: clusterShare(own.map(good)) }))
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
+  };
+  /** The hour by the site's clock; thousands of plots share a few hundred hours. */
+  const hours = new Map<number, string>();
+  const hourOf = (at: string): string => {
+    const hour = Math.floor(Date.parse(at) / 3_600_000);
+    let text = hours.get(hour);
+    if (text === undefined)
+      hours.set(hour, (text = `${clockOf(hour * 3_600_000, facts.site.zone).text.slice(0, 2)}:00`));
+    return text;
   };
   const species = layout?.parameters.mix.map(({ species: id }) =>
     cards.find((card) => card.id === id)!,
@@ -137,9 +149,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       tool: by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
       lot: by(({ lot }) => lots.find((state) => state.lot.id === lot)?.lot.code),
       day: by(({ plantedOn }) => plantedOn).sort((a, b) => (a.name < b.name ? -1 : 1)),
-      hour: by(({ at }) => `${clockOf(at, facts.site.zone).text.slice(0, 2)}:00`).sort((a, b) =>
-        a.name < b.name ? -1 : 1,
-      ),
+      hour: by(({ at }) => hourOf(at)).sort((a, b) => (a.name < b.name ? -1 : 1)),
       species: (species ?? []).flatMap(({ name }, index) => {
         const own = looked.flatMap(({ bySpecies }) => {
           const sums = bySpecies?.[index];

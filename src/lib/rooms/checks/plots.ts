@@ -14,7 +14,7 @@ interface Look {
  * Looks that stand: what was corrected gives way to its correction. Of several at one planned plot the first
  * judges, the others stand beside it; a correction keeps the place of what it corrects.
  */
-export function standingLooks<One extends Look>(
+export function judgingLooks<One extends Look>(
   looks: readonly One[],
 ): { judging: One[]; beside: { first: One; second: One }[] } {
   const byId = new Map(looks.map((look) => [look.id, look]));

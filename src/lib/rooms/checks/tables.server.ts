@@ -69,7 +69,7 @@ export interface RowReworkRow extends EventRow {
 export interface SchoolAnswerRow extends EventRow {
   siteId: string;
   planterId: string;
-  shown: Taught | 'good';
+  shown: Taught | 'good' | 'handling';
   rightAnswer: boolean;
   took: number;
 }

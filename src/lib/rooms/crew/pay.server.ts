@@ -7,7 +7,7 @@ import { dayBounds, dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { ALREADY, type Handlers } from '../../server/work';
 import type { payContract } from './contract-pay';
-import { standingLooks } from '../checks/plots';
+import { judgingLooks } from '../checks/plots';
 import { asClocked } from './sums.server';
 import { planterOf } from './planter.server';
 
@@ -112,7 +112,7 @@ export async function paySheetOf(facts: Facts, from: Day, to: Day): Promise<PayL
     to,
     trees,
     hours: workedHours(shiftsOf(clocked.map(asClocked), now), site.zone),
-    checked: standingLooks(
+    checked: judgingLooks(
       plots.map((plot) => ({ ...plot, moment: plot.at, at: new Date(plot.at).getTime() })),
     ).judging.map(({ planter, moment, good, faulty, faults }) => ({
       planter,

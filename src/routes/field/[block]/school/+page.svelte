@@ -1,10 +1,13 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { HABITS } from '$core/stock/handling';
+  import type { FieldKey } from '$lib/words/field';
   import { faultsOf } from '$core/checks/tree';
   import {
     ACCURATE,
     againstTime,
     nextShown,
+    sceneFor,
     standingsOf,
     taughtOf,
     treeFor,
@@ -52,11 +55,21 @@
     lesson && treeFor(lesson, shown.fault, shown.hard, `${seed} ${question} ${chosen}`),
   );
   const found = $derived(tree ? faultsOf(tree) : []);
+  const habits = $derived(
+    HABITS.filter(({ stock }) => lesson && (!stock || stock === lesson.stock)).map(
+      ({ key }) => key,
+    ),
+  );
+  const scene = $derived(sceneFor(question, habits, `${seed} ${question}`));
+  const habit = (part: 'kept' | 'broken' | 'why') =>
+    say(`habit.${scene!.habit}.${part}` as FieldKey);
   let step = $state<'look' | 'which' | 'told'>('look');
   let said = $state<Taught | 'good' | 'unsure'>();
   let begun = $state(Date.now());
   let took = $state(0);
-  const right = $derived(said === (found[0]?.fault ?? 'good'));
+  const right = $derived(
+    scene ? (said === 'good') === scene.kept : said === (found[0]?.fault ?? 'good'),
+  );
   const timed = $derived(againstTime(answers));
   /** The step in the row is seen from above, all else in the cut. */
   const fromAbove = $derived(shown.fault === 'spacing');
@@ -66,10 +79,10 @@
     said = what;
     step = 'told';
     took = Math.min(600_000, Date.now() - begun);
-    if (fromAbove) view = 'above';
+    if (fromAbove && !scene) view = 'above';
     const entry = {
-      shown: shown.fault ?? ('good' as const),
-      right: what === (found[0]?.fault ?? 'good'),
+      shown: scene ? ('handling' as const) : (shown.fault ?? ('good' as const)),
+      right,
       took,
       at: Date.now(),
     };
@@ -128,37 +141,45 @@
         </select></label
       >
     {/if}
-    <h1>{say(step === 'which' ? 'school.which' : 'school.ask')}</h1>
-    <p class="about">
-      {say(`school.stock.${lesson.stock}`)}, {say(`school.hole.${lesson.hole}`)}. {say(
-        'school.depth',
-        {
-          datum: say(`school.datum.${lesson.depth.datum}`),
-          least: small(lesson.depth.least),
-          most: small(lesson.depth.most),
-        },
-      )}
-    </p>
-    <div class="views" role="group">
-      <button type="button" aria-pressed={view === 'section'} onclick={() => (view = 'section')}
-        >{say('school.fromSide')}</button
-      >
-      <button type="button" aria-pressed={view === 'above'} onclick={() => (view = 'above')}
-        >{say('school.fromAbove')}</button
-      >
-    </div>
-    <TreeDrawing
-      {tree}
-      {view}
-      label={drawingWords(tree, tongue)}
-      marked={step === 'told' && found[0]
-        ? { finding: found[0], says: foundOf(found[0], tongue) }
-        : undefined}
-    />
+    <h1>
+      {say(scene ? 'school.scene' : step === 'which' ? 'school.which' : 'school.ask')}
+    </h1>
+    {#if scene}
+      <p class="scene">{habit(scene.kept ? 'kept' : 'broken')}</p>
+    {:else}
+      <p class="about">
+        {say(`school.stock.${lesson.stock}`)}, {say(`school.hole.${lesson.hole}`)}. {say(
+          'school.depth',
+          {
+            datum: say(`school.datum.${lesson.depth.datum}`),
+            least: small(lesson.depth.least),
+            most: small(lesson.depth.most),
+          },
+        )}
+      </p>
+      <div class="views" role="group">
+        <button type="button" aria-pressed={view === 'section'} onclick={() => (view = 'section')}
+          >{say('school.fromSide')}</button
+        >
+        <button type="button" aria-pressed={view === 'above'} onclick={() => (view = 'above')}
+          >{say('school.fromAbove')}</button
+        >
+      </div>
+      <TreeDrawing
+        {tree}
+        {view}
+        label={drawingWords(tree, tongue)}
+        marked={step === 'told' && found[0]
+          ? { finding: found[0], says: foundOf(found[0], tongue) }
+          : undefined}
+      />
+    {/if}
     {#if step === 'look'}
       <div class="two">
         <button class="go plain" onclick={() => answer('good')}>{say('school.leave')}</button>
-        <button class="go mend" onclick={() => (step = 'which')}>{say('school.mend')}</button>
+        <button class="go mend" onclick={() => (scene ? answer('unsure') : (step = 'which'))}
+          >{say('school.mend')}</button
+        >
       </div>
     {:else if step === 'which'}
       <div class="which">
@@ -170,7 +191,10 @@
     {:else}
       <div class="told" class:wrong={!right} role="status" tabindex="-1" use:focus>
         <b>{say(right ? 'school.right' : 'school.wrong')}</b>
-        {#if found[0]}
+        {#if scene}
+          {scene.kept ? say('school.fine') : ''}
+          {habit('why')}
+        {:else if found[0]}
           {sentenceOf(found[0], tongue)}
           {say(`school.how.${found[0].fault as Taught}`)}
         {:else}{say('school.good')}{/if}
@@ -206,6 +230,15 @@
 </FieldFrame>
 
 <style>
+  .scene {
+    font-size: 24px;
+    line-height: 1.3;
+    font-weight: 650;
+    border: 2px solid var(--rule-strong);
+    background: var(--sheet);
+    padding: 22px 18px;
+    margin: 4px 0 8px;
+  }
   h1 {
     font-size: 24px;
     margin: 6px 0 0;

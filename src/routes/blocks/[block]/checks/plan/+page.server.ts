@@ -30,6 +30,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     released: {
       id: layout.id,
       rhythm: layout.rhythm,
+      trees: layout.trees,
       rows,
       area: ground.area,
       boundary: ground.boundary,

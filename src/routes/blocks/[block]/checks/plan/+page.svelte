@@ -6,7 +6,7 @@
     Select,
     SelectItem,
   } from 'carbon-components-svelte';
-  import { untrack } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { acceptanceCurve, acceptancePlan, halfWidth, plotsFor } from '$core/checks/plan';
   import { planPlots } from '$core/checks/planned';
   import { roundLength, treesOf } from '$core/checks/grid';
@@ -53,10 +53,15 @@
     beta: (terms?.limits?.beta ?? 0.1) * 100,
   });
   let number = $state(terms?.plots ?? 24);
-  const places = $derived(released ? [...eachPosition(released.rhythm, released.rows)] : []);
+  /** Thousands of places are gone over once the page stands, not before it is sent. */
+  let awake = $state(false);
+  onMount(() => (awake = true));
+  const places = $derived(
+    released && awake ? [...eachPosition(released.rhythm, released.rows)] : [],
+  );
   const ground = $derived(released ? planeArea(released.area) : 0);
   /** Trees in a plot as they stand on this ground: all of them over all plots that lie side by side. */
-  const trees = $derived(ground ? (places.length * area) / ground : 0);
+  const trees = $derived(ground && released ? (released.trees * area) / ground : 0);
   const expected = $derived({
     // A season without a fault so far is no promise: one tree in two hundred at least may be faulty.
     quality: Math.min(0.995, Math.max(0.5, released?.quality ?? 0.9)),
@@ -83,7 +88,7 @@
     Math.min(500, Math.max(2, answer.figure?.value ?? answer.plan?.plots ?? number)),
   );
   const planned = $derived(
-    released
+    released && awake
       ? planPlots(
           { area, plots, seed, by },
           released.area,
@@ -326,7 +331,7 @@
           kind: 'number',
           formula: 'trees × plot area ÷ plantable ground',
           steps: [
-            { label: 'trees', value: places.length, kind: 'count' },
+            { label: 'trees', value: released.trees, kind: 'count' },
             { label: 'plot area', value: area, kind: 'area' },
             { label: 'plantable', value: ground, kind: 'area' },
           ],

@@ -55,6 +55,15 @@
         return undefined;
     }
   });
+  /** Beside the measure where there is room, else over its end. */
+  const words = $derived.by(() => {
+    if (!dimension) return { x: WIDTH - 8, y: 26, anchor: 'end' as const };
+    const right = Math.max(dimension.x1, dimension.x2);
+    const middle = (dimension.y1 + dimension.y2) / 2;
+    return right < WIDTH * 0.82
+      ? { x: right + 12, y: middle + 6, anchor: 'start' as const }
+      : { x: WIDTH - 8, y: Math.min(dimension.y1, dimension.y2) - 12, anchor: 'end' as const };
+  });
 </script>
 
 <svg
@@ -77,13 +86,7 @@
     />
   {/if}
   {#if marked && !small}
-    <text
-      x={dimension ? Math.min(WIDTH - 8, Math.max(dimension.x1, dimension.x2) + 12) : WIDTH - 8}
-      y={dimension ? (dimension.y1 + dimension.y2) / 2 + 6 : 26}
-      text-anchor={dimension && Math.max(dimension.x1, dimension.x2) < WIDTH * 0.75
-        ? 'start'
-        : 'end'}>{marked.says}</text
-    >
+    <text x={words.x} y={words.y} text-anchor={words.anchor}>{marked.says}</text>
   {/if}
 </svg>
 

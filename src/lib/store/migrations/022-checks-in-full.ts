@@ -23,6 +23,8 @@ export async function up(statement: (sql: string) => Promise<unknown>): Promise<
     ADD COLUMN lot_id CHAR(36) NULL,
     ADD COLUMN corrects CHAR(36) NULL UNIQUE,
     ADD COLUMN late TINYINT(1) NOT NULL DEFAULT 0`);
+  // Looks at one planned plot are found by it.
+  await statement(`CREATE INDEX plot_of_plan ON plot (plan_id, plan_number)`);
   await statement(`CREATE TABLE plot_decision (
     id CHAR(36) PRIMARY KEY,
     layout_id CHAR(36) NOT NULL,

@@ -136,6 +136,28 @@ test('what was given on the ground counts, and a probe sets the store right', ()
   assert.ok(next.filter(({ day, given: litres }) => day < '2026-05-05' && litres).length === 0);
 });
 
+test('water given today counts today: the round that was done is not asked for again', () => {
+  const days = dry(40);
+  const asked = { ...common, days, school: 'balance' as const };
+  const due = nextWatering(waterBalance({ ...asked, today: days[0].day }), days[0].day)!;
+  const done = waterBalance({ ...asked, today: due.day, given: new Map([[due.day, due.given]]) });
+  const today = done.find(({ day }) => day === due.day)!;
+  assert.deepEqual([today.given, today.asked], [due.given, false]);
+  assert.ok(Math.abs(today.store - today.full) < 1e-9);
+  assert.ok(nextWatering(done, due.day)!.day > due.day, 'later it is short again');
+  // A little before it is due is water too.
+  const early = (given: Map<string, number>) =>
+    waterBalance({ ...asked, today: days[2].day, given }).find(({ day }) => day === days[2].day)!;
+  assert.ok(early(new Map([[days[2].day, 3]])).store > early(new Map()).store + 1);
+  // A comparison asks what the schools would have done, whatever was given.
+  const compared = compareSchools({
+    ...asked,
+    today: due.day,
+    given: new Map([[days[3].day, 50]]),
+  });
+  assert.equal(compared[0].litres, 0);
+});
+
 test('roots reach deeper year by year, never through the soil', () => {
   assert.equal(rootDepth(rooted, '2026-04-01'), 0.25);
   assert.ok(rootDepth(rooted, '2028-04-01') > rootDepth(rooted, '2027-04-01'));

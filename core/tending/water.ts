@@ -73,6 +73,8 @@ export interface WaterDay {
   suffers: boolean;
   /** Litres a tree given this day. */
   given: number;
+  /** The school asks for them; nobody has given them yet. */
+  asked: boolean;
   /** After the last day of known weather. */
   ahead: boolean;
 }
@@ -134,16 +136,26 @@ export function waterBalance({
     if (measured !== undefined) store = Math.max(0, Math.min(full, measured));
     rainSince += rain;
     sinceWater++;
+    // What was given is known, also today; the school decides only where nothing was.
     const litres =
-      day < decidesFrom
-        ? (given.get(day) ?? 0)
-        : gives(school, { day, store, full, sinceWater, rainSince, ring: terms.ring });
+      given.get(day) ??
+      (day < decidesFrom
+        ? 0
+        : gives(school, { day, store, full, sinceWater, rainSince, ring: terms.ring }));
     if (litres > 0) {
       store = Math.min(full, store + asDepth(litres, terms.ring));
       sinceWater = 0;
       rainSince = 0;
     } else if (isDated(day)) rainSince = 0;
-    return { day, store, full, suffers: store < line - 1e-9, given: litres, ahead: day > today };
+    return {
+      day,
+      store,
+      full,
+      suffers: store < line - 1e-9,
+      given: litres,
+      asked: litres > 0 && !given.has(day),
+      ahead: day > today,
+    };
   });
 }
 
@@ -208,7 +220,12 @@ export const compareSchools = (
   of: Omit<Parameters<typeof waterBalance>[0], 'school' | 'decidesFrom'>,
 ): SchoolOutcome[] =>
   WATER_SCHOOLS.map((school) => {
-    const days = waterBalance({ ...of, school, decidesFrom: of.days[0]?.day ?? of.today });
+    const days = waterBalance({
+      ...of,
+      given: new Map(),
+      school,
+      decidesFrom: of.days[0]?.day ?? of.today,
+    });
     return {
       ...{ school, days },
       rounds: days.filter(({ given }) => given > 0).length,
@@ -251,7 +268,7 @@ export const bucketSeconds = (wide: number, hole: number, high: number, c = 0.6)
 
 /** The first day from today on which a balance gives water; nothing within the days there are. */
 export const nextWatering = (days: readonly WaterDay[], today: Day): WaterDay | undefined =>
-  days.find(({ day, given }) => day >= today && given > 0);
+  days.find(({ day, asked }) => day >= today && asked);
 
 /** Weather of the days ahead, as it was on the same days of the year whose rain then was the middle one. */
 export function typicalAhead(known: readonly WeatherDay[], today: Day, many: number): WeatherDay[] {

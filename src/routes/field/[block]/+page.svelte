@@ -449,6 +449,18 @@
     display: grid;
     gap: 8px;
   }
+  .rework {
+    margin-bottom: 12px;
+  }
+  .rework label {
+    display: grid;
+    gap: 4px;
+  }
+  .rework :global(input) {
+    min-height: 56px;
+    font: 650 22px var(--text);
+    padding: 0 12px;
+  }
   .rework p {
     margin: 0;
   }

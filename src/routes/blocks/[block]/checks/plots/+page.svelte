@@ -179,7 +179,7 @@
           <tbody>
             {#each released.plots as entry (entry.id)}
               <tr>
-                <td>{formatDay(entry.at.slice(0, 10), true)}</td>
+                <td>{formatDay(entry.at.slice(0, 10))}</td>
                 <td class="num">{entry.row}, {entry.peg}</td>
                 <td>{name(entry.planter)}</td>
                 <td>{entry.tool}</td>
@@ -234,6 +234,9 @@
 {/if}
 
 <style>
+  .ledger td:not(:nth-child(7)) {
+    white-space: nowrap;
+  }
   .expect {
     margin: 8px 0 2px;
   }

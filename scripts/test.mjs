@@ -1,6 +1,6 @@
 // npm test: sets up what is missing, then formatting, lint, types, unit, reference, store and browser
-// tests. Ends with one line, "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+// tests, two at a time. Ends with one line, "N passed, N failed".
+import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -23,9 +23,21 @@ function stage(name, passed, failed, output = '') {
   if (failed) console.log(output);
 }
 
+/** Runs a command to its end without standing in the way of another. */
+function ran(command, args, env = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env } });
+    let [stdout, stderr] = ['', ''];
+    child.stdout.setEncoding('utf8').on('data', (text) => (stdout += text));
+    child.stderr.setEncoding('utf8').on('data', (text) => (stderr += text));
+    child.once('error', (error) => resolve({ status: 1, stdout, stderr: String(error) }));
+    child.once('close', (status) => resolve({ status, stdout, stderr }));
+  });
+}
+
 /** A check that either holds or does not. */
-function check(name, command, args) {
-  const done = spawnSync(command, args, { cwd: root, encoding: 'utf8' });
+async function check(name, args) {
+  const done = await ran('npx', ['--no-install', ...args]);
   stage(name, done.status === 0 ? 1 : 0, done.status === 0 ? 0 : 1, done.stdout + done.stderr);
 }
 
@@ -37,69 +49,72 @@ function filesUnder(folder, ending) {
 }
 
 /** Node's runner on a list of files; its own closing counts are taken over. */
-function nodeTests(name, files, env = {}) {
-  const done = spawnSync('node', ['--test', '--test-reporter=tap', '--import', 'tsx', ...files], {
-    cwd: root,
-    encoding: 'utf8',
-    env: { ...process.env, ...env },
-    maxBuffer: 64 * 1024 * 1024,
-  });
+async function nodeTests(name, files, env) {
+  const args = ['--test', '--test-reporter=tap', '--import', 'tsx', ...files];
+  const done = await ran('node', args, env);
   const count = (word) => Number(new RegExp(`^# ${word} (\\d+)`, 'm').exec(done.stdout)?.[1] ?? 0);
   const failed = count('fail') + (done.status !== 0 && count('fail') === 0 ? 1 : 0);
   const blocks = done.stdout.split(/^(?=# Subtest)/m).filter((block) => /^\s*not ok/m.test(block));
   stage(name, count('pass'), failed, blocks.join('\n') + done.stderr);
 }
 
-try {
+async function statics() {
   if (wanted('format'))
-    check('formatting', 'npx', ['--no-install', 'prettier', '--check', '--log-level', 'warn', '.']);
-  if (wanted('lint')) check('lint', 'npx', ['--no-install', 'eslint', '.']);
-  if (wanted('types')) {
-    check('types of the core', 'npx', ['--no-install', 'tsc', '-p', 'core']);
-    check('route types', 'npx', ['--no-install', 'svelte-kit', 'sync']);
-    check('types of the application', 'npx', [
-      '--no-install',
-      'svelte-check',
-      '--tsconfig',
-      'tsconfig.json',
-      '--fail-on-warnings',
-    ]);
-  }
+    await check('formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
+  if (wanted('lint')) await check('lint', ['eslint', '.']);
+  if (!wanted('types')) return;
+  await check('types of the core', ['tsc', '-p', 'core']);
+  await check('types of the application', [
+    ...['svelte-check', '--tsconfig', 'tsconfig.json', '--fail-on-warnings'],
+  ]);
+}
+
+async function nodeSuites() {
   if (wanted('unit'))
-    nodeTests('unit', [...filesUnder('core', '.test.ts'), ...filesUnder('src', '.test.ts')]);
-  if (wanted('reference')) nodeTests('reference', filesUnder('tests/reference', '.test.ts'));
-  if (wanted('store')) {
-    const database = await startMariadb(path.join(temporary, 'store'));
-    nodeTests('store', filesUnder('tests/store', '.test.ts'), { TEST_DATABASE_URL: database.url });
-    await database.stop();
+    await nodeTests('unit', [...filesUnder('core', '.test.ts'), ...filesUnder('src', '.test.ts')]);
+  if (wanted('reference')) await nodeTests('reference', filesUnder('tests/reference', '.test.ts'));
+  if (!wanted('store')) return;
+  const database = await startMariadb(path.join(temporary, 'store'));
+  await nodeTests('store', filesUnder('tests/store', '.test.ts'), {
+    TEST_DATABASE_URL: database.url,
+  });
+  await database.stop();
+}
+
+/** Half of the browser's files, in their order, on an application of their own. */
+async function browserHalf(half) {
+  const application = await startApplication(path.join(temporary, `browser-${half}`));
+  const report = path.join(temporary, `report-${half}.json`);
+  const done = await ran(
+    'npx',
+    [
+      ...['--no-install', 'playwright', 'test', '-c', 'tests/browser/playwright.config.ts'],
+      ...[`--shard=${half}/2`, `--output=test-results/${half}`],
+    ],
+    { BASE_URL: application.origin, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  );
+  await application.stop();
+  let stats = { expected: 0, unexpected: 1 };
+  try {
+    ({ stats } = JSON.parse(readFileSync(report, 'utf8')));
+  } catch {
+    // No report at all is one failure, shown with what the runner printed.
   }
+  stage(
+    `browser, half ${half}`,
+    stats.expected,
+    stats.unexpected + (done.status !== 0 && !stats.unexpected ? 1 : 0),
+    done.stdout + done.stderr,
+  );
+}
+
+try {
+  // Both the route types and the build write into one folder that the checks read.
+  if (wanted('types') || wanted('lint')) await check('route types', ['svelte-kit', 'sync']);
+  await Promise.all([statics(), nodeSuites()]);
   if (wanted('browser')) {
     ensureBuild();
-    const application = await startApplication(path.join(temporary, 'browser'));
-    const report = path.join(temporary, 'report.json');
-    const done = spawnSync(
-      'npx',
-      ['--no-install', 'playwright', 'test', '-c', 'tests/browser/playwright.config.ts'],
-      {
-        cwd: root,
-        encoding: 'utf8',
-        env: { ...process.env, BASE_URL: application.origin, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
-        maxBuffer: 64 * 1024 * 1024,
-      },
-    );
-    await application.stop();
-    let stats = { expected: 0, unexpected: 1 };
-    try {
-      ({ stats } = JSON.parse(readFileSync(report, 'utf8')));
-    } catch {
-      // No report at all is one failure, shown with what the runner printed.
-    }
-    stage(
-      'browser',
-      stats.expected,
-      stats.unexpected + (done.status !== 0 && !stats.unexpected ? 1 : 0),
-      done.stdout + done.stderr,
-    );
+    await Promise.all([browserHalf(1), browserHalf(2)]);
   }
 } catch (error) {
   stage('running the tests', 0, 1, String(error?.stack ?? error));

@@ -1,4 +1,5 @@
 import type { Figure } from '../measure/working';
+import { bagsOf, type BagTerms, type CarryRows } from '../stock/carry';
 
 /** A place on a row at which a planter's bag runs empty. */
 export interface RefillPoint {
@@ -9,25 +10,18 @@ export interface RefillPoint {
 
 /**
  * Where a bag runs empty along rows planted one after the other.
- * @param rows trees still to plant in each, the first at peg `from`
- * @param bag trees that it holds
+ * @param rows trees still to plant in each come after the planted ones
+ * @param weights of one tree of each species, kg
  * @returns in order of planting; the bag that the last tree comes from runs empty nowhere
  */
-export function refillPoints(
-  rows: readonly { number: number; from: number; trees: number }[],
-  bag: number,
-): RefillPoint[] {
-  const points: RefillPoint[] = [];
-  if (!(bag > 0)) return points;
-  const total = rows.reduce((sum, { trees }) => sum + trees, 0);
-  let before = 0;
-  for (const { number, from, trees } of rows) {
-    for (let full = (Math.floor(before / bag) + 1) * bag; full <= before + trees; full += bag)
-      if (full < total) points.push({ row: number, peg: from + full - before - 1 });
-    before += trees;
-  }
-  return points;
-}
+export const refillPoints = (
+  rows: CarryRows['rows'],
+  weights: readonly number[],
+  terms: BagTerms,
+): RefillPoint[] =>
+  bagsOf({ planter: '', rate: Infinity, rows }, weights, terms)
+    .slice(0, -1)
+    .map(({ lastRow, lastPeg }) => ({ row: lastRow, peg: lastPeg }));
 
 /** Trees that somebody fetches: so far along a headland, and so far into the row from it. */
 export interface Fetched {

@@ -239,7 +239,15 @@ test('where bags run empty: every bag full but the last, row after row', () => {
       fc.integer({ min: 1, max: 90 }),
       (given, bag) => {
         const rows = given.map((row, i) => ({ ...row, number: i + 1 }));
-        const points = refillPoints(rows, bag);
+        const points = refillPoints(
+          rows.map(({ number, from, trees }) => ({
+            number,
+            planted: from - 1,
+            runs: [0, from - 1 + trees],
+          })),
+          [0.1],
+          { bagTrees: bag, bagLoad: 1000 },
+        );
         const total = rows.reduce((sum, { trees }) => sum + trees, 0);
         assert.equal(points.length, Math.max(0, Math.ceil(total / bag) - 1));
         // Trees set when each bag is empty: one bag more each time.
@@ -252,7 +260,10 @@ test('where bags run empty: every bag full but the last, row after row', () => {
     ),
     { seed: 3, numRuns: 300 },
   );
-  assert.deepEqual(refillPoints([{ number: 1, from: 1, trees: 10 }], 0), []);
+  // Heavy trees empty a bag sooner: 14 kg are 20 of 0.5 kg and 40 of 0.1 kg.
+  const mixed = [{ number: 4, planted: 0, runs: [0, 20, 1, 100] }];
+  const heavy = refillPoints(mixed, [0.5, 0.1], { bagTrees: 300, bagLoad: 14 });
+  assert.deepEqual(heavy, [{ row: 4, peg: 60 }]);
 });
 
 const refill = (along: number, into: number, back: number): Refill => ({
@@ -466,9 +477,9 @@ const rateOf = (perHour: number) => {
 
 test('the day from here: who ends when, what the block comes to, and whose rows wait', () => {
   const rows = [
-    { number: 1, planted: 20, left: 80 },
-    { number: 2, planted: 0, left: 100 },
-    { number: 3, planted: 0, left: 100 },
+    { number: 1, planted: 20, left: 80, runs: [0, 100] },
+    { number: 2, planted: 0, left: 100, runs: [0, 100] },
+    { number: 3, planted: 0, left: 100, runs: [0, 100] },
   ];
   const shares = [
     { planterId: 'ann', firstRow: 1, lastRow: 2 },
@@ -476,7 +487,8 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   ];
   const ann = { id: 'ann', rate: rateOf(60) };
   const bob = { id: 'bob', rate: rateOf(25) };
-  const on = { now: at('08:00'), dayStart: MIDNIGHT, stops: [] };
+  const bag = { weights: [0.05], terms: { bagTrees: 200, bagLoad: 14 } };
+  const on = { now: at('08:00'), dayStart: MIDNIGHT, stops: [], bag };
   const day = crewDay(rows, shares, [ann, bob], DAY_TERMS, on);
   near(day.hours, 9 - 0.75);
   const [hers, his] = day.planters;
@@ -487,7 +499,10 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   assert.ok(day.early! < day.end! && day.late! > day.end!);
   // Refills: 200 trees of a bag are more than either has left.
   assert.deepEqual(hers.refills, []);
-  const small = crewDay(rows, shares, [ann, bob], { ...DAY_TERMS, bag: 50 }, on);
+  const small = crewDay(rows, shares, [ann, bob], DAY_TERMS, {
+    ...on,
+    bag: { ...bag, terms: { bagTrees: 50, bagLoad: 14 } },
+  });
   assert.deepEqual(small.planters[0].refills, [
     { row: 1, peg: 70 },
     { row: 2, peg: 20 },

@@ -1,4 +1,5 @@
 import type { Runs } from '../rows/species';
+import type { BagTerms } from '../stock/carry';
 import { pegChainage, pointAt, rowCount, rowSpan, type RowSet } from '../rows/rowset';
 import { refillPoints, type Refill, type RefillPoint } from './caches';
 import {
@@ -20,8 +21,6 @@ export interface DayTerms {
   noon: number;
   /** Minutes. */
   pause: number;
-  /** Trees that a bag holds. */
-  bag: number;
   /** Places where boxes stand. */
   caches: number;
   headlands: 'first' | 'last' | 'both';
@@ -30,7 +29,7 @@ export interface DayTerms {
 /** Common practice, no source. */
 export const DAY_TERMS: DayTerms = {
   ...{ begin: 7, end: 17, noon: 12, pause: 45 },
-  ...{ bag: 200, caches: 2, headlands: 'both' },
+  ...{ caches: 2, headlands: 'both' },
 };
 
 /** A row of the day: how many trees are in, how many are still to come. */
@@ -38,6 +37,13 @@ export interface DayRow {
   number: number;
   planted: number;
   left: number;
+  runs: Runs;
+}
+
+/** What a planter's bag takes: what one tree of each species weighs, and what limits a filling. */
+export interface BagSize {
+  weights: readonly number[];
+  terms: BagTerms;
 }
 
 export interface CrewDay {
@@ -66,7 +72,12 @@ export function crewDay(
   shares: readonly RowRange[],
   here: readonly { id: string; rate: Rate }[],
   terms: DayTerms,
-  { now, dayStart, stops }: { now: number; dayStart: number; stops: readonly Spell[] },
+  {
+    now,
+    dayStart,
+    stops,
+    bag,
+  }: { now: number; dayStart: number; stops: readonly Spell[]; bag: BagSize },
 ): CrewDay {
   const at = (hour: number) => dayStart + hour * 3_600_000;
   const noon = { from: at(terms.noon), to: at(terms.noon + terms.pause / 60) };
@@ -79,10 +90,7 @@ export function crewDay(
       rate,
       spells,
     );
-    const refills = refillPoints(
-      own.map(({ number, planted, left }) => ({ number, from: planted + 1, trees: left })),
-      terms.bag,
-    );
+    const refills = refillPoints(own, bag.weights, bag.terms);
     return { ...told, rows: own.map(({ number }) => number), refills };
   });
   const busy = planters.filter(({ trees }) => trees > 0);

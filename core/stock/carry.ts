@@ -21,6 +21,9 @@ export interface CarryTerms {
   trailerLoad: number;
 }
 
+/** What limits one filling of a bag. */
+export type BagTerms = Pick<CarryTerms, 'bagLoad' | 'bagTrees'>;
+
 /** From memory; the leader enters the crew's own. */
 export const CARRY_TERMS: CarryTerms = {
   bagLoad: 14,
@@ -55,6 +58,8 @@ export interface BagUp {
   at: number;
   firstRow: number;
   lastRow: number;
+  /** Peg of the last row at which it is empty. */
+  lastPeg: number;
   /** Trees by lot. */
   trees: { lot: string; count: number }[];
   weight: number;
@@ -97,7 +102,8 @@ export function carryPlan(
   species: number,
   terms: CarryTerms = CARRY_TERMS,
 ): CarryPlan {
-  const wanted = crews.flatMap((crew) => bagsOf(crew, lots, species, terms));
+  const weights = bagWeights(lots, species);
+  const wanted = crews.flatMap((crew) => bagsOf(crew, weights, terms));
   wanted.sort((a, b) => a.at - b.at || (a.planter < b.planter ? -1 : 1));
   const left = lots.map(({ onHand }) => onHand);
   const short = new Array<number>(species).fill(0);
@@ -160,25 +166,39 @@ export function carryPlan(
   return { bagUps, trips, short };
 }
 
-/** A planter's day cut into bags that are neither too heavy nor too many trees. */
-function bagsOf(
-  { planter, rate, rows }: CarryRows,
-  lots: readonly CarryLot[],
+/** Wet weight of one tree of each species, kg: the heaviest of its lots, since any of them may be in the bag. */
+export const bagWeights = (
+  lots: readonly Pick<CarryLot, 'species' | 'weight'>[],
   species: number,
-  terms: CarryTerms,
-) {
-  const weights = Array.from(
+): number[] =>
+  Array.from(
     { length: species },
     (_, s) =>
       Math.max(0, ...lots.filter((lot) => lot.species === s).map(({ weight }) => weight)) || 0.05,
   );
-  const bags: (Omit<BagUp, 'trees' | 'weight'> & { counts: number[] })[] = [];
-  let bag: (typeof bags)[number] | undefined;
+
+/** A bag as it is filled: its trees by species, and the peg at which it is empty. */
+export interface Bag extends Omit<BagUp, 'trees' | 'weight'> {
+  counts: number[];
+}
+
+/**
+ * A planter's day cut into bags that are neither too heavy nor too many trees.
+ * @param weights of one tree of each species, kg: `bagWeights`
+ */
+export function bagsOf(
+  { planter, rate, rows }: CarryRows,
+  weights: readonly number[],
+  terms: BagTerms,
+): Bag[] {
+  const bags: Bag[] = [];
+  let bag: Bag | undefined;
   let inBag = 0;
   let load = 0;
   let set = 0;
   for (const { number, runs, planted } of rows) {
     let skip = planted;
+    let peg = planted;
     for (let i = 0; i < runs.length && set < rate; i += 2) {
       const gone = Math.min(skip, runs[i + 1]);
       skip -= gone;
@@ -196,7 +216,8 @@ function bagsOf(
             at: set / rate,
             firstRow: number,
             lastRow: number,
-            counts: new Array<number>(species).fill(0),
+            lastPeg: peg,
+            counts: weights.map(() => 0),
           };
           bags.push(bag);
           inBag = 0;
@@ -207,7 +228,9 @@ function bagsOf(
         }
         const taken = Math.min(rest, room);
         bag.counts[runs[i]] += taken;
+        peg += taken;
         bag.lastRow = number;
+        bag.lastPeg = peg;
         inBag += taken;
         load += taken * each;
         set += taken;

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 
 export async function signIn(page: Page, role: string): Promise<void> {
@@ -80,4 +81,33 @@ export const asFile = (name: string, text: string) => ({
 export async function blockPath(page: Page, block: string): Promise<string> {
   await open(page, block, 'Ground');
   return /\/blocks\/[^/]+/.exec(page.url())![0];
+}
+
+/** Each page against WCAG 2.2 AA as far as a machine can tell, by day and, for its colours, in the cab. */
+export async function expectAccessible(page: Page, urls: readonly string[]): Promise<void> {
+  for (const url of urls) {
+    await page.goto(url);
+    await page.waitForTimeout(200);
+    // Only colours differ between the two themes.
+    const looks = {
+      day: new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']),
+      cab: new AxeBuilder({ page }).withRules(['color-contrast']),
+    };
+    for (const [theme, look] of Object.entries(looks)) {
+      await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
+      // A colour halfway between the two themes is nobody's.
+      await page.waitForFunction(() =>
+        document.getAnimations().every(({ playState }) => playState !== 'running'),
+      );
+      const { violations } = await look.analyze();
+      const found = violations.map(
+        ({ id, nodes }) =>
+          `${id}: ${nodes
+            .slice(0, 3)
+            .map(({ html }) => html.slice(0, 160))
+            .join(' | ')}`,
+      );
+      expect.soft(found, `${theme} ${url}`).toEqual([]);
+    }
+  }
 }

@@ -15,12 +15,14 @@
     planters: readonly { id: string; name: string; mark: string; tone: number }[];
     words: readonly { planter: string; row: number }[];
     caches: readonly Mark[];
+    /** Where bags run empty. */
+    refills: readonly { row: number; peg: number }[];
     editable: boolean;
     /** A boundary was moved: by dragging, or by the arrow keys. */
     onmove: (boundary: number, to: number) => void;
   }
   /** Rows side by side as the planters stand before them; what is in is full, what is to come is pale. */
-  let { rows, shares, planters, words, caches, editable, onmove }: Props = $props();
+  let { rows, shares, planters, words, caches, refills, editable, onmove }: Props = $props();
   const WIDTH = 900;
   const TOP = 62;
   const BASE = 232;
@@ -120,6 +122,16 @@
       <text x={x(at + 0.5)} y={y + 4} class="number">{who.mark}</text>
     {/if}
   {/each}
+  {#each refills as { row, peg } (`${row} ${peg}`)}
+    {@const at = index.get(row)}
+    {#if at !== undefined}
+      {@const { planted, left } = rows[at]}
+      {@const y = TOP + (peg / Math.max(1, planted + left)) * (BASE - TOP)}
+      <path d="M{x(at + 0.5)} {y - 4}l4 4l-4 4l-4 -4z" class="refill"
+        ><title>bag empty: row {row}, peg {peg}</title></path
+      >
+    {/if}
+  {/each}
   <path d="M0 {BASE + 12}H{WIDTH}" class="headland" />
   {#each caches as { row, headland, text }, i (i)}
     {@const at = x((index.get(row) ?? 0) + 0.5)}
@@ -180,6 +192,11 @@
   .line {
     stroke: var(--paper);
     stroke-width: 2.4;
+  }
+  .refill {
+    fill: var(--paper);
+    stroke: var(--ink);
+    stroke-width: 1.2;
   }
   .ahead {
     fill: var(--rule-strong);

@@ -24,6 +24,7 @@ import * as crewWords from './migrations/020-crew-words';
 import * as crewGround from './migrations/021-crew-ground';
 import * as checksInFull from './migrations/022-checks-in-full';
 import * as tended from './migrations/023-tended-and-counted';
+import * as oneBag from './migrations/024-one-bag';
 
 interface Migration {
   up(statement: (sql: string) => Promise<unknown>, store: Store): Promise<void>;
@@ -54,6 +55,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['021-crew-ground', crewGround],
   ['022-checks-in-full', checksInFull],
   ['023-tended-and-counted', tended],
+  ['024-one-bag', oneBag],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -128,7 +128,6 @@ const terms = object({
       }),
     noon: number().min(0).max(24).required(),
     pause: number().min(0).max(300).required(),
-    bag: number().integer().min(1).max(5000).required(),
     caches: number().integer().min(1).max(6).required(),
     headlands: string()
       .oneOf(['first', 'last', 'both'] as const)

@@ -6,6 +6,7 @@ import {
   formatNumber,
   type UnitSystem,
 } from '../../../../core/measure/units';
+import type { RefillPoint } from '../../../../core/crew/caches';
 import type { RowFall } from '../../../../core/rows/contour';
 import { breaksOf, type SettingOut } from '../../../../core/rows/setting-out';
 import type { Tag } from '../../../../core/rows/trial';
@@ -27,7 +28,12 @@ export interface SheetContent {
   brief: string[];
   units: UnitSystem;
   /** One card a planter, or a single sheet of all rows. */
-  cards: { title: string; rows: readonly StoredRow[] }[];
+  cards: {
+    title: string;
+    rows: readonly StoredRow[];
+    /** Where bags run empty that are filled at the card's first tree. */
+    refills: readonly RefillPoint[];
+  }[];
 }
 
 /** Pocket sheets: every row with its first and last peg, length, trees and ribbon, A5, one hand wide. */
@@ -203,6 +209,7 @@ function sheet(
               stack: [
                 { svg: ribbonSvg(row.runs, species, longest), width: RIBBON },
                 ...breaksIn(row, length),
+                ...emptyIn(row.number, card.refills),
               ],
             },
           ]),
@@ -225,6 +232,13 @@ function breaksIn(row: StoredRow, length: (metres: number) => string): Content[]
   if (!breaks.length) return [];
   const said = breaks.map(({ from, to }) => `${length(from)} to ${length(to)}`).join(', and from ');
   return [{ text: `No trees from ${said}.`, fontSize: 7, margin: [0, 1, 0, 0] }];
+}
+
+/** "Bag empty after peg 57 and peg 257", where a row has a refill. */
+function emptyIn(row: number, refills: readonly RefillPoint[]): Content[] {
+  const pegs = refills.filter((point) => point.row === row).map(({ peg }) => `peg ${peg}`);
+  if (!pegs.length) return [];
+  return [{ text: `Bag empty after ${pegs.join(' and ')}.`, fontSize: 7, margin: [0, 1, 0, 0] }];
 }
 
 /** Width of the ribbon of the longest row, in points. */

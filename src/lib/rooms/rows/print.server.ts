@@ -1,5 +1,7 @@
 import { standing } from '../../../../core/method/differences';
 import { waysOf } from '../../../../core/method/ways';
+import { refillPoints } from '../../../../core/crew/caches';
+import { bagWeights, CARRY_TERMS } from '../../../../core/stock/carry';
 import { holds } from '../../../../core/crew/share';
 import { rangesOf } from '../../../../core/measure/ranges';
 import { inUnits, type UnitSystem } from '../../../../core/measure/units';
@@ -12,6 +14,8 @@ import type { Reader } from '../../server/reader';
 import { words } from '../../words';
 import { readSurface } from '../ground/facts.server';
 import { named } from '../method/facts.server';
+import { treeWeight } from '../stock/carry.server';
+import { standsFor } from '../stock/facts.server';
 import { readRows } from './facts.server';
 import { pocketSheet, settingOutSheet, tagList } from './pocket-sheet.server';
 
@@ -76,6 +80,24 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         { ...block, differences },
         named(layout.parameters.mix, cards, zones, lots),
       );
+      const bag = bagWeights(
+        lots
+          .map((lot) => ({
+            species: layout.parameters.mix.findIndex(({ species: id }) => id === standsFor(lot)),
+            weight: treeWeight(lot, cards),
+          }))
+          .filter(({ species: s }) => s >= 0),
+        species.length,
+      );
+      const cardOf = (title: string, own: typeof rows) => ({
+        title,
+        rows: own,
+        refills: refillPoints(
+          own.map(({ number, runs }) => ({ number, runs, planted: 0 })),
+          bag,
+          block.carryTerms ?? CARRY_TERMS,
+        ),
+      });
       const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
       return pocketSheet({
         ...about,
@@ -90,9 +112,9 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
             ? [...new Set(shares.map(({ planterId }) => planterId))].map((planterId) => {
                 const own = rows.filter(({ number }) => holds(shares, planterId, number));
                 const numbers = rangesOf(own.map(({ number }) => number));
-                return { title: `${nameOf(planterId)}: rows ${numbers}`, rows: own };
+                return cardOf(`${nameOf(planterId)}: rows ${numbers}`, own);
               })
-            : [{ title: `${block.name}, all rows`, rows }],
+            : [cardOf(`${block.name}, all rows`, rows)],
       });
     }
   }

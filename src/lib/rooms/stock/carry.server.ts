@@ -1,6 +1,10 @@
-import { usualWeight, type CarryLot } from '../../../../core/stock/carry';
+import type { BagSize } from '../../../../core/crew/day';
+import { bagWeights, CARRY_TERMS, usualWeight, type CarryLot } from '../../../../core/stock/carry';
 import { byStress } from '../../../../core/stock/keeping';
 import type { Facts } from '../../server/facts';
+import type { BlockRow } from '../ground/tables.server';
+import type { LotRow, SpeciesRow } from './tables.server';
+
 import { rootAirNow } from '../../server/station';
 import {
   cardsFact,
@@ -10,6 +14,28 @@ import {
   stressOf,
   type LotStress,
 } from './facts.server';
+
+/** Wet weight of one tree of a lot, kg: as it was weighed, or as trees of its age and container usually weigh. */
+export const treeWeight = (
+  lot: Pick<LotRow, 'treeWeight' | 'speciesId' | 'age' | 'volume'>,
+  cards: readonly Pick<SpeciesRow, 'id' | 'stock'>[],
+): number =>
+  lot.treeWeight ??
+  usualWeight(
+    cards.find(({ id }) => id === lot.speciesId)!.stock,
+    lot.age,
+    lot.volume ?? undefined,
+  );
+
+/** What a bag takes on a block: the weights of its species as its lots stand, and the leader's limits. */
+export async function bagSize(
+  facts: Facts,
+  block: BlockRow,
+  mix: readonly string[],
+): Promise<BagSize> {
+  const { lots } = await lotsToCarry(facts, block.id, mix);
+  return { weights: bagWeights(lots, mix.length), terms: block.carryTerms ?? CARRY_TERMS };
+}
 
 /**
  * Lots of a block's species that have trees, in the order in which they go out: the most stressed first.
@@ -35,13 +61,7 @@ export async function lotsToCarry(
       species: mix.indexOf(standsFor(lot)),
       onHand: balance.onHand,
       perBox: lot.perBox,
-      weight:
-        lot.treeWeight ??
-        usualWeight(
-          cards.find(({ id }) => id === lot.speciesId)!.stock,
-          lot.age,
-          lot.volume ?? undefined,
-        ),
+      weight: treeWeight(lot, cards),
     }));
   return { lots, stressed };
 }

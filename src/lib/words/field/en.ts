@@ -33,6 +33,8 @@ export const en = {
   'rows.home': 'I go home',
   'rows.ofBlock': 'Of this block',
   'rows.peg': 'Find my peg',
+  'rows.bagEmpty': 'A full bag from here is empty at row {row}, peg {peg}',
+  'rows.bagEnough': 'One bag takes you to the end of your rows',
   'rows.boxes': 'Boxes',
   'rows.gate': 'Gate',
   'rows.handling': 'Handling',

@@ -30,6 +30,8 @@ export const es: Record<FieldKey, string> = {
   'rows.home': 'Me voy a casa',
   'rows.ofBlock': 'De este rodal',
   'rows.peg': 'Hallar mi estaca',
+  'rows.bagEmpty': 'Una bolsa llena desde aquí se acaba en la fila {row}, estaca {peg}',
+  'rows.bagEnough': 'Con una bolsa llega al final de sus filas',
   'rows.boxes': 'Cajas',
   'rows.gate': 'Recepción',
   'rows.handling': 'Manejo',

@@ -30,6 +30,8 @@ export const fr: Record<FieldKey, string> = {
   'rows.home': 'Je rentre',
   'rows.ofBlock': 'De cette parcelle',
   'rows.peg': 'Trouver mon piquet',
+  'rows.bagEmpty': 'Un sac plein d’ici est vide au rang {row}, piquet {peg}',
+  'rows.bagEnough': 'Un sac suffit jusqu’au bout de vos rangs',
   'rows.boxes': 'Caisses',
   'rows.gate': 'Réception',
   'rows.handling': 'Manipulation',

@@ -30,6 +30,8 @@ export const pt: Record<FieldKey, string> = {
   'rows.home': 'Vou para casa',
   'rows.ofBlock': 'Deste talhão',
   'rows.peg': 'Achar a minha estaca',
+  'rows.bagEmpty': 'Um saco cheio a partir daqui acaba na linha {row}, estaca {peg}',
+  'rows.bagEnough': 'Um saco chega até ao fim das suas linhas',
   'rows.boxes': 'Caixas',
   'rows.gate': 'Receção',
   'rows.handling': 'Manuseio',

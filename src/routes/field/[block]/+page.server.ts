@@ -15,6 +15,7 @@ import {
   talliesFact,
 } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
 import { messagesFor } from '$lib/rooms/crew/words.server';
 import { may } from '$lib/server/authorise';
@@ -37,6 +38,7 @@ const NOTHING = {
   today: 0,
   known: [],
   brief: [],
+  bag: undefined,
 };
 
 /** One planter's rows on one block: all a phone needs for days without signal. */
@@ -81,6 +83,11 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     facts.of(decisionsFact, block.id),
     facts.of(reworkedFact, block.id),
   ]);
+  const bag = await bagSize(
+    facts,
+    block,
+    layout.parameters.mix.map(({ species: id }) => id),
+  );
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const mine = rows.filter(({ number }) => !share || holds(shares, planter.id, number));
   return {
@@ -124,6 +131,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     today: done.todayByPlanter.get(planter.id) ?? 0,
     /** Every entry of this planter that the figures above already count, however old. */
     known: tallies.filter((tally) => tally.planter === planter.id).map(({ id }) => id),
+    bag,
     brief: ways.map(({ scope, who, brief: text }) => ({
       ...{ who: scope ? who : null, text, rows: scope?.by === 'rows' ? scope.rows : null },
     })),

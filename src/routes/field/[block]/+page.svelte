@@ -4,6 +4,7 @@
   import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatWind, formatTemperature, inUnits } from '$core/measure/units';
+  import { refillPoints } from '$core/crew/caches';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
   import { Outbox, type Entry } from '$lib/field/outbox.svelte';
@@ -119,6 +120,17 @@
     }
     return parts;
   });
+  /** Where a bag that is filled here runs empty, in this row or the ones after it. */
+  const refill = $derived(
+    data.bag &&
+      refillPoints(
+        data.rows
+          .slice(place)
+          .map((one) => ({ number: one.number, runs: one.runs, planted: plantedIn(one) })),
+        data.bag.weights,
+        data.bag.terms,
+      ).at(0),
+  );
   const links = $derived(
     (
       [
@@ -377,6 +389,11 @@
             species: data.species[ahead[1].species].name.toLowerCase(),
           })}{/if}{:else}<b>{say('rows.done')}</b>{/if}
     </p>
+    {#if ahead.length && !data.byMachine}<p class="quiet num">
+        {refill
+          ? say('rows.bagEmpty', { row: refill.row, peg: refill.peg })
+          : say('rows.bagEnough')}
+      </p>{/if}
     <div class="count">
       <span class="huge num" data-testid="planted">{tongue.number(planted)}</span>
       <span

@@ -12,6 +12,7 @@ import {
   shiftsNow,
 } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { reachOf } from '$lib/rooms/stock/need.server';
 import { may } from '$lib/server/authorise';
@@ -53,13 +54,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     ),
   };
   if (!layout) return { ...about, released: undefined };
-  const [rows, done, shares, words, reach, cards] = await Promise.all([
+  const mix = layout.parameters.mix.map(({ species }) => species);
+  const [rows, done, shares, words, reach, cards, bag] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
     lastWordsOf(facts, layout.id),
     reachOf(facts, block.id),
     facts.of(cardsFact),
+    bagSize(facts, block, mix),
   ]);
   return {
     ...about,
@@ -74,10 +77,12 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       rows,
       day: rows.map((row) => {
         const planted = done.byRow.get(row.number) ?? 0;
-        return { number: row.number, planted, left: Math.max(0, treesInRow(row) - planted) };
+        const left = Math.max(0, treesInRow(row) - planted);
+        return { number: row.number, planted, left, runs: row.runs };
       }),
       shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
       words,
+      bag,
       short: reach
         .filter(({ short }) => short > 0)
         .map(({ species, speciesId, short, onHand }) => ({

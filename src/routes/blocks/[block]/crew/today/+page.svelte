@@ -64,7 +64,7 @@
         shares,
         crew.map(({ id }) => ({ id, rate: rates.get(id)! })),
         terms,
-        { now, dayStart, stops },
+        { now, dayStart, stops, bag: released.bag },
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
@@ -76,7 +76,15 @@
     const allowed = terms.headlands === 'both' ? (['first', 'last'] as const) : [terms.headlands];
     const best = placeCaches(ways, terms.caches, allowed);
     const gate = ways.reduce((sum, { first }) => sum + first.along + first.into, 0);
-    return { points, ways, best, gate };
+    // What a bag holds on the mean of those that are filled here today.
+    const bag = points.length
+      ? day.planters.reduce((sum, { trees, refills }) => sum + (refills.length ? trees : 0), 0) /
+        day.planters.reduce(
+          (sum, { refills }) => sum + (refills.length ? refills.length + 1 : 0),
+          0,
+        )
+      : 0;
+    return { points, ways, best, gate, bag };
   });
   const marks = $derived.by(() => {
     if (!store || !rows) return [];
@@ -85,7 +93,7 @@
       return {
         headland,
         row: store.points[nearest]?.row ?? 1,
-        text: `cache ${String.fromCharCode(65 + i)}: ${formatNumber(visits * terms.bag)}`,
+        text: `cache ${String.fromCharCode(65 + i)}: ${formatNumber(Math.round(visits * store.bag))}`,
       };
     });
   });
@@ -235,9 +243,14 @@
           planters={toned}
           words={released.words.filter(({ at }) => at >= data.dayStart)}
           caches={marks}
+          refills={store?.points ?? []}
           editable={data.mayPlan}
           onmove={move}
         />
+        {#if store?.points.length}<p class="quiet">
+            Squares are the boxes, with the trees that are fetched there. Diamonds show where a bag
+            runs empty.
+          </p>{/if}
         {#if drawn}
           <div class="buttons">
             <Button size="small" on:click={keep}>Keep these rows</Button>
@@ -337,7 +350,9 @@
         }}
       />
       <p class="num">
-        <b data-testid="end">{clock(day.end)}</b>{#if day.end !== undefined}, between {clock(
+        <b data-testid="end"
+          >{released.planted >= released.trees ? 'every tree is in' : clock(day.end)}</b
+        >{#if day.end !== undefined}, between {clock(
             day.early,
           )} and {clock(day.late)}{/if}
       </p>
@@ -361,7 +376,8 @@
         <h2>Boxes</h2>
         <Figure label="Carried to bags" figure={store.best.carried} />
         <p class="num quiet">
-          {formatDistance(store.gate, units.system)} from one place at the gate, before row 1.
+          {formatDistance(store.gate, units.system)} from one place at the gate, before row 1. A bag holds
+          what <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
         </p>
       {/if}
       <h2>Learned rates, an hour</h2>
@@ -405,14 +421,6 @@
           max={300}
           value={terms.pause}
           onvalue={(pause) => setTerms({ pause })}
-        />
-        <NumberField
-          label="A bag holds"
-          unit="trees"
-          min={1}
-          max={5000}
-          value={terms.bag}
-          onvalue={(bag) => setTerms({ bag })}
         />
         <NumberField
           label="Places for boxes"

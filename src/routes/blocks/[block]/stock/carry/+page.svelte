@@ -131,7 +131,10 @@
       {#if showBags}
         <table class="ledger">
           <thead
-            ><tr><th>At</th><th>Planter</th><th>Rows</th><th>Trees</th><th class="n">Weight</th></tr
+            ><tr
+              ><th>At</th><th>Planter</th><th>Rows</th><th>Empty at</th><th>Trees</th><th class="n"
+                >Weight</th
+              ></tr
             ></thead
           >
           <tbody>
@@ -144,6 +147,7 @@
                     ? bag.firstRow
                     : `${bag.firstRow} to ${bag.lastRow}`}</td
                 >
+                <td class="num">row {bag.lastRow}, peg {bag.lastPeg}</td>
                 <td
                   >{bag.trees
                     .map(

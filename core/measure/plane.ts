@@ -3,6 +3,13 @@ import proj4 from 'proj4';
 /** A pair: [longitude, latitude] in degrees, or [easting, northing] in metres. */
 export type Point = [number, number];
 
+/** Metres from a point to the nearest of a straight stretch between two others. */
+export function toSegment([x, y]: Point, [x1, y1]: Point, [x2, y2]: Point): number {
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  const t = Math.max(0, Math.min(1, ((x - x1) * dx + (y - y1) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(x - x1 - t * dx, y - y1 - t * dy);
+}
+
 /** The flat drawing on which a block is laid out: metres east and north of its centre. */
 export interface Plane {
   /** [longitude, latitude] of the point (0, 0). */

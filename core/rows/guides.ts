@@ -1,6 +1,6 @@
 import type { KeepoutShape } from '../ground/keepouts';
 import { nearestSide, type MultiPolygon, type Ring } from '../ground/polygon';
-import type { Point } from '../measure/plane';
+import { toSegment, type Point } from '../measure/plane';
 
 /** A line that is there already and that rows can keep to. */
 export interface GuideChoice {
@@ -86,10 +86,7 @@ export function nearestRow<Row extends { line: readonly Point[] }>(
   return best;
 }
 
-function distanceToSide(boundary: MultiPolygon, [x, y]: Point): number {
-  const { from, to } = nearestSide(boundary, [x, y]);
-  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
-  const along = ((x - from[0]) * dx + (y - from[1]) * dy) / (dx * dx + dy * dy || 1);
-  const t = Math.max(0, Math.min(1, along));
-  return Math.hypot(x - from[0] - t * dx, y - from[1] - t * dy);
+function distanceToSide(boundary: MultiPolygon, point: Point): number {
+  const { from, to } = nearestSide(boundary, point);
+  return toSegment(point, from, to);
 }

@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import type { Point } from '../measure/plane';
+import { toSegment, type Point } from '../measure/plane';
 import { bearingOf, boxOf, type MultiPolygon } from '../ground/polygon';
 import { offsetLines, sideOf } from '../ground/topology';
 import { asFlat, AreaIndex, peggedRow } from './clip';
@@ -189,12 +189,6 @@ const turn = (a: Point, b: Point, c: Point): number =>
 
 const crosses = (a: Point, b: Point, c: Point, d: Point): boolean =>
   turn(a, b, c) * turn(a, b, d) <= 0 && turn(c, d, a) * turn(c, d, b) <= 0;
-
-function toSegment([x, y]: Point, [x1, y1]: Point, [x2, y2]: Point): number {
-  const [dx, dy] = [x2 - x1, y2 - y1];
-  const t = Math.max(0, Math.min(1, ((x - x1) * dx + (y - y1) * dy) / (dx * dx + dy * dy || 1)));
-  return Math.hypot(x - x1 - t * dx, y - y1 - t * dy);
-}
 
 function distanceTo(
   { minX, minY, maxX, maxY }: ReturnType<typeof boxOf>,

@@ -309,6 +309,14 @@ export interface Messages {
   'survival.aliveCause': 'peg';
   'survival.beforePlanting': 'row' | 'day';
   'survival.marksAlive': 'found' | 'alive';
+  'survival.refillPast': 'day';
+  'survival.refillDue': 'block' | 'left';
+  'survival.refillSet': 'set' | 'places';
+  'tending.oldStakes': 'block' | 'trees';
+  'tending.oldStakesWhy': 'rows' | 'months';
+  'survival.refillAlive': 'row' | 'peg';
+  'survival.refillTwice': 'row';
+  'survival.noRefill': never;
   'stock.noLot': never;
   'stock.otherBlock': 'lot' | 'block' | 'here';
   'stock.noSoak': never;

@@ -1,6 +1,27 @@
+import { daysBetween, type Day } from '../measure/dates';
 import type { BlockCall } from '../morning/board';
-import { say, shareOf } from '../say/message';
+import { onDay, say, shareOf } from '../say/message';
 import type { Refill, SurvivalEstimate } from './estimate';
+
+/** A refill that was decided and is not all in the ground, when its day is near. */
+export function refillDue(
+  plan: { number: number; set: number; places: number; plantOn: Day },
+  block: string,
+  today: Day,
+): BlockCall[] {
+  if (plan.set >= plan.places || daysBetween(today, plan.plantOn) > 7) return [];
+  return [
+    {
+      room: 'survival',
+      urgency: 'soon',
+      when:
+        plan.plantOn <= today ? say('when.today') : say('when.day', { day: onDay(plan.plantOn) }),
+      say: say('survival.refillDue', { block, left: plan.places - plan.set }),
+      detail: say('survival.refillSet', { set: plan.set, places: plan.places }),
+      action: say('action.seeCount'),
+    },
+  ];
+}
 
 /** A block that lives under what was asked. */
 export function refillCalls(

@@ -339,15 +339,18 @@ test('a boundary is walked with the phone’s own position and becomes a block',
   const page = await context.newPage();
   await signIn(page, 'leader');
   await page.goto('/field/walk');
+  await page.waitForLoadState('networkidle');
   await page.getByRole('button', { name: 'Start walking' }).click();
-  for (const [lon, lat] of [
+  const corners = [
     [11.5, 51.62],
     [11.501, 51.62],
     [11.501, 51.6206],
     [11.5, 51.6206],
-  ]) {
-    await context.setGeolocation({ latitude: lat, longitude: lon, accuracy: 3 });
-    await page.waitForTimeout(1200);
+  ];
+  for (const [i, [longitude, latitude]] of corners.entries()) {
+    await context.setGeolocation({ latitude, longitude, accuracy: 3 });
+    await expect(page.getByText(new RegExp(`^${i + 1} readings?`))).toBeVisible();
+    await page.waitForTimeout(300);
   }
   await page.reload();
   await expect(page.getByText(/^\d+ readings/)).toContainText('4 readings');

@@ -8,7 +8,7 @@
     alive: number;
     marks: string;
     runs: number[];
-    patch?: { from: number; to: number; dead: number; chance: number };
+    patch?: { from: number; to: number; dead: number };
   }
   interface Props {
     rows: readonly Counted[];

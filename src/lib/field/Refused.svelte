@@ -34,6 +34,8 @@
     'checks.plot': 'refused.plot',
     'checks.answer': 'refused.answer',
     'tending.watered': 'refused.water',
+    'tending.cared': 'refused.care',
+    'survival.refilled': 'refused.refill',
     'tending.seen': 'refused.seenOnWalk',
     'checks.reworked': 'refused.rework',
     'crew.clock': 'refused.hours',

@@ -435,7 +435,7 @@ export const en: Record<MessageKey, string> = {
   'tending.noFlow':
     'A filling point and a hose give some litres a minute; more than 0 is accepted.',
   'tending.moreTrees':
-    'Row {row, number} has {places, number} places; {trees, number} trees were watered.',
+    'Row {row, number} has {places, number} places; {trees, number} trees were named.',
   'tending.rowsBackwards':
     'Rows {from, number} to {to, number} were named; the first comes before the last.',
   'visit.browse':
@@ -462,6 +462,17 @@ export const en: Record<MessageKey, string> = {
   'tending.waterWhy':
     '{trees, number} trees, about {hours, number} h of filling, driving and pouring',
   'action.openTending': 'Open Tending',
+  'survival.refillDue': 'Refill {block}: {left, number} places are still empty.',
+  'survival.refillSet': '{set, number} of {places, number} set',
+  'tending.oldStakes': 'Take the stakes off {trees, number} trees on {block}.',
+  'tending.oldStakesWhy':
+    'rows {rows}, up to {months, number} months staked; a stem that never sways grows no taper',
+  'survival.refillPast':
+    'The refill would be planted on {day}, which is past; today or a later day is accepted.',
+  'survival.refillAlive':
+    'Row {row, number}, peg {peg, number} holds no dead tree at its newest count; only dead places are filled.',
+  'survival.refillTwice': 'Row {row, number} names a peg twice; each place is filled once.',
+  'survival.noRefill': 'This refill is not known any more. Load the page again.',
   'survival.noSuchPeg': 'Peg {peg, number} was named; {pegs, number} trees are marked.',
   'survival.deadHeight':
     'The tree at peg {peg, number} is dead or gone; only living trees are measured.',

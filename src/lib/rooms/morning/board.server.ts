@@ -15,12 +15,14 @@ import {
   soakCalls,
   type CalledLot,
 } from '../../../../core/stock/calls';
-import { refillCalls } from '../../../../core/survival/calls';
+import { refillCalls, refillDue } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, taskEventsFact } from '../calendar/tasks.server';
+import { stakeCalls } from '../../../../core/tending/care';
 import { visitCalls } from '../../../../core/tending/visit';
-import { seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
+import { refillOf, refilledFact, refillPlansFact } from '../survival/refills.server';
+import { careFact, careOf, seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
 import { decisionsFact, judgedOf, plotsFact, reworkedFact } from '../checks/facts.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import {
@@ -74,6 +76,9 @@ const OF_BLOCKS = [
   reworkedFact,
   seenOnWalks,
   wateredFact,
+  careFact,
+  refillPlansFact,
+  refilledFact,
   countsFact,
   ordersFact,
   looksFact,
@@ -113,6 +118,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     looks,
     decided,
     reworked,
+    refill,
   ] = await Promise.all([
     facts.of(layoutsFact, block.id),
     facts.of(lotsFact, block.id),
@@ -127,6 +133,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     facts.of(looksFact, block.id),
     facts.of(decisionsFact, block.id),
     facts.of(reworkedFact, block.id),
+    refillOf(facts, block.id),
     // Asked for with the rest, so that reach and rates ask nothing of their own.
     facts.need([plantersFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
     facts.need([sharesFact, zonesFact, ...CREW_OF_BLOCK], [block.id]),
@@ -167,11 +174,14 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     ...(await crewCalls(facts, block)),
     ...visitCalls(await facts.of(seenOnWalks, block.id), name, now),
     ...(await waterCalls(facts, block)),
+    ...stakeCalls((await careOf(facts, block)).stakes, name, now),
     ...nowhereCalls(sown.carried.nowhere, name),
     ...handedCalls(handed.filter(({ blockId }) => blockId === block.id).length, name),
-    ...(counted && planted >= total && counted.targetIsSet
-      ? refillCalls(counted.estimate, counted.refill, name)
-      : []),
+    ...(refill
+      ? refillDue(refill, name, today)
+      : counted && planted >= total && counted.targetIsSet
+        ? refillCalls(counted.estimate, counted.refill, name)
+        : []),
   ];
   return {
     block,

@@ -26,13 +26,13 @@ export type AboutCommand =
 const MOST_PICTURES = 6;
 const AHEAD = 5 * 60_000;
 
-async function cardOf(work: Work, siteId: string, speciesId: string) {
+export async function cardOf(work: Work, siteId: string, speciesId: string) {
   const card = await work.tables.species.one({ id: speciesId, siteId });
   if (!card) throw told('site.noSpecies');
   return card;
 }
 
-async function saveOrder(
+export async function saveOrder(
   work: Work,
   siteId: string,
   { edition, ...line }: Omit<Payload<'stock.order'>, 'blockId' | 'edition'> & { edition: number },

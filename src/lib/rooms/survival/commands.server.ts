@@ -1,10 +1,42 @@
+import { addTo, daysBetween } from '../../../../core/measure/dates';
 import { cameBack, isAlive, sumMarks } from '../../../../core/survival/marks';
 import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
-import { ALREADY, type Handlers } from '../../server/work';
+import { ALREADY, type Handlers, type Work } from '../../server/work';
+import type { Payload } from '../contracts';
+import { cardOf, saveOrder } from '../stock/about.server';
 import type { survivalContract } from './contract';
+
+/** A tree goes where one died: at the newest count that marked it, or where none marked it at all. @throws Told */
+async function refuseLiving(
+  work: Work,
+  layoutId: string,
+  rows: Payload<'survival.refill'>['rows'],
+): Promise<void> {
+  const numbers = rows.map(({ row }) => row);
+  const places = await work.rows(layoutId, numbers);
+  const counts = await work.tables.survivalCount.all({
+    where: { layoutId, rowNumber: numbers },
+    order: [
+      ['countedOn', 'ASC'],
+      ['at', 'ASC'],
+    ],
+  });
+  const newest = new Map(counts.filter(({ marks }) => marks).map((c) => [c.rowNumber, c.marks]));
+  for (const { row, pegs, expected } of rows) {
+    const place = places.get(row);
+    if (!place) throw told('crew.noRow', { row });
+    const total = pegs.length + expected;
+    if (total > place.trees)
+      throw told('tending.moreTrees', { row, trees: Math.ceil(total), places: place.trees });
+    if (new Set(pegs.map(({ peg }) => peg)).size < pegs.length)
+      throw told('survival.refillTwice', { row });
+    const wrong = pegs.find(({ peg }) => peg > place.trees || isAlive(newest.get(row)?.[peg - 1]));
+    if (wrong) throw told('survival.refillAlive', { row, peg: wrong.peg });
+  }
+}
 
 export const survivalCommands: Handlers<typeof survivalContract> = {
   async 'survival.count'(input, work) {
@@ -67,6 +99,69 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     // One of the two counts looked wrongly: both are kept, and it is said which trees.
     const back = last && marks ? cameBack(last.marks, marks) : [];
     return { again: again > 0, ...(back.length ? { cameBack: back } : {}) };
+  },
+
+  async 'survival.refill'({ layoutId, rows, toOrder, plantOn, days, nursery, ...input }, work) {
+    const found = await work.tables.layout.one({ id: layoutId }, { columns: ['blockId'] });
+    const { block, site } = await work.block(found?.blockId ?? '', 'plan');
+    await work.releasedLayout(layoutId, 'plan');
+    if (plantOn < dayOf(work.now, site.zone))
+      throw told('survival.refillPast', { day: onDay(plantOn) });
+    await refuseLiving(work, layoutId, rows);
+    const species = new Set(
+      [...rows.flatMap(({ pegs }) => pegs), ...toOrder].map(({ speciesId }) => speciesId),
+    );
+    for (const speciesId of species) await cardOf(work, site.id, speciesId);
+    const before = await work.tables.refillPlan.all({ where: { layoutId }, columns: ['id'] });
+    const known = before.some(({ id }) => id === input.id);
+    const number = known
+      ? (await work.tables.refillPlan.one({ id: input.id }))!.number
+      : before.length + 1;
+    const fresh = await work.record(work.tables.refillPlan, {
+      ...work.event(input),
+      ...{ layoutId, number, chance: input.chance, plantOn, inRows: rows, toOrder },
+    });
+    if (!fresh) return { ...ALREADY, number };
+    const label = `Refill ${number}`;
+    for (const { id, speciesId, count } of toOrder)
+      await saveOrder(
+        work,
+        site.id,
+        {
+          ...{ id, speciesId, count, nursery, deliverOn: plantOn, state: 'asked', note: label },
+          ...{ replacesId: null, provenance: '', seedLot: '', age: '', pack: 1, confirmed: null },
+          edition: 0,
+        },
+        block.id,
+      );
+    const lead = -daysBetween(block.plantingDay ?? plantOn, addTo(plantOn, { days: days - 1 }));
+    await work.tables.block.setPart({ id: block.id }, 'calendarTerms', 'own', [
+      ...(block.calendarTerms.own ?? []),
+      { key: `own-${input.id}`, label, lead, duration: days, reason: '' },
+    ]);
+    await work.tables.block.set({ id: block.id }, { termsEdition: block.termsEdition + 1 });
+    return { number };
+  },
+
+  async 'survival.refilled'({ refillId, row, speciesId, trees, corrects, late, ...input }, work) {
+    const plan = await work.tables.refillPlan.one({ id: refillId });
+    if (!plan) throw told('survival.noRefill');
+    const { site } = await work.releasedLayout(plan.layoutId, 'tally');
+    const place = await work.row(plan.layoutId, row);
+    if (!place) throw told('crew.noRow', { row });
+    if (trees > place.trees) throw told('tending.moreTrees', { row, trees, places: place.trees });
+    await cardOf(work, site.id, speciesId);
+    if (corrects) {
+      const before = await work.tables.refillSet.one({ id: corrects, refillId });
+      if (!before || before.corrects) throw told('crew.noTarget');
+      const taken = await work.tables.refillSet.one({ corrects });
+      if (taken && taken.id !== input.id) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.refillSet, {
+      ...work.event(input),
+      ...{ refillId, rowNumber: row, speciesId, trees, corrects, late },
+    });
+    return fresh ? undefined : ALREADY;
   },
 
   async 'survival.target'({ blockId, targetDensity }, work) {

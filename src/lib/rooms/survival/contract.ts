@@ -1,6 +1,6 @@
 import { CAUSES } from '../../../../core/survival/marks';
 import { command, gives } from '../contract';
-import { count, day, event, id, yup } from '../fields';
+import { count, day, event, id, maybeId, name, yup } from '../fields';
 
 const { array, number, object, string } = yup;
 
@@ -35,6 +35,64 @@ export const survivalContract = {
     }),
     result: gives<{ again?: boolean; cameBack?: number[] }>(),
     refusals: ['survival.*', 'site.dayAhead', 'rows.notReleased', 'crew.noRow'],
+    touches: ['survival'],
+    waits: true,
+  }),
+  /** Dead places to fill: which ones, with what, how many to order, and when. */
+  'survival.refill': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      chance: number().min(0.5).max(0.999).required(),
+      plantOn: day.required(),
+      /** Days it takes. */
+      days: number().integer().min(1).max(200).required(),
+      nursery: name,
+      rows: array()
+        .of(
+          object({
+            row: count,
+            /** Known places: the peg, and the species that goes there. */
+            pegs: array()
+              .of(object({ peg: count, speciesId: id }).noUnknown())
+              .max(20_000)
+              .required(),
+            /** Places expected where nobody counted; the planter finds them. */
+            expected: number().min(0).max(20_000).required(),
+          }).noUnknown(),
+        )
+        .min(1)
+        .max(5000)
+        .required(),
+      /** Lines of the order that the refill makes. */
+      toOrder: array()
+        .of(object({ id, speciesId: id, count }).noUnknown())
+        .max(60)
+        .required(),
+    }),
+    result: gives<{ number: number }>(),
+    refusals: [
+      'survival.*',
+      'site.noSpecies',
+      'stock.foreignOrder',
+      'rows.notReleased',
+      'crew.noRow',
+      'changed.stale',
+    ],
+    touches: ['survival', 'stock', 'calendar'],
+    bytes: 2_000_000,
+  }),
+  /** Trees set into dead places of a row. */
+  'survival.refilled': command({
+    input: object({
+      ...event,
+      refillId: id,
+      row: count,
+      speciesId: id,
+      trees: count,
+      corrects: maybeId,
+    }),
+    refusals: ['survival.*', 'site.noSpecies', 'crew.noRow', 'crew.noTarget', 'tending.moreTrees'],
     touches: ['survival'],
     waits: true,
   }),

@@ -1,3 +1,4 @@
+import type { Point } from '../../../../core/measure/plane';
 import { contains, mapPoints } from '../../../../core/ground/polygon';
 import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
@@ -23,6 +24,7 @@ import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
 import { rootAirNow } from '../../server/station';
 import { countedOf, countsFact } from './facts.server';
+import { whereDead } from './where.server';
 
 const MONTH = 30.4375;
 /** Plots so many days about the planting of a row speak for how it was set. From memory. */
@@ -86,13 +88,16 @@ async function workOut(facts: Facts, block: BlockRow) {
   }));
   const wanted = new Set(season.counts.filter(({ marks }) => marks).map(({ row }) => row));
   const zoneAt = new Map<string, string>();
-  if (grounds.length)
-    for (const { row, peg, point } of eachPosition(layout.rhythm, rows))
-      if (wanted.has(row))
-        zoneAt.set(
-          `${row} ${peg}`,
-          grounds.find(({ parts }) => contains(parts, point))?.name ?? 'elsewhere',
-        );
+  const points = new Map<string, Point>();
+  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
+    if (!wanted.has(row)) continue;
+    points.set(`${row} ${peg}`, point);
+    if (grounds.length)
+      zoneAt.set(
+        `${row} ${peg}`,
+        grounds.find(({ parts }) => contains(parts, point))?.name ?? 'elsewhere',
+      );
+  }
   const byNumber = new Map(rows.map((row) => [row.number, row]));
   const speciesOfRow = (row: number): number[] => {
     const { runs } = byNumber.get(row)!;
@@ -132,6 +137,13 @@ async function workOut(facts: Facts, block: BlockRow) {
       day: by(({ day }) => day),
     },
     causes: causesOf(season.counts),
+    where: whereDead(season.counts, {
+      trees,
+      between: layout.rhythm.between,
+      pointOf: (row, peg) => points.get(`${row} ${peg}`),
+    }),
+    /** Counted trees with what is known of each, and the species of the layout in its order. */
+    ...{ trees, species },
     time: curvesOf(),
     why: whyOf(),
     evenness: evenness(

@@ -5,13 +5,15 @@ import {
   eventColumns,
   flag,
   json,
+  maybe,
+  real,
   reference,
   table,
   text,
   whole,
   type EventRow,
 } from '../../store/define';
-import { isNumber, recordOf } from '../../store/shape';
+import { isNumber, isRecord, isText, listOf, recordOf } from '../../store/shape';
 
 export interface SurvivalCountRow extends EventRow {
   layoutId: string;
@@ -31,11 +33,64 @@ export interface SurvivalCountRow extends EventRow {
   late: boolean;
 }
 
+/** One row of a refill: places known by peg, and how many are expected beside them. */
+export interface RefillRow {
+  row: number;
+  pegs: { peg: number; speciesId: string }[];
+  expected: number;
+}
+
+export interface RefillPlanRow extends EventRow {
+  layoutId: string;
+  number: number;
+  chance: number;
+  plantOn: string;
+  inRows: RefillRow[];
+  toOrder: { id: string; speciesId: string; count: number }[];
+}
+
+export interface RefillSetRow extends EventRow {
+  refillId: string;
+  rowNumber: number;
+  speciesId: string;
+  trees: number;
+  corrects: string | null;
+  late: boolean;
+}
+
+export const refillRows = listOf<RefillRow>(
+  (value) =>
+    isRecord(value) && isNumber(value.row) && Array.isArray(value.pegs) && isNumber(value.expected),
+  'rows of a refill',
+);
+export const refillOrder = listOf<RefillPlanRow['toOrder'][number]>(
+  (value) =>
+    isRecord(value) && isText(value.id) && isText(value.speciesId) && isNumber(value.count),
+  'lines of a refill',
+);
 export const causesByPeg = recordOf<Cause>((value) => typeof value === 'string', 'causes by peg');
 export const heightsByPeg = recordOf<number>(isNumber, 'heights by peg');
 
 export function survivalTables(sequelize: Sequelize) {
   return {
+    refillPlan: table<RefillPlanRow>(sequelize, 'refill_plan', {
+      ...eventColumns,
+      layoutId: reference,
+      number: whole,
+      chance: real,
+      plantOn: day,
+      inRows: json(refillRows),
+      toOrder: json(refillOrder),
+    }),
+    refillSet: table<RefillSetRow>(sequelize, 'refill_set', {
+      ...eventColumns,
+      refillId: reference,
+      rowNumber: whole,
+      speciesId: reference,
+      trees: whole,
+      corrects: maybe,
+      late: { ...flag, defaultValue: false },
+    }),
     survivalCount: table<SurvivalCountRow>(sequelize, 'survival_count', {
       ...eventColumns,
       layoutId: reference,

@@ -1,13 +1,33 @@
 import { told } from '../../../../core/say/told';
-import { ALREADY, type Handlers } from '../../server/work';
+import { ALREADY, type Handlers, type Work } from '../../server/work';
 import type { tendingContract } from './contract';
 
+/** A row of a released layout that holds so many trees. @throws Told */
+async function rowWith(work: Work, layoutId: string, row: number, trees: number): Promise<void> {
+  await work.releasedLayout(layoutId, 'tally');
+  const place = await work.row(layoutId, row);
+  if (!place) throw told('crew.noRow', { row });
+  if (trees > place.trees) throw told('tending.moreTrees', { row, trees, places: place.trees });
+}
+
 export const tendingCommands: Handlers<typeof tendingContract> = {
+  async 'tending.cared'({ layoutId, row, trees, kind, corrects, late, ...input }, work) {
+    await rowWith(work, layoutId, row, trees);
+    if (corrects) {
+      const before = await work.tables.careDone.one({ id: corrects, layoutId });
+      if (!before || before.corrects) throw told('crew.noTarget');
+      const taken = await work.tables.careDone.one({ corrects });
+      if (taken && taken.id !== input.id) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.careDone, {
+      ...work.event(input),
+      ...{ layoutId, rowNumber: row, kind, trees, corrects, late },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
   async 'tending.watered'({ layoutId, row, trees, litres, corrects, late, ...input }, work) {
-    await work.releasedLayout(layoutId, 'tally');
-    const place = await work.row(layoutId, row);
-    if (!place) throw told('crew.noRow', { row });
-    if (trees > place.trees) throw told('tending.moreTrees', { row, trees, places: place.trees });
+    await rowWith(work, layoutId, row, trees);
     if (corrects) {
       const before = await work.tables.watering.one({ id: corrects, layoutId });
       if (!before || before.corrects) throw told('crew.noTarget');

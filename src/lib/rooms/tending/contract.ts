@@ -1,3 +1,4 @@
+import { CARE } from '../../../../core/tending/care';
 import { SEEN } from '../../../../core/tending/visit';
 import { command } from '../contract';
 import { count, event, id, maybeId, yup } from '../fields';
@@ -13,6 +14,20 @@ export const tendingContract = {
       row: count,
       trees: count,
       litres: number().moreThan(0).max(1000).required(),
+      corrects: maybeId,
+    }),
+    refusals: ['crew.noRow', 'crew.noTarget', 'tending.*', 'rows.notReleased'],
+    touches: ['tending'],
+    waits: true,
+  }),
+  /** Care of the trees of a row: weeds, mulch, guards, stakes, ties. */
+  'tending.cared': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      row: count,
+      kind: string().oneOf(CARE).required(),
+      trees: count,
       corrects: maybeId,
     }),
     refusals: ['crew.noRow', 'crew.noTarget', 'tending.*', 'rows.notReleased'],

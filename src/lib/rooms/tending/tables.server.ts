@@ -1,4 +1,5 @@
 import { DataTypes, type Sequelize } from 'sequelize';
+import type { Care } from '../../../../core/tending/care';
 import type { Seen } from '../../../../core/tending/visit';
 import {
   eventColumns,
@@ -35,6 +36,15 @@ export interface VisitFindingRow extends EventRow {
   late: boolean;
 }
 
+export interface CareDoneRow extends EventRow {
+  layoutId: string;
+  rowNumber: number;
+  kind: Care;
+  trees: number;
+  corrects: string | null;
+  late: boolean;
+}
+
 const count = { type: DataTypes.INTEGER, allowNull: true };
 const late = { ...flag, defaultValue: false };
 
@@ -46,6 +56,15 @@ export function tendingTables(sequelize: Sequelize) {
       rowNumber: whole,
       trees: whole,
       litres: real,
+      corrects: maybe,
+      late,
+    }),
+    careDone: table<CareDoneRow>(sequelize, 'care_done', {
+      ...eventColumns,
+      layoutId: reference,
+      rowNumber: whole,
+      kind: text,
+      trees: whole,
       corrects: maybe,
       late,
     }),

@@ -157,9 +157,13 @@ const PAGES = [
     '/count',
     '/water',
     '/visit',
+    '/care',
+    '/refill',
   ].map((page) => `src/routes/field/[block]${page}/+page.svelte`),
   ...readdirSync(new URL('src/lib/field/', root))
-    .filter((file) => ['FieldFrame.svelte', 'Refused.svelte', 'Messages.svelte'].includes(file))
+    .filter((file) =>
+      ['FieldFrame.svelte', 'Refused.svelte', 'Messages.svelte', 'RowsToDo.svelte'].includes(file),
+    )
     .map((file) => `src/lib/field/${file}`),
 ];
 

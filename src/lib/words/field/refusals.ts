@@ -52,7 +52,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La hilera {row, number} no está entre las hileras {rows} de este repaso.',
     'stock.noLot': 'No hay tal lote en este rodal.',
     'tending.moreTrees':
-      'La hilera {row, number} tiene {places, number} puestos; se regaron {trees, number} árboles.',
+      'La hilera {row, number} tiene {places, number} puestos; se nombraron {trees, number} árboles.',
+    'survival.noRefill': 'Esta reposición ya no se conoce. Cargue la página de nuevo.',
     'tending.rowsBackwards':
       'Se nombraron las hileras {from, number} a {to, number}; la primera va antes que la última.',
     'changed.otherEvent': 'Ya hay un dato con este número que dice otra cosa. No se escribió nada.',
@@ -110,7 +111,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La ligne {row, number} n’est pas parmi les lignes {rows} de cette reprise.',
     'stock.noLot': 'Il n’y a pas un tel lot sur cette parcelle.',
     'tending.moreTrees':
-      'La ligne {row, number} a {places, number} emplacements ; {trees, number} arbres ont été arrosés.',
+      'La ligne {row, number} a {places, number} emplacements ; {trees, number} arbres ont été nommés.',
+    'survival.noRefill': 'Ces regarnis ne sont plus connus. Rechargez la page.',
     'tending.rowsBackwards':
       'Les lignes {from, number} à {to, number} ont été nommées ; la première vient avant la dernière.',
     'changed.otherEvent':
@@ -165,7 +167,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.notInRework': 'A linha {row, number} não está entre as linhas {rows} desta revisão.',
     'stock.noLot': 'Não há tal lote neste talhão.',
     'tending.moreTrees':
-      'A linha {row, number} tem {places, number} lugares; foram regadas {trees, number} árvores.',
+      'A linha {row, number} tem {places, number} lugares; foram indicadas {trees, number} árvores.',
+    'survival.noRefill': 'Esta retancha já não é conhecida. Carregue a página de novo.',
     'tending.rowsBackwards':
       'Foram indicadas as linhas {from, number} a {to, number}; a primeira vem antes da última.',
     'changed.otherEvent': 'Já há um registo com este número que diz outra coisa. Nada foi escrito.',

@@ -17,6 +17,7 @@ import {
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
+import { refillOf } from '$lib/rooms/survival/refills.server';
 import { messagesFor } from '$lib/rooms/crew/words.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -39,6 +40,7 @@ const NOTHING = {
   known: [],
   brief: [],
   bag: undefined,
+  refills: false,
 };
 
 /** One planter's rows on one block: all a phone needs for days without signal. */
@@ -132,6 +134,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     /** Every entry of this planter that the figures above already count, however old. */
     known: tallies.filter((tally) => tally.planter === planter.id).map(({ id }) => id),
     bag,
+    refills: Boolean(await refillOf(facts, block.id)),
     brief: ways.map(({ scope, who, brief: text }) => ({
       ...{ who: scope ? who : null, text, rows: scope?.by === 'rows' ? scope.rows : null },
     })),

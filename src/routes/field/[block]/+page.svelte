@@ -144,6 +144,8 @@
         ['plots', 'rows.plots', data.mayRecord],
         ['count', 'rows.count', data.mayRecord],
         ['water', 'rows.water', data.mayTally && !data.shared],
+        ['care', 'rows.care', data.mayTally && !data.shared],
+        ['refill', 'rows.refill', data.refills],
         ['visit', 'rows.visit', data.mayTally],
         ['alone', 'rows.alone', data.mayTally],
         ['stock', 'rows.boxes', data.mayRecord],

@@ -1,10 +1,6 @@
-import { speciesAt } from '../../../../../core/rows/species';
-import { deadPatch } from '../../../../../core/survival/estimate';
 import { compareTreatments } from '../../../../../core/survival/treatments';
 import { treatmentOf } from '../../../../../core/method/differences';
-import { isAlive } from '../../../../../core/survival/marks';
 import { survivalFindings } from '$lib/rooms/survival/findings.server';
-import { wilson } from '../../../../../core/survival/interval';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -12,6 +8,13 @@ import { countedOf } from '$lib/rooms/survival/facts.server';
 import { blockMethod, waysOfBlock } from '$lib/rooms/method/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
+
+/** The findings as the page shows them: without the trees they were made from. */
+function said({ trees: _trees, species: _species, where, ...rest }: Found) {
+  const { runs, joins, patches } = where;
+  return { ...rest, where: { runs, joins, patches } };
+}
+type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:survival', 'viridane:crew', 'viridane:rows', 'viridane:calendar');
@@ -32,26 +35,6 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const counted = (season?.counts ?? []).map(({ row, set, alive, marks, countedOn, cause }) => ({
     ...{ row, set, alive, marks, countedOn, cause },
   }));
-  const bySpecies = ids
-    .map((speciesId, s) => {
-      let [set, alive] = [0, 0];
-      for (const { row, marks } of counted) {
-        const runs = rows[row - 1].runs;
-        for (let peg = 1; peg <= marks.length; peg++) {
-          if (marks[peg - 1] === '-' || speciesAt(runs, peg) !== s) continue;
-          set++;
-          if (isAlive(marks[peg - 1])) alive++;
-        }
-      }
-      return { speciesId, set, alive };
-    })
-    .filter(({ set }) => set > 0)
-    .map((entry) => ({ ...entry, interval: wilson(entry.alive, entry.set) }));
-  const deathRates = (row: number, length: number) =>
-    Array.from({ length }, (_, peg) => {
-      const speciesId = ids[speciesAt(rows[row - 1].runs, peg + 1) ?? 0];
-      return 1 - (bySpecies.find((entry) => entry.speciesId === speciesId)?.interval.estimate ?? 1);
-    });
   const planted = [...sown.byRow].filter(([, trees]) => trees > 0).sort(([a], [b]) => a - b);
   return {
     today: day,
@@ -64,9 +47,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       counted: counted.map((entry) => ({
         ...entry,
         runs: rows[entry.row - 1].runs,
-        patch: entry.marks
-          ? deadPatch(entry.marks, deathRates(entry.row, entry.marks.length))
-          : undefined,
+        patch: findings?.where.byRow.get(entry.row),
       })),
       /** Rows counted more than once this season, every count with who and why. */
       again: (season?.again ?? []).map(({ row, counts }) => ({
@@ -78,9 +59,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       })),
       speciesIds: ids,
       estimate: season?.estimate,
-      bySpecies,
       target: season?.target ?? block.targetDensity ?? (0.8 * layout.trees) / layout.plantableArea,
-      findings,
+      findings: findings && said(findings),
       targetIsSet: block.targetDensity !== null,
       refill: season?.refill,
       /** Survival by treatment, where rows were planted otherwise on purpose. */

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { inUnits } from '$core/measure/units';
+  import { formatNumber, inUnits } from '$core/measure/units';
   import { tends } from '$core/tending/due';
   import { TASKS } from '$core/calendar/tasks';
+  import { rangesOf } from '$core/measure/ranges';
+  import { STAKE_MONTHS } from '$core/tending/care';
   import { formatDay } from '$core/measure/dates';
   import { fieldWords } from '$lib/words/field';
   import TaskCard from '$lib/parts/TaskCard.svelte';
@@ -48,6 +50,48 @@
           <TaskCard block={data.block} {task} today={data.today} role={data.role} />
         </div>{/each}
     </div>
+    {#if data.care.stakes}
+      {@const { rows, trees, since } = data.care.stakes}
+      <p class="say stop">
+        Stakes of {formatNumber(trees)} trees (rows {rangesOf(rows)}) have stood since
+        {formatDay(new Date(since).toISOString().slice(0, 10), true)}, longer than {STAKE_MONTHS} months:
+        take them out. A stem that never sways grows no taper.
+      </p>
+    {/if}
+    {#if data.planted}
+      <h2 class="later">Row by row</h2>
+      {#if data.care.states.length}
+        <table class="ledger">
+          <thead
+            ><tr
+              ><th>Done</th><th class="n">Trees</th><th>Rows done</th><th>Still to do</th><th
+                >Last</th
+              ></tr
+            ></thead
+          >
+          <tbody>
+            {#each data.care.states as { kind, trees, rows, left, last } (kind)}
+              <tr
+                ><td
+                  >{fieldWords(
+                    `care.kind.${kind}`,
+                    {},
+                    { language: 'en', system: units.system },
+                  )}</td
+                ><td class="n">{formatNumber(trees)}</td><td class="num">{rangesOf(rows)}</td><td
+                  class="num">{left.length ? rangesOf(left) : 'nothing'}</td
+                ><td class="nowrap">{formatDay(new Date(last).toISOString().slice(0, 10), true)}</td
+                ></tr
+              >
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      <p>
+        <a href="/field/{data.block.id}/care">Weeds, mulch, guards, stakes and ties on the phone</a
+        >, row by row, also without a signal.
+      </p>
+    {/if}
     <h2 class="later">Ahead</h2>
     <table class="ledger">
       <thead><tr><th>Task</th><th>By</th><th>Why</th></tr></thead>

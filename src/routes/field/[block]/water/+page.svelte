@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import { formatLiquid, LITRES_PER_US_GALLON } from '$core/measure/units';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import RowsToDo from '$lib/field/RowsToDo.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -31,7 +32,6 @@
         .map(({ id, row }) => [row, id]),
     ),
   );
-  const left = $derived(zone?.rows.filter(({ number }) => !done.has(number)).length ?? 0);
   async function water(row: number, trees: number) {
     await work.outbox.add('tending.watered', {
       ...work.event(),
@@ -90,20 +90,15 @@
     <p class="quiet num">
       {say('water.seconds', { seconds: Math.round((each / data.hose) * 60) })}
     </p>
-    <p class="num"><b>{say('water.left', { rows: left })}</b></p>
-    <ul>
-      {#each zone.rows as { number, trees } (number)}
-        <li class:done={done.has(number)}>
-          <span class="num">{say('water.row', { row: number, trees })}</span>
-          {#if done.has(number)}<button class="plain" onclick={() => undo(number, trees)}
-              >{say('water.undo')}</button
-            >
-          {:else}<button disabled={!data.mayTally} onclick={() => water(number, trees)}
-              >{say('water.done')}<span class="visually-hidden"> {number}</span></button
-            >{/if}
-        </li>
-      {/each}
-    </ul>
+    <RowsToDo
+      rows={zone.rows}
+      {done}
+      doing={say('water.done')}
+      undoing={say('water.undo')}
+      may={data.mayTally}
+      ondone={water}
+      onundo={undo}
+    />
   {:else}<p>{say('water.none')}</p>{/if}
 </FieldFrame>
 
@@ -117,38 +112,5 @@
     font-size: 24px;
     font-weight: 680;
     margin: 6px 0;
-  }
-  ul {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-    display: grid;
-    gap: 7px;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 1fr 140px;
-    align-items: center;
-    gap: 8px;
-    border-bottom: 1px solid var(--rule);
-    padding-bottom: 6px;
-  }
-  li.done {
-    border-left: 6px solid var(--water);
-    padding-left: 8px;
-  }
-  li button {
-    min-height: 58px;
-    font: 650 17px var(--text);
-    background: var(--viridian);
-    color: var(--on-viridian);
-    border: 0;
-    touch-action: manipulation;
-  }
-  li button.plain {
-    background: var(--sheet);
-    color: var(--ink);
-    border: 1.5px solid var(--rule-strong);
-    font-size: 15px;
   }
 </style>

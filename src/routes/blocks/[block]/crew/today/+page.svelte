@@ -352,9 +352,7 @@
       <p class="num">
         <b data-testid="end"
           >{released.planted >= released.trees ? 'every tree is in' : clock(day.end)}</b
-        >{#if day.end !== undefined}, between {clock(
-            day.early,
-          )} and {clock(day.late)}{/if}
+        >{#if day.end !== undefined}, between {clock(day.early)} and {clock(day.late)}{/if}
       </p>
       {#each dry as { name, short, dry: out } (name)}
         <p class="say stop">

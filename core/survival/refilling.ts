@@ -1,0 +1,162 @@
+import { studentQuantile } from '../measure/student';
+import type { Figure } from '../measure/working';
+import { STRETCH, survivalBy, type CountedTree } from './groups';
+import { isAlive, isDead } from './marks';
+
+/** A counted row whose dead places may be filled. */
+export interface CountedRow {
+  row: number;
+  marks: string;
+}
+
+/** Places of one row, by peg. */
+export interface RowRefill {
+  row: number;
+  pegs: number[];
+}
+
+/**
+ * Places to fill in counted rows so that every stretch of ten pegs holds what was asked for: the dead ones of a
+ * stretch that is short, those first that stand furthest from the living, so that the even spread returns.
+ * Trees live on where they stand; nothing is taken out.
+ * @param areaAPeg square metres a peg stands for
+ * @param target living trees a square metre
+ */
+export function placesToFill(
+  rows: readonly CountedRow[],
+  areaAPeg: number,
+  target: number,
+): RowRefill[] {
+  return rows.flatMap(({ row, marks }) => {
+    const pegs: number[] = [];
+    for (let from = 0; from < marks.length; from += STRETCH) {
+      const until = Math.min(marks.length, from + STRETCH);
+      const part = marks.slice(from, until);
+      const looked = [...part].filter((mark) => mark !== '-').length;
+      const alive = [...part].filter(isAlive).length;
+      let short = Math.ceil(looked * areaAPeg * target - alive - 1e-9);
+      const filled = new Set<number>();
+      while (short-- > 0) {
+        const next = loneliest(marks, from, until, filled, pegs);
+        if (next === undefined) break;
+        filled.add(next);
+      }
+      pegs.push(...[...filled].sort((a, b) => a - b).map((i) => i + 1));
+    }
+    return pegs.length ? [{ row, pegs }] : [];
+  });
+}
+
+/** Of the dead places of a stretch the one furthest from anything that lives or is filled already. */
+function loneliest(
+  marks: string,
+  from: number,
+  until: number,
+  filled: ReadonlySet<number>,
+  before: readonly number[],
+): number | undefined {
+  const stands = (i: number) => isAlive(marks[i]) || filled.has(i) || before.includes(i + 1);
+  let best: number | undefined;
+  let far = 0;
+  for (let i = from; i < until; i++) {
+    if (!isDead(marks[i]) || filled.has(i)) continue;
+    let away = 1;
+    while (away < marks.length && !stands(i - away) && !stands(i + away)) away++;
+    if (away > far) [best, far] = [i, away];
+  }
+  return best;
+}
+
+export interface RefillNeed {
+  /** Places known by row and peg. */
+  known: number;
+  /** Places that rows nobody counted will want, as far as counted rows tell. */
+  expected: number;
+  /** Trees that suffice with the chance asked. */
+  order: Figure;
+}
+
+/**
+ * How many trees a refill takes with a given chance. Counted rows are known; the others are foretold by the
+ * ratio of places to trees, y = R·x, with the variance of a ratio's prediction of rows that were not drawn:
+ * s²·(M + (X ÷ x̄)² ÷ n), s² the rows' own spread about R·x, M rows and X trees still to be seen (Cochran,
+ * Sampling Techniques, 3rd ed., 6.3 and 6.5, for a prediction), and t with n − 1 degrees.
+ * @param counted places and trees of each counted row
+ * @param rest trees of each row that was not counted
+ * @param chance that the order suffices
+ */
+export function refillNeed(
+  counted: readonly { places: number; trees: number }[],
+  rest: readonly number[],
+  chance = 0.9,
+): RefillNeed {
+  const n = counted.length;
+  const known = counted.reduce((sum, { places }) => sum + places, 0);
+  const trees = counted.reduce((sum, row) => sum + row.trees, 0);
+  const still = rest.reduce((sum, own) => sum + own, 0);
+  const ratio = trees ? known / trees : 0;
+  const expected = ratio * still;
+  const squares = counted.reduce((sum, row) => sum + (row.places - ratio * row.trees) ** 2, 0);
+  const spread = n > 1 ? squares / (n - 1) : 0;
+  const error = n ? Math.sqrt(spread * (rest.length + (still / (trees / n)) ** 2 / n)) : 0;
+  // `studentQuantile` takes the share between both tails; an order only fails on one side.
+  const t = n > 1 ? studentQuantile(2 * chance - 1, n - 1) : 0;
+  return {
+    known,
+    expected: Math.round(expected),
+    order: {
+      value: Math.max(known, Math.ceil(known + expected + t * error - 1e-9)),
+      kind: 'count',
+      formula: 'known places + places the other rows will want + t × their error',
+      steps: [
+        { label: 'known by row and peg', value: known, kind: 'count' },
+        { label: 'places a tree, counted rows', value: ratio, kind: 'share' },
+        { label: 'trees in rows nobody counted', value: still, kind: 'count' },
+        { label: 'expected there', value: expected, kind: 'count' },
+        { label: 'error of that', value: error, kind: 'count' },
+        { label: 'chance that the order suffices', value: chance, kind: 'share' },
+      ],
+    },
+  };
+}
+
+/** A species that is not planted again where it died. */
+export interface Instead {
+  zone: string;
+  species: string;
+  lives: number;
+  /** What lives best there, and its share; nothing where no other species was counted there. */
+  by?: { species: string; lives: number };
+}
+
+/** Fewer counted trees of a species in a zone than this say nothing of the zone. From memory. */
+const ENOUGH_TOLD = 30;
+
+/**
+ * What is not planted again where: species that live less than the others of their zone beyond chance, with the
+ * species that lives best there in its stead.
+ * @param trees counted ones, each with its zone; a block without zones is one
+ */
+export function notAgain(trees: readonly CountedTree[], rowsInBlock: number): Instead[] {
+  const zones = new Map<string, CountedTree[]>();
+  for (const tree of trees) {
+    const zone = tree.zone ?? '';
+    const own = zones.get(zone);
+    if (own) own.push(tree);
+    else zones.set(zone, [tree]);
+  }
+  return [...zones].flatMap(([zone, own]) => {
+    const groups = survivalBy(own, ({ species }) => species, rowsInBlock);
+    const rest = groups.filter(({ apart, of }) => !apart && of >= ENOUGH_TOLD);
+    const best = rest.at(-1);
+    return groups
+      .filter(
+        ({ apart, of, estimate }) =>
+          apart && of >= ENOUGH_TOLD && rest.some((other) => other.estimate > estimate),
+      )
+      .map(({ group, estimate }): Instead => ({
+        ...{ zone, species: group, lives: estimate },
+        by: best && { species: best.group, lives: best.estimate },
+      }));
+  });
+}

@@ -1,0 +1,47 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { careStates, oldStakes, type Care, type CareEvent } from './care';
+
+const DAY = 86_400_000;
+const NOW = Date.parse('2026-11-24T09:00:00Z');
+const done = (kind: Care, row: number, daysAgo: number, trees = 100): CareEvent => ({
+  ...{ kind, row, trees, at: NOW - daysAgo * DAY },
+});
+
+test('a round of care is what was done without a long pause; last year’s does not count again', () => {
+  const states = careStates(
+    [
+      done('weeded', 1, 400),
+      done('weeded', 3, 399),
+      done('weeded', 2, 30),
+      done('weeded', 1, 2, 80),
+      // Gone over twice in one round: counted once, with the most trees.
+      done('weeded', 1, 1, 95),
+      done('guards on', 4, 500, 60),
+    ],
+    [1, 2, 3, 4],
+  );
+  assert.deepEqual(
+    states.map(({ kind, rows, trees, left }) => ({ kind, rows, trees, left })),
+    [
+      { kind: 'weeded', rows: [1, 2], trees: 195, left: [3, 4] },
+      { kind: 'guards on', rows: [4], trees: 60, left: [1, 2, 3] },
+    ],
+  );
+  assert.equal(states[0].last, NOW - DAY);
+  assert.deepEqual(careStates([], [1, 2]), []);
+});
+
+test('a stake is old after eighteen months, until it is taken out', () => {
+  const first = done('stakes on', 1, 600, 50);
+  const second = done('stakes on', 2, 500, 50);
+  assert.deepEqual(oldStakes([second, first], NOW), {
+    ...{ rows: [1], trees: 50, since: NOW - 600 * DAY },
+  });
+  assert.equal(oldStakes([done('stakes off', 1, 10), first, second], NOW), undefined);
+  // Taken out, and set anew since: the new one counts from its own day.
+  const anew = [first, done('stakes off', 1, 590), done('stakes on', 1, 100, 40)];
+  assert.equal(oldStakes(anew, NOW), undefined);
+  // Out again before it went in says nothing of the stake that stands.
+  assert.deepEqual(oldStakes([done('stakes off', 1, 610), first], NOW)?.rows, [1]);
+});

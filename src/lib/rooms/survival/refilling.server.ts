@@ -1,0 +1,85 @@
+import { apportion } from '../../../../core/measure/apportion';
+import { notAgain, placesToFill, refillNeed } from '../../../../core/survival/refilling';
+import type { Facts } from '../../server/facts';
+import type { BlockRow } from '../ground/tables.server';
+import { plantedOf, sownFact } from '../crew/facts.server';
+import { releasedLayout } from '../rows/facts.server';
+import { countedOf, countsFact } from './facts.server';
+import { survivalFindings } from './findings.server';
+import type { RefillRow } from './tables.server';
+
+/** What a refill of a block would be: which places take which tree, how many to order, what not again. */
+export async function refillingOf(facts: Facts, block: BlockRow, chance: number) {
+  const [layout, season, found, planted] = await Promise.all([
+    releasedLayout(facts, block.id),
+    countedOf(facts, block),
+    survivalFindings(facts, block),
+    plantedOf(facts, block.id),
+  ]);
+  if (!layout || !season || !found) return undefined;
+  return facts.derive(
+    'refilling',
+    block.id,
+    [countsFact, sownFact],
+    `${facts.everything} ${chance} ${season.target}`,
+    () => {
+      const areaAPeg = layout.plantableArea / Math.max(1, layout.trees);
+      const marked = season.counts.filter(({ marks }) => marks);
+      const places = placesToFill(marked, areaAPeg, season.target);
+      const placesOf = new Map(places.map(({ row, pegs }) => [row, pegs]));
+      const counted = new Set(marked.map(({ row }) => row));
+      const rest = [...planted.byRow].filter(([row, trees]) => trees > 0 && !counted.has(row));
+      const need = refillNeed(
+        marked.map(({ row, set }) => ({ places: placesOf.get(row)?.length ?? 0, trees: set })),
+        rest.map(([, trees]) => trees),
+        chance,
+      );
+      const again = notAgain(found.trees, planted.byRow.size);
+      const idOf = new Map(found.species.map(({ id, name }) => [name, id]));
+      const insteadOf = new Map(
+        again.flatMap(({ zone, species, by }) =>
+          by ? [[`${zone} ${species}`, idOf.get(by.species)!] as const] : [],
+        ),
+      );
+      const treeAt = new Map(found.trees.map((tree) => [`${tree.row} ${tree.peg}`, tree]));
+      const speciesAt = (row: number, peg: number): string => {
+        const tree = treeAt.get(`${row} ${peg}`);
+        const name = tree?.species ?? found.species[0].name;
+        return insteadOf.get(`${tree?.zone ?? ''} ${name}`) ?? idOf.get(name)!;
+      };
+      const ratio =
+        need.expected /
+        Math.max(
+          1,
+          rest.reduce((sum, [, trees]) => sum + trees, 0),
+        );
+      const rows: RefillRow[] = [
+        ...places.map(({ row, pegs }) => ({
+          row,
+          pegs: pegs.map((peg) => ({ peg, speciesId: speciesAt(row, peg) })),
+          expected: 0,
+        })),
+        ...rest.map(([row, trees]) => ({
+          ...{ row, pegs: [] },
+          expected: Math.round(ratio * trees * 10) / 10,
+        })),
+      ]
+        .filter(({ pegs, expected }) => pegs.length || expected >= 0.5)
+        .sort((a, b) => a.row - b.row);
+      const known = found.species.map(
+        ({ id }) =>
+          rows.flatMap(({ pegs }) => pegs).filter(({ speciesId }) => speciesId === id).length,
+      );
+      // Places nobody has seen are taken to want the species that the known ones do.
+      const order = need.known ? apportion(need.order.value, known) : known;
+      return {
+        ...{ rows, need, again },
+        species: found.species.map(({ id, name }, i) => ({
+          ...{ id, name, known: known[i], order: order[i] },
+        })),
+        counted: marked.length,
+        uncounted: rest.length,
+      };
+    },
+  );
+}

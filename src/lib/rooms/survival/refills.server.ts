@@ -1,0 +1,92 @@
+import { groupBy, milliseconds, listedFact, type Facts } from '../../server/facts';
+import { parse } from '../../store/shape';
+import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
+
+interface Planned extends Pick<RefillPlanRow, 'chance' | 'plantOn' | 'toOrder'> {
+  id: string;
+  number: number;
+  rows: RefillRow[];
+}
+
+/** Refills of the released version, the newest first. */
+export const refillPlansFact = listedFact<
+  Omit<Planned, 'rows' | 'toOrder'> & { rows: unknown; toOrder: unknown },
+  Planned[]
+>('refill plans', ['survival', 'rows'], {
+  from: `FROM layout l JOIN refill_plan r ON r.layout_id = l.id
+    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'r.id', number: 'r.number', chance: 'r.chance', rows: 'r.in_rows' },
+    ...{ plantOn: 'CAST(r.plant_on AS CHAR)', toOrder: 'r.to_order' },
+  },
+  value: (rows) =>
+    rows
+      .sort((a, b) => b.number - a.number)
+      .map(({ rows: inRows, toOrder, ...plan }) => ({
+        ...plan,
+        rows: parse(refillRows, inRows, 'refill_plan.in_rows'),
+        toOrder: parse(refillOrder, toOrder, 'refill_plan.to_order'),
+      })),
+});
+
+interface SetTrees {
+  id: string;
+  refill: string;
+  row: number;
+  speciesId: string;
+  trees: number;
+  corrects: string | null;
+  at: number;
+}
+
+/** Trees set into dead places, what was taken back left out. */
+export const refilledFact = listedFact<SetTrees, SetTrees[]>('refilled', ['survival', 'rows'], {
+  from: `FROM layout l JOIN refill_plan r ON r.layout_id = l.id JOIN refill_set s ON s.refill_id = r.id
+    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 's.id', refill: 's.refill_id', row: 's.`row_number`', speciesId: 's.species_id' },
+    ...{ trees: 's.trees', corrects: 's.corrects', at: milliseconds('s.at') },
+  },
+  value: (rows) => {
+    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
+    return rows
+      .filter(({ id, corrects }) => !corrects && !gone.has(id))
+      .sort((a, b) => a.at - b.at);
+  },
+});
+
+export interface RefillState extends Planned {
+  /** Trees set so far, by row and in all. */
+  setByRow: Map<number, number>;
+  set: number;
+  /** Places of all rows, known and expected. */
+  places: number;
+  ordered: number;
+}
+
+/** The newest refill of a block with how far it has got: one figure for desk, board and phone. */
+export async function refillOf(facts: Facts, blockId: string): Promise<RefillState | undefined> {
+  const [[plan], all] = await Promise.all([
+    facts.of(refillPlansFact, blockId),
+    facts.of(refilledFact, blockId),
+  ]);
+  if (!plan) return undefined;
+  const own = all.filter(({ refill }) => refill === plan.id);
+  const setByRow = new Map(
+    [...groupBy(own, ({ row }) => String(row))].map(([row, sets]) => [
+      Number(row),
+      sets.reduce((sum, { trees }) => sum + trees, 0),
+    ]),
+  );
+  return {
+    ...plan,
+    setByRow,
+    set: own.reduce((sum, { trees }) => sum + trees, 0),
+    places: Math.round(
+      plan.rows.reduce((sum, { pegs, expected }) => sum + pegs.length + expected, 0),
+    ),
+    ordered: plan.toOrder.reduce((sum, { count }) => sum + count, 0),
+  };
+}

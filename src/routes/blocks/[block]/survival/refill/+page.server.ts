@@ -1,0 +1,41 @@
+import { rangesOf } from '../../../../../../core/measure/ranges';
+import { addTo } from '../../../../../../core/measure/dates';
+import { ratesOf } from '$lib/rooms/crew/facts.server';
+import { releasedLayout } from '$lib/rooms/rows/facts.server';
+import { countedOf } from '$lib/rooms/survival/facts.server';
+import { refillingOf } from '$lib/rooms/survival/refilling.server';
+import { refillOf } from '$lib/rooms/survival/refills.server';
+import { openBlock } from '$lib/server/page';
+import type { PageServerLoad } from './$types';
+
+/** Which dead places are filled, with what, how many are ordered, and how far it has got. */
+export const load: PageServerLoad = async ({ params, locals, depends, url }) => {
+  depends('viridane:survival', 'viridane:stock', 'viridane:crew');
+  const { block, facts } = await openBlock(locals, params.block);
+  const asked = Number(url.searchParams.get('chance') ?? 90);
+  const chance = Math.min(0.999, Math.max(0.5, (Number.isFinite(asked) ? asked : 90) / 100));
+  const [layout, plan, state, season] = await Promise.all([
+    releasedLayout(facts, block.id),
+    refillingOf(facts, block, chance),
+    refillOf(facts, block.id),
+    countedOf(facts, block),
+  ]);
+  const { rates } = await ratesOf(facts, block.id);
+  const aDay = [...rates.values()].reduce((sum, { rate }) => sum + rate, 0) || 1000;
+  return {
+    chance,
+    layoutId: layout?.id,
+    plan,
+    verdict: season && { refill: season.refill, target: season.target },
+    /** Days the crew takes: dead places lie apart, so half of what it plants in open rows. */
+    days: plan ? Math.max(1, Math.ceil((2 * plan.need.order.value) / aDay)) : 1,
+    proposed: addTo(facts.today, { days: 90 }),
+    today: facts.today,
+    state: state && {
+      ...{ number: state.number, plantOn: state.plantOn, set: state.set },
+      ...{ places: state.places, ordered: state.ordered },
+      rows: rangesOf(state.rows.map(({ row }) => row)),
+      left: state.rows.filter(({ row }) => !state.setByRow.get(row)).map(({ row }) => row),
+    },
+  };
+};

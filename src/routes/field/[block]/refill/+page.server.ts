@@ -1,0 +1,34 @@
+import { releasedLayout } from '$lib/rooms/rows/facts.server';
+import { cardsFact } from '$lib/rooms/stock/facts.server';
+import { refilledFact, refillOf } from '$lib/rooms/survival/refills.server';
+import { noLayout, openField } from '$lib/server/field';
+import type { PageServerLoad } from './$types';
+
+/** The newest refill of a block, row by row: which dead places take which tree. */
+export const load: PageServerLoad = async ({ params, locals, url }) => {
+  const { block, facts, shown } = await openField(locals, params.block, url);
+  const layout = await releasedLayout(facts, block.id);
+  if (!layout) noLayout(block.name);
+  const [plan, sets, cards] = await Promise.all([
+    refillOf(facts, block.id),
+    facts.of(refilledFact, block.id),
+    facts.of(cardsFact),
+  ]);
+  const ids = [
+    ...new Set([
+      ...layout.parameters.mix.map(({ species }) => species),
+      ...(plan?.toOrder ?? []).map(({ speciesId }) => speciesId),
+    ]),
+  ];
+  return {
+    ...shown,
+    refill: plan && {
+      ...{ id: plan.id, number: plan.number, plantOn: plan.plantOn, rows: plan.rows },
+      places: plan.places,
+    },
+    sets: sets
+      .filter(({ refill }) => refill === plan?.id)
+      .map(({ id, row, speciesId, trees }) => ({ id, row, speciesId, trees })),
+    species: ids.map((id) => ({ id, name: cards.find((card) => card.id === id)?.name ?? '' })),
+  };
+};

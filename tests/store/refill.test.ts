@@ -1,0 +1,168 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
+import { isAlive, isDead } from '../../core/survival/marks';
+import { careOf } from '../../src/lib/rooms/tending/facts.server';
+import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
+import { blockState } from '../../src/lib/rooms/morning/board.server';
+import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
+import { countsFact } from '../../src/lib/rooms/survival/facts.server';
+import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { refillingOf } from '../../src/lib/rooms/survival/refilling.server';
+import { refillOf } from '../../src/lib/rooms/survival/refills.server';
+import { demoSetting, event, type Setting } from './setting';
+
+let setting: Setting;
+before(async () => {
+  setting = await demoSetting('refill');
+});
+after(() => setting.store.sequelize.close());
+const bench = () => setting.blocks['North Bench'];
+const layoutOf = async () => (await releasedLayout(await setting.facts(), bench().id))!.id;
+/** The block as it stands now: a command changed its terms. */
+const now = async () => (await setting.store.block.findByPk(bench().id))!.get() as typeof block;
+let block: Setting['blocks'][string];
+
+test('the drowned patch is one patch over its rows, in its zone, with its cause; elsewhere chance rules', async () => {
+  const found = (await survivalFindings(await setting.facts(), bench()))!;
+  const { patches, joins, runs, byRow } = found.where;
+  assert.ok(patches.length >= 1);
+  const [first] = patches;
+  assert.equal(first.cause, 'flood');
+  assert.ok(first.stretches.length >= 3, 'one patch over rows that were counted side by side');
+  assert.ok(first.dead / first.of > 0.5 && first.chance < 0.01);
+  assert.ok(joins!.found > joins!.expected && joins!.chance < 1e-6);
+  for (const { row, chance } of runs.filter(({ row }) => byRow.has(row)))
+    assert.ok(chance < 0.2, `row ${row}: its dead lie together`);
+  const other = (await survivalFindings(await setting.facts(), setting.blocks['Ridge Screen']))!;
+  assert.deepEqual(other.where.patches, []);
+});
+
+test('a refill: places that are dead, an order that adds up, more certainty asks for more trees', async () => {
+  const facts = await setting.facts();
+  const plan = (await refillingOf(facts, bench(), 0.9))!;
+  const counts = await facts.of(countsFact, bench().id);
+  const newest = new Map(counts.map(({ row, marks }) => [row, marks]));
+  const known = plan.rows.flatMap(({ row, pegs }) => pegs.map(({ peg }) => ({ row, peg })));
+  assert.ok(known.length > 20);
+  for (const { row, peg } of known) assert.ok(isDead(newest.get(row)?.[peg - 1]), `${row} ${peg}`);
+  assert.equal(plan.need.known, known.length);
+  assert.equal(
+    plan.species.reduce((sum, { order }) => sum + order, 0),
+    plan.need.order.value,
+  );
+  const safer = (await refillingOf(facts, bench(), 0.99))!;
+  assert.ok(safer.need.order.value > plan.need.order.value);
+  const expected = plan.rows.reduce((sum, one) => sum + one.expected, 0);
+  assert.ok(Math.abs(expected - plan.need.expected) < 0.05 * plan.need.expected + 3);
+});
+
+test('a refill that is decided stands on the order, the calendar, the board; set trees count once', async () => {
+  const facts = await setting.facts();
+  const plan = (await refillingOf(facts, bench(), 0.9))!;
+  const layoutId = await layoutOf();
+  const soon = addTo(facts.today, { days: 3 });
+  const [species] = plan.species;
+  const input = {
+    ...{ ...event(), layoutId, chance: 0.9, plantOn: soon, days: 2, nursery: 'Bank nursery' },
+    rows: plan.rows,
+    toOrder: [{ id: uuid(), speciesId: species.id, count: 77 }],
+  };
+  const before = (await facts.of(ordersFact, bench().id)).length;
+  const done = (await setting.done('leader', 'survival.refill', input)) as { number: number };
+  assert.equal(done.number, 1);
+  assert.equal((await setting.done('leader', 'survival.refill', input)).already, true);
+  block = await now();
+  const after_ = await setting.facts();
+  const orders = await after_.of(ordersFact, bench().id);
+  assert.equal(orders.length, before + 1);
+  const line = orders.find(({ id }) => id === input.toOrder[0].id)!;
+  assert.deepEqual([line.count, line.nursery, line.deliverOn], [77, 'Bank nursery', soon]);
+  const due = await dueOf(after_, block);
+  const tasks = [...due.tending.late, ...due.tending.now, ...due.tending.ahead];
+  const task = tasks.find(({ label }) => label === 'Refill 1')!;
+  assert.equal(task.finish, addTo(soon, { days: 1 }), 'two days from the planting day on');
+  const keys = async () =>
+    (await blockState(await setting.facts(), block)).calls.map(({ say }) => say.key);
+  assert.ok((await keys()).includes('survival.refillDue'));
+  assert.ok(!(await keys()).includes('survival.order'));
+
+  const [row] = plan.rows.filter(({ pegs }) => pegs.length);
+  const set = {
+    ...{ ...event(), refillId: input.id, row: row.row, speciesId: species.id, trees: 2 },
+    corrects: null,
+  };
+  await setting.done('planter', 'survival.refilled', set);
+  assert.equal((await setting.done('planter', 'survival.refilled', set)).already, true);
+  const state = (await refillOf(await setting.facts(), bench().id))!;
+  assert.deepEqual([state.set, state.setByRow.get(row.row)], [2, 2]);
+  await setting.done('planter', 'survival.refilled', { ...set, ...event(), corrects: set.id });
+  assert.equal((await refillOf(await setting.facts(), bench().id))!.set, 0);
+
+  const bad = (more: object, says: RegExp, status = 409) =>
+    setting.refused('planter', 'survival.refilled', { ...set, ...event(), ...more }, status, says);
+  await bad({ refillId: uuid() }, /not known any more/);
+  await bad({ trees: 9000 }, /places; 9/);
+  await bad({ row: 9999 }, /no row/i);
+  await bad({ corrects: uuid() }, /not there/);
+  await setting.refused('viewer', 'survival.refilled', { ...set, ...event() }, 403, /./);
+});
+
+test('a refill never goes where a tree lives, into the past, twice into one place, or by a checker', async () => {
+  const facts = await setting.facts();
+  const layoutId = await layoutOf();
+  const counts = await facts.of(countsFact, bench().id);
+  const { row, marks } = counts.at(-1)!;
+  const speciesId = (await refillingOf(facts, bench(), 0.9))!.species[0].id;
+  const living = [...marks].findIndex((mark) => isAlive(mark)) + 1;
+  const dead = [...marks].findIndex((mark) => isDead(mark)) + 1;
+  const one = {
+    ...{ layoutId, chance: 0.9, plantOn: addTo(facts.today, { days: 30 }), days: 1 },
+    ...{ nursery: 'Bank nursery', toOrder: [] },
+    rows: [{ row, pegs: [{ peg: dead, speciesId }], expected: 0 }],
+  };
+  const bad = (more: object, says: RegExp, status = 409, who: 'leader' | 'checker' = 'leader') =>
+    setting.refused(who, 'survival.refill', { ...event(), ...one, ...more }, status, says);
+  const rowsWith = (...pegs: number[]) => ({
+    rows: [{ row, pegs: pegs.map((peg) => ({ peg, speciesId })), expected: 0 }],
+  });
+  await bad(rowsWith(living), /no dead tree/);
+  await bad(rowsWith(dead, dead), /twice/);
+  await bad(rowsWith(99_999), /no dead tree/);
+  await bad({ plantOn: addTo(facts.today, { days: -1 }) }, /past/);
+  await bad({ rows: [] }, /at least 1/, 400);
+  await bad({ rows: [{ row: 9999, pegs: [], expected: 1 }] }, /no row/i);
+  await bad({}, /./, 403, 'checker');
+});
+
+test('care row by row: done once, taken back, stakes that stand too long are called', async () => {
+  const layoutId = await layoutOf();
+  const cared = {
+    ...{ ...event(), layoutId, row: 5, kind: 'weeded' as const, trees: 20, corrects: null },
+  };
+  await setting.done('planter', 'tending.cared', cared);
+  assert.equal((await setting.done('planter', 'tending.cared', cared)).already, true);
+  const states = async () => (await careOf(await setting.facts(), bench())).states;
+  const [weeded] = await states();
+  assert.deepEqual([weeded.kind, weeded.rows, weeded.trees], ['weeded', [5], 20]);
+  assert.ok(weeded.left.length > 10 && !weeded.left.includes(5));
+  await setting.done('planter', 'tending.cared', { ...cared, ...event(), corrects: cared.id });
+  assert.deepEqual(await states(), []);
+  const long = new Date(Date.now() - 600 * 86_400_000).toISOString();
+  await setting.done('planter', 'tending.cared', {
+    ...{ ...cared, ...event(), at: long, kind: 'stakes on' as const },
+  });
+  const keys = async () =>
+    (await blockState(await setting.facts(), bench())).calls.map(({ say }) => say.key);
+  assert.ok((await keys()).includes('tending.oldStakes'));
+  await setting.done('planter', 'tending.cared', {
+    ...{ ...cared, ...event(), kind: 'stakes off' as const },
+  });
+  assert.ok(!(await keys()).includes('tending.oldStakes'));
+  const bad = (more: object, says: RegExp, status = 409) =>
+    setting.refused('planter', 'tending.cared', { ...cared, ...event(), ...more }, status, says);
+  await bad({ trees: 9000 }, /places; 9/);
+  await bad({ kind: 'sung to' }, /one of/, 400);
+});

@@ -25,6 +25,8 @@ export interface Effect {
 export interface Fitted {
   intercept: number;
   effects: Effect[];
+  /** Of intercept and slopes, in that order, with the errors the effects have. */
+  covariance: number[][];
   /** Trees and deaths that were fitted. */
   trees: number;
   deaths: number;
@@ -91,10 +93,11 @@ export function logistic(names: readonly string[], trees: readonly Exposed[]): F
       return (sum * m) / Math.max(1, m - 1);
     }),
   );
+  // Where clusters are few or alike by luck, the model's own error holds the floor.
+  for (let i = 0; i < k; i++) covariance[i][i] = Math.max(covariance[i][i], inverse[i][i]);
   const effects = names.map((name, i): Effect => {
     const slope = beta[i + 1] / spreads[i];
-    // Where clusters are few or alike by luck, the model's own error holds the floor.
-    const error = Math.sqrt(Math.max(covariance[i + 1][i + 1], inverse[i + 1][i + 1])) / spreads[i];
+    const error = Math.sqrt(covariance[i + 1][i + 1]) / spreads[i];
     return {
       ...{ name, slope, error, odds: Math.exp(slope) },
       low: Math.exp(slope - Z95 * error),
@@ -104,7 +107,31 @@ export function logistic(names: readonly string[], trees: readonly Exposed[]): F
   });
   const intercept =
     beta[0] - names.reduce((sum, _, i) => sum + (beta[i + 1] * means[i]) / spreads[i], 0);
-  return { intercept, effects, trees: all, deaths, clusters: m, separated };
+  return {
+    ...{ intercept, effects, trees: all, deaths, clusters: m, separated },
+    covariance: inOwnUnits(covariance, means, spreads),
+  };
+}
+
+/** Covariance of what was fitted about the means in their spreads, as that of intercept and slopes a unit. */
+function inOwnUnits(
+  covariance: readonly (readonly number[])[],
+  means: readonly number[],
+  spreads: readonly number[],
+): number[][] {
+  const turn = covariance.map((_, i) =>
+    covariance.map((__, j) =>
+      i === 0 ? (j === 0 ? 1 : -means[j - 1] / spreads[j - 1]) : i === j ? 1 / spreads[i - 1] : 0,
+    ),
+  );
+  return turn.map((left) =>
+    turn.map((right) =>
+      left.reduce(
+        (sum, a, i) => sum + a * right.reduce((own, b, j) => own + covariance[i][j] * b, 0),
+        0,
+      ),
+    ),
+  );
 }
 
 type Row = Exposed & { x: readonly number[] };

@@ -46,18 +46,24 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
           .locator('.value')
           .textContent())!.replace(/\s/g, ''),
       );
-    const bag = page.getByLabel('A bag holds');
-    await bag.fill('100');
-    await bag.press('Tab');
     await expect(page.getByText(/cache [AB]: /).first()).toBeVisible();
+    const usual = await carried();
+    await page.getByRole('link', { name: 'Load for tomorrow' }).click();
+    const bag = page.getByLabel('Most trees in a bag');
+    await bag.fill('60');
+    await bag.press('Tab');
+    await expect(page.getByText('All saved').first()).toBeVisible();
+    await page.goBack();
+    // The bag is one, for the load and for the day.
+    await expect.poll(carried).toBeGreaterThan(usual);
     const before = await carried();
     const places = page.getByLabel('Places for boxes');
     await places.fill('6');
     await places.press('Tab');
     await expect.poll(carried).not.toBe(before);
-    await bag.fill('0');
-    await bag.press('Tab');
-    await expect(bag).toHaveAttribute('aria-invalid', 'true');
+    await places.fill('0');
+    await places.press('Tab');
+    await expect(places).toHaveAttribute('aria-invalid', 'true');
   });
 });
 

@@ -10,6 +10,7 @@ import {
 import type { findingsOf } from '../checks/findings.server';
 import { LINES, plain, print } from '../../server/pdf';
 import { words } from '../../words';
+import { effectWords } from './effects';
 import type { Counted } from './facts.server';
 import type { survivalFindings } from './findings.server';
 
@@ -111,7 +112,7 @@ export function closingReport({
           head('What goes together with death'),
           ...fitted.effects.map((effect): Content => ({
             text: plain(
-              `${effect.name === 'air' ? 'Half an hour of the anchor air at the roots' : effect.name === 'deep' ? 'One tree in ten more set too deep' : `Zone ${effect.name.replace('zone ', '')}`}: odds ${effect.odds.toFixed(1)} (${effect.low.toFixed(1)} to ${effect.high.toFixed(1)}).`,
+              `${effectWords(effect.name)}: odds ${effect.odds.toFixed(1)} (${effect.low.toFixed(1)} to ${effect.high.toFixed(1)}).`,
             ),
           })),
           {

@@ -9,12 +9,11 @@ import {
   type CountedTree,
   type GroupSurvival,
 } from '../../../../core/survival/groups';
+import { referenceEvaporation } from '../../../../core/tending/evaporation';
 import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival/kaplan';
 import { followedOf, livesOf } from '../../../../core/survival/life';
-import { logistic, type Exposed } from '../../../../core/survival/logistic';
-import { isAlive, isDead, sumMarks } from '../../../../core/survival/marks';
+import { isDead, sumMarks } from '../../../../core/survival/marks';
 import { alikeness } from '../../../../core/checks/clusters';
-import { lookedIn } from '../../../../core/checks/quality';
 import type { Facts } from '../../server/facts';
 import { placedPlots } from '../checks/facts.server';
 import { plantersFact, sownFact, talliesFact } from '../crew/facts.server';
@@ -22,13 +21,12 @@ import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
-import { rootAirNow } from '../../server/station';
+import { rootAirNow, weatherFact } from '../../server/station';
 import { countedOf, countsFact } from './facts.server';
 import { whereDead } from './where.server';
+import { whyTheyDied, type Tree } from './why.server';
 
 const MONTH = 30.4375;
-/** Plots so many days about the planting of a row speak for how it was set. From memory. */
-const PLOT_DAYS = 2;
 
 export interface LotCurve {
   name: string;
@@ -42,21 +40,35 @@ export const survivalFindings = (facts: Facts, block: BlockRow) =>
   );
 
 async function workOut(facts: Facts, block: BlockRow) {
-  const [layout, rows, season, counts, sown, tallies, planters, lots, cards, zones, plots, air] =
-    await Promise.all([
-      releasedLayout(facts, block.id),
-      facts.of(rowsFact, block.id),
-      countedOf(facts, block),
-      facts.of(countsFact, block.id),
-      facts.of(sownFact, block.id),
-      facts.of(talliesFact, block.id),
-      facts.of(plantersFact),
-      facts.of(lotsFact, block.id),
-      facts.of(cardsFact),
-      facts.of(zonesFact, block.id),
-      placedPlots(facts, block.id),
-      rootAirNow(facts),
-    ]);
+  const [
+    layout,
+    rows,
+    season,
+    counts,
+    sown,
+    tallies,
+    planters,
+    lots,
+    cards,
+    zones,
+    plots,
+    air,
+    { days: weatherDays },
+  ] = await Promise.all([
+    releasedLayout(facts, block.id),
+    facts.of(rowsFact, block.id),
+    countedOf(facts, block),
+    facts.of(countsFact, block.id),
+    facts.of(sownFact, block.id),
+    facts.of(talliesFact, block.id),
+    facts.of(plantersFact),
+    facts.of(lotsFact, block.id),
+    facts.of(cardsFact),
+    facts.of(zonesFact, block.id),
+    placedPlots(facts, block.id),
+    rootAirNow(facts),
+    facts.of(weatherFact),
+  ]);
   if (!layout || !season) return undefined;
   const zone = facts.site.zone;
   const species = layout.parameters.mix.map(({ species: id }) => ({
@@ -80,6 +92,11 @@ async function workOut(facts: Facts, block: BlockRow) {
   const plantedDay = (row: number): Day | undefined => {
     const at = sown.lastAt.get(row);
     return at === undefined ? undefined : dayOf(new Date(at).toISOString(), zone);
+  };
+  const weather = new Map(weatherDays.map((one) => [one.day, one]));
+  const evaporated = (day: Day): number | undefined => {
+    const known = weather.get(day);
+    return known && referenceEvaporation(known, facts.site.latitude).mm;
   };
   const plane = planeOf(block);
   const grounds = zones.map(({ name, parts }) => ({
@@ -106,7 +123,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       for (let n = 0; n < runs[i + 1]; n++) all.push(runs[i]);
     return all;
   };
-  const trees: (CountedTree & { kind: number })[] = [];
+  const trees: Tree[] = [];
   for (const { row, marks } of season.counts) {
     if (!byNumber.has(row)) continue;
     const kinds = speciesOfRow(row);
@@ -145,7 +162,15 @@ async function workOut(facts: Facts, block: BlockRow) {
     /** Counted trees with what is known of each, and the species of the layout in its order. */
     ...{ trees, species },
     time: curvesOf(),
-    why: whyOf(),
+    why: whyTheyDied({
+      ...{ trees, plantedDay, plots, evaporated },
+      airOf: (kind) => {
+        const lot = lotOf[kind];
+        return lot && (exposures.get(lot.id)?.value ?? 0);
+      },
+      planterOf: (row) => rowPlanter.get(row),
+      zones: grounds.map(({ name }) => name),
+    }),
     evenness: evenness(
       season.counts.filter(({ marks }) => marks),
       layout.plantableArea / Math.max(1, layout.trees),
@@ -199,60 +224,6 @@ async function workOut(facts: Facts, block: BlockRow) {
       })),
       compared: logRank(followed),
     };
-  }
-
-  /** How the odds of death go with what trees were exposed to. */
-  function whyOf() {
-    const deepOf = new Map<number, number | undefined>();
-    const deepShare = (row: number): number | undefined => {
-      if (deepOf.has(row)) return deepOf.get(row);
-      const planter = rowPlanter.get(row);
-      const day = plantedDay(row);
-      const near = plots.filter(
-        (plot) =>
-          plot.planter === planter &&
-          day &&
-          Math.abs(daysBetween(plot.plantedOn, day)) <= PLOT_DAYS,
-      );
-      const looked = near.reduce((sum, plot) => sum + lookedIn(plot), 0);
-      const deep = near.reduce((sum, plot) => sum + (plot.faults.deep ?? 0), 0);
-      const share = looked ? deep / looked : undefined;
-      deepOf.set(row, share);
-      return share;
-    };
-    const names: string[] = [];
-    const readers: ((tree: (typeof trees)[number]) => number | undefined)[] = [];
-    const add = (name: string, read: (typeof readers)[number]) => {
-      const values = new Set(trees.map(read).filter((value) => value !== undefined));
-      if (values.size < 2) return;
-      names.push(name);
-      readers.push(read);
-    };
-    add('air', ({ kind }) => {
-      const lot = lotOf[kind];
-      return lot && (exposures.get(lot.id)?.value ?? 0) / 30;
-    });
-    add('deep', ({ row }) => {
-      const share = deepShare(row);
-      return share === undefined ? undefined : share * 10;
-    });
-    for (const { name } of grounds) add(`zone ${name}`, (tree) => (tree.zone === name ? 1 : 0));
-    if (!names.length) return { names, fitted: undefined };
-    const groups = new Map<string, Exposed>();
-    for (const tree of trees) {
-      const values = readers.map((read) => read(tree));
-      if (values.some((value) => value === undefined)) continue;
-      const key = `${tree.row} ${values.join(' ')}`;
-      const group = groups.get(key) ?? {
-        ...{ cluster: `${tree.row}`, values: values as number[], died: 0, of: 0 },
-      };
-      groups.set(key, {
-        ...group,
-        died: group.died + (isAlive(tree.mark) ? 0 : 1),
-        of: group.of + 1,
-      });
-    }
-    return { names, fitted: logistic(names, [...groups.values()]) };
   }
 
   function heightsOf() {

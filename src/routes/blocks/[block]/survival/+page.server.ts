@@ -10,9 +10,9 @@ import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** The findings as the page shows them: without the trees they were made from. */
-function said({ trees: _trees, species: _species, where, ...rest }: Found) {
-  const { runs, joins, patches } = where;
-  return { ...rest, where: { runs, joins, patches } };
+function said({ trees: _trees, species: _species, where, why, ...rest }: Found) {
+  const { joins, patches } = where;
+  return { ...rest, where: { joins, patches }, why: { names: why.names, fitted: why.fitted } };
 }
 type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
 

@@ -18,6 +18,7 @@
   } from '$core/measure/units';
   import { plotsFor } from '$core/checks/plan';
   import { CAUSES } from '$core/survival/marks';
+  import { effectWords } from '$lib/rooms/survival/effects';
   import CountedRows from '$lib/charts/CountedRows.svelte';
   import LifeCurves from '$lib/charts/LifeCurves.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -44,7 +45,14 @@
   const perArea = $derived(
     units.system === 'metric' ? SQUARE_METRES_PER_HECTARE : SQUARE_METRES_PER_ACRE,
   );
-  const patches = $derived(released?.counted.filter(({ patch }) => patch) ?? []);
+  const patchPlace = (stretches: readonly { row: number; from: number; to: number }[]) => {
+    const [first] = stretches;
+    const last = stretches[stretches.length - 1];
+    const pegs = `pegs ${Math.min(...stretches.map(({ from }) => from))} to ${Math.max(...stretches.map(({ to }) => to))}`;
+    return first.row === last.row
+      ? `Row ${first.row}, ${pegs}`
+      : `Rows ${first.row} to ${last.row}, ${pegs}`;
+  };
 
   const save = () =>
     doing.run(async () => {
@@ -80,12 +88,6 @@
       ? `less than once in ${formatNumber(1_000_000)}`
       : `once in ${formatNumber(Math.max(1, Number((1 / chance).toPrecision(1))))}`;
   const times = (odds: number) => `${odds.toFixed(1)} times`;
-  const effectWords = (name: string) =>
-    name === 'air'
-      ? 'Half an hour more of the anchor air at the roots'
-      : name === 'deep'
-        ? 'One tree in ten more set too deep'
-        : `Standing in “${name.replace('zone ', '')}”`;
   let half = $state<number | null>(3);
   /** Rows for the wanted half-width, from how this count's rows differ. */
   const rowsFor = $derived(
@@ -117,13 +119,22 @@
         <div bind:clientWidth={width}>
           <CountedRows rows={released.counted} species={looks} {width} />
         </div>
-        {#if patches.length}
+        {#if found?.where.patches.length}
           <p class="patch-note">
-            <b>Dead in patches, not here and there.</b> Rows {patches
-              .map(({ row: r }) => r)
-              .join(', ')} hold runs of dead that chance would give less than once in a hundred such rows:
-            look at the ground there, not at the trees.
+            <b>Dead in patches, not here and there.</b> Chance would give runs of dead like these
+            less than once in a hundred such rows: look at the ground there, not at the trees.{#if found.where.joins && found.where.joins.chance < 0.05}
+              Neighbours that are both dead: {formatNumber(found.where.joins.found)}, where chance
+              would give {formatNumber(found.where.joins.expected)}.{/if}
           </p>
+          <ul class="why">
+            {#each found.where.patches.slice(0, 6) as patch (patch.stretches[0].row)}
+              <li>
+                <b>{patchPlace(patch.stretches)}</b>: {patch.dead} dead of {patch.of}{patch.cause
+                  ? `, most of them ${patch.cause}`
+                  : ''}{patch.zone && patch.zone !== 'elsewhere' ? `; in “${patch.zone}”` : ''}.
+              </li>
+            {/each}
+          </ul>
         {/if}
         {#if found}
           <div class="head">
@@ -358,7 +369,10 @@
           · <a href="/blocks/{data.block.id}/calendar/materials">Cost a living tree</a>
         </p>
         <h2>Refill?</h2>
-        <p class="verdict"><b>{inWords(refill.sentence)}</b></p>
+        <p class="verdict">
+          <b>{inWords(refill.sentence)}</b>
+          <a href="/blocks/{data.block.id}/survival/refill">Which places, how many to order</a>
+        </p>
         <label class="target"
           >Asked for, living {units.system === 'metric' ? 'a hectare' : 'an acre'}
           <NumberBox

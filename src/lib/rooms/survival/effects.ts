@@ -1,0 +1,9 @@
+/** What an exposure is called where its effect is told. */
+export const effectWords = (name: string): string =>
+  name === 'air'
+    ? 'Half an hour more of the anchor air at the roots'
+    : name === 'deep'
+      ? 'One tree in ten more set too deep'
+      : name === 'weather'
+        ? 'A planting day that dried the ground faster'
+        : `Standing in “${name.replace('zone ', '')}”`;

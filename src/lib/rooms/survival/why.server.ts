@@ -1,0 +1,87 @@
+import { daysBetween, type Day } from '../../../../core/measure/dates';
+import type { CountedTree } from '../../../../core/survival/groups';
+import { logistic, type Exposed } from '../../../../core/survival/logistic';
+import { isAlive } from '../../../../core/survival/marks';
+import type { PlacedPlot } from '../../../../core/checks/outcome';
+import { lookedIn } from '../../../../core/checks/quality';
+
+/** Plots so many days about the planting of a row speak for how it was set. From memory. */
+const PLOT_DAYS = 2;
+
+export type Tree = CountedTree & { kind: number };
+
+interface Known {
+  trees: readonly Tree[];
+  /** Minutes of the anchor air that the roots of a species' lot have had; nothing where nobody knows the lot. */
+  airOf: (kind: number) => number | undefined;
+  plantedDay: (row: number) => Day | undefined;
+  planterOf: (row: number) => string | undefined;
+  plots: readonly PlacedPlot[];
+  zones: readonly string[];
+  /** Reference evaporation of a day, mm; nothing where the weather of the day is not known. */
+  evaporated: (day: Day) => number | undefined;
+}
+
+/** What trees were exposed to, tree by tree alike in all of it, and how the odds of death go with it. */
+export function whyTheyDied(known: Known) {
+  const { trees, airOf, plantedDay, planterOf, plots, zones, evaporated } = known;
+  const names: string[] = [];
+  const readers: ((tree: Tree) => number | undefined)[] = [];
+  const add = (name: string, read: (tree: Tree) => number | undefined) => {
+    const values = new Set(trees.map(read).filter((value) => value !== undefined));
+    if (values.size < 2) return;
+    names.push(name);
+    readers.push(read);
+  };
+  const byRow = <Value>(read: (row: number) => Value) => {
+    const kept = new Map<number, Value>();
+    return ({ row }: Tree): Value => {
+      if (!kept.has(row)) kept.set(row, read(row));
+      return kept.get(row)!;
+    };
+  };
+  /** Half hours. */
+  add('air', ({ kind }) => {
+    const minutes = airOf(kind);
+    return minutes === undefined ? undefined : minutes / 30;
+  });
+  /** Trees too deep, of ten. */
+  add('deep', byRow(deepShare));
+  for (const name of zones) add(`zone ${name}`, (tree) => (tree.zone === name ? 1 : 0));
+  add(
+    'weather',
+    byRow((row) => {
+      const day = plantedDay(row);
+      return day === undefined ? undefined : evaporated(day);
+    }),
+  );
+  if (!names.length) return { names, fitted: undefined, groups: [] as Exposed[] };
+  const groups = new Map<string, Exposed>();
+  for (const tree of trees) {
+    const values = readers.map((read) => read(tree));
+    if (values.some((value) => value === undefined)) continue;
+    const key = `${tree.row} ${values.join(' ')}`;
+    const group = groups.get(key) ?? {
+      ...{ cluster: `${tree.row}`, values: values as number[], died: 0, of: 0 },
+    };
+    groups.set(key, {
+      ...group,
+      died: group.died + (isAlive(tree.mark) ? 0 : 1),
+      of: group.of + 1,
+    });
+  }
+  const all = [...groups.values()];
+  return { names, fitted: logistic(names, all), groups: all };
+
+  function deepShare(row: number): number | undefined {
+    const planter = planterOf(row);
+    const day = plantedDay(row);
+    const near = plots.filter(
+      (plot) =>
+        plot.planter === planter && day && Math.abs(daysBetween(plot.plantedOn, day)) <= PLOT_DAYS,
+    );
+    const looked = near.reduce((sum, plot) => sum + lookedIn(plot), 0);
+    const deep = near.reduce((sum, plot) => sum + (plot.faults.deep ?? 0), 0);
+    return looked ? (10 * deep) / looked : undefined;
+  }
+}

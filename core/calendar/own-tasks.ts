@@ -50,5 +50,5 @@ export function ownTemplates(tasks: readonly OwnTask[]): TaskTemplate[] {
 /** Who says that a task is done though nobody ticked it off. */
 export interface DoneElsewhere {
   on: Day;
-  by: 'orders' | 'stock' | 'crew' | 'survival';
+  by: 'orders' | 'stock' | 'crew' | 'tending' | 'survival';
 }

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { careStates, oldStakes, type Care, type CareEvent } from './care';
+import { TASKS } from '../calendar/tasks';
+import { careOfTask, careRounds, careStates, oldStakes, type Care, type CareEvent } from './care';
 
 const DAY = 86_400_000;
 const NOW = Date.parse('2026-11-24T09:00:00Z');
@@ -30,6 +31,29 @@ test('a round of care is what was done without a long pause; last year’s does 
   );
   assert.equal(states[0].last, NOW - DAY);
   assert.deepEqual(careStates([], [1, 2]), []);
+  const rounds = careRounds([done('weeded', 1, 400), done('weeded', 1, 3)], [1]);
+  assert.deepEqual(
+    rounds.map(({ last, left }) => [NOW - last, left]),
+    [
+      [3 * DAY, []],
+      [400 * DAY, []],
+    ],
+  );
+});
+
+test('tasks of the calendar know their care; keys are those of the calendar', () => {
+  const asked = TASKS.flatMap(({ key }) => {
+    const care = careOfTask(key);
+    return care ? [[key, care]] : [];
+  });
+  assert.deepEqual(asked, [
+    ['mulch', 'mulched'],
+    ['weed-1', 'weeded'],
+    ['weed-2', 'weeded'],
+    ['stakes-off', 'stakes off'],
+    ['weed-3', 'weeded'],
+    ['guards-off', 'guards off'],
+  ]);
 });
 
 test('a stake is old after eighteen months, until it is taken out', () => {

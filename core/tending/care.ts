@@ -39,35 +39,50 @@ export const ROUND_DAYS = 45;
 const DAY = 86_400_000;
 
 /**
- * How far each kind of care has got: the newest round of it, which reaches back as long as no pause of
- * `ROUND_DAYS` lies between two days of work.
+ * Rounds of each kind of care, the newest first: a round reaches back as long as no pause of `ROUND_DAYS` lies
+ * between two days of work.
  * @param events in any order, what was taken back left out
  * @param rows planted ones
  */
-export function careStates(events: readonly CareEvent[], rows: readonly number[]): CareState[] {
+export function careRounds(events: readonly CareEvent[], rows: readonly number[]): CareState[] {
   return CARE.flatMap((kind) => {
     const own = events.filter((event) => event.kind === kind).sort((a, b) => b.at - a.at);
-    if (!own.length) return [];
-    const round: CareEvent[] = [];
-    let before = own[0].at;
-    for (const event of own) {
-      if (before - event.at > ROUND_DAYS * DAY) break;
-      round.push(event);
-      before = event.at;
-    }
-    const done = new Map<number, number>();
-    for (const { row, trees } of round) done.set(row, Math.max(done.get(row) ?? 0, trees));
-    return [
-      {
+    const rounds: CareEvent[][] = [];
+    own.forEach((event, i) => {
+      if (i && own[i - 1].at - event.at <= ROUND_DAYS * DAY) rounds[rounds.length - 1].push(event);
+      else rounds.push([event]);
+    });
+    return rounds.map((round): CareState => {
+      const done = new Map<number, number>();
+      for (const { row, trees } of round) done.set(row, Math.max(done.get(row) ?? 0, trees));
+      return {
         kind,
         rows: [...done.keys()].sort((a, b) => a - b),
         trees: [...done.values()].reduce((sum, trees) => sum + trees, 0),
         left: rows.filter((row) => !done.has(row)),
-        last: own[0].at,
-      },
-    ];
+        last: round[0].at,
+      };
+    });
   });
 }
+
+/** How far each kind of care has got: the newest round of it. */
+export const careStates = (events: readonly CareEvent[], rows: readonly number[]): CareState[] => {
+  const rounds = careRounds(events, rows);
+  return CARE.flatMap((kind) => rounds.find((round) => round.kind === kind) ?? []);
+};
+
+/** The care that a task of the calendar asks for; nothing for tasks of other work. */
+export const careOfTask = (key: string): Care | undefined =>
+  key.startsWith('weed-')
+    ? 'weeded'
+    : key === 'mulch'
+      ? 'mulched'
+      : key === 'stakes-off'
+        ? 'stakes off'
+        : key === 'guards-off'
+          ? 'guards off'
+          : undefined;
 
 /** A stake that stays longer than this holds a tree that should hold itself. Common practice, no source. */
 export const STAKE_MONTHS = 18;

@@ -3,8 +3,9 @@ import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { isAlive, isDead } from '../../core/survival/marks';
-import { careOf } from '../../src/lib/rooms/tending/facts.server';
+import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
+import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
@@ -161,6 +162,21 @@ test('care row by row: done once, taken back, stakes that stand too long are cal
     ...{ ...cared, ...event(), kind: 'stakes off' as const },
   });
   assert.ok(!(await keys()).includes('tending.oldStakes'));
+  // All rows weeded: the calendar's task is done though nobody ticked it, and a tree of a row more makes none late.
+  const weeds = async () => {
+    const { tending } = await dueOf(await setting.facts(), await now());
+    return [...tending.late, ...tending.now, ...tending.ahead, ...tending.done].filter(({ key }) =>
+      key.startsWith('weed-'),
+    );
+  };
+  assert.ok((await weeds()).some(({ state }) => state === 'late'));
+  const { byRow } = await plantedOf(await setting.facts(), bench().id);
+  for (const [row, trees] of byRow)
+    if (trees > 0)
+      await setting.done('planter', 'tending.cared', { ...cared, ...event(), row, trees });
+  const told = (await weeds()).filter(({ elsewhere }) => elsewhere === 'tending');
+  assert.ok(told.length >= 1 && told.every(({ state }) => state === 'done'));
+  assert.ok((await weeds()).every(({ state }) => state !== 'late'));
   const bad = (more: object, says: RegExp, status = 409) =>
     setting.refused('planter', 'tending.cared', { ...cared, ...event(), ...more }, status, says);
   await bad({ trees: 9000 }, /places; 9/);

@@ -78,7 +78,7 @@
   .tick {
     text-anchor: middle;
     font-size: 12px;
-    fill: var(--ink-quiet, var(--ink));
+    fill: var(--slate);
   }
   .name {
     font-weight: 650;

@@ -37,6 +37,7 @@
     orders: 'the order',
     stock: 'the ledger of lots',
     crew: 'the tallies',
+    tending: 'the care of its rows',
     survival: 'the count',
   };
 

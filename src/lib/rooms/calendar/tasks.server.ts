@@ -1,5 +1,7 @@
 import { addTo, daysBetween, type Day } from '../../../../core/measure/dates';
 import type { DoneElsewhere } from '../../../../core/calendar/own-tasks';
+import { careOfTask, careRounds, type Care } from '../../../../core/tending/care';
+import { dayOf } from '../../../../core/say/day';
 import { plantingDays } from '../../../../core/calendar/planting';
 import { FINISH_TERMS } from '../../../../core/calendar/terms';
 import type { BlockTasks } from '../../../../core/formats/icalendar';
@@ -16,6 +18,8 @@ import { layoutsFact } from '../rows/facts.server';
 import { weatherFact } from '../../server/station';
 import { lotsFact, ordersFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
+import { refilledFact, refillOf, refillPlansFact } from '../survival/refills.server';
+import { careFact } from '../tending/care.server';
 import { countsFact } from '../survival/facts.server';
 import { windowsOf } from './windows.server';
 
@@ -70,7 +74,10 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   if (!plantingDay) return [];
   // Both are asked for by every page, for every block: kept until something of theirs changes, and a day long.
   const day = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
-  const stands = [sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact];
+  const stands = [
+    ...[sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact],
+    ...[careFact, refillPlansFact, refilledFact],
+  ];
   const [events, ofMethod, zones, planting, elsewhere] = await Promise.all([
     facts.of(taskEventsFact, block.id),
     methodTasksOf(facts, block),
@@ -125,15 +132,21 @@ interface ToldElsewhere {
   received: boolean;
   plantedOn?: Day;
   countedOn?: Day;
+  /** Days on which the last row of a round of care was done. */
+  cared: { kind: Care; on: Day }[];
+  /** The task of the newest refill, once all its places are set. */
+  refilled?: { key: string; on: Day };
 }
 
 /** What other pages show done: orders placed, lots received, trees planted, survival counted. */
 async function doneElsewhere(facts: Facts, block: BlockRow): Promise<ToldElsewhere> {
-  const [{ planted, total, sums }, lines, lots, counts] = await Promise.all([
+  const [{ planted, total, sums }, lines, lots, counts, cared, refill] = await Promise.all([
     plantedOf(facts, block.id),
     facts.of(ordersFact, block.id),
     facts.of(lotsFact, block.id),
     facts.of(countsFact, block.id),
+    facts.of(careFact, block.id),
+    refillOf(facts, block.id),
   ]);
   // Once trees stand, stock was ordered; before that the order page's own figure says whether all of it was.
   const asksForMore = async () => {
@@ -151,14 +164,21 @@ async function doneElsewhere(facts: Facts, block: BlockRow): Promise<ToldElsewhe
       .map(({ countedOn }) => countedOn)
       .sort()
       .at(-1),
+    cared: careRounds(cared, [...sums.byRow.keys()])
+      .filter(({ left }) => !left.length)
+      .map(({ kind, last }) => ({ kind, on: dayOf(last, facts.site.zone) })),
+    refilled:
+      refill && refill.set >= refill.places && refill.last !== undefined
+        ? { key: `own-${refill.id}`, on: dayOf(refill.last, facts.site.zone) }
+        : undefined,
   };
 }
 
-/** Days before its own by which a count still is that of its task. */
+/** Days before its own by which a count, or a round of care, still is that of its task. */
 const COUNT_AHEAD = 90;
 
 function doneBy(
-  { ordered, received, plantedOn, countedOn }: ToldElsewhere,
+  { ordered, received, plantedOn, countedOn, cared, refilled }: ToldElsewhere,
   key: string,
   byTable: Day,
   today: Day,
@@ -169,6 +189,12 @@ function doneBy(
   if (key === 'plant' && plantedOn) return { on: plantedOn, by: 'crew' };
   if (key.startsWith('count-') && countedOn && countedOn >= addTo(byTable, { days: -COUNT_AHEAD }))
     return { on: countedOn, by: 'survival' };
+  const care = careOfTask(key);
+  const round = cared.find(
+    ({ kind, on: day }) => kind === care && day >= addTo(byTable, { days: -COUNT_AHEAD }),
+  );
+  if (round) return { on: round.on, by: 'tending' };
+  if (refilled?.key === key) return { on: refilled.on, by: 'survival' };
   return undefined;
 }
 

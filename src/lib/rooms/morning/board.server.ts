@@ -22,7 +22,8 @@ import { dueOf, taskEventsFact } from '../calendar/tasks.server';
 import { stakeCalls } from '../../../../core/tending/care';
 import { visitCalls } from '../../../../core/tending/visit';
 import { refillOf, refilledFact, refillPlansFact } from '../survival/refills.server';
-import { careFact, careOf, seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
+import { careFact, careOf } from '../tending/care.server';
+import { seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
 import { decisionsFact, judgedOf, plotsFact, reworkedFact } from '../checks/facts.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import {

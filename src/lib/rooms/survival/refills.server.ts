@@ -64,6 +64,8 @@ export interface RefillState extends Planned {
   /** Places of all rows, known and expected. */
   places: number;
   ordered: number;
+  /** When the newest tree was set. */
+  last?: number;
 }
 
 /** The newest refill of a block with how far it has got: one figure for desk, board and phone. */
@@ -87,6 +89,7 @@ export async function refillOf(facts: Facts, blockId: string): Promise<RefillSta
     places: Math.round(
       plan.rows.reduce((sum, { pegs, expected }) => sum + pegs.length + expected, 0),
     ),
+    last: own.at(-1)?.at,
     ordered: plan.toOrder.reduce((sum, { count }) => sum + count, 0),
   };
 }

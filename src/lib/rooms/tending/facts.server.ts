@@ -18,7 +18,6 @@ import {
   type Rooted,
   type WaterTerms,
 } from '../../../../core/tending/water';
-import { careStates, oldStakes, type CareEvent } from '../../../../core/tending/care';
 import type { Finding } from '../../../../core/tending/visit';
 import { ORDINARY_SOIL, type Soil } from '../../../../core/ground/zones';
 import type { BlockCall } from '../../../../core/morning/board';
@@ -57,40 +56,6 @@ export const wateredFact = listedFact<Watered, Watered[]>('watered', ['tending',
       .sort((a, b) => a.at - b.at);
   },
 });
-
-/** Care of the trees row by row on the released version, what was taken back left out. */
-export const careFact = listedFact<
-  CareEvent & { id: string; corrects: string | null },
-  (CareEvent & { id: string })[]
->('cared', ['tending', 'rows'], {
-  from: `FROM layout l JOIN care_done c ON c.layout_id = l.id
-    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
-  of: 'l.block_id',
-  columns: {
-    ...{ id: 'c.id', row: 'c.`row_number`', kind: 'c.kind', trees: 'c.trees' },
-    ...{ corrects: 'c.corrects', at: milliseconds('c.at') },
-  },
-  value: (rows) => {
-    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
-    return rows.filter(({ id, corrects }) => !corrects && !gone.has(id));
-  },
-});
-
-/** How far care has got on a block, and stakes that stand too long: one figure for page and board. */
-export async function careOf(facts: Facts, block: BlockRow) {
-  const [events, sown] = await Promise.all([
-    facts.of(careFact, block.id),
-    facts.of(sownFact, block.id),
-  ]);
-  const rows = [...sown.sums.byRow].filter(([, trees]) => trees > 0);
-  return {
-    states: careStates(
-      events,
-      rows.map(([row]) => row),
-    ),
-    stakes: oldStakes(events, facts.now),
-  };
-}
 
 /** What walks through a block have found, the newest first, what was taken back left out. */
 export const seenOnWalks = listedFact<Finding & { corrects: string | null }, Finding[]>(

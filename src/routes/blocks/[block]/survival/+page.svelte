@@ -122,9 +122,10 @@
         {#if found?.where.patches.length}
           <p class="patch-note">
             <b>Dead in patches, not here and there.</b> Chance would give runs of dead like these
-            less than once in a hundred such rows: look at the ground there, not at the trees.{#if found.where.joins && found.where.joins.chance < 0.05}
-              Neighbours that are both dead: {formatNumber(found.where.joins.found)}, where chance
-              would give {formatNumber(found.where.joins.expected)}.{/if}
+            less than once in a hundred such rows: look at the ground there, not at the trees.
+            {#if found.where.joins && found.where.joins.chance < 0.05}Neighbours that are both dead: {formatNumber(
+                found.where.joins.found,
+              )}, where chance would give {formatNumber(found.where.joins.expected)}.{/if}
           </p>
           <ul class="why">
             {#each found.where.patches.slice(0, 6) as patch (patch.stretches[0].row)}

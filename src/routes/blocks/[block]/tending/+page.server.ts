@@ -1,6 +1,7 @@
 import { dueOf, taskEventsFact } from '$lib/rooms/calendar/tasks.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
-import { careOf, seenOnWalks } from '$lib/rooms/tending/facts.server';
+import { careOf } from '$lib/rooms/tending/care.server';
+import { seenOnWalks } from '$lib/rooms/tending/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 

@@ -1,6 +1,6 @@
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { sownFact } from '$lib/rooms/crew/facts.server';
-import { careFact } from '$lib/rooms/tending/facts.server';
+import { careFact } from '$lib/rooms/tending/care.server';
 import { ROUND_DAYS } from '../../../../../core/tending/care';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';

@@ -4,7 +4,7 @@
   import { v7 as uuid } from 'uuid';
   import { goto } from '$app/navigation';
   import { formatDay } from '$core/measure/dates';
-  import { rangesOf } from '$core/measure/ranges';
+  import { rangesOf, shortRanges } from '$core/measure/ranges';
   import { formatDensity, formatNumber, formatPercent } from '$core/measure/units';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -81,7 +81,10 @@
             {#each shown as { row, pegs } (row)}
               <tr
                 ><td><b>{row}</b></td><td class="n">{pegs.length}</td><td class="num pegs"
-                  >{rangesOf(pegs.map(({ peg }) => peg))}</td
+                  >{shortRanges(
+                    pegs.map(({ peg }) => peg),
+                    Infinity,
+                  )}</td
                 ><td>{nameIn(pegs)}</td></tr
               >
             {/each}
@@ -104,8 +107,13 @@
         <ul class="again">
           {#each plan.again as { zone, species, lives, by } (`${zone} ${species}`)}
             <li>
-              <b>{species}{zone ? ` in “${zone}”` : ''}</b>: {formatPercent(lives)} lived, less than the
-              others beyond chance.
+              <b
+                >{species}{zone === 'elsewhere'
+                  ? ' outside the zones'
+                  : zone
+                    ? ` in “${zone}”`
+                    : ''}</b
+              >: {formatPercent(lives)} lived, less than the others beyond chance.
               {by ? `${by.species} goes there instead (${formatPercent(by.lives)} lived).` : ''}
             </li>
           {/each}
@@ -146,7 +154,7 @@
         {formatNumber(plan.need.known)} places known, about {formatNumber(plan.need.expected)} more in
         rows nobody counted; suffices with {formatPercent(data.chance)}.
       </p>
-      <Figure label="Working" figure={plan.need.order} />
+      <Figure label="Trees to order" figure={plan.need.order} />
       <NumberField
         label="Chance that they suffice"
         unit="%"

@@ -17,7 +17,7 @@
     air: { label: 'Roots in the anchor air at most', unit: 'min', scale: 30, decimals: 0 },
     deep: { label: 'Trees set too deep at most', unit: '%', scale: 10, decimals: 0 },
     weather: {
-      label: 'Planting only on days that evaporate at most',
+      label: 'Planting days evaporate at most',
       unit: 'mm',
       scale: 1,
       decimals: 1,
@@ -189,7 +189,8 @@
               1,
             )} to {formatPercent(main.asMade.high, 1)} where {formatPercent(counted.survival, 1)} was
             counted.{/if}
-          {#if !asked.length}Nothing was changed, so both seasons are one.{/if}
+          {#if !asked.length}Nothing was changed, so both seasons are one: lower a number above and
+            play again.{/if}
         </p>
         <h2>Was it the weather, the stock or us?</h2>
         <table class="ledger">
@@ -216,7 +217,7 @@
       {/if}
     </section>
     <aside class="comes-to">
-      {#if main}
+      {#if main && asked.length}
         <h2>More trees alive</h2>
         <div><span class="big">{trees(main.gained.median)}</span></div>
         <p class="num quiet">
@@ -277,6 +278,6 @@
     margin: 4px 0 10px;
   }
   .greyed {
-    color: var(--ink-quiet, var(--ink));
+    color: var(--slate);
   }
 </style>

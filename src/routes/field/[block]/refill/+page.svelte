@@ -29,14 +29,17 @@
     rows.find((one) => one.row === picked) ?? rows.find((one) => !setIn(one.row)) ?? rows.at(-1),
   );
   const place = $derived(rows.findIndex((one) => one.row === row?.row));
-  /** Trees by species that were typed for this row; before that, what the plan has there. */
+  /** Trees by species that were typed for this row; before that, what the plan still has there, or one by one. */
   let typed = $state<Record<string, number>>({});
   const planned = $derived(
     new Map(
-      data.species.map(({ id }) => [
-        id,
-        row?.pegs.filter(({ speciesId }) => speciesId === id).length ?? 0,
-      ]),
+      data.species.map(({ id }) => {
+        const places = row?.pegs.filter(({ speciesId }) => speciesId === id).length ?? 0;
+        const already = sets
+          .filter((one) => one.row === row?.row && one.speciesId === id)
+          .reduce((sum, { trees }) => sum + trees, 0);
+        return [id, Math.max(1, places - already)];
+      }),
     ),
   );
   const nameOf = (id: string) => data.species.find((one) => one.id === id)?.name ?? '';
@@ -47,6 +50,7 @@
   async function set(speciesId: string, trees: number) {
     if (!row || trees < 1) return;
     picked = row.row;
+    typed = {};
     await work.outbox.add('survival.refilled', {
       ...work.event(),
       ...{ refillId: data.refill!.id, row: row.row, speciesId, trees, corrects: null },
@@ -103,7 +107,7 @@
     {/if}
     <p class="quiet">{say('refill.rule')}</p>
     {#each data.species as { id, name } (id)}
-      {@const trees = typed[id] ?? planned.get(id) ?? 0}
+      {@const trees = typed[id] ?? planned.get(id) ?? 1}
       <div class="set">
         <label
           >{name}

@@ -133,14 +133,18 @@
             />
           {/each}
         </div>
-        <form class="decide" onsubmit={(event) => (event.preventDefault(), void decide())}>
+        <form class="decision" onsubmit={(event) => (event.preventDefault(), void decide())}>
           <TextInput labelText="Nursery" bind:value={nursery} maxlength={80} />
           <TextInput labelText="Planted from" type="date" min={data.today} bind:value={plantOn} />
           <NumberField label="Days it takes" min={1} max={200} bind:value={days} />
           <Button type="submit" disabled={!nursery.trim() || !total}
-            >Decide: {formatNumber(total)} trees</Button
+            >{data.state ? 'Decide anew' : 'Decide'}: {formatNumber(total)} trees</Button
           >
         </form>
+        {#if data.state}<p class="quiet">
+            A new decision takes the place of refill {data.state.number} on the phones; its lines of the
+            order and its task stay until you drop them.
+          </p>{/if}
         <Outcome of={doing} />
       {/if}
     </section>
@@ -187,7 +191,7 @@
     gap: 10px 16px;
     max-width: 760px;
   }
-  .decide {
+  .decision {
     display: grid;
     grid-template-columns: minmax(160px, 1fr) 160px 120px auto;
     gap: 12px;
@@ -196,7 +200,7 @@
     margin-top: 14px;
   }
   @media (max-width: 700px) {
-    .decide {
+    .decision {
       grid-template-columns: 1fr 1fr;
     }
   }

@@ -64,6 +64,7 @@
   let wrong = $state('');
   let answer = $state.raw<Played[]>();
   let asked = $state.raw<Change[]>([]);
+  let cost = $state<number | null>(null);
   function stop() {
     worker?.terminate();
     worker = undefined;
@@ -224,6 +225,24 @@
           {trees(main.gained.low)} to {trees(main.gained.high)} of {formatNumber(counted.planted)}
           planted
         </p>
+        <h2>What it would have cost</h2>
+        <NumberField
+          label="All of it, in money"
+          min={0}
+          max={10_000_000}
+          decimals={2}
+          bind:value={cost}
+        />
+        {#if cost}<p class="num">
+            {#if main.gained.low > 0}<b
+                >{formatNumber(cost / (main.gained.median * counted.planted), 2)}</b
+              >
+              a prevented death, {formatNumber(cost / (main.gained.high * counted.planted), 2)} to {formatNumber(
+                cost / (main.gained.low * counted.planted),
+                2,
+              )}.{:else}No price: chance would do as much.{/if}
+            <a href="/blocks/{data.block.id}/calendar/materials">Cost a living tree</a>
+          </p>{/if}
       {:else}
         <h2>Counted</h2>
         <div><span class="big">{formatPercent(counted.survival, 1)}</span></div>

@@ -13,3 +13,6 @@ export function idMaker(random: Random): (time: number) => string {
 
 /** An event's columns, at a time of day of a day counted from today. */
 export type EventMaker = (daysAgo: number, hour: number, author?: string) => EventRow;
+
+export const MINUTE = 60_000;
+export const DAY = 86_400_000;

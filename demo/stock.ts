@@ -11,11 +11,8 @@ import { Reader } from '../src/lib/server/reader';
 import type { Store } from '../src/lib/store';
 import type { SiteRow } from '../src/lib/rooms/people/tables.server';
 import type { LotRow, StockEventRow, StockOrderRow } from '../src/lib/rooms/stock/tables.server';
-import { idMaker, type EventMaker } from './events';
+import { DAY, MINUTE, idMaker, type EventMaker } from './events';
 import type { Letter } from './species';
-
-const DAY = 86_400_000;
-const MINUTE = 60_000;
 
 /** Trees of each species of a mix that each planter set, by days ago. */
 export type PlantedDays = Map<number, Map<number, number[]>>;

@@ -14,7 +14,7 @@ import {
   type Filled,
 } from './reservoir';
 import { waveState, waveSums } from './waves';
-import { readPulses, rowsOfPulses, seatAhead } from './wheel';
+import { ontoRows, readPulses, rowsOfPulses, seatAhead } from './wheel';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -234,4 +234,34 @@ test('pictures are known by how they begin', () => {
   );
   assert.equal(pictureType([...Buffer.from('<svg xmlns=')]), undefined);
   assert.equal(pictureType([0xff]), undefined);
+});
+
+test('a counter’s stretches lie on the rows as they were driven; a row takes no more than it has free', () => {
+  const stretches = rowsOfPulses(
+    readPulses(
+      // Three marks, a turn, five marks, a turn, two marks.
+      ['0;1', '2;2', '4;3', '40;4', '42;5', '44;6', '46;7', '48;8', '90;9', '92;10'].join('\n'),
+    ),
+  );
+  assert.deepEqual(
+    stretches.map(({ trees }) => trees),
+    [3, 5, 2],
+  );
+  const told = ontoRows(stretches, [
+    { number: 141, free: 9 },
+    { number: 143, free: 4 },
+  ]);
+  assert.deepEqual(
+    told.map(({ row, marks, trees, over, to }) => [row, marks, trees, over, to]),
+    [
+      [141, 3, 3, 0, 4],
+      [143, 5, 4, 1, 48],
+      [undefined, 2, 0, 2, 92],
+    ],
+  );
+  assert.equal(
+    told.reduce((sum, { trees, over }) => sum + trees + over, 0),
+    10,
+    'every mark is somewhere',
+  );
 });

@@ -73,6 +73,34 @@ export function rowsOfPulses(pulses: readonly Pulse[], pause = ROW_PAUSE): Wheel
   return rows;
 }
 
+/** A stretch of the counter on the row it was driven in. */
+export interface CountedOnRow {
+  /** Nothing where no row is left for it. */
+  row?: number;
+  /** What the wheel counted, and how many of them the row has places for. */
+  marks: number;
+  trees: number;
+  over: number;
+  every: number;
+  /** Seconds after the counter was switched on at which the stretch ended. */
+  to: number;
+}
+
+/**
+ * Stretches of the counter on rows, one after the other. A row takes no more than it has free: slip and a touched
+ * wheel count too many, and a tree more than the row holds stands nowhere.
+ * @param rows in the order in which they were driven
+ */
+export const ontoRows = (
+  stretches: readonly WheelRow[],
+  rows: readonly { number: number; free: number }[],
+): CountedOnRow[] =>
+  stretches.map(({ trees: marks, every, to }, i) => {
+    const row = rows.at(i);
+    const trees = Math.min(marks, row?.free ?? 0);
+    return { row: row?.number, marks, trees, over: marks - trees, every, to };
+  });
+
 /** What comes next to a rider's hand. */
 export interface SeatAhead {
   /** Species now in hand. */

@@ -138,6 +138,29 @@ export function tags(plots: readonly TrialPlot[]): Tag[] {
     .sort((a, b) => a.row - b.row || a.peg - b.peg);
 }
 
+/** What a tag that hangs on a tree says of the spot it is brought to. */
+export type TagVerdict =
+  | { fits: true; spot: Tag }
+  | { fits: false; why: 'no spot' | 'no tag'; read: string }
+  | { fits: false; why: 'other'; spot: Tag; belongs: Tag };
+
+const plainCode = (read: string): string => read.toUpperCase().replace(/[^0-9A-Z]/g, '');
+
+/**
+ * Whether a tree's tag is that of its spot, before the tree goes in. Codes are read as people and labels write
+ * them: small letters, blanks and dashes between their parts are the same code.
+ */
+export function judgeTag(all: readonly Tag[], spotRead: string, tagRead: string): TagVerdict {
+  const find = (read: string) => all.find(({ code }) => code === plainCode(read));
+  const spot = find(spotRead);
+  if (!spot) return { fits: false, why: 'no spot', read: spotRead.trim() };
+  const belongs = find(tagRead);
+  if (!belongs) return { fits: false, why: 'no tag', read: tagRead.trim() };
+  return spot.code === belongs.code
+    ? { fits: true, spot }
+    : { fits: false, why: 'other', spot, belongs };
+}
+
 /** Numbers a plot is kept by. */
 const KEPT = 5;
 

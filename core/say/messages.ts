@@ -91,6 +91,8 @@ export interface Messages {
   'formats.lineTooShort': 'points';
   'formats.loggerColumns': 'found';
   'formats.loggerHeading': never;
+  'formats.instrumentColumns': 'kind' | 'found';
+  'formats.instrumentMost': 'line' | 'found' | 'most';
   'formats.loggerLine': 'line' | 'found' | 'wanted';
   'formats.noArea': 'lines';
   'formats.noElevation': 'fileName';
@@ -290,6 +292,8 @@ export interface Messages {
   'survival.marksDiffer': 'marks' | 'set';
   'tending.noFlow': never;
   'tending.moreTrees': 'row' | 'trees' | 'places';
+  'tending.tooWet': 'day' | 'most';
+  'tending.noZone': never;
   'tending.rowsBackwards': 'from' | 'to';
   'visit.browse': 'block' | 'rows' | 'where';
   'visit.drought': 'block' | 'rows' | 'where';

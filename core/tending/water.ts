@@ -222,7 +222,9 @@ export const compareSchools = (
   WATER_SCHOOLS.map((school) => {
     const days = waterBalance({
       ...of,
+      // What was given, and measured under it, is of the way that was chosen.
       given: new Map(),
+      probe: new Map(),
       school,
       decidesFrom: of.days[0]?.day ?? of.today,
     });

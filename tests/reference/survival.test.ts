@@ -4,6 +4,7 @@ import jstat from 'jstat';
 import { chiSquareTail, incompleteGamma, normalProbability } from '../../core/measure/gamma';
 import { greenwood, kaplanMeier, logRank, type Followed } from '../../core/survival/kaplan';
 import { logistic, type Exposed, type Fitted } from '../../core/survival/logistic';
+import { runsAlong } from '../../core/survival/joins';
 
 const near = (found: number, said: number, within: number) =>
   assert.ok(Math.abs(found - said) <= within, `${found} against ${said}`);
@@ -166,4 +167,36 @@ test('tails against a statistics library', () => {
   for (const z of [-3, -0.4, 0, 1.959964, 4])
     near(normalProbability(z), jstat.normal.cdf(z, 0, 1), 1e-9);
   near(incompleteGamma(2.5, 1.7), jstat.gamma.cdf(1.7, 2.5, 1), 1e-9);
+});
+
+test('runs: the fewest that chance gives, against the table of Swed and Eisenhart (1943), from memory', () => {
+  /** Largest number of runs whose lower tail is 2.5 % at most, for so many of each kind. */
+  const critical = [
+    [5, 5, 2],
+    [8, 8, 4],
+    [10, 10, 6],
+    [12, 12, 7],
+    [15, 15, 10],
+    [20, 20, 14],
+  ];
+  /** A row with just so many runs: single trees in turn, the rest of each kind in its last run. */
+  const rowWith = (a: number, b: number, runs: number) => {
+    let marks = '';
+    let [dead, living] = [a, b];
+    for (let run = 1; run <= runs; run++) {
+      const isDead = run % 2 === 1;
+      const last = run > runs - 2;
+      const trees = last ? (isDead ? dead : living) : 1;
+      marks += (isDead ? '0' : '1').repeat(trees);
+      if (isDead) dead -= trees;
+      else living -= trees;
+    }
+    return marks;
+  };
+  for (const [a, b, runs] of critical) {
+    const at = runsAlong(rowWith(a, b, runs))!;
+    assert.equal(at.found, runs);
+    assert.ok(at.chance <= 0.025, `${a} and ${b}: ${runs} runs, ${at.chance}`);
+    assert.ok(runsAlong(rowWith(a, b, runs + 1))!.chance > 0.025, `${a} and ${b}: one run more`);
+  }
 });

@@ -9,7 +9,7 @@ import { Outbox } from './outbox.svelte';
 const PAGES = [
   ...['', '/briefing', '/stock', '/handling', '/gate', '/spray'],
   ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg'],
-  ...['/plots', '/school', '/count', '/water', '/visit', '/care', '/refill'],
+  ...['/plots', '/school', '/count', '/water', '/visit', '/care', '/refill', '/tags'],
 ];
 
 /**

@@ -25,6 +25,7 @@ import * as crewGround from './migrations/021-crew-ground';
 import * as checksInFull from './migrations/022-checks-in-full';
 import * as tended from './migrations/023-tended-and-counted';
 import * as oneBag from './migrations/024-one-bag';
+import * as instruments from './migrations/026-instruments';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -58,6 +59,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['023-tended-and-counted', tended],
   ['024-one-bag', oneBag],
   ['025-refilled-and-cared', refilled],
+  ['026-instruments', instruments],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -133,6 +133,9 @@ export const en: Record<MessageKey, string> = {
   'formats.lineTooShort':
     'The line has {points, plural, one {# point} other {# points}}; a boundary needs at least three corners.',
   'formats.loggerColumns': 'Columns of time and temperature are needed. Found: {found}.',
+  'formats.instrumentColumns':
+    'A column of days or times and one of {kind, select, probe {water in the soil (“VWC”, “moisture”)} other {“rain”}} are needed. Found: {found}.',
+  'formats.instrumentMost': 'Line {line, number} reads {found}; up to {most} is accepted.',
   'formats.loggerHeading':
     'No heading with a temperature was found. A CSV with columns such as time,temperature °C is accepted.',
   'formats.loggerLine':
@@ -436,6 +439,9 @@ export const en: Record<MessageKey, string> = {
     'A filling point and a hose give some litres a minute; more than 0 is accepted.',
   'tending.moreTrees':
     'Row {row, number} has {places, number} places; {trees, number} trees were named.',
+  'tending.tooWet':
+    'The reading of {day} is wetter than soil can be: up to {most, number} % of the volume is accepted.',
+  'tending.noZone': 'This zone is not there any more. Load the page again.',
   'tending.rowsBackwards':
     'Rows {from, number} to {to, number} were named; the first comes before the last.',
   'visit.browse':

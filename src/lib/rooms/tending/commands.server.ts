@@ -1,3 +1,6 @@
+import { dayOf } from '../../../../core/say/day';
+import { onDay } from '../../../../core/say/message';
+import { INSTRUMENT_MOST } from '../../../../core/tending/instruments';
 import { told } from '../../../../core/say/told';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import type { tendingContract } from './contract';
@@ -37,6 +40,32 @@ export const tendingCommands: Handlers<typeof tendingContract> = {
     const fresh = await work.record(work.tables.watering, {
       ...work.event(input),
       ...{ layoutId, rowNumber: row, trees, litres, corrects, late },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
+  async 'tending.readings'(
+    { blockId, zoneId, kind, came, readings, corrects, late, ...input },
+    work,
+  ) {
+    const { site } = await work.block(blockId, 'record', 'share');
+    const today = dayOf(work.now, site.zone);
+    const ahead = readings.find(({ day }) => day > today);
+    if (ahead) throw told('site.dayAhead', { day: onDay(ahead.day) });
+    const most = INSTRUMENT_MOST[kind];
+    const wet = readings.find(({ value }) => value > most);
+    if (wet) throw told('tending.tooWet', { day: onDay(wet.day), most: 100 * most });
+    if (zoneId && !(await work.tables.zone.one({ id: zoneId, blockId })))
+      throw told('tending.noZone');
+    if (corrects) {
+      const before = await work.tables.instrumentReading.one({ id: corrects, blockId });
+      if (!before || before.corrects) throw told('crew.noTarget');
+      const taken = await work.tables.instrumentReading.one({ corrects });
+      if (taken && taken.id !== input.id) return ALREADY;
+    }
+    const fresh = await work.record(work.tables.instrumentReading, {
+      ...work.event(input),
+      ...{ blockId, zoneId, kind, came, readings, corrects, late },
     });
     return fresh ? undefined : ALREADY;
   },

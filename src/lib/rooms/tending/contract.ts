@@ -1,9 +1,10 @@
 import { CARE } from '../../../../core/tending/care';
+import { INSTRUMENTS } from '../../../../core/tending/instruments';
 import { SEEN } from '../../../../core/tending/visit';
 import { command } from '../contract';
-import { count, event, id, maybeId, yup } from '../fields';
+import { count, day, event, id, maybeId, yup } from '../fields';
 
-const { number, object, string } = yup;
+const { array, number, object, string } = yup;
 
 export const tendingContract = {
   /** Water given to a row. */
@@ -33,6 +34,29 @@ export const tendingContract = {
     refusals: ['crew.noRow', 'crew.noTarget', 'tending.*', 'rows.notReleased'],
     touches: ['tending'],
     waits: true,
+  }),
+  /** Readings of a probe or a gauge, day by day: typed, from its file, or of the stand-in. */
+  'tending.readings': command({
+    input: object({
+      ...event,
+      blockId: id,
+      /** Where a probe stands; nothing for the ground outside the zones, and for a gauge. */
+      zoneId: maybeId,
+      kind: string().oneOf(INSTRUMENTS).required(),
+      came: string()
+        .oneOf(['typed', 'file', 'stand-in'] as const)
+        .required(),
+      /** Share of volume, or millimetres of rain. */
+      readings: array()
+        .of(object({ day: day.required(), value: number().min(0).max(600).required() }).noUnknown())
+        .min(1)
+        .max(2000)
+        .required(),
+      corrects: maybeId,
+    }),
+    refusals: ['crew.noTarget', 'site.dayAhead', 'ground.*', 'tending.*'],
+    touches: ['tending'],
+    bytes: 200_000,
   }),
   /** What a walk through a block has found, by row and peg or over an area. */
   'tending.seen': command({

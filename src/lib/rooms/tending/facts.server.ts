@@ -18,7 +18,9 @@ import {
   type Rooted,
   type WaterTerms,
 } from '../../../../core/tending/water';
+import { standInReads, storeOfProbe, withGauge } from '../../../../core/tending/instruments';
 import type { Finding } from '../../../../core/tending/visit';
+import { seededRandom } from '../../../../core/measure/random';
 import { ORDINARY_SOIL, type Soil } from '../../../../core/ground/zones';
 import type { BlockCall } from '../../../../core/morning/board';
 import { liquidOf, onDay, say } from '../../../../core/say/message';
@@ -28,6 +30,7 @@ import { weatherOf } from '../calendar/windows.server';
 import { sownFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
+import { daysOfInstrument, readingsFact } from './instruments.server';
 import { methodOfBlock } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 
@@ -94,6 +97,9 @@ export interface ZoneWater {
   stress: number;
   now: number;
   suffers: boolean;
+  /** The last day on which a probe corrected the sum, mm of both. */
+  standIn: number;
+  corrected?: { day: Day; measured: number; summed: number };
   next?: { day: Day; litres: number };
 }
 
@@ -102,7 +108,7 @@ export const waterOf = (facts: Facts, block: BlockRow) =>
   facts.derive(
     'water',
     block.id,
-    [wateredFact, zonesFact, sownFact, rowsFact, weatherFact],
+    [wateredFact, zonesFact, sownFact, rowsFact, weatherFact, readingsFact],
     `${facts.everything} ${JSON.stringify(block.calendarTerms.water ?? null)} ${block.edition}`,
     () => workOut(facts, block),
   );
@@ -119,14 +125,17 @@ async function workOut(facts: Facts, block: BlockRow) {
     school: schoolOf(block),
     ...block.calendarTerms.water,
   };
-  const [layout, rows, zones, sown, watered, { days: all, source }] = await Promise.all([
+  const [layout, rows, zones, sown, watered, { days: station, source }, read] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
     facts.of(zonesFact, block.id),
     facts.of(sownFact, block.id),
     facts.of(wateredFact, block.id),
     weatherOf(facts),
+    facts.of(readingsFact, block.id),
   ]);
+  const gauge = daysOfInstrument(read, 'gauge');
+  const all = withGauge(station, gauge);
   const { today, site } = facts;
   const firstAt = Math.min(...[...sown.lastAt.values()]);
   if (!layout || !Number.isFinite(firstAt)) return { terms, source, zones: [] as ZoneWater[] };
@@ -177,14 +186,36 @@ async function workOut(facts: Facts, block: BlockRow) {
       ...{ days, rooted, terms, today, given: givenTo(trees) },
       latitude: site.latitude,
     };
-    const balance = waterBalance({ ...common, school: 'balance', decidesFrom: today });
-    const now = [...balance].reverse().find(({ day }) => day <= today) ?? balance[0];
+    const probe = new Map(
+      [...daysOfInstrument(read, 'probe', id || null)].map(([day, share]) => [
+        day,
+        storeOfProbe(share, rooted, day),
+      ]),
+    );
+    const play = (measured: typeof probe, school: WaterSchool) =>
+      waterBalance({ ...common, school, decidesFrom: today, probe: measured });
+    const balance = play(probe, 'balance');
+    // What the school asks for today nobody has given yet: the store of now is the one without it.
+    const ungiven = play(probe, 'none');
+    /** What the sum had on the last day on which a probe spoke, had it not. */
+    const lastRead = [...probe.keys()]
+      .filter((day) => day <= today)
+      .sort()
+      .at(-1);
+    const before = new Map([...probe].filter(([day]) => day !== lastRead));
+    const corrected = lastRead && {
+      day: lastRead,
+      measured: probe.get(lastRead)!,
+      summed:
+        play(before, 'none').find(({ day }) => day === lastRead)?.store ?? probe.get(lastRead)!,
+    };
+    const now = [...ungiven].reverse().find(({ day }) => day <= today) ?? ungiven[0];
     // What standing water keeps wet needs none whatever the sum says.
     const wet = soil.drainage === 'standing water';
     const next = wet ? undefined : nextWatering(balance, today);
     return {
       rooted,
-      common,
+      common: { ...common, probe },
       zone: {
         zone: id,
         name: ground?.name ?? (grounds.length ? 'the rest of the block' : 'the block'),
@@ -195,6 +226,15 @@ async function workOut(facts: Facts, block: BlockRow) {
         stress: (1 - STRESS) * rootStore(rooted, today),
         now: now.store,
         suffers: now.suffers && !wet,
+        corrected: corrected || undefined,
+        /** What the stand-in's probe reads here today. */
+        standIn: standInReads(
+          'probe',
+          now.store,
+          rooted,
+          today,
+          seededRandom(`${block.id} ${id} ${today}`),
+        ),
         next: next && { day: next.day, litres: next.given },
       } satisfies ZoneWater,
     };
@@ -205,7 +245,19 @@ async function workOut(facts: Facts, block: BlockRow) {
   return {
     terms,
     source,
+    /** Days on which the block's own gauge stands for the station's rain. */
+    gauged: [...gauge.keys()].filter((day) => days.some((one) => one.day === day)).length,
     ring,
+    /** What the stand-in's gauge reads today, near what the station has. */
+    standInGauge: of[0]
+      ? standInReads(
+          'gauge',
+          station.find(({ day }) => day === today)?.rain ?? 0,
+          of[0].rooted,
+          today,
+          seededRandom(`${block.id} gauge ${today}`),
+        )
+      : 0,
     zones: of.map(({ zone }) => zone),
     /** The schools on the weather of the zone that needs water first. */
     schools: driest

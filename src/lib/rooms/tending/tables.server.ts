@@ -1,9 +1,11 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import type { Care } from '../../../../core/tending/care';
+import type { Instrument, InstrumentDay } from '../../../../core/tending/instruments';
 import type { Seen } from '../../../../core/tending/visit';
 import {
   eventColumns,
   flag,
+  json,
   maybe,
   real,
   reference,
@@ -12,6 +14,7 @@ import {
   whole,
   type EventRow,
 } from '../../store/define';
+import { isNumber, isRecord, isText, listOf } from '../../store/shape';
 
 export interface WateringRow extends EventRow {
   layoutId: string;
@@ -45,6 +48,21 @@ export interface CareDoneRow extends EventRow {
   late: boolean;
 }
 
+export interface InstrumentReadingRow extends EventRow {
+  blockId: string;
+  zoneId: string | null;
+  kind: Instrument;
+  came: 'typed' | 'file' | 'stand-in';
+  readings: InstrumentDay[];
+  corrects: string | null;
+  late: boolean;
+}
+
+export const instrumentDays = listOf<InstrumentDay>(
+  (value) => isRecord(value) && isText(value.day) && isNumber(value.value),
+  'readings of an instrument',
+);
+
 const count = { type: DataTypes.INTEGER, allowNull: true };
 const late = { ...flag, defaultValue: false };
 
@@ -65,6 +83,16 @@ export function tendingTables(sequelize: Sequelize) {
       rowNumber: whole,
       kind: text,
       trees: whole,
+      corrects: maybe,
+      late,
+    }),
+    instrumentReading: table<InstrumentReadingRow>(sequelize, 'instrument_reading', {
+      ...eventColumns,
+      blockId: reference,
+      zoneId: maybe,
+      kind: text,
+      came: text,
+      readings: json(instrumentDays),
       corrects: maybe,
       late,
     }),

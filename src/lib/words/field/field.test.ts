@@ -159,6 +159,7 @@ const PAGES = [
     '/visit',
     '/care',
     '/refill',
+    '/tags',
   ].map((page) => `src/routes/field/[block]${page}/+page.svelte`),
   ...readdirSync(new URL('src/lib/field/', root))
     .filter((file) =>

@@ -53,6 +53,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.noLot': 'No hay tal lote en este rodal.',
     'tending.moreTrees':
       'La hilera {row, number} tiene {places, number} puestos; se nombraron {trees, number} árboles.',
+    'site.dayAhead': 'El {day} está por venir; se acepta hoy o un día pasado.',
+    'tending.tooWet':
+      'La lectura del {day} es más húmeda de lo que un suelo puede ser: hasta {most, number} % del volumen.',
+    'tending.noZone': 'Esta zona ya no está. Cargue la página de nuevo.',
     'survival.noRefill': 'Esta reposición ya no se conoce. Cargue la página de nuevo.',
     'tending.rowsBackwards':
       'Se nombraron las hileras {from, number} a {to, number}; la primera va antes que la última.',
@@ -112,6 +116,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.noLot': 'Il n’y a pas un tel lot sur cette parcelle.',
     'tending.moreTrees':
       'La ligne {row, number} a {places, number} emplacements ; {trees, number} arbres ont été nommés.',
+    'site.dayAhead': 'Le {day} est à venir ; aujourd’hui ou un jour passé est accepté.',
+    'tending.tooWet':
+      'La mesure du {day} est plus humide qu’un sol ne peut l’être : jusqu’à {most, number} % du volume.',
+    'tending.noZone': 'Cette zone n’est plus là. Rechargez la page.',
     'survival.noRefill': 'Ces regarnis ne sont plus connus. Rechargez la page.',
     'tending.rowsBackwards':
       'Les lignes {from, number} à {to, number} ont été nommées ; la première vient avant la dernière.',
@@ -168,6 +176,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.noLot': 'Não há tal lote neste talhão.',
     'tending.moreTrees':
       'A linha {row, number} tem {places, number} lugares; foram indicadas {trees, number} árvores.',
+    'site.dayAhead': 'O dia {day} está por vir; aceita-se hoje ou um dia passado.',
+    'tending.tooWet':
+      'A leitura de {day} é mais húmida do que um solo pode ser: até {most, number} % do volume.',
+    'tending.noZone': 'Esta zona já não existe. Carregue a página de novo.',
     'survival.noRefill': 'Esta retancha já não é conhecida. Carregue a página de novo.',
     'tending.rowsBackwards':
       'Foram indicadas as linhas {from, number} a {to, number}; a primeira vem antes da última.',

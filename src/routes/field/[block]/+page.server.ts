@@ -41,6 +41,7 @@ const NOTHING = {
   brief: [],
   bag: undefined,
   refills: false,
+  trial: false,
 };
 
 /** One planter's rows on one block: all a phone needs for days without signal. */
@@ -134,6 +135,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     /** Every entry of this planter that the figures above already count, however old. */
     known: tallies.filter((tally) => tally.planter === planter.id).map(({ id }) => id),
     bag,
+    trial: layout.trial.length > 0,
     refills: Boolean(await refillOf(facts, block.id)),
     brief: ways.map(({ scope, who, brief: text }) => ({
       ...{ who: scope ? who : null, text, rows: scope?.by === 'rows' ? scope.rows : null },

@@ -146,6 +146,7 @@
         ['water', 'rows.water', data.mayTally && !data.shared],
         ['care', 'rows.care', data.mayTally && !data.shared],
         ['refill', 'rows.refill', data.refills],
+        ['tags', 'rows.tags', data.trial],
         ['visit', 'rows.visit', data.mayTally],
         ['alone', 'rows.alone', data.mayTally],
         ['stock', 'rows.boxes', data.mayRecord],

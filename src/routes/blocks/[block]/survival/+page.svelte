@@ -127,7 +127,7 @@
                 found.where.joins.found,
               )}, where chance would give {formatNumber(found.where.joins.expected)}.{/if}
           </p>
-          <ul class="why">
+          <ul class="patches">
             {#each found.where.patches.slice(0, 6) as patch (patch.stretches[0].row)}
               <li>
                 <b>{patchPlace(patch.stretches)}</b>: {patch.dead} dead of {patch.of}{patch.cause
@@ -440,7 +440,8 @@
     color: var(--clay);
     font-weight: 650;
   }
-  .why {
+  .why,
+  .patches {
     max-width: 720px;
     padding-left: 20px;
   }

@@ -1,6 +1,6 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
 import { summarise } from '../../../../../../core/rows/stored';
-import { learnedRates, plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
+import { activePlanters, learnedRates, plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -10,10 +10,11 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:calendar', 'viridane:ground');
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [layout, rates, shares] = await Promise.all([
+  const [layout, rates, shares, planters] = await Promise.all([
     releasedLayout(facts, block.id),
     learnedRates(facts, block.id),
     facts.of(sharesFact, block.id),
+    activePlanters(facts),
   ]);
   const depth = depthOf(methodOf(block.method, block.conditions));
   const crew = [...rates].filter(
@@ -21,6 +22,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   );
   const about = {
     mayPlan: may(role, 'plan'),
+    mayRecord: may(role, 'record'),
+    planters: planters.map(({ id, name }) => ({ id, name })),
     byMachine: block.conditions.planting === 'machine',
     /** Where the method wants the datum, metres. */
     bounds: [depth.least / 100, depth.most / 100] as const,
@@ -46,6 +49,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       mix: layout.parameters.mix.map(({ species }) => species),
       rows: rows.map(summarise).map(({ number, first, last, step, runs, trees }) => ({
         ...{ number, step, runs, length: last - first },
+        free: Math.max(0, trees - (byRow.get(number) ?? 0)),
         done: (byRow.get(number) ?? 0) >= trees,
       })),
     },

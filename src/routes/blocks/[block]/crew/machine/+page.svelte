@@ -23,6 +23,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
+  import SpacerFile from './SpacerFile.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -226,6 +227,19 @@
                 })}>Keep this slip, marks set anew</Button
             >
           </div>{/if}
+      {/if}
+      {#if data.mayRecord && plan}
+        <SpacerFile
+          layoutId={layout.id}
+          planters={data.planters}
+          seats={terms.seats}
+          rowsOf={(seat) =>
+            plan.passes.flatMap(({ loads }) => {
+              const load = loads[Math.min(seat, loads.length - 1)];
+              const free = layout.rows.find(({ number }) => number === load?.row)?.free ?? 0;
+              return load ? [{ number: load.row, free }] : [];
+            })}
+        />
       {/if}
     </section>
     <aside class="comes-to">

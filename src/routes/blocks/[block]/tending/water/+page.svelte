@@ -23,6 +23,7 @@
   import { useUnits } from '$lib/parts/figures.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import Instruments from './Instruments.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -200,6 +201,7 @@
           {/each}
         </tbody>
       </table>
+      <Instruments {data} />
     {/if}
   </section>
   <aside class="comes-to">

@@ -1,0 +1,55 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { judgeTag, plotsFromNumbers, plotsToNumbers, standsIn, tagCode, tags } from './trial';
+
+const PLOTS = [
+  { block: 1, treatment: 0, row: 3, firstPeg: 5, trees: 4 },
+  { block: 1, treatment: 1, row: 4, firstPeg: 5, trees: 4 },
+  { block: 2, treatment: 1, row: 3, firstPeg: 9, trees: 4 },
+  { block: 12, treatment: 0, row: 4, firstPeg: 9, trees: 2 },
+];
+
+test('every tree of a trial has a tag of its own, in the order in which they are hung', () => {
+  const all = tags(PLOTS);
+  assert.equal(all.length, 14);
+  assert.equal(new Set(all.map(({ code }) => code)).size, 14);
+  assert.deepEqual(
+    all.slice(0, 5).map(({ code, row, peg }) => [code, row, peg]),
+    [
+      ['1A1', 3, 5],
+      ['1A2', 3, 6],
+      ['1A3', 3, 7],
+      ['1A4', 3, 8],
+      ['2B1', 3, 9],
+    ],
+  );
+  assert.equal(tagCode(PLOTS[3], 2), '12A2');
+});
+
+test('a tag is held against its spot however it is written; whose tree it is and where it goes is said', () => {
+  const all = tags(PLOTS);
+  for (const { code, row, peg } of all) {
+    const found = judgeTag(all, code, code.toLowerCase());
+    assert.ok(found.fits && found.spot.row === row && found.spot.peg === peg);
+  }
+  assert.ok(judgeTag(all, '12 a 1', '12-A-1').fits);
+  const other = judgeTag(all, '1A2', '1B2');
+  assert.ok(!other.fits && other.why === 'other');
+  assert.deepEqual([other.belongs.row, other.belongs.peg, other.spot.row], [4, 6, 3]);
+  assert.notEqual(other.belongs.treatment, other.spot.treatment);
+  const noSpot = judgeTag(all, ' 9Z9 ', '1A1');
+  assert.ok(!noSpot.fits && noSpot.why === 'no spot' && noSpot.read === '9Z9');
+  const noTag = judgeTag(all, '1A1', '');
+  assert.ok(!noTag.fits && noTag.why === 'no tag');
+  // 1 of block 12 and 12 of block 1 are not taken for one another.
+  const near = judgeTag(all, '12A1', '1A2');
+  assert.ok(!near.fits && near.why === 'other');
+});
+
+test('plots come back from what is kept of them, and are those of the rows or not', () => {
+  assert.deepEqual(plotsFromNumbers(plotsToNumbers(PLOTS)), PLOTS);
+  const rows = [{ runs: [] }, { runs: [] }, { runs: [0, 8, 1, 6] }, { runs: [1, 8, 0, 6] }];
+  assert.ok(standsIn(PLOTS, rows));
+  assert.ok(!standsIn(PLOTS, [...rows.slice(0, 2), { runs: [0, 9, 1, 5] }, rows[3]]));
+  assert.ok(!standsIn(PLOTS, rows.slice(0, 3)), 'a row is gone');
+});

@@ -10,6 +10,9 @@ import path from 'node:path';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../core/measure/dates';
 import { seededRandom } from '../core/measure/random';
+import { joinsOfDead } from '../core/survival/joins';
+import { logistic, type Exposed, type Fitted } from '../core/survival/logistic';
+import { modelOf, replay } from '../core/survival/replay';
 import { survivalBy, type CountedTree } from '../core/survival/groups';
 import { waterBalance, WATER_TERMS } from '../core/tending/water';
 import { startApplication } from '../scripts/application.mjs';
@@ -50,6 +53,38 @@ line(
   timed(() => void survivalBy(trees, ({ species }) => species, 5000)),
   'under 2000',
 );
+{
+  const exposed: Exposed[] = Array.from({ length: 2000 }, (_, i) => {
+    const values = [(i % 5) / 2, (i % 7) / 3, i % 3 ? 0 : 1];
+    const of = 40;
+    const p = 1 / (1 + Math.exp(2 - 0.4 * values[0] - 0.3 * values[1]));
+    let died = 0;
+    for (let tree = 0; tree < of; tree++) if (random() < p) died++;
+    return { cluster: `${i >> 2}`, values, died, of };
+  });
+  const names = ['air', 'deep', 'zone'];
+  const fitted = logistic(names, exposed) as Fitted;
+  line(
+    'fit of 80 000 trees in 500 rows, ms',
+    timed(() => void logistic(names, exposed)),
+    'under 2000',
+  );
+  const model = modelOf(fitted, exposed);
+  line(
+    'replay of 1 000 seasons of them, ms',
+    timed(
+      () => void replay(model, exposed, [{ name: 'air', atMost: 0 }], { seasons: 1000, seed: 'b' }),
+    ),
+    'under 5000',
+  );
+  const dead = trees.map(({ mark }) => mark === '0');
+  const joins = dead.slice(1).map((_, i): [number, number] => [i, i + 1]);
+  line(
+    'joins of a million trees, ms',
+    timed(() => void joinsOfDead(dead, joins)),
+    'under 2000',
+  );
+}
 
 const folder = mkdtempSync(path.join(tmpdir(), 'viridane-bench-'));
 const app = (await startApplication(folder)) as {

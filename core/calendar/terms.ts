@@ -1,3 +1,4 @@
+import type { CountTerms } from '../survival/design';
 import type { MaterialTerms } from './materials';
 import type { OwnTask } from './own-tasks';
 import type { RipTerms } from './ripping';
@@ -36,6 +37,8 @@ export interface CalendarTerms {
   /** Reservoir boxes, where they are used. */
   boxes?: BoxTerms | null;
   water?: WaterTerms;
+  /** Rows of the next survival count. */
+  count?: CountTerms;
   spray?: SprayTerms;
   materials?: Record<string, MaterialTerms>;
   /** Money paid for is written with this. */

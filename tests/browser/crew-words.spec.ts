@@ -31,7 +31,9 @@ test('a crew is pasted, joined and paid; the sheet shows both sums and follows t
   const pay = page.getByLabel('Pay of Rosa Field');
   await expect(pay).toBeEnabled();
   await pay.fill('18,5');
+  const saved = page.waitForResponse((answer) => answer.url().includes('/do'));
   await pay.press('Tab');
+  expect((await saved).ok()).toBe(true);
   await page.reload();
   await expect(page.getByLabel('Pay of Rosa Field')).toHaveValue('18.5');
   await page.getByRole('button', { name: 'Has left Tam Hedge' }).click();

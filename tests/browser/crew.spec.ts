@@ -39,13 +39,13 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
   });
 
   await test.step('a smaller bag means more walking; one more place for boxes less', async () => {
-    const carried = async () =>
-      Number.parseFloat(
-        (await page
-          .locator('.figure', { hasText: 'Carried to bags' })
-          .locator('.value')
-          .textContent())!.replace(/\s/g, ''),
-      );
+    const carried = async () => {
+      const text = await page
+        .locator('.figure', { hasText: 'Carried to bags' })
+        .locator('.value')
+        .textContent();
+      return Number.parseFloat(text!.replace(/\s/g, '')) * (text!.includes('km') ? 1000 : 1);
+    };
     await expect(page.getByText(/cache [AB]: /).first()).toBeVisible();
     const usual = await carried();
     await page.getByRole('link', { name: 'Load for tomorrow' }).click();

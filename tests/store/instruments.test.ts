@@ -3,7 +3,7 @@ import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { zonesFact } from '../../src/lib/rooms/ground/facts.server';
-import { waterOf } from '../../src/lib/rooms/tending/facts.server';
+import { waterOf, type ZoneWater } from '../../src/lib/rooms/tending/facts.server';
 import { daysOfInstrument, readingsFact } from '../../src/lib/rooms/tending/instruments.server';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -19,7 +19,7 @@ test('a probe in its zone corrects the store there and nowhere else; what was ta
   const { today } = await setting.facts();
   const [lens] = await (await setting.facts()).of(zonesFact, bench().id);
   const plain = await water();
-  const at = (all: Pick<typeof plain, 'zones'>, zone: string) =>
+  const at = (all: { zones: ZoneWater[] }, zone: string) =>
     all.zones.find((one) => one.zone === zone)!;
   const reading = {
     ...{ ...event(), blockId: bench().id, zoneId: lens.id, kind: 'probe' as const },
@@ -66,7 +66,7 @@ test('the block’s own gauge rains instead of the station', async () => {
   await setting.done('checker', 'tending.readings', reading);
   const then = await water();
   assert.equal(then.gauged, 5);
-  const rest = (all: Pick<typeof then, 'zones'>) => all.zones.find(({ zone }) => zone === '')!;
+  const rest = (all: { zones: ZoneWater[] }) => all.zones.find(({ zone }) => zone === '')!;
   assert.ok(rest(then).now >= rest(before_).now);
   assert.ok(rest(then).now > 0.95 * rest(then).full, 'three hundred millimetres fill it');
 });

@@ -7,7 +7,9 @@ import { waterBalance } from '../../core/tending/water';
 import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
-import { plotsFor } from '../../core/checks/plan';
+import { countDesign, rowsToCount, STRATA } from '../../core/survival/design';
+import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
+import { strataOf } from '../../src/lib/rooms/survival/design.server';
 import { findingsOf } from '../../src/lib/rooms/checks/findings.server';
 import { closingReport } from '../../src/lib/rooms/survival/closing.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
@@ -186,10 +188,27 @@ test('the closing report and the next count are made of what the pages say', asy
     ...{ brief: 'Set it.', units: 'us' },
   });
   assert.equal(pdf.subarray(0, 5).toString(), '%PDF-');
-  const { design } = found!;
-  const rows = plotsFor(design, 0.03, { unit: 'row', share: 'survival' });
-  assert.ok(rows.value > season!.counts.length / 4 && rows.value <= design.inBlock);
-  assert.ok(rows.steps.every(({ label }) => !label.includes('plot')));
+  const strata = (await strataOf(facts, bench()))!;
+  const trees = (await plantedOf(facts, bench().id)).planted;
+  for (const by of STRATA) {
+    assert.equal(
+      strata[by].reduce((sum, one) => sum + one.trees, 0),
+      trees,
+      by,
+    );
+    const design = countDesign(strata[by], 0.03);
+    const rows = rowsToCount(design, 'x');
+    assert.ok(rows.length > season!.counts.length / 4 && design.half <= 0.03);
+    // What a leader keeps is what the phones count.
+    await setting.done('leader', 'calendar.terms', {
+      blockId: bench().id,
+      terms: { count: { by, half: 0.03, rows } },
+    });
+    const kept = (await setting.store.block.findByPk(bench().id))!.get() as BlockRow;
+    assert.deepEqual(kept.calendarTerms.count, { by, half: 0.03, rows });
+  }
+  const lens = strata.zone.find(({ name }) => name === 'Clay lens')!;
+  assert.ok(lens.rows.length > 3 && lens.rows.length < 40);
 });
 
 test('what a walk finds is called on the board, and taken back is gone', async () => {

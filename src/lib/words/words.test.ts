@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { parse, TYPE, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
 import {
@@ -33,7 +33,10 @@ function namesIn(elements: MessageFormatElement[], found = new Set<string>()): S
 
 /** Messages with their figures as the core declares them. */
 function declared(): Map<string, string[]> {
-  const source = readFileSync(new URL('../../../core/say/messages.ts', import.meta.url), 'utf8');
+  const folder = new URL('../../../core/say/messages/', import.meta.url);
+  const source = readdirSync(folder)
+    .map((file) => readFileSync(new URL(file, folder), 'utf8'))
+    .join('\n');
   const found = new Map<string, string[]>();
   for (const [, key, names] of source.matchAll(/^ {2}'([^']+)':\s*([^;]+);/gm))
     found.set(key, [...names.matchAll(/'([^']+)'/g)].map(([, name]) => name).sort());

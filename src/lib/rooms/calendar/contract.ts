@@ -6,6 +6,7 @@ import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { REGIMES } from '../../../../core/calendar/windows';
 import type { Product } from '../../../../core/calendar/spraying';
+import { STRATA } from '../../../../core/survival/design';
 import { WATER_SCHOOLS } from '../../../../core/tending/water';
 import { command, gives } from '../contract';
 import { day, edition, event, id, maybeId, moment, name, yup } from '../fields';
@@ -167,6 +168,17 @@ const terms = object({
     tank: number().moreThan(0).max(100_000).required(),
   })
     .nullable()
+    .optional()
+    .default(undefined),
+  count: object({
+    by: string().oneOf(STRATA).required(),
+    half: number().min(0.001).max(0.5).required(),
+    rows: array()
+      .of(number().integer().min(1).max(1_000_000).required())
+      .min(1)
+      .max(20_000)
+      .required(),
+  })
     .optional()
     .default(undefined),
   water: object({

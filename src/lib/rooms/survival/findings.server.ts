@@ -13,7 +13,6 @@ import { referenceEvaporation } from '../../../../core/tending/evaporation';
 import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival/kaplan';
 import { followedOf, livesOf } from '../../../../core/survival/life';
 import { isDead, sumMarks } from '../../../../core/survival/marks';
-import { alikeness } from '../../../../core/checks/clusters';
 import type { Facts } from '../../server/facts';
 import { placedPlots } from '../checks/facts.server';
 import { plantersFact, sownFact, talliesFact } from '../crew/facts.server';
@@ -177,13 +176,6 @@ async function workOut(facts: Facts, block: BlockRow) {
       season.target,
     ),
     heights: heightsOf(),
-    /** What a next count is planned by: rows as clusters. */
-    design: {
-      quality: season.estimate.estimate,
-      trees: trees.length / Math.max(1, wanted.size),
-      alike: alikeness(season.counts.map(({ alive, set }) => ({ hits: alive, of: set }))) ?? 0.02,
-      inBlock: Math.max(2, rowsPlanted),
-    },
   };
 
   /** Living shares over the months by species, where rows were marked at two counts or more. */

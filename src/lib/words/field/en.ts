@@ -378,6 +378,7 @@ export const en = {
   'count.title': 'Survival count',
   'count.rows': 'Rows to count: {rows}',
   'count.same': 'The same rows as last time, so that the two can be compared.',
+  'count.planned': 'Rows as they were planned for this count.',
   'count.drawn': 'Drawn with a random start, one row in {step}.',
   'count.none': 'Nothing is planted here yet.',
   'count.done': '{alive, number} of {of, number} alive',

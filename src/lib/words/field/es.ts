@@ -367,6 +367,7 @@ export const es: Record<FieldKey, string> = {
   'count.title': 'Recuento de supervivencia',
   'count.rows': 'Hileras por contar: {rows}',
   'count.same': 'Las mismas hileras que la última vez, para poder compararlas.',
+  'count.planned': 'Hileras previstas para este conteo.',
   'count.drawn': 'Sacadas con un comienzo al azar, una hilera de cada {step}.',
   'count.none': 'Aquí no hay nada plantado todavía.',
   'count.done': '{alive, number} de {of, number} vivos',

@@ -372,6 +372,7 @@ export const fr: Record<FieldKey, string> = {
   'count.title': 'Comptage de survie',
   'count.rows': 'Lignes à compter : {rows}',
   'count.same': 'Les mêmes lignes que la dernière fois, pour pouvoir comparer.',
+  'count.planned': 'Lignes prévues pour ce comptage.',
   'count.drawn': 'Tirées avec un départ au hasard, une ligne sur {step}.',
   'count.none': 'Rien n’est encore planté ici.',
   'count.done': '{alive, number} vivants sur {of, number}',

@@ -367,6 +367,7 @@ export const pt: Record<FieldKey, string> = {
   'count.title': 'Contagem de sobrevivência',
   'count.rows': 'Linhas por contar: {rows}',
   'count.same': 'As mesmas linhas da última vez, para se poderem comparar.',
+  'count.planned': 'Linhas previstas para esta contagem.',
   'count.drawn': 'Tiradas com início ao acaso, uma linha em cada {step}.',
   'count.none': 'Aqui ainda não há nada plantado.',
   'count.done': '{alive, number} vivas de {of, number}',

@@ -1,5 +1,6 @@
 import { compareTreatments } from '../../../../../core/survival/treatments';
 import { treatmentOf } from '../../../../../core/method/differences';
+import { strataOf } from '$lib/rooms/survival/design.server';
 import { survivalFindings } from '$lib/rooms/survival/findings.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
@@ -21,8 +22,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   const day = facts.today;
-  if (!layout) return { today: day, released: undefined };
-  const [rows, season, sown, names, of, ways, findings] = await Promise.all([
+  if (!layout) return { today: day, strata: undefined, released: undefined };
+  const [rows, season, sown, names, of, ways, findings, strata] = await Promise.all([
     facts.of(rowsFact, block.id),
     countedOf(facts, block),
     plantedOf(facts, block.id),
@@ -30,6 +31,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     blockMethod(facts, block),
     waysOfBlock(facts, block),
     survivalFindings(facts, block),
+    strataOf(facts, block),
   ]);
   const ids = layout.parameters.mix.map(({ species }) => species);
   const counted = (season?.counts ?? []).map(({ row, set, alive, marks, countedOn, cause }) => ({
@@ -38,6 +40,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const planted = [...sown.byRow].filter(([, trees]) => trees > 0).sort(([a], [b]) => a - b);
   return {
     today: day,
+    strata,
     released: {
       id: layout.id,
       planted: sown.planted,

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import CountDesign from './CountDesign.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
@@ -16,7 +17,6 @@
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
-  import { plotsFor } from '$core/checks/plan';
   import { CAUSES } from '$core/survival/marks';
   import { effectWords } from '$lib/rooms/survival/effects';
   import CountedRows from '$lib/charts/CountedRows.svelte';
@@ -88,16 +88,6 @@
       ? `less than once in ${formatNumber(1_000_000)}`
       : `once in ${formatNumber(Math.max(1, Number((1 / chance).toPrecision(1))))}`;
   const times = (odds: number) => `${odds.toFixed(1)} times`;
-  let half = $state<number | null>(3);
-  /** Rows for the wanted half-width, from how this count's rows differ. */
-  const rowsFor = $derived(
-    found && half && half > 0
-      ? plotsFor({ ...found.design, quality: Math.min(0.995, found.design.quality) }, half / 100, {
-          unit: 'row',
-          share: 'survival',
-        })
-      : undefined,
-  );
   const mostCause = $derived(Math.max(1, ...(found?.causes ?? []).map(({ trees }) => trees)));
 </script>
 
@@ -282,24 +272,12 @@
         </p>
       {/if}
       {#if mayRecord}
-        {#if found}
-          <h2 class="more">How many rows next time?</h2>
-          <div class="design">
-            <NumberField
-              label="Survival known to ±"
-              unit="points"
-              min={0.2}
-              max={30}
-              decimals={1}
-              bind:value={half}
-            />
-            <p>
-              {#if rowsFor}<b class="num">{formatNumber(rowsFor.value)} of {found.design.inBlock}</b
-                > rows, with a random start, the same ones again each year.{/if}
-            </p>
-          </div>
-          {#if rowsFor}<Figure label="Rows to count" figure={rowsFor} />{/if}
-        {/if}
+        {#if data.strata}<CountDesign
+            block={data.block}
+            strata={data.strata}
+            counted={released.counted.map(({ row: number }) => number)}
+            mayPlan={data.role === 'leader'}
+          />{/if}
         <p class="more">
           <a href="/field/{data.block.id}/count">Count tree by tree on the phone</a>, also without a
           signal.
@@ -416,15 +394,6 @@
 {/if}
 
 <style>
-  .design {
-    display: flex;
-    gap: 18px;
-    align-items: end;
-    max-width: 620px;
-  }
-  .design p {
-    margin: 0 0 8px;
-  }
   .head {
     display: flex;
     gap: 14px;

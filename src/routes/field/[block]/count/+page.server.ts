@@ -12,7 +12,7 @@ const STEP = 6;
 /** Counts older than this are another season's. */
 const SEASON_DAYS = 120;
 
-/** Rows to count tree by tree: those of the last count again, else drawn with a random start. */
+/** Rows to count tree by tree: as they were planned, else those of the last count again, else drawn with a random start. */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown, role, person } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
@@ -25,17 +25,19 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   ]);
   const since = new Date(facts.now - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
   const planted = rows.filter(({ number }) => (done.byRow.get(number) ?? 0) > 0);
+  const planned = new Set(block.calendarTerms.count?.rows);
   const before = new Set(counts.map(({ row }) => row));
   const start = Math.floor(seededRandom(`count ${layout.id}`)() * Math.min(STEP, planted.length));
-  const chosen = before.size
-    ? planted.filter(({ number }) => before.has(number))
+  const wanted = planned.size ? planned : before;
+  const chosen = wanted.size
+    ? planted.filter(({ number }) => wanted.has(number))
     : planted.filter((_, i) => i % STEP === start);
   return {
     ...shown,
     me: person.id,
     mayRecord: may(role, 'record'),
     layoutId: layout.id,
-    same: before.size > 0,
+    how: planned.size ? ('planned' as const) : before.size ? ('same' as const) : ('drawn' as const),
     step: STEP,
     species: layout.parameters.mix.map(({ species: id }) => {
       const { name, colour } = cards.find((card) => card.id === id)!;

@@ -138,7 +138,11 @@
   {#if !row}
     <h1>{say('count.title')}</h1>
     {#if !data.rows.length}<p>{say('count.none')}</p>{:else}
-      <p>{data.same ? say('count.same') : say('count.drawn', { step: data.step })}</p>
+      <p>
+        {data.how === 'drawn'
+          ? say('count.drawn', { step: data.step })
+          : say(data.how === 'same' ? 'count.same' : 'count.planned')}
+      </p>
       <p class="num">
         {say('count.rows', { rows: shortRanges(left.map(({ number }) => number)) || '–' })}
       </p>

@@ -1,0 +1,117 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { seededRandom } from '../measure/random';
+import { countDesign, rowsToCount, spreadOfRows, type Stratum } from './design';
+
+const stratum = (name: string, rows: number, spread: number, from = 1): Stratum => ({
+  ...{ name, spread, trees: rows * 100 },
+  rows: Array.from({ length: rows }, (_, i) => from + i),
+});
+
+test('rows go where there are many and where they differ; more are drawn for a smaller half-width', () => {
+  const strata = [stratum('bank', 60, 0.05), stratum('wet edge', 60, 0.2, 61)];
+  const wide = countDesign(strata, 0.05);
+  const [bank, wet] = wide.strata;
+  // Neyman: as spreads are 1 to 4, so are the rows, as near as whole ones allow.
+  assert.ok(wet.draw / bank.draw > 2.5 && wet.draw / bank.draw < 5.5, `${wet.draw}:${bank.draw}`);
+  assert.ok(wide.half <= 0.05);
+  const narrow = countDesign(strata, 0.02);
+  assert.ok(narrow.rows.value > wide.rows.value && narrow.half <= 0.02);
+  assert.equal(countDesign(strata, 0).rows.value, 120, 'to know it all, all are counted');
+  assert.equal(countDesign(strata, 0).half, 0);
+  assert.equal(countDesign([stratum('one row', 1, 0.1)], 0.01).rows.value, 1);
+});
+
+test('one row less would not do', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          rows: fc.integer({ min: 2, max: 50 }),
+          spread: fc.double({ min: 0.01, max: 0.4, noNaN: true }),
+        }),
+        { minLength: 1, maxLength: 4 },
+      ),
+      fc.double({ min: 0.01, max: 0.1, noNaN: true }),
+      (given, half) => {
+        const strata = given.map(({ rows, spread }, i) => stratum(`s${i}`, rows, spread));
+        const design = countDesign(strata, half);
+        const total = strata.reduce((sum, { rows }) => sum + rows.length, 0);
+        const drawn = design.strata.reduce((sum, { draw }) => sum + draw, 0);
+        assert.equal(design.rows.value, drawn);
+        assert.ok(drawn === total || design.half <= half);
+        // A wider half-width never asks for more, and with a whisker less than was reached a row is added.
+        assert.ok(countDesign(strata, half * 1.5).rows.value <= drawn);
+        if (drawn < total && drawn > 2 * strata.length)
+          assert.ok(countDesign(strata, design.half * 0.999).rows.value >= drawn);
+      },
+    ),
+    { seed: 2, numRuns: 150 },
+  );
+});
+
+test('the rows are of their stratum, each once, spread over it, and the same for the same seed', () => {
+  const design = countDesign([stratum('a', 40, 0.1), stratum('b', 23, 0.3, 101)], 0.04);
+  const rows = rowsToCount(design, 'block');
+  assert.equal(new Set(rows).size, rows.length);
+  assert.equal(rows.length, design.rows.value);
+  assert.deepEqual(rows, rowsToCount(design, 'block'));
+  const own = rows.filter((row) => row <= 40);
+  assert.equal(own.length, design.strata[0].draw);
+  const steps = own.slice(1).map((row, i) => row - own[i]);
+  assert.ok(Math.max(...steps) - Math.min(...steps) <= 1, 'even steps');
+  // Over many seeds every row has its chance.
+  const seen = new Map<number, number>();
+  for (let seed = 0; seed < 600; seed++)
+    for (const row of rowsToCount(design, `${seed}`)) seen.set(row, (seen.get(row) ?? 0) + 1);
+  const share = design.strata[0].draw / 40;
+  for (let row = 1; row <= 40; row++)
+    assert.ok(Math.abs((seen.get(row) ?? 0) / 600 - share) < 0.09, `row ${row}`);
+});
+
+test('the interval of such counts holds the truth about as often as it says', () => {
+  const random = seededRandom('design');
+  const truth = [
+    Array.from({ length: 60 }, () => 0.9 + 0.08 * (random() - 0.5)),
+    Array.from({ length: 40 }, () => 0.6 + 0.5 * (random() - 0.5)),
+  ];
+  const spreads = truth.map((rows) => {
+    const mean = rows.reduce((a, b) => a + b, 0) / rows.length;
+    return Math.sqrt(rows.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (rows.length - 1));
+  });
+  const design = countDesign(
+    [stratum('a', 60, spreads[0]), stratum('b', 40, spreads[1], 61)],
+    0.03,
+  );
+  const all = truth.flat();
+  const survival = all.reduce((a, b) => a + b, 0) / all.length;
+  let within = 0;
+  for (let seed = 0; seed < 500; seed++) {
+    const rows = rowsToCount(design, `${seed}`);
+    const mean = (from: number, to: number) => {
+      const own = rows.filter((row) => row >= from && row <= to);
+      return own.reduce((sum, row) => sum + all[row - 1], 0) / own.length;
+    };
+    const estimate = 0.6 * mean(1, 60) + 0.4 * mean(61, 100);
+    if (Math.abs(estimate - survival) <= design.half) within++;
+  }
+  assert.ok(within / 500 > 0.92, `${within} of 500`);
+});
+
+test('how rows differ is read off a count; long rows count by their trees', () => {
+  assert.equal(spreadOfRows([{ set: 50, alive: 40 }]), undefined);
+  const spread = spreadOfRows([
+    { set: 100, alive: 80 },
+    { set: 100, alive: 100 },
+  ])!;
+  assert.ok(Math.abs(spread - Math.sqrt(2) * 0.1) < 1e-12);
+  assert.equal(
+    spreadOfRows([
+      { set: 10, alive: 9 },
+      { set: 100, alive: 90 },
+      { set: 0, alive: 0 },
+    ]),
+    0,
+  );
+});

@@ -1,0 +1,124 @@
+import { seededRandom } from '../measure/random';
+import { studentQuantile } from '../measure/student';
+import type { Figure } from '../measure/working';
+
+/** How a count is drawn: the rows of the whole block, or of each of its parts by itself. */
+export const STRATA = ['block', 'zone', 'planter'] as const;
+export type StrataBy = (typeof STRATA)[number];
+
+/** Rows that are drawn among each other: a zone's, a planter's. */
+export interface Stratum {
+  name: string;
+  /** Numbers of its rows, and their trees. */
+  rows: readonly number[];
+  trees: number;
+  /** How much a row's living share lies about the stratum's, as far as a count has shown. */
+  spread: number;
+}
+
+/** The rows of a count that a leader keeps for the phones. */
+export interface CountTerms {
+  by: StrataBy;
+  /** Half-width of the interval that is wanted, as a share. */
+  half: number;
+  rows: number[];
+}
+
+/** Every stratum is seen twice, so that it can say how its rows differ. */
+const LEAST = 2;
+/** Spread that is taken where no count has shown any. From memory. */
+export const USUAL_SPREAD = 0.1;
+
+export interface CountDesign {
+  strata: (Stratum & { draw: number })[];
+  rows: Figure;
+  /** Half-width that these rows should give. */
+  half: number;
+}
+
+/**
+ * How many rows of each stratum a count wants for a half-width: rows go to strata by their size and spread
+ * (Neyman 1934), and are added until t × the error of the stratified mean is small enough (Cochran, Sampling
+ * Techniques, 3rd ed., 5.5 and 5.9); every row of a stratum at most, two at least.
+ * @param half the half-width wanted, as a share
+ */
+export function countDesign(strata: readonly Stratum[], half: number): CountDesign {
+  const known = strata.filter(({ rows }) => rows.length);
+  const all = known.reduce((sum, { trees }) => sum + trees, 0);
+  const draw = known.map(({ rows }) => Math.min(LEAST, rows.length));
+  const weight = known.map(({ trees }) => trees / all);
+  const error = () =>
+    Math.sqrt(
+      known.reduce(
+        (sum, { rows, spread }, h) =>
+          sum + (weight[h] * spread) ** 2 * (1 / draw[h] - 1 / rows.length),
+        0,
+      ),
+    );
+  const total = () => draw.reduce((sum, n) => sum + n, 0);
+  const reach = () => {
+    const free = total() - known.length;
+    return (free >= 1 ? studentQuantile(0.95, free) : Infinity) * error();
+  };
+  const rows = known.reduce((sum, own) => sum + own.rows.length, 0);
+  while (total() < rows && !(reach() <= half)) {
+    // The row that lessens the error most: what Neyman's shares come to, row by row (Wright 2012).
+    let best = -1;
+    let most = -1;
+    known.forEach(({ rows: own, spread }, h) => {
+      if (draw[h] >= own.length) return;
+      const gain = (weight[h] * spread) ** 2 * (1 / draw[h] - 1 / (draw[h] + 1));
+      if (gain > most) [best, most] = [h, gain];
+    });
+    draw[best]++;
+  }
+  const reached = total() < rows ? reach() : 0;
+  return {
+    strata: known.map((stratum, h) => ({ ...stratum, draw: draw[h] })),
+    half: reached,
+    rows: {
+      value: total(),
+      kind: 'count',
+      formula: 'rows by size and spread of each part, until t × the error is small enough',
+      steps: [
+        ...known.map(({ name, spread }) => ({
+          label: `${name}: rows differ by`,
+          value: spread,
+          kind: 'share' as const,
+        })),
+        { label: 'half-width wanted', value: half, kind: 'share' },
+        { label: 'half-width of these rows', value: reached, kind: 'share' },
+      ],
+    },
+  };
+}
+
+/**
+ * The rows themselves: in each stratum every k-th with a random start, the steps as even as whole rows allow.
+ * @returns numbers in order
+ */
+export function rowsToCount(design: CountDesign, seed: string): number[] {
+  return design.strata
+    .flatMap(({ name, rows, draw }) => {
+      const start = seededRandom(`${seed} ${name}`)();
+      return Array.from(
+        { length: draw },
+        (_, i) => rows[Math.min(rows.length - 1, Math.floor(((i + start) * rows.length) / draw))],
+      );
+    })
+    .sort((a, b) => a - b);
+}
+
+/** How much rows differ about their common share; nothing where fewer than two were counted. */
+export function spreadOfRows(
+  counts: readonly { set: number; alive: number }[],
+): number | undefined {
+  const looked = counts.filter(({ set }) => set > 0);
+  if (looked.length < 2) return undefined;
+  const set = looked.reduce((sum, row) => sum + row.set, 0);
+  const share = looked.reduce((sum, { alive }) => sum + alive, 0) / set;
+  const mean = set / looked.length;
+  // A long row counts as much as its trees: the residuals of the ratio, in units of a mean row.
+  const squares = looked.reduce((sum, row) => sum + ((row.alive - share * row.set) / mean) ** 2, 0);
+  return Math.sqrt(squares / (looked.length - 1));
+}

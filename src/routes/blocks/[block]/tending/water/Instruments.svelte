@@ -81,7 +81,7 @@
 <h2>Probe and rain gauge</h2>
 {#each data.water.zones.filter(({ corrected }) => corrected) as { zone: id, name, corrected } (id)}
   <p class="say">
-    {name}: the probe of {formatDay(corrected!.day, true)} found
+    {name[0].toUpperCase() + name.slice(1)}: the probe of {formatDay(corrected!.day, true)} found
     <b>{formatRain(corrected!.measured / 1000, units.system)}</b> within reach where the sum had {formatRain(
       corrected!.summed / 1000,
       units.system,

@@ -64,7 +64,7 @@ const PAGES = [
   ...['stock/day', 'stock/carry', 'stock/roots', 'stock/handling', 'calendar', 'calendar/windows'],
   ...['calendar/materials', 'calendar/phases', 'calendar/finish', 'calendar/ripping'],
   ...['calendar/spraying', 'crew', 'checks', 'checks/plan', 'checks/plots', 'checks/school'],
-  ...['tending', 'tending/water', 'survival'],
+  ...['tending', 'tending/water', 'survival', 'survival/refill', 'survival/replay'],
 ];
 let worst = { page: '', ratio: 0 };
 for (const page of PAGES) {

@@ -53,6 +53,19 @@ export function studentProbability(t: number, freedom: number): number {
  * @param freedom degrees of freedom, 1 or more
  */
 export function studentQuantile(confidence: number, freedom: number): number {
+  const key = `${confidence} ${freedom}`;
+  let found = known.get(key);
+  if (found === undefined) {
+    // The few that a site asks for are asked for again and again; one that asks for many begins anew.
+    if (known.size > 5000) known.clear();
+    known.set(key, (found = workOut(confidence, freedom)));
+  }
+  return found;
+}
+
+const known = new Map<string, number>();
+
+function workOut(confidence: number, freedom: number): number {
   if (!(freedom >= 1)) throw new RangeError('A t interval needs at least two rows or plots.');
   const target = 0.5 + confidence / 2;
   let low = 0;

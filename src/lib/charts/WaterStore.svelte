@@ -1,51 +1,50 @@
 <script lang="ts">
-  import { scaleLinear, scaleTime } from 'd3-scale';
+  import { onMount } from 'svelte';
+  import { scaleLinear } from 'd3-scale';
   import { formatDay } from '$core/measure/dates';
 
-  interface WaterDay {
-    day: string;
-    store: number;
-    full: number;
-    suffers: boolean;
-    given: number;
-    ahead: boolean;
-  }
   interface Props {
     title: string;
-    days: readonly WaterDay[];
-    today: string;
+    /** Millimetres within reach day by day, and which of the days are under the stress line. */
+    days: readonly number[];
+    dry: readonly number[];
+    /** The first day, the place of today, and the full store of every day. */
+    shown: { from: string; today: number; full: readonly number[] };
     /** What stands at the right of the title. */
     outcome: string;
     /** This block does so. */
     own?: boolean;
   }
   /** Water within reach of the roots, day by day, with the stress line and the days under it. */
-  let { title, days, today, outcome, own = false }: Props = $props();
+  let { title, days, dry, shown, outcome, own = false }: Props = $props();
   let width = $state(640);
+  /** A thousand points are drawn once the page stands, at the width it has, not before it is sent. */
+  let awake = $state(false);
+  onMount(() => (awake = true));
   const height = 92;
-  const time = (day: string) => Date.parse(`${day}T00:00:00Z`);
-  const x = $derived(
-    scaleTime([time(days[0].day), time(days.at(-1)!.day)], [2, Math.max(100, width - 2)]),
-  );
-  const top = $derived(Math.max(...days.map(({ full }) => full)));
-  const y = $derived(scaleLinear([0, top], [height - 22, 4]));
-  const line = $derived(
-    days.map(({ day, store }, i) => `${i ? 'L' : 'M'}${x(time(day))} ${y(store)}`).join(''),
-  );
-  const area = $derived(
-    `${line}L${x(time(days.at(-1)!.day))} ${y(0)}L${x(time(days[0].day))} ${y(0)}Z`,
-  );
-  const stress = $derived(
-    days.map(({ day, full }, i) => `${i ? 'L' : 'M'}${x(time(day))} ${y(full / 2)}`).join(''),
-  );
-  const dry = $derived(days.filter(({ suffers }) => suffers));
-  const step = $derived(
-    days.length > 1 ? Math.max(1, x(time(days[1].day)) - x(time(days[0].day))) : 2,
-  );
+  const x = $derived(scaleLinear([0, days.length - 1], [2, Math.max(100, width - 2)]));
+  const y = $derived(scaleLinear([0, Math.max(...shown.full)], [height - 22, 4]));
+  /** A tenth of a pixel is finer than any eye, and a fifth of the letters. */
+  const path = (values: readonly number[]) =>
+    (awake ? values : [])
+      .map((value, i) => `${i ? 'L' : 'M'}${x(i).toFixed(1)} ${y(value).toFixed(1)}`)
+      .join('');
+  const line = $derived(path(days));
+  const area = $derived(line && `${line}L${x(days.length - 1)} ${y(0)}L${x(0)} ${y(0)}Z`);
+  const stress = $derived(path(shown.full.map((full) => full / 2)));
+  const step = $derived(Math.max(1, x(1) - x(0)));
   const dots = $derived(
-    dry.map(({ day }) => `M${x(time(day))} ${y(0) + 3}h${step * 0.8}v6h-${step * 0.8}z`).join(''),
+    dry.map((i) => `M${x(i).toFixed(1)} ${y(0) + 3}h${step * 0.8}v6h-${step * 0.8}z`).join(''),
   );
-  const months = $derived(days.filter(({ day }) => day.endsWith('-01')));
+  // Days of UTC have 24 hours: hundreds of days are gone over, so no calendar is asked.
+  const months = $derived(
+    days
+      .map((_, i) => ({
+        i,
+        day: new Date(Date.parse(shown.from) + i * 86_400_000).toISOString().slice(0, 10),
+      }))
+      .filter(({ day }) => day.endsWith('-01')),
+  );
 </script>
 
 <figure class:own>
@@ -59,12 +58,12 @@
       <path d={stress} fill="none" stroke="var(--clay)" stroke-width="1.3" stroke-dasharray="5 4" />
       <path d={dots} fill="var(--clay)" />
       <path
-        d="M{x(time(today))} 0V{height - 10}"
+        d="M{x(shown.today)} 0V{height - 10}"
         stroke="var(--ink)"
         stroke-width="2"
         stroke-dasharray="2 3"
       />
-      {#each months as { day } (day)}<text x={x(time(day))} y={height - 1}
+      {#each months as { i, day } (day)}<text x={x(i)} y={height - 1}
           >{formatDay(day).replace(/^\d+ /, '')}</text
         >{/each}
     </svg>

@@ -263,14 +263,21 @@ async function workOut(facts: Facts, block: BlockRow) {
     schools: driest
       ? compareSchools(driest.common).map((outcome) => ({
           ...outcome,
-          days: outcome.days.map(({ day, store, full, suffers, given, ahead }) => ({
-            ...{ day, suffers, given, ahead },
-            store: Math.round(store * 10) / 10,
-            full: Math.round(full * 10) / 10,
-          })),
+          // A page draws five of these: day and full store are sent once, beside them.
+          days: outcome.days.map(({ store }) => Math.round(store * 10) / 10),
+          dry: outcome.days.flatMap(({ suffers }, i) => (suffers ? [i] : [])),
           round: roundOf(driest.zone.trees, outcome.litres, terms),
         }))
       : [],
+    shown: driest
+      ? {
+          from: driest.common.days[0].day,
+          today: driest.common.days.findLastIndex(({ day }) => day <= today),
+          full: waterBalance({ ...driest.common, school: 'none' }).map(
+            ({ full }) => Math.round(full * 10) / 10,
+          ),
+        }
+      : undefined,
     driest: driest?.zone.name,
     next: next
       ? {

@@ -24,14 +24,12 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(plotPlansFact, block.id),
     facts.of(sharesFact, block.id),
   ]);
-  const first = pegPosition(toRowSet(layout.rhythm, rows), 1, 1)?.point;
+  const first = pegPosition(toRowSet(layout.rhythm, rows.slice(0, 1)), 1, 1)?.point;
   return {
     mayPlan: may(role, 'record'),
     released: {
       id: layout.id,
-      rhythm: layout.rhythm,
       trees: layout.trees,
-      rows,
       area: ground.area,
       boundary: ground.boundary,
       keptOut: ground.keptOut,

@@ -14,6 +14,8 @@
   import { planeArea } from '$core/ground/polygon';
   import { eachPosition } from '$core/rows/stored';
   import { formatDistance, formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import type { StoredLayout } from '$core/rows/layout';
+  import { say } from '$core/say/message';
   import { isTold } from '$core/say/told';
   import PlotCurve from '$lib/charts/PlotCurve.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
@@ -53,12 +55,15 @@
     beta: (terms?.limits?.beta ?? 0.1) * 100,
   });
   let number = $state(terms?.plots ?? 24);
-  /** Thousands of places are gone over once the page stands, not before it is sent. */
-  let awake = $state(false);
-  onMount(() => (awake = true));
-  const places = $derived(
-    released && awake ? [...eachPosition(released.rhythm, released.rows)] : [],
-  );
+  /** Thousands of places are fetched and gone over once the page stands, not before it is sent. */
+  let stored = $state.raw<StoredLayout>();
+  onMount(async () => {
+    if (!released) return;
+    const answer = await fetch(`/blocks/${data.block.id}/rows/${released.id}/stored`);
+    if (answer.ok) stored = (await answer.json()) as StoredLayout;
+    else doing.wrong = inWords(say('rows.versionUnread'));
+  });
+  const places = $derived(stored ? [...eachPosition(stored.rhythm, stored.rows)] : []);
   const ground = $derived(released ? planeArea(released.area) : 0);
   /** Trees in a plot as they stand on this ground: all of them over all plots that lie side by side. */
   const trees = $derived(ground && released ? (released.trees * area) / ground : 0);
@@ -88,7 +93,7 @@
     Math.min(500, Math.max(2, answer.figure?.value ?? answer.plan?.plots ?? number)),
   );
   const planned = $derived(
-    released && awake
+    released && stored
       ? planPlots(
           { area, plots, seed, by },
           released.area,

@@ -166,7 +166,8 @@
         <WaterStore
           title={NAMES[school.school]}
           days={school.days}
-          today={data.today}
+          dry={school.dry}
+          shown={water.shown!}
           own={school.school === terms.school}
           outcome={school.rounds
             ? `${school.rounds} rounds · ${litres(school.round.litres)} · ${school.suffered} days dry`

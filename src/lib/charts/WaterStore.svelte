@@ -63,7 +63,7 @@
         stroke-width="2"
         stroke-dasharray="2 3"
       />
-      {#each months as { i, day } (day)}<text x={x(i)} y={height - 1}
+      {#each months as { i, day } (day)}<text x={x(i)} y={height - 4}
           >{formatDay(day).replace(/^\d+ /, '')}</text
         >{/each}
     </svg>

@@ -8,6 +8,27 @@ export interface MarkedCount {
   marks: string;
 }
 
+/** Places of a row that took another tree, and the day from which on. */
+export interface Refilled {
+  pegs: readonly number[];
+  on: string;
+}
+
+/**
+ * A count without the trees that were set into dead places since: they are other trees, and say nothing of whether
+ * the first ones live.
+ * @param countedOn the day of the count; what was filled later is no part of it
+ */
+export function withoutRefilled(
+  marks: string,
+  countedOn: string,
+  refills: readonly Refilled[],
+): string {
+  const others = new Set(refills.filter(({ on }) => on <= countedOn).flatMap(({ pegs }) => pegs));
+  if (!others.size) return marks;
+  return [...marks].map((mark, i) => (others.has(i + 1) ? '-' : mark)).join('');
+}
+
 /**
  * What became of every tree of a row over its counts: a tree that is dead or gone at a count and at all later
  * ones died by it; one alive at the last look left the study then. Trees never looked at are left out.

@@ -6,6 +6,7 @@ import { qualityByPlanter, type PlotRecord } from '../checks/quality';
 import { expectedTrees } from '../checks/plot';
 import { checkCount, deadPatch, refill, survival } from './estimate';
 import { wilson } from './interval';
+import { livesOf, withoutRefilled } from './life';
 
 test('a Wilson interval holds its estimate, stays within 0 and 1, and narrows with n', () => {
   fc.assert(
@@ -114,4 +115,22 @@ test('a planter who sets deep is out of line, an unlucky one is not', () => {
 
 test('a plot expects its area times the density', () => {
   assert.ok(Math.abs(expectedTrees(50, 2.5, 2).value - 10) < 1e-12);
+});
+
+test('a tree set into a dead place is left out of the counts since, and only of those', () => {
+  const refills = [
+    { pegs: [2, 4], on: '2026-11-01' },
+    { pegs: [6], on: '2027-03-01' },
+  ];
+  assert.equal(withoutRefilled('101010', '2026-10-31', refills), '101010');
+  assert.equal(withoutRefilled('111110', '2026-11-01', refills), '1-1-10');
+  assert.equal(withoutRefilled('111111', '2027-10-01', refills), '1-1-1-');
+  assert.equal(withoutRefilled('111', '2027-10-01', []), '111');
+  // Followed over both counts the first tree of a filled place died, whatever stands there now.
+  const lives = livesOf([
+    { months: 6, marks: withoutRefilled('10', '2026-10-31', refills) },
+    { months: 12, marks: withoutRefilled('11', '2026-11-20', refills) },
+  ]);
+  assert.deepEqual(lives.get(2), { at: 6, died: true });
+  assert.deepEqual(lives.get(1), { at: 12, died: false });
 });

@@ -111,6 +111,42 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   await setting.refused('viewer', 'survival.refilled', { ...set, ...event() }, 403, /./);
 });
 
+test('a tree set into a dead place is another one: no tree comes back to life, and the first ones stay dead', async () => {
+  const layoutId = await layoutOf();
+  const plan = (await refillingOf(await setting.facts(), bench(), 0.9))!;
+  const row = plan.rows.find(({ pegs }) => pegs.length > 2)!;
+  const [first, second] = row.pegs.map(({ peg }) => peg);
+  const before = (await survivalFindings(await setting.facts(), bench()))!.time.curves;
+  const lived = (curves: typeof before) =>
+    curves.map(({ name, points }) => [name, points.at(-1)!.survival.toFixed(4)]);
+  const counts = await (await setting.facts()).of(countsFact, bench().id);
+  const last = counts.filter((count) => count.row === row.row).at(-1)!;
+  const decided = {
+    ...{ ...event(), layoutId, chance: 0.9, days: 1, nursery: 'Bank nursery', toOrder: [] },
+    plantOn: addTo((await setting.facts()).today, { days: 1 }),
+    rows: [{ row: row.row, pegs: row.pegs.slice(0, 1), expected: 0 }],
+  };
+  await setting.done('leader', 'survival.refill', decided);
+  await setting.done('planter', 'survival.refilled', {
+    ...{ ...event(), refillId: decided.id, row: row.row, trees: 1, corrects: null },
+    speciesId: row.pegs[0].speciesId,
+  });
+  // Counted again: the filled place lives, and so does one that nobody filled.
+  const marks = [...last.marks]
+    .map((mark, i) => (i + 1 === first || i + 1 === second ? '1' : mark))
+    .join('');
+  const done = (await setting.done('checker', 'survival.count', {
+    ...{ ...event(), layoutId, row: row.row, marks, causes: [], heights: [] },
+    ...{ set: last.set, alive: last.alive + 2, countedOn: (await setting.facts()).today },
+  })) as { cameBack?: number[] };
+  assert.deepEqual(done.cameBack, [second], 'only the one that nobody filled');
+  const after_ = (await survivalFindings(await setting.facts(), bench()))!.time.curves;
+  const [then, now_] = [new Map(lived(before) as [string, string][]), lived(after_)];
+  // The tree that was wrongly taken for dead lives again; the filled one changes nothing of its forerunner.
+  const changed = now_.filter(([name, share]) => then.get(name) !== share);
+  assert.ok(changed.length <= 1, JSON.stringify(changed));
+});
+
 test('a refill never goes where a tree lives, into the past, twice into one place, or by a checker', async () => {
   const facts = await setting.facts();
   const layoutId = await layoutOf();

@@ -1,13 +1,40 @@
 import { addTo, daysBetween } from '../../../../core/measure/dates';
 import { cameBack, isAlive, sumMarks } from '../../../../core/survival/marks';
+import { withoutRefilled, type Refilled } from '../../../../core/survival/life';
 import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import type { Payload } from '../contracts';
+import { placesOfRefills } from './refills.server';
 import { cardOf, saveOrder } from '../stock/about.server';
 import type { survivalContract } from './contract';
+
+/** Places of a row that took another tree: the same reading as the pages', from within the transaction. */
+async function refillsOf(
+  work: Work,
+  { layoutId, row }: { layoutId: string; row: number },
+  zone: string,
+): Promise<Refilled[]> {
+  const plans = await work.tables.refillPlan.all({ where: { layoutId } });
+  if (!plans.length) return [];
+  const sets = await work.tables.refillSet.all({
+    where: { refillId: plans.map(({ id }) => id), rowNumber: row },
+    order: [['at', 'ASC']],
+  });
+  const gone = new Set(sets.map(({ corrects }) => corrects));
+  const places = placesOfRefills(
+    plans.map(({ id, inRows }) => ({ id, rows: inRows })),
+    sets
+      .filter(({ id, corrects }) => !corrects && !gone.has(id))
+      .map(({ refillId, rowNumber, at }) => ({
+        ...{ refill: refillId, row: rowNumber },
+        on: dayOf(at.toISOString(), zone),
+      })),
+  );
+  return places.get(row) ?? [];
+}
 
 /** A tree goes where one died: at the newest count that marked it, or where none marked it at all. @throws Told */
 async function refuseLiving(
@@ -97,7 +124,14 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     });
     if (!fresh) return ALREADY;
     // One of the two counts looked wrongly: both are kept, and it is said which trees.
-    const back = last && marks ? cameBack(last.marks, marks) : [];
+    // A tree that was set into a dead place since is another one, and no contradiction.
+    const back =
+      last && marks
+        ? cameBack(
+            last.marks,
+            withoutRefilled(marks, input.countedOn, await refillsOf(work, input, site.zone)),
+          )
+        : [];
     return { again: again > 0, ...(back.length ? { cameBack: back } : {}) };
   },
 

@@ -11,7 +11,7 @@ import {
 } from '../../../../core/survival/groups';
 import { referenceEvaporation } from '../../../../core/tending/evaporation';
 import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival/kaplan';
-import { followedOf, livesOf } from '../../../../core/survival/life';
+import { followedOf, livesOf, withoutRefilled } from '../../../../core/survival/life';
 import { isDead, sumMarks } from '../../../../core/survival/marks';
 import type { Facts } from '../../server/facts';
 import { placedPlots } from '../checks/facts.server';
@@ -22,6 +22,7 @@ import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
 import { rootAirNow, weatherFact } from '../../server/station';
 import { countedOf, countsFact } from './facts.server';
+import { refilledPegs } from './refills.server';
 import { whereDead } from './where.server';
 import { whyTheyDied, type Tree } from './why.server';
 
@@ -53,6 +54,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     plots,
     air,
     { days: weatherDays },
+    refilled,
   ] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
@@ -67,6 +69,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     placedPlots(facts, block.id),
     rootAirNow(facts),
     facts.of(weatherFact),
+    refilledPegs(facts, block.id),
   ]);
   if (!layout || !season) return undefined;
   const zone = facts.site.zone;
@@ -193,7 +196,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       const lives = livesOf(
         own.map(({ countedOn, marks }) => ({
           months: daysBetween(planted, countedOn) / MONTH,
-          marks,
+          marks: withoutRefilled(marks, countedOn, refilled.get(row) ?? []),
         })),
       );
       const kinds = speciesOfRow(row);

@@ -1,3 +1,5 @@
+import { dayOf } from '../../../../core/say/day';
+import type { Refilled } from '../../../../core/survival/life';
 import { groupBy, milliseconds, listedFact, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
 import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
@@ -56,6 +58,37 @@ export const refilledFact = listedFact<SetTrees, SetTrees[]>('refilled', ['survi
       .sort((a, b) => a.at - b.at);
   },
 });
+
+/** Places of each row that took another tree, by row: those a plan names, from the first tree set in the row on. */
+export async function refilledPegs(
+  facts: Facts,
+  blockId: string,
+): Promise<Map<number, Refilled[]>> {
+  const [plans, sets] = await Promise.all([
+    facts.of(refillPlansFact, blockId),
+    facts.of(refilledFact, blockId),
+  ]);
+  return placesOfRefills(
+    plans,
+    sets.map((one) => ({ ...one, on: dayOf(one.at, facts.site.zone) })),
+  );
+}
+
+/** @param sets trees set, in order of time, what was taken back left out */
+export function placesOfRefills(
+  plans: readonly { id: string; rows: readonly RefillRow[] }[],
+  sets: readonly { refill: string; row: number; on: string }[],
+): Map<number, Refilled[]> {
+  const found = new Map<number, Refilled[]>();
+  for (const { id, rows } of plans)
+    for (const { row, pegs } of rows) {
+      const first = sets.find((one) => one.refill === id && one.row === row);
+      if (!first || !pegs.length) continue;
+      const own = { pegs: pegs.map(({ peg }) => peg), on: first.on };
+      found.set(row, [...(found.get(row) ?? []), own]);
+    }
+  return found;
+}
 
 export interface RefillState extends Planned {
   /** Trees set so far, by row and in all. */

@@ -4,6 +4,7 @@
   import { Modal } from 'carbon-components-svelte';
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
+  import { arrived } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
   import { ROOMS, type Room } from '$core/morning/board';
@@ -98,7 +99,9 @@
     if (!response?.ok) return;
     const now = (await response.json()) as { stamp: string; air?: LayoutData['air'] };
     airNow = now.air;
-    if (now.stamp !== data.stamp) await invalidateAll();
+    if (now.stamp === data.stamp) return;
+    await arrived();
+    await invalidateAll();
   }
   onMount(() => {
     const timer = setInterval(() => void lookAgain(), 60_000);

@@ -39,3 +39,28 @@ test('no page lets a script in from anywhere else, and cookies are out of script
   const [session] = await page.context().cookies();
   expect(session).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
 });
+
+test('a click is not called back by the minute’s look for news', async ({ page }) => {
+  await page.clock.install();
+  await signIn(page, 'leader');
+  await open(page, 'Haul Flat', 'Ground');
+  let asked = false;
+  let answer = () => {};
+  const answered = new Promise<void>((resolve) => (answer = resolve));
+  await page.route('**/since', async (route) => {
+    asked = true;
+    await answered;
+    await route.fulfill({ json: { stamp: 'something else' } });
+  });
+  await page.route('**/method/__data.json*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.clock.runFor(61_000);
+  await expect.poll(() => asked).toBe(true);
+  // The news comes while the next page is still on its way.
+  await page.getByRole('link', { name: 'Method of this block' }).click({ noWaitAfter: true });
+  answer();
+  await expect(page).toHaveURL(/\/method$/);
+  await expect(page.getByRole('combobox', { name: 'Moisture' })).toBeVisible();
+});

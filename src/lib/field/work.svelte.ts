@@ -1,6 +1,6 @@
 import { onMount, untrack } from 'svelte';
 import { invalidateAll } from '$app/navigation';
-import { navigating } from '$app/state';
+import { arrived } from '$lib/parts/arrived.svelte';
 import { v7 as uuid } from 'uuid';
 import type { CommandName } from '$lib/rooms/contracts';
 import { Outbox } from './outbox.svelte';
@@ -17,7 +17,7 @@ const PAGES = [
  * there first: reading in between would call the tap back.
  */
 export async function readAnew(): Promise<void> {
-  await navigating.complete?.catch(() => {});
+  await arrived();
   await invalidateAll().catch(() => {});
 }
 

@@ -1,4 +1,5 @@
 import { invalidate } from '$app/navigation';
+import { arrived } from './arrived.svelte';
 import type { Message } from '$core/say/message';
 import { Told } from '$core/say/told';
 import { told } from '$core/say/told';
@@ -31,6 +32,7 @@ export async function finished<Result>(id: string): Promise<Result> {
     if (state) job.running = state;
     if (state?.state === 'done') {
       job.running = undefined;
+      await arrived();
       await invalidate('viridane:rows');
       return state.result as Result;
     }

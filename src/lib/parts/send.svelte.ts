@@ -1,5 +1,5 @@
 import { invalidate } from '$app/navigation';
-import { navigating } from '$app/state';
+import { arrived } from './arrived.svelte';
 import { v7 as uuid } from 'uuid';
 import { ValidationError } from 'yup';
 import type { Message } from '$core/say/message';
@@ -112,7 +112,7 @@ function signedInAgain(): Promise<boolean> {
  * loading anew in between would call the click back.
  */
 async function reload(name: CommandName): Promise<void> {
-  await navigating.complete?.catch(() => {});
+  await arrived();
   await Promise.all(contractOf(name).touches.map((topic) => invalidate(`viridane:${topic}`)));
 }
 

@@ -1,4 +1,5 @@
 import { invalidate } from '$app/navigation';
+import { arrived } from './arrived.svelte';
 import { merge, type Change } from '$core/say/merge';
 import { contractOf, type CommandName, type Given, type Result } from '$lib/rooms/contracts';
 import { CommandError, send } from './send.svelte';
@@ -38,6 +39,7 @@ export async function saveWhole<Name extends CommandName, Value extends object>(
       const choice = found.theirs.length ? await asked(found.theirs, found.clashes) : 'both';
       if (choice === 'not now') throw error;
       if (choice === 'theirs') {
+        await arrived();
         await Promise.all(contractOf(name).touches.map((topic) => invalidate(`viridane:${topic}`)));
         return { value: theirs, merged: true };
       }

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
 import type { Point } from '../measure/plane';
-import { joinsOfDead, joinStretches, runsAlong } from './joins';
+import { clumpedRows, joinsOfDead, joinStretches, runsAlong } from './joins';
 
 /** Every way to set so many dead among so many trees. */
 function* settings(n: number, dead: number): Generator<boolean[]> {
@@ -120,4 +120,24 @@ test('stretches of rows side by side are one patch; far along the row or far acr
   // A stretch that lies between two patches makes them one.
   const bridge = stretch(15, 28, 59, 15);
   assert.equal(joinStretches([a, c, bridge], between).length, 1);
+});
+
+test('rows with the dead together are told, and of many rows without a cause hardly one', () => {
+  const together = { row: 7, marks: `${'1'.repeat(20)}${'0'.repeat(10)}${'1'.repeat(20)}` };
+  const spread = { row: 8, marks: '111110'.repeat(8) };
+  assert.deepEqual(
+    clumpedRows([spread, together]).map(({ row }) => row),
+    [7],
+  );
+  const draw = seededRandom(11);
+  let blamed = 0;
+  for (let season = 0; season < 400; season++) {
+    const rows = Array.from({ length: 20 }, (_, row) => ({
+      row,
+      marks: Array.from({ length: 60 }, () => (draw() < 0.15 ? '0' : '1')).join(''),
+    }));
+    if (clumpedRows(rows).length) blamed++;
+  }
+  // One in twenty is allowed; half again for the draw.
+  assert.ok(blamed <= 30, `${blamed} of 400 seasons`);
 });

@@ -4,6 +4,7 @@
   import { Modal } from 'carbon-components-svelte';
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
+  import { pressAgain } from '$lib/parts/early-presses';
   import { arrived } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
@@ -33,7 +34,8 @@
   });
   // What is being typed outlives a reload, Back and a key pressed by mistake.
   onMount(noteTyping);
-  afterNavigate(({ to }) => {
+  afterNavigate(({ to, type }) => {
+    if (type === 'enter') pressAgain();
     // Fields fill in a moment after the page has come.
     setTimeout(() => recallTyped(to?.url.pathname ?? ''), 300);
   });

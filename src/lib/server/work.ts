@@ -202,6 +202,24 @@ export class Work extends Reader {
   }
 
   /**
+   * Whether what an event corrects has been taken back by another event already.
+   * @param event the one that corrects, by its id; one that corrects nothing takes nothing back
+   * @param where the corrected event has to lie
+   * @throws Told when it is not there, or is itself a correction
+   */
+  async takenBack<Row extends EventRow & { corrects: string | null }>(
+    table: Rows<Row>,
+    event: { id: string; corrects?: string | null },
+    where: Partial<Row>,
+  ): Promise<boolean> {
+    if (!event.corrects) return false;
+    const before = await table.one({ ...where, id: event.corrects } as never);
+    if (!before || before.corrects) throw told('crew.noTarget');
+    const taken = await table.one({ corrects: event.corrects } as never);
+    return Boolean(taken && taken.id !== event.id);
+  }
+
+  /**
    * Saves something that is edited as a whole, at the edition it was read at. Saving the same again counts
    * once; whoever read an older edition is given what stands there now.
    * @param edition at which it was read, 0 when it is new

@@ -92,11 +92,7 @@ export const checksCommands: Handlers<typeof checksContract> = {
     const there = new Set(known.map(({ number }) => number));
     const none = inRows.find((row) => !there.has(row));
     if (none !== undefined) throw told('crew.noRow', { row: none });
-    if (input.corrects) {
-      const before = await work.tables.plotDecision.one({ id: input.corrects, layoutId });
-      if (!before || before.corrects) throw told('crew.noTarget');
-      if (await takenBack(work, input.corrects, input.id)) return ALREADY;
-    }
+    if (await work.takenBack(work.tables.plotDecision, input, { layoutId })) return ALREADY;
     const fresh = await work.record(work.tables.plotDecision, {
       ...work.event(input),
       ...{ layoutId, planterId, kind, fault, inRows, corrects: input.corrects },
@@ -150,12 +146,6 @@ async function soilAt(
 
 const given = <Key extends string>(counts: Partial<Record<Key, number>>) =>
   Object.fromEntries(Object.entries(counts).filter(([, count]) => count)) as typeof counts;
-
-/** Whether another event has taken this one back already. */
-async function takenBack(work: Work, target: string, by: string): Promise<boolean> {
-  const taken = await work.tables.plotDecision.one({ corrects: target });
-  return Boolean(taken && taken.id !== by);
-}
 
 /** Trees of a plot stand near it, each once, and no more than its circle can hold. */
 async function admitTrees(

@@ -185,12 +185,8 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     if (!place) throw told('crew.noRow', { row });
     if (trees > place.trees) throw told('tending.moreTrees', { row, trees, places: place.trees });
     await cardOf(work, site.id, speciesId);
-    if (corrects) {
-      const before = await work.tables.refillSet.one({ id: corrects, refillId });
-      if (!before || before.corrects) throw told('crew.noTarget');
-      const taken = await work.tables.refillSet.one({ corrects });
-      if (taken && taken.id !== input.id) return ALREADY;
-    }
+    if (await work.takenBack(work.tables.refillSet, { id: input.id, corrects }, { refillId }))
+      return ALREADY;
     const fresh = await work.record(work.tables.refillSet, {
       ...work.event(input),
       ...{ refillId, rowNumber: row, speciesId, trees, corrects, late },

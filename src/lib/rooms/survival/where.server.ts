@@ -2,9 +2,9 @@ import type { Point } from '../../../../core/measure/plane';
 import { deadPatch } from '../../../../core/survival/estimate';
 import type { CountedTree } from '../../../../core/survival/groups';
 import {
+  clumpedRows,
   joinsOfDead,
   joinStretches,
-  runsAlong,
   type DeadStretch,
 } from '../../../../core/survival/joins';
 import { isDead, type Cause } from '../../../../core/survival/marks';
@@ -64,10 +64,7 @@ export function whereDead(rows: readonly CountedRow[], { pointOf, between, trees
       .sort(([, a], [, b]) => b.length - a.length)
       .at(0)?.[0];
   return {
-    runs: marked.flatMap(({ row, marks }) => {
-      const found = runsAlong(marks);
-      return found ? [{ row, ...found }] : [];
-    }),
+    clumped: clumpedRows(marked),
     joins: joinsOf(),
     byRow: stretches,
     patches: joinStretches([...stretches.values()], apart).map(({ stretches: own, dead }) => {

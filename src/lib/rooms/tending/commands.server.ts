@@ -16,12 +16,8 @@ async function rowWith(work: Work, layoutId: string, row: number, trees: number)
 export const tendingCommands: Handlers<typeof tendingContract> = {
   async 'tending.cared'({ layoutId, row, trees, kind, corrects, late, ...input }, work) {
     await rowWith(work, layoutId, row, trees);
-    if (corrects) {
-      const before = await work.tables.careDone.one({ id: corrects, layoutId });
-      if (!before || before.corrects) throw told('crew.noTarget');
-      const taken = await work.tables.careDone.one({ corrects });
-      if (taken && taken.id !== input.id) return ALREADY;
-    }
+    if (await work.takenBack(work.tables.careDone, { id: input.id, corrects }, { layoutId }))
+      return ALREADY;
     const fresh = await work.record(work.tables.careDone, {
       ...work.event(input),
       ...{ layoutId, rowNumber: row, kind, trees, corrects, late },
@@ -31,12 +27,8 @@ export const tendingCommands: Handlers<typeof tendingContract> = {
 
   async 'tending.watered'({ layoutId, row, trees, litres, corrects, late, ...input }, work) {
     await rowWith(work, layoutId, row, trees);
-    if (corrects) {
-      const before = await work.tables.watering.one({ id: corrects, layoutId });
-      if (!before || before.corrects) throw told('crew.noTarget');
-      const taken = await work.tables.watering.one({ corrects });
-      if (taken && taken.id !== input.id) return ALREADY;
-    }
+    if (await work.takenBack(work.tables.watering, { id: input.id, corrects }, { layoutId }))
+      return ALREADY;
     const fresh = await work.record(work.tables.watering, {
       ...work.event(input),
       ...{ layoutId, rowNumber: row, trees, litres, corrects, late },
@@ -57,12 +49,10 @@ export const tendingCommands: Handlers<typeof tendingContract> = {
     if (wet) throw told('tending.tooWet', { day: onDay(wet.day), most: 100 * most });
     if (zoneId && !(await work.tables.zone.one({ id: zoneId, blockId })))
       throw told('tending.noZone');
-    if (corrects) {
-      const before = await work.tables.instrumentReading.one({ id: corrects, blockId });
-      if (!before || before.corrects) throw told('crew.noTarget');
-      const taken = await work.tables.instrumentReading.one({ corrects });
-      if (taken && taken.id !== input.id) return ALREADY;
-    }
+    if (
+      await work.takenBack(work.tables.instrumentReading, { id: input.id, corrects }, { blockId })
+    )
+      return ALREADY;
     const fresh = await work.record(work.tables.instrumentReading, {
       ...work.event(input),
       ...{ blockId, zoneId, kind, came, readings, corrects, late },
@@ -86,12 +76,7 @@ export const tendingCommands: Handlers<typeof tendingContract> = {
           throw told('checks.noPeg', { row, pegs: place.trees, peg });
       }
     } else if (fromRow || toRow || peg) throw told('crew.noLayout');
-    if (corrects) {
-      const before = await work.tables.visitFinding.one({ id: corrects, blockId });
-      if (!before || before.corrects) throw told('crew.noTarget');
-      const taken = await work.tables.visitFinding.one({ corrects });
-      if (taken && taken.id !== input.id) return ALREADY;
-    }
+    if (await work.takenBack(work.tables.visitFinding, input, { blockId })) return ALREADY;
     const fresh = await work.record(work.tables.visitFinding, {
       ...work.event(input),
       ...{ blockId, layoutId, fromRow, toRow, peg, kind, trees, body, corrects, late },

@@ -12,8 +12,12 @@ import type { PageServerLoad } from './$types';
 
 /** The findings as the page shows them: without the trees they were made from. */
 function said({ trees: _trees, species: _species, where, why, ...rest }: Found) {
-  const { joins, patches } = where;
-  return { ...rest, where: { joins, patches }, why: { names: why.names, fitted: why.fitted } };
+  const { joins, patches, clumped } = where;
+  return {
+    ...rest,
+    where: { joins, patches, clumped },
+    why: { names: why.names, fitted: why.fitted },
+  };
 }
 type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
 

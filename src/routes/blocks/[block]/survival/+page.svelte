@@ -7,6 +7,7 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
+  import { rowList } from '$core/method/ways';
   import { formatDay } from '$core/measure/dates';
   import {
     formatDensity,
@@ -126,6 +127,16 @@
               </li>
             {/each}
           </ul>
+        {/if}
+        {#if found?.where.clumped.length}
+          <p class="patch-note">
+            <b>Dead beside dead along the row</b>: {rowList(
+              found.where.clumped.map(({ row }) => row),
+            )}. Dead and living change {formatNumber(found.where.clumped[0].found)} times in row {found
+              .where.clumped[0].row}; by chance it would be {formatNumber(
+              found.where.clumped[0].expected,
+            )}. Something there stretches over several trees: water, a bag, a stony spot.
+          </p>
         {/if}
         {#if found}
           <div class="head">

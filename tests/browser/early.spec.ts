@@ -1,0 +1,26 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './helpers';
+
+test('a press made before the page listens is made once it does, and once only', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  let release = () => {};
+  const slow = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/_app\/immutable\/entry\//, async (route) => {
+    await slow;
+    await route.continue();
+  });
+  await page.goto('/blocks/new', { waitUntil: 'commit' });
+  const compass = page.getByRole('tab', { name: 'Compass' });
+  await compass.click();
+  const menu = page.getByRole('button', { name: 'All blocks' });
+  // Nothing happens, so it is pressed again: opened and shut again would be no help.
+  await menu.click();
+  await menu.click();
+  await expect(page.getByLabel('Bearing and length of each side, one a line')).toHaveCount(0);
+  release();
+  await expect(page.getByLabel('Bearing and length of each side, one a line')).toBeVisible();
+  await expect(compass).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('link', { name: 'North Bench', exact: true })).toBeVisible();
+});

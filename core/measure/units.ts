@@ -165,11 +165,16 @@ export function formatTemperature(celsius: number, system: UnitSystem): string {
     : `${formatNumber(celsius * 1.8 + 32)} °F`;
 }
 
+/** In what a wind is written and typed, and the metres a second that one of it is. */
+export const WIND: Record<UnitSystem, { unit: string; metresPerSecond: number }> = {
+  metric: { unit: 'km/h', metresPerSecond: 1 / 3.6 },
+  us: { unit: 'mph', metresPerSecond: 1609.344 / 3600 },
+};
+
 /** Writes a wind speed given in m/s as km/h or mph. */
 export function formatWind(metresPerSecond: number, system: UnitSystem): string {
-  return system === 'metric'
-    ? `${formatNumber(metresPerSecond * 3.6)} km/h`
-    : `${formatNumber((metresPerSecond * 3600) / 1609.344)} mph`;
+  const { unit, metresPerSecond: one } = WIND[system];
+  return `${formatNumber(metresPerSecond / one)} ${unit}`;
 }
 
 /** Gallons an acre of litres a hectare. */

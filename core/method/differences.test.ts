@@ -21,7 +21,7 @@ import {
   type Difference,
   type Scope,
 } from './differences';
-import { billPerTree, depthOf, methodOf } from './method';
+import { billPerTree, depthOf, methodOf, readOut } from './method';
 import type { Conditions } from './schools';
 
 const ground: Conditions = {
@@ -130,14 +130,14 @@ test('the crew is told what differs and nothing that does not', () => {
     ['place', 'surface', 'waterAt'],
     'round is the default on loam already',
   );
-  const told = briefDifference(own, there);
+  const told = readOut(briefDifference(own, there));
   assert.match(told, /\{4 L\} a tree, at once\./);
   assert.match(
     told,
     /Place of the tree in it: In the middle\./,
     'a school without a brief is named',
   );
-  assert.equal(briefDifference(own, own), '');
+  assert.deepEqual(briefDifference(own, own), []);
 });
 
 test('calendar and bill follow the trees: half the trees with water take half the water', () => {

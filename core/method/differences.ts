@@ -9,6 +9,7 @@ import {
   sprays,
   type Chosen,
   type Method,
+  type BriefLine,
 } from './method';
 import type { Conditions, MethodItem, Question } from './schools';
 
@@ -134,10 +135,11 @@ export const differing = (block: readonly Chosen[], other: readonly Chosen[]): C
   );
 
 /** What whoever plants these trees is told beyond the block's own brief. */
-export const briefDifference = (block: readonly Chosen[], other: readonly Chosen[]): string =>
-  differing(block, other)
-    .map(({ label, school }) => school.brief ?? `${label}: ${school.label}.`)
-    .join(' ');
+export const briefDifference = (block: readonly Chosen[], other: readonly Chosen[]): BriefLine[] =>
+  differing(block, other).map(({ question, label, school }) => ({
+    key: `${question}.${school.key}`,
+    text: school.brief ?? `${label}: ${school.label}.`,
+  }));
 
 /** Tasks that any of these trees brings into the calendar. */
 export const tasksOfAll = (block: BlockMethod, trees: readonly TreeKind[]): Set<string> =>

@@ -11,6 +11,7 @@ import { gauge } from '../stock/roots';
 import {
   billPerTree,
   briefing,
+  readOut,
   currentMethod,
   depthOf,
   handsBehind,
@@ -41,7 +42,7 @@ test('the method follows the ground, gives its reason, and drives depth, tasks a
   assert.ok(methodTasks(usual).has('knockdown'), 'sod is killed');
   const wet = methodOf({}, { ...ground, moisture: 'wet', texture: 'clay' });
   assert.deepEqual(depthOf(wet), { datum: 'collar', least: -2, most: 0 });
-  assert.match(briefing(wet), /never deep/);
+  assert.match(readOut(briefing(wet)), /never deep/);
   assert.ok(!methodTasks(wet).has('knockdown'), 'no herbicide beside water');
   const ripped = methodOf({}, { ...ground, compacted: true, sloping: true });
   assert.ok(methodTasks(ripped).has('rip'));
@@ -171,13 +172,13 @@ test('mulch and spray go together; the second water comes the same day; rip line
   const day = (key: string) => planned.find((task) => task.key === key)!.finish;
   assert.deepEqual([day('water-in'), day('water-second')], ['2027-03-10', '2027-03-10']);
   const ripped = methodOf({}, { ...ground, compacted: true });
-  assert.match(briefing(ripped), /Plant on the rip line, where the moisture is/);
-  assert.doesNotMatch(briefing(ripped), /beside the rip line/);
+  assert.match(readOut(briefing(ripped)), /Plant on the rip line, where the moisture is/);
+  assert.doesNotMatch(readOut(briefing(ripped)), /beside the rip line/);
   assert.match(
-    briefing(methodOf({ ripPlace: 'beside' }, { ...ground, compacted: true })),
+    readOut(briefing(methodOf({ ripPlace: 'beside' }, { ...ground, compacted: true }))),
     /beside the rip line/,
   );
-  assert.doesNotMatch(briefing(methodOf({}, ground)), /rip line/);
+  assert.doesNotMatch(readOut(briefing(methodOf({}, ground))), /rip line/);
 });
 
 test('what the method takes a tree is in the bill: boxes with their filling, water, hands behind', () => {
@@ -249,7 +250,7 @@ test('with water at planting dry soil does not stop it, frost and heat still do'
 });
 
 test('measures of a sentence come in the reader’s units', () => {
-  const said = briefing(methodOf({ depth: 'covered', waterAt: 'twice' }, ground));
+  const said = readOut(briefing(methodOf({ depth: 'covered', waterAt: 'twice' }, ground)));
   assert.match(inUnits(said, 'metric'), /^.*2–5 cm of soil over the top side root.*19 L a tree/);
   assert.match(inUnits(said, 'us'), /0\.8–2 in of soil over the top side root.*5 gal a tree/);
   assert.equal(inUnits('{0.125 L} a plug', 'us'), '4.2 fl oz a plug');

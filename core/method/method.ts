@@ -117,8 +117,19 @@ export const plantsWithWater = (method: readonly Chosen[]): boolean =>
 export const handsBehind = (method: readonly Chosen[]): number =>
   answers(method, 'firmBehind', 'walker') ? 1 : 0;
 
+/** One thing that the crew is told, by question and school, so that it can be said in another language. */
+export interface BriefLine {
+  key: string;
+  /** In English, measures in braces. */
+  text: string;
+}
+
+/** Lines one after the other, as they are read out. */
+export const readOut = (lines: readonly BriefLine[]): string =>
+  lines.map(({ text }) => text).join(' ');
+
 /** What the crew is told in the morning, in the order of the work. */
-export function briefing(method: readonly Chosen[]): string {
+export function briefing(method: readonly Chosen[]): BriefLine[] {
   const order: Question[] = [
     'soak',
     'trimming',
@@ -141,8 +152,8 @@ export function briefing(method: readonly Chosen[]): string {
     'browse',
     'shoot',
   ];
-  return order
-    .map((question) => method.find((chosen) => chosen.question === question)?.school.brief)
-    .filter(Boolean)
-    .join(' ');
+  return order.flatMap((question) => {
+    const school = method.find((chosen) => chosen.question === question)?.school;
+    return school?.brief ? [{ key: `${question}.${school.key}`, text: school.brief }] : [];
+  });
 }

@@ -9,7 +9,7 @@ import {
   type Scope,
   type TreeKind,
 } from './differences';
-import { briefing, depthOf, type Chosen } from './method';
+import { briefing, depthOf, readOut, type BriefLine, type Chosen } from './method';
 import type { Conditions, Depth } from './schools';
 
 /** A way in which some trees of a block are planted. */
@@ -20,6 +20,7 @@ export interface Way {
   tree: TreeKind;
   /** What the crew is told: all of it for the block's own way, what differs for the others. */
   brief: string;
+  lines: BriefLine[];
   depth: Depth;
 }
 
@@ -36,8 +37,9 @@ export interface Named {
 /** The block's own way first, then every other in which some of its trees are planted. */
 export function waysOf(of: BlockMethod, { mix, zones, lots }: Named): Way[] {
   const own = methodFor(of, {});
+  const told = (lines: BriefLine[]) => ({ brief: readOut(lines), lines });
   const ways: Way[] = [
-    { who: say('method.ofBlock'), tree: {}, brief: briefing(own), depth: depthOf(own) },
+    { who: say('method.ofBlock'), tree: {}, ...told(briefing(own)), depth: depthOf(own) },
   ];
   const add = (scope: Scope, who: Message, tree: TreeKind, against: Chosen[]) => {
     const method = methodFor(of, tree);
@@ -46,7 +48,7 @@ export function waysOf(of: BlockMethod, { mix, zones, lots }: Named): Way[] {
         scope,
         who,
         tree,
-        brief: briefDifference(against, method),
+        ...told(briefDifference(against, method)),
         depth: depthOf(method),
       });
   };

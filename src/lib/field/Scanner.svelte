@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
+  import { useTongue } from './tongue.svelte';
   import ScanWorker from '../../workers/scan.worker?worker';
 
   interface Props {
@@ -8,6 +9,7 @@
   }
   /** Reads a label by the camera, or from a photo where a page may not use the camera. */
   let { onread, onerror }: Props = $props();
+  const { say } = useTongue();
   let video = $state<HTMLVideoElement>();
   let running = $state(false);
   /** Nothing read for so long: the label, the light or the distance is wrong. */
@@ -33,7 +35,7 @@
         video: { facingMode: 'environment' },
       });
     } catch {
-      onerror('The camera did not open. Take a photo of the label instead, or type its code.');
+      onerror(say('scan.shut'));
       return;
     }
     running = true;
@@ -65,9 +67,9 @@
     try {
       const text = await read(await createImageBitmap(file));
       if (text) onread(text);
-      else onerror('No code was found in that photo. Go nearer, in even light, or type the code.');
+      else onerror(say('scan.noCode'));
     } catch {
-      onerror('That file is no photo a browser can open; JPEG and PNG are accepted.');
+      onerror(say('scan.noPhoto'));
     }
   }
   onDestroy(() => {
@@ -79,17 +81,15 @@
 </script>
 
 {#if running}
-  <video bind:this={video} playsinline muted aria-label="Camera, looking for a label"></video>
-  {#if slow}<p class="say" role="status">
-      Nothing read yet. Hold the label flat and still, a hand’s length away; wipe the lens; turn it
-      out of the glare. Or stop, take a photo, or type the code under it.
-    </p>{/if}
-  <button type="button" class="go plain" onclick={stop}>Stop the camera</button>
+  <video bind:this={video} playsinline muted aria-label={say('scan.looking')}></video>
+  {#if slow}<p class="say" role="status">{say('scan.slow')}</p>{/if}
+  <button type="button" class="go plain" onclick={stop}>{say('scan.stop')}</button>
 {:else}
   <div class="two">
-    {#if hasCamera}<button type="button" class="go" onclick={start}>Scan a label</button>{/if}
+    {#if hasCamera}<button type="button" class="go" onclick={start}>{say('scan.start')}</button
+      >{/if}
     <label class="go plain photo" for={id}>
-      Photo of a label
+      {say('scan.photo')}
       <input
         {id}
         type="file"

@@ -1,4 +1,8 @@
 import { parseNmeaSentence } from 'nmea-simple';
+import type { FieldKey } from '$lib/words/field';
+
+/** Why there is no position, as a text of the catalogue. */
+export type NoPosition = FieldKey & `receiver.${string}`;
 
 /** One reading of where the device is. */
 export interface Reading {
@@ -35,14 +39,14 @@ export interface Listening {
 
 /**
  * Listens to the phone's own position.
- * @param failed told in a sentence why there is none
+ * @param failed told why there is none
  */
 export function listenToPhone(
   heard: (reading: Reading) => void,
-  failed: (message: string) => void,
+  failed: (why: NoPosition) => void,
 ): Listening {
   if (!('geolocation' in navigator)) {
-    failed('This device has no receiver of its own. The stand-in plays a walk.');
+    failed('receiver.none');
     return { stop: () => {} };
   }
   const watch = navigator.geolocation.watchPosition(
@@ -53,12 +57,7 @@ export function listenToPhone(
         accuracy: coords.accuracy,
         at: timestamp,
       }),
-    ({ code }) =>
-      failed(
-        code === 1
-          ? 'The device may not tell where it is. Allow it for this site in the browser, then try again.'
-          : 'No position yet. Step out from under the trees, and wait a moment.',
-      ),
+    ({ code }) => failed(code === 1 ? 'receiver.refused' : 'receiver.lost'),
     { enableHighAccuracy: true, maximumAge: 1000, timeout: 20_000 },
   );
   return { stop: () => navigator.geolocation.clearWatch(watch) };
@@ -68,13 +67,13 @@ export function listenToPhone(
 export function listenToStandIn(
   blockId: string,
   heard: (reading: Reading) => void,
-  failed: (message: string) => void,
+  failed: (why: NoPosition) => void,
 ): Listening {
   const source = new EventSource(`/field/${blockId}/receiver`);
   source.onmessage = ({ data }: MessageEvent<string>) => {
     const reading = readSentence(data, Date.now());
     if (reading) heard(reading);
   };
-  source.onerror = () => failed('The stand-in receiver does not answer. It needs the server.');
+  source.onerror = () => failed('receiver.walkLost');
   return { stop: () => source.close() };
 }

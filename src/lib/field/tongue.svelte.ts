@@ -2,9 +2,11 @@ import { page } from '$app/state';
 import { clockOf, dayOf } from '$core/say/day';
 import type { FigureValue, Message } from '$core/say/message';
 import { formatNumber } from '$core/measure/units';
+import type { BriefLine } from '$core/method/method';
 import { useUnits } from '$lib/parts/figures.svelte';
 import {
   fieldWords,
+  briefWords,
   isLanguage,
   numbersIn,
   refusalWords,
@@ -37,6 +39,9 @@ export function useTongue() {
       fieldWords(key, figures, reader()),
     /** Why an entry was refused. */
     why: (said: Message) => refusalWords(said, reader()),
+    /** How trees are planted, line after line. */
+    method: (lines: readonly BriefLine[]) =>
+      lines.map((line) => briefWords(line, reader())).join(' '),
     /** A measure that is formatted already, its numbers written as the language does. */
     measure: (text: string) => numbersIn(text, language()),
     number: (value: number, decimals = 0) => numbersIn(formatNumber(value, decimals), language()),

@@ -6,10 +6,20 @@
     allowed: number;
     used: number;
     size?: number;
+    /** How minutes are said; in English where nothing else is given. */
+    words?: Record<
+      'left' | 'over',
+      { unit: string; spoken: (minutes: number, of: number) => string }
+    >;
   }
-  let { allowed, used, size = 104 }: Props = $props();
+  const ENGLISH = {
+    left: { unit: 'min left', spoken: (m: number, of: number) => `${m} minutes left of ${of}` },
+    over: { unit: 'min over', spoken: (m: number, of: number) => `${m} minutes over ${of}` },
+  };
+  let { allowed, used, size = 104, words = ENGLISH }: Props = $props();
   const left = $derived(allowed - used);
   const minutes = $derived(minutesLeft({ left }));
+  const side = $derived(left > 0 ? 'left' : 'over');
   const part = $derived(Math.max(0, Math.min(1, left / allowed)));
   const radius = 42;
   const round = 2 * Math.PI * radius;
@@ -23,9 +33,7 @@
   height={size}
   viewBox="0 0 104 104"
   role="img"
-  aria-label={left > 0
-    ? `${minutes.left} minutes left of ${Math.round(allowed)}`
-    : `${minutes.over} minutes over ${Math.round(allowed)}`}
+  aria-label={words[side].spoken(minutes[side], Math.round(allowed))}
 >
   <circle cx="52" cy="52" r={radius} fill="none" stroke="var(--rule)" stroke-width="12" />
   <circle
@@ -38,8 +46,8 @@
     stroke-dasharray="{part * round} {round}"
     transform="rotate(-90 52 52)"
   />
-  <text x="52" y="54" class="n">{left > 0 ? minutes.left : minutes.over}</text>
-  <text x="52" y="70" class="u">{left > 0 ? 'min left' : 'min over'}</text>
+  <text x="52" y="54" class="n">{minutes[side]}</text>
+  <text x="52" y="70" class="u">{words[side].unit}</text>
 </svg>
 
 <style>

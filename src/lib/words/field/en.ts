@@ -1,3 +1,6 @@
+import { boxes } from './boxes';
+import { ways } from './ways';
+
 /**
  * Every word of the planters' pages in English, in ICU message syntax; the other languages have the same
  * keys and the same figures, which a test holds against each other.
@@ -520,6 +523,8 @@ export const en = {
   'habit.lift.why': 'A wet box can weigh more than one back should lift.',
   'school.scene': 'At the boxes. Would you leave it so?',
   'school.fine': 'That is how it should be.',
+  ...boxes.en,
+  ...ways.en,
 } as const;
 
 export type FieldKey = keyof typeof en;

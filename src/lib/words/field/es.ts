@@ -1,4 +1,6 @@
+import { boxes } from './boxes';
 import type { FieldKey } from './en';
+import { ways } from './ways';
 
 /** Spanish, as it is spoken on planting crews; the leader may be anywhere, so words are the plain ones. */
 export const es: Record<FieldKey, string> = {
@@ -508,4 +510,6 @@ export const es: Record<FieldKey, string> = {
   'habit.lift.why': 'Una caja mojada puede pesar más de lo que debe levantar una espalda.',
   'school.scene': 'En las cajas. ¿Lo dejaría así?',
   'school.fine': 'Así debe ser.',
+  ...boxes.es,
+  ...ways.es,
 };

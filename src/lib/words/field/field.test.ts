@@ -6,7 +6,17 @@ import { parse as parseSvelte } from 'svelte/compiler';
 import { say } from '../../../../core/say/message';
 import type { MessageKey } from '../../../../core/say/message';
 import { en as sentences } from '../en';
-import { catalogues, fieldWords, LANGUAGES, numbersIn, refusalWords, type FieldKey } from '.';
+import { SCHOOLS } from '../../../../core/method/schools';
+import { methodWords } from './method';
+import {
+  briefWords,
+  catalogues,
+  fieldWords,
+  LANGUAGES,
+  numbersIn,
+  refusalWords,
+  type FieldKey,
+} from '.';
 import { refusals } from './refusals';
 
 const root = new URL('../../../../', import.meta.url);
@@ -123,6 +133,33 @@ test('no refusal of a planter’s entry is without its translation', () => {
   // A leader's own, at the desk: who left, a plan of plots.
   for (const key of ['crew.retired', 'checks.notReleasedNow']) thrown.delete(key);
   for (const key of thrown) assert.ok(key in refusals.es, key);
+  // What a lot's own ledger, a label and a product's label say on the phone already.
+  const said = ['core/stock/ledger.ts', 'core/stock/label.ts', 'core/calendar/label.ts']
+    .map((file) => readFileSync(new URL(file, root), 'utf8'))
+    .join('\n')
+    .match(/(?:told|say)\('([a-zA-Z.]+)'/g)!
+    .map((match) => match.slice(match.indexOf("'") + 1, -1));
+  assert.ok(said.length > 8);
+  // Rows are ticked on the phone; at the desk they are typed.
+  for (const key of said.filter((one) => !one.startsWith('calendar.rows')))
+    assert.ok(key in refusals.es, key);
+});
+
+test('what the crew is told of the method is said in each language, with the same measures', () => {
+  const measures = (text: string) => (text.match(/\{[^}]*\}/g) ?? []).sort();
+  const lines = SCHOOLS.flatMap(({ question, schools }) =>
+    schools.flatMap(({ key, brief: text }) => (text ? [{ key: `${question}.${key}`, text }] : [])),
+  );
+  assert.ok(lines.length > 50);
+  for (const language of ['es', 'fr', 'pt'] as const) {
+    const own = methodWords[language];
+    assert.deepEqual(Object.keys(own).sort(), lines.map(({ key }) => key).sort(), language);
+    for (const { key, text } of lines)
+      assert.deepEqual(measures(own[key]), measures(text), `${language} ${key}`);
+  }
+  const line = lines.find(({ key }) => key === 'waterAt.sip')!;
+  assert.match(briefWords(line, { language: 'es', ...metric }), /^0,125 L a cada/);
+  assert.match(briefWords(line, { language: 'fr', system: 'us' }), /^4,?\d* fl oz|^0,03 gal/);
 });
 
 /** Every text node and spoken attribute of a page with letters in it. */
@@ -141,9 +178,10 @@ function bareWords(source: string): string[] {
   return found;
 }
 
-/** Pages that planters work with; those of whoever keeps the stock follow. */
+/** Pages that planters and whoever keeps the stock work with. */
 const PAGES = [
   'src/routes/field/+page.svelte',
+  'src/routes/field/walk/+page.svelte',
   ...[
     '',
     '/briefing',
@@ -160,11 +198,14 @@ const PAGES = [
     '/care',
     '/refill',
     '/tags',
+    '/peg',
+    '/stock',
+    '/handling',
+    '/spray',
+    '/gate',
   ].map((page) => `src/routes/field/[block]${page}/+page.svelte`),
   ...readdirSync(new URL('src/lib/field/', root))
-    .filter((file) =>
-      ['FieldFrame.svelte', 'Refused.svelte', 'Messages.svelte', 'RowsToDo.svelte'].includes(file),
-    )
+    .filter((file) => file.endsWith('.svelte'))
     .map((file) => `src/lib/field/${file}`),
 ];
 

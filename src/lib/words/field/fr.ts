@@ -1,4 +1,6 @@
+import { boxes } from './boxes';
 import type { FieldKey } from './en';
+import { ways } from './ways';
 
 /** French, in the words of planting crews. */
 export const fr: Record<FieldKey, string> = {
@@ -516,4 +518,6 @@ export const fr: Record<FieldKey, string> = {
   'habit.lift.why': 'Une caisse mouillée peut peser plus qu’un dos ne doit lever.',
   'school.scene': 'Aux caisses. Laisseriez-vous faire ?',
   'school.fine': 'C’est ainsi qu’il faut faire.',
+  ...boxes.fr,
+  ...ways.fr,
 };

@@ -1,12 +1,14 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import { clockOf } from '../../../../core/say/day';
-import { formatNumber, type UnitSystem } from '../../../../core/measure/units';
+import { formatNumber, inUnits, type UnitSystem } from '../../../../core/measure/units';
+import type { BriefLine } from '../../../../core/method/method';
 import type { FigureValue, Message } from '../../../../core/say/message';
 import { quantity, words } from '..';
 import { en, type FieldKey } from './en';
 import { es } from './es';
 import { fr } from './fr';
 import { type Language } from './languages';
+import { methodWords } from './method';
 import { pt } from './pt';
 import { refusals } from './refusals';
 
@@ -83,6 +85,15 @@ export function fieldWords(
 ): string {
   const format = formatOf(key, catalogues[reader.language][key] ?? en[key], reader.language);
   return String(format.format(written(figures, reader)));
+}
+
+/**
+ * One thing a crew is told about the method, in the reader's language and units. A choice that has no
+ * sentence of its own is said in English.
+ */
+export function briefWords({ key, text }: BriefLine, { language, system }: FieldReader): string {
+  const own = language === 'en' ? text : (methodWords[language][key] ?? text);
+  return numbersIn(inUnits(own, system), language);
 }
 
 /** Why the server could not take an entry, in the reader's language where it is one that phones meet. */

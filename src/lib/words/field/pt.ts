@@ -1,4 +1,6 @@
+import { boxes } from './boxes';
 import type { FieldKey } from './en';
+import { ways } from './ways';
 
 /** Portuguese, in the words of planting crews on both sides of the ocean as far as they agree. */
 export const pt: Record<FieldKey, string> = {
@@ -507,4 +509,6 @@ export const pt: Record<FieldKey, string> = {
   'habit.lift.why': 'Uma caixa molhada pode pesar mais do que umas costas devem levantar.',
   'school.scene': 'Nas caixas. Deixava assim?',
   'school.fine': 'É assim que deve ser.',
+  ...boxes.pt,
+  ...ways.pt,
 };

@@ -5,6 +5,38 @@ type Refusals = Partial<Record<MessageKey, string>>;
 /** What a phone may be refused with, besides English; the figures are those of the English sentence. */
 export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
   es: {
+    'method.ofBlock': 'Todo el rodal',
+    'method.ofStock':
+      '{stock, select, container {Planta en contenedor} other {Raíz desnuda}}: {species}',
+    'method.ofZone': 'Zona {zone}',
+    'method.ofLot': 'Lote {lot}, {species}',
+    'method.ofRows': 'Tratamiento {letter}: hileras {rows}',
+    'stock.otherBlock':
+      'Esa caja es el lote {lot} de {block}; usted está en {here}. Llévela allá, o anótela en {block}.',
+    'stock.goneOn':
+      'Retirarlo dejaría a {who} con {left, number} del lote {lot}: ya salieron árboles de ahí.',
+    'stock.notOut':
+      '{who} tiene {has, number} del lote {lot}; {count, number} no pueden {kind, select, return {volver} plant {plantarse} other {perderse}}.',
+    'stock.notOnHand':
+      'Del lote {lot} hay {has, number} en {who}{elsewhere, select, yes { ({all, number} en todos los lugares)} other {}}; no se pueden tomar {count, number}.',
+    'stock.noLabel':
+      '“{found}” no es un código de etiqueta; se aceptan siete letras y cifras como 7K2M-Q4X.',
+    'stock.labelCheck': '“{found}” no cuadra: un signo está mal o hay dos cambiados.',
+    'stock.notTrees':
+      'No se pueden anotar {count, number} árboles; se acepta un número entero mayor que 0.',
+    'stock.thereAlready': 'Ya están ahí; elija otro lugar para llevarlos.',
+    'stock.cancelledAlready': 'Ese dato ya está retirado.',
+    'stock.noTarget': 'El dato que quiere retirar no está en este lote.',
+    'calendar.labelTimes':
+      'Ya se aplicó {times, plural, one {una vez} other {# veces}} en {year}; la etiqueta permite {allowed}.',
+    'calendar.labelLitres': 'Suma {litres} en {year}; la etiqueta permite {allowed}.',
+    'calendar.labelActive':
+      '{active}: {amount} en {year} con todo lo aplicado aquí; se permite {allowed}.',
+    'calendar.labelDays':
+      'Faltan {days, plural, one {# día} other {# días}} para plantar; la etiqueta pide {asked}.',
+    'calendar.labelRate': 'Se usó {used}; la dosis de la etiqueta es {allowed}.',
+    'calendar.overLabel':
+      'La etiqueta lo impide. {concern} Si se hizo de todos modos, dígalo, y se anota como fue.',
     'crew.noPlanter': 'No hay tal plantador en este sitio.',
     'crew.noRow': 'El trazado entregado no tiene hilera {row, number}.',
     'crew.notTrees':
@@ -65,6 +97,38 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La base de datos no contesta. No se perdió nada; intente de nuevo en un momento.',
   },
   fr: {
+    'method.ofBlock': 'Toute la parcelle',
+    'method.ofStock':
+      '{stock, select, container {Plants en godet} other {Racines nues}} : {species}',
+    'method.ofZone': 'Zone « {zone} »',
+    'method.ofLot': 'Lot nº {lot}, {species}',
+    'method.ofRows': 'Traitement {letter} : lignes {rows}',
+    'stock.otherBlock':
+      'Cette caisse est le lot {lot} de {block} ; vous êtes sur {here}. Portez-la là-bas, ou saisissez-la sous {block}.',
+    'stock.goneOn':
+      'Reprendre cela laisserait {who} avec {left, number} du lot {lot} : des arbres en sont déjà partis.',
+    'stock.notOut':
+      '{who} a {has, number} du lot {lot} ; {count, number} ne peuvent pas {kind, select, return {revenir} plant {être plantés} other {être perdus}}.',
+    'stock.notOnHand':
+      'Du lot {lot} il y a {has, number} dans {who}{elsewhere, select, yes { ({all, number} en tous lieux)} other {}} ; on ne peut en prendre {count, number}.',
+    'stock.noLabel':
+      '« {found} » n’est pas un code d’étiquette ; sept lettres et chiffres comme 7K2M-Q4X sont acceptés.',
+    'stock.labelCheck': '« {found} » ne tombe pas juste : un signe est faux ou deux sont échangés.',
+    'stock.notTrees':
+      '{count, number} arbres ne peuvent être saisis ; un nombre entier au-dessus de 0 est accepté.',
+    'stock.thereAlready': 'Ils y sont déjà ; choisissez un autre lieu.',
+    'stock.cancelledAlready': 'Cette saisie est déjà reprise.',
+    'stock.noTarget': 'La saisie à reprendre n’est pas dans ce lot.',
+    'calendar.labelTimes':
+      'Déjà traité {times, plural, one {une fois} other {# fois}} en {year} ; l’étiquette permet {allowed}.',
+    'calendar.labelLitres': 'Cela fait {litres} en {year} ; l’étiquette permet {allowed}.',
+    'calendar.labelActive':
+      '{active} : {amount} en {year} avec tout ce qui est traité ici ; {allowed} est permis.',
+    'calendar.labelDays':
+      'Encore {days, plural, one {# jour} other {# jours}} avant la plantation ; l’étiquette en demande {asked}.',
+    'calendar.labelRate': '{used} utilisé ; la dose de l’étiquette est {allowed}.',
+    'calendar.overLabel':
+      'L’étiquette s’y oppose. {concern} Si c’est fait malgré tout, dites-le, et c’est saisi tel quel.',
     'crew.noPlanter': 'Ce planteur n’existe pas sur ce site.',
     'crew.noRow': 'Le tracé remis n’a pas de ligne {row, number}.',
     'crew.notTrees':
@@ -129,6 +193,38 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La base de données ne répond pas. Rien n’est perdu ; réessayez dans un instant.',
   },
   pt: {
+    'method.ofBlock': 'Todo o talhão',
+    'method.ofStock':
+      '{stock, select, container {Planta em contentor} other {Raiz nua}}: {species}',
+    'method.ofZone': 'Zona {zone}',
+    'method.ofLot': 'Lote {lot}, {species}',
+    'method.ofRows': 'Tratamento {letter}: linhas {rows}',
+    'stock.otherBlock':
+      'Essa caixa é o lote {lot} de {block}; está em {here}. Leve-a para lá, ou registe-a em {block}.',
+    'stock.goneOn':
+      'Retirar isso deixaria {who} com {left, number} do lote {lot}: já saíram árvores dali.',
+    'stock.notOut':
+      '{who} tem {has, number} do lote {lot}; {count, number} não podem {kind, select, return {voltar} plant {ser plantadas} other {perder-se}}.',
+    'stock.notOnHand':
+      'Do lote {lot} há {has, number} em {who}{elsewhere, select, yes { ({all, number} em todos os lugares)} other {}}; não se podem tirar {count, number}.',
+    'stock.noLabel':
+      '“{found}” não é um código de etiqueta; aceitam-se sete letras e algarismos como 7K2M-Q4X.',
+    'stock.labelCheck': '“{found}” não bate certo: um sinal está errado ou dois trocados.',
+    'stock.notTrees':
+      'Não se podem registar {count, number} árvores; aceita-se um número inteiro acima de 0.',
+    'stock.thereAlready': 'Já lá estão; escolha outro lugar.',
+    'stock.cancelledAlready': 'Esse registo já foi retirado.',
+    'stock.noTarget': 'O registo a retirar não está neste lote.',
+    'calendar.labelTimes':
+      'Já aplicado {times, plural, one {uma vez} other {# vezes}} em {year}; o rótulo permite {allowed}.',
+    'calendar.labelLitres': 'Soma {litres} em {year}; o rótulo permite {allowed}.',
+    'calendar.labelActive':
+      '{active}: {amount} em {year} com tudo o que se aplicou aqui; permite-se {allowed}.',
+    'calendar.labelDays':
+      'Faltam {days, plural, one {# dia} other {# dias}} para plantar; o rótulo pede {asked}.',
+    'calendar.labelRate': 'Usou-se {used}; a dose do rótulo é {allowed}.',
+    'calendar.overLabel':
+      'O rótulo opõe-se. {concern} Se foi feito na mesma, diga-o, e fica registado tal como foi.',
     'crew.noPlanter': 'Não há tal plantador neste sítio.',
     'crew.noRow': 'O traçado entregue não tem linha {row, number}.',
     'crew.notTrees':

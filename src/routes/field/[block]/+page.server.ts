@@ -137,8 +137,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     bag,
     trial: layout.trial.length > 0,
     refills: Boolean(await refillOf(facts, block.id)),
-    brief: ways.map(({ scope, who, brief: text }) => ({
-      ...{ who: scope ? who : null, text, rows: scope?.by === 'rows' ? scope.rows : null },
+    brief: ways.map(({ scope, who, lines }) => ({
+      ...{ who: scope ? who : null, lines, rows: scope?.by === 'rows' ? scope.rows : null },
     })),
   };
 };

@@ -1,9 +1,8 @@
 <script lang="ts">
-  import { inWords } from '$lib/parts/reader.svelte';
   import { onMount, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
-  import { formatLength, formatWind, formatTemperature, inUnits } from '$core/measure/units';
+  import { formatLength, formatWind, formatTemperature } from '$core/measure/units';
   import { refillPoints } from '$core/crew/caches';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
@@ -375,10 +374,8 @@
     {/if}
     {#if row.treatment}<p class="treatment">
         <b>{say('rows.treatment', { treatment: row.treatment })}</b>
-        {inUnits(
-          data.brief.find(({ rows }) => rows?.includes(row.number))?.text ?? say('rows.ownWay'),
-          units.system,
-        )}
+        {tongue.method(data.brief.find(({ rows }) => rows?.includes(row.number))?.lines ?? []) ||
+          say('rows.ownWay')}
       </p>{/if}
     <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
     <p class="next">
@@ -433,11 +430,11 @@
     {#if links.length > 2}{@render finds(links.slice(2), data.block.name)}{/if}
     <details>
       <summary>{say('rows.how')}</summary>
-      {#each data.brief as { who, text, rows } (text)}
+      {#each data.brief as { who, lines, rows }, i (i)}
         {#if !rows || data.rows.some(({ number }) => rows.includes(number))}
-          <p lang="en">
-            {#if who}<b>{inWords(who)}.</b>{/if}
-            {inUnits(text, units.system)}
+          <p>
+            {#if who}<b>{tongue.why(who)}.</b>{/if}
+            {tongue.method(lines)}
           </p>
         {/if}
       {/each}

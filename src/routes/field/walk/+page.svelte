@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isTold } from '$core/say/told';
   import { spoken } from '$lib/parts/reader.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { goto } from '$app/navigation';
@@ -8,12 +9,12 @@
   import { formatArea, formatLength } from '$core/measure/units';
   import { listenToPhone, type Listening, type Reading } from '$lib/field/receiver';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
-  import { useUnits } from '$lib/parts/figures.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const units = useUnits();
+  const { say, why, measure, system } = useTongue();
   /** Kept on the phone until the block is made: a battery that dies loses no step. */
   const KEPT = 'viridane-walk';
   let fixes = $state<Fix[]>([]);
@@ -64,7 +65,7 @@
   }
   function start() {
     walking = true;
-    listening ??= listenToPhone(take, (message) => (wrong = message));
+    listening ??= listenToPhone(take, (none) => (wrong = say(none)));
   }
   function stop() {
     walking = false;
@@ -78,7 +79,7 @@
     }
   }
   function again() {
-    if (fixes.length && !confirm('Throw this walk away?')) return;
+    if (fixes.length && !confirm(say('walk.sure'))) return;
     stop();
     fixes = [];
     keep();
@@ -95,35 +96,36 @@
       localStorage.removeItem(KEPT);
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
-      wrong = spoken(error);
+      wrong = isTold(error) ? why(error.said) : spoken(error);
     }
   }
 </script>
 
-<svelte:head><title>Walk a boundary · Viridane</title></svelte:head>
-<FieldFrame title={data.siteName} back={['/', 'Morning board']}>
-  <h1>Walk a boundary</h1>
+<svelte:head><title>{say('walk.title')} · Viridane</title></svelte:head>
+<FieldFrame title={data.siteName} back={['/', say('frame.board')]}>
+  <h1>{say('walk.title')}</h1>
   <div class="figures" aria-live="polite">
     <div>
-      <b class="num">{walked && walked.area ? formatArea(walked.area, units.system) : '–'}</b><span
-        >inside{walked && walked.areaError
-          ? `, give or take ${formatArea(2 * walked.areaError, units.system)}`
-          : ''}</span
+      <b class="num">{walked && walked.area ? measure(formatArea(walked.area, system)) : '–'}</b
+      ><span
+        >{walked && walked.areaError
+          ? say('walk.error', { error: measure(formatArea(2 * walked.areaError, system)) })
+          : say('walk.inside')}</span
       >
     </div>
     <div>
-      <b class="num">{last ? formatLength(last.accuracy, units.system, 0) : '–'}</b><span
-        >accuracy now</span
+      <b class="num">{last ? formatLength(last.accuracy, system, 0) : '–'}</b><span
+        >{say('walk.accuracy')}</span
       >
     </div>
     <div>
-      <b class="num">{walked ? formatLength(walked.gap, units.system, 0) : '–'}</b><span
-        >back to the start</span
+      <b class="num">{walked ? formatLength(walked.gap, system, 0) : '–'}</b><span
+        >{say('walk.gap')}</span
       >
     </div>
   </div>
   {#if points.length > 1}
-    <svg viewBox={view} role="img" aria-label="The walk so far">
+    <svg viewBox={view} role="img" aria-label={say('walk.soFar')}>
       <path
         d="M{kept.map(([x, y]) => `${x} ${-y}`).join('L')}{walking ? '' : 'Z'}"
         fill="var(--viridian-tint)"
@@ -142,24 +144,22 @@
     </svg>
   {/if}
   {#if spikes}<p class="say">
-      {spikes}
-      {spikes === 1 ? 'reading jumps' : 'readings jump'} faster than anyone walks; left out, marked ×.
+      {say('walk.spikes', { spikes })}
     </p>{/if}
   {#if walking}
-    <button class="go" onclick={corner} disabled={!last}>Mark a corner here</button>
-    <button class="go plain" onclick={stop}>Stop walking</button>
+    <button class="go" onclick={corner} disabled={!last}>{say('walk.corner')}</button>
+    <button class="go plain" onclick={stop}>{say('walk.stop')}</button>
   {:else}
-    <button class="go" onclick={start}>{fixes.length ? 'Walk on' : 'Start walking'}</button>
+    <button class="go" onclick={start}>{say(fixes.length ? 'walk.on' : 'walk.start')}</button>
     {#if fixes.length > 2}
-      <label>Name of the block <input bind:value={name} maxlength="80" /></label>
-      <button class="go" onclick={make} disabled={!name.trim()}>Make the block</button>
+      <label>{say('walk.name')} <input bind:value={name} maxlength="80" /></label>
+      <button class="go" onclick={make} disabled={!name.trim()}>{say('walk.make')}</button>
     {/if}
-    {#if fixes.length}<button class="go plain" onclick={again}>Start over</button>{/if}
+    {#if fixes.length}<button class="go plain" onclick={again}>{say('walk.again')}</button>{/if}
   {/if}
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
   <p class="quiet">
-    {fixes.length} readings, kept on this phone until the block is made. The error counts readings as
-    independent; a slow walk errs a little more. Mind fences, banks and wires.
+    {say('walk.about', { readings: fixes.length })}
   </p>
 </FieldFrame>
 

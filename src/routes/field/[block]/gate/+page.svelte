@@ -1,17 +1,19 @@
 <script lang="ts">
   import Gate from '$lib/stock/Gate.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const { say } = useTongue();
   const work = fieldWork(() => data, ['stock.inspect']);
 </script>
 
-<svelte:head><title>At the gate · Viridane</title></svelte:head>
+<svelte:head><title>{say('rows.gate')} · Viridane</title></svelte:head>
 <FieldFrame
   title={data.block.name}
-  back={[`/field/${data.block.id}`, 'Rows']}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
   outbox={work.outbox}
   block={data.block}
   siteId={data.site?.id}

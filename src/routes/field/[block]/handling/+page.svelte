@@ -1,20 +1,22 @@
 <script lang="ts">
   import { HABITS, type Seen } from '$core/stock/handling';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import type { FieldKey } from '$lib/words/field';
   import { fieldWork } from '$lib/field/work.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['stock.audit']);
+  const { say } = useTongue();
+  const habit = (key: string, what: 'kept' | 'why') => say(`habit.${key}.${what}` as FieldKey);
   let planter = $state('');
   let lot = $state('');
   let seen = $state<Record<string, Seen>>({});
   let note = $state('');
   let told = $state('');
   const stock = $derived(data.lots.find(({ id }) => id === lot)?.stock);
-  const habits = $derived(
-    HABITS.filter((habit) => !stock || !habit.stock || habit.stock === stock),
-  );
+  const habits = $derived(HABITS.filter((one) => !stock || !one.stock || one.stock === stock));
   const looked = $derived(habits.filter(({ key }) => seen[key]).length);
   function mark(key: string, value: Seen) {
     if (seen[key] === value) delete seen[key];
@@ -32,58 +34,57 @@
       ),
       note,
     });
-    told = `${looked} ${looked === 1 ? 'habit' : 'habits'} kept on this phone.`;
+    told = say('handling.told', { marked: looked });
     seen = {};
     note = '';
   }
 </script>
 
-<svelte:head><title>Handling · Viridane</title></svelte:head>
+<svelte:head><title>{say('rows.handling')} · Viridane</title></svelte:head>
 <FieldFrame
   title={data.block.name}
-  back={[`/field/${data.block.id}`, 'Rows']}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
   outbox={work.outbox}
   block={data.block}
   siteId={data.site?.id}
 >
-  <h1>At the boxes</h1>
-  <p>Stand back and watch for a while. Mark what you saw; leave the rest.</p>
+  <h1>{say('handling.title')}</h1>
+  <p>{say('handling.how')}</p>
   <label
-    >Who <select bind:value={planter}
-      ><option value="">the whole crew</option>{#each data.planters as { id, name } (id)}<option
-          value={id}>{name}</option
-        >{/each}</select
+    >{say('handling.who')}
+    <select bind:value={planter}
+      ><option value="">{say('handling.crew')}</option
+      >{#each data.planters as { id, name } (id)}<option value={id}>{name}</option>{/each}</select
     ></label
   >
   <label
-    >Which lot <select bind:value={lot}
-      ><option value="">any</option>{#each data.lots as { id, code, name } (id)}<option value={id}
-          >{code}, {name}</option
+    >{say('handling.lot')}
+    <select bind:value={lot}
+      ><option value="">{say('handling.any')}</option
+      >{#each data.lots as { id, code, name } (id)}<option value={id}>{code}, {name}</option
         >{/each}</select
     ></label
   >
-  {#each habits as habit (habit.key)}
-    <div class="habit" class:broken={seen[habit.key] === 'broken'}>
-      <p><b>{habit.label}</b></p>
-      <div class="marks" role="group" aria-label={habit.label}>
-        <button
-          type="button"
-          aria-pressed={seen[habit.key] === 'kept'}
-          onclick={() => mark(habit.key, 'kept')}>Seen kept</button
+  {#each habits as { key } (key)}
+    <div class="habit" class:broken={seen[key] === 'broken'}>
+      <p><b>{habit(key, 'kept')}</b></p>
+      <div class="marks" role="group" aria-label={habit(key, 'kept')}>
+        <button type="button" aria-pressed={seen[key] === 'kept'} onclick={() => mark(key, 'kept')}
+          >{say('handling.kept')}</button
         >
         <button
           type="button"
           class="no"
-          aria-pressed={seen[habit.key] === 'broken'}
-          onclick={() => mark(habit.key, 'broken')}>Not kept</button
+          aria-pressed={seen[key] === 'broken'}
+          onclick={() => mark(key, 'broken')}>{say('handling.broken')}</button
         >
       </div>
-      <p class="why">{habit.why}</p>
+      <p class="why">{habit(key, 'why')}</p>
     </div>
   {/each}
-  <label>Note <input bind:value={note} maxlength="300" /></label>
+  <label>{say('handling.note')} <input bind:value={note} maxlength="300" /></label>
   {#if data.mayRecord}<button class="go" disabled={!looked} onclick={keep}
-      >{looked ? `Keep ${looked} marked` : 'Mark something first'}</button
+      >{looked ? say('handling.keep', { marked: looked }) : say('handling.nothing')}</button
     >{/if}
   {#if told}<p class="say good" role="status">{told}</p>{/if}
 </FieldFrame>

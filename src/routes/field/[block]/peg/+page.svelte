@@ -10,15 +10,17 @@
     listenToPhone,
     listenToStandIn,
     type Listening,
+    type NoPosition,
     type Reading,
   } from '$lib/field/receiver';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import Plan from '$lib/plan/Plan.svelte';
-  import { useUnits } from '$lib/parts/figures.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const units = useUnits();
+  const tongue = useTongue();
+  const { say } = tongue;
   const plane = $derived(localPlane(data.origin));
   const rows = $derived(toRowSet(data.rhythm, data.rows));
   const trees = $derived(treesByRow(rows));
@@ -38,14 +40,15 @@
   const species = $derived(
     aim && data.species[speciesAt(data.rows[aim.row - 1].runs, aim.peg) ?? -1],
   );
-  const length = (metres: number) => formatLength(metres, units.system, metres < 10 ? 1 : 0);
+  const length = (metres: number) =>
+    tongue.measure(formatLength(metres, tongue.system, metres < 10 ? 1 : 0));
 
   function listen(to: 'phone' | 'stand-in') {
     listening?.stop();
     wrong = '';
     source = to;
     const heard = (next: Reading) => ((reading = next), (wrong = ''));
-    const failed = (message: string) => (wrong = message);
+    const failed = (why: NoPosition) => (wrong = say(why));
     listening =
       to === 'phone' ? listenToPhone(heard, failed) : listenToStandIn(data.block.id, heard, failed);
   }
@@ -67,9 +70,9 @@
     const row = Number(typedRow);
     const peg = Number(typedPeg ?? 1);
     if (!(row >= 1 && row <= trees.length))
-      wrong = `Row ${typedRow ?? ''} was asked for; rows 1 to ${trees.length} are laid.`;
+      wrong = say('peg.noRow', { row: String(typedRow ?? ''), rows: trees.length });
     else if (!(peg >= 1 && peg <= trees[row - 1]))
-      wrong = `Row ${row} has pegs 1 to ${trees[row - 1]}; ${peg} was asked for.`;
+      wrong = say('peg.noPeg', { row, pegs: trees[row - 1], peg: String(peg) });
     else {
       wrong = '';
       wanted = { row, peg };
@@ -77,19 +80,17 @@
   }
 </script>
 
-<svelte:head><title>Find my peg · Viridane</title></svelte:head>
-<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, 'Planting']}>
+<svelte:head><title>{say('peg.title')} · Viridane</title></svelte:head>
+<FieldFrame title={data.block.name} back={[`/field/${data.block.id}`, say('frame.rows')]}>
   {#if !source}
-    <h1>Find my peg</h1>
-    <p>From where you stand to any peg, also without a signal.</p>
-    <button class="go" onclick={() => listen('phone')}>Use this phone’s position</button>
-    <button class="go plain" onclick={() => listen('stand-in')}
-      >Play a walk (no receiver needed)</button
-    >
+    <h1>{say('peg.title')}</h1>
+    <p>{say('peg.how')}</p>
+    <button class="go" onclick={() => listen('phone')}>{say('peg.phone')}</button>
+    <button class="go plain" onclick={() => listen('stand-in')}>{say('peg.standIn')}</button>
   {:else}
     <div class="say-where" aria-live="polite">
       {#if aim && way}
-        <span class="label">{wanted ? 'To' : 'Nearest:'} row {aim.row}, peg {aim.peg}</span>
+        <span class="label">{say(wanted ? 'peg.to' : 'peg.nearest', aim)}</span>
         <div class="way">
           <svg viewBox="-50 -50 100 100" width="96" height="96" aria-hidden="true">
             <circle r="46" fill="none" stroke="var(--rule-strong)" stroke-width="2" />
@@ -102,25 +103,32 @@
           </svg>
           <div>
             <b class="figure num">{length(way.distance)}</b>
-            <span>{compassPoint(way.bearing)}, {formatBearing(way.bearing)}</span>
+            <span
+              >{say('peg.compass', {
+                point: compassPoint(way.bearing),
+                bearing: formatBearing(way.bearing),
+              })}</span
+            >
           </div>
         </div>
         <p class="num">
-          {length(Math.abs(way.along))}
-          {way.along >= 0 ? 'on' : 'back'} along the row, {length(Math.abs(way.right))} to its {way.right >=
-          0
-            ? 'right'
-            : 'left'}{species ? `. ${species.name} stands there.` : '.'}
+          {say('peg.along', {
+            along: length(Math.abs(way.along)),
+            way: way.along >= 0 ? 'on' : 'back',
+            right: length(Math.abs(way.right)),
+            side: way.right >= 0 ? 'right' : 'left',
+          })}
+          {species ? say('peg.stands', { species: species.name.toLowerCase() }) : ''}
         </p>
         <p class="num quiet">
-          You are within {length(reading!.accuracy)} of this{way.distance < reading!.accuracy
-            ? ': closer than that the string decides'
-            : ''}.
+          {say(way.distance < reading!.accuracy ? 'peg.string' : 'peg.within', {
+            accuracy: length(reading!.accuracy),
+          })}
         </p>
-      {:else}<p>Waiting for a position …</p>{/if}
+      {:else}<p>{say('peg.waiting')}</p>{/if}
     </div>
     <Plan
-      label="Where you stand on {data.block.name}"
+      label={say('peg.plan', { block: data.block.name })}
       height="300px"
       content={{
         boundary: data.boundary,
@@ -135,22 +143,24 @@
       onrow={(row) => (wanted = { row, peg: 1 })}
     />
     <form onsubmit={look}>
-      <label>Row <input class="num" inputmode="numeric" bind:value={typedRow} /></label>
-      <label>Peg <input class="num" inputmode="numeric" bind:value={typedPeg} /></label>
-      <button class="go" type="submit">Lead me</button>
+      <label>{say('peg.row')} <input class="num" inputmode="numeric" bind:value={typedRow} /></label
+      >
+      <label>{say('peg.peg')} <input class="num" inputmode="numeric" bind:value={typedPeg} /></label
+      >
+      <button class="go" type="submit">{say('peg.lead')}</button>
     </form>
     {#if wanted}<button class="go plain" onclick={() => (wanted = undefined)}
-        >Back to the nearest</button
+        >{say('peg.back')}</button
       >{/if}
     <p class="quiet">
-      {source === 'phone' ? 'This phone’s receiver.' : 'A stand-in plays a walk along the rows.'}
+      {say(source === 'phone' ? 'peg.byPhone' : 'peg.byStandIn')}
       <button class="link-button" onclick={() => listen(source === 'phone' ? 'stand-in' : 'phone')}
-        >{source === 'phone' ? 'Play a walk instead' : 'Use the phone’s own'}</button
+        >{say(source === 'phone' ? 'peg.playInstead' : 'peg.useInstead')}</button
       >
     </p>
   {/if}
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-  <p class="quiet">Eyes up near wires, machines and edges; stand still to read.</p>
+  <p class="quiet">{say('peg.eyes')}</p>
 </FieldFrame>
 
 <style>

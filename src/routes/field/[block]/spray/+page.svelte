@@ -1,18 +1,18 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { labelConcerns, leftOfRound, shareOfRows } from '$core/calendar/label';
   import { rangesOf } from '$core/measure/ranges';
-  import { formatArea, formatLiquid, formatMass } from '$core/measure/units';
+  import { formatArea, formatLiquid, formatMass, WIND } from '$core/measure/units';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { useUnits } from '$lib/parts/figures.svelte';
-  import { inWords } from '$lib/parts/reader.svelte';
+  import { useTongue } from '$lib/field/tongue.svelte';
   import { asSprayed } from '$lib/rooms/calendar/sprayings';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const units = useUnits();
+  const tongue = useTongue();
+  const { say, why, measure } = tongue;
   const work = fieldWork(() => data, ['calendar.sprayed']);
   const first = $derived(data.tank[0]?.product);
   const known = $derived(data.rows.map(({ number }) => number));
@@ -35,7 +35,8 @@
   });
   const KEPT = $derived(`sprayed rows ${data.block.id}`);
   let ticked = $state<number[]>([]);
-  let wind = $state(2);
+  /** In the person's own unit; the server is told metres a second. */
+  let wind = $state(untrack(() => (tongue.system === 'us' ? 4 : 7)));
   let lotNumber = $state('');
   let knowing = $state(false);
   let told = $state('');
@@ -64,56 +65,62 @@
     ),
   );
   const amount = (kind: string, value: number) =>
-    kind === 'mass' ? formatMass(value, units.system) : formatLiquid(value, units.system);
+    measure(
+      kind === 'mass' ? formatMass(value, tongue.system) : formatLiquid(value, tongue.system),
+    );
   async function enter() {
     for (const { product, amount: whole } of data.tank)
       await work.outbox.add('calendar.sprayed', {
         ...work.event(),
-        ...{ blockId: data.block.id, productId: product.id, day: data.today, wind, lotNumber },
+        ...{
+          blockId: data.block.id,
+          productId: product.id,
+          day: data.today,
+          wind: wind * WIND[tongue.system].metresPerSecond,
+          lotNumber,
+        },
         operator: data.person!.name,
         area: data.area * part,
         litres: whole.value * part * (whole.kind === 'mass' ? 1 : 1000),
         ...{ corrects: null, note: '', sprayedRows: rows, knowing },
       });
-    told = `Rows ${rangesOf(rows)} kept on this phone.`;
+    told = say('spray.told', { list: rangesOf(rows) });
     ticked = [];
     knowing = false;
     localStorage.removeItem(KEPT);
   }
 </script>
 
-<svelte:head><title>Spraying · Viridane</title></svelte:head>
+<svelte:head><title>{say('spray.title')} · Viridane</title></svelte:head>
 <FieldFrame
   title={data.block.name}
-  back={[`/field/${data.block.id}`, 'Rows']}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
   outbox={work.outbox}
   block={data.block}
   siteId={data.site?.id}
 >
-  <h1>Spraying</h1>
+  <h1>{say('spray.title')}</h1>
   {#if !data.tank.length || !data.rows.length}
     <p>
-      {data.rows.length
-        ? 'No product is on the list. The leader enters it under Calendar, Spraying.'
-        : 'There are no rows yet.'}
+      {say(data.rows.length ? 'spray.noProduct' : 'spray.noRows')}
     </p>
   {:else}
-    {#if !data.asked}<p class="say">The method of this block sprays nothing. Ask first.</p>{/if}
-    <p><b>{data.tank.map(({ product }) => product.name).join(' with ')}</b></p>
+    {#if !data.asked}<p class="say">{say('spray.notAsked')}</p>{/if}
+    <p><b>{data.tank.map(({ product }) => product.name).join(' + ')}</b></p>
     {#if next !== undefined}
       <button class="go" disabled={!data.mayRecord} onclick={() => tick(next)}
-        >Row <span class="num">{next}</span> is sprayed</button
+        >{say('spray.rowDone', { row: next })}</button
       >
-    {:else}<p class="say good">Every row is ticked.</p>{/if}
+    {:else}<p class="say good">{say('spray.all')}</p>{/if}
     <details>
-      <summary>Other rows, or take a tick back</summary>
+      <summary>{say('spray.others')}</summary>
       <div class="rows">
         {#each known as row (row)}
           <button
             class="num"
             class:done={!left.includes(row)}
             aria-pressed={ticked.includes(row)}
-            aria-label="Row {row}{left.includes(row) ? '' : ', sprayed this round'}"
+            aria-label={say(left.includes(row) ? 'spray.row' : 'spray.rowBefore', { row })}
             onclick={() => tick(row)}>{row}</button
           >
         {/each}
@@ -121,43 +128,44 @@
     </details>
     {#if ticked.length}
       <p class="sum num">
-        {ticked.length === 1 ? 'Row' : 'Rows'}
-        {rangesOf(rows)}: {formatArea(data.area * part, units.system, 3)},
-        {#each data.tank as { product, amount: whole }, i (product.id)}{i ? '; ' : ''}{amount(
-            whole.kind,
-            whole.value * part,
-          )}
-          {product.name}{/each}
+        {say('spray.sum', {
+          rows: ticked.length,
+          list: rangesOf(rows),
+          area: measure(formatArea(data.area * part, tongue.system, 3)),
+          amounts: data.tank
+            .map(({ product, amount: whole }) =>
+              [amount(whole.kind, whole.value * part), product.name].join(' '),
+            )
+            .join('; '),
+        })}
       </p>
-      <label>Wind, m/s <NumberBox min={0} max={30} step={0.1} bind:value={wind} /></label>
-      <label>Lot number of the product <input bind:value={lotNumber} maxlength="40" /></label>
+      <label
+        >{say('spray.wind', { unit: WIND[tongue.system].unit })}
+        <NumberBox min={0} max={100} bind:value={wind} /></label
+      >
+      <label>{say('spray.lot')} <input bind:value={lotNumber} maxlength="40" /></label>
       {#each concerns as concern, i (i)}<p class="say stop" role="alert">
-          {inWords(concern)}
+          {why(concern)}
         </p>{/each}
       {#if concerns.length}
         <label class="check"
-          ><input type="checkbox" bind:checked={knowing} /> It was done all the same</label
+          ><input type="checkbox" bind:checked={knowing} /> {say('spray.anyway')}</label
         >
       {/if}
       <button
         class="go"
         disabled={!data.mayRecord || (concerns.length > 0 && !knowing)}
-        onclick={enter}>Enter what was sprayed</button
+        onclick={enter}>{say('spray.enter')}</button
       >
     {/if}
     {#if told}<p class="say good" role="status">{told}</p>{/if}
   {/if}
   <p class="say caution">
-    The label is the law: clothing, wind, distance to water, waiting times. A licensed operator
-    decides.
+    {say('spray.label')}
   </p>
 </FieldFrame>
 
 <style>
-  .go .num {
-    font-size: 32px;
-    padding: 0 6px;
-  }
   .rows {
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(64px, 1fr));

@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { clockOf } from '../../../../../core/say/day';
   import type { Given } from '$lib/rooms/contracts';
   import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { isTold } from '$core/say/told';
+  import { useTongue } from '$lib/field/tongue.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
+  import type { FieldKey } from '$lib/words/field';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
-  import { formatNumber, formatPercent } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
   import { soakState } from '$core/stock/keeping';
@@ -28,6 +29,8 @@
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['stock.record', 'stock.root']);
   const { outbox } = work;
+  const { say, why, number, time } = useTongue();
+  const inTongue = (error: unknown) => (isTold(error) ? why(error.said) : spoken(error));
   let chosen = $state(untrack(() => page.url.searchParams.get('lot') ?? ''));
   let typed = $state('');
   let wrong = $state('');
@@ -109,23 +112,27 @@
         .map(({ id, count, at }) => ({ id, count, startedAt: at })),
     ].filter(({ id }) => !ended.has(id));
   });
-  const placeName = (id: string) => data.places.find((place) => place.id === id)?.name ?? 'store';
+  const placeName = (id: string) =>
+    data.places.find((place) => place.id === id)?.name ?? say('boxes.store');
   const holderName = (holder: Holder) =>
     holder.startsWith('p:')
       ? placeName(holder.slice(2))
-      : (data.planters.find(({ id }) => holder === `c:${id}`)?.name ?? 'the crew as a whole');
+      : (data.planters.find(({ id }) => holder === `c:${id}`)?.name ?? say('boxes.wholeCrew'));
 
-  const ACTIONS: [StockEventKind, string][] = [
-    ['issue', 'Issue'],
-    ['return', 'Return'],
-    ['move', 'Move'],
-    ['receive', 'Receive'],
-    ['soak', 'Soak'],
-    ['dip', 'Dip'],
-    ['water', 'Water'],
-    ['cull', 'Cull'],
-    ['lose', 'Lose'],
+  const ACTIONS = [
+    ...(['issue', 'return', 'move', 'receive', 'soak', 'dip', 'water', 'cull', 'lose'] as const),
   ];
+  const action = (kind: StockEventKind) => say(`boxes.${kind}` as FieldKey);
+  const CLOCK = {
+    left: {
+      unit: say('boxes.min'),
+      spoken: (left: number, of: number) => say('boxes.left', { left, of }),
+    },
+    over: {
+      unit: say('boxes.minOver'),
+      spoken: (over: number, of: number) => say('boxes.over', { over, of }),
+    },
+  };
   let count = $state<number>();
   let planter = $state('');
   let place = $state('');
@@ -169,14 +176,16 @@
       });
       await keep(entry);
     } catch (error) {
-      wrong = spoken(error);
+      wrong = inTongue(error);
       // What goes with it may be on another phone: what really happened can be entered all the same.
       held = entry;
     }
   }
   async function keep(entry: Entered) {
     await outbox.add('stock.record', entry);
-    told = `${ACTIONS.find(([kind]) => kind === entry.kind)?.[1] ?? 'Entered'}: ${formatNumber(entry.count)} of lot ${lot?.code}, kept.`;
+    told = say('boxes.kept', {
+      ...{ what: action(entry.kind), trees: entry.count, code: lot?.code ?? '' },
+    });
     doing = undefined;
     held = undefined;
     wrong = '';
@@ -188,7 +197,7 @@
       lotId: lot!.id,
       kind: 'open',
       closes: null,
-      label: `bag ${vessels.length + 1}`,
+      label: say('boxes.bag', { number: vessels.length + 1 }),
     });
   const closeBag = (closes: string) =>
     outbox.add('stock.root', {
@@ -233,88 +242,89 @@
         doing = undefined;
         typed = '';
       } else if (other)
-        wrong = `That box is lot ${other.code} of ${other.block}; you are on ${data.block.name}. Bring it there.`;
-      else wrong = `${code} is no lot of this site.`;
+        wrong = say('boxes.elsewhere', {
+          ...{ code: other.code, block: other.block, here: data.block.name },
+        });
+      else wrong = say('boxes.unknown', { code });
     } catch (error) {
-      wrong = spoken(error);
+      wrong = inTongue(error);
     }
   }
-  const clock = (at: number) => clockOf(at, data.site!.zone).text;
 </script>
 
-<svelte:head><title>Boxes · Viridane</title></svelte:head>
+<svelte:head><title>{say('boxes.title')} · Viridane</title></svelte:head>
 <FieldFrame
   title={data.block.name}
-  back={[`/field/${data.block.id}`, 'Rows']}
+  back={[`/field/${data.block.id}`, say('frame.rows')]}
   {outbox}
   block={data.block}
   siteId={data.site?.id}
 >
   {#if !lot}
-    <h1>Which box?</h1>
+    <h1>{say('boxes.which')}</h1>
     <Scanner onread={look} onerror={(message) => (wrong = message)} />
     <form onsubmit={(event) => (event.preventDefault(), look(typed))}>
       <label>
-        Code on the label
+        {say('boxes.code')}
         <input bind:value={typed} placeholder="7K2M-Q4X" autocapitalize="characters" />
       </label>
     </form>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    <p class="quiet">Or from the list, most stressed first:</p>
+    <p class="quiet">{say('boxes.list')}</p>
     {@const there = data.lots.filter(({ balance }) => balance.onHand || balance.out)}
     {@const gone = data.lots.filter((entry) => !there.includes(entry))}
     {#each there as entry (entry.id)}{@render pick(entry)}{/each}
     {#if gone.length}
       <details>
-        <summary>Lots with none left, or not received yet: {gone.length}</summary>
+        <summary>{say('boxes.gone', { lots: gone.length })}</summary>
         <div class="gone">
           {#each gone as entry (entry.id)}{@render pick(entry)}{/each}
         </div>
       </details>
     {/if}
-    {#if !data.lots.length}<p class="say">No lot is entered for this block yet.</p>{/if}
+    {#if !data.lots.length}<p class="say">{say('boxes.none')}</p>{/if}
   {:else if balance && card}
     <div class="title">
-      <h1>Lot {lot.code}</h1>
+      <h1>{say('boxes.lot', { code: lot.code })}</h1>
       <button class="link-button" onclick={() => ((chosen = ''), (doing = undefined))}
-        >Other box</button
+        >{say('boxes.other')}</button
       >
     </div>
     <SpeciesName {card} after={lot.age} large />
     <div class="count">
-      <span class="huge num" data-testid="on-hand">{formatNumber(balance.onHand)}</span>
+      <span class="huge num" data-testid="on-hand">{number(balance.onHand)}</span>
       <span
-        >on hand<br /><span class="quiet num">{formatNumber(balance.out)} with the crew</span></span
+        >{say('boxes.onHand')}<br /><span class="quiet num"
+          >{say('boxes.withCrew', { trees: balance.out })}</span
+        ></span
       >
     </div>
     {#if told}<p class="say good" role="status">{told}</p>{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if held}
       <p class="say">
-        Did it happen, and the other half is still on another phone? Then enter it: it is kept, and
-        the leader sees what is owed.
+        {say('boxes.lateAsk')}
       </p>
       <button type="button" class="go plain" onclick={() => keep({ ...held!, late: true })}
-        >Keep it all the same</button
+        >{say('boxes.lateKeep')}</button
       >
     {/if}
     {#if doing}
       <form class="entry" onsubmit={(event) => (event.preventDefault(), void enter())}>
-        <h2>{ACTIONS.find(([kind]) => kind === doing)?.[1]}</h2>
-        <label>Trees <NumberBox min="1" bind:value={count} /></label>
+        <h2>{action(doing)}</h2>
+        <label>{say('boxes.trees')} <NumberBox min="1" bind:value={count} /></label>
         <div class="chips">
           {#each [1, 2, 5] as boxes (boxes)}<button
               type="button"
               class="go plain"
-              onclick={() => (count = boxes * lot.perBox)}
-              >{boxes} {boxes === 1 ? 'box' : 'boxes'}</button
+              onclick={() => (count = boxes * lot.perBox)}>{say('boxes.boxes', { boxes })}</button
             >{/each}
         </div>
         {#if doing === 'issue' || doing === 'return' || doing === 'lose'}
           <label
-            >{doing === 'issue' ? 'To' : 'From'}
+            >{say(doing === 'issue' ? 'boxes.to' : 'boxes.from')}
             <select bind:value={planter}
-              ><option value="">{doing === 'lose' ? 'the store' : 'the crew as a whole'}</option
+              ><option value="">{say(doing === 'lose' ? 'boxes.store' : 'boxes.wholeCrew')}</option
               >{#each data.planters as { id, name } (id)}<option value={id}>{name}</option
                 >{/each}</select
             ></label
@@ -322,9 +332,9 @@
         {/if}
         {#if !(doing === 'lose' && planter)}
           <label
-            >{doing === 'return' || doing === 'receive' ? 'Into' : 'From'}
+            >{say(doing === 'return' || doing === 'receive' ? 'boxes.into' : 'boxes.from')}
             <select bind:value={place}
-              ><option value="">no place entered</option
+              ><option value="">{say('boxes.noPlace')}</option
               >{#each data.places as { id, name } (id)}<option value={id}>{name}</option
                 >{/each}</select
             ></label
@@ -332,25 +342,28 @@
         {/if}
         {#if doing === 'move'}
           <label
-            >To <select bind:value={to}
+            >{say('boxes.to')}
+            <select bind:value={to}
               >{#each data.places as { id, name } (id)}<option value={id}>{name}</option
                 >{/each}</select
             ></label
           >
         {/if}
-        <button type="submit" class="go">Enter it</button>
-        <button type="button" class="go plain" onclick={() => (doing = undefined)}>Not now</button>
+        <button type="submit" class="go">{say('boxes.enter')}</button>
+        <button type="button" class="go plain" onclick={() => (doing = undefined)}
+          >{say('boxes.notNow')}</button
+        >
       </form>
     {:else}
       {#each vessels as vessel (vessel.id)}
         {@const state = vesselClock(vessel, data.airNow as Air, lot.dip, work.clock)}
         <div class="vessel" class:over={state.left < 0}>
-          <RootClock allowed={state.allowed} used={state.used} size={92} />
+          <RootClock allowed={state.allowed} used={state.used} size={92} words={CLOCK} />
           <div>
-            <b>{vessel.label || 'bag'}</b>
-            <p class="num">out {minutesLeft(state).out} min of {minutesLeft(state).of}</p>
+            <b>{vessel.label || say('boxes.bag', { number: '' })}</b>
+            <p class="num">{say('boxes.out', minutesLeft(state))}</p>
             {#if data.mayTally}<button class="go" onclick={() => closeBag(vessel.id)}
-                >Close it</button
+                >{say('boxes.close')}</button
               >{/if}
           </div>
         </div>
@@ -359,45 +372,49 @@
         {@const state = soakState(soak.startedAt, work.clock)}
         <div class="vessel" class:over={state.state === 'too-long'}>
           <div>
-            <b>{formatNumber(soak.count)} in water, {formatNumber(state.hours, 1)} h</b>
+            <b>{say('boxes.inWater', { trees: soak.count, hours: number(state.hours, 1) })}</b>
             <p>
               {state.state === 'too-soon'
-                ? `Leave them until ${clock(state.readyAt)}.`
+                ? say('boxes.leave', { time: time(state.readyAt) })
                 : state.state === 'ready'
-                  ? `Ready; out by ${clock(state.overAt)}.`
-                  : `Take them out now.`}
+                  ? say('boxes.ready', { time: time(state.overAt) })
+                  : say('boxes.takeOut')}
             </p>
-            {#if data.mayRecord}<button class="go" onclick={() => drain(soak)}>Taken out</button
+            {#if data.mayRecord}<button class="go" onclick={() => drain(soak)}
+                >{say('boxes.takenOut')}</button
               >{/if}
           </div>
         </div>
       {/each}
-      {#if data.mayTally}<button class="go roots" onclick={openBag}>Roots out: start</button>{/if}
+      {#if data.mayTally}<button class="go roots" onclick={openBag}>{say('rows.rootsStart')}</button
+        >{/if}
       {#if data.mayRecord}
         <div class="actions">
-          {#each ACTIONS as [kind, name] (kind)}
-            <button class="go plain" onclick={() => begin(kind)}>{name}</button>
+          {#each ACTIONS as kind (kind)}
+            <button class="go plain" onclick={() => begin(kind)}>{action(kind)}</button>
           {/each}
         </div>
       {/if}
       <details>
-        <summary>Where they are</summary>
+        <summary>{say('boxes.where')}</summary>
         {#each balance.held.filter(([, n]) => n) as [holder, n] (holder)}
-          <p class="held num"><span>{holderName(holder)}</span><b>{formatNumber(n)}</b></p>
+          <p class="held num"><span>{holderName(holder)}</span><b>{number(n)}</b></p>
         {/each}
       </details>
     {/if}
   {/if}
-  <p class="quiet">Two people lift a wet box, knees bent.</p>
+  <p class="quiet">{say('boxes.lift')}</p>
 </FieldFrame>
 
 {#snippet pick(entry: PageData['lots'][number])}
   {@const look = data.species.find(({ id }) => id === entry.speciesId)!}
   <button class="lot" onclick={() => (chosen = entry.id)}>
     <span><b>{entry.code}</b> {look.name}</span>
-    <span class="num">{formatNumber(entry.balance.onHand)}</span>
+    <span class="num">{number(entry.balance.onHand)}</span>
     <small class="num" class:over={entry.balance.onHand && entry.stress >= 1}
-      >{entry.balance.onHand ? `${formatPercent(entry.stress)} used` : ''}</small
+      >{entry.balance.onHand
+        ? say('boxes.used', { percent: Math.round(100 * entry.stress) })
+        : ''}</small
     >
   </button>
 {/snippet}

@@ -66,7 +66,7 @@
       <input bind:value={tag} autocomplete="off" autocapitalize="characters" /></label
     >
     <Scanner onread={read} onerror={(message) => (scanned = message)} />
-    {#if scanned}<p role="alert" lang="en">{scanned}</p>{/if}
+    {#if scanned}<p role="alert">{scanned}</p>{/if}
     {#if verdict}
       <p class="verdict" class:fits={verdict.fits} role="alert">
         {#if verdict.fits}{say('tags.fits', {

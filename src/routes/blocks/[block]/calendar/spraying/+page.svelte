@@ -28,6 +28,7 @@
     formatNumber,
     formatPercent,
     formatWind,
+    WIND,
     formatDose,
     inUnits,
   } from '$core/measure/units';
@@ -131,7 +132,8 @@
     }
   });
   let operator = $state(untrack(() => data.person!.name));
-  let wind = $state(2);
+  /** In the unit winds are written in. */
+  let wind = $state(untrack(() => (units.system === 'us' ? 4 : 7)));
   let lotNumber = $state('');
 
   const attempt = (task: () => Promise<string | void>) =>
@@ -157,7 +159,8 @@
       for (const { product: one, amount } of together)
         await send('calendar.sprayed', {
           ...newEvent(),
-          ...{ blockId: data.block.id, productId: one.id, day, wind, lotNumber, operator },
+          ...{ blockId: data.block.id, productId: one.id, day, lotNumber, operator },
+          wind: wind * WIND[units.system].metresPerSecond,
           area: plan!.area.value * part,
           litres: amount.value * part * (amount.kind === 'mass' ? 1 : 1000),
           ...{ corrects: null, note: '', sprayedRows: rowsRead.rows, knowing },
@@ -392,7 +395,8 @@
             >Day <input type="date" max={data.today} bind:value={day} required /></label
           >
           <label class="field"
-            >Wind, m/s <NumberBox min="0" max="30" step="any" bind:value={wind} /></label
+            >Wind, {WIND[units.system].unit}
+            <NumberBox min="0" max="100" step="any" bind:value={wind} /></label
           >
           <TextInput
             labelText="Rows, when not all of them"

@@ -8,6 +8,7 @@ import type { DayTerms } from '../crew/day';
 import type { MachineKept } from '../crew/machine';
 import type { WaterTerms } from '../tending/water';
 import type { BoxTerms } from '../crew/reservoir';
+import type { Pace } from '../crew/usual';
 import type { Wave, WaveTerms } from '../crew/waves';
 
 /** What a leader changed about a task. */
@@ -30,6 +31,8 @@ export interface CalendarTerms {
   ripping?: RipTerms;
   works?: WorkTerms;
   day?: DayTerms;
+  /** Trees a person and day before their own tallies tell. */
+  pace?: Record<Pace, number>;
   machine?: MachineKept;
   briefing?: BriefingTerms;
   /** Waves that follow the planters; one that is left out does not. */

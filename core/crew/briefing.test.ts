@@ -1,11 +1,12 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { briefingOf, BRIEFING_TERMS, markOf, type BriefInput } from './briefing';
+import { briefingOf, BRIEFING_TERMS, GUEST_STEPS, markOf, type BriefInput } from './briefing';
 
 const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   terms: { ...BRIEFING_TERMS, meeting: 'gate', aid: 'in the van' },
   byMachine: false,
   crews: [{ planter: 'Ana', rows: '1–4', trees: 200 }],
+  guests: [],
   tools: ['planting bar'],
   depth: { least: 0, most: 0.02, datum: 'top side root' },
   lots: [{ code: '17', species: 'oak', trees: 900 }],
@@ -90,4 +91,23 @@ test('a signature holds until something that was read changes; weather and the e
   let hash = 0xcbf29ce484222325n;
   for (const byte of Buffer.from('[]')) hash = ((hash ^ BigInt(byte)) * 0x100000001b3n) % 2n ** 64n;
   assert.equal(markOf([]), hash.toString(16).padStart(16, '0'));
+});
+
+test('volunteers are told how they work, once for all groups; without any the crew hears nothing of it', () => {
+  const guests = [
+    { group: 'Class 7b', people: 24 },
+    { group: 'The mill', people: 9 },
+  ];
+  const own = briefingOf(input({ guests })).filter(({ part }) => part === 'guests');
+  assert.deepEqual(
+    own.map(({ key }) => key),
+    [
+      ...['brief.guests.who', 'brief.guests.who'],
+      ...GUEST_STEPS.map((step) => `brief.guests.${step}`),
+    ],
+  );
+  assert.deepEqual(own[1].figures, { group: 'The mill', people: 9 });
+  assert.ok(!keys().some((key) => key.startsWith('brief.guests')));
+  // A class that comes changes what was read and signed.
+  assert.notEqual(markOf(briefingOf(input({ guests }))), markOf(briefingOf(input())));
 });

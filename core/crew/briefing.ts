@@ -31,6 +31,7 @@ export const BRIEF_PARTS = [
   'meet',
   'who',
   'how',
+  'guests',
   'stock',
   'air',
   'dangers',
@@ -53,6 +54,9 @@ export const HAND_STEPS = [
 ] as const;
 export const MACHINE_STEPS = ['order', 'mount', 'late', 'signal', 'behind'] as const;
 
+/** What volunteers are told besides. Common practice, no source. */
+export const GUEST_STEPS = ['show', 'pairs', 'adults', 'tools', 'away', 'pause'] as const;
+
 type DangerKey = Exclude<KeepoutKind, 'fence' | 'existing-tree' | 'other' | 'building'>;
 export const DANGERS = [
   'slope',
@@ -71,6 +75,7 @@ export type BriefKey =
   | `brief.hand.${(typeof HAND_STEPS)[number]}`
   | `brief.machine.${(typeof MACHINE_STEPS)[number]}`
   | `brief.danger.${DangerKey | (typeof DANGERS)[number]}`
+  | `brief.guests.${(typeof GUEST_STEPS)[number] | 'who'}`
   | 'brief.meet'
   | 'brief.noPlace'
   | 'brief.rows'
@@ -105,6 +110,8 @@ export interface BriefInput {
   /** Who has which rows, with trees left. */
   crews: readonly { planter: string; rows: string; trees: number }[];
   tools: readonly string[];
+  /** Groups of volunteers who have rows here. */
+  guests: readonly { group: string; people: number }[];
   /** Lowest and highest soil over the datum, metres. */
   depth: { least: number; most: number; datum: Datum };
   /** Lots to be planted, oldest first. */
@@ -162,6 +169,9 @@ export function briefingOf(input: BriefInput): BriefItem[] {
     most: { value: input.depth.most, kind: 'small' },
     datum: DATUM_KEYS[input.depth.datum],
   });
+  for (const { group, people } of input.guests)
+    say('guests', 'brief.guests.who', { group, people });
+  if (input.guests.length) for (const step of GUEST_STEPS) say('guests', `brief.guests.${step}`);
 
   for (const { code, species, trees } of input.lots)
     say('stock', 'brief.lot', { code, species, trees });

@@ -39,7 +39,10 @@ test('a rate begins as it was typed and becomes what the planter sets in an hour
     { trees: 380, hours: 4 },
     { trees: 610, hours: 6.5 },
   ];
-  near(learned(75, days).perHour.value, (75 * PRIOR_HOURS + 1490) / (PRIOR_HOURS + 15.5));
+  near(
+    learned(75, days).perHour.value,
+    (75 * PRIOR_HOURS.typed + 1490) / (PRIOR_HOURS.typed + 15.5),
+  );
   near(learned(75, days).rate, learned(75, days).perHour.value * DAY_HOURS);
 });
 
@@ -82,7 +85,7 @@ test('hours that were clocked count instead of eight; today and last month’s d
   day('2026-10-01', 1);
   const half = new Map([['ann', new Map([['2026-11-23', 4]])]]);
   const rate = (worked?: typeof half) =>
-    crewRates([{ id: 'ann', rate: 400 }], sums, '2026-11-24', worked).get('ann')!;
+    crewRates([{ id: 'ann', rate: 400, usual: 800 }], sums, '2026-11-24', worked).get('ann')!;
   near(rate().perHour.value, (50 * 8 + 400) / 16);
   near(rate(half).perHour.value, (50 * 8 + 400) / 12);
   assert.deepEqual([rate().days, rate(half).hours], [1, 4]);

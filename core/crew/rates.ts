@@ -6,8 +6,12 @@ import type { PlantedSums } from './sums';
 const LATE_DAYS = 30;
 /** Hours of a day on which nobody clocked. Common practice, no source. */
 export const DAY_HOURS = 8;
-/** The rate somebody typed weighs as much as so many hours of the planter's own. From memory. */
-export const PRIOR_HOURS = 8;
+/**
+ * A rate known beforehand weighs as much as so many hours of the planter's own: one that somebody typed
+ * for them as a day, the usual one of their way of planting, which fits nobody in particular, as half a
+ * day. From memory.
+ */
+export const PRIOR_HOURS = { typed: 8, usual: 4 };
 /**
  * How much more the trees of a day vary than a Poisson count does, until a planter's own days tell:
  * 700 trees with days that differ by 15 %. From memory.
@@ -23,7 +27,7 @@ export interface Rate {
   perHour: Figure;
   low: number;
   high: number;
-  from: 'tallies' | 'typed';
+  from: 'tallies' | 'typed' | 'usual';
   /** Days and hours that it was learned from. */
   days: number;
   hours: number;
@@ -33,41 +37,46 @@ export interface Rate {
 export type WorkedHours = ReadonlyMap<string, ReadonlyMap<Day, number>>;
 
 /**
- * What each planter sets: a Gamma prior about the typed rate, updated by the planter's own trees per hour
+ * What each planter sets: a Gamma prior about the typed or the usual rate, updated by the planter's own trees per hour
  * of the last month (today left out, which is not over). Trees come in days that differ more than chance
  * alone makes them differ, so that counts are divided by their dispersion, as a quasi-likelihood does.
  * The posterior of a Gamma(m₀·W, W) prior after N trees in H hours is Gamma(m₀·W + N, W + H) (Gelman et
  * al., Bayesian Data Analysis, ch. 2); its quantiles by Wilson & Hilferty 1931.
- * @param planters with the trees a day somebody typed for them
+ * @param planters with the trees a day that somebody typed for them, if anybody did, and the usual ones
  */
 export function crewRates(
-  planters: readonly { id: string; rate: number }[],
+  planters: readonly { id: string; rate: number | null; usual: number }[],
   sums: PlantedSums | undefined,
   today: Day,
   worked: WorkedHours = new Map(),
 ): Map<string, Rate> {
   const since = new Date(Date.parse(today) - LATE_DAYS * 86_400_000).toISOString().slice(0, 10);
   return new Map(
-    planters.map(({ id, rate }): [string, Rate] => {
+    planters.map(({ id, rate, usual }): [string, Rate] => {
       const own = [...(sums?.byDay ?? [])].flatMap(([day, ofDay]) => {
         const trees = ofDay.get(id) ?? 0;
         if (day >= today || day < since || trees <= 0) return [];
         return [{ trees, hours: worked.get(id)?.get(day) || DAY_HOURS }];
       });
-      return [id, learned(rate / DAY_HOURS, own)];
+      return [id, learned((rate ?? usual) / DAY_HOURS, own, rate === null ? 'usual' : 'typed')];
     }),
   );
 }
 
 /**
  * A rate learned from days of work.
- * @param prior trees an hour, as typed
+ * @param prior trees an hour, as typed or as usual
  */
-export function learned(prior: number, days: readonly { trees: number; hours: number }[]): Rate {
+export function learned(
+  prior: number,
+  days: readonly { trees: number; hours: number }[],
+  before: 'typed' | 'usual' = 'typed',
+): Rate {
+  const weight = PRIOR_HOURS[before];
   const trees = days.reduce((sum, day) => sum + day.trees, 0);
   const hours = days.reduce((sum, day) => sum + day.hours, 0);
-  const shape = prior * PRIOR_HOURS + trees;
-  const scale = PRIOR_HOURS + hours;
+  const shape = prior * weight + trees;
+  const scale = weight + hours;
   const mean = shape / scale;
   const dispersion = dispersionOf(days);
   const at = (z: number) => gammaQuantile(shape / dispersion, scale / dispersion, z);
@@ -76,10 +85,10 @@ export function learned(prior: number, days: readonly { trees: number; hours: nu
     perHour: {
       value: mean,
       kind: 'count',
-      formula: '(typed × its hours + trees) ÷ (its hours + hours worked)',
+      formula: `(${before} × its hours + trees) ÷ (its hours + hours worked)`,
       steps: [
-        { label: 'typed, an hour', value: prior, kind: 'number' },
-        { label: 'which weighs as', value: PRIOR_HOURS, kind: 'hours' },
+        { label: `${before}, an hour`, value: prior, kind: 'number' },
+        { label: 'which weighs as', value: weight, kind: 'hours' },
         { label: 'trees', value: trees, kind: 'count' },
         { label: 'worked', value: hours, kind: 'hours' },
         { label: 'days vary so many times more than chance', value: dispersion, kind: 'number' },
@@ -87,7 +96,7 @@ export function learned(prior: number, days: readonly { trees: number; hours: nu
     },
     low: at(-Z90),
     high: at(Z90),
-    from: days.length ? 'tallies' : 'typed',
+    from: days.length ? 'tallies' : before,
     days: days.length,
     hours,
   };

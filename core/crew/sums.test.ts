@@ -123,8 +123,8 @@ test('the pace is the mean of the fortnight’s planting days; today counts only
 
 test('a rate learns from every whole day of the last month, what was typed weighing as one of them', () => {
   const typed = [
-    { id: 'ann', rate: 500 },
-    { id: 'bo', rate: 600 },
+    { id: 'ann', rate: 500, usual: 800 },
+    { id: 'bo', rate: 600, usual: 800 },
   ];
   const sums = days([
     ['2026-11-18', 'ann', 300],

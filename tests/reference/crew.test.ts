@@ -36,7 +36,7 @@ test('the mean of a learned rate is the conjugate posterior’s, whatever its di
     { trees: 820, hours: 9 },
   ];
   const [y, x] = [2570, 29.5];
-  const weight = x / (x + PRIOR_HOURS);
+  const weight = x / (x + PRIOR_HOURS.typed);
   const mean = learned(60, days).perHour.value;
   assert.ok(Math.abs(mean - (weight * (y / x) + (1 - weight) * 60)) < 1e-9);
 });

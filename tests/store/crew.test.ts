@@ -9,7 +9,9 @@ import {
   sharesFact,
   shiftsNow,
 } from '../../src/lib/rooms/crew/facts.server';
+import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import type { RowShareRow } from '../../src/lib/rooms/crew/tables.server';
 import type { Store } from '../../src/lib/store';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -154,4 +156,47 @@ test('rows are shared again without taking a begun row from anybody; drawn share
     drawn,
     'one planter’s rows need not lie side by side',
   );
+});
+
+test('a class of volunteers plants at the usual pace, takes fewer rows than a planter, and is briefed', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const layout = (await releasedLayout(await setting.facts(), block.id))!;
+  const group = {
+    ...{ id: uuid(), siteId, name: 'Class 7b', rate: null, kind: 'volunteers', people: 24 },
+  };
+  await setting.done('leader', 'crew.planter', group);
+  await setting.refused('leader', 'crew.planter', { ...group, id: uuid(), people: 0 }, 400, /./);
+  await setting.refused('leader', 'crew.planter', { ...group, id: uuid(), rate: -1 }, 400, /./);
+  const rate = async () => (await learnedRates(await setting.facts(), block.id)).get(group.id)!;
+  assert.deepEqual([(await rate()).rate, (await rate()).from], [24 * 50, 'usual']);
+  await setting.done('leader', 'calendar.terms', {
+    blockId: block.id,
+    terms: { pace: { pit: 150, bar: 800, plug: 500, machine: 2500, volunteers: 30 } },
+  });
+  assert.equal((await rate()).rate, 24 * 30, 'the leader’s own figure holds on this block');
+  // Somebody else’s save of the name alone keeps who they are.
+  const { kind: _kind, people: _people, ...named } = group;
+  await setting.done('leader', 'crew.planter', { ...named, name: 'Class 7b, Dale', edition: 1 });
+  assert.equal((await rate()).rate, 24 * 30);
+  const quick = planters.at(-1)!.id;
+  await setting.done('leader', 'crew.share', { layoutId: layout.id, planters: [quick, group.id] });
+  const facts = await setting.facts();
+  const [rates, rows, { byRow }] = await Promise.all([
+    learnedRates(facts, block.id),
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+  ]);
+  const left = (id: string, shares: readonly RowShareRow[]) =>
+    rows
+      .filter(({ number }) =>
+        shares.some((s) => s.planterId === id && s.firstRow <= number && number <= s.lastRow),
+      )
+      .reduce((sum, row) => sum + treesInRow(row) - (byRow.get(row.number) ?? 0), 0);
+  const shares = await facts.of(sharesFact, block.id);
+  const days = [quick, group.id].map((id) => left(id, shares) / rates.get(id)!.rate);
+  assert.ok(Math.abs(days[0] - days[1]) < 0.35, `both end together: ${days.join(' and ')}`);
+  const { items } = await briefingOfBlock(facts, block);
+  assert.deepEqual(items.find(({ key }) => key === 'brief.guests.who')?.figures, {
+    ...{ group: 'Class 7b, Dale', people: 24 },
+  });
 });

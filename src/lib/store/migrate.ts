@@ -26,6 +26,7 @@ import * as checksInFull from './migrations/022-checks-in-full';
 import * as tended from './migrations/023-tended-and-counted';
 import * as oneBag from './migrations/024-one-bag';
 import * as instruments from './migrations/026-instruments';
+import * as usualRates from './migrations/027-usual-rates';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -60,6 +61,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['024-one-bag', oneBag],
   ['025-refilled-and-cared', refilled],
   ['026-instruments', instruments],
+  ['027-usual-rates', usualRates],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -4,6 +4,7 @@ import { TASKS } from '../../../../core/calendar/tasks';
 import { WAVES } from '../../../../core/crew/waves';
 import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
+import { PACES } from '../../../../core/crew/usual';
 import { REGIMES } from '../../../../core/calendar/windows';
 import type { Product } from '../../../../core/calendar/spraying';
 import { STRATA } from '../../../../core/survival/design';
@@ -136,6 +137,7 @@ const terms = object({
   })
     .optional()
     .default(undefined),
+  pace: recordOf(PACES, number().moreThan(0).max(20_000).required()),
   briefing: object({
     meeting: string().trim().max(200).default(''),
     time: number().min(0).max(23.99).required(),

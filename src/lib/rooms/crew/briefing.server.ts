@@ -98,6 +98,11 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
         };
       })
       .filter(({ trees }) => trees > 0),
+    guests: planters
+      .filter(
+        ({ id, kind }) => kind === 'volunteers' && shares.some(({ planterId }) => planterId === id),
+      )
+      .map(({ name, people }) => ({ group: name, people })),
     tools: byMachine ? [] : used.size ? [...used].filter(Boolean) : tools.map(({ name }) => name),
     depth: { least: depth.least / 100, most: depth.most / 100, datum: depth.datum },
     lots: carried.map(({ lot, onHand }) => {

@@ -18,18 +18,19 @@ import {
 import type { crewContract } from './contract';
 import { asClocked, asTally, CLOCKED_DAYS, keepPlanted, readPlanted } from './sums.server';
 import { followCommands } from './follow.server';
+import { usualOn } from './usual';
 import { payCommands } from './pay.server';
 import { activePlanter, planterOf } from './planter.server';
 import type { TallyRow } from './tables.server';
 import { wordsCommands } from './words.server';
 
-/** Hours by planter and day of late, as they were clocked. */
-async function workedOn(work: Work, site: { id: string; zone: string }) {
+/** Who worked when of late, as it was clocked. */
+async function shiftsOn(work: Work, siteId: string) {
   const since = new Date(work.now - CLOCKED_DAYS * 86_400_000);
   const rows = await work.tables.attendance.all({
-    where: { siteId: site.id, at: { [Op.gte]: since } } as never,
+    where: { siteId, at: { [Op.gte]: since } } as never,
   });
-  return workedHours(shiftsOf(rows.map(asClocked), work.now), site.zone);
+  return shiftsOf(rows.map(asClocked), work.now);
 }
 
 export const crewCommands: Handlers<typeof crewContract> = {
@@ -37,7 +38,10 @@ export const crewCommands: Handlers<typeof crewContract> = {
   ...wordsCommands,
   ...followCommands,
 
-  async 'crew.planter'({ id, siteId, name, rate, personId, retiredOn, edition }, work) {
+  async 'crew.planter'(
+    { id, siteId, name, rate, kind, people, personId, retiredOn, edition },
+    work,
+  ) {
     work.site(siteId, 'plan');
     const known = await work.tables.planter.one({ id });
     if (personId) {
@@ -52,6 +56,8 @@ export const crewCommands: Handlers<typeof crewContract> = {
         siteId,
         name,
         rate,
+        kind: kind ?? known?.kind ?? 'planter',
+        people: people ?? known?.people ?? 1,
         personId: personId === undefined ? (known?.personId ?? null) : personId,
         retiredOn: retiredOn === undefined ? (known?.retiredOn ?? null) : retiredOn,
         position: known?.position ?? (await work.tables.planter.count({ siteId })),
@@ -65,7 +71,7 @@ export const crewCommands: Handlers<typeof crewContract> = {
   },
 
   async 'crew.share'({ layoutId, planters }, work) {
-    const { layout, site } = await work.layout(layoutId, 'plan');
+    const { layout, site, blockId } = await work.layout(layoutId, 'plan');
     if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
     const named = await Promise.all(planters.map((id) => activePlanter(work, id, site.id)));
     const rows = await work.tables.layoutRow.all({
@@ -75,8 +81,13 @@ export const crewCommands: Handlers<typeof crewContract> = {
     });
     const sums = (await readPlanted(work, [layoutId])).get(layoutId);
     const byRow = sums ? progressOf(sums).byRow : new Map<number, number>();
-    const worked = await workedOn(work, site);
-    const rates = crewRates(named, sums, dayOf(work.now, site.zone), worked);
+    const shifts = await shiftsOn(work, site.id);
+    const block = (await work.tables.block.one({ id: blockId }))!;
+    const tools = await work.tables.tool.all({ where: { siteId: site.id } });
+    const rates = crewRates(
+      usualOn(block, named, tools, shifts),
+      ...([sums, dayOf(work.now, site.zone), workedHours(shifts, site.zone)] as const),
+    );
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>
       before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;

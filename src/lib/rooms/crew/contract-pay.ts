@@ -10,7 +10,7 @@ export const payContract = {
     input: object({
       siteId: id,
       planters: array().of(object({ id, name })).min(1).max(200).required(),
-      rate: number().moreThan(0).max(20_000).required(),
+      rate: number().moreThan(0).max(20_000).nullable().defined(),
     }),
     result: gives<{ added: number; known: string[] }>(),
     refusals: ['crew.*'],

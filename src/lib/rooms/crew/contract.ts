@@ -1,3 +1,4 @@
+import { PLANTER_KINDS } from '../../../../core/crew/usual';
 import { command, gives } from '../contract';
 import { count, day, edition, event, id, maybeId, name, yup } from '../fields';
 import { followContract } from './contract-ground';
@@ -15,7 +16,11 @@ export const crewContract = {
       id,
       siteId: id,
       name,
-      rate: number().moreThan(0).max(20_000).required(),
+      /** Trees a day; nothing where the usual ones hold. */
+      rate: number().moreThan(0).max(20_000).nullable().defined(),
+      /** One of the crew or a group; left out, as it was. */
+      kind: string().oneOf(PLANTER_KINDS).notRequired(),
+      people: count.max(500).notRequired(),
       /** Who signs in as this planter; left out, whoever it was. */
       personId: id.notRequired().nullable(),
       /** The day they left; left out, as it was. */

@@ -1,3 +1,6 @@
+import { blocksFact } from '../ground/facts.server';
+import { toolsFact } from '../stock/facts.server';
+import { usualOn } from './usual';
 import { shiftsOf, workedHours, type Clocked, type Shift } from '../../../../core/crew/attendance';
 import { carryOver, type CarriedOver } from '../../../../core/crew/carried';
 import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progress';
@@ -124,10 +127,26 @@ export async function shiftsNow(facts: Facts): Promise<Shift[]> {
   return shiftsOf(await facts.of(clockedFact), facts.now);
 }
 
+/** Planters with what is usual for each on a block, before their own tallies tell. */
+export async function usualPlanters(facts: Facts, blockId: string) {
+  const [blocks, planters, tools, shifts] = await Promise.all([
+    facts.of(blocksFact),
+    facts.of(plantersFact),
+    facts.of(toolsFact),
+    shiftsNow(facts),
+  ]);
+  return usualOn(
+    blocks.find(({ id }) => id === blockId)!,
+    planters,
+    tools,
+    shifts,
+  );
+}
+
 /** What each planter sets, learned from their own trees and hours: one figure for every page. */
 export async function learnedRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
   const [planters, { sums }, shifts] = await Promise.all([
-    facts.of(plantersFact),
+    usualPlanters(facts, blockId),
     facts.of(sownFact, blockId),
     shiftsNow(facts),
   ]);

@@ -28,7 +28,10 @@ export const payCommands: Handlers<typeof payContract> = {
         known.push(name);
         continue;
       }
-      const planter = { id, siteId, name, rate, personId: null, position: position++ };
+      const planter = {
+        ...{ id, siteId, name, rate, personId: null, position: position++ },
+        ...{ kind: 'planter' as const, people: 1 },
+      };
       await work.tables.planter.add({ ...planter, retiredOn: null, edition: 1 });
       names.set(key, { ...planter, retiredOn: null, edition: 1 });
       ids.add(id);

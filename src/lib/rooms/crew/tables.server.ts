@@ -1,6 +1,7 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import type { Fault } from '../../../../core/checks/quality';
 import type { PayKind } from '../../../../core/crew/pay';
+import type { PlanterKind } from '../../../../core/crew/usual';
 import type { Wave } from '../../../../core/crew/waves';
 import {
   day,
@@ -24,7 +25,11 @@ export interface PlanterRow {
   siteId: string;
   personId: string | null;
   name: string;
-  rate: number;
+  /** Trees a day that somebody typed; nothing where the usual ones hold. */
+  rate: number | null;
+  kind: PlanterKind;
+  /** Of a group of volunteers; 1 for one of the crew. */
+  people: number;
   position: number;
   /** The site's day on which they left; their trees stay counted. */
   retiredOn: string | null;
@@ -157,7 +162,9 @@ export function crewTables(sequelize: Sequelize) {
       siteId: reference,
       personId: maybe,
       name: text,
-      rate: real,
+      rate: { ...real, allowNull: true },
+      kind: text,
+      people: whole,
       position: whole,
       retiredOn: { ...day, allowNull: true },
       edition,

@@ -206,6 +206,20 @@ export const en = {
   'brief.title': 'Briefing',
   'brief.part.meet': 'Where and when',
   'brief.part.who': 'Who goes where',
+  'brief.part.guests': 'Volunteers',
+  'brief.guests.who': '{group}: {people, plural, one {# person} other {# people}}',
+  'brief.guests.show':
+    'Everybody sets one tree with one of the crew beside them before they go on alone.',
+  'brief.guests.pairs':
+    'In pairs: one opens the hole and holds the tree, one fills and firms; then change over.',
+  'brief.guests.adults':
+    'One of the crew for every ten; with children, two adults of their own who stay.',
+  'brief.guests.tools':
+    'Tools are handed out and counted back: carried low, blade down, never run with.',
+  'brief.guests.away':
+    'Out of reach of machine, spraying and wires, whatever the local rule for visitors asks besides.',
+  'brief.guests.pause':
+    'Water, shade and a pause every hour. Whoever is unsure asks before the next tree.',
   'brief.part.how': 'How we plant',
   'brief.part.stock': 'The trees',
   'brief.part.air': 'The air today',

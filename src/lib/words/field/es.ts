@@ -192,6 +192,20 @@ export const es: Record<FieldKey, string> = {
   'brief.title': 'Charla inicial',
   'brief.part.meet': 'Dónde y cuándo',
   'brief.part.who': 'Quién va adónde',
+  'brief.part.guests': 'Voluntarios',
+  'brief.guests.who': '{group}: {people, plural, one {# persona} other {# personas}}',
+  'brief.guests.show':
+    'Cada uno planta un árbol con alguien de la cuadrilla al lado antes de seguir solo.',
+  'brief.guests.pairs':
+    'De a dos: uno abre el hoyo y sostiene el árbol, otro tapa y aprieta; después se cambian.',
+  'brief.guests.adults':
+    'Uno de la cuadrilla por cada diez; con niños, dos adultos suyos que se quedan.',
+  'brief.guests.tools':
+    'Las herramientas se entregan y se cuentan al volver: bajas, hoja al suelo, sin correr.',
+  'brief.guests.away':
+    'Lejos de máquina, aplicación y cables, y lo que además pida la norma local para visitas.',
+  'brief.guests.pause':
+    'Agua, sombra y pausa cada hora. Quien duda pregunta antes del próximo árbol.',
   'brief.part.how': 'Cómo plantamos',
   'brief.part.stock': 'Los árboles',
   'brief.part.air': 'El aire de hoy',

@@ -194,6 +194,20 @@ export const fr: Record<FieldKey, string> = {
   'brief.title': 'Consignes',
   'brief.part.meet': 'Où et quand',
   'brief.part.who': 'Qui va où',
+  'brief.part.guests': 'Bénévoles',
+  'brief.guests.who': '{group} : {people, plural, one {# personne} other {# personnes}}',
+  'brief.guests.show':
+    'Chacun plante un arbre avec quelqu’un de l’équipe à côté avant de continuer seul.',
+  'brief.guests.pairs':
+    'À deux : l’un ouvre le trou et tient l’arbre, l’autre rebouche et tasse ; puis on change.',
+  'brief.guests.adults':
+    'Une personne de l’équipe pour dix ; avec des enfants, deux adultes à eux qui restent.',
+  'brief.guests.tools':
+    'Les outils sont remis et recomptés : portés bas, lame au sol, jamais en courant.',
+  'brief.guests.away':
+    'Loin de la machine, du traitement et des fils, plus ce que la règle locale demande.',
+  'brief.guests.pause':
+    'De l’eau, de l’ombre et une pause chaque heure. Qui doute demande avant l’arbre suivant.',
   'brief.part.how': 'Comment on plante',
   'brief.part.stock': 'Les plants',
   'brief.part.air': 'L’air aujourd’hui',

@@ -192,6 +192,19 @@ export const pt: Record<FieldKey, string> = {
   'brief.title': 'Conversa da manhã',
   'brief.part.meet': 'Onde e quando',
   'brief.part.who': 'Quem vai aonde',
+  'brief.part.guests': 'Voluntários',
+  'brief.guests.who': '{group}: {people, plural, one {# pessoa} other {# pessoas}}',
+  'brief.guests.show':
+    'Cada um planta uma árvore com alguém da equipa ao lado antes de seguir sozinho.',
+  'brief.guests.pairs':
+    'A dois: um abre a cova e segura a árvore, outro tapa e aperta; depois trocam.',
+  'brief.guests.adults': 'Um da equipa por cada dez; com crianças, dois adultos delas que ficam.',
+  'brief.guests.tools':
+    'As ferramentas são entregues e contadas de volta: baixas, lâmina ao chão, sem correr.',
+  'brief.guests.away':
+    'Longe de máquina, aplicação e cabos, e do que a regra local pedir para visitas.',
+  'brief.guests.pause':
+    'Água, sombra e pausa de hora a hora. Quem tem dúvidas pergunta antes da próxima árvore.',
   'brief.part.how': 'Como plantamos',
   'brief.part.stock': 'As árvores',
   'brief.part.air': 'O ar de hoje',

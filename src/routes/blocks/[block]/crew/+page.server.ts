@@ -2,7 +2,7 @@ import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
   finishOf,
   plantedOf,
-  activePlanters,
+  usualPlanters,
   ratesOf,
   sharesFact,
 } from '$lib/rooms/crew/facts.server';
@@ -15,12 +15,13 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:people');
   const { block, facts } = await openBlock(locals, params.block);
-  const [layout, planters, handed, names] = await Promise.all([
+  const [layout, everybody, handed, names] = await Promise.all([
     releasedLayout(facts, block.id),
-    activePlanters(facts),
+    usualPlanters(facts, block.id),
     facts.of(handedFact),
     facts.of(namesFact),
   ]);
+  const planters = everybody.filter(({ retiredOn }) => !retiredOn);
   const brief = (await waysOfBlock(facts, block)).map(({ scope, who, brief: text }) => ({
     ...{ who: scope ? who : null, text },
   }));

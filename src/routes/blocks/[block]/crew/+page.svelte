@@ -9,6 +9,7 @@
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
+  import { usualWords } from '$lib/rooms/crew/pace-words';
   import { formatNumber, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { toRowSet, treesInRow } from '$core/rows/stored';
@@ -52,10 +53,11 @@
   );
   /** What each sets a day: by their own tallies where there are enough of them, else as typed. */
   const rates = $derived(new Map(released?.rates ?? []));
+  const rateOf = (id: string) => rates.get(id)?.rate ?? 1;
   const crew = $derived(
     data.planters
       .filter(({ id }) => chosen.includes(id))
-      .map((planter) => ({ ...planter, rate: rates.get(planter.id)?.rate ?? planter.rate })),
+      .map((planter) => ({ ...planter, rate: rateOf(planter.id) })),
   );
   const shared = $derived(
     released && crew.length && left.some((n) => n > 0) ? shareRows(left, crew) : undefined,
@@ -67,7 +69,7 @@
     attempt(() =>
       send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) }),
     );
-  const setRate = (planter: PageData['planters'][number], rate: number) =>
+  const setRate = (planter: PageData['planters'][number], rate: number | null) =>
     attempt(() =>
       saveWhole(
         'crew.planter',
@@ -85,7 +87,7 @@
         id: uuid(),
         siteId: data.block.siteId,
         name: `Planter ${data.planters.length + 1}`,
-        rate: 600,
+        rate: null,
         edition: 0,
       }),
     );
@@ -93,8 +95,6 @@
   const todayOf = $derived(new Map(released?.todayByPlanter ?? []));
   const shownRow = $derived(released?.rows.find(({ number }) => number === selected));
   const moment = (at: string) => formatMoment(at, data.zone);
-  const rateOf = (id: string) =>
-    rates.get(id)?.rate ?? data.planters.find((planter) => planter.id === id)?.rate ?? 1;
 </script>
 
 {#snippet handedOver()}
@@ -138,7 +138,9 @@
             aria-label="Rate of {planter.name}"
             disabled={!editable}
             value={planter.rate}
+            placeholder={formatNumber(Math.round(planter.usually.rate))}
             onvalue={(typed) => setRate(planter, typed)}
+            onempty={() => setRate(planter, null)}
           />
           {#if rates.get(planter.id)?.from === 'tallies'}
             <small
@@ -146,13 +148,13 @@
                 planter.id,
               )!.days} days</small
             >
-          {/if}
+          {:else if planter.rate === null}<small>{usualWords(planter.usually)}</small>{/if}
         </div>
       {/each}
       {#if [...rates.values()].some(({ from }) => from === 'tallies')}
         <p class="quiet">
           Rows are shared out by what each planter’s own days teach; the number typed weighs as one
-          of them.
+          of them, the usual one as half.
         </p>
       {/if}
       {#if editable}

@@ -1,5 +1,6 @@
+import { USUAL_RATES } from '../../../../../../core/crew/usual';
 import { rateOn } from '../../../../../../core/crew/pay';
-import { learnedRates, plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
+import { learnedRates, sharesFact, usualPlanters } from '$lib/rooms/crew/facts.server';
 import { looksFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -9,7 +10,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:people', 'viridane:stock');
   const { block, site, role, facts } = await openBlock(locals, params.block);
   const [planters, rates, shares, looks] = await Promise.all([
-    facts.of(plantersFact),
+    usualPlanters(facts, block.id),
     learnedRates(facts, block.id),
     facts.of(sharesFact, block.id),
     facts.of(looksFact, block.id),
@@ -33,15 +34,20 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     today: facts.today,
     mayPlan,
     people,
-    planters: planters.map(({ id, name, rate, personId, retiredOn, edition }) => ({
-      ...{ id, name, rate, personId, retiredOn, edition },
-      learned: rates.get(id) ?? null,
-      hasRows: shares.some(({ planterId }) => planterId === id),
-      pay: mayPlan ? (rateOn(rated, id, facts.today) ?? null) : null,
-      /** When they were watched at the boxes last. */
-      watched: looks
-        .filter(({ planter }) => planter === id)
-        .reduce((last: string | null, { at }) => (!last || at > last ? at : last), null),
-    })),
+    pace: { ...USUAL_RATES, ...block.calendarTerms.pace },
+    block: { id: block.id, calendarTerms: block.calendarTerms, termsEdition: block.termsEdition },
+    planters: planters.map(
+      ({ id, name, rate, kind, people: heads, personId, retiredOn, ...own }) => ({
+        ...{ id, name, rate, kind, heads, personId, retiredOn, edition: own.edition },
+        usually: own.usually,
+        learned: rates.get(id) ?? null,
+        hasRows: shares.some(({ planterId }) => planterId === id),
+        pay: mayPlan ? (rateOn(rated, id, facts.today) ?? null) : null,
+        /** When they were watched at the boxes last. */
+        watched: looks
+          .filter(({ planter }) => planter === id)
+          .reduce((last: string | null, { at }) => (!last || at > last ? at : last), null),
+      }),
+    ),
   };
 };

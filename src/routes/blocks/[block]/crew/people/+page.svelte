@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { Button, TextArea } from 'carbon-components-svelte';
+  import { Button, TextArea, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { parseNames } from '$core/crew/names';
+  import { PACES, type PlanterKind } from '$core/crew/usual';
   import type { PayKind } from '$core/crew/pay';
   import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
@@ -9,6 +10,8 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import { keepTerms } from '$lib/parts/block-terms';
+  import { PACE_LABELS, usualWords } from '$lib/rooms/crew/pace-words';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { PageData } from './$types';
@@ -17,16 +20,25 @@
   type Planter = PageData['planters'][number];
   const doing = new Doing();
   let pasted = $state('');
-  let rate = $state(600);
+  let rate = $state<number | null>(null);
+  let groupName = $state('');
+  let heads = $state(20);
   let showLeft = $state(false);
   const names = $derived(parseNames(pasted));
   const here = $derived(data.planters.filter(({ retiredOn }) => !retiredOn));
   const left = $derived(data.planters.filter(({ retiredOn }) => retiredOn));
   const shown = $derived(showLeft ? data.planters : here);
 
-  type Whole = Pick<Planter, 'name' | 'rate' | 'personId' | 'retiredOn'>;
-  const whole = ({ name, rate, personId, retiredOn }: Planter): Whole => ({
-    ...{ name, rate, personId, retiredOn },
+  interface Whole {
+    name: string;
+    rate: number | null;
+    kind: PlanterKind;
+    people: number;
+    personId: string | null;
+    retiredOn: string | null;
+  }
+  const whole = ({ name, rate, kind, heads, personId, retiredOn }: Planter): Whole => ({
+    ...{ name, rate, kind, people: heads, personId, retiredOn },
   });
   const change = (planter: Planter, next: Partial<Whole>) =>
     doing.inTurn(async () => {
@@ -67,6 +79,18 @@
       const known = made.known.length ? ` Known already: ${made.known.join(', ')}.` : '';
       return `${made.added} ${made.added === 1 ? 'planter' : 'planters'} added.${known}`;
     });
+  const addGroup = () =>
+    doing.run(async () => {
+      await send('crew.planter', {
+        ...{ id: uuid(), siteId: data.siteId, name: groupName.trim(), rate: null, edition: 0 },
+        ...{ kind: 'volunteers', people: heads },
+      });
+      const added = groupName.trim();
+      groupName = '';
+      return `${added} is added. Share out rows to it under Rows shared; the briefing has its own words for it.`;
+    });
+  const setPace = (change: Partial<typeof data.pace>) =>
+    doing.inTurn(() => keepTerms(data.block, 'pace', { ...data.pace, ...change }));
   const pay = (planter: Planter, kind: PayKind, amount: number) =>
     doing.inTurn(() =>
       send('crew.payRate', {
@@ -103,7 +127,17 @@
                   maxlength="80"
                   disabled={!data.mayPlan}
                   onchange={(e) => change(planter, { name: e.currentTarget.value })}
-                /></td
+                />{#if planter.kind === 'volunteers'}<span class="heads"
+                    ><NumberBox
+                      class="num"
+                      min={1}
+                      max={500}
+                      aria-label="People in {planter.name}"
+                      disabled={!data.mayPlan}
+                      value={planter.heads}
+                      onvalue={(next) => change(planter, { people: next })}
+                    /> volunteers</span
+                  >{/if}</td
               >
               <td
                 >{#if data.mayPlan}<select
@@ -125,8 +159,10 @@
                   aria-label="Trees a day of {planter.name}, typed"
                   disabled={!data.mayPlan}
                   value={planter.rate}
+                  placeholder={formatNumber(Math.round(planter.usually.rate))}
                   onvalue={(next) => change(planter, { rate: next })}
-                /></td
+                  onempty={() => change(planter, { rate: null })}
+                />{#if planter.rate === null}<small>{usualWords(planter.usually)}</small>{/if}</td
               >
               <td class="n"
                 >{#if planter.learned?.from === 'tallies'}{formatNumber(
@@ -204,8 +240,10 @@
         placeholder="Ana&#10;Ben&#10;Chidi"
       />
       <NumberField
-        label="Trees a day, until their own tallies tell"
-        bind:value={rate}
+        label="Trees a day, if you know better than the usual"
+        value={rate}
+        onvalue={(typed) => (rate = typed)}
+        onempty={() => (rate = null)}
         min={1}
         max={20_000}
       />
@@ -219,11 +257,49 @@
           >Add {names.length || ''} {names.length === 1 ? 'planter' : 'planters'}</Button
         >
       </div>
+      <h2>Volunteers</h2>
+      <p class="quiet">
+        A school class or a company plants as one: its own rows, its own pace, its own words in the
+        briefing.
+      </p>
+      <TextInput labelText="Name of the group" maxlength={80} bind:value={groupName} />
+      <NumberField label="People" bind:value={heads} min={1} max={500} />
+      <div class="buttons">
+        <Button size="small" disabled={!groupName.trim()} on:click={addGroup}>Add the group</Button>
+      </div>
+      <details>
+        <summary>Usual trees a person and day here</summary>
+        <p class="quiet">
+          They hold until somebody’s own tallies tell, and weigh half a day then. A tool’s own rate,
+          entered under Stock, goes before them.
+        </p>
+        {#each PACES as pace (pace)}
+          <NumberField
+            label={PACE_LABELS[pace]}
+            value={data.pace[pace]}
+            min={1}
+            max={20_000}
+            onvalue={(typed) => setPace({ [pace]: typed })}
+          />
+        {/each}
+      </details>
     </aside>
   {/if}
 </div>
 
 <style>
+  .heads {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    font-size: 13.5px;
+    margin-top: 4px;
+  }
+  summary {
+    cursor: pointer;
+    margin-top: 16px;
+    min-height: 32px;
+  }
   .name {
     font: 15px var(--text);
     background: var(--field);

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import type { Depth } from '../method/schools';
 import { SCHOOLS } from '../method/schools';
 import { aboveOf, boxOf, halfWidth, sectionOf, type Shape } from './drawing';
-import { coverOfDatum, faultsOf, HOLES, TREE_LIMITS, type PlantedTree } from './tree';
+import { coverOfDatum, faultsOf, HOLES, offStep, TREE_LIMITS, type PlantedTree } from './tree';
 import { TAUGHT, taughtOf, treeFor, type Lesson } from './trainer';
 
 const DEPTHS = SCHOOLS.find(({ question }) => question === 'depth')!.schools.map(
@@ -13,7 +13,7 @@ const FLARE: Depth = { datum: 'flare', least: -1, most: 0.5 };
 /** Every stock, tool and depth that goes together. */
 const LESSONS: Lesson[] = [...DEPTHS, FLARE].flatMap((depth) =>
   HOLES.map((hole) => ({
-    ...{ hole, depth, guard: true, clearing: 0.5, step: 2 },
+    ...{ hole, depth, guard: true, basin: true, clearing: 0.5, step: 2 },
     stock: depth.datum === 'ball top' || depth.datum === 'flare' ? 'container' : 'bare-root',
   })),
 );
@@ -58,6 +58,7 @@ function readBack(lesson: Lesson, section: readonly Shape[], above: readonly Sha
     cleared: width(of(above, 'cleared')[0]) / 2,
     toNext: next.points[1][0] - next.points[0][0],
     guarded: of(section, 'guard').length > 0,
+    basined: of(section, 'basin').length === 2 && of(above, 'basin').length === 1,
   };
 }
 /** In a container the flare is where the stem's foot is drawn under the ball's top. */
@@ -84,8 +85,8 @@ test('ten thousand drawings read back give the verdict of the trees they were dr
     seen.add(`${lesson.stock} ${lesson.hole} ${lesson.depth.datum} ${fault ?? 'good'}`);
   }
   assert.equal(new Set([...seen].map((key) => key.split(' ')[1])).size, HOLES.length);
-  // Four datums by four holes, eleven faults and none.
-  assert.equal(seen.size, 4 * 4 * 12);
+  // Four datums by four holes, every fault and none.
+  assert.equal(seen.size, 4 * 4 * (TAUGHT.length + 1));
 });
 
 test('roots stay in their hole, and the hole under the ground', () => {
@@ -122,6 +123,17 @@ test('limits are met from inside: on the limit passes, a hair past it does not',
   assert.deepEqual(faults({ cleared: tree.clearing - 0.001 }), ['not-cleared']);
   assert.deepEqual(faults({ guarded: false }), ['guard']);
   assert.deepEqual(faultsOf({ ...tree, guard: false, guarded: false }), []);
+  assert.deepEqual(faults({ basined: false }), ['basin']);
+  assert.deepEqual(faultsOf({ ...tree, basin: false, basined: false }), []);
+  // A basin that nobody asked for harms nobody.
+  assert.deepEqual(faultsOf({ ...tree, basin: false }), []);
+  for (const [toNext, off] of [
+    [1.5, false],
+    [1.49, true],
+    [2.5, false],
+    [2.51, true],
+  ] as const)
+    assert.equal(offStep(toNext, 2), off, `${toNext} m where 2 m was meant`);
   // A tree set right by its top side root lies 3 cm deeper by its collar, and passes.
   const byRoot = { ...tree, depth: { datum: 'top side root' as const, least: 2, most: 5 } };
   assert.deepEqual(faultsOf({ ...byRoot, topSideRoot: 0.03, cover: 0.015 }), []);
@@ -131,5 +143,6 @@ test('limits are met from inside: on the limit passes, a hair past it does not',
 test('what cannot be asked for is not taught', () => {
   assert.ok(!taughtOf({ ...LESSONS[0], clearing: 0 }).includes('not-cleared'));
   assert.ok(!taughtOf({ ...LESSONS[0], guard: false }).includes('guard'));
+  assert.ok(!taughtOf({ ...LESSONS[0], basin: false }).includes('basin'));
   assert.equal(taughtOf(LESSONS[0]).length, TAUGHT.length);
 });

@@ -17,6 +17,7 @@ export type Part =
   | 'weeds'
   | 'cleared'
   | 'guard'
+  | 'basin'
   | 'next'
   | 'tug'
   | 'upright';
@@ -117,6 +118,7 @@ export function sectionOf(tree: PlantedTree): Shape[] {
       [-0.03, 0.012],
       [-0.03, 0.012 + tree.give],
     ]);
+  if (tree.basined) for (const side of [-1, 1]) closed('basin', rimOf(tree, side));
   if (tree.guarded) closed('guard', rectangle(-0.05, 0, 0.05, Math.min(0.6, tree.height * 0.75)));
   return shapes;
 }
@@ -136,6 +138,7 @@ export function aboveOf(tree: PlantedTree): Shape[] {
   shapes.push({ part: 'weeds', closed: true, points: rectangle(-0.8, -0.8, wide, 0.8) });
   circle(tree.cleared, 'cleared');
   circle(tree.cleared, 'cleared', tree.toNext);
+  if (tree.basined) circle(basinRadius(tree), 'basin');
   circle(0.05, 'stem');
   circle(0.05, 'stem', tree.toNext);
   shapes.push({
@@ -157,6 +160,16 @@ export function aboveOf(tree: PlantedTree): Shape[] {
   if (tree.guarded) circle(0.1, 'guard');
   return shapes;
 }
+
+/** A basin is as wide as its hole, with a hand's breadth of rim about it. */
+const RIM = { width: 0.1, height: 0.06 };
+const basinRadius = ({ holeWidth }: HoleOf): number => holeWidth / 2 + RIM.width / 2;
+/** The rim cut through on one side. */
+const rimOf = (tree: HoleOf, side: number): Point[] =>
+  [-0.5, 0, 0.5].map((share, i): Point => [
+    side * (basinRadius(tree) + share * RIM.width),
+    i === 1 ? RIM.height : 0,
+  ]);
 
 const rectangle = (west: number, south: number, east: number, north: number): Point[] => [
   ...([

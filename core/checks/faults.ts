@@ -12,6 +12,7 @@ export const FAULTS = [
   'damaged',
   'not-cleared',
   'guard',
+  'basin',
   'missing',
   'surplus',
 ] as const;
@@ -30,6 +31,7 @@ export const FAULT_LABELS: Record<Fault, string> = {
   damaged: 'damaged',
   'not-cleared': 'spot not cleared',
   guard: 'guard missing',
+  basin: 'basin missing',
   missing: 'missing',
   surplus: 'one too many',
 };
@@ -49,6 +51,8 @@ export interface CheckedTree {
   depth?: number;
   /** Degrees off upright, where it was measured. */
   lean?: number;
+  /** Metres to the next tree of its row, where they were measured. */
+  toNext?: number;
 }
 
 export interface PlotSums {

@@ -25,6 +25,7 @@ export const TAUGHT = [
   'damaged',
   'spacing',
   'guard',
+  'basin',
 ] as const satisfies readonly Fault[];
 export type Taught = (typeof TAUGHT)[number];
 
@@ -35,6 +36,8 @@ export interface Lesson {
   depth: Depth;
   /** Whether the method asks for a guard. */
   guard: boolean;
+  /** Whether the method asks for a basin. */
+  basin: boolean;
   /** Radius to be kept clear, metres; 0 when the method clears nothing. */
   clearing: number;
   /** The step in the row, metres. */
@@ -87,6 +90,7 @@ export function treeFor(
     cleared: lesson.clearing * between(1.05, 1.3),
     toNext: lesson.step * between(0.9, 1.1),
     guarded: lesson.guard,
+    basined: lesson.basin,
   };
   if (fault) spoil(tree, fault, hard, random, bounds);
   // Roots reach as far as the hole lets them, a finger short of its bottom.
@@ -147,14 +151,25 @@ function spoil(
       break;
     case 'guard':
       tree.guarded = false;
+      break;
+    case 'basin':
+      tree.basined = false;
   }
 }
 
 /** Faults that can be shown for a way of planting. */
-export const taughtOf = ({ clearing, guard }: Lesson): Taught[] =>
-  TAUGHT.filter(
-    (fault) => !(fault === 'not-cleared' && !clearing) && !(fault === 'guard' && !guard),
-  );
+export const taughtOf = (lesson: Lesson): Taught[] =>
+  TAUGHT.filter((fault) => isAsked(fault, lesson));
+
+/** Whether a method asks for what a fault misses; most are faults whatever the method. */
+export function isAsked(
+  fault: Fault,
+  { clearing, guard, basin }: Pick<Lesson, 'clearing' | 'guard' | 'basin'>,
+): boolean {
+  if (fault === 'not-cleared') return clearing > 0;
+  if (fault === 'guard') return guard;
+  return fault !== 'basin' || basin;
+}
 
 /** One answer of a learner. */
 export interface Answer {
@@ -266,7 +281,7 @@ export const verdictOn = (tree: PlantedTree): Finding[] => faultsOf(tree);
 /** Every combination of stock, hole and depth that can be practised, for tests and for printing. */
 export function lessonsOf(
   depths: readonly { stock: Lesson['stock']; depth: Depth }[],
-  about: Pick<Lesson, 'guard' | 'clearing' | 'step'>,
+  about: Pick<Lesson, 'guard' | 'basin' | 'clearing' | 'step'>,
 ): Lesson[] {
   return depths.flatMap(({ stock, depth }) =>
     HOLES.map((hole) => ({ ...about, stock, hole, depth })),

@@ -48,6 +48,9 @@ export interface PlantedTree {
   /** Whether a guard stands, and whether the method asks for one. */
   guarded: boolean;
   guard: boolean;
+  /** Whether a rim holds the water about it, and whether the method asks for one. */
+  basined: boolean;
+  basin: boolean;
 }
 
 /** What still passes. All from memory but the lean, which trade handbooks put at 15°; a leader can change none of them to nothing. */
@@ -89,6 +92,10 @@ export const coverOfDatum = (tree: Pick<PlantedTree, 'cover' | 'topSideRoot' | '
   tree.cover +
   (tree.depth.datum === 'top side root' || tree.depth.datum === 'flare' ? tree.topSideRoot : 0);
 
+/** Whether two trees of a row stand nearer or farther than passes. @param step the step that was meant, metres */
+export const offStep = (toNext: number, step: number, limits: TreeLimits = TREE_LIMITS): boolean =>
+  Math.abs(toNext - step) / step > limits.spacing + EDGE;
+
 /**
  * What is wrong with a tree, the fault that costs most first; nothing when it may stay as it is. Depth by
  * the method's own datum; the rest by the limits.
@@ -116,6 +123,7 @@ export function faultsOf(tree: PlantedTree, limits: TreeLimits = TREE_LIMITS): F
     });
   over('spacing', 'share', Math.abs(tree.toNext - tree.step) / tree.step, limits.spacing);
   if (tree.guard && !tree.guarded) found.push({ fault: 'guard', kind: 'none', found: 0, limit: 1 });
+  if (tree.basin && !tree.basined) found.push({ fault: 'basin', kind: 'none', found: 0, limit: 1 });
   return found;
 }
 

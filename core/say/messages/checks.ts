@@ -36,5 +36,6 @@ export interface ChecksMessages {
   'fault.not-cleared': never;
   'fault.missing': never;
   'fault.guard': never;
+  'fault.basin': never;
   'fault.surplus': never;
 }

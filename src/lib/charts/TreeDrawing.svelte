@@ -185,6 +185,11 @@
     stroke: var(--clay);
     stroke-width: 3.5;
   }
+  .basin {
+    fill: var(--soil);
+    stroke: var(--hole-edge);
+    stroke-width: 2;
+  }
   .guard {
     fill: var(--water);
     fill-opacity: 0.25;

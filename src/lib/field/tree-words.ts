@@ -62,5 +62,6 @@ export function drawingWords(tree: PlantedTree, tongue: Tongue): string {
       step: measure(formatLength(tree.step, system, 2)),
     }),
     say(tree.guarded ? 'school.alt.guard' : 'school.alt.noGuard'),
+    say(tree.basined ? 'school.alt.basin' : 'school.alt.noBasin'),
   ].join('; ');
 }

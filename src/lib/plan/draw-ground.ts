@@ -224,6 +224,31 @@ export function drawMarks(
   context.stroke();
 }
 
+/** Notes as pins with their number: the point of the pin stands on the peg. */
+export function drawNotes(
+  context: CanvasRenderingContext2D,
+  notes: readonly { point: Point; number: number }[],
+  view: View,
+  palette: Palette,
+): void {
+  const radius = 10;
+  // The oldest first: the newest is never hidden.
+  for (const { point, number } of [...notes].reverse()) {
+    const [x, y] = view.toPixel(point);
+    const top = y - 2.2 * radius;
+    context.beginPath();
+    context.arc(x, top, radius, Math.PI * 0.85, Math.PI * 2.15);
+    context.lineTo(x, y);
+    context.closePath();
+    context.fillStyle = palette.sheet;
+    context.fill();
+    context.strokeStyle = palette.clay;
+    context.lineWidth = 2;
+    context.stroke();
+    letter(context, String(number), [x, top], 0, palette.clay, palette, 0);
+  }
+}
+
 /** Least radius of a plot's ring on the screen, so that its figure can be read. */
 const LEAST_RING = 11;
 

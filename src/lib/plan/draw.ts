@@ -10,6 +10,7 @@ import {
   drawHere,
   drawLimits,
   drawMarks,
+  drawNotes,
   drawPlots,
   drawRelief,
   drawTarget,
@@ -53,6 +54,8 @@ export interface PlanContent {
   target?: Point;
   /** Places where a tree was taken out by hand. */
   marks?: readonly Point[];
+  /** Notes made in the field: where, and the number that the list beside the plan gives them. */
+  notes?: readonly { point: Point; number: number }[];
   /** Plots to look at or looked at, and the round that leads over them. */
   plots?: { round: readonly Point[]; all: readonly PlotMark[] };
 }
@@ -157,6 +160,7 @@ export function drawPlan(
   if (content.edge) drawEdge(context, content.edge, view, palette);
   if (content.guide && content.guide.length > 1) drawEdge(context, content.guide, view, palette);
   if (content.plots) drawPlots(context, content.plots, view, palette);
+  if (content.notes?.length) drawNotes(context, content.notes, view, palette);
   if (content.marks?.length) drawMarks(context, content.marks, view, palette);
   if (content.target) drawTarget(context, content.target, view, palette);
   if (content.here) drawHere(context, content.here, view, palette);

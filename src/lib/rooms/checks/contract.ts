@@ -32,6 +32,7 @@ export const checkedTree = object({
   species: number().integer().min(0).max(200),
   depth: number().min(-1).max(1),
   lean: number().min(0).max(90),
+  toNext: number().moreThan(0).max(100),
 }).noUnknown();
 
 /** What plots are planned by. */

@@ -16,6 +16,7 @@ const INK: Record<Part, { fill?: string; stroke?: string; width?: number; dash?:
   flare: { stroke: '#a63a1f', width: 1.8 },
   weeds: { stroke: '#6d9c86', width: 1.6 },
   cleared: { fill: '#fffef9', stroke: '#8a7847', width: 1 },
+  basin: { fill: '#b79b74', stroke: '#8a7847', width: 1 },
   guard: { stroke: '#4d5951', width: 1.4 },
   next: { stroke: '#1b2621', width: 2 },
   tug: { stroke: '#a63a1f', width: 3 },

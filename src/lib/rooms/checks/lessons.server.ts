@@ -37,6 +37,7 @@ export async function lessonsOfBlock(facts: Facts, block: BlockRow): Promise<Les
     return holes.map((hole) => ({
       ...{ stock, hole, step, depth: depthOf(chosen) },
       guard: answers(chosen, 'browse', 'spiral', 'sleeve', 'shelter', 'cage'),
+      basin: answers(chosen, 'surface', 'basin'),
       clearing: CLEARS[clear] ?? 0,
     }));
   });

@@ -46,5 +46,6 @@ export const checks: Record<keyof ChecksMessages, string> = {
   'fault.not-cleared': 'spot not cleared',
   'fault.missing': 'missing',
   'fault.guard': 'guard missing',
+  'fault.basin': 'basin missing',
   'fault.surplus': 'one too many',
 };

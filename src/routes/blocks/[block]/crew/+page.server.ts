@@ -9,8 +9,13 @@ import {
 import { plantableOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { notesFact } from '$lib/rooms/crew/words.server';
+import { wavesOf } from '$lib/rooms/crew/waves.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
+
+/** Notes on the plan; older ones stand on their own page. */
+const NOTES_SHOWN = 12;
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:people');
@@ -30,13 +35,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));
   const { zone } = facts.site;
   if (!layout) return { planters, brief, zone, handed: open, released: undefined };
-  const [rows, done, shares, ground, finish, { rates }] = await Promise.all([
+  const [rows, done, shares, ground, finish, { rates }, waves, notes] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
     plantableOf(facts, block),
     finishOf(facts, block.id),
     ratesOf(facts, block.id),
+    wavesOf(facts, block),
+    facts.of(notesFact, block.id),
   ]);
   return {
     planters,
@@ -56,6 +63,20 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       keptOut: ground.keptOut,
       trees: layout.trees,
       planted: done.planted,
+      /** What each wave has done, by row; only waves that follow here. */
+      waves: waves.states.map(({ wave }) => ({
+        wave,
+        byRow: waves.rows.flatMap(({ number, done: own }): [number, number][] =>
+          own[wave] ? [[number, own[wave]]] : [],
+        ),
+      })),
+      notes: notes
+        .filter(({ layoutId, row }) => layoutId === layout.id && row !== null)
+        .slice(0, NOTES_SHOWN)
+        .map(({ id, at, author, row, peg, body, photo }) => ({
+          ...{ id, at, row: row!, peg: peg ?? 1, body, photo },
+          author: names.get(author) ?? '',
+        })),
       byRow: [...done.byRow],
       byPlanter: [...done.byPlanter],
       today: done.today,

@@ -5,13 +5,15 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
-  import { Button, Checkbox } from 'carbon-components-svelte';
+  import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
   import { usualWords } from '$lib/rooms/crew/pace-words';
   import { formatNumber, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { WAVE_LABELS, type Wave } from '$core/crew/waves';
+  import { pegPosition } from '$core/rows/rowset';
   import { toRowSet, treesInRow } from '$core/rows/stored';
   import Plan from '$lib/plan/Plan.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -61,6 +63,19 @@
   );
   const shared = $derived(
     released && crew.length && left.some((n) => n > 0) ? shareRows(left, crew) : undefined,
+  );
+  /** What the plan draws full: trees that stand, or those that a wave has done. */
+  let shows = $state<'planted' | Wave>('planted');
+  const shownByRow = $derived(
+    shows === 'planted'
+      ? byRow
+      : new Map(released?.waves.find(({ wave }) => wave === shows)?.byRow ?? []),
+  );
+  const notes = $derived(
+    (released?.notes ?? []).flatMap(({ row, peg }, i) => {
+      const at = rows && pegPosition(rows, row, peg);
+      return at ? [{ point: at.point, number: i + 1 }] : [];
+    }),
   );
   const name = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
 
@@ -178,8 +193,28 @@
     </section>
     <section class="drawing">
       {#if rows}
+        {#if released.waves.length}
+          <div class="shows">
+            <Select
+              labelText="Drawn full"
+              inline
+              size="sm"
+              selected={shows}
+              on:update={(e) => (shows = e.detail as typeof shows)}
+            >
+              <SelectItem value="planted" text="planted" />
+              {#each released.waves as { wave } (wave)}<SelectItem
+                  value={wave}
+                  text={WAVE_LABELS[wave]}
+                />{/each}
+            </Select>
+            <span class="quiet num"
+              >{formatNumber([...shownByRow.values()].reduce((sum, n) => sum + n, 0))} trees</span
+            >
+          </div>
+        {/if}
         <Plan
-          label="What is planted"
+          label="What is {shows === 'planted' ? 'planted' : WAVE_LABELS[shows]}"
           height="clamp(320px, 48vh, 520px)"
           content={{
             boundary: released.boundary,
@@ -187,11 +222,28 @@
             rows,
             runs: released.rows.map(({ runs }) => runs),
             species: looks,
-            planted: byRow,
+            planted: shownByRow,
+            notes,
             selectedRow: selected,
           }}
           onrow={(row) => (selected = row)}
         />
+      {/if}
+      {#if released.notes.length}
+        <ol class="notes">
+          {#each released.notes as note, i (note.id)}
+            <li value={i + 1}>
+              <button class="link-button" onclick={() => (selected = note.row)}
+                >Row {note.row}, peg {note.peg}</button
+              >
+              {note.body || 'A photograph.'}
+              <small>{note.author}, {moment(new Date(note.at).toISOString())}</small>
+            </li>
+          {/each}
+        </ol>
+        <p class="quiet all">
+          <a href="/blocks/{data.block.id}/crew/notes">All notes, with their photographs</a>
+        </p>
       {/if}
       <div class="under">
         {#if shownRow}
@@ -322,6 +374,25 @@
 {/if}
 
 <style>
+  .shows {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    padding: 6px 12px;
+  }
+  .notes {
+    margin: 8px 12px 0;
+    padding-left: 22px;
+    list-style: decimal;
+    font-size: 14.5px;
+  }
+  .all {
+    margin: 2px 12px 8px 34px;
+    font-size: 14px;
+  }
+  .notes small {
+    color: var(--slate);
+  }
   .planter {
     display: grid;
     grid-template-columns: 1fr 74px;

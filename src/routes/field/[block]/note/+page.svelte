@@ -1,8 +1,8 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { CAMERA_BYTES } from '$core/crew/pictures';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
-  import { makeSmall, PhotoRefused, type SmallPhoto } from '$lib/field/photo';
+  import type { SmallPhoto } from '$lib/field/photo';
+  import TakePhoto from '$lib/field/TakePhoto.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -19,23 +19,6 @@
   let kept = $state(false);
   const places = $derived(data.rows.find(({ number }) => number === row)?.places);
 
-  async function take(file: File | undefined) {
-    wrong = '';
-    kept = false;
-    if (!file) return;
-    try {
-      photo = await makeSmall(file);
-    } catch (error) {
-      if (!(error instanceof PhotoRefused)) throw error;
-      wrong =
-        error.why === 'noPicture'
-          ? say('note.noPicture')
-          : say('note.tooLarge', {
-              megabytes: Math.round(error.megabytes),
-              most: CAMERA_BYTES / 1e6,
-            });
-    }
-  }
   async function keep() {
     wrong = '';
     if (!body.trim() && !photo) return void (wrong = say('note.unsaid'));
@@ -93,16 +76,11 @@
     >{say('note.body')}
     <textarea rows="3" maxlength="500" bind:value={body}></textarea></label
   >
-  <label class="camera go plain"
-    >{photo ? say('note.again') : say('note.take')}
-    <input
-      type="file"
-      accept="image/*"
-      capture="environment"
-      aria-label={say('note.photo')}
-      onchange={(e) => take(e.currentTarget.files?.[0])}
-    /></label
-  >
+  <TakePhoto
+    label={photo ? say('note.again') : say('note.take')}
+    onbegin={() => ([wrong, kept] = ['', false])}
+    ontaken={(taken) => (photo = taken)}
+  />
   {#if photo}
     <img src={photo.url} alt={say('note.alt')} />
     <p class="quiet">{say('note.small', { kilobytes: Math.round(photo.bytes / 1000) })}</p>
@@ -148,23 +126,6 @@
     color: var(--ink);
     border: 1.5px solid var(--rule-strong);
     padding: 8px 12px;
-  }
-  .camera {
-    position: relative;
-    place-items: center;
-    align-content: center;
-    cursor: pointer;
-  }
-  .camera input {
-    position: absolute;
-    inset: 0;
-    opacity: 0;
-    height: 100%;
-    cursor: pointer;
-  }
-  .camera:focus-within {
-    outline: 3px solid var(--viridian);
-    outline-offset: 2px;
   }
   img {
     max-width: 100%;

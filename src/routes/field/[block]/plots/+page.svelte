@@ -1,18 +1,20 @@
 <script lang="ts">
   import { onDestroy, untrack } from 'svelte';
   import { FAULTS, plotSums, type CheckedTree, type Fault } from '$core/checks/faults';
-  import { TAUGHT, treeFor, type Taught } from '$core/checks/trainer';
-  import { TREE_LIMITS } from '$core/checks/tree';
+  import { isAsked, TAUGHT, treeFor, type Taught } from '$core/checks/trainer';
+  import { offStep, TREE_LIMITS } from '$core/checks/tree';
   import { formatLength, formatSmall } from '$core/measure/units';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { Level } from '$lib/field/level.svelte';
+  import type { SmallPhoto } from '$lib/field/photo';
+  import TakePhoto from '$lib/field/TakePhoto.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const work = fieldWork(() => data, ['checks.plot']);
+  const work = fieldWork(() => data, ['checks.plot', 'crew.note']);
   const tongue = useTongue();
   const { say, measure } = tongue;
   type Plot = PageData['plots'][number];
@@ -115,7 +117,10 @@
           TAUGHT.map((fault) => [
             fault,
             treeFor(
-              { ...lesson, clearing: 0.12, guard: fault !== 'guard' ? false : true },
+              {
+                ...{ ...lesson, clearing: 0.12 },
+                ...{ guard: fault === 'guard', basin: fault === 'basin' },
+              },
               fault,
               0,
               `sign ${fault}`,
@@ -130,7 +135,10 @@
     ...{ 'j-root': 'roots', 'air-pocket': 'roots' },
   };
   const faults = $derived(
-    FAULTS.filter((fault) => !(fault === 'guard' && !lesson?.guard) && fault !== 'surplus'),
+    FAULTS.filter(
+      (fault) =>
+        fault !== 'surplus' && (fault === 'not-cleared' || !lesson || isAsked(fault, lesson)),
+    ),
   );
   const small = (metres: number) => measure(formatSmall(metres, tongue.system));
   const current = $derived(at ? trees[at] : undefined);
@@ -143,6 +151,26 @@
     const found: Fault[] =
       depth > most / 100 + 1e-9 ? ['deep'] : depth < least / 100 - 1e-9 ? ['shallow'] : [];
     mark(tree, [...others, ...found], { depth });
+  }
+  /** A hand's breadth a step. */
+  const STRIDE = $derived(tongue.system === 'us' ? 0.0254 * 3 : 0.05);
+  function nextTo(toNext: number) {
+    const tree = plot!.trees.find((one) => key(one) === at)!;
+    const others = (current?.faults ?? []).filter((one) => one !== 'spacing');
+    const metres = Math.round(Math.min(99, Math.max(STRIDE, toNext)) * 1000) / 1000;
+    mark(tree, offStep(metres, lesson.step) ? [...others, 'spacing'] : others, { toNext: metres });
+  }
+  let photographed = $state(false);
+  async function photograph(photo: SmallPhoto) {
+    const tree = plot!.trees.find((one) => key(one) === at)!;
+    await work.outbox.add('crew.note', {
+      ...work.event(),
+      ...{ blockId: data.block.id, layoutId: data.layoutId, row: tree.row, peg: tree.peg },
+      body: (trees[at!]?.faults ?? []).map((fault) => say(`fault.${fault}`)).join(', '),
+      photo: photo.data,
+    });
+    URL.revokeObjectURL(photo.url);
+    photographed = true;
   }
   const level = new Level();
   onDestroy(() => level.stop());
@@ -219,6 +247,21 @@
         <b class="num" class:none={current?.depth === undefined}>{small(cover)}</b>
         <button aria-label="+" onclick={() => depthTo(Math.min(0.5, cover + STEP))}>+</button>
       </div>
+      {@const gap = current?.toNext ?? lesson.step}
+      {@const length = (metres: number) => measure(formatLength(metres, tongue.system, 2))}
+      <div class="depth">
+        <span
+          >{say('plots.toNext')}<br /><small
+            >{say('plots.passes', {
+              least: length(lesson.step * (1 - TREE_LIMITS.spacing)),
+              most: length(lesson.step * (1 + TREE_LIMITS.spacing)),
+            })}</small
+          ></span
+        >
+        <button aria-label="{say('plots.toNext')} −" onclick={() => nextTo(gap - STRIDE)}>−</button>
+        <b class="num" class:none={current?.toNext === undefined}>{length(gap)}</b>
+        <button aria-label="{say('plots.toNext')} +" onclick={() => nextTo(gap + STRIDE)}>+</button>
+      </div>
     {/if}
     <div class="lean">
       {#if level.degrees !== undefined}
@@ -233,11 +276,20 @@
             : ''}</button
         >{/if}
     </div>
+    <TakePhoto
+      label={say('plots.photo')}
+      ontaken={photograph}
+      onbegin={() => (photographed = false)}
+    />
+    {#if photographed}<p class="say good" role="status">
+        {say('plots.photoKept', { row: tree.row, peg: tree.peg })}
+      </p>{/if}
     <button
       class="go"
       onclick={() => {
         if (!current) mark(tree, []);
         at = undefined;
+        photographed = false;
         level.stop();
       }}>{say(current?.faults.length ? 'plots.back' : 'plots.clear')}</button
     >
@@ -294,7 +346,8 @@
             <button
               class="good"
               aria-pressed={Boolean(marked && !marked.faults.length)}
-              onclick={() => mark(tree, [], { depth: undefined, lean: undefined })}
+              onclick={() =>
+                mark(tree, [], { depth: undefined, lean: undefined, toNext: undefined })}
               >{say('plots.good')}<span class="visually-hidden"> {key(tree)}</span></button
             >
             <button class="fault" onclick={() => (at = key(tree))}

@@ -87,7 +87,7 @@
       });
       const added = groupName.trim();
       groupName = '';
-      return `${added} is added. Share out rows to it under Rows shared; the briefing has its own words for it.`;
+      return `${added} is added. Share out rows to it under Rows and planters; the briefing has its own words for it.`;
     });
   const setPace = (change: Partial<typeof data.pace>) =>
     doing.inTurn(() => keepTerms(data.block, 'pace', { ...data.pace, ...change }));
@@ -162,7 +162,7 @@
                   placeholder={formatNumber(Math.round(planter.usually.rate))}
                   onvalue={(next) => change(planter, { rate: next })}
                   onempty={() => change(planter, { rate: null })}
-                />{#if planter.rate === null}<small>{usualWords(planter.usually)}</small>{/if}</td
+                />{#if planter.rate === null}<small class="why">{usualWords(planter.usually)}</small>{/if}</td
               >
               <td class="n"
                 >{#if planter.learned?.from === 'tallies'}{formatNumber(
@@ -294,6 +294,11 @@
     align-items: center;
     font-size: 13.5px;
     margin-top: 4px;
+  }
+  .why {
+    white-space: normal;
+    max-width: 10em;
+    margin-left: auto;
   }
   summary {
     cursor: pointer;

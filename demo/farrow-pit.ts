@@ -15,6 +15,7 @@ export const SITE = {
   name: 'Farrow Pit',
   longitude: 11.42,
   latitude: 51.58,
+  elevation: 85,
   zone: 'Etc/GMT-1',
   placed: true,
   edition: 1,

@@ -15,7 +15,8 @@ import { openSession, personOf, signIn, signInByCode } from '../../src/lib/serve
 import type { Store } from '../../src/lib/store';
 import { compareSums } from '../../src/lib/store/sums';
 import { words } from '../../src/lib/words';
-import { demoSetting, event, type Setting } from './setting';
+import { waterOf } from '../../src/lib/rooms/tending/facts.server';
+import { asPerson, demoSetting, event, type Setting } from './setting';
 
 let store: Store;
 let setting: Setting;
@@ -276,6 +277,32 @@ test('the day of a site begins at its own midnight, at Auckland as at Los Angele
     const fresh = (await store.site.findByPk(site.id))!.get();
     assert.equal((await setting.facts(fresh as never)).today, dayOf(Date.now(), zone));
   }
+});
+
+test('a site higher up dries more; saving its place without a height keeps the height', async () => {
+  const block = setting.blocks['North Bench'];
+  const {
+    id: siteId,
+    name,
+    latitude,
+    longitude,
+  } = (await store.site.findByPk(setting.site.id))!.get();
+  const place = { siteId, name, latitude, longitude, zone: 'Europe/Berlin' };
+  const takenOut = async () => {
+    const person = await asPerson(store, 'leader');
+    const facts = await setting.facts(person.sites[0].site as never);
+    assert.equal(facts.site.name, name);
+    const { zones } = await waterOf(facts, block);
+    return zones.reduce((sum, zone) => sum + zone.full - zone.now, 0);
+  };
+  const low = await takenOut();
+  await setting.done('leader', 'people.site', { ...place, elevation: 2500 });
+  const high = await takenOut();
+  assert.ok(high > low, `${high} mm out at 2 500 m, ${low} mm at sea level`);
+  await setting.done('leader', 'people.site', place);
+  assert.equal(await takenOut(), high);
+  await setting.refused('leader', 'people.site', { ...place, elevation: 9000 }, 400, /./);
+  await setting.done('leader', 'people.site', { ...place, elevation: 0 });
 });
 
 test('people: the last leader stays, access ends at once, a name goes and the trees stay', async () => {

@@ -146,6 +146,7 @@ interface Joined extends Omit<PersonRow, 'passwordHash'> {
   siteName: string;
   longitude: number;
   latitude: number;
+  elevation: number;
   zone: string;
   placed: 0 | 1;
   typicalYear: string | null;
@@ -156,7 +157,7 @@ interface Joined extends Omit<PersonRow, 'passwordHash'> {
 }
 
 const JOINED = `SELECT p.id, p.sign_in AS signIn, p.name, p.units, p.theme, p.language,
-    s.id AS siteId, s.name AS siteName, s.longitude, s.latitude, s.zone, s.placed,
+    s.id AS siteId, s.name AS siteName, s.longitude, s.latitude, s.elevation, s.zone, s.placed,
     s.typical_year AS typicalYear, s.regime, s.edition, m.role`;
 const SITES = `LEFT JOIN membership m ON m.person_id = p.id LEFT JOIN site s ON s.id = m.site_id`;
 
@@ -209,6 +210,7 @@ function asPerson(rows: readonly Joined[]): Person | undefined {
           name: row.siteName,
           longitude: row.longitude,
           latitude: row.latitude,
+          elevation: row.elevation,
           zone: row.zone,
           placed: Boolean(row.placed),
           typicalYear: (typeof row.typicalYear === 'string'

@@ -27,6 +27,7 @@ import * as tended from './migrations/023-tended-and-counted';
 import * as oneBag from './migrations/024-one-bag';
 import * as instruments from './migrations/026-instruments';
 import * as usualRates from './migrations/027-usual-rates';
+import * as siteElevation from './migrations/028-site-elevation';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -62,6 +63,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['025-refilled-and-cared', refilled],
   ['026-instruments', instruments],
   ['027-usual-rates', usualRates],
+  ['028-site-elevation', siteElevation],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -4,6 +4,7 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { nauticalZone } from '$core/say/day';
+  import Measure from '$lib/parts/Measure.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { SiteRow } from '$lib/rooms/people/tables.server';
@@ -15,8 +16,9 @@
     ontold: (said: string) => void;
   }
   let { site, firstBlock, ontold }: Props = $props();
-  const { id, name, latitude, longitude, zone } = untrack(() => site);
-  let draft = $state({ name, latitude, longitude, zone });
+  const { id, name, latitude, longitude, elevation, zone } = untrack(() => site);
+  const before = { name, latitude, longitude, elevation, zone };
+  let draft = $state({ ...before });
   const doing = new Doing();
   const away = $derived(
     firstBlock &&
@@ -35,7 +37,7 @@
       await saveWhole(
         'people.site',
         {
-          before: { name, latitude, longitude, zone },
+          before,
           mine: $state.snapshot(draft),
           edition: site.edition,
         },
@@ -60,6 +62,13 @@
   min={-180}
   max={180}
   decimals={4}
+/>
+<Measure
+  label="Height above the sea"
+  value={draft.elevation}
+  onchange={(metres) => (draft.elevation = metres)}
+  min={-430}
+  max={5500}
 />
 <TextInput
   labelText="Time zone"

@@ -122,13 +122,13 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     await work.tables.session.remove({ tokenHash: found.tokenHash });
   },
 
-  async 'people.site'({ siteId, edition, ...values }, work) {
+  async 'people.site'({ siteId, edition, elevation, ...values }, work) {
     work.site(siteId, 'plan');
     const site = await work.tables.site.one({ id: siteId }, { lock: 'update' });
     const moved = site!.zone !== values.zone;
     const saved = await work.save(
       work.tables.site,
-      { ...site!, ...values, placed: true },
+      { ...site!, ...values, elevation: elevation ?? site!.elevation, placed: true },
       edition,
       () => {},
     );

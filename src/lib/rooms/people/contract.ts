@@ -91,6 +91,8 @@ export const peopleContract = {
       name: string().trim().min(2).max(120).required(),
       latitude: number().min(-90).max(90).required(),
       longitude: number().min(-180).max(180).required(),
+      /** Metres above the sea: below it lies land too, and nobody plants higher. */
+      elevation: number().min(-430).max(5500).notRequired(),
       zone,
       edition,
     }),

@@ -30,6 +30,8 @@ export interface SiteRow {
   name: string;
   longitude: number;
   latitude: number;
+  /** Metres above the sea. */
+  elevation: number;
   /** IANA zone that decides which day it is. */
   zone: string;
   /** Somebody said where it lies; until then place and zone are proposed from its first block. */
@@ -136,6 +138,7 @@ export function peopleTables(sequelize: Sequelize) {
       name: text,
       longitude: real,
       latitude: real,
+      elevation: { ...real, defaultValue: 0 },
       zone: text,
       placed: { ...flag, defaultValue: true },
       typicalYear: { ...json(months), allowNull: true },

@@ -98,7 +98,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   const weather = new Map(weatherDays.map((one) => [one.day, one]));
   const evaporated = (day: Day): number | undefined => {
     const known = weather.get(day);
-    return known && referenceEvaporation(known, facts.site.latitude).mm;
+    return known && referenceEvaporation(known, facts.site.latitude, facts.site.elevation).mm;
   };
   const plane = planeOf(block);
   const grounds = zones.map(({ name, parts }) => ({

@@ -185,6 +185,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     const common = {
       ...{ days, rooted, terms, today, given: givenTo(trees) },
       latitude: site.latitude,
+      elevation: site.elevation,
     };
     const probe = new Map(
       [...daysOfInstrument(read, 'probe', id || null)].map(([day, share]) => [

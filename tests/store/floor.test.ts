@@ -279,7 +279,7 @@ test('the day of a site begins at its own midnight, at Auckland as at Los Angele
   }
 });
 
-test('a site higher up dries more; saving its place without a height keeps the height', async () => {
+test('a site’s height enters its evaporation; saving its place without a height keeps the height', async () => {
   const block = setting.blocks['North Bench'];
   const {
     id: siteId,
@@ -298,7 +298,8 @@ test('a site higher up dries more; saving its place without a height keeps the h
   const low = await takenOut();
   await setting.done('leader', 'people.site', { ...place, elevation: 2500 });
   const high = await takenOut();
-  assert.ok(high > low, `${high} mm out at 2 500 m, ${low} mm at sea level`);
+  // In winter the wind takes most, and thin air carries less of it away: by hand, γ falls by a quarter.
+  assert.ok(high < 0.98 * low, `${high} mm out at 2 500 m, ${low} mm at sea level`);
   await setting.done('leader', 'people.site', place);
   assert.equal(await takenOut(), high);
   await setting.refused('leader', 'people.site', { ...place, elevation: 9000 }, 400, /./);

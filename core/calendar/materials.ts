@@ -207,6 +207,8 @@ export interface MaterialLine {
   terms: MaterialTerms;
   /** Units that somebody has already been asked for, or that are used up: paid for, not to be bought again. */
   arranged: number;
+  /** Units that are in the ground already, as rows were entered. */
+  used: number;
   /** Units to buy, whole packs, and when they must be ordered. */
   buy: number;
   packs: number;
@@ -236,6 +238,7 @@ const IS_WORK = new Set([
  * @param terms by line
  * @param finish day by which each task of the calendar is to be finished
  * @param arranged units by line that are asked for, received or planted, and so part of the cost only
+ * @param used units by line that went into the ground; what was used beyond the need was needed
  */
 export function bill(
   ground: MaterialGround,
@@ -243,13 +246,16 @@ export function bill(
   finish: ReadonlyMap<string, Day>,
   arranged: ReadonlyMap<string, number> = new Map(),
   own: readonly OwnTask[] = [],
+  used: ReadonlyMap<string, number> = new Map(),
 ): Bill {
   const lines = MATERIALS.map((entry): MaterialLine => {
-    const units = Math.max(0, entry.needed(ground));
+    const inGround = used.get(entry.key) ?? 0;
+    const asked = Math.max(0, entry.needed(ground));
+    const units = Math.max(asked, inGround);
     const own = { ...NO_TERMS, ...terms[entry.key] };
     const missing = Math.max(0, units - own.onHand);
-    const settled = Math.min(missing, arranged.get(entry.key) ?? 0);
-    const inPacks = (amount: number) => Math.ceil(amount / own.pack - 1e-9);
+    const settled = Math.min(missing, Math.max(arranged.get(entry.key) ?? 0, inGround));
+    const inPacks = (amount: number) => Math.max(0, Math.ceil(amount / own.pack - 1e-9));
     const packs = IS_WORK.has(entry.key) ? 0 : inPacks(missing - settled);
     const day = finish.get(entry.task);
     // Whole packs are paid for, what is on hand was paid already.
@@ -263,11 +269,17 @@ export function bill(
       needed: {
         value: units,
         kind: 'number' as const,
-        formula: entry.how,
-        steps: [{ label: 'trees', value: ground.trees, kind: 'count' as const }],
+        formula: inGround > asked ? `${entry.how}; more than that was used` : entry.how,
+        steps: [
+          { label: 'trees', value: ground.trees, kind: 'count' as const },
+          ...(inGround > asked
+            ? [{ label: 'used', value: inGround, kind: 'number' as const }]
+            : []),
+        ],
       },
       terms: own,
       arranged: settled,
+      used: inGround,
       buy: packs * own.pack,
       packs,
       buyBy: day && packs ? addTo(day, { days: -entry.lead }) : null,
@@ -312,6 +324,7 @@ function ownLine(task: OwnTask, trees: number): Bill['lines'][number] {
     },
     terms: { ...NO_TERMS, price: task.cost! },
     arranged: 0,
+    used: 0,
     buy: 0,
     packs: 0,
     buyBy: null,

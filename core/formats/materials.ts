@@ -11,6 +11,7 @@ export function materialsToCsv(lines: readonly MaterialLine[]): string {
         'needed',
         'on hand',
         'pack',
+        'used',
         'to buy',
         'buy by',
         'price',
@@ -18,12 +19,13 @@ export function materialsToCsv(lines: readonly MaterialLine[]): string {
         'others pay %',
         'own cost',
       ],
-      data: lines.map(({ label, unit, needed, terms, buy, buyBy, cost, own }) => [
+      data: lines.map(({ label, unit, needed, terms, used, buy, buyBy, cost, own }) => [
         label,
         unit,
         Math.round(needed.value * 1000) / 1000,
         terms.onHand,
         terms.pack,
+        Math.round(used * 1000) / 1000,
         buy,
         buyBy ?? '',
         terms.price ?? '',

@@ -14,6 +14,11 @@ import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
 import { perimeter } from '../../../../core/ground/polygon';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
 import { tableFact, type Fact, type Facts } from '../../server/facts';
+import { waveSums } from '../../../../core/crew/waves';
+import { materialsUsed } from '../../../../core/tending/used';
+import { wavesFact } from '../crew/follow.server';
+import { careFact } from '../tending/care.server';
+import { wateredFact } from '../tending/facts.server';
 import { plantedOf, plantersFact, ratesOf, sharesFact, sownFact } from '../crew/facts.server';
 import { blocksFact, plantableOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -179,25 +184,42 @@ export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
       cardsFact,
     ],
     ...[sownFact, sharesFact, plantersFact, countsFact],
+    ...[careFact, wavesFact, wateredFact],
   ] as Fact<unknown>[];
   const on = `${facts.today} ${block.edition} ${block.methodEdition} ${block.termsEdition}`;
   return facts.derive('bill', block.id, from, on, () => makeBill(facts, block));
 }
 
 async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
-  const [ground, sum, products, all, done, tasks, { mean }, order, { planted }, counted] =
-    await Promise.all([
-      yearGround(facts, block),
-      methodSumOf(facts, block),
-      productsOf(facts),
-      facts.of(allProductsFact),
-      facts.of(sprayingsFact, block.id),
-      tasksOf(facts, block),
-      ratesOf(facts, block.id),
-      toOrderOf(facts, block),
-      plantedOf(facts, block.id),
-      countedOf(facts, block),
-    ]);
+  const [
+    ground,
+    sum,
+    products,
+    all,
+    done,
+    tasks,
+    { mean },
+    order,
+    { planted },
+    counted,
+    care,
+    waves,
+    water,
+  ] = await Promise.all([
+    yearGround(facts, block),
+    methodSumOf(facts, block),
+    productsOf(facts),
+    facts.of(allProductsFact),
+    facts.of(sprayingsFact, block.id),
+    tasksOf(facts, block),
+    ratesOf(facts, block.id),
+    toOrderOf(facts, block),
+    plantedOf(facts, block.id),
+    countedOf(facts, block),
+    facts.of(careFact, block.id),
+    facts.of(wavesFact, block.id),
+    facts.of(wateredFact, block.id),
+  ]);
   const method = methodOfBlock(block);
   const season = addTo(facts.today, { months: -14 });
   const used = standingSprayings(done)
@@ -232,6 +254,10 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         ['herbicide', used],
       ]),
       block.calendarTerms.own,
+      materialsUsed({
+        ...{ care, waves: waveSums(waves), perTree: sum.perTree },
+        litres: water.reduce((total, { trees, litres }) => total + trees * litres, 0),
+      }),
     ),
     currency,
     ground,

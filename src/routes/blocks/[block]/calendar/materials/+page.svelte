@@ -134,6 +134,8 @@
                     >by {formatDay(line.buyBy, true)}</small
                   >{/if}{#if line.arranged}<br /><small class="quiet"
                     >{amount(line.arranged)} asked for or here</small
+                  >{/if}{#if line.used}<br /><small class="quiet"
+                    >{amount(line.used)} in the ground</small
                   >{/if}</td
               >
               <td class="n nowrap">{line.cost === null ? '–' : money(line.cost)}</td>

@@ -112,3 +112,20 @@ test('a root of a covariance gives it back', () => {
       );
   assert.deepEqual(choleskyOf([[0]]), [[0]]);
 });
+
+test('a season in which every tree had the most of it loses what the truth says, and mirrors the one with none', () => {
+  const trees = block('all', 0.8, 0.2, 120);
+  const model = modelOf(fit(trees), trees);
+  const play = (change: { atMost?: number; atLeast?: number }) =>
+    gained(replay(model, trees, [{ name: 'air', ...change }], { seasons: 1200, seed: 'b' })).median;
+  const p = (v: number) => 1 / (1 + Math.exp(2.2 - 0.8 * v));
+  const lost = trees.reduce(
+    (sum, { values: [value] }) => sum + (p(2) - p(value)) / trees.length,
+    0,
+  );
+  const all = play({ atLeast: 2 });
+  assert.ok(all < 0, 'more of it costs trees');
+  near(-all, lost, 0.03);
+  assert.equal(play({ atLeast: -5 }), 0, 'a floor under everything changes nothing');
+  near(play({ atLeast: 1, atMost: 1 }), play({ atMost: 1 }) + play({ atLeast: 1 }), 0.02);
+});

@@ -16,7 +16,9 @@ export interface ReplayModel {
 export interface Change {
   name: string;
   /** No tree has more of it than this. */
-  atMost: number;
+  atMost?: number;
+  /** And none less. */
+  atLeast?: number;
 }
 
 export interface Replayed {
@@ -75,15 +77,18 @@ export function replay(
   { seasons, seed }: { seasons: number; seed: string },
   tell: (share: number) => void = () => {},
 ): Replayed {
-  const capOf = new Map(
-    changes.map(({ name, atMost }) => {
+  const boundsOf = new Map(
+    changes.map(({ name, atMost = Infinity, atLeast = -Infinity }) => {
       const at = model.names.indexOf(name);
       if (at < 0) throw new RangeError(`“${name}” has no fitted effect.`);
-      return [at, atMost] as const;
+      return [at, [atLeast, atMost]] as const;
     }),
   );
   const otherwise = trees.map(({ values }) =>
-    values.map((value, i) => Math.min(value, capOf.get(i) ?? Infinity)),
+    values.map((value, i) => {
+      const [least, most] = boundsOf.get(i) ?? [-Infinity, Infinity];
+      return Math.min(most, Math.max(least, value));
+    }),
   );
   const root = choleskyOf(model.covariance);
   const random = seededRandom(seed);

@@ -6,4 +6,6 @@ export const effectWords = (name: string): string =>
       ? 'One tree in ten more set too deep'
       : name === 'weather'
         ? 'A planting day that dried the ground faster'
-        : `Standing in “${name.replace('zone ', '')}”`;
+        : name.startsWith('treatment ')
+          ? `Treatment ${name.slice(10)} instead of the block’s own way`
+          : `Standing in “${name.replace('zone ', '')}”`;

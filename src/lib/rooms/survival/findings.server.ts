@@ -18,6 +18,8 @@ import { placedPlots } from '../checks/facts.server';
 import { plantersFact, sownFact, talliesFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
+import { treatmentOf } from '../../../../core/method/differences';
+import { blockMethod } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
 import { rootAirNow, weatherFact } from '../../server/station';
@@ -55,6 +57,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     air,
     { days: weatherDays },
     refilled,
+    { differences },
   ] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
@@ -70,6 +73,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     rootAirNow(facts),
     facts.of(weatherFact),
     refilledPegs(facts, block.id),
+    blockMethod(facts, block),
   ]);
   if (!layout || !season) return undefined;
   const zone = facts.site.zone;
@@ -172,6 +176,10 @@ async function workOut(facts: Facts, block: BlockRow) {
       },
       planterOf: (row) => rowPlanter.get(row),
       zones: grounds.map(({ name }) => name),
+      treatmentOf: (row) => treatmentOf(differences, row),
+      treatments: [
+        ...new Set(differences.flatMap(({ scope }) => (scope.by === 'rows' ? [scope.letter] : []))),
+      ].filter((letter) => letter !== 'A'),
     }),
     evenness: evenness(
       season.counts.filter(({ marks }) => marks),

@@ -18,6 +18,9 @@ interface Known {
   planterOf: (row: number) => string | undefined;
   plots: readonly PlacedPlot[];
   zones: readonly string[];
+  /** The treatment that a row was laid out for, and all there are besides the block's own way, A. */
+  treatmentOf: (row: number) => string | undefined;
+  treatments: readonly string[];
   /** Reference evaporation of a day, mm; nothing where the weather of the day is not known. */
   evaporated: (day: Day) => number | undefined;
 }
@@ -25,6 +28,7 @@ interface Known {
 /** What trees were exposed to, tree by tree alike in all of it, and how the odds of death go with it. */
 export function whyTheyDied(known: Known) {
   const { trees, airOf, plantedDay, planterOf, plots, zones, evaporated } = known;
+  const { treatmentOf, treatments } = known;
   const names: string[] = [];
   const readers: ((tree: Tree) => number | undefined)[] = [];
   const add = (name: string, read: (tree: Tree) => number | undefined) => {
@@ -48,6 +52,11 @@ export function whyTheyDied(known: Known) {
   /** Trees too deep, of ten. */
   add('deep', byRow(deepShare));
   for (const name of zones) add(`zone ${name}`, (tree) => (tree.zone === name ? 1 : 0));
+  for (const letter of treatments)
+    add(
+      `treatment ${letter}`,
+      byRow((row) => (treatmentOf(row) === letter ? 1 : 0)),
+    );
   add(
     'weather',
     byRow((row) => {

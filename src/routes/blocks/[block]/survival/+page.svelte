@@ -199,7 +199,7 @@
           <h2 class="more">Why</h2>
           {#if !found.why.names.length}<p class="quiet">
               Nothing that was recorded differs between these trees: no lot's minutes in the air, no
-              plots of depth, no zones.
+              plots of depth, no zones, no treatments.
             </p>
           {:else if found.why.fitted && 'why' in found.why.fitted}<p class="patch-note">
               {#if found.why.fitted.why === 'few'}<b>Too few to say.</b>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Button, Checkbox } from 'carbon-components-svelte';
+  import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { onDestroy } from 'svelte';
   import { formatNumber, formatPercent } from '$core/measure/units';
   import type { Change } from '$core/survival/replay';
@@ -25,6 +25,18 @@
   };
   const capped = $derived((counted?.exposures ?? []).filter(({ name }) => name in UNITS));
   const zones = $derived((counted?.exposures ?? []).filter(({ name }) => name.startsWith('zone ')));
+  const treatments = $derived(
+    (counted?.exposures ?? []).filter(({ name }) => name.startsWith('treatment ')),
+  );
+  /** Every row planted one way: A, the block's own, or one of the treatments; nothing as it was. */
+  let wholly = $state('');
+  const wayChanges = $derived<Change[]>(
+    wholly
+      ? treatments.map(({ name }) =>
+          name === `treatment ${wholly}` ? { name, atLeast: 1 } : { name, atMost: 0 },
+        )
+      : [],
+  );
   let caps = $state<Record<string, number>>({});
   let asRest = $state<Record<string, boolean>>({});
   const changes = $derived<Change[]>([
@@ -35,6 +47,7 @@
         : [];
     }),
     ...zones.flatMap(({ name }) => (asRest[name] ? [{ name, atMost: 0 }] : [])),
+    ...wayChanges,
   ]);
   /** Each cause alone, taken to the least that trees of this block had of it. */
   const causes = $derived(
@@ -133,7 +146,7 @@
       {:else if counted.why}<b>Not to be parted.</b> What was recorded goes together in these trees: no
         effect stands alone that a season could be played without.
       {:else}Nothing that was recorded differs between the counted trees: no minutes in the air, no
-        plots of depth, no zones, one planting day. Every choice is greyed.{/if}
+        plots of depth, no zones, no treatments, one planting day. Every choice is greyed.{/if}
     </p>
   </div>
 {:else}
@@ -167,6 +180,19 @@
           on:check={(event) => (asRest = { ...asRest, [name]: event.detail as boolean })}
         />
       {/each}
+      {#if treatments.length}
+        <Select
+          labelText="Way of planting, all rows"
+          selected={wholly}
+          on:update={(event) => (wholly = String(event.detail))}
+        >
+          <SelectItem value="" text="as it was laid out" />
+          {#each ['A', ...treatments.map( ({ name }) => name.slice(10) )] as letter (letter)}<SelectItem
+              value={letter}
+              text={letter === 'A' ? 'A, the block’s own way' : `Treatment ${letter}`}
+            />{/each}
+        </Select>
+      {/if}
       <div class="buttons">
         <Button on:click={play} disabled={progress !== undefined}
           >Play {formatNumber(SEASONS)} seasons</Button
@@ -262,6 +288,10 @@
       <h2>Greyed: no effect is known</h2>
       <ul class="small greyed">
         {#each GREYED as [what, why] (what)}<li><b>{what}</b>: {why}.</li>{/each}
+        {#if !treatments.length}<li>
+            <b>Another way of planting</b>: no rows of this block were laid out otherwise and
+            counted.
+          </li>{/if}
         {#each Object.keys(UNITS).filter((name) => !capped.some((one) => one.name === name)) as name (name)}
           <li>
             <b

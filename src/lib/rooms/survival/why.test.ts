@@ -1,0 +1,53 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { seededRandom } from '../../../../core/measure/random';
+import { effectWords } from './effects';
+import { whyTheyDied, type Tree } from './why.server';
+
+/** Rows of which every other one was planted as treatment B, whose trees die with twice the odds. */
+function trial(seed: string, odds: number): Tree[] {
+  const random = seededRandom(seed);
+  return Array.from({ length: 40 }, (_, i) => i + 1).flatMap((row) => {
+    const base = 0.1 / 0.9;
+    const own = row % 2 ? base * odds : base;
+    return Array.from({ length: 60 }, (_, peg) => ({
+      ...{ row, peg: peg + 1, kind: 0, species: 'Oak', planter: 'Ana' },
+      mark: random() < own / (1 + own) ? '0' : '1',
+    })) as Tree[];
+  });
+}
+const known = (trees: Tree[]) => ({
+  ...{ trees, plots: [], zones: [], treatments: ['B'] },
+  treatmentOf: (row: number) => (row % 2 ? 'B' : 'A'),
+  airOf: () => undefined,
+  plantedDay: () => '2026-03-01',
+  planterOf: () => 'ana',
+  evaporated: () => 1.2,
+});
+
+test('a treatment that doubles the odds of death is told with an interval that holds two', () => {
+  let held = 0;
+  for (let season = 0; season < 20; season++) {
+    const { names, fitted } = whyTheyDied(known(trial(`b ${season}`, 2)));
+    assert.deepEqual(names, ['treatment B'], 'a day that all rows share explains nothing');
+    assert.ok(fitted && 'effects' in fitted);
+    const [{ low, high, odds }] = fitted.effects;
+    assert.ok(odds > 1, `season ${season}: ${odds}`);
+    if (low <= 2 && 2 <= high) held++;
+  }
+  assert.ok(held >= 17, `${held} of 20 hold the truth`);
+});
+
+test('a treatment that does nothing is seldom accused, one without a counted row never named', () => {
+  let accused = 0;
+  for (let season = 0; season < 60; season++) {
+    const { fitted } = whyTheyDied(known(trial(`idle ${season}`, 1)));
+    assert.ok(fitted && 'effects' in fitted);
+    if (fitted.effects[0].chance < 0.05) accused++;
+  }
+  assert.ok(accused <= 7, `${accused} of 60`);
+  const onlyA = whyTheyDied({ ...known(trial('a', 1)), treatmentOf: () => 'A' });
+  assert.deepEqual(onlyA.names, []);
+  assert.equal(onlyA.fitted, undefined);
+  assert.match(effectWords('treatment B'), /Treatment B instead of the block’s own way/);
+});

@@ -11,7 +11,11 @@ import { countDesign, rowsToCount, STRATA } from '../../core/survival/design';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { strataOf } from '../../src/lib/rooms/survival/design.server';
 import { findingsOf } from '../../src/lib/rooms/checks/findings.server';
-import { closingReport } from '../../src/lib/rooms/survival/closing.server';
+import {
+  closingReport,
+  spreadPhotos,
+  type ClosingPhoto,
+} from '../../src/lib/rooms/survival/closing.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { seenOnWalks, waterOf, wateredFact } from '../../src/lib/rooms/tending/facts.server';
@@ -29,6 +33,10 @@ const bench = () => setting.blocks['North Bench'];
 const margin = () => setting.blocks['Silt Margin'];
 const layoutOf = async (block: { id: string }) =>
   (await releasedLayout(await setting.facts(), block.id))!.id;
+
+/** A picture of one pixel. */
+const ONE_PIXEL =
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
 test('the demo: the lot that sat too long, trees set deep, the patch that drowned, no false accusation', async () => {
   const facts = await setting.facts();
@@ -89,7 +97,7 @@ test('a row counted tree by tree: marks, causes, heights, and a tree that comes 
   )!;
   assert.deepEqual([kept.causes, kept.heights], [{ [gone]: 'browse' }, { [dead]: 0.62 }]);
   const found = (await survivalFindings(await setting.facts(), bench()))!;
-  assert.deepEqual(found.heights, { measured: 1, mean: 0.62 });
+  assert.deepEqual(found.heights, { measured: 1, mean: 0.62, growth: [] });
 
   const refused = (more: object, says: RegExp, status = 409) =>
     setting.refused('checker', 'survival.count', { ...one, ...event(), ...more }, status, says);
@@ -182,12 +190,28 @@ test('the closing report and the next count are made of what the pages say', asy
     survivalFindings(facts, bench()),
     findingsOf(facts, bench()),
   ]);
-  const pdf = await closingReport({
-    about: { block: bench().name, site: setting.site.name, version: 1, day: facts.today },
-    ...{ planted: 10, plantedDays: null, season: season!, found: found!, checks },
-    ...{ brief: 'Set it.', units: 'us' },
-  });
-  assert.equal(pdf.subarray(0, 5).toString(), '%PDF-');
+  const report = (photos: ClosingPhoto[]) =>
+    closingReport({
+      about: { block: bench().name, site: setting.site.name, version: 1, day: facts.today },
+      ...{ planted: 10, plantedDays: null, season: season!, found: found!, checks },
+      ...{ brief: 'Set it.', units: 'us', photos },
+    });
+  const image = `data:image/png;base64,${ONE_PIXEL}`;
+  const picture = { caption: 'Row 3, peg 7.', image };
+  const drawn = async (photos: ClosingPhoto[]) => {
+    const pdf = await report(photos);
+    assert.equal(pdf.subarray(0, 5).toString(), '%PDF-');
+    return pdf.toString('latin1').includes('/Subtype /Image');
+  };
+  assert.deepEqual(
+    [await drawn([]), await drawn([picture, picture, picture])],
+    [false, true],
+    'photographs are in it when there are some',
+  );
+  await assert.rejects(report([{ ...picture, image: 'data:image/jpeg;base64,/9j/AAAA' }]));
+  const twenty = Array.from({ length: 20 }, (_, i) => i);
+  assert.deepEqual(spreadPhotos(twenty), [0, 4, 8, 11, 15, 19], 'first, last and evenly between');
+  assert.deepEqual(spreadPhotos([5, 6]), [5, 6]);
   const strata = (await strataOf(facts, bench()))!;
   const trees = (await plantedOf(facts, bench().id)).planted;
   for (const by of STRATA) {

@@ -16,6 +16,39 @@ import type { survivalFindings } from './findings.server';
 
 type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
 
+/** A photograph as the report shows it: what it is of, and the picture as a data address. */
+export interface ClosingPhoto {
+  caption: string;
+  image: string;
+}
+
+/** Photographs of a report: the first, the last, and as many as fit evenly between them. */
+const PHOTOS = 6;
+export function spreadPhotos<Photo>(oldestFirst: readonly Photo[], most = PHOTOS): Photo[] {
+  if (oldestFirst.length <= most) return [...oldestFirst];
+  const apart = (oldestFirst.length - 1) / (most - 1);
+  return Array.from({ length: most }, (_, i) => oldestFirst[Math.round(i * apart)]);
+}
+
+/** Two photographs side by side, each with its caption. */
+const photoRows = (photos: readonly ClosingPhoto[]): Content[] =>
+  photos.flatMap((_, i) =>
+    i % 2
+      ? []
+      : [
+          {
+            columns: photos.slice(i, i + 2).map(({ caption, image }) => ({
+              width: 252,
+              stack: [
+                { image, fit: [248, 186] as [number, number] },
+                { text: plain(caption), fontSize: 7.5, margin: [0, 2, 0, 8] },
+              ],
+            })),
+            unbreakable: true,
+          } as Content,
+        ],
+  );
+
 /** What client and cost share are handed when a planting is closed: what was done, counted, and what it says. */
 export function closingReport({
   about,
@@ -25,6 +58,7 @@ export function closingReport({
   found,
   checks,
   brief,
+  photos,
   units,
 }: {
   about: { block: string; site: string; version: number; day: Day };
@@ -34,6 +68,7 @@ export function closingReport({
   found: Found;
   checks: Awaited<ReturnType<typeof findingsOf>>;
   brief: string;
+  photos: readonly ClosingPhoto[];
   units: UnitSystem;
 }): Promise<Buffer> {
   const percent = (share: number) => plain(formatPercent(share, 1));
@@ -147,5 +182,6 @@ export function closingReport({
         ],
       },
     },
+    ...(photos.length ? [head('Photographs'), ...photoRows(photos)] : []),
   ]);
 }

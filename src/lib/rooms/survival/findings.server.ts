@@ -11,6 +11,7 @@ import {
 } from '../../../../core/survival/groups';
 import { referenceEvaporation } from '../../../../core/tending/evaporation';
 import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival/kaplan';
+import { growthOf } from '../../../../core/survival/growth';
 import { followedOf, livesOf, withoutRefilled } from '../../../../core/survival/life';
 import { isDead, sumMarks } from '../../../../core/survival/marks';
 import type { Facts } from '../../server/facts';
@@ -229,11 +230,28 @@ async function workOut(facts: Facts, block: BlockRow) {
     };
   }
 
+  /** Trees measured at two counts or more, by species; one set into a dead place is another tree. */
+  function growth() {
+    const measured = counts.flatMap(({ row, countedOn, heights }) => {
+      if (!byNumber.has(row)) return [];
+      const kinds = speciesOfRow(row);
+      const refills = refilled.get(row) ?? [];
+      return Object.entries(heights).map(([key, height]) => {
+        const peg = Number(key);
+        return {
+          ...{ row, peg, height, day: countedOn, species: species[kinds[peg - 1] ?? 0].name },
+          tree: refills.filter(({ pegs, on }) => pegs.includes(peg) && on <= countedOn).length,
+        };
+      });
+    });
+    return growthOf(measured);
+  }
+
   function heightsOf() {
     const all = season!.counts.flatMap(({ heights }) => Object.values(heights));
     if (!all.length) return undefined;
     const mean = all.reduce((sum, height) => sum + height, 0) / all.length;
-    return { measured: all.length, mean };
+    return { measured: all.length, mean, growth: growth() };
   }
 }
 

@@ -12,6 +12,7 @@
   import {
     formatDensity,
     formatLength,
+    formatSmall,
     formatNumber,
     formatPercent,
     inUnits,
@@ -348,7 +349,20 @@
         {#if found?.heights}<p class="quiet">
             {found.heights.measured} measured, {formatLength(found.heights.mean, units.system, 2)} tall
             on average.
-          </p>{/if}
+          </p>
+          {#each found.heights.growth as { species, trees, aYear, low, high, lower } (species)}
+            <Figure label="{species} grows a year" figure={aYear} />
+            <p class="quiet num">
+              {#if low !== undefined && high !== undefined}{formatSmall(low, units.system)} to {formatSmall(
+                  high,
+                  units.system,
+                )},
+              {/if}{trees}
+              {trees === 1 ? 'tree' : 'trees'} measured twice{lower
+                ? `, ${lower} lower than before`
+                : ''}
+            </p>
+          {/each}{/if}
         <p>
           <a
             href="/blocks/{data.block.id}/survival/closing.pdf?units={units.system}"

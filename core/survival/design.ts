@@ -1,6 +1,7 @@
 import { seededRandom } from '../measure/random';
 import { studentQuantile } from '../measure/student';
 import type { Figure } from '../measure/working';
+import type { CountPlot, TaggedRow } from './walks';
 
 /** How a count is drawn: the rows of the whole block, or of each of its parts by itself. */
 export const STRATA = ['block', 'zone', 'planter'] as const;
@@ -21,7 +22,12 @@ export interface CountTerms {
   by: StrataBy;
   /** Half-width of the interval that is wanted, as a share. */
   half: number;
+  /** Whole rows; none where circles or single trees are counted. */
   rows: number[];
+  /** Circles of so many square metres, instead of rows. */
+  plots?: { area: number; all: CountPlot[] };
+  /** Single trees that carry a tag and are looked at every time. */
+  trees?: TaggedRow[];
 }
 
 /** Every stratum is seen twice, so that it can say how its rows differ. */

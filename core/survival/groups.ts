@@ -8,6 +8,8 @@ export interface CountedTree {
   peg: number;
   mark: string;
   species: string;
+  /** What was drawn with it, where that was not its row: the circle it stands in. */
+  cluster?: string;
   lot?: string;
   planter?: string;
   day?: string;
@@ -23,25 +25,26 @@ export interface GroupSurvival extends ClusterEstimate {
 }
 
 /**
- * Survival by group with the rows as clusters: the ratio of a domain (Cochran, Sampling Techniques, 3rd ed.,
+ * Survival by group with the rows, or the circles, as clusters: the ratio of a domain (Cochran, Sampling Techniques, 3rd ed.,
  * 2.12 and 6.3). The group that differs most is held against the rest by the normal test of two shares of what
  * the rows are worth, times the number of groups (Bonferroni); told apart it leaves the rest, and the next is held
  * against what remains.
- * @param rowsInBlock all planted rows, for the finite population correction of the intervals
+ * @param rowsInBlock all planted rows, or all circles the block could hold, for the finite population correction of the intervals
  */
 export function survivalBy(
   trees: readonly CountedTree[],
   groupOf: (tree: CountedTree) => string | undefined,
   rowsInBlock: number,
 ): GroupSurvival[] {
-  const groups = new Map<string, Map<number, Cluster>>();
+  const groups = new Map<string, Map<string, Cluster>>();
   for (const tree of trees) {
     const group = groupOf(tree);
     if (group === undefined) continue;
-    const rows = groups.get(group) ?? new Map<number, Cluster>();
+    const rows = groups.get(group) ?? new Map<string, Cluster>();
     groups.set(group, rows);
-    const cluster = rows.get(tree.row) ?? { hits: 0, of: 0 };
-    rows.set(tree.row, {
+    const drawn = tree.cluster ?? `${tree.row}`;
+    const cluster = rows.get(drawn) ?? { hits: 0, of: 0 };
+    rows.set(drawn, {
       hits: cluster.hits + (isAlive(tree.mark) ? 1 : 0),
       of: cluster.of + 1,
     });

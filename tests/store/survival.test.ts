@@ -1,3 +1,5 @@
+import { treesOf } from '../../core/checks/grid';
+import { countsOfWalk } from '../../core/survival/walks';
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
@@ -30,6 +32,7 @@ before(async () => {
 });
 after(() => store.sequelize.close());
 const bench = () => setting.blocks['North Bench'];
+const flat = () => setting.blocks['Spoil Knoll'];
 const margin = () => setting.blocks['Silt Margin'];
 const layoutOf = async (block: { id: string }) =>
   (await releasedLayout(await setting.facts(), block.id))!.id;
@@ -260,4 +263,64 @@ test('what a walk finds is called on the board, and taken back is gone', async (
   await bad({ layoutId: null }, /layout/i);
   await bad({ kind: 'dragons' }, /one of/, 400);
   await bad({ peg: 99_999, toRow: 9 }, /no peg/);
+});
+
+test('circles and tagged trees: drawn once, walked by the phone, and each what it is an estimate of', async () => {
+  const layoutId = await layoutOf(flat());
+  const block = () => setting.store.block.findByPk(flat().id).then((row) => row!.get() as BlockRow);
+  const facts = async () => setting.facts();
+  const standing = (await plantedOf(await facts(), flat().id)).byRow;
+  const design = async (way: 'plots' | 'trees', count: number, more: object = {}) =>
+    setting.done('leader', 'survival.design', {
+      ...{ blockId: flat().id, way, count, area: 60, half: 0.05, seed: 'one' },
+      ...{ edition: (await block()).termsEdition, ...more },
+    });
+  await setting.refused(
+    'checker',
+    'survival.design',
+    { blockId: flat().id, way: 'trees', count: 9, half: 0.05, seed: 'x', edition: 0 },
+    403,
+    /./,
+  );
+  const drawn = Number((await design('plots', 12)).drawn);
+  const { plots } = (await block()).calendarTerms.count!;
+  assert.equal(plots!.all.length, drawn);
+  assert.ok(drawn >= 4 && drawn <= 20, `${drawn} circles`);
+  // Somebody who read an older edition is told, and nothing is drawn over theirs.
+  await setting.refused(
+    'leader',
+    'survival.design',
+    { blockId: flat().id, way: 'trees', count: 9, half: 0.05, seed: 'x', edition: 0 },
+    409,
+    /./,
+  );
+  // Two circles counted: in the first all live, in the second none do.
+  for (const [i, plot] of plots!.all.slice(0, 2).entries())
+    for (const { row, marks, set, alive } of countsOfWalk(
+      { plot: plot.number, places: treesOf(plot.trees) },
+      (i ? '0' : '1').repeat(treesOf(plot.trees).length),
+    ))
+      await setting.done('checker', 'survival.count', {
+        ...{ ...event(), layoutId, row, set, alive, marks, plot: plot.number },
+        countedOn: (await facts()).today,
+      });
+  const season = (await countedOf(await facts(), await block()))!;
+  assert.equal(season.clusters.length, 2);
+  const [a, b] = plots!.all.map(({ trees }) => treesOf(trees).length);
+  assert.ok(Math.abs(season.estimate.estimate - a / (a + b)) < 1e-9);
+  assert.ok(season.ofClusters > 2, 'more circles fit the block');
+  assert.equal(new Set(season.counts.map(({ row }) => row)).size, season.counts.length);
+  const found = (await survivalFindings(await facts(), await block()))!;
+  assert.equal(found.counted, a + b);
+  assert.deepEqual(
+    new Set(found.trees.map(({ cluster }) => cluster)),
+    new Set(['plot 1', 'plot 2']),
+  );
+  // Tagged trees: the same trees of the same rows every time.
+  const tags = await design('trees', 30);
+  const { trees } = (await block()).calendarTerms.count!;
+  assert.equal(tags.drawn, 30);
+  assert.equal(trees!.flatMap(({ pegs }) => pegs).length, 30);
+  for (const { row, pegs } of trees!) assert.ok(pegs.every((peg) => peg <= standing.get(row)!));
+  assert.equal((await block()).calendarTerms.count!.plots, undefined, 'one way at a time');
 });

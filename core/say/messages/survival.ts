@@ -16,6 +16,7 @@ export interface SurvivalMessages {
   'survival.refillAlive': 'row' | 'peg';
   'survival.refillTwice': 'row';
   'survival.noRefill': never;
+  'survival.nothingDrawn': never;
   'survival.order': 'trees' | 'block';
   'survival.aliveOf': 'alive' | 'living' | 'asked';
   'survival.startAgain': never;

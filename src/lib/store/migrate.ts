@@ -28,6 +28,7 @@ import * as oneBag from './migrations/024-one-bag';
 import * as instruments from './migrations/026-instruments';
 import * as usualRates from './migrations/027-usual-rates';
 import * as siteElevation from './migrations/028-site-elevation';
+import * as countInCircles from './migrations/029-count-in-circles';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -64,6 +65,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['026-instruments', instruments],
   ['027-usual-rates', usualRates],
   ['028-site-elevation', siteElevation],
+  ['029-count-in-circles', countInCircles],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

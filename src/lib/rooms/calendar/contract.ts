@@ -54,6 +54,18 @@ const recordOf = <Value extends yup.Schema>(keys: readonly string[], value: Valu
     ),
   );
 
+const isStretches = (value: unknown): boolean =>
+  Array.isArray(value) &&
+  value.length > 0 &&
+  value.length <= 200 &&
+  value.every(
+    (pair) =>
+      Array.isArray(pair) &&
+      pair.length === 2 &&
+      pair.every((peg) => Number.isInteger(peg) && peg >= 1 && peg <= 1_000_000) &&
+      pair[0] <= pair[1],
+  );
+
 const side = number().moreThan(0).max(3).required();
 const terms = object({
   tasks: recordOf(
@@ -177,9 +189,54 @@ const terms = object({
     half: number().min(0.001).max(0.5).required(),
     rows: array()
       .of(number().integer().min(1).max(1_000_000).required())
-      .min(1)
       .max(20_000)
-      .required(),
+      .required()
+      .test('some', 'A count takes rows, circles or trees.', function (rows) {
+        const { plots, trees } = this.parent as { plots?: object; trees?: object[] };
+        return Boolean(rows?.length || plots || trees?.length);
+      }),
+    plots: object({
+      area: number().moreThan(1).max(2000).required(),
+      all: array()
+        .of(
+          object({
+            number: number().integer().min(1).max(5000).required(),
+            row: number().integer().min(1).max(1_000_000).required(),
+            peg: number().integer().min(1).max(1_000_000).required(),
+            trees: array()
+              .of(
+                object({
+                  row: number().integer().min(1).max(1_000_000).required(),
+                  pegs: mixed<[number, number][]>()
+                    .required()
+                    .test('stretches', 'Stretches of pegs are pairs, from and to.', isStretches),
+                }).noUnknown(),
+              )
+              .min(1)
+              .max(500)
+              .required(),
+          }).noUnknown(),
+        )
+        .min(1)
+        .max(5000)
+        .required(),
+    })
+      .optional()
+      .default(undefined),
+    trees: array()
+      .of(
+        object({
+          row: number().integer().min(1).max(1_000_000).required(),
+          pegs: array()
+            .of(number().integer().min(1).max(1_000_000).required())
+            .min(1)
+            .max(5000)
+            .required(),
+        }).noUnknown(),
+      )
+      .max(20_000)
+      .optional()
+      .default(undefined),
   })
     .optional()
     .default(undefined),

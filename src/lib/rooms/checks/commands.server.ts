@@ -1,28 +1,15 @@
 import { plotSums } from '../../../../core/checks/faults';
 import { plotRadius } from '../../../../core/checks/plot';
 import { planPlots } from '../../../../core/checks/planned';
-import type { Place } from '../../../../core/checks/grid';
 import { faultyIn } from '../../../../core/checks/quality';
 import { contains, mapPoints } from '../../../../core/ground/polygon';
 import { shortRanges } from '../../../../core/measure/ranges';
-import { eachPosition } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { ownPlanter, planterOf } from '../crew/planter.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
-import { readRows } from '../rows/facts.server';
 import type { checksContract } from './contract';
-import { groundForPlots } from './ground.server';
-
-/** Places of all trees of a version. */
-async function placesOf(work: Work, layoutId: string): Promise<{ places: Place[]; step: number }> {
-  const layout = (await work.tables.layout.one({ id: layoutId }))!;
-  const rows = (await readRows(work, [layoutId])).get(layoutId) ?? [];
-  return {
-    places: [...eachPosition(layout.rhythm, rows)],
-    step: Math.max(layout.rhythm.step, layout.rhythm.between),
-  };
-}
+import { groundForPlots, placesOf } from './ground.server';
 
 export const checksCommands: Handlers<typeof checksContract> = {
   async 'checks.plot'({ layoutId, planterId, row, peg, area, trees, lotId, ...input }, work) {

@@ -2,6 +2,8 @@ import { holds } from '../../../../core/crew/share';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
 import type { Point } from '../../../../core/measure/plane';
 import type { Place } from '../../../../core/checks/grid';
+import { eachPosition } from '../../../../core/rows/stored';
+import { readRows } from '../rows/facts.server';
 import { planeOf, readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { Reader } from '../../server/reader';
@@ -33,5 +35,18 @@ export async function groundForPlots(
     ground: plantable.area,
     gate: gateOf(block, places),
     planterOfRow: (row) => shares.find((share) => holds([share], share.planterId, row))?.planterId,
+  };
+}
+
+/** Places of all trees of a version. */
+export async function placesOf(
+  reader: Reader,
+  layoutId: string,
+): Promise<{ places: Place[]; step: number }> {
+  const layout = (await reader.tables.layout.one({ id: layoutId }))!;
+  const rows = (await readRows(reader, [layoutId])).get(layoutId) ?? [];
+  return {
+    places: [...eachPosition(layout.rhythm, rows)],
+    step: Math.max(layout.rhythm.step, layout.rhythm.between),
   };
 }

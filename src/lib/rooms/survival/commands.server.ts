@@ -5,7 +5,11 @@ import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
-import { ALREADY, type Handlers, type Work } from '../../server/work';
+import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
+import { groupBy } from '../../server/facts';
+import type { CountTerms } from '../../../../core/survival/design';
+import { overlaid, plotsToCount, treesToTag } from '../../../../core/survival/walks';
+import { groundForPlots, placesOf } from '../checks/ground.server';
 import type { Payload } from '../contracts';
 import { placesOfRefills } from './refills.server';
 import { cardOf, saveOrder } from '../stock/about.server';
@@ -51,7 +55,13 @@ async function refuseLiving(
       ['at', 'ASC'],
     ],
   });
-  const newest = new Map(counts.filter(({ marks }) => marks).map((c) => [c.rowNumber, c.marks]));
+  const looks = groupBy(
+    counts.filter(({ marks }) => marks),
+    ({ rowNumber }) => String(rowNumber),
+  );
+  const newest = new Map(
+    [...looks].map(([row, own]) => [Number(row), overlaid(own.map(({ marks }) => marks))]),
+  );
   for (const { row, pegs, expected } of rows) {
     const place = places.get(row);
     if (!place) throw told('crew.noRow', { row });
@@ -96,14 +106,17 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
       where: { layoutId: input.layoutId, rowNumber: input.row },
     });
     const again = before.filter(
-      ({ id, countedOn }) => id !== input.id && countedOn === input.countedOn,
+      ({ id, countedOn, plot }) =>
+        id !== input.id && countedOn === input.countedOn && plot === input.plot,
     ).length;
-    const last = before
-      .filter(
-        ({ id, countedOn, marks: own }) => id !== input.id && own && countedOn < input.countedOn,
-      )
-      .sort((a, b) => (a.countedOn < b.countedOn ? -1 : 1))
-      .at(-1);
+    const last = overlaid(
+      before
+        .filter(
+          ({ id, countedOn, marks: own }) => id !== input.id && own && countedOn < input.countedOn,
+        )
+        .sort((a, b) => (a.countedOn < b.countedOn ? -1 : 1))
+        .map(({ marks: own }) => own),
+    );
     const fresh = await work.record(work.tables.survivalCount, {
       ...work.event(input),
       layoutId: input.layoutId,
@@ -113,6 +126,7 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
       marks,
       cause: input.cause,
       countedOn: input.countedOn,
+      plot: input.plot,
       why: input.why,
       causes: input.causes.length
         ? Object.fromEntries(input.causes.map(({ peg, cause }) => [peg, cause]))
@@ -128,11 +142,46 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     const back =
       last && marks
         ? cameBack(
-            last.marks,
+            last,
             withoutRefilled(marks, input.countedOn, await refillsOf(work, input, site.zone)),
           )
         : [];
     return { again: again > 0, ...(back.length ? { cameBack: back } : {}) };
+  },
+
+  async 'survival.design'({ blockId, way, count, area, half, seed, edition }, work) {
+    const { block } = await work.block(blockId, 'plan');
+    const layout = await work.tables.layout.one({ blockId, state: 'released' });
+    if (!layout) throw told('crew.noLayout');
+    const { places } = await placesOf(work, layout.id);
+    const planted = await work.query<{ row: number; planted: number }>(
+      `SELECT \`row_number\` AS row, planted FROM planted_row
+       WHERE layout_id = :layoutId AND planted > 0 ORDER BY \`row_number\``,
+      { layoutId: layout.id },
+    );
+    const inRow = new Map(planted.map(({ row, planted: trees }) => [row, Number(trees)]));
+    const standing = places.filter(({ row, peg }) => peg <= (inRow.get(row) ?? 0));
+    const by = block.calendarTerms.count?.by ?? 'block';
+    const terms: CountTerms = { by, half, rows: [] };
+    if (way === 'trees')
+      terms.trees = treesToTag(
+        [...inRow].map(([row, trees]) => ({ row, trees })),
+        ...([count, seed] as const),
+      );
+    else {
+      const { ground, gate } = await groundForPlots(work, blockId, layout.id, places);
+      terms.plots = {
+        area,
+        all: plotsToCount(ground, standing, gate, { area, plots: count, seed }),
+      };
+    }
+    const drawn = terms.plots?.all.length ?? terms.trees?.flatMap(({ pegs }) => pegs).length ?? 0;
+    if (!drawn) throw told('survival.nothingDrawn');
+    if (block.termsEdition !== edition)
+      throw new Stale({ edition: block.termsEdition, count: block.calendarTerms.count });
+    await work.tables.block.setPart({ id: blockId }, 'calendarTerms', 'count', terms);
+    await work.tables.block.set({ id: blockId }, { termsEdition: edition + 1 });
+    return { edition: edition + 1, drawn };
   },
 
   async 'survival.refill'({ layoutId, rows, toOrder, plantOn, days, nursery, ...input }, work) {

@@ -1,6 +1,7 @@
+import { COUNT_WAYS } from '../../../../core/survival/walks';
 import { CAUSES } from '../../../../core/survival/marks';
 import { command, gives } from '../contract';
-import { count, day, event, id, maybeId, name, yup } from '../fields';
+import { count, day, edition, event, id, maybeId, name, yup } from '../fields';
 
 const { array, number, object, string } = yup;
 
@@ -30,6 +31,8 @@ export const survivalContract = {
         .max(20_000)
         .default([]),
       countedOn: day.required(),
+      /** The circle these trees were counted in; nothing along a whole row. */
+      plot: number().integer().min(1).max(500).nullable().default(null),
       /** Why a row is counted again; a count stands beside the one before it. */
       why: string().trim().max(300).default(''),
     }),
@@ -37,6 +40,25 @@ export const survivalContract = {
     refusals: ['survival.*', 'site.dayAhead', 'rows.notReleased', 'crew.noRow'],
     touches: ['survival'],
     waits: true,
+  }),
+  /** Draws the circles or the single trees of the next count, and keeps them for the phones. */
+  'survival.design': command({
+    input: object({
+      blockId: id,
+      way: string()
+        .oneOf(COUNT_WAYS.filter((way) => way !== 'rows'))
+        .required(),
+      /** Circles, or trees. */
+      count: number().integer().min(2).max(5000).required(),
+      /** Of a circle, square metres. */
+      area: number().moreThan(1).max(2000).default(50),
+      half: number().min(0.001).max(0.5).required(),
+      seed: string().trim().max(80).required(),
+      edition,
+    }),
+    result: gives<{ edition: number; drawn: number }>(),
+    refusals: ['survival.*', 'rows.notReleased', 'changed.stale', 'crew.noLayout'],
+    touches: ['calendar', 'survival'],
   }),
   /** Dead places to fill: which ones, with what, how many to order, and when. */
   'survival.refill': command({

@@ -7,7 +7,8 @@ import {
 } from '../../../../core/survival/estimate';
 import { groupBy, listedFact, milliseconds, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
-import type { Cause } from '../../../../core/survival/marks';
+import { sumMarks, type Cause } from '../../../../core/survival/marks';
+import { overlaid } from '../../../../core/survival/walks';
 import { causesByPeg, heightsByPeg } from './tables.server';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
@@ -21,6 +22,8 @@ export interface Count {
   marks: string;
   cause: string;
   countedOn: string;
+  /** The circle whose trees they are; nothing where the row itself was drawn. */
+  plot: number | null;
   why: string;
   author: string;
   causes: Record<string, Cause>;
@@ -38,6 +41,7 @@ export const countsFact = listedFact<
   columns: {
     ...{ id: 'c.id', row: 'c.`row_number`', set: 'c.set_trees', alive: 'c.alive' },
     ...{ marks: 'c.marks', cause: 'c.cause', countedOn: 'CAST(c.counted_on AS CHAR)' },
+    plot: 'c.plot',
     ...{ why: 'c.why', author: 'c.author_id', at: milliseconds('c.at') },
     ...{ causes: 'c.causes', heights: 'c.heights' },
   },
@@ -61,8 +65,14 @@ const LIVING_ENOUGH = 0.8;
 const SEASON_DAYS = 120;
 
 export interface Counted {
-  /** The newest count of each row of the newest season, by row. */
+  /** The newest word on each row of the newest season, by row: looks at parts of it laid over each other. */
   counts: Count[];
+  /** What was drawn: rows, or circles with the trees of all their rows together. */
+  clusters: { set: number; alive: number }[];
+  /** As many of them as the block could hold. */
+  ofClusters: number;
+  /** The circle a counted tree was in, by row and peg. */
+  circleOf: ReadonlyMap<string, number>;
   /** Rows counted more than once in the season: every count, the newest first. */
   again: { row: number; counts: Count[] }[];
   /** The season's last day. */
@@ -74,6 +84,24 @@ export interface Counted {
   refill: Refill;
   target: number;
   targetIsSet: boolean;
+}
+
+/** Looks at one row in a season as one: each tree by the newest word on it. */
+function laidTogether(looks: readonly Count[]): Count {
+  const newest = looks.reduce((a, b) => (b.countedOn >= a.countedOn ? b : a));
+  if (looks.length === 1) return newest;
+  // Totals of a whole row say nothing of single trees: the newest of them stands alone.
+  const whole = looks.filter(({ marks }) => !marks).at(-1);
+  if (whole) return whole;
+  const oldestFirst = [...looks].sort((a, b) => (a.countedOn < b.countedOn ? -1 : 1));
+  const marks = overlaid(oldestFirst.map((one) => one.marks));
+  const { set, alive } = sumMarks(marks);
+  return {
+    ...newest,
+    ...{ marks, set, alive, plot: null },
+    causes: Object.assign({}, ...oldestFirst.map(({ causes }) => causes)),
+    heights: Object.assign({}, ...oldestFirst.map(({ heights }) => heights)),
+  };
 }
 
 /** What the newest count says of a block; nothing while nothing is counted. */
@@ -90,20 +118,49 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
   return facts.derive('counted', block.id, [countsFact, sownFact, layoutsFact], asked, () => {
     const since = new Date(Date.parse(on) - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
     const season = all.filter(({ countedOn }) => countedOn >= since);
-    const byRow = groupBy(season, ({ row }) => String(row));
-    const counts = [...byRow.values()].map((own) => own.at(-1)!).sort((a, b) => a.row - b.row);
+    // A row or circle counted again replaces its own earlier count, no other's.
+    const looks = groupBy(season, ({ row, plot }) => `${row} ${plot ?? ''}`);
+    const standing = [...looks.values()].map((own) => own.at(-1)!);
+    const counts = [...groupBy(standing, ({ row }) => String(row)).values()]
+      .map(laidTogether)
+      .sort((a, b) => a.row - b.row);
     const rowsPlanted = [...planted.byRow.values()].filter((trees) => trees > 0).length;
-    const estimate = survival(
-      counts.map(({ row, set, alive }) => ({ row, set, alive })),
-      Math.max(rowsPlanted, counts.length),
+    const drawn = [
+      ...groupBy(standing, ({ row, plot }) => (plot === null ? `row ${row}` : `plot ${plot}`)),
+    ];
+    const clusters = drawn.map(([, own]) => ({
+      row: own[0].row,
+      set: own.reduce((sum, { set }) => sum + set, 0),
+      alive: own.reduce((sum, { alive }) => sum + alive, 0),
+    }));
+    const circles = drawn.filter(([name]) => name.startsWith('plot')).length;
+    // The ground holds as many circles side by side as trees stand on it by the trees of one.
+    const ofClusters = Math.max(
+      clusters.length,
+      circles
+        ? Math.round(
+            (planted.planted * clusters.length) /
+              Math.max(
+                1,
+                clusters.reduce((sum, { set }) => sum + set, 0),
+              ),
+          )
+        : rowsPlanted,
     );
+    const circleOf = new Map<string, number>();
+    for (const { row, plot, marks } of standing)
+      if (plot !== null)
+        [...marks].forEach((mark, i) => {
+          if (mark !== '-') circleOf.set(`${row} ${i + 1}`, plot);
+        });
+    const estimate = survival(clusters, ofClusters);
     // What went in after the count is no part of what was counted.
     const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
     // With no target four fifths of what was laid out are taken: over 80 % alive usually none is refilled.
     const target = block.targetDensity ?? (LIVING_ENOUGH * layout.trees) / layout.plantableArea;
     return {
-      counts,
-      again: [...byRow.values()]
+      ...{ counts, clusters, ofClusters, circleOf },
+      again: [...looks.values()]
         .filter((own) => own.length > 1)
         .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),
       on,

@@ -130,6 +130,10 @@ async function workOut(facts: Facts, block: BlockRow) {
       for (let n = 0; n < runs[i + 1]; n++) all.push(runs[i]);
     return all;
   };
+  const circle = (row: number, peg: number): string | undefined => {
+    const plot = season.circleOf.get(`${row} ${peg}`);
+    return plot === undefined ? undefined : `plot ${plot}`;
+  };
   const trees: Tree[] = [];
   for (const { row, marks } of season.counts) {
     if (!byNumber.has(row)) continue;
@@ -144,12 +148,12 @@ async function workOut(facts: Facts, block: BlockRow) {
         species: species[kind].name,
         lot: lotOf[kind]?.code,
         zone: zoneAt.get(`${row} ${i + 1}`),
+        cluster: circle(row, i + 1),
       });
     });
   }
-  const rowsPlanted = [...sown.sums.byRow.values()].filter((planted) => planted > 0).length;
   const by = (groupOf: (tree: CountedTree) => string | undefined): GroupSurvival[] =>
-    survivalBy(trees, groupOf, Math.max(rowsPlanted, wanted.size));
+    survivalBy(trees, groupOf, season.ofClusters);
   return {
     counted: trees.length,
     marks: sumMarks(season.counts.map(({ marks }) => marks).join('')),

@@ -27,8 +27,12 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
       const marked = season.counts.filter(({ marks }) => marks);
       const places = placesToFill(marked, areaAPeg, season.target);
       const placesOf = new Map(places.map(({ row, pegs }) => [row, pegs]));
-      const counted = new Set(marked.map(({ row }) => row));
-      const rest = [...planted.byRow].filter(([row, trees]) => trees > 0 && !counted.has(row));
+      const looked = new Map(marked.map(({ row, set }) => [row, set]));
+      /** Trees nobody looked at: whole rows, and what circles or tags left out of theirs. */
+      const rest = [...planted.byRow].flatMap(([row, trees]): [number, number][] => {
+        const unseen = trees - (looked.get(row) ?? 0);
+        return unseen > 0 ? [[row, unseen]] : [];
+      });
       const need = refillNeed(
         marked.map(({ row, set }) => ({ places: placesOf.get(row)?.length ?? 0, trees: set })),
         rest.map(([, trees]) => trees),
@@ -53,17 +57,13 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
           1,
           rest.reduce((sum, [, trees]) => sum + trees, 0),
         );
-      const rows: RefillRow[] = [
-        ...places.map(({ row, pegs }) => ({
+      const unseenIn = new Map(rest);
+      const rows: RefillRow[] = [...new Set([...placesOf.keys(), ...rest.map(([row]) => row)])]
+        .map((row) => ({
           row,
-          pegs: pegs.map((peg) => ({ peg, speciesId: speciesAt(row, peg) })),
-          expected: 0,
-        })),
-        ...rest.map(([row, trees]) => ({
-          ...{ row, pegs: [] },
-          expected: Math.round(ratio * trees * 10) / 10,
-        })),
-      ]
+          pegs: (placesOf.get(row) ?? []).map((peg) => ({ peg, speciesId: speciesAt(row, peg) })),
+          expected: Math.round(ratio * (unseenIn.get(row) ?? 0) * 10) / 10,
+        }))
         .filter(({ pegs, expected }) => pegs.length || expected >= 0.5)
         .sort((a, b) => a.row - b.row);
       const known = found.species.map(
@@ -78,7 +78,7 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
           ...{ id, name, known: known[i], order: order[i] },
         })),
         counted: marked.length,
-        uncounted: rest.length,
+        uncounted: rest.filter(([row]) => !looked.has(row)).length,
       };
     },
   );

@@ -24,6 +24,8 @@ export interface SurvivalCountRow extends EventRow {
   marks: string;
   cause: string;
   countedOn: string;
+  /** The circle whose trees they are; nothing where the row itself was drawn. */
+  plot: number | null;
   /** Why the row was counted again. */
   why: string;
   /** What killed which tree, by peg. */
@@ -100,6 +102,7 @@ export function survivalTables(sequelize: Sequelize) {
       marks: { type: DataTypes.TEXT, allowNull: false },
       cause: text,
       countedOn: day,
+      plot: { ...whole, allowNull: true },
       why: { ...text, defaultValue: '' },
       causes: { ...json(causesByPeg), allowNull: true },
       heights: { ...json(heightsByPeg), allowNull: true },

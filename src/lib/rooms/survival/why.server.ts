@@ -71,7 +71,7 @@ export function whyTheyDied(known: Known) {
     if (values.some((value) => value === undefined)) continue;
     const key = `${tree.row} ${values.join(' ')}`;
     const group = groups.get(key) ?? {
-      ...{ cluster: `${tree.row}`, values: values as number[], died: 0, of: 0 },
+      ...{ cluster: tree.cluster ?? `${tree.row}`, values: values as number[], died: 0, of: 0 },
     };
     groups.set(key, {
       ...group,

@@ -17,6 +17,8 @@ export const survival: Record<keyof SurvivalMessages, string> = {
   'survival.refillAlive':
     'Row {row, number}, peg {peg, number} holds no dead tree at its newest count; only dead places are filled.',
   'survival.refillTwice': 'Row {row, number} names a peg twice; each place is filled once.',
+  'survival.nothingDrawn':
+    'Not one tree is drawn: nothing is planted there yet, or the circles are too small.',
   'survival.noRefill': 'This refill is not known any more. Load the page again.',
   'survival.noSuchPeg': 'Peg {peg, number} was named; {pegs, number} trees are marked.',
   'survival.deadHeight':

@@ -48,8 +48,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     released: {
       id: layout.id,
       planted: sown.planted,
+      areaAPeg: layout.plantableArea / Math.max(1, layout.trees),
       plantedAtCount: season?.plantedThen ?? sown.planted,
-      rowsCounted: planted.length,
+      /** What was drawn, and as many of them as there are. */
+      drawn: {
+        counted: season?.clusters.length ?? 0,
+        of: season?.ofClusters ?? planted.length,
+        circles: Boolean(season?.circleOf.size),
+      },
       rowsPlanted: planted.map(([number, trees]) => ({ number, trees })),
       counted: counted.map((entry) => ({
         ...entry,

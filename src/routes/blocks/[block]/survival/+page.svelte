@@ -289,6 +289,11 @@
             strata={data.strata}
             counted={released.counted.map(({ row: number }) => number)}
             mayPlan={data.role === 'leader'}
+            standing={{
+              trees: released.planted,
+              areaAPeg: released.areaAPeg,
+              survival: released.estimate?.estimate ?? 0.9,
+            }}
           />{/if}
         <p class="more">
           <a href="/field/{data.block.id}/count">Count tree by tree on the phone</a>, also without a
@@ -321,7 +326,8 @@
         <div><span class="big">{formatPercent(estimate.estimate, 1)}</span></div>
         <p class="num quiet">
           {formatNumber(estimate.low * 100, 1)} to {formatNumber(estimate.high * 100, 1)} %, {released
-            .counted.length} of {released.rowsCounted} rows, {estimate.by === 'ratio'
+            .drawn.counted} of {released.drawn.of}
+          {released.drawn.circles ? 'circles' : 'rows'}, {estimate.by === 'ratio'
             ? 'ratio of totals'
             : 'one sample'}
         </p>

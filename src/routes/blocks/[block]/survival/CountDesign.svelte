@@ -2,7 +2,11 @@
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { shortRanges } from '$core/measure/ranges';
-  import { formatNumber } from '$core/measure/units';
+  import { v7 as uuid } from 'uuid';
+  import { ALIKE, plotsFor } from '$core/checks/plan';
+  import { plotRadius } from '$core/checks/plot';
+  import { COUNT_WAYS, type CountWay } from '$core/survival/walks';
+  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
   import {
     countDesign,
     rowsToCount,
@@ -13,6 +17,8 @@
   } from '$core/survival/design';
   import { keepTerms } from '$lib/parts/block-terms';
   import { Doing } from '$lib/parts/doing.svelte';
+  import { useUnits } from '$lib/parts/figures.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -23,11 +29,52 @@
     /** Rows counted last time: the same ones again can be compared. */
     counted: readonly number[];
     mayPlan: boolean;
+    /** Trees that stand, square metres to each, and the living share as far as it is known. */
+    standing: { trees: number; areaAPeg: number; survival: number };
   }
   /** Which rows a next count takes: for a half-width, by parts of the block, with a random start. */
-  let { block, strata, counted, mayPlan }: Props = $props();
+  let { block, strata, counted, mayPlan, standing }: Props = $props();
   const doing = new Doing();
   const kept = $derived(block.calendarTerms.count);
+  const units = useUnits();
+  let way = $state<CountWay>(
+    untrack(() => {
+      const { plots, trees } = block.calendarTerms.count ?? {};
+      return plots ? 'plots' : trees?.length ? 'trees' : 'rows';
+    }),
+  );
+  /** Of a circle, square metres. */
+  let area = $state<number | null>(untrack(() => block.calendarTerms.count?.plots?.area ?? 50));
+  const WAYS: Record<CountWay, string> = {
+    rows: 'whole rows',
+    plots: 'circles over the ground',
+    trees: 'single tagged trees',
+  };
+  /** How many circles or trees give the half-width. */
+  const drawn = $derived.by(() => {
+    if (way === 'rows' || !half || half <= 0 || !area || area <= 1) return undefined;
+    const each = way === 'trees' ? 1 : Math.max(1, area / standing.areaAPeg);
+    return plotsFor(
+      {
+        // All alive or all dead so far is no promise: one in twenty is taken to be otherwise.
+        quality: Math.min(0.95, Math.max(0.05, standing.survival)),
+        ...{ trees: each, alike: way === 'trees' ? 0 : ALIKE },
+        inBlock: Math.max(2, Math.floor(standing.trees / each)),
+      },
+      half / 100,
+      { unit: way === 'trees' ? 'tree' : 'circle', share: 'survival' },
+    );
+  });
+  const draw = () =>
+    doing.run(async () => {
+      const made = await send('survival.design', {
+        ...{ blockId: block.id, way: way as 'plots' | 'trees', count: drawn!.value },
+        ...{ area: area!, half: half! / 100, seed: uuid(), edition: block.termsEdition },
+      });
+      return way === 'trees'
+        ? `${made.drawn} trees are drawn. Tag them on the first count; the phones lead from one to the next.`
+        : `${made.drawn} circles are drawn, with a random start.`;
+    });
   let by = $state<StrataBy>(untrack(() => block.calendarTerms.count?.by ?? 'block'));
   let half = $state<number | null>(untrack(() => (block.calendarTerms.count?.half ?? 0.03) * 100));
   const design = $derived(half && half > 0 ? countDesign(strata[by], half / 100) : undefined);
@@ -41,15 +88,19 @@
     doing.run(async () => void (await keepTerms(block, 'count', count)));
 </script>
 
-<h2 class="more">Which rows next time?</h2>
+<h2 class="more">The next count</h2>
 <div class="design">
-  <Select labelText="Drawn" bind:selected={by}>
-    {#each STRATA as one (one)}<SelectItem
-        value={one}
-        text={NAMES[one]}
-        disabled={strata[one].length < 2 && one !== 'block'}
-      />{/each}
+  <Select labelText="What is counted" bind:selected={way}>
+    {#each COUNT_WAYS as one (one)}<SelectItem value={one} text={WAYS[one]} />{/each}
   </Select>
+  {#if way === 'rows'}<Select labelText="Drawn" bind:selected={by}>
+      {#each STRATA as one (one)}<SelectItem
+          value={one}
+          text={NAMES[one]}
+          disabled={strata[one].length < 2 && one !== 'block'}
+        />{/each}
+    </Select>{:else if way === 'plots'}
+    <NumberField label="Circle" unit="m²" min={5} max={2000} bind:value={area} />{/if}
   <NumberField
     label="Survival known to ±"
     unit="points"
@@ -59,7 +110,21 @@
     bind:value={half}
   />
 </div>
-{#if design}
+{#if way !== 'rows'}
+  {#if drawn}
+    <Figure label={way === 'trees' ? 'Trees to tag' : 'Circles to count'} figure={drawn} />
+    {#if way === 'plots'}<p class="quiet num">
+        Radius {formatLength(plotRadius(area!), units.system, 2)}, about {formatNumber(
+          Math.round(area! / standing.areaAPeg),
+        )} trees each. Trees of a circle are taken to be alike by {formatPercent(ALIKE)}.
+      </p>{/if}
+    {#if mayPlan}<div class="buttons">
+        <Button size="small" on:click={draw}
+          >{way === 'trees' ? 'Draw these trees' : 'Draw these circles'}</Button
+        >
+      </div>{/if}
+  {/if}
+{:else if design}
   <table class="ledger">
     <thead
       ><tr><th>Part</th><th class="n">Rows</th><th class="n">To count</th><th>Which</th></tr></thead
@@ -95,7 +160,15 @@
   {/if}
 {/if}
 {#if kept}<p class="quiet">
-    The phones count rows {shortRanges(kept.rows, 14)}, {NAMES[kept.by]}.
+    {#if kept.plots}The phones count {kept.plots.all.length} circles of {formatNumber(
+        kept.plots.area,
+      )} m².{:else if kept.trees?.length}The phones follow {kept.trees.reduce(
+        (sum, { pegs }) => sum + pegs.length,
+        0,
+      )} tagged trees in {kept.trees.length} rows.{:else}The phones count rows {shortRanges(
+        kept.rows,
+        14,
+      )}, {NAMES[kept.by]}.{/if}
   </p>{/if}
 <Outcome of={doing} />
 
@@ -105,7 +178,7 @@
   }
   .design {
     display: grid;
-    grid-template-columns: 220px 180px;
+    grid-template-columns: repeat(auto-fit, minmax(170px, 220px));
     gap: 18px;
     align-items: end;
     margin-bottom: 8px;

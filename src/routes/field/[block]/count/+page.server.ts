@@ -3,6 +3,10 @@ import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { countsFact } from '$lib/rooms/survival/facts.server';
+import { treesOf } from '../../../../../core/checks/grid';
+import { plotRadius } from '../../../../../core/checks/plot';
+import { overlaid } from '../../../../../core/survival/walks';
+import { groupBy } from '$lib/server/facts';
 import { may } from '$lib/server/authorise';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
@@ -12,7 +16,10 @@ const STEP = 6;
 /** Counts older than this are another season's. */
 const SEASON_DAYS = 120;
 
-/** Rows to count tree by tree: as they were planned, else those of the last count again, else drawn with a random start. */
+/**
+ * What is counted tree by tree: circles, tagged trees or rows as they were planned, else the rows of the last
+ * count again, else rows drawn with a random start.
+ */
 export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown, role, person } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
@@ -25,35 +32,84 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   ]);
   const since = new Date(facts.now - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
   const planted = rows.filter(({ number }) => (done.byRow.get(number) ?? 0) > 0);
-  const planned = new Set(block.calendarTerms.count?.rows);
-  const before = new Set(counts.map(({ row }) => row));
+  const plan = block.calendarTerms.count;
+  const byNumber = new Map(rows.map((row) => [row.number, row]));
+  const inRow = (row: number) => done.byRow.get(row) ?? 0;
+  /** Signs of all counts before this season, so that a tree that comes back to life is seen at once. */
+  const earlier = new Map(
+    [...groupBy(counts, ({ row }) => String(row))].map(([row, own]) => [
+      Number(row),
+      overlaid(
+        own.filter(({ marks, countedOn }) => marks && countedOn < since).map(({ marks }) => marks),
+      ),
+    ]),
+  );
+  const walk = (
+    plot: number | null,
+    parts: readonly { row: number; pegs: [number, number][] }[],
+  ) => {
+    const own = parts.flatMap(({ row, pegs }) => {
+      // What is not planted yet, or stands no more in this version, is nothing to count.
+      const standing = pegs.flatMap(([from, to]): [number, number][] =>
+        from <= inRow(row) ? [[from, Math.min(to, inRow(row))]] : [],
+      );
+      return standing.length ? [{ row, pegs: standing, runs: byNumber.get(row)?.runs ?? [] }] : [];
+    });
+    const places = treesOf(own);
+    const looks = own.flatMap(({ row }) =>
+      counts
+        .filter((one) => one.row === row && one.plot === plot && one.countedOn >= since)
+        .slice(-1),
+    );
+    return {
+      key: plot === null ? `row ${own[0]?.row}` : `plot ${plot}`,
+      ...{ plot, rows: own, trees: places.length },
+      now: looks.length
+        ? {
+            alive: looks.reduce((sum, { alive }) => sum + alive, 0),
+            of: looks.reduce((sum, { set }) => sum + set, 0),
+          }
+        : null,
+      before: earlier.size
+        ? places.map(({ row, peg }) => earlier.get(row)?.[peg - 1] ?? '-').join('')
+        : '',
+    };
+  };
+  const whole = (row: number) => walk(null, [{ row, pegs: [[1, inRow(row)]] }]);
+  const before = new Set(counts.filter(({ plot }) => plot === null).map(({ row }) => row));
   const start = Math.floor(seededRandom(`count ${layout.id}`)() * Math.min(STEP, planted.length));
-  const wanted = planned.size ? planned : before;
-  const chosen = wanted.size
-    ? planted.filter(({ number }) => wanted.has(number))
-    : planted.filter((_, i) => i % STEP === start);
+  const wanted = plan?.rows.length ? new Set(plan.rows) : before;
+  const [how, walks] = plan?.plots
+    ? (['plots', plan.plots.all.map(({ number, trees }) => walk(number, trees))] as const)
+    : plan?.trees?.length
+      ? ([
+          'tagged',
+          plan.trees.map(({ row, pegs }) =>
+            walk(null, [{ row, pegs: pegs.map((peg): [number, number] => [peg, peg]) }]),
+          ),
+        ] as const)
+      : wanted.size
+        ? ([
+            plan?.rows.length ? 'planned' : 'same',
+            planted.filter(({ number }) => wanted.has(number)).map(({ number }) => whole(number)),
+          ] as const)
+        : ([
+            'drawn',
+            planted.filter((_, i) => i % STEP === start).map(({ number }) => whole(number)),
+          ] as const);
   return {
     ...shown,
     me: person.id,
     mayRecord: may(role, 'record'),
     layoutId: layout.id,
-    how: planned.size ? ('planned' as const) : before.size ? ('same' as const) : ('drawn' as const),
+    how,
     step: STEP,
+    /** Metres; of a circle. */
+    radius: plan?.plots ? plotRadius(plan.plots.area) : 0,
     species: layout.parameters.mix.map(({ species: id }) => {
       const { name, colour } = cards.find((card) => card.id === id)!;
       return { name, colour };
     }),
-    rows: chosen.map(({ number, runs }) => {
-      const own = counts.filter(({ row }) => row === number);
-      const now = own.filter(({ countedOn }) => countedOn >= since).at(-1);
-      const last = own.filter(({ marks, countedOn }) => marks && countedOn < since).at(-1);
-      return {
-        ...{ number, runs },
-        planted: done.byRow.get(number) ?? 0,
-        now: now ? { alive: now.alive, of: now.set } : null,
-        /** Signs of the count before, so that a tree that comes back to life is seen at once. */
-        before: last?.marks ?? '',
-      };
-    }),
+    walks: walks.filter(({ trees }) => trees > 0),
   };
 };

@@ -2,6 +2,9 @@
   import { untrack } from 'svelte';
   import { shortRanges } from '$core/measure/ranges';
   import { METRES_PER_FOOT } from '$core/measure/units';
+  import { treesOf } from '$core/checks/grid';
+  import { formatLength } from '$core/measure/units';
+  import { countsOfWalk } from '$core/survival/walks';
   import { speciesAt } from '$core/rows/species';
   import { dayOf } from '$core/say/day';
   import { cameBack, CAUSES, isAlive, sumMarks, type Cause, type Mark } from '$core/survival/marks';
@@ -15,38 +18,60 @@
   const work = fieldWork(() => data, ['survival.count']);
   const tongue = useTongue();
   const { say } = tongue;
-  let chosen = $state<number>();
-  const row = $derived(data.rows.find(({ number }) => number === chosen));
+  type Walked = PageData['walks'][number];
+  let chosen = $state<string>();
+  const walk = $derived(data.walks.find(({ key }) => key === chosen));
+  /** Trees of the walk in the order in which one comes by. */
+  const places = $derived(walk ? treesOf(walk.rows) : []);
   let marks = $state('');
   let causes = $state<Record<number, Cause>>({});
   let heights = $state<Record<number, number>>({});
   let aloud = $state(false);
-  const draftKey = (number: number) => `count ${data.me} ${data.layoutId} ${number}`;
+  const draftKey = (key: string) => `count ${data.me} ${data.layoutId} ${key}`;
   /** Rows handed in on this phone that the page does not know yet. */
   const waiting = $derived(
-    new Map(
-      work.outbox
-        .pending('survival.count')
-        .filter(({ layoutId }) => layoutId === data.layoutId)
-        .map((count) => [count.row, { alive: count.alive, of: count.set }]),
-    ),
+    work.outbox.pending('survival.count').filter(({ layoutId }) => layoutId === data.layoutId),
   );
-  const counted = (one: PageData['rows'][number]) => waiting.get(one.number) ?? one.now;
-  const left = $derived(data.rows.filter((one) => !counted(one)));
-  const peg = $derived(marks.length + 1);
-  const finished = $derived(Boolean(row && marks.length >= row.planted));
+  function counted(one: Walked) {
+    const own = waiting.filter((count) =>
+      one.plot === null ? !count.plot && count.row === one.rows[0].row : count.plot === one.plot,
+    );
+    if (!own.length) return one.now;
+    return {
+      alive: own.reduce((sum, { alive }) => sum + alive, 0),
+      of: own.reduce((sum, { set }) => sum + set, 0),
+    };
+  }
+  const left = $derived(data.walks.filter((one) => !counted(one)));
+  /** The tree that is looked at, where it stands. */
+  const here = $derived(places[marks.length]);
+  const finished = $derived(Boolean(walk && marks.length >= places.length));
   const sums = $derived(sumMarks(marks));
-  const kindAt = (at: number) => data.species[speciesAt(row?.runs ?? [], at) ?? -1]?.name ?? '';
-  const next = $derived(row && !finished ? kindAt(peg) : '');
+  const kindOf = (place: { row: number; peg: number } | undefined) =>
+    place
+      ? (data.species[
+          speciesAt(walk?.rows.find(({ row }) => row === place.row)?.runs ?? [], place.peg) ?? -1
+        ]?.name ?? '')
+      : '';
+  const next = $derived(kindOf(here));
+  const titleOf = (one: Walked) =>
+    one.plot === null
+      ? say('rows.row', { row: one.rows[0].row })
+      : say('plots.plot', { number: one.plot });
+  /** Whole rows are told by peg alone; circles and tags jump, so the place is said in full. */
+  const jumps = $derived(data.how === 'plots' || data.how === 'tagged');
   /** The tree that was marked last: what killed it, how tall it is. */
   const last = $derived(marks.at(-1));
-  const back = $derived(row?.before ? cameBack(row.before, marks) : []);
+  /** Trees that were dead before and live now, by their pegs. */
+  const back = $derived(
+    walk?.before ? cameBack(walk.before, marks).map((step) => places[step - 1].peg) : [],
+  );
 
-  function open(number: number) {
-    chosen = number;
+  function open(key: string) {
+    chosen = key;
     let draft: { marks?: string; causes?: typeof causes; heights?: typeof heights } = {};
     try {
-      draft = JSON.parse(localStorage.getItem(draftKey(number)) ?? '{}') as typeof draft;
+      draft = JSON.parse(localStorage.getItem(draftKey(key)) ?? '{}') as typeof draft;
     } catch {
       // What cannot be read is begun anew.
     }
@@ -57,10 +82,10 @@
   }
   $effect(() => {
     const draft = JSON.stringify({ marks, causes, heights });
-    const number = untrack(() => chosen);
-    if (number === undefined) return;
+    const key = untrack(() => chosen);
+    if (key === undefined) return;
     try {
-      localStorage.setItem(draftKey(number), draft);
+      localStorage.setItem(draftKey(key), draft);
     } catch {
       // A phone that keeps nothing still hands in.
     }
@@ -71,12 +96,12 @@
     ...{ '1': 20, p: [20, 40, 20], b: [20, 40, 20], '0': 120, g: [120, 60, 120], '-': 60 },
   };
   function mark(sign: Mark, times = 1) {
-    const before = kindAt(peg);
-    const many = Math.min(times, (row?.planted ?? 0) - marks.length);
+    const before = next;
+    const many = Math.min(times, places.length - marks.length);
     if (many < 1) return;
     marks += sign.repeat(many);
     navigator.vibrate?.(FELT[sign]);
-    const now = kindAt(marks.length + 1);
+    const now = kindOf(places[marks.length]);
     if (
       aloud &&
       now &&
@@ -84,7 +109,9 @@
       'speechSynthesis' in window
     ) {
       const word = new SpeechSynthesisUtterance(
-        now === before ? String(marks.length) : `${now}, ${marks.length + 1}`,
+        now === before
+          ? String(places[marks.length - 1].peg)
+          : `${now}, ${places[marks.length].peg}`,
       );
       word.lang = tongue.language;
       speechSynthesis.speak(word);
@@ -97,21 +124,31 @@
     marks = marks.slice(0, -1);
   }
   async function hand() {
-    const number = row!.number;
-    await work.outbox.add('survival.count', {
-      ...work.event(),
-      ...{ layoutId: data.layoutId, row: number, set: sums.set, alive: sums.alive, marks },
-      causes: Object.entries(causes)
-        .filter(([at]) => !isAlive(marks[Number(at) - 1]))
-        .map(([at, cause]) => ({ peg: Number(at), cause })),
-      heights: Object.entries(heights)
-        .filter(([at]) => isAlive(marks[Number(at) - 1]))
-        .map(([at, height]) => ({ peg: Number(at), height })),
-      ...{ cause: '', countedOn: dayOf(Date.now(), data.zone), why: '' },
-    });
+    const { key, plot } = walk!;
+    const own = countsOfWalk({ plot, places }, marks);
+    // One entry a row: each is refused, mended and taken by itself.
+    for (const { row, marks: signs, set, alive, pegs } of own) {
+      if (!set) continue;
+      const ofRow = <Value,>(list: Record<number, Value>) =>
+        Object.entries(list).flatMap(([step, value]) => {
+          const peg = pegs.get(Number(step) - 1);
+          return peg === undefined ? [] : [{ peg, value }];
+        });
+      await work.outbox.add('survival.count', {
+        ...work.event(),
+        ...{ layoutId: data.layoutId, row, set, alive, marks: signs, plot },
+        causes: ofRow(causes)
+          .filter(({ peg }) => !isAlive(signs[peg - 1]))
+          .map(({ peg, value }) => ({ peg, cause: value })),
+        heights: ofRow(heights)
+          .filter(({ peg }) => isAlive(signs[peg - 1]))
+          .map(({ peg, value }) => ({ peg, height: value })),
+        ...{ cause: '', countedOn: dayOf(Date.now(), data.zone), why: '' },
+      });
+    }
     chosen = undefined;
     try {
-      localStorage.removeItem(draftKey(number));
+      localStorage.removeItem(draftKey(key));
     } catch {
       // Nothing was kept.
     }
@@ -135,27 +172,44 @@
   block={data.block}
   siteId={data.siteId}
 >
-  {#if !row}
+  {#if !walk}
     <h1>{say('count.title')}</h1>
-    {#if !data.rows.length}<p>{say('count.none')}</p>{:else}
+    {#if !data.walks.length}<p>{say('count.none')}</p>{:else}
       <p>
         {data.how === 'drawn'
           ? say('count.drawn', { step: data.step })
-          : say(data.how === 'same' ? 'count.same' : 'count.planned')}
+          : data.how === 'plots'
+            ? say('count.plots', {
+                radius: tongue.measure(formatLength(data.radius, tongue.system, 2)),
+              })
+            : say(
+                data.how === 'tagged'
+                  ? 'count.tagged'
+                  : data.how === 'same'
+                    ? 'count.same'
+                    : 'count.planned',
+              )}
       </p>
       <p class="num">
-        {say('count.rows', { rows: shortRanges(left.map(({ number }) => number)) || '–' })}
+        {data.how === 'plots'
+          ? say('count.plotsLeft', { left: left.length, plots: data.walks.length })
+          : say('count.rows', { rows: shortRanges(left.map(({ rows }) => rows[0].row)) || '–' })}
       </p>
       <ul class="list">
-        {#each data.rows as one (one.number)}
+        {#each data.walks as one (one.key)}
           {@const seen = counted(one)}
           <li>
-            <button onclick={() => open(one.number)} class:seen disabled={!data.mayRecord}>
-              <b>{say('rows.row', { row: one.number })}</b>
+            <button onclick={() => open(one.key)} class:seen disabled={!data.mayRecord}>
+              <b>{titleOf(one)}</b>
               <span class="num"
                 >{seen
                   ? say('count.done', { alive: seen.alive, of: seen.of })
-                  : say('count.open', { trees: one.planted })}</span
+                  : one.plot === null
+                    ? say('count.open', { trees: one.trees })
+                    : say('plots.near', {
+                        row: one.rows[0].row,
+                        peg: one.rows[0].pegs[0][0],
+                      })}</span
               >
             </button>
           </li>
@@ -164,11 +218,22 @@
     {/if}
   {:else}
     <div class="at" aria-live="polite">
-      <h1>{say('rows.row', { row: row.number })}</h1>
+      <h1>{titleOf(walk)}</h1>
       {#if finished}
-        <p>{say('count.finished', { row: row.number, alive: sums.alive, of: sums.set })}</p>
+        <p>
+          {walk.plot === null
+            ? say('count.finished', {
+                ...{ row: walk.rows[0].row, alive: sums.alive, of: sums.set },
+              })
+            : say('count.done', { alive: sums.alive, of: sums.set })}
+        </p>
       {:else}
-        <p class="peg num">{say('count.peg', { peg, of: row.planted })}</p>
+        <p class="peg num">
+          {jumps ? say('plots.near', here) : say('count.peg', { peg: here.peg, of: places.length })}
+        </p>
+        {#if jumps}<p class="num quiet">
+            {say('count.step', { step: marks.length + 1, of: places.length })}
+          </p>{/if}
         <p class="kind">{next}</p>
       {/if}
     </div>
@@ -186,7 +251,9 @@
             >{say(word)}</button
           >
         {/each}
-        <button class="key quiet" onclick={() => mark('1', 10)}>{say('count.ten')}</button>
+        {#if !jumps}<button class="key quiet" onclick={() => mark('1', 10)}
+            >{say('count.ten')}</button
+          >{/if}
         <button class="key quiet" onclick={() => mark('-')}>{say('count.skip')}</button>
       </div>
     {/if}
@@ -204,7 +271,9 @@
       </div>
     {:else if last && last !== '-'}
       <label class="height"
-        >{say('count.heightOf', { peg: marks.length })}, {tongue.system === 'us' ? 'ft' : 'cm'}
+        >{say('count.heightOf', { peg: places[marks.length - 1].peg })}, {tongue.system === 'us'
+          ? 'ft'
+          : 'cm'}
         <NumberBox
           min={0}
           max={tongue.system === 'us' ? 190 : 6000}

@@ -10,22 +10,25 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const [counts, names] = await Promise.all([facts.of(countsFact, block.id), facts.of(namesFact)]);
   const csv = Papa.unparse(
-    counts.map(({ row, countedOn, set, alive, marks, cause, causes, heights, why, author }) => ({
-      counted_on: countedOn,
-      row,
-      set,
-      alive,
-      trees: marks ? `'${marks}` : '',
-      cause,
-      causes: Object.entries(causes)
-        .map(([peg, what]) => `${peg}:${what}`)
-        .join(' '),
-      heights_m: Object.entries(heights)
-        .map(([peg, height]) => `${peg}:${Math.round(height * 100) / 100}`)
-        .join(' '),
-      counted_again_because: plainCell(why),
-      by: plainCell(names.get(author) ?? ''),
-    })),
+    counts.map(
+      ({ row, plot, countedOn, set, alive, marks, cause, causes, heights, why, author }) => ({
+        counted_on: countedOn,
+        row,
+        circle: plot ?? '',
+        set,
+        alive,
+        trees: marks ? `'${marks}` : '',
+        cause,
+        causes: Object.entries(causes)
+          .map(([peg, what]) => `${peg}:${what}`)
+          .join(' '),
+        heights_m: Object.entries(heights)
+          .map(([peg, height]) => `${peg}:${Math.round(height * 100) / 100}`)
+          .join(' '),
+        counted_again_because: plainCell(why),
+        by: plainCell(names.get(author) ?? ''),
+      }),
+    ),
   );
   return new Response(csv, {
     headers: {

@@ -162,6 +162,67 @@ test('lines and points of a file become keep-out shapes', () => {
   assert.equal(lines[0].name, 'ditch');
 });
 
+test('standing trees come as points from every format, with name and crown where the file has them', () => {
+  const places: [number, number, string][] = [
+    [11.001, 51.001, 'old oak'],
+    [11.002, 51.0015, 'ash'],
+  ];
+  const check = (text: string, fileName: string, options = {}) => {
+    const { lines, areas } = readShapes(text, fileName, options);
+    assert.equal(areas.length, 0, fileName);
+    assert.equal(lines.length, 2, fileName);
+    lines.forEach(({ shape, name }, i) => {
+      assert.equal(shape.type, 'Point');
+      const [lon, lat] = shape.coordinates as [number, number];
+      assert.ok(Math.abs(lon - places[i][0]) < 1e-6 && Math.abs(lat - places[i][1]) < 1e-6);
+      assert.equal(name, places[i][2]);
+    });
+    return lines.map(({ setback }) => setback && Math.round(setback * 100) / 100);
+  };
+  const table = (head: string, crowns: string[], sign = ',', comma = '.') =>
+    [
+      head,
+      ...places.map(([lon, lat, name], i) =>
+        [name, ...[lon, lat].map((n) => String(n).replace('.', comma)), crowns[i]].join(sign),
+      ),
+    ].join('\n');
+  assert.deepEqual(check(table('name,lon,lat,crown', ['4.5', '']), 't.csv'), [4.5, undefined]);
+  assert.deepEqual(check(table('tree,lon,lat,crown (ft)', ['10', '20']), 't.csv'), [3.05, 6.1]);
+  assert.deepEqual(
+    check(table('species;lon;lat;crown diameter', ['8,5', '6'], ';', ','), 't.csv'),
+    [4.25, 3],
+  );
+  assert.deepEqual(check(table('label,lon,lat,spread ft', ['30', '0']), 't.csv'), [4.57, 0]);
+  // Without a column that says so it is the leader who says that these are trees.
+  const plain = table('name,lon,lat,note', ['a', 'b']);
+  assert.deepEqual(check(plain, 't.csv', { points: true }), [undefined, undefined]);
+  assert.throws(() => readShapes(plain, 't.csv'), told(/2 corners/));
+  check(
+    `<gpx version="1.1" creator="t">${places
+      .map(([lon, lat, name]) => `<wpt lat="${lat}" lon="${lon}"><name>${name}</name></wpt>`)
+      .join('')}</gpx>`,
+    't.gpx',
+  );
+  check(
+    `<kml xmlns="http://www.opengis.net/kml/2.2"><Document>${places
+      .map(
+        ([lon, lat, name]) =>
+          `<Placemark><name>${name}</name><Point><coordinates>${lon},${lat},0</coordinates></Point></Placemark>`,
+      )
+      .join('')}</Document></kml>`,
+    't.kml',
+  );
+  const crowned = JSON.stringify({
+    type: 'FeatureCollection',
+    features: places.map(([lon, lat, name], i) => ({
+      type: 'Feature',
+      properties: { name, crown_m: i + 2 },
+      geometry: { type: 'Point', coordinates: [lon, lat] },
+    })),
+  });
+  assert.deepEqual(check(crowned, 't.geojson'), [2, 3]);
+});
+
 test('an archive that is cut off anywhere, or would unpack to too much, is refused unread', async () => {
   const whole = zipSync({ 'plot.shp': new Uint8Array(3000).fill(7), 'plot.dbf': strToU8('x') });
   assert.doesNotThrow(() => checkArchive(whole));

@@ -8,6 +8,7 @@ import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
 import type { Point } from '../measure/plane';
+import { METRES_PER_FOOT } from '../measure/units';
 import { projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
 import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
@@ -17,6 +18,8 @@ export const LARGEST_FILE = 20 * 1024 * 1024;
 /** A projection for files whose coordinates are easting and northing: "33N", "EPSG:2056", WKT. */
 export interface ReadOptions {
   zone?: string;
+  /** Lines of a table are places by themselves, standing trees say, and not the corners of an area. */
+  points?: boolean;
 }
 
 /** What a shape of a file stands for, when the file says so: the program's own files do. */
@@ -362,6 +365,44 @@ const decimal = (cell: string | undefined): number =>
 
 const UNNAMED: AboutShape = { name: '', role: '', kind: '' };
 
+/** Columns of a list of standing trees, and metres of crown radius that one unit of each is. */
+const CROWN_COLUMNS: readonly [pattern: RegExp, metres: number][] = [
+  [/^crown[ _]?(radius)?[ _]?\(?ft\)?$/, METRES_PER_FOOT],
+  [/^(crown|spread)[ _]?(diameter|width)?[ _]?\(?ft\)?$/, METRES_PER_FOOT / 2],
+  [/^crown[ _]?(radius)?[ _]?(\(?m\)?)?$/, 1],
+  [/^(crown[ _]?(diameter|width)|spread)[ _]?(\(?m\)?)?$/, 0.5],
+];
+const NAME_COLUMNS = ['name', 'label', 'tree', 'species', 'id', 'no', 'nr', 'number'];
+
+/** Standing trees of a table: each line a place with its name and crown, where it has them. */
+function treesOfTable(
+  points: readonly Point[],
+  data: readonly string[][],
+  heading: readonly string[],
+): ReadShapes['lines'] {
+  const nameAt = heading.findIndex((cell) => NAME_COLUMNS.includes(cell));
+  const [crownAt, metres] = crownColumn(heading);
+  const kindAt = heading.indexOf('kind');
+  return points.map((coordinates, i) => {
+    const crown = crownAt < 0 ? NaN : decimal(data[i][crownAt]?.trim() || 'none') * metres;
+    return {
+      ...UNNAMED,
+      name: nameAt < 0 ? '' : (data[i][nameAt] ?? '').trim(),
+      kind: kindAt < 0 ? '' : (data[i][kindAt] ?? '').trim(),
+      setback: metresOf(crown),
+      shape: { type: 'Point', coordinates },
+    };
+  });
+}
+
+function crownColumn(heading: readonly string[]): [at: number, metres: number] {
+  for (const [pattern, metres] of CROWN_COLUMNS) {
+    const at = heading.findIndex((cell) => pattern.test(cell));
+    if (at >= 0) return [at, metres];
+  }
+  return [-1, 1];
+}
+
 /** Corners in order, one a line, with or without a heading. */
 function fromCsv(text: string, options: ReadOptions): ReadShapes {
   const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
@@ -400,10 +441,18 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
     }
     return pair;
   });
-  if (points.length < 3) throw told('formats.tooFewCorners', { corners: points.length });
+  // A table with crowns or kinds is one of things that stand, whatever it was asked for as.
+  const standing =
+    Boolean(options.points) || crownColumn(heading)[0] >= 0 || heading.includes('kind');
+  const shapes = (places: Point[]): Pick<ReadShapes, 'areas' | 'lines'> =>
+    standing
+      ? { areas: [], lines: treesOfTable(places, data, hasHeading ? heading : []) }
+      : { areas: [{ ...UNNAMED, parts: [[places]] }], lines: [] };
+  if (!standing && points.length < 3)
+    throw told('formats.tooFewCorners', { corners: points.length });
   const metres = points.some(([a, b]) => Math.abs(a) > 180 || Math.abs(b) > 180);
   if (!projected && !metres) {
-    return { areas: [{ ...UNNAMED, parts: [[points]] }], lines: [], notes: [] };
+    return { ...shapes(points), notes: [] };
   }
   const zone = options.zone ?? (zoneColumn >= 0 ? data[0][zoneColumn] : undefined);
   if (!zone) {
@@ -411,8 +460,7 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
   }
   const { name, toLonLat } = projectionOf(zone);
   return {
-    areas: [{ ...UNNAMED, parts: [[points.map(toLonLat)]] }],
-    lines: [],
+    ...shapes(points.map(toLonLat)),
     notes: [say('formats.readIn', { name })],
   };
 }

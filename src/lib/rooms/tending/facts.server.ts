@@ -20,6 +20,9 @@ import {
 } from '../../../../core/tending/water';
 import { standInReads, storeOfProbe, withGauge } from '../../../../core/tending/instruments';
 import type { Finding } from '../../../../core/tending/visit';
+import { wateringRoute } from '../../../../core/tending/route';
+import type { Place } from '../../../../core/checks/grid';
+import { gateOf } from '../checks/ground.server';
 import { seededRandom } from '../../../../core/measure/random';
 import { ORDINARY_SOIL, type Soil } from '../../../../core/ground/zones';
 import type { BlockCall } from '../../../../core/morning/board';
@@ -109,7 +112,7 @@ export const waterOf = (facts: Facts, block: BlockRow) =>
     'water',
     block.id,
     [wateredFact, zonesFact, sownFact, rowsFact, weatherFact, readingsFact],
-    `${facts.everything} ${JSON.stringify(block.calendarTerms.water ?? null)} ${block.edition}`,
+    `${facts.everything} ${block.edition} ${block.termsEdition}`,
     () => workOut(facts, block),
   );
 
@@ -158,13 +161,17 @@ async function workOut(facts: Facts, block: BlockRow) {
     })),
   ];
   const rest: Soil = { ...ORDINARY_SOIL, texture: block.conditions.texture };
-  /** Trees of each zone by row. */
+  /** Trees of each zone by row, and where they stand. */
   const byZone = new Map<string, Map<number, number>>();
+  const standsIn = new Map<string, Place[]>();
   for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
     if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
     const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
     const own = byZone.get(zone) ?? new Map<number, number>();
     byZone.set(zone, own.set(row, (own.get(row) ?? 0) + 1));
+    const stands = standsIn.get(zone);
+    if (stands) stands.push({ row, peg, point });
+    else standsIn.set(zone, [{ row, peg, point }]);
   }
   const givenTo = (trees: ReadonlyMap<number, number>): Map<Day, number> => {
     const total = [...trees.values()].reduce((sum, count) => sum + count, 0);
@@ -243,6 +250,14 @@ async function workOut(facts: Facts, block: BlockRow) {
   of.sort((a, b) => (a.zone.next?.day ?? '9').localeCompare(b.zone.next?.day ?? '9'));
   const driest = of[0];
   const next = driest?.zone.next;
+  const thirsty = (driest && standsIn.get(driest.zone.zone)) || [];
+  const route =
+    next &&
+    wateringRoute(
+      thirsty,
+      Math.max(1, Math.floor(terms.tank / next.litres)),
+      gateOf(block, thirsty),
+    );
   return {
     terms,
     source,
@@ -286,6 +301,8 @@ async function workOut(facts: Facts, block: BlockRow) {
           name: driest.zone.name,
           trees: driest.zone.trees,
           rows: driest.zone.rows,
+          /** Tank by tank, over the rows in the order in which they cost the least driving. */
+          route,
           away: daysBetween(today, next.day),
           round: roundOf(driest.zone.trees, next.litres, terms),
         }

@@ -8,6 +8,7 @@
   import { shortRanges } from '$core/measure/ranges';
   import { formatDistance, formatNumber, formatPercent } from '$core/measure/units';
   import ControlChart from '$lib/charts/ControlChart.svelte';
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -110,10 +111,7 @@
 <svelte:head><title>Checks · Viridane</title></svelte:head>
 {#if !found}
   <div class="panel">
-    <p class="say">
-      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its
-      rows.
-    </p>
+    <ReleaseFirst blockId={data.block.id} then="plots are set in its rows" />
   </div>
 {:else}
   <div class="screen two">

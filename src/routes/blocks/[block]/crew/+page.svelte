@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { formatMoment } from '../../../../../core/say/day';
@@ -125,10 +126,10 @@
   <div class="panel">
     {@render handedOver()}
     <h2>Crew</h2>
-    <p class="say">
-      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first. Its rows are then
-      shared out, and what is planted is entered against them.
-    </p>
+    <ReleaseFirst
+      blockId={data.block.id}
+      then="its rows are then shared out, and what is planted is entered against them"
+    />
   </div>
 {:else}
   <div class="screen">

@@ -156,7 +156,9 @@
     wrong = '';
     notes = [];
     try {
-      const read = await reads((worker) => worker.readShapes(contents, fileName, {}));
+      // A table of trees is a list of places, not the corners of an area.
+      const points = chosen.kind === 'existing-tree';
+      const read = await reads((worker) => worker.readShapes(contents, fileName, { points }));
       const shapes = [
         ...read.lines.map(({ name, shape, kind, setback }) => ({ name, shape, kind, setback })),
         ...read.areas

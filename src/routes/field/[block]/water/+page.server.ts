@@ -1,5 +1,5 @@
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
-import { waterOf, wateredFact } from '$lib/rooms/tending/facts.server';
+import { waterOf, wateredFact, type ZoneWater } from '$lib/rooms/tending/facts.server';
 import { dayOf } from '../../../../../core/say/day';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
@@ -13,12 +13,21 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     waterOf(facts, block),
     facts.of(wateredFact, block.id),
   ]);
+  /** Rows of the next round in the order in which its tanks come by them. */
+  const turn = new Map(
+    (water.next?.route?.trips ?? [])
+      .flatMap(({ parts }) => parts.map(({ row }) => row))
+      .reverse()
+      .map((row, i, all) => [row, all.length - i] as const),
+  );
+  const inTurn = (rows: ZoneWater['rows']) =>
+    [...rows].sort((a, b) => (turn.get(a.number) ?? 0) - (turn.get(b.number) ?? 0));
   return {
     ...shown,
     layoutId: layout.id,
     hose: water.terms.hose,
     zones: water.zones.map(({ zone, name, rows, next }) => ({
-      ...{ zone, name, rows },
+      ...{ zone, name, rows: name === water.next?.name ? inTurn(rows) : rows },
       litres: next?.litres ?? 0,
       day: next?.day ?? null,
     })),

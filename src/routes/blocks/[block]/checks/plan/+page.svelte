@@ -18,6 +18,7 @@
   import { say } from '$core/say/message';
   import { isTold } from '$core/say/told';
   import PlotCurve from '$lib/charts/PlotCurve.svelte';
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -147,10 +148,7 @@
 <svelte:head><title>Where and how many · Viridane</title></svelte:head>
 {#if !released}
   <div class="panel">
-    <p class="say">
-      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its
-      rows.
-    </p>
+    <ReleaseFirst blockId={data.block.id} then="plots are set in its rows" />
   </div>
 {:else}
   <div class="screen">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -94,10 +95,7 @@
 <svelte:head><title>Plots · Viridane</title></svelte:head>
 {#if !released}
   <div class="panel">
-    <p class="say">
-      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; plots are set in its
-      rows.
-    </p>
+    <ReleaseFirst blockId={data.block.id} then="plots are set in its rows" />
   </div>
 {:else}
   <div class="screen enter-first">

@@ -8,6 +8,7 @@
   import { rangesOf } from '$core/measure/ranges';
   import { formatMoment } from '$core/say/day';
   import FollowStrip from '$lib/charts/FollowStrip.svelte';
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { keepTerms } from '$lib/parts/block-terms';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -152,9 +153,7 @@
   </section>
   <section class="drawing">
     {#if !data.layout}
-      <p class="say">
-        Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first.
-      </p>
+      <ReleaseFirst blockId={data.block.id} />
     {:else}
       <FollowStrip rows={data.rows} waves={data.states.map(({ wave }) => wave)} />
       <div class="under">

@@ -14,6 +14,7 @@
   import { readNumber } from '$core/measure/typed';
   import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
   import PassStrip from '$lib/charts/PassStrip.svelte';
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { keepTerms } from '$lib/parts/block-terms';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -115,9 +116,7 @@
 <svelte:head><title>Machine · Viridane</title></svelte:head>
 {#if !layout}
   <div class="panel">
-    <p class="say">
-      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first; its rows become passes.
-    </p>
+    <ReleaseFirst blockId={data.block.id} then="its rows become passes" />
   </div>
 {:else}
   <div class="screen two">

@@ -162,7 +162,8 @@
                   placeholder={formatNumber(Math.round(planter.usually.rate))}
                   onvalue={(next) => change(planter, { rate: next })}
                   onempty={() => change(planter, { rate: null })}
-                />{#if planter.rate === null}<small class="why">{usualWords(planter.usually)}</small>{/if}</td
+                />{#if planter.rate === null}<small class="why">{usualWords(planter.usually)}</small
+                  >{/if}</td
               >
               <td class="n"
                 >{#if planter.learned?.from === 'tallies'}{formatNumber(

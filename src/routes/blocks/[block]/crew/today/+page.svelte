@@ -11,6 +11,7 @@
   import { toRowSet } from '$core/rows/stored';
   import DayShares from '$lib/charts/DayShares.svelte';
   import DayUntil from '$lib/charts/DayUntil.svelte';
+  import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { keepTerms } from '$lib/parts/block-terms';
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
@@ -223,10 +224,10 @@
 <svelte:head><title>Today · Viridane</title></svelte:head>
 {#if !released || !day}
   <div class="panel">
-    <p class="say">
-      Release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a> first. Its rows are then
-      shared out, and the day is worked out from what is planted.
-    </p>
+    <ReleaseFirst
+      blockId={data.block.id}
+      then="its rows are then shared out, and the day is worked out from what is planted"
+    />
   </div>
 {:else}
   <div class="screen two">

@@ -3,6 +3,7 @@
   import { formatDay } from '$core/measure/dates';
   import { shortRanges } from '$core/measure/ranges';
   import {
+    formatDistance,
     formatLength,
     formatLiquid,
     formatNumber,
@@ -58,6 +59,18 @@
   ] as const;
   const away = (days: number) =>
     days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
+  /** Tanks told one by one; a round of hundreds is driven in the same order. */
+  const TRIPS_SHOWN = 40;
+  const rowsOf = $derived(new Map(water.next?.rows.map(({ number, trees }) => [number, trees])));
+  /** Whole rows by number, parts with their pegs. */
+  const partsInWords = (
+    parts: readonly { row: number; from: number; to: number; trees: number }[],
+  ) =>
+    parts
+      .map(({ row, from, to, trees }) =>
+        trees === rowsOf.get(row) ? `${row}` : `${row} (pegs ${from} to ${to})`,
+      )
+      .join(', ');
 </script>
 
 <svelte:head><title>Water · Viridane</title></svelte:head>
@@ -248,6 +261,37 @@
           ],
         }}
       />
+      {#if next.route}
+        <Figure label="Way, all tanks" figure={next.route.metres} />
+        <details>
+          <summary>Tank by tank</summary>
+          <table class="ledger">
+            <thead
+              ><tr
+                ><th>Tank</th><th>Rows, in this order</th><th class="n">Trees</th><th class="n"
+                  >Way</th
+                ></tr
+              ></thead
+            >
+            <tbody>
+              {#each next.route.trips.slice(0, TRIPS_SHOWN) as { parts, trees, metres }, i (i)}
+                <tr
+                  ><td>{i + 1}</td><td class="num">{partsInWords(parts)}</td><td class="n"
+                    >{formatNumber(trees)}</td
+                  ><td class="n">{formatDistance(metres, units.system)}</td></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+          {#if next.route.trips.length > TRIPS_SHOWN}<p class="quiet">
+              And {next.route.trips.length - TRIPS_SHOWN} tanks more, on in the same order.
+            </p>{/if}
+          <p class="quiet">
+            Filled where the briefing puts the gate, else at the first tree. A tank that spills on a
+            slope turns over: drive along the rows only where the ground bears it.
+          </p>
+        </details>
+      {/if}
       <p class="num">
         Rows {shortRanges(next.rows.map(({ number }) => number))}
       </p>

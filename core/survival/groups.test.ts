@@ -1,7 +1,14 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
-import { differs, enoughToLive, evenness, survivalBy, type CountedTree } from './groups';
+import {
+  differs,
+  enoughToLive,
+  evenness,
+  handlingClass,
+  survivalBy,
+  type CountedTree,
+} from './groups';
 import { kaplanMeier, logRank, solve } from './kaplan';
 import { followedOf, livesOf } from './life';
 import { logistic, type Exposed, type Fitted } from './logistic';
@@ -180,4 +187,11 @@ test('enough trees, but bare stretches: evenness says so', () => {
   const trees = enoughToLive(100, 0.8);
   assert.ok(trees > 125 && trees < 140, `${trees}`);
   assert.equal(enoughToLive(0, 0.5), 0);
+});
+
+test('handling is told apart at what a root bears in its life', () => {
+  assert.deepEqual(
+    [0, 9.9, 10, 20, 20.1].map(handlingClass).map((name) => name.split(' min')[0]),
+    ['under 10', 'under 10', '10 to 20', '10 to 20', 'over 20'],
+  );
 });

@@ -14,6 +14,20 @@ export interface CountedTree {
   planter?: string;
   day?: string;
   zone?: string;
+  /** What its planter opened holes with on that day, as plots or the clock say. */
+  tool?: string;
+  /** How long the roots of its lot were in the air. */
+  handling?: string;
+}
+
+/** Minutes of the anchor air at which handling is told apart: a root bears fifteen to twenty in its life. */
+const HANDLED = [10, 20];
+
+/** How a lot was handled, by the minutes of the anchor air its roots have had. @example handlingClass(12) // => '10 to 20 min in the air' */
+export function handlingClass(minutes: number): string {
+  const [few, many] = HANDLED;
+  if (minutes < few) return `under ${few} min in the air`;
+  return minutes <= many ? `${few} to ${many} min in the air` : `over ${many} min in the air`;
 }
 
 export interface GroupSurvival extends ClusterEstimate {

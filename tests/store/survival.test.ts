@@ -49,6 +49,16 @@ test('the demo: the lot that sat too long, trees set deep, the patch that drowne
   assert.deepEqual(apart('species'), ['Aspen']);
   assert.deepEqual(apart('lot'), ['lot 31']);
   assert.deepEqual(apart('zone'), []);
+  // By tool and by handling every tree of which it is known is told once.
+  for (const group of ['tool', 'handling'] as const) {
+    assert.ok(found.groups[group].length >= 2, group);
+    assert.equal(
+      found.groups[group].reduce((sum, { of }) => sum + of, 0),
+      found.trees.filter((tree) => tree[group] !== undefined).length,
+    );
+  }
+  const [worst] = found.groups.handling;
+  assert.match(worst.group, /^over 20 min/, 'the longest in the air live least');
   const fitted = found.why.fitted!;
   assert.ok('effects' in fitted);
   const effect = (name: string) => fitted.effects.find((one) => one.name === name)!;

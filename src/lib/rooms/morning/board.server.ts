@@ -47,6 +47,7 @@ import {
   ordersFact,
   soaksNow,
   type LotState,
+  toolsFact,
 } from '../stock/facts.server';
 import { reachOf } from '../stock/need.server';
 import { countedOf, countsFact } from '../survival/facts.server';
@@ -136,7 +137,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     facts.of(reworkedFact, block.id),
     refillOf(facts, block.id),
     // Asked for with the rest, so that reach and rates ask nothing of their own.
-    facts.need([plantersFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
+    facts.need([plantersFact, toolsFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
     facts.need([sharesFact, zonesFact, ...CREW_OF_BLOCK], [block.id]),
   ]);
   const layout = currentOf(layouts);
@@ -269,7 +270,7 @@ async function statesOf(facts: Facts): Promise<BlockState[]> {
   await Promise.all([
     facts.need([...OF_BLOCKS, ...CREW_OF_BLOCK], ids),
     facts.need(
-      [weatherFact, handedFact, plantersFact, clockedFact, ...CREW_OF_SITE],
+      [weatherFact, handedFact, plantersFact, toolsFact, clockedFact, ...CREW_OF_SITE],
       [facts.site.id],
     ),
   ]);

@@ -5,6 +5,7 @@ import { dayOf } from '../../../../core/say/day';
 import { daysBetween, type Day } from '../../../../core/measure/dates';
 import {
   evenness,
+  handlingClass,
   survivalBy,
   type CountedTree,
   type GroupSurvival,
@@ -14,9 +15,9 @@ import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival
 import { growthOf } from '../../../../core/survival/growth';
 import { followedOf, livesOf, withoutRefilled } from '../../../../core/survival/life';
 import { isDead, sumMarks } from '../../../../core/survival/marks';
-import type { Facts } from '../../server/facts';
+import { groupBy, type Facts } from '../../server/facts';
 import { placedPlots } from '../checks/facts.server';
-import { plantersFact, sownFact, talliesFact } from '../crew/facts.server';
+import { plantersFact, shiftsNow, sownFact, talliesFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { treatmentOf } from '../../../../core/method/differences';
@@ -59,6 +60,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     { days: weatherDays },
     refilled,
     { differences },
+    shifts,
   ] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
@@ -75,6 +77,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     facts.of(weatherFact),
     refilledPegs(facts, block.id),
     blockMethod(facts, block),
+    shiftsNow(facts),
   ]);
   if (!layout || !season) return undefined;
   const zone = facts.site.zone;
@@ -134,12 +137,36 @@ async function workOut(facts: Facts, block: BlockRow) {
     const plot = season.circleOf.get(`${row} ${peg}`);
     return plot === undefined ? undefined : `plot ${plot}`;
   };
+  const handledAs = lotOf.map((lot) => {
+    const minutes = lot && exposures.get(lot.id)?.value;
+    return minutes === undefined ? undefined : handlingClass(minutes);
+  });
+  /** What a planter worked with on a day: as the plots of that day say, else as they clocked on. */
+  const toolOn = (planter: string | undefined, day: Day | undefined): string | undefined => {
+    if (!planter || !day) return undefined;
+    const looked = plots.filter(
+      (plot) => plot.tool && plot.planter === planter && plot.plantedOn === day,
+    );
+    const [most] = [...groupBy(looked, ({ tool }) => tool)].sort(
+      ([, a], [, b]) => b.length - a.length,
+    );
+    return (
+      most?.[0] ??
+      shifts.find(
+        (shift) =>
+          shift.planter === planter &&
+          shift.tool &&
+          dayOf(new Date(shift.from).toISOString(), zone) === day,
+      )?.tool
+    );
+  };
   const trees: Tree[] = [];
   for (const { row, marks } of season.counts) {
     if (!byNumber.has(row)) continue;
     const kinds = speciesOfRow(row);
     const planter = planters.find(({ id }) => id === rowPlanter.get(row))?.name;
     const day = plantedDay(row);
+    const tool = toolOn(rowPlanter.get(row), day);
     [...marks].forEach((mark, i) => {
       if (mark === '-') return;
       const kind = kinds[i] ?? 0;
@@ -149,6 +176,8 @@ async function workOut(facts: Facts, block: BlockRow) {
         lot: lotOf[kind]?.code,
         zone: zoneAt.get(`${row} ${i + 1}`),
         cluster: circle(row, i + 1),
+        tool,
+        handling: handledAs[kind],
       });
     });
   }
@@ -163,6 +192,8 @@ async function workOut(facts: Facts, block: BlockRow) {
       planter: by(({ planter }) => planter),
       zone: by(({ zone: name }) => name),
       day: by(({ day }) => day),
+      tool: by(({ tool }) => tool),
+      handling: by(({ handling }) => handling),
     },
     causes: causesOf(season.counts),
     where: whereDead(season.counts, {

@@ -83,6 +83,8 @@
     ['planter', 'Planter'],
     ['zone', 'Zone'],
     ['day', 'Day planted'],
+    ['tool', 'Tool'],
+    ['handling', 'Handling'],
   ] as const;
   let group = $state<(typeof GROUPS)[number][0]>('species');
   const once = (chance: number) =>

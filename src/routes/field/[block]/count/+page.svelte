@@ -287,9 +287,13 @@
         {say('count.cameBack', { pegs: shortRanges(back) })}
       </p>{/if}
     <p class="num">{say('count.done', { alive: sums.alive, of: sums.set })}</p>
-    {#if finished}<button class="go" onclick={hand}>{say('count.hand')}</button>{/if}
+    {#if finished}<button class="go" onclick={hand}
+        >{say(walk.plot === null ? 'count.hand' : 'plots.hand')}</button
+      >{/if}
     <label class="aloud"><input type="checkbox" bind:checked={aloud} /> {say('count.aloud')}</label>
-    <button class="go plain" onclick={() => (chosen = undefined)}>{say('count.back')}</button>
+    <button class="go plain" onclick={() => (chosen = undefined)}
+      >{say(data.how === 'plots' ? 'plots.list' : 'count.back')}</button
+    >
   {/if}
 </FieldFrame>
 

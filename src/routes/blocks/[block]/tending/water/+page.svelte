@@ -278,7 +278,7 @@
                 <tr
                   ><td>{i + 1}</td><td class="num">{partsInWords(parts)}</td><td class="n"
                     >{formatNumber(trees)}</td
-                  ><td class="n">{formatDistance(metres, units.system)}</td></tr
+                  ><td class="n nowrap">{formatDistance(metres, units.system)}</td></tr
                 >
               {/each}
             </tbody>

@@ -15,8 +15,11 @@ import {
   type Language,
 } from '$lib/words/field';
 
-/** The planters' words in the language and units of whoever is signed in. Call it in a component's setup. */
-export function useTongue() {
+/**
+ * The planters' words in the language and units of whoever is signed in. Call it in a component's setup.
+ * @param always a language that the page around speaks, whoever reads
+ */
+export function useTongue(always?: Language) {
   const units = useUnits();
   const reader = (): FieldReader => ({
     language: language(),
@@ -24,6 +27,7 @@ export function useTongue() {
     zone: (page.data.site as { zone?: string } | undefined)?.zone ?? 'utc',
   });
   const language = (): Language => {
+    if (always) return always;
     const own = (page.data.person as { language?: string } | undefined)?.language;
     return isLanguage(own) ? own : 'en';
   };

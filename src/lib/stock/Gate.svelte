@@ -4,10 +4,12 @@
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
-  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import { isTold } from '$core/say/told';
+  import { useTongue } from '$lib/field/tongue.svelte';
+  import type { Language } from '$lib/words/field';
+  import { formatLength, formatPercent } from '$core/measure/units';
   import {
     faultsOf,
-    GATE_FAULT_LABELS,
     GATE_FAULTS,
     qualityIndex,
     SPINDLY,
@@ -38,10 +40,17 @@
     mayRecord: boolean;
     /** Keeps or sends a whole sample; throws with the sentence to show. */
     save: (sample: Omit<GateSample, 'id' | 'at' | 'author'>) => Promise<unknown>;
+    /** Whatever the person reads, unless the page around it speaks one language. */
+    language?: Language;
   }
   /** The sample at the gate: how many to look at, each tree, the verdict with its curve. */
-  let { lots, inspections, mayRecord, save }: Props = $props();
+  let { lots, inspections, mayRecord, save, language }: Props = $props();
   const units = useUnits();
+  const tongue = useTongue(untrack(() => language));
+  const { say, number, measure } = tongue;
+  const inTongue = (error: unknown) =>
+    isTold(error) && tongue.language !== 'en' ? tongue.why(error.said) : spoken(error);
+  const faultName = (fault: GateFault) => say(`gate.fault.${fault}`);
   let lotId = $state(untrack(() => lots[0]?.id ?? ''));
   const lot = $derived(lots.find(({ id }) => id === lotId));
   let typedSize = $state<number>();
@@ -72,45 +81,32 @@
               }),
       };
     } catch (error) {
-      return { wrong: spoken(error) };
+      return { wrong: inTongue(error) };
     }
   });
   const plan = $derived(found.plan);
   const result = $derived(faultsOf(trees));
   const decided = $derived(plan ? settled(trees.length, result.faulty, plan) : undefined);
-  const SAY = {
-    accept: 'Accept the lot.',
-    sort: 'Sort it: look at every tree and cull the faulty ones, or ask the nursery to.',
-    refuse:
-      'Refuse it: too many are faulty for sorting to pay. Tell the nursery today, with this sheet.',
-  };
   const strips = $derived([
     {
-      label: 'Sturdiness, cm a mm',
+      label: say('gate.sturdiness'),
       spread: spreadOf(trees.map(sturdiness)),
-      write: (value: number) => formatNumber(value, 1),
-      limit: { value: SPINDLY, name: 'spindly past' },
+      write: (value: number) => number(value, 1),
+      limit: { value: SPINDLY, name: say('gate.spindly') },
     },
     {
-      label: 'Quality index',
+      label: say('gate.quality'),
       spread: spreadOf(trees.map(qualityIndex)),
-      write: (value: number) => formatNumber(value, 2),
+      write: (value: number) => number(value, 2),
     },
     ...(['height', 'collar', 'rootLength', 'rootSpread', 'flareBelow', 'topSideRoot'] as const).map(
       (key) => ({
-        label: {
-          height: 'Height',
-          collar: 'Collar',
-          rootLength: 'Root length',
-          rootSpread: 'Root spread',
-          flareBelow: 'Flare under the ball’s top',
-          topSideRoot: 'Collar to top side root',
-        }[key],
+        label: say(`gate.m.${key}`),
         spread: spreadOf(trees.map((entry) => entry[key])),
         write: (value: number) =>
           key === 'collar'
-            ? `${formatNumber(value * 1000, 1)} mm`
-            : formatLength(value, units.system),
+            ? `${number(value * 1000, 1)} mm`
+            : measure(formatLength(value, units.system)),
       }),
     ),
   ]);
@@ -153,12 +149,13 @@
         trees: $state.snapshot(trees),
         note,
       });
-      saved = `Lot ${lot?.code}: ${result.faulty} of ${trees.length} faulty. ${SAY[decided!]}`;
+      const about = { code: lot?.code ?? '', faulty: result.faulty, looked: trees.length };
+      saved = `${say('gate.saved', about)} ${say(`gate.${decided!}`)}`;
       trees = [];
       note = '';
       keep();
     } catch (error) {
-      wrong = spoken(error);
+      wrong = inTongue(error);
     }
   }
   const INCH = { name: 'in', metres: 0.0254 };
@@ -166,18 +163,18 @@
   type Measure = keyof Omit<GateTree, 'faults' | 'shootMass' | 'rootMass'>;
   /** The measures of a tree: what is asked, the most it can be in metres, and its metric unit. */
   const MEASURES: [Measure, string, number, { name: string; metres: number }][] = $derived([
-    ['height', 'Height', 10, CENTIMETRE],
-    ['collar', 'Collar diameter', 0.5, { name: 'mm', metres: 0.001 }],
-    ['rootLength', 'Root length', 3, CENTIMETRE],
-    ['rootSpread', 'Root spread', 3, CENTIMETRE],
+    ['height', say('gate.m.height'), 10, CENTIMETRE],
+    ['collar', say('gate.m.collar'), 0.5, { name: 'mm', metres: 0.001 }],
+    ['rootLength', say('gate.m.rootLength'), 3, CENTIMETRE],
+    ['rootSpread', say('gate.m.rootSpread'), 3, CENTIMETRE],
     lot?.contained
-      ? ['flareBelow', 'Soil over the flare in the pot', 0.5, CENTIMETRE]
-      : ['topSideRoot', 'Collar to top side root', 0.5, CENTIMETRE],
+      ? ['flareBelow', say('gate.m.flareBelow'), 0.5, CENTIMETRE]
+      : ['topSideRoot', say('gate.m.topSideRoot'), 0.5, CENTIMETRE],
   ]);
   /** Dry masses, of trees given up for the quality index. */
   const MASSES = [
-    ['shootMass', 'Shoot, dry g'],
-    ['rootMass', 'Root, dry g'],
+    ['shootMass', say('gate.shootMass')],
+    ['rootMass', say('gate.rootMass')],
   ] as const;
   const weighed = (key: (typeof MASSES)[number][0], text: string) =>
     (tree = { ...tree, [key]: Number(text) > 0 ? Number(text) / 1000 : undefined });
@@ -189,16 +186,19 @@
     if (text === '' || (metres === 0 && !mayBeNone)) tree = { ...tree, [key]: undefined };
     else if (metres >= 0 && metres <= most) tree = { ...tree, [key]: metres };
     else
-      wrong = `${text} was found; above 0 and up to ${formatLength(most, units.system)} is accepted.`;
+      wrong = say('gate.measureWrong', {
+        found: text,
+        most: measure(formatLength(most, units.system)),
+      });
   }
 </script>
 
 <div class="screen enter-first">
   <section class="decide">
-    <h2>Lot</h2>
+    <h2>{say('gate.lot')}</h2>
     {#if lots.length}
       <Select
-        labelText="Lot"
+        labelText={say('gate.lot')}
         hideLabel
         selected={lotId}
         on:update={(e) => {
@@ -215,10 +215,10 @@
           />
         {/each}
       </Select>
-    {:else}<p class="quiet">No lot yet. Add one on the Stock page.</p>{/if}
+    {:else}<p class="quiet">{say('gate.noLot')}</p>{/if}
     <div class="gap"></div>
     <div class="pair">
-      <label for="lot-size">Trees in it</label>
+      <label for="lot-size">{say('gate.trees')}</label>
       <NumberBox
         id="lot-size"
         class="number num"
@@ -228,15 +228,15 @@
         onvalue={(typed) => (typedSize = Math.max(1, Math.round(typed)))}
       />
     </div>
-    <h2>How many to look at</h2>
+    <h2>{say('gate.many')}</h2>
     <Select
-      labelText="By"
+      labelText={say('gate.by')}
       hideLabel
       selected={by}
       on:update={(e) => (by = e.detail as 'risks' | 'table')}
     >
-      <SelectItem value="risks" text="The risks you accept" />
-      <SelectItem value="table" text="A published table" />
+      <SelectItem value="risks" text={say('gate.byRisks')} />
+      <SelectItem value="table" text={say('gate.byTable')} />
     </Select>
     <div class="gap"></div>
     {#if by === 'risks'}
@@ -255,13 +255,13 @@
           />
         </div>
       {/snippet}
-      {@render percent('Good lot: faulty, %', good, (value) => (good = value))}
-      {@render percent('Bad lot: faulty, %', bad, (value) => (bad = value))}
-      {@render percent('Risk of refusing a good one, %', alpha, (value) => (alpha = value))}
-      {@render percent('Risk of accepting a bad one, %', beta, (value) => (beta = value))}
+      {@render percent(say('gate.good'), good, (value) => (good = value))}
+      {@render percent(say('gate.bad'), bad, (value) => (bad = value))}
+      {@render percent(say('gate.alpha'), alpha, (value) => (alpha = value))}
+      {@render percent(say('gate.beta'), beta, (value) => (beta = value))}
     {:else}
       <Select
-        labelText="Quality limit, % faulty"
+        labelText={say('gate.limit')}
         selected={String(limit)}
         on:update={(e) => (limit = Number(e.detail) as QualityLimit)}
       >
@@ -271,7 +271,7 @@
           />{/each}
       </Select>
       <p class="quiet small">
-        ISO 2859-1, single sampling, level II, normal inspection; the table is from memory.
+        {say('gate.iso')}
       </p>
     {/if}
     {#if found.wrong}<p class="say stop" role="alert">{found.wrong}</p>{/if}
@@ -280,16 +280,15 @@
   <section class="drawing panel">
     {#if plan}
       <h1>
-        Look at <b class="num">{formatNumber(plan.n)}</b> trees; accept with at most
-        <b class="num">{plan.c}</b> faulty.
+        {say('gate.plan', { n: plan.n, c: plan.c })}
       </h1>
       <p class="quiet">
-        Drawn from everywhere in the boxes, not from the top. Roots in shade and moist the while.
+        {say('gate.drawn')}
       </p>
       {#if mayRecord && lot}
         <!-- The sample keeps its own draft, tree by tree. -->
         <div class="tree" data-forget>
-          <h2>Tree {Math.min(trees.length + 1, plan.n)} of {plan.n}</h2>
+          <h2>{say('gate.tree', { tree: Math.min(trees.length + 1, plan.n), n: plan.n })}</h2>
           <div class="measures">
             {#each MEASURES as [key, label, most, metric] (key)}
               {@const unit = units.system === 'us' ? INCH : metric}
@@ -311,7 +310,7 @@
             {/each}
           </div>
           <details>
-            <summary>Dry masses, for the quality index</summary>
+            <summary>{say('gate.dry')}</summary>
             <div class="measures">
               {#each MASSES as [key, label] (key)}
                 <div class="pair">
@@ -329,20 +328,22 @@
               {/each}
             </div>
           </details>
-          <div class="faults" role="group" aria-label="Faults of this tree">
+          <div class="faults" role="group" aria-label={say('gate.faultsOf')}>
             {#each GATE_FAULTS as fault (fault)}
               <button
                 type="button"
                 aria-pressed={tree.faults.includes(fault)}
-                onclick={() => toggle(fault)}>{GATE_FAULT_LABELS[fault]}</button
+                onclick={() => toggle(fault)}>{faultName(fault)}</button
               >
             {/each}
           </div>
           <div class="go">
             <button type="button" class="next" disabled={trees.length >= plan.n} onclick={next}
-              >{tree.faults.length ? 'Faulty, next tree' : 'Good, next tree'}</button
+              >{say(tree.faults.length ? 'gate.faultyNext' : 'gate.goodNext')}</button
             >
-            <button type="button" disabled={!trees.length} onclick={takeBack}>Take back</button>
+            <button type="button" disabled={!trees.length} onclick={takeBack}
+              >{say('gate.back')}</button
+            >
           </div>
         </div>
       {/if}
@@ -350,11 +351,11 @@
         {#if spread}<SpreadStrip {...strip} {spread} />{/if}
       {/each}
       {#if result.byFault.length}
-        <h2>Faults</h2>
+        <h2>{say('gate.faults')}</h2>
         <table class="ledger">
           <tbody>
             {#each result.byFault as [fault, count] (fault)}
-              <tr><td>{GATE_FAULT_LABELS[fault]}</td><td class="n">{count}</td></tr>
+              <tr><td>{faultName(fault)}</td><td class="n">{count}</td></tr>
             {/each}
           </tbody>
         </table>
@@ -363,21 +364,21 @@
   </section>
 
   <aside class="comes-to">
-    <h2>Verdict</h2>
+    <h2>{say('gate.verdict')}</h2>
     {#if plan}
       <div aria-live="polite">
         <span class="big">{result.faulty}</span><span class="unit"
-          >faulty of {trees.length} looked at</span
+          >{say('gate.looked', { looked: trees.length })}</span
         >
       </div>
       {#if decided}
         <p class="say {decided === 'accept' ? 'good' : decided === 'refuse' ? 'stop' : ''}">
-          {SAY[decided]}
+          {say(`gate.${decided}`)}
         </p>
       {:else}<p class="quiet">
-          {plan.n - trees.length} to go{trees.length
-            ? `; ${plan.c - result.faulty} more faulty ones still pass`
-            : ''}.
+          {say(trees.length ? 'gate.stillPass' : 'gate.toGo', {
+            ...{ left: plan.n - trees.length, more: plan.c - result.faulty },
+          })}
         </p>{/if}
       <AcceptanceCurve
         lot={size}
@@ -387,7 +388,7 @@
         found={trees.length ? result.faulty / trees.length : undefined}
       />
       <Figure
-        label="A bad lot passes"
+        label={say('gate.badPasses')}
         figure={{
           value: acceptanceProbability(
             size,
@@ -404,30 +405,32 @@
         }}
       />
       {#if decided && mayRecord && lot}
-        <TextInput labelText="Note" bind:value={note} maxlength={300} />
+        <TextInput labelText={say('gate.note')} bind:value={note} maxlength={300} />
         <div class="buttons">
-          <Button disabled={trees.length > plan.n} on:click={finish}>Save the sample</Button>
+          <Button disabled={trees.length > plan.n} on:click={finish}>{say('gate.save')}</Button>
         </div>
         {#if trees.length < plan.n}<p class="quiet small">
-            The rest cannot change the answer: save it now, or look at them for the record.
+            {say('gate.rest')}
           </p>{/if}
       {/if}
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if saved}<p class="say good" role="status">{saved}</p>{/if}
-    <h2>Earlier samples</h2>
+    <h2>{say('gate.earlier')}</h2>
     {#each inspections as entry (entry.id)}
       {@const counted = faultsOf(entry.trees)}
       <p class="small">
-        <b>Lot {lots.find(({ id }) => id === entry.lotId)?.code}</b>: {counted.faulty} of
-        {entry.trees.length} faulty ({formatPercent(counted.faulty / entry.trees.length, 1)}); {verdict(
-          counted.faulty,
-          entry.plan,
+        {say('gate.saved', {
+          code: lots.find(({ id }) => id === entry.lotId)?.code ?? '',
+          ...{ faulty: counted.faulty, looked: entry.trees.length },
+        })}
+        {measure(formatPercent(counted.faulty / entry.trees.length, 1))}, {say(
+          `gate.said.${verdict(counted.faulty, entry.plan)}`,
         )}. {entry.author}, {formatDay(entry.at.slice(0, 10), true)}{entry.note
           ? `: ${entry.note}`
           : ''}
       </p>
-    {:else}<p class="quiet">None yet.</p>{/each}
+    {:else}<p class="quiet">{say('gate.none')}</p>{/each}
   </aside>
 </div>
 

@@ -1,4 +1,5 @@
 import { boxes } from './boxes';
+import { gate } from './gate';
 import { ways } from './ways';
 
 /**
@@ -550,6 +551,7 @@ export const en = {
   'school.scene': 'At the boxes. Would you leave it so?',
   'school.fine': 'That is how it should be.',
   ...boxes.en,
+  ...gate.en,
   ...ways.en,
 } as const;
 

@@ -1,5 +1,6 @@
 import { boxes } from './boxes';
 import type { FieldKey } from './en';
+import { gate } from './gate';
 import { ways } from './ways';
 
 /** Spanish, as it is spoken on planting crews; the leader may be anywhere, so words are the plain ones. */
@@ -537,5 +538,6 @@ export const es: Record<FieldKey, string> = {
   'school.scene': 'En las cajas. ¿Lo dejaría así?',
   'school.fine': 'Así debe ser.',
   ...boxes.es,
+  ...gate.es,
   ...ways.es,
 };

@@ -182,6 +182,7 @@ function bareWords(source: string): string[] {
 const PAGES = [
   'src/routes/field/+page.svelte',
   'src/routes/field/walk/+page.svelte',
+  'src/lib/stock/Gate.svelte',
   ...[
     '',
     '/briefing',

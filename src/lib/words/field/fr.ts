@@ -1,5 +1,6 @@
 import { boxes } from './boxes';
 import type { FieldKey } from './en';
+import { gate } from './gate';
 import { ways } from './ways';
 
 /** French, in the words of planting crews. */
@@ -545,5 +546,6 @@ export const fr: Record<FieldKey, string> = {
   'school.scene': 'Aux caisses. Laisseriez-vous faire ?',
   'school.fine': 'C’est ainsi qu’il faut faire.',
   ...boxes.fr,
+  ...gate.fr,
   ...ways.fr,
 };

@@ -1,5 +1,6 @@
 import { boxes } from './boxes';
 import type { FieldKey } from './en';
+import { gate } from './gate';
 import { ways } from './ways';
 
 /** Portuguese, in the words of planting crews on both sides of the ocean as far as they agree. */
@@ -535,5 +536,6 @@ export const pt: Record<FieldKey, string> = {
   'school.scene': 'Nas caixas. Deixava assim?',
   'school.fine': 'É assim que deve ser.',
   ...boxes.pt,
+  ...gate.pt,
   ...ways.pt,
 };

@@ -8,6 +8,7 @@
 
 <svelte:head><title>At the gate · Viridane</title></svelte:head>
 <Gate
+  language="en"
   lots={data.lots}
   inspections={data.inspections}
   mayRecord={data.mayRecord}

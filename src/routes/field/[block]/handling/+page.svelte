@@ -1,5 +1,6 @@
 <script lang="ts">
   import { HABITS, type Seen } from '$core/stock/handling';
+  import HabitScene from '$lib/charts/HabitScene.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import type { FieldKey } from '$lib/words/field';
@@ -67,7 +68,7 @@
   >
   {#each habits as { key } (key)}
     <div class="habit" class:broken={seen[key] === 'broken'}>
-      <p><b>{habit(key, 'kept')}</b></p>
+      <div class="shown"><HabitScene habit={key} kept /><b>{habit(key, 'kept')}</b></div>
       <div class="marks" role="group" aria-label={habit(key, 'kept')}>
         <button type="button" aria-pressed={seen[key] === 'kept'} onclick={() => mark(key, 'kept')}
           >{say('handling.kept')}</button
@@ -94,6 +95,12 @@
     border: 1.5px solid var(--rule-strong);
     background: var(--sheet);
     padding: 10px 12px;
+  }
+  .shown {
+    display: grid;
+    grid-template-columns: 132px 1fr;
+    gap: 12px;
+    align-items: center;
   }
   .habit.broken {
     border-color: var(--clay);

@@ -15,6 +15,7 @@
     type Taught,
   } from '$core/checks/trainer';
   import { formatSmall } from '$core/measure/units';
+  import HabitScene from '$lib/charts/HabitScene.svelte';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { drawingWords, foundOf, sentenceOf } from '$lib/field/tree-words';
@@ -145,6 +146,7 @@
       {say(scene ? 'school.scene' : step === 'which' ? 'school.which' : 'school.ask')}
     </h1>
     {#if scene}
+      <HabitScene habit={scene.habit} kept={scene.kept} />
       <p class="scene">{habit(scene.kept ? 'kept' : 'broken')}</p>
     {:else}
       <p class="about">

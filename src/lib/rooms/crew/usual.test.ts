@@ -1,0 +1,48 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import type { Shift } from '../../../../core/crew/attendance';
+import { USUAL_RATES } from '../../../../core/crew/usual';
+import { usualWords } from './pace-words';
+import { usualOn, type PacedBlock } from './usual';
+
+const block = {
+  method: { hole: 'slit' },
+  conditions: {
+    ...{ texture: 'loam', moisture: 'fresh', cover: 'bare', compacted: false, exposed: false },
+    ...{ sloping: false, planting: 'hand', stock: 'bare-root', browse: 'none' },
+  },
+  calendarTerms: {},
+} as unknown as PacedBlock;
+const ana = { id: 'ana', kind: 'planter' as const, people: 1 };
+const school = { id: 'school', kind: 'volunteers' as const, people: 12 };
+const tools = [
+  { name: 'Spade', rate: 430 },
+  { name: 'Bar', rate: 850 },
+];
+const shift = (planter: string, from: number, tool: string): Shift => ({
+  ...{ planter, from, to: from + 1, here: false, tool },
+});
+const usual = (shifts: Shift[], terms: object = {}) =>
+  usualOn({ ...block, calendarTerms: terms } as PacedBlock, [ana, school], tools, shifts);
+
+test('the tool somebody clocked on with last says what is usual for them', () => {
+  const [plain, class_] = usual([]);
+  assert.deepEqual([plain.usual, plain.usually.by], [USUAL_RATES.bar, 'bar']);
+  assert.equal(class_.usual, 12 * USUAL_RATES.volunteers);
+  const [later] = usual([shift('ana', 20, 'Spade'), shift('ana', 10, 'Bar'), shift('ana', 30, '')]);
+  assert.deepEqual([later.usual, later.usually.tool], [430, 'Spade'], 'clocked out of order');
+  const [unknown] = usual([shift('ana', 20, 'Mattock')]);
+  assert.equal(unknown.usually.by, 'bar', 'a tool nobody has a rate for says nothing');
+  const [, other] = usual([shift('school', 20, 'Spade')]);
+  assert.equal(other.usually.by, 'volunteers', 'a class does not plant as fast as a crew’s tool');
+});
+
+test('what a leader sets for a block stands over what is usual anywhere; words say which it is', () => {
+  const pace = { pit: 1, bar: 640, plug: 3, machine: 4, volunteers: 30 };
+  const [own, class_] = usual([], { pace });
+  assert.deepEqual([own.usual, class_.usual], [640, 360]);
+  assert.equal(usualWords(own.usually), 'usual for bare root by bar');
+  assert.equal(usualWords(class_.usually), 'usual for a volunteer, 12 people');
+  const [withTool] = usual([shift('ana', 1, 'Spade')], { pace });
+  assert.equal(usualWords(withTool.usually), 'the crew’s rate with the spade');
+});

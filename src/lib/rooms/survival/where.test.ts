@@ -1,0 +1,63 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { whereDead, type CountedRow } from './where.server';
+
+const ROWS = 6;
+const PEGS = 60;
+/** Rows 2 m apart, trees every metre; every tenth tree died anywhere, in 20 to 32 of rows 2 to 4 nearly all. */
+function block(drowned: boolean) {
+  const rows: CountedRow[] = [];
+  const trees = [];
+  for (let row = 1; row <= ROWS; row++) {
+    let marks = '';
+    for (let peg = 1; peg <= PEGS; peg++) {
+      const patch = drowned && row >= 2 && row <= 4 && peg >= 20 && peg <= 32 && peg !== 25;
+      const mark = patch || (peg + 3 * row) % 10 === 0 ? '0' : '1';
+      marks += mark;
+      trees.push({ row, peg, mark, species: 'Oak', zone: peg > 40 ? 'Dry end' : 'Hollow' });
+    }
+    const causes = Object.fromEntries(
+      Array.from({ length: 13 }, (_, i) => [20 + i, 'flood' as const]),
+    );
+    rows.push({ row, marks, causes: drowned && row === 3 ? causes : {} });
+  }
+  return whereDead(rows, {
+    pointOf: (row, peg) => [peg, 2 * row],
+    between: 2,
+    trees,
+  });
+}
+
+test('a hollow that drowned is one patch over its rows, with its zone and what was seen there', () => {
+  const { patches, joins, clumped, byRow } = block(true);
+  assert.equal(patches.length, 1);
+  const [patch] = patches;
+  assert.deepEqual(
+    patch.stretches.map(({ row }) => row),
+    [2, 3, 4],
+  );
+  for (const { from, to } of patch.stretches) assert.ok(from >= 18 && to <= 34 && to - from >= 10);
+  assert.deepEqual([patch.zone, patch.cause], ['Hollow', 'flood']);
+  assert.ok(patch.dead >= 33 && patch.dead <= patch.of);
+  assert.ok(patch.chance < 0.01);
+  // The middle lies in the patch, so that somebody can be led there.
+  assert.ok(patch.middle![0] >= 20 && patch.middle![0] <= 32 && patch.middle![1] === 4);
+  assert.ok(joins!.found > 2 * joins!.expected && joins!.chance < 1e-6);
+  assert.deepEqual(clumped.map(({ row }) => row).sort(), [2, 3, 4]);
+  assert.deepEqual([...byRow.keys()].sort(), [2, 3, 4]);
+});
+
+test('trees that died here and there are no patch', () => {
+  const { patches, clumped, joins } = block(false);
+  assert.deepEqual([patches, clumped], [[], []]);
+  assert.ok(joins!.found <= joins!.expected, 'spread out evenly, fewer neighbours than by chance');
+});
+
+test('rows that were only summed say nothing of where', () => {
+  const { patches, clumped, joins } = whereDead([{ row: 1, marks: '', causes: {} }], {
+    pointOf: () => undefined,
+    between: 2,
+    trees: [],
+  });
+  assert.deepEqual([patches, clumped, joins], [[], [], undefined]);
+});

@@ -50,14 +50,14 @@ yup.setLocale({
   },
 });
 
-/** "parameters.inRow" → "In row". */
+/** "parameters.inRow" → "In row"; what has no name of its own is "It". */
 function label(path: string): string {
   const last = path
     .split('.')
     .at(-1)!
     .replace(/\[\d+\]/g, '');
   const words = last.replace(/([A-Z])/g, ' $1').toLowerCase();
-  return words[0].toUpperCase() + words.slice(1);
+  return words ? words[0].toUpperCase() + words.slice(1) : 'It';
 }
 
 /** Yup's own check stops at version 5; ours are version 7 (RFC 9562), which sort by time. */

@@ -1,3 +1,4 @@
+import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -70,6 +71,30 @@ test('the same seed gives the same plots, another seed others', () => {
     assert.equal(number, i + 1);
     assert.ok(trees.length > 0);
   }
+});
+
+test('by tool: rows of a tool have plots by their trees, rows of nobody known have none', () => {
+  const tool = (row: number) => (row <= 10 ? 'bar' : row <= 30 ? 'spade' : undefined);
+  const plots = planPlots(
+    { area: 50, plots: 30, seed: 'tools', by: 'tool' },
+    square(100),
+    ...([places, [0, 0] as Point, tool] as const),
+  );
+  const of = (name: string) => plots.filter(({ stratum }) => stratum === name).length;
+  assert.equal(of('bar') + of('spade'), plots.length);
+  assert.equal(plots.length, 30);
+  const trees = (name: string) => places.filter(({ row }) => tool(row) === name).length;
+  const share = trees('bar') / (trees('bar') + trees('spade'));
+  assert.ok(Math.abs(of('bar') / 30 - share) < 0.05, `${of('bar')} of 30 for ${share}`);
+  assert.throws(
+    () =>
+      planPlots(
+        { area: 50, plots: 30, seed: 'tools', by: 'tool' },
+        square(100),
+        ...([places, [0, 0] as Point, () => undefined] as const),
+      ),
+    says(/./),
+  );
 });
 
 test('shared out: every planter has plots by their trees, one at least, each tree as likely', () => {

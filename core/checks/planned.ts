@@ -3,31 +3,34 @@ import type { Point } from '../measure/plane';
 import { plotRadius } from './plot';
 import { everyNth, gridOver, plotAround, roundFrom, type Place, type PlannedPlot } from './grid';
 
+/** By what plots are shared out. */
+export const PLOTS_BY = ['ground', 'planter', 'tool'] as const;
+
 export interface PlotTerms {
   /** Square metres of a plot. */
   area: number;
   plots: number;
   seed: string;
-  /** Evenly over the ground, or shared out among the planters' rows. */
-  by: 'ground' | 'planter';
+  /** Evenly over the ground, or shared out among the rows of each planter or each tool. */
+  by: (typeof PLOTS_BY)[number];
 }
 
 /**
  * Plots on the ground in the order of their round from the gate: the same for the same terms. Plots without a
  * tree are left out.
- * @param planterOf who has a row; asked only where plots are shared out among planters
+ * @param stratumOf who has a row, or what they open holes with; asked only where plots are shared out so
  */
 export function planPlots(
   { area, plots, seed, by }: PlotTerms,
   ground: MultiPolygon,
   places: readonly Place[],
   gate: Point,
-  planterOf: (row: number) => string | undefined,
+  stratumOf: (row: number) => string | undefined,
 ): PlannedPlot[] {
   const radius = plotRadius(area);
   const centres =
-    by === 'planter'
-      ? everyNth(places, plots, seed, ({ row }) => planterOf(row)).map(({ place, stratum }) => ({
+    by !== 'ground'
+      ? everyNth(places, plots, seed, ({ row }) => stratumOf(row)).map(({ place, stratum }) => ({
           centre: place.point,
           stratum,
         }))

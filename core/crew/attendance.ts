@@ -72,6 +72,14 @@ export function shiftsOf(clocked: readonly Clocked[], now: number): Shift[] {
   return shifts;
 }
 
+/** What each planter clocked on with last, as far as anybody said; what was taken back says nothing. */
+export function lastTools(clocked: readonly Clocked[]): Map<string, string> {
+  const tools = new Map<string, string>();
+  for (const { planter, kind, tool } of standing(clocked))
+    if (kind === 'on' && tool) tools.set(planter, tool);
+  return tools;
+}
+
 /** Hours by planter and the site's day; a shift belongs to the day on which it began. */
 export function workedHours(shifts: readonly Shift[], zone: string): Map<string, Map<Day, number>> {
   const hours = new Map<string, Map<Day, number>>();

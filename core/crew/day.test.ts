@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
+import { lastTools, LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
 import { placeCaches, refillPoints, type Refill } from './caches';
 import { endsAt, forecast, hoursIn, joinSpells, spellsLeft } from './forecast';
 import { crewRates, DAY_HOURS, gammaQuantile, learned, PRIOR_HOURS } from './rates';
@@ -607,4 +607,21 @@ test('when a species runs dry, counted tree by tree', () => {
     ),
     { seed: 13, numRuns: 300 },
   );
+});
+
+test('the tool of a planter is the one they clocked on with last; what was taken back is no word', () => {
+  const own = [
+    clock('on', '07:00', { tool: 'Bar' }),
+    clock('off', '09:00'),
+    clock('on', '10:00', { tool: 'Spade' }),
+    clock('on', '11:00', { tool: '' }),
+    clock('on', '07:30', { planter: 'bo', tool: 'Auger' }),
+  ];
+  assert.deepEqual([...lastTools([...own].reverse())].sort(), [
+    ['ann', 'Spade'],
+    ['bo', 'Auger'],
+  ]);
+  const back = clock('on', '12:00', { id: 'back', corrects: own[2].id });
+  assert.equal(lastTools([...own, back]).get('ann'), 'Bar');
+  assert.deepEqual([...lastTools([])], []);
 });

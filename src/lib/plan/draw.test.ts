@@ -68,8 +68,8 @@ const palette = {
   ...{ rule: '#ddd', lift: 0 },
 } as Palette;
 const species = [
-  { letter: 'A', colour: '#6b2d6b', stock: 'bare-root' },
-  { letter: 'B', colour: '#1e6b4f', stock: 'container' },
+  { name: 'Aspen', letter: 'A', colour: '#6b2d6b', stock: 'bare-root' },
+  { name: 'Birch', letter: 'B', colour: '#1e6b4f', stock: 'container' },
 ] as PlanContent['species'];
 
 /** Rows northwards, 3 m apart, trees every 2 m. */

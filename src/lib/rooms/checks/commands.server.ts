@@ -58,8 +58,9 @@ export const checksCommands: Handlers<typeof checksContract> = {
     const { blockId, layout } = await work.releasedLayout(layoutId, 'record');
     if (layout.state !== 'released') throw told('checks.notReleasedNow');
     const { places } = await placesOf(work, layoutId);
-    const { ground, gate, planterOfRow } = await groundForPlots(work, blockId, layoutId, places);
-    const plots = planPlots(terms, ground, places, gate, planterOfRow);
+    const { ground, gate, stratumOfRow } = await groundForPlots(work, blockId, layoutId, places);
+    const stratumOf = terms.by === 'tool' ? stratumOfRow.tool : stratumOfRow.planter;
+    const plots = planPlots(terms, ground, places, gate, stratumOf);
     if (!plots.length) throw told('checks.emptyPlot');
     const fresh = await work.record(work.tables.plotPlan, {
       ...work.event(input),

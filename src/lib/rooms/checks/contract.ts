@@ -1,3 +1,4 @@
+import { PLOTS_BY } from '../../../../core/checks/planned';
 import { DECISIONS } from '../../../../core/checks/outcome';
 import { FAULTS, type CheckedTree, type Fault } from '../../../../core/checks/faults';
 import { TAUGHT } from '../../../../core/checks/trainer';
@@ -40,9 +41,7 @@ export const planTerms = object({
   area: number().moreThan(1).max(10_000).required(),
   plots: number().integer().min(2).max(500).required(),
   seed: string().trim().max(40).required(),
-  by: string()
-    .oneOf(['ground', 'planter'] as const)
-    .required(),
+  by: string().oneOf(PLOTS_BY).required(),
   /** What the number came from. */
   half: number().moreThan(0).max(0.5).nullable().default(null),
   limits: object({

@@ -1,3 +1,7 @@
+import { lastTools } from '../../../../core/crew/attendance';
+import { Op } from 'sequelize';
+import { now } from '../../server/clock';
+import { asClocked, CLOCKED_DAYS } from '../crew/sums.server';
 import { holds } from '../../../../core/crew/share';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
 import type { Point } from '../../../../core/measure/plane';
@@ -24,17 +28,28 @@ export async function groundForPlots(
 ): Promise<{
   ground: MultiPolygon;
   gate: Point;
-  planterOfRow: (row: number) => string | undefined;
+  /** Who has a row, or the tool they clocked on with last. */
+  stratumOfRow: Record<'planter' | 'tool', (row: number) => string | undefined>;
 }> {
   const block = (await reader.tables.block.one({ id: blockId }))!;
-  const [{ plantable }, shares] = await Promise.all([
+  const [{ plantable }, shares, clocked] = await Promise.all([
     readLayoutGround(reader, block),
     reader.tables.rowShare.all({ where: { layoutId } }),
+    // As far back as pages look, so that what was chosen there is what is drawn here.
+    reader.tables.attendance.all({
+      where: {
+        siteId: block.siteId,
+        at: { [Op.gte]: new Date(now() - CLOCKED_DAYS * 86_400_000) },
+      } as never,
+    }),
   ]);
+  const tools = lastTools(clocked.map(asClocked));
+  const planterOf = (row: number) =>
+    shares.find((share) => holds([share], share.planterId, row))?.planterId;
   return {
     ground: plantable.area,
     gate: gateOf(block, places),
-    planterOfRow: (row) => shares.find((share) => holds([share], share.planterId, row))?.planterId,
+    stratumOfRow: { planter: planterOf, tool: (row) => tools.get(planterOf(row) ?? '') },
   };
 }
 

@@ -4,7 +4,8 @@ import { gateOf } from '$lib/rooms/checks/ground.server';
 import { plotPlansFact } from '$lib/rooms/checks/facts.server';
 import { pegPosition } from '../../../../../../core/rows/rowset';
 import { toRowSet } from '../../../../../../core/rows/stored';
-import { sharesFact } from '$lib/rooms/crew/facts.server';
+import { lastTools } from '../../../../../../core/crew/attendance';
+import { clockedFact, sharesFact } from '$lib/rooms/crew/facts.server';
 import { plantableOf } from '$lib/rooms/ground/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
@@ -17,12 +18,13 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts, role } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) return { mayPlan: may(role, 'record'), released: undefined };
-  const [rows, found, ground, plans, shares] = await Promise.all([
+  const [rows, found, ground, plans, shares, clocked] = await Promise.all([
     facts.of(rowsFact, block.id),
     findingsOf(facts, block),
     plantableOf(facts, block),
     facts.of(plotPlansFact, block.id),
     facts.of(sharesFact, block.id),
+    facts.of(clockedFact),
   ]);
   const first = pegPosition(toRowSet(layout.rhythm, rows.slice(0, 1)), 1, 1)?.point;
   return {
@@ -35,6 +37,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       keptOut: ground.keptOut,
       gate: gateOf(block, first ? [{ point: first }] : []),
       shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
+      /** What each planter clocked on with last. */
+      tools: [...lastTools(clocked)],
       terms: plans[0]?.terms,
       quality: found.all?.estimate,
       plots: found.all?.clusters ?? 0,

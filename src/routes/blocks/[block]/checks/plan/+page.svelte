@@ -8,7 +8,7 @@
   } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { acceptanceCurve, acceptancePlan, halfWidth, plotsFor } from '$core/checks/plan';
-  import { planPlots } from '$core/checks/planned';
+  import { planPlots, type PlotTerms } from '$core/checks/planned';
   import { roundLength, treesOf } from '$core/checks/grid';
   import { holds } from '$core/crew/share';
   import { planeArea } from '$core/ground/polygon';
@@ -42,7 +42,13 @@
     ),
   );
   const area = $derived(released?.sizes.find(({ key }) => key === size)?.area ?? 50);
-  let by = $state<'ground' | 'planter'>(terms?.by ?? 'ground');
+  let by = $state<PlotTerms['by']>(terms?.by ?? 'ground');
+  const tools = $derived(new Map(released?.tools));
+  const planterOf = (row: number) =>
+    released?.shares.find((share) => holds([share], share.planterId, row))?.planterId;
+  /** Whose plot a row is one of. */
+  const stratumOf = (row: number) =>
+    by === 'tool' ? tools.get(planterOf(row) ?? '') : planterOf(row);
   let seed = $state(terms?.seed ?? '1');
   /** By precision, by the client's limits, or so many as one says. */
   let ask = $state<'half' | 'limits' | 'number'>(
@@ -95,13 +101,7 @@
   );
   const planned = $derived(
     released && stored
-      ? planPlots(
-          { area, plots, seed, by },
-          released.area,
-          places,
-          released.gate,
-          (row) => released.shares.find((share) => holds([share], share.planterId, row))?.planterId,
-        )
+      ? planPlots({ area, plots, seed, by }, released.area, places, released.gate, stratumOf)
       : [],
   );
   const round = $derived(
@@ -219,6 +219,11 @@
           value="planter"
           labelText="Shared out among the planters’ rows"
           disabled={!released.shares.length}
+        />
+        <RadioButton
+          value="tool"
+          labelText="Shared out among the tools they clocked on with"
+          disabled={!released.shares.some(({ planterId }) => tools.has(planterId))}
         />
       </RadioButtonGroup>
       <div class="seed">

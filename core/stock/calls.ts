@@ -124,9 +124,9 @@ export function handlingCalls(
       room: 'stock',
       urgency: 'soon',
       when: say('when.today'),
-      say: say('stock.showHabit', { habit: habit.label, block }),
+      say: say('stock.showHabit', { habit: say(`habit.${habit.key}`), block }),
       detail: say('stock.habitSeen', {
-        seen: habit.broken,
+        seen: say(`habit.${habit.key}.broken`),
         broken,
         looks: broken + kept,
         whose: whose.join(', '),

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { say } from '../say/message';
 import { words } from '../../src/lib/words';
 import { handlingCalls } from './calls';
 import {
@@ -108,8 +109,13 @@ test('what is older than a week is history, and the habit that was broken most i
 
 test('every habit says why it matters, how it looks when broken, and has a key of its own', () => {
   assert.equal(new Set(HABITS.map(({ key }) => key)).size, HABITS.length);
-  for (const { label, broken, why } of HABITS) {
-    assert.ok(label && why.endsWith('.'), label);
-    assert.notEqual(label.toLowerCase(), broken);
+  for (const { key } of HABITS) {
+    const [kept, broken, why] = [
+      say(`habit.${key}`),
+      say(`habit.${key}.broken`),
+      say(`habit.${key}.why`),
+    ].map((said) => words(said));
+    assert.ok(kept && why.endsWith('.'), key);
+    assert.notEqual(kept.toLowerCase(), broken);
   }
 });

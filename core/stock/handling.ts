@@ -1,83 +1,36 @@
-/** A habit at the boxes, seen or not, and why it matters. All common practice, no source. */
+export type HabitKey =
+  | 'moist'
+  | 'one-out'
+  | 'no-sling'
+  | 'no-slap'
+  | 'shade'
+  | 're-wet'
+  | 'dripping'
+  | 'rim'
+  | 'wait'
+  | 'lift';
+
+/** A habit at the boxes, and which stock it is about; both when that is left out. */
 export interface Habit {
-  key: string;
-  /** How it should be. */
-  label: string;
-  /** What was seen when it was not. */
-  broken: string;
-  why: string;
-  /** Which stock it is about; both when left out. */
+  key: HabitKey;
   stock?: 'bare-root' | 'container';
 }
 
+/**
+ * Habits at the boxes. How each should be, what was seen when it was not and why it matters are messages,
+ * `habit.<key>`; all common practice, no source.
+ */
 export const HABITS: readonly Habit[] = [
-  {
-    key: 'moist',
-    label: 'Roots moist',
-    broken: 'roots dry',
-    why: 'Fine roots take up the water. They die first, and you cannot see it afterwards.',
-    stock: 'bare-root',
-  },
-  {
-    key: 'one-out',
-    label: 'One tree out, bag closed again',
-    broken: 'bag left open',
-    why: 'Fifteen to twenty minutes of open air are all a root has in its whole life.',
-    stock: 'bare-root',
-  },
-  {
-    key: 'no-sling',
-    label: 'Soil not slung off',
-    broken: 'soil slung off the roots',
-    why: 'Slinging strips the coating and blow-dries the root hairs.',
-    stock: 'bare-root',
-  },
-  {
-    key: 'no-slap',
-    label: 'Roots not slapped on the box',
-    broken: 'roots slapped on the box',
-    why: 'Bruised bark on a root lets infection in.',
-    stock: 'bare-root',
-  },
-  {
-    key: 'shade',
-    label: 'Boxes shaded, out of the wind',
-    broken: 'boxes in sun or wind',
-    why: 'Wind dries first, then sun; a box in the sun cooks within the hour.',
-  },
-  {
-    key: 're-wet',
-    label: 'Re-wet on a long wait',
-    broken: 'no water on a long wait',
-    why: 'Moisture from the morning is gone by noon.',
-    stock: 'bare-root',
-  },
-  {
-    key: 'dripping',
-    label: 'Trays went out dripping',
-    broken: 'trays went out dry',
-    why: 'A plug that is planted dry takes no water from the soil around it.',
-    stock: 'container',
-  },
-  {
-    key: 'rim',
-    label: 'Pot knocked at its rim',
-    broken: 'pot beaten on its base',
-    why: 'The ball must slide out whole; a beaten ball breaks and tears its fine roots.',
-    stock: 'container',
-  },
-  {
-    key: 'wait',
-    label: 'Tree waits in water or wrapped',
-    broken: 'tree lay bare while its hole was widened',
-    why: 'A hole that needs widening takes longer than bare roots have.',
-  },
-  {
-    key: 'lift',
-    label: 'Wet boxes lifted by two',
-    broken: 'wet box lifted alone',
-    why: 'A wet box can weigh more than one back should lift.',
-  },
+  { key: 'moist', stock: 'bare-root' },
+  { key: 'one-out', stock: 'bare-root' },
+  { key: 'no-sling', stock: 'bare-root' },
+  { key: 'no-slap', stock: 'bare-root' },
+  { key: 'shade' },
+  { key: 're-wet', stock: 'bare-root' },
+  { key: 'dripping', stock: 'container' },
+  { key: 'rim', stock: 'container' },
+  { key: 'wait' },
+  { key: 'lift' },
 ];
 
 export type Seen = 'kept' | 'broken';

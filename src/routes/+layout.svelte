@@ -5,7 +5,7 @@
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
   import { pressAgain } from '$lib/parts/early-presses';
-  import { arrived } from '$lib/parts/arrived.svelte';
+  import { arrived, noteLinks } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
   import { ROOMS, type Room } from '$core/morning/board';
@@ -34,6 +34,7 @@
   });
   // What is being typed outlives a reload, Back and a key pressed by mistake.
   onMount(noteTyping);
+  onMount(noteLinks);
   afterNavigate(({ to, type }) => {
     if (type === 'enter') pressAgain();
     // Fields fill in a moment after the page has come.

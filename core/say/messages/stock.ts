@@ -1,5 +1,35 @@
 /** Messages about lots, roots and the air they bear. */
 export interface StockMessages {
+  'habit.moist': never;
+  'habit.moist.broken': never;
+  'habit.moist.why': never;
+  'habit.one-out': never;
+  'habit.one-out.broken': never;
+  'habit.one-out.why': never;
+  'habit.no-sling': never;
+  'habit.no-sling.broken': never;
+  'habit.no-sling.why': never;
+  'habit.no-slap': never;
+  'habit.no-slap.broken': never;
+  'habit.no-slap.why': never;
+  'habit.shade': never;
+  'habit.shade.broken': never;
+  'habit.shade.why': never;
+  'habit.re-wet': never;
+  'habit.re-wet.broken': never;
+  'habit.re-wet.why': never;
+  'habit.dripping': never;
+  'habit.dripping.broken': never;
+  'habit.dripping.why': never;
+  'habit.rim': never;
+  'habit.rim.broken': never;
+  'habit.rim.why': never;
+  'habit.wait': never;
+  'habit.wait.broken': never;
+  'habit.wait.why': never;
+  'habit.lift': never;
+  'habit.lift.broken': never;
+  'habit.lift.why': never;
   'stock.showHabit': 'habit' | 'block';
   'stock.habitSeen': 'seen' | 'broken' | 'looks' | 'whose' | 'known';
   'stock.noLook': never;

@@ -1,9 +1,29 @@
 import { navigating } from '$app/state';
+import { leadsTo, stillOnTheWay, untilNone, type Press } from './until-none';
+
+let pressed: Press | undefined;
 
 /**
- * Waits until whoever has clicked on to another page is there. Reading a page anew in between would call the
- * click back.
+ * Notes which link was pressed last. While one page still settles the router does not tell of a press that
+ * leads on to the next, so it is told here. @returns what stops it
  */
-export async function arrived(): Promise<void> {
-  await navigating.complete?.catch(() => {});
+export function noteLinks(): () => void {
+  const note = (event: MouseEvent) => {
+    const link = (event.target as Element | null)?.closest('a');
+    const href = link && leadsTo(link, event, location);
+    if (href) pressed = { href, at: Date.now() };
+  };
+  document.addEventListener('click', note, true);
+  return () => document.removeEventListener('click', note, true);
 }
+
+/**
+ * Waits until whoever has clicked on to another page is there, and on from there to the next. Reading a page
+ * anew in between would call the click back.
+ */
+export const arrived = (): Promise<void> =>
+  untilNone(() => {
+    if (navigating.complete) return navigating.complete;
+    if (!stillOnTheWay(pressed, location.href, Date.now())) return undefined;
+    return new Promise((look) => setTimeout(look, 40));
+  });

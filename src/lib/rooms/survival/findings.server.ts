@@ -24,6 +24,7 @@ import { treatmentOf } from '../../../../core/method/differences';
 import { blockMethod } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
+import { stressOf } from '../tending/facts.server';
 import { rootAirNow, weatherFact } from '../../server/station';
 import { countedOf, countsFact } from './facts.server';
 import { refilledPegs } from './refills.server';
@@ -103,6 +104,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     const at = sown.lastAt.get(row);
     return at === undefined ? undefined : dayOf(new Date(at).toISOString(), zone);
   };
+  const stressed = await stressOf(facts, block, season.on);
   const weather = new Map(weatherDays.map((one) => [one.day, one]));
   const evaporated = (day: Day): number | undefined => {
     const known = weather.get(day);
@@ -205,7 +207,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     ...{ trees, species },
     time: curvesOf(),
     why: whyTheyDied({
-      ...{ trees, plantedDay, plots, evaporated },
+      ...{ trees, plantedDay, plots, evaporated, stressed },
       airOf: (kind) => {
         const lot = lotOf[kind];
         return lot && (exposures.get(lot.id)?.value ?? 0);

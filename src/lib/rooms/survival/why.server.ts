@@ -23,12 +23,29 @@ interface Known {
   treatments: readonly string[];
   /** Reference evaporation of a day, mm; nothing where the weather of the day is not known. */
   evaporated: (day: Day) => number | undefined;
+  /** Days short of water from a planting day to the count, in a zone; nothing where the weather is not known. */
+  stressed: (zone: string | undefined, planted: Day) => number | undefined;
+}
+
+/** Tens of dry days by which trees of one zone must differ before dryness is told apart from it. From memory. */
+const DRY_APART = 0.5;
+
+/** Whether an exposure differs among trees of one and the same zone. */
+function parted(trees: readonly Tree[], read: (tree: Tree) => number | undefined): boolean {
+  const spans = new Map<string, [number, number]>();
+  for (const tree of trees) {
+    const value = read(tree);
+    if (value === undefined) continue;
+    const [least, most] = spans.get(tree.zone ?? '') ?? [Infinity, -Infinity];
+    spans.set(tree.zone ?? '', [Math.min(least, value), Math.max(most, value)]);
+  }
+  return [...spans.values()].some(([least, most]) => most - least >= DRY_APART);
 }
 
 /** What trees were exposed to, tree by tree alike in all of it, and how the odds of death go with it. */
 export function whyTheyDied(known: Known) {
   const { trees, airOf, plantedDay, planterOf, plots, zones, evaporated } = known;
-  const { treatmentOf, treatments } = known;
+  const { treatmentOf, treatments, stressed } = known;
   const names: string[] = [];
   const readers: ((tree: Tree) => number | undefined)[] = [];
   const add = (name: string, read: (tree: Tree) => number | undefined) => {
@@ -64,6 +81,13 @@ export function whyTheyDied(known: Known) {
       return day === undefined ? undefined : evaporated(day);
     }),
   );
+  const stressAt = ({ row, zone }: Tree): number | undefined => {
+    const day = plantedDay(row);
+    const short = day === undefined ? undefined : stressed(zone, day);
+    return short === undefined ? undefined : short / 10;
+  };
+  // Where dry days follow from the zone alone the zones tell the same, and the two cannot be parted.
+  if (parted(trees, stressAt)) add('dry', stressAt);
   if (!names.length) return { names, fitted: undefined, groups: [] as Exposed[] };
   const groups = new Map<string, Exposed>();
   for (const tree of trees) {

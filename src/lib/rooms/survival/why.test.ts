@@ -23,6 +23,7 @@ const known = (trees: Tree[]) => ({
   plantedDay: () => '2026-03-01',
   planterOf: () => 'ana',
   evaporated: () => 1.2,
+  stressed: () => 12 as number | undefined,
 });
 
 test('a treatment that doubles the odds of death is told with an interval that holds two', () => {
@@ -50,4 +51,31 @@ test('a treatment that does nothing is seldom accused, one without a counted row
   assert.deepEqual(onlyA.names, []);
   assert.equal(onlyA.fitted, undefined);
   assert.match(effectWords('treatment B'), /Treatment B instead of the block’s own way/);
+});
+
+test('days short of water are told apart from the zone only where trees of one zone differ in them', () => {
+  const random = seededRandom('dry');
+  const trees = Array.from({ length: 30 }, (_, i) => i + 1).flatMap((row) =>
+    Array.from({ length: 60 }, (_, peg) => {
+      // Rows planted late in spring had forty dry days more, and twice the odds for every ten.
+      const odds = (row % 3 ? 0.03 : 0.03 * 2 ** 4) / 0.97;
+      return {
+        ...{ row, peg: peg + 1, kind: 0, species: 'Oak', zone: row <= 15 ? 'Bank' : 'Hollow' },
+        mark: random() < odds / (1 + odds) ? '0' : '1',
+      };
+    }),
+  ) as Tree[];
+  const stressed = (zone: string | undefined, day: string) =>
+    (zone === 'Bank' ? 10 : 12) + (day > '2026-04-01' ? 40 : 0);
+  const late = (row: number) => (row % 3 ? '2026-03-01' : '2026-05-01');
+  const more = { ...known(trees), treatments: [], zones: ['Bank'], stressed };
+  const { names, fitted } = whyTheyDied({ ...more, plantedDay: late });
+  assert.deepEqual(names, ['zone Bank', 'dry']);
+  assert.ok(fitted && 'effects' in fitted);
+  const dry = fitted.effects.find(({ name }) => name === 'dry')!;
+  assert.ok(dry.low <= 2 && 2 <= dry.high && dry.low > 1.3, `${dry.low} to ${dry.high}`);
+  assert.ok(fitted.effects[0].chance > 0.05, 'the bank did nothing of its own');
+  // All planted on one day: zone and dry days are one and the same.
+  assert.deepEqual(whyTheyDied(more).names, ['zone Bank']);
+  assert.match(effectWords('dry'), /Ten days more/);
 });

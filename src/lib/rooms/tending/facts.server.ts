@@ -122,18 +122,124 @@ function schoolOf(block: BlockRow): WaterSchool {
   return WATER_SCHOOLS.find((school) => school === key) ?? 'none';
 }
 
+/** Trees of one zone, with the ground they draw on and the water they were given. */
+interface ThirstyZone {
+  /** Empty, and without a name, for what lies in no zone. */
+  id: string;
+  name?: string;
+  soil: Soil;
+  /** Trees of each row, and where they stand. */
+  trees: ReadonlyMap<number, number>;
+  places: readonly Place[];
+  /** Litres a tree by day, the zone's mean. */
+  given: ReadonlyMap<Day, number>;
+}
+
+/** The trees of a block by zone, and what grows round them: the one reading of every sum of water. */
+async function thirstyZones(
+  facts: Facts,
+  block: BlockRow,
+): Promise<{ ring: Rooted['ring']; all: ThirstyZone[] }> {
+  const [layout, rows, zones, sown, watered] = await Promise.all([
+    releasedLayout(facts, block.id),
+    facts.of(rowsFact, block.id),
+    facts.of(zonesFact, block.id),
+    facts.of(sownFact, block.id),
+    facts.of(wateredFact, block.id),
+  ]);
+  const method = methodOfBlock(block);
+  const ring: Rooted['ring'] = answers(method, 'keep', 'mulch')
+    ? 'mulch'
+    : answers(method, 'clear', 'none') && block.conditions.cover === 'sod'
+      ? 'sod'
+      : 'clear';
+  if (!layout) return { ring, all: [] };
+  const plane = planeOf(block);
+  const grounds = zones.map(({ id, name, parts, soil }) => ({
+    ...{ id, name, soil },
+    parts: mapPoints(parts, plane.toPlane),
+  }));
+  const byZone = new Map<string, { trees: Map<number, number>; places: Place[] }>();
+  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
+    if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
+    const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
+    const own = byZone.get(zone) ?? { trees: new Map<number, number>(), places: [] };
+    byZone.set(zone, own);
+    own.trees.set(row, (own.trees.get(row) ?? 0) + 1);
+    own.places.push({ row, peg, point });
+  }
+  const givenTo = (trees: ReadonlyMap<number, number>): Map<Day, number> => {
+    const total = [...trees.values()].reduce((sum, count) => sum + count, 0);
+    const given = new Map<Day, number>();
+    for (const { row, litres, trees: watered_, at } of watered) {
+      const own = trees.get(row);
+      if (!own) continue;
+      const day = dayOf(new Date(at).toISOString(), facts.site.zone);
+      // A row watered alone is that share of the zone's trees: the zone's mean store.
+      given.set(day, (given.get(day) ?? 0) + (litres * Math.min(own, watered_)) / total);
+    }
+    return given;
+  };
+  const rest: Soil = { ...ORDINARY_SOIL, texture: block.conditions.texture };
+  return {
+    ring,
+    all: [...byZone].map(([id, { trees, places }]) => {
+      const ground = grounds.find((one) => one.id === id);
+      return {
+        ...{ id, name: ground?.name, soil: ground?.soil ?? rest },
+        ...{ trees, places, given: givenTo(trees) },
+      };
+    }),
+  };
+}
+
+/** Share of the days since planting whose weather must be known before anything is said of drought. From memory. */
+const KNOWN_DAYS = 0.9;
+
+/**
+ * Days that trees of a zone have been short of water from their planting until a day, by the balance with what
+ * was given; nothing where the weather of those days is not known.
+ */
+export async function stressOf(
+  facts: Facts,
+  block: BlockRow,
+  until: Day,
+): Promise<(zone: string | undefined, plantedOn: Day) => number | undefined> {
+  const [{ ring, all }, { days }] = await Promise.all([
+    thirstyZones(facts, block),
+    weatherOf(facts),
+  ]);
+  const terms: WaterTerms = { ...WATER_TERMS, ...block.calendarTerms.water };
+  const known = new Map<string, number | undefined>();
+  const workOutStress = (zone: string | undefined, plantedOn: Day): number | undefined => {
+    const own = all.find(({ name }) => name === zone) ?? all.find(({ id }) => !id);
+    const span = days.filter(({ day }) => day >= plantedOn && day <= until);
+    if (!own || span.length < KNOWN_DAYS * (daysBetween(plantedOn, until) + 1)) return undefined;
+    // Ground under standing water is never short of it.
+    if (own.soil.drainage === 'standing water') return 0;
+    return waterBalance({
+      ...{ days: span, terms, given: own.given, today: until, school: 'none' },
+      ...{ latitude: facts.site.latitude, elevation: facts.site.elevation },
+      rooted: { soil: own.soil, ring, plantedOn },
+    }).filter(({ suffers }) => suffers).length;
+  };
+  return (zone, plantedOn) => {
+    const key = `${zone ?? ''} ${plantedOn}`;
+    if (!known.has(key)) known.set(key, workOutStress(zone, plantedOn));
+    return known.get(key);
+  };
+}
+
 async function workOut(facts: Facts, block: BlockRow) {
   const terms: WaterTerms = {
     ...WATER_TERMS,
     school: schoolOf(block),
     ...block.calendarTerms.water,
   };
-  const [layout, rows, zones, sown, watered, { days: station, source }, read] = await Promise.all([
+  const [layout, zones, sown, { days: station, source }, read] = await Promise.all([
     releasedLayout(facts, block.id),
-    facts.of(rowsFact, block.id),
     facts.of(zonesFact, block.id),
     facts.of(sownFact, block.id),
-    facts.of(wateredFact, block.id),
     weatherOf(facts),
     facts.of(readingsFact, block.id),
   ]);
@@ -147,50 +253,11 @@ async function workOut(facts: Facts, block: BlockRow) {
   const known = all.filter(({ day }) => day >= begin && day <= today);
   const days = [...known, ...typicalAhead(all, today, AHEAD)];
   if (days.length < 14) return { terms, source, zones: [] as ZoneWater[] };
-  const method = methodOfBlock(block);
-  const ring: Rooted['ring'] = answers(method, 'keep', 'mulch')
-    ? 'mulch'
-    : answers(method, 'clear', 'none') && block.conditions.cover === 'sod'
-      ? 'sod'
-      : 'clear';
-  const plane = planeOf(block);
-  const grounds = [
-    ...zones.map(({ id, name, parts, soil }) => ({
-      ...{ id, name, soil },
-      parts: mapPoints(parts, plane.toPlane),
-    })),
-  ];
-  const rest: Soil = { ...ORDINARY_SOIL, texture: block.conditions.texture };
-  /** Trees of each zone by row, and where they stand. */
-  const byZone = new Map<string, Map<number, number>>();
-  const standsIn = new Map<string, Place[]>();
-  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
-    if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
-    const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
-    const own = byZone.get(zone) ?? new Map<number, number>();
-    byZone.set(zone, own.set(row, (own.get(row) ?? 0) + 1));
-    const stands = standsIn.get(zone);
-    if (stands) stands.push({ row, peg, point });
-    else standsIn.set(zone, [{ row, peg, point }]);
-  }
-  const givenTo = (trees: ReadonlyMap<number, number>): Map<Day, number> => {
-    const total = [...trees.values()].reduce((sum, count) => sum + count, 0);
-    const given = new Map<Day, number>();
-    for (const { row, litres, trees: watered_, at } of watered) {
-      const own = trees.get(row);
-      if (!own) continue;
-      const day = dayOf(new Date(at).toISOString(), site.zone);
-      // A row watered alone is that share of the zone's trees: the zone's mean store.
-      given.set(day, (given.get(day) ?? 0) + (litres * Math.min(own, watered_)) / total);
-    }
-    return given;
-  };
-  const of = [...byZone].map(([id, trees]) => {
-    const ground = grounds.find((one) => one.id === id);
-    const soil = ground?.soil ?? rest;
+  const { ring, all: thirstyAll } = await thirstyZones(facts, block);
+  const of = thirstyAll.map(({ id, name, soil, trees, given }) => {
     const rooted: Rooted = { soil, ring, plantedOn };
     const common = {
-      ...{ days, rooted, terms, today, given: givenTo(trees) },
+      ...{ days, rooted, terms, today, given },
       latitude: site.latitude,
       elevation: site.elevation,
     };
@@ -226,7 +293,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       common: { ...common, probe },
       zone: {
         zone: id,
-        name: ground?.name ?? (grounds.length ? 'the rest of the block' : 'the block'),
+        name: name ?? (zones.length ? 'the rest of the block' : 'the block'),
         texture: soil.texture,
         trees: [...trees.values()].reduce((sum, count) => sum + count, 0),
         rows: [...trees].map(([number, count]) => ({ number, trees: count })),
@@ -250,7 +317,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   of.sort((a, b) => (a.zone.next?.day ?? '9').localeCompare(b.zone.next?.day ?? '9'));
   const driest = of[0];
   const next = driest?.zone.next;
-  const thirsty = (driest && standsIn.get(driest.zone.zone)) || [];
+  const thirsty = thirstyAll.find(({ id }) => id === driest?.zone.zone)?.places ?? [];
   const route =
     next &&
     wateringRoute(

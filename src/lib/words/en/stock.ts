@@ -1,6 +1,38 @@
 import type { StockMessages } from '../../../../core/say/messages/stock';
 
 export const stock: Record<keyof StockMessages, string> = {
+  'habit.moist': 'Roots moist',
+  'habit.moist.broken': 'roots dry',
+  'habit.moist.why':
+    'Fine roots take up the water. They die first, and you cannot see it afterwards.',
+  'habit.one-out': 'One tree out, bag closed again',
+  'habit.one-out.broken': 'bag left open',
+  'habit.one-out.why':
+    'Fifteen to twenty minutes of open air are all a root has in its whole life.',
+  'habit.no-sling': 'Soil not slung off',
+  'habit.no-sling.broken': 'soil slung off the roots',
+  'habit.no-sling.why': 'Slinging strips the coating and blow-dries the root hairs.',
+  'habit.no-slap': 'Roots not slapped on the box',
+  'habit.no-slap.broken': 'roots slapped on the box',
+  'habit.no-slap.why': 'Bruised bark on a root lets infection in.',
+  'habit.shade': 'Boxes shaded, out of the wind',
+  'habit.shade.broken': 'boxes in sun or wind',
+  'habit.shade.why': 'Wind dries first, then sun; a box in the sun cooks within the hour.',
+  'habit.re-wet': 'Re-wet on a long wait',
+  'habit.re-wet.broken': 'no water on a long wait',
+  'habit.re-wet.why': 'Moisture from the morning is gone by noon.',
+  'habit.dripping': 'Trays went out dripping',
+  'habit.dripping.broken': 'trays went out dry',
+  'habit.dripping.why': 'A plug that is planted dry takes no water from the soil around it.',
+  'habit.rim': 'Pot knocked at its rim',
+  'habit.rim.broken': 'pot beaten on its base',
+  'habit.rim.why': 'The ball must slide out whole; a beaten ball breaks and tears its fine roots.',
+  'habit.wait': 'Tree waits in water or wrapped',
+  'habit.wait.broken': 'tree lay bare while its hole was widened',
+  'habit.wait.why': 'A hole that needs widening takes longer than bare roots have.',
+  'habit.lift': 'Wet boxes lifted by two',
+  'habit.lift.broken': 'wet box lifted alone',
+  'habit.lift.why': 'A wet box can weigh more than one back should lift.',
   'stock.showHabit': 'Show again at the boxes of {block}: {habit}.',
   'stock.habitSeen':
     '{seen}, at {broken, number} of {looks, plural, one {# look} other {# looks}} this week{known, select, yes { ({whose})} other {}}',

@@ -1,3 +1,4 @@
+import { say } from '../../../../../core/say/message';
 import { brokenBy } from '../../../../../core/stock/handling';
 import { byStress } from '../../../../../core/stock/keeping';
 import { shortCode } from '../../../../../core/stock/label';
@@ -85,7 +86,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
     handling: chosen && {
       looks: looks.filter(({ lot }) => lot === chosen.id).length,
       broken: (brokenBy(looks, 'lot').get(chosen.id) ?? []).map(({ habit, kept, broken }) => ({
-        ...{ seen: habit.broken, kept, broken },
+        ...{ seen: say(`habit.${habit.key}.broken`), kept, broken },
       })),
     },
     history: chosen

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import When from '$lib/parts/When.svelte';
@@ -205,8 +206,10 @@
             >{data.handling.looks}</a
           >
         </p>
-        {#each data.handling.broken as { seen, kept, broken } (seen)}
-          <p class="held num bad"><span>{seen}</span><span>{broken} of {kept + broken}</span></p>
+        {#each data.handling.broken as { seen, kept, broken } (seen.key)}
+          <p class="held num bad">
+            <span>{inWords(seen)}</span><span>{broken} of {kept + broken}</span>
+          </p>
         {/each}
       {/if}
       <p class="held num"><span>Short code</span><span class="code">{lot.shortCode}</span></p>

@@ -5,7 +5,9 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
-  import { HABITS } from '$core/stock/handling';
+  import { say as sayMessage } from '$core/say/message';
+  import { inWords } from '$lib/parts/reader.svelte';
+  import { HABITS, type HabitKey } from '$core/stock/handling';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -20,7 +22,9 @@
       .join(', ') || 'the boxes';
   const planterName = (id: string) => data.planters.find((one) => one.id === id)?.name ?? '';
   const lotCode = (id: string) => `Lot ${data.lots.find((one) => one.id === id)?.code ?? ''}`;
-  const brokenWords = (key: string) => HABITS.find((habit) => habit.key === key)?.broken ?? key;
+  const kept = (key: HabitKey) => inWords(sayMessage(`habit.${key}`));
+  const brokenWords = (key: HabitKey) => inWords(sayMessage(`habit.${key}.broken`));
+  const why = (key: HabitKey) => inWords(sayMessage(`habit.${key}.why`));
   const doing = new Doing();
   /** Takes a wrong look out of every figure; what was said stays in the record. */
   const takeBack = (audit: PageData['audits'][number]) =>
@@ -34,7 +38,7 @@
     });
   const words = (seen: Record<string, string>, mark: 'kept' | 'broken') =>
     HABITS.filter(({ key }) => seen[key] === mark)
-      .map((habit) => (mark === 'kept' ? habit.label.toLowerCase() : habit.broken))
+      .map(({ key }) => (mark === 'kept' ? kept(key).toLowerCase() : brokenWords(key)))
       .join(', ');
 </script>
 
@@ -44,20 +48,20 @@
     <h2>At the boxes, worst first</h2>
     {#if data.habits.length}
       <div class="habits">
-        {#each data.habits as { habit, kept, broken } (habit.key)}
-          {@const share = broken / (kept + broken)}
+        {#each data.habits as { habit, kept: times, broken } (habit.key)}
+          {@const share = broken / (times + broken)}
           <div class="habit">
-            <span class="label">{habit.label}</span>
+            <span class="label">{kept(habit.key)}</span>
             <span
               class="bar"
               role="img"
-              aria-label="kept {kept} of {kept + broken} times"
+              aria-label="kept {times} of {times + broken} times"
               style:--broken="{share * 100}%"
             ></span>
             <span class="num" class:bad={broken}
-              >{broken ? `${broken} of ${kept + broken} not` : `kept ${kept} times`}</span
+              >{broken ? `${broken} of ${times + broken} not` : `kept ${times} times`}</span
             >
-            <span class="quiet why">{habit.why}</span>
+            <span class="quiet why">{why(habit.key)}</span>
           </div>
         {/each}
       </div>
@@ -71,8 +75,8 @@
                   <td class="when"><b>{nameOf(whose)}</b></td>
                   <td class="when num">{looks} {looks === 1 ? 'look' : 'looks'}</td>
                   <td>
-                    {#each habits as { key, kept, broken } (key)}<span class="bad mark num"
-                        >{brokenWords(key)} {broken} of {kept + broken}</span
+                    {#each habits as { key, kept: times, broken } (key)}<span class="bad mark num"
+                        >{brokenWords(key)} {broken} of {times + broken}</span
                       >{:else}<span class="quiet">every habit kept</span>{/each}
                   </td>
                 </tr>
@@ -124,8 +128,9 @@
     {#if worst}
       <p class="say stop">
         <b>Show this again tomorrow:</b>
-        {worst.habit.label.toLowerCase()}. Not kept {worst.broken} of {worst.kept + worst.broken} times.
-        {worst.habit.why}
+        {kept(worst.habit.key).toLowerCase()}. Not kept {worst.broken} of {worst.kept +
+          worst.broken} times.
+        {why(worst.habit.key)}
       </p>
     {:else if data.habits.length}<p class="say good">Every habit was kept at every look.</p>{/if}
     <p><a href="/field/{data.block.id}/handling">Look now, on a phone</a></p>

@@ -16,6 +16,7 @@
   const UNITS: Record<string, { label: string; unit: string; scale: number; decimals: number }> = {
     air: { label: 'Roots in the anchor air at most', unit: 'min', scale: 30, decimals: 0 },
     deep: { label: 'Trees set too deep at most', unit: '%', scale: 10, decimals: 0 },
+    dry: { label: 'Days short of water at most', unit: 'days', scale: 10, decimals: 0 },
     weather: {
       label: 'Planting days evaporate at most',
       unit: 'mm',
@@ -54,7 +55,10 @@
     [
       { id: 'the stock', changes: capped.filter(({ name }) => name === 'air') },
       { id: 'us', changes: capped.filter(({ name }) => name === 'deep') },
-      { id: 'the weather', changes: capped.filter(({ name }) => name === 'weather') },
+      {
+        id: 'the weather',
+        changes: capped.filter(({ name }) => name === 'weather' || name === 'dry'),
+      },
       { id: 'the ground', changes: zones },
     ]
       .filter((cause) => cause.changes.length)
@@ -69,7 +73,7 @@
   const MEANS: Record<string, string> = {
     'the stock': 'roots no longer in the air than the best lot’s',
     us: 'no tree too deep',
-    'the weather': 'every row on a day as mild as the mildest one',
+    'the weather': 'every row on a day as mild, and as seldom dry, as the best one',
     'the ground': 'every zone like the rest of the block',
   };
   let worker: Worker | undefined;
@@ -122,7 +126,6 @@
       'Another tool or another planter',
       'what they do is in the depth they set; no effect of their own was fitted',
     ],
-    ['Another way of watering', 'no two parts of this block were watered differently'],
     ['Another month', 'rows of one season share it; only the weather of the planting day differs'],
   ] as const;
 </script>
@@ -299,7 +302,9 @@
                 ? 'Minutes in the air'
                 : name === 'deep'
                   ? 'Depth'
-                  : 'Weather of the planting day'}</b
+                  : name === 'dry'
+                    ? 'Days short of water'
+                    : 'Weather of the planting day'}</b
             >: nothing recorded differs between these trees.
           </li>
         {/each}

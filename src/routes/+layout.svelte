@@ -5,7 +5,7 @@
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
   import { pressAgain } from '$lib/parts/early-presses';
-  import { arrived, noteLinks } from '$lib/parts/arrived.svelte';
+  import { arrived, landed, noteLinks } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
   import { ROOMS, type Room } from '$core/morning/board';
@@ -37,6 +37,7 @@
   onMount(noteLinks);
   afterNavigate(({ to, type }) => {
     if (type === 'enter') pressAgain();
+    if (type === 'link') landed();
     // Fields fill in a moment after the page has come.
     setTimeout(() => recallTyped(to?.url.pathname ?? ''), 300);
   });

@@ -294,6 +294,10 @@ test('circles and tagged trees: drawn once, walked by the phone, and each what i
   );
   const drawn = Number((await design('plots', 12)).drawn);
   const { plots } = (await block()).calendarTerms.count!;
+  const kept = (await block()).termsEdition;
+  // The answer was lost and it is sent again, at the edition it was first sent with.
+  assert.equal((await design('plots', 12, { edition: kept - 1 })).drawn, drawn);
+  assert.equal((await block()).termsEdition, kept);
   assert.equal(plots!.all.length, drawn);
   assert.ok(drawn >= 4 && drawn <= 20, `${drawn} circles`);
   // Somebody who read an older edition is told, and nothing is drawn over theirs.

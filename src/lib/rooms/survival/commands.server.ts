@@ -3,6 +3,7 @@ import { cameBack, isAlive, sumMarks } from '../../../../core/survival/marks';
 import { withoutRefilled, type Refilled } from '../../../../core/survival/life';
 import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
+import { same } from '../../../../core/say/merge';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
@@ -177,6 +178,9 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     }
     const drawn = terms.plots?.all.length ?? terms.trees?.flatMap(({ pegs }) => pegs).length ?? 0;
     if (!drawn) throw told('survival.nothingDrawn');
+    // The same seed draws the same: sent twice, it is drawn once.
+    if (same(block.calendarTerms.count, terms))
+      return { edition: block.termsEdition, drawn };
     if (block.termsEdition !== edition)
       throw new Stale({ edition: block.termsEdition, count: block.calendarTerms.count });
     await work.tables.block.setPart({ id: blockId }, 'calendarTerms', 'count', terms);

@@ -37,7 +37,8 @@ const en = {
   'gate.verdict': 'Verdict',
   'gate.looked': 'faulty of {looked, number} looked at',
   'gate.toGo': '{left, number} to go.',
-  'gate.stillPass': '{left, number} to go; {more, number} more faulty ones still pass.',
+  'gate.stillPass':
+    '{left, number} to go; {more, plural, one {# more faulty one still passes} other {# more faulty ones still pass}}.',
   'gate.accept': 'Accept the lot.',
   'gate.sort': 'Sort it: look at every tree and cull the faulty ones, or ask the nursery to.',
   'gate.refuse':
@@ -104,7 +105,8 @@ const es: GateWords = {
   'gate.verdict': 'Veredicto',
   'gate.looked': 'con fallas de {looked, number} vistos',
   'gate.toGo': 'Faltan {left, number}.',
-  'gate.stillPass': 'Faltan {left, number}; {more, number} más con fallas todavía pasan.',
+  'gate.stillPass':
+    'Faltan {left, number}; {more, plural, one {# más con fallas todavía pasa} other {# más con fallas todavía pasan}}.',
   'gate.accept': 'Acepte el lote.',
   'gate.sort': 'Clasifíquelo: mire cada árbol y descarte los malos, o pídaselo al vivero.',
   'gate.refuse':
@@ -169,7 +171,8 @@ const fr: GateWords = {
   'gate.verdict': 'Verdict rendu',
   'gate.looked': 'fautifs sur {looked, number} vus',
   'gate.toGo': 'Encore {left, number}.',
-  'gate.stillPass': 'Encore {left, number} ; {more, number} fautifs de plus passent encore.',
+  'gate.stillPass':
+    'Encore {left, number} ; {more, plural, one {# fautif de plus passe encore} other {# fautifs de plus passent encore}}.',
   'gate.accept': 'Acceptez le lot.',
   'gate.sort':
     'Triez-le : regardez chaque arbre et écartez les fautifs, ou demandez-le à la pépinière.',
@@ -210,7 +213,7 @@ const pt: GateWords = {
   'gate.alpha': 'Risco de recusar um bom, %',
   'gate.beta': 'Risco de aceitar um mau, %',
   'gate.limit': 'Limite de qualidade, % com falhas',
-  'gate.iso': 'ISO 2859-1, amostragem simples, nível II, inspecção normal; a tabela é de memória.',
+  'gate.iso': 'ISO 2859-1, amostragem simples, nível II, inspeção normal; a tabela é de memória.',
   'gate.plan': 'Olhe {n, number} árvores; aceite com {c, number} com falhas no máximo.',
   'gate.drawn': 'Tiradas de toda a caixa, não de cima. As raízes à sombra e húmidas.',
   'gate.tree': 'Árvore {tree, number} de {n, number}',
@@ -234,7 +237,8 @@ const pt: GateWords = {
   'gate.verdict': 'Veredicto',
   'gate.looked': 'com falhas de {looked, number} vistas',
   'gate.toGo': 'Faltam {left, number}.',
-  'gate.stillPass': 'Faltam {left, number}; {more, number} mais com falhas ainda passam.',
+  'gate.stillPass':
+    'Faltam {left, number}; {more, plural, one {# mais com falhas ainda passa} other {# mais com falhas ainda passam}}.',
   'gate.accept': 'Aceite o lote.',
   'gate.sort': 'Escolha-o: olhe cada árvore e rejeite as más, ou peça-o ao viveiro.',
   'gate.refuse': 'Recuse-o: há más demais para escolher. Avise hoje o viveiro, com esta folha.',

@@ -166,7 +166,7 @@ export const methodWords: Record<Exclude<Language, 'en'>, Readonly<Record<string
     'firmBehind.walker':
       'Quem vem atrás aperta o que as rodas deixaram solto e endireita o que inclina.',
     'firmBehind.wheels': 'Puxe dez árvores em cada passagem.',
-    'firmBehind.tractor': 'A roda do tractor junto à linha, nunca sobre uma árvore.',
+    'firmBehind.tractor': 'A roda do trator junto à linha, nunca sobre uma árvore.',
     'surface.level': 'Deixe a terra plana à volta da árvore.',
     'surface.basin': 'Uma caldeira larga como a cova, bordo apertado.',
     'surface.lip': 'Um rebordo do lado de baixo, para reter a chuva.',

@@ -62,7 +62,13 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
         .slice(-1),
     );
     return {
-      key: plot === null ? `row ${own[0]?.row}` : `plot ${plot}`,
+      /** What its draft is kept by: whole rows by their number, tagged trees apart from them. */
+      key:
+        plot !== null
+          ? `plot ${plot}`
+          : plan?.trees?.length
+            ? `tags ${own[0]?.row}`
+            : `${own[0]?.row}`,
       ...{ plot, rows: own, trees: places.length },
       now: looks.length
         ? {

@@ -179,8 +179,7 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     const drawn = terms.plots?.all.length ?? terms.trees?.flatMap(({ pegs }) => pegs).length ?? 0;
     if (!drawn) throw told('survival.nothingDrawn');
     // The same seed draws the same: sent twice, it is drawn once.
-    if (same(block.calendarTerms.count, terms))
-      return { edition: block.termsEdition, drawn };
+    if (same(block.calendarTerms.count, terms)) return { edition: block.termsEdition, drawn };
     if (block.termsEdition !== edition)
       throw new Stale({ edition: block.termsEdition, count: block.calendarTerms.count });
     await work.tables.block.setPart({ id: blockId }, 'calendarTerms', 'count', terms);

@@ -5,7 +5,7 @@ import { test } from 'node:test';
 import { localPlane, type Point } from '../measure/plane';
 import { checkBoundary, findCrossing, mendBoundary, overlaps } from './boundary';
 import { keepoutDefault, type Keepout } from './keepouts';
-import { plantableArea } from './plantable';
+import { drawnGround, plantableArea } from './plantable';
 import { heightAt } from './surface';
 import {
   areaBothWays,
@@ -473,4 +473,32 @@ test('heights are known on the nodes and between them, and nowhere a step outsid
     [24, 25],
   ])
     assert.ok(Number.isNaN(heightAt(surface, x, y)), `${x}, ${y}`);
+});
+
+test('what a plan draws is the ground itself to the centimetre, and no longitude of a neighbour goes along', () => {
+  const ground = plantableArea(
+    square,
+    [
+      fence(3, [
+        [-100.123456, 0.98765],
+        [100, 20.00499],
+      ]),
+    ],
+    2,
+    plane,
+  );
+  const drawn = drawnGround(ground);
+  assert.ok(Math.abs(planeArea(drawn.boundary) - planeArea(ground.boundary)) < 4);
+  const [{ keepout, shape, band }] = drawn.keptOut;
+  assert.deepEqual(keepout, { kind: 'fence', name: 'fence' });
+  assert.deepEqual(shape.coordinates, [
+    [-100.12, 0.99],
+    [100, 20],
+  ]);
+  const [{ band: exact }] = ground.keptOut;
+  band.flat(2).forEach((point, i) => {
+    const [x, y] = exact.flat(2)[i];
+    assert.ok(Math.hypot(point[0] - x, point[1] - y) <= Math.SQRT1_2 / 100 + 1e-9);
+  });
+  assert.ok(JSON.stringify(drawn).length < JSON.stringify(ground.keptOut).length / 2);
 });

@@ -4,7 +4,7 @@ import { sumOf, type Figure } from '../measure/working';
 import { formatNumber } from '../measure/units';
 import type { Plane, Point } from '../measure/plane';
 import type { Keepout, KeepoutShape } from './keepouts';
-import { geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
+import { drawnPoint, geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
 import type { Limit } from './zones';
 import {
   areaOf,
@@ -25,6 +25,11 @@ export interface KeptOut {
   takes: number;
 }
 
+/** What a plan draws of a keep-out. */
+export interface DrawnKeepout extends Pick<KeptOut, 'shape' | 'band'> {
+  keepout: Pick<Keepout, 'kind' | 'name'>;
+}
+
 export interface Plantable {
   /** The block's boundary in its plane. */
   boundary: MultiPolygon;
@@ -38,6 +43,25 @@ export interface Plantable {
   /** Square metres on the ellipsoid, to set beside the plane's. */
   geodesicArea: number;
 }
+
+/**
+ * Boundary and keep-outs as a plan draws them, to the centimetre: a third of the digits to send. Whoever
+ * measures or lays rows takes the ground itself.
+ */
+export const drawnGround = ({
+  boundary,
+  keptOut,
+}: Pick<Plantable, 'boundary' | 'keptOut'>): {
+  boundary: MultiPolygon;
+  keptOut: DrawnKeepout[];
+} => ({
+  boundary: mapPoints(boundary, drawnPoint),
+  keptOut: keptOut.map(({ keepout: { kind, name }, shape, band }) => ({
+    keepout: { kind, name },
+    shape: shapeInPlane(shape, drawnPoint),
+    band: mapPoints(band, drawnPoint),
+  })),
+});
 
 /** The band in which a keep-out only limits what may stand. */
 function limitOf(keepout: Keepout, shape: KeepoutShape): Limit[] {

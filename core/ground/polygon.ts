@@ -142,6 +142,11 @@ export function mapPoints(parts: MultiPolygon, convert: (point: Point) => Point)
   return parts.map((rings) => rings.map((ring) => ring.map(convert)));
 }
 
+const toCentimetre = (metres: number): number => Math.round(metres * 100) / 100;
+
+/** A point of a plane to the centimetre: what a plan draws needs no more, and is sent in a third of the digits. */
+export const drawnPoint = ([x, y]: Point): Point => [toCentimetre(x), toCentimetre(y)];
+
 /** Is the point inside, edges by the even-odd rule? For single questions; rows use a sweep. */
 export function contains(parts: MultiPolygon, [px, py]: Point): boolean {
   let inside = false;

@@ -28,6 +28,8 @@ export interface CountTerms {
   plots?: { area: number; all: CountPlot[] };
   /** Single trees that carry a tag and are looked at every time. */
   trees?: TaggedRow[];
+  /** What circles or trees were drawn by: asked for twice with the same, they are drawn once. */
+  seed?: string;
 }
 
 /** Every stratum is seen twice, so that it can say how its rows differ. */

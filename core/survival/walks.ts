@@ -86,14 +86,15 @@ export function treesToTag(
  * Circles over the plantable ground with a random start, in the order of their round from the gate, with the
  * standing trees in each; one in which nothing stands is left out, for there is nothing to count in it.
  * @param area of one, square metres
+ * @param after number that earlier draws came to: a circle's number is never another's
  */
 export const plotsToCount = (
   ground: MultiPolygon,
   standing: readonly Place[],
   gate: Point,
-  { area, plots, seed }: { area: number; plots: number; seed: string },
+  { area, plots, seed, after = 0 }: { area: number; plots: number; seed: string; after?: number },
 ): CountPlot[] =>
   planPlots(
     { area, plots, seed: `count ${seed}`, by: 'ground' },
     ...([ground, standing, gate, () => undefined] as const),
-  ).map(({ number, row, peg, trees }) => ({ number, row, peg, trees }));
+  ).map(({ number, row, peg, trees }) => ({ number: after + number, row, peg, trees }));

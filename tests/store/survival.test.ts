@@ -330,6 +330,25 @@ test('circles and tagged trees: drawn once, walked by the phone, and each what i
     new Set(found.trees.map(({ cluster }) => cluster)),
     new Set(['plot 1', 'plot 2']),
   );
+  // Drawn anew within the season: the new circles are others, with numbers of their own.
+  await design('plots', 12, { seed: 'two' });
+  const again = (await block()).calendarTerms.count!.plots!.all;
+  assert.equal(again[0].number, drawn + 1);
+  const [first] = again;
+  const places = treesOf(first.trees);
+  for (const { row, marks, set, alive } of countsOfWalk(
+    { plot: first.number, places },
+    '1'.repeat(places.length),
+  ))
+    await setting.done('checker', 'survival.count', {
+      ...{ ...event(), layoutId, row, set, alive, marks, plot: first.number },
+      countedOn: (await facts()).today,
+    });
+  const both = (await countedOf(await facts(), await block()))!;
+  assert.equal(both.clusters.length, 3, 'nothing counted was taken for another circle');
+  // Drawn once more before a phone brought the rest: what is on the phones is not drawn over either.
+  await design('plots', 12, { seed: 'three' });
+  assert.equal((await block()).calendarTerms.count!.plots!.all[0].number, 1 + again.at(-1)!.number);
   // Tagged trees: the same trees of the same rows every time.
   const tags = await design('trees', 30);
   const { trees } = (await block()).calendarTerms.count!;

@@ -1,5 +1,5 @@
 import type { LevelLines } from '$core/ground/contour-lines';
-import type { KeptOut } from '$core/ground/plantable';
+import type { DrawnKeepout } from '$core/ground/plantable';
 import type { Limit } from '$core/ground/zones';
 import { boxOf, type MultiPolygon } from '$core/ground/polygon';
 import type { Point } from '$core/measure/plane';
@@ -28,7 +28,7 @@ export interface SpeciesLook {
 
 export interface PlanContent {
   boundary: MultiPolygon;
-  keptOut: KeptOut[];
+  keptOut: readonly DrawnKeepout[];
   rows?: RowSet;
   runs?: readonly Runs[];
   species: readonly SpeciesLook[];

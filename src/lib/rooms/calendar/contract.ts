@@ -200,7 +200,7 @@ const terms = object({
       all: array()
         .of(
           object({
-            number: number().integer().min(1).max(5000).required(),
+            number: number().integer().min(1).max(1_000_000).required(),
             row: number().integer().min(1).max(1_000_000).required(),
             peg: number().integer().min(1).max(1_000_000).required(),
             trees: array()
@@ -237,6 +237,7 @@ const terms = object({
       .max(20_000)
       .optional()
       .default(undefined),
+    seed: string().trim().max(80).optional().default(undefined),
   })
     .optional()
     .default(undefined),

@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
 import { admitTally } from '../../../../core/crew/progress';
 import { crewRates } from '../../../../core/crew/rates';
-import { shiftsOf, workedHours } from '../../../../core/crew/attendance';
+import { lastTools, shiftsOf, workedHours, type Clocked } from '../../../../core/crew/attendance';
 import { admitShares, rangesOfRows, shareAgain } from '../../../../core/crew/share';
 import { plantedChange, progressOf, type PlantedChange } from '../../../../core/crew/sums';
 import { dayOf } from '../../../../core/say/day';
@@ -25,12 +25,12 @@ import type { TallyRow } from './tables.server';
 import { wordsCommands } from './words.server';
 
 /** Who worked when of late, as it was clocked. */
-async function shiftsOn(work: Work, siteId: string) {
+async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
   const since = new Date(work.now - CLOCKED_DAYS * 86_400_000);
   const rows = await work.tables.attendance.all({
     where: { siteId, at: { [Op.gte]: since } } as never,
   });
-  return shiftsOf(rows.map(asClocked), work.now);
+  return rows.map(asClocked);
 }
 
 export const crewCommands: Handlers<typeof crewContract> = {
@@ -81,12 +81,16 @@ export const crewCommands: Handlers<typeof crewContract> = {
     });
     const sums = (await readPlanted(work, [layoutId])).get(layoutId);
     const byRow = sums ? progressOf(sums).byRow : new Map<number, number>();
-    const shifts = await shiftsOn(work, site.id);
+    const clocked = await clockedOn(work, site.id);
     const block = (await work.tables.block.one({ id: blockId }))!;
     const tools = await work.tables.tool.all({ where: { siteId: site.id } });
     const rates = crewRates(
-      usualOn(block, named, tools, shifts),
-      ...([sums, dayOf(work.now, site.zone), workedHours(shifts, site.zone)] as const),
+      usualOn(block, named, tools, lastTools(clocked)),
+      ...([
+        sums,
+        dayOf(work.now, site.zone),
+        workedHours(shiftsOf(clocked, work.now), site.zone),
+      ] as const),
     );
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>

@@ -1,7 +1,13 @@
 import { blocksFact } from '../ground/facts.server';
 import { toolsFact } from '../stock/facts.server';
 import { usualOn } from './usual';
-import { shiftsOf, workedHours, type Clocked, type Shift } from '../../../../core/crew/attendance';
+import {
+  lastTools,
+  shiftsOf,
+  workedHours,
+  type Clocked,
+  type Shift,
+} from '../../../../core/crew/attendance';
 import { carryOver, type CarriedOver } from '../../../../core/crew/carried';
 import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progress';
 import { crewRates, meanRate, type Rate } from '../../../../core/crew/rates';
@@ -129,17 +135,17 @@ export async function shiftsNow(facts: Facts): Promise<Shift[]> {
 
 /** Planters with what is usual for each on a block, before their own tallies tell. */
 export async function usualPlanters(facts: Facts, blockId: string) {
-  const [blocks, planters, tools, shifts] = await Promise.all([
+  const [blocks, planters, tools, clocked] = await Promise.all([
     facts.of(blocksFact),
     facts.of(plantersFact),
     facts.of(toolsFact),
-    shiftsNow(facts),
+    facts.of(clockedFact),
   ]);
   return usualOn(
     blocks.find(({ id }) => id === blockId)!,
     planters,
     tools,
-    shifts,
+    lastTools(clocked),
   );
 }
 

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { Shift } from '../../../../core/crew/attendance';
+import { lastTools, type Clocked } from '../../../../core/crew/attendance';
 import { USUAL_RATES } from '../../../../core/crew/usual';
 import { usualWords } from './pace-words';
 import { usualOn, type PacedBlock } from './usual';
@@ -19,11 +19,16 @@ const tools = [
   { name: 'Spade', rate: 430 },
   { name: 'Bar', rate: 850 },
 ];
-const shift = (planter: string, from: number, tool: string): Shift => ({
-  ...{ planter, from, to: from + 1, here: false, tool },
+const shift = (planter: string, at: number, tool: string): Clocked => ({
+  ...{ id: `${planter} ${at}`, planter, kind: 'on', at, tool, corrects: null },
 });
-const usual = (shifts: Shift[], terms: object = {}) =>
-  usualOn({ ...block, calendarTerms: terms } as PacedBlock, [ana, school], tools, shifts);
+const usual = (clocked: Clocked[], terms: object = {}) =>
+  usualOn(
+    { ...block, calendarTerms: terms } as PacedBlock,
+    [ana, school],
+    tools,
+    lastTools(clocked),
+  );
 
 test('the tool somebody clocked on with last says what is usual for them', () => {
   const [plain, class_] = usual([]);

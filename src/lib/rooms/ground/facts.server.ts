@@ -1,5 +1,5 @@
 import { localPlane, type Plane } from '../../../../core/measure/plane';
-import { plantableArea, type Plantable } from '../../../../core/ground/plantable';
+import { drawnGround, plantableArea, type Plantable } from '../../../../core/ground/plantable';
 import type { Keepout } from '../../../../core/ground/keepouts';
 import type { Surface } from '../../../../core/ground/surface';
 import type { Zone } from '../../../../core/ground/zones';
@@ -78,6 +78,14 @@ export async function plantableOf(facts: Facts, block: BlockRow): Promise<Planta
   const keepouts = await facts.of(keepoutsFact, block.id);
   return facts.derive('plantable', block.id, [keepoutsFact], String(block.edition), () =>
     plantableArea(block.boundary, keepouts, block.margin, planeOf(block)),
+  );
+}
+
+/** What a plan draws of the ground; rows are laid on `plantableOf`. */
+export async function drawnGroundOf(facts: Facts, block: BlockRow) {
+  const plantable = await plantableOf(facts, block);
+  return facts.derive('drawn', block.id, [keepoutsFact], String(block.edition), () =>
+    drawnGround(plantable),
   );
 }
 

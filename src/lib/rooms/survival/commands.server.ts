@@ -3,7 +3,6 @@ import { cameBack, isAlive, sumMarks } from '../../../../core/survival/marks';
 import { withoutRefilled, type Refilled } from '../../../../core/survival/life';
 import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
-import { same } from '../../../../core/say/merge';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
@@ -75,6 +74,19 @@ async function refuseLiving(
     if (wrong) throw told('survival.refillAlive', { row, peg: wrong.peg });
   }
 }
+
+/** Circles or single trees that terms hold. */
+const drawnIn = ({ plots, trees }: CountTerms): number =>
+  plots?.all.length ?? trees?.flatMap(({ pegs }) => pegs).length ?? 0;
+
+/** Numbers of all circles that were ever counted on a version. */
+const countedPlots = async (work: Work, layoutId: string): Promise<number[]> =>
+  (
+    await work.query<{ plot: number }>(
+      `SELECT DISTINCT plot FROM survival_count WHERE layout_id = :layoutId AND plot IS NOT NULL`,
+      { layoutId },
+    )
+  ).map(({ plot }) => plot);
 
 export const survivalCommands: Handlers<typeof survivalContract> = {
   async 'survival.count'(input, work) {
@@ -152,6 +164,9 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
 
   async 'survival.design'({ blockId, way, count, area, half, seed, edition }, work) {
     const { block } = await work.block(blockId, 'plan');
+    const kept = block.calendarTerms.count;
+    // Sent twice, it is drawn once.
+    if (kept?.seed === seed) return { edition: block.termsEdition, drawn: drawnIn(kept) };
     const layout = await work.tables.layout.one({ blockId, state: 'released' });
     if (!layout) throw told('crew.noLayout');
     const { places } = await placesOf(work, layout.id);
@@ -162,8 +177,8 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     );
     const inRow = new Map(planted.map(({ row, planted: trees }) => [row, Number(trees)]));
     const standing = places.filter(({ row, peg }) => peg <= (inRow.get(row) ?? 0));
-    const by = block.calendarTerms.count?.by ?? 'block';
-    const terms: CountTerms = { by, half, rows: [] };
+    const by = kept?.by ?? 'block';
+    const terms: CountTerms = { by, half, rows: [], seed };
     if (way === 'trees')
       terms.trees = treesToTag(
         [...inRow].map(([row, trees]) => ({ row, trees })),
@@ -173,13 +188,18 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
       const { ground, gate } = await groundForPlots(work, blockId, layout.id, places);
       terms.plots = {
         area,
-        all: plotsToCount(ground, standing, gate, { area, plots: count, seed }),
+        all: plotsToCount(ground, standing, gate, {
+          ...{ area, plots: count, seed },
+          // Circles of an earlier draw keep their numbers for themselves: a phone may still bring one.
+          after: Math.max(
+            kept?.plots?.all.reduce((most, { number }) => Math.max(most, number), 0) ?? 0,
+            ...(await countedPlots(work, layout.id)),
+          ),
+        }),
       };
     }
-    const drawn = terms.plots?.all.length ?? terms.trees?.flatMap(({ pegs }) => pegs).length ?? 0;
+    const drawn = drawnIn(terms);
     if (!drawn) throw told('survival.nothingDrawn');
-    // The same seed draws the same: sent twice, it is drawn once.
-    if (same(block.calendarTerms.count, terms)) return { edition: block.termsEdition, drawn };
     if (block.termsEdition !== edition)
       throw new Stale({ edition: block.termsEdition, count: block.calendarTerms.count });
     await work.tables.block.setPart({ id: blockId }, 'calendarTerms', 'count', terms);

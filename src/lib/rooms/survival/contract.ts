@@ -32,7 +32,7 @@ export const survivalContract = {
         .default([]),
       countedOn: day.required(),
       /** The circle these trees were counted in; nothing along a whole row. */
-      plot: number().integer().min(1).max(500).nullable().default(null),
+      plot: number().integer().min(1).max(1_000_000).nullable().default(null),
       /** Why a row is counted again; a count stands beside the one before it. */
       why: string().trim().max(300).default(''),
     }),

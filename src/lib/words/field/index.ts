@@ -4,18 +4,14 @@ import { formatNumber, inUnits, type UnitSystem } from '../../../../core/measure
 import type { BriefLine } from '../../../../core/method/method';
 import type { FigureValue, Message } from '../../../../core/say/message';
 import { quantity, words } from '..';
-import { en, type FieldKey } from './en';
-import { es } from './es';
-import { fr } from './fr';
+import { catalogues, type FieldKey } from './catalogues';
 import { type Language } from './languages';
 import { methodWords } from './method';
-import { pt } from './pt';
 import { refusals } from './refusals';
 
-export type { FieldKey } from './en';
+export { catalogues, type FieldKey } from './catalogues';
 
 export { isLanguage, LANGUAGE_NAMES, LANGUAGES, type Language } from './languages';
-export const catalogues: Record<Language, Record<FieldKey, string>> = { en, es, fr, pt };
 
 /** Who reads: their language, their units, and the zone by whose clock moments are written. */
 export interface FieldReader {
@@ -83,7 +79,11 @@ export function fieldWords(
   figures: Record<string, FigureValue>,
   reader: FieldReader,
 ): string {
-  const format = formatOf(key, catalogues[reader.language][key] ?? en[key], reader.language);
+  const format = formatOf(
+    key,
+    catalogues[reader.language][key] ?? catalogues.en[key],
+    reader.language,
+  );
   return String(format.format(written(figures, reader)));
 }
 

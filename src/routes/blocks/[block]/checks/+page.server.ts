@@ -1,11 +1,11 @@
-import { treesInRow } from '../../../../../core/rows/stored';
+import { drawnPoint } from '../../../../../core/ground/polygon';
+import { toRowSet, treesInRow } from '../../../../../core/rows/stored';
 import { findingsOf, plannedWithFound } from '$lib/rooms/checks/findings.server';
 import { gateOf } from '$lib/rooms/checks/ground.server';
-import { toRowSet } from '../../../../../core/rows/stored';
 import { pegPosition } from '../../../../../core/rows/rowset';
 import { plotRadius } from '../../../../../core/checks/plot';
 import { faultyIn } from '../../../../../core/checks/quality';
-import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -23,7 +23,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const [rows, found, ground] = await Promise.all([
     facts.of(rowsFact, block.id),
     findingsOf(facts, block),
-    plantableOf(facts, block),
+    drawnGroundOf(facts, block),
   ]);
   const set = toRowSet(layout.rhythm, rows);
   const index = new Map(rows.map(({ number }, i) => [number, i + 1]));
@@ -42,7 +42,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       plots: plots.length,
       gate: gateOf(block, first ? [{ point: first }] : []),
       planned: planned.map(({ number, centre, radius, found: seen, row, peg }) => ({
-        ...{ number, centre, radius, row, peg },
+        ...{ number, centre: drawnPoint(centre), radius, row, peg },
         seen,
       })),
       unplanned: plots
@@ -51,7 +51,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         .flatMap((plot) => {
           const centre = pointOf(plot.row, plot.peg);
           const seen = { good: plot.good, faulty: faultyIn(plot) };
-          return centre ? [{ centre, radius: plotRadius(plot.area), seen }] : [];
+          return centre
+            ? [{ centre: drawnPoint(centre), radius: plotRadius(plot.area), seen }]
+            : [];
         }),
     },
   };

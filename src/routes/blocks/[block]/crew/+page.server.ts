@@ -6,7 +6,7 @@ import {
   ratesOf,
   sharesFact,
 } from '$lib/rooms/crew/facts.server';
-import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { notesFact } from '$lib/rooms/crew/words.server';
@@ -39,7 +39,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
-    plantableOf(facts, block),
+    drawnGroundOf(facts, block),
     finishOf(facts, block.id),
     ratesOf(facts, block.id),
     wavesOf(facts, block),

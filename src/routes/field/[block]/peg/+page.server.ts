@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';
@@ -12,7 +12,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   if (!layout) error(404, `No layout of ${block.name} is released to the crew yet.`);
   const [rows, ground, species] = await Promise.all([
     facts.of(rowsFact, block.id),
-    plantableOf(facts, block),
+    drawnGroundOf(facts, block),
     facts.of(cardsFact),
   ]);
   return {

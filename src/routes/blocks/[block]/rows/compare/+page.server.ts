@@ -1,7 +1,7 @@
 import type { VersionFigures } from '../../../../../../core/rows/compare';
 import { rowCount, rowSpan, stepsBetweenRows } from '../../../../../../core/rows/rowset';
 import { toRowSet } from '../../../../../../core/rows/stored';
-import { plantableOf } from '$lib/rooms/ground/facts.server';
+import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
 import type { LayoutRow } from '$lib/rooms/rows/tables.server';
 import { openBlock } from '$lib/server/page';
@@ -18,7 +18,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
   const pick = (key: string, other: number) =>
     versions.find(({ number }) => String(number) === url.searchParams.get(key)) ?? versions[other];
   const [a, b] = [pick('a', Math.min(1, versions.length - 1)), pick('b', 0)];
-  const ground = await plantableOf(facts, block);
+  const ground = await drawnGroundOf(facts, block);
   const rows = await readRows(facts.reader, a && b ? [...new Set([a.id, b.id])] : []);
   return {
     numbers: versions.map(({ number, name, state }) => ({ number, name, state })),

@@ -74,8 +74,11 @@ function circle(activities: readonly Activity[], waiting: ReadonlyMap<string, nu
 function followersOf(activities: readonly Activity[]): Map<string, { id: string; lag: number }[]> {
   const followers = new Map<string, { id: string; lag: number }[]>();
   for (const { id, needs } of activities)
-    for (const need of needs)
-      followers.set(need.id, [...(followers.get(need.id) ?? []), { id, lag: need.lag }]);
+    for (const { id: before, lag } of needs) {
+      const own = followers.get(before) ?? [];
+      own.push({ id, lag });
+      followers.set(before, own);
+    }
   return followers;
 }
 

@@ -26,6 +26,7 @@ function at(day: Day): DateTime {
 /** Adds a span; the end of a short month stays the end of that month. */
 export function addTo(day: Day, span: Span): Day {
   const { months = 0, weeks = 0, days = 0 } = span;
+  if (!months && !weeks && !days) return day;
   const from = months ? at(day).plus({ months }) : at(day);
   // A day of UTC has 24 hours, always.
   const to = new Date(from.toMillis() + (weeks * 7 + days) * DAY);

@@ -35,7 +35,8 @@
   const first = $derived(addTo(today, { months: -7 }));
   const last = $derived(addTo(today, { months: 7 }));
   const x = $derived(scaleTime([new Date(first), new Date(last)], [LEFT, width - 30]));
-  const at = (day: Day) => x(new Date(day));
+  /** To a tenth of a pixel: nobody sees more, and every page carries it. */
+  const at = (day: Day) => Math.round(10 * x(Date.parse(day))) / 10;
   const months = $derived(
     Array.from({ length: 15 }, (_, i) => addTo(`${first.slice(0, 8)}01`, { months: i })).filter(
       (day) => day >= first && day <= last,

@@ -16,11 +16,13 @@
   /** Fifty-two weeks as bars: the share of years that allow planting. */
   let { weeks, first = 0, width = 900, height = 96, selected, onselect }: Props = $props();
   const BASE = $derived(height - 20);
-  const step = $derived(width / 52);
+  /** To a tenth of a pixel: nobody sees more, and every page carries it. */
+  const step = $derived(Math.floor((10 * width) / 52) / 10);
   const order = $derived(Array.from({ length: 52 }, (_, i) => weeks[(first + i) % 52]));
   const best = $derived(bestStretch(weeks));
-  const x = (week: number) => ((week - first + 52) % 52) * step;
-  const tall = (share: number) => Math.max(share > 0 ? 2 : 0, share * (BASE - 34));
+  const tenth = (pixels: number) => Math.round(10 * pixels) / 10;
+  const x = (week: number) => tenth(((week - first + 52) % 52) * step);
+  const tall = (share: number) => tenth(Math.max(share > 0 ? 2 : 0, share * (BASE - 34)));
   const day = (from: string) => formatDay(`2026-${from}`);
   const say = ({ from, share, years, because }: WeekShare) =>
     `Week of ${day(from)}: ${formatPercent(share)}${years > 1 ? ` of ${years} years` : ''}${because.length && share < 1 ? `; otherwise ${because[0][0]}` : ''}`;
@@ -46,9 +48,9 @@
       <title>{say(week)}</title>
       <rect x={x(week.week)} y="0" width={step} height={BASE} fill="transparent" />
       <rect
-        x={x(week.week) + 1}
+        x={tenth(x(week.week) + 1)}
         y={BASE - tall(week.share)}
-        width={step - 2}
+        width={tenth(step - 2)}
         height={tall(week.share)}
         class={week.share >= 0.75 ? 'good' : week.share >= 0.4 ? 'some' : 'few'}
         class:on={selected === week.week}

@@ -1,4 +1,5 @@
-import type { StoredRow } from '../../../../core/rows/stored';
+import type { RowSet } from '../../../../core/rows/rowset';
+import { toRowSet, type StoredRow } from '../../../../core/rows/stored';
 import { fact, groupBy, tableFact, type Facts } from '../../server/facts';
 import type { Reader } from '../../server/reader';
 import { numbers, parse } from '../../store/shape';
@@ -82,6 +83,18 @@ export const rowsFact = fact<StoredRow[]>(
     );
   },
 );
+
+/** Lines and pegs of the rows of `rowsFact`, put together once a version; nothing before rows are laid. */
+export async function pegsOf(facts: Facts, blockId: string): Promise<RowSet | undefined> {
+  const [layout, rows] = await Promise.all([
+    currentLayout(facts, blockId),
+    facts.of(rowsFact, blockId),
+  ]);
+  if (!layout) return undefined;
+  return facts.derive('pegs', blockId, [layoutsFact, rowsFact], layout.id, () =>
+    toRowSet(layout.rhythm, rows),
+  );
+}
 
 interface Written {
   number: number;

@@ -1,6 +1,6 @@
 import { contains, mapPoints } from '../../../../core/ground/polygon';
 import { pegPosition } from '../../../../core/rows/rowset';
-import { toRowSet, treesInRow } from '../../../../core/rows/stored';
+import { treesInRow } from '../../../../core/rows/stored';
 import {
   spreadOfRows,
   STRATA,
@@ -12,7 +12,7 @@ import { groupBy, type Facts } from '../../server/facts';
 import { plantedOf, plantersFact, sownFact, talliesFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { pegsOf, releasedLayout, rowsFact } from '../rows/facts.server';
 import { countedOf, countsFact } from './facts.server';
 
 /** Places along a row at which it is asked in which zone they lie. */
@@ -23,9 +23,10 @@ export async function strataOf(
   facts: Facts,
   block: BlockRow,
 ): Promise<Record<StrataBy, Stratum[]> | undefined> {
-  const [layout, rows, planted, zones, tallies, planters, season] = await Promise.all([
+  const [layout, rows, pegs, planted, zones, tallies, planters, season] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
+    pegsOf(facts, block.id),
     plantedOf(facts, block.id),
     facts.of(zonesFact, block.id),
     facts.of(talliesFact, block.id),
@@ -40,13 +41,12 @@ export async function strataOf(
       name,
       parts: mapPoints(parts, plane.toPlane),
     }));
-    const set = toRowSet(layout.rhythm, rows);
     /** Rows are drawn whole: one is of the zone that holds the most of it, if that is a quarter or more. */
     const zoneOf = (row: number) => {
       const trees = treesInRow(rows[row - 1]);
       const hits = new Map<string, number>();
       for (let look = 0; look < LOOKS; look++) {
-        const at = pegPosition(set, row, 1 + Math.floor((look * trees) / LOOKS))?.point;
+        const at = pegPosition(pegs!, row, 1 + Math.floor((look * trees) / LOOKS))?.point;
         const zone = at && grounds.find(({ parts }) => contains(parts, at))?.name;
         if (zone) hits.set(zone, (hits.get(zone) ?? 0) + 1);
       }

@@ -42,7 +42,8 @@
   let day = $derived(data.block.plantingDay ?? '');
   const net = $derived(activitiesOf(strings));
   const placed = $derived(criticalPath(net, data.today));
-  const knot = (block: string, key: string) => placed.find(({ id }) => id === knotId(block, key));
+  const knots = $derived(new Map(placed.map((entry) => [entry.id, entry])));
+  const knot = (block: string, key: string) => knots.get(knotId(block, key));
   const critical = $derived(new Set(placed.filter((entry) => entry.critical).map(({ id }) => id)));
   const planned = $derived(
     new Map(

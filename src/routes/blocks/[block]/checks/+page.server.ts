@@ -1,12 +1,12 @@
 import { drawnPoint } from '../../../../../core/ground/polygon';
-import { toRowSet, treesInRow } from '../../../../../core/rows/stored';
+import { treesInRow } from '../../../../../core/rows/stored';
 import { findingsOf, plannedWithFound } from '$lib/rooms/checks/findings.server';
 import { gateOf } from '$lib/rooms/checks/ground.server';
 import { pegPosition } from '../../../../../core/rows/rowset';
 import { plotRadius } from '../../../../../core/checks/plot';
 import { faultyIn } from '../../../../../core/checks/quality';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { pegsOf, releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -20,14 +20,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts, role } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) return { mayDecide: may(role, 'plan'), found: undefined };
-  const [rows, found, ground] = await Promise.all([
+  const [rows, pegs, found, ground] = await Promise.all([
     facts.of(rowsFact, block.id),
+    pegsOf(facts, block.id),
     findingsOf(facts, block),
     drawnGroundOf(facts, block),
   ]);
-  const set = toRowSet(layout.rhythm, rows);
   const index = new Map(rows.map(({ number }, i) => [number, i + 1]));
-  const pointOf = (row: number, peg: number) => pegPosition(set, index.get(row) ?? 0, peg)?.point;
+  const pointOf = (row: number, peg: number) => pegPosition(pegs!, index.get(row) ?? 0, peg)?.point;
   const planned = plannedWithFound(found.plan, found.plots);
   const first = rows[0] && pointOf(rows[0].number, 1);
   const { plots, plan, ...said } = found;

@@ -1,7 +1,6 @@
 import { error } from '@sveltejs/kit';
-import { toRowSet } from '../../../../../core/rows/stored';
 import { planeOf } from '$lib/rooms/ground/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { pegsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
 import { openBlock } from '$lib/server/page';
 import { receiverSentences, walkAlong } from '$lib/server/receiver';
 import type { RequestHandler } from './$types';
@@ -11,7 +10,7 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) error(404, `No layout of ${block.name} is released to the crew yet.`);
-  const walk = walkAlong(toRowSet(layout.rhythm, await facts.of(rowsFact, block.id)));
+  const walk = walkAlong((await pegsOf(facts, block.id))!);
   const sentences = receiverSentences(walk, planeOf(block), facts.now, block.id);
   let timer: NodeJS.Timeout;
   const body = new ReadableStream<Uint8Array>({

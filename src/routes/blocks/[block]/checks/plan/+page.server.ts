@@ -3,11 +3,10 @@ import { findingsOf } from '$lib/rooms/checks/findings.server';
 import { gateOf } from '$lib/rooms/checks/ground.server';
 import { plotPlansFact } from '$lib/rooms/checks/facts.server';
 import { pegPosition } from '../../../../../../core/rows/rowset';
-import { toRowSet } from '../../../../../../core/rows/stored';
 import { lastTools } from '../../../../../../core/crew/attendance';
 import { clockedFact, sharesFact } from '$lib/rooms/crew/facts.server';
 import { plantableOf } from '$lib/rooms/ground/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { pegsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -18,15 +17,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { block, facts, role } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) return { mayPlan: may(role, 'record'), released: undefined };
-  const [rows, found, ground, plans, shares, clocked] = await Promise.all([
-    facts.of(rowsFact, block.id),
+  const [pegs, found, ground, plans, shares, clocked] = await Promise.all([
+    pegsOf(facts, block.id),
     findingsOf(facts, block),
     plantableOf(facts, block),
     facts.of(plotPlansFact, block.id),
     facts.of(sharesFact, block.id),
     facts.of(clockedFact),
   ]);
-  const first = pegPosition(toRowSet(layout.rhythm, rows.slice(0, 1)), 1, 1)?.point;
+  const first = pegs && pegPosition(pegs, 1, 1)?.point;
   return {
     mayPlan: may(role, 'record'),
     released: {

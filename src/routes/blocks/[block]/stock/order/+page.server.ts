@@ -1,7 +1,6 @@
-import { toRowSet } from '../../../../../../core/rows/stored';
 import { substitutes, tranches } from '../../../../../../core/stock/orders';
 import { readLayoutGround } from '$lib/rooms/ground/facts.server';
-import { currentLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { currentLayout, pegsOf, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, lotsFact, ordersFact } from '$lib/rooms/stock/facts.server';
 import { toOrderOf } from '$lib/rooms/stock/need.server';
 import { openBlock } from '$lib/server/page';
@@ -47,7 +46,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
     return {
       species: id,
       ...substitutes(
-        toRowSet(layout!.rhythm, rows),
+        (await pegsOf(facts, block.id))!,
         rows.map(({ runs }) => runs),
         ground.limits ?? [],
         await facts.of(cardsFact),

@@ -13,7 +13,7 @@ import {
   type StoredLayout,
 } from './layout';
 import { toFrame } from './lattice';
-import { positions, rowCount } from './rowset';
+import { pegPosition, positions, rowCount } from './rowset';
 import { density, spacingForDensity } from './spacing';
 import {
   arrange,
@@ -23,7 +23,15 @@ import {
   speciesOfFirst,
   type Arrangement,
 } from './species';
-import { eachPosition, rhythmOf, toRowSet, toStoredRows, treesInRow } from './stored';
+import {
+  drawnRow,
+  eachPosition,
+  rhythmOf,
+  toRowSet,
+  toStoredRows,
+  treesInRow,
+  type StoredRow,
+} from './stored';
 
 const block: MultiPolygon = [
   [
@@ -258,4 +266,48 @@ test('a kept version is what it is, and says what laying it anew would change', 
     parameters: { ...parameters, arrangement: { kind: 'alternate' as const } },
   };
   assert.ok(driftOf(other, field(100))!.rows > 0);
+});
+
+test('a row is drawn in few corners, and every peg stays within a finger’s breadth of its own', () => {
+  const winding = fc.record({
+    bend: fc.double({ min: 0.5, max: 15, noNaN: true }),
+    wave: fc.double({ min: 20, max: 200, noNaN: true }),
+    start: fc.double({ min: -50, max: 50, noNaN: true }),
+    step: fc.double({ min: 0.7, max: 4, noNaN: true }),
+    gap: fc.integer({ min: 1, max: 6 }),
+  });
+  fc.assert(
+    fc.property(winding, ({ bend, wave, start, step, gap }) => {
+      const line = Array.from({ length: 300 }, (_, i) => [i, bend * Math.sin(i / wave)]).flat();
+      const row: StoredRow = {
+        ...{ number: 1, line, start, step, listed: false, runs: [0, 40] },
+        stretches: [start + 1.3, 20, start + 1.3 + (20 + gap) * step, 20],
+      };
+      const rhythm = { frame: { anchor: 0 }, straight: false, step, between: 2 } as never;
+      const [own, drawn] = [row, drawnRow(row)].map((one) => toRowSet(rhythm, [one]));
+      for (let peg = 1; peg <= 40; peg++) {
+        const [a, b] = [own, drawn].map((set) => pegPosition(set, 1, peg)!.point);
+        assert.ok(Math.hypot(a[0] - b[0], a[1] - b[1]) < 0.025, `peg ${peg}`);
+      }
+      assert.ok(drawnRow(row).line.length < line.length / 2);
+    }),
+    { numRuns: 100 },
+  );
+});
+
+test('corners that are the pegs all stay, and a straight row keeps its rhythm to the last digit', () => {
+  const lane: StoredRow = {
+    ...{ number: 1, line: [0.004, 0, 1, 0.0001, 2.006, 0], start: 0, step: 1, listed: true },
+    ...{ stretches: [0, 3], runs: [0, 3] },
+  };
+  assert.deepEqual(drawnRow(lane).line, [0, 0, 1, 0, 2.01, 0]);
+  assert.deepEqual(drawnRow(lane).stretches, [0, 3]);
+  const straight = toStoredRows(
+    ...(({ rows, runs }) => [rows, runs] as const)(layOut(ground, parameters)),
+  );
+  for (const row of straight) {
+    const { line: _own, ...kept } = row;
+    const { line: _drawn, ...drawn } = drawnRow(row);
+    assert.deepEqual(drawn, kept);
+  }
 });

@@ -104,3 +104,59 @@ export function summarise(row: StoredRow): RowSummary {
   }
   return { ...row, trees: treesInRow(row), first: listed ? start : stretches[0], last };
 }
+
+const cm = (metres: number): number => Math.round(metres * 100) / 100;
+
+/** Corners of a line, as indices, without those that stay within a distance of it (Ramer 1972, Douglas & Peucker 1973). */
+function cornersThatMatter(line: readonly number[], within: number): number[] {
+  const kept = new Set([0, line.length / 2 - 1]);
+  const open: [number, number][] = [[0, line.length / 2 - 1]];
+  for (let next = open.pop(); next; next = open.pop()) {
+    const [from, to] = next;
+    const [ax, ay] = [line[2 * from], line[2 * from + 1]];
+    const [dx, dy] = [line[2 * to] - ax, line[2 * to + 1] - ay];
+    const long = Math.hypot(dx, dy);
+    let [far, at] = [within, -1];
+    for (let i = from + 1; i < to; i++) {
+      const [px, py] = [line[2 * i] - ax, line[2 * i + 1] - ay];
+      const along = long ? Math.min(1, Math.max(0, (px * dx + py * dy) / long ** 2)) : 0;
+      const off = Math.hypot(px - along * dx, py - along * dy);
+      if (off > far) [far, at] = [off, i];
+    }
+    if (at < 0) continue;
+    kept.add(at);
+    open.push([from, at], [at, to]);
+  }
+  return [...kept].sort((a, b) => a - b);
+}
+
+const lengthOfLine = (line: readonly number[]): number => {
+  let length = 0;
+  for (let i = 2; i < line.length; i += 2)
+    length += Math.hypot(line[i] - line[i - 2], line[i + 1] - line[i - 1]);
+  return length;
+};
+
+/**
+ * A row as a plan draws it: the same pegs to a finger's breadth, a wound line in a tenth of its corners. What is
+ * measured, printed or laid out is worked out from the stored row itself.
+ * @param within metres that a drawn line may lie beside the row's own
+ */
+export function drawnRow<Row extends StoredRow>(row: Row, within = 0.01): Row {
+  // Where the corners are the pegs, every one matters.
+  const corners = row.listed
+    ? row.line.map((_, i) => i).slice(0, row.line.length / 2)
+    : cornersThatMatter(row.line, within);
+  const line = corners.flatMap((i) => [cm(row.line[2 * i]), cm(row.line[2 * i + 1])]);
+  if (row.listed || corners.length === row.line.length / 2) return { ...row, line };
+  // A line with fewer corners is shorter; pegs are drawn together with it, so that none drifts along the row.
+  const shrunk = lengthOfLine(line) / lengthOfLine(row.line);
+  return {
+    ...row,
+    line,
+    step: row.step * shrunk,
+    stretches: row.stretches.map((value, i) =>
+      i % 2 ? value : row.start + (value - row.start) * shrunk,
+    ),
+  };
+}

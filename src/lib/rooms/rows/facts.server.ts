@@ -1,5 +1,5 @@
 import type { RowSet } from '../../../../core/rows/rowset';
-import { toRowSet, type StoredRow } from '../../../../core/rows/stored';
+import { drawnRow, toRowSet, type StoredRow } from '../../../../core/rows/stored';
 import { fact, groupBy, tableFact, type Facts } from '../../server/facts';
 import type { Reader } from '../../server/reader';
 import { numbers, parse } from '../../store/shape';
@@ -95,6 +95,12 @@ export async function pegsOf(facts: Facts, blockId: string): Promise<RowSet | un
     toRowSet(layout.rhythm, rows),
   );
 }
+
+/** The rows of `rowsFact` as plans draw them: what is measured or printed takes the rows themselves. */
+export const drawnRowsOf = async (facts: Facts, blockId: string): Promise<StoredRow[]> => {
+  const rows = await facts.of(rowsFact, blockId);
+  return facts.derive('drawnRows', blockId, [rowsFact], '', () => rows.map((row) => drawnRow(row)));
+};
 
 interface Written {
   number: number;

@@ -12,22 +12,6 @@ import { school } from './school';
 import { tending } from './tending';
 import { ways } from './ways';
 
-const en = {
-  ...frame.en,
-  ...rows.en,
-  ...crew.en,
-  ...briefing.en,
-  ...boxes.en,
-  ...gate.en,
-  ...ways.en,
-  ...plots.en,
-  ...school.en,
-  ...habits.en,
-  ...count.en,
-  ...tending.en,
-};
-export type FieldKey = keyof typeof en;
-
 /** The pages' words, each page in a file of its own with the four languages side by side. */
 const PAGES = [
   frame,
@@ -43,6 +27,9 @@ const PAGES = [
   count,
   tending,
 ];
+
+type Keys<Page> = Page extends { en: infer English } ? keyof English : never;
+export type FieldKey = Keys<(typeof PAGES)[number]>;
 
 /**
  * Every word of the phones' pages by language, in ICU message syntax. All languages have the same keys (the

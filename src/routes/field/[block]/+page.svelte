@@ -5,8 +5,18 @@
   import { formatLength, formatWind, formatTemperature } from '$core/measure/units';
   import { refillPoints } from '$core/crew/caches';
   import { minutesLeft } from '$core/stock/calls';
-  import { minutesAllowed, vesselClock, type Air } from '$core/stock/exposure';
-  import { Outbox, type Entry } from '$lib/field/outbox.svelte';
+  import { minutesAllowed, vesselClock } from '$core/stock/exposure';
+  import { Outbox } from '$lib/field/outbox.svelte';
+  import {
+    aheadIn,
+    hereSince,
+    notCounted,
+    openRoots,
+    plantedIn,
+    rowAt,
+    signed,
+  } from '$lib/field/tallying';
+  import type { Given } from '$lib/rooms/contracts';
   import { keepPages, readAnew } from '$lib/field/work.svelte';
   import Messages from '$lib/field/Messages.svelte';
   import Refused from '$lib/field/Refused.svelte';
@@ -46,57 +56,17 @@
       ]),
   );
 
-  interface Tallied {
-    id: string;
-    row: number;
-    count: number;
-    at: string;
-    corrects: string | null;
-    planterId: string;
-    layoutId: string;
-  }
   /** Entries on this device that the page's figures do not count yet. */
-  const local = $derived(
-    outbox.entries
-      .filter(
-        (entry: Entry) =>
-          entry.command === 'crew.tally' && entry.state !== 'refused' && !known.has(entry.id),
-      )
-      .map(({ payload }) => payload as unknown as Tallied)
-      .filter((tally) => tally.layoutId === data.layoutId),
-  );
-  /** Since when this planter is at work: by what is entered here, else by the server's word. */
-  const hereSince = $derived.by((): number | null => {
-    const clocked = outbox.entries
-      .filter(({ command, state }) => command === 'crew.clock' && state !== 'refused')
-      .map(
-        ({ payload }) =>
-          payload as unknown as { kind: 'on' | 'off'; at: string; planterId: string },
-      )
-      .filter(({ planterId }) => planterId === me)
-      .sort((a, b) => (a.at < b.at ? -1 : 1))
-      .at(-1);
-    if (!clocked) return data.hereSince;
-    return clocked.kind === 'on' ? Date.parse(clocked.at) : null;
-  });
+  const local = $derived(notCounted(outbox.pending('crew.tally'), known, data.layoutId ?? ''));
+  const since = $derived(hereSince(outbox.pending('crew.clock'), me, data.hereSince));
   const clockMe = (kind: 'on' | 'off') =>
     outbox.add('crew.clock', {
       ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
       ...{ siteId: data.siteId, blockId: data.block.id, planterId: me, kind },
       ...{ tool: '', corrects: null },
     });
-  const signed = (tally: Tallied) => (tally.corrects ? -tally.count : tally.count);
-  const plantedIn = (row: { number: number; planted: number }) =>
-    row.planted +
-    local
-      .filter((tally) => tally.row === row.number)
-      .reduce((sum, tally) => sum + signed(tally), 0);
-  const row = $derived(
-    data.rows.find(({ number }) => number === picked) ??
-      data.rows.find((entry) => plantedIn(entry) < entry.places) ??
-      data.rows[data.rows.length - 1],
-  );
-  const planted = $derived(row ? plantedIn(row) : 0);
+  const row = $derived(rowAt(data.rows, picked, local));
+  const planted = $derived(row ? plantedIn(row, local) : 0);
   const open = $derived(row ? row.places - planted : 0);
   /** The site's day, which goes on while the page stays open; the page's own figure is of the day it was read. */
   const day = $derived(dayOf(clock, data.zone));
@@ -108,24 +78,14 @@
   );
   const place = $derived(data.rows.findIndex(({ number }) => number === row?.number));
 
-  /** What comes next in the row: the rest of this run, then the one after. */
-  const ahead = $derived.by(() => {
-    const parts: { species: number; count: number }[] = [];
-    let passed = planted;
-    for (let i = 0; row && i < row.runs.length && parts.length < 2; i += 2) {
-      const rest = row.runs[i + 1] - Math.min(passed, row.runs[i + 1]);
-      passed -= row.runs[i + 1] - rest;
-      if (rest > 0) parts.push({ species: row.runs[i], count: rest });
-    }
-    return parts;
-  });
+  const ahead = $derived(aheadIn(row?.runs ?? [], planted));
   /** Where a bag that is filled here runs empty, in this row or the ones after it. */
   const refill = $derived(
     data.bag &&
       refillPoints(
         data.rows
           .slice(place)
-          .map((one) => ({ number: one.number, runs: one.runs, planted: plantedIn(one) })),
+          .map((one) => ({ number: one.number, runs: one.runs, planted: plantedIn(one, local) })),
         data.bag.weights,
         data.bag.terms,
       ).at(0),
@@ -183,7 +143,7 @@
     mended = 0;
     navigator.vibrate?.(30);
   }
-  let last = $state<Tallied>();
+  let last = $state<Given<'crew.tally'> & { id: string }>();
 
   async function tally(count: number) {
     if (!row || count < 1) return;
@@ -216,25 +176,7 @@
   const nextLot = $derived(
     data.lots.find(({ speciesId }) => ahead[0] && speciesId === data.species[ahead[0].species].id),
   );
-  const rootEvents = $derived(
-    outbox.entries
-      .filter(({ command, state }) => command === 'stock.root' && state !== 'refused')
-      .map(
-        ({ payload }) =>
-          payload as { id: string; kind: string; closes: string | null; at: string; lotId: string },
-      ),
-  );
-  const closed = $derived(new Set(rootEvents.map(({ closes }) => closes)));
-  const openBag = $derived(
-    [
-      ...data.lots.flatMap((lot) =>
-        lot.open.map(({ id, openedAt, air }) => ({ id, at: openedAt, air, lotId: lot.id })),
-      ),
-      ...rootEvents
-        .filter(({ kind }) => kind === 'open')
-        .map(({ id, at, lotId }) => ({ id, at, lotId, air: undefined as Air | undefined })),
-    ].find(({ id, lotId }) => !closed.has(id) && lotId === nextLot?.id),
-  );
+  const openBag = $derived(openRoots(data.lots, outbox.pending('stock.root'), nextLot?.id));
   const outFor = $derived(
     openBag ? Math.max(0, Math.floor((clock - Date.parse(openBag.at)) / 1000)) : 0,
   );
@@ -364,10 +306,10 @@
     {@render finds(links.slice(0, 2), say('rows.ofBlock'))}
     {#if data.mayTally}
       <p class="shift">
-        {#if hereSince === null}
+        {#if since === null}
           <button class="plain" onclick={() => clockMe('on')}>{say('rows.begin')}</button>
         {:else}
-          <span>{say('rows.since', { time: tongue.time(hereSince) })}</span>
+          <span>{say('rows.since', { time: tongue.time(since) })}</span>
           <button class="plain" onclick={() => clockMe('off')}>{say('rows.home')}</button>
         {/if}
       </p>

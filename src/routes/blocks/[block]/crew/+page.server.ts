@@ -8,7 +8,7 @@ import {
 } from '$lib/rooms/crew/facts.server';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { releasedLayout, drawnRowsOf } from '$lib/rooms/rows/facts.server';
 import { notesFact } from '$lib/rooms/crew/words.server';
 import { wavesOf } from '$lib/rooms/crew/waves.server';
 import { openBlock } from '$lib/server/page';
@@ -36,7 +36,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const { zone } = facts.site;
   if (!layout) return { planters, brief, zone, handed: open, released: undefined };
   const [rows, done, shares, ground, finish, { rates }, waves, notes] = await Promise.all([
-    facts.of(rowsFact, block.id),
+    drawnRowsOf(facts, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
     drawnGroundOf(facts, block),

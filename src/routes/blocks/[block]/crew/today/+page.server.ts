@@ -11,7 +11,7 @@ import {
   sharesFact,
   shiftsNow,
 } from '$lib/rooms/crew/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { drawnRowsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { reachOf } from '$lib/rooms/stock/need.server';
@@ -56,7 +56,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   if (!layout) return { ...about, released: undefined };
   const mix = layout.parameters.mix.map(({ species }) => species);
   const [rows, done, shares, words, reach, cards, bag] = await Promise.all([
-    facts.of(rowsFact, block.id),
+    drawnRowsOf(facts, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
     lastWordsOf(facts, layout.id),

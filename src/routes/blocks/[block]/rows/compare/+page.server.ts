@@ -1,6 +1,6 @@
 import type { VersionFigures } from '../../../../../../core/rows/compare';
 import { rowCount, rowSpan, stepsBetweenRows } from '../../../../../../core/rows/rowset';
-import { toRowSet } from '../../../../../../core/rows/stored';
+import { drawnRow, toRowSet } from '../../../../../../core/rows/stored';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
 import type { LayoutRow } from '$lib/rooms/rows/tables.server';
@@ -56,7 +56,7 @@ async function side(facts: Facts, version: LayoutRow, rows: StoredRow[]) {
     state: version.state,
     figures,
     rhythm: version.rhythm,
-    rows,
+    rows: rows.map((row) => drawnRow(row)),
     mix: version.parameters.mix.map(({ species }) => species),
     depends: await dependsOn(facts, version),
   };

@@ -14,6 +14,13 @@ export interface Reading {
   at: number;
 }
 
+/** Is this a reading, as a walk keeps them? */
+export const isReading = (given: unknown): given is Reading =>
+  typeof given === 'object' &&
+  (['lon', 'lat', 'accuracy', 'at'] as const).every((part) =>
+    Number.isFinite((given as Reading | null)?.[part]),
+  );
+
 /** Metres that one unit of horizontal dilution stands for; a usual handheld receiver. From memory. */
 const METRES_A_DILUTION = 2.5;
 

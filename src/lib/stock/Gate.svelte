@@ -5,12 +5,14 @@
   import { onMount, untrack } from 'svelte';
   import { formatDay } from '$core/measure/dates';
   import { isTold } from '$core/say/told';
+  import { keepDraft, readListDraft } from '$lib/field/drafts';
   import { useTongue } from '$lib/field/tongue.svelte';
   import type { Language } from '$lib/words/field';
   import { formatLength, formatPercent } from '$core/measure/units';
   import {
     faultsOf,
     GATE_FAULTS,
+    isGateTree,
     qualityIndex,
     SPINDLY,
     spreadOf,
@@ -114,14 +116,10 @@
   // What has been looked at stays on this device until it is saved.
   const kept = $derived(`viridane-gate-${lotId}`);
   function restore() {
-    try {
-      trees = JSON.parse(localStorage.getItem(kept) ?? '[]');
-    } catch {
-      trees = [];
-    }
+    trees = readListDraft(kept, isGateTree);
   }
   onMount(restore);
-  const keep = () => localStorage.setItem(kept, JSON.stringify(trees));
+  const keep = () => void keepDraft(kept, trees);
   const toggle = (fault: GateFault) =>
     (tree.faults = tree.faults.includes(fault)
       ? tree.faults.filter((entry) => entry !== fault)

@@ -7,8 +7,9 @@
   import { walkedArea, type Fix } from '$core/ground/walk';
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatArea, formatLength } from '$core/measure/units';
-  import { listenToPhone, type Listening, type Reading } from '$lib/field/receiver';
+  import { isReading, listenToPhone, type Listening, type Reading } from '$lib/field/receiver';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
+  import { dropDraft, keepDraft, readListDraft } from '$lib/field/drafts';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
@@ -40,15 +41,9 @@
     return `${x0 - pad} ${y0 - pad} ${x1 - x0 + 2 * pad} ${y1 - y0 + 2 * pad}`;
   });
 
-  onMount(() => {
-    try {
-      fixes = JSON.parse(localStorage.getItem(KEPT) ?? '[]');
-    } catch {
-      fixes = [];
-    }
-  });
+  onMount(() => void (fixes = readListDraft(KEPT, isReading)));
   onDestroy(() => listening?.stop());
-  const keep = () => localStorage.setItem(KEPT, JSON.stringify(fixes));
+  const keep = () => void keepDraft(KEPT, fixes);
 
   function take(reading: Reading) {
     last = reading;
@@ -93,7 +88,7 @@
         name,
         boundary: checkBoundary([[ring]]),
       });
-      localStorage.removeItem(KEPT);
+      dropDraft(KEPT);
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
       wrong = isTold(error) ? why(error.said) : spoken(error);

@@ -8,6 +8,7 @@
   import { speciesAt } from '$core/rows/species';
   import { dayOf } from '$core/say/day';
   import { cameBack, CAUSES, isAlive, sumMarks, type Cause, type Mark } from '$core/survival/marks';
+  import { dropDraft, keepDraft, readDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
@@ -69,26 +70,13 @@
 
   function open(key: string) {
     chosen = key;
-    let draft: { marks?: string; causes?: typeof causes; heights?: typeof heights } = {};
-    try {
-      draft = JSON.parse(localStorage.getItem(draftKey(key)) ?? '{}') as typeof draft;
-    } catch {
-      // What cannot be read is begun anew.
-    }
-    marks = draft.marks ?? '';
-    causes = draft.causes ?? {};
-    heights = draft.heights ?? {};
+    ({ marks, causes, heights } = readDraft(draftKey(key), { marks: '', causes: {}, heights: {} }));
     window.scrollTo(0, 0);
   }
   $effect(() => {
-    const draft = JSON.stringify({ marks, causes, heights });
+    const draft = { marks, causes: $state.snapshot(causes), heights: $state.snapshot(heights) };
     const key = untrack(() => chosen);
-    if (key === undefined) return;
-    try {
-      localStorage.setItem(draftKey(key), draft);
-    } catch {
-      // A phone that keeps nothing still hands in.
-    }
+    if (key !== undefined) keepDraft(draftKey(key), draft);
   });
 
   /** Felt without looking: short for a living tree, long for a dead one. */
@@ -147,11 +135,7 @@
       });
     }
     chosen = undefined;
-    try {
-      localStorage.removeItem(draftKey(key));
-    } catch {
-      // Nothing was kept.
-    }
+    dropDraft(draftKey(key));
     marks = '';
   }
   const KEYS = [

@@ -5,6 +5,7 @@
   import { offStep, TREE_LIMITS } from '$core/checks/tree';
   import { formatLength, formatSmall } from '$core/measure/units';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
+  import { dropDraft, keepDraft, readDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { Level } from '$lib/field/level.svelte';
   import type { SmallPhoto } from '$lib/field/photo';
@@ -50,26 +51,14 @@
     chosen = one.number;
     handed = false;
     at = undefined;
-    let draft: { trees?: typeof trees; whose?: string; tool?: string } = {};
-    try {
-      draft = JSON.parse(localStorage.getItem(draftKey(one.number)) ?? '{}') as typeof draft;
-    } catch {
-      // What cannot be read is begun anew.
-    }
-    trees = draft.trees ?? {};
-    whose = draft.whose ?? one.planter;
-    tool = draft.tool ?? tool;
+    const begin = { trees: {}, whose: one.planter, tool };
+    ({ trees, whose, tool } = readDraft(draftKey(one.number), begin));
     window.scrollTo(0, 0);
   }
   $effect(() => {
     const number = untrack(() => chosen);
-    const draft = JSON.stringify({ trees, whose, tool });
-    if (number === undefined || handed) return;
-    try {
-      localStorage.setItem(draftKey(number), draft);
-    } catch {
-      // A phone that keeps nothing still hands in.
-    }
+    const draft = { trees: $state.snapshot(trees), whose, tool };
+    if (number !== undefined && !handed) keepDraft(draftKey(number), draft);
   });
 
   const left = $derived(plot ? plot.trees.filter((tree) => !trees[key(tree)]).length : 0);
@@ -97,11 +86,7 @@
       ...{ planId: data.planId, planNumber: plot!.number },
     });
     handed = true;
-    try {
-      localStorage.removeItem(draftKey(plot!.number));
-    } catch {
-      // Nothing was kept.
-    }
+    dropDraft(draftKey(plot!.number));
     trees = {};
   }
 

@@ -4,6 +4,7 @@
   import { passPlan } from '$core/crew/passes';
   import { seatAhead } from '$core/crew/wheel';
   import { formatLength } from '$core/measure/units';
+  import { keepDraft, readDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import WhoEnters from '$lib/field/WhoEnters.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
@@ -44,18 +45,11 @@
   let bin = $state(untrack(() => data.terms.bin));
   const set = $derived(load ? (counts[load.row] ?? 0) : 0);
   onMount(() => {
-    try {
-      // Kept on the phone, so that a reload loses none.
-      const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}');
-      counts = kept.counts ?? {};
-      bin = kept.bin ?? bin;
-      seat = kept.seat ?? 0;
-    } catch {
-      localStorage.removeItem(KEY);
-    }
+    // Kept on the phone, so that a reload loses none.
+    ({ counts, bin, seat } = readDraft(KEY, { counts, bin, seat }));
     return () => wheel?.stop();
   });
-  const remember = () => localStorage.setItem(KEY, JSON.stringify({ counts, bin, seat }));
+  const remember = () => void keepDraft(KEY, { counts, bin, seat });
   const ahead = $derived(load && seatAhead(load.runs, before + set));
   const interval = $derived(intervalOf(data.terms, data.terms.slip));
   const name = (species: number) => (data.species[species] ?? '').toLowerCase();

@@ -3,6 +3,7 @@
   import { labelConcerns, leftOfRound, shareOfRows } from '$core/calendar/label';
   import { rangesOf } from '$core/measure/ranges';
   import { formatArea, formatLiquid, formatMass, WIND } from '$core/measure/units';
+  import { dropDraft, keepDraft, readListDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -19,12 +20,11 @@
   /** Sprayed by the server's word, and what this phone has still to send. */
   const before = $derived([
     ...data.sprayed.map(asSprayed),
-    ...work.outbox.entries
-      .filter(({ command, state }) => command === 'calendar.sprayed' && state !== 'refused')
-      .map(
-        ({ payload }) =>
-          payload as unknown as Parameters<typeof asSprayed>[0] & { blockId: string },
-      )
+    ...(
+      work.outbox.pending('calendar.sprayed') as (Parameters<typeof asSprayed>[0] & {
+        blockId: string;
+      })[]
+    )
       .filter(({ blockId }) => blockId === data.block.id)
       .map(asSprayed),
   ]);
@@ -41,16 +41,11 @@
   let knowing = $state(false);
   let told = $state('');
   onMount(() => {
-    try {
-      const kept = JSON.parse(localStorage.getItem(KEPT) ?? '[]') as number[];
-      ticked = kept.filter((row) => known.includes(row));
-    } catch {
-      // Ticks that cannot be read are none.
-    }
+    ticked = readListDraft(KEPT, (row): row is number => known.includes(row as number));
   });
   function tick(row: number) {
     ticked = ticked.includes(row) ? ticked.filter((one) => one !== row) : [...ticked, row];
-    localStorage.setItem(KEPT, JSON.stringify(ticked));
+    keepDraft(KEPT, ticked);
     told = '';
   }
   const next = $derived(left.find((row) => !ticked.includes(row)));
@@ -87,7 +82,7 @@
     told = say('spray.told', { list: rangesOf(rows) });
     ticked = [];
     knowing = false;
-    localStorage.removeItem(KEPT);
+    dropDraft(KEPT);
   }
 </script>
 

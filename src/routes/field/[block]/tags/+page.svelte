@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { judgeTag } from '$core/rows/trial';
+  import { keepDraft, readListDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import Scanner from '$lib/field/Scanner.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
@@ -16,13 +17,7 @@
   /** Spots whose tree was right, kept on this phone: which are still to come is seen after a reload too. */
   const KEY = untrack(() => `tags ${data.layoutId}`);
   let right = $state<string[]>([]);
-  $effect.pre(() => {
-    try {
-      right = JSON.parse(localStorage.getItem(KEY) ?? '[]');
-    } catch {
-      right = [];
-    }
-  });
+  onMount(() => void (right = readListDraft(KEY, (code) => typeof code === 'string')));
   const verdict = $derived(spot && tag ? judgeTag(data.tags, spot, tag) : undefined);
   const treatment = (index: number) =>
     `${String.fromCharCode(65 + index)}, ${data.treatments[index] ?? ''}`;
@@ -34,7 +29,7 @@
   function next() {
     if (verdict?.fits) {
       right = [...new Set([...right, verdict.spot.code])];
-      localStorage.setItem(KEY, JSON.stringify(right));
+      keepDraft(KEY, right);
       navigator.vibrate?.(30);
     }
     spot = '';

@@ -3,7 +3,7 @@ import { Told } from '../say/told';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { admit, balance, STOCK_KINDS, type StockEvent } from './ledger';
+import { admit, balance, balanceWith, STOCK_KINDS, type StockEvent } from './ledger';
 
 const names = { lot: '31', holder: (holder: string) => (holder === 'p:' ? 'the store' : holder) };
 const event = (id: string, kind: StockEvent['kind'], count: number, more = {}): StockEvent => ({
@@ -127,4 +127,25 @@ test('no sequence from several phones, in any order, sent any number of times, m
     ),
     { numRuns: 300 },
   );
+});
+
+test('a phone’s own events on top of what the page knows give what the ledger gives of all of them', () => {
+  fc.assert(
+    fc.property(fc.array(attempt, { maxLength: 30 }), fc.nat(30), (entries, cut) => {
+      const events = entries.map((entry, i) => ({
+        ...entry,
+        ...{ id: `n${i}`, lot: 'l', at: '2026-11-24T07:00:00Z', corrects: null },
+        kind: entry.kind === 'correct' ? ('dip' as const) : entry.kind,
+        count: Math.abs(entry.count),
+      }));
+      const [known, own] = [events.slice(0, cut), events.slice(cut)];
+      assert.deepEqual(balanceWith(balance(known), own), balance(events));
+    }),
+  );
+  const before = balance([event('1', 'receive', 100, { place: 'cold' })]);
+  const issue = event('2', 'issue', 30, { place: 'cold', planter: 'ann' });
+  // Entered and taken back on the phone before the page was read again.
+  const back = event('3', 'correct', 0, { corrects: '2' });
+  assert.equal(balanceWith(before, [issue]).out, 30);
+  assert.deepEqual(balanceWith(before, [issue, back, issue]), before);
 });

@@ -111,6 +111,29 @@ export function balance(events: readonly StockEvent[]): Balance {
 }
 
 /**
+ * What a lot comes to with events on top of what is known of it: a phone's own, which the page does not count yet.
+ * A correction among them takes back only what stands among them too.
+ */
+export function balanceWith(before: Balance, events: readonly StockEvent[]): Balance {
+  const more = balance(events);
+  const held = new Map(before.held);
+  for (const [holder, count] of more.held) held.set(holder, (held.get(holder) ?? 0) + count);
+  const sum = (part: 'received' | 'culled' | 'issued' | 'returned' | 'planted' | 'lost') =>
+    before[part] + more[part];
+  return balanceFrom(
+    new Map([
+      ['receive', sum('received')],
+      ['cull', sum('culled')],
+      ['issue', sum('issued')],
+      ['return', sum('returned')],
+      ['plant', sum('planted')],
+      ['lose', sum('lost')],
+    ]),
+    held,
+  );
+}
+
+/**
  * What a lot comes to from sums that are kept for it.
  * @param totals trees by kind of event, cancelled ones left out
  * @param held trees by holder

@@ -2,7 +2,8 @@
   import { onDestroy, untrack } from 'svelte';
   import { FAULTS, plotSums, type CheckedTree, type Fault } from '$core/checks/faults';
   import { isAsked, TAUGHT, treeFor, type Taught } from '$core/checks/trainer';
-  import { offStep, TREE_LIMITS } from '$core/checks/tree';
+  import { withMeasure, type Measured } from '$core/checks/measured';
+  import { TREE_LIMITS } from '$core/checks/tree';
   import { formatLength, formatSmall } from '$core/measure/units';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import { dropDraft, keepDraft, readDraft } from '$lib/field/drafts';
@@ -129,22 +130,13 @@
   const current = $derived(at ? trees[at] : undefined);
   /** Half a centimetre a step, a quarter of an inch where inches are read. */
   const STEP = $derived(tongue.system === 'us' ? 0.0254 / 4 : 0.005);
-  function depthTo(depth: number) {
+  function measured(measure: Measured) {
     const tree = plot!.trees.find((one) => key(one) === at)!;
-    const { least, most } = lesson.depth;
-    const others = (current?.faults ?? []).filter((one) => one !== 'deep' && one !== 'shallow');
-    const found: Fault[] =
-      depth > most / 100 + 1e-9 ? ['deep'] : depth < least / 100 - 1e-9 ? ['shallow'] : [];
-    mark(tree, [...others, ...found], { depth });
+    const { faults: found, ...value } = withMeasure(current?.faults, measure, lesson);
+    mark(tree, found, value);
   }
   /** A hand's breadth a step. */
   const STRIDE = $derived(tongue.system === 'us' ? 0.0254 * 3 : 0.05);
-  function nextTo(toNext: number) {
-    const tree = plot!.trees.find((one) => key(one) === at)!;
-    const others = (current?.faults ?? []).filter((one) => one !== 'spacing');
-    const metres = Math.round(Math.min(99, Math.max(STRIDE, toNext)) * 1000) / 1000;
-    mark(tree, offStep(metres, lesson.step) ? [...others, 'spacing'] : others, { toNext: metres });
-  }
   let photographed = $state(false);
   async function photograph(photo: SmallPhoto) {
     const tree = plot!.trees.find((one) => key(one) === at)!;
@@ -159,13 +151,6 @@
   }
   const level = new Level();
   onDestroy(() => level.stop());
-  function leanTo(lean: number) {
-    const tree = plot!.trees.find((one) => key(one) === at)!;
-    const others = (current?.faults ?? []).filter((one) => one !== 'leaning');
-    mark(tree, lean > TREE_LIMITS.lean ? [...others, 'leaning'] : others, {
-      lean: Math.round(lean * 10) / 10,
-    });
-  }
   const seen = $derived(data.plots.filter((one) => lookOf(one)).length);
 </script>
 
@@ -228,9 +213,9 @@
             })}</small
           ></span
         >
-        <button aria-label="−" onclick={() => depthTo(Math.max(-0.3, cover - STEP))}>−</button>
+        <button aria-label="−" onclick={() => measured({ depth: cover - STEP })}>−</button>
         <b class="num" class:none={current?.depth === undefined}>{small(cover)}</b>
-        <button aria-label="+" onclick={() => depthTo(Math.min(0.5, cover + STEP))}>+</button>
+        <button aria-label="+" onclick={() => measured({ depth: cover + STEP })}>+</button>
       </div>
       {@const gap = current?.toNext ?? lesson.step}
       {@const length = (metres: number) => measure(formatLength(metres, tongue.system, 2))}
@@ -243,15 +228,21 @@
             })}</small
           ></span
         >
-        <button aria-label="{say('plots.toNext')} −" onclick={() => nextTo(gap - STRIDE)}>−</button>
+        <button
+          aria-label="{say('plots.toNext')} −"
+          onclick={() => measured({ toNext: gap - STRIDE })}>−</button
+        >
         <b class="num" class:none={current?.toNext === undefined}>{length(gap)}</b>
-        <button aria-label="{say('plots.toNext')} +" onclick={() => nextTo(gap + STRIDE)}>+</button>
+        <button
+          aria-label="{say('plots.toNext')} +"
+          onclick={() => measured({ toNext: gap + STRIDE })}>+</button
+        >
       </div>
     {/if}
     <div class="lean">
       {#if level.degrees !== undefined}
         <span>{say('plots.level')}</span>
-        <button class="go" onclick={() => leanTo(level.degrees ?? 0)}
+        <button class="go" onclick={() => measured({ lean: level.degrees ?? 0 })}
           >{say('plots.take', { degrees: Math.round(level.degrees) })}</button
         >
       {:else if level.silent}<span class="quiet">{say('plots.noLevel')}</span>

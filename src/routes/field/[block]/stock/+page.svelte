@@ -11,16 +11,10 @@
   import { vesselClock, type Air } from '$core/stock/exposure';
   import { soakState } from '$core/stock/keeping';
   import { readCode } from '$core/stock/label';
-  import {
-    admitTo,
-    flowOf,
-    type Balance,
-    type Holder,
-    type StockEvent,
-    type StockEventKind,
-  } from '$core/stock/ledger';
+  import { admitTo, balanceWith, type Holder, type StockEventKind } from '$core/stock/ledger';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import Scanner from '$lib/field/Scanner.svelte';
+  import { soaksWith, toEvent, vesselsWith } from '$lib/field/lot-on-phone';
   import { fieldWork } from '$lib/field/work.svelte';
   import RootClock from '$lib/parts/RootClock.svelte';
   import SpeciesName from '$lib/parts/SpeciesName.svelte';
@@ -39,79 +33,17 @@
   const lot = $derived(data.lots.find(({ id }) => id === chosen));
   const card = $derived(lot && data.species.find(({ id }) => id === lot.speciesId)!);
 
-  interface Recorded {
-    id: string;
-    at: string;
-    lotId: string;
-    kind: StockEventKind;
-    count: number;
-    planterId: string | null;
-    placeId: string | null;
-    toId: string | null;
-    closes: string | null;
-  }
-  interface Rooted {
-    id: string;
-    at: string;
-    lotId: string;
-    kind: 'open' | 'close';
-    closes: string | null;
-    label: string;
-  }
   type Entered = Given<'stock.record'>;
   /** What this phone's figures do not bear, but may be true all the same. */
   let held = $state<Entered>();
-  const toEvent = (
-    entry: Pick<
-      Recorded,
-      'id' | 'at' | 'lotId' | 'kind' | 'count' | 'planterId' | 'placeId' | 'toId' | 'closes'
-    >,
-  ): StockEvent => ({
-    ...entry,
-    lot: entry.lotId,
-    planter: entry.planterId,
-    place: entry.placeId,
-    to: entry.toId,
-  });
   const recorded = $derived(
-    (outbox.pending('stock.record') as Recorded[]).filter((entry) => entry.lotId === lot?.id),
+    outbox.pending('stock.record').filter((entry) => entry.lotId === lot?.id),
   );
   /** The lot's balance with what this phone has entered and the page does not count yet. */
-  const balance = $derived.by((): Balance | undefined => {
-    if (!lot) return undefined;
-    const held = new Map(lot.balance.held);
-    for (const entry of recorded) {
-      const { from, to } = flowOf(toEvent(entry));
-      if (from) held.set(from, (held.get(from) ?? 0) - entry.count);
-      if (to) held.set(to, (held.get(to) ?? 0) + entry.count);
-    }
-    const sum = (letter: string) =>
-      [...held].reduce((total, [holder, n]) => total + (holder.startsWith(letter) ? n : 0), 0);
-    return { ...lot.balance, onHand: sum('p:'), out: sum('c:'), held: [...held] };
-  });
-  const roots = $derived(
-    (outbox.pending('stock.root') as Rooted[]).filter((entry) => entry.lotId === lot?.id),
-  );
-  const vessels = $derived.by(() => {
-    if (!lot) return [];
-    const closed = new Set(roots.map(({ closes }) => closes));
-    return [
-      ...lot.vessels,
-      ...roots
-        .filter(({ kind }) => kind === 'open')
-        .map(({ id, label, at }) => ({ id, label, openedAt: at, air: data.airNow as Air })),
-    ].filter(({ id }) => !closed.has(id));
-  });
-  const soaks = $derived.by(() => {
-    if (!lot) return [];
-    const ended = new Set(recorded.map(({ closes }) => closes));
-    return [
-      ...lot.soaks,
-      ...recorded
-        .filter(({ kind }) => kind === 'soak')
-        .map(({ id, count, at }) => ({ id, count, startedAt: at })),
-    ].filter(({ id }) => !ended.has(id));
-  });
+  const balance = $derived(lot && balanceWith(lot.balance, recorded.map(toEvent)));
+  const roots = $derived(outbox.pending('stock.root').filter((entry) => entry.lotId === lot?.id));
+  const vessels = $derived(lot ? vesselsWith(lot.vessels, roots, data.airNow as Air) : []);
+  const soaks = $derived(lot ? soaksWith(lot.soaks, recorded) : []);
   const placeName = (id: string) =>
     data.places.find((place) => place.id === id)?.name ?? say('boxes.store');
   const holderName = (holder: Holder) =>
@@ -170,7 +102,7 @@
     };
     try {
       // The same check as on the server, so that a slip is told here and now.
-      admitTo({ balance, known: false }, toEvent(entry as Recorded), {
+      admitTo({ balance, known: false }, toEvent(entry), {
         lot: lot.code,
         holder: holderName,
       });

@@ -22,13 +22,32 @@ test('a walk over several rows falls apart into rows; what it passed by was not 
       { row: 8, marks: '-b---', set: 1, alive: 1 },
     ],
   );
-  // Causes and heights are kept by the step of the walk: each step knows its peg.
+});
+
+test('causes and heights go from the step of the walk to the peg, each to the trees it can be true of', () => {
+  const places = [
+    { row: 7, peg: 3 },
+    { row: 8, peg: 2 },
+    { row: 7, peg: 9 },
+    { row: 8, peg: 5 },
+  ];
+  const said = {
+    causes: { 1: 'frost', 2: 'browse', 4: 'weeds' },
+    heights: { 1: 0.3, 2: 0.4, 3: 0.5, 4: 0.6 },
+  } as const;
+  const [seven, eight] = countsOfWalk({ plot: null, places }, '0110', said);
+  assert.deepEqual(seven.causes, [{ peg: 3, cause: 'frost' }]);
+  assert.deepEqual(seven.heights, [{ peg: 9, height: 0.5 }]);
+  // The second was called dead by browse first, and marked alive when looked at again.
+  assert.deepEqual(eight.causes, [{ peg: 5, cause: 'weeds' }]);
+  assert.deepEqual(eight.heights, [{ peg: 2, height: 0.4 }]);
+  // A walk that is not at its end says nothing of what is still to come.
   assert.deepEqual(
-    [...found[1].pegs],
-    [
-      [2, 2],
-      [3, 5],
-    ],
+    countsOfWalk({ plot: null, places }, '0', said).map(({ row, heights }) => [
+      row,
+      heights.length,
+    ]),
+    [[7, 0]],
   );
 });
 

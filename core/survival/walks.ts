@@ -3,7 +3,7 @@ import { planPlots } from '../checks/planned';
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { seededRandom } from '../measure/random';
-import { sumMarks } from './marks';
+import { isAlive, sumMarks, type Cause } from './marks';
 
 /** Ways in which trees of a count are drawn: whole rows, circles over the ground, or single tagged trees. */
 export const COUNT_WAYS = ['rows', 'plots', 'trees'] as const;
@@ -24,22 +24,42 @@ export interface Walk {
   places: { row: number; peg: number }[];
 }
 
-/** What was marked on a walk, row by row; places that were not on it are "not looked at". */
-export function countsOfWalk(
-  { places }: Walk,
-  marks: string,
-): { row: number; marks: string; set: number; alive: number; pegs: Map<number, number> }[] {
-  const rows = new Map<number, { signs: string[]; pegs: Map<number, number> }>();
+/** What was said of the trees of a walk, by the step on which each is come by: 1 for the first. */
+export interface Said {
+  causes?: Readonly<Record<number, Cause>>;
+  /** Metres. */
+  heights?: Readonly<Record<number, number>>;
+}
+
+/** What a walk says of one row; places that were not on it are "not looked at". */
+export interface RowOfWalk {
+  row: number;
+  marks: string;
+  set: number;
+  alive: number;
+  causes: { peg: number; cause: Cause }[];
+  heights: { peg: number; height: number }[];
+}
+
+/**
+ * What was marked on a walk, row by row. A cause is told of dead trees alone and a height of living ones: what was
+ * said of a tree before its mark was changed goes.
+ * @param marks one sign a place, from the first on; fewer than places while the walk goes on
+ */
+export function countsOfWalk({ places }: Walk, marks: string, said: Said = {}): RowOfWalk[] {
+  const rows = new Map<number, { signs: string[] } & Pick<RowOfWalk, 'causes' | 'heights'>>();
   places.slice(0, marks.length).forEach(({ row, peg }, i) => {
-    const own = rows.get(row) ?? { signs: [], pegs: new Map<number, number>() };
+    const own = rows.get(row) ?? { signs: [], causes: [], heights: [] };
     own.signs[peg - 1] = marks[i];
-    own.pegs.set(i, peg);
+    const [cause, height] = [said.causes?.[i + 1], said.heights?.[i + 1]];
+    if (cause !== undefined && !isAlive(marks[i])) own.causes.push({ peg, cause });
+    if (height !== undefined && isAlive(marks[i])) own.heights.push({ peg, height });
     rows.set(row, own);
   });
-  return [...rows].map(([row, { signs, pegs }]) => {
+  return [...rows].map(([row, { signs, ...own }]) => {
     const whole = Array.from(signs, (sign) => sign ?? '-').join('');
     const { set, alive } = sumMarks(whole);
-    return { row, marks: whole, set, alive, pegs };
+    return { row, marks: whole, set, alive, ...own };
   });
 }
 

@@ -113,27 +113,14 @@
   }
   async function hand() {
     const { key, plot } = walk!;
-    const own = countsOfWalk({ plot, places }, marks);
     // One entry a row: each is refused, mended and taken by itself.
-    for (const { row, marks: signs, set, alive, pegs } of own) {
-      if (!set) continue;
-      const ofRow = <Value,>(list: Record<number, Value>) =>
-        Object.entries(list).flatMap(([step, value]) => {
-          const peg = pegs.get(Number(step) - 1);
-          return peg === undefined ? [] : [{ peg, value }];
+    for (const own of countsOfWalk({ plot, places }, marks, { causes, heights }))
+      if (own.set)
+        await work.outbox.add('survival.count', {
+          ...work.event(),
+          ...{ layoutId: data.layoutId, plot, ...own },
+          ...{ cause: '', countedOn: dayOf(Date.now(), data.zone), why: '' },
         });
-      await work.outbox.add('survival.count', {
-        ...work.event(),
-        ...{ layoutId: data.layoutId, row, set, alive, marks: signs, plot },
-        causes: ofRow(causes)
-          .filter(({ peg }) => !isAlive(signs[peg - 1]))
-          .map(({ peg, value }) => ({ peg, cause: value })),
-        heights: ofRow(heights)
-          .filter(({ peg }) => isAlive(signs[peg - 1]))
-          .map(({ peg, value }) => ({ peg, height: value })),
-        ...{ cause: '', countedOn: dayOf(Date.now(), data.zone), why: '' },
-      });
-    }
     chosen = undefined;
     dropDraft(draftKey(key));
     marks = '';

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { seededRandom } from '../measure/random';
 import { evenness, type CountedTree } from './groups';
 import { isDead } from './marks';
-import { notAgain, placesToFill, refillNeed } from './refilling';
+import { notAgain, placesToFill, refillNeed, refillStretches } from './refilling';
 
 const filled = (marks: string, pegs: readonly number[]) =>
   [...marks].map((mark, i) => (pegs.includes(i + 1) ? '1' : mark)).join('');
@@ -110,4 +110,36 @@ test('what drowned is not planted again there, and is where it lived', () => {
   );
   assert.ok(Math.abs(found[0].lives - 0.3) < 0.02);
   assert.deepEqual(notAgain(trees('', 'Birch', 0.2, 100), 6), [], 'nothing to hold it against');
+});
+
+test('a card leads along the row: neighbours of one species together, metres from the row’s first peg', () => {
+  const at = (peg: number) => (peg >= 1 && peg <= 40 ? 7.2 + 2.4 * (peg - 1) : undefined);
+  const pegs = [
+    { peg: 12, speciesId: 'birch' },
+    { peg: 4, speciesId: 'pine' },
+    { peg: 5, speciesId: 'pine' },
+    { peg: 6, speciesId: 'birch' },
+    { peg: 11, speciesId: 'birch' },
+    { peg: 14, speciesId: 'birch' },
+  ];
+  assert.deepEqual(
+    refillStretches(pegs, at).map(({ speciesId, from, to, at: metres }) => [
+      speciesId,
+      from,
+      to,
+      Math.round(10 * metres) / 10,
+    ]),
+    [
+      ['pine', 4, 5, 7.2],
+      ['birch', 6, 6, 12],
+      ['birch', 11, 12, 24],
+      ['birch', 14, 14, 31.2],
+    ],
+  );
+  assert.deepEqual(refillStretches([], at), []);
+  assert.equal(
+    refillStretches([{ peg: 99, speciesId: 'pine' }], at)[0].at,
+    0,
+    'a peg the row has no more',
+  );
 });

@@ -160,3 +160,32 @@ export function notAgain(trees: readonly CountedTree[], rowsInBlock: number): In
       }));
   });
 }
+
+/** Neighbouring places of a row that take the same species. */
+export interface RefillStretch {
+  speciesId: string;
+  /** First and last peg. */
+  from: number;
+  to: number;
+  /** Metres along the row from its first peg to the first place. */
+  at: number;
+}
+
+/**
+ * The dead places of a row in the order in which one comes by, neighbours of one species together.
+ * @param pegs in any order
+ * @param chainage of a peg, metres; nothing for a peg that the row does not have
+ */
+export function refillStretches(
+  pegs: readonly { peg: number; speciesId: string }[],
+  chainage: (peg: number) => number | undefined,
+): RefillStretch[] {
+  const first = chainage(1) ?? 0;
+  const found: RefillStretch[] = [];
+  for (const { peg, speciesId } of [...pegs].sort((a, b) => a.peg - b.peg)) {
+    const last = found.at(-1);
+    if (last && last.speciesId === speciesId && last.to === peg - 1) last.to = peg;
+    else found.push({ speciesId, from: peg, to: peg, at: (chainage(peg) ?? first) - first });
+  }
+  return found;
+}

@@ -1,14 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import Papa from 'papaparse';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { signIn } from './helpers';
-
-/** Text of the page as the reader sees it, one space between words, digits without their group spaces. */
-const plain = (text: string) =>
-  text
-    .replace(/(?<=\d)[\u202f\u2009\u00a0](?=\d{3}(?!\d))/g, '')
-    .replace(/[\s\u202f\u2009\u00a0]+/g, ' ')
-    .replaceAll('−', '-');
+import { plain, readPdf, signIn } from './helpers';
 
 async function read(page: Page, path: string, until?: string): Promise<string> {
   await page.goto(path);
@@ -16,17 +8,6 @@ async function read(page: Page, path: string, until?: string): Promise<string> {
   if (until) await expect(page.getByText(until).first()).toBeVisible();
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   return plain(await page.locator('main').innerText());
-}
-
-async function readPdf(page: Page, path: string): Promise<string> {
-  const body = await (await page.request.get(path)).body();
-  const document = await getDocument({ data: new Uint8Array(body), verbosity: 0 }).promise;
-  const pages: string[] = [];
-  for (let i = 1; i <= document.numPages; i++) {
-    const { items } = await (await document.getPage(i)).getTextContent();
-    pages.push(items.map((item) => ('str' in item ? item.str : '')).join(' '));
-  }
-  return plain(pages.join(' '));
 }
 
 async function readCsv(page: Page, path: string): Promise<Record<string, string>[]> {

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 export async function signIn(page: Page, role: string): Promise<void> {
   await page.goto('/sign-in');
@@ -120,4 +121,23 @@ export async function expectAccessible(
       expect.soft(found, `${theme} ${url}`).toEqual([]);
     }
   }
+}
+
+/** Text of the page as the reader sees it, one space between words, digits without their group spaces. */
+export const plain = (text: string) =>
+  text
+    .replace(/(?<=\d)[\u202f\u2009\u00a0](?=\d{3}(?!\d))/g, '')
+    .replace(/[\s\u202f\u2009\u00a0]+/g, ' ')
+    .replaceAll('−', '-');
+
+/** The text of a sheet as it is printed, in the words of `plain`. */
+export async function readPdf(page: Page, path: string): Promise<string> {
+  const body = await (await page.request.get(path)).body();
+  const document = await getDocument({ data: new Uint8Array(body), verbosity: 0 }).promise;
+  const pages: string[] = [];
+  for (let i = 1; i <= document.numPages; i++) {
+    const { items } = await (await document.getPage(i)).getTextContent();
+    pages.push(items.map((item) => ('str' in item ? item.str : '')).join(' '));
+  }
+  return plain(pages.join(' '));
 }

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { blockPath, signIn } from './helpers';
+import { blockPath, plain, readPdf, signIn } from './helpers';
 
 test('a refill is decided at the desk, set on a phone without a signal, and ticks its own task', async ({
   browser,
@@ -33,6 +33,15 @@ test('a refill is decided at the desk, set on a phone without a signal, and tick
     await expect(desk.getByText('Upper Bank').first()).toBeVisible();
     await desk.goto(`${bench}/calendar`);
     await expect(desk.getByText('Refill 1').first()).toBeVisible();
+  });
+
+  await test.step('and on row cards: every place the desk knows of is printed, and no other', async () => {
+    await desk.goto(`${bench}/survival/refill`);
+    const said = /(\d+) places known/.exec(plain(await desk.locator('main').innerText()))!;
+    const sheet = await readPdf(desk, `${bench}/survival/refill/cards.pdf`);
+    expect(sheet).toContain('refill 1');
+    const species = [...sheet.matchAll(/(\d+) (?:pine|birch|whitebeam|aspen)\b/g)];
+    expect(species.reduce((sum, [, trees]) => sum + Number(trees), 0)).toBe(Number(said[1]));
   });
 
   await test.step('on the phone, row by row, without a signal', async () => {

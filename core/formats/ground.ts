@@ -4,6 +4,7 @@ import type { MultiPolygon, Ring } from '../ground/polygon';
 import type { Zone } from '../ground/zones';
 import type { Point } from '../measure/plane';
 import { roundPoint, type Feature, type FeatureCollection, type Geometry } from './geojson';
+import { marksAsComment, marksOfKeepout, marksOfZone, type Marks } from './ground-marks';
 import { escapeXml } from './layout';
 
 /** A block's ground on its way out, in longitude and latitude. */
@@ -22,9 +23,9 @@ function shapes({ block, boundary, keepouts, zones }: GroundExport): Feature[] {
       properties: { role: 'boundary', name: block },
       geometry: areaGeometry(boundary),
     },
-    ...keepouts.map(({ kind, name, shape, setback, reason }): Feature => ({
+    ...keepouts.map(({ name, shape, ...keepout }): Feature => ({
       type: 'Feature',
-      properties: { role: 'keepout', kind, name, setback_m: setback, reason },
+      properties: { role: 'keepout', name, ...marksOfKeepout({ ...keepout, name, shape }) },
       geometry:
         shape.type === 'Polygon'
           ? { type: 'Polygon', coordinates: shape.coordinates.map(closed) }
@@ -32,10 +33,10 @@ function shapes({ block, boundary, keepouts, zones }: GroundExport): Feature[] {
             ? { type: 'LineString', coordinates: shape.coordinates.map(roundPoint) }
             : { type: 'Point', coordinates: roundPoint(shape.coordinates) },
     })),
-    ...zones.map(({ name, parts, damp, light, soil }): Feature => ({
+    ...zones.map((zone): Feature => ({
       type: 'Feature',
-      properties: { role: 'zone', name, damp, light, texture: soil.texture },
-      geometry: areaGeometry(parts),
+      properties: { role: 'zone', name: zone.name, ...marksOfZone(zone) },
+      geometry: areaGeometry(zone.parts),
     })),
   ];
 }
@@ -97,12 +98,19 @@ export function groundToKml(ground: GroundExport): string {
   );
 }
 
-/** GPX 1.1: rings and lines as tracks, points as waypoints; the type says what each stands for. */
+/**
+ * GPX 1.1: rings and lines as tracks, points as waypoints. The type says what each stands for, the comment what else
+ * is known of it, and that the segments of a track are the rings of an area.
+ */
 export function groundToGpx(ground: GroundExport): string {
   const points: string[] = [];
   const tracks: string[] = [];
   for (const { properties, geometry } of shapes(ground)) {
-    const about = `<name>${escapeXml(String(properties?.name))}</name><type>${escapeXml(String(properties?.role))}</type>`;
+    const { role, name, ...marks } = properties ?? {};
+    const area = geometry!.type === 'Polygon' || geometry!.type === 'MultiPolygon';
+    const comment = marksAsComment({ ...(area ? { shape: 'area' } : {}), ...(marks as Marks) });
+    // The schema has an order: name, comment, type.
+    const about = `<name>${escapeXml(String(name))}</name><cmt>${escapeXml(comment)}</cmt><type>${escapeXml(String(role))}</type>`;
     const place = (tag: string, [lon, lat]: number[], inside = '') =>
       `<${tag} lat="${lat}" lon="${lon}">${inside}</${tag}>`;
     const segment = (line: number[][]) =>
@@ -121,12 +129,21 @@ export function groundToGpx(ground: GroundExport): string {
   );
 }
 
-/** One corner a line, with what it belongs to. */
+/** One corner a line, with what it belongs to; what else is known of a shape stands in its first line. */
 export function groundToCsv(ground: GroundExport): string {
   const table: Record<string, string | number>[] = [];
-  shapes(ground).forEach(({ properties, geometry }, shape) => {
+  const all = shapes(ground);
+  const columns = [...new Set(all.flatMap(({ properties }) => Object.keys(properties ?? {})))];
+  const more = columns.filter((column) => !['role', 'kind', 'name'].includes(column));
+  all.forEach(({ properties, geometry }, shape) => {
+    let told = false;
     const put = (part: number, ring: number, points: number[][]) =>
-      points.forEach(([lon, lat]) =>
+      points.forEach(([lon, lat]) => {
+        const marks = more.map((column) => [
+          column,
+          told ? '' : String(properties?.[column] ?? ''),
+        ]);
+        told = true;
         table.push({
           shape: shape + 1,
           role: String(properties?.role),
@@ -137,8 +154,9 @@ export function groundToCsv(ground: GroundExport): string {
           ring: ring + 1,
           lon,
           lat,
-        }),
-      );
+          ...Object.fromEntries(marks),
+        });
+      });
     if (geometry!.type === 'Point') put(0, 0, [geometry!.coordinates]);
     if (geometry!.type === 'LineString') put(0, 0, geometry!.coordinates);
     if (geometry!.type === 'Polygon') geometry!.coordinates.forEach((ring, i) => put(0, i, ring));
@@ -155,7 +173,8 @@ export function featuresOfGroundCsv(rows: readonly Record<string, string>[]): Fe
   const byShape = new Map<string, Record<string, string>[]>();
   for (const row of rows) byShape.set(row.shape, [...(byShape.get(row.shape) ?? []), row]);
   return [...byShape.values()].map((corners) => {
-    const [{ role, kind, name, type }] = corners;
+    const [{ shape: _shape, type, part: _part, ring: _ring, lon: _lon, lat: _lat, ...properties }] =
+      corners;
     const at = (row: Record<string, string>): Point => [Number(row.lon), Number(row.lat)];
     const parts = new Map<string, Map<string, Point[]>>();
     for (const row of corners) {
@@ -172,6 +191,6 @@ export function featuresOfGroundCsv(rows: readonly Record<string, string>[]): Fe
               type: 'MultiPolygon',
               coordinates: [...parts.values()].map((rings) => [...rings.values()]),
             };
-    return { type: 'Feature', properties: { role, kind, name }, geometry };
+    return { type: 'Feature', properties, geometry };
   });
 }

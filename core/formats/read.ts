@@ -7,10 +7,19 @@ import { unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
+import type { Zone } from '../ground/zones';
 import type { Point } from '../measure/plane';
 import { METRES_PER_FOOT } from '../measure/units';
 import { projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
+import { keepoutsBrought, zonesBrought, type KeepoutBrought } from './brought';
+import {
+  keepoutOfMarks,
+  marksOfComment,
+  zoneOfMarks,
+  type KeepoutMarks,
+  type ZoneMarks,
+} from './ground-marks';
 import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
 
 export const LARGEST_FILE = 20 * 1024 * 1024;
@@ -31,6 +40,9 @@ export interface AboutShape {
   kind: string;
   /** Setback or crown radius in metres, where the file gives one (setback_m, crown_m). */
   setback?: number;
+  /** What the file says of it as a keep-out, or as a zone. */
+  keepout?: KeepoutMarks;
+  zone?: ZoneMarks;
 }
 
 export interface ReadShapes {
@@ -71,10 +83,37 @@ export interface ReadBoundary {
   notes: Message[];
   /** The areas one by one where the file has several, for whoever wants only one of them. */
   stands: { name: string; parts: MultiPolygon }[];
+  /** What lies on the ground, where the file says which of its shapes are keep-outs and which zones. */
+  keepouts: KeepoutBrought[];
+  zones: Omit<Zone, 'id'>[];
 }
 
-/** The boundary among the shapes of a file. */
-export function boundaryOf(read: ReadShapes, fileName: string): ReadBoundary {
+/** Height of the tallest species taken where a block has none yet: the setback near wires is looked at again. */
+const NO_SPECIES = 25;
+
+/** Keep-outs and zones that a file calls so. */
+function alongIn({ areas, lines }: ReadShapes): Pick<ReadBoundary, 'keepouts' | 'zones'> {
+  const called = <Shape extends AboutShape>(shapes: Shape[], as: ShapeRole) =>
+    shapes.filter(({ role }) => role === as);
+  return {
+    keepouts: keepoutsBrought(
+      { areas: called(areas, 'keepout'), lines: called(lines, 'keepout') },
+      ...(['other', NO_SPECIES] as const),
+    ),
+    zones: called(areas, 'zone').length ? zonesBrought({ areas: called(areas, 'zone') }) : [],
+  };
+}
+
+/** The boundary among the shapes of a file, and what lies on it. */
+export const boundaryOf = (read: ReadShapes, fileName: string): ReadBoundary => ({
+  ...alongIn(read),
+  ...boundaryAlone(read, fileName),
+});
+
+function boundaryAlone(
+  read: ReadShapes,
+  fileName: string,
+): Omit<ReadBoundary, 'keepouts' | 'zones'> {
   const { notes } = read;
   // A file that says what is what may hold keep-outs and zones beside the boundary.
   const named = [...read.areas, ...read.lines].some(({ role }) => role === 'boundary');
@@ -98,7 +137,12 @@ export function boundaryOf(read: ReadShapes, fileName: string): ReadBoundary {
   }
   const walk = lines.filter(({ shape }) => shape.type === 'LineString');
   if (named && walk.length)
-    return { name: walk[0].name || name, parts: nested(walk), notes, stands: [] };
+    return {
+      name: walk[0].name || name,
+      parts: nested(walk.map(({ shape }) => shape.coordinates as Point[])),
+      notes,
+      stands: [],
+    };
   const line = walk.length
     ? joined(
         walk.map(({ shape }) => shape.coordinates as Point[]),
@@ -155,9 +199,15 @@ function corners(
   return [...points, points[0]];
 }
 
+/** Rings written as a track, one a segment. */
+function ringsOf(geometry: Geometry | null): number[][][] | undefined {
+  if (geometry?.type === 'LineString') return [geometry.coordinates];
+  return geometry?.type === 'MultiLineString' ? geometry.coordinates : undefined;
+}
+
 /** Rings written as tracks: those inside another are its holes. */
-function nested(walks: readonly { shape: KeepoutShape }[]): MultiPolygon {
-  const rings = walks.map(({ shape }) => closedRing(shape.coordinates as Point[]).slice(0, -1));
+function nested(walks: readonly Point[][]): MultiPolygon {
+  const rings = walks.map((walk) => openRing(walk as Point[]));
   const outers = rings.filter(
     (ring) => !rings.some((other) => other !== ring && contains([[other]], ring[0])),
   );
@@ -292,14 +342,14 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
       case 'Polygon':
         read.areas.push({
           ...about,
-          parts: [geometry.coordinates.map((ring) => closedRing(ring.map(point)))],
+          parts: [geometry.coordinates.map((ring) => openRing(ring.map(point)))],
         });
         break;
       case 'MultiPolygon':
         read.areas.push({
           ...about,
           parts: geometry.coordinates.map((rings) =>
-            rings.map((ring) => closedRing(ring.map(point))),
+            rings.map((ring) => openRing(ring.map(point))),
           ),
         });
         break;
@@ -323,23 +373,44 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
         for (const coordinates of geometry.coordinates) take({ type: 'Point', coordinates }, about);
         break;
       case 'GeometryCollection':
-        for (const member of geometry.geometries) take(member, about);
+        // Several areas under one name are one area of several parts.
+        if (geometry.geometries.every(({ type }) => type === 'Polygon'))
+          take(
+            {
+              type: 'MultiPolygon',
+              coordinates: geometry.geometries.flatMap((member) =>
+                member.type === 'Polygon' ? [member.coordinates] : [],
+              ),
+            },
+            about,
+          );
+        else for (const member of geometry.geometries) take(member, about);
         break;
       default:
         throw told('formats.otherGeometry', { found: (geometry as { type: string }).type });
     }
   };
   for (const { geometry, properties } of features) {
-    const role = String(properties?.role ?? properties?.type ?? '');
-    take(geometry, {
-      name: String(properties?.name ?? ''),
-      role: ROLES.includes(role as ShapeRole) ? (role as ShapeRole) : '',
-      kind: String(properties?.kind ?? ''),
-      setback: metresOf(properties?.setback_m ?? properties?.crown_m),
-    });
+    const named = String(properties?.role ?? properties?.type ?? '');
+    const role = ROLES.includes(named as ShapeRole) ? (named as ShapeRole) : '';
+    // A walk's format has no properties: what is known stands in the comment, where the role is ours.
+    const marks = { ...properties, ...(role ? marksOfComment(properties?.cmt) : {}) };
+    const about: AboutShape = {
+      ...{ name: String(marks.name ?? ''), role, kind: String(marks.kind ?? '') },
+      setback: metresOf(marks.setback_m ?? marks.crown_m),
+      ...(role === 'zone'
+        ? { zone: zoneOfMarks(marks) }
+        : { keepout: keepoutOfMarks(marks, role === 'keepout') }),
+    };
+    const rings = marks.shape === 'area' ? ringsOf(geometry) : undefined;
+    if (rings) read.areas.push({ ...about, parts: nested(rings.map((ring) => ring.map(point))) });
+    else take(geometry, about);
   }
   return read;
 }
+
+/** A ring without the corner that closes it, as grounds are kept. */
+const openRing = (ring: Point[]): Point[] => closedRing(ring).slice(0, -1);
 
 /** RFC 7946, 3.1.6: a ring ends where it begins. */
 function closedRing(ring: Point[]): Point[] {

@@ -3,6 +3,9 @@ import { checkBoundary } from '../../../../core/ground/boundary';
 import { plantableArea } from '../../../../core/ground/plantable';
 import { joinAreas, reaching, splitBy, together } from '../../../../core/ground/edit';
 import { gridOf, MOST_NODES, surfaceFromGrid } from '../../../../core/ground/elevation';
+import type { Keepout } from '../../../../core/ground/keepouts';
+import type { Zone } from '../../../../core/ground/zones';
+import type { Day } from '../../../../core/measure/dates';
 import { centreOf, mapPoints, type MultiPolygon } from '../../../../core/ground/polygon';
 import { localPlane, type Point } from '../../../../core/measure/plane';
 import { nauticalZone } from '../../../../core/say/day';
@@ -32,13 +35,15 @@ const DEFAULT_MARGIN = 1;
 const FARTHEST_MOVE = 10_000;
 
 export const groundCommands: Handlers<typeof groundContract> = {
-  async 'ground.create'({ siteId, name, boundary }, work) {
+  async 'ground.create'({ siteId, name, boundary, keepouts, zones }, work) {
     const { site } = work.site(siteId, 'plan');
     const checked = checkBoundary(boundary);
     const [originLongitude, originLatitude] = centreOf(checked);
     const id = uuid();
     // A block that cannot be planted at all is refused here, before anything hangs on it.
-    plantableArea(checked, [], DEFAULT_MARGIN, localPlane([originLongitude, originLatitude]));
+    plantableArea(checked, keepouts, DEFAULT_MARGIN, localPlane([originLongitude, originLatitude]));
+    refuseAhead(keepouts, dayOf(work.now, site.zone));
+    await refuseForeign(work, id, keepouts, zones);
     await work.tables.block.add({
       id,
       siteId,
@@ -55,6 +60,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
       plantingDay: null,
       targetDensity: null,
     });
+    await addToGround(work, id, keepouts, zones);
     // A site without a place takes its first block's, until the leader says otherwise.
     if (!site.placed)
       await work.tables.site.set(
@@ -73,9 +79,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
 
   async 'ground.save'({ blockId, name, boundary, margin, keepouts, zones, edition }, work) {
     const { block, site } = await work.block(blockId, 'plan');
-    const today = dayOf(work.now, site.zone);
-    const ahead = keepouts.find(({ located }) => located && located > today);
-    if (ahead) throw told('ground.locatedAhead', { name: ahead.name, day: onDay(ahead.located!) });
+    refuseAhead(keepouts, dayOf(work.now, site.zone));
     const checked = checkBoundary(boundary);
     const [x, y] = planeOf(block).toPlane(centreOf(checked));
     if (Math.hypot(x, y) > FARTHEST_MOVE)
@@ -96,18 +100,8 @@ export const groundCommands: Handlers<typeof groundContract> = {
       { name, boundary: checked, margin, edition: edition + 1 },
     );
     await work.tables.keepout.remove({ blockId });
-    await work.tables.keepout.addAll(
-      keepouts.map((keepout, position) => ({ ...keepout, blockId, position })),
-    );
     await work.tables.zone.remove({ blockId });
-    await work.tables.zone.addAll(
-      zones.map((zone, position) => ({
-        ...zone,
-        parts: checkBoundary(zone.parts),
-        blockId,
-        position,
-      })),
-    );
+    await addToGround(work, blockId, keepouts, zones);
     return { edition: edition + 1 };
   },
 
@@ -259,6 +253,30 @@ async function refuseReleased(work: Work, block: BlockRow, what: 'split' | 'join
 }
 
 /** Ids are made on the device; one that stands for something elsewhere, or twice, is refused. */
+/** A service is located and marked today or before. @throws Told */
+function refuseAhead(keepouts: readonly Keepout[], today: Day): void {
+  const ahead = keepouts.find(({ located }) => located && located > today);
+  if (ahead) throw told('ground.locatedAhead', { name: ahead.name, day: onDay(ahead.located!) });
+}
+
+async function addToGround(
+  work: Work,
+  blockId: string,
+  keepouts: readonly Keepout[],
+  zones: readonly Zone[],
+): Promise<void> {
+  await work.tables.keepout.addAll(
+    keepouts.map((keepout, position) => ({ ...keepout, blockId, position })),
+  );
+  await work.tables.zone.addAll(
+    zones.map((zone, position) => ({
+      ...zone,
+      parts: checkBoundary(zone.parts),
+      ...{ blockId, position },
+    })),
+  );
+}
+
 async function refuseForeign(
   work: Work,
   blockId: string,

@@ -68,11 +68,16 @@ export interface SavedGround {
 
 export const groundContract = {
   'ground.create': command({
-    input: object({ siteId: id, name, boundary }),
+    input: object({
+      ...{ siteId: id, name, boundary },
+      /** What a file brought along with the boundary. */
+      keepouts: array().of(keepout).max(2000).default([]),
+      zones: array().of(zone).max(200).default([]),
+    }),
     result: gives<{ blockId: string }>(),
-    refusals: ['ground.*'],
+    refusals: ['ground.*', 'changed.foreignId'],
     touches: ['ground', 'site'],
-    bytes: 8_000_000,
+    bytes: 16_000_000,
   }),
   'ground.save': command({
     input: object({

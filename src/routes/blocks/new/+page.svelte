@@ -1,7 +1,9 @@
 <script lang="ts">
   import { inWords, spoken } from '$lib/parts/reader.svelte';
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { v7 as uuid } from 'uuid';
+  import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
+  import type { ReadBoundary } from '$core/formats/read';
   import type { Message } from '$core/say/message';
   import { centreOf, geodesicMeasure, mapPoints, type MultiPolygon } from '$core/ground/polygon';
   import { localPlane, type Point } from '$core/measure/plane';
@@ -26,7 +28,8 @@
     notes: Message[];
   }
   let read = $state.raw<Read>();
-  let found = $state.raw<Read & { stands: Read[] }>();
+  type Along = Pick<ReadBoundary, 'keepouts' | 'zones'>;
+  let found = $state.raw<Read & { stands: Read[] } & Along>();
   /** Which of several stands of the file; −1 for all of them as one block. */
   let stand = $state(-1);
   function pickStand(index: number) {
@@ -38,6 +41,13 @@
   let wrong = $state('');
   let working = $state(false);
   let way = $state<Way>('file');
+  /** Keep-outs and zones that the file names; those of one stand cannot be told from those of another. */
+  const along = $derived(
+    way === 'file' && found && stand < 0 && (found.keepouts.length || found.zones.length)
+      ? found
+      : undefined,
+  );
+  let withAlong = $state(true);
   let measured = $state.raw<Point[]>();
   let clicked = $state.raw<Point>();
   const near = $derived<Point | undefined>(
@@ -112,6 +122,10 @@
     }
   }
 
+  const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
+  const withNew = <One,>(brought: readonly One[] | undefined) =>
+    withAlong ? (brought ?? []).map((one) => ({ ...one, id: uuid() })) : [];
+
   async function create() {
     wrong = '';
     try {
@@ -119,6 +133,8 @@
         siteId: data.site!.id,
         name,
         boundary: read!.parts,
+        keepouts: withNew(along?.keepouts),
+        zones: withNew(along?.zones),
       });
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
@@ -170,6 +186,17 @@
             text="{entry.name}, {formatArea(geodesicMeasure(entry.parts).area, units.system)}"
           />{/each}
       </Select>
+    {/if}
+    {#if along}
+      <Checkbox
+        labelText={[
+          along.keepouts.length && counted(along.keepouts.length, 'keep-out'),
+          along.zones.length && counted(along.zones.length, 'zone'),
+        ]
+          .filter(Boolean)
+          .join(' and ') + ' of the file come along'}
+        bind:checked={withAlong}
+      />
     {/if}
     {#each read?.notes ?? [] as note (note.key)}<p class="say">{inWords(note)}</p>{/each}
     <div class="buttons">

@@ -5,6 +5,7 @@
   import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate, goto } from '$app/navigation';
+  import { keepoutsBrought, zonesBrought } from '$core/formats/brought';
   import { v7 as uuid } from 'uuid';
   import {
     KEEPOUT_DEFAULTS,
@@ -159,24 +160,13 @@
       // A table of trees is a list of places, not the corners of an area.
       const points = chosen.kind === 'existing-tree';
       const read = await reads((worker) => worker.readShapes(contents, fileName, { points }));
-      const shapes = [
-        ...read.lines.map(({ name, shape, kind, setback }) => ({ name, shape, kind, setback })),
-        ...read.areas
-          .filter(({ role }) => role !== 'boundary' && role !== 'zone')
-          .flatMap(({ name, parts, kind, setback }) =>
-            parts.map((rings) => ({
-              name,
-              kind,
-              setback,
-              shape: { type: 'Polygon', coordinates: rings } as KeepoutShape,
-            })),
-          ),
-      ];
+      const shapes = keepoutsBrought(read, kind, tallest, ground.keepouts);
       if (!shapes.length) throw new Error('The file has no point, line or area.');
-      for (const { shape, name, kind: named, setback } of shapes) {
-        const known = KEEPOUT_DEFAULTS.find((entry) => entry.kind === named)?.kind;
-        add(shape, name.slice(0, 80), known, setback);
-      }
+      // All of a file is one step: it is taken back at once.
+      const brought = shapes.map((one) => ({ ...one, id: uuid() }));
+      history.change({ ...ground, keepouts: [...ground.keepouts, ...brought] });
+      opened = brought.at(-1)!.id;
+      drawing = undefined;
       notes = [
         `${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`,
       ];
@@ -234,10 +224,14 @@
   async function importZones(contents: string | ArrayBuffer, fileName: string) {
     await attempt(async () => {
       const read = await reads((worker) => worker.readShapes(contents, fileName, {}));
-      const told = read.areas.filter(({ role }) => role === 'zone');
-      const areas = told.length ? told : read.areas.filter(({ role }) => role !== 'boundary');
-      if (!areas.length) throw new Error('The file has no area. Zones are areas.');
-      for (const { parts, name } of areas) addZone(parts, name.slice(0, 80));
+      const brought = zonesBrought(read, ground.zones.length).map((zone) => ({
+        ...zone,
+        id: uuid(),
+      }));
+      if (!brought.length) throw new Error('The file has no area. Zones are areas.');
+      history.change({ ...ground, zones: [...ground.zones, ...brought] });
+      opened = brought.at(-1)!.id;
+      drawing = undefined;
     });
   }
 

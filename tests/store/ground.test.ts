@@ -1,0 +1,88 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { groundToCsv, groundToGeoJson, groundToGpx, groundToKml } from '../../core/formats/ground';
+import { readBoundary } from '../../core/formats/read';
+import { keepoutsFact, plantableOf, zonesFact } from '../../src/lib/rooms/ground/facts.server';
+import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
+import { demoSetting, type Setting } from './setting';
+
+let setting: Setting;
+before(async () => {
+  setting = await demoSetting('ground');
+});
+after(() => setting.store.sequelize.close());
+
+const blockOf = async (id: string) =>
+  (await setting.store.block.findByPk(id))!.get() as unknown as BlockRow;
+async function groundOf(block: BlockRow) {
+  const facts = await setting.facts();
+  const [keepouts, zones, plantable] = await Promise.all([
+    facts.of(keepoutsFact, block.id),
+    facts.of(zonesFact, block.id),
+    plantableOf(facts, block),
+  ]);
+  return { block: block.name, boundary: block.boundary, keepouts, zones, plantable };
+}
+const withIds = <One>(brought: readonly One[]) => brought.map((one) => ({ ...one, id: uuid() }));
+
+test('the ground of a block, written and read as a new one, is planted on the same square metres', async () => {
+  for (const name of ['North Bench', 'Silt Margin'])
+    for (const [format, write] of Object.entries({
+      geojson: groundToGeoJson,
+      kml: groundToKml,
+      gpx: groundToGpx,
+      csv: groundToCsv,
+    })) {
+      const own = await groundOf(setting.blocks[name]);
+      assert.ok(own.keepouts.length && own.zones.length, `${name} has something to bring`);
+      const read = readBoundary(write(own), `x.${format}`);
+      const { blockId } = (await setting.done('leader', 'ground.create', {
+        ...{ siteId: setting.site.id, name: `${name} ${format}`, boundary: read.parts },
+        ...{ keepouts: withIds(read.keepouts), zones: withIds(read.zones) },
+      })) as { blockId: string };
+      const block = await blockOf(blockId);
+      // The margin is the leader's own decision and no part of the ground.
+      await setting.done('leader', 'ground.save', {
+        ...{ blockId, name: block.name, boundary: block.boundary, edition: block.edition },
+        ...{ margin: setting.blocks[name].margin },
+        ...{ keepouts: withIds(read.keepouts), zones: withIds(read.zones) },
+      });
+      const made = await groundOf(await blockOf(blockId));
+      const told = (one: (typeof own.keepouts)[number]) => {
+        const { id: _id, shape: _shape, ...rest } = one;
+        return JSON.stringify(rest, Object.keys(rest).sort());
+      };
+      assert.deepEqual(made.keepouts.map(told).sort(), own.keepouts.map(told).sort());
+      assert.deepEqual(
+        made.zones.map(({ name: zone, damp, light, soil }) => ({ zone, damp, light, soil })),
+        own.zones.map(({ name: zone, damp, light, soil }) => ({ zone, damp, light, soil })),
+      );
+      const [a, b] = [made, own].map(({ plantable }) => plantable.plantable.value);
+      assert.ok(Math.abs(a - b) < 2, `${name} as ${format}: ${a} m² instead of ${b} m²`);
+    }
+});
+
+test('what a file says of a block is held to what a leader may enter', async () => {
+  const { boundary, keepouts } = await groundOf(setting.blocks['North Bench']);
+  const [first] = keepouts;
+  const given = (more: object, as = withIds([first])) => ({
+    ...{ siteId: setting.site.id, name: 'Brought', boundary, zones: [] },
+    keepouts: as.map((one) => ({ ...one, ...more })),
+  });
+  const count = () => setting.store.block.count();
+  const before = await count();
+  await setting.refused(
+    'leader',
+    'ground.create',
+    given({ located: '2099-01-01' }),
+    409,
+    /located/i,
+  );
+  // An id of another block's keep-out would take it away from there.
+  await setting.refused('leader', 'ground.create', given({}, [first]), 409, /./);
+  await setting.refused('leader', 'ground.create', given({ setback: 900 }), 400, /500/);
+  await setting.refused('leader', 'ground.create', given({ kind: 'dragons' }), 400, /one of/);
+  await setting.refused('checker', 'ground.create', given({}), 403, /./);
+  assert.equal(await count(), before, 'nothing half made is left');
+});

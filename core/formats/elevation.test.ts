@@ -102,3 +102,46 @@ test('a grid somewhere else, cut off or too long is refused, cropped or not', as
   );
   await assert.rejects(read(`${text} 7`), says(/or more/));
 });
+
+const heights = (rows: readonly (readonly (number | string)[])[], heading = 'x,y,z') =>
+  [heading, ...rows.map((row) => row.join(','))].join('\n');
+const read = (text: string, boundary = square(60)) =>
+  readElevation(text, 'heights.csv', { zone: '32N' }, boundary, plane);
+/** A slope that rises a metre in ten to the east, on a grid of points; the block lies at its origin. */
+const slope = (half: number, step: number) =>
+  Array.from({ length: (2 * half) / step + 1 }, (_, i) =>
+    Array.from({ length: (2 * half) / step + 1 }, (_unused, j) => {
+      const [x, y] = [i * step - half, j * step - half];
+      return [(easting + x).toFixed(2), (northing + y).toFixed(2), (300 + x / 10).toFixed(3)];
+    }),
+  ).flat();
+
+test('a table without a column for place or height is refused by the columns that it has', async () => {
+  for (const heading of ['x,y,depth', 'x,north-south,z', 'row,y,z'])
+    await assert.rejects(
+      read(heights(slope(80, 20), heading)),
+      says(new RegExp(heading.split(',')[0])),
+    );
+  await assert.rejects(read(heights([...slope(80, 40), [easting, '', 300]])), says(/line 27/i));
+  await assert.rejects(read(heights(slope(80, 20).slice(0, 2))), says(/2/));
+});
+
+test('of a county of points only those round the block are made into ground, and the slope is theirs', async () => {
+  const { surface, notes } = await read(heights(slope(900, 30)));
+  for (const [x, y] of [
+    [5, 5],
+    [30, 55],
+    [58, 10],
+  ] as Point[])
+    assert.ok(
+      Math.abs(heightAt(surface, x, y) - (300 + x / 10)) < 0.1,
+      `${heightAt(surface, x, y)} m at ${x}`,
+    );
+  // Of 3 721 points those are taken that lie round the block, on all four sides alike.
+  const taken = notes.find(({ key }) => key === 'ground.noteTriangles')!.figures as {
+    points: number;
+  };
+  assert.ok(taken.points > 16 && taken.points < 150, `${taken.points} points`);
+  // Points that all lie elsewhere say nothing of this block.
+  await assert.rejects(read(heights(slope(90, 30)), square(60, [4000, 0])));
+});

@@ -41,4 +41,9 @@ test('the stand-in receiver walks every leg, as wrong as a receiver is, and the 
   // It has been to the far corner, and round the second one.
   const near = ([x, y]: Point) => Math.min(...found.map(([a, b]) => Math.hypot(a - x, b - y)));
   for (const corner of walk.slice(1)) assert.ok(near(corner) < 8, `${corner}`);
+  // A hundred metres at a planter's pace are over after 91 s; then the walk begins anew from its start.
+  const at = (second: number) => found[second];
+  const from = ([x, y]: Point, [a, b]: Point) => Math.hypot(a - x, b - y);
+  assert.ok(from(at(92), walk[0]) < 8, `${at(92)}`);
+  assert.ok(from(at(89), walk[3]) < 8, `${at(89)}`);
 });

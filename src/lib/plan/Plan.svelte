@@ -399,9 +399,10 @@
     position: absolute;
     left: 14px;
     top: 6px;
-    display: flex;
-    gap: 6px;
-    align-items: end;
+    /* One under the other: beside its scale the arrow would stand on the numbers of the first rows. */
+    display: grid;
+    gap: 2px;
+    justify-items: start;
     pointer-events: none;
   }
   text {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tick } from 'svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import type { LayoutParameters } from '$core/rows/layout';
@@ -57,6 +58,15 @@
   );
   const set = (key: string, value: number) =>
     onchange({ arrangement: { ...arrangement, [key]: value } as Arrangement });
+  /** What was chosen leaves the list: the field asks again, and keeps the focus for the next. */
+  let adding = $state('');
+  async function add(chosen: string) {
+    onchange({
+      mix: [...parameters.mix, { species: chosen, share: Math.max(0, 100 - sum) }],
+    });
+    await tick();
+    adding = '';
+  }
 </script>
 
 <fieldset disabled={!editable}>
@@ -112,12 +122,8 @@
       labelText="Add a species"
       hideLabel
       size="sm"
-      selected=""
-      on:update={(e) =>
-        e.detail &&
-        onchange({
-          mix: [...parameters.mix, { species: String(e.detail), share: Math.max(0, 100 - sum) }],
-        })}
+      bind:selected={adding}
+      on:update={(e) => e.detail && void add(String(e.detail))}
     >
       <SelectItem value="" text="Add a species …" />
       {#each unused as card (card.id)}<SelectItem value={card.id} text={card.name} />{/each}

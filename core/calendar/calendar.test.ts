@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { flags, inOrder, type Call } from '../morning/board';
 import { dueTasks } from '../tending/due';
 import { leanTask, schedule, wholeTask } from './schedule';
+import { activitiesOf } from './strings';
 import { taskCalls } from './calls';
 import { words } from '../../src/lib/words';
 import { say } from '../say/message';
@@ -85,7 +86,7 @@ test('the air is judged by its worst part', () => {
 test('nothing is tended before it is planted', () => {
   const [planting, today] = ['2025-11-01', '2026-11-24'];
   const tasks = schedule(planting, new Set(['guards-1']), [], today);
-  const due = (stands: boolean) => dueTasks(tasks, { stands, planting, today });
+  const due = (stands: boolean) => dueTasks(tasks, { stands });
   assert.deepEqual([due(false).tending.late, due(false).tending.now], [[], []]);
   assert.ok(due(true).tending.late.some(({ key }) => key === 'guards-1'));
   assert.ok(due(false).tending.ahead.length >= due(true).tending.late.length);
@@ -95,8 +96,9 @@ test('nothing is tended before it is planted', () => {
 test('what the board calls due once trees stand is what Tending shows, check rows and counts included', () => {
   const planting = '2026-11-18';
   for (const today of ['2026-11-18', '2026-11-19', '2026-11-26', '2027-05-18', '2028-10-20']) {
-    const tasks = schedule(planting, none, [{ key: 'order', doneOn: planting }], today);
-    const { waiting, tending } = dueTasks(tasks, { stands: true, planting, today });
+    const ordered = [{ key: 'order', doneOn: planting }];
+    const tasks = schedule(planting, none, ordered, today, {}, { stands: true });
+    const { waiting, tending } = dueTasks(tasks, { stands: true });
     const shown = [...tending.late, ...tending.now].map(({ key }) => key);
     const after = waiting.filter(({ byTable }) => byTable >= planting && byTable !== planting);
     assert.deepEqual(
@@ -107,10 +109,37 @@ test('what the board calls due once trees stand is what Tending shows, check row
     assert.ok(waiting.every(({ byTable }) => byTable >= planting));
     for (const key of shown) assert.ok(waiting.some((task) => task.key === key));
   }
-  const late = dueTasks(schedule(planting, none, [], '2026-11-26'), {
-    ...{ stands: true, planting, today: '2026-11-26' },
+  const late = dueTasks(schedule(planting, none, [], '2026-11-26', {}, { stands: true }), {
+    stands: true,
   });
   assert.ok(late.tending.late.some(({ key }) => key === 'check-rows'));
+});
+
+test('a preparation nobody ticked is passed once trees stand on it, and hangs on no string any more', () => {
+  const planting = '2026-11-18';
+  const wanted = new Set(['rip', 'set-out', 'fence', 'guards-1']);
+  const mow = { key: 'own-1', label: 'mow', lead: 10, duration: 1, reason: 'The owner asks.' };
+  const at = (today: string, stands: boolean, records = [] as Parameters<typeof schedule>[2]) =>
+    schedule(planting, wanted, records, today, {}, { stands, own: [mow as never] });
+  const states = (tasks: ReturnType<typeof schedule>) =>
+    Object.fromEntries(tasks.map(({ key, state, lateBy }) => [key, `${state} ${lateBy}`]));
+  const later = states(at('2027-11-26', true));
+  assert.deepEqual([later.rip, later['set-out']], ['passed 0', 'passed 0']);
+  assert.match(later.fence, /^late \d{3}$/, 'a fence keeps teeth off standing trees too');
+  assert.match(later['own-1'], /^late/, 'what the leader set is theirs to leave out');
+  assert.match(later['guards-1'], /^late/);
+  // Nothing stands, or the first tree went in before the day: the ground is still to be made ready.
+  assert.match(states(at('2027-11-26', false)).rip, /^late/);
+  assert.match(states(at('2026-11-17', true)).rip, /^late/);
+  // What was done is done, whatever stands.
+  assert.equal(
+    states(at('2027-11-26', true, [{ key: 'rip', doneOn: '2026-05-10' }])).rip,
+    'done 0',
+  );
+  const net = activitiesOf([
+    { id: 'b', name: 'Bench', plantingDay: planting, tasks: at('2027-11-26', true) } as never,
+  ]);
+  assert.ok(!net.some(({ id }) => id.endsWith('rip')));
 });
 
 test('what must stop comes first, and notes raise no flag', () => {

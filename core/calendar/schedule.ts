@@ -3,7 +3,12 @@ import type { CalendarTerms } from './terms';
 import { ownTemplates, type DoneElsewhere, type OwnTask } from './own-tasks';
 import { TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
 
-export type TaskState = 'done' | 'late' | 'due' | 'soon' | 'later' | 'skipped';
+/** "passed" is a preparation that nobody ticked and that trees stand on by now: a gap in the records, no work. */
+export type TaskState = 'done' | 'late' | 'due' | 'soon' | 'later' | 'skipped' | 'passed';
+
+/** What no longer hangs on a block's string: left out by the leader, or overtaken by the planting. */
+export const isDropped = ({ state }: Pick<ScheduledTask, 'state'>): boolean =>
+  state === 'skipped' || state === 'passed';
 
 /** What a leader has changed or reported about one task of one block. */
 export interface TaskRecord {
@@ -56,6 +61,8 @@ export interface Circumstances {
   own?: readonly OwnTask[];
   /** Days planting takes from its first day on, and how many of them are left. */
   planting?: { days: number; left: number };
+  /** Whether trees stand. */
+  stands?: boolean;
   /** Whether other pages show a task done. @param byTable its usual day */
   elsewhere?: (key: string, byTable: Day) => DoneElsewhere | undefined;
 }
@@ -68,6 +75,9 @@ const accompanies = ({ needs, offset }: TaskTemplate): boolean => {
   const { months = 0, weeks = 0, days = 0 } = offset;
   return needs.includes('plant') && !months && !weeks && days >= 0 && days <= BEHIND_PLANTERS;
 };
+
+/** Preparations that help trees which stand already. */
+const STILL_HELPS: ReadonlySet<string> = new Set(['fence']);
 
 /** Days ahead in which a task counts as coming soon. */
 const SOON = 14;
@@ -135,7 +145,14 @@ export function schedule(
       const byTable = addTo(onTable, { days: plants ? duration - 1 : longer });
       const finish = record?.moved ?? byTable;
       const start = addTo(finish, { days: 1 - duration });
-      const state = told ? 'done' : stateOf(record, start, finish, today);
+      const overtaken =
+        known.stands &&
+        planting <= today &&
+        onTable < planting &&
+        TEMPLATES.has(template.key) &&
+        !STILL_HELPS.has(template.key);
+      const judged = told ? 'done' : stateOf(record, start, finish, today);
+      const state = overtaken && (judged === 'late' || judged === 'due') ? 'passed' : judged;
       return {
         key: template.key,
         label: template.label,

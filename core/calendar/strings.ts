@@ -1,7 +1,7 @@
 import { say, onDay, onDayOfYear, type Message } from '../say/message';
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { Activity, Placed } from './network';
-import type { ScheduledTask } from './schedule';
+import { isDropped, type ScheduledTask } from './schedule';
 
 /** A block's string: its planting day and the tasks that hang on it. */
 export interface BlockString {
@@ -20,7 +20,7 @@ export const knotId = (block: string, task: string): string => `${block}/${task}
 export function activitiesOf(strings: readonly BlockString[]): Activity[] {
   return strings.flatMap(({ id: block, name, plantingDay, tasks }) => {
     if (!plantingDay) return [];
-    const hanging = tasks.filter(({ state }) => state !== 'skipped');
+    const hanging = tasks.filter((task) => !isDropped(task));
     const has = new Set(hanging.map(({ key }) => key));
     const planting = days(hanging.find(({ key }) => key === 'plant'));
     const before = hanging.filter(({ key, lead }) => key !== 'plant' && lead > 0);

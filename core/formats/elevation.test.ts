@@ -106,7 +106,7 @@ test('a grid somewhere else, cut off or too long is refused, cropped or not', as
 const heights = (rows: readonly (readonly (number | string)[])[], heading = 'x,y,z') =>
   [heading, ...rows.map((row) => row.join(','))].join('\n');
 const read = (text: string, boundary = square(60)) =>
-  readElevation(text, 'heights.csv', { zone: '32N' }, boundary, plane);
+  readElevation(text, 'heights.csv', { zone: '32N', unit: 'm' }, boundary, plane);
 /** A slope that rises a metre in ten to the east, on a grid of points; the block lies at its origin. */
 const slope = (half: number, step: number) =>
   Array.from({ length: (2 * half) / step + 1 }, (_, i) =>

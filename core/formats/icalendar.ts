@@ -1,7 +1,7 @@
 import { createEvents } from 'ics';
 import { inUnits, type UnitSystem } from '../measure/units';
 import { addTo, type Day } from '../measure/dates';
-import type { ScheduledTask } from '../calendar/schedule';
+import { isDropped, type ScheduledTask } from '../calendar/schedule';
 
 const asArray = (day: Day): [number, number, number] => {
   const [year, month, date] = day.split('-').map(Number);
@@ -33,7 +33,7 @@ export function scheduleToIcs(
       uid: `${id}-${task.key}@viridane`,
       title: `${name}: ${task.label}${task.doneOn ? ', done' : ''}`,
       sequence,
-      status: (task.state === 'skipped' ? 'CANCELLED' : 'CONFIRMED') as 'CANCELLED' | 'CONFIRMED',
+      status: (isDropped(task) ? 'CANCELLED' : 'CONFIRMED') as 'CANCELLED' | 'CONFIRMED',
       description: inUnits(task.reason, units),
       start: asArray(task.start),
       // The end of an all-day event is the day after (RFC 5545, 3.6.1).

@@ -1,5 +1,4 @@
 import type { ScheduledTask } from '../calendar/schedule';
-import type { Day } from '../measure/dates';
 
 /** Tending of a planted block: what the calendar asks for after planting day. */
 export interface TendingList {
@@ -22,25 +21,16 @@ export const tends = ({ room, lead }: Pick<ScheduledTask, 'room' | 'lead'>): boo
 
 /**
  * What is due on a block, from its scheduled tasks. Nothing is tended before the block is planted: tending
- * of trees that do not stand yet would only hide what really waits. Once trees stand, a preparation that
- * nobody ticked is a gap in the records, not something to do.
+ * of trees that do not stand yet would only hide what really waits.
  * @param stands whether anything stands on the block
- * @param planting the day planting begins
  */
-export function dueTasks(
-  tasks: readonly ScheduledTask[],
-  { stands, planting, today }: { stands: boolean; planting: Day; today: Day },
-): Due {
+export function dueTasks(tasks: readonly ScheduledTask[], { stands }: { stands: boolean }): Due {
   const waits = ({ state }: ScheduledTask) => state === 'late' || state === 'due';
   const tending = tasks.filter(tends);
   const of = (...states: ScheduledTask['state'][]) =>
     tending.filter(({ state }) => states.includes(state));
   return {
-    waiting: tasks.filter(
-      (task) =>
-        waits(task) &&
-        (tends(task) ? stands : !(stands && planting <= today && task.byTable < planting)),
-    ),
+    waiting: tasks.filter((task) => waits(task) && (stands || !tends(task))),
     tending: {
       late: stands ? of('late') : [],
       now: stands ? of('due') : [],

@@ -5,6 +5,8 @@ import { progressOf } from '../../core/crew/sums';
 import { seededRandom } from '../../core/measure/random';
 import { addTo } from '../../core/measure/dates';
 import { dayBounds, dayOf } from '../../core/say/day';
+import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
+import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { perform } from '../../src/lib/rooms/commands.server';
 import { readPlanted } from '../../src/lib/rooms/crew/sums.server';
 import { morningBoard } from '../../src/lib/rooms/morning/board.server';
@@ -304,6 +306,31 @@ test('a site’s height enters its evaporation; saving its place without a heigh
   assert.equal(await takenOut(), high);
   await setting.refused('leader', 'people.site', { ...place, elevation: 9000 }, 400, /./);
   await setting.done('leader', 'people.site', { ...place, elevation: 0 });
+});
+
+test('whoever joins as a planter can be given rows at once, at the usual rate; twice nobody is made', async () => {
+  const siteId = setting.site.id;
+  const add = (signIn: string, role: string) =>
+    setting.done('leader', 'people.add', {
+      ...{ siteId, name: `Joins ${signIn}`, signIn, role, password: 'long enough words' },
+    });
+  const plantersOf = async (personId: unknown) =>
+    (await (await setting.facts()).of(plantersFact)).filter((one) => one.personId === personId);
+  const { id: ash } = await add('ash', 'planter');
+  const [planter, ...more] = await plantersOf(ash);
+  assert.deepEqual(more, []);
+  assert.deepEqual(
+    [planter.name, planter.kind, planter.people, planter.rate, planter.retiredOn],
+    ['Joins ash', 'planter', 1, null, null],
+  );
+  const layout = (await releasedLayout(await setting.facts(), setting.blocks['Haul Flat'].id))!;
+  await setting.done('leader', 'crew.share', { layoutId: layout.id, planters: [planter.id] });
+  // A checker who is made a planter gets a place among them, and gets no second one by going to and fro.
+  const { id: bo } = await add('bo', 'checker');
+  assert.deepEqual(await plantersOf(bo), []);
+  for (const role of ['planter', 'viewer', 'planter'])
+    await setting.done('leader', 'people.role', { siteId, personId: bo, role });
+  assert.equal((await plantersOf(bo)).length, 1);
 });
 
 test('people: the last leader stays, access ends at once, a name goes and the trees stay', async () => {

@@ -85,6 +85,10 @@ test('only a leader changes it; other blocks’ zones and lots, and scopes of no
   await refused({ by: 'zone', zone: uuid() }, 409);
   await refused({ by: 'lot', lot: foreignLot.id }, 409);
   await refused({ by: 'zone', zone: 'hollow' }, 400);
+  // What is no difference at all is said, and looked at for doubles no further.
+  for (const nonsense of ['2026-02-30', null, 7, {}, { method: {} }, { scope: { by: 'rows' } }])
+    for (const list of [[nonsense], [nonsense, nonsense]])
+      assert.equal((await differ(name, list as never)).status, 400, JSON.stringify(list));
   await refused({ by: 'zone' }, 400);
   await refused({ by: 'weather', zone }, 400);
   await refused({}, 400);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { scaleTime } from 'd3-scale';
   import { addTo, daysBetween, formatDay, type Day } from '$core/measure/dates';
-  import type { ScheduledTask } from '$core/calendar/schedule';
+  import { isDropped, type ScheduledTask } from '$core/calendar/schedule';
 
   interface Strings {
     id: string;
@@ -91,9 +91,7 @@
   const drawn = $derived(
     strings.map((string, i) => {
       const inSight = string.tasks
-        .filter(
-          (task) => hangsOn(task) >= first && hangsOn(task) <= last && task.state !== 'skipped',
-        )
+        .filter((task) => hangsOn(task) >= first && hangsOn(task) <= last && !isDropped(task))
         .sort((a, b) => (hangsOn(a) < hangsOn(b) ? -1 : 1));
       return {
         ...string,

@@ -30,6 +30,7 @@
     soon: 'Soon',
     later: 'Later',
     skipped: 'Skipped',
+    passed: 'Passed, not ticked off; the trees stand',
   };
 
   /** Whose page tells that a task is done. */

@@ -97,6 +97,7 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
     schedule(plantingDay, brought, taskRecords(events), facts.today, block.calendarTerms.tasks, {
       own: block.calendarTerms.own,
       planting,
+      stands: planting.begun,
       elsewhere: (key, byTable) => doneBy(elsewhere, key, byTable, facts.today),
     }),
   );
@@ -114,9 +115,9 @@ async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
   const begun = planted > 0;
   if (begun && planted >= total) {
     const last = [...sums.byDay.keys()].sort().at(-1) ?? first;
-    return { days: Math.max(1, daysBetween(first, last) + 1), left: 1 };
+    return { begun, days: Math.max(1, daysBetween(first, last) + 1), left: 1 };
   }
-  return plantingDays({
+  const lasts = plantingDays({
     left: total - planted,
     pace,
     // What is left begins today once planting is under way.
@@ -125,6 +126,7 @@ async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
     weeks: windows.weeks[block.conditions.stock],
     daysAWeek: saturday ? 6 : 5,
   });
+  return { ...lasts, begun };
 }
 
 interface ToldElsewhere {
@@ -204,8 +206,7 @@ export async function dueOf(facts: Facts, block: BlockRow): Promise<Due> {
     tasksOf(facts, block),
     plantedOf(facts, block.id),
   ]);
-  const { today } = facts;
-  return dueTasks(tasks, { stands: planted > 0, planting: block.plantingDay ?? '', today });
+  return dueTasks(tasks, { stands: planted > 0 });
 }
 
 /** Any day before the first feed. */

@@ -56,17 +56,23 @@ const SCOPES = {
   }),
 } as const;
 
-const scope = yup.lazy((value: unknown) => {
-  const by = (value as { by?: unknown } | null)?.by;
-  const known = typeof by === 'string' && Object.hasOwn(SCOPES, by) ? by : undefined;
-  return known
-    ? SCOPES[known as keyof typeof SCOPES]
-    : object({
-        by: string()
-          .oneOf(Object.keys(SCOPES) as Scope['by'][])
-          .required(),
-      });
-});
+/** What a scope of this kind is held to; nothing for a kind there is not. */
+function shapeOfScope(value: unknown) {
+  const by = (value as { by?: unknown } | null | undefined)?.by;
+  return typeof by === 'string' && Object.hasOwn(SCOPES, by)
+    ? SCOPES[by as keyof typeof SCOPES]
+    : undefined;
+}
+
+const scope = yup.lazy(
+  (value: unknown) =>
+    shapeOfScope(value) ??
+    object({
+      by: string()
+        .oneOf(Object.keys(SCOPES) as Scope['by'][])
+        .required(),
+    }),
+);
 
 /** What differs from the block, for whom; nobody twice. */
 export const differences = array()
@@ -74,7 +80,11 @@ export const differences = array()
   .max(60)
   .default([])
   .test('twice', 'Two differences are for the same trees. Put them into one.', (value) => {
-    const keys = ((value ?? []) as Difference[]).map((entry) => scopeKey(entry.scope));
+    // What is no scope is refused where it stands, and is the same as no other.
+    const scopes = ((value ?? []) as (Partial<Difference> | null)[]).flatMap((entry) =>
+      shapeOfScope(entry?.scope)?.isValidSync(entry?.scope) ? [entry!.scope!] : [],
+    );
+    const keys = scopes.map(scopeKey);
     return new Set(keys).size === keys.length;
   });
 

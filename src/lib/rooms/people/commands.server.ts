@@ -12,7 +12,6 @@ import type { peopleContract } from './contract';
 const CODE_HOURS = 24;
 /** Signs that are not mistaken for one another when read out. */
 const CODE_SIGNS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
-export const USUAL_RATE = 600;
 
 export const peopleCommands: Handlers<typeof peopleContract> = {
   async 'people.preferences'({ units, theme }, work) {
@@ -197,9 +196,9 @@ export async function asPlanter(work: Work, siteId: string, personId: string | n
     siteId,
     personId,
     name,
-    rate: USUAL_RATE,
-    position,
-    edition: 1,
+    // Until somebody types one, or their tallies tell: the usual one of the way, tool and stock.
+    rate: null,
+    ...{ kind: 'planter', people: 1, retiredOn: null, position, edition: 1 },
   });
 }
 

@@ -17,7 +17,7 @@
   import CalendarFeed from './CalendarFeed.svelte';
   import OwnTask from './OwnTask.svelte';
   import TaskTerms from './TaskTerms.svelte';
-  import { wholeTask } from '$core/calendar/schedule';
+  import { isDropped, wholeTask } from '$core/calendar/schedule';
   import { v7 as uuid } from 'uuid';
   import TaskCard from '$lib/parts/TaskCard.svelte';
   import { send } from '$lib/parts/send.svelte';
@@ -176,7 +176,7 @@
                 >{/if}</td
             >
             <td class="n num"
-              >{#if !task.doneOn && task.state !== 'skipped' && !task.lateBy}{@const entry = knot(
+              >{#if !task.doneOn && !isDropped(task) && !task.lateBy}{@const entry = knot(
                   mine.id,
                   task.key,
                 )}{#if entry}<span class:late={entry.slack < 0}

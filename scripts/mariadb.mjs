@@ -31,7 +31,11 @@ export async function startMariadb(folder, wishedPort = 0) {
     `viridane-${process.pid}-${randomBytes(3).toString('hex')}.sock`,
   );
   const secretFile = path.join(folder, 'mariadb-password');
-  mkdirSync(folder, { recursive: true });
+  // A server that starts clears what looks left over in its temporary folder: in a shared one it would take away
+  // what another is working with.
+  const temporary = path.join(folder, 'tmp');
+  mkdirSync(temporary, { recursive: true });
+  const env = { ...process.env, PATH: `${process.env.PATH}:/usr/sbin`, TMPDIR: temporary };
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
   if (!existsSync(path.join(data, 'mysql')) || !existsSync(secretFile)) {
     rmSync(data, { recursive: true, force: true });
@@ -44,7 +48,7 @@ export async function startMariadb(folder, wishedPort = 0) {
         '--skip-test-db',
         ...asRoot,
       ],
-      { encoding: 'utf8', env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` } },
+      { encoding: 'utf8', env },
     );
     if (made.status !== 0)
       throw new Error(`The database could not be set up: ${made.stderr || made.stdout}`);
@@ -80,11 +84,7 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
       ...asRoot,
     ],
     // A group of its own: Ctrl-C reaches the script first, which then stops the database cleanly.
-    {
-      stdio: 'ignore',
-      detached: true,
-      env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
-    },
+    { stdio: 'ignore', detached: true, env },
   );
   let ended = false;
   const died = new Promise((resolve) =>

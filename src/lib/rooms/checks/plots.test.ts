@@ -1,0 +1,74 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { judgingLooks } from './plots';
+
+const look = (
+  id: string,
+  at: number,
+  more: { corrects?: string; plan?: string; number?: number } = {},
+) => ({
+  ...{ id, at, corrects: more.corrects ?? null },
+  ...{ planId: more.plan ?? null, planNumber: more.number ?? null },
+});
+const ids = (looks: readonly { id: string }[]) => looks.map(({ id }) => id);
+const planned = { plan: 'p', number: 4 };
+
+test('of two who looked at one planned plot the first judges, whoever’s phone came first', () => {
+  const [first, second] = [look('b', 10, planned), look('a', 20, planned)];
+  for (const given of [
+    [first, second],
+    [second, first],
+  ]) {
+    const { judging, beside } = judgingLooks(given);
+    assert.deepEqual(ids(judging), ['b']);
+    assert.deepEqual(
+      beside.map((pair) => [pair.first.id, pair.second.id]),
+      [['b', 'a']],
+    );
+  }
+  const other = judgingLooks([first, look('c', 30, { plan: 'p', number: 5 })]);
+  assert.deepEqual([ids(other.judging), other.beside], [['b', 'c'], []], 'another plot');
+});
+
+test('a correction stands where what it corrects stood, however late and however often it was corrected', () => {
+  const first = look('a', 10, planned);
+  const beside = look('b', 20, planned);
+  const once = look('c', 30, { ...planned, corrects: 'a' });
+  const twice = look('d', 40, { ...planned, corrects: 'c' });
+  const { judging, beside: pairs } = judgingLooks([twice, beside, once, first]);
+  assert.deepEqual(ids(judging), ['d'], 'the first look judges, in its last correction');
+  assert.deepEqual(
+    pairs.map((pair) => [pair.first.id, pair.second.id]),
+    [['d', 'b']],
+  );
+  // What it corrects is still on another phone: it stands for itself meanwhile.
+  assert.deepEqual(ids(judgingLooks([once]).judging), ['c']);
+});
+
+test('plots of no plan stand each for itself, in order of time', () => {
+  const { judging, beside } = judgingLooks([look('b', 20), look('a', 10), look('c', 10)]);
+  assert.deepEqual([ids(judging), beside], [['a', 'c', 'b'], []]);
+});
+
+test('every look that nobody corrected is somewhere, and just once', () => {
+  const looks = fc
+    .array(fc.record({ at: fc.nat(20), number: fc.nat(3), of: fc.nat(12) }), { maxLength: 12 })
+    .map((all) =>
+      all.map(({ at, number, of }, i) =>
+        // Nobody corrects what comes later.
+        look(`n${i}`, at, { plan: 'p', number, ...(of < i ? { corrects: `n${of}` } : {}) }),
+      ),
+    );
+  fc.assert(
+    fc.property(looks, (all) => {
+      const { judging, beside } = judgingLooks(all);
+      const found = [...ids(judging), ...beside.map(({ second }) => second.id)].sort();
+      const gone = new Set(all.map(({ corrects }) => corrects));
+      assert.deepEqual(found, ids(all.filter(({ id }) => !gone.has(id))).sort());
+      const judged = judging.map(({ planNumber }) => planNumber);
+      assert.equal(new Set(judged).size, judged.length, 'one judges each plot');
+      for (const { first } of beside) assert.ok(judging.includes(first));
+    }),
+  );
+});

@@ -12,13 +12,19 @@
   import { useUnits } from '$lib/parts/figures.svelte';
   import { told } from '$core/say/told';
   import {
-    alongLongestSide,
     type Layout,
     type LayoutParameters,
     type Drift,
     type StoredLayout,
   } from '$core/rows/layout';
   import { crownRadius } from '$core/rows/crowns';
+  import {
+    contourAlong,
+    firstParameters,
+    moveAt,
+    settingsIn,
+    withSettings,
+  } from '$core/rows/deciding';
   import { NO_ROOM, rowEnds, type Move } from '$core/rows/moves';
   import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
   import { nearestPeg, pegPosition, pointAt, rowCount, rowSpan } from '$core/rows/rowset';
@@ -51,24 +57,18 @@
   const editable = $derived(data.role === 'leader');
   const units = useUnits();
 
-  /** Where a new block starts: along its longest side, at two and a half metres. */
-  function firstParameters(): LayoutParameters {
+  /** The version that the crew has, or the newest; without one, where a new block starts. */
+  function startFrom(): LayoutParameters {
     const newest = data.versions.find(({ state }) => state === 'released') ?? data.versions[0];
-    if (newest) return newest.parameters;
-    return {
-      pattern: 'rectangular',
-      inRow: 2.5,
-      between: 3,
-      direction: alongLongestSide(data.ground.boundary),
-      firstOffset: 1.5,
-      firstPeg: 0,
-      headland: 0,
-      shortest: 5,
-      mix: data.species.slice(0, 1).map(({ id }) => ({ species: id, share: 100 })),
-      arrangement: { kind: 'random', longest: 3, seed: 1 },
-    };
+    return (
+      newest?.parameters ??
+      firstParameters(
+        data.ground.boundary,
+        data.species.map(({ id }) => id),
+      )
+    );
   }
-  const history = new History<LayoutParameters>(untrack(firstParameters));
+  const history = new History<LayoutParameters>(untrack(startFrom));
   const parameters = $derived(history.current);
   let shown = $state<number | undefined>(
     untrack(
@@ -179,24 +179,10 @@
     shown = undefined;
   };
   /** The settings being decided: the block's own, or those of a zone. */
-  const settings = $derived<PatternSettings>(
-    parameters.byZone?.find(({ zone }) => zone === laying)?.settings ?? parameters,
-  );
+  const settings = $derived(settingsIn(parameters, laying));
   function changeSettings(next: Partial<PatternSettings>, tag = '') {
     if (parameters.moves?.length && !askedAbout()) return;
-    if ('pattern' in next && next.pattern === 'shelter' && !settings.shelter?.length)
-      next = { ...next, shelter: firstShelter() };
-    if (!laying) return change(next, tag);
-    const own = parameters.byZone ?? [];
-    const merged = { ...settingsOnly(settings), ...next };
-    change(
-      {
-        byZone: own.some(({ zone }) => zone === laying)
-          ? own.map((entry) => (entry.zone === laying ? { zone: laying, settings: merged } : entry))
-          : [...own, { zone: laying, settings: merged }],
-      },
-      tag,
-    );
+    change(withSettings(parameters, laying, next), tag);
   }
   /** Laying anew may leave changes by hand without a place; the leader is asked once a change. */
   let agreed: LayoutParameters | undefined;
@@ -209,42 +195,12 @@
     if (yes) agreed = parameters;
     return yes;
   }
-  /** The part of a layout's parameters that is one pattern. */
-  function settingsOnly(of: PatternSettings): PatternSettings {
-    const { pattern, inRow, between, direction, firstOffset, firstPeg, headland, shortest } = of;
-    return {
-      pattern,
-      inRow,
-      between,
-      direction,
-      firstOffset,
-      firstPeg,
-      headland,
-      shortest,
-      ...(of.measured && { measured: of.measured }),
-      ...(of.contour && { contour: of.contour }),
-      ...(of.guide && { guide: of.guide }),
-      ...(of.shelter && { shelter: of.shelter }),
-      ...(of.scatter && { scatter: of.scatter }),
-      ...(of.cluster && { cluster: of.cluster }),
-    };
-  }
-  const firstShelter = () =>
-    parameters.mix.slice(0, 3).map(({ species }, i) => ({
-      species,
-      offset: i ? 2.5 : 2,
-      step: 2,
-      stagger: i % 2 ? 0.5 : 0,
-    }));
   const addMove = (move: Move) => change({ moves: [...(parameters.moves ?? []), move] });
   function byHand(at: Point) {
     const rows = layout?.result.rows;
     if (!rows || !tool) return;
-    const near = nearestPeg(rows, at);
-    if (tool === 'add') addMove({ kind: 'add', at });
-    else if (tool === 'out' && near)
-      addMove({ kind: 'out', at: pegPosition(rows, near.row, near.peg)!.point, note: '' });
-    else if (tool === 'end') addMove({ kind: 'end', row: nearEnd(at), at });
+    const move = moveAt(rows, tool, at, selected);
+    if (move) addMove(move);
   }
   const handSpan = $derived(
     layout && selected <= rowCount(layout.result.rows)
@@ -258,12 +214,6 @@
     const there = pegPosition(layout!.result.rows, near.row, near.peg)!.point;
     const off = Math.hypot(there[0] - at[0], there[1] - at[1]);
     return off < 0.05 ? `row ${near.row}, peg ${near.peg}` : `by row ${near.row}, peg ${near.peg}`;
-  }
-  /** Of the chosen row, the end nearer to a place: the move is bound to it. */
-  function nearEnd([x, y]: Point): Point {
-    const [a, b] = rowEnds(layout!.result.rows, selected - 1);
-    const far = (point: Point) => Math.hypot(point[0] - x, point[1] - y);
-    return far(a) < far(b) ? a : b;
   }
   /** A place on the chosen row, by what its tape reads. */
   function onRow(chainage: number): Point | undefined {
@@ -294,16 +244,7 @@
   function drawn(shape: { type: string; coordinates: unknown }) {
     const line = shape.coordinates as Point[];
     if (picking === 'guide') changeSettings({ guide: line });
-    if (picking === 'baseline')
-      changeSettings({
-        contour: {
-          stopUnder: 0.75,
-          startOver: 1.5,
-          fall: 0,
-          ...settings.contour,
-          baseline: [line[0], line[line.length - 1]],
-        },
-      });
+    if (picking === 'baseline') changeSettings({ contour: contourAlong(settings, line) });
     picking = '';
   }
   const currentBearing = $derived(bearingOfDirection(settings.direction));

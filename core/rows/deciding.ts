@@ -1,0 +1,101 @@
+import type { MultiPolygon } from '../ground/polygon';
+import type { Point } from '../measure/plane';
+import type { LayoutParameters } from './layout';
+import { rowEnds, type Move } from './moves';
+import { alongLongestSide, CONTOUR_DEFAULTS, type PatternSettings } from './pattern';
+import { nearestPeg, pegPosition, type RowSet } from './rowset';
+
+/** Where a new block starts: along its longest side, at two and a half metres by three, of one species. */
+export const firstParameters = (
+  boundary: MultiPolygon,
+  species: readonly string[],
+): LayoutParameters => ({
+  ...{ pattern: 'rectangular', inRow: 2.5, between: 3 },
+  direction: alongLongestSide(boundary),
+  ...{ firstOffset: 1.5, firstPeg: 0, headland: 0, shortest: 5 },
+  mix: species.slice(0, 1).map((id) => ({ species: id, share: 100 })),
+  arrangement: { kind: 'random', longest: 3, seed: 1 },
+});
+
+/** The part of a layout's parameters that is one pattern; what is not set is left out. */
+export function settingsOf(parameters: PatternSettings): PatternSettings {
+  const { pattern, inRow, between, direction, firstOffset, firstPeg, headland, shortest } =
+    parameters;
+  const { measured, contour, guide, shelter, scatter, cluster } = parameters;
+  return {
+    ...{ pattern, inRow, between, direction, firstOffset, firstPeg, headland, shortest },
+    ...(measured && { measured }),
+    ...(contour && { contour }),
+    ...(guide && { guide }),
+    ...(shelter && { shelter }),
+    ...(scatter && { scatter }),
+    ...(cluster && { cluster }),
+  };
+}
+
+/** Shelter rows to begin with: a species each, the second row's trees before the gaps of the first. */
+export const firstShelter = ({
+  mix,
+}: Pick<LayoutParameters, 'mix'>): NonNullable<PatternSettings['shelter']> =>
+  mix.slice(0, 3).map(({ species }, i) => ({
+    ...{ species, step: 2 },
+    ...{ offset: i ? 2.5 : 2, stagger: i % 2 ? 0.5 : 0 },
+  }));
+
+/** The settings that hold somewhere: a zone's own, or else the block's. @param zone empty for the block */
+export const settingsIn = (parameters: LayoutParameters, zone: string): PatternSettings =>
+  parameters.byZone?.find((entry) => entry.zone === zone)?.settings ?? parameters;
+
+/**
+ * What changes in the parameters when something of a pattern is decided, for the block or for one zone. A zone
+ * takes the block's settings along when it first differs; later changes of the block pass it by.
+ * @param zone empty for the block
+ */
+export function withSettings(
+  parameters: LayoutParameters,
+  zone: string,
+  decided: Partial<PatternSettings>,
+): Partial<LayoutParameters> {
+  const before = settingsIn(parameters, zone);
+  const next =
+    decided.pattern === 'shelter' && !(decided.shelter ?? before.shelter)?.length
+      ? { ...decided, shelter: firstShelter(parameters) }
+      : decided;
+  if (!zone) return next;
+  const settings = { ...settingsOf(before), ...next };
+  const own = parameters.byZone ?? [];
+  return {
+    byZone: own.some((entry) => entry.zone === zone)
+      ? own.map((entry) => (entry.zone === zone ? { zone, settings } : entry))
+      : [...own, { zone, settings }],
+  };
+}
+
+/** Contour settings with a new baseline, from the first corner of a drawn line to its last. */
+export const contourAlong = (
+  settings: Pick<PatternSettings, 'contour'>,
+  line: readonly Point[],
+): NonNullable<PatternSettings['contour']> => ({
+  ...CONTOUR_DEFAULTS,
+  ...settings.contour,
+  baseline: [line[0], line[line.length - 1]],
+});
+
+/** Of a row, counted from 1, the end nearer to a place: a move of its end is bound to it. */
+export function nearEnd(rows: RowSet, row: number, [x, y]: Point): Point {
+  const [first, last] = rowEnds(rows, row - 1);
+  const far = ([a, b]: Point) => Math.hypot(a - x, b - y);
+  return far(first) < far(last) ? first : last;
+}
+
+/**
+ * The move that a press on the plan means.
+ * @param row the chosen row, counted from 1, whose end is moved
+ * @returns nothing where there is nothing to change
+ */
+export function moveAt(rows: RowSet, kind: Move['kind'], at: Point, row: number): Move | undefined {
+  if (kind === 'add') return { kind, at };
+  if (kind === 'end') return { kind, row: nearEnd(rows, row, at), at };
+  const near = nearestPeg(rows, at);
+  return near && { kind, at: pegPosition(rows, near.row, near.peg)!.point, note: '' };
+}

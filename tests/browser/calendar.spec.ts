@@ -105,6 +105,12 @@ test('a bar is tried out before it is moved; tanks, prices and phases follow the
   await page.getByLabel('Price of guards').press('Tab');
   await expect(cost).not.toHaveText(before!);
   await expect(page.getByText('the fence is cheaper.')).toBeVisible();
+  // A price that is taken out again is open, as it was before anybody typed one.
+  await page.getByLabel('Price of guards').fill('');
+  await page.getByLabel('Price of guards').press('Tab');
+  await expect(cost).toHaveText(before!);
+  await page.reload();
+  await expect(page.getByLabel('Price of guards')).toHaveValue('');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'CSV' }).click();
   expect((await download).suggestedFilename()).toBe('Silt-Margin-materials.csv');

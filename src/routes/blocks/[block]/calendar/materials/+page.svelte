@@ -60,6 +60,16 @@
       ? []
       : data.bill.lines.filter(({ buy, buyBy }) => buy > 0 && buyBy && buyBy < data.today!),
   );
+
+  /** A line's term as it was typed: an emptied price is open again, an empty pack is one of a kind. */
+  const typedOf = (key: 'onHand' | 'pack' | 'price' | 'costShare', typed: number | null) => ({
+    [key]:
+      key === 'price'
+        ? typed
+        : key === 'costShare'
+          ? (typed ?? 0) / 100
+          : (typed ?? (key === 'pack' ? 1 : 0)),
+  });
 </script>
 
 <svelte:head><title>Materials and money · Viridane</title></svelte:head>
@@ -113,18 +123,8 @@
                           : key === 'price'
                             ? 'Price'
                             : 'Others pay, per cent'} of {line.label}"
-                      onvalue={(typed) => {
-                        const text = String(typed);
-                        const number = text === '' ? null : Number(text);
-                        void setLine(line.key, {
-                          [key]:
-                            key === 'costShare'
-                              ? (number ?? 0) / 100
-                              : key === 'price'
-                                ? number
-                                : (number ?? (key === 'pack' ? 1 : 0)),
-                        });
-                      }}
+                      onvalue={(typed) => void setLine(line.key, typedOf(key, typed))}
+                      onempty={() => void setLine(line.key, typedOf(key, null))}
                     />{/if}</td
                 >
               {/each}

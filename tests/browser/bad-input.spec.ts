@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { asFile, open, PADDOCK, signIn } from './helpers';
+import { asFile, blockPath, open, PADDOCK, signIn } from './helpers';
 
 const ring = PADDOCK.geometry.coordinates[0];
 const polygon = (coordinates: number[][]) =>
@@ -113,4 +113,48 @@ test('a viewer sees and cannot change; a stranger’s block is not found', async
   expect(answer.status()).toBe(403);
   await page.goto('/blocks/0191f405-0530-7a67-832f-000000000000/ground');
   await expect(page.getByText('There is no such block among yours.')).toBeVisible();
+});
+
+test('an emptied field never shows less than what holds: it comes back, or what it held is gone', async ({
+  browser,
+}) => {
+  const desk = await (await browser.newContext()).newPage();
+  await signIn(desk, 'leader');
+  const flat = await blockPath(desk, 'Haul Flat');
+  await test.step('a bin holds something, whatever is wiped out', async () => {
+    await desk.goto(`${flat}/crew/machine`);
+    const bin = desk.getByLabel('A bin holds');
+    const before = await bin.inputValue();
+    await bin.fill('');
+    await bin.press('Tab');
+    await expect(bin).toHaveValue(before);
+    await expect(bin).toHaveAttribute('aria-invalid', 'false');
+  });
+
+  await test.step('on a walk a peg that was taken out again is not in what is kept', async () => {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    const phone = await context.newPage();
+    await signIn(phone, 'checker');
+    await phone.goto(`${flat.replace('/blocks/', '/field/')}/visit`);
+    await phone.getByRole('checkbox').uncheck();
+    const [row, peg] = [phone.getByLabel('From row'), phone.getByLabel('Peg, if one tree')];
+    await row.fill('7');
+    await peg.fill('12');
+    await peg.press('Tab');
+    await peg.fill('');
+    await peg.press('Tab');
+    await expect(peg).toHaveValue('');
+    const sent = phone.waitForRequest((request) => request.url().endsWith('/do/tending.seen'));
+    await phone
+      .getByRole('button', { name: /browse/i })
+      .first()
+      .click();
+    const payload = (await sent).postDataJSON() as { fromRow: number; peg: number | null };
+    expect([payload.fromRow, payload.peg]).toEqual([7, null]);
+    await phone
+      .getByRole('button', { name: /undo|back/i })
+      .last()
+      .click();
+    await context.close();
+  });
 });

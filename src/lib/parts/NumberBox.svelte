@@ -16,8 +16,9 @@
     required?: boolean;
     placeholder?: string;
     'aria-label'?: string;
-    /** Told once the number is understood; undefined when the field was emptied. */
+    /** Told once the number is understood. */
     onvalue?: (value: number) => void;
+    /** Told when the field was emptied; without it an emptied field shows its number again. */
     onempty?: () => void;
   }
   let {
@@ -62,7 +63,9 @@
     if (!text.trim()) {
       wrong = required ? 'A number is needed here.' : '';
       typed = required ? text : undefined;
-      if (!required && value !== undefined && value !== null) {
+      // Whoever is told of values and not of none has to have one: the field shows again what holds.
+      if (!required && onvalue && !onempty) typed = undefined;
+      else if (!required && value !== undefined && value !== null) {
         value = undefined;
         onempty?.();
       }

@@ -251,6 +251,10 @@
           step={tongue.system === 'us' ? 0.1 : 1}
           value={heights[marks.length] ? heights[marks.length] / perUnit : null}
           onvalue={(typed) => (heights = { ...heights, [marks.length]: typed * perUnit })}
+          onempty={() => {
+            const { [marks.length]: _height, ...rest } = heights;
+            heights = rest;
+          }}
         /></label
       >
     {/if}

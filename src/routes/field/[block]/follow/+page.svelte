@@ -115,6 +115,7 @@
                 value={some[row]}
                 aria-label={`${say('follow.some')}, ${say('rows.row', { row })}`}
                 onvalue={(n) => (some = { ...some, [row]: n })}
+                onempty={() => (some = { ...some, [row]: 0 })}
               /><button
                 type="button"
                 class="go plain"

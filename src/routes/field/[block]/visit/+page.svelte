@@ -59,15 +59,27 @@
             max={data.lastRow}
             value={fromRow}
             onvalue={(n) => (fromRow = n)}
+            onempty={() => (fromRow = null)}
           /></label
         >
         <label
           >{say('visit.to')}
-          <NumberBox min={1} max={data.lastRow} value={toRow} onvalue={(n) => (toRow = n)} /></label
+          <NumberBox
+            min={1}
+            max={data.lastRow}
+            value={toRow}
+            onvalue={(n) => (toRow = n)}
+            onempty={() => (toRow = null)}
+          /></label
         >
         <label
           >{say('visit.peg')}
-          <NumberBox min={1} value={peg} onvalue={(n) => (peg = n)} /></label
+          <NumberBox
+            min={1}
+            value={peg}
+            onvalue={(n) => (peg = n)}
+            onempty={() => (peg = null)}
+          /></label
         >
       </div>
     {/if}
@@ -75,7 +87,12 @@
   <div class="where">
     <label
       >{say('visit.trees')}
-      <NumberBox min={1} value={trees} onvalue={(n) => (trees = n)} /></label
+      <NumberBox
+        min={1}
+        value={trees}
+        onvalue={(n) => (trees = n)}
+        onempty={() => (trees = null)}
+      /></label
     >
     <label class="body">{say('visit.body')} <input maxlength="300" bind:value={body} /></label>
   </div>

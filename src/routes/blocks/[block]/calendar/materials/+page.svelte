@@ -70,6 +70,17 @@
           ? (typed ?? 0) / 100
           : (typed ?? (key === 'pack' ? 1 : 0)),
   });
+  const keepFence = (price: number | null) =>
+    keep({
+      materials: {
+        ...data.block.calendarTerms.materials,
+        fence: {
+          ...{ pack: 1, onHand: 0, costShare: 0 },
+          ...data.block.calendarTerms.materials?.fence,
+          price,
+        },
+      },
+    });
 </script>
 
 <svelte:head><title>Materials and money · Viridane</title></svelte:head>
@@ -189,17 +200,8 @@
           min="0"
           step="any"
           value={priceOf('fence')}
-          onvalue={(typed) =>
-            keep({
-              materials: {
-                ...data.block.calendarTerms.materials,
-                fence: {
-                  ...{ pack: 1, onHand: 0, costShare: 0 },
-                  ...data.block.calendarTerms.materials?.fence,
-                  price: String(typed) === '' ? null : typed,
-                },
-              },
-            })}
+          onvalue={keepFence}
+          onempty={() => keepFence(null)}
         /></label
       >
     {/if}

@@ -118,7 +118,7 @@
             right: length(Math.abs(way.right)),
             side: way.right >= 0 ? 'right' : 'left',
           })}
-          {species ? say('peg.stands', { species: species.name.toLowerCase() }) : ''}
+          {species ? say('peg.stands', { species: species.name }) : ''}
         </p>
         <p class="num quiet">
           {say(way.distance < reading!.accuracy ? 'peg.string' : 'peg.within', {

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { signIn } from './helpers';
+import { blockPath, signIn } from './helpers';
 
 test('a press made before the page listens is made once it does, and once only', async ({
   page,
@@ -23,4 +23,27 @@ test('a press made before the page listens is made once it does, and once only',
   await expect(page.getByLabel('Bearing and length of each side, one a line')).toBeVisible();
   await expect(compass).toHaveAttribute('aria-selected', 'true');
   await expect(page.getByRole('link', { name: 'North Bench', exact: true })).toBeVisible();
+});
+
+test('what is chosen and typed before the page listens is what it then goes by', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  const knoll = await blockPath(page, 'Spoil Knoll');
+  let release = () => {};
+  const slow = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/_app\/immutable\/entry\//, async (route) => {
+    await slow;
+    await route.continue();
+  });
+  await page.goto(`${knoll}/survival`, { waitUntil: 'commit' });
+  await page.getByLabel('Survival known to ±').fill('15');
+  await page.getByLabel('Survival known to ±').press('Tab');
+  await page.getByLabel('What is counted').selectOption('trees');
+  const draw = page.getByRole('button', { name: 'Draw these trees' });
+  await expect(draw).toHaveCount(0);
+  release();
+  await expect(draw).toBeVisible();
+  await expect(page.getByLabel('What is counted')).toHaveValue('trees');
+  await expect(page.getByLabel('Survival known to ±')).toHaveValue('15');
 });

@@ -125,6 +125,9 @@ test('server and database killed under load: nothing confirmed is lost, nothing 
     await Promise.all([app.killServer(), app.killDatabase()]);
     // The server is there first; its first connection failing is not for ever.
     await Promise.all([app.startServer(), sleep(1500).then(() => app.startDatabase())]);
+    // Long enough for a load that is one, however slow the machine.
+    const confirmedSoFar = () => phones.reduce((sum, phone) => sum + phone.confirmed.size, 0);
+    await expect.poll(confirmedSoFar, { timeout: 30_000 }).toBeGreaterThan(100);
     await sleep(500);
     going = false;
     await Promise.all(working);

@@ -37,15 +37,14 @@ export function keepoutsBrought(
   ];
   const counts = new Map<KeepoutKind, number>();
   for (const { kind } of before) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  return shapes.map(({ name, shape, setback, keepout }) => {
+  return shapes.map(({ name, shape, keepout }) => {
     const kind = keepout?.kind ?? fallback;
-    const { label, reason, near, setback: usual } = keepoutDefault(kind, tallest);
+    const { label, reason, near, setback } = keepoutDefault(kind, tallest);
     const same = counts.get(kind) ?? 0;
     counts.set(kind, same + 1);
     return {
-      ...{ kind, shape, reason },
+      ...{ kind, shape, setback, reason },
       name: name.slice(0, LONGEST_NAME) || `${label.toLowerCase()}${same ? ` ${same + 1}` : ''}`,
-      setback: setback ?? usual,
       ...keepout,
       near: (keepout?.near === undefined ? near : keepout.near) ?? null,
       located: keepout?.located ?? null,

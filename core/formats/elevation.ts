@@ -9,7 +9,8 @@ import { groundLie, type Surface } from '../ground/surface';
 import type { Plane, Point } from '../measure/plane';
 import { DEGREES, learnProjection, projectionOf, type Projection } from '../measure/projection';
 import { METRES_PER_FOOT } from '../measure/units';
-import { EAST_NAMES, LAT_NAMES, LON_NAMES, NORTH_NAMES, checkArchive } from './read';
+import { checkArchive } from './read';
+import { EAST_NAMES, LAT_NAMES, LON_NAMES, NORTH_NAMES } from './table-of-places';
 
 export interface ElevationOptions {
   /** Projection of files that do not say where they lie: "33N", "EPSG:2056", the text of a projection file. */

@@ -177,7 +177,7 @@ test('standing trees come as points from every format, with name and crown where
       assert.ok(Math.abs(lon - places[i][0]) < 1e-6 && Math.abs(lat - places[i][1]) < 1e-6);
       assert.equal(name, places[i][2]);
     });
-    return lines.map(({ setback }) => setback && Math.round(setback * 100) / 100);
+    return lines.map(({ keepout }) => keepout?.setback && Math.round(keepout.setback * 100) / 100);
   };
   const table = (head: string, crowns: string[], sign = ',', comma = '.') =>
     [

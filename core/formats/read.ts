@@ -9,7 +9,6 @@ import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon'
 import type { KeepoutShape } from '../ground/keepouts';
 import type { Zone } from '../ground/zones';
 import type { Point } from '../measure/plane';
-import { METRES_PER_FOOT } from '../measure/units';
 import { projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
 import { keepoutsBrought, zonesBrought, type KeepoutBrought } from './brought';
@@ -20,6 +19,7 @@ import {
   type KeepoutMarks,
   type ZoneMarks,
 } from './ground-marks';
+import { headingOf, placesOfTable } from './table-of-places';
 import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
 
 export const LARGEST_FILE = 20 * 1024 * 1024;
@@ -37,9 +37,6 @@ export type ShapeRole = 'boundary' | 'keepout' | 'zone' | '';
 export interface AboutShape {
   name: string;
   role: ShapeRole;
-  kind: string;
-  /** Setback or crown radius in metres, where the file gives one (setback_m, crown_m). */
-  setback?: number;
   /** What the file says of it as a keep-out, or as a zone. */
   keepout?: KeepoutMarks;
   zone?: ZoneMarks;
@@ -321,12 +318,6 @@ function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
   return fromFeatures(features, options);
 }
 
-/** A number of metres a file gives, or nothing. */
-function metresOf(value: unknown): number | undefined {
-  const metres = Number(value ?? NaN);
-  return metres >= 0 && metres <= 500 ? metres : undefined;
-}
-
 const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
 
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
@@ -396,8 +387,7 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     // A walk's format has no properties: what is known stands in the comment, where the role is ours.
     const marks = { ...properties, ...(role ? marksOfComment(properties?.cmt) : {}) };
     const about: AboutShape = {
-      ...{ name: String(marks.name ?? ''), role, kind: String(marks.kind ?? '') },
-      setback: metresOf(marks.setback_m ?? marks.crown_m),
+      ...{ name: String(marks.name ?? ''), role },
       ...(role === 'zone'
         ? { zone: zoneOfMarks(marks) }
         : { keepout: keepoutOfMarks(marks, role === 'keepout') }),
@@ -425,113 +415,15 @@ function closedRing(ring: Point[]): Point[] {
   return ring;
 }
 
-export const LON_NAMES = ['lon', 'lng', 'long', 'longitude', 'x'];
-export const LAT_NAMES = ['lat', 'latitude', 'y'];
-export const EAST_NAMES = ['e', 'east', 'easting', 'eastings', 'x'];
-export const NORTH_NAMES = ['n', 'north', 'northing', 'northings', 'y'];
-
-/** A number of a table whose cells are parted by something else than commas may have a decimal comma. */
-const decimal = (cell: string | undefined): number =>
-  Number(/^\s*-?\d+,\d+\s*$/.test(cell ?? '') ? cell!.replace(',', '.') : cell);
-
-const UNNAMED: AboutShape = { name: '', role: '', kind: '' };
-
-/** Columns of a list of standing trees, and metres of crown radius that one unit of each is. */
-const CROWN_COLUMNS: readonly [pattern: RegExp, metres: number][] = [
-  [/^crown[ _]?(radius)?[ _]?\(?ft\)?$/, METRES_PER_FOOT],
-  [/^(crown|spread)[ _]?(diameter|width)?[ _]?\(?ft\)?$/, METRES_PER_FOOT / 2],
-  [/^crown[ _]?(radius)?[ _]?(\(?m\)?)?$/, 1],
-  [/^(crown[ _]?(diameter|width)|spread)[ _]?(\(?m\)?)?$/, 0.5],
-];
-const NAME_COLUMNS = ['name', 'label', 'tree', 'species', 'id', 'no', 'nr', 'number'];
-
-/** Standing trees of a table: each line a place with its name and crown, where it has them. */
-function treesOfTable(
-  points: readonly Point[],
-  data: readonly string[][],
-  heading: readonly string[],
-): ReadShapes['lines'] {
-  const nameAt = heading.findIndex((cell) => NAME_COLUMNS.includes(cell));
-  const [crownAt, metres] = crownColumn(heading);
-  const kindAt = heading.indexOf('kind');
-  return points.map((coordinates, i) => {
-    const crown = crownAt < 0 ? NaN : decimal(data[i][crownAt]?.trim() || 'none') * metres;
-    return {
-      ...UNNAMED,
-      name: nameAt < 0 ? '' : (data[i][nameAt] ?? '').trim(),
-      kind: kindAt < 0 ? '' : (data[i][kindAt] ?? '').trim(),
-      setback: metresOf(crown),
-      shape: { type: 'Point', coordinates },
-    };
-  });
-}
-
-function crownColumn(heading: readonly string[]): [at: number, metres: number] {
-  for (const [pattern, metres] of CROWN_COLUMNS) {
-    const at = heading.findIndex((cell) => pattern.test(cell));
-    if (at >= 0) return [at, metres];
-  }
-  return [-1, 1];
-}
-
-/** Corners in order, one a line, with or without a heading. */
+/** A table of the program's own, or of places one a line. */
 function fromCsv(text: string, options: ReadOptions): ReadShapes {
   const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
-  const heading = rows[0].map((cell) => cell.trim().toLowerCase());
+  const heading = headingOf(rows);
   if (['shape', 'role', 'part', 'ring', 'lon', 'lat'].every((name) => heading.includes(name))) {
     const records = rows
       .slice(1)
       .map((cells) => Object.fromEntries(heading.map((name, i) => [name, cells[i] ?? ''])));
     return fromFeatures(featuresOfGroundCsv(records), options);
   }
-  const hasHeading = heading.some((cell) => /[a-z]/.test(cell));
-  const find = (names: string[]) => heading.findIndex((cell) => names.includes(cell));
-  let [x, y, zoneColumn] = [0, 1, -1];
-  let projected = Boolean(options.zone);
-  if (hasHeading) {
-    zoneColumn = find(['zone', 'utm', 'utm zone', 'utm_zone']);
-    const [east, north] = [find(EAST_NAMES), find(NORTH_NAMES)];
-    [x, y] = [find(LON_NAMES), find(LAT_NAMES)];
-    if (heading[east] !== 'x' && east >= 0 && north >= 0) {
-      [x, y] = [east, north];
-      projected = true;
-    }
-    if (zoneColumn >= 0) projected = true;
-    if (x < 0 || y < 0) {
-      throw told('formats.cornerColumns', { found: rows[0].join(', ') });
-    }
-  }
-  const data = hasHeading ? rows.slice(1) : rows;
-  const points = data.map((cells, i): Point => {
-    const pair: Point = [decimal(cells[x]), decimal(cells[y])];
-    if (!cells[x]?.trim() || !cells[y]?.trim() || !pair.every(Number.isFinite)) {
-      throw told('formats.twoNumbers', {
-        line: i + 1 + (hasHeading ? 1 : 0),
-        found: cells.join(', '),
-      });
-    }
-    return pair;
-  });
-  // A table with crowns or kinds is one of things that stand, whatever it was asked for as.
-  const standing =
-    Boolean(options.points) || crownColumn(heading)[0] >= 0 || heading.includes('kind');
-  const shapes = (places: Point[]): Pick<ReadShapes, 'areas' | 'lines'> =>
-    standing
-      ? { areas: [], lines: treesOfTable(places, data, hasHeading ? heading : []) }
-      : { areas: [{ ...UNNAMED, parts: [[places]] }], lines: [] };
-  if (!standing && points.length < 3)
-    throw told('formats.tooFewCorners', { corners: points.length });
-  const metres = points.some(([a, b]) => Math.abs(a) > 180 || Math.abs(b) > 180);
-  if (!projected && !metres) {
-    return { ...shapes(points), notes: [] };
-  }
-  const zone = options.zone ?? (zoneColumn >= 0 ? data[0][zoneColumn] : undefined);
-  if (!zone) {
-    throw told('formats.projectedCorners', { found: points[0].join(', ') });
-  }
-  const { name, toLonLat } = projectionOf(zone);
-  return {
-    ...shapes(points.map(toLonLat)),
-    notes: [say('formats.readIn', { name })],
-  };
+  return placesOfTable(rows, options);
 }

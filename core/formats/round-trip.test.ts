@@ -138,7 +138,7 @@ for (const [format, write] of Object.entries(WRITERS))
 
 /** Keys in the order in which they are brought. */
 const canonical = ({ kind, shape, reason, near, located, name, setback }: Omit<Keepout, 'id'>) => ({
-  ...{ kind, shape, reason, name, setback, near, located },
+  ...{ kind, shape, setback, reason, name, near, located },
 });
 
 test('of somebody else’s file what it says is taken, and the rest is the default of the kind', () => {
@@ -170,6 +170,21 @@ test('of somebody else’s file what it says is taken, and the rest is the defau
     [plain.setback, plain.name],
     [usual.setback, 'fence 3'],
     'a comment of no role of ours',
+  );
+});
+
+test('a table of what stands says its kinds and crowns; what it does not say is the default', () => {
+  const csv =
+    'lon,lat,name,kind,crown_m\n10.4,51.2,oak,existing-tree,6\n10.41,51.2,hut,building,\n10.42,51.2,,dragon,900';
+  const brought = keepoutsBrought(readShapes(csv, 'x.csv', { points: true }), 'other', 25);
+  const usual = (kind: string) => KEEPOUT_DEFAULTS.find((one) => one.kind === kind)!.setback;
+  assert.deepEqual(
+    brought.map(({ name, kind, setback }) => [name, kind, setback]),
+    [
+      ['oak', 'existing-tree', 6],
+      ['hut', 'building', usual('building')],
+      ['other', 'other', usual('other')],
+    ],
   );
 });
 

@@ -1,3 +1,4 @@
+import { drawnPoint } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { pegChainage, positions, rowCount, rowParts, rowSetOf, type RowSet } from './rowset';
 import type { Runs } from './species';
@@ -105,8 +106,6 @@ export function summarise(row: StoredRow): RowSummary {
   return { ...row, trees: treesInRow(row), first: listed ? start : stretches[0], last };
 }
 
-const cm = (metres: number): number => Math.round(metres * 100) / 100;
-
 /** Corners of a line, as indices, without those that stay within a distance of it (Ramer 1972, Douglas & Peucker 1973). */
 function cornersThatMatter(line: readonly number[], within: number): number[] {
   const kept = new Set([0, line.length / 2 - 1]);
@@ -147,7 +146,7 @@ export function drawnRow<Row extends StoredRow>(row: Row, within = 0.01): Row {
   const corners = row.listed
     ? row.line.map((_, i) => i).slice(0, row.line.length / 2)
     : cornersThatMatter(row.line, within);
-  const line = corners.flatMap((i) => [cm(row.line[2 * i]), cm(row.line[2 * i + 1])]);
+  const line = corners.flatMap((i) => drawnPoint([row.line[2 * i], row.line[2 * i + 1]]));
   if (row.listed || corners.length === row.line.length / 2) return { ...row, line };
   // A line with fewer corners is shorter; pegs are drawn together with it, so that none drifts along the row.
   const shrunk = lengthOfLine(line) / lengthOfLine(row.line);

@@ -47,11 +47,11 @@ export interface GateTree {
 /** Trees more drawn out than this are spindly: height in cm over collar in mm. From memory. */
 export const SPINDLY = 8;
 
-/** Height in centimetres over root collar diameter in millimetres. */
 /** Is this a tree of a gate's sample, as a phone keeps it until it is handed in? */
 export const isGateTree = (given: unknown): given is GateTree =>
   Array.isArray((given as GateTree | null)?.faults);
 
+/** Height in centimetres over root collar diameter in millimetres. */
 export const sturdiness = ({ height, collar }: GateTree): number | undefined =>
   height && collar ? (height * 100) / (collar * 1000) : undefined;
 

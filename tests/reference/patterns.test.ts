@@ -281,8 +281,8 @@ test('every ground file made here reads back to the same geometry within a milli
     const [x, y] = plane.toPlane(point.shape.coordinates as Point);
     assert.ok(Math.hypot(x - 7, y - 8) < 1e-3, format);
     assert.equal(point.name, 'tree', format);
-    // Setbacks come back too, from the formats that carry properties.
-    if (format === 'geojson' || format === 'kml') assert.equal(point.setback, 2, format);
+    // Setbacks come back too, from every format.
+    assert.equal(point.keepout?.setback, 2, format);
     const wire = read.lines.find(
       ({ shape, role }) => shape.type === 'LineString' && role === 'keepout',
     )!;

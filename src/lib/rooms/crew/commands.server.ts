@@ -24,7 +24,7 @@ import { activePlanter, planterOf } from './planter.server';
 import type { TallyRow } from './tables.server';
 import { wordsCommands } from './words.server';
 
-/** Who worked when of late, as it was clocked. */
+/** What was clocked of late, as far back as pages look. */
 async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
   const since = new Date(work.now - CLOCKED_DAYS * 86_400_000);
   const rows = await work.tables.attendance.all({

@@ -252,7 +252,6 @@ async function refuseReleased(work: Work, block: BlockRow, what: 'split' | 'join
   if (released) throw told('ground.released', { number: released.number, block: block.name, what });
 }
 
-/** Ids are made on the device; one that stands for something elsewhere, or twice, is refused. */
 /** A service is located and marked today or before. @throws Told */
 function refuseAhead(keepouts: readonly Keepout[], today: Day): void {
   const ahead = keepouts.find(({ located }) => located && located > today);
@@ -277,6 +276,7 @@ async function addToGround(
   );
 }
 
+/** Ids are made on the device; one that stands for something elsewhere, or twice, is refused. */
 async function refuseForeign(
   work: Work,
   blockId: string,

@@ -1,3 +1,4 @@
+import { faults } from './faults';
 import type { ChecksMessages } from '../../../../core/say/messages/checks';
 
 export const checks: Record<keyof ChecksMessages, string> = {
@@ -33,19 +34,7 @@ export const checks: Record<keyof ChecksMessages, string> = {
     'Look again at {many, plural, one {row} other {rows}} {rows} on {block}: {planter} has gone over {many, plural, one {it} other {them}}.',
   'checks.stillOpen':
     '{open, plural, =0 {All rows are gone over} one {# row is still open} other {# rows are still open}}',
-  'fault.deep': 'too deep',
-  'fault.shallow': 'too shallow',
-  'fault.j-root': 'root turned up',
-  'fault.loose': 'loose',
-  'fault.air-pocket': 'air pocket',
+  ...faults,
+  // Where nobody measures, the bound is said with it.
   'fault.leaning': 'leaning over 15°',
-  'fault.roots-exposed': 'roots exposed',
-  'fault.wrong-species': 'wrong species or spot',
-  'fault.spacing': 'spacing',
-  'fault.damaged': 'damaged',
-  'fault.not-cleared': 'spot not cleared',
-  'fault.missing': 'missing',
-  'fault.guard': 'guard missing',
-  'fault.basin': 'basin missing',
-  'fault.surplus': 'one too many',
 };

@@ -1,20 +1,8 @@
+import { faults } from '../en/faults';
+
 /** The hole school: faults, questions, and habits at the boxes. Four languages side by side. */
 const en = {
-  'fault.deep': 'too deep',
-  'fault.shallow': 'too shallow',
-  'fault.j-root': 'root turned up',
-  'fault.loose': 'loose',
-  'fault.air-pocket': 'air pocket',
-  'fault.leaning': 'leaning',
-  'fault.roots-exposed': 'roots exposed',
-  'fault.wrong-species': 'wrong species or spot',
-  'fault.spacing': 'spacing',
-  'fault.damaged': 'damaged',
-  'fault.not-cleared': 'spot not cleared',
-  'fault.missing': 'missing',
-  'fault.guard': 'guard missing',
-  'fault.basin': 'basin missing',
-  'fault.surplus': 'one too many',
+  ...faults,
   'school.title': 'Hole school',
   'school.ask': 'Would you leave this tree?',
   'school.stock.bare-root': 'Bare root',

@@ -29,6 +29,21 @@ export default ts.config(
     },
   },
   {
+    // A moment cut after ten characters is Greenwich's day; people count by their site's.
+    files: ['src/**', 'core/**'],
+    ignores: ['core/say/day.ts', 'core/measure/dates.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...[
+          "CallExpression[callee.property.name='slice'][callee.object.callee.property.name='toISOString']",
+          "CallExpression[callee.property.name='slice'][arguments.0.value=0][arguments.1.value=10][callee.object.property.name=/^(at|watched|createdAt|savedAt)$/]",
+          "CallExpression[callee.property.name='toLocaleDateString']",
+        ].map((selector) => ({ selector, message: 'Use dayOf or formatDayOf of core/say/day.' })),
+      ],
+    },
+  },
+  {
     // The core computes and nothing else: it may not reach out of its own folder.
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts'],

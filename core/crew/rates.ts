@@ -1,4 +1,4 @@
-import type { Day } from '../measure/dates';
+import { addTo, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 import type { PlantedSums } from './sums';
 
@@ -50,7 +50,7 @@ export function crewRates(
   today: Day,
   worked: WorkedHours = new Map(),
 ): Map<string, Rate> {
-  const since = new Date(Date.parse(today) - LATE_DAYS * 86_400_000).toISOString().slice(0, 10);
+  const since = addTo(today, { days: -LATE_DAYS });
   return new Map(
     planters.map(({ id, rate, usual }): [string, Rate] => {
       const own = [...(sums?.byDay ?? [])].flatMap(([day, ofDay]) => {

@@ -95,10 +95,7 @@ export function boxLevels(litres: number, rains: readonly number[], terms: BoxTe
 
 /** Rain of so many days from one on. */
 export function rainsFrom(from: Day, days: number, rain: RainOf): number[] {
-  const first = Date.parse(`${from}T00:00:00Z`);
-  return Array.from({ length: Math.max(0, days) }, (_, i) =>
-    rain(new Date(first + i * 86_400_000).toISOString().slice(0, 10)),
-  );
+  return Array.from({ length: Math.max(0, days) }, (_, i) => rain(addTo(from, { days: i })));
 }
 
 export interface BoxRow {

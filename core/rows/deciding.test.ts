@@ -3,13 +3,16 @@ import { test } from 'node:test';
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import {
+  asLaid,
   contourAlong,
   firstParameters,
   firstShelter,
   moveAt,
   settingsIn,
+  NO_SPECIES_YET,
   settingsOf,
   withSettings,
+  withSpecies,
 } from './deciding';
 import { layOut, type LayoutParameters } from './layout';
 import { applyMoves } from './moves';
@@ -139,4 +142,52 @@ test('a press on the plan means the peg next to it, a place, or the nearer end o
     const away = (point: Point) => Math.hypot(move.row[0] - point[0], move.row[1] - point[1]);
     assert.ok(away(end) < away(other));
   }
+});
+
+test('before a species is chosen every place is laid and counted, and a mix that is there stays', () => {
+  const open = first([]);
+  assert.deepEqual(open.mix, []);
+  const laid = layOut(ground, asLaid(open));
+  assert.equal(laid.rows.total, layOut(ground, first()).rows.total);
+  assert.deepEqual(laid.speciesCounts, [laid.rows.total]);
+  assert.equal(asLaid(open).mix[0].species, NO_SPECIES_YET);
+  const chosen = first();
+  assert.equal(asLaid(chosen), chosen);
+});
+
+test('a species that is added shares evenly where all did, and leaves what somebody set', () => {
+  const shares = (mix: LayoutParameters['mix']) => mix.map(({ share }) => share);
+  let mix = withSpecies([], 'a');
+  assert.deepEqual(shares(mix), [100]);
+  mix = withSpecies(withSpecies(mix, 'b'), 'c');
+  assert.deepEqual(shares(mix), [34, 33, 33]);
+  assert.equal(
+    withSpecies(mix, 'd').reduce((sum, { share }) => sum + share, 0),
+    100,
+  );
+  assert.deepEqual(
+    shares(
+      withSpecies(
+        [
+          { species: 'a', share: 70 },
+          { species: 'b', share: 20 },
+        ],
+        'c',
+      ),
+    ),
+    [70, 20, 10],
+  );
+  assert.deepEqual(
+    shares(
+      withSpecies(
+        [
+          { species: 'a', share: 80 },
+          { species: 'b', share: 40 },
+        ],
+        'c',
+      ),
+    ),
+    [80, 40, 0],
+    'more than all is not made worse',
+  );
 });

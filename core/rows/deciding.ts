@@ -1,5 +1,6 @@
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
+import { apportion } from '../measure/apportion';
 import type { LayoutParameters } from './layout';
 import { rowEnds, type Move } from './moves';
 import { alongLongestSide, CONTOUR_DEFAULTS, type PatternSettings } from './pattern';
@@ -16,6 +17,38 @@ export const firstParameters = (
   mix: species.slice(0, 1).map((id) => ({ species: id, share: 100 })),
   arrangement: { kind: 'random', longest: 3, seed: 1 },
 });
+
+/** Stands in for the species while none is chosen: places are counted before anybody knows of what. */
+export const NO_SPECIES_YET = 'none yet';
+
+/** What is laid while a mix is still empty: every place, of a species that is not chosen yet. */
+export const asLaid = (parameters: LayoutParameters): LayoutParameters =>
+  parameters.mix.length
+    ? parameters
+    : { ...parameters, mix: [{ species: NO_SPECIES_YET, share: 100 }] };
+
+/**
+ * A mix with one species more. Where all had the same share they share evenly again, in whole per
+ * cent; where somebody set shares of their own, they stay, and the new one gets what is left of 100.
+ * @param mix shares in per cent
+ * @example withSpecies([{ species: 'a', share: 100 }], 'b').map(({ share }) => share) // => [50, 50]
+ */
+export function withSpecies(
+  mix: LayoutParameters['mix'],
+  species: string,
+): LayoutParameters['mix'] {
+  const shares = mix.map(({ share }) => share);
+  const sum = shares.reduce((a, b) => a + b, 0);
+  // Thirds in whole per cent differ by one.
+  const even = Math.abs(sum - 100) < 0.01 && Math.max(...shares) - Math.min(...shares) <= 1;
+  const next = [...mix, { species, share: Math.max(0, 100 - sum) }];
+  if (!even) return next;
+  const counts = apportion(
+    100,
+    next.map(() => 1),
+  );
+  return next.map((entry, i) => ({ ...entry, share: counts[i] }));
+}
 
 /** The part of a layout's parameters that is one pattern; what is not set is left out. */
 export function settingsOf(parameters: PatternSettings): PatternSettings {

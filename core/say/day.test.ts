@@ -2,7 +2,15 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { DateTime } from 'luxon';
-import { clockOf, dayBounds, dayOf, formatMoment, nauticalZone } from './day';
+import {
+  clockOf,
+  dayBounds,
+  dayOf,
+  formatDayOf,
+  formatMoment,
+  midnights,
+  nauticalZone,
+} from './day';
 
 const ZONES = [
   'America/Los_Angeles',
@@ -117,6 +125,35 @@ test('the minute a clock is changed, and a moment given with an offset of its ow
   assert.equal(clockOf('2026-03-29T12:00:00', 'Pacific/Auckland').text, '01:00');
   assert.throws(() => dayOf('yesterday', 'Europe/Berlin'), RangeError);
   assert.throws(() => dayOf(0, 'Europe/Nowhere'), RangeError);
+});
+
+test('what was entered in the evening of Greenwich is of the next day in Auckland, of the same in Los Angeles', () => {
+  assert.equal(formatDayOf('2026-11-27T14:25:00Z', 'Pacific/Auckland', true), '28 Nov 2026');
+  assert.equal(formatDayOf(Date.UTC(2026, 10, 28, 3), 'America/Los_Angeles'), '27 Nov');
+});
+
+test('marks of an axis stand at the midnights of the site, as far apart as the days, over a change of clocks', () => {
+  // In Auckland clocks go back on 5 April 2026: that day is 25 hours long.
+  const zone = 'Pacific/Auckland';
+  const from = Date.UTC(2026, 3, 3, 0);
+  const marks = midnights(from, from + 4 * 86_400_000, zone, 6);
+  assert.deepEqual(
+    marks.map((at) => formatMoment(at, zone)),
+    ['4 Apr, 00:00', '5 Apr, 00:00', '6 Apr, 00:00', '7 Apr, 00:00'],
+  );
+  assert.equal(marks[2] - marks[1], 25 * 3_600_000);
+});
+
+test('no more marks than wanted, one that is where it begins, none where no midnight lies', () => {
+  const from = Date.UTC(2026, 0, 1);
+  assert.equal(midnights(from, from + 90 * 86_400_000, 'UTC', 6)[0], from);
+  for (const days of [1, 5, 6, 7, 30, 365])
+    for (const start of [from, from + 3_600_000]) {
+      const marks = midnights(start, start + days * 86_400_000, 'UTC', 6);
+      assert.ok(marks.length > 0 && marks.length <= 7, `${days} days: ${marks.length}`);
+      assert.ok(marks.every((at) => at >= start && at <= start + days * 86_400_000));
+    }
+  assert.deepEqual(midnights(from + 3_600_000, from + 7_200_000, 'UTC', 6), []);
 });
 
 test('a moment is written by the clock of its site, with its year where asked for', () => {

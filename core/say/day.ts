@@ -41,13 +41,39 @@ export function clockOf(
   return { text: at.toISOString().slice(11, 16), hour, weekday: at.getUTCDay() || 7 };
 }
 
+/** Writes the day on which a moment fell at a site: "24 Nov", with the year when asked for. */
+export const formatDayOf = (
+  moment: number | string | Date,
+  zone: string,
+  withYear = false,
+): string => formatDay(dayOf(moment, zone), withYear);
+
+/**
+ * Midnights of a site for the axis of a chart, at the same distance in days from one another.
+ * @param from milliseconds since 1970 UTC
+ * @param to milliseconds since 1970 UTC, not before from
+ * @param most marks wanted at most, one or more
+ * @returns moments within from and to, milliseconds; none where no midnight lies between them
+ */
+export function midnights(from: number, to: number, zone: string, most: number): number[] {
+  const first = DateTime.fromMillis(from, { zone }).startOf('day');
+  const days = Math.ceil((to - first.toMillis()) / 86_400_000);
+  const step = Math.max(1, Math.ceil(days / most));
+  const all: number[] = [];
+  for (let day = from === first.toMillis() ? 0 : 1; ; day += step) {
+    const at = first.plus({ days: day }).toMillis();
+    if (at > to) return all;
+    all.push(at);
+  }
+}
+
 /** Writes a moment by the clock of a site: "24 Nov, 09:30", with the year when asked for. */
 export function formatMoment(
   moment: number | string | Date,
   zone: string,
   withYear = false,
 ): string {
-  return `${formatDay(dayOf(moment, zone), withYear)}, ${clockOf(moment, zone).text}`;
+  return `${formatDayOf(moment, zone, withYear)}, ${clockOf(moment, zone).text}`;
 }
 
 /**

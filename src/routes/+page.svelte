@@ -1,6 +1,7 @@
 <script lang="ts">
   import AirToday from '$lib/charts/AirToday.svelte';
   import CallList from '$lib/parts/CallList.svelte';
+  import FirstSteps from './FirstSteps.svelte';
   import { formatNumber } from '$core/measure/units';
   import { words } from '$lib/words';
   import type { PageData } from './$types';
@@ -22,20 +23,18 @@
     </h1>
     <p class="quiet">
       {#if growing.length}Planting on {growing.map(({ name }) => name).join(' and ')}.{/if}
-      {urgent} to deal with, {data.calls.length - urgent} to know.
+      {#if data.calls.length}{urgent} to deal with, {data.calls.length - urgent} to know.{/if}
     </p>
     {#if data.calls.length}
       <CallList calls={data.calls} />
     {:else if !data.blockStates.length}
-      <p class="say good">
-        No block yet. <a href="/blocks/new">Drop a boundary file</a> to make the first one.
-      </p>
+      <FirstSteps leads={data.role === 'leader'} />
     {:else}
       <p class="say good">Nothing is due, short, late or out of line this morning.</p>
     {/if}
   </section>
   <aside>
-    <h2>Blocks</h2>
+    {#if data.blockStates.length}<h2>Blocks</h2>{/if}
     {#each data.blockStates as block (block.id)}
       <a
         class="block"
@@ -69,7 +68,7 @@
   .board {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 372px;
-    min-height: calc(100vh - 112px);
+    min-height: calc(100vh - 116px);
   }
   section {
     padding: 18px 28px 40px;

@@ -313,7 +313,10 @@ test('cards and acceptance sheet are printed with what the pages say', async () 
   }
   const findings = await findingsOf(facts, bench());
   const sheet = await acceptanceSheet({
-    about: { block: bench().name, site: setting.site.name, version: 1, day: facts.today },
+    about: {
+      ...{ block: bench().name, site: setting.site.name, zone: setting.site.zone },
+      ...{ version: 1, day: facts.today },
+    },
     findings,
     planned: plannedWithFound(findings.plan, findings.plots),
     boundary: (await plantableOf(facts, bench())).boundary,

@@ -1,9 +1,12 @@
 <script lang="ts">
-  import { scaleLinear, scaleTime } from 'd3-scale';
+  import { scaleLinear } from 'd3-scale';
   import { line } from 'd3-shape';
   import { formatTemperature } from '$core/measure/units';
   import type { KeepingReading } from '$core/stock/keeping';
+  import { page } from '$app/state';
+  import { midnights } from '$core/say/day';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { useSiteDay } from '$lib/parts/site-day.svelte';
 
   interface Props {
     name: string;
@@ -16,9 +19,12 @@
   /** A place's temperature against the band it should hold; what lies outside is drawn heavy. */
   let { name, readings, coolest, warmest, longestGap = 3 * 3_600_000 }: Props = $props();
   const units = useUnits();
+  const siteDay = useSiteDay();
   const width = 640;
   const height = 120;
-  const x = $derived(scaleTime([readings[0]?.at ?? 0, readings.at(-1)?.at ?? 1], [34, width - 4]));
+  const x = $derived(
+    scaleLinear([readings[0]?.at ?? 0, readings.at(-1)?.at ?? 1], [34, width - 4]),
+  );
   const temperatures = $derived(readings.map(({ temperature }) => temperature));
   const y = $derived(
     scaleLinear(
@@ -74,10 +80,8 @@
   {/each}
   {#each stretches as stretch (stretch[0].at)}<path d={path(stretch)} class="line" />{/each}
   {#each outside as part (part[0].at)}<path d={path(part)} class="out" />{/each}
-  {#each x.ticks(6) as tick (tick.getTime())}
-    <text x={x(tick)} y={height - 4} text-anchor="middle"
-      >{tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}</text
-    >
+  {#each midnights(readings[0]?.at ?? 0, readings.at(-1)?.at ?? 0, page.data.site!.zone, 6) as tick (tick)}
+    <text x={x(tick)} y={height - 4} text-anchor="middle">{siteDay(tick)}</text>
   {/each}
 </svg>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { scaleLinear } from 'd3-scale';
-  import { formatDay } from '$core/measure/dates';
+  import { addTo, formatDay } from '$core/measure/dates';
 
   interface Props {
     title: string;
@@ -36,12 +36,11 @@
   const dots = $derived(
     dry.map((i) => `M${x(i).toFixed(1)} ${y(0) + 3}h${step * 0.8}v6h-${step * 0.8}z`).join(''),
   );
-  // Days of UTC have 24 hours: hundreds of days are gone over, so no calendar is asked.
   const months = $derived(
     days
       .map((_, i) => ({
         i,
-        day: new Date(Date.parse(shown.from) + i * 86_400_000).toISOString().slice(0, 10),
+        day: addTo(shown.from, { days: i }),
       }))
       .filter(({ day }) => day.endsWith('-01')),
   );

@@ -105,4 +105,13 @@
     min-width: 0;
     color: inherit;
   }
+  input::file-selector-button {
+    font: 600 13px var(--text);
+    color: var(--viridian);
+    background: none;
+    border: 1px solid var(--viridian);
+    padding: 5px 10px;
+    margin-right: 8px;
+    cursor: pointer;
+  }
 </style>

@@ -8,10 +8,8 @@
     height?: number;
     /** Trees planted so far, marked under the strip. */
     planted?: number;
-    /** Smallest share of the width in which a letter and a count are readable. */
-    readable?: number;
   }
-  let { runs, species, outOf, height = 18, planted, readable = 0.04 }: Props = $props();
+  let { runs, species, outOf, height = 18, planted }: Props = $props();
   const parts = $derived(
     Array.from({ length: runs.length / 2 }, (_, i) => ({
       species: runs[2 * i],
@@ -32,8 +30,9 @@
         style:background={species[part.species].colour}
         style:line-height="{height}px"
         style:font-size="{Math.max(11, height * 0.36)}px"
-        >{#if part.count / (outOf ?? total) > readable}{species[part.species].letter}
-          {part.count}{/if}</i
+        ><b class:long={species[part.species].letter.length + String(part.count).length > 2}
+          >{species[part.species].letter} {part.count}</b
+        ></i
       >
     {/each}
   </div>
@@ -55,11 +54,25 @@
     min-width: 0;
     color: #fff;
     font-style: normal;
-    font-weight: 600;
-    padding-left: 4px;
+    container-type: inline-size;
     overflow: hidden;
     white-space: nowrap;
     box-sizing: border-box;
+  }
+  b {
+    font-weight: 600;
+    padding-left: 4px;
+  }
+  /* A letter and a count are shown where they are wide enough to be read whole. */
+  @container (max-width: 2.6em) {
+    b {
+      display: none;
+    }
+  }
+  @container (max-width: 4.1em) {
+    b.long {
+      display: none;
+    }
   }
   .mark {
     position: absolute;

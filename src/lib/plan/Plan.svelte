@@ -128,6 +128,14 @@
     map?.getView().fit(planExtent(content), { padding: [40, 52, 58, 56] });
   }
 
+  /** As `fit`, where part of the block lies out of sight; what is in sight stays where it is. */
+  export function showWhole() {
+    if (!map) return;
+    const [west, south, east, north] = map.getView().calculateExtent(map.getSize());
+    const [left, below, right, above] = planExtent(content);
+    if (left < west || below < south || right > east || above > north) fit();
+  }
+
   onMount(() => {
     let gone = false;
     void loadOl().then((loaded) => {

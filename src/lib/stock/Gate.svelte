@@ -3,7 +3,6 @@
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
-  import { formatDay } from '$core/measure/dates';
   import { isTold } from '$core/say/told';
   import { keepDraft, readListDraft } from '$lib/field/drafts';
   import { useTongue } from '$lib/field/tongue.svelte';
@@ -34,6 +33,7 @@
   import SpreadStrip from '$lib/charts/SpreadStrip.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { useSiteDay } from '$lib/parts/site-day.svelte';
   import type { GateLot, GateSample } from '$lib/rooms/stock/gate.server';
 
   interface Props {
@@ -48,6 +48,7 @@
   /** The sample at the gate: how many to look at, each tree, the verdict with its curve. */
   let { lots, inspections, mayRecord, save, language }: Props = $props();
   const units = useUnits();
+  const siteDay = useSiteDay();
   const tongue = useTongue(untrack(() => language));
   const { say, number, measure } = tongue;
   const inTongue = (error: unknown) =>
@@ -424,9 +425,7 @@
         })}
         {measure(formatPercent(counted.faulty / entry.trees.length, 1))}, {say(
           `gate.said.${verdict(counted.faulty, entry.plan)}`,
-        )}. {entry.author}, {formatDay(entry.at.slice(0, 10), true)}{entry.note
-          ? `: ${entry.note}`
-          : ''}
+        )}. {entry.author}, {siteDay(entry.at, true)}{entry.note ? `: ${entry.note}` : ''}
       </p>
     {:else}<p class="quiet">{say('gate.none')}</p>{/each}
   </aside>

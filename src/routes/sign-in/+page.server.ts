@@ -1,6 +1,7 @@
 import { words } from '$lib/words';
 import { fail, redirect } from '@sveltejs/kit';
 import { personOf, SESSION_COOKIE, signIn, signOut } from '$lib/server/sign-in';
+import { keepSession } from '$lib/server/session-cookie';
 import { store } from '$lib/server/store';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -33,13 +34,7 @@ export const actions: Actions = {
       request.headers.get('user-agent') ?? '',
     );
     if ('refused' in result) return fail(400, { name, refused: words(result.refused) });
-    cookies.set(SESSION_COOKIE, result.token, {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: url.protocol === 'https:',
-      expires: result.expires,
-    });
+    keepSession(cookies, url, result);
     const to = onward(url.searchParams.get('to'), url.origin);
     // Whoever only plants has come for their rows.
     const person = to === '/' ? await personOf(await store(), result.token) : undefined;

@@ -51,6 +51,8 @@
     edition: 0,
   });
   let card = $state<Card>(blank());
+  /** A letter was typed; else it is proposed while the name is. */
+  let lettered = $state(false);
   const doing = new Doing();
   const known = $derived(data.cards.some(({ id }) => id === card.id));
 
@@ -64,6 +66,8 @@
         (value, at) => ({ ...value, edition: at }),
       );
       card = blank();
+      lettered = false;
+      document.getElementById('species-name')?.focus();
     });
 </script>
 
@@ -116,20 +120,24 @@
       <h2>{known ? `Change ${card.name}` : 'New card'}</h2>
       <form onsubmit={(event) => (event.preventDefault(), void save())}>
         <TextInput
+          id="species-name"
           labelText="Name"
           bind:value={card.name}
           maxlength={80}
-          on:change={() =>
-            (card.letter ||= freeLetters(
-              card.name,
-              data.cards.map(({ letter }) => letter),
-            ))}
+          on:input={() => {
+            if (!known && !lettered)
+              card.letter = freeLetters(
+                card.name,
+                data.cards.map(({ letter }) => letter),
+              );
+          }}
         />
         <TextInput
           labelText="Letter on the plan"
           helperText="One, or two where one is taken."
           bind:value={card.letter}
           maxlength={2}
+          on:input={() => (lettered = card.letter !== '')}
         />
         <div class="colours" role="radiogroup" aria-label="Colour">
           {#each COLOURS as colour (colour)}

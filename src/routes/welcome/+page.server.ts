@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { v7 as uuid } from 'uuid';
-import { hashPassword } from '$lib/server/sign-in';
+import { hashPassword, openSession } from '$lib/server/sign-in';
+import { keepSession } from '$lib/server/session-cookie';
 import { store } from '$lib/server/store';
 import { yup } from '$lib/rooms/fields';
 import { zone } from '$lib/rooms/people/contract';
@@ -20,7 +21,7 @@ export const load: PageServerLoad = async () => {
 };
 
 export const actions: Actions = {
-  default: async ({ request }) => {
+  default: async ({ request, cookies, url }) => {
     const open = await store();
     const form = Object.fromEntries(await request.formData());
     let asked: yup.InferType<typeof schema>;
@@ -30,10 +31,10 @@ export const actions: Actions = {
       return fail(400, { error: (error as Error).message, ...form, password: '' });
     }
     const passwordHash = await hashPassword(asked.password);
+    const [siteId, personId] = [uuid(), uuid()];
     await open.sequelize.transaction(async (transaction) => {
       if (await open.person.findOne({ transaction, lock: transaction.LOCK.UPDATE }))
         redirect(303, '/sign-in');
-      const [siteId, personId] = [uuid(), uuid()];
       await open.site.create(
         {
           id: siteId,
@@ -58,6 +59,8 @@ export const actions: Actions = {
       );
       await open.membership.create({ personId, siteId, role: 'leader' }, { transaction });
     });
-    redirect(303, '/sign-in');
+    const device = request.headers.get('user-agent') ?? '';
+    keepSession(cookies, url, await openSession(open, personId, device));
+    redirect(303, '/');
   },
 };

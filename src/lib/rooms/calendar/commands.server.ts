@@ -128,8 +128,8 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
   },
 
   async 'calendar.hours'({ siteId, hours }, work) {
-    work.site(siteId, 'record');
-    refuseAhead(hours, work.now);
+    const { site } = work.site(siteId, 'record');
+    refuseAhead(hours, { now: work.now, zone: site.zone });
     await work.tables.weatherHour.addAll(
       hours.map(({ at, ...reading }) => ({ siteId, at: new Date(at), ...reading })),
       { replace: ['temperature', 'humidity', 'wind'] },

@@ -9,6 +9,7 @@ import {
   formatPercent,
   type UnitSystem,
 } from '../../../../core/measure/units';
+import { formatDayOf } from '../../../../core/say/day';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
 import { LINES, plain, print } from '../../server/pdf';
 import type { findingsOf, plannedWithFound } from './findings.server';
@@ -22,7 +23,7 @@ export function acceptanceSheet({
   units,
   nameOf,
 }: {
-  about: { block: string; site: string; version: number; day: Day };
+  about: { block: string; site: string; version: number; day: Day; zone: string };
   findings: Awaited<ReturnType<typeof findingsOf>>;
   planned: ReturnType<typeof plannedWithFound>;
   boundary: MultiPolygon;
@@ -105,7 +106,7 @@ export function acceptanceSheet({
           })),
           ...judged.map((plot) => [
             plot.planNumber ? `${plot.planNumber}` : '',
-            formatDay(plot.at.slice(0, 10)),
+            formatDayOf(plot.at, about.zone),
             `${plot.row}, ${plot.peg}`,
             nameOf(plot.planter),
             `${lookedIn(plot)}`,

@@ -1,3 +1,4 @@
+import { formatMoment } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
 import { playLogger } from '../../server/logger';
 import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
@@ -62,11 +63,14 @@ async function placeAccess(work: Work, placeId: string) {
 }
 
 /** Readings ahead of the clock come from a wrong year or zone. */
-export function refuseAhead(readings: readonly { at: number }[], now: number): void {
+export function refuseAhead(
+  readings: readonly { at: number }[],
+  { now, zone }: { now: number; zone: string },
+): void {
   const ahead = readings.find(({ at }) => at > now + AHEAD);
   if (ahead)
     throw told('site.momentAhead', {
-      at: new Date(ahead.at).toISOString().slice(0, 16).replace('T', ' '),
+      at: formatMoment(ahead.at, zone, true),
     });
 }
 
@@ -189,8 +193,8 @@ export const aboutCommands: Pick<Handlers<typeof stockContract>, AboutCommand> =
   },
 
   async 'stock.readings'({ placeId, readings }, work) {
-    const { place } = await placeAccess(work, placeId);
-    refuseAhead(readings, work.now);
+    const { place, site } = await placeAccess(work, placeId);
+    refuseAhead(readings, { now: work.now, zone: site.zone });
     const before = await work.tables.keepingReading.count({ placeId });
     await work.tables.keepingReading.addAll(
       readings.map(({ at, temperature }) => ({ placeId, at: new Date(at), temperature })),

@@ -1,3 +1,4 @@
+import { addTo } from '../../../../core/measure/dates';
 import { plantedUntil } from '../../../../core/crew/sums';
 import {
   refill,
@@ -116,7 +117,7 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
   if (!on || !layout) return undefined;
   const asked = String(block.targetDensity);
   return facts.derive('counted', block.id, [countsFact, sownFact, layoutsFact], asked, () => {
-    const since = new Date(Date.parse(on) - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
+    const since = addTo(on, { days: -SEASON_DAYS });
     const season = all.filter(({ countedOn }) => countedOn >= since);
     // A row or circle counted again replaces its own earlier count, no other's.
     const looks = groupBy(season, ({ row, plot }) => `${row} ${plot ?? ''}`);

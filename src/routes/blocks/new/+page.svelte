@@ -80,6 +80,10 @@
       })),
     },
   );
+  let plan = $state<Plan>();
+  $effect(() => {
+    if (content) plan?.showWhole();
+  });
   let shared = $state.raw<Message[]>([]);
   $effect(() => {
     const { parts } = read ?? {};
@@ -206,8 +210,9 @@
   <section class="drawing">
     {#if content}
       {#key read ? 'shape' : 'place'}<Plan
+          bind:this={plan}
           label="The boundary as it was read"
-          height="calc(100vh - 112px)"
+          height="calc(100vh - 116px)"
           {content}
           mode={way === 'traverse' || way === 'sides' ? 'place' : 'look'}
           onplace={(point) => (clicked = plane!.toLonLat(point))}

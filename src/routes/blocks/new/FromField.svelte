@@ -183,47 +183,49 @@
     <SelectItem value="l" text="L, a rectangle without a corner" />
     <SelectItem value="diagonal" text="four sides and a diagonal, by tape" />
   </Select>
-  {#if shape === 'diagonal'}
-    {#each taped as side, i (i)}<Measure
-        label="Side {i + 1}"
-        value={side}
-        max={5000}
-        onchange={(metres) => (taped[i] = metres)}
-      />{/each}
-    <Measure
-      label="Diagonal, first to third corner"
-      value={diagonal}
-      max={8000}
-      onchange={(metres) => (diagonal = metres)}
-    />
-  {:else}
-    <Measure
-      label="First side"
-      value={sides.length}
-      max={5000}
-      onchange={(metres) => (sides.length = metres)}
-    />
-    <Measure
-      label="Second side"
-      value={sides.width}
-      max={5000}
-      onchange={(metres) => (sides.width = metres)}
-    />
-    {#if shape === 'l'}
+  <div class="measures">
+    {#if shape === 'diagonal'}
+      {#each taped as side, i (i)}<Measure
+          label="Side {i + 1}"
+          value={side}
+          max={5000}
+          onchange={(metres) => (taped[i] = metres)}
+        />{/each}
       <Measure
-        label="Cut, along the first side"
-        value={sides.cutLength}
+        label="Diagonal, first to third corner"
+        value={diagonal}
+        max={8000}
+        onchange={(metres) => (diagonal = metres)}
+      />
+    {:else}
+      <Measure
+        label="First side"
+        value={sides.length}
         max={5000}
-        onchange={(metres) => (sides.cutLength = metres)}
+        onchange={(metres) => (sides.length = metres)}
       />
       <Measure
-        label="Cut, along the second side"
-        value={sides.cutWidth}
+        label="Second side"
+        value={sides.width}
         max={5000}
-        onchange={(metres) => (sides.cutWidth = metres)}
+        onchange={(metres) => (sides.width = metres)}
       />
+      {#if shape === 'l'}
+        <Measure
+          label="Cut, along the first side"
+          value={sides.cutLength}
+          max={5000}
+          onchange={(metres) => (sides.cutLength = metres)}
+        />
+        <Measure
+          label="Cut, along the second side"
+          value={sides.cutWidth}
+          max={5000}
+          onchange={(metres) => (sides.cutWidth = metres)}
+        />
+      {/if}
     {/if}
-  {/if}
+  </div>
   <NumberField
     label="First side runs towards, degrees from north"
     bind:value={bearing}
@@ -237,8 +239,9 @@
   <TextInput
     labelText="Where the first corner lies"
     hideLabel
+    helperText="Latitude first; degrees, minutes and seconds are read too. Or click the plan."
     bind:value={place}
-    placeholder="47.21034, 8.10422, or click the plan"
+    placeholder="47.21034, 8.10422"
   />
   <NumberField
     label="Turn it, degrees to the right"
@@ -256,6 +259,9 @@
 {/if}
 
 <style>
+  .measures {
+    margin: 10px 0 12px;
+  }
   .closing {
     border-left: 3px solid var(--viridian);
     padding-left: 10px;

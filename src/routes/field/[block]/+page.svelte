@@ -319,7 +319,7 @@
         {tongue.method(data.brief.find(({ rows }) => rows?.includes(row.number))?.lines ?? []) ||
           say('rows.ownWay')}
       </p>{/if}
-    <Ribbon runs={row.runs} species={data.species} height={44} readable={0.1} {planted} />
+    <Ribbon runs={row.runs} species={data.species} height={44} {planted} />
     <p class="next">
       {#if ahead.length}<b class="num"
           >{say('rows.next', {

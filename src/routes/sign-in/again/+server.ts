@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import * as yup from 'yup';
-import { SESSION_COOKIE, signIn } from '$lib/server/sign-in';
+import { signIn } from '$lib/server/sign-in';
+import { keepSession } from '$lib/server/session-cookie';
 import { store } from '$lib/server/store';
 import { words } from '$lib/words';
 import type { RequestHandler } from './$types';
@@ -27,12 +28,6 @@ export const POST: RequestHandler = async ({ request, cookies, url, getClientAdd
     device,
   );
   if ('refused' in result) return json({ error: words(result.refused) }, { status: 400 });
-  cookies.set(SESSION_COOKIE, result.token, {
-    path: '/',
-    httpOnly: true,
-    sameSite: 'lax',
-    secure: url.protocol === 'https:',
-    expires: result.expires,
-  });
+  keepSession(cookies, url, result);
   return json({ ok: true });
 };

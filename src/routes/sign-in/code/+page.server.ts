@@ -1,7 +1,8 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { password, signInName } from '$lib/rooms/people/contract';
 import { yup } from '$lib/rooms/fields';
-import { SESSION_COOKIE, signInByCode } from '$lib/server/sign-in';
+import { signInByCode } from '$lib/server/sign-in';
+import { keepSession } from '$lib/server/session-cookie';
 import { store } from '$lib/server/store';
 import { words } from '$lib/words';
 import type { Actions } from './$types';
@@ -26,13 +27,7 @@ export const actions: Actions = {
     const outcome = await signInByCode(await store(), asked, getClientAddress(), device);
     if ('refused' in outcome)
       return fail(400, { name: asked.name, refused: words(outcome.refused) });
-    cookies.set(SESSION_COOKIE, outcome.token, {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: url.protocol === 'https:',
-      expires: outcome.expires,
-    });
+    keepSession(cookies, url, outcome);
     redirect(303, '/');
   },
 };

@@ -19,9 +19,11 @@
   } from '$core/rows/layout';
   import { crownRadius } from '$core/rows/crowns';
   import {
+    asLaid,
     contourAlong,
     firstParameters,
     moveAt,
+    NO_SPECIES_YET,
     settingsIn,
     withSettings,
   } from '$core/rows/deciding';
@@ -35,6 +37,7 @@
   import { finished } from '$lib/parts/job.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import UndoRedo from '$lib/parts/UndoRedo.svelte';
+  import type { Card } from '$lib/parts/SpeciesName.svelte';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { send } from '$lib/parts/send.svelte';
@@ -68,6 +71,15 @@
       )
     );
   }
+  /** The site's species, and what stands in for them while none is chosen. */
+  const cards = $derived<Card[]>([
+    ...data.species,
+    {
+      ...{ id: NO_SPECIES_YET, siteId: '', edition: 0, withdrawn: false, marks: {}, notes: '' },
+      ...{ name: 'Species not chosen', letter: '', colour: '#5d6a63', stock: 'container' },
+      ...{ matureHeight: 0, crown: 1, crownYears: 1, damp: '', light: '' },
+    },
+  ]);
   const history = new History<LayoutParameters>(untrack(startFrom));
   const parameters = $derived(history.current);
   let shown = $state<number | undefined>(
@@ -142,7 +154,9 @@
       id
         ? heard(await coreWorker().showVersion(await rowsOf(id)))
         : {
-            layout: heard(await coreWorker().layOut($state.snapshot(wanted) as LayoutParameters)),
+            layout: heard(
+              await coreWorker().layOut(asLaid($state.snapshot(wanted) as LayoutParameters)),
+            ),
             drift: undefined,
           },
     ({ layout: result, drift: found }, { parameters: wanted }) => {
@@ -158,7 +172,8 @@
   );
   $effect(() => {
     const { boundary, area, keptOut, limits } = data.ground;
-    const { zones, species, surface } = data;
+    const { zones, surface } = data;
+    const known = $state.snapshot(cards) as Card[];
     void (async () => {
       try {
         const found = await loadRelief(data.block.id, surface, boundary);
@@ -167,7 +182,7 @@
       } catch (error) {
         wrong = spoken(error);
       }
-      await coreWorker().setGround({ boundary, area, keptOut, limits }, zones, species, origin);
+      await coreWorker().setGround({ boundary, area, keptOut, limits }, zones, known, origin);
       grounds++;
     })();
   });
@@ -265,8 +280,8 @@
     else if (!willUnload) history.forget();
   });
 
-  const looksOf = ({ mix }: LayoutParameters) =>
-    mix.map(({ species }) => data.species.find(({ id }) => id === species)!);
+  const looksOf = (of: LayoutParameters) =>
+    asLaid(of).mix.map(({ species }) => cards.find(({ id }) => id === species)!);
   const looks = $derived(looksOf(layout?.parameters ?? parameters));
   /** Runs name species by their place in the mix they were laid with, so each layout keeps its own. */
   const settledLooks = $derived(looksOf(settled?.parameters ?? parameters));
@@ -476,7 +491,7 @@
         <section class="under">
           {#if under === 'directions'}
             <Directions
-              {parameters}
+              parameters={asLaid(parameters)}
               current={currentBearing}
               ontake={(bearing) => changeSettings({ direction: { kind: 'bearing', bearing } })}
             />
@@ -544,9 +559,14 @@
       />{/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#if editable}
+      {#if !parameters.mix.length}<p class="say">
+          <button class="link-button" onclick={() => (side = 'species')}>Choose the species</button>
+          before it is saved.
+        </p>{/if}
       <div class="buttons">
-        <Button disabled={Boolean(wrong) || shown !== undefined} on:click={() => (naming = true)}
-          >Save as a version</Button
+        <Button
+          disabled={Boolean(wrong) || shown !== undefined || !parameters.mix.length}
+          on:click={() => (naming = true)}>Save as a version</Button
         >
         <UndoRedo {history} onstep={() => (shown = undefined)} />
       </div>

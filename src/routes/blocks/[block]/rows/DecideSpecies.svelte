@@ -3,6 +3,7 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import type { LayoutParameters } from '$core/rows/layout';
+  import { withSpecies } from '$core/rows/deciding';
   import type { Arrangement } from '$core/rows/species';
   import Bead from '$lib/parts/Bead.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -62,7 +63,7 @@
   let adding = $state('');
   async function add(chosen: string) {
     onchange({
-      mix: [...parameters.mix, { species: chosen, share: Math.max(0, 100 - sum) }],
+      mix: withSpecies(parameters.mix, chosen),
     });
     await tick();
     adding = '';
@@ -96,26 +97,28 @@
       </div>
     {/if}
   {/each}
-  {#if sum !== 100}
+  {#if parameters.mix.length && sum !== 100}
     <p class="say">
       The mix adds up to {sum} %.
       <button
         type="button"
         class="link-button"
         onclick={() =>
-          parameters.mix.length &&
           share(
             parameters.mix.length - 1,
             Math.max(0, parameters.mix[parameters.mix.length - 1].share + 100 - sum),
           )}
         >Give the rest to {species
           .find(({ id }) => id === parameters.mix.at(-1)?.species)
-          ?.name.toLowerCase() ?? 'the last'}</button
+          ?.name.toLowerCase()}</button
       >
     </p>
   {/if}
   {#if !species.length}
-    <p class="say">This site has no species yet. <a href="/species">Make the first card.</a></p>
+    <p class="say">
+      This site has no species yet. <a href="/species">Make the first card</a>; the places are laid
+      without.
+    </p>
   {/if}
   {#if unused.length}
     <Select
@@ -130,7 +133,7 @@
     </Select>
   {/if}
   <h2>Arranged</h2>
-  <div class="pair">
+  <div class:pair={number}>
     <Select
       labelText="Arranged"
       hideLabel
@@ -141,7 +144,7 @@
       <SelectItem value="rows" text="Whole rows" />
       <SelectItem value="alternate" text="One by one in turn" />
       <SelectItem value="runs" text="Runs of" />
-      <SelectItem value="random" text="Random, runs up to" />
+      <SelectItem value="random" text="Random, up to" />
       <SelectItem value="clumps" text="Clumps of about" />
       <SelectItem value="heights" text="Low outside, tall inside" />
       <SelectItem value="trial" text="Trial, plots of" />
@@ -224,6 +227,9 @@
     margin: 0;
     padding: 0;
     min-width: 0;
+  }
+  .pair {
+    grid-template-columns: 1fr 70px;
   }
   .small {
     font-size: 13px;

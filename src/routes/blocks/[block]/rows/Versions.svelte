@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
+  import { useSiteDay } from '$lib/parts/site-day.svelte';
   import type { PageData } from './$types';
 
   type Version = PageData['versions'][number];
@@ -13,6 +13,7 @@
     onrelease: (version: Version) => void;
   }
   let { block, versions, shown, editable, onopen, onrelease }: Props = $props();
+  const siteDay = useSiteDay();
   const STATE = { saved: 'saved', released: 'with the crew', withdrawn: 'withdrawn' };
 </script>
 
@@ -24,12 +25,7 @@
         >{version.number}{version.name ? `, ${version.name}` : ''}</button
       >
       <span class="num">{formatNumber(version.trees)}</span>
-      <small
-        >{STATE[version.state]} · {version.author}, {formatDay(
-          new Date(version.createdAt).toISOString().slice(0, 10),
-          true,
-        )}</small
-      >
+      <small>{STATE[version.state]} · {version.author}, {siteDay(version.createdAt, true)}</small>
       {#if editable && version.state === 'saved'}<button
           class="link-button"
           onclick={() => onrelease(version)}>Release</button

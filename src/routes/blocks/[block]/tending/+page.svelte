@@ -8,10 +8,12 @@
   import { formatDay } from '$core/measure/dates';
   import { fieldWords } from '$lib/words/field';
   import TaskCard from '$lib/parts/TaskCard.svelte';
+  import { useSiteDay } from '$lib/parts/site-day.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
+  const siteDay = useSiteDay();
   const due = $derived([...data.list.late, ...data.list.now]);
   const label = (key: string) => TASKS.find((task) => task.key === key)?.label ?? key;
   const isTending = (key: string) =>
@@ -54,8 +56,8 @@
       {@const { rows, trees, since } = data.care.stakes}
       <p class="say stop">
         Stakes of {formatNumber(trees)} trees (rows {rangesOf(rows)}) have stood since
-        {formatDay(new Date(since).toISOString().slice(0, 10), true)}, longer than {STAKE_MONTHS} months:
-        take them out. A stem that never sways grows no taper.
+        {siteDay(since, true)}, longer than {STAKE_MONTHS} months: take them out. A stem that never sways
+        grows no taper.
       </p>
     {/if}
     {#if data.planted}
@@ -80,8 +82,7 @@
                   )}</td
                 ><td class="n">{formatNumber(trees)}</td><td class="num">{rangesOf(rows)}</td><td
                   class="num">{left.length ? rangesOf(left) : 'nothing'}</td
-                ><td class="nowrap">{formatDay(new Date(last).toISOString().slice(0, 10), true)}</td
-                ></tr
+                ><td class="nowrap">{siteDay(last, true)}</td></tr
               >
             {/each}
           </tbody>
@@ -116,9 +117,7 @@
           ? `, row${one.toRow && one.toRow !== one.fromRow ? `s ${one.fromRow} to ${one.toRow}` : ` ${one.fromRow}`}${one.peg ? `, peg ${one.peg}` : ''}`
           : ', the whole block'}{one.trees ? `, about ${one.trees} trees` : ''}{one.body
           ? `. ${one.body}`
-          : ''}<br /><small class="quiet"
-          >{one.author}, {formatDay(new Date(one.at).toISOString().slice(0, 10), true)}</small
-        >
+          : ''}<br /><small class="quiet">{one.author}, {siteDay(one.at, true)}</small>
       </p>
     {:else}<p class="quiet">
         Nothing yet. <a href="/field/{data.block.id}/visit">Walk the block with the phone</a>.
@@ -128,9 +127,7 @@
       <p class="entry">
         <b>{label(entry.task)}</b>, {KIND[entry.kind]}{entry.day
           ? ` ${formatDay(entry.day, true)}`
-          : ''}<br /><small class="quiet"
-          >{entry.author}, entered {formatDay(entry.at.slice(0, 10), true)}</small
-        >
+          : ''}<br /><small class="quiet">{entry.author}, entered {siteDay(entry.at, true)}</small>
       </p>
     {:else}<p class="quiet">Nothing yet.</p>{/each}
     <p class="say caution">

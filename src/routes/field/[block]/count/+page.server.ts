@@ -1,3 +1,4 @@
+import { addTo } from '../../../../../core/measure/dates';
 import { seededRandom } from '../../../../../core/measure/random';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -30,7 +31,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     plantedOf(facts, block.id),
     facts.of(cardsFact),
   ]);
-  const since = new Date(facts.now - SEASON_DAYS * 86_400_000).toISOString().slice(0, 10);
+  const since = addTo(facts.today, { days: -SEASON_DAYS });
   const planted = rows.filter(({ number }) => (done.byRow.get(number) ?? 0) > 0);
   const plan = block.calendarTerms.count;
   const byNumber = new Map(rows.map((row) => [row.number, row]));

@@ -19,7 +19,10 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     plantableOf(facts, block),
   ]);
   const pdf = await acceptanceSheet({
-    about: { block: block.name, site: site.name, version: layout.number, day: facts.today },
+    about: {
+      ...{ block: block.name, site: site.name, zone: site.zone },
+      ...{ version: layout.number, day: facts.today },
+    },
     findings,
     planned: plannedWithFound(findings.plan, findings.plots),
     boundary: ground.boundary,

@@ -8,14 +8,15 @@
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { FAULTS, FAULT_LABELS, faultyIn, lookedIn, type Fault } from '$core/checks/quality';
-  import { formatDay } from '$core/measure/dates';
   import { depthRange, formatLength, formatNumber } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import { useSiteDay } from '$lib/parts/site-day.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const siteDay = useSiteDay();
   const units = useUnits();
   const released = $derived(data.released);
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
@@ -177,7 +178,7 @@
           <tbody>
             {#each released.plots as entry (entry.id)}
               <tr>
-                <td>{formatDay(entry.at.slice(0, 10))}</td>
+                <td>{siteDay(entry.at)}</td>
                 <td class="num">{entry.row}, {entry.peg}</td>
                 <td>{name(entry.planter)}</td>
                 <td>{entry.tool}</td>

@@ -4,7 +4,6 @@
   import { parseNames } from '$core/crew/names';
   import { PACES, type PlanterKind } from '$core/crew/usual';
   import type { PayKind } from '$core/crew/pay';
-  import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
   import { Doing } from '$lib/parts/doing.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -14,9 +13,11 @@
   import { PACE_LABELS, usualWords } from '$lib/rooms/crew/pace-words';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
+  import { useSiteDay } from '$lib/parts/site-day.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const siteDay = useSiteDay();
   type Planter = PageData['planters'][number];
   const doing = new Doing();
   let pasted = $state('');
@@ -201,9 +202,7 @@
                   /></td
                 >
               {/if}
-              <td class="quiet"
-                >{planter.watched ? formatDay(planter.watched.slice(0, 10)) : 'never'}</td
-              >
+              <td class="quiet">{planter.watched ? siteDay(planter.watched) : 'never'}</td>
               <td
                 >{#if data.mayPlan}<button class="link-button" onclick={() => retire(planter)}
                     >{planter.retiredOn ? 'Take back' : 'Has left'}<span class="visually-hidden">

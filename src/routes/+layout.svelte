@@ -1,6 +1,7 @@
 <script lang="ts">
   import 'carbon-components-svelte/css/all.css';
   import '$lib/parts/theme.css';
+  import '$lib/parts/screen.css';
   import { Modal } from 'carbon-components-svelte';
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';

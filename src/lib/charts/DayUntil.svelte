@@ -23,8 +23,9 @@
   /** Until when each plants today: the learned rate's hour, with its range. */
   let { lines, now, begin, until, stops, zone }: Props = $props();
   const WIDTH = 900;
-  const LEFT = 250;
-  const ROW = 30;
+  const LEFT = 190;
+  const ROW = 38;
+  const LONGEST_NAME = 22;
   const height = $derived(40 + lines.length * ROW);
   const last = $derived(Math.max(until, ...lines.map(({ late, end }) => late ?? end ?? until)));
   const x = (at: number) =>
@@ -53,8 +54,12 @@
   {/each}
   {#each lines as line, i (line.id)}
     {@const y = 40 + i * ROW}
-    <text x="0" y={y + 5} class="who">{line.name}</text>
-    <text x="112" y={y + 4} class="about">{line.about}</text>
+    <text x="0" y={y - 2} class="who"
+      ><title>{line.name}</title>{line.name.length > LONGEST_NAME
+        ? `${line.name.slice(0, LONGEST_NAME - 1)}…`
+        : line.name}</text
+    >
+    <text x="0" y={y + 13} class="about">{line.about}</text>
     {#if line.from !== undefined && line.from < now}
       <path d="M{x(line.from)} {y}H{x(now)}" class="done t{i % 6}" />
     {/if}
@@ -86,6 +91,7 @@
     font: 650 14px var(--text);
   }
   .about {
+    font-size: 12px;
     fill: var(--slate);
   }
   .when {

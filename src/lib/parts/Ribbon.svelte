@@ -64,7 +64,7 @@
     padding-left: 4px;
   }
   /* A letter and a count are shown where they are wide enough to be read whole. */
-  @container (max-width: 2.6em) {
+  @container (max-width: 2.3em) {
     b {
       display: none;
     }

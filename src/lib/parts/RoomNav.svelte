@@ -10,7 +10,7 @@
   let { root, label, parts }: Props = $props();
 </script>
 
-<nav aria-label={label}>
+<nav class="room" aria-label={label}>
   {#each parts as [path, name] (path)}
     <a href="{root}{path}" aria-current={page.url.pathname === root + path ? 'page' : undefined}
       >{name}</a

@@ -1,6 +1,6 @@
 import { blocksFact } from '../ground/facts.server';
 import { toolsFact } from '../stock/facts.server';
-import { usualOn } from './usual';
+import { paceOfBlock, type PacedBlock, usualOn } from './usual';
 import {
   lastTools,
   shiftsOf,
@@ -20,6 +20,7 @@ import {
   progressOf,
   type PlantedSums,
 } from '../../../../core/crew/sums';
+import { toolsOffered } from '../../../../core/crew/tools';
 import { toRowSet } from '../../../../core/rows/stored';
 import {
   fact,
@@ -147,6 +148,16 @@ export async function usualPlanters(facts: Facts, blockId: string) {
     tools,
     lastTools(clocked),
   );
+}
+
+/**
+ * What may be clocked on with on a block, the likeliest first.
+ * @param planter whose last tool comes before the rest
+ */
+export async function toolsOn(facts: Facts, block: PacedBlock, planter?: PlanterRow) {
+  const [tools, clocked] = await Promise.all([facts.of(toolsFact), facts.of(clockedFact)]);
+  const last = planter && lastTools(clocked).get(planter.id);
+  return toolsOffered(tools, paceOfBlock(block, planter?.kind), last);
 }
 
 /** What each planter sets, learned from their own trees and hours: one figure for every page. */

@@ -1,4 +1,4 @@
-import { paceOn, USUAL_RATES, usualFor, type Usual } from '../../../../core/crew/usual';
+import { paceOn, USUAL_RATES, usualFor, type Pace, type Usual } from '../../../../core/crew/usual';
 import { methodFor } from '../../../../core/method/differences';
 import type { BlockRow } from '../ground/tables.server';
 import type { ToolRow } from '../stock/tables.server';
@@ -7,20 +7,25 @@ import type { PlanterRow } from './tables.server';
 /** What of a block decides how fast one plants there. */
 export type PacedBlock = Pick<BlockRow, 'method' | 'conditions' | 'calendarTerms'>;
 
+/** By which way a planter of some kind works on a block. */
+export const paceOfBlock = (
+  { method, conditions }: PacedBlock,
+  kind: PlanterRow['kind'] = 'planter',
+): Pace => paceOn(methodFor({ method, conditions, differences: [] }, {}), conditions, kind);
+
 /**
  * Planters with what is usual for each of them on a block.
  * @param lastTool what each clocked on with last, as `lastTools` reads it
  */
 export function usualOn<Who extends Pick<PlanterRow, 'id' | 'kind' | 'people'>>(
-  { method, conditions, calendarTerms }: PacedBlock,
+  block: PacedBlock,
   planters: readonly Who[],
   tools: readonly Pick<ToolRow, 'name' | 'rate'>[],
   lastTool: ReadonlyMap<string, string>,
 ): (Who & { usual: number; usually: Usual })[] {
-  const chosen = methodFor({ method, conditions, differences: [] }, {});
   return planters.map((planter) => {
-    const usually = usualFor(paceOn(chosen, conditions, planter.kind), {
-      rates: { ...USUAL_RATES, ...calendarTerms.pace },
+    const usually = usualFor(paceOfBlock(block, planter.kind), {
+      rates: { ...USUAL_RATES, ...block.calendarTerms.pace },
       tool: tools.find(({ name }) => name === lastTool.get(planter.id)),
       people: planter.people,
     });

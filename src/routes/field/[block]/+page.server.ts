@@ -12,6 +12,7 @@ import {
   plantersFact,
   sharesFact,
   shiftsNow,
+  toolsOn,
   talliesFact,
 } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -31,6 +32,7 @@ const NOTHING = {
   byMachine: false,
   waves: false,
   hereSince: null,
+  tools: [],
   sprays: false,
   step: 1,
   rows: [],
@@ -107,6 +109,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       Object.keys(block.calendarTerms.waves ?? {}).length > 0 || Boolean(block.calendarTerms.boxes),
     /** Since when they are at work, by what was clocked. */
     hereSince: shifts.find((shift) => shift.here && shift.planter === planter.id)?.from ?? null,
+    tools: await toolsOn(facts, block, planter),
     /** Whether anything of this block is sprayed. */
     sprays: sprays(methodOfBlock(block)),
     step: layout.rhythm.step,

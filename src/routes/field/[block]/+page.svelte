@@ -6,6 +6,7 @@
   import { refillPoints } from '$core/crew/caches';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock } from '$core/stock/exposure';
+  import ClockOn from '$lib/field/ClockOn.svelte';
   import { Outbox } from '$lib/field/outbox.svelte';
   import {
     aheadIn,
@@ -59,11 +60,11 @@
   /** Entries on this device that the page's figures do not count yet. */
   const local = $derived(notCounted(outbox.pending('crew.tally'), known, data.layoutId ?? ''));
   const since = $derived(hereSince(outbox.pending('crew.clock'), me, data.hereSince));
-  const clockMe = (kind: 'on' | 'off') =>
+  const clockMe = (kind: 'on' | 'off', tool: string) =>
     outbox.add('crew.clock', {
       ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
       ...{ siteId: data.siteId, blockId: data.block.id, planterId: me, kind },
-      ...{ tool: '', corrects: null },
+      ...{ tool, corrects: null },
     });
   const row = $derived(rowAt(data.rows, picked, local));
   const planted = $derived(row ? plantedIn(row, local) : 0);
@@ -305,14 +306,7 @@
     </p>
     {@render finds(links.slice(0, 2), say('rows.ofBlock'))}
     {#if data.mayTally}
-      <p class="shift">
-        {#if since === null}
-          <button class="plain" onclick={() => clockMe('on')}>{say('rows.begin')}</button>
-        {:else}
-          <span>{say('rows.since', { time: tongue.time(since) })}</span>
-          <button class="plain" onclick={() => clockMe('off')}>{say('rows.home')}</button>
-        {/if}
-      </p>
+      <ClockOn {since} tools={data.tools} onclock={clockMe} />
     {/if}
     {#if row.treatment}<p class="treatment">
         <b>{say('rows.treatment', { treatment: row.treatment })}</b>
@@ -436,18 +430,6 @@
     color: var(--ink);
     border: 1.5px solid var(--rule-strong);
     padding: 0 10px;
-  }
-  .shift {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 12px;
-    margin: 6px 0;
-    font-size: 17px;
-  }
-  .shift button {
-    min-height: 56px;
-    padding: 0 18px;
   }
   .finds {
     margin-top: 6px;

@@ -210,7 +210,7 @@
 <style>
   .record {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(110px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
     gap: 10px;
     align-items: end;
     margin: 6px 0 10px;

@@ -10,6 +10,7 @@ import {
   activePlanters,
   sharesFact,
   shiftsNow,
+  toolsOn,
 } from '$lib/rooms/crew/facts.server';
 import { drawnRowsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
@@ -40,6 +41,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     zone: site.zone,
     mayPlan: may(role, 'plan'),
     mayClock: may(role, 'record'),
+    tools: await toolsOn(facts, block),
     own: planters.find(({ personId }) => personId === person.id)?.id ?? null,
     planters: planters.map(({ id, name }) => ({ id, name })),
     rates: [...rates],

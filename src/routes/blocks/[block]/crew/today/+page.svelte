@@ -161,16 +161,7 @@
       await send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) });
       drawn = undefined;
     });
-  const TOOLS = [
-    'planting bar',
-    'spade',
-    'tube planter',
-    'mattock',
-    'machine, left seat',
-    'machine, right seat',
-    'behind the machine',
-  ];
-  let tool = $state(TOOLS[0]);
+  let tool = $state(untrack(() => data.tools[0]));
   const clockPlanter = (planterId: string, kind: 'on' | 'off') =>
     doing.run(() =>
       send('crew.clock', {
@@ -282,7 +273,7 @@
       <div class="here">
         {#if data.mayClock || data.own}
           <Select labelText="They plant with" bind:selected={tool}>
-            {#each TOOLS as name (name)}<SelectItem value={name} text={name} />{/each}
+            {#each data.tools as name (name)}<SelectItem value={name} text={name} />{/each}
           </Select>
         {/if}
         {#if data.mayClock && shares.some(({ planterId }) => !here.has(planterId))}

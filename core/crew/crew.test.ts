@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { admitTally, daysLeft, progress, type Tally } from './progress';
-import { paceOf, plantedSums } from './sums';
+import { plantedSums, reckonedPace } from './sums';
 import { shareRows } from './share';
 
 const crew = (rates: readonly number[]) =>
@@ -108,11 +108,15 @@ test('pace is trees a planting day, and days off do not count', () => {
     tally('b', 1, 'x', 50, '2026-11-20'),
     tally('c', 2, 'x', 250, '2026-11-23'),
   ];
-  const pace = paceOf(plantedSums(tallies, 'UTC'), '2026-11-24');
+  const paceOf = (some: typeof tallies, day: string) =>
+    reckonedPace(plantedSums(some, 'UTC'), day, 700).pace;
+  const pace = paceOf(tallies, '2026-11-24');
   assert.equal(pace, 200);
   // A day that is not over says nothing while others do.
-  assert.equal(paceOf(plantedSums(tallies, 'UTC'), '2026-11-23'), 150);
-  assert.equal(paceOf(plantedSums(tallies.slice(2), 'UTC'), '2026-11-23'), 250);
+  assert.equal(paceOf(tallies, '2026-11-23'), 150);
+  // On the first morning a handful of trees is no day's work: the rates say how it will go.
+  assert.equal(paceOf(tallies.slice(2), '2026-11-23'), 700);
+  assert.equal(reckonedPace(plantedSums(tallies.slice(2), 'UTC'), '2026-11-23', 0).pace, 250);
   assert.equal(daysLeft(1000, 400, pace), 3);
   assert.equal(daysLeft(1000, 1000, 0), 0);
   assert.equal(daysLeft(1000, 10, 0), Infinity);

@@ -8,13 +8,14 @@ import { crewRates, meanRate } from './rates';
 import {
   foldPlanted,
   noneSown,
-  paceOf,
   planterDays,
   plantedChange,
   plantedOn,
   plantedSums,
   plantedUntil,
   progressOf,
+  reckonedPace,
+  type PlantedSums,
 } from './sums';
 
 const tally = (id: string, more: Partial<Tally> = {}): Tally => ({
@@ -105,7 +106,8 @@ const days = (entries: [string, string, number][]) =>
     'UTC',
   );
 
-test('the pace is the mean of the fortnight’s planting days; today counts only while there is no other', () => {
+test('the pace is the mean of the fortnight’s whole planting days; on the first the rates stand in', () => {
+  const paceOf = (some: PlantedSums, day: string, rates = 0) => reckonedPace(some, day, rates).pace;
   const sums = days([
     ['2026-11-01', 'ann', 9000],
     ['2026-11-20', 'ann', 300],
@@ -116,6 +118,15 @@ test('the pace is the mean of the fortnight’s planting days; today counts only
   assert.equal(paceOf(sums, '2026-11-24'), 600);
   assert.equal(paceOf(sums, '2026-11-25'), (800 + 400 + 10) / 3);
   assert.equal(paceOf(days([['2026-11-24', 'ann', 70]]), '2026-11-24'), 70);
+  const first = days([['2026-11-24', 'ann', 70]]);
+  assert.equal(paceOf(first, '2026-11-24', 900), 900);
+  assert.deepEqual(reckonedPace(first, '2026-11-25', 900), {
+    ...{ pace: 70, from: 'tallies', counted: { days: 1, trees: 70 } },
+  });
+  assert.equal(reckonedPace(sums, '2026-11-24', 900).from, 'tallies');
+  assert.deepEqual(reckonedPace(noneSown(), '2026-11-24', 900), {
+    ...{ pace: 900, from: 'rates', counted: { days: 0, trees: 0 } },
+  });
   assert.equal(paceOf(noneSown(), '2026-11-24'), 0);
   assert.equal(paceOf(days([['2026-11-26', 'ann', 70]]), '2026-11-24'), 0, 'a clock that is ahead');
   assert.deepEqual(planterDays(sums), { days: 5, trees: 10_210 });

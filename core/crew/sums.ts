@@ -1,4 +1,4 @@
-import type { Day } from '../measure/dates';
+import { addTo, type Day } from '../measure/dates';
 import { dayOf } from '../say/day';
 import type { Progress, Tally } from './progress';
 
@@ -106,31 +106,37 @@ export interface Pace {
   trees: number;
 }
 
+/** What is reckoned with until planting is over, and where it comes from. */
+export interface ReckonedPace {
+  /** Trees a day; 0 when nobody plants. */
+  pace: number;
+  from: 'tallies' | 'rates';
+  /** What it was counted from, when from tallies. */
+  counted: Pace;
+}
+
 /**
- * The days of the last fortnight on which anything was planted, today left out while it is the only one
- * that is not over.
+ * Trees a day of late: the mean over the last fortnight's whole days on which anything was planted. A
+ * day that is not over would make it look slower than it is, so on the first one the rates of the
+ * planters together stand in; only where nobody has a rate does today speak for itself.
+ * @param rates trees a day of all planters together
  */
-export function paceDays(sums: PlantedSums, today: Day): Pace {
-  const since = Date.parse(today) - PACE_DAYS * 86_400_000;
-  const pace = { days: 0, trees: 0 };
+export function reckonedPace(sums: PlantedSums, today: Day, rates: number): ReckonedPace {
+  const since = addTo(today, { days: -PACE_DAYS });
+  const counted = { days: 0, trees: 0 };
   let now = 0;
   for (const [day, ofDay] of sums.byDay) {
     const trees = [...ofDay.values()].reduce((a, b) => a + b, 0);
-    if (trees <= 0 || Date.parse(day) < since || day > today) continue;
+    if (trees <= 0 || day < since || day > today) continue;
     if (day === today) now = trees;
     else {
-      pace.days++;
-      pace.trees += trees;
+      counted.days++;
+      counted.trees += trees;
     }
   }
-  // An unfinished day would make the pace look slower than it is.
-  return pace.days || !now ? pace : { days: 1, trees: now };
-}
-
-/** Mean trees a day over the days of `paceDays`; 0 when nothing was planted. */
-export function paceOf(sums: PlantedSums, today: Day): number {
-  const { days, trees } = paceDays(sums, today);
-  return days ? trees / days : 0;
+  if (counted.days) return { pace: counted.trees / counted.days, from: 'tallies', counted };
+  if (rates > 0 || !now) return { pace: rates, from: 'rates', counted };
+  return { pace: now, from: 'tallies', counted: { days: 1, trees: now } };
 }
 
 /** A planter's days as counted by its own tallies, for rates. */

@@ -13,12 +13,11 @@ import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progr
 import { crewRates, meanRate, type Rate } from '../../../../core/crew/rates';
 import {
   noneSown,
-  paceDays,
-  paceOf,
-  type Pace,
   plantedOn,
   progressOf,
+  reckonedPace,
   type PlantedSums,
+  type ReckonedPace,
 } from '../../../../core/crew/sums';
 import { toolsOffered } from '../../../../core/crew/tools';
 import { toRowSet } from '../../../../core/rows/stored';
@@ -275,12 +274,7 @@ async function carriedOf(facts: Facts, blockId: string, sown: SownBlock): Promis
   });
 }
 
-export interface Finish {
-  /** Trees a day of late by the tallies; where there are none, of the rates together. */
-  pace: number;
-  from: 'tallies' | 'rates';
-  /** What the pace was counted from. */
-  counted: Pace;
+export interface Finish extends ReckonedPace {
   /** Planting days from now, Infinity when nobody plants. */
   days: number;
 }
@@ -288,16 +282,13 @@ export interface Finish {
 /** When the block will be done at the pace of late: one figure for board, crew and season. */
 export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
   const { planted, total, sums } = await plantedOf(facts, blockId);
-  const today = facts.today;
-  const own = paceOf(sums, today);
   const [learned, active] = await Promise.all([
     learnedRates(facts, blockId),
     activePlanters(facts),
   ]);
-  const rates = active.flatMap(({ id }) => learned.get(id) ?? []);
-  const pace = own || rates.reduce((sum, { rate }) => sum + rate, 0);
-  const counted = paceDays(sums, today);
-  return { pace, from: own ? 'tallies' : 'rates', counted, days: daysLeft(total, planted, pace) };
+  const rates = active.reduce((sum, { id }) => sum + (learned.get(id)?.rate ?? 0), 0);
+  const reckoned = reckonedPace(sums, facts.today, rates);
+  return { ...reckoned, days: daysLeft(total, planted, reckoned.pace) };
 }
 
 /** What each planter sets a day, and the mean of the crew on this block. */

@@ -169,7 +169,7 @@
                 >{/if}</td
             >
             <td class={task.state}
-              >{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}{#if task.elsewhere}<small
+              >{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}{' '}{#if task.elsewhere}<small
                   class="quiet"
                 >
                   by {task.elsewhere}</small

@@ -31,6 +31,8 @@
   const units = useUnits();
   const doing = new Doing();
   const water = $derived(data.water);
+  /** How weeds and mulch leave the ground at a tree: it sets what is drawn from the store. */
+  const RING = { sod: 'in sod', clear: 'kept clear', mulch: 'mulched' };
   const terms = $derived(water.terms);
   const NAMES: Record<WaterSchool, string> = {
     none: 'Nothing',
@@ -304,18 +306,18 @@
       <p class="quiet">
         By the balance on a middle year. A dry spell changes it: it is counted anew every day.
       </p>
-    {:else}<p class="quiet">Nothing to water.</p>{/if}
+    {:else}<p class="quiet">
+        Nobody can say before the weather of these days is known, or a typical year.
+      </p>{/if}
     <p class="say caution">
       Never daily: roots that stand in water die. In heat people drink before trees do; a full tank
       on a slope tips.
     </p>
     <p class="quiet">
       Evaporation by Penman and Monteith where humidity and wind are known, by Hargreaves from
-      temperatures else; the store by texture and root depth; ring {water.ring ?? ''}. Radius wetted {formatLength(
-        terms.ring,
-        units.system,
-        2,
-      )}.
+      temperatures else; the store by texture and root depth{water.ring
+        ? `, the ring round a tree ${RING[water.ring]}`
+        : ''}. Wetted radius {formatLength(terms.ring, units.system, 2)}.
     </p>
   </aside>
 </div>

@@ -169,10 +169,10 @@
                 >{/if}</td
             >
             <td class={task.state}
-              >{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}{' '}{#if task.elsewhere}<small
+              >{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}{#if task.elsewhere}<small
                   class="quiet"
                 >
-                  by {task.elsewhere}</small
+                  &nbsp;by {task.elsewhere}</small
                 >{/if}</td
             >
             <td class="n num"

@@ -7,6 +7,7 @@ import { alikeness, clusterShare } from './clusters';
 import {
   acceptanceCurve,
   acceptancePlan,
+  acceptanceWith,
   atLeast,
   designEffect,
   halfWidth,
@@ -176,4 +177,40 @@ test('all good and all faulty have an interval that is not nothing', () => {
   const one = clusterShare([{ hits: 5, of: 8 }]);
   assert.equal(one.designEffect, 1);
   assert.equal(one.worth, 8);
+});
+
+test('with the number of plots that a plan asked for, the plan of that number is the same', () => {
+  const limits = { good: 0.02, bad: 0.15, alpha: 0.05, beta: 0.1 };
+  for (const [trees, alike] of [
+    [1, 0],
+    [7, 0.05],
+    [12, 0.2],
+  ]) {
+    const plan = acceptancePlan(limits, trees, alike);
+    assert.deepEqual(acceptanceWith(limits, plan.plots, trees, alike), plan);
+  }
+});
+
+test('a plot fewer or more keeps the client’s risk; the planter bears what is left', () => {
+  const limits = { good: 0.03, bad: 0.12, alpha: 0.05, beta: 0.1 };
+  const plan = acceptancePlan(limits, 8, 0.05);
+  let before = 1;
+  for (let plots = plan.plots - 3; plots <= plan.plots + 6; plots++) {
+    const { most, alpha, beta, trees } = acceptanceWith(limits, plots, 8, 0.05);
+    assert.ok(beta <= limits.beta, `${plots} plots: ${beta}`);
+    assert.equal(trees, plots * 8);
+    // One more fault allowed would let bad work through too often.
+    const [{ accepted }] = acceptanceCurve({ plots, most: most + 1 }, 8, 0.05, 0.12, 1).slice(-1);
+    assert.ok(accepted > limits.beta, `${plots} plots, ${most + 1} allowed: ${accepted}`);
+    if (plots < plan.plots) assert.ok(alpha > limits.alpha, `${plots} plots were enough`);
+    before = Math.min(before, alpha);
+  }
+  assert.ok(before < limits.alpha);
+});
+
+test('so few plots that bad work slips by without a fault are no plan', () => {
+  assert.throws(
+    () => acceptanceWith({ good: 0.01, bad: 0.05, alpha: 0.05, beta: 0.1 }, 2, 5, 0.1),
+    says('checks.noPlan'),
+  );
 });

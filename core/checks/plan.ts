@@ -135,34 +135,67 @@ const upTo = (chances: Float64Array, most: number): number => {
   return Math.min(1, sum);
 };
 
+function checkLimits({ good, bad, alpha, beta }: ClientLimits): void {
+  if (!(good >= 0 && good < bad && bad <= 1))
+    throw told('stock.goodAndBad', { good: shareOf(good), bad: shareOf(bad) });
+  if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1)) throw told('stock.risks');
+}
+
+/**
+ * The most faulty trees that a bad block does not slip by with.
+ * @returns −1 when it slips by even without a fault, and the chance that it slips by
+ */
+function mostAllowed(ofBad: Float64Array, beta: number): { most: number; slips: number } {
+  let most = -1;
+  let slips = 0;
+  while (most + 1 < ofBad.length && slips + ofBad[most + 1] <= beta) slips += ofBad[++most];
+  return { most, slips };
+}
+
 /**
  * The fewest plots, and the most faulty trees in them, that keep the client's two risks when trees of a
  * plot are alike.
  * @param trees whole trees in a plot
  * @throws Told when the limits contradict each other, or no plan of so many plots keeps them
  */
-export function acceptancePlan(
-  { good, bad, alpha, beta }: ClientLimits,
-  trees: number,
-  alike: number,
-): AcceptancePlan {
-  if (!(good >= 0 && good < bad && bad <= 1))
-    throw told('stock.goodAndBad', { good: shareOf(good), bad: shareOf(bad) });
-  if (!(alpha > 0 && alpha < 1 && beta > 0 && beta < 1)) throw told('stock.risks');
+export function acceptancePlan(limits: ClientLimits, trees: number, alike: number): AcceptancePlan {
+  checkLimits(limits);
+  const { good, bad, alpha, beta } = limits;
   const ofGood = plotChances(trees, good, alike);
   const ofBad = plotChances(trees, bad, alike);
   let [goodSum, badSum] = [ofGood, ofBad];
   for (let plots = 1; plots <= MOST_PLOTS; plots++) {
     if (plots > 1) [goodSum, badSum] = [another(goodSum, ofGood), another(badSum, ofBad)];
     // As many as a bad block may slip by with; then a good one must pass often enough.
-    let most = -1;
-    let slips = 0;
-    while (most + 1 < badSum.length && slips + badSum[most + 1] <= beta) slips += badSum[++most];
+    const { most, slips } = mostAllowed(badSum, beta);
     if (most < 0) continue;
     const refused = 1 - upTo(goodSum, most);
     if (refused <= alpha) return { plots, most, trees: plots * trees, alpha: refused, beta: slips };
   }
   throw told('checks.noPlan', { plots: MOST_PLOTS });
+}
+
+/**
+ * The plan of a number of plots that is given, by what a random start laid on the ground: the client's risk
+ * is kept, the planter's is what it comes to.
+ * @throws Told when the limits contradict each other, or a bad block slips by even without a fault
+ */
+export function acceptanceWith(
+  limits: ClientLimits,
+  plots: number,
+  trees: number,
+  alike: number,
+): AcceptancePlan {
+  checkLimits(limits);
+  const [ofGood, ofBad] = [limits.good, limits.bad].map((share) =>
+    plotChances(trees, share, alike),
+  );
+  let [goodSum, badSum] = [ofGood, ofBad];
+  for (let plot = 1; plot < plots; plot++)
+    [goodSum, badSum] = [another(goodSum, ofGood), another(badSum, ofBad)];
+  const { most, slips } = mostAllowed(badSum, limits.beta);
+  if (most < 0) throw told('checks.noPlan', { plots });
+  return { plots, most, trees: plots * trees, alpha: 1 - upTo(goodSum, most), beta: slips };
 }
 
 /** The chance that a plan lets a block pass, by its share of faulty trees. */

@@ -7,7 +7,13 @@
     SelectItem,
   } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
-  import { acceptanceCurve, acceptancePlan, halfWidth, plotsFor } from '$core/checks/plan';
+  import {
+    acceptanceCurve,
+    acceptancePlan,
+    acceptanceWith,
+    halfWidth,
+    plotsFor,
+  } from '$core/checks/plan';
   import { planPlots, type PlotTerms } from '$core/checks/planned';
   import { roundLength, treesOf } from '$core/checks/grid';
   import { holds } from '$core/crew/share';
@@ -104,6 +110,17 @@
       ? planPlots({ area, plots, seed, by }, released.area, places, released.gate, stratumOf)
       : [],
   );
+  /** A grid with a random start may lay a plot or two more or fewer than were reckoned: what is allowed is of those that are laid. */
+  const client = $derived.by(() => {
+    if (!answer.plan || !planned.length || planned.length === answer.plan.plots)
+      return { plan: answer.plan };
+    try {
+      return { plan: acceptanceWith(shares, planned.length, whole, expected.alike) };
+    } catch (error) {
+      if (isTold(error)) return { wrong: inWords(error.said) };
+      throw error;
+    }
+  });
   const round = $derived(
     released ? [released.gate, ...planned.map(({ centre }) => centre), released.gate] : [],
   );
@@ -123,8 +140,8 @@
     }));
   });
   const accepted = $derived(
-    answer.plan
-      ? acceptanceCurve(answer.plan, whole, expected.alike, Math.min(1, shares.bad * 1.8)).map(
+    client.plan
+      ? acceptanceCurve(client.plan, whole, expected.alike, Math.min(1, shares.bad * 1.8)).map(
           ({ share, accepted: y }) => ({ x: share, y }),
         )
       : [],
@@ -138,7 +155,7 @@
         terms: {
           ...{ area, plots, seed, by },
           half: ask === 'half' ? half / 100 : null,
-          limits: answer.plan ? { ...shares, most: answer.plan.most } : null,
+          limits: client.plan ? { ...shares, most: client.plan.most } : null,
         },
       });
       doing.told = [`${planned.length} plots are on the phones of whoever checks.`];
@@ -236,8 +253,9 @@
         <span class="quiet num">start {seed}</span>
       </div>
       {#if data.mayPlan}<div class="buttons">
-          <Button disabled={Boolean(answer.wrong) || !planned.length} on:click={save}
-            >Put them on the phones</Button
+          <Button
+            disabled={Boolean(answer.wrong || client.wrong) || !planned.length}
+            on:click={save}>Put them on the phones</Button
           >
         </div>{/if}
       <Outcome of={doing} />
@@ -291,11 +309,20 @@
     <aside class="comes-to">
       <h2>How many are enough</h2>
       <div><span class="big">{formatNumber(plots)}</span></div>
-      {#if answer.plan}
+      {#if planned.length && planned.length !== plots}
+        <p class="say">
+          {formatNumber(planned.length)} are laid: the random start decides how many centres fall on the
+          ground.
+          {#if client.wrong}{client.wrong}{:else if client.plan && client.plan.alpha > shares.alpha}Good
+            work is refused more often than asked; another start or a plot more mends it.{/if}
+        </p>
+      {/if}
+      {#if client.plan}
         <p>
-          Pass with {answer.plan.most} faulty trees or fewer in about {formatNumber(plots * whole)}.
-          Good work is refused with {formatPercent(answer.plan.alpha, 1)}, bad work accepted with
-          {formatPercent(answer.plan.beta, 1)}, trees of a plot being alike.
+          Pass with {client.plan.most} faulty trees or fewer in about {formatNumber(
+            client.plan.trees,
+          )}. Good work is refused with {formatPercent(client.plan.alpha, 1)}, bad work accepted
+          with {formatPercent(client.plan.beta, 1)}, trees of a plot being alike.
         </p>
         <PlotCurve
           across="faulty trees"
@@ -305,8 +332,8 @@
           points={accepted}
           at={{
             x: shares.bad,
-            y: answer.plan.beta,
-            says: `bad work: ${formatPercent(answer.plan.beta)}`,
+            y: client.plan.beta,
+            says: `bad work: ${formatPercent(client.plan.beta)}`,
           }}
         />
       {:else}

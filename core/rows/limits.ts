@@ -18,6 +18,9 @@ export function mayStand(traits: Traits, limit: Limit): boolean {
   return !(limit.light && !bearsLight(traits, limit.light));
 }
 
+/** Nearer than this to an edge, metres, a peg is on it. */
+const ON_EDGE = 0.005;
+
 export interface Limited {
   rows: RowSet;
   places: Places;
@@ -61,6 +64,10 @@ export function limitPlaces(
   const classOf = (x: number, y: number): number => {
     let held = '';
     for (let i = 0; i < binding.length; i++) if (binding[i].index.inside(x, y)) held += `${i} `;
+    // A peg on the block's own edge stands on the edge of the limits that reach it: they hold there too.
+    if (!held)
+      for (let i = 0; i < binding.length; i++)
+        if (binding[i].index.toEdge(x, y, ON_EDGE) < ON_EDGE) held += `${i} `;
     const before = known.get(held);
     if (before !== undefined) return before;
     const holding = held

@@ -3,11 +3,14 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { ordersToCsv, readOrders } from '../formats/orders';
+import { layOut } from '../rows/layout';
+import { firstParameters } from '../rows/deciding';
 import {
   coverOf,
   matchOrders,
   ORDER_STATES,
   placesFor,
+  substitutes,
   tranches,
   type OrderLine,
   type Standing,
@@ -203,4 +206,59 @@ test('a bad order file is refused with the line, what was found and what is acce
     says(/“2026-02-30” is no date/),
   );
   assert.throws(() => read('species,nursery,trees'), says(/no line under it/));
+});
+
+test('what may stand in for a missing species, by the wires, the damp and the light of its places', () => {
+  const field = [
+    [
+      [
+        [0, 0],
+        [60, 0],
+        [60, 30],
+        [0, 30],
+      ] as [number, number][],
+    ],
+  ];
+  const [pine, thorn, willow] = [
+    { id: 'pine', name: 'pine', matureHeight: 25, damp: '', light: '' },
+    { id: 'thorn', name: 'thorn', matureHeight: 4, damp: 'dry to fresh', light: '' },
+    { id: 'willow', name: 'willow', matureHeight: 18, damp: 'fresh to wet', light: '' },
+  ];
+  const half = (from: number, to: number) => [
+    [
+      [
+        [from, 0],
+        [to, 0],
+        [to, 30],
+        [from, 30],
+      ] as [number, number][],
+    ],
+  ];
+  // Parted between two pegs, so that none stands on the border.
+  const [west, east] = [half(0, 31), half(31, 60)];
+  const limits = [
+    { why: 'Wires', parts: west, height: 6 },
+    { why: 'Wet ground', parts: east, damp: 'wet' as const },
+  ];
+  const layout = layOut({ boundary: field, plantable: field }, firstParameters(field, ['pine']));
+  const given = (cards: (typeof pine)[]) =>
+    substitutes(layout.rows, layout.runs, limits, cards, { index: 0, id: 'pine' });
+  const { of, candidates } = given([pine, thorn, willow]);
+  assert.equal(of, layout.rows.total, 'every place is the missing one’s');
+  const places = Object.fromEntries(candidates.map((one) => [one.species, one.places]));
+  // Thorn bears no wet ground, willow is too tall for the wires: each takes its own half of the field.
+  assert.deepEqual(Object.keys(places).sort(), ['thorn', 'willow']);
+  assert.ok(places.thorn > 0 && places.willow > 0, JSON.stringify(places));
+  assert.equal(places.thorn + places.willow, of);
+  assert.ok(candidates[0].places >= candidates[1].places, 'the best comes first');
+  for (const { places: all, rows } of candidates)
+    assert.equal(
+      rows.reduce((sum, row) => sum + row.places, 0),
+      all,
+    );
+  // Taller wires let the willow in under them as well.
+  limits[0].height = 30;
+  assert.equal(given([pine, thorn, willow]).candidates[0].species, 'willow');
+  assert.equal(given([pine, thorn, willow]).candidates[0].places, of);
+  assert.deepEqual(given([pine]).candidates, []);
 });

@@ -1,7 +1,15 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { TASKS } from '../calendar/tasks';
-import { careOfTask, careRounds, careStates, oldStakes, type Care, type CareEvent } from './care';
+import {
+  careOfTask,
+  careRounds,
+  careStates,
+  oldStakes,
+  stakeCalls,
+  type Care,
+  type CareEvent,
+} from './care';
 
 const DAY = 86_400_000;
 const NOW = Date.parse('2026-11-24T09:00:00Z');
@@ -68,4 +76,15 @@ test('a stake is old after eighteen months, until it is taken out', () => {
   assert.equal(oldStakes(anew, NOW), undefined);
   // Out again before it went in says nothing of the stake that stands.
   assert.deepEqual(oldStakes([done('stakes off', 1, 610), first], NOW)?.rows, [1]);
+});
+
+test('old stakes are called for with their trees, rows and the months of the oldest', () => {
+  assert.deepEqual(stakeCalls(undefined, 'Low Field', NOW), []);
+  const stakes = oldStakes(
+    [done('stakes on', 4, 700, 30), done('stakes on', 5, 600, 20), done('stakes on', 9, 100, 40)],
+    NOW,
+  );
+  const [call] = stakeCalls(stakes, 'Low Field', NOW);
+  assert.equal(call.say.figures.trees, 50);
+  assert.deepEqual(call.detail.figures, { rows: '4, 5', months: 22 });
 });

@@ -1,11 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { hash } from '@node-rs/argon2';
-import {
-  layOut,
-  alongLongestSide,
-  COMPUTATION_VERSION,
-  type LayoutParameters,
-} from '../core/rows/layout';
+import { alongLongestSide } from '../core/rows/direction';
+import { layOut, COMPUTATION_VERSION, type LayoutParameters } from '../core/rows/layout';
 import { rhythmOf, toStoredRows, treesInRow } from '../core/rows/stored';
 import { checkBoundary } from '../core/ground/boundary';
 import { plantableArea, type Plantable } from '../core/ground/plantable';

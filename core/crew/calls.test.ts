@@ -44,10 +44,10 @@ test('the last place is said to five digits, a metre; where none is known that i
     [alone('missed', { longitude: 8.104221, latitude: -47.210338, at })],
     BLOCK,
   );
-  assert.match(sentence(call.detail), /-?−?47[.,]21034/);
-  assert.match(sentence(call.detail), /8[.,]10422/);
+  assert.match(sentence(call.detail!), /-?−?47[.,]21034/);
+  assert.match(sentence(call.detail!), /8[.,]10422/);
   const [lost] = aloneCalls([alone('silent')], BLOCK);
-  assert.equal(lost.detail.key, 'crew.aloneNoPlace');
+  assert.equal(lost.detail!.key, 'crew.aloneNoPlace');
 });
 
 test('whoever was never watched, or not for a week, is named; who was seen yesterday is not', () => {
@@ -76,7 +76,7 @@ test('a wave is called for by what is late, not by what waits, and says where to
   assert.deepEqual(waveCalls([wave(0)], BLOCK), []);
   const [call] = waveCalls([wave(80)], BLOCK);
   assert.match(sentence(call.say), /80/);
-  assert.match(sentence(call.detail), /14/);
+  assert.match(sentence(call.detail!), /14/);
 });
 
 test('boxes that run dry by a day are summed, the first to run dry is said', () => {
@@ -89,7 +89,7 @@ test('boxes that run dry by a day are summed, the first to run dry is said', () 
   assert.deepEqual(boxCalls(rows, '2026-07-03', BLOCK), []);
   const [call] = boxCalls(rows, '2026-07-09', BLOCK);
   assert.match(sentence(call.say), /22/);
-  assert.match(sentence(call.detail), /5.*4 Jul/);
+  assert.match(sentence(call.detail!), /5.*4 Jul/);
 });
 
 test('notes, entries handed over and trees without a place: none, no call; some, their number', () => {
@@ -107,7 +107,7 @@ test('notes, entries handed over and trees without a place: none, no call; some,
   );
   assert.equal(noted.urgency, 'note');
   assert.match(sentence(noted.say), /3/);
-  assert.match(sentence(noted.detail), /2/);
+  assert.match(sentence(noted.detail!), /2/);
   assert.match(sentence(handedCalls(4, BLOCK)[0].say), /4/);
   assert.match(sentence(nowhereCalls(17, BLOCK)[0].say), /17/);
 });

@@ -8,7 +8,8 @@ import { seededRandom, type Random } from '../measure/random';
 import { AreaIndex } from './clip';
 import { fromFrame } from './lattice';
 import { layOut, type LayoutGround, type LayoutParameters } from './layout';
-import { rowFrame, type PatternSettings } from './pattern';
+import { rowFrame } from './direction';
+import type { PatternSettings } from './pattern';
 import { positions } from './rowset';
 
 const cards = { p: { name: 'Pine', matureHeight: 20, damp: '', light: '' } };

@@ -3,7 +3,8 @@ import type { Point } from '../measure/plane';
 import { apportion } from '../measure/apportion';
 import type { LayoutParameters } from './layout';
 import { rowEnds, type Move } from './moves';
-import { alongLongestSide, CONTOUR_DEFAULTS, type PatternSettings } from './pattern';
+import { alongLongestSide } from './direction';
+import { CONTOUR_DEFAULTS, type PatternSettings } from './pattern';
 import { nearestPeg, pegPosition, type RowSet } from './rowset';
 
 /** Where a new block starts: along its longest side, at two and a half metres by three, of one species. */

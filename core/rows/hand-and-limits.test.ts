@@ -9,7 +9,7 @@ import type { Limit } from '../ground/zones';
 import { allot } from './allot';
 import { AreaIndex } from './clip';
 import { compare } from './compare';
-import { rowFall } from './contour';
+import { rowFall } from './fall';
 import { crownRadius, meetings, yearsToMeet } from './crowns';
 import { layOut, stringsIn, type LayoutGround, type LayoutParameters } from './layout';
 import { limitPlaces } from './limits';

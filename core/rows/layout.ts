@@ -3,7 +3,8 @@ import type { Figure } from '../measure/working';
 import { planeArea } from '../ground/polygon';
 import { heightAt, type Surface } from '../ground/surface';
 import type { Limit } from '../ground/zones';
-import { rowFall, type GapStatistics, type RowFall, type TracedRow } from './contour';
+import type { GapStatistics, TracedRow } from './contour';
+import { rowFall, type RowFall } from './fall';
 import { limitPlaces, type Traits } from './limits';
 import { applyMoves, type Move } from './moves';
 import {
@@ -20,10 +21,8 @@ import { arrange, countSpecies, type Arrangement, type Places, type Runs } from 
 import { toRowSet, toStoredRows, treesInRow, type RowRhythm, type StoredRow } from './stored';
 import { layTrial, type Trial } from './trial';
 
-export { alongLongestSide, rowFrame, type Direction } from './pattern';
-
 /** Goes up whenever the same parameters could give other positions. Stored with every layout. */
-export const COMPUTATION_VERSION = 3;
+export const COMPUTATION_VERSION = 4;
 
 /** Strings come in this length (metres); longer rows are broken at intermediate pegs. */
 export const STRING_LENGTH = 91;

@@ -1,14 +1,7 @@
 import { say, lengthOf, type Message } from '../say/message';
 import { told } from '../say/told';
 import type { Point } from '../measure/plane';
-import {
-  bearingOf,
-  boxOf,
-  contains,
-  longestSide,
-  planeArea,
-  type MultiPolygon,
-} from '../ground/polygon';
+import { boxOf, longestSide, planeArea, type MultiPolygon } from '../ground/polygon';
 import { groundLie, type Surface } from '../ground/surface';
 import {
   fromMultiPolygon,
@@ -20,20 +13,14 @@ import {
 } from '../ground/topology';
 import { asFlat, AreaIndex, peggedRow } from './clip';
 import { contourRows, type GapStatistics, type TracedRow } from './contour';
-import { layLattice, toFrame, type RowFrame } from './lattice';
+import { rowFrame, type Direction } from './direction';
+import { layLattice } from './lattice';
 import { parallelRows, shelterRows, type ShelterRow } from './parallel';
 import { keepPositions } from './limits';
 import { PointField } from './near';
 import { positions, rowSetOf, rowParts, rowCount, rowsOfLattice, type RowSet } from './rowset';
 import { clusters, FILLED, intoLanes, scatter } from './scatter';
 import { density, rowSpacingOf, staggerOf, type Pattern } from './spacing';
-
-export type Direction =
-  | { kind: 'bearing'; bearing: number }
-  | { kind: 'edge'; from: Point; to: Point }
-  | { kind: 'east-west' }
-  /** Square to the wind that does harm; the bearing it comes from, radians. */
-  | { kind: 'across-wind'; from: number };
 
 /** What a leader decides about one pattern. Lengths in metres, angles in radians. */
 export interface PatternSettings {
@@ -424,61 +411,4 @@ function joinRows(sets: readonly RowSet[]): RowSet {
     { frame, straight: false, step, between },
     sets.flatMap((set) => Array.from({ length: rowCount(set) }, (_, row) => rowParts(set, row))),
   );
-}
-
-/** Compass bearing in radians on which rows of a direction run. */
-export function bearingOfDirection(direction: Direction): number {
-  switch (direction.kind) {
-    case 'bearing':
-      return direction.bearing;
-    case 'edge':
-      return bearingOf(direction.from, direction.to);
-    case 'across-wind':
-      return (direction.from + Math.PI / 2) % (2 * Math.PI);
-    case 'east-west':
-      return Math.PI / 2;
-  }
-}
-
-/** Sets up the rows' axes: which way they run, where chainage 0 is, where counting starts. */
-export function rowFrame(
-  { boundary, plantable }: LayoutGround,
-  direction: Direction,
-  firstOffset: number,
-): RowFrame {
-  const frame: RowFrame = { bearing: Math.PI / 2, side: 1, baseline: 0, anchor: 0 };
-  if (direction.kind !== 'edge') frame.bearing = bearingOfDirection(direction);
-  if (direction.kind === 'edge') {
-    frame.bearing = bearingOf(direction.from, direction.to);
-    // Rows are counted away from the edge, into the block.
-    frame.side = blockLiesRight(boundary, direction.from, direction.to) ? 1 : -1;
-    frame.anchor = toFrame(frame, direction.from)[1] + firstOffset;
-  } else {
-    frame.anchor = least(plantable, (p) => toFrame(frame, p)[1]) + firstOffset;
-  }
-  frame.baseline = least(boundary, (p) => toFrame(frame, p)[0]);
-  return frame;
-}
-
-function least(parts: MultiPolygon, measure: (point: Point) => number): number {
-  let smallest = Infinity;
-  for (const [outer] of parts)
-    for (const point of outer) smallest = Math.min(smallest, measure(point));
-  return smallest;
-}
-
-function blockLiesRight(boundary: MultiPolygon, from: Point, to: Point): boolean {
-  const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
-  const nudge = Math.max(0.05, length * 1e-3);
-  const right: Point = [
-    (from[0] + to[0]) / 2 + ((to[1] - from[1]) / length) * nudge,
-    (from[1] + to[1]) / 2 - ((to[0] - from[0]) / length) * nudge,
-  ];
-  return contains(boundary, right);
-}
-
-/** The direction along the longest straight side: where a baseline is usually set. */
-export function alongLongestSide(boundary: MultiPolygon): Direction {
-  const { from, to } = longestSide(boundary);
-  return { kind: 'edge', from, to };
 }

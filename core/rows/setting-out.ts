@@ -12,7 +12,7 @@ import {
   type RowParts,
   type RowSet,
 } from './rowset';
-import type { RowFall } from './contour';
+import type { RowFall } from './fall';
 
 /** One string of a row: from peg to peg, no longer than a string is. */
 export interface StringSpan {

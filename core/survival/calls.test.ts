@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { say } from '../say/message';
 import { refillCalls, refillDue } from './calls';
 import type { Refill } from './estimate';
 
@@ -18,11 +19,12 @@ test('a refill is called for from a week before its day until its last tree is i
 
 test('a block that lives as asked calls for no trees; else for those that are missing to what was asked', () => {
   const count = (value: number) => ({ value, kind: 'count' as const, steps: [] });
-  const refill = (verdict: Refill['verdict']) =>
-    ({ verdict, trees: count(150), living: count(850) }) as Refill;
+  const refill = (verdict: Refill['verdict']): Refill => ({
+    ...{ verdict, trees: count(150), living: count(850), sentence: say('survival.noRefill') },
+  });
   assert.deepEqual(refillCalls({ estimate: 0.954 }, refill('none'), 'Low Field'), []);
   const [call] = refillCalls({ estimate: 0.854 }, refill('gaps'), 'Low Field');
   assert.equal(call.say.figures.trees, 150);
-  assert.equal(call.detail.figures.asked, 1000);
-  assert.deepEqual(call.detail.figures.alive, { value: 0.85, kind: 'share' });
+  assert.equal(call.detail!.figures.asked, 1000);
+  assert.deepEqual(call.detail!.figures.alive, { value: 0.85, kind: 'share' });
 });

@@ -86,5 +86,5 @@ test('old stakes are called for with their trees, rows and the months of the old
   );
   const [call] = stakeCalls(stakes, 'Low Field', NOW);
   assert.equal(call.say.figures.trees, 50);
-  assert.deepEqual(call.detail.figures, { rows: '4, 5', months: 22 });
+  assert.deepEqual(call.detail!.figures, { rows: '4, 5', months: 22 });
 });

@@ -7,7 +7,7 @@ import type { LayoutRow } from '../../src/lib/rooms/rows/tables.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
-import { alongLongestSide } from '../../core/rows/layout';
+import { alongLongestSide } from '../../core/rows/direction';
 import { progress } from '../../core/crew/progress';
 import { geodesicMeasure } from '../../core/ground/polygon';
 import { heightAt } from '../../core/ground/surface';

@@ -79,6 +79,7 @@
   }
   .unit {
     line-height: 36px;
+    min-width: 2.2em;
     color: var(--slate);
   }
 </style>

@@ -7,14 +7,8 @@ import { plantedChange, progressOf, type PlantedChange } from '../../../../core/
 import { dayOf } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
 import { siteAccess } from '../../server/authorise';
-import {
-  ALREADY,
-  sameEvent,
-  type Became,
-  type Handlers,
-  type Item,
-  type Work,
-} from '../../server/work';
+import { ALREADY, type Became, type Handlers, type Item, type Work } from '../../server/work';
+import { sameEvent } from '../../server/same-event';
 import type { crewContract } from './contract';
 import { asClocked, asTally, CLOCKED_DAYS, keepPlanted, readPlanted } from './sums.server';
 import { followCommands } from './follow.server';

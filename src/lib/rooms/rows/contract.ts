@@ -1,5 +1,6 @@
 import type { Point } from '../../../../core/measure/plane';
-import type { Direction, LayoutParameters } from '../../../../core/rows/layout';
+import type { Direction } from '../../../../core/rows/direction';
+import type { LayoutParameters } from '../../../../core/rows/layout';
 import type { Move } from '../../../../core/rows/moves';
 import { PATTERNS } from '../../../../core/rows/spacing';
 import type { Arrangement } from '../../../../core/rows/species';

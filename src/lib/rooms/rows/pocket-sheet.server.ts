@@ -7,7 +7,7 @@ import {
   type UnitSystem,
 } from '../../../../core/measure/units';
 import type { RefillPoint } from '../../../../core/crew/caches';
-import type { RowFall } from '../../../../core/rows/contour';
+import type { RowFall } from '../../../../core/rows/fall';
 import { breaksOf, type SettingOut } from '../../../../core/rows/setting-out';
 import type { Tag } from '../../../../core/rows/trial';
 import { STRING_LENGTH } from '../../../../core/rows/layout';

@@ -28,7 +28,8 @@
     withSettings,
   } from '$core/rows/deciding';
   import { NO_ROOM, rowEnds, type Move } from '$core/rows/moves';
-  import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
+  import { bearingOfDirection } from '$core/rows/direction';
+  import type { PatternSettings } from '$core/rows/pattern';
   import { nearestPeg, pegPosition, pointAt, rowCount, rowSpan } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';

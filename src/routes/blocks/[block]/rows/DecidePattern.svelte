@@ -1,7 +1,8 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
-  import { bearingOfDirection, type PatternSettings } from '$core/rows/pattern';
+  import { bearingOfDirection } from '$core/rows/direction';
+  import type { PatternSettings } from '$core/rows/pattern';
   import {
     isLattice,
     isListed,

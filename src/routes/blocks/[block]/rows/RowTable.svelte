@@ -1,7 +1,8 @@
 <script lang="ts">
   import { formatLength } from '$core/measure/units';
   import { rowCount, rowSpan, treesByRow, type RowSet } from '$core/rows/rowset';
-  import type { RowFall, TracedRow } from '$core/rows/contour';
+  import type { TracedRow } from '$core/rows/contour';
+  import type { RowFall } from '$core/rows/fall';
   import type { Runs } from '$core/rows/species';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';

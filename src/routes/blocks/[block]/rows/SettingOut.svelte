@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { RowFall } from '$core/rows/contour';
+  import type { RowFall } from '$core/rows/fall';
   import { settingOut } from '$core/rows/setting-out';
   import type { RowSet } from '$core/rows/rowset';
   import { STRING_LENGTH } from '$core/rows/layout';

@@ -222,7 +222,20 @@
     </details>
   </section>
   <aside class="comes-to">
-    {#if data.mayRecord}
+    <Outcome of={doing} />
+    {#if sending}<p class="say" role="status">{sending}</p>{/if}
+    {#if pending}
+      {@const { text, kind, said, reading, what } = pending}
+      <Understood
+        {reading}
+        {said}
+        {what}
+        busy={doing.busy}
+        onsaid={(next) => look(kind, text, next)}
+        ontake={takeOver}
+        onleave={() => (pending = undefined)}
+      />
+    {:else if data.mayRecord}
       <h2>Weather of past years</h2>
       <FileDrop
         label="Bring a weather file"
@@ -245,20 +258,6 @@
         onerror={(message) => (doing.wrong = message)}
       />
     {/if}
-    {#if sending}<p class="say" role="status">{sending}</p>{/if}
-    {#if pending}
-      {@const { text, kind, said, reading, what } = pending}
-      <Understood
-        {reading}
-        {said}
-        {what}
-        busy={doing.busy}
-        onsaid={(next) => look(kind, text, next)}
-        ontake={takeOver}
-        onleave={() => (pending = undefined)}
-      />
-    {/if}
-    <Outcome of={doing} />
     {#if data.mayPlan}
       <h2>Without a file</h2>
       <Select

@@ -7,13 +7,13 @@ import {
   contourAlong,
   firstParameters,
   firstShelter,
-  moveAt,
   settingsIn,
   NO_SPECIES_YET,
   settingsOf,
   withSettings,
   withSpecies,
 } from './deciding';
+import { moveAt } from './by-hand';
 import { layOut, type LayoutParameters } from './layout';
 import { applyMoves } from './moves';
 import { pegPosition } from './rowset';

@@ -2,10 +2,8 @@ import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { apportion } from '../measure/apportion';
 import type { LayoutParameters } from './layout';
-import { rowEnds, type Move } from './moves';
 import { alongLongestSide } from './direction';
 import { CONTOUR_DEFAULTS, type PatternSettings } from './pattern';
-import { nearestPeg, pegPosition, type RowSet } from './rowset';
 
 /** Where a new block starts: along its longest side, at two and a half metres by three, of one species. */
 export const firstParameters = (
@@ -114,22 +112,3 @@ export const contourAlong = (
   ...settings.contour,
   baseline: [line[0], line[line.length - 1]],
 });
-
-/** Of a row, counted from 1, the end nearer to a place: a move of its end is bound to it. */
-export function nearEnd(rows: RowSet, row: number, [x, y]: Point): Point {
-  const [first, last] = rowEnds(rows, row - 1);
-  const far = ([a, b]: Point) => Math.hypot(a - x, b - y);
-  return far(first) < far(last) ? first : last;
-}
-
-/**
- * The move that a press on the plan means.
- * @param row the chosen row, counted from 1, whose end is moved
- * @returns nothing where there is nothing to change
- */
-export function moveAt(rows: RowSet, kind: Move['kind'], at: Point, row: number): Move | undefined {
-  if (kind === 'add') return { kind, at };
-  if (kind === 'end') return { kind, row: nearEnd(rows, row, at), at };
-  const near = nearestPeg(rows, at);
-  return near && { kind, at: pegPosition(rows, near.row, near.peg)!.point, note: '' };
-}

@@ -4,6 +4,7 @@ import {
   aheadIn,
   hereSince,
   notCounted,
+  openReworks,
   openRoots,
   plantedIn,
   rowAt,
@@ -106,4 +107,24 @@ test('roots out of one lot: opened here or on another phone, closed on either', 
     undefined,
   );
   assert.equal(openRoots(lots, [], undefined), undefined, 'nothing comes next');
+});
+
+test('rows sent back leave the page as they are gone over, each by its own decision', () => {
+  const sentBack = [
+    { id: 'deep', fault: 'deep', open: [12, 13, 14] },
+    { id: 'loose', fault: 'loose', open: [13] },
+  ];
+  assert.deepEqual(openReworks(sentBack, []), sentBack);
+  // Row 13 was mended for one fault; for the other it still waits.
+  assert.deepEqual(openReworks(sentBack, [{ decisionId: 'deep', row: 13 }]), [
+    { id: 'deep', fault: 'deep', open: [12, 14] },
+    { id: 'loose', fault: 'loose', open: [13] },
+  ]);
+  assert.deepEqual(
+    openReworks(sentBack, [
+      { decisionId: 'loose', row: 13 },
+      { decisionId: 'loose', row: 12 },
+    ]).map(({ id }) => id),
+    ['deep'],
+  );
 });

@@ -98,3 +98,22 @@ export function openRoots<Air>(
   ];
   return opened.find((one) => !closed.has(one.id) && one.lotId === lotId);
 }
+
+/** Rows that plots sent back to a planter, for one fault. */
+export interface SentBack<Fault extends string = string> {
+  id: string;
+  fault: Fault;
+  /** Rows that are still to be gone over. */
+  open: number[];
+}
+
+/** What is still to be gone over, without the rows that were done on this phone. */
+export function openReworks<Fault extends string>(
+  sentBack: readonly SentBack<Fault>[],
+  done: readonly Pick<Given<'checks.reworked'>, 'decisionId' | 'row'>[],
+): SentBack<Fault>[] {
+  const gone = new Set(done.map(({ decisionId, row }) => `${decisionId} ${row}`));
+  return sentBack
+    .map((one) => ({ ...one, open: one.open.filter((row) => !gone.has(`${one.id} ${row}`)) }))
+    .filter(({ open }) => open.length);
+}

@@ -20,13 +20,12 @@
   import type { Given } from '$lib/rooms/contracts';
   import { keepPages, readAnew } from '$lib/field/work.svelte';
   import Messages from '$lib/field/Messages.svelte';
+  import { linksOf } from '$lib/field/links';
+  import Reworks from '$lib/field/Reworks.svelte';
   import Refused from '$lib/field/Refused.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { waitingWords } from '$lib/field/waiting';
-  import { TAUGHT, type Taught } from '$core/checks/trainer';
-  import { shortRanges } from '$core/measure/ranges';
   import { dayOf } from '$core/say/day';
-  import NumberBox from '$lib/parts/NumberBox.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
@@ -91,59 +90,7 @@
         data.bag.terms,
       ).at(0),
   );
-  const links = $derived(
-    (
-      [
-        ['briefing', 'rows.briefing', true],
-        ['peg', 'rows.peg', true],
-        ['note', 'rows.note', data.mayTally],
-        ['follow', 'rows.follow', data.waves],
-        ['seat', 'rows.seat', data.byMachine],
-        ['behind', 'rows.behind', data.byMachine && data.mayTally],
-        ['school', 'rows.school', true],
-        ['plots', 'rows.plots', data.mayRecord],
-        ['count', 'rows.count', data.mayRecord],
-        ['water', 'rows.water', data.mayTally && !data.shared],
-        ['care', 'rows.care', data.mayTally && !data.shared],
-        ['refill', 'rows.refill', data.refills],
-        ['tags', 'rows.tags', data.trial],
-        ['visit', 'rows.visit', data.mayTally],
-        ['alone', 'rows.alone', data.mayTally],
-        ['stock', 'rows.boxes', data.mayRecord],
-        ['gate', 'rows.gate', data.mayRecord],
-        ['handling', 'rows.handling', data.mayRecord],
-        ['spray', 'rows.spraying', data.mayRecord && data.sprays],
-      ] as const
-    ).filter(([, , shown]) => shown),
-  );
-  /** Rows that plots sent back, without those gone over on this phone. */
-  const gone = $derived(
-    new Set(
-      outbox
-        .pending('checks.reworked')
-        .map(({ decisionId, row: number }) => `${decisionId} ${number}`),
-    ),
-  );
-  const reworks = $derived(
-    data.reworks
-      .map((one) => ({
-        ...one,
-        open: one.open.filter((number) => !gone.has(`${one.id} ${number}`)),
-      }))
-      .filter(({ open: rows }) => rows.length)
-      .map((one) => ({ ...one, rows: shortRanges(one.open) })),
-  );
-  let mended = $state(0);
-  const isTaught = (fault: string): fault is Taught =>
-    (TAUGHT as readonly string[]).includes(fault);
-  async function reworked(decisionId: string, number: number) {
-    await outbox.add('checks.reworked', {
-      ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
-      ...{ decisionId, row: number, mended },
-    });
-    mended = 0;
-    navigator.vibrate?.(30);
-  }
+  const links = $derived(linksOf(data));
   let last = $state<Given<'crew.tally'> & { id: string }>();
 
   async function tally(count: number) {
@@ -256,27 +203,7 @@
       may={data.mayTally}
     />
   {/if}
-  {#each reworks as rework (rework.id)}
-    <section
-      class="rework"
-      aria-label={say('rows.rework', { fault: say(`fault.${rework.fault}`), rows: rework.rows })}
-    >
-      <p>
-        <b>{say('rows.rework', { fault: say(`fault.${rework.fault}`), rows: rework.rows })}</b><br
-        />
-        {#if isTaught(rework.fault)}{say(`school.how.${rework.fault}`)}{/if}
-      </p>
-      <label
-        >{say('rows.reworkMended')}
-        <NumberBox min={0} value={mended} onvalue={(n) => (mended = n)} /></label
-      >
-      {#each rework.open.slice(0, 3) as number (number)}
-        <button class="plain" disabled={!data.mayTally} onclick={() => reworked(rework.id, number)}
-          >{say('rows.reworkRow', { row: number })}</button
-        >
-      {/each}
-    </section>
-  {/each}
+  <Reworks sentBack={data.reworks} {outbox} may={data.mayTally} />
   {#if row}
     <div class="title">
       <h1>{say('rows.row', { row: row.number })}</h1>
@@ -395,28 +322,6 @@
 {/if}
 
 <style>
-  .rework {
-    border-left: 6px solid var(--clay);
-    background: var(--clay-tint);
-    padding: 10px 14px;
-    display: grid;
-    gap: 8px;
-  }
-  .rework {
-    margin-bottom: 12px;
-  }
-  .rework label {
-    display: grid;
-    gap: 4px;
-  }
-  .rework :global(input) {
-    min-height: 56px;
-    font: 650 22px var(--text);
-    padding: 0 12px;
-  }
-  .rework p {
-    margin: 0;
-  }
   .for {
     display: grid;
     gap: 4px;

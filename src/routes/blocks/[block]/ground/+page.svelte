@@ -1,6 +1,15 @@
 <script lang="ts">
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
+  import {
+    changedIn,
+    keepoutMade,
+    modeOf,
+    waterLines,
+    zoneMade,
+    type Drawing,
+    type EditedGround,
+  } from '$lib/rooms/ground/editing';
   import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
@@ -9,7 +18,6 @@
   import { v7 as uuid } from 'uuid';
   import {
     KEEPOUT_DEFAULTS,
-    keepoutDefault,
     type Keepout,
     type KeepoutKind,
     type KeepoutShape,
@@ -19,7 +27,7 @@
   import { mapPoints, type MultiPolygon } from '$core/ground/polygon';
   import type { GroundLie, ProfilePoint } from '$core/ground/surface';
   import type { ZoneCut } from '$core/ground/zone-cut';
-  import { ORDINARY_SOIL, type Zone } from '$core/ground/zones';
+  import type { Zone } from '$core/ground/zones';
   import type { ElevationOptions } from '$core/formats/elevation';
   import { localPlane, type Point } from '$core/measure/plane';
   import ProfileChart from '$lib/charts/ProfileChart.svelte';
@@ -40,13 +48,6 @@
   import ZoneMaker from './ZoneMaker.svelte';
   import type { PageData } from './$types';
 
-  interface Ground {
-    name: string;
-    boundary: MultiPolygon;
-    margin: number;
-    keepouts: Keepout[];
-    zones: Zone[];
-  }
   type Part = 'edge' | 'keep-outs' | 'zones' | 'heights';
   const PARTS: [Part, string][] = [
     ['edge', 'Edge'],
@@ -56,14 +57,14 @@
   ];
   let part = $state<Part>('keep-outs');
   let { data }: { data: PageData } = $props();
-  const firstGround = (): Ground => ({
+  const firstGround = (): EditedGround => ({
     name: data.block.name,
     boundary: data.block.boundary,
     margin: data.block.margin,
     keepouts: data.keepouts,
     zones: data.zones,
   });
-  const history = new History<Ground>(untrack(firstGround));
+  const history = new History<EditedGround>(untrack(firstGround));
   const ground = $derived(history.current);
   /** What was read, and at which edition: what another saved meanwhile is told by it. */
   let firstRead = untrack(firstGround);
@@ -82,26 +83,15 @@
   let wrong = $state('');
   let notes = $state<string[]>([]);
   let kind = $state<KeepoutKind>('fence');
-  /** What is being drawn or moved on the plan. */
-  let drawing = $state<'keepout' | 'zone' | 'split' | 'profile' | 'corners'>();
+  let drawing = $state<Drawing>();
   let opened = $state<string>();
   const chosen = $derived(KEEPOUT_DEFAULTS.find((entry) => entry.kind === kind)!);
-  const mode = $derived(
-    drawing === 'keepout'
-      ? chosen.draws
-      : drawing === 'zone'
-        ? 'Polygon'
-        : drawing === 'split' || drawing === 'profile'
-          ? 'LineString'
-          : drawing === 'corners'
-            ? 'corners'
-            : 'look',
-  );
+  const mode = $derived(modeOf(drawing, chosen.draws));
   const toggle = (what: NonNullable<typeof drawing>) =>
     (drawing = drawing === what ? undefined : what);
 
   const work = latestOnly(
-    async ({ boundary, keepouts, margin }: Ground) =>
+    async ({ boundary, keepouts, margin }: EditedGround) =>
       heard(
         await coreWorker().plantable(
           $state.snapshot(boundary) as MultiPolygon,
@@ -124,19 +114,8 @@
     else if (!willUnload) history.forget();
   });
 
-  function add(shape: KeepoutShape, name = '', as: KeepoutKind = kind, setback?: number) {
-    const defaults = keepoutDefault(as, tallest);
-    const same = ground.keepouts.filter((keepout) => keepout.kind === as).length;
-    const keepout: Keepout = {
-      id: uuid(),
-      kind: as,
-      name: name || `${defaults.label.toLowerCase()}${same ? ` ${same + 1}` : ''}`,
-      shape,
-      setback: setback ?? defaults.setback,
-      reason: defaults.reason,
-      near: defaults.near,
-      located: null,
-    };
+  function add(shape: KeepoutShape) {
+    const keepout = keepoutMade(ground, { id: uuid(), kind, shape, tallest });
     history.change({ ...ground, keepouts: [...ground.keepouts, keepout] });
     opened = keepout.id;
     drawing = undefined;
@@ -187,24 +166,14 @@
   }
 
   function addZone(parts: MultiPolygon, name = '') {
-    const zone: Zone = {
-      id: uuid(),
-      name: name || `Zone ${ground.zones.length + 1}`,
-      parts,
-      damp: 'fresh',
-      light: 'full light',
-      soil: ORDINARY_SOIL,
-    };
+    const zone = zoneMade(ground, { id: uuid(), parts, name });
     history.change({ ...ground, zones: [...ground.zones, zone] });
     opened = zone.id;
     drawing = undefined;
   }
   const changeZone = (id: string, next: Partial<Zone>) =>
     history.change(
-      {
-        ...ground,
-        zones: ground.zones.map((zone) => (zone.id === id ? { ...zone, ...next } : zone)),
-      },
+      { ...ground, zones: changedIn(ground.zones, id, next) },
       `${id}-${Object.keys(next)[0]}`,
     );
   async function cutZone(cut: ZoneCut, name: string) {
@@ -347,12 +316,7 @@
 
   const change = (id: string, next: Partial<Keepout>) =>
     history.change(
-      {
-        ...ground,
-        keepouts: ground.keepouts.map((keepout) =>
-          keepout.id === id ? { ...keepout, ...next } : keepout,
-        ),
-      },
+      { ...ground, keepouts: changedIn(ground.keepouts, id, next) },
       `${id}-${Object.keys(next)[0]}`,
     );
 
@@ -373,17 +337,7 @@
     }
   }
 
-  const waters = $derived(
-    ground.keepouts.flatMap(({ kind: of, shape }) => {
-      if (of !== 'watercourse' && of !== 'water') return [];
-      if (shape.type === 'Point') return [];
-      const lines = shape.type === 'LineString' ? [shape.coordinates] : shape.coordinates;
-      // The bank of a pond is a line too, and closed.
-      return lines.map((line) =>
-        (shape.type === 'Polygon' ? [...line, line[0]] : line).map(plane.toPlane),
-      );
-    }),
-  );
+  const waters = $derived(waterLines(ground.keepouts, plane.toPlane));
   const zonesInPlane = $derived(
     ground.zones.map(({ name, parts }) => ({ name, parts: mapPoints(parts, plane.toPlane) })),
   );
@@ -444,7 +398,7 @@
           drawing={drawing === 'keepout'}
           onkind={(next) => (kind = next)}
           ondraw={() => toggle('keepout')}
-          onadd={(shape) => add(shape)}
+          onadd={add}
           onfile={importShapes}
           onerror={(message) => (wrong = message)}
         />

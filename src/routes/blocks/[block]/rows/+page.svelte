@@ -22,15 +22,15 @@
     asLaid,
     contourAlong,
     firstParameters,
-    moveAt,
     NO_SPECIES_YET,
     settingsIn,
     withSettings,
   } from '$core/rows/deciding';
-  import { NO_ROOM, rowEnds, type Move } from '$core/rows/moves';
+  import { addOn, endOn, moveAt, outAt, placeBy } from '$core/rows/by-hand';
+  import type { Move } from '$core/rows/moves';
   import { bearingOfDirection } from '$core/rows/direction';
   import type { PatternSettings } from '$core/rows/pattern';
-  import { nearestPeg, pegPosition, pointAt, rowCount, rowSpan } from '$core/rows/rowset';
+  import { rowCount, rowSpan } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
   import { loadRelief } from '$lib/plan/relief';
@@ -223,38 +223,27 @@
       ? rowSpan(layout.result.rows, selected - 1)
       : undefined,
   );
-  /** A place in a leader's words: row and peg, or the tape on it. */
+  /** A place in a leader's words: row and peg, or by which peg it lies. */
   function placeOf(at: Point): string {
-    const near = layout && nearestPeg(layout.result.rows, at);
-    if (!near) return '';
-    const there = pegPosition(layout!.result.rows, near.row, near.peg)!.point;
-    const off = Math.hypot(there[0] - at[0], there[1] - at[1]);
-    return off < 0.05 ? `row ${near.row}, peg ${near.peg}` : `by row ${near.row}, peg ${near.peg}`;
-  }
-  /** A place on the chosen row, by what its tape reads. */
-  function onRow(chainage: number): Point | undefined {
-    const rows = layout?.result.rows;
-    if (!rows || selected > rowCount(rows)) return undefined;
-    return pointAt(rows, selected - 1, chainage).point;
+    const place = layout && placeBy(layout.result.rows, at);
+    if (!place) return '';
+    return `${place.off < 0.05 ? '' : 'by '}row ${place.row}, peg ${place.peg}`;
   }
   function addAt(chainage: number) {
-    const at = onRow(chainage);
-    if (!at) return;
-    const near = nearestPeg(layout!.result.rows, at);
-    const step = layout!.result.rows.step;
-    if (near && near.distance < NO_ROOM * step)
-      wrong = `Row ${near.row}, peg ${near.peg} stands ${formatLength(near.distance, units.system)} from there; ${formatLength(NO_ROOM * step, units.system)} is the least.`;
-    else addMove({ kind: 'add', at });
+    const added = layout && addOn(layout.result.rows, selected, chainage);
+    if (!added) return;
+    if (!('tooNear' in added)) return addMove(added);
+    const { row, peg, distance, least } = added.tooNear;
+    const [away, atLeast] = [distance, least].map((metres) => formatLength(metres, units.system));
+    wrong = `Row ${row}, peg ${peg} stands ${away} from there; ${atLeast} is the least.`;
   }
   function endAt(which: 'first' | 'last', chainage: number) {
-    const at = onRow(chainage);
-    if (!at) return;
-    const ends = rowEnds(layout!.result.rows, selected - 1);
-    addMove({ kind: 'end', row: ends[which === 'first' ? 0 : 1], at });
+    const move = layout && endOn(layout.result.rows, selected, which, chainage);
+    if (move) addMove(move);
   }
   function takeOut(peg: number, note: string) {
-    const found = layout && pegPosition(layout.result.rows, selected, peg);
-    if (found) addMove({ kind: 'out', at: found.point, note });
+    const move = layout && outAt(layout.result.rows, selected, peg, note);
+    if (move) addMove(move);
     else wrong = `Row ${selected} has no peg ${peg}.`;
   }
   function drawn(shape: { type: string; coordinates: unknown }) {

@@ -2,11 +2,11 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import CountDesign from './CountDesign.svelte';
+  import EnterCounted from './EnterCounted.svelte';
+  import Why from './Why.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import NumberField from '$lib/parts/NumberField.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
-  import { untrack } from 'svelte';
+  import { Select, SelectItem } from 'carbon-components-svelte';
   import { rowList } from '$core/method/ways';
   import { formatDay } from '$core/measure/dates';
   import {
@@ -19,14 +19,12 @@
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
-  import { CAUSES } from '$core/survival/marks';
-  import { effectWords } from '$lib/rooms/survival/effects';
   import CountedRows from '$lib/charts/CountedRows.svelte';
   import LifeCurves from '$lib/charts/LifeCurves.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import Working from '$lib/parts/Working.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { newEvent, send } from '$lib/parts/send.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -36,12 +34,6 @@
     (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  let row = $state<number | null>(untrack(() => data.released?.rowsPlanted[0]?.number ?? 1));
-  const setInRow = $derived(released?.rowsPlanted.find(({ number }) => number === row)?.trees ?? 0);
-  let setCount = $derived<number | null>(setInRow);
-  let alive = $state<number | null>(null);
-  let cause = $state('');
-  let day = $state(untrack(() => data.today));
   const doing = new Doing();
   let width = $state(700);
   const perArea = $derived(
@@ -56,21 +48,6 @@
       : `Rows ${first.row} to ${last.row}, ${pegs}`;
   };
 
-  const save = () =>
-    doing.run(async () => {
-      await send('survival.count', {
-        ...newEvent(),
-        layoutId: released!.id,
-        row: row ?? 0,
-        set: setCount ?? 0,
-        alive: alive ?? -1,
-        marks: '',
-        cause,
-        countedOn: day,
-      });
-      doing.told = [`Row ${row}: ${alive} alive of ${setCount}.`];
-      alive = null;
-    });
   const setTarget = (value: number) =>
     doing.run(async () => {
       await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
@@ -91,7 +68,6 @@
     chance < 1e-6
       ? `less than once in ${formatNumber(1_000_000)}`
       : `once in ${formatNumber(Math.max(1, Number((1 / chance).toPrecision(1))))}`;
-  const times = (odds: number) => `${odds.toFixed(1)} times`;
   const mostCause = $derived(Math.max(1, ...(found?.causes ?? []).map(({ trees }) => trees)));
 </script>
 
@@ -199,47 +175,7 @@
                 A tree found dead died some time since the count before: the step stands at the count.
               </p>{/if}
           {/if}
-          <h2 class="more">Why</h2>
-          {#if !found.why.names.length}<p class="quiet">
-              Nothing that was recorded differs between these trees: no lot's minutes in the air, no
-              plots of depth, no zones, no treatments.
-            </p>
-          {:else if found.why.fitted && 'why' in found.why.fitted}<p class="patch-note">
-              {#if found.why.fitted.why === 'few'}<b>Too few to say.</b>
-                {found.why.fitted.events} deaths are known with what they were exposed to; {found
-                  .why.fitted.needed} are needed for {found.why.names.length} effects. No figure is given.{:else}<b
-                  >Not to be parted.</b
-                > What was recorded goes together in these trees: one cannot be told from another.{/if}
-            </p>
-          {:else if found.why.fitted}
-            {@const fitted = found.why.fitted}
-            <ul class="why">
-              {#each fitted.effects as effect (effect.name)}
-                <li>
-                  {#if effect.chance < 0.05}<b
-                      >{effectWords(effect.name)}
-                      {effect.odds > 1 ? 'raised' : 'lowered'} the odds of death {times(
-                        effect.odds > 1 ? effect.odds : 1 / effect.odds,
-                      )}</b
-                    >
-                    ({(effect.odds > 1 ? effect.low : 1 / effect.high).toFixed(1)} to {(effect.odds >
-                    1
-                      ? effect.high
-                      : 1 / effect.low
-                    ).toFixed(1)}).
-                  {:else}{effectWords(effect.name)}: nothing chance would not do ({effect.low.toFixed(
-                      1,
-                    )} to {effect.high.toFixed(1)} times the odds).{/if}
-                </li>
-              {/each}
-            </ul>
-            <p class="quiet">
-              Fitted together on {formatNumber(fitted.trees)} trees, {formatNumber(fitted.deaths)} of
-              them dead, in {fitted.clusters} rows. It shows what goes together; it does not prove what
-              killed them.{#if fitted.separated}
-                Some value parts dead and living altogether: a penalised estimate is given.{/if}
-            </p>
-          {/if}
+          <Why why={found.why} />
         {/if}
         {#if released.treatments.length > 1}
           <h2 class="more">By treatment</h2>
@@ -301,24 +237,7 @@
           <a href="/field/{data.block.id}/count">Count tree by tree on the phone</a>, also without a
           signal.
         </p>
-        <h2>Enter a counted row</h2>
-        <form onsubmit={(event) => (event.preventDefault(), void save())}>
-          <NumberField label="Row" min={1} bind:value={row} />
-          <NumberField label="Set" min={1} bind:value={setCount} helper="{setInRow} planted" />
-          <NumberField label="Alive" min={0} bind:value={alive} />
-          <Select
-            labelText="What killed most"
-            selected={cause}
-            on:update={(e) => (cause = String(e.detail))}
-            >{#each ['', ...CAUSES] as value (value)}<SelectItem
-                {value}
-                text={value || 'none to name'}
-              />{/each}</Select
-          >
-          <TextInput labelText="Day" type="date" bind:value={day} />
-          <Button type="submit" disabled={alive === null}>Enter it</Button>
-        </form>
-        <Outcome of={doing} />
+        <EnterCounted layout={released.id} planted={released.rowsPlanted} today={data.today} />
       {/if}
     </section>
     <aside class="comes-to">
@@ -396,6 +315,7 @@
             onvalue={(typed) => setTarget(typed)}
           />
         </label>
+        <Outcome of={doing} />
         {#if !released.targetIsSet}<p class="quiet">
             Nobody set a target: {formatDensity(released.target, units.system)}, four fifths of what
             was laid out, is taken.
@@ -442,7 +362,6 @@
     color: var(--clay);
     font-weight: 650;
   }
-  .why,
   .patches {
     max-width: 720px;
     padding-left: 20px;
@@ -480,15 +399,6 @@
     font-size: 15px;
     margin: 10px 0;
   }
-  form {
-    display: grid;
-    grid-template-columns: 90px 100px 100px minmax(130px, 1fr) 150px auto;
-    gap: 10px;
-    align-items: start;
-  }
-  form :global(button[type='submit']) {
-    margin-top: 22px;
-  }
   .verdict {
     margin: 0 0 8px;
     font-size: 15.5px;
@@ -508,10 +418,5 @@
     color: var(--ink);
     border: 1px solid var(--rule-strong);
     border-bottom: 2px solid var(--ink);
-  }
-  @media (max-width: 700px) {
-    form {
-      grid-template-columns: 1fr 1fr;
-    }
   }
 </style>

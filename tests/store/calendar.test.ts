@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { dayOf } from '../../core/say/day';
 import { feedHash } from '../../src/lib/rooms/calendar/commands.server';
+import { blocksToPlant, toPlant, windowEnd } from '../../src/lib/rooms/calendar/supply.server';
 import { calendarOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { windowsOf } from '../../src/lib/rooms/calendar/windows.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
@@ -416,4 +417,53 @@ test('what the order, the tallies and the count show done is done in the calenda
   const denied = (await states('Haul Flat')).get('order')!;
   assert.deepEqual([denied.elsewhere, denied.doneOn ?? null], [undefined, null]);
   assert.notEqual(denied.state, 'done');
+});
+
+test('what is left to plant of a block: until when, with which stock, promised by whom', async () => {
+  const facts = await setting.facts();
+  const block = await blockNow('Silt Margin');
+  const withUntil = (until?: string): BlockRow => ({
+    ...block,
+    plantingDay: addTo(today, { days: 40 }),
+    calendarTerms: {
+      ...block.calendarTerms,
+      finish: { until, absence: 0, breakdown: 0, saturday: false, keeps: 6 },
+    },
+  });
+  const plain = await toPlant(facts, withUntil());
+  assert.equal(plain.from, addTo(today, { days: 40 }), 'nothing goes in before its day');
+  assert.equal(plain.until, await windowEnd(facts, withUntil(), plain.from));
+  // The leader's own last day holds while it lies ahead; one of a season that is over is forgotten.
+  const [ahead, over] = [addTo(plain.from, { days: 9 }), addTo(plain.from, { days: -1 })];
+  assert.equal((await toPlant(facts, withUntil(ahead))).until, ahead);
+  assert.equal(
+    (await toPlant(facts, withUntil(plain.from))).until,
+    plain.from,
+    'a window of a day',
+  );
+  assert.equal((await toPlant(facts, withUntil(over))).until, plain.until);
+  // What was to be planted last month is planted from today on.
+  const late = { ...withUntil(), plantingDay: addTo(today, { days: -30 }) };
+  assert.equal((await toPlant(facts, late)).from, today);
+  // Stock counts up to the places there are; what is promised for days gone by does not come any more.
+  assert.ok(plain.trees > 0);
+  assert.ok(
+    plain.onHand + plain.deliveries.reduce((sum, { trees }) => sum + trees, 0) <= plain.trees,
+  );
+  assert.ok(plain.deliveries.every(({ day }) => day >= today));
+});
+
+test('blocks that share the hands come with it, those of another year do not', async () => {
+  const facts = await setting.facts();
+  const own = await toPlant(facts, await blockNow('Silt Margin'));
+  const together = await blocksToPlant(facts, own);
+  assert.equal(together[0], own);
+  assert.equal(new Set(together.map(({ id }) => id)).size, together.length);
+  for (const { name, trees, from } of together.slice(1)) {
+    assert.ok(trees > 0, `${name} is planted already`);
+    assert.ok(from <= addTo(own.from, { days: 330 }), `${name} begins on ${from}`);
+  }
+  // A block whose turn is two years away waits for nobody of this season.
+  const early = { ...own, from: addTo(today, { days: -900 }) };
+  assert.deepEqual(await blocksToPlant(facts, early), [early]);
 });

@@ -183,6 +183,7 @@ const PAGES = [
   'src/routes/field/+page.svelte',
   'src/routes/field/walk/+page.svelte',
   'src/lib/stock/Gate.svelte',
+  'src/lib/stock/TreeMeasured.svelte',
   ...[
     '',
     '/briefing',

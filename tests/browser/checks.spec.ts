@@ -110,7 +110,7 @@ test('planned for the client’s limits, walked without a signal, judged at the 
     ).newPage();
     await signIn(planter, 'planter');
     await planter.goto(field(haul));
-    const rework = planter.locator('section.rework');
+    const rework = planter.getByRole('region', { name: /^Go over again/ });
     await expect(rework).toContainText('Go over again: too deep');
     await expect(rework).toContainText('Lift while firming');
     await rework.getByLabel('Trees mended').fill('7');

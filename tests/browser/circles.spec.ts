@@ -36,12 +36,12 @@ test('circles are drawn at the desk, counted on a phone without a signal, and ar
   await phone.waitForFunction(async () => Boolean(await caches.match(location.href)));
   await context.setOffline(true);
   await expect(phone.getByText(`${circles} of ${circles} circles still to count`)).toBeVisible();
-  await phone.getByRole('button', { name: /^Plot 1 / }).click();
+  await phone.getByRole('button', { name: /^Circle 1 / }).click();
   const trees = Number(/of (\d+)/.exec((await phone.getByText(/^Tree 1 of/).textContent())!)![1]);
   await phone.getByRole('button', { name: 'Dead', exact: true }).click();
   // A reload in the middle loses nothing.
   await phone.reload();
-  await phone.getByRole('button', { name: /^Plot 1 / }).click();
+  await phone.getByRole('button', { name: /^Circle 1 / }).click();
   await expect(phone.getByText(`Tree 2 of ${trees}`)).toBeVisible();
   for (let tree = 2; tree <= trees; tree++)
     await phone.getByRole('button', { name: 'Alive', exact: true }).click();

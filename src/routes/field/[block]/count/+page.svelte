@@ -58,7 +58,7 @@
   const titleOf = (one: Walked) =>
     one.plot === null
       ? say('rows.row', { row: one.rows[0].row })
-      : say('plots.plot', { number: one.plot });
+      : say('count.circle', { number: one.plot });
   /** Whole rows are told by peg alone; circles and tags jump, so the place is said in full. */
   const jumps = $derived(data.how === 'plots' || data.how === 'tagged');
   /** The tree that was marked last: what killed it, how tall it is. */
@@ -263,11 +263,11 @@
       </p>{/if}
     <p class="num">{say('count.done', { alive: sums.alive, of: sums.set })}</p>
     {#if finished}<button class="go" onclick={hand}
-        >{say(walk.plot === null ? 'count.hand' : 'plots.hand')}</button
+        >{say(walk.plot === null ? 'count.hand' : 'count.handCircle')}</button
       >{/if}
     <label class="aloud"><input type="checkbox" bind:checked={aloud} /> {say('count.aloud')}</label>
     <button class="go plain" onclick={() => (chosen = undefined)}
-      >{say(data.how === 'plots' ? 'plots.list' : 'count.back')}</button
+      >{say(data.how === 'plots' ? 'count.circles' : 'count.back')}</button
     >
   {/if}
 </FieldFrame>

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { placeCaches } from '$core/crew/caches';
-  import { crewDay, DAY_TERMS, refillWays, runsDry, runsLeft, type DayTerms } from '$core/crew/day';
+  import { crewDay, DAY_TERMS, type DayTerms } from '$core/crew/day';
+  import { boxPlaces, driesToday, marksOf, rowsInSight } from '$core/crew/today';
   import { moveBoundary, type RowRange } from '$core/crew/share';
   import { formatDistance, formatNumber } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
@@ -45,19 +45,13 @@
     const sharing = new Set(shares.map(({ planterId }) => planterId));
     return data.planters.filter(({ id }) => (here.size ? here.has(id) : sharing.has(id)));
   });
-  /** A name's number, or its initials. */
-  const markOf = (name: string) =>
-    /\d+/.exec(name)?.[0] ??
-    name
-      .split(/\s+/)
-      .map(([letter]) => letter)
-      .join('')
-      .slice(0, 2);
-  const toned = $derived(
-    data.planters
-      .filter(({ id }) => here.has(id) || shares.some(({ planterId }) => planterId === id))
-      .map((planter, tone) => ({ ...planter, tone, mark: markOf(planter.name) })),
-  );
+  const toned = $derived.by(() => {
+    const all = data.planters.filter(
+      ({ id }) => here.has(id) || shares.some(({ planterId }) => planterId === id),
+    );
+    const marks = marksOf(all.map(({ name }) => name));
+    return all.map((planter, tone) => ({ ...planter, tone, mark: marks[tone] }));
+  });
   const day = $derived(
     released &&
       crewDay(
@@ -70,34 +64,14 @@
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
   /** Where boxes stand best for what is still to be fetched, and what one place at the gate would cost. */
-  const store = $derived.by(() => {
-    if (!rows || !day) return undefined;
-    const points = day.planters.flatMap(({ refills }) => refills);
-    const ways = refillWays(rows, points);
-    const allowed = terms.headlands === 'both' ? (['first', 'last'] as const) : [terms.headlands];
-    const best = placeCaches(ways, terms.caches, allowed);
-    const gate = ways.reduce((sum, { first }) => sum + first.along + first.into, 0);
-    // What a bag holds on the mean of those that are filled here today.
-    const bag = points.length
-      ? day.planters.reduce((sum, { trees, refills }) => sum + (refills.length ? trees : 0), 0) /
-        day.planters.reduce(
-          (sum, { refills }) => sum + (refills.length ? refills.length + 1 : 0),
-          0,
-        )
-      : 0;
-    return { points, ways, best, gate, bag };
-  });
-  const marks = $derived.by(() => {
-    if (!store || !rows) return [];
-    return store.best.caches.map(({ headland, along, visits }, i) => {
-      const nearest = store.ways.findIndex((way) => way[headland].along === along);
-      return {
-        headland,
-        row: store.points[nearest]?.row ?? 1,
-        text: `cache ${String.fromCharCode(65 + i)}: ${formatNumber(Math.round(visits * store.bag))}`,
-      };
-    });
-  });
+  const boxes = $derived(rows && day && boxPlaces(rows, day, terms));
+  const refills = $derived(day?.planters.flatMap((one) => one.refills) ?? []);
+  const caches = $derived(
+    (boxes?.marks ?? []).map(({ headland, row, trees }, i) => ({
+      ...{ headland, row },
+      text: `cache ${String.fromCharCode(65 + i)}: ${formatNumber(trees)}`,
+    })),
+  );
   const clock = (at: number | undefined) =>
     at === undefined ? `not ${when}` : clockOf(at, data.zone).text;
   const ago = (at: number) => {
@@ -119,31 +93,14 @@
       };
     }),
   );
-  /** From the first row that is open or somebody's; what is done before it is not drawn. */
-  const inSight = $derived.by(() => {
-    const all = released?.day ?? [];
-    const first = all.findIndex(
-      ({ number, left }) =>
-        left > 0 || shares.some((share) => number >= share.firstRow && number <= share.lastRow),
-    );
-    return all.slice(Math.max(0, first));
-  });
+  const inSight = $derived(rowsInSight(released?.day ?? [], shares));
   const nameOf = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
   /** What runs dry, and when, all who plant drawing on the same stock. */
-  const dry = $derived.by(() => {
-    if (!released || !day) return [];
-    const runs = new Map(
-      released.rows.map((row, i) => [row.number, runsLeft(row.runs, released.day[i].planted)]),
-    );
-    const wanted = day.planters.map(({ planter, rows: own }) => ({
-      perHour: rates.get(planter)!.perHour.value,
-      rows: own.map((number) => ({ number, runs: runs.get(number)! })),
-    }));
-    return released.short.map(({ species, onHand, ...one }) => ({
-      ...one,
-      dry: runsDry(species, onHand, wanted, day.spells),
-    }));
-  });
+  const dry = $derived(
+    released && day
+      ? driesToday(released.day, day, (id) => rates.get(id)!.perHour.value, released.short)
+      : [],
+  );
   const begun = $derived(
     new Set((released?.day ?? []).filter(({ planted }) => planted > 0).map(({ number }) => number)),
   );
@@ -234,12 +191,12 @@
           {shares}
           planters={toned}
           words={released.words.filter(({ at }) => at >= data.dayStart)}
-          caches={marks}
-          refills={store?.points ?? []}
+          {caches}
+          {refills}
           editable={data.mayPlan}
           onmove={move}
         />
-        {#if store?.points.length}<p class="quiet">
+        {#if refills.length}<p class="quiet">
             Squares are the boxes, with the trees that are fetched there. Diamonds show where a bag
             runs empty.
           </p>{/if}
@@ -362,12 +319,12 @@
       {#each stops as { from, to, why } (from)}
         <p class="say">{clock(from)} to {clock(to)}: {why}. Nobody plants.</p>
       {/each}
-      {#if store && store.points.length}
+      {#if boxes && refills.length}
         <h2>Boxes</h2>
-        <Figure label="Carried to bags" figure={store.best.carried} />
+        <Figure label="Carried to bags" figure={boxes.carried} />
         <p class="num quiet">
-          {formatDistance(store.gate, units.system)} from one place at the gate, before row 1. A bag holds
-          what <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
+          {formatDistance(boxes.fromGate, units.system)} from one place at the gate, before row 1. A bag
+          holds what <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
         </p>
       {/if}
       <h2>Learned rates, an hour</h2>

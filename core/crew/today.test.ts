@@ -1,0 +1,119 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { MultiPolygon } from '../ground/polygon';
+import { firstParameters } from '../rows/deciding';
+import { layOut } from '../rows/layout';
+import type { CrewDay, DayRow } from './day';
+import { boxPlaces, driesToday, marksOf, rowsInSight } from './today';
+
+const field: MultiPolygon = [
+  [
+    [
+      [0, 0],
+      [100, 0],
+      [100, 30],
+      [0, 30],
+    ],
+  ],
+];
+const { rows } = layOut({ boundary: field, plantable: field }, firstParameters(field, ['p']));
+type Planter = CrewDay['planters'][number];
+const planter = (refills: Planter['refills'], trees: number, own: number[] = []): Planter =>
+  ({ planter: `p${refills.length}`, rows: own, refills, trees, over: 0 }) as unknown as Planter;
+
+test('boxes stand on the headland of the nearer row end, with the trees that are fetched there', () => {
+  // Rows of 41 pegs: peg 5 lies by the first ends, peg 38 by the last.
+  const day = {
+    planters: [planter([{ row: 3, peg: 5 }], 200), planter([{ row: 7, peg: 38 }], 200)],
+  };
+  const { marks, carried, fromGate } = boxPlaces(rows, day, { caches: 2, headlands: 'both' });
+  assert.deepEqual(
+    marks.map(({ headland, row, trees }) => [headland, row, trees]),
+    [
+      ['first', 3, 100],
+      ['last', 7, 100],
+    ],
+    'two bags a planter, one of them fetched',
+  );
+  // Straight into the rows: to peg 5 from the first ends, to peg 38 from the last.
+  assert.ok(carried.value < fromGate, `${carried.value} against ${fromGate}`);
+  const one = boxPlaces(rows, day, { caches: 2, headlands: 'first' });
+  assert.ok(one.marks.every(({ headland }) => headland === 'first'));
+  assert.ok(one.carried.value > carried.value, 'one headland only is further');
+});
+
+test('where nobody’s bag runs empty there is nothing to place, and no row that is not there is fetched for', () => {
+  const none = boxPlaces(rows, { planters: [planter([], 80)] }, { caches: 2, headlands: 'both' });
+  assert.deepEqual([none.marks.length, none.fromGate], [0, 0]);
+  const day = {
+    planters: [
+      planter(
+        [
+          { row: 99, peg: 4 },
+          { row: 2, peg: 4 },
+        ],
+        300,
+      ),
+    ],
+  };
+  const { marks } = boxPlaces(rows, day, { caches: 1, headlands: 'first' });
+  assert.deepEqual(
+    marks.map(({ row }) => row),
+    [2],
+  );
+});
+
+test('rows are drawn from the first that is open or somebody’s', () => {
+  const row = (number: number, left: number): DayRow => ({ number, left, planted: 0, runs: [] });
+  const all = [row(1, 0), row(2, 0), row(3, 0), row(4, 5), row(5, 5)];
+  const numbers = (shares: Parameters<typeof rowsInSight>[1]) =>
+    rowsInSight(all, shares).map(({ number }) => number);
+  assert.deepEqual(numbers([]), [4, 5]);
+  assert.deepEqual(numbers([{ planterId: 'a', firstRow: 2, lastRow: 4 }]), [2, 3, 4, 5]);
+  assert.deepEqual(
+    rowsInSight([row(1, 0), row(2, 0)], []).map(({ number }) => number),
+    [1, 2],
+    'all done: all are drawn',
+  );
+});
+
+test('what runs dry today: all who plant it share what is on hand; what reaches is not called', () => {
+  const hour = 3_600_000;
+  const all: DayRow[] = [
+    { number: 1, planted: 20, left: 80, runs: [0, 50, 1, 50] },
+    { number: 2, planted: 0, left: 100, runs: [1, 100] },
+  ];
+  const day = {
+    planters: [planter([], 80, [1]), planter([{ row: 2, peg: 1 }], 100, [2])],
+    spells: [{ from: 7 * hour, to: 17 * hour }],
+  };
+  const [birch, pine] = driesToday(all, day, () => 50, [
+    { species: 1, onHand: 40 },
+    { species: 0, onHand: 30 },
+  ]);
+  // Row 2 takes fifty an hour from the first minute; row 1 joins in after its 30 pines, at 7:36. Then thirty
+  // are gone, and the last ten go at a hundred an hour.
+  assert.ok(Math.abs(birch.dry!.at! - 7.7 * hour) < 1000, `${birch.dry!.at! / hour}`);
+  assert.ok(birch.dry?.row === 1 || birch.dry?.row === 2);
+  assert.equal(pine.dry, undefined, 'thirty pines are left to plant, thirty are there');
+});
+
+test('marks: a number in the name, else initials, no two alike', () => {
+  assert.deepEqual(marksOf(['Planter 3', 'Planter 12', 'Wiremu Te Kanawa']), ['3', '12', 'WT']);
+  assert.deepEqual(marksOf(['Ana', 'Ben', 'Aroha']), ['An', 'B', 'Ar']);
+  assert.deepEqual(marksOf(['Ana', 'Ana']).length, new Set(marksOf(['Ana', 'Ana'])).size);
+  fc.assert(
+    fc.property(
+      fc.array(fc.constantFrom('Ana', 'Ann', 'Ana B', 'Planter 1', 'Crew 1', ' ', 'Ü', 'A1'), {
+        maxLength: 14,
+      }),
+      (names) => {
+        const marks = marksOf(names);
+        assert.equal(marks.length, names.length, 'one each');
+        assert.equal(new Set(marks).size, marks.length, `${names.join()} gives ${marks.join()}`);
+      },
+    ),
+    { numRuns: 200, seed: 11 },
+  );
+});

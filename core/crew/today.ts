@@ -1,0 +1,113 @@
+import type { RowSet } from '../rows/rowset';
+import type { Runs } from '../rows/species';
+import { placeCaches, type Cache, type Caches } from './caches';
+import {
+  refillWays,
+  runsDry,
+  runsLeft,
+  type CrewDay,
+  type DayRow,
+  type DayTerms,
+  type RunsDry,
+} from './day';
+import type { RowRange } from './share';
+
+/** Where boxes stand for what is still to be fetched today. */
+export interface BoxPlaces extends Caches {
+  /** The same caches, each with the row beside it and the trees that are fetched there. */
+  marks: { headland: Cache['headland']; row: number; trees: number }[];
+  /** Metres carried if all came from one place at the gate, before the first row. */
+  fromGate: number;
+}
+
+/**
+ * Where boxes stand best for the bags of a day.
+ * @param rows of the layout, whose ends are the headlands
+ */
+export function boxPlaces(
+  rows: RowSet,
+  { planters }: Pick<CrewDay, 'planters'>,
+  terms: Pick<DayTerms, 'caches' | 'headlands'>,
+): BoxPlaces {
+  const points = planters.flatMap(({ refills }) => refills);
+  // A refill in a row that the layout does not have is fetched nowhere: ways and rows go together.
+  const fetched = points.flatMap((point) =>
+    refillWays(rows, [point]).map((way) => ({ way, row: point.row })),
+  );
+  const allowed = terms.headlands === 'both' ? (['first', 'last'] as const) : [terms.headlands];
+  const ways = fetched.map(({ way }) => way);
+  const best = placeCaches(ways, terms.caches, allowed);
+  // Whoever refills carries one bag more than they fetch: the one they begin with.
+  const filling = planters.filter(({ refills }) => refills.length);
+  const bags = filling.reduce((sum, { refills }) => sum + refills.length + 1, 0);
+  const aBag = bags ? filling.reduce((sum, { trees }) => sum + trees, 0) / bags : 0;
+  return {
+    ...best,
+    marks: best.caches.map(({ headland, along, visits }) => ({
+      headland,
+      row: fetched.find(({ way }) => way[headland].along === along)?.row ?? 1,
+      trees: Math.round(visits * aBag),
+    })),
+    fromGate: ways.reduce((sum, { first }) => sum + first.along + first.into, 0),
+  };
+}
+
+/** Rows from the first that is open or somebody's: what is done before it is not drawn. */
+export function rowsInSight(all: readonly DayRow[], shares: readonly RowRange[]): DayRow[] {
+  const held = (row: number) =>
+    shares.some(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow);
+  const first = all.findIndex(({ number, left }) => left > 0 || held(number));
+  return all.slice(Math.max(0, first));
+}
+
+/**
+ * What of the day's stock runs dry, and when, all who plant drawing on the same.
+ * @param perHour trees an hour of each planter
+ * @param short species that do not reach for the block, with what is on hand
+ */
+export function driesToday<Short extends { species: number; onHand: number }>(
+  all: readonly DayRow[],
+  { planters, spells }: Pick<CrewDay, 'planters' | 'spells'>,
+  perHour: (planter: string) => number,
+  short: readonly Short[],
+): (Short & { dry?: RunsDry })[] {
+  const runs = new Map<number, Runs>(
+    all.map(({ number, runs: own, planted }) => [number, runsLeft(own, planted)]),
+  );
+  const wanted = planters.map(({ planter, rows }) => ({
+    perHour: perHour(planter),
+    rows: rows.map((number) => ({ number, runs: runs.get(number) ?? [] })),
+  }));
+  return short.map((one) => ({ ...one, dry: runsDry(one.species, one.onHand, wanted, spells) }));
+}
+
+/**
+ * A short mark for each planter, to stand in a narrow strip beside a colour: the number in a name, else its
+ * initials; where two would be alike they are told apart by more letters of the first name, at last by a
+ * number.
+ * @returns marks in the order of the names, no two alike
+ */
+export function marksOf(names: readonly string[]): string[] {
+  const ways = names.map((name) => {
+    const words = name.trim().split(/\s+/);
+    const initials = words
+      .map(([letter]) => letter ?? '')
+      .join('')
+      .slice(0, 2);
+    const number = /\d+/.exec(name)?.[0];
+    return [...(number ? [number] : []), initials, words[0].slice(0, 2), words[0].slice(0, 3)];
+  });
+  const taken = new Set<string>();
+  const clashes = (mark: string, own: number, step: number) =>
+    taken.has(mark) || ways.some((way, other) => other !== own && way[step] === mark);
+  return ways.map((way, own) => {
+    const found =
+      way.find((mark, step) => mark && !clashes(mark, own, step)) ??
+      way.find((mark) => mark && !taken.has(mark)) ??
+      Array.from({ length: names.length }, (_, i) => `${way[0]}${i + 2}`).find(
+        (mark) => !taken.has(mark),
+      )!;
+    taken.add(found);
+    return found;
+  });
+}

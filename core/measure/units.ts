@@ -47,8 +47,6 @@ export function formatSmall(metres: number, system: UnitSystem): string {
     : `${formatNumber((metres / METRES_PER_FOOT) * 12, 1)} in`;
 }
 
-const LITRES_PER_GALLON = 3.785411784;
-
 /**
  * Writes the measures of a sentence, "{2–5 cm}" or "{19 L}", in the reader's units: feet and inches, gallons
  * and fluid ounces for those who use them. Sentences of the trade keep their measures in braces for this.
@@ -69,9 +67,9 @@ export function inUnits(text: string, system: UnitSystem): string {
 const usUnit = (unit: 'cm' | 'm' | 'L', most: number): [number, string] => {
   if (unit === 'cm') return [2.54, 'in'];
   if (unit === 'm') return [METRES_PER_FOOT, 'ft'];
-  return most < LITRES_PER_GALLON / 2
-    ? [LITRES_PER_GALLON / 128, 'fl oz']
-    : [LITRES_PER_GALLON, 'gal'];
+  return most < LITRES_PER_US_GALLON / 2
+    ? [LITRES_PER_US_GALLON / 128, 'fl oz']
+    : [LITRES_PER_US_GALLON, 'gal'];
 };
 const decimalsOf = (value: number) => String(value).split('.')[1]?.length ?? 0;
 const round = (value: number) =>

@@ -11,6 +11,7 @@
   import { formatNumber, formatPercent } from '$core/measure/units';
   import FinishChart from '$lib/charts/FinishChart.svelte';
   import Figure from '$lib/parts/Figure.svelte';
+  import OwnDeliveries from './OwnDeliveries.svelte';
   import type { FinishAnswer, FinishTold } from '../../../../../workers/finish.worker';
   import type { PageData } from './$types';
 
@@ -146,7 +147,6 @@
     }
   };
   const open = $derived(unpromised(own ? { ...mine, onHand: 0, deliveries: own } : mine));
-  const chosen = $derived((own ?? []).reduce((sum, { trees }) => sum + (trees || 0), 0));
   const NUMBERS = [
     ['planters', 'Planters', 1, 500, 1],
     ['rate', 'Trees a planter sets a day', 1, 20000, 'any'],
@@ -269,53 +269,16 @@
           </div>
         {/if}
         {#if own}
-          <h2>Deliveries as you choose them</h2>
-          {#each own as delivery, i (i)}
-            <div class="delivery">
-              <label class="field"
-                >Day <input
-                  type="date"
-                  min={data.start}
-                  bind:value={delivery.day}
-                  required
-                /></label
-              >
-              <label class="field"
-                >Trees <NumberBox min={1} step="1" bind:value={delivery.trees} required /></label
-              >
-              <Button
-                size="small"
-                kind="ghost"
-                on:click={() => (own = own?.filter((_, at) => at !== i))}
-                >Take out<span class="visually-hidden"> delivery {i + 1}</span></Button
-              >
-            </div>
-          {/each}
-          <p class="num" class:late={chosen !== data.trees}>
-            {formatNumber(chosen)} of {formatNumber(data.trees)} trees{chosen < data.trees
-              ? '; the rest is taken to be there from the first day'
-              : ''}
-          </p>
-          <div class="buttons">
-            <Button size="small" on:click={play}>Play with these</Button>
-            <Button
-              size="small"
-              kind="ghost"
-              on:click={() =>
-                (own = [
-                  ...(own ?? []),
-                  { day: data.start, trees: Math.max(1, data.trees - chosen) },
-                ])}>Add a delivery</Button
-            >
-            <Button
-              size="small"
-              kind="ghost"
-              on:click={() => {
-                own = undefined;
-                play();
-              }}>Back to what is promised</Button
-            >
-          </div>
+          <OwnDeliveries
+            bind:deliveries={own}
+            trees={data.trees}
+            start={data.start}
+            onplay={play}
+            onpromised={() => {
+              own = undefined;
+              play();
+            }}
+          />
         {/if}
       {/if}
     {/if}
@@ -451,13 +414,6 @@
     accent-color: var(--viridian);
     width: 18px;
     height: 18px;
-  }
-  .delivery {
-    display: grid;
-    grid-template-columns: 200px 160px auto;
-    gap: 12px;
-    align-items: center;
-    max-width: 520px;
   }
   .late {
     color: var(--clay);

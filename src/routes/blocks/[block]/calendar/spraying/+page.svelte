@@ -6,14 +6,7 @@
   import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import {
-    calibrateByArea,
-    calibrateByTime,
-    kitchenRule,
-    sprayPlan,
-    type Product,
-    type Target,
-  } from '$core/calendar/spraying';
+  import { kitchenRule, sprayPlan, type Product, type Target } from '$core/calendar/spraying';
   import { labelConcerns, leftOfRound, readRows, shareOfRows } from '$core/calendar/label';
   import { rowList } from '$core/method/ways';
   import { asSprayed } from '$lib/rooms/calendar/sprayings';
@@ -36,6 +29,7 @@
   import Measure from '$lib/parts/Measure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import Calibrate from './Calibrate.svelte';
   import ProductForm from './ProductForm.svelte';
   import type { PageData } from './$types';
 
@@ -120,17 +114,6 @@
       ? `${formatNumber(kilograms * 1000, 1)} g`
       : `${formatNumber((kilograms / KILOGRAMS_PER_POUND) * 16, 2)} oz`;
 
-  let caught = $state(0.6);
-  let seconds = $state(30);
-  let metres = $state(33.3);
-  let width = $state(1);
-  const timed = $derived.by(() => {
-    try {
-      return calibrateByTime(caught, seconds, metres, width);
-    } catch {
-      return undefined;
-    }
-  });
   let operator = $state(untrack(() => data.person!.name));
   /** In the unit winds are written in. */
   let wind = $state(untrack(() => (units.system === 'us' ? 4 : 7)));
@@ -421,28 +404,7 @@
         </form>
       {/if}
     {/if}
-    <h2>Calibrate</h2>
-    <p class="quiet small">
-      Spray 1/128 acre (340 square feet, 31.6 m²) with water into a jug: fluid ounces caught are
-      gallons an acre.
-    </p>
-    <label class="field">Caught, L <NumberBox min="0" step="any" bind:value={caught} /></label>
-    <p class="figure-line">
-      <span>by 1/128 acre</span><b class="num">{perArea(calibrateByArea(caught))}</b>
-    </p>
-    <label class="field">in seconds <NumberBox min="1" step="any" bind:value={seconds} /></label>
-    <label class="field">metres walked <NumberBox min="1" step="any" bind:value={metres} /></label>
-    <label class="field"
-      >width wetted, m <NumberBox min="0.1" step="any" bind:value={width} /></label
-    >
-    <p class="figure-line">
-      <span>by timed metres</span><b class="num">{timed === undefined ? '–' : perArea(timed)}</b>
-    </p>
-    {#if product && timed !== undefined && Math.abs(timed / product.water - 1) > 0.1}<p class="say">
-        The label’s water is {perArea(product.water)}: walk {timed > product.water
-          ? 'faster, or use a smaller nozzle'
-          : 'slower, or use a larger nozzle'}.
-      </p>{/if}
+    <Calibrate water={product?.water} {perArea} />
   </aside>
 </div>
 

@@ -93,11 +93,14 @@ test('a leader takes a new block from boundary to survival count', async ({ page
       .locator('.decide')
       .getByRole('combobox', { name: 'Add a species' })
       .selectOption({ label: 'Birch' });
-    const first = page.locator('.mix input').first();
+    const [first, second] = [0, 1].map((at) => page.locator('.mix input').nth(at));
+    // A species that is added shares evenly until somebody says otherwise.
+    await expect(second).toHaveValue('50');
     await first.fill('60');
     await first.press('Enter');
-    await expect(page.getByText(/The mix adds up to 60 %/).first()).toBeVisible();
-    await page.getByRole('button', { name: /Give the rest to birch/ }).click();
+    await expect(page.getByText(/The mix adds up to 110 %/).first()).toBeVisible();
+    await page.getByRole('button', { name: /Take it off birch/ }).click();
+    await expect(second).toHaveValue('40');
     await page.getByRole('combobox', { name: 'Arranged' }).selectOption('runs');
     await expect(page.getByText(/The mix adds up/)).toHaveCount(0);
     await expect

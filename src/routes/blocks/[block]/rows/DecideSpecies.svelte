@@ -108,7 +108,8 @@
             parameters.mix.length - 1,
             Math.max(0, parameters.mix[parameters.mix.length - 1].share + 100 - sum),
           )}
-        >Give the rest to {species
+        >{sum < 100 ? 'Give the rest to' : 'Take it off'}
+        {species
           .find(({ id }) => id === parameters.mix.at(-1)?.species)
           ?.name.toLowerCase()}</button
       >

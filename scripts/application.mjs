@@ -6,9 +6,10 @@ import { root, run } from './setup.mjs';
 
 /**
  * Starts database and server, Farrow Pit loaded, and waits until the server answers.
+ * @param options.demo false for an empty installation
  * @param options.clock ISO time that the server pretends it is
  */
-export async function startApplication(folder, { clock } = {}) {
+export async function startApplication(folder, { clock, demo = true } = {}) {
   let database = await startMariadb(folder);
   const port = await freePort();
   const origin = `http://127.0.0.1:${port}`;
@@ -19,10 +20,10 @@ export async function startApplication(folder, { clock } = {}) {
     PORT: String(port),
     ORIGIN: origin,
     BODY_SIZE_LIMIT: '24M',
-    VIRIDANE_DEMO: '1',
+    ...(demo ? { VIRIDANE_DEMO: '1' } : {}),
     ...(clock ? { VIRIDANE_CLOCK: clock } : {}),
   };
-  run('node', ['--import', 'tsx', 'demo/run.ts'], { env });
+  if (demo) run('node', ['--import', 'tsx', 'demo/run.ts'], { env });
   let server;
   /** Starts the server and waits until it answers. */
   async function startServer() {

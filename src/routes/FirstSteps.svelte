@@ -34,6 +34,7 @@
 
 <style>
   ol {
+    list-style: decimal;
     margin: 12px 0 16px;
     padding-left: 26px;
     max-width: 62ch;
@@ -41,6 +42,15 @@
   li {
     margin-bottom: 10px;
     padding-left: 6px;
+  }
+  i {
+    font-style: italic;
+  }
+  kbd {
+    font: 600 13px var(--mono, monospace);
+    border: 1px solid var(--rule-strong);
+    padding: 1px 6px;
+    background: var(--sheet);
   }
   li::marker {
     font-weight: 680;

@@ -1,0 +1,89 @@
+import { expect, test } from '@playwright/test';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { startApplication } from '../../scripts/application.mjs';
+
+test('an empty installation: the first leader, a block in the south, rows before species, the first version', async ({
+  browser,
+}) => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'viridane-first-'));
+  const app = await startApplication(folder, { demo: false });
+  const context = await browser.newContext({ baseURL: app.origin, timezoneId: 'Europe/Berlin' });
+  const page = await context.newPage();
+  try {
+    await test.step('whoever sets the site up is signed in; what cannot be is said', async () => {
+      await page.goto('/');
+      await page.getByLabel('Site').fill('Tussock Rise');
+      await page.getByLabel('Your name').fill('Crew leader');
+      await page.getByLabel('Sign-in name').fill('lead');
+      await page.getByRole('textbox', { name: /^Password/ }).fill('long enough for one');
+      await page.getByLabel('Time zone').fill('Auckland');
+      await page.getByRole('button', { name: 'Set up' }).click();
+      await expect(page.getByText(/“Auckland” is no time zone/)).toBeVisible();
+      await page.getByRole('textbox', { name: /^Password/ }).fill('long enough for one');
+      await page.getByLabel('Time zone').fill('Pacific/Auckland');
+      await page.getByRole('button', { name: 'Set up' }).click();
+      await expect(page.getByText('This site is empty.')).toBeVisible();
+    });
+
+    await test.step('a rectangle by its sides is a block', async () => {
+      await page.getByRole('link', { name: 'A block' }).click();
+      await page.getByRole('tab', { name: 'Sides' }).click();
+      for (const [label, length] of [
+        ['First side', '180'],
+        ['Second side', '110'],
+      ]) {
+        await page.getByRole('textbox', { name: label, exact: true }).fill(length);
+        await page.keyboard.press('Tab');
+      }
+      await page
+        .getByRole('textbox', { name: 'Where the first corner lies' })
+        .fill('41°17\'13.5"S 175°38\'32"E');
+      await page.getByLabel('Name of the block').fill('Top Paddock');
+      await expect(page.locator('.comes-to .big')).toHaveText('1.98 ha');
+      await page.getByRole('button', { name: 'Make the block' }).click();
+      await page.waitForURL(/\/ground$/);
+    });
+    const block = new URL(page.url()).pathname.replace('/ground', '');
+
+    await test.step('places are counted before anybody knows of what', async () => {
+      await page.goto(`${block}/rows`);
+      await expect(page.getByTestId('trees')).not.toHaveText('0');
+      await expect(page.getByText('Species not chosen')).toBeVisible();
+      await expect(page.getByRole('button', { name: 'Save as a version' })).toBeDisabled();
+      await page.getByRole('button', { name: 'Choose the species' }).click();
+      await page.getByRole('link', { name: 'Make the first card' }).click();
+    });
+
+    await test.step('the letter is proposed with the name, and one that is typed stays', async () => {
+      const letter = page.getByLabel('Letter on the plan');
+      await page.getByLabel('Name', { exact: true }).pressSequentially('Totara');
+      await expect(letter).toHaveValue('T');
+      await page.getByRole('button', { name: 'Make the card' }).click();
+      await expect(page.getByRole('cell', { name: 'Totara' }).first()).toBeVisible();
+      await letter.fill('Q');
+      await page.getByLabel('Name', { exact: true }).pressSequentially('Kanuka');
+      await expect(letter).toHaveValue('Q');
+      await page.getByRole('button', { name: 'Make the card' }).click();
+      await expect(page.getByRole('cell', { name: 'Kanuka' }).first()).toBeVisible();
+    });
+
+    await test.step('a mix of two shares evenly, and is saved on the day it is in Auckland', async () => {
+      await page.goto(`${block}/rows`);
+      await page.getByRole('tab', { name: 'Species' }).click();
+      await page.getByRole('combobox', { name: 'Add a species' }).selectOption({ label: 'Totara' });
+      for (const at of [0, 1]) await expect(page.locator('.mix input').nth(at)).toHaveValue('50');
+      await page.getByRole('button', { name: 'Save as a version' }).click();
+      await page.getByRole('button', { name: 'Save', exact: true }).click();
+      const today = new Intl.DateTimeFormat('en-GB', {
+        ...{ timeZone: 'Pacific/Auckland', day: 'numeric', month: 'short', year: 'numeric' },
+      }).format(new Date());
+      await expect(page.getByText(`saved · Crew leader, ${today}`)).toBeVisible();
+    });
+  } finally {
+    await context.close();
+    await app.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

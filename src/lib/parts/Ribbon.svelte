@@ -30,7 +30,9 @@
         style:background={species[part.species].colour}
         style:line-height="{height}px"
         style:font-size="{Math.max(11, height * 0.36)}px"
-        ><b class:long={species[part.species].letter.length + String(part.count).length > 2}
+        ><b
+          class:two={part.count > 9 || species[part.species].letter.length > 1}
+          class:more={species[part.species].letter.length + String(part.count).length > 3}
           >{species[part.species].letter} {part.count}</b
         ></i
       >
@@ -69,8 +71,13 @@
       display: none;
     }
   }
+  @container (max-width: 3.1em) {
+    b.two {
+      display: none;
+    }
+  }
   @container (max-width: 4.1em) {
-    b.long {
+    b.more {
       display: none;
     }
   }

@@ -1,8 +1,13 @@
 import Papa from 'papaparse';
 import type { MaterialLine } from '../calendar/materials';
+import { inPurchaseUnits } from '../calendar/purchase';
+import type { UnitSystem } from '../measure/units';
 
 /** Lines of a bill as CSV, one a line, amounts in the unit named beside them. */
-export function materialsToCsv(lines: readonly MaterialLine[]): string {
+export function materialsToCsv(
+  lines: readonly MaterialLine[],
+  system: UnitSystem = 'metric',
+): string {
   return Papa.unparse(
     {
       fields: [
@@ -19,20 +24,22 @@ export function materialsToCsv(lines: readonly MaterialLine[]): string {
         'others pay %',
         'own cost',
       ],
-      data: lines.map(({ label, unit, needed, terms, used, buy, buyBy, cost, own }) => [
-        label,
-        unit,
-        Math.round(needed.value * 1000) / 1000,
-        terms.onHand,
-        terms.pack,
-        Math.round(used * 1000) / 1000,
-        buy,
-        buyBy ?? '',
-        terms.price ?? '',
-        cost ?? '',
-        Math.round(terms.costShare * 100),
-        own ?? '',
-      ]),
+      data: lines
+        .map((line) => inPurchaseUnits(line, system))
+        .map(({ label, unit, needed, terms, used, buy, buyBy, cost, own }) => [
+          label,
+          unit,
+          Math.round(needed.value * 1000) / 1000,
+          terms.onHand,
+          terms.pack,
+          Math.round(used * 1000) / 1000,
+          Math.round(buy * 1000) / 1000,
+          buyBy ?? '',
+          terms.price ?? '',
+          cost ?? '',
+          Math.round(terms.costShare * 100),
+          own ?? '',
+        ]),
     },
     { newline: '\r\n', escapeFormulae: true },
   );

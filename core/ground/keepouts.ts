@@ -82,7 +82,7 @@ export const KEEPOUT_DEFAULTS: readonly KeepoutDefault[] = [
     label: 'Building',
     setback: 6,
     near: { within: 10, height: LARGE_SPECIES },
-    reason: 'Roots, falling limbs and light; large species keep 10 m.',
+    reason: 'Roots, falling limbs and light; large species stand further off.',
     draws: 'Polygon',
   },
   {

@@ -48,13 +48,13 @@ export function formatSmall(metres: number, system: UnitSystem): string {
 }
 
 /**
- * Writes the measures of a sentence, "{2–5 cm}" or "{19 L}", in the reader's units: feet and inches, gallons
- * and fluid ounces for those who use them. Sentences of the trade keep their measures in braces for this.
+ * Writes the measures of a sentence, "{2–5 cm}", "{19 L}" or "{20 kg/ha}", in the reader's units: feet and
+ * inches, gallons and ounces, pounds an acre for those who use them. Sentences of the trade keep their measures in braces for this.
  */
 export function inUnits(text: string, system: UnitSystem): string {
   return text.replace(
-    /\{(-?[\d.]+)(?:–(-?[\d.]+))? (cm|m|L)\}/g,
-    (_, least: string, most: string | undefined, unit: 'cm' | 'm' | 'L') => {
+    /\{(-?[\d.]+)(?:–(-?[\d.]+))? (cm|m|mL|L|g|kg|kg\/ha)\}/g,
+    (_, least: string, most: string | undefined, unit: Braced) => {
       const values = [least, ...(most === undefined ? [] : [most])].map(Number);
       const [divisor, name] = usUnit(unit, Math.max(...values));
       const written = values.map((value) =>
@@ -64,9 +64,15 @@ export function inUnits(text: string, system: UnitSystem): string {
     },
   );
 }
-const usUnit = (unit: 'cm' | 'm' | 'L', most: number): [number, string] => {
+type Braced = 'cm' | 'm' | 'mL' | 'L' | 'g' | 'kg' | 'kg/ha';
+const usUnit = (unit: Braced, most: number): [number, string] => {
   if (unit === 'cm') return [2.54, 'in'];
   if (unit === 'm') return [METRES_PER_FOOT, 'ft'];
+  if (unit === 'g') return [(KILOGRAMS_PER_POUND * 1000) / 16, 'oz'];
+  if (unit === 'kg') return [KILOGRAMS_PER_POUND, 'lb'];
+  if (unit === 'kg/ha')
+    return [(KILOGRAMS_PER_POUND * SQUARE_METRES_PER_HECTARE) / SQUARE_METRES_PER_ACRE, 'lb/ac'];
+  if (unit === 'mL') return [(LITRES_PER_US_GALLON * 1000) / 128, 'fl oz'];
   return most < LITRES_PER_US_GALLON / 2
     ? [LITRES_PER_US_GALLON / 128, 'fl oz']
     : [LITRES_PER_US_GALLON, 'gal'];
@@ -168,6 +174,12 @@ export const WIND: Record<UnitSystem, { unit: string; metresPerSecond: number }>
   metric: { unit: 'km/h', metresPerSecond: 1 / 3.6 },
   us: { unit: 'mph', metresPerSecond: 1609.344 / 3600 },
 };
+
+/** Writes how fast somebody drives or walks, given in m/s: "1.5 km/h" or "0.9 mph". */
+export function formatSpeed(metresPerSecond: number, system: UnitSystem): string {
+  const { unit, metresPerSecond: one } = WIND[system];
+  return `${formatNumber(metresPerSecond / one, 1)} ${unit}`;
+}
 
 /** Writes a wind speed given in m/s as km/h or mph. */
 export function formatWind(metresPerSecond: number, system: UnitSystem): string {

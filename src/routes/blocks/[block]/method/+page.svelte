@@ -3,6 +3,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { MATERIALS } from '$core/calendar/materials';
+  import { purchaseUnit } from '$core/calendar/purchase';
   import { depthRange, formatNumber, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
@@ -156,8 +157,10 @@
         // Product and hours are worked out on their own pages.
         if (key === 'herbicide' || key === 'granules' || key === 'ripping' || key === 'behind')
           return [label];
+        const { unit: bought, one } = purchaseUnit({ key, unit }, units.system);
+        const shown = amount / one;
         return [
-          `${label}, ${formatNumber(amount, amount < 100 ? 1 : 0)} ${unit === 'piece' ? '' : unit}`.trim(),
+          `${label}, ${formatNumber(shown, shown < 100 ? 1 : 0)} ${unit === 'piece' ? '' : bought}`.trim(),
         ];
       },
     );

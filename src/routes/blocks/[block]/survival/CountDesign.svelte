@@ -6,7 +6,13 @@
   import { ALIKE, plotsFor } from '$core/checks/plan';
   import { plotRadius } from '$core/checks/plot';
   import { COUNT_WAYS, type CountWay } from '$core/survival/walks';
-  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import {
+    formatArea,
+    formatLength,
+    formatNumber,
+    formatPercent,
+    METRES_PER_FOOT,
+  } from '$core/measure/units';
   import {
     countDesign,
     rowsToCount,
@@ -37,6 +43,7 @@
   const doing = new Doing();
   const kept = $derived(block.calendarTerms.count);
   const units = useUnits();
+  const squareShown = $derived(units.system === 'us' ? METRES_PER_FOOT ** 2 : 1);
   let way = $state<CountWay>(
     untrack(() => {
       const { plots, trees } = block.calendarTerms.count ?? {};
@@ -100,7 +107,14 @@
           disabled={strata[one].length < 2 && one !== 'block'}
         />{/each}
     </Select>{:else if way === 'plots'}
-    <NumberField label="Circle" unit="m²" min={5} max={2000} bind:value={area} />{/if}
+    <NumberField
+      label="Circle"
+      unit={units.system === 'us' ? 'sq ft' : 'm²'}
+      min={Math.ceil(5 / squareShown)}
+      max={Math.floor(2000 / squareShown)}
+      value={area === null ? null : Math.round(area / squareShown)}
+      onvalue={(typed) => (area = typed * squareShown)}
+    />{/if}
   <NumberField
     label="Survival known to ±"
     unit="points"
@@ -160,9 +174,10 @@
   {/if}
 {/if}
 {#if kept}<p class="quiet">
-    {#if kept.plots}The phones count {kept.plots.all.length} circles of {formatNumber(
+    {#if kept.plots}The phones count {kept.plots.all.length} circles of {formatArea(
         kept.plots.area,
-      )} m².{:else if kept.trees?.length}The phones follow {kept.trees.reduce(
+        units.system,
+      )}.{:else if kept.trees?.length}The phones follow {kept.trees.reduce(
         (sum, { pegs }) => sum + pegs.length,
         0,
       )} tagged trees in {kept.trees.length} rows.{:else}The phones count rows {shortRanges(

@@ -1,12 +1,14 @@
+import { inPurchaseUnits } from '../../../../../../core/calendar/purchase';
 import { formatDay } from '../../../../../../core/measure/dates';
 import { formatNumber } from '../../../../../../core/measure/units';
 import { billOf } from '$lib/rooms/calendar/year.server';
 import { openBlock } from '$lib/server/page';
+import { unitsAsked } from '$lib/server/units-asked';
 import { LINES, plain, print } from '$lib/server/pdf';
 import type { RequestHandler } from './$types';
 
 /** What to buy by when, and what it costs, to take to the merchant. */
-export const GET: RequestHandler = async ({ params, locals }) => {
+export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const { bill, currency, ground } = await billOf(facts, block);
   const n = (value: number) => plain(formatNumber(value, value < 100 && value % 1 ? 1 : 0));
@@ -25,13 +27,15 @@ export const GET: RequestHandler = async ({ params, locals }) => {
               bold: true,
             }),
           ),
-          ...bill.lines.map(({ label, unit, needed, buy, buyBy, cost }) => [
-            label,
-            { text: `${n(needed.value)} ${unit}`, alignment: 'right' as const },
-            { text: buy ? n(buy) : '', alignment: 'right' as const },
-            buyBy && buy ? formatDay(buyBy, true) : '',
-            { text: cost === null ? 'open' : n(cost), alignment: 'right' as const },
-          ]),
+          ...bill.lines
+            .map((line) => inPurchaseUnits(line, unitsAsked(url)))
+            .map(({ label, unit, needed, buy, buyBy, cost }) => [
+              label,
+              { text: `${n(needed.value)} ${unit}`, alignment: 'right' as const },
+              { text: buy ? n(buy) : '', alignment: 'right' as const },
+              buyBy && buy ? formatDay(buyBy, true) : '',
+              { text: cost === null ? 'open' : n(cost), alignment: 'right' as const },
+            ]),
           [
             { text: 'All that has a price', bold: true, colSpan: 4 },
             {},

@@ -6,6 +6,7 @@
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { TextInput } from 'carbon-components-svelte';
   import { costATree, guardsAgainstFence, type MaterialTerms } from '$core/calendar/materials';
+  import { asStored, inPurchaseUnits, purchaseUnit } from '$core/calendar/purchase';
   import { formatDay } from '$core/measure/dates';
   import { formatDistance, formatNumber, inUnits } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
@@ -35,8 +36,12 @@
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
       );
     });
-  const setLine = (key: string, part: Partial<MaterialTerms>) => {
+  /** The bill as this reader buys: feet, pounds, gallons and cubic yards for those who use them. */
+  const lines = $derived(data.bill.lines.map((line) => inPurchaseUnits(line, units.system)));
+  /** @param typed in the reader's units */
+  const setLine = (key: string, typed: Partial<MaterialTerms>) => {
     const line = data.bill.lines.find((entry) => entry.key === key)!;
+    const part = asStored(line, typed, units.system);
     return keep({
       materials: {
         ...data.block.calendarTerms.materials,
@@ -51,14 +56,12 @@
   const versus = $derived(guardsAgainstFence(guard, priceOf('fence'), data.trees, data.perimeter));
   const tree = $derived(costATree(data.bill.cost.value, data.trees, data.estimate));
   const toBuy = $derived(
-    data.bill.lines
+    lines
       .filter(({ buy, buyBy }) => buy > 0 && buyBy && buyBy >= data.today!)
       .sort((a, b) => (a.buyBy! < b.buyBy! ? -1 : 1)),
   );
   const overdue = $derived(
-    data.planted
-      ? []
-      : data.bill.lines.filter(({ buy, buyBy }) => buy > 0 && buyBy && buyBy < data.today!),
+    data.planted ? [] : lines.filter(({ buy, buyBy }) => buy > 0 && buyBy && buyBy < data.today!),
   );
 
   /** A line's term as it was typed: an emptied price is open again, an empty pack is one of a kind. */
@@ -70,14 +73,16 @@
           ? (typed ?? 0) / 100
           : (typed ?? (key === 'pack' ? 1 : 0)),
   });
-  const keepFence = (price: number | null) =>
+  const fence = { key: 'fence', unit: 'm' };
+  const aFoot = $derived(purchaseUnit(fence, units.system).one);
+  const keepFence = (typed: number | null) =>
     keep({
       materials: {
         ...data.block.calendarTerms.materials,
         fence: {
           ...{ pack: 1, onHand: 0, costShare: 0 },
           ...data.block.calendarTerms.materials?.fence,
-          price,
+          price: asStored(fence, { price: typed }, units.system).price,
         },
       },
     });
@@ -89,8 +94,13 @@
     <div class="head">
       <h2>Everything for {formatNumber(data.trees)} trees, from the method and the layout</h2>
       <span class="acts">
-        <a href="/blocks/{data.block.id}/calendar/materials.csv" download>CSV</a>
-        <a href="/blocks/{data.block.id}/calendar/materials.pdf" target="_blank">Print</a>
+        <a href="/blocks/{data.block.id}/calendar/materials.csv?units={units.system}" download
+          >CSV</a
+        >
+        <a
+          href="/blocks/{data.block.id}/calendar/materials.pdf?units={units.system}"
+          target="_blank">Print</a
+        >
       </span>
     </div>
     {#if !data.trees}<p class="say">There is no layout yet; materials follow its trees.</p>{/if}
@@ -106,11 +116,15 @@
           ></thead
         >
         <tbody>
-          {#each data.bill.lines as line (line.key)}
+          {#each lines as line (line.key)}
             {@const work = line.unit === 'h' || line.unit === 'day' || line.unit === 'time'}
             {@const hung = line.key.startsWith('own-')}
             <tr>
-              <td>{line.label}<br /><small class="quiet">{line.needed.formula}</small></td>
+              <td
+                >{line.label}<br /><small class="quiet"
+                  >{inUnits(line.needed.formula ?? '', units.system)}</small
+                ></td
+              >
               <td class="n"
                 >{line.perTree >= 0.01
                   ? formatNumber(line.perTree, line.perTree % 1 ? 3 : 0)
@@ -195,11 +209,13 @@
     </p>
     {#if data.mayPlan}
       <label class="field"
-        >Fence, price a metre
+        >Fence, price a {units.system === 'us' ? 'foot' : 'metre'}
         <NumberBox
           min="0"
           step="any"
-          value={priceOf('fence')}
+          value={priceOf('fence') === null
+            ? null
+            : Number((priceOf('fence')! * aFoot).toPrecision(5))}
           onvalue={keepFence}
           onempty={() => keepFence(null)}
         /></label
@@ -213,7 +229,7 @@
       </p>
       <Figure label="Fence pays up to" figure={versus.breakEven} />
     {:else}<p class="quiet">
-        With a price for guards and for a metre of fence the break-even is shown here.
+        With a price for guards and for the fence the break-even is shown here.
       </p>{/if}
     {#if overdue.length || toBuy.length}
       <h2>Buy by</h2>

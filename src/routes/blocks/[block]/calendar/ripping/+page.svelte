@@ -10,7 +10,7 @@
   import { weekOf } from '$core/calendar/windows';
   import { addTo, formatDay } from '$core/measure/dates';
   import { rangesOf } from '$core/measure/ranges';
-  import { formatDistance, formatNumber, formatPercent } from '$core/measure/units';
+  import { formatDistance, formatNumber, formatPercent, WIND } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { WorkTerms } from '$core/calendar/works';
@@ -19,6 +19,8 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
+  /** Kilometres an hour are kept; this many of what is shown make one. */
+  const ofKmh = $derived(1 / 3.6 / WIND[units.system].metresPerSecond);
   let terms = $state<RipTerms>(
     untrack(() => ({ ...RIP_TERMS, ...data.block.calendarTerms.ripping })),
   );
@@ -67,7 +69,6 @@
     });
   const NUMBERS = [
     ['passes', 'Passes', 1],
-    ['speed', 'Speed, km/h', 0.5],
     ['turn', 'Minutes a turn', 0.5],
   ] as const;
 </script>
@@ -152,6 +153,15 @@
     {#each NUMBERS as [key, label, step] (key)}
       <label class="field">{label} <NumberBox min="0" {step} bind:value={terms[key]} /></label>
     {/each}
+    <label class="field"
+      >Speed, {WIND[units.system].unit}
+      <NumberBox
+        min="0"
+        step="any"
+        value={Number((terms.speed * ofKmh).toPrecision(3))}
+        onvalue={(typed) => (terms.speed = typed / ofKmh)}
+      /></label
+    >
     <label class="field"
       >Tine in the ground, % of the hours
       <NumberBox

@@ -18,6 +18,7 @@
     formatMass,
     formatMassDose,
     KILOGRAMS_PER_POUND,
+    LITRES_PER_US_GALLON,
     formatNumber,
     formatPercent,
     formatWind,
@@ -35,6 +36,8 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
+  /** Litres are kept; so many make one of what is shown. */
+  const gallons = $derived(units.system === 'us' ? LITRES_PER_US_GALLON : 1);
   let terms = $state<SprayTerms>(
     untrack(() => ({
       ...SPRAY_TERMS,
@@ -208,7 +211,13 @@
           />{/if}
         {#if !granules}
           <label class="field"
-            >Tank, L <NumberBox min="0.5" step="any" bind:value={terms.tank} /></label
+            >Tank, {units.system === 'us' ? 'gal' : 'L'}
+            <NumberBox
+              min="0.1"
+              step="any"
+              value={Number((terms.tank / gallons).toPrecision(4))}
+              onvalue={(typed) => (terms.tank = typed * gallons)}
+            /></label
           >
         {/if}
       </div>

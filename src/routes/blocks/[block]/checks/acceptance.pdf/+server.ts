@@ -5,6 +5,7 @@ import { plantersFact } from '$lib/rooms/crew/facts.server';
 import { plantableOf } from '$lib/rooms/ground/facts.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { openBlock } from '$lib/server/page';
+import { unitsAsked } from '$lib/server/units-asked';
 import type { RequestHandler } from './$types';
 
 /** The client's acceptance sheet. */
@@ -26,7 +27,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     findings,
     planned: plannedWithFound(findings.plan, findings.plots),
     boundary: ground.boundary,
-    units: url.searchParams.get('units') === 'us' ? 'us' : 'metric',
+    units: unitsAsked(url),
     nameOf: (id) => planters.find((planter) => planter.id === id)?.name ?? '',
   });
   return new Response(new Uint8Array(pdf), {

@@ -4,7 +4,13 @@
   import { WAVE_LABELS, WAVE_RATES, WAVES, type Wave, type WaveTerms } from '$core/crew/waves';
   import { FAULT_LABELS } from '$core/checks/quality';
   import { addTo, formatDay } from '$core/measure/dates';
-  import { formatLiquid, formatNumber, LITRES_PER_US_GALLON } from '$core/measure/units';
+  import {
+    formatLiquid,
+    formatNumber,
+    formatSmall,
+    LITRES_PER_US_GALLON,
+    METRES_PER_FOOT,
+  } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import { formatMoment } from '$core/say/day';
   import FollowStrip from '$lib/charts/FollowStrip.svelte';
@@ -38,6 +44,7 @@
   const litres = (value: number) => formatLiquid(value / 1000, units.system);
   /** Litres as the reader's unit, to be typed. */
   const unit = $derived(units.system === 'us' ? 'gal' : 'L');
+  const squareShown = $derived(units.system === 'us' ? METRES_PER_FOOT ** 2 : 1);
   const perUnit = $derived(units.system === 'us' ? LITRES_PER_US_GALLON : 1);
   const BOX_FIELDS = [
     ['capacity', 'Holds', 1],
@@ -139,13 +146,13 @@
         {/each}
         <NumberField
           label="Lid catches"
-          unit="m²"
+          unit={units.system === 'us' ? 'sq ft' : 'm²'}
           decimals={2}
           min={0}
-          max={10}
-          value={terms.lid}
+          max={10 / squareShown}
+          value={terms.lid / squareShown}
           disabled={!data.mayPlan}
-          onvalue={(lid) => setBoxes({ lid })}
+          onvalue={(lid) => setBoxes({ lid: lid * squareShown })}
         />
       </div>
     {/if}
@@ -231,8 +238,10 @@
               )} in the middle.
             </li>
             <li>
-              Lay the cover sheet, set the box east–west, soil sealed all round, standing 10 cm
-              proud.
+              Lay the cover sheet, set the box east–west, soil sealed all round, standing {formatSmall(
+                0.1,
+                units.system,
+              )} proud.
             </li>
             <li>
               A little water first to weight it, then fill to {litres(data.boxes.terms.capacity)}.

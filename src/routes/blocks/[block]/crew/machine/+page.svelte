@@ -12,7 +12,13 @@
   } from '$core/crew/machine';
   import { passPlan } from '$core/crew/passes';
   import { readNumber } from '$core/measure/typed';
-  import { formatLength, formatNumber, formatPercent } from '$core/measure/units';
+  import {
+    formatLength,
+    formatNumber,
+    formatPercent,
+    formatSpeed,
+    WIND,
+  } from '$core/measure/units';
   import PassStrip from '$lib/charts/PassStrip.svelte';
   import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { keepTerms } from '$lib/parts/block-terms';
@@ -76,7 +82,6 @@
   const longest = $derived(Math.max(1, ...(pass?.loads ?? []).map(({ trees }) => trees)));
   const interval = $derived(intervalOf(terms, terms.slip));
   const aMinute = $derived(treesAMinute(terms.speed, interval));
-  const kmh = (speed: number) => `${formatNumber(speed * 3.6, 1)} km/h`;
 
   let gapText = $state('');
   let depthText = $state('');
@@ -251,13 +256,14 @@
       {/if}
       <h2>At this speed</h2>
       <p class="num">
-        {kmh(terms.speed)} is <b>{formatNumber(aMinute, 1)}</b> trees a minute and seat, {formatLength(
-          interval,
-          units.system,
-        )} apart.
+        {formatSpeed(terms.speed, units.system)} is <b>{formatNumber(aMinute, 1)}</b> trees a minute
+        and seat, {formatLength(interval, units.system)} apart.
       </p>
       {#if aMinute > RIDER_KEEPS_UP}<p class="say stop">
-          A rider keeps up about {RIDER_KEEPS_UP}: drive {kmh(speedFor(interval))} at the most.
+          A rider keeps up about {RIDER_KEEPS_UP}: drive {formatSpeed(
+            speedFor(interval),
+            units.system,
+          )} at the most.
         </p>{/if}
       {#if Math.abs(interval / layout.step - 1) > 0.02}<p class="say">
           The layout wants {formatLength(layout.step, units.system)}; the wheel gives {formatLength(
@@ -300,12 +306,12 @@
         />
         <NumberField
           label="Planting speed"
-          unit="km/h"
+          unit={WIND[units.system].unit}
           decimals={1}
           min={0.1}
           max={20}
-          value={Math.round(terms.speed * 36) / 10}
-          onvalue={(speed) => set({ speed: speed / 3.6 })}
+          value={Math.round((terms.speed / WIND[units.system].metresPerSecond) * 10) / 10}
+          onvalue={(speed) => set({ speed: speed * WIND[units.system].metresPerSecond })}
         />
         <NumberField
           label="A bin holds"

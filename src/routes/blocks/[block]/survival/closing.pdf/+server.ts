@@ -11,6 +11,7 @@ import { countedOf } from '$lib/rooms/survival/facts.server';
 import { survivalFindings } from '$lib/rooms/survival/findings.server';
 import { inUnits } from '../../../../../../core/measure/units';
 import { openBlock } from '$lib/server/page';
+import { unitsAsked } from '$lib/server/units-asked';
 import type { RequestHandler } from './$types';
 
 const PRINTED = new Set(['image/jpeg', 'image/png']);
@@ -18,7 +19,7 @@ const PRINTED = new Set(['image/jpeg', 'image/png']);
 /** The closing report for client and cost share. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { block, site, facts } = await openBlock(locals, params.block);
-  const units = url.searchParams.get('units') === 'us' ? 'us' : 'metric';
+  const units = unitsAsked(url);
   const [layout, season, found, checks, planted, ways] = await Promise.all([
     releasedLayout(facts, block.id),
     countedOf(facts, block),

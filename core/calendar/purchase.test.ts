@@ -1,0 +1,58 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { inUnits } from '../measure/units';
+import { MATERIALS, type MaterialLine } from './materials';
+import { asStored, inPurchaseUnits, purchaseUnit } from './purchase';
+
+const line = (more: Partial<MaterialLine>): MaterialLine => ({
+  ...{ key: 'compost', label: 'compost', unit: 'm³', perTree: 0.005, arranged: 2, used: 1 },
+  needed: { value: 10, kind: 'number', steps: [] },
+  terms: { price: 40, pack: 5, onHand: 3, costShare: 0.5 },
+  ...{ buy: 10, packs: 2, buyBy: null, cost: 400, own: 200 },
+  ...more,
+});
+const near = (found: number, wanted: number, what: string) =>
+  assert.ok(Math.abs(found - wanted) < wanted * 1e-3, `${what}: ${found} for ${wanted}`);
+
+test('a bill in feet and pounds: amounts by the cubic yard, the price of one, the same money', () => {
+  const shown = inPurchaseUnits(line({}), 'us');
+  assert.equal(shown.unit, 'cu yd');
+  // 1 cubic yard is 0.764555 m³: 10 m³ are 13.08 of them, and one costs 30.58 where a m³ costs 40.
+  near(shown.needed.value, 13.0795, 'needed');
+  near(shown.terms.price!, 30.582, 'price of one');
+  near(shown.terms.pack, 6.5398, 'pack');
+  near(shown.needed.value * shown.terms.price!, 400, 'the same money');
+  assert.deepEqual([shown.cost, shown.own, shown.packs], [400, 200, 2]);
+  near(shown.terms.onHand + shown.used + shown.arranged, (3 + 1 + 2) * 1.30795, 'what is there');
+});
+
+test('each by its own measure: water by the gallon, fence by the foot, seed by the pound; a guard is a guard', () => {
+  const unit = (key: string, of: string) => purchaseUnit({ key, unit: of }, 'us');
+  near(1 / unit('water', 'm³').one, 264.172, 'gallons a cubic metre');
+  near(1 / unit('fence', 'm').one, 3.28084, 'feet a metre');
+  near(1 / unit('cover', 'kg').one, 2.20462, 'pounds a kilogram');
+  near(1 / unit('herbicide', 'L').one, 0.264172, 'gallons a litre');
+  assert.deepEqual(unit('guards', 'piece'), { unit: 'piece', one: 1 });
+  assert.equal(inPurchaseUnits(line({}), 'metric').unit, 'm³');
+});
+
+test('what is typed in the reader’s units comes back as it was typed, whatever the line', () => {
+  for (const { key, unit } of MATERIALS)
+    for (const system of ['metric', 'us'] as const) {
+      const typed = { onHand: 12.5, pack: 4, price: 7.25, costShare: 0.3 };
+      const stored = asStored({ key, unit }, typed, system);
+      const again = inPurchaseUnits(line({ key, unit, terms: stored }), system).terms;
+      for (const part of ['onHand', 'pack', 'price', 'costShare'] as const)
+        near(again[part]!, typed[part], `${key} ${part}`);
+    }
+  // An open price stays open.
+  assert.equal(asStored({ key: 'compost', unit: 'm³' }, { price: null }, 'us').price, null);
+});
+
+test('how much of a material is asked for is said in the reader’s measures, on every line', () => {
+  for (const { key, how } of MATERIALS) {
+    const said = inUnits(how, 'us');
+    assert.doesNotMatch(said, /[{}]|\d ?(m|cm|mL|L|g|kg)\b/, `${key}: ${said}`);
+    assert.doesNotMatch(inUnits(how, 'metric'), /[{}]/, key);
+  }
+});

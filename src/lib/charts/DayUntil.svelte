@@ -68,6 +68,7 @@
       <path d="M{x(line.end)} {y - 8}v16" class="end" />
       <text x={WIDTH} y={y + 5} class="when">{clock(line.end)}</text>
     {:else if line.over > 0}
+      <path d="M{x(Math.max(now, begin))} {y}H{x(until)}" class="all-day t{i % 6}" />
       <text x={WIDTH} y={y + 5} class="when over">{line.over} left</text>
     {/if}
   {/each}
@@ -113,6 +114,11 @@
     stroke: var(--viridian);
     stroke-width: 7;
     stroke-linecap: round;
+  }
+  .all-day {
+    stroke: var(--viridian);
+    stroke-width: 3;
+    opacity: 0.45;
   }
   .range {
     stroke: var(--slate);

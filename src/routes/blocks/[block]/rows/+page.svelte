@@ -10,13 +10,7 @@
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatLength, formatNumber } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { told } from '$core/say/told';
-  import {
-    type Layout,
-    type LayoutParameters,
-    type Drift,
-    type StoredLayout,
-  } from '$core/rows/layout';
+  import { type LayoutParameters } from '$core/rows/layout';
   import { crownRadius } from '$core/rows/crowns';
   import {
     asLaid,
@@ -34,7 +28,7 @@
   import Plan from '$lib/plan/Plan.svelte';
   import type { Relief } from '$lib/plan/draw';
   import { loadRelief } from '$lib/plan/relief';
-  import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
+  import { coreWorker } from '$lib/plan/worker';
   import { finished } from '$lib/parts/job.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import UndoRedo from '$lib/parts/UndoRedo.svelte';
@@ -49,6 +43,7 @@
   import DecideSpecies from './DecideSpecies.svelte';
   import Directions from './Directions.svelte';
   import Earth from './Earth.svelte';
+  import { Laying } from './laying.svelte';
   import Drifted from './Drifted.svelte';
   import Release from './Release.svelte';
   import RowFigures from './RowFigures.svelte';
@@ -88,8 +83,8 @@
       () => (data.versions.find(({ state }) => state === 'released') ?? data.versions[0])?.number,
     ),
   );
-  let layout = $state.raw<{ result: Layout; parameters: LayoutParameters }>();
-  let wrong = $state('');
+  const laid = new Laying(untrack(() => data.block.id));
+  const layout = $derived(laid.shown);
   /** What is being picked on the plan. */
   let picking = $state<'' | 'edge' | 'guide' | 'baseline'>('');
   /** What is being changed by hand. */
@@ -117,60 +112,19 @@
   const plane = localPlane(origin);
   let relief = $state.raw<Relief>();
   let lie = $state.raw<GroundLie>();
-  let selected = $state(1);
+  let picked = $state(1);
+  /** The chosen row; where a layout has fewer, its last. */
+  const selected = $derived(
+    layout ? Math.max(1, Math.min(picked, rowCount(layout.result.rows))) : picked,
+  );
   let naming = $state(false);
   let name = $state('');
   let releasing = $state<(typeof data.versions)[number]>();
   /** How often the ground was read: what is laid on it follows. */
   let grounds = $state(0);
 
-  /** The layout that table and panels under the plan show: while a slider moves, the plan goes first. */
-  let settled = $state.raw<typeof layout>();
-  let settling: ReturnType<typeof setTimeout> | undefined;
-  function settle() {
-    clearTimeout(settling);
-    if (!settled) settled = layout;
-    else settling = setTimeout(() => (settled = layout), 120);
-  }
   /** The version that is open, as long as nothing of it is changed: it shows its own rows. */
   const version = $derived(data.versions.find(({ number }) => number === shown));
-  /** What laying the open version anew today would change. */
-  let drift = $state.raw<Drift>();
-  const keptRows = new Map<string, StoredLayout>();
-  async function rowsOf(id: string): Promise<StoredLayout> {
-    const known = keptRows.get(id);
-    if (known) return known;
-    const answer = await fetch(`/blocks/${data.block.id}/rows/${id}/stored`);
-    if (!answer.ok) throw told('rows.versionUnread');
-    const read = (await answer.json()) as StoredLayout;
-    keptRows.set(id, read);
-    return read;
-  }
-  interface Wanted {
-    parameters: LayoutParameters;
-    version?: string;
-  }
-  const work = latestOnly(
-    async ({ parameters: wanted, version: id }: Wanted) =>
-      id
-        ? heard(await coreWorker().showVersion(await rowsOf(id)))
-        : {
-            layout: heard(
-              await coreWorker().layOut(asLaid($state.snapshot(wanted) as LayoutParameters)),
-            ),
-            drift: undefined,
-          },
-    ({ layout: result, drift: found }, { parameters: wanted }) => {
-      layout = { result, parameters: wanted };
-      drift = found;
-      settle();
-      wrong = result.rows.total
-        ? ''
-        : 'Not one tree fits with this spacing, headland and first row.';
-      selected = Math.min(selected, Math.max(1, rowCount(result.rows)));
-    },
-    (message) => (wrong = message),
-  );
   $effect(() => {
     const { boundary, area, keptOut, limits } = data.ground;
     const { zones, surface } = data;
@@ -181,14 +135,14 @@
         relief = found?.relief;
         lie = found?.lie;
       } catch (error) {
-        wrong = spoken(error);
+        laid.wrong = spoken(error);
       }
       await coreWorker().setGround({ boundary, area, keptOut, limits }, zones, known, origin);
       grounds++;
     })();
   });
   $effect(() => {
-    if (grounds) work({ parameters, version: version?.id });
+    if (grounds) laid.ask({ parameters, version: version?.id });
   });
   const change = (next: Partial<LayoutParameters>, tag = '') => {
     history.change({ ...parameters, ...next }, tag);
@@ -235,7 +189,7 @@
     if (!('tooNear' in added)) return addMove(added);
     const { row, peg, distance, least } = added.tooNear;
     const [away, atLeast] = [distance, least].map((metres) => formatLength(metres, units.system));
-    wrong = `Row ${row}, peg ${peg} stands ${away} from there; ${atLeast} is the least.`;
+    laid.wrong = `Row ${row}, peg ${peg} stands ${away} from there; ${atLeast} is the least.`;
   }
   function endAt(which: 'first' | 'last', chainage: number) {
     const move = layout && endOn(layout.result.rows, selected, which, chainage);
@@ -244,7 +198,7 @@
   function takeOut(peg: number, note: string) {
     const move = layout && outAt(layout.result.rows, selected, peg, note);
     if (move) addMove(move);
-    else wrong = `Row ${selected} has no peg ${peg}.`;
+    else laid.wrong = `Row ${selected} has no peg ${peg}.`;
   }
   function drawn(shape: { type: string; coordinates: unknown }) {
     const line = shape.coordinates as Point[];
@@ -259,7 +213,7 @@
     if (history.restored) shown = undefined;
     const step = (by: number) => (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select') || !layout) return;
-      selected = Math.max(1, Math.min(rowCount(layout.result.rows), selected + by));
+      picked = Math.max(1, Math.min(rowCount(layout.result.rows), selected + by));
     };
     const off = tinykeys(window, { '[': step(-1), ']': step(1) });
     return () => (off(), noUndo(), noKeeping());
@@ -274,7 +228,7 @@
     asLaid(of).mix.map(({ species }) => cards.find(({ id }) => id === species)!);
   const looks = $derived(looksOf(layout?.parameters ?? parameters));
   /** Runs name species by their place in the mix they were laid with, so each layout keeps its own. */
-  const settledLooks = $derived(looksOf(settled?.parameters ?? parameters));
+  const settledLooks = $derived(looksOf(laid.settled?.parameters ?? parameters));
   const zonesInPlane = $derived(
     (data.zones as Zone[]).map(({ name, parts }) => ({
       name,
@@ -333,7 +287,7 @@
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
       );
     } catch (error) {
-      wrong = spoken(error);
+      laid.wrong = spoken(error);
     }
   }
 
@@ -350,9 +304,9 @@
       history.markSaved(sent);
       shown = number;
       name = '';
-      wrong = '';
+      laid.wrong = '';
     } catch (error) {
-      wrong = spoken(error);
+      laid.wrong = spoken(error);
     }
   }
   async function release() {
@@ -360,9 +314,9 @@
     releasing = undefined;
     try {
       await send('rows.release', { layoutId: version.id });
-      wrong = '';
+      laid.wrong = '';
     } catch (error) {
-      wrong = spoken(error);
+      laid.wrong = spoken(error);
     }
   }
   const released = $derived(data.versions.find(({ state }) => state === 'released'));
@@ -451,12 +405,12 @@
       height="clamp(380px, 60vh, 640px)"
       {mode}
       {content}
-      onrow={(row) => (selected = row)}
+      onrow={(row) => (picked = row)}
       onedge={pickEdge}
       onplace={byHand}
       ondrawn={drawn}
     />
-    {#if settled}
+    {#if laid.settled}
       <Tabs
         tabs={UNDERS}
         selected={under}
@@ -466,16 +420,16 @@
       />
       {#if under === 'rows'}
         <RowTable
-          rows={settled.result.rows}
-          runs={settled.result.runs}
-          falls={settled.result.falls}
-          traced={settled.result.traced}
+          rows={laid.settled.result.rows}
+          runs={laid.settled.result.runs}
+          falls={laid.settled.result.falls}
+          traced={laid.settled.result.traced}
           species={settledLooks}
           {selected}
-          onselect={(row) => (selected = row)}
+          onselect={(row) => (picked = row)}
           block={data.block.id}
           saved={data.versions.find(({ number }) => number === shown)}
-          trial={settled.parameters.arrangement.kind === 'trial'}
+          trial={laid.settled.parameters.arrangement.kind === 'trial'}
         />
       {:else}
         <section class="under">
@@ -487,8 +441,8 @@
             />
           {:else if under === 'setting-out'}
             <SettingOut
-              rows={settled.result.rows}
-              falls={settled.result.falls}
+              rows={laid.settled.result.rows}
+              falls={laid.settled.result.falls}
               {selected}
               string={works.string}
               onstring={mayPlan ? (string) => keepWorks({ ...works, string }) : undefined}
@@ -496,8 +450,8 @@
           {:else if under === 'crowns'}
             <Crowns
               species={settledLooks}
-              counts={settled.result.speciesCounts}
-              step={settled.result.rows.step}
+              counts={laid.settled.result.speciesCounts}
+              step={laid.settled.result.rows.step}
               across={neighbour}
               plantable={data.ground.plantable.value}
               {age}
@@ -506,8 +460,8 @@
             />
           {:else}
             <Earth
-              metres={settled.result.figures.walked.steps[0].value}
-              trees={settled.result.rows.total}
+              metres={laid.settled.result.figures.walked.steps[0].value}
+              trees={laid.settled.result.rows.total}
               slope={lie?.meanSlope}
               kept={works}
               onkeep={mayPlan ? keepWorks : undefined}
@@ -541,13 +495,13 @@
           : data.ground.plantable}
       />
     {/if}
-    {#if drift && version}<Drifted
+    {#if laid.drift && version}<Drifted
         {version}
-        {drift}
+        drift={laid.drift}
         {editable}
         onanew={() => (shown = undefined)}
       />{/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+    {#if laid.wrong}<p class="say stop" role="alert">{laid.wrong}</p>{/if}
     {#if editable}
       {#if !parameters.mix.length}<p class="say">
           <button class="link-button" onclick={() => (side = 'species')}>Choose the species</button>
@@ -555,7 +509,7 @@
         </p>{/if}
       <div class="buttons">
         <Button
-          disabled={Boolean(wrong) || shown !== undefined || !parameters.mix.length}
+          disabled={Boolean(laid.wrong) || shown !== undefined || !parameters.mix.length}
           on:click={() => (naming = true)}>Save as a version</Button
         >
         <UndoRedo {history} onstep={() => (shown = undefined)} />

@@ -158,8 +158,10 @@
       <NumberBox
         min="0"
         step="any"
-        value={Number((terms.speed * ofKmh).toPrecision(3))}
-        onvalue={(typed) => (terms.speed = typed / ofKmh)}
+        bind:value={
+          () => Number((terms.speed * ofKmh).toPrecision(3)),
+          (typed) => typed && (terms.speed = typed / ofKmh)
+        }
       /></label
     >
     <label class="field"

@@ -215,8 +215,10 @@
             <NumberBox
               min="0.1"
               step="any"
-              value={Number((terms.tank / gallons).toPrecision(4))}
-              onvalue={(typed) => (terms.tank = typed * gallons)}
+              bind:value={
+                () => Number((terms.tank / gallons).toPrecision(4)),
+                (typed) => typed && (terms.tank = typed * gallons)
+              }
             /></label
           >
         {/if}

@@ -40,8 +40,10 @@
   <NumberBox
     min="0"
     step="any"
-    value={Number((caught / litresShown).toPrecision(4))}
-    onvalue={(typed) => (caught = typed * litresShown)}
+    bind:value={
+      () => Number((caught / litresShown).toPrecision(4)),
+      (typed) => typed !== undefined && typed !== null && (caught = typed * litresShown)
+    }
   /></label
 >
 <p class="figure-line">

@@ -1,0 +1,70 @@
+import type { Drift, Layout, LayoutParameters, StoredLayout } from '$core/rows/layout';
+import { asLaid } from '$core/rows/deciding';
+import { told } from '$core/say/told';
+import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
+
+/** A layout with what it was laid from. */
+export interface Laid {
+  result: Layout;
+  parameters: LayoutParameters;
+}
+
+/** While a slider moves the plan goes first; table and panels follow when it rests, milliseconds. */
+const RESTS = 120;
+
+/**
+ * What the rows page shows: the layout that is being decided, laid in the worker, or an open version with its
+ * own kept rows and what laying it anew today would change.
+ */
+export class Laying {
+  /** The newest layout, as the plan shows it. */
+  shown = $state.raw<Laid>();
+  /** The layout that table and panels under the plan show. */
+  settled = $state.raw<Laid>();
+  /** What laying the open version anew today would change. */
+  drift = $state.raw<Drift>();
+  /** Why nothing could be laid, or what was laid cannot be used; empty otherwise. */
+  wrong = $state('');
+  #settling: ReturnType<typeof setTimeout> | undefined;
+  readonly #kept = new Map<string, StoredLayout>();
+
+  constructor(private readonly block: string) {}
+
+  /** Lays parameters, or shows a version by its id; asked again meanwhile, only the newest is answered. */
+  readonly ask = latestOnly(
+    async ({ parameters, version }: { parameters: LayoutParameters; version?: string }) =>
+      version
+        ? heard(await coreWorker().showVersion(await this.#rowsOf(version)))
+        : {
+            layout: heard(
+              await coreWorker().layOut(asLaid($state.snapshot(parameters) as LayoutParameters)),
+            ),
+            drift: undefined,
+          },
+    ({ layout: result, drift }, { parameters }) => {
+      this.shown = { result, parameters };
+      this.drift = drift;
+      this.#settle();
+      this.wrong = result.rows.total
+        ? ''
+        : 'Not one tree fits with this spacing, headland and first row.';
+    },
+    (message) => (this.wrong = message),
+  );
+
+  #settle() {
+    clearTimeout(this.#settling);
+    if (!this.settled) this.settled = this.shown;
+    else this.#settling = setTimeout(() => (this.settled = this.shown), RESTS);
+  }
+
+  async #rowsOf(id: string): Promise<StoredLayout> {
+    const known = this.#kept.get(id);
+    if (known) return known;
+    const answer = await fetch(`/blocks/${this.block}/rows/${id}/stored`);
+    if (!answer.ok) throw told('rows.versionUnread');
+    const read = (await answer.json()) as StoredLayout;
+    this.#kept.set(id, read);
+    return read;
+  }
+}

@@ -129,7 +129,7 @@ test('the machine: passes by seat, a trial that sets the wheel, and whether it p
     await page.getByLabel(/^Depths, cm/).fill('0 1 9 0');
     await expect(page.getByText(/Tree 3: out of what the method allows/)).toBeVisible();
     await page.getByRole('button', { name: 'Keep this slip, marks set anew' }).click();
-    await expect(page.getByText(/trees a minute and seat, 2\.00? m apart/)).toBeVisible();
+    await expect(page.getByText(/trees a minute\s+and seat, 2\.00? m apart/)).toBeVisible();
   });
 
   await test.step('faster than a rider keeps up is said; dear machines pay later', async () => {

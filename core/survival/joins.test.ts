@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import fc from 'fast-check';
 import { seededRandom } from '../measure/random';
 import type { Point } from '../measure/plane';
-import { clumpedRows, joinsOfDead, joinStretches, runsAlong } from './joins';
+import { clumpedRows, joinsOfDead, joinStretches, neighbours, runsAlong } from './joins';
 
 /** Every way to set so many dead among so many trees. */
 function* settings(n: number, dead: number): Generator<boolean[]> {
@@ -140,4 +141,54 @@ test('rows with the dead together are told, and of many rows without a cause har
   }
   // One in twenty is allowed; half again for the draw.
   assert.ok(blamed <= 30, `${blamed} of 400 seasons`);
+});
+
+test('neighbours: the next peg, and the nearest of the next row, as looking at every pair finds them', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          row: fc.integer({ min: 1, max: 4 }),
+          peg: fc.integer({ min: 1, max: 12 }),
+          x: fc.double({ min: -30, max: 30, noNaN: true }),
+          known: fc.integer({ min: 0, max: 9 }),
+        }),
+        { maxLength: 60 },
+      ),
+      fc.double({ min: 0.5, max: 12, noNaN: true }),
+      (given, between) => {
+        const seen = new Set<string>();
+        const trees = given.flatMap(({ row, peg, x, known }) => {
+          if (seen.has(`${row} ${peg}`)) return [];
+          seen.add(`${row} ${peg}`);
+          return [{ row, peg, point: known ? ([x, row * between + x / 7] as Point) : undefined }];
+        });
+        const wanted = trees.flatMap((tree, i): [number, number][] => {
+          const along = trees.findIndex(({ row, peg }) => row === tree.row && peg === tree.peg + 1);
+          let best: { at: number; away: number } | undefined;
+          trees.forEach(({ row, point }, at) => {
+            if (!tree.point || !point || row !== tree.row + 1) return;
+            const away = Math.hypot(point[0] - tree.point[0], point[1] - tree.point[1]);
+            if (away < Math.min(1.5 * between, best?.away ?? Infinity)) best = { at, away };
+          });
+          return [
+            ...(along < 0 ? [] : [[i, along] as [number, number]]),
+            ...(best ? [[i, best.at] as [number, number]] : []),
+          ];
+        });
+        assert.deepEqual(neighbours(trees, between), wanted, 'the same pairs');
+      },
+    ),
+    { numRuns: 200, seed: 23 },
+  );
+});
+
+test('a hundred thousand trees have their neighbours while nobody waits', () => {
+  const trees = Array.from({ length: 100_000 }, (_, i) => {
+    const [row, peg] = [1 + Math.floor(i / 400), 1 + (i % 400)];
+    return { row, peg, point: [peg, row * 1.25] as Point };
+  });
+  const joins = neighbours(trees, 1.25);
+  // 399 along each of 250 rows, and each tree but the last row's with the one beside it.
+  assert.equal(joins.length, 250 * 399 + 249 * 400);
 });

@@ -147,3 +147,53 @@ function apart(one: Ends, other: Ends): number {
     ...other.map((end) => toSegment(end, ...one)),
   );
 }
+
+/** A counted tree's place: its row, its peg, and where it stands in the block's plane. */
+export interface Standing {
+  row: number;
+  peg: number;
+  /** Nothing where it is not known. */
+  point: Point | undefined;
+}
+
+/**
+ * Pairs of neighbours: the next peg along the row, and the nearest tree of the next row, when it is no further
+ * than one and a half times the distance between rows. The next row is looked through cell by cell, so the
+ * cost grows with the trees and not with their square.
+ * @param between metres from one row to the next
+ * @returns indices of the two trees; of trees equally near the first in the list
+ */
+export function neighbours(trees: readonly Standing[], between: number): [number, number][] {
+  const reach = 1.5 * between;
+  const at = new Map<string, number>();
+  const cells = new Map<string, number[]>();
+  const cellOf = (row: number, cx: number, cy: number) => `${row} ${cx} ${cy}`;
+  trees.forEach(({ row, peg, point }, i) => {
+    at.set(`${row} ${peg}`, i);
+    if (!point) return;
+    const key = cellOf(row, Math.floor(point[0] / reach), Math.floor(point[1] / reach));
+    const cell = cells.get(key);
+    if (cell) cell.push(i);
+    else cells.set(key, [i]);
+  });
+  const joins: [number, number][] = [];
+  trees.forEach(({ row, peg, point }, i) => {
+    const along = at.get(`${row} ${peg + 1}`);
+    if (along !== undefined) joins.push([i, along]);
+    if (!point) return;
+    const [x, y] = point;
+    const [cx, cy] = [Math.floor(x / reach), Math.floor(y / reach)];
+    let nearest: number | undefined;
+    let least = reach;
+    for (let dx = -1; dx <= 1; dx++)
+      for (let dy = -1; dy <= 1; dy++)
+        for (const other of cells.get(cellOf(row + 1, cx + dx, cy + dy)) ?? []) {
+          const to = trees[other].point!;
+          const away = Math.hypot(to[0] - x, to[1] - y);
+          if (away < least || (away === least && nearest !== undefined && other < nearest))
+            [nearest, least] = [other, away];
+        }
+    if (nearest !== undefined) joins.push([i, nearest]);
+  });
+  return joins;
+}

@@ -5,6 +5,7 @@ import {
   clumpedRows,
   joinsOfDead,
   joinStretches,
+  neighbours,
   type DeadStretch,
 } from '../../../../core/survival/joins';
 import { isDead, type Cause } from '../../../../core/survival/marks';
@@ -87,25 +88,10 @@ export function whereDead(rows: readonly CountedRow[], { pointOf, between, trees
 
   /** Neighbours along the rows, and across where rows next to each other were counted. */
   function joinsOf() {
-    const index = new Map(trees.map(({ row, peg }, i) => [`${row} ${peg}`, i]));
-    const joins: [number, number][] = [];
-    const counted = new Set(numbers);
-    const byRow = groupBy(trees, ({ row }) => String(row));
-    trees.forEach(({ row, peg }, i) => {
-      const along = index.get(`${row} ${peg + 1}`);
-      if (along !== undefined) joins.push([i, along]);
-      if (!counted.has(row + 1)) return;
-      const from = pointOf(row, peg);
-      if (!from) return;
-      let nearest: number | undefined;
-      let least = 1.5 * between;
-      for (const other of byRow.get(String(row + 1)) ?? []) {
-        const to = pointOf(other.row, other.peg);
-        const away = to ? Math.hypot(to[0] - from[0], to[1] - from[1]) : Infinity;
-        if (away < least) [nearest, least] = [index.get(`${other.row} ${other.peg}`), away];
-      }
-      if (nearest !== undefined) joins.push([i, nearest]);
-    });
+    const joins = neighbours(
+      trees.map(({ row, peg }) => ({ row, peg, point: pointOf(row, peg) })),
+      between,
+    );
     return joinsOfDead(
       trees.map(({ mark }) => isDead(mark)),
       joins,

@@ -38,6 +38,12 @@
 </script>
 
 <svg viewBox="0 0 {WIDTH} {height}" role="img" aria-label="Until when each plants today">
+  <!-- Whoever plants till the evening; the hours that stop planting lie over it. -->
+  {#each lines as line, i (line.id)}
+    {#if line.end === undefined && line.over > 0}
+      <path d="M{x(Math.max(now, begin))} {40 + i * ROW}H{x(until)}" class="all-day" />
+    {/if}
+  {/each}
   {#each stops as { from, to, why } (from)}
     <rect
       x={x(from)}
@@ -68,7 +74,6 @@
       <path d="M{x(line.end)} {y - 8}v16" class="end" />
       <text x={WIDTH} y={y + 5} class="when">{clock(line.end)}</text>
     {:else if line.over > 0}
-      <path d="M{x(Math.max(now, begin))} {y}H{x(until)}" class="all-day t{i % 6}" />
       <text x={WIDTH} y={y + 5} class="when over">{line.over} left</text>
     {/if}
   {/each}

@@ -50,18 +50,17 @@ export function survivalBy(
   groupOf: (tree: CountedTree) => string | undefined,
   rowsInBlock: number,
 ): GroupSurvival[] {
-  const groups = new Map<string, Map<string, Cluster>>();
+  const groups = new Map<string, Map<string | number, Cluster>>();
   for (const tree of trees) {
     const group = groupOf(tree);
     if (group === undefined) continue;
-    const rows = groups.get(group) ?? new Map<string, Cluster>();
+    const rows = groups.get(group) ?? new Map<string | number, Cluster>();
     groups.set(group, rows);
-    const drawn = tree.cluster ?? `${tree.row}`;
-    const cluster = rows.get(drawn) ?? { hits: 0, of: 0 };
-    rows.set(drawn, {
-      hits: cluster.hits + (isAlive(tree.mark) ? 1 : 0),
-      of: cluster.of + 1,
-    });
+    const drawn = tree.cluster ?? tree.row;
+    let cluster = rows.get(drawn);
+    if (!cluster) rows.set(drawn, (cluster = { hits: 0, of: 0 }));
+    if (isAlive(tree.mark)) cluster.hits++;
+    cluster.of++;
   }
   const found = [...groups]
     .map(([group, rows]): GroupSurvival => ({

@@ -1,6 +1,7 @@
 import { normalProbability } from '../measure/gamma';
 import { toSegment, type Point } from '../measure/plane';
 import { logGamma } from '../measure/student';
+import { ByPeg } from '../rows/by-peg';
 import { isAlive, isDead } from './marks';
 
 /** Whether the dead stand together more than chance would set them. */
@@ -148,6 +149,9 @@ function apart(one: Ends, other: Ends): number {
   );
 }
 
+/** One number for a cell of the plane: no two within 30 000 cells of each other share it. */
+const cellOf = (cx: number, cy: number): number => cx * 60_000 + cy;
+
 /** A counted tree's place: its row, its peg, and where it stands in the block's plane. */
 export interface Standing {
   row: number;
@@ -165,29 +169,31 @@ export interface Standing {
  */
 export function neighbours(trees: readonly Standing[], between: number): [number, number][] {
   const reach = 1.5 * between;
-  const at = new Map<string, number>();
-  const cells = new Map<string, number[]>();
-  const cellOf = (row: number, cx: number, cy: number) => `${row} ${cx} ${cy}`;
+  const at = new ByPeg<number>();
+  const cellsOf = new Map<number, Map<number, number[]>>();
   trees.forEach(({ row, peg, point }, i) => {
-    at.set(`${row} ${peg}`, i);
+    at.set(row, peg, i);
     if (!point) return;
-    const key = cellOf(row, Math.floor(point[0] / reach), Math.floor(point[1] / reach));
+    const cells = cellsOf.get(row) ?? new Map<number, number[]>();
+    cellsOf.set(row, cells);
+    const key = cellOf(Math.floor(point[0] / reach), Math.floor(point[1] / reach));
     const cell = cells.get(key);
     if (cell) cell.push(i);
     else cells.set(key, [i]);
   });
   const joins: [number, number][] = [];
   trees.forEach(({ row, peg, point }, i) => {
-    const along = at.get(`${row} ${peg + 1}`);
+    const along = at.get(row, peg + 1);
     if (along !== undefined) joins.push([i, along]);
-    if (!point) return;
+    const next = cellsOf.get(row + 1);
+    if (!point || !next) return;
     const [x, y] = point;
     const [cx, cy] = [Math.floor(x / reach), Math.floor(y / reach)];
     let nearest: number | undefined;
     let least = reach;
     for (let dx = -1; dx <= 1; dx++)
       for (let dy = -1; dy <= 1; dy++)
-        for (const other of cells.get(cellOf(row + 1, cx + dx, cy + dy)) ?? []) {
+        for (const other of next.get(cellOf(cx + dx, cy + dy)) ?? []) {
           const to = trees[other].point!;
           const away = Math.hypot(to[0] - x, to[1] - y);
           if (away < least || (away === least && nearest !== undefined && other < nearest))

@@ -1,4 +1,5 @@
 import { addTo } from '../../../../core/measure/dates';
+import { ByPeg } from '../../../../core/rows/by-peg';
 import { plantedUntil } from '../../../../core/crew/sums';
 import {
   refill,
@@ -73,7 +74,7 @@ export interface Counted {
   /** As many of them as the block could hold. */
   ofClusters: number;
   /** The circle a counted tree was in, by row and peg. */
-  circleOf: ReadonlyMap<string, number>;
+  circleOf: ByPeg<number>;
   /** Rows counted more than once in the season: every count, the newest first. */
   again: { row: number; counts: Count[] }[];
   /** The season's last day. */
@@ -148,11 +149,11 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
           )
         : rowsPlanted,
     );
-    const circleOf = new Map<string, number>();
+    const circleOf = new ByPeg<number>();
     for (const { row, plot, marks } of standing)
       if (plot !== null)
         [...marks].forEach((mark, i) => {
-          if (mark !== '-') circleOf.set(`${row} ${i + 1}`, plot);
+          if (mark !== '-') circleOf.set(row, i + 1, plot);
         });
     const estimate = survival(clusters, ofClusters);
     // What went in after the count is no part of what was counted.

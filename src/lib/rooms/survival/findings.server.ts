@@ -1,5 +1,6 @@
 import type { Point } from '../../../../core/measure/plane';
 import { contains, mapPoints } from '../../../../core/ground/polygon';
+import { ByPeg } from '../../../../core/rows/by-peg';
 import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
 import { daysBetween, type Day } from '../../../../core/measure/dates';
@@ -100,10 +101,10 @@ async function workOut(facts: Facts, block: BlockRow) {
     const best = rowPlanter.get(row);
     if (!best || setBy.get(key)! > setBy.get(`${row} ${best}`)!) rowPlanter.set(row, planter);
   }
-  const plantedDay = (row: number): Day | undefined => {
-    const at = sown.lastAt.get(row);
-    return at === undefined ? undefined : dayOf(new Date(at).toISOString(), zone);
-  };
+  const plantedOn = new Map(
+    [...sown.lastAt].map(([row, at]): [number, Day] => [row, dayOf(at, zone)]),
+  );
+  const plantedDay = (row: number): Day | undefined => plantedOn.get(row);
   const stressed = await stressOf(facts, block, season.on);
   const weather = new Map(weatherDays.map((one) => [one.day, one]));
   const evaporated = (day: Day): number | undefined => {
@@ -116,14 +117,15 @@ async function workOut(facts: Facts, block: BlockRow) {
     parts: mapPoints(parts, plane.toPlane),
   }));
   const wanted = new Set(season.counts.filter(({ marks }) => marks).map(({ row }) => row));
-  const zoneAt = new Map<string, string>();
-  const points = new Map<string, Point>();
+  const zoneAt = new ByPeg<string>();
+  const points = new ByPeg<Point>();
   for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
     if (!wanted.has(row)) continue;
-    points.set(`${row} ${peg}`, point);
+    points.set(row, peg, point);
     if (grounds.length)
       zoneAt.set(
-        `${row} ${peg}`,
+        row,
+        peg,
         grounds.find(({ parts }) => contains(parts, point))?.name ?? 'elsewhere',
       );
   }
@@ -136,7 +138,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     return all;
   };
   const circle = (row: number, peg: number): string | undefined => {
-    const plot = season.circleOf.get(`${row} ${peg}`);
+    const plot = season.circleOf.get(row, peg);
     return plot === undefined ? undefined : `plot ${plot}`;
   };
   const handledAs = lotOf.map((lot) => {
@@ -176,7 +178,7 @@ async function workOut(facts: Facts, block: BlockRow) {
         ...{ row, peg: i + 1, mark, kind, planter, day },
         species: species[kind].name,
         lot: lotOf[kind]?.code,
-        zone: zoneAt.get(`${row} ${i + 1}`),
+        zone: zoneAt.get(row, i + 1),
         cluster: circle(row, i + 1),
         tool,
         handling: handledAs[kind],
@@ -201,7 +203,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     where: whereDead(season.counts, {
       trees,
       between: layout.rhythm.between,
-      pointOf: (row, peg) => points.get(`${row} ${peg}`),
+      pointOf: (row, peg) => points.get(row, peg),
     }),
     /** Counted trees with what is known of each, and the species of the layout in its order. */
     ...{ trees, species },

@@ -1,4 +1,5 @@
 import type { Point } from '../../../../core/measure/plane';
+import { ByPeg } from '../../../../core/rows/by-peg';
 import { deadPatch } from '../../../../core/survival/estimate';
 import type { CountedTree } from '../../../../core/survival/groups';
 import {
@@ -34,13 +35,14 @@ export function whereDead(rows: readonly CountedRow[], { pointOf, between, trees
       own.filter(({ mark }) => isDead(mark)).length / own.length,
     ]),
   );
-  const treeAt = new Map(trees.map((tree) => [`${tree.row} ${tree.peg}`, tree]));
+  const treeAt = new ByPeg<CountedTree>();
+  for (const tree of trees) treeAt.set(tree.row, tree.peg, tree);
   const stretches = new Map<number, DeadStretch>();
   const chances = new Map<number, number>();
   for (const { row, marks } of marked) {
     const patch = deadPatch(
       marks,
-      Array.from(marks, (_, i) => rates.get(treeAt.get(`${row} ${i + 1}`)?.species ?? '') ?? 0),
+      Array.from(marks, (_, i) => rates.get(treeAt.get(row, i + 1)?.species ?? '') ?? 0),
     );
     const ends = patch && [pointOf(row, patch.from), pointOf(row, patch.to)];
     if (!patch || !ends?.[0] || !ends[1]) continue;
@@ -72,13 +74,13 @@ export function whereDead(rows: readonly CountedRow[], { pointOf, between, trees
       const pegs = own.flatMap(({ row, from, to }) =>
         Array.from({ length: to - from + 1 }, (_, i) => ({ row, peg: from + i })),
       );
-      const died = pegs.filter(({ row, peg }) => isDead(treeAt.get(`${row} ${peg}`)?.mark));
+      const died = pegs.filter(({ row, peg }) => isDead(treeAt.get(row, peg)?.mark));
       const causesOf = new Map(marked.map(({ row, causes }) => [row, causes]));
       return {
         dead,
         of: pegs.length,
         stretches: own.map(({ row, from, to }) => ({ row, from, to })),
-        zone: most(pegs.map(({ row, peg }) => treeAt.get(`${row} ${peg}`)?.zone)),
+        zone: most(pegs.map(({ row, peg }) => treeAt.get(row, peg)?.zone)),
         cause: most(died.map(({ row, peg }) => causesOf.get(row)?.[peg])),
         chance: Math.min(...own.map(({ row }) => chances.get(row)!)),
         middle: pointOf(own[0].row, Math.round((own[0].from + own[0].to) / 2)),

@@ -30,6 +30,30 @@ interface Known {
 /** Tens of dry days by which trees of one zone must differ before dryness is told apart from it. From memory. */
 const DRY_APART = 0.5;
 
+/** Trees of a row that were drawn together and are alike in all they were exposed to: one of them, and how many. */
+interface Alike {
+  tree: Tree;
+  died: number;
+  of: number;
+}
+
+/** What a tree was exposed to follows from its row, its species and its zone: read once for all that share them. */
+function alikeAmong(trees: readonly Tree[]): Alike[] {
+  const rows = new Map<number, Alike[]>();
+  for (const tree of trees) {
+    const own = rows.get(tree.row) ?? [];
+    rows.set(tree.row, own);
+    let alike = own.find(
+      ({ tree: other }) =>
+        other.kind === tree.kind && other.zone === tree.zone && other.cluster === tree.cluster,
+    );
+    if (!alike) own.push((alike = { tree, died: 0, of: 0 }));
+    if (!isAlive(tree.mark)) alike.died++;
+    alike.of++;
+  }
+  return [...rows.values()].flat();
+}
+
 /** Whether an exposure differs among trees of one and the same zone. */
 function parted(trees: readonly Tree[], read: (tree: Tree) => number | undefined): boolean {
   const spans = new Map<string, [number, number]>();
@@ -44,7 +68,9 @@ function parted(trees: readonly Tree[], read: (tree: Tree) => number | undefined
 
 /** What trees were exposed to, tree by tree alike in all of it, and how the odds of death go with it. */
 export function whyTheyDied(known: Known) {
-  const { trees, airOf, plantedDay, planterOf, plots, zones, evaporated } = known;
+  const alike = alikeAmong(known.trees);
+  const trees = alike.map(({ tree }) => tree);
+  const { airOf, plantedDay, planterOf, plots, zones, evaporated } = known;
   const { treatmentOf, treatments, stressed } = known;
   const names: string[] = [];
   const readers: ((tree: Tree) => number | undefined)[] = [];
@@ -90,18 +116,15 @@ export function whyTheyDied(known: Known) {
   if (parted(trees, stressAt)) add('dry', stressAt);
   if (!names.length) return { names, fitted: undefined, groups: [] as Exposed[] };
   const groups = new Map<string, Exposed>();
-  for (const tree of trees) {
+  for (const { tree, died, of } of alike) {
     const values = readers.map((read) => read(tree));
     if (values.some((value) => value === undefined)) continue;
-    const key = `${tree.row} ${values.join(' ')}`;
+    const cluster = tree.cluster ?? `${tree.row}`;
+    const key = `${tree.row} ${cluster} ${values.join(' ')}`;
     const group = groups.get(key) ?? {
-      ...{ cluster: tree.cluster ?? `${tree.row}`, values: values as number[], died: 0, of: 0 },
+      ...{ cluster, values: values as number[], died: 0, of: 0 },
     };
-    groups.set(key, {
-      ...group,
-      died: group.died + (isAlive(tree.mark) ? 0 : 1),
-      of: group.of + 1,
-    });
+    groups.set(key, { ...group, died: group.died + died, of: group.of + of });
   }
   const all = [...groups.values()];
   return { names, fitted: logistic(names, all), groups: all };

@@ -79,3 +79,23 @@ test('days short of water are told apart from the zone only where trees of one z
   assert.deepEqual(whyTheyDied(more).names, ['zone Bank']);
   assert.match(effectWords('dry'), /Ten days more/);
 });
+
+test('circles that share a row stay two clusters, and trees alike are counted, none twice', () => {
+  const trees = trial('circles', 2).map((tree) => ({
+    ...tree,
+    cluster: `plot ${tree.peg <= 30 ? 1 : 2} at ${Math.ceil(tree.row / 2)}`,
+  })) as Tree[];
+  const { groups } = whyTheyDied(known(trees));
+  assert.equal(new Set(groups.map(({ cluster }) => cluster)).size, 40);
+  assert.equal(groups.length, 80, 'each circle lies in a row of either treatment');
+  const sum = (read: (group: (typeof groups)[number]) => number) =>
+    groups.reduce((all, group) => all + read(group), 0);
+  assert.equal(
+    sum(({ of }) => of),
+    trees.length,
+  );
+  assert.equal(
+    sum(({ died }) => died),
+    trees.filter(({ mark }) => mark === '0').length,
+  );
+});

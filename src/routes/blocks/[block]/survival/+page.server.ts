@@ -54,7 +54,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       drawn: {
         counted: season?.clusters.length ?? 0,
         of: season?.ofClusters ?? planted.length,
-        circles: Boolean(season?.circleOf.size),
+        circles: Boolean(season && !season.circleOf.empty),
       },
       rowsPlanted: planted.map(([number, trees]) => ({ number, trees })),
       counted: counted.map((entry) => ({

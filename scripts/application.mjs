@@ -1,15 +1,39 @@
 // The built application with a database of its own in a folder that is given: for tests and pictures.
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, existsSync } from 'node:fs';
 import path from 'node:path';
 import { freePort, startMariadb } from './mariadb.mjs';
-import { root, run } from './setup.mjs';
+import { root } from './setup.mjs';
+
+/** Loads Farrow Pit into a database that has nothing yet, without standing in the way of anything else. */
+async function loadDemo(env) {
+  const loading = spawn('node', ['--import', 'tsx', 'demo/run.ts'], {
+    ...{ cwd: root, env, stdio: 'inherit' },
+  });
+  const [status] = await once(loading, 'exit');
+  if (status !== 0) throw new Error(`The demo could not be loaded: it ended with ${status}.`);
+}
+
+/** A folder with Farrow Pit in a database that is stopped, so that `startApplication` can begin from copies of it. */
+export async function prepareDemo(folder) {
+  const database = await startMariadb(folder);
+  await loadDemo({ ...process.env, DATABASE_URL: database.url });
+  await database.stop();
+  return folder;
+}
 
 /**
  * Starts database and server, Farrow Pit loaded, and waits until the server answers.
- * @param options.demo false for an empty installation
- * @param options.clock ISO time that the server pretends it is
+ * @param {string} folder
+ * @param {{ clock?: string, demo?: boolean, prepared?: string }} [options] `clock`: ISO time that the server
+ *   pretends it is; `demo`: false for an empty installation; `prepared`: folder that `prepareDemo` filled, of
+ *   which a copy is started instead of a demo loaded anew
  */
-export async function startApplication(folder, { clock, demo = true } = {}) {
+export async function startApplication(folder, { clock, demo = true, prepared } = {}) {
+  if (prepared && !existsSync(path.join(folder, 'mariadb')))
+    for (const part of ['mariadb', 'mariadb-password'])
+      cpSync(path.join(prepared, part), path.join(folder, part), { recursive: true });
   let database = await startMariadb(folder);
   const port = await freePort();
   const origin = `http://127.0.0.1:${port}`;
@@ -23,7 +47,7 @@ export async function startApplication(folder, { clock, demo = true } = {}) {
     ...(demo ? { VIRIDANE_DEMO: '1' } : {}),
     ...(clock ? { VIRIDANE_CLOCK: clock } : {}),
   };
-  if (demo) run('node', ['--import', 'tsx', 'demo/run.ts'], { env });
+  if (demo && !prepared) await loadDemo(env);
   let server;
   /** Starts the server and waits until it answers. */
   async function startServer() {

@@ -4,17 +4,18 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { ensureBuild, ensureDebian, ensureNodePackages, root } from './setup.mjs';
+import { ensureDebian, ensureNodePackages, root } from './setup.mjs';
 
 ensureDebian('mariadbd', 'chromium');
 ensureNodePackages();
 const { startMariadb } = await import('./mariadb.mjs');
-const { startApplication } = await import('./application.mjs');
+const { prepareDemo, startApplication } = await import('./application.mjs');
 
 const only = process.argv.slice(2);
 const wanted = (stage) => !only.length || only.includes(stage);
 const total = { passed: 0, failed: 0 };
 const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-test-'));
+const prepared = path.join(temporary, 'demo');
 
 function stage(name, passed, failed, output = '') {
   total.passed += passed;
@@ -58,15 +59,29 @@ async function nodeTests(name, files, env) {
   stage(name, count('pass'), failed, blocks.join('\n') + done.stderr);
 }
 
+/** The build, and a demo that every application of the browser tests begins from: made while other suites run. */
+async function readyForBrowser() {
+  if (!wanted('browser')) return;
+  const built = await ran('node', [
+    ...['--input-type=module', '-e'],
+    `import { ensureBuild } from './scripts/setup.mjs'; ensureBuild();`,
+  ]);
+  if (built.status !== 0) throw new Error(`The build failed:\n${built.stdout}${built.stderr}`);
+  await prepareDemo(prepared);
+}
+
 async function statics() {
   if (wanted('format'))
     await check('formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
   if (wanted('lint')) await check('lint', ['eslint', '.']);
-  if (!wanted('types')) return;
-  await check('types of the core', ['tsc', '-p', 'core']);
-  await check('types of the application', [
-    ...['svelte-check', '--tsconfig', 'tsconfig.json', '--fail-on-warnings'],
-  ]);
+  if (wanted('types')) {
+    await check('types of the core', ['tsc', '-p', 'core']);
+    await check('types of the application', [
+      ...['svelte-check', '--tsconfig', 'tsconfig.json', '--fail-on-warnings'],
+    ]);
+  }
+  // After the checks, because the build writes into a folder that they read.
+  await readyForBrowser();
 }
 
 async function nodeSuites() {
@@ -83,7 +98,7 @@ async function nodeSuites() {
 
 /** Half of the browser's files, in their order, on an application of their own. */
 async function browserHalf(half) {
-  const application = await startApplication(path.join(temporary, `browser-${half}`));
+  const application = await startApplication(path.join(temporary, `browser-${half}`), { prepared });
   const report = path.join(temporary, `report-${half}.json`);
   const done = await ran(
     'npx',
@@ -91,7 +106,7 @@ async function browserHalf(half) {
       ...['--no-install', 'playwright', 'test', '-c', 'tests/browser/playwright.config.ts'],
       ...[`--shard=${half}/2`, `--output=test-results/${half}`],
     ],
-    { BASE_URL: application.origin, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    { BASE_URL: application.origin, DEMO: prepared, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
   );
   await application.stop();
   let stats = { expected: 0, unexpected: 1 };
@@ -112,10 +127,7 @@ try {
   // Both the route types and the build write into one folder that the checks read.
   if (wanted('types') || wanted('lint')) await check('route types', ['svelte-kit', 'sync']);
   await Promise.all([statics(), nodeSuites()]);
-  if (wanted('browser')) {
-    ensureBuild();
-    await Promise.all([browserHalf(1), browserHalf(2)]);
-  }
+  if (wanted('browser')) await Promise.all([browserHalf(1), browserHalf(2)]);
 } catch (error) {
   stage('running the tests', 0, 1, String(error?.stack ?? error));
 } finally {

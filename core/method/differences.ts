@@ -136,10 +136,7 @@ export const differing = (block: readonly Chosen[], other: readonly Chosen[]): C
 
 /** What whoever plants these trees is told beyond the block's own brief. */
 export const briefDifference = (block: readonly Chosen[], other: readonly Chosen[]): BriefLine[] =>
-  differing(block, other).map(({ question, label, school }) => ({
-    key: `${question}.${school.key}`,
-    text: school.brief ?? `${label}: ${school.label}.`,
-  }));
+  differing(block, other).map(({ question, school }) => ({ question, school: school.key }));
 
 /** Tasks that any of these trees brings into the calendar. */
 export const tasksOfAll = (block: BlockMethod, trees: readonly TreeKind[]): Set<string> =>

@@ -128,9 +128,8 @@ test('every way is named once, with what differs and what passes there', () => {
   assert.deepEqual(ways[1].who.figures, { stock: 'container', species: 'Willow' });
   assert.equal(ways[2].depth.most, 0);
   assert.equal(ways[3].who.figures.rows, '3–5, 9');
-  assert.match(ways[3].brief, /4 L/);
-  assert.doesNotMatch(ways[3].brief, /Collar/, 'only what differs');
-  assert.match(ways[0].brief, /Collar at ground/);
+  assert.deepEqual(ways[3].lines, [{ question: 'waterAt', school: 'four' }], 'only what differs');
+  assert.ok(ways[0].lines.some(({ school }) => school === 'collar'));
 });
 
 test('row numbers in short', () => {

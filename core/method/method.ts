@@ -5,10 +5,9 @@ export type Method = Partial<Record<Question, string>>;
 
 export interface Chosen {
   question: Question;
-  label: string;
   school: School;
   isDefault: boolean;
-  /** Why the default is what it is for this ground and stock. */
+  /** Why the default is what it is for this ground and stock, by the key of the reason. */
   because: string;
   defaultKey: string;
 }
@@ -46,20 +45,17 @@ const answerOf = (question: Question, key: string | undefined): School | undefin
 
 /** The method of a block: the leader's choices, and a reasoned default where none was made. */
 export function methodOf(choices: Method, conditions: Conditions): Chosen[] {
-  return SCHOOLS.filter(({ asked }) => !asked || asked(conditions)).map(
-    ({ question, label, pick }) => {
-      const byDefault = pick(conditions);
-      const school = answerOf(question, choices[question]) ?? answerOf(question, byDefault.key)!;
-      return {
-        question,
-        label,
-        school,
-        isDefault: school.key === byDefault.key,
-        because: byDefault.because,
-        defaultKey: byDefault.key,
-      };
-    },
-  );
+  return SCHOOLS.filter(({ asked }) => !asked || asked(conditions)).map(({ question, pick }) => {
+    const byDefault = pick(conditions);
+    const school = answerOf(question, choices[question]) ?? answerOf(question, byDefault.key)!;
+    return {
+      question,
+      school,
+      isDefault: school.key === byDefault.key,
+      because: byDefault.because,
+      defaultKey: byDefault.key,
+    };
+  });
 }
 
 /** Whether the method answers a question with one of these schools. */
@@ -117,16 +113,11 @@ export const plantsWithWater = (method: readonly Chosen[]): boolean =>
 export const handsBehind = (method: readonly Chosen[]): number =>
   answers(method, 'firmBehind', 'walker') ? 1 : 0;
 
-/** One thing that the crew is told, by question and school, so that it can be said in another language. */
+/** One thing that the crew is told, by question and school. */
 export interface BriefLine {
-  key: string;
-  /** In English, measures in braces. */
-  text: string;
+  question: Question;
+  school: string;
 }
-
-/** Lines one after the other, as they are read out. */
-export const readOut = (lines: readonly BriefLine[]): string =>
-  lines.map(({ text }) => text).join(' ');
 
 /** What the crew is told in the morning, in the order of the work. */
 export function briefing(method: readonly Chosen[]): BriefLine[] {
@@ -154,6 +145,6 @@ export function briefing(method: readonly Chosen[]): BriefLine[] {
   ];
   return order.flatMap((question) => {
     const school = method.find((chosen) => chosen.question === question)?.school;
-    return school?.brief ? [{ key: `${question}.${school.key}`, text: school.brief }] : [];
+    return school?.told ? [{ question, school: school.key }] : [];
   });
 }

@@ -66,15 +66,11 @@ export type MethodItem =
   | 'cages'
   | 'fence';
 
-/** A choice good practitioners make; others choose otherwise, which is why it is a choice. */
+/** A choice good practitioners make; others choose otherwise, which is why it is a choice. Its words are the edge's. */
 export interface School {
   key: string;
-  label: string;
-  suits: string;
-  /** What changes when it is chosen, in words. */
-  changes: string;
-  /** What the crew is told. */
-  brief?: string;
+  /** Whether the crew is told of it. */
+  told?: boolean;
   /** Tasks of the calendar that it brings in, by key. */
   tasks?: string[];
   /** Where the tree's datum may lie. The bounds are from memory. */
@@ -85,12 +81,12 @@ export interface School {
 
 export interface SchoolQuestion {
   question: Question;
-  label: string;
   schools: School[];
   /** Whether the question is asked at all on this ground, with this stock; always where it is left out. */
   asked?(conditions: Conditions): boolean;
-  /** Picks the default with its reason. */
+  /** Picks the default with the key of its reason. */
   pick(conditions: Conditions): { key: string; because: string };
 }
 
-export const choose = (key: string, because: string) => ({ key, because });
+/** A default; a reason of its own name where one school is the default for more than one. */
+export const choose = (key: string, because = key) => ({ key, because });

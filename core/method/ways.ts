@@ -9,7 +9,7 @@ import {
   type Scope,
   type TreeKind,
 } from './differences';
-import { briefing, depthOf, readOut, type BriefLine, type Chosen } from './method';
+import { briefing, depthOf, type BriefLine, type Chosen } from './method';
 import type { Conditions, Depth } from './schools';
 
 /** A way in which some trees of a block are planted. */
@@ -19,7 +19,6 @@ export interface Way {
   who: Message;
   tree: TreeKind;
   /** What the crew is told: all of it for the block's own way, what differs for the others. */
-  brief: string;
   lines: BriefLine[];
   depth: Depth;
 }
@@ -37,9 +36,8 @@ export interface Named {
 /** The block's own way first, then every other in which some of its trees are planted. */
 export function waysOf(of: BlockMethod, { mix, zones, lots }: Named): Way[] {
   const own = methodFor(of, {});
-  const told = (lines: BriefLine[]) => ({ brief: readOut(lines), lines });
   const ways: Way[] = [
-    { who: say('method.ofBlock'), tree: {}, ...told(briefing(own)), depth: depthOf(own) },
+    { who: say('method.ofBlock'), tree: {}, lines: briefing(own), depth: depthOf(own) },
   ];
   const add = (scope: Scope, who: Message, tree: TreeKind, against: Chosen[]) => {
     const method = methodFor(of, tree);
@@ -48,7 +46,7 @@ export function waysOf(of: BlockMethod, { mix, zones, lots }: Named): Way[] {
         scope,
         who,
         tree,
-        ...told(briefDifference(against, method)),
+        lines: briefDifference(against, method),
         depth: depthOf(method),
       });
   };

@@ -47,7 +47,7 @@ class Phone {
 test('server and database killed under load: nothing confirmed is lost, nothing counts twice', async () => {
   test.setTimeout(180_000);
   const folder = mkdtempSync(path.join(tmpdir(), 'viridane-killed-'));
-  const app = await startApplication(folder);
+  const app = await startApplication(folder, { prepared: process.env.DEMO });
   const { origin } = app;
   try {
     const answer = await fetch(`${origin}/sign-in?/in`, {

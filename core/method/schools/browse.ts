@@ -7,57 +7,38 @@ import { choose, type SchoolQuestion } from '../school';
 export const BROWSE: readonly SchoolQuestion[] = [
   {
     question: 'browse',
-    label: 'Against browsing',
     schools: [
-      { key: 'none', label: 'None', suits: 'ground without browsers', changes: 'nothing' },
+      { key: 'none' },
       {
         key: 'tops',
-        label: 'Fallen tops round the tree',
-        suits: 'woodland gaps with tops at hand, light deer browse',
-        changes: 'a minute a tree, nothing to buy and nothing to take off',
-        brief: 'Lay a fallen top over each tree, its branches outward.',
+        told: true,
       },
       {
         key: 'spiral',
-        label: 'Spiral and cane',
-        suits: 'voles, rabbits and hares, small stock',
-        changes: 'guards and canes in materials; checked twice, off in the third year',
-        brief: 'Spiral to the ground, cane on the wind side.',
+        told: true,
         tasks: ['guards-1', 'guards-off'],
         bill: { guards: 1, canes: 1 },
       },
       {
         key: 'sleeve',
-        label: 'Sleeve and stake',
-        suits: 'bushy stock, hares and rabbits',
-        changes: 'guards and stakes in materials; checked twice, off in the third year',
-        brief: 'Sleeve to the ground, its stake on the wind side.',
+        told: true,
         tasks: ['guards-1', 'guards-off'],
         bill: { guards: 1, stakes: 1 },
       },
       {
         key: 'shelter',
-        label: 'Shelter of {1.2 m} and stake',
-        suits: 'deer, broadleaves set far apart',
-        changes: 'shelters and stakes in materials; off when the stem fills it',
-        brief: 'Shelter pushed into the soil, so that no wind blows up it; stake under its top.',
+        told: true,
         tasks: ['guards-1', 'guards-off'],
         bill: { shelters: 1, stakes: 1 },
       },
       {
         key: 'cage',
-        label: 'Cage',
-        suits: 'few trees among livestock',
-        changes: 'a cage and two stakes a tree; off when the stem bears rubbing',
-        brief: 'Cage on two stakes, an arm’s length from the stem.',
+        told: true,
         tasks: ['guards-1', 'guards-off'],
         bill: { cages: 1, stakes: 2 },
       },
       {
         key: 'fence',
-        label: 'Fence round all',
-        suits: 'deer or livestock, many trees on little ground',
-        changes: 'a fence before the trees come; walked every season',
         tasks: ['fence', 'guards-1'],
         bill: { fence: 1 },
       },
@@ -65,16 +46,14 @@ export const BROWSE: readonly SchoolQuestion[] = [
     pick: ({ browse, stock }) => {
       switch (browse) {
         case 'none':
-          return choose('none', 'Nothing browses here.');
+          return choose('none');
         case 'voles':
         case 'rabbits':
-          return stock === 'container'
-            ? choose('sleeve', 'Bushy stock needs room inside its guard.')
-            : choose('spiral', 'Teeth at the stem ring a tree in a night.');
+          return stock === 'container' ? choose('sleeve') : choose('spiral');
         case 'deer':
-          return choose('shelter', 'Deer reach over anything lower.');
+          return choose('shelter');
         case 'livestock':
-          return choose('fence', 'Livestock leans on whatever stands alone.');
+          return choose('fence');
       }
     },
   },

@@ -17,12 +17,12 @@ export type {
 } from '../school';
 
 /** The questions in groups, as a page shows them. */
-export const GROUPS: readonly { label: string; questions: readonly SchoolQuestion[] }[] = [
-  { label: 'The tree and its hole', questions: SETTING },
-  { label: 'The ground and its weeds', questions: GROUND },
-  { label: 'Water', questions: WATER },
-  { label: 'Teeth', questions: BROWSE },
-];
+export const GROUPS = [
+  { group: 'setting', questions: SETTING },
+  { group: 'ground', questions: GROUND },
+  { group: 'water', questions: WATER },
+  { group: 'browse', questions: BROWSE },
+] as const;
 
 /** Every question on which good planters disagree, in the order of the page. */
 export const SCHOOLS: readonly SchoolQuestion[] = GROUPS.flatMap(({ questions }) => questions);

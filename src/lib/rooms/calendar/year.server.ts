@@ -1,3 +1,4 @@
+import { schoolWords } from '../../words/method';
 import { eachCount } from '../../../../core/method/groups';
 import { handsBehind } from '../../../../core/method/method';
 import { bill, type Bill } from '../../../../core/calendar/materials';
@@ -263,6 +264,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     ground,
     planted,
     estimate: counted?.estimate,
-    browse: method.find(({ question }) => question === 'browse')!.school.label,
+    browse: schoolWords('browse', method.find(({ question }) => question === 'browse')!.school.key)
+      .label,
   };
 }

@@ -1,3 +1,4 @@
+import { readOut } from '../../words/method';
 import { standing } from '../../../../core/method/differences';
 import { waysOf } from '../../../../core/method/ways';
 import { refillPoints } from '../../../../core/crew/caches';
@@ -104,9 +105,13 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         rhythm: layout.rhythm,
         rows,
         species,
-        brief: ways.map(({ scope, who, brief }) =>
-          inUnits(scope ? `${words(who, { system: print.units })}. ${brief}` : brief, print.units),
-        ),
+        brief: ways.map(({ scope, who, lines }) => {
+          const brief = readOut(lines);
+          return inUnits(
+            scope ? `${words(who, { system: print.units })}. ${brief}` : brief,
+            print.units,
+          );
+        }),
         cards:
           print.what === 'cards' && shares.length
             ? [...new Set(shares.map(({ planterId }) => planterId))].map((planterId) => {

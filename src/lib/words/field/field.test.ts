@@ -1,3 +1,4 @@
+import { lineWords } from '../method';
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
@@ -148,16 +149,21 @@ test('no refusal of a planter’s entry is without its translation', () => {
 test('what the crew is told of the method is said in each language, with the same measures', () => {
   const measures = (text: string) => (text.match(/\{[^}]*\}/g) ?? []).sort();
   const lines = SCHOOLS.flatMap(({ question, schools }) =>
-    schools.flatMap(({ key, brief: text }) => (text ? [{ key: `${question}.${key}`, text }] : [])),
+    schools.filter(({ told }) => told).map(({ key: school }) => ({ question, school })),
   );
+  const keyOf = ({ question, school }: (typeof lines)[number]) => `${question}.${school}`;
   assert.ok(lines.length > 50);
   for (const language of ['es', 'fr', 'pt'] as const) {
     const own = methodWords[language];
-    assert.deepEqual(Object.keys(own).sort(), lines.map(({ key }) => key).sort(), language);
-    for (const { key, text } of lines)
-      assert.deepEqual(measures(own[key]), measures(text), `${language} ${key}`);
+    assert.deepEqual(Object.keys(own).sort(), lines.map(keyOf).sort(), language);
+    for (const line of lines)
+      assert.deepEqual(
+        measures(own[keyOf(line)]),
+        measures(lineWords(line)),
+        `${language} ${keyOf(line)}`,
+      );
   }
-  const line = lines.find(({ key }) => key === 'waterAt.sip')!;
+  const line = lines.find((one) => keyOf(one) === 'waterAt.sip')!;
   assert.match(briefWords(line, { language: 'es', ...metric }), /^0,125 L a cada/);
   assert.match(briefWords(line, { language: 'fr', system: 'us' }), /^4,?\d* fl oz|^0,03 gal/);
 });

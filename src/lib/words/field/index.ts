@@ -1,3 +1,4 @@
+import { lineWords } from '../method';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { clockOf } from '../../../../core/say/day';
 import { formatNumber, inUnits, type UnitSystem } from '../../../../core/measure/units';
@@ -91,8 +92,10 @@ export function fieldWords(
  * One thing a crew is told about the method, in the reader's language and units. A choice that has no
  * sentence of its own is said in English.
  */
-export function briefWords({ key, text }: BriefLine, { language, system }: FieldReader): string {
-  const own = language === 'en' ? text : (methodWords[language][key] ?? text);
+export function briefWords(line: BriefLine, { language, system }: FieldReader): string {
+  const own =
+    (language !== 'en' && methodWords[language][`${line.question}.${line.school}`]) ||
+    lineWords(line);
   return numbersIn(inUnits(own, system), language);
 }
 

@@ -1,3 +1,4 @@
+import { readOut } from '$lib/words/method';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
   finishOf,
@@ -27,8 +28,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(namesFact),
   ]);
   const planters = everybody.filter(({ retiredOn }) => !retiredOn);
-  const brief = (await waysOfBlock(facts, block)).map(({ scope, who, brief: text }) => ({
-    ...{ who: scope ? who : null, text },
+  const brief = (await waysOfBlock(facts, block)).map(({ scope, who, lines }) => ({
+    ...{ who: scope ? who : null, text: readOut(lines) },
   }));
   const open = handed
     .filter(({ blockId }) => blockId === block.id)

@@ -26,6 +26,7 @@
   import { depthOf, handsBehind, methodOf, type Method } from '$core/method/method';
   import { BROWSERS, type Conditions, type Question } from '$core/method/schools';
   import { waysOf } from '$core/method/ways';
+  import { questionLabel, readOut, schoolWords } from '$lib/words/method';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import MethodTable from './MethodTable.svelte';
@@ -305,8 +306,8 @@
         <p class="say">
           The ground of {zone.name} asks for something else: {asked
             .map(
-              ({ label, school }) =>
-                `${label.toLowerCase()}: ${inMeasures(school.label).toLowerCase()}`,
+              ({ question, school }) =>
+                `${questionLabel(question).toLowerCase()}: ${inMeasures(schoolWords(question, school.key).label).toLowerCase()}`,
             )
             .join('; ')}.
           <Button
@@ -340,7 +341,7 @@
         {#if way.scope}<b
             >{way.scope.by === 'rows' ? `Treatment ${way.scope.letter}` : inWords(way.who)}.</b
           >{/if}
-        {inMeasures(way.brief)}
+        {inMeasures(readOut(way.lines))}
       </p>
     {/each}
     <h2>It brings into the calendar</h2>

@@ -4,6 +4,7 @@
   import type { Chosen, Method } from '$core/method/method';
   import { GROUPS, SCHOOLS, type Question } from '$core/method/schools';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { becauseWords, questionLabel, schoolWords } from '$lib/words/method';
 
   /**
    * The questions on which good planters disagree, with what is done here. Over a `base`, only what differs
@@ -23,11 +24,16 @@
   const small = (text: string) => text.replace(/^[A-Z](?![A-Z])/, (letter) => letter.toLowerCase());
   const schoolsOf = (question: Question) =>
     SCHOOLS.find((entry) => entry.question === question)?.schools ?? [];
-  const labelOf = (question: Question, key: string) =>
-    inMeasures(schoolsOf(question).find((school) => school.key === key)?.label ?? '');
+  const labelOf = (question: Question, key: string) => inMeasures(schoolWords(question, key).label);
+  const GROUP_LABELS = {
+    setting: 'The tree and its hole',
+    ground: 'The ground and its weeds',
+    water: 'Water',
+    browse: 'Teeth',
+  };
   const groups = $derived(
-    GROUPS.map(({ label, questions }) => ({
-      label,
+    GROUPS.map(({ group, questions }) => ({
+      label: GROUP_LABELS[group],
       chosen: chosen.filter(({ question }) => questions.some((one) => one.question === question)),
     })),
   );
@@ -36,7 +42,8 @@
     base?.find((entry) => entry.question === question)?.school.key ?? defaultKey;
 
   function why(entry: Chosen): string {
-    const { question, isDefault, because, defaultKey } = entry;
+    const { question, isDefault, defaultKey } = entry;
+    const because = becauseWords(entry);
     if (base)
       return own[question] !== undefined
         ? `Otherwise: ${small(labelOf(question, otherwise(entry)))}.`
@@ -57,7 +64,9 @@
     <tbody>
       <tr><th colspan="3" scope="rowgroup" class="group">{group.label}</th></tr>
       {#each group.chosen as entry (entry.question)}
-        {@const { question, label, school } = entry}
+        {@const { question, school } = entry}
+        {@const label = questionLabel(question)}
+        {@const { suits, changes } = schoolWords(question, school.key)}
         {@const differs = base && own[question] !== undefined}
         <tr class:differs>
           <td><b>{label}</b></td>
@@ -80,14 +89,12 @@
                 />{/if}
               {#each schoolsOf(question) as option (option.key)}<SelectItem
                   value={option.key}
-                  text={inMeasures(option.label)}
+                  text={labelOf(question, option.key)}
                 />{/each}
             </Select>
           </td>
           <td
-            >Suits {school.suits}{school.changes === 'nothing'
-              ? ''
-              : `; ${inMeasures(school.changes)}`}.
+            >Suits {suits}{changes ? `; ${inMeasures(changes)}` : ''}.
             <span class="quiet">{inMeasures(why(entry))}</span></td
           >
         </tr>

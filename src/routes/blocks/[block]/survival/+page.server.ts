@@ -1,3 +1,4 @@
+import { readOut } from '$lib/words/method';
 import { compareTreatments } from '../../../../../core/survival/treatments';
 import { treatmentOf } from '../../../../../core/method/differences';
 import { strataOf } from '$lib/rooms/survival/design.server';
@@ -80,9 +81,10 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       treatments: compareTreatments(counted, (row) => treatmentOf(of.differences, row)).map(
         (entry) => ({
           ...entry,
-          does:
+          does: readOut(
             ways.find(({ scope }) => scope?.by === 'rows' && scope.letter === entry.letter)
-              ?.brief ?? '',
+              ?.lines ?? [],
+          ),
         }),
       ),
     },

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { schoolWords } from '$lib/words/method';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { clockOf, formatMoment } from '../../../../../../core/say/day';
@@ -323,7 +324,7 @@
           </p>
           {#if entry.chosen}
             <p>
-              <b>{entry.chosen.label}</b>, as this block does.
+              <b>{schoolWords('containerRoots', entry.chosen.key).label}</b>, as this block does.
               {#if entry.chosen.key !== entry.treatment.school}<a
                   href="/blocks/{data.block.id}/method">The sample asks for another way</a
                 >{/if}

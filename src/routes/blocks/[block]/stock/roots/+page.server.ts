@@ -1,3 +1,4 @@
+import { schoolWords } from '$lib/words/method';
 import { depthOf } from '../../../../../../core/method/method';
 import type { Question } from '../../../../../../core/method/schools';
 import { needByLot, wantedOf } from '../../../../../../core/stock/carry';
@@ -51,11 +52,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       return {
         id: lot.id,
         /** How this lot is planted: what of it the roots decide. */
-        says: [answer('depth'), answer('trimming'), answer('firming')].flatMap(
-          ({ brief }) => brief ?? [],
+        says: (['depth', 'trimming', 'firming'] as const).flatMap(
+          (question) => schoolWords(question, answer(question).key).brief ?? [],
         ),
         mayTrim: answer('trimming').key !== 'never',
-        trimming: answer('trimming').label,
+        trimming: schoolWords('trimming', answer('trimming').key).label,
         code: lot.code,
         age: lot.age,
         speciesId: lot.speciesId,

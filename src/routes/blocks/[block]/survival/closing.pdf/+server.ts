@@ -1,3 +1,4 @@
+import { readOut } from '$lib/words/method';
 import { error } from '@sveltejs/kit';
 import { findingsOf } from '$lib/rooms/checks/findings.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
@@ -58,7 +59,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
       planted: planted.planted,
       plantedDays: days.length ? [days[0], days[days.length - 1]] : null,
       ...{ season, found, checks, units },
-      brief: inUnits(ways[0].brief, units),
+      brief: inUnits(readOut(ways[0].lines), units),
     });
   // One picture that is broken inside takes the photographs out of the report, not the report away.
   const pdf = await report(photos).catch((wrong: unknown) => {

@@ -5,6 +5,7 @@
   import { untrack } from 'svelte';
   import { nauticalZone } from '$core/say/day';
   import Measure from '$lib/parts/Measure.svelte';
+  import ZoneField from '$lib/parts/ZoneField.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { SiteRow } from '$lib/rooms/people/tables.server';
@@ -70,11 +71,7 @@
   min={-430}
   max={5500}
 />
-<TextInput
-  labelText="Time zone"
-  helperText="By its name, such as Europe/Berlin: the day begins at its midnight."
-  bind:value={draft.zone}
-/>
+<ZoneField bind:value={draft.zone} />
 <p class="quiet">
   {draft.latitude < 0
     ? 'South of the equator: winter is in July.'

@@ -13,6 +13,10 @@ const schema = yup.object({
   signIn: yup.string().trim().lowercase().min(2).max(80).required(),
   password: yup.string().min(10).max(200).required(),
   zone,
+  units: yup
+    .string()
+    .oneOf(['metric', 'us'] as const)
+    .default('metric'),
 });
 
 /** The first start of an empty installation; closed as soon as somebody has signed up. */
@@ -52,7 +56,7 @@ export const actions: Actions = {
           signIn: asked.signIn,
           name: asked.name,
           passwordHash,
-          units: 'metric',
+          units: asked.units,
           theme: 'day',
         },
         { transaction },

@@ -1,10 +1,16 @@
 <script lang="ts">
-  import { Button, PasswordInput, TextInput } from 'carbon-components-svelte';
-  import { onMount } from 'svelte';
+  import { Button, PasswordInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { onMount, untrack } from 'svelte';
+  import ZoneField from '$lib/parts/ZoneField.svelte';
 
   let { form }: { form: Record<string, string> | null } = $props();
-  let zone = $state('UTC');
-  onMount(() => (zone = Intl.DateTimeFormat().resolvedOptions().timeZone));
+  let zone = $state(untrack(() => form?.zone ?? 'UTC'));
+  let units = $state(untrack(() => form?.units ?? 'metric'));
+  onMount(() => {
+    if (form) return;
+    zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    if (new Intl.Locale(navigator.language).region === 'US') units = 'us';
+  });
 </script>
 
 <svelte:head><title>Set up · Viridane</title></svelte:head>
@@ -33,7 +39,11 @@
       autocomplete="new-password"
       required
     />
-    <TextInput labelText="Time zone" name="zone" bind:value={zone} required />
+    <ZoneField name="zone" bind:value={zone} />
+    <Select labelText="Your units" name="units" bind:selected={units}>
+      <SelectItem value="metric" text="Metric: metres, hectares, litres" />
+      <SelectItem value="us" text="US: feet, acres, gallons" />
+    </Select>
     {#if form?.error}<p class="say stop" role="alert">{form.error}</p>{/if}
     <Button type="submit">Set up</Button>
   </form>

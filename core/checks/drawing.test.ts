@@ -94,6 +94,9 @@ test('roots stay in their hole, and the hole under the ground', () => {
     const lesson = LESSONS[i % LESSONS.length];
     const tree = treeFor(lesson, TAUGHT[i % TAUGHT.length], 0.5, `hang ${i}`);
     const shapes = sectionOf(tree);
+    assert.ok(tree.rootSpread < tree.holeWidth, `${i}: roots wider than their hole`);
+    // A plug is as wide as its cell, however wide the hole.
+    if (tree.stock === 'container') assert.ok(tree.rootSpread <= 0.06, `${i}`);
     for (const [j, { points }] of of(shapes, 'root').entries())
       for (const [x, y] of points) {
         assert.ok(y >= -tree.holeDepth - 1e-9, `${i}: a root ${y} in a hole of ${tree.holeDepth}`);

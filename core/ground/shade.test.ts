@@ -44,9 +44,10 @@ test('height lines stand a round step apart, about a dozen of them', () => {
     [200, 200.5, 0.1],
     [0, 29, 2.5],
     [0, 300, 25],
-    [0, 5000, 100],
+    [0, 5000, 500],
   ])
     assert.equal(contourInterval(lowest, highest), step, `${lowest} to ${highest}`);
+  assert.ok(Math.abs(contourInterval(0, 30, 0.3048) / 0.3048 - 10) < 1e-9, 'ten feet, not 2.5 m');
   for (let range = 0.7; range < 600; range *= 1.37) {
     const lines = range / contourInterval(0, range);
     assert.ok(lines <= 12 && lines >= 4, `${range} m gives ${lines}`);

@@ -303,10 +303,14 @@ export function hillShade(surface: Surface): Float32Array {
   return shade;
 }
 
-/** A round contour interval that gives about a dozen lines between two heights. */
-export function contourInterval(lowest: number, highest: number): number {
-  const wanted = (highest - lowest) / 12;
-  return [0.1, 0.2, 0.25, 0.5, 1, 2, 2.5, 5, 10, 20, 25, 50].find((step) => step >= wanted) ?? 100;
+/**
+ * A contour interval that gives about a dozen lines between two heights, metres.
+ * @param unit metres of the unit in which it is round
+ */
+export function contourInterval(lowest: number, highest: number, unit = 1): number {
+  const wanted = (highest - lowest) / unit / 12;
+  const steps = [0.1, 0.2, 0.25, 0.5, 1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200, 250];
+  return unit * (steps.find((step) => step >= wanted) ?? 500);
 }
 
 /** The box of a surface as an area. */

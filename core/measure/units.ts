@@ -12,6 +12,10 @@ export const SQUARE_METRES_PER_ACRE = 43_560 * METRES_PER_FOOT ** 2;
 export const SQUARE_METRES_PER_HECTARE = 10_000;
 export const LITRES_PER_US_GALLON = 3.785411784;
 
+/** Metres that a reader's unit of length is long. @example metresPer('us') // => 0.3048 */
+export const metresPer = (system: UnitSystem): number =>
+  system === 'metric' ? 1 : METRES_PER_FOOT;
+
 const THIN_SPACE = '\u2009';
 
 /**

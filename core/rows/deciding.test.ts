@@ -1,3 +1,4 @@
+import { formatLength, SQUARE_METRES_PER_ACRE } from '../measure/units';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { MultiPolygon } from '../ground/polygon';
@@ -190,4 +191,15 @@ test('a species that is added shares evenly where all did, and leaves what someb
     [80, 40, 0],
     'more than all is not made worse',
   );
+});
+
+test('a new block starts at lengths that are round in the units of whoever lays it out', () => {
+  const metric = firstParameters(field, ['p']);
+  assert.deepEqual([metric.inRow, metric.between], [2.5, 3]);
+  const us = firstParameters(field, ['p'], 'us');
+  assert.equal(formatLength(us.inRow, 'us'), '8.0 ft');
+  assert.equal(formatLength(us.between, 'us'), '10.0 ft');
+  // 43 560 square feet over 80: the foresters' table gives 544 to 545 trees an acre.
+  assert.equal(Math.round(SQUARE_METRES_PER_ACRE / (us.inRow * us.between)), 545);
+  assert.deepEqual(us.direction, metric.direction);
 });

@@ -1,18 +1,32 @@
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
+import { METRES_PER_FOOT, type UnitSystem } from '../measure/units';
 import { apportion } from '../measure/apportion';
 import type { LayoutParameters } from './layout';
 import { alongLongestSide } from './direction';
 import { CONTOUR_DEFAULTS, type PatternSettings } from './pattern';
 
-/** Where a new block starts: along its longest side, at two and a half metres by three, of one species. */
+/** Lengths a new block starts with: round in the units of whoever lays it out, metres. */
+const FIRST_LENGTHS = {
+  metric: { inRow: 2.5, between: 3, firstOffset: 1.5, shortest: 5 },
+  us: {
+    inRow: 8 * METRES_PER_FOOT,
+    between: 10 * METRES_PER_FOOT,
+    firstOffset: 5 * METRES_PER_FOOT,
+    shortest: 16 * METRES_PER_FOOT,
+  },
+};
+
+/** Where a new block starts: along its longest side, at two and a half metres by three or eight feet by ten, of one species. */
 export const firstParameters = (
   boundary: MultiPolygon,
   species: readonly string[],
+  system: UnitSystem = 'metric',
 ): LayoutParameters => ({
-  ...{ pattern: 'rectangular', inRow: 2.5, between: 3 },
+  pattern: 'rectangular',
   direction: alongLongestSide(boundary),
-  ...{ firstOffset: 1.5, firstPeg: 0, headland: 0, shortest: 5 },
+  ...FIRST_LENGTHS[system],
+  ...{ firstPeg: 0, headland: 0 },
   mix: species.slice(0, 1).map((id) => ({ species: id, share: 100 })),
   arrangement: { kind: 'random', longest: 3, seed: 1 },
 });

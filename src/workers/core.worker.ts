@@ -153,11 +153,12 @@ const worker = {
     surface = given;
     if (ground) ground = { ...ground, surface };
   },
-  relief: (boundary: MultiPolygon): Told<Relieved> =>
+  /** @param unit metres of the unit in which level lines stand a round step apart */
+  relief: (boundary: MultiPolygon, unit: number): Told<Relieved> =>
     tell(() => {
       if (!surface) throw told('ground.noElevation');
       const lie = groundLie(surface, boundary, planeArea(boundary));
-      const interval = contourInterval(lie.lowest, lie.highest);
+      const interval = contourInterval(lie.lowest, lie.highest, unit);
       const [[[[west, south], , [east, north]]]] = surfaceArea(surface);
       const pixels = paint(surface);
       return transfer(

@@ -159,12 +159,13 @@
             toPixel: ([x, y]) => [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]],
             scale: 1 / viewState.resolution,
             extent: (extent ?? [0, 0, 0, 0]) as View['extent'],
+            system: untrack(() => units.system),
           };
           const shown = untrack(() => content);
           colours ??= palette();
           // The ground lies still while rows are tried out: it is drawn again only when it changes.
           const { boundary, keptOut, relief, zones, limits } = shown;
-          const key = [...t, size[0], size[1], pixelRatio, colours];
+          const key = [...t, size[0], size[1], pixelRatio, colours, view.system];
           const things = [boundary, keptOut, relief, zones, limits];
           if ([...key, ...things].some((value, i) => value !== groundKey[i])) {
             groundKey = [...key, ...things];

@@ -1,3 +1,4 @@
+import { metresPer } from '$core/measure/units';
 import type { Limit } from '$core/ground/zones';
 import type { MultiPolygon } from '$core/ground/polygon';
 import type { Point } from '$core/measure/plane';
@@ -72,7 +73,7 @@ function numberLine(
   context.textBaseline = 'middle';
   context.lineWidth = 3;
   context.strokeStyle = palette.sheet;
-  const text = `${Math.round(level * 10) / 10}`;
+  const text = `${Math.round((level / metresPer(view.system)) * 10) / 10}`;
   context.strokeText(text, x, y);
   context.fillStyle = palette.slate;
   context.fillText(text, x, y);

@@ -1,3 +1,4 @@
+import { formatLength, metresPer } from '$core/measure/units';
 import type { Point } from '$core/measure/plane';
 import { fromFrame, toFrame } from '$core/rows/lattice';
 import { lineBetween, pointAt, rowCount, rowSpan, type RowSet } from '$core/rows/rowset';
@@ -439,7 +440,10 @@ function drawChainage(
   const count = rowCount(rows);
   let longest = 0;
   for (let row = 0; row < count; row++) longest = Math.max(longest, rowSpan(rows, row)[1]);
-  const every = [5, 10, 25, 50, 100, 250, 500].find((metres) => metres * view.scale >= 60) ?? 1000;
+  const unit = metresPer(view.system);
+  /** In the reader's own round lengths. */
+  const step =
+    [5, 10, 25, 50, 100, 250, 500, 1000].find((length) => length * unit * view.scale >= 60) ?? 2500;
   const v = rowLine(rows, count - 1);
   const outside = (chainage: number) =>
     view.toPixel(fromFrame(rows.frame, [chainage + rows.frame.baseline, v + 26 / view.scale]));
@@ -453,11 +457,15 @@ function drawChainage(
   context.beginPath();
   context.moveTo(...outside(0));
   context.lineTo(...outside(longest));
-  for (let chainage = 0; chainage <= longest; chainage += every) {
-    const [x, y] = outside(chainage);
+  for (let at = 0; at * unit <= longest; at += step) {
+    const [x, y] = outside(at * unit);
     context.moveTo(x - 3 * dx, y - 3 * dy);
     context.lineTo(x + 3 * dx, y + 3 * dy);
-    context.fillText(`${chainage} m`, x + (13 + 12 * Math.abs(dx)) * dx, y + 13 * dy);
+    context.fillText(
+      formatLength(at * unit, view.system, 0),
+      x + (13 + 12 * Math.abs(dx)) * dx,
+      y + 13 * dy,
+    );
   }
   context.stroke();
 }

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { rowSetOf, type RowSet } from '../../../core/rows/rowset';
 import type { Point } from '../../../core/measure/plane';
 import { drawNotes } from './draw-ground';
-import { drawRows } from './draw-rows';
+import { drawBaseline, drawRows } from './draw-rows';
 import { speciesColour, type Palette, type PlanContent, type View } from './draw';
 
 /** What a path was told, in pixels. */
@@ -81,8 +81,12 @@ const rows: RowSet = rowSetOf(
 );
 /** Twelve of the first species, eight of the second, in every row. */
 const runs = Array.from({ length: 4 }, () => [0, 12, 1, 8]);
-const viewOf = (scale: number, extent: View['extent'] = [-5, -5, 20, 45]): View => ({
-  ...{ scale, extent },
+const viewOf = (
+  scale: number,
+  extent: View['extent'] = [-5, -5, 20, 45],
+  system: View['system'] = 'metric',
+): View => ({
+  ...{ scale, extent, system },
   toPixel: ([x, y]) => [x * scale, -y * scale],
 });
 const colours = species.map(({ colour }) => speciesColour(colour, palette));
@@ -154,4 +158,16 @@ test('notes are pins with their number, the newest on top', () => {
     own.arcs.every(([, y], i) => y < [-10, 0][i]),
     'the head stands over the place',
   );
+});
+
+test('chainage beside the last row is ticked at round lengths of the reader’s own', () => {
+  const ticksOf = (system: View['system']) => {
+    const { context, letters, own } = recorder();
+    drawBaseline(context, rows, viewOf(6, undefined, system), palette);
+    const marks = letters.filter((letter) => / (m|ft)$/.test(letter));
+    return { marks, own };
+  };
+  // 38 m of row, 60 pixels at least from tick to tick.
+  assert.deepEqual(ticksOf('metric').marks, ['0 m', '10 m', '20 m', '30 m']);
+  assert.deepEqual(ticksOf('us').marks, ['0 ft', '50 ft', '100 ft']);
 });

@@ -17,6 +17,7 @@ import {
   drawZones,
   nameZones,
 } from './draw-ground';
+import type { UnitSystem } from '$core/measure/units';
 import { drawBaseline, drawCrowns, drawRows } from './draw-rows';
 
 export interface SpeciesLook {
@@ -84,6 +85,8 @@ export interface View {
   /** Pixels a metre. */
   scale: number;
   extent: [number, number, number, number];
+  /** What ticks and level lines are written in. */
+  system: UnitSystem;
 }
 
 export interface Palette {

@@ -1,4 +1,5 @@
 import type { GroundLie, Surface } from '$core/ground/surface';
+import { metresPer, type UnitSystem } from '$core/measure/units';
 import type { MultiPolygon } from '$core/ground/polygon';
 import type { Relief } from './draw';
 import { coreWorker, heard } from './worker';
@@ -34,14 +35,15 @@ export async function loadSurface(blockId: string, about?: SurfaceAbout): Promis
   return true;
 }
 
-/** The elevation drawn, and how the block lies on it. */
+/** The elevation drawn, its level lines a round step apart as the reader measures, and how the block lies on it. */
 export async function loadRelief(
   blockId: string,
   about: SurfaceAbout | undefined,
   boundary: MultiPolygon,
+  system: UnitSystem,
 ): Promise<{ relief: Relief; lie: GroundLie } | undefined> {
   if (!(await loadSurface(blockId, about))) return undefined;
-  const found = heard(await coreWorker().relief(boundary));
+  const found = heard(await coreWorker().relief(boundary, metresPer(system)));
   const shade = document.createElement('canvas');
   shade.width = found.columns;
   shade.height = found.rows;

@@ -26,7 +26,13 @@
   } from '$core/ground/survey';
   import { localPlane, type Point } from '$core/measure/plane';
   import { learnProjection } from '$core/measure/projection';
-  import { formatBearing, formatLength, formatNumber, radians } from '$core/measure/units';
+  import {
+    formatBearing,
+    formatLength,
+    formatNumber,
+    METRES_PER_FOOT,
+    radians,
+  } from '$core/measure/units';
   import type { Message } from '$core/say/message';
   import { useUnits } from '$lib/parts/figures.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -59,9 +65,13 @@
   let care = $state<keyof typeof CARE>('taped');
   let declination = $state(0);
   let shape = $state<'rectangle' | 'l' | 'diagonal'>('rectangle');
-  let sides = $state({ length: 100, width: 60, cutLength: 40, cutWidth: 20 });
-  let taped = $state<[number, number, number, number]>([100, 60, 100, 60]);
-  let diagonal = $state(116.6);
+  /** Examples to type over, round in the reader's units. */
+  const [long, short] = untrack(() =>
+    units.system === 'metric' ? [100, 60] : [330 * METRES_PER_FOOT, 198 * METRES_PER_FOOT],
+  );
+  let sides = $state({ length: long, width: short, cutLength: 0.4 * long, cutWidth: short / 3 });
+  let taped = $state<[number, number, number, number]>([long, short, long, short]);
+  let diagonal = $state(Math.round(10 * Math.hypot(long, short)) / 10);
   let bearing = $state(0);
   let turn = $state(0);
   let place = $state(untrack(() => (near ? `${near[1].toFixed(5)}, ${near[0].toFixed(5)}` : '')));

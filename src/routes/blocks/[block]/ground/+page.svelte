@@ -1,4 +1,6 @@
 <script lang="ts">
+  import type { UnitSystem } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
   import {
@@ -57,6 +59,7 @@
   ];
   let part = $state<Part>('keep-outs');
   let { data }: { data: PageData } = $props();
+  const units = useUnits();
   const firstGround = (): EditedGround => ({
     name: data.block.name,
     boundary: data.block.boundary,
@@ -273,10 +276,15 @@
   let profileLine = $state.raw<Point[]>();
   let heights = $state.raw<ProfilePoint[]>();
   $effect(() => {
-    void showRelief(data.surface, data.block.boundary);
+    void showRelief(data.surface, data.block.boundary, units.system);
   });
-  async function showRelief(about: SurfaceAbout | undefined, boundary: MultiPolygon) {
-    const found = await loadRelief(data.block.id, about, mapPoints(boundary, plane.toPlane));
+  async function showRelief(
+    about: SurfaceAbout | undefined,
+    boundary: MultiPolygon,
+    system: UnitSystem,
+  ) {
+    const inPlane = mapPoints(boundary, plane.toPlane);
+    const found = await loadRelief(data.block.id, about, inPlane, system);
     relief = found?.relief;
     lie = found?.lie;
     if (profileLine) heights = heard(await coreWorker().profile(profileLine));

@@ -64,6 +64,7 @@
       firstParameters(
         data.ground.boundary,
         data.species.map(({ id }) => id),
+        untrack(() => units.system),
       )
     );
   }
@@ -131,7 +132,7 @@
     const known = $state.snapshot(cards) as Card[];
     void (async () => {
       try {
-        const found = await loadRelief(data.block.id, surface, boundary);
+        const found = await loadRelief(data.block.id, surface, boundary, units.system);
         relief = found?.relief;
         lie = found?.lie;
       } catch (error) {

@@ -23,22 +23,23 @@
   let { data }: { data: PageData } = $props();
   const units = useUnits();
   /** Dark enough for white letters, and told apart by most eyes; the letter says it in any case. */
-  const COLOURS = [
-    '#1d6a50',
-    '#94620a',
-    '#7a3f63',
-    '#3d6c94',
-    '#6a7620',
-    '#b4552d',
-    '#5c4632',
-    '#4b4e8f',
-  ];
+  const COLOURS = {
+    '#1d6a50': 'green',
+    '#94620a': 'ochre',
+    '#7a3f63': 'plum',
+    '#3d6c94': 'blue',
+    '#6a7620': 'moss',
+    '#b4552d': 'rust',
+    '#5c4632': 'brown',
+    '#4b4e8f': 'violet',
+  };
+  const CODES = Object.keys(COLOURS);
   const blank = (): Card => ({
     id: uuid(),
     siteId: data.site?.id ?? '',
     letter: '',
     name: '',
-    colour: COLOURS[data.cards.length % COLOURS.length],
+    colour: CODES[data.cards.length % CODES.length],
     stock: 'bare-root',
     matureHeight: 20,
     crown: 6,
@@ -140,12 +141,13 @@
           on:input={() => (lettered = card.letter !== '')}
         />
         <div class="colours" role="radiogroup" aria-label="Colour">
-          {#each COLOURS as colour (colour)}
+          {#each Object.entries(COLOURS) as [colour, name] (colour)}
             <button
               type="button"
               role="radio"
               aria-checked={card.colour === colour}
-              aria-label={colour}
+              aria-label={name}
+              title={name}
               style:background={colour}
               onclick={() => (card.colour = colour)}
             ></button>

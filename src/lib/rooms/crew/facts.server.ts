@@ -1,6 +1,6 @@
 import { blocksFact } from '../ground/facts.server';
 import { toolsFact } from '../stock/facts.server';
-import { paceOfBlock, type PacedBlock, usualOn } from './usual';
+import { byHandOn, paceOfBlock, type PacedBlock, usualOn } from './usual';
 import {
   lastTools,
   shiftsOf,
@@ -167,6 +167,21 @@ export async function learnedRates(facts: Facts, blockId: string): Promise<Map<s
     shiftsNow(facts),
   ]);
   return crewRates(planters, sums, facts.today, workedHours(shifts, facts.site.zone));
+}
+
+/** Trees an hour of one planter by hand on a block: of those it is shared out to, or of all. */
+export async function byHandOf(facts: Facts, block: PacedBlock & { id: string }) {
+  const [planters, tools, clocked, shares, learned] = await Promise.all([
+    activePlanters(facts),
+    facts.of(toolsFact),
+    facts.of(clockedFact),
+    facts.of(sharesFact, block.id),
+    learnedRates(facts, block.id),
+  ]);
+  const sharing = planters.filter(
+    ({ id }) => !shares.length || shares.some(({ planterId }) => planterId === id),
+  );
+  return byHandOn(block, sharing, tools, lastTools(clocked), learned);
 }
 
 /** The newest word of each planter on a version: in which row, and when. */

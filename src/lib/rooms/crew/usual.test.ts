@@ -1,9 +1,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { lastTools, type Clocked } from '../../../../core/crew/attendance';
+import type { Rate } from '../../../../core/crew/rates';
 import { USUAL_RATES } from '../../../../core/crew/usual';
 import { usualWords } from './pace-words';
-import { usualOn, type PacedBlock } from './usual';
+import { byHandOn, usualOn, type PacedBlock } from './usual';
 
 const block = {
   method: { hole: 'slit' },
@@ -50,4 +51,27 @@ test('what a leader sets for a block stands over what is usual anywhere; words s
   assert.equal(usualWords(class_.usually), 'usual for a volunteer, 12 people');
   const [withTool] = usual([shift('ana', 1, 'Spade')], { pace });
   assert.equal(usualWords(withTool.usually), 'the crew’s rate with the spade');
+});
+
+test('by hand is what hands set: on a block of the machine its seats say nothing of it', () => {
+  const rate = (perHour: number, from: Rate['from']) =>
+    ({ perHour: { value: perHour }, from }) as Rate;
+  const learned = new Map([
+    ['ana', rate(312, 'tallies')],
+    ['school', rate(75, 'usual')],
+  ]);
+  const none = new Map<string, string>();
+  assert.deepEqual(byHandOn(block, [ana, school], tools, none, learned), {
+    ...{ perHour: 312, learned: true },
+  });
+  const byMachine: PacedBlock = {
+    ...block,
+    conditions: { ...block.conditions, planting: 'machine' },
+  };
+  const by = (last = none, planters = [ana, school], terms = {}) =>
+    byHandOn({ ...byMachine, calendarTerms: terms }, planters, tools, last, learned);
+  assert.deepEqual(by(), { perHour: USUAL_RATES.bar / 8, learned: false });
+  assert.equal(by(new Map([['ana', 'Spade']])).perHour, 430 / 8, 'the rate of their own tool');
+  assert.equal(by(none, []).perHour, USUAL_RATES.bar / 8, 'with nobody there yet');
+  assert.equal(by(none, [], { pace: { ...USUAL_RATES, bar: 640 } }).perHour, 80);
 });

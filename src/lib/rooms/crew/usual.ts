@@ -1,3 +1,4 @@
+import { DAY_HOURS, type Rate } from '../../../../core/crew/rates';
 import { paceOn, USUAL_RATES, usualFor, type Pace, type Usual } from '../../../../core/crew/usual';
 import { methodFor } from '../../../../core/method/differences';
 import type { BlockRow } from '../ground/tables.server';
@@ -31,4 +32,36 @@ export function usualOn<Who extends Pick<PlanterRow, 'id' | 'kind' | 'people'>>(
     });
     return { ...planter, usual: usually.rate, usually };
   });
+}
+
+/**
+ * Trees an hour that one of the crew sets by hand on a block: as learned there, and on a block that a machine
+ * plants, where tallies tell of the machine, as is usual with spade or bar on such ground.
+ * @param learned what each planter sets there
+ */
+export function byHandOn(
+  block: PacedBlock,
+  planters: readonly Pick<PlanterRow, 'id' | 'kind' | 'people'>[],
+  tools: readonly Pick<ToolRow, 'name' | 'rate'>[],
+  lastTool: ReadonlyMap<string, string>,
+  learned: ReadonlyMap<string, Rate>,
+): { perHour: number; learned: boolean } {
+  const crew = planters.filter(({ kind }) => kind === 'planter');
+  const mean = (rates: readonly number[]) =>
+    rates.reduce((sum, rate) => sum + rate, 0) / rates.length;
+  if (block.conditions.planting === 'hand') {
+    const own = crew.flatMap(({ id }) => learned.get(id) ?? []);
+    if (own.length)
+      return {
+        perHour: mean(own.map(({ perHour }) => perHour.value)),
+        learned: own.some(({ from }) => from === 'tallies'),
+      };
+  }
+  const asHand: PacedBlock = { ...block, conditions: { ...block.conditions, planting: 'hand' } };
+  const usual = usualOn(asHand, crew, tools, lastTool).map((planter) => planter.usual);
+  const rates = { ...USUAL_RATES, ...block.calendarTerms.pace };
+  return {
+    perHour: (usual.length ? mean(usual) : rates[paceOfBlock(asHand)]) / DAY_HOURS,
+    learned: false,
+  };
 }

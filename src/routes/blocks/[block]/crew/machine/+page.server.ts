@@ -1,6 +1,6 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
 import { summarise } from '../../../../../../core/rows/stored';
-import { activePlanters, learnedRates, plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
+import { activePlanters, byHandOf, plantedOf } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -10,16 +10,12 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:calendar', 'viridane:ground');
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [layout, rates, shares, planters] = await Promise.all([
+  const [layout, byHand, planters] = await Promise.all([
     releasedLayout(facts, block.id),
-    learnedRates(facts, block.id),
-    facts.of(sharesFact, block.id),
+    byHandOf(facts, block),
     activePlanters(facts),
   ]);
   const depth = depthOf(methodOf(block.method, block.conditions));
-  const crew = [...rates].filter(
-    ([id]) => !shares.length || shares.some(({ planterId }) => planterId === id),
-  );
   const about = {
     mayPlan: may(role, 'plan'),
     mayRecord: may(role, 'record'),
@@ -28,10 +24,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     /** Where the method wants the datum, metres. */
     bounds: [depth.least / 100, depth.most / 100] as const,
     datum: depth.datum,
-    /** Trees an hour of one planter, learned. */
-    byHand: crew.length
-      ? crew.reduce((sum, [, { perHour }]) => sum + perHour.value, 0) / crew.length
-      : 75,
+    byHand,
   };
   if (!layout) return { ...about, layout: undefined };
   const [rows, { byRow }] = await Promise.all([

@@ -113,7 +113,7 @@
   const byMachine = $derived(plan && layout ? layout.trees / plan.hours.value : 0);
   const pays = $derived.by(() => {
     if (!(byMachine > 0)) return undefined;
-    return machinePaysFrom({ ...terms, byHand: data.byHand, byMachine });
+    return machinePaysFrom({ ...terms, byHand: data.byHand.perHour, byMachine });
   });
   const SEAT = { left: 'left', right: 'right', only: 'seat' };
 </script>
@@ -282,9 +282,11 @@
           </p>
         {:else}<p class="say">A tree costs no less by this machine than by hand.</p>{/if}
         <p class="quiet">
-          By hand {formatNumber(data.byHand)} trees an hour, as learned; by machine {formatNumber(
-            byMachine,
-          )}, by the plan. Slope, wetness and stones are judged under
+          By hand {formatNumber(data.byHand.perHour)} trees an hour and planter, {data.byHand
+            .learned
+            ? 'as learned here'
+            : 'as is usual on such ground'}; by machine {formatNumber(byMachine)}, by the plan.
+          Slope, wetness and stones are judged under
           <a href="/blocks/{data.block.id}/ground">Ground</a>.
         </p>
       {/if}

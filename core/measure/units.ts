@@ -173,6 +173,42 @@ export function formatTemperature(celsius: number, system: UnitSystem): string {
     : `${formatNumber(celsius * 1.8 + 32)} °F`;
 }
 
+/** A unit in which a reader types a quantity: its sign, and the way there and back. */
+export interface TypedUnit {
+  sign: string;
+  decimals: number;
+  /** What stands in the field for a value as the program keeps it. */
+  shown(value: number): number;
+  /** The value that a number in the field means. */
+  taken(typed: number): number;
+}
+
+const scaled = (sign: string, factor: number, decimals: number): TypedUnit => ({
+  ...{ sign, decimals },
+  shown: (value) => Number((value * factor).toFixed(decimals)),
+  taken: (typed) => typed / factor,
+});
+
+/** How readers type a temperature (kept in °C), the weight of a tree (kilograms) and rain or evaporation (millimetres). */
+export const TYPED_UNITS: Record<
+  'temperature' | 'treeWeight' | 'rain',
+  Record<UnitSystem, TypedUnit>
+> = {
+  temperature: {
+    metric: scaled('°C', 1, 1),
+    us: {
+      ...{ sign: '°F', decimals: 1 },
+      shown: (celsius) => Number((celsius * 1.8 + 32).toFixed(1)),
+      taken: (fahrenheit) => (fahrenheit - 32) / 1.8,
+    },
+  },
+  treeWeight: {
+    metric: scaled('g', 1000, 0),
+    us: scaled('oz', 16 / KILOGRAMS_PER_POUND, 2),
+  },
+  rain: { metric: scaled('mm', 1, 1), us: scaled('in', 1 / 25.4, 2) },
+};
+
 /** In what a wind is written and typed, and the metres a second that one of it is. */
 export const WIND: Record<UnitSystem, { unit: string; metresPerSecond: number }> = {
   metric: { unit: 'km/h', metresPerSecond: 1 / 3.6 },

@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { normalDeviate, seededRandom } from './random';
 import { rangesOf, stretchesOf } from './ranges';
 import {
+  TYPED_UNITS,
   formatArea,
   formatDistance,
   formatDose,
@@ -68,4 +69,20 @@ test('normal deviates have the mean and spread asked for, and tails on both side
   const within = drawn.filter((one) => Math.abs(one - 5) < 2).length / drawn.length;
   assert.ok(Math.abs(within - 0.6827) < 0.012, `${within} within one deviation`);
   assert.ok(drawn.some((one) => one < 0) && drawn.some((one) => one > 10));
+});
+
+test('what is typed in a reader’s unit comes back as it was shown, and means what it says', () => {
+  const { temperature, treeWeight, rain } = TYPED_UNITS;
+  assert.equal(temperature.us.taken(212), 100);
+  assert.equal(temperature.us.shown(-40), -40);
+  assert.ok(Math.abs(treeWeight.us.taken(16) - 0.45359237) < 1e-9, 'a pound');
+  assert.equal(treeWeight.metric.taken(40), 0.04);
+  assert.ok(Math.abs(rain.us.taken(1) - 25.4) < 1e-9);
+  for (const units of Object.values(TYPED_UNITS))
+    for (const unit of Object.values(units))
+      for (const typed of [-3.5, 0, 0.4, 12, 77])
+        assert.ok(
+          Math.abs(unit.shown(unit.taken(typed)) - typed) <= 0.5 / 10 ** unit.decimals + 1e-9,
+          `${typed} ${unit.sign}`,
+        );
 });

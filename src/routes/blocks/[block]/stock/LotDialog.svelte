@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { TYPED_UNITS } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
@@ -19,6 +21,8 @@
     onclose: (saved?: string) => void;
   }
   let { block, species, lot, onclose }: Props = $props();
+  const units = useUnits();
+  const weight = $derived(TYPED_UNITS.treeWeight[units.system]);
   let fresh = $state<Omit<LotRow, 'edition'>>(
     untrack(() => ({
       id: lot?.id ?? uuid(),
@@ -93,11 +97,12 @@
       >
       <NumberField label="Trees in a box" min={1} bind:value={fresh.perBox} />
       <NumberField
-        label="Wet weight of a tree, g"
+        label="Wet weight of a tree, {weight.sign}"
         helper="empty: the usual one for its age"
-        min={1}
-        value={fresh.treeWeight === null ? null : Math.round(fresh.treeWeight * 1000)}
-        onvalue={(grams) => (fresh.treeWeight = grams / 1000)}
+        min={weight.shown(0.001)}
+        decimals={weight.decimals}
+        value={fresh.treeWeight === null ? null : weight.shown(fresh.treeWeight)}
+        onvalue={(typed) => (fresh.treeWeight = weight.taken(typed))}
         onempty={() => (fresh.treeWeight = null)}
       />
     </div>

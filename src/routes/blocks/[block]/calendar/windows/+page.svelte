@@ -20,7 +20,13 @@
     type TypicalMonth,
   } from '$core/calendar/windows';
   import { addTo, formatDay } from '$core/measure/dates';
-  import { formatNumber, formatPercent, formatRain } from '$core/measure/units';
+  import {
+    formatNumber,
+    formatPercent,
+    formatRain,
+    TYPED_UNITS,
+    type TypedUnit,
+  } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import FileDrop from '$lib/parts/FileDrop.svelte';
@@ -29,6 +35,13 @@
 
   let { data }: { data: PageData } = $props();
   const units = useUnits();
+  const warmth = $derived(TYPED_UNITS.temperature[units.system]);
+  const rain = $derived(TYPED_UNITS.rain[units.system]);
+  const unitOf: Partial<Record<string, TypedUnit>> = $derived({
+    lowest: warmth,
+    highest: warmth,
+    rain,
+  });
   const STOCK: StockType[] = ['bare-root', 'container'];
   const first = $derived((weekOf(data.today!) + 22) % 52);
   let picked = $state<number>();
@@ -278,7 +291,8 @@
         <table class="ledger typical">
           <thead
             ><tr
-              ><th></th><th class="n">Low °C</th><th class="n">High °C</th><th class="n">Rain mm</th
+              ><th></th><th class="n">Low {warmth.sign}</th><th class="n">High {warmth.sign}</th><th
+                class="n">Rain {rain.sign}</th
               ><th class="n">on days</th></tr
             ></thead
           >
@@ -289,7 +303,8 @@
                     class="n"
                     ><NumberBox
                       step="any"
-                      bind:value={months[i][key]}
+                      value={unitOf[key]?.shown(months[i][key]) ?? months[i][key]}
+                      onvalue={(typed) => (months[i][key] = unitOf[key]?.taken(typed) ?? typed)}
                       aria-label="{key === 'rainDays' ? 'days of rain' : key}, {name}"
                     /></td
                   >{/each}</tr

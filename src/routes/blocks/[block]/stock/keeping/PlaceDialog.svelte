@@ -5,6 +5,8 @@
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
+  import { TYPED_UNITS } from '$core/measure/units';
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { v7 as uuid } from 'uuid';
   import { PLACE_KINDS, PLACE_RULES, type PlaceKind } from '$core/stock/keeping';
   import type { PlaceRow } from '$lib/rooms/stock/tables.server';
@@ -15,6 +17,8 @@
     onclose: () => void;
   }
   let { place, siteId, onclose }: Props = $props();
+  const units = useUnits();
+  const warmth = $derived(TYPED_UNITS.temperature[units.system]);
   let draft = $state(
     untrack(() => ({
       id: place?.id ?? uuid(),
@@ -63,16 +67,18 @@
         />{/each}</Select
     >
     <NumberField
-      label="Coolest it should be, °C"
+      label="Coolest it should be, {warmth.sign}"
       decimals={1}
       step={0.5}
-      bind:value={draft.coolest}
+      value={warmth.shown(draft.coolest)}
+      onvalue={(typed) => (draft.coolest = warmth.taken(typed))}
     />
     <NumberField
-      label="Warmest it should be, °C"
+      label="Warmest it should be, {warmth.sign}"
       decimals={1}
       step={0.5}
-      bind:value={draft.warmest}
+      value={warmth.shown(draft.warmest)}
+      onvalue={(typed) => (draft.warmest = warmth.taken(typed))}
     />
     <NumberField
       label="Days that dormant trees keep there"

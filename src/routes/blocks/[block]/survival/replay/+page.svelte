@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { useUnits } from '$lib/parts/figures.svelte';
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { onDestroy } from 'svelte';
-  import { formatNumber, formatPercent } from '$core/measure/units';
+  import { formatNumber, formatPercent, TYPED_UNITS } from '$core/measure/units';
   import type { Change } from '$core/survival/replay';
   import TwoSeasons from '$lib/charts/TwoSeasons.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
@@ -11,19 +12,23 @@
 
   let { data }: { data: PageData } = $props();
   const SEASONS = 1000;
+  const units = useUnits();
+  const rain = $derived(TYPED_UNITS.rain[units.system]);
   const counted = $derived(data.counted);
   /** Half hours and tenths are how effects are told; minutes and percent are how people set them. */
-  const UNITS: Record<string, { label: string; unit: string; scale: number; decimals: number }> = {
+  const UNITS = $derived<
+    Record<string, { label: string; unit: string; scale: number; decimals: number }>
+  >({
     air: { label: 'Roots in the anchor air at most', unit: 'min', scale: 30, decimals: 0 },
     deep: { label: 'Trees set too deep at most', unit: '%', scale: 10, decimals: 0 },
     dry: { label: 'Days short of water at most', unit: 'days', scale: 10, decimals: 0 },
     weather: {
       label: 'Planting days evaporate at most',
-      unit: 'mm',
-      scale: 1,
-      decimals: 1,
+      unit: rain.sign,
+      scale: rain.shown(1000) / 1000,
+      decimals: rain.decimals,
     },
-  };
+  });
   const capped = $derived((counted?.exposures ?? []).filter(({ name }) => name in UNITS));
   const zones = $derived((counted?.exposures ?? []).filter(({ name }) => name.startsWith('zone ')));
   const treatments = $derived(

@@ -57,7 +57,8 @@ test('numbers are counted, bounded and finite; the sentence says what was found'
 
 test('names lose the space round them; a list or an object where text belongs is said, not broken on', () => {
   assert.equal(takes(name, '  Upper bank '), 'Upper bank');
-  refuses(name, '   ', /missing|too short/);
+  refuses(name, '   ', /is missing\.$/);
+  refuses(yup.string().min(10).required(), 'short', /too short; at least 10 characters/);
   refuses(name, 'x'.repeat(81), /too long; at most 80/);
   const form = yup.object({ inRow: name, side: yup.string().oneOf(['left', 'right']) });
   refuses(form, { inRow: { row: 1 } }, /In row reads as a group of values; text is accepted/);

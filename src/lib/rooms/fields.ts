@@ -33,7 +33,10 @@ yup.setLocale({
   },
   string: {
     max: ({ path, max }) => `${label(path)} is too long; at most ${max} characters are accepted.`,
-    min: ({ path, min }) => `${label(path)} is too short; at least ${min} characters are accepted.`,
+    min: ({ path, min }) =>
+      min === 1
+        ? `${label(path)} is missing.`
+        : `${label(path)} is too short; at least ${min} characters are accepted.`,
   },
   number: {
     min: ({ path, min, value }) => `${label(path)} is ${value}; at least ${min} is accepted.`,

@@ -81,7 +81,8 @@ const lot = object({
   blockId: id,
   speciesId: id,
   code: string().trim().min(1).max(20).required(),
-  nursery: name,
+  /** Empty where nobody knows any more. */
+  nursery: string().trim().max(80).default(''),
   provenance: string().trim().max(80).default(''),
   seedLot: string().trim().max(40).default(''),
   age: string().trim().max(12).default(''),

@@ -3,7 +3,11 @@ import { treesInRow } from '../core/rows/stored';
 import { speciesOfFirst } from '../core/rows/species';
 import { contains } from '../core/ground/polygon';
 import { addTo } from '../core/measure/dates';
-import { shareRows } from '../core/crew/share';
+import { machineOn } from '../core/crew/machine';
+import { machineRow, passPlan } from '../core/crew/passes';
+import { shareSeats } from '../core/crew/seats';
+import { rangesOfRows } from '../core/crew/share';
+import { USUAL_RATES } from '../core/crew/usual';
 import type { Store } from '../src/lib/store';
 import { mendSums } from '../src/lib/store/sums';
 import { BLOCKS } from './blocks';
@@ -144,18 +148,30 @@ class Season extends Records {
     await this.countRows(laid, 5, 20, (letter) => ({ lives: letter === 'P' ? 0.9 : 0.94 }), {
       last: half,
     });
-    const left = laid.rows.slice(half + 60);
-    const { shares } = shareRows(
-      left.map((row) => treesInRow(row) - (row === today ? started : 0)),
-      [4, 2, 3, 5, 6, 7].map((p) => ({ name: '', ...this.planters[p] })),
+    const { rhythm } = await this.store.layout.findByPk(laid.layoutId, { rejectOnEmpty: true });
+    const machine = machineOn(undefined, rhythm.step);
+    const { passes } = passPlan(
+      laid.rows.map(machineRow),
+      rhythm.between,
+      rhythm.frame.side,
+      machine,
+    );
+    const open = laid.rows.slice(half + 60);
+    const { shares } = shareSeats(
+      passes,
+      open.map((row) => ({
+        number: row.number,
+        left: treesInRow(row) - (row === today ? started : 0),
+        begun: row === today,
+        planter: row === today ? this.planters[4].id : undefined,
+      })),
+      [4, 2, 3, 5, 6, 7].map((p) => ({ name: '', ...this.planters[p], rate: USUAL_RATES.machine })),
+    );
+    const holders = new Map(
+      shares.flatMap(({ planter, rows }) => rows.map((row): [number, string] => [row, planter])),
     );
     await this.store.rowShare.bulkCreate(
-      shares.map(({ planter, firstRow, lastRow }) => ({
-        layoutId: laid.layoutId,
-        planterId: planter,
-        firstRow: left[firstRow - 1].number,
-        lastRow: left[lastRow - 1].number,
-      })),
+      rangesOfRows(holders).map((range) => ({ layoutId: laid.layoutId, ...range })),
     );
   }
 

@@ -171,3 +171,13 @@ export const MACHINE_KEPT: MachineKept = {
   ...HAND_OR_MACHINE,
   ...{ circumference: 2.5, marks: 1, slip: 0 },
 };
+
+/**
+ * A machine as a block's leader keeps it, or as it is usually.
+ * @param step metres from tree to tree in the rows: a wheel that nobody measured is that long round
+ */
+export const machineOn = (kept: MachineKept | undefined, step: number): MachineKept => ({
+  ...MACHINE_KEPT,
+  circumference: step,
+  ...kept,
+});

@@ -2,6 +2,7 @@ import type { Figure } from '../measure/working';
 import { told } from '../say/told';
 import { lengthOf } from '../say/message';
 import type { Runs } from '../rows/species';
+import { summarise, type StoredRow } from '../rows/stored';
 
 /** What a machine is and how it is driven. */
 export interface MachineTerms {
@@ -33,6 +34,12 @@ export interface MachineRow {
   length: number;
   step: number;
   runs: Runs;
+}
+
+/** A kept row as the machine plants it. */
+export function machineRow(row: StoredRow): MachineRow {
+  const { number, first, last, step, runs } = summarise(row);
+  return { number, step, runs, length: last - first };
 }
 
 /** What a seat plants of a pass, in the order in which it plants it. */

@@ -5,7 +5,8 @@ import type { MultiPolygon } from '../ground/polygon';
 import { firstParameters } from '../rows/deciding';
 import { layOut } from '../rows/layout';
 import type { CrewDay, DayRow } from './day';
-import { boxPlaces, driesToday, marksOf, rowsInSight } from './today';
+import type { RowRange } from './share';
+import { bandsOf, boxPlaces, driesToday, marksOf, rowsInSight } from './today';
 
 const field: MultiPolygon = [
   [
@@ -116,4 +117,26 @@ test('marks: a number in the name, else initials, no two alike', () => {
     ),
     { numRuns: 200, seed: 11 },
   );
+});
+
+test('rows that riders have in turn are one band; planters’ own rows stay apart, however few', () => {
+  const share = (planterId: string, firstRow: number, lastRow: number): RowRange => ({
+    ...{ planterId, firstRow, lastRow },
+  });
+  const riders = [
+    ...[share('a', 1, 1), share('b', 2, 3), share('a', 4, 5), share('b', 6, 6)],
+    ...[share('c', 7, 7), share('d', 8, 9), share('c', 10, 11)],
+  ];
+  assert.deepEqual(bandsOf(riders), [
+    { firstRow: 1, lastRow: 6, planters: ['a', 'b'] },
+    { firstRow: 7, lastRow: 11, planters: ['c', 'd'] },
+  ]);
+  const crew = [share('a', 1, 30), share('b', 31, 32), share('c', 33, 34), share('d', 40, 70)];
+  assert.deepEqual(
+    bandsOf(crew).map(({ firstRow, lastRow, planters }) => [firstRow, lastRow, ...planters]),
+    crew.map(({ planterId, firstRow, lastRow }) => [firstRow, lastRow, planterId]),
+  );
+  // A gap between them: other rows lie there.
+  assert.equal(bandsOf([share('a', 1, 1), share('b', 2, 2), share('a', 9, 9)]).length, 3);
+  assert.deepEqual(bandsOf([]), []);
 });

@@ -111,3 +111,49 @@ export function marksOf(names: readonly string[]): string[] {
     return found;
   });
 }
+
+/** Rows side by side that are drawn as one: one planter's, or those that two riders of a machine have in turn. */
+export interface Band {
+  firstRow: number;
+  lastRow: number;
+  planters: string[];
+}
+
+/** A rider has one row of a pass, and two in a row where a pass is driven back beside the one before. */
+const RIDER_ROWS = 2;
+/** So many short ranges by turns are riders' rows; fewer are planters with little to do. */
+const TURNS = 3;
+
+/**
+ * Ranges of rows as they are drawn: those of two riders that change every row or two are one band of both.
+ * @param shares in order of their rows
+ */
+export function bandsOf(shares: readonly RowRange[]): Band[] {
+  const bands: Band[] = [];
+  const alone = ({ planterId, firstRow, lastRow }: RowRange): Band => ({
+    ...{ firstRow, lastRow, planters: [planterId] },
+  });
+  let turns: RowRange[] = [];
+  const close = () => {
+    if (turns.length < TURNS) bands.push(...turns.map(alone));
+    else
+      bands.push({
+        firstRow: turns[0].firstRow,
+        lastRow: turns[turns.length - 1].lastRow,
+        planters: [...new Set(turns.map(({ planterId }) => planterId))],
+      });
+    turns = [];
+  };
+  for (const share of shares) {
+    const short = share.lastRow - share.firstRow < RIDER_ROWS;
+    const joins =
+      short &&
+      (!turns.length || turns[turns.length - 1].lastRow + 1 === share.firstRow) &&
+      new Set([...turns, share].map(({ planterId }) => planterId)).size <= 2;
+    if (!joins) close();
+    if (short) turns.push(share);
+    else bands.push(alone(share));
+  }
+  close();
+  return bands;
+}

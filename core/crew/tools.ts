@@ -4,6 +4,9 @@ import type { Pace } from './usual';
 export const HAND_TOOLS = ['planting bar', 'spade', 'tube planter', 'mattock'] as const;
 /** Places at the machine, which are clocked on to as tools are. */
 export const SEATS = ['machine, left seat', 'machine, right seat', 'behind the machine'] as const;
+/** Whoever walks behind firms and mends; rows are not theirs. */
+export const BEHIND = SEATS[2];
+export const isSeat = (name: string): boolean => (SEATS as readonly string[]).includes(name);
 export type UsualTool = (typeof HAND_TOOLS)[number] | (typeof SEATS)[number];
 
 export const isUsualTool = (name: string): name is UsualTool =>

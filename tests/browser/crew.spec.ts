@@ -10,6 +10,22 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
   const end = page.getByTestId('end');
   await expect(end).toHaveText(/\d\d:\d\d|not (today|tomorrow)/);
 
+  await test.step('two riders have rows in turn: the machine draws the line, nobody else', async () => {
+    await expect(page.getByText(/^\S+ \+ \S+$/).first()).toBeVisible();
+    await expect(page.getByRole('slider', { name: /^Boundary between/ })).toHaveCount(0);
+  });
+
+  await test.step('with one seat rows lie side by side', async () => {
+    await page.goto(`${haul}/crew/machine`);
+    await page.getByLabel('Seats').selectOption('1');
+    await expect(page.getByRole('heading', { name: /, one seat, turns/ })).toBeVisible();
+    await expect(page.getByText('All saved').first()).toBeVisible();
+    await page.goto(`${haul}/crew`);
+    await page.getByRole('button', { name: 'Share out the rows' }).click();
+    await expect(page.getByRole('cell', { name: /^\d+ to \d+$/ })).toHaveCount(6);
+    await page.goto(`${haul}/crew/today`);
+  });
+
   await test.step('a boundary is tried out and kept', async () => {
     const boundary = page.getByRole('slider', { name: /^Boundary between/ }).last();
     const row = Number(await boundary.getAttribute('aria-valuenow'));
@@ -64,6 +80,25 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
     await places.fill('0');
     await places.press('Tab');
     await expect(places).toHaveAttribute('aria-invalid', 'true');
+  });
+
+  await test.step('with two seats again an odd rider has no row; in pairs all rows are shared', async () => {
+    await page.goto(`${haul}/crew/machine`);
+    await page.getByLabel('Seats').selectOption('2');
+    await expect(page.getByRole('heading', { name: /, two seats, turns/ })).toBeVisible();
+    await expect(page.getByText('All saved').first()).toBeVisible();
+    await page.goto(`${haul}/crew`);
+    await expect(page.getByText(/takes riders in pairs; 5 are chosen/)).toBeVisible();
+    const share = page.getByRole('button', { name: 'Share out the rows' });
+    await expect(share).toBeDisabled();
+    await page
+      .locator('.planter', { hasText: 'learned' })
+      .getByRole('checkbox')
+      .last()
+      .uncheck({ force: true });
+    await expect(page.getByText(/left Planter \d+, right Planter \d+/)).toBeVisible();
+    await share.click();
+    await expect(page.getByRole('cell', { name: /^\d+.*and more$/ }).first()).toBeVisible();
   });
 });
 

@@ -1,3 +1,6 @@
+import { MACHINE_KEPT, machineOn } from '../../core/crew/machine';
+import { machineRow, passPlan } from '../../core/crew/passes';
+import { holds } from '../../core/crew/share';
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
@@ -99,8 +102,45 @@ test('a rate learns from clocked hours; every page reads the same one', async ()
   assert.ok(after.low < after.perHour.value && after.perHour.value < after.high);
 });
 
+test('riders of two seats have whole passes in pairs, each the rows of their side; nobody sits alone', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const facts = await setting.facts();
+  const layout = (await releasedLayout(facts, block.id))!;
+  const [rows, { byRow }] = await Promise.all([
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+  ]);
+  const [left, right, third] = planters.slice(4, 7).map(({ id }) => id);
+  await setting.refused(
+    'leader',
+    'crew.share',
+    { layoutId: layout.id, planters: [left, right, third] },
+    409,
+    /takes riders in pairs; 3 are chosen/,
+  );
+  await setting.done('leader', 'crew.share', { layoutId: layout.id, planters: [left, right] });
+  const shares = await (await setting.facts()).of(sharesFact, block.id);
+  const machine = machineOn(undefined, layout.rhythm.step);
+  const { between, frame } = layout.rhythm;
+  const { passes } = passPlan(rows.map(machineRow), between, frame.side, machine);
+  let checked = 0;
+  for (const pass of passes) {
+    // Where nobody has begun the seat decides; a begun row is its planter’s.
+    if (pass.rows.some((row) => (byRow.get(row) ?? 0) > 0)) continue;
+    for (const { seat, row } of pass.loads) {
+      assert.ok(holds(shares, seat === 'left' ? left : right, row), `row ${row}, ${seat}`);
+      checked++;
+    }
+  }
+  assert.ok(checked > 30, `${checked} rows`);
+});
+
 test('rows are shared again without taking a begun row from anybody; drawn shares are checked', async () => {
   const block = setting.blocks['Haul Flat'];
+  await setting.done('leader', 'calendar.terms', {
+    blockId: block.id,
+    terms: { machine: { ...MACHINE_KEPT, seats: 1 } },
+  });
   const facts = await setting.facts();
   const layout = (await releasedLayout(facts, block.id))!;
   const { byRow } = await plantedOf(facts, block.id);

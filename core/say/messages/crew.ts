@@ -44,6 +44,7 @@ export interface CrewMessages {
   'crew.sharedTwice': 'row';
   'crew.sharesBackwards': 'first' | 'last';
   'crew.noPlanters': never;
+  'crew.ridersInPairs': 'riders';
   'crew.noRow': 'row';
   'crew.notTrees': 'count';
   'crew.rateNotAboveZero': 'planter' | 'rate';

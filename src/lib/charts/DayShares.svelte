@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { DayRow } from '$core/crew/day';
   import { holds, type RowRange } from '$core/crew/share';
+  import { bandsOf } from '$core/crew/today';
 
   interface Mark {
     /** Row beside which it stands. */
@@ -31,11 +32,21 @@
   const index = $derived(new Map(rows.map(({ number }, i) => [number, i])));
   const of = (row: number) => planters.find(({ id }) => holds(shares, id, row));
   const share = ({ planted, left }: DayRow) => planted / Math.max(1, planted + left);
+  const bands = $derived(bandsOf(shares));
+  /** Where riders have rows in turn: the machine decides there, nobody draws a line. */
+  const inTurn = ({ firstRow }: RowRange) =>
+    bands.some(
+      (band) => band.planters.length > 1 && firstRow >= band.firstRow && firstRow <= band.lastRow,
+    );
   /** Between two neighbours whose rows meet. */
   const boundaries = $derived(
     shares.flatMap((left, i) => {
       const right = shares[i + 1];
-      return right && left.lastRow + 1 === right.firstRow && left.planterId !== right.planterId
+      return right &&
+        left.lastRow + 1 === right.firstRow &&
+        left.planterId !== right.planterId &&
+        !inTurn(left) &&
+        !inTurn(right)
         ? [{ i, row: left.lastRow, left, right }]
         : [];
     }),
@@ -95,20 +106,22 @@
       />
     {/if}
   {/each}
-  {#each shares as { planterId, firstRow, lastRow } (firstRow)}
+  {#each bands as { planters: own, firstRow, lastRow } (firstRow)}
     {@const from = index.get(firstRow) ?? 0}
     {@const to = (index.get(lastRow) ?? 0) + 1}
-    {@const tone = planters.find(({ id }) => id === planterId)?.tone}
-    <rect
-      x={x(from) + 1}
-      y={TOP - 6}
-      width={Math.max(1, x(to) - x(from) - 2)}
-      height="4"
-      class="tone t{(tone ?? 0) % 6}"
-    />
+    {#each own as id, i (id)}
+      {@const tone = planters.find((one) => one.id === id)?.tone}
+      <rect
+        x={x(from) + 1}
+        y={TOP - 6 + (4 / own.length) * i}
+        width={Math.max(1, x(to) - x(from) - 2)}
+        height={4 / own.length}
+        class="tone t{(tone ?? 0) % 6}"
+      />
+    {/each}
     {#if x(to) - x(from) > 34}
       <text x={(x(from) + x(to)) / 2} y={TOP - 26} class="name"
-        >{planters.find(({ id }) => id === planterId)?.mark ?? '–'}</text
+        >{own.map((id) => planters.find((one) => one.id === id)?.mark ?? '–').join(' + ')}</text
       >
       <text x={(x(from) + x(to)) / 2} y={TOP - 11} class="rows">{firstRow}–{lastRow}</text>
     {/if}

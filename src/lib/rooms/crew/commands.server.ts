@@ -1,3 +1,6 @@
+import { machineOn } from '../../../../core/crew/machine';
+import { machineRow, passPlan, type Pass } from '../../../../core/crew/passes';
+import { shareSeats } from '../../../../core/crew/seats';
 import { Op } from 'sequelize';
 import { admitTally } from '../../../../core/crew/progress';
 import { crewRates } from '../../../../core/crew/rates';
@@ -12,10 +15,12 @@ import { sameEvent } from '../../server/same-event';
 import type { crewContract } from './contract';
 import { asClocked, asTally, CLOCKED_DAYS, keepPlanted, readPlanted } from './sums.server';
 import { followCommands } from './follow.server';
-import { usualOn } from './usual';
+import { seatsOf, usualOn } from './usual';
 import { payCommands } from './pay.server';
 import { activePlanter, planterOf } from './planter.server';
 import type { TallyRow } from './tables.server';
+import type { BlockRow } from '../ground/tables.server';
+import type { LayoutRowRow } from '../rows/tables.server';
 import { wordsCommands } from './words.server';
 
 /** What was clocked of late, as far back as pages look. */
@@ -25,6 +30,18 @@ async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
     where: { siteId, at: { [Op.gte]: since } } as never,
   });
   return rows.map(asClocked);
+}
+
+/** The passes in which a version is planted, all of its rows, as every page of the machine counts them. */
+async function passesOf(
+  work: Work,
+  block: BlockRow,
+  layoutId: string,
+  rows: readonly LayoutRowRow[],
+): Promise<Pass[]> {
+  const { rhythm } = (await work.tables.layout.one({ id: layoutId }))!;
+  const machine = machineOn(block.calendarTerms.machine, rhythm.step);
+  return passPlan(rows.map(machineRow), rhythm.between, rhythm.frame.side, machine).passes;
 }
 
 export const crewCommands: Handlers<typeof crewContract> = {
@@ -70,7 +87,6 @@ export const crewCommands: Handlers<typeof crewContract> = {
     const named = await Promise.all(planters.map((id) => activePlanter(work, id, site.id)));
     const rows = await work.tables.layoutRow.all({
       where: { layoutId },
-      columns: ['number', 'trees'],
       order: [['number', 'ASC']],
     });
     const sums = (await readPlanted(work, [layoutId])).get(layoutId);
@@ -89,15 +105,17 @@ export const crewCommands: Handlers<typeof crewContract> = {
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>
       before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
-    const { shares } = shareAgain(
-      rows.map(({ number, trees }) => ({
-        number,
-        left: Math.max(0, trees - (byRow.get(number) ?? 0)),
-        begun: (byRow.get(number) ?? 0) > 0,
-        planter: holderOf(number),
-      })),
-      named.map(({ id, name }) => ({ id, name, rate: rates.get(id)!.rate })),
-    );
+    const open = rows.map(({ number, trees }) => ({
+      number,
+      left: Math.max(0, trees - (byRow.get(number) ?? 0)),
+      begun: (byRow.get(number) ?? 0) > 0,
+      planter: holderOf(number),
+    }));
+    const rated = named.map(({ id, name }) => ({ id, name, rate: rates.get(id)!.rate }));
+    const { shares } =
+      seatsOf(block) === 2
+        ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
+        : shareAgain(open, rated);
     // Rows that are full stay with whoever planted them.
     const holders = new Map<number, string>();
     for (const { number } of rows) {

@@ -1,3 +1,4 @@
+import { MACHINE_KEPT, machineOn } from '../../../../core/crew/machine';
 import { DAY_HOURS, type Rate } from '../../../../core/crew/rates';
 import { paceOn, USUAL_RATES, usualFor, type Pace, type Usual } from '../../../../core/crew/usual';
 import { methodFor } from '../../../../core/method/differences';
@@ -7,6 +8,12 @@ import type { PlanterRow } from './tables.server';
 
 /** What of a block decides how fast one plants there. */
 export type PacedBlock = Pick<BlockRow, 'method' | 'conditions' | 'calendarTerms'>;
+
+/** Seats of the machine that plants a block; none where hands do. */
+export const seatsOf = ({ conditions, calendarTerms }: PacedBlock): 0 | 1 | 2 =>
+  conditions.planting === 'machine'
+    ? machineOn(calendarTerms.machine, MACHINE_KEPT.circumference).seats
+    : 0;
 
 /** By which way a planter of some kind works on a block. */
 export const paceOfBlock = (

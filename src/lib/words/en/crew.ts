@@ -58,6 +58,8 @@ export const crew: Record<keyof CrewMessages, string> = {
   'crew.ownHours': 'These are the hours of {planter}; planters clock their own.',
   'crew.sharedTwice': 'Row {row, number} would be two planters’ at once.',
   'crew.sharesBackwards': 'Rows {first, number} to {last, number} run backwards.',
+  'crew.ridersInPairs':
+    'A machine with two seats takes riders in pairs; {riders, number} {riders, plural, one {is} other {are}} chosen. Whoever walks behind has no rows.',
   'crew.noPlanters': 'There are no planters to share the rows among. Add one first.',
   'crew.noRow': 'The released layout has no row {row, number}.',
   'crew.notTrees': '{count, number} trees cannot be entered; a whole number above 0 is accepted.',

@@ -1,3 +1,4 @@
+import { seatsOf } from '$lib/rooms/crew/usual';
 import { readOut } from '$lib/words/method';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
@@ -35,7 +36,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     .filter(({ blockId }) => blockId === block.id)
     .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));
   const { zone } = facts.site;
-  if (!layout) return { planters, brief, zone, handed: open, released: undefined };
+  const about = { planters, brief, zone, handed: open, seats: seatsOf(block) };
+  if (!layout) return { ...about, released: undefined };
   const [rows, done, shares, ground, finish, { rates }, waves, notes] = await Promise.all([
     drawnRowsOf(facts, block.id),
     plantedOf(facts, block.id),
@@ -47,10 +49,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(notesFact, block.id),
   ]);
   return {
-    planters,
-    brief,
-    zone,
-    handed: open,
+    ...about,
     released: {
       id: layout.id,
       number: layout.number,

@@ -9,7 +9,10 @@
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
-  import { shareRows } from '$core/crew/share';
+  import { holds, shareRows } from '$core/crew/share';
+  import { sharePasses } from '$core/crew/seats';
+  import { rangesOf } from '$core/measure/ranges';
+  import { say } from '$core/say/message';
   import { usualWords } from '$lib/rooms/crew/pace-words';
   import { formatNumber, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -57,13 +60,32 @@
   /** What each sets a day: by their own tallies where there are enough of them, else as typed. */
   const rates = $derived(new Map(released?.rates ?? []));
   const rateOf = (id: string) => rates.get(id)?.rate ?? 1;
-  const crew = $derived(
-    data.planters
+  /** Riders of a machine with two seats change them here: every second one is put before the first. */
+  let swapped = $state(false);
+  const inPairs = $derived(data.seats === 2);
+  const crew = $derived.by(() => {
+    const ticked = data.planters
       .filter(({ id }) => chosen.includes(id))
-      .map((planter) => ({ ...planter, rate: rateOf(planter.id) })),
-  );
-  const shared = $derived(
-    released && crew.length && left.some((n) => n > 0) ? shareRows(left, crew) : undefined,
+      .map((planter) => ({ ...planter, rate: rateOf(planter.id) }));
+    return inPairs && swapped ? ticked.map((_, i) => ticked[i ^ 1] ?? ticked[i]) : ticked;
+  });
+  const shared = $derived.by(() => {
+    if (!released || !crew.length || !left.some((n) => n > 0)) return undefined;
+    if (!inPairs) return shareRows(left, crew);
+    return crew.length % 2 ? undefined : sharePasses(left, crew);
+  });
+  /** Rows of each planter together: of a machine's riders every other one. */
+  const byPlanter = $derived(
+    [...new Set((released?.shares ?? []).map(({ planterId }) => planterId))].map((planterId) => {
+      const own = (released?.rows ?? []).flatMap(({ number }, i) =>
+        holds(released!.shares, planterId, number) ? [{ number, left: left[i] }] : [],
+      );
+      return {
+        planterId,
+        rows: rangesOf(own.map(({ number }) => number)),
+        trees: own.reduce((sum, row) => sum + row.left, 0),
+      };
+    }),
   );
   /** What the plan draws full: trees that stand, or those that a wave has done. */
   let shows = $state<'planted' | Wave>('planted');
@@ -173,6 +195,17 @@
           of them, the usual one as half.
         </p>
       {/if}
+      {#if inPairs && crew.length}
+        {#if crew.length % 2}<p class="say">
+            {inWords(say('crew.ridersInPairs', { riders: crew.length }))}
+          </p>{:else}<p class="quiet">
+            {#each crew as rider, i (rider.id)}{i ? ', ' : ''}{i % 2 ? 'right' : 'left'}
+              {rider.name}{/each}.
+            {#if editable}<button class="link-button" onclick={() => (swapped = !swapped)}
+                >Change seats</button
+              >{/if}
+          </p>{/if}
+      {/if}
       {#if editable}
         <div class="buttons">
           <Button size="small" disabled={!shared} on:click={share}>Share out the rows</Button
@@ -277,19 +310,16 @@
             ></thead
           >
           <tbody>
-            {#each released.shares as entry (entry.firstRow)}
-              {@const trees = left
-                .slice(entry.firstRow - 1, entry.lastRow)
-                .reduce((a, b) => a + b, 0)}
+            {#each byPlanter as { planterId, rows: own, trees } (planterId)}
               <tr>
-                <td>{name(entry.planterId)}</td>
-                <td class="num">{entry.firstRow} to {entry.lastRow}</td>
+                <td>{name(planterId)}</td>
+                <td class="num">{own}</td>
                 <td class="n">{formatNumber(trees)}</td>
-                <td class="n">{(trees / rateOf(entry.planterId)).toFixed(1)}</td>
-                <td class="n">{formatNumber(todayOf.get(entry.planterId) ?? 0)}</td>
-                <td class="n">{formatNumber(plantedOf.get(entry.planterId) ?? 0)}</td>
+                <td class="n">{(trees / rateOf(planterId)).toFixed(1)}</td>
+                <td class="n">{formatNumber(todayOf.get(planterId) ?? 0)}</td>
+                <td class="n">{formatNumber(plantedOf.get(planterId) ?? 0)}</td>
                 <td class="n"
-                  ><a href="/field/{data.block.id}?planter={entry.planterId}">Field page</a></td
+                  ><a href="/field/{data.block.id}?planter={planterId}">Field page</a></td
                 >
               </tr>
             {:else}<tr
@@ -411,7 +441,7 @@
     grid-column: 1 / -1;
     color: var(--slate);
     font-size: 13px;
-    margin: -6px 0 4px 24px;
+    margin: 1px 0 6px 24px;
   }
   .brief {
     font-size: 14.5px;

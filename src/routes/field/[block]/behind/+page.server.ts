@@ -2,6 +2,7 @@ import { rowFaultsFact } from '$lib/rooms/crew/follow.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { treesInRow } from '../../../../../core/rows/stored';
+import { machineOn } from '../../../../../core/crew/machine';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
 
@@ -19,7 +20,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     ...shown,
     layoutId: layout.id,
     lastRow: done.lastRow ?? rows[0]?.number ?? 1,
-    seats: block.calendarTerms.machine?.seats ?? 1,
+    seats: machineOn(block.calendarTerms.machine, layout.rhythm.step).seats,
     rows: rows.map((row) => ({ number: row.number, places: treesInRow(row) })),
     faults: faults.map(({ id, row, peg, fault, mended }) => ({ id, row, peg, fault, mended })),
   };

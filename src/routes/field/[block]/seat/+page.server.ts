@@ -1,6 +1,7 @@
-import { MACHINE_KEPT } from '../../../../../core/crew/machine';
-import { summarise } from '../../../../../core/rows/stored';
-import { plantedOf } from '$lib/rooms/crew/facts.server';
+import { machineOn } from '../../../../../core/crew/machine';
+import { machineRow } from '../../../../../core/crew/passes';
+import { treesInRow } from '../../../../../core/rows/stored';
+import { plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { noLayout, openField } from '$lib/server/field';
@@ -11,27 +12,29 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) noLayout(block.name);
-  const [rows, { byRow }, cards] = await Promise.all([
+  const [rows, { byRow }, cards, shares] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(cardsFact),
+    facts.of(sharesFact, block.id),
   ]);
   return {
     ...shown,
     layoutId: layout.id,
-    terms: {
-      ...MACHINE_KEPT,
-      circumference: layout.rhythm.step,
-      ...block.calendarTerms.machine,
-    },
+    terms: machineOn(block.calendarTerms.machine, layout.rhythm.step),
     between: layout.rhythm.between,
     side: layout.rhythm.frame.side,
     species: layout.parameters.mix.map(
       ({ species }) => cards.find(({ id }) => id === species)?.name ?? '',
     ),
-    rows: rows.map(summarise).map(({ number, first, last, step, runs, trees }) => ({
-      ...{ number, step, runs, length: last - first, places: trees },
-      planted: byRow.get(number) ?? 0,
+    rows: rows.map((row) => ({
+      ...machineRow(row),
+      places: treesInRow(row),
+      planted: byRow.get(row.number) ?? 0,
     })),
+    /** Rows of whoever rides, where the leader shared them out by seat. */
+    own: shares
+      .filter(({ planterId }) => planterId === shown.planter?.id)
+      .map(({ firstRow, lastRow }) => [firstRow, lastRow] as const),
   };
 };

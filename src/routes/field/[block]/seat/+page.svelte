@@ -44,9 +44,17 @@
   let counts = $state<Record<number, number>>({});
   let bin = $state(untrack(() => data.terms.bin));
   const set = $derived(load ? (counts[load.row] ?? 0) : 0);
+  /** Where the leader's sharing out puts whoever rides; the left seat where it does not say. */
+  const ownSeat = () =>
+    Math.max(
+      0,
+      pass?.loads.findIndex(({ row }) =>
+        data.own.some(([first, last]) => row >= first && row <= last),
+      ) ?? 0,
+    );
   onMount(() => {
     // Kept on the phone, so that a reload loses none.
-    ({ counts, bin, seat } = readDraft(KEY, { counts, bin, seat }));
+    ({ counts, bin, seat } = readDraft(KEY, { counts, bin, seat: ownSeat() }));
     return () => wheel?.stop();
   });
   const remember = () => void keepDraft(KEY, { counts, bin, seat });

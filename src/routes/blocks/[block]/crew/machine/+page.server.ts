@@ -1,5 +1,6 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
-import { summarise } from '../../../../../../core/rows/stored';
+import { machineRow } from '../../../../../../core/crew/passes';
+import { treesInRow } from '../../../../../../core/rows/stored';
 import { activePlanters, byHandOf, plantedOf } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
@@ -40,10 +41,10 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       step: layout.rhythm.step,
       side: layout.rhythm.frame.side,
       mix: layout.parameters.mix.map(({ species }) => species),
-      rows: rows.map(summarise).map(({ number, first, last, step, runs, trees }) => ({
-        ...{ number, step, runs, length: last - first },
-        free: Math.max(0, trees - (byRow.get(number) ?? 0)),
-        done: (byRow.get(number) ?? 0) >= trees,
+      rows: rows.map((row) => ({
+        ...machineRow(row),
+        free: Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0)),
+        done: (byRow.get(row.number) ?? 0) >= treesInRow(row),
       })),
     },
   };

@@ -3,6 +3,7 @@
   import {
     intervalOf,
     MACHINE_KEPT,
+    machineOn,
     machinePaysFrom,
     RIDER_KEEPS_UP,
     spacerTrial,
@@ -37,11 +38,9 @@
   const units = useUnits();
   const doing = new Doing();
   /** Until somebody says otherwise the wheel is the one for these rows. */
-  const terms = $derived<MachineKept>({
-    ...MACHINE_KEPT,
-    circumference: data.layout?.step ?? MACHINE_KEPT.circumference,
-    ...data.block.calendarTerms.machine,
-  });
+  const terms = $derived(
+    machineOn(data.block.calendarTerms.machine, data.layout?.step ?? MACHINE_KEPT.circumference),
+  );
   const set = (next: Partial<MachineKept>) =>
     doing.inTurn(() => keepTerms(data.block, 'machine', { ...terms, ...next }));
   const layout = $derived(data.layout);

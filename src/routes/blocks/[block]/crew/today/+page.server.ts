@@ -12,6 +12,7 @@ import {
   shiftsNow,
   toolsOn,
 } from '$lib/rooms/crew/facts.server';
+import { seatsOf } from '$lib/rooms/crew/usual';
 import { drawnRowsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
@@ -42,6 +43,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     mayPlan: may(role, 'plan'),
     mayClock: may(role, 'record'),
     tools: await toolsOn(facts, block),
+    seats: seatsOf(block),
     own: planters.find(({ personId }) => personId === person.id)?.id ?? null,
     planters: planters.map(({ id, name }) => ({ id, name })),
     rates: [...rates],

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
+  import { BEHIND, isSeat, SEATS } from '$core/crew/tools';
   import { crewDay, DAY_TERMS, type DayTerms } from '$core/crew/day';
   import { boxPlaces, driesToday, marksOf, rowsInSight } from '$core/crew/today';
   import { moveBoundary, type RowRange } from '$core/crew/share';
@@ -43,7 +44,9 @@
   /** Who plants today: who clocked on; before anybody did, whoever has rows. */
   const crew = $derived.by(() => {
     const sharing = new Set(shares.map(({ planterId }) => planterId));
-    return data.planters.filter(({ id }) => (here.size ? here.has(id) : sharing.has(id)));
+    return data.planters.filter(({ id }) =>
+      here.size ? here.has(id) && here.get(id)!.tool !== BEHIND : sharing.has(id),
+    );
   });
   const toned = $derived.by(() => {
     const all = data.planters.filter(
@@ -119,12 +122,19 @@
       drawn = undefined;
     });
   let tool = $state(untrack(() => data.tools[0]));
+  /** A seat that somebody sits in is not offered twice: whoever comes next has the other, and then walks behind. */
+  const toolFor = () => {
+    const taken = new Set([...here.values()].map((shift) => shift.tool));
+    return isSeat(tool) && taken.has(tool)
+      ? (SEATS.slice(0, data.seats || 2).find((seat) => !taken.has(seat)) ?? BEHIND)
+      : tool;
+  };
   const clockPlanter = (planterId: string, kind: 'on' | 'off') =>
     doing.run(() =>
       send('crew.clock', {
         ...newEvent(),
         ...{ siteId: data.block.siteId, blockId: data.block.id, planterId, kind },
-        tool: kind === 'on' ? tool : '',
+        tool: kind === 'on' ? toolFor() : '',
         corrects: null,
       }),
     );
@@ -142,7 +152,7 @@
               planterId,
               kind: 'on' as const,
             },
-            ...{ tool, corrects: null },
+            ...{ tool: toolFor(), corrects: null },
           });
     });
   const setTerms = (next: Partial<DayTerms>) =>
@@ -181,7 +191,7 @@
   <div class="screen two">
     <section class="panel">
       <h2>
-        Who stands where{data.mayPlan
+        Who stands where{data.mayPlan && data.seats !== 2
           ? ': drag a line between two planters, or use the arrow keys'
           : ''}
       </h2>
@@ -281,7 +291,7 @@
         >
       </div>
       <Figure
-        label="The last tree goes in"
+        label="Left to plant"
         figure={{
           value: Math.max(0, released.trees - released.planted),
           kind: 'count',
@@ -299,7 +309,7 @@
         }}
       />
       <p class="num">
-        <b data-testid="end"
+        The last tree goes in: <b data-testid="end"
           >{released.planted >= released.trees ? 'every tree is in' : clock(day.end)}</b
         >{#if day.end !== undefined}, between {clock(day.early)} and {clock(day.late)}{/if}
       </p>

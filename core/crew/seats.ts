@@ -1,0 +1,96 @@
+import { told } from '../say/told';
+import type { Pass } from './passes';
+import { shareAgain, shareRows, type OpenRow, type Rated, type SharedAgain } from './share';
+
+/** Riders of one machine: who sits left, who right. */
+type Machine = readonly [left: Rated, right: Rated];
+
+/**
+ * Riders two by two, in the order in which they are listed, the left seat first.
+ * @throws Told for riders that leave a seat empty
+ */
+function machinesOf(riders: readonly Rated[]): Machine[] {
+  if (!riders.length) throw told('crew.noPlanters');
+  if (riders.length % 2) throw told('crew.ridersInPairs', { riders: riders.length });
+  return Array.from({ length: riders.length / 2 }, (_, i) => [riders[2 * i], riders[2 * i + 1]]);
+}
+
+/** A machine drives as its slower rider plants. */
+const asOne = ([left, right]: Machine): Rated => ({
+  ...{ id: left.id, name: `${left.name}, ${right.name}` },
+  rate: 2 * Math.min(left.rate, right.rate),
+});
+
+/**
+ * How long riders take over rows that they share as passes of two: what can be said before the passes are planned.
+ * @param treesByRow trees to plant in each row, in order
+ * @param riders in pairs, the left seat first
+ * @throws Told as `shareSeats`
+ */
+export function sharePasses(treesByRow: readonly number[], riders: readonly Rated[]) {
+  const byPass = Array.from({ length: Math.ceil(treesByRow.length / 2) }, (_, i) =>
+    treesByRow.slice(2 * i, 2 * i + 2).reduce((sum, trees) => sum + trees, 0),
+  );
+  return shareRows(byPass, machinesOf(riders).map(asOne));
+}
+
+/**
+ * Rows of a machine with two seats: whole passes go to the machines so that the slowest ends soonest, in the order
+ * in which they are driven, and of each pass a rider has the row that lies on the side of their seat. Whoever
+ * has begun a row finishes it, and their neighbour has the other row of that pass.
+ * @param passes all passes of the version, in the order of driving
+ * @param rows the rows there are, with who has them now
+ * @param riders in pairs, the left seat first; rates in trees a day, or an hour
+ * @throws Told for an odd number of riders, nobody, or a rate that is none
+ */
+export function shareSeats(
+  passes: readonly Pass[],
+  rows: readonly OpenRow[],
+  riders: readonly Rated[],
+): { shares: SharedAgain[]; days: number } {
+  const machines = machinesOf(riders);
+  const open = new Map(rows.map((row) => [row.number, row]));
+  const machineOf = (planter: string | undefined) =>
+    machines.find((machine) => machine.some(({ id }) => id === planter));
+  const inPass = (pass: Pass) => pass.rows.flatMap((row) => open.get(row) ?? []);
+  const { shares, finish } = shareAgain(
+    passes.map((pass) => {
+      const own = inPass(pass);
+      const begun = own.find((row) => row.begun && row.left > 0 && machineOf(row.planter));
+      return {
+        number: pass.order,
+        left: own.reduce((sum, { left }) => sum + left, 0),
+        begun: Boolean(begun),
+        planter: machineOf(begun?.planter)?.[0].id,
+      };
+    }),
+    machines.map(asOne),
+  );
+  const had = new Map(riders.map(({ id }) => [id, { rows: [] as number[], trees: 0 }]));
+  for (const { planter, rows: own } of shares) {
+    const machine = machineOf(planter)!;
+    for (const order of own) {
+      const pass = passes[order - 1];
+      const begun = inPass(pass).find(
+        (row) => row.begun && machine.some(({ id }) => id === row.planter),
+      );
+      for (const { seat, row } of pass.loads) {
+        const { left } = open.get(row) ?? { left: 0 };
+        if (left <= 0) continue;
+        const seated = machine[seat === 'right' ? 1 : 0];
+        const across = machine.find(({ id }) => id !== begun?.planter)!;
+        const rider = begun ? (begun.number === row ? begun.planter! : across.id) : seated.id;
+        const its = had.get(rider)!;
+        its.rows.push(row);
+        its.trees += left;
+      }
+    }
+  }
+  return {
+    days: finish.value,
+    shares: riders.map(({ id, rate }) => {
+      const { rows: own, trees } = had.get(id)!;
+      return { planter: id, rows: own, trees, days: trees / rate };
+    }),
+  };
+}

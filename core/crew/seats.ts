@@ -35,8 +35,8 @@ export function sharePasses(treesByRow: readonly number[], riders: readonly Rate
 }
 
 /**
- * Rows of a machine with two seats: whole passes go to the machines so that the slowest ends soonest, in the order
- * in which they are driven, and of each pass a rider has the row that lies on the side of their seat. Whoever
+ * Rows of a machine with two seats: whole passes go to the machines so that the slowest ends soonest, to each those
+ * that lie side by side, and of each pass a rider has the row that lies on the side of their seat. Whoever
  * has begun a row finishes it, and their neighbour has the other row of that pass.
  * @param passes all passes of the version, in the order of driving
  * @param rows the rows there are, with who has them now
@@ -53,12 +53,13 @@ export function shareSeats(
   const machineOf = (planter: string | undefined) =>
     machines.find((machine) => machine.some(({ id }) => id === planter));
   const inPass = (pass: Pass) => pass.rows.flatMap((row) => open.get(row) ?? []);
+  const byGround = [...passes].sort((a, b) => a.rows[0] - b.rows[0]);
   const { shares, finish } = shareAgain(
-    passes.map((pass) => {
+    byGround.map((pass, at) => {
       const own = inPass(pass);
       const begun = own.find((row) => row.begun && row.left > 0 && machineOf(row.planter));
       return {
-        number: pass.order,
+        number: at,
         left: own.reduce((sum, { left }) => sum + left, 0),
         begun: Boolean(begun),
         planter: machineOf(begun?.planter)?.[0].id,
@@ -69,8 +70,8 @@ export function shareSeats(
   const had = new Map(riders.map(({ id }) => [id, { rows: [] as number[], trees: 0 }]));
   for (const { planter, rows: own } of shares) {
     const machine = machineOf(planter)!;
-    for (const order of own) {
-      const pass = passes[order - 1];
+    for (const at of own) {
+      const pass = byGround[at];
       const begun = inPass(pass).find(
         (row) => row.begun && machine.some(({ id }) => id === row.planter),
       );

@@ -9,7 +9,11 @@ test('an empty installation: the first leader, a block in the south, rows before
 }) => {
   const folder = mkdtempSync(path.join(tmpdir(), 'viridane-first-'));
   const app = await startApplication(folder, { demo: false });
-  const context = await browser.newContext({ baseURL: app.origin, timezoneId: 'Europe/Berlin' });
+  const context = await browser.newContext({
+    baseURL: app.origin,
+    timezoneId: 'Europe/Berlin',
+    locale: 'en-NZ',
+  });
   const page = await context.newPage();
   try {
     await test.step('whoever sets the site up is signed in; what cannot be is said', async () => {

@@ -203,7 +203,7 @@
           words={released.words.filter(({ at }) => at >= data.dayStart)}
           {caches}
           {refills}
-          editable={data.mayPlan}
+          editable={data.mayPlan && data.seats !== 2}
           onmove={move}
         />
         {#if refills.length}<p class="quiet">

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { HAND_TOOLS, isUsualTool, SEATS, toolsOffered } from './tools';
+import { BEHIND, HAND_TOOLS, isUsualTool, seatFor, SEATS, toolsOffered } from './tools';
 import { PACES } from './usual';
 
 const OWN = [
@@ -48,4 +48,15 @@ test('whatever the way and the tools, each name once and at least one', () => {
 test('usual names are told from the crew’s own, so that phones can say them in other languages', () => {
   assert.ok(isUsualTool('spade') && isUsualTool('behind the machine'));
   assert.ok(!isUsualTool('Bar 25') && !isUsualTool('toString'));
+});
+
+test('riders fill the seats by turns, whoever has no rows takes an empty one or walks behind', () => {
+  const [left, right] = SEATS;
+  const riders: string[] = [];
+  for (let i = 0; i < 4; i++) riders.push(seatFor(2, riders, true));
+  assert.deepEqual(riders, [left, right, left, right]);
+  assert.equal(seatFor(2, [left], false), right);
+  assert.equal(seatFor(2, [left, right], false), BEHIND);
+  assert.equal(seatFor(1, [], false), left);
+  assert.equal(seatFor(1, [left, BEHIND], true), left, 'another machine of one seat');
 });

@@ -43,3 +43,18 @@ export function toolsOffered(
   const all = [...usual, ...rest, ...SEATS];
   return [...new Set(last && all.includes(last) ? [last, ...all] : all)];
 }
+
+/**
+ * The place that somebody takes at a machine: whoever has rows sits where the fewest sit yet, left before right;
+ * whoever has none sits where nobody does, else walks behind.
+ * @param seats of one machine
+ * @param taken what those who are here clocked on with
+ */
+export function seatFor(seats: 1 | 2, taken: readonly string[], hasRows: boolean): UsualTool {
+  const many = SEATS.slice(0, seats).map((seat) => ({
+    seat,
+    sit: taken.filter((tool) => tool === seat).length,
+  }));
+  const [emptiest] = many.sort((a, b) => a.sit - b.sit);
+  return hasRows || emptiest.sit === 0 ? emptiest.seat : BEHIND;
+}

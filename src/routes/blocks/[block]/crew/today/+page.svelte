@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { BEHIND, isSeat, SEATS } from '$core/crew/tools';
+  import { BEHIND, isSeat, seatFor } from '$core/crew/tools';
   import { crewDay, DAY_TERMS, type DayTerms } from '$core/crew/day';
   import { boxPlaces, driesToday, marksOf, rowsInSight } from '$core/crew/today';
   import { moveBoundary, type RowRange } from '$core/crew/share';
@@ -122,11 +122,15 @@
       drawn = undefined;
     });
   let tool = $state(untrack(() => data.tools[0]));
-  /** A seat that somebody sits in is not offered twice: whoever comes next has the other, and then walks behind. */
-  const toolFor = () => {
-    const taken = new Set([...here.values()].map((shift) => shift.tool));
-    return isSeat(tool) && taken.has(tool)
-      ? (SEATS.slice(0, data.seats || 2).find((seat) => !taken.has(seat)) ?? BEHIND)
+  /** With what somebody clocks on: as it is said, and at a machine on the seat that is theirs to take. */
+  const toolFor = (id: string) => {
+    const taken = [...here.values()].map((shift) => shift.tool);
+    return data.seats && isSeat(tool) && taken.includes(tool)
+      ? seatFor(
+          data.seats,
+          taken,
+          shares.some(({ planterId }) => planterId === id),
+        )
       : tool;
   };
   const clockPlanter = (planterId: string, kind: 'on' | 'off') =>
@@ -134,7 +138,7 @@
       send('crew.clock', {
         ...newEvent(),
         ...{ siteId: data.block.siteId, blockId: data.block.id, planterId, kind },
-        tool: kind === 'on' ? toolFor() : '',
+        tool: kind === 'on' ? toolFor(planterId) : '',
         corrects: null,
       }),
     );
@@ -152,7 +156,7 @@
               planterId,
               kind: 'on' as const,
             },
-            ...{ tool: toolFor(), corrects: null },
+            ...{ tool: toolFor(planterId), corrects: null },
           });
     });
   const setTerms = (next: Partial<DayTerms>) =>

@@ -94,8 +94,12 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
     if ((await ticked.count()) % 2 === 0) await ticked.last().click({ force: true });
     await expect(page.getByText(/takes riders in pairs; \d are chosen/)).toBeVisible();
     await expect(share).toBeDisabled();
-    await ticked.last().click({ force: true });
-    await expect(page.getByText(/left Planter \d+, right Planter \d+/)).toBeVisible();
+    await expect(async () => {
+      await ticked.last().click({ force: true });
+      await expect(page.getByText(/left Planter \d+, right Planter \d+/)).toBeVisible({
+        timeout: 1000,
+      });
+    }).toPass();
     await share.click();
     await expect(page.getByRole('cell', { name: /^\d+.*and more$/ }).first()).toBeVisible();
   });

@@ -96,7 +96,7 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
     await expect(share).toBeDisabled();
     await expect(async () => {
       await ticked.last().click({ force: true });
-      await expect(page.getByText(/left Planter \d+, right Planter \d+/)).toBeVisible({
+      await expect(page.getByText(/left\s+Planter \d+,\s+right\s+Planter \d+/)).toBeVisible({
         timeout: 1000,
       });
     }).toPass();

@@ -214,6 +214,12 @@ test('a file of pulses with a leap, a step back or words is refused by its line'
   );
   assert.throws(() => readPulses('0,1\n4,2\n3,3'), /crew\.wheelBack/);
   assert.throws(() => readPulses('0,1\n4,x'), /crew\.wheelLine/);
+  assert.throws(
+    () => readPulses('0,1\nx,2'),
+    /crew\.wheelLine/,
+    'one number of the two is no line',
+  );
+  assert.throws(() => readPulses('0,1\n4,2,9'), /crew\.wheelLine/, 'nor are three');
   assert.throws(() => readPulses('0,1\n4,1.5'), /crew\.wheelLine/);
   assert.throws(() => readPulses('\n# nothing\n'), /crew\.wheelEmpty/);
 });

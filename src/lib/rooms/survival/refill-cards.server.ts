@@ -36,11 +36,16 @@ export function treesOfCard(rows: readonly RefillRow[]): [string, number][] {
   return [...count].sort((a, b) => b[1] - a[1]);
 }
 
+/** Rows that nobody counted, with the dead that are expected in them: who carries the card finds their pegs on the way. */
+export function rowsToWalk(rows: readonly RefillRow[]) {
+  const walked = rows.filter(({ pegs, expected }) => !pegs.length && expected > 0);
+  return { walked, expected: Math.round(walked.reduce((sum, row) => sum + row.expected, 0)) };
+}
+
 function cardOf(content: RefillCards, card: RefillCards['cards'][0], newPage: boolean): Content[] {
   const { species, about, plantOn } = content;
   const known = card.rows.filter(({ pegs }) => pegs.length);
-  const walked = card.rows.filter(({ pegs, expected }) => !pegs.length && expected > 0);
-  const expected = Math.round(walked.reduce((sum, row) => sum + row.expected, 0));
+  const { walked, expected } = rowsToWalk(card.rows);
   const name = (id: string) => species.get(id)?.name.toLowerCase() ?? '';
   return [
     { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },

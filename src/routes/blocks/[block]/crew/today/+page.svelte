@@ -144,8 +144,9 @@
     );
   const everybody = () =>
     doing.run(async () => {
-      for (const { planterId } of shares.filter(
-        (share, i, all) => all.findIndex((one) => one.planterId === share.planterId) === i,
+      // In the order in which rows were shared out: riders sit left and right by turns.
+      for (const { id: planterId } of data.planters.filter(({ id }) =>
+        shares.some((share) => share.planterId === id),
       ))
         if (!here.has(planterId))
           await send('crew.clock', {

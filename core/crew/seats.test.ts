@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
 import { isTold } from '../say/told';
 import { MACHINE_TERMS, passPlan } from './passes';
-import { shareSeats } from './seats';
+import { sharePasses, shareSeats } from './seats';
 import type { OpenRow, Rated } from './share';
 
 const rider = (id: string, rate = 2500): Rated => ({ id, name: id, rate });
@@ -131,6 +131,22 @@ test('whatever is begun and by whom, each row with places left has one rider and
     assert.equal(
       shares.reduce((sum, share) => sum + share.trees, 0),
       rows.reduce((sum, { left }) => sum + left, 0),
+    );
+  }
+});
+
+test('before the passes are planned the same end is told as after', () => {
+  const random = seededRandom('passes');
+  for (let round = 0; round < 100; round++) {
+    const trees = Array.from({ length: 1 + Math.floor(random() * 40) }, () =>
+      Math.floor(20 + random() * 200),
+    );
+    const riders = [ana, rider('Ben', 1500), cy, rider('Dee', 2000)];
+    const { passes, rows } = block(trees);
+    assert.ok(
+      Math.abs(sharePasses(trees, riders).finish.value - shareSeats(passes, rows, riders).days) <
+        1e-9,
+      `round ${round}`,
     );
   }
 });

@@ -2,15 +2,7 @@ import type { Depth } from '../method/schools';
 import { seededRandom, type Random } from '../measure/random';
 import { halfWidth } from './drawing';
 import type { Fault } from './quality';
-import {
-  coverBounds,
-  faultsOf,
-  HOLES,
-  TREE_LIMITS,
-  type Finding,
-  type Hole,
-  type PlantedTree,
-} from './tree';
+import { coverBounds, TREE_LIMITS, type Hole, type PlantedTree } from './tree';
 
 /** Faults that a drawing can show, in the order in which a learner meets them. */
 export const TAUGHT = [
@@ -273,17 +265,4 @@ export const ACCURATE = { of: 20, right: 18 };
 export function againstTime(answers: readonly Pick<Answer, 'right'>[]): boolean {
   const last = answers.slice(-ACCURATE.of);
   return last.length === ACCURATE.of && last.filter(({ right }) => right).length >= ACCURATE.right;
-}
-
-/** The verdict on a tree: what is wrong, the worst first. */
-export const verdictOn = (tree: PlantedTree): Finding[] => faultsOf(tree);
-
-/** Every combination of stock, hole and depth that can be practised, for tests and for printing. */
-export function lessonsOf(
-  depths: readonly { stock: Lesson['stock']; depth: Depth }[],
-  about: Pick<Lesson, 'guard' | 'basin' | 'clearing' | 'step'>,
-): Lesson[] {
-  return depths.flatMap(({ stock, depth }) =>
-    HOLES.map((hole) => ({ ...about, stock, hole, depth })),
-  );
 }

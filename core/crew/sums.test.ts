@@ -8,7 +8,6 @@ import { crewRates, meanRate } from './rates';
 import {
   foldPlanted,
   noneSown,
-  planterDays,
   plantedChange,
   plantedOn,
   plantedSums,
@@ -129,7 +128,6 @@ test('the pace is the mean of the fortnight’s whole planting days; on the firs
   });
   assert.equal(paceOf(noneSown(), '2026-11-24'), 0);
   assert.equal(paceOf(days([['2026-11-26', 'ann', 70]]), '2026-11-24'), 0, 'a clock that is ahead');
-  assert.deepEqual(planterDays(sums), { days: 5, trees: 10_210 });
 });
 
 test('a rate learns from every whole day of the last month, what was typed weighing as one of them', () => {

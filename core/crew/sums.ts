@@ -138,15 +138,3 @@ export function reckonedPace(sums: PlantedSums, today: Day, rates: number): Reck
   if (rates > 0 || !now) return { pace: rates, from: 'rates', counted };
   return { pace: now, from: 'tallies', counted: { days: 1, trees: now } };
 }
-
-/** A planter's days as counted by its own tallies, for rates. */
-export function planterDays(sums: PlantedSums): { days: number; trees: number } {
-  let [days, trees] = [0, 0];
-  for (const ofDay of sums.byDay.values())
-    for (const count of ofDay.values())
-      if (count > 0) {
-        days++;
-        trees += count;
-      }
-  return { days, trees };
-}

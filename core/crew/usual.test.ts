@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { methodFor } from '../method/differences';
 import type { Conditions } from '../method/school';
 import { crewRates, learned } from './rates';
-import { paceOn, usualFigure, usualFor, USUAL_RATES } from './usual';
+import { paceOn, usualFor, USUAL_RATES } from './usual';
 
 const ground: Conditions = {
   ...{ texture: 'loam', moisture: 'fresh', cover: 'bare', compacted: false, exposed: false },
@@ -37,8 +37,6 @@ test('a tool’s own rate says more than the way, but not for riders or a class'
   assert.equal(usualFor('machine', { tool: spade }).rate, USUAL_RATES.machine);
   const school = usualFor('volunteers', { tool: spade, people: 24 });
   assert.deepEqual([school.rate, school.by], [24 * USUAL_RATES.volunteers, 'volunteers']);
-  const { value, steps } = usualFigure(school);
-  assert.equal(value, (steps[0].value as number) * (steps[1].value as number));
 });
 
 test('what is typed goes before what is usual, own days before both', () => {

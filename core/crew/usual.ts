@@ -1,4 +1,3 @@
-import type { Figure } from '../measure/working';
 import { answers, type Chosen } from '../method/method';
 import type { Conditions } from '../method/school';
 
@@ -65,14 +64,3 @@ export function usualFor(
     return { rate: tool.rate * people, by: 'tool', tool: tool.name, people };
   return { rate: rates[pace] * people, by: pace, people };
 }
-
-/** The working of a usual rate. */
-export const usualFigure = ({ rate, people }: Usual): Figure => ({
-  value: rate,
-  kind: 'count',
-  formula: 'trees a person and day × people',
-  steps: [
-    { label: 'trees a person and day', value: rate / people, kind: 'count' },
-    { label: 'people', value: people, kind: 'count' },
-  ],
-});

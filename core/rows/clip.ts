@@ -247,9 +247,4 @@ function cutLine(
   return { line: out, start: begins };
 }
 
-/** A flat list of coordinates as points. */
-export function asPoints(line: ArrayLike<number>): Point[] {
-  return Array.from({ length: line.length / 2 }, (_, i) => [line[2 * i], line[2 * i + 1]]);
-}
-
 export const asFlat = (points: readonly Point[]): number[] => points.flat();

@@ -15,18 +15,6 @@ export const GATE_FAULTS = [
 ] as const;
 export type GateFault = (typeof GATE_FAULTS)[number];
 
-export const GATE_FAULT_LABELS: Record<GateFault, string> = {
-  'dry-roots': 'roots dry',
-  mould: 'mould',
-  bruised: 'bruised',
-  'bark-stripped': 'bark stripped',
-  'leader-broken': 'leader broken',
-  'root-form': 'root form',
-  'pot-bound': 'pot-bound',
-  'too-small': 'too small',
-  'wrong-species': 'wrong species',
-};
-
 /** One tree of a sample. Lengths in metres; what was not measured is left out. */
 export interface GateTree {
   height?: number;

@@ -1,14 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
-import {
-  differs,
-  enoughToLive,
-  evenness,
-  handlingClass,
-  survivalBy,
-  type CountedTree,
-} from './groups';
+import { differs, evenness, handlingClass, survivalBy, type CountedTree } from './groups';
 import { kaplanMeier, logRank, solve } from './kaplan';
 import { followedOf, livesOf } from './life';
 import { logistic, type Exposed, type Fitted } from './logistic';
@@ -184,9 +177,6 @@ test('enough trees, but bare stretches: evenness says so', () => {
     under: 0,
     share: 0,
   });
-  const trees = enoughToLive(100, 0.8);
-  assert.ok(trees > 125 && trees < 140, `${trees}`);
-  assert.equal(enoughToLive(0, 0.5), 0);
 });
 
 test('handling is told apart at what a root bears in its life', () => {

@@ -131,14 +131,3 @@ export function evenness(
     }
   return { stretches, under, share: stretches ? under / stretches : 0 };
 }
-
-/** Trees to buy so that refills suffice with this chance, when each lives with this share (binomial, normal bound refined). */
-export function enoughToLive(places: number, lives: number, chance = 0.9): number {
-  if (places <= 0) return 0;
-  const p = Math.min(0.999, Math.max(0.05, lives));
-  let trees = Math.ceil(places / p);
-  const holds = (n: number) =>
-    1 - normalProbability((places - 0.5 - n * p) / Math.sqrt(n * p * (1 - p)));
-  while (holds(trees) < chance) trees++;
-  return trees;
-}

@@ -1,5 +1,4 @@
 import { judgePlots, type Judged } from '../../../../core/checks/findings';
-import type { Quality } from '../../../../core/checks/quality';
 import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
 import type { Answer } from '../../../../core/checks/trainer';
 import { dayOf } from '../../../../core/say/day';
@@ -151,10 +150,6 @@ export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
     judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT)),
   );
 }
-
-/** Quality by planter of the last fortnight. */
-export const qualityOf = async (facts: Facts, blockId: string): Promise<Quality[]> =>
-  (await judgedOf(facts, blockId)).planters;
 
 /** Plots with the day on which their row was planted: its newest tree before the look. */
 export const placedPlots = (facts: Facts, blockId: string): Promise<(BlockPlot & PlacedPlot)[]> =>

@@ -54,23 +54,25 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
     await expect(page.getByRole('alert')).toHaveCount(0);
   });
 
-  await test.step('a smaller bag means more walking; one more place for boxes less', async () => {
+  await test.step('a smaller bin means more walking; one more place for boxes less', async () => {
     const carried = async () => {
       const text = await page
-        .locator('.figure', { hasText: 'Carried to bags' })
+        .locator('.figure', { hasText: 'Carried to bins' })
         .locator('.value')
         .textContent();
       return Number.parseFloat(text!.replace(/\s/g, '')) * (text!.includes('km') ? 1000 : 1);
     };
     await expect(page.getByText(/cache [AB]: /).first()).toBeVisible();
     const usual = await carried();
-    await page.getByRole('link', { name: 'Load for tomorrow' }).click();
-    const bag = page.getByLabel('Most trees in a bag');
-    await bag.fill('60');
-    await bag.press('Tab');
-    await expect(page.getByText('All saved').first()).toBeVisible();
-    await page.goBack();
-    // The bag is one, for the load and for the day.
+    await page.goto(`${haul}/crew/machine`);
+    const bin = page.getByLabel('A bin holds');
+    await bin.fill('60');
+    await bin.press('Tab');
+    await expect(page.getByText(/they hold 60 a seat/)).toBeVisible();
+    await page.goto(`${haul}/stock/carry`);
+    await expect(page.getByText(/bins of 60 trees a seat/)).toBeVisible();
+    await page.goto(`${haul}/crew/today`);
+    // The bin is one, for the machine, the load and the day.
     await expect.poll(carried).toBeGreaterThan(usual);
     const before = await carried();
     const places = page.getByLabel('Places for boxes');

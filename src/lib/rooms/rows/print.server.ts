@@ -2,7 +2,8 @@ import { readOut } from '../../words/method';
 import { standing } from '../../../../core/method/differences';
 import { waysOf } from '../../../../core/method/ways';
 import { refillPoints } from '../../../../core/crew/caches';
-import { bagWeights, CARRY_TERMS } from '../../../../core/stock/carry';
+import { carryOf } from '../stock/carry-terms';
+import { bagWeights } from '../../../../core/stock/carry';
 import { holds } from '../../../../core/crew/share';
 import { rangesOf } from '../../../../core/measure/ranges';
 import { inUnits, type UnitSystem } from '../../../../core/measure/units';
@@ -96,7 +97,7 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         refills: refillPoints(
           own.map(({ number, runs }) => ({ number, runs, planted: 0 })),
           bag,
-          block.carryTerms ?? CARRY_TERMS,
+          carryOf(block),
         ),
       });
       const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';

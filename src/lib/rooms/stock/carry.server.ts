@@ -1,5 +1,6 @@
 import type { BagSize } from '../../../../core/crew/day';
-import { bagWeights, CARRY_TERMS, usualWeight, type CarryLot } from '../../../../core/stock/carry';
+import { carryOf } from './carry-terms';
+import { bagWeights, usualWeight, type CarryLot } from '../../../../core/stock/carry';
 import { byStress } from '../../../../core/stock/keeping';
 import type { Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
@@ -34,7 +35,7 @@ export async function bagSize(
   mix: readonly string[],
 ): Promise<BagSize> {
   const { lots } = await lotsToCarry(facts, block.id, mix);
-  return { weights: bagWeights(lots, mix.length), terms: block.carryTerms ?? CARRY_TERMS };
+  return { weights: bagWeights(lots, mix.length), terms: carryOf(block) };
 }
 
 /**

@@ -212,8 +212,9 @@
           onmove={move}
         />
         {#if refills.length}<p class="quiet">
-            Squares are the boxes, with the trees that are fetched there. Diamonds show where a bag
-            runs empty.
+            Squares are the boxes, with the trees that are fetched there. Diamonds show where a {data.seats
+              ? 'bin'
+              : 'bag'} runs empty.
           </p>{/if}
         {#if drawn}
           <div class="buttons">
@@ -336,9 +337,11 @@
       {/each}
       {#if boxes && refills.length}
         <h2>Boxes</h2>
-        <Figure label="Carried to bags" figure={boxes.carried} />
+        <Figure label="Carried to {data.seats ? 'bins' : 'bags'}" figure={boxes.carried} />
         <p class="num quiet">
-          {formatDistance(boxes.fromGate, units.system)} from one place at the gate, before row 1. A bag
+          {formatDistance(boxes.fromGate, units.system)} from one place at the gate, before row 1. A {data.seats
+            ? 'bin'
+            : 'bag'}
           holds what <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
         </p>
       {/if}

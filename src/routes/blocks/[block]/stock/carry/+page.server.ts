@@ -1,5 +1,7 @@
 import { CARRY_TERMS, carryPlan } from '../../../../../../core/stock/carry';
 import { nextDay } from '$lib/rooms/crew/next-day.server';
+import { seatsOf } from '$lib/rooms/crew/usual';
+import { carryOf } from '$lib/rooms/stock/carry-terms';
 import { lotsToCarry } from '$lib/rooms/stock/carry.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
@@ -14,12 +16,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     nextDay(facts, block.id),
     facts.of(lotsFact, block.id),
   ]);
-  const terms = block.carryTerms ?? CARRY_TERMS;
+  const terms = carryOf(block);
   const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
   const { lots, stressed } = await lotsToCarry(facts, block.id, mix);
   return {
     mayRecord: may(role, 'record'),
-    terms,
+    /** What the leader keeps; on a machine’s block bins stand for bags. */
+    kept: block.carryTerms ?? CARRY_TERMS,
+    bin: seatsOf(block) ? terms.bagTrees : undefined,
     mix,
     rows: next?.rows ?? [],
     planters: next?.crews.map(({ planter, name }) => ({ id: planter, name })) ?? [],

@@ -26,8 +26,8 @@
       await saveWhole(
         'stock.carry',
         {
-          before: { terms: data.terms },
-          mine: { terms: { ...data.terms, ...next } },
+          before: { terms: data.kept },
+          mine: { terms: { ...data.kept, ...next } },
           edition: data.block.termsEdition,
         },
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
@@ -123,7 +123,7 @@
         </div>
       {/each}
       <h2>
-        Bag by bag
+        {data.bin ? 'Bin by bin' : 'Bag by bag'}
         <button class="link-button" aria-expanded={showBags} onclick={() => (showBags = !showBags)}
           >{showBags ? 'Close' : `Show all ${data.plan.bagUps.length}`}</button
         >
@@ -141,7 +141,7 @@
             {#each data.plan.bagUps as bag (`${bag.planter} ${bag.turn}`)}
               <tr>
                 <td class="num">{hour(bag.at)}</td>
-                <td>{planter(bag.planter)}, bag {bag.turn}</td>
+                <td>{planter(bag.planter)}, {data.bin ? 'bin' : 'bag'} {bag.turn}</td>
                 <td class="num"
                   >{bag.firstRow === bag.lastRow
                     ? bag.firstRow
@@ -204,7 +204,7 @@
         }}
       />
       <Figure
-        label="Bag-ups"
+        label={data.bin ? 'Bins filled' : 'Bag-ups'}
         figure={{ value: data.plan.bagUps.length, kind: 'count', steps: [] }}
       />
       <Figure label="Trips" figure={{ value: data.plan.trips.length, kind: 'count', steps: [] }} />
@@ -214,7 +214,13 @@
         </p>{/if}
     {/if}
     <h2>How you carry</h2>
-    {#each FIELDS as [key, label, kind, least] (key)}
+    {#if data.bin}
+      <p>
+        Riders take from bins of {formatNumber(data.bin)} trees a seat, as
+        <a href="/blocks/{data.block.id}/crew/machine">the machine</a> has them.
+      </p>
+    {/if}
+    {#each FIELDS.filter(([key]) => !data.bin || !key.startsWith('bag')) as [key, label, kind, least] (key)}
       {@const scale = kind === 'mass' && pounds ? 1 / KILOGRAMS_PER_POUND : 1}
       <div class="pair">
         <label for="carry-{key}">{label}{kind === 'mass' ? `, ${pounds ? 'lb' : 'kg'}` : ''}</label>
@@ -223,7 +229,7 @@
           class="number num"
           min={least}
           disabled={!data.mayRecord}
-          value={Math.round(data.terms[key] * scale)}
+          value={Math.round(data.kept[key] * scale)}
           onvalue={(typed) => set({ [key]: typed / scale })}
         />
       </div>

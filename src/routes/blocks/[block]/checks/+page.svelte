@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { FAULT_LABELS, type Fault } from '$core/checks/faults';
+  import { FAULT_LABELS } from '$core/checks/faults';
   import { roundLength } from '$core/checks/grid';
   import { halfWidth } from '$core/checks/plan';
   import { formatDay } from '$core/measure/dates';
@@ -15,6 +15,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import Plan from '$lib/plan/Plan.svelte';
+  import Decided from './Decided.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -105,7 +106,6 @@
         ...{ layoutId: found!.layoutId, planterId, kind, fault, rows, corrects },
       });
     });
-  const SAID = { show: 'shown again', rework: 'to go over', leave: 'left as it is' } as const;
 </script>
 
 <svelte:head><title>Checks · Viridane</title></svelte:head>
@@ -334,33 +334,7 @@
           Nothing looked at yet. <a href="{root}/plan">Plan where to look</a>, or
           <a href="{root}/plots">enter a plot</a>.
         </p>{/if}
-      {#if found.decisions.length}
-        <h2>Decided</h2>
-        {#each found.decisions as decision (decision.id)}
-          {@const state = found.reworks.find((one) => one.decision.id === decision.id)}
-          <p class="decided">
-            <span
-              ><b>{decision.name}</b>, {FAULT_LABELS[decision.fault as Fault]}: {SAID[
-                decision.kind
-              ]}{decision.kind === 'rework' ? `, rows ${shortRanges(decision.rows)}` : ''}.
-              {#if state}{state.done
-                  ? 'Gone over and looked at again.'
-                  : state.open.length
-                    ? `${state.open.length} rows still open.`
-                    : 'All gone over; look again.'}{#if state.seen.length}
-                  Since: {state.seen.reduce((sum, { good }) => sum + good, 0)} of {state.seen.reduce(
-                    (sum, { good, faulty }) => sum + good + faulty,
-                    0,
-                  )} good.{/if}{/if}</span
-            >
-            {#if data.mayDecide}<button class="link-button" onclick={() => takeBack(decision)}
-                >take back<span class="visually-hidden">
-                  what was decided of {decision.name}</span
-                ></button
-              >{/if}
-          </p>
-        {/each}
-      {/if}
+      <Decided {found} mayDecide={data.mayDecide} ontakeback={takeBack} />
       <Outcome of={doing} />
       {#if found.agreements.length}
         <h2>Two checkers</h2>
@@ -444,12 +418,6 @@
     margin: 0;
     font-weight: 650;
     text-align: right;
-  }
-  .decided {
-    display: flex;
-    justify-content: space-between;
-    gap: 10px;
-    align-items: baseline;
   }
   @media (max-width: 900px) {
     .pair {

@@ -11,7 +11,6 @@
   import { rowList } from '$core/method/ways';
   import { asSprayed } from '$lib/rooms/calendar/sprayings';
   import { SPRAY_TERMS, type SprayTerms } from '$core/calendar/terms';
-  import { formatDay } from '$core/measure/dates';
   import {
     formatArea,
     formatLiquid,
@@ -21,7 +20,6 @@
     LITRES_PER_US_GALLON,
     formatNumber,
     formatPercent,
-    formatWind,
     WIND,
     formatDose,
     inUnits,
@@ -32,6 +30,7 @@
   import { newEvent, send } from '$lib/parts/send.svelte';
   import Calibrate from './Calibrate.svelte';
   import ProductForm from './ProductForm.svelte';
+  import SprayedRecord from './SprayedRecord.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -323,36 +322,7 @@
       </div>
     {/if}
 
-    <h2>Record of what was sprayed here</h2>
-    <div class="wide">
-      <table class="ledger">
-        <thead
-          ><tr
-            ><th>Day</th><th>Product</th><th class="n">Treated</th><th class="n">Product used</th
-            ><th class="n">Wind</th><th>Lot number</th><th>Operator</th><th></th></tr
-          ></thead
-        >
-        <tbody>
-          {#each data.sprayed as done (done.id)}<tr
-              ><td>{formatDay(done.day, true)}</td><td
-                >{done.product}{#if done.sprayedRows.length}<small class="quiet">
-                    rows {rowList(done.sprayedRows)}</small
-                  >{/if}{#if done.knowing}<small class="against"> against the label</small>{/if}</td
-              ><td class="n">{formatArea(done.area, units.system)}</td><td class="n"
-                >{done.granules ? formatMass(done.litres, units.system) : litres(done.litres)}</td
-              ><td class="n">{formatWind(done.wind, units.system)}</td><td
-                >{done.lotNumber || '–'}</td
-              ><td>{done.operator}</td><td class="n"
-                >{#if data.mayRecord}<button class="link-button" onclick={() => cancel(done)}
-                    >Cancel<span class="visually-hidden">
-                      {done.product} of {formatDay(done.day)}</span
-                    ></button
-                  >{/if}</td
-              ></tr
-            >{:else}<tr><td colspan="8" class="quiet">Nothing is on record.</td></tr>{/each}
-        </tbody>
-      </table>
-    </div>
+    <SprayedRecord sprayed={data.sprayed} mayRecord={data.mayRecord} oncancel={cancel} />
   </section>
   <aside class="comes-to">
     <Outcome of={doing} />
@@ -449,9 +419,5 @@
   .with legend {
     padding: 0;
     font-size: 14px;
-  }
-  .against {
-    color: var(--clay);
-    font-weight: 600;
   }
 </style>

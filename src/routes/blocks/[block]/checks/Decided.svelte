@@ -1,0 +1,52 @@
+<script lang="ts">
+  import { FAULT_LABELS, type Fault } from '$core/checks/faults';
+  import { shortRanges } from '$core/measure/ranges';
+  import type { PageData } from './$types';
+
+  type Found = NonNullable<PageData['found']>;
+  /** What was decided of planters whose trees failed, and what has become of the rows sent back. */
+  interface Props {
+    found: Pick<Found, 'decisions' | 'reworks'>;
+    mayDecide: boolean;
+    ontakeback: (decision: Found['decisions'][number]) => void;
+  }
+  let { found, mayDecide, ontakeback }: Props = $props();
+  const SAID = { show: 'shown again', rework: 'to go over', leave: 'left as it is' } as const;
+</script>
+
+{#if found.decisions.length}
+  <h2>Decided</h2>
+  {#each found.decisions as decision (decision.id)}
+    {@const state = found.reworks.find((one) => one.decision.id === decision.id)}
+    <p class="decided">
+      <span
+        ><b>{decision.name}</b>, {FAULT_LABELS[decision.fault as Fault]}: {SAID[
+          decision.kind
+        ]}{decision.kind === 'rework' ? `, rows ${shortRanges(decision.rows)}` : ''}.
+        {#if state}{state.done
+            ? 'Gone over and looked at again.'
+            : state.open.length
+              ? `${state.open.length} rows still open.`
+              : 'All gone over; look again.'}{#if state.seen.length}
+            Since: {state.seen.reduce((sum, { good }) => sum + good, 0)} of {state.seen.reduce(
+              (sum, { good, faulty }) => sum + good + faulty,
+              0,
+            )} good.{/if}{/if}</span
+      >
+      {#if mayDecide}<button class="link-button" onclick={() => ontakeback(decision)}
+          >take back<span class="visually-hidden">
+            what was decided of {decision.name}</span
+          ></button
+        >{/if}
+    </p>
+  {/each}
+{/if}
+
+<style>
+  .decided {
+    display: flex;
+    justify-content: space-between;
+    gap: 10px;
+    align-items: baseline;
+  }
+</style>

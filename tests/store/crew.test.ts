@@ -118,6 +118,10 @@ test('riders of two seats have whole passes in pairs, each the rows of their sid
     409,
     /takes riders in pairs; 3 are chosen/,
   );
+  await setting.done('leader', 'crew.share', { layoutId: layout.id, planters: [third] });
+  const alone = await (await setting.facts()).of(sharesFact, block.id);
+  for (const row of rows)
+    if (!byRow.get(row.number)) assert.ok(holds(alone, third, row.number), 'alone they have all');
   await setting.done('leader', 'crew.share', { layoutId: layout.id, planters: [left, right] });
   const shares = await (await setting.facts()).of(sharesFact, block.id);
   const machine = machineOn(undefined, layout.rhythm.step);

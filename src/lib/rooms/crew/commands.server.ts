@@ -113,7 +113,8 @@ export const crewCommands: Handlers<typeof crewContract> = {
     }));
     const rated = named.map(({ id, name }) => ({ id, name, rate: rates.get(id)!.rate }));
     const { shares } =
-      seatsOf(block) === 2
+      // Whoever rides alone has every row.
+      seatsOf(block) === 2 && rated.length > 1
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
         : shareAgain(open, rated);
     // Rows that are full stay with whoever planted them.

@@ -60,15 +60,18 @@
   /** What each sets a day: by their own tallies where there are enough of them, else as typed. */
   const rates = $derived(new Map(released?.rates ?? []));
   const rateOf = (id: string) => rates.get(id)?.rate ?? 1;
+  const ticked = $derived(
+    data.planters
+      .filter(({ id }) => chosen.includes(id))
+      .map((planter) => ({ ...planter, rate: rateOf(planter.id) })),
+  );
+  /** Whoever rides alone has every row. */
+  const inPairs = $derived(data.seats === 2 && ticked.length > 1);
   /** Riders of a machine with two seats change them here: every second one is put before the first. */
   let swapped = $state(false);
-  const inPairs = $derived(data.seats === 2);
-  const crew = $derived.by(() => {
-    const ticked = data.planters
-      .filter(({ id }) => chosen.includes(id))
-      .map((planter) => ({ ...planter, rate: rateOf(planter.id) }));
-    return inPairs && swapped ? ticked.map((_, i) => ticked[i ^ 1] ?? ticked[i]) : ticked;
-  });
+  const crew = $derived(
+    inPairs && swapped ? ticked.map((_, i) => ticked[i ^ 1] ?? ticked[i]) : ticked,
+  );
   const shared = $derived.by(() => {
     if (!released || !crew.length || !left.some((n) => n > 0)) return undefined;
     if (!inPairs) return shareRows(left, crew);
@@ -195,7 +198,7 @@
           of them, the usual one as half.
         </p>
       {/if}
-      {#if inPairs && crew.length}
+      {#if inPairs}
         {#if crew.length % 2}<p class="say">
             {inWords(say('crew.ridersInPairs', { riders: crew.length }))}
           </p>{:else}<p class="quiet">

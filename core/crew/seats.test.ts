@@ -150,3 +150,18 @@ test('before the passes are planned the same end is told as after', () => {
     );
   }
 });
+
+test('a class of volunteers plants whole passes by hand, and no rider sits beside it', () => {
+  const { passes, rows } = block(Array.from({ length: 40 }, () => 100));
+  const school = { ...rider('7b', 1250), kind: 'volunteers' as const };
+  const { shares } = shareSeats(passes, rows, [ana, school, ben]);
+  const of = (id: string) => shares.find(({ planter }) => planter === id)!;
+  // Two seats set four times what the class does, passes being shared whole.
+  assert.deepEqual([of('7b').trees, of('Ana').trees, of('Ben').trees], [800, 1600, 1600]);
+  assert.equal(new Set(shares.flatMap(({ rows: own }) => own)).size, 40);
+  for (const { rows: pair } of passes)
+    assert.equal(
+      pair.every((row) => of('7b').rows.includes(row)),
+      pair.some((row) => of('7b').rows.includes(row)),
+    );
+});

@@ -1,24 +1,32 @@
 import { told } from '../say/told';
 import type { Pass } from './passes';
+import type { PlanterKind } from './usual';
 import { shareAgain, shareRows, type OpenRow, type Rated, type SharedAgain } from './share';
 
-/** Riders of one machine: who sits left, who right. */
-type Machine = readonly [left: Rated, right: Rated];
+/** One of the crew, or a group that helps for a day and plants by hand whatever the rest do. */
+export type Rider = Rated & { kind?: PlanterKind };
+
+/** Who plants passes together: the riders of a machine, left and right, or a group by hand alone. */
+type Team = readonly Rider[];
 
 /**
- * Riders two by two, in the order in which they are listed, the left seat first.
+ * Riders two by two, in the order in which they are listed, the left seat first; groups of volunteers for themselves.
  * @throws Told for riders that leave a seat empty
  */
-function machinesOf(riders: readonly Rated[]): Machine[] {
+function teamsOf(riders: readonly Rider[]): Team[] {
   if (!riders.length) throw told('crew.noPlanters');
-  if (riders.length % 2) throw told('crew.ridersInPairs', { riders: riders.length });
-  return Array.from({ length: riders.length / 2 }, (_, i) => [riders[2 * i], riders[2 * i + 1]]);
+  const seated = riders.filter(({ kind }) => kind !== 'volunteers');
+  if (seated.length % 2) throw told('crew.ridersInPairs', { riders: seated.length });
+  return [
+    ...Array.from({ length: seated.length / 2 }, (_, i) => seated.slice(2 * i, 2 * i + 2)),
+    ...riders.filter(({ kind }) => kind === 'volunteers').map((group) => [group]),
+  ];
 }
 
 /** A machine drives as its slower rider plants. */
-const asOne = ([left, right]: Machine): Rated => ({
-  ...{ id: left.id, name: `${left.name}, ${right.name}` },
-  rate: 2 * Math.min(left.rate, right.rate),
+const asOne = (team: Team): Rated => ({
+  ...{ id: team[0].id, name: team.map(({ name }) => name).join(', ') },
+  rate: team.length * Math.min(...team.map(({ rate }) => rate)),
 });
 
 /**
@@ -27,11 +35,11 @@ const asOne = ([left, right]: Machine): Rated => ({
  * @param riders in pairs, the left seat first
  * @throws Told as `shareSeats`
  */
-export function sharePasses(treesByRow: readonly number[], riders: readonly Rated[]) {
+export function sharePasses(treesByRow: readonly number[], riders: readonly Rider[]) {
   const byPass = Array.from({ length: Math.ceil(treesByRow.length / 2) }, (_, i) =>
     treesByRow.slice(2 * i, 2 * i + 2).reduce((sum, trees) => sum + trees, 0),
   );
-  return shareRows(byPass, machinesOf(riders).map(asOne));
+  return shareRows(byPass, teamsOf(riders).map(asOne));
 }
 
 /**
@@ -40,46 +48,46 @@ export function sharePasses(treesByRow: readonly number[], riders: readonly Rate
  * has begun a row finishes it, and their neighbour has the other row of that pass.
  * @param passes all passes of the version, in the order of driving
  * @param rows the rows there are, with who has them now
- * @param riders in pairs, the left seat first; rates in trees a day, or an hour
+ * @param riders in pairs, the left seat first, and groups of volunteers; rates in trees a day, or an hour
  * @throws Told for an odd number of riders, nobody, or a rate that is none
  */
 export function shareSeats(
   passes: readonly Pass[],
   rows: readonly OpenRow[],
-  riders: readonly Rated[],
+  riders: readonly Rider[],
 ): { shares: SharedAgain[]; days: number } {
-  const machines = machinesOf(riders);
+  const teams = teamsOf(riders);
   const open = new Map(rows.map((row) => [row.number, row]));
-  const machineOf = (planter: string | undefined) =>
-    machines.find((machine) => machine.some(({ id }) => id === planter));
+  const teamOf = (planter: string | undefined) =>
+    teams.find((team) => team.some(({ id }) => id === planter));
   const inPass = (pass: Pass) => pass.rows.flatMap((row) => open.get(row) ?? []);
   const byGround = [...passes].sort((a, b) => a.rows[0] - b.rows[0]);
   const { shares, finish } = shareAgain(
     byGround.map((pass, at) => {
       const own = inPass(pass);
-      const begun = own.find((row) => row.begun && row.left > 0 && machineOf(row.planter));
+      const begun = own.find((row) => row.begun && row.left > 0 && teamOf(row.planter));
       return {
         number: at,
         left: own.reduce((sum, { left }) => sum + left, 0),
         begun: Boolean(begun),
-        planter: machineOf(begun?.planter)?.[0].id,
+        planter: teamOf(begun?.planter)?.[0].id,
       };
     }),
-    machines.map(asOne),
+    teams.map(asOne),
   );
   const had = new Map(riders.map(({ id }) => [id, { rows: [] as number[], trees: 0 }]));
   for (const { planter, rows: own } of shares) {
-    const machine = machineOf(planter)!;
+    const team = teamOf(planter)!;
     for (const at of own) {
       const pass = byGround[at];
       const begun = inPass(pass).find(
-        (row) => row.begun && machine.some(({ id }) => id === row.planter),
+        (row) => row.begun && team.some(({ id }) => id === row.planter),
       );
       for (const { seat, row } of pass.loads) {
         const { left } = open.get(row) ?? { left: 0 };
         if (left <= 0) continue;
-        const seated = machine[seat === 'right' ? 1 : 0];
-        const across = machine.find(({ id }) => id !== begun?.planter)!;
+        const seated = team[seat === 'right' ? 1 : 0] ?? team[0];
+        const across = team.find(({ id }) => id !== begun?.planter) ?? team[0];
         const rider = begun ? (begun.number === row ? begun.planter! : across.id) : seated.id;
         const its = had.get(rider)!;
         its.rows.push(row);

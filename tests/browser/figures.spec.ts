@@ -74,7 +74,7 @@ test('a figure that stands in two places is the same in both', async ({ page }) 
     expect(figure(day, /(?:Out with the crew|Missing) (-?\d+) ?trees/, 'day account')).toBe(out);
     // The rows that are shared out hold what is left, planter by planter.
     const table = crew.slice(crew.indexOf('On this block'), crew.indexOf('In the ground'));
-    const shared = all(table, /\d+ to \d+ (\d+) [\d.]+ \d+ \d+/);
+    const shared = all(table, /(\d+) \d+\.\d \d+ \d+ Field page/);
     expect(sum(shared)).toBe(left);
   });
 

@@ -111,7 +111,9 @@ export const crewCommands: Handlers<typeof crewContract> = {
       begun: (byRow.get(number) ?? 0) > 0,
       planter: holderOf(number),
     }));
-    const rated = named.map(({ id, name }) => ({ id, name, rate: rates.get(id)!.rate }));
+    const rated = named.map(({ id, name, kind }) => ({
+      ...{ id, name, kind, rate: rates.get(id)!.rate },
+    }));
     const { shares } =
       // Whoever rides alone has every row.
       seatsOf(block) === 2 && rated.length > 1

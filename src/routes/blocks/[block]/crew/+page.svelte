@@ -69,13 +69,17 @@
   const inPairs = $derived(data.seats === 2 && ticked.length > 1);
   /** Riders of a machine with two seats change them here: every second one is put before the first. */
   let swapped = $state(false);
+  const riders = $derived.by(() => {
+    const seated = ticked.filter(({ kind }) => kind !== 'volunteers');
+    return swapped ? seated.map((_, i) => seated[i ^ 1] ?? seated[i]) : seated;
+  });
   const crew = $derived(
-    inPairs && swapped ? ticked.map((_, i) => ticked[i ^ 1] ?? ticked[i]) : ticked,
+    inPairs ? [...riders, ...ticked.filter(({ kind }) => kind === 'volunteers')] : ticked,
   );
   const shared = $derived.by(() => {
     if (!released || !crew.length || !left.some((n) => n > 0)) return undefined;
     if (!inPairs) return shareRows(left, crew);
-    return crew.length % 2 ? undefined : sharePasses(left, crew);
+    return riders.length % 2 ? undefined : sharePasses(left, crew);
   });
   /** Rows of each planter together: of a machine's riders every other one. */
   const byPlanter = $derived(
@@ -199,10 +203,10 @@
         </p>
       {/if}
       {#if inPairs}
-        {#if crew.length % 2}<p class="say">
-            {inWords(say('crew.ridersInPairs', { riders: crew.length }))}
+        {#if riders.length % 2}<p class="say">
+            {inWords(say('crew.ridersInPairs', { riders: riders.length }))}
           </p>{:else}<p class="quiet">
-            {#each crew as rider, i (rider.id)}{i ? ', ' : ''}{i % 2 ? 'right' : 'left'}
+            {#each riders as rider, i (rider.id)}{i ? ', ' : ''}{i % 2 ? 'right' : 'left'}
               {rider.name}{/each}.
             {#if editable}<button class="link-button" onclick={() => (swapped = !swapped)}
                 >Change seats</button

@@ -96,6 +96,8 @@ export async function expectAccessible(
   for (const url of urls) {
     await page.goto(url);
     await page.waitForTimeout(200);
+    // A message that nobody put into words is drawn, and read out, as this.
+    expect.soft(await page.content(), url).not.toContain('[object Object]');
     // Only colours differ between the two themes.
     // What passes is not told in full: a page of a thousand rows would take ten times as long.
     const looker = () =>

@@ -3,6 +3,7 @@
   import type { Datum } from '$core/method/schools';
   import type { GaugeVerdict, Roots, Tool } from '$core/stock/roots';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { inWords } from '$lib/parts/reader.svelte';
 
   interface Props {
     title: string;
@@ -85,7 +86,7 @@
     aria-label="{title}: hole {formatSmall(tool.depth, units.system)} deep and {formatSmall(
       tool.width,
       units.system,
-    )} wide, roots {formatSmall(roots.length, units.system)} long. {verdict.says}"
+    )} wide, roots {formatSmall(roots.length, units.system)} long. {inWords(verdict.says)}"
   >
     <rect x="0" y={top} {width} height={height - top} class="soil" />
     <path d={hole} class="hole" />
@@ -109,7 +110,9 @@
       class="collar-word">{datum}</text
     >
   </svg>
-  <figcaption>{verdict.says}<br /><span class="quiet">{verdict.then}</span></figcaption>
+  <figcaption>
+    {inWords(verdict.says)}<br /><span class="quiet">{inWords(verdict.then)}</span>
+  </figcaption>
 </figure>
 
 <style>

@@ -22,7 +22,9 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
     await expect(page.getByText('All saved').first()).toBeVisible();
     await page.goto(`${haul}/crew`);
     await page.getByRole('button', { name: 'Share out the rows' }).click();
-    await expect(page.getByRole('cell', { name: / to \d+$/ })).toHaveCount(6);
+    // Riders in turn have more stretches of rows than are written out; whoever drives alone has one.
+    await expect(page.getByRole('cell', { name: /and more$/ })).toHaveCount(0);
+    await expect(page.getByRole('cell', { name: / to \d+$/ })).not.toHaveCount(0);
     await page.goto(`${haul}/crew/today`);
   });
 
@@ -91,17 +93,18 @@ test('the day is shared out: who is here, boundaries moved by keyboard, shared a
     await expect(page.getByText('All saved').first()).toBeVisible();
     await page.goto(`${haul}/crew`);
     const share = page.getByRole('button', { name: 'Share out the rows' });
-    const ticked = page.locator('.planter', { has: page.locator('input:checked') });
-    await expect(ticked).not.toHaveCount(0);
-    if ((await ticked.count()) % 2 === 0) await ticked.last().locator('label').click();
-    await expect(page.getByText(/takes riders in pairs; \d are chosen/)).toBeVisible();
+    const odd = page.getByText(/takes riders in pairs; \d is|takes riders in pairs; \d are/);
+    const pairs = page.getByText(/left\s+Planter \d+,\s+right\s+Planter \d+/);
+    await expect(odd.or(pairs)).toBeVisible();
+    const oneLess = (until: typeof odd) =>
+      expect(async () => {
+        const ticked = page.locator('.planter', { has: page.locator('input:checked') });
+        if (!(await until.isVisible())) await ticked.last().locator('label').click();
+        await expect(until).toBeVisible({ timeout: 1000 });
+      }).toPass();
+    await oneLess(odd);
     await expect(share).toBeDisabled();
-    await expect(async () => {
-      await ticked.last().locator('label').click();
-      await expect(page.getByText(/left\s+Planter \d+,\s+right\s+Planter \d+/)).toBeVisible({
-        timeout: 1000,
-      });
-    }).toPass();
+    await oneLess(pairs);
     await share.click();
     await expect(page.getByRole('cell', { name: /^\d+.*and more$/ }).first()).toBeVisible();
   });

@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   workers: 1,
-  timeout: 90_000,
+  // Against a test that hangs; how long a page may take is asked by each expectation.
+  timeout: 180_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],
   outputDir: '../../test-results',

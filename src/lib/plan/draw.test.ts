@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import { rowSetOf, type RowSet } from '../../../core/rows/rowset';
 import type { Point } from '../../../core/measure/plane';
 import { drawNotes } from './draw-ground';
-import { drawBaseline, drawRows } from './draw-rows';
+import { drawBaseline } from './draw-baseline';
+import { drawRows } from './draw-rows';
 import { speciesColour, type Palette, type PlanContent, type View } from './draw';
 
 /** What a path was told, in pixels. */

@@ -18,7 +18,8 @@ import {
   nameZones,
 } from './draw-ground';
 import type { UnitSystem } from '$core/measure/units';
-import { drawBaseline, drawCrowns, drawRows } from './draw-rows';
+import { drawBaseline } from './draw-baseline';
+import { drawCrowns, drawRows } from './draw-rows';
 
 export interface SpeciesLook {
   letter: string;

@@ -9,9 +9,8 @@
   import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
-  import { holds, shareRows } from '$core/crew/share';
+  import { shareRows } from '$core/crew/share';
   import { sharePasses } from '$core/crew/seats';
-  import { rangesOf } from '$core/measure/ranges';
   import { say } from '$core/say/message';
   import { usualWords } from '$lib/rooms/crew/pace-words';
   import { formatNumber, inUnits } from '$core/measure/units';
@@ -24,6 +23,7 @@
   import HandedEntry from '$lib/parts/HandedEntry.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { send } from '$lib/parts/send.svelte';
+  import SharedRows from './SharedRows.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -81,19 +81,6 @@
     if (!inPairs) return shareRows(left, crew);
     return riders.length % 2 ? undefined : sharePasses(left, crew);
   });
-  /** Rows of each planter together: of a machine's riders every other one. */
-  const byPlanter = $derived(
-    [...new Set((released?.shares ?? []).map(({ planterId }) => planterId))].map((planterId) => {
-      const own = (released?.rows ?? []).flatMap(({ number }, i) =>
-        holds(released!.shares, planterId, number) ? [{ number, left: left[i] }] : [],
-      );
-      return {
-        planterId,
-        rows: rangesOf(own.map(({ number }) => number)),
-        trees: own.reduce((sum, row) => sum + row.left, 0),
-      };
-    }),
-  );
   /** What the plan draws full: trees that stand, or those that a wave has done. */
   let shows = $state<'planted' | Wave>('planted');
   const shownByRow = $derived(
@@ -136,8 +123,6 @@
         edition: 0,
       }),
     );
-  const plantedOf = $derived(new Map(released?.byPlanter ?? []));
-  const todayOf = $derived(new Map(released?.todayByPlanter ?? []));
   const shownRow = $derived(released?.rows.find(({ number }) => number === selected));
   const moment = (at: string) => formatMoment(at, data.zone);
 </script>
@@ -301,41 +286,7 @@
             planted={byRow.get(selected) ?? 0}
           />
         {/if}
-        <h3>
-          Rows shared out {#if released.shares.length}<a
-              class="cards"
-              href="/blocks/{data.block.id}/rows/{released.id}/cards.pdf"
-              target="_blank">Row cards to print</a
-            >{/if}
-        </h3>
-        <table class="ledger">
-          <thead
-            ><tr
-              ><th>Planter</th><th>Rows</th><th class="n">Left there</th><th class="n">Days</th><th
-                class="n">Today</th
-              ><th class="n">On this block</th><th></th></tr
-            ></thead
-          >
-          <tbody>
-            {#each byPlanter as { planterId, rows: own, trees } (planterId)}
-              <tr>
-                <td>{name(planterId)}</td>
-                <td class="num">{own}</td>
-                <td class="n">{formatNumber(trees)}</td>
-                <td class="n">{(trees / rateOf(planterId)).toFixed(1)}</td>
-                <td class="n">{formatNumber(todayOf.get(planterId) ?? 0)}</td>
-                <td class="n">{formatNumber(plantedOf.get(planterId) ?? 0)}</td>
-                <td class="n"
-                  ><a href="/field/{data.block.id}?planter={planterId}">Field page</a></td
-                >
-              </tr>
-            {:else}<tr
-                ><td colspan="7" class="quiet"
-                  >Not shared out yet. Tick who plants, then share out the rows.</td
-                ></tr
-              >{/each}
-          </tbody>
-        </table>
+        <SharedRows {released} {left} {name} {rateOf} blockId={data.block.id} />
       </div>
     </section>
     <aside class="comes-to">
@@ -462,15 +413,6 @@
   }
   .under p {
     margin: 0 0 5px;
-  }
-  h3 {
-    font-size: 14.5px;
-    font-weight: 680;
-    margin: 18px 0 4px;
-  }
-  .cards {
-    font-weight: 450;
-    margin-left: 12px;
   }
   .bar {
     height: 10px;

@@ -45,7 +45,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     tools: await toolsOn(facts, block),
     seats: seatsOf(block),
     own: planters.find(({ personId }) => personId === person.id)?.id ?? null,
-    planters: planters.map(({ id, name }) => ({ id, name })),
+    planters: planters.map(({ id, name, kind }) => ({ id, name, kind })),
     rates: [...rates],
     shifts: shifts.filter(({ to, here }) => here || to >= dayStart),
     /** Hours of today that stop planting, and what stops it. */

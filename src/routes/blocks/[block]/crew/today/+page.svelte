@@ -124,6 +124,9 @@
   let tool = $state(untrack(() => data.tools[0]));
   /** With what somebody clocks on: as it is said, and at a machine on the seat that is theirs to take. */
   const toolFor = (id: string) => {
+    // A class plants by hand beside the machine.
+    if (isSeat(tool) && data.planters.find((one) => one.id === id)?.kind === 'volunteers')
+      return data.tools.find((name) => !isSeat(name)) ?? '';
     const taken = [...here.values()].map((shift) => shift.tool);
     return data.seats && isSeat(tool) && taken.includes(tool)
       ? seatFor(

@@ -71,7 +71,7 @@ export class Site {
           speciesId: this.species.get(letter)!,
           caption,
           mime: 'image/jpeg',
-          bytes: await readFile(new URL(`./pictures/${file}`, import.meta.url)),
+          bytes: await readFile(`demo/pictures/${file}`),
           addedAt: new Date(this.now - 890 * DAY),
         });
     this.planters = PLANTER_RATES.map((rate) => ({ id: this.id(this.now - 897 * DAY), rate }));

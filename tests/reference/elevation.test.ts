@@ -20,10 +20,7 @@ import { terraceEarth } from '../../core/rows/terraces';
 
 /** The open 87 × 61 elevation grid of vega-datasets, laid 10 m from node to node. */
 const volcano = JSON.parse(
-  readFileSync(
-    new URL('../../node_modules/vega-datasets/data/volcano.json', import.meta.url),
-    'utf8',
-  ),
+  readFileSync('node_modules/vega-datasets/data/volcano.json', 'utf8'),
 ) as { width: number; height: number; values: number[] };
 const CELL = 10;
 const surface: Surface = {

@@ -47,10 +47,7 @@ interface Topology {
 
 /** Outlines of the open London boroughs file of vega-datasets (TopoJSON, quantised arcs). */
 function boroughs(): { id: string; ring: Point[] }[] {
-  const file = new URL(
-    '../../node_modules/vega-datasets/data/londonBoroughs.json',
-    import.meta.url,
-  );
+  const file = 'node_modules/vega-datasets/data/londonBoroughs.json';
   const topology = JSON.parse(readFileSync(file, 'utf8')) as Topology;
   const { scale, translate } = topology.transform;
   const arcs = topology.arcs.map((arc) => {

@@ -33,9 +33,9 @@ function namesIn(elements: MessageFormatElement[], found = new Set<string>()): S
 
 /** Messages with their figures as the core declares them. */
 function declared(): Map<string, string[]> {
-  const folder = new URL('../../../core/say/messages/', import.meta.url);
+  const folder = 'core/say/messages/';
   const source = readdirSync(folder)
-    .map((file) => readFileSync(new URL(file, folder), 'utf8'))
+    .map((file) => readFileSync(folder + file, 'utf8'))
     .join('\n');
   const found = new Map<string, string[]>();
   for (const [, key, names] of source.matchAll(/^ {2}'([^']+)':\s*([^;]+);/gm))

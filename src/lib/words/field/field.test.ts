@@ -20,7 +20,6 @@ import {
 } from '.';
 import { refusals } from './refusals';
 
-const root = new URL('../../../../', import.meta.url);
 const metric = { system: 'metric' as const };
 
 /** Names of figures in a text, and whether it says them by number, plural or choice. */
@@ -124,7 +123,7 @@ test('no refusal of a planter’s entry is without its translation', () => {
     'tending/commands',
   ]
     .map((name) => `src/lib/rooms/${name}.server.ts`)
-    .map((file) => readFileSync(new URL(file, root), 'utf8'));
+    .map((file) => readFileSync(file, 'utf8'));
   const thrown = new Set(
     sources
       .join('\n')
@@ -136,7 +135,7 @@ test('no refusal of a planter’s entry is without its translation', () => {
   for (const key of thrown) assert.ok(key in refusals.es, key);
   // What a lot's own ledger, a label and a product's label say on the phone already.
   const said = ['core/stock/ledger.ts', 'core/stock/label.ts', 'core/calendar/label.ts']
-    .map((file) => readFileSync(new URL(file, root), 'utf8'))
+    .map((file) => readFileSync(file, 'utf8'))
     .join('\n')
     .match(/(?:told|say)\('([a-zA-Z.]+)'/g)!
     .map((match) => match.slice(match.indexOf("'") + 1, -1));
@@ -212,14 +211,14 @@ const PAGES = [
     '/spray',
     '/gate',
   ].map((page) => `src/routes/field/[block]${page}/+page.svelte`),
-  ...readdirSync(new URL('src/lib/field/', root))
+  ...readdirSync('src/lib/field/')
     .filter((file) => file.endsWith('.svelte'))
     .map((file) => `src/lib/field/${file}`),
 ];
 
 test('no planter’s page holds a word that is not in the catalogues', () => {
   for (const file of PAGES) {
-    const words = bareWords(readFileSync(new URL(file, root), 'utf8')).filter(
+    const words = bareWords(readFileSync(file, 'utf8')).filter(
       (text) => !/^· ?Viridane$/.test(text),
     );
     assert.deepEqual(words, [], file);

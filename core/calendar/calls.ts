@@ -9,21 +9,20 @@ import { DAY_LIMITS, judgeAir } from './weather';
 export function taskCalls(tasks: readonly ScheduledTask[], block: string): BlockCall[] {
   return tasks.map((task) => {
     const late = task.state === 'late';
-    const label = task.label[0].toUpperCase() + task.label.slice(1);
     return {
       room: tends(task) ? 'tending' : 'calendar',
       urgency: late ? 'soon' : 'note',
       when: late ? say('when.late') : say('when.day', { day: onDay(task.finish) }),
       say: late
         ? say('calendar.taskLate', {
-            task: label,
+            task: task.label,
             block,
             days: task.lateBy,
             held: task.waitsFor.length ? 'yes' : 'no',
-            waits: task.waitsFor.join(', '),
+            waits: { list: task.waitsFor },
           })
-        : say('calendar.taskDue', { task: label, block, day: onDay(task.finish) }),
-      detail: say('say.plain', { text: task.reason }),
+        : say('calendar.taskDue', { task: task.label, block, day: onDay(task.finish) }),
+      detail: task.reason,
       action: say('action.tickOff'),
     };
   });

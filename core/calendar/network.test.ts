@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import { conflicts, criticalPath, whatFollows, type Activity } from './network';
+import { say } from '../say/message';
 
 const TODAY: Day = '2026-11-01';
 const day = (days: number) => addTo(TODAY, { days });
@@ -25,7 +26,7 @@ const drawn = fc.array(
 );
 const activitiesOf = (list: Drawn[]): Activity[] =>
   list.map(({ duration, needs, lag, due }, i) => ({
-    ...{ id: `t${i}`, block: 'b', label: `task ${i}`, duration },
+    ...{ id: `t${i}`, block: 'b', label: say('own.task', { label: `task ${i}` }), duration },
     needs: [...new Set(needs.filter((other) => other < i))].map((other) => ({
       ...{ id: `t${other}`, lag },
     })),
@@ -113,7 +114,11 @@ test('what follows a moved task are those behind it, each by as much as it is pu
 
 test('two that want one machine on one day are told once, the one with less slack first', () => {
   const task = (id: string, duration: number, due: number, resource = 'ripper'): Activity =>
-    ({ ...{ id, block: id, label: id, duration, resource }, needs: [], due: day(due) }) as Activity;
+    ({
+      ...{ id, block: id, label: say('own.task', { label: id }), duration, resource },
+      needs: [],
+      due: day(due),
+    }) as Activity;
   const placed = criticalPath(
     [task('a', 5, 30), task('b', 5, 20), task('c', 5, 20, 'digger')],
     TODAY,
@@ -139,7 +144,7 @@ test('two that want one machine on one day are told once, the one with less slac
 test('a circle is refused, and so is a task that takes no day', () => {
   const task = (id: string, needs: string[], duration = 1) =>
     ({
-      ...{ id, block: 'b', label: id, duration },
+      ...{ id, block: 'b', label: say('own.task', { label: id }), duration },
       needs: needs.map((need) => ({ id: need, lag: 0 })),
     }) as Activity;
   assert.throws(() => criticalPath([task('a', ['b']), task('b', ['a'])], TODAY), /calendar\./);

@@ -1,3 +1,4 @@
+import { say, type List, type Message } from '../say/message';
 import { told } from '../say/told';
 import { addTo, daysBetween, type Day } from '../measure/dates';
 
@@ -5,7 +6,7 @@ import { addTo, daysBetween, type Day } from '../measure/dates';
 export interface Activity {
   id: string;
   block: string;
-  label: string;
+  label: Message;
   /** Days it takes. */
   duration: number;
   /** What must be finished before it starts, and days that must pass in between. */
@@ -57,7 +58,8 @@ export function inDependencyOrder(activities: readonly Activity[]): Activity[] {
   return order;
 }
 
-function circle(activities: readonly Activity[], waiting: ReadonlyMap<string, number>): string {
+/** The tasks of a circle, each before the one that waits for it. */
+function circle(activities: readonly Activity[], waiting: ReadonlyMap<string, number>): List {
   const stuck = new Map(
     activities.filter(({ id }) => waiting.get(id)).map((activity) => [activity.id, activity]),
   );
@@ -67,8 +69,8 @@ function circle(activities: readonly Activity[], waiting: ReadonlyMap<string, nu
     seen.push(at);
     at = stuck.get(at.needs.find(({ id }) => stuck.has(id))!.id)!;
   }
-  const round = [...seen.slice(seen.indexOf(at)), at].map(({ label }) => `“${label}”`).reverse();
-  return round.join(' → ');
+  const round = seen.slice(seen.indexOf(at)).reverse();
+  return { list: round.map(({ label }) => say('calendar.quoted', { task: label })) };
 }
 
 function followersOf(activities: readonly Activity[]): Map<string, { id: string; lag: number }[]> {
@@ -151,7 +153,7 @@ export function criticalPath(activities: readonly Activity[], today: Day): Place
 export interface Consequence {
   id: string;
   block: string;
-  label: string;
+  label: Message;
   from: Day;
   to: Day;
   /** Days past its latest day; what is due then comes late by so many. */

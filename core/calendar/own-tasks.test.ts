@@ -9,6 +9,8 @@ import { dayShare, plantingDays } from './planting';
 import { schedule, type Circumstances } from './schedule';
 import { activitiesOf, knotId } from './strings';
 import type { WeekShare } from './windows';
+import { say } from '../say/message';
+import { words } from '../../src/lib/words';
 
 const PLANTING = '2026-11-24';
 const KEY = 'own-01a15363-9e80-776c-9fa3-6a4cb900e0bf';
@@ -43,7 +45,7 @@ test('a task that repeats is a knot a time, each after the one before, after pla
   assert.ok(!OWN_KEY.test('plant') && !OWN_KEY.test(`${KEY}.2.3`));
   const templates = ownTemplates([own({ lead: 7, repeat: { every: 14, times: 3 } })]);
   assert.deepEqual(
-    templates.map(({ label, offset, needs, room }) => [label, offset.days, needs, room]),
+    templates.map(({ label, offset, needs, room }) => [words(label), offset.days, needs, room]),
     [
       ['mend the fence (1 of 3)', -7, [], 'calendar'],
       ['mend the fence (2 of 3)', 7, [KEY, 'plant'], 'tending'],
@@ -93,7 +95,7 @@ test('what other pages show done is done here, until somebody says that it is no
   assert.equal(order(of([{ key: 'order', skipped: true }])).state, 'skipped');
   // Nothing waits for it any more.
   const waits = (tasks: ReturnType<typeof schedule>) =>
-    tasks.flatMap(({ waitsFor }) => waitsFor).filter((label) => label === 'order stock').length;
+    tasks.flatMap(({ waitsFor }) => waitsFor).filter(({ key }) => key === 'task.order').length;
   assert.equal(waits(of([])), 0);
 });
 
@@ -170,7 +172,7 @@ test('a planting of many days begins on its day; what follows is counted from th
     [watering('2026-10-01').start, watering('2026-10-01').finish],
     [PLANTING, addTo(PLANTING, { days: 9 })],
   );
-  assert.deepEqual(watering('2026-10-01').waitsFor, ['plant']);
+  assert.deepEqual(watering('2026-10-01').waitsFor, [say('task.plant')]);
   assert.deepEqual(watering(addTo(PLANTING, { days: 3 })).waitsFor, []);
   assert.equal(watering(addTo(PLANTING, { days: 3 })).state, 'due');
   const net = activitiesOf([{ id: 'b', name: 'B', plantingDay: PLANTING, tasks }]);

@@ -1,4 +1,5 @@
 import type { Day } from '../measure/dates';
+import { say } from '../say/message';
 import type { TaskTemplate } from './tasks';
 
 /** A task that a leader hangs on a block's string beside those of the trade. */
@@ -34,10 +35,13 @@ export function ownTemplates(tasks: readonly OwnTask[]): TaskTemplate[] {
       const lead = task.lead - i * (task.repeat?.every ?? 0);
       return {
         key,
-        label: keys.length > 1 ? `${task.label} (${i + 1} of ${keys.length})` : task.label,
+        label:
+          keys.length > 1
+            ? say('own.taskOf', { label: task.label, turn: i + 1, of: keys.length })
+            : say('own.task', { label: task.label }),
         offset: { days: -lead },
         duration: task.duration,
-        reason: task.reason,
+        reason: say('own.reason', { reason: task.reason }),
         needs: [...(i ? [keys[i - 1]] : []), ...(lead < 0 ? ['plant'] : [])],
         always: true,
         room: lead < 0 ? 'tending' : 'calendar',

@@ -1,4 +1,5 @@
 import { addTo, daysBetween, type Day } from '../measure/dates';
+import type { Message } from '../say/message';
 import type { CalendarTerms } from './terms';
 import { ownTemplates, type DoneElsewhere, type OwnTask } from './own-tasks';
 import { TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
@@ -24,9 +25,9 @@ export interface TaskRecord {
 
 export interface ScheduledTask {
   key: string;
-  label: string;
-  reason: string;
-  caution?: string;
+  label: Message;
+  reason: Message;
+  caution?: Message;
   room: TaskTemplate['room'];
   start: Day;
   /** Should be finished on this day. */
@@ -51,8 +52,8 @@ export interface ScheduledTask {
   elsewhere?: DoneElsewhere['by'];
   /** Days still to go of a task that has begun. */
   daysLeft?: number;
-  /** Labels of needed tasks that are not done. */
-  waitsFor: string[];
+  /** Names of needed tasks that are not done. */
+  waitsFor: Message[];
 }
 
 /** What the rest of the program knows of a block's tasks. */
@@ -194,18 +195,18 @@ function stateOf(record: TaskRecord | undefined, start: Day, finish: Day, today:
   return daysBetween(today, start) <= SOON ? 'soon' : 'later';
 }
 
-/** A task without the words that everybody has who has the table: half of what a list of tasks weighs. */
-export type LeanTask = Omit<ScheduledTask, 'reason' | 'caution'> &
-  Partial<Pick<ScheduledTask, 'reason' | 'caution'>>;
+/** A task without the messages that everybody has who has the table: half of what a list of tasks weighs. */
+export type LeanTask = Omit<ScheduledTask, 'label' | 'reason' | 'caution'> &
+  Partial<Pick<ScheduledTask, 'label' | 'reason' | 'caution'>>;
 
 const TEMPLATES = new Map(TASKS.map((template) => [template.key, template]));
 
 /** Leaves out what `wholeTask` finds again by the task's key. */
-export function leanTask({ reason, caution, ...task }: ScheduledTask): LeanTask {
-  return TEMPLATES.has(task.key) ? task : { ...task, reason, caution };
+export function leanTask({ label, reason, caution, ...task }: ScheduledTask): LeanTask {
+  return TEMPLATES.has(task.key) ? task : { ...task, label, reason, caution };
 }
 
 export function wholeTask(task: LeanTask): ScheduledTask {
-  const { reason = '', caution } = TEMPLATES.get(task.key) ?? {};
-  return { reason, caution, ...task };
+  const { label, reason, caution } = TEMPLATES.get(task.key) ?? {};
+  return { label, reason, caution, ...task } as ScheduledTask;
 }

@@ -8,6 +8,7 @@ import { conflicts, criticalPath, whatFollows, type Activity, type Placed } from
 import { schedule } from './schedule';
 import { activitiesOf, knotId, lateCost, slackSentence } from './strings';
 import { TASKS } from './tasks';
+import { say } from '../say/message';
 
 const all = new Set(TASKS.map(({ key }) => key));
 const stringOf = (
@@ -113,7 +114,14 @@ test('conflicts are the pairs that a day-by-day count finds', () => {
     fc.property(fc.array(loose, { minLength: 2, maxLength: 7 }), (list) => {
       const today = '2026-03-20';
       const net = list.map(({ duration, resource }, i): Activity => ({
-        ...{ id: `${i}`, block: `${i}`, label: `${i}`, duration, needs: [], resource },
+        ...{
+          id: `${i}`,
+          block: `${i}`,
+          label: say('own.task', { label: `${i}` }),
+          duration,
+          needs: [],
+          resource,
+        },
       }));
       const planned = new Map(
         list.map(({ at, duration }, i) => [`${i}`, addTo(today, { days: at + duration - 1 })]),

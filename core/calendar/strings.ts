@@ -42,7 +42,7 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
       return {
         id: knotId(block, task.key),
         block,
-        label: `${task.label} on ${name}`,
+        label: say('calendar.taskOn', { task: task.label, block: name }),
         duration: task.daysLeft ?? task.duration,
         needs,
         due:

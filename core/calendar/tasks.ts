@@ -1,21 +1,22 @@
 import type { Span } from '../measure/dates';
+import { lengthOf, liquidOf, say, smallOf, type Message, type MessageKey } from '../say/message';
 
 /** A task hung on a block's string, counted from its planting day. */
 export interface TaskTemplate {
   key: string;
-  label: string;
+  label: Message;
   /** From planting day: negative before it. The task should be finished on that day. */
   offset: Span;
   /** Working days it takes. */
   duration: number;
-  reason: string;
+  reason: Message;
   /** Tasks that have to be done first. */
   needs: string[];
   /** Always there, or only when the block's method asks for it. */
   always: boolean;
   /** Where it is dealt with. */
   room: 'ground' | 'rows' | 'stock' | 'calendar' | 'crew' | 'checks' | 'tending' | 'survival';
-  caution?: string;
+  caution?: Message;
   /** Machine or crew that does one thing at a time. */
   resource?: string;
   /** Weather it needs. */
@@ -25,346 +26,184 @@ export interface TaskTemplate {
 /** What a task asks of the weather. */
 export type WeatherNeed = 'dry ground' | 'still and dry' | 'planting weather';
 
+/** Tasks of the trade: those that have a name in the catalogue. */
+export type TaskKey = MessageKey extends infer Key
+  ? Key extends `task.${infer Name}`
+    ? Name
+    : never
+  : never;
+
 const task = (
-  key: string,
-  label: string,
+  key: TaskKey,
   offset: Span,
   duration: number,
-  reason: string,
   rest: Partial<TaskTemplate> = {},
 ): TaskTemplate => ({
   key,
-  label,
+  label: { key: `task.${key}`, figures: {} },
   offset,
   duration,
-  reason,
+  reason: { key: `why.${key}`, figures: {} },
   needs: [],
   always: true,
   room: 'calendar',
   ...rest,
 });
 
-const LABEL_CAUTION = 'The product label is the law; a licensed operator decides.';
-
 /** The year before planting and the seasons after it. Common practice unless marked in docs/trade.md. */
 export const TASKS: readonly TaskTemplate[] = [
-  task(
-    'kill-1',
-    'spray the first flush',
-    { months: -13 },
-    3,
-    'The seed bank sprouts in flushes; each flush is killed once.',
-    { resource: 'sprayer', weather: 'still and dry', always: false, caution: LABEL_CAUTION },
-  ),
-  task('order', 'order stock', { months: -12 }, 1, 'Nurseries sow to order, about a year ahead.', {
-    room: 'stock',
-  }),
-  task('kill-sod', 'kill the sod', { months: -7 }, 2, 'Ripped live sod knits together again.', {
+  task('kill-1', { months: -13 }, 3, {
     resource: 'sprayer',
     weather: 'still and dry',
     always: false,
-    caution: LABEL_CAUTION,
+    caution: say('caution.label'),
   }),
-  task(
-    'kill-2',
-    'spray the second flush',
-    { months: -6, days: -14 },
-    3,
-    'The second flush, before it seeds.',
-    {
-      resource: 'sprayer',
-      weather: 'still and dry',
-      always: false,
-      needs: ['kill-1'],
-      caution: LABEL_CAUTION,
-    },
-  ),
-  task(
-    'rip',
-    'rip',
-    { months: -6 },
-    5,
-    '{60 cm} or deeper: dry soil shatters, then stores the winter rain. Six months or more before planting.',
-    {
-      resource: 'ripper',
-      weather: 'dry ground',
-      always: false,
-      needs: ['kill-sod'],
-      caution: 'Services located and marked before any tine goes in.',
-    },
-  ),
-  task(
-    'mark-spots',
-    'mark spots, kill circles',
-    { months: -5, days: -15 },
-    4,
-    'Dead roots rot by planting day and the spot is crumbly.',
-    {
-      resource: 'sprayer',
-      weather: 'still and dry',
-      always: false,
-      needs: ['kill-2'],
-      caution: LABEL_CAUTION,
-    },
-  ),
-  task(
-    'knockdown',
-    'knock down regrowth',
-    { weeks: -3 },
-    3,
-    'Regrowth dies now, germination is held for about six months.',
-    { resource: 'sprayer', weather: 'still and dry', always: false, caution: LABEL_CAUTION },
-  ),
-  task(
-    'clear-strips',
-    'clear strips',
-    { weeks: -4 },
-    3,
-    'What is cut late has grown again by planting day.',
-    { resource: 'mower', always: false },
-  ),
-  task('manure', 'work in manure', { weeks: -6 }, 3, 'Fresh manure burns roots; it needs weeks.', {
+  task('order', { months: -12 }, 1, {
+    room: 'stock',
+  }),
+  task('kill-sod', { months: -7 }, 2, {
+    resource: 'sprayer',
+    weather: 'still and dry',
+    always: false,
+    caution: say('caution.label'),
+  }),
+  task('kill-2', { months: -6, days: -14 }, 3, {
+    resource: 'sprayer',
+    weather: 'still and dry',
+    always: false,
+    needs: ['kill-1'],
+    caution: say('caution.label'),
+  }),
+  task('rip', { months: -6 }, 5, {
+    reason: say('why.rip', { depth: smallOf(0.6) }),
+    resource: 'ripper',
+    weather: 'dry ground',
+    always: false,
+    needs: ['kill-sod'],
+    caution: say('caution.rip'),
+  }),
+  task('mark-spots', { months: -5, days: -15 }, 4, {
+    resource: 'sprayer',
+    weather: 'still and dry',
+    always: false,
+    needs: ['kill-2'],
+    caution: say('caution.label'),
+  }),
+  task('knockdown', { weeks: -3 }, 3, {
+    resource: 'sprayer',
+    weather: 'still and dry',
+    always: false,
+    caution: say('caution.label'),
+  }),
+  task('clear-strips', { weeks: -4 }, 3, { resource: 'mower', always: false }),
+  task('manure', { weeks: -6 }, 3, {
     always: false,
   }),
-  task(
-    'set-out',
-    'set out rows',
-    { days: -10 },
-    3,
-    'Pegs and flags stand before anyone waits for them.',
-    { room: 'rows' },
-  ),
-  task(
-    'receive',
-    'receive stock',
-    { days: -2 },
-    1,
-    'Counted, inspected and stored before the crew needs it.',
-    {
-      room: 'stock',
-      needs: ['order'],
-      caution: 'Wet boxes are heavy: two people lift, knees bent.',
-    },
-  ),
-  task('soak', 'soak roots', { days: -1 }, 1, 'Two hours in water, at most eight.', {
+  task('set-out', { days: -10 }, 3, { room: 'rows' }),
+  task('receive', { days: -2 }, 1, {
+    room: 'stock',
+    needs: ['order'],
+    caution: say('caution.receive'),
+  }),
+  task('soak', { days: -1 }, 1, {
     always: false,
     room: 'stock',
     needs: ['receive'],
   }),
-  task('plant', 'plant', {}, 1, 'Planting begins.', {
+  task('plant', {}, 1, {
     resource: 'planting crew',
     weather: 'planting weather',
     room: 'crew',
     needs: ['set-out', 'receive'],
-    caution: 'Blades carried point down, arm’s length and more between planters.',
+    caution: say('caution.plant'),
   }),
-  task('water-in', 'water in', {}, 1, 'Water closes the soil round the roots.', {
+  task('water-in', {}, 1, {
     always: false,
     room: 'tending',
     needs: ['plant'],
   }),
-  task(
-    'water-second',
-    'water again, two hours later',
-    {},
-    1,
-    'What the first water settled is filled up, and the ball is wet through.',
-    { always: false, room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'check-rows',
-    'check rows',
-    { days: 1 },
-    1,
-    'Straighten, firm and re-plant while the crew is there.',
-    { room: 'checks', needs: ['plant'] },
-  ),
-  task('fill-boxes', 'fill reservoir boxes', { days: 1 }, 1, 'An empty box lifts in the wind.', {
+  task('water-second', {}, 1, { always: false, room: 'tending', needs: ['plant'] }),
+  task('check-rows', { days: 1 }, 1, { room: 'checks', needs: ['plant'] }),
+  task('fill-boxes', { days: 1 }, 1, {
     always: false,
     room: 'tending',
     needs: ['plant'],
-    caution: 'A full tank pushes: brakes and slope first.',
+    caution: say('caution.fill-boxes'),
   }),
-  task(
-    'fence',
-    'put up the fence',
-    { weeks: -3 },
-    3,
-    'Before the first tree stands there to be eaten.',
-    {
-      always: false,
-      resource: 'fencer',
-      caution: 'Locate buried services before a post goes in.',
-    },
-  ),
-  task('granules', 'shake granules', { weeks: 2 }, 2, 'Before the weeds come through.', {
+  task('fence', { weeks: -3 }, 3, {
+    always: false,
+    resource: 'fencer',
+    caution: say('caution.fence'),
+  }),
+  task('granules', { weeks: 2 }, 2, {
     always: false,
     room: 'tending',
     needs: ['plant'],
-    caution: LABEL_CAUTION,
+    caution: say('caution.label'),
   }),
-  task('mulch', 'mulch rings', { weeks: 4 }, 3, '{10–15 cm}, kept off the stem.', {
+  task('mulch', { weeks: 4 }, 3, {
+    reason: say('why.mulch', { least: smallOf(0.1), most: smallOf(0.15) }),
     always: false,
     room: 'tending',
     needs: ['plant'],
   }),
-  task(
-    'weed-1',
-    'control weeds',
-    { months: 6 },
-    3,
-    'Competition in the first summer costs two thirds of growth. Twice a year at most by residual.',
-    { room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'water-weekly',
-    'begin weekly water',
-    { months: 6 },
-    1,
-    '{19 L} a tree and week in the first summer.',
-    {
-      always: false,
-      room: 'tending',
-      needs: ['plant'],
-      caution: 'Carry water for the crew too; heat stops work before trees do.',
-    },
-  ),
-  task(
-    'water-dated',
-    'check for dry spell',
-    { months: 7 },
-    1,
-    '{19 L} on the 10th, 20th and 30th where no rain fell.',
-    { always: false, room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'guards-1',
-    'check guards',
-    { months: 9 },
-    2,
-    'Guards lean, fill with grass or rub the bark; a fence is walked.',
-    { always: false, room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'count-1',
-    'count season 1',
-    { months: 11 },
-    2,
-    'Survival decides the refill while stock can still be ordered.',
-    { room: 'survival', needs: ['plant'] },
-  ),
-  task('weed-2', 'control weeds again', { months: 12 }, 3, 'The ring is kept open {0.6–1 m}.', {
+  task('weed-1', { months: 6 }, 3, { room: 'tending', needs: ['plant'] }),
+  task('water-weekly', { months: 6 }, 1, {
+    reason: say('why.water-weekly', { water: liquidOf(0.019) }),
+    always: false,
+    room: 'tending',
+    needs: ['plant'],
+    caution: say('caution.water-weekly'),
+  }),
+  task('water-dated', { months: 7 }, 1, {
+    reason: say('why.water-dated', { water: liquidOf(0.019) }),
+    always: false,
     room: 'tending',
     needs: ['plant'],
   }),
-  task(
-    'stakes-off',
-    'take stakes off',
-    { months: 15 },
-    2,
-    'A tree kept too long leans on its stake.',
-    { always: false, room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'weed-3',
-    'control weeds, third',
-    { months: 18 },
-    3,
-    'Until the crowns shade their own feet.',
-    { room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'count-2',
-    'count season 2',
-    { months: 23 },
-    2,
-    'What failed late failed of something else.',
-    { room: 'survival', needs: ['plant'] },
-  ),
-  task(
-    'guards-off',
-    'take guards off',
-    { months: 33 },
-    3,
-    'A guard that stays chokes the stem it kept; all of it is carried home.',
-    { always: false, room: 'tending', needs: ['plant'] },
-  ),
-  task(
-    'count-3',
-    'count season 3',
-    { months: 35 },
-    2,
-    'After the third season a tree that stands is established.',
-    { room: 'survival', needs: ['plant'] },
-  ),
-  task(
-    'cost-share',
-    'apply for cost share',
-    { months: -12, days: -7 },
-    1,
-    'Most programmes pay for nothing that was ordered before they said yes.',
-    { always: false },
-  ),
-  task(
-    'sow-cover',
-    'sow ground cover',
-    { months: -11 },
-    2,
-    'Cover first: it holds the soil and keeps weeds out until the trees come.',
-    { always: false },
-  ),
-  task(
-    'drains',
-    'lay drains',
-    { months: -8 },
-    3,
-    'The ground drains a winter before trees stand in it.',
-    {
-      always: false,
-      weather: 'dry ground',
-      resource: 'digger',
-      caution: 'Services located and marked before anything is dug; shore or slope what is deep.',
-    },
-  ),
-  task(
-    'loosen-spots',
-    'loosen spots',
-    { months: -5 },
-    5,
-    'In the dry months: heavy soil crumbles dry and smears wet.',
-    { always: false, weather: 'dry ground', resource: 'ground crew', needs: ['rip'] },
-  ),
-  task('terraces', 'cut terraces', { months: -3 }, 10, 'Cut before planting, they settle first.', {
+  task('guards-1', { months: 9 }, 2, { always: false, room: 'tending', needs: ['plant'] }),
+  task('count-1', { months: 11 }, 2, { room: 'survival', needs: ['plant'] }),
+  task('weed-2', { months: 12 }, 3, {
+    reason: say('why.weed-2', { least: lengthOf(0.6), most: lengthOf(1) }),
+    room: 'tending',
+    needs: ['plant'],
+  }),
+  task('stakes-off', { months: 15 }, 2, { always: false, room: 'tending', needs: ['plant'] }),
+  task('weed-3', { months: 18 }, 3, { room: 'tending', needs: ['plant'] }),
+  task('count-2', { months: 23 }, 2, { room: 'survival', needs: ['plant'] }),
+  task('guards-off', { months: 33 }, 3, { always: false, room: 'tending', needs: ['plant'] }),
+  task('count-3', { months: 35 }, 2, { room: 'survival', needs: ['plant'] }),
+  task('cost-share', { months: -12, days: -7 }, 1, { always: false }),
+  task('sow-cover', { months: -11 }, 2, { always: false }),
+  task('drains', { months: -8 }, 3, {
+    always: false,
+    weather: 'dry ground',
+    resource: 'digger',
+    caution: say('caution.drains'),
+  }),
+  task('loosen-spots', { months: -5 }, 5, {
+    always: false,
+    weather: 'dry ground',
+    resource: 'ground crew',
+    needs: ['rip'],
+  }),
+  task('terraces', { months: -3 }, 10, {
     always: false,
     resource: 'digger',
     needs: ['rip'],
-    caution: 'Services located and marked; nobody below a cut while it is worked on.',
+    caution: say('caution.terraces'),
   }),
-  task('dig-pits', 'dig pits', { weeks: -4 }, 10, 'Topsoil to one side, subsoil to the other.', {
+  task('dig-pits', { weeks: -4 }, 10, {
     always: false,
     resource: 'ground crew',
     needs: ['loosen-spots'],
-    caution: 'Services located and marked before anything is dug. Lift in pairs.',
+    caution: say('caution.dig-pits'),
   }),
-  task(
-    'wetting-agent',
-    'wet the spots with an agent',
-    { days: -2 },
-    1,
-    'Soil that sheds water takes it in once the agent is there.',
-    { always: false, caution: LABEL_CAUTION },
-  ),
-  task(
-    'terraces-after',
-    'cut terraces behind the trees',
-    { weeks: 3 },
-    10,
-    'Right after planting, while the crew still stands on the slope.',
-    {
-      always: false,
-      resource: 'digger',
-      needs: ['plant'],
-      caution: 'Nobody below a cut while it is worked on; keep earth off the stems.',
-    },
-  ),
+  task('wetting-agent', { days: -2 }, 1, { always: false, caution: say('caution.label') }),
+  task('terraces-after', { weeks: 3 }, 10, {
+    always: false,
+    resource: 'digger',
+    needs: ['plant'],
+    caution: say('caution.terraces-after'),
+  }),
 ];

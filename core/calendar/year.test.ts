@@ -25,6 +25,7 @@ import {
   weekShares,
   yearsFromTable,
 } from './windows';
+import { say } from '../say/message';
 
 test('weather files: units, gaps, doubles, a leap day; what is wrong is said with its line', () => {
   const us = readWeather(
@@ -118,7 +119,7 @@ test('a typical year by hand gives weeks like those it tells of', () => {
 });
 
 const task = (id: string, more: Partial<Activity> = {}): Activity => ({
-  ...{ id, label: id, block: 'b', duration: 2, needs: [] },
+  ...{ id, label: say('own.task', { label: id }), block: 'b', duration: 2, needs: [] },
   ...more,
 });
 
@@ -158,7 +159,7 @@ test('what a moved task pushes, what a machine wanted twice costs, and who waits
         [task('x', { needs: [{ id: 'y', lag: 0 }] }), task('y', { needs: [{ id: 'x', lag: 0 }] })],
         '2027-01-01',
       ),
-    says(/wait for one another: “\w” → “\w” → “\w”/),
+    says(/wait for one another, the first for the last: “[xy]” and “[xy]”\./),
   );
   assert.throws(
     () => criticalPath([task('x', { duration: 0 })], '2027-01-01'),

@@ -1,7 +1,7 @@
 import { createEvents } from 'ics';
-import { inUnits, type UnitSystem } from '../measure/units';
 import { addTo, type Day } from '../measure/dates';
 import { isDropped, type ScheduledTask } from '../calendar/schedule';
+import { say, type Message } from '../say/message';
 
 const asArray = (day: Day): [number, number, number] => {
   const [year, month, date] = day.split('-').map(Number);
@@ -21,20 +21,25 @@ export interface BlockTasks {
  * Tasks of blocks as all-day events, iCalendar (RFC 5545). A task that was skipped is cancelled, so that it
  * leaves calendars that have it already; one that is done says so.
  * @param written the moment of writing, milliseconds since 1970 UTC
- * @param units of whoever reads
+ * @param worded puts a message into the words and units of whoever reads
  */
 export function scheduleToIcs(
   blocks: readonly BlockTasks[],
   written: number,
-  units: UnitSystem = 'metric',
+  worded: (message: Message) => string,
 ): string {
   const events = blocks.flatMap(({ id, name, sequence, tasks }) =>
     tasks.map((task) => ({
       uid: `${id}-${task.key}@viridane`,
-      title: `${name}: ${task.label}${task.doneOn ? ', done' : ''}`,
+      title: worded(
+        say(task.doneOn ? 'calendar.eventDone' : 'calendar.event', {
+          block: name,
+          task: task.label,
+        }),
+      ),
       sequence,
       status: (isDropped(task) ? 'CANCELLED' : 'CONFIRMED') as 'CANCELLED' | 'CONFIRMED',
-      description: inUnits(task.reason, units),
+      description: worded(task.reason),
       start: asArray(task.start),
       // The end of an all-day event is the day after (RFC 5545, 3.6.1).
       end: asArray(addTo(task.finish, { days: 1 })),

@@ -132,7 +132,12 @@ test('one planter beyond chance is named with the fault, the others are not', ()
 
 const task = (more: Partial<ScheduledTask>): ScheduledTask =>
   ({
-    ...{ key: 'guards-1', label: 'check guards', reason: 'voles', room: 'tending' },
+    ...{
+      key: 'guards-1',
+      label: say('task.guards-1'),
+      reason: say('why.guards-1'),
+      room: 'tending',
+    },
     ...{ state: 'late', lateBy: 1, finish: '2026-11-20', waitsFor: [] },
     ...more,
   }) as ScheduledTask;
@@ -141,7 +146,7 @@ test('a task late by a day, by many, held up, or due: one sentence each', () => 
   const [late, held, due] = taskCalls(
     [
       task({}),
-      task({ lateBy: 12, waitsFor: ['kill the sod', 'rip'], room: 'calendar' }),
+      task({ lateBy: 12, waitsFor: [say('task.kill-sod'), say('task.rip')], room: 'calendar' }),
       task({ state: 'due', finish: '2026-11-28', room: 'calendar' }),
     ],
     'North Bench',
@@ -150,7 +155,7 @@ test('a task late by a day, by many, held up, or due: one sentence each', () => 
   assert.deepEqual([late.room, late.urgency, late.when.key], ['tending', 'soon', 'when.late']);
   assert.equal(
     said(held),
-    'Check guards on North Bench: 12 days late. It waits for: kill the sod, rip.',
+    'Check guards on North Bench: 12 days late. It waits for: kill the sod and rip.',
   );
   assert.equal(said(due), 'Check guards on North Bench by 28 Nov.');
   assert.deepEqual([due.room, due.urgency], ['calendar', 'note']);

@@ -8,6 +8,7 @@ import type { RowsMessages } from './messages/rows';
 import type { SiteMessages } from './messages/site';
 import type { StockMessages } from './messages/stock';
 import type { SurvivalMessages } from './messages/survival';
+import type { TaskMessages } from './messages/tasks';
 import type { TendingMessages } from './messages/tending';
 
 /**
@@ -26,4 +27,5 @@ export interface Messages
     SiteMessages,
     StockMessages,
     SurvivalMessages,
+    TaskMessages,
     TendingMessages {}

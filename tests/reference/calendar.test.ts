@@ -14,6 +14,7 @@ import { evaporation, skyRadiation, weekShares } from '../../core/calendar/windo
 import { readWeather } from '../../core/formats/weather';
 import { addTo, daysBetween } from '../../core/measure/dates';
 import { LITRES_PER_US_GALLON, gallonsPerAcre } from '../../core/measure/units';
+import { say } from '../../core/say/message';
 
 // Source: FAO-56, example 8: 3 September at 20° S, 32.2 MJ/m² a day, which is 13.1 mm. Example 20:
 // Lyon in July, 26.6 and 14.8 °C at 45°43′ N, 5.0 mm a day by the Hargreaves equation.
@@ -92,7 +93,7 @@ test('critical path of the textbook house', () => {
   ];
   const placed = criticalPath(
     house.map(([id, duration, needs]) => ({
-      ...{ id, label: id, block: 'house', duration },
+      ...{ id, label: say('own.task', { label: id }), block: 'house', duration },
       needs: [...needs].map((need) => ({ id: need, lag: 0 })),
     })),
     '2026-01-01',
@@ -117,7 +118,7 @@ test('earliest days are the longest way in, latest days the longest way out', ()
       fc.nat(5),
       (knots, lag) => {
         const net = knots.map(({ duration, needs }, i): Activity => ({
-          ...{ id: `${i}`, label: `${i}`, block: 'b', duration },
+          ...{ id: `${i}`, label: say('own.task', { label: `${i}` }), block: 'b', duration },
           needs: knots
             .slice(0, i)
             .flatMap((_, k) => ((needs >> k) & 1 ? [{ id: `${k}`, lag }] : [])),

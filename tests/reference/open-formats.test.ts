@@ -12,6 +12,7 @@ import { layoutToCsv, layoutToGeoJson, layoutToGpx } from '../../core/formats/la
 import { localPlane, type Point as Pair } from '../../core/measure/plane';
 import { layOut } from '../../core/rows/layout';
 import { eachPosition, rhythmOf, toStoredRows } from '../../core/rows/stored';
+import { words } from '../../src/lib/words';
 
 const plane = localPlane([11, 51]);
 const area = [
@@ -126,6 +127,7 @@ test('iCalendar reads back with its days, over a leap day and a year’s end', (
   const text = scheduleToIcs(
     [{ id: 'b1', name: 'North Bench', sequence: 7, tasks }],
     Date.UTC(2026, 10, 24),
+    (message) => words(message),
   );
   const events = new ICAL.Component(ICAL.parse(text))
     .getAllSubcomponents('vevent')
@@ -146,14 +148,14 @@ test('iCalendar reads back with its days, over a leap day and a year’s end', (
     const end = event.endDate.clone();
     end.adjust(-1, 0, 0, 0);
     assert.equal(end.toString(), task.finish);
-    assert.equal(event.summary, `North Bench: ${task.label}${task.doneOn ? ', done' : ''}`);
+    assert.equal(event.summary, `North Bench: ${words(task.label)}${task.doneOn ? ', done' : ''}`);
   }
   assert.equal(new Set(events.map(({ uid }) => uid)).size, events.length);
 });
 
 // Source: RFC 5545, read by ical.js; a calendar without any task is still one.
 test('an empty calendar is a calendar', () => {
-  const calendar = new ICAL.Component(ICAL.parse(scheduleToIcs([], Date.UTC(2026, 10, 24))));
+  const calendar = new ICAL.Component(ICAL.parse(scheduleToIcs([], Date.UTC(2026, 10, 24), words)));
   assert.equal(calendar.name, 'vcalendar');
   assert.equal(calendar.getFirstPropertyValue('version'), '2.0');
   assert.equal(calendar.getAllSubcomponents('vevent').length, 0);

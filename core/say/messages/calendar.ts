@@ -26,6 +26,10 @@ export interface CalendarMessages {
   'calendar.noProduct': never;
   'calendar.noSpraying': never;
   'calendar.productFillsWater': 'product' | 'dose' | 'water';
+  'calendar.event': 'task' | 'block';
+  'calendar.eventDone': 'task' | 'block';
+  'calendar.quoted': 'task';
+  'calendar.taskOn': 'task' | 'block';
   'calendar.taskDue': 'task' | 'block' | 'day';
   'calendar.setDay': 'block';
   'calendar.nothingCounted': never;

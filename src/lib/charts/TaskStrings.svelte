@@ -1,5 +1,6 @@
 <script lang="ts">
   import { scaleTime } from 'd3-scale';
+  import { words } from '$lib/words';
   import { addTo, daysBetween, formatDay, type Day } from '$core/measure/dates';
   import { isDropped, type ScheduledTask } from '$core/calendar/schedule';
 
@@ -70,7 +71,7 @@
     return tasks.map((task): Placed => {
       const x = at(hangsOn(task));
       if (task.key === 'plant') return { task, x, label: { x: x + 11, y: -14, anchor: 'start' } };
-      const width_ = task.label.length * 6.6 + 4;
+      const width_ = words(task.label).length * 6.6 + 4;
       const near = pegX !== undefined && Math.abs(x - pegX) < 70;
       const anchor = !near ? 'middle' : x <= pegX ? 'end' : 'start';
       const centre = Math.max(LEFT + width_ / 2, Math.min(width - width_ / 2, x));
@@ -161,8 +162,10 @@
         class:selected={selected === `${string.id}/${mark.task.key}`}
         role="button"
         tabindex="0"
-        aria-label="{string.name}: {mark.task.label}, {formatDay(mark.task.finish, true)}, {mark
-          .task.state}"
+        aria-label="{string.name}: {words(mark.task.label)}, {formatDay(
+          mark.task.finish,
+          true,
+        )}, {mark.task.state}"
         onclick={() => onselect(string.id, mark.task.key)}
         onkeydown={(e) =>
           (e.key === 'Enter' || e.key === ' ') &&
@@ -177,7 +180,7 @@
             class:peg={mark.task.key === 'plant'}
             >{mark.task.key === 'plant'
               ? `plant ${formatDay(mark.task.start)}`
-              : mark.task.label}</text
+              : words(mark.task.label)}</text
           >
         {/if}
         {#if mark.task.key === 'plant'}
@@ -194,7 +197,7 @@
           <circle cx={mark.x} cy={string.y} r="6.5" />
         {/if}
         <title
-          >{mark.task.label}: {mark.task.start === mark.task.finish
+          >{words(mark.task.label)}: {mark.task.start === mark.task.finish
             ? ''
             : `${formatDay(mark.task.start)} to `}{formatDay(mark.task.finish, true)}</title
         >

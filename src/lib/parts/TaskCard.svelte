@@ -2,7 +2,8 @@
   import { Doing } from './doing.svelte';
   import Outcome from './Outcome.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { inUnits } from '$core/measure/units';
+  import { words } from '$lib/words';
+  import type { Message } from '$core/say/message';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { formatDay } from '$core/measure/dates';
   import type { ScheduledTask } from '$core/calendar/schedule';
@@ -18,6 +19,7 @@
   }
   let { block, task, today, role, day = $bindable('') }: Props = $props();
   const units = useUnits();
+  const said = (message: Message) => words(message, units);
   const doing = new Doing();
   $effect(() => {
     void task.key;
@@ -55,7 +57,7 @@
 </script>
 
 <div class="card">
-  <b>{task.label} · {block.name}</b>
+  <b>{said(task.label)} · {block.name}</b>
   <p class="num">
     {STATE[task.state]}{task.state === 'late' ? ` by ${task.lateBy} days` : ''}: {formatDay(
       task.start,
@@ -65,9 +67,9 @@
     {#if task.elsewhere}· done, as {ELSEWHERE[task.elsewhere]} says{:else if task.doneOn}· ticked
       off {formatDay(task.doneOn, true)}{task.doneBy ? ` by ${task.doneBy}` : ''}{/if}
   </p>
-  <p class="quiet">{inUnits(task.reason, units.system)}</p>
-  {#if task.waitsFor.length}<p class="say">Waits for: {task.waitsFor.join(', ')}.</p>{/if}
-  {#if task.caution}<p class="say caution">{task.caution}</p>{/if}
+  <p class="quiet">{said(task.reason)}</p>
+  {#if task.waitsFor.length}<p class="say">Waits for: {task.waitsFor.map(said).join(', ')}.</p>{/if}
+  {#if task.caution}<p class="say caution">{said(task.caution)}</p>{/if}
   {#if role === 'leader' || role === 'checker'}
     {#if task.state === 'done'}
       <Button kind="ghost" size="small" on:click={() => tell('undone')}>Not done after all</Button>

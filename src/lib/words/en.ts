@@ -9,6 +9,7 @@ import { rows } from './en/rows';
 import { site } from './en/site';
 import { stock } from './en/stock';
 import { survival } from './en/survival';
+import { tasks } from './en/tasks';
 import { tending } from './en/tending';
 
 /**
@@ -26,5 +27,6 @@ export const en: Record<MessageKey, string> = {
   ...site,
   ...stock,
   ...survival,
+  ...tasks,
   ...tending,
 };

@@ -68,7 +68,15 @@ export function words({ key, figures }: Message, reader: Reader = METRIC): strin
     Object.entries(figures).map(([name, figure]) => [name, write(figure, reader)]),
   );
   // Sentences of the core that come in whole carry their measures in braces.
-  return inUnits(String(format.format(written)), reader.system);
+  const text = inUnits(String(format.format(written)), reader.system);
+  return beginsWithMessage(en[key], figures) ? text[0].toUpperCase() + text.slice(1) : text;
+}
+
+/** Whether a whole sentence begins with another message, as the name of a task, and so with a capital. */
+function beginsWithMessage(text: string, figures: Message['figures']): boolean {
+  const [, first] = /^\{(\w+)\}.*[.}]$/s.exec(text) ?? [];
+  const figure = figures[first];
+  return text.includes('.') && typeof figure === 'object' && 'key' in figure;
 }
 
 /** What an error says: its message in words when it is meant for the person, else its own. */

@@ -3,7 +3,8 @@ import type { CalendarMessages } from '../../../../core/say/messages/calendar';
 export const calendar: Record<keyof CalendarMessages, string> = {
   'calendar.areaBelowZero': 'The area must be 0 or more.',
   'calendar.calibration': 'Litres, seconds, metres and width must all be more than 0.',
-  'calendar.circle': 'These tasks wait for one another: {tasks}. Take one of the dependencies out.',
+  'calendar.circle':
+    'These tasks wait for one another, the first for the last: {tasks}. Take one of the dependencies out.',
   'calendar.crewWithoutPlanters':
     '{name} has {planters, number} planters; one or more is accepted.',
   'calendar.crewWithoutRate': '{name} plants {rate, number} a day; more than 0 is accepted.',
@@ -34,6 +35,10 @@ export const calendar: Record<keyof CalendarMessages, string> = {
   'calendar.noSpraying': 'The spraying to cancel is not on this block.',
   'calendar.productFillsWater':
     '{product}: {dose} of product does not go into {water} of water; more water or less product is accepted.',
+  'calendar.event': '{block}: {task}',
+  'calendar.eventDone': '{block}: {task}, done',
+  'calendar.quoted': '“{task}”',
+  'calendar.taskOn': '{task} on {block}',
   'calendar.taskDue': '{task} on {block} by {day}.',
   'calendar.setDay': 'Set a planting day for {block}, and its tasks follow.',
   'calendar.nothingCounted': 'Nothing is counted back yet',

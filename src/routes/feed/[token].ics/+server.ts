@@ -6,6 +6,7 @@ import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { Facts, marksOf } from '$lib/server/facts';
 import { personById } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
+import { words } from '$lib/words';
 import type { RequestHandler } from './$types';
 
 /** Every task of a site for whoever holds the private address, as long as its maker belongs there. */
@@ -18,10 +19,14 @@ export const GET: RequestHandler = async ({ params }) => {
   const facts = new Facts(open, access.site, await marksOf(open, access.site.id));
   const blocks = await facts.of(blocksFact);
   const listed = await calendarOf(facts, blocks);
-  return new Response(scheduleToIcs(listed, facts.now, maker.units), {
-    headers: {
-      'content-type': 'text/calendar; charset=utf-8',
-      'cache-control': 'private, no-store',
+  const reader = { system: maker.units, zone: access.site.zone };
+  return new Response(
+    scheduleToIcs(listed, facts.now, (message) => words(message, reader)),
+    {
+      headers: {
+        'content-type': 'text/calendar; charset=utf-8',
+        'cache-control': 'private, no-store',
+      },
     },
-  });
+  );
 };

@@ -2,7 +2,6 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { inUnits } from '$core/measure/units';
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
@@ -160,7 +159,7 @@
           <tr class:on={selected === `${mine.id}/${task.key}`}>
             <td
               ><button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}
-                >{task.label}</button
+                >{words(task.label)}</button
               ></td
             >
             <td class="nowrap"
@@ -183,7 +182,7 @@
                     >{entry.slack < 0 ? `−${-entry.slack}` : entry.slack} d</span
                   >{/if}{/if}</td
             >
-            <td class="quiet">{inUnits(task.reason, units.system)}</td>
+            <td class="quiet">{words(task.reason, units)}</td>
           </tr>
         {:else}<tr
             ><td colspan="5" class="quiet"
@@ -285,7 +284,9 @@
         <div class="say">
           <p><b>Finished on {formatDay(trying, true)}, this follows:</b></p>
           {#each follows as { id, label, from, to, late } (id)}<p class="num">
-              {label}: {formatDay(from)} → {formatDay(to, true)}{late ? `, ${late} days late` : ''}
+              {words(label)}: {formatDay(from)} → {formatDay(to, true)}{late
+                ? `, ${late} days late`
+                : ''}
             </p>{/each}
           {#if data.role === 'leader' && movable.length}<Button
               size="small"
@@ -299,9 +300,9 @@
       <h2>Wanted twice</h2>
       {#each clashes as { resource, first: a, second: b, days, wait, slackLeft } (a.id + b.id)}
         <p class="say {slackLeft < 0 ? 'stop' : ''}">
-          The {resource}: {a.label} and {b.label} want it on the same {days === 1
+          The {resource}: {words(a.label)} and {words(b.label)} want it on the same {days === 1
             ? 'day'
-            : `${days} days`}. Do {a.label} first; {b.label} waits {wait}
+            : `${days} days`}. Do {words(a.label)} first; {words(b.label)} waits {wait}
           {wait === 1 ? 'day' : 'days'}{slackLeft < 0
             ? ` and is ${-slackLeft} days late then.`
             : `, and has ${slackLeft} left.`}
@@ -318,7 +319,7 @@
               ? 'Due.'
               : `${formatDay(task.start)}.`}</b
         >
-        {taskCalls([task], data.block.name).map(({ say }) => words(say))[0]}
+        {taskCalls([task], data.block.name).map(({ say }) => words(say, units))[0]}
         <button class="link-button" onclick={() => (selected = `${mine.id}/${task.key}`)}
           >open</button
         >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { words } from '$lib/words';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
@@ -65,7 +66,9 @@
     <fieldset>
       <legend>Must be finished first</legend>
       {#each others.filter(({ key }) => key !== task.key) as { key, label } (key)}
-        <label class="need"><input type="checkbox" value={key} bind:group={needs} /> {label}</label>
+        <label class="need"
+          ><input type="checkbox" value={key} bind:group={needs} /> {words(label)}</label
+        >
       {/each}
     </fieldset>
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { words } from '$lib/words';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
@@ -168,8 +169,8 @@
   });
   const tasks = $derived(
     [...tasksOfAll(whole, groups.length ? groups.map((group) => group.tree) : [{}])]
-      .map((key) => TASKS.find((task) => task.key === key)?.label)
-      .filter(Boolean),
+      .flatMap((key) => TASKS.find((task) => task.key === key) ?? [])
+      .map(({ label }) => words(label)),
   );
   const doing = new Doing();
   onMount(() => {

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { words } from '$lib/words';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { formatNumber, inUnits } from '$core/measure/units';
+  import { formatNumber } from '$core/measure/units';
   import { tends } from '$core/tending/due';
   import { TASKS } from '$core/calendar/tasks';
   import { rangesOf } from '$core/measure/ranges';
@@ -15,7 +16,10 @@
   const units = useUnits();
   const siteDay = useSiteDay();
   const due = $derived([...data.list.late, ...data.list.now]);
-  const label = (key: string) => TASKS.find((task) => task.key === key)?.label ?? key;
+  const label = (key: string) => {
+    const found = [...Object.values(data.list).flat(), ...TASKS].find((task) => task.key === key);
+    return found ? words(found.label) : key;
+  };
   const isTending = (key: string) =>
     Object.values(data.list)
       .flat()
@@ -99,8 +103,8 @@
       <tbody>
         {#each data.list.ahead as task (task.key)}
           <tr
-            ><td>{task.label}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td
-              class="quiet">{inUnits(task.reason, units.system)}</td
+            ><td>{words(task.label)}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td
+              class="quiet">{words(task.reason, units)}</td
             ></tr
           >
         {:else}<tr><td colspan="3" class="quiet">Nothing more is planned by the calendar.</td></tr

@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { scheduleToIcs } from '../../../../../../core/formats/icalendar';
 import { calendarOf } from '$lib/rooms/calendar/tasks.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
+import { words } from '$lib/words';
 import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
@@ -13,10 +14,14 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   if (!blocks.some(({ tasks }) => tasks.length))
     error(404, 'There is no task yet: set a planting day first.');
   const name = params.file === 'all' ? site.name : block.name;
-  return new Response(scheduleToIcs(blocks, facts.now, person.units), {
-    headers: {
-      'content-type': 'text/calendar; charset=utf-8',
-      'content-disposition': `attachment; filename="${name.replace(/[^\w-]+/g, '-')}.ics"`,
+  const reader = { system: person.units, zone: site.zone };
+  return new Response(
+    scheduleToIcs(blocks, facts.now, (message) => words(message, reader)),
+    {
+      headers: {
+        'content-type': 'text/calendar; charset=utf-8',
+        'content-disposition': `attachment; filename="${name.replace(/[^\w-]+/g, '-')}.ics"`,
+      },
     },
-  });
+  );
 };

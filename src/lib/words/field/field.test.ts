@@ -7,6 +7,10 @@ import { parse as parseSvelte } from 'svelte/compiler';
 import { say } from '../../../../core/say/message';
 import type { MessageKey } from '../../../../core/say/message';
 import { en as sentences } from '../en';
+import { words } from '..';
+import { schedule } from '../../../../core/calendar/schedule';
+import { TASKS } from '../../../../core/calendar/tasks';
+import { tends } from '../../../../core/tending/due';
 import { SCHOOLS } from '../../../../core/method/schools';
 import { methodWords } from './method';
 import {
@@ -19,6 +23,7 @@ import {
   type FieldKey,
 } from '.';
 import { refusals } from './refusals';
+import { taskNames } from './tasks';
 
 const metric = { system: 'metric' as const };
 
@@ -143,6 +148,24 @@ test('no refusal of a planter’s entry is without its translation', () => {
   // Rows are ticked on the phone; at the desk they are typed.
   for (const key of said.filter((one) => !one.startsWith('calendar.rows')))
     assert.ok(key in refusals.es, key);
+});
+
+test('what is due among standing trees has its name in each language', () => {
+  const all = new Set(TASKS.map(({ key }) => key));
+  const due = schedule('2026-11-01', all, [], '2026-11-27').filter(tends);
+  assert.ok(due.length > 12);
+  for (const language of ['es', 'fr', 'pt'] as const) {
+    for (const { key, label } of due)
+      assert.notEqual(refusalWords(label, { language, ...metric }), words(label), key);
+    assert.equal(Object.keys(taskNames[language]).length, due.length + 1);
+  }
+  const own = say('own.taskOf', { label: 'mow', turn: 2, of: 4 });
+  const tasks = { list: [say('task.weed-1'), own] };
+  const reader = { language: 'es' as const, ...metric };
+  assert.equal(
+    fieldWords('visit.due', { tasks }, reader),
+    'Pendiente aquí: desherbar y mow (2 de 4)',
+  );
 });
 
 test('what the crew is told of the method is said in each language, with the same measures', () => {

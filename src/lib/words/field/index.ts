@@ -9,6 +9,7 @@ import { catalogues, type FieldKey } from './catalogues';
 import { type Language } from './languages';
 import { methodWords } from './method';
 import { refusals } from './refusals';
+import { taskNames } from './tasks';
 
 export { catalogues, type FieldKey } from './catalogues';
 
@@ -99,9 +100,10 @@ export function briefWords(line: BriefLine, { language, system }: FieldReader): 
   return numbersIn(inUnits(own, system), language);
 }
 
-/** Why the server could not take an entry, in the reader's language where it is one that phones meet. */
+/** A message of the core, as a refusal or the name of a task, in the reader's language where phones meet it. */
 export function refusalWords(said: Message, reader: FieldReader): string {
-  const text = reader.language === 'en' ? undefined : refusals[reader.language][said.key];
+  if (reader.language === 'en') return words(said, reader);
+  const text = refusals[reader.language][said.key] ?? taskNames[reader.language][said.key];
   if (!text) return words(said, reader);
   const figures = written(said.figures, reader);
   return String(formatOf(said.key, text, reader.language).format(figures));

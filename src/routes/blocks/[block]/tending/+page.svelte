@@ -47,7 +47,7 @@
     {:else if !due.length}
       <p class="say good">
         Nothing is due. {data.list.ahead[0]
-          ? `Next: ${data.list.ahead[0].label}, ${formatDay(data.list.ahead[0].finish, true)}.`
+          ? `Next: ${words(data.list.ahead[0].label)}, ${formatDay(data.list.ahead[0].finish, true)}.`
           : ''}
       </p>
     {/if}

@@ -47,7 +47,7 @@
   siteId={data.siteId}
 >
   <h1>{say('visit.title')}</h1>
-  {#if data.due.length}<p class="say">{say('visit.due', { tasks: data.due.join(', ') })}</p>{/if}
+  {#if data.due.length}<p class="say">{say('visit.due', { tasks: { list: data.due } })}</p>{/if}
   {#if data.layoutId}
     <label class="check"><input type="checkbox" bind:checked={whole} /> {say('visit.whole')}</label>
     {#if !whole}

@@ -1,3 +1,13 @@
+import {
+  lengthOf,
+  liquidOf,
+  massDoseOf,
+  massOf,
+  say,
+  smallOf,
+  type Message,
+  type MessageKey,
+} from '../say/message';
 import { keysOf, type OwnTask } from './own-tasks';
 import type { MethodItem } from '../method/schools';
 import type { WorkItem } from './works';
@@ -42,13 +52,20 @@ export interface MaterialTerms {
 
 export const NO_TERMS: MaterialTerms = { price: null, pack: 1, onHand: 0, costShare: 0 };
 
+/** Lines of the bill: what has a name in the catalogue. */
+type ItemKey = MessageKey extends infer Key
+  ? Key extends `item.${infer Name}`
+    ? Name
+    : never
+  : never;
+
 interface Item {
   key: string;
-  label: string;
+  label: Message;
   unit: string;
   /** Units in all, and how that is worked out; 0 leaves the line out. */
   needed: (ground: MaterialGround) => number;
-  how: string;
+  how: Message;
   /** Task by which it must be there, and days it takes to come. */
   task: string;
   lead: number;
@@ -68,155 +85,99 @@ const ofWorks =
 
 /** What a planting uses. Amounts a tree are common practice or from memory, see docs/trade.md. */
 export const MATERIALS: readonly Item[] = [
+  item('trees', 'tree', ({ toOrder }) => toOrder, 'receive', 0),
+  item('guards', 'piece', ofMethod('guards'), 'plant', 21),
+  item('canes', 'piece', ofMethod('canes'), 'plant', 21),
+  item('shelters', 'piece', ofMethod('shelters'), 'plant', 21),
+  item('cages', 'piece', ofMethod('cages'), 'plant', 30),
+  item('fence', 'm', ({ perimeter, perTree }) => (perTree.fence ? perimeter : 0), 'fence', 30),
+  item('stakes', 'piece', ofMethod('stakes'), 'plant', 21),
+  item('ties', 'piece', ofMethod('ties'), 'plant', 21),
+  item('flags', 'piece', ({ rows }) => rows * 2, 'set-out', 14),
   item(
-    'trees',
-    'trees',
-    'tree',
-    ({ toOrder }) => toOrder,
-    'positions with reserve and culls, in whole packs',
-    'receive',
-    0,
-  ),
-  item('guards', 'guards', 'piece', ofMethod('guards'), 'one a tree', 'plant', 21),
-  item('canes', 'canes', 'piece', ofMethod('canes'), 'one a guard', 'plant', 21),
-  item('shelters', 'shelters', 'piece', ofMethod('shelters'), 'one a tree', 'plant', 21),
-  item('cages', 'cages', 'piece', ofMethod('cages'), 'one a tree', 'plant', 30),
-  item(
-    'fence',
-    'fence',
-    'm',
-    ({ perimeter, perTree }) => (perTree.fence ? perimeter : 0),
-    'round the whole block',
-    'fence',
-    30,
-  ),
-  item('stakes', 'stakes', 'piece', ofMethod('stakes'), 'as the method asks', 'plant', 21),
-  item('ties', 'ties', 'piece', ofMethod('ties'), 'one a stake', 'plant', 21),
-  item(
-    'flags',
-    'flags',
-    'piece',
-    ({ rows }) => rows * 2,
-    'one at each end of a row',
-    'set-out',
-    14,
-  ),
-  item(
-    'mulch',
     'mulch',
     'm³',
     ofMethod('mulch'),
-    'trees × ring of {0.5 m}, {12 cm} high',
     'mulch',
     14,
+    say('how.mulch', { ring: lengthOf(0.5), high: smallOf(0.12) }),
   ),
   item(
-    'compost',
     'compost',
     'm³',
     ofMethod('compost'),
-    '{5 L} a tree, or half a hole of {40 L}',
     'plant',
     14,
+    say('how.compost', { each: liquidOf(0.005), hole: liquidOf(0.04) }),
   ),
-  item('manure', 'manure, well rotted', 'm³', ofMethod('manure'), '{5 L} a tree', 'manure', 14),
-  item('gel', 'hydrogel', 'kg', ofMethod('gel'), '{5 g} a tree', 'plant', 21),
-  item('boxes', 'reservoir boxes', 'piece', ofMethod('boxes'), 'one a tree', 'plant', 45),
   item(
-    'water',
-    'water',
+    'manure',
     'm³',
-    ofMethod('water'),
-    'at planting, into boxes, and {19 L} a tree and turn in the first summer, as the method asks',
-    'plant',
-    1,
+    ofMethod('manure'),
+    'manure',
+    14,
+    say('how.manure', { each: liquidOf(0.005) }),
+  ),
+  item('gel', 'kg', ofMethod('gel'), 'plant', 21, say('how.gel', { each: massOf(0.005) })),
+  item('boxes', 'piece', ofMethod('boxes'), 'plant', 45),
+  item('water', 'm³', ofMethod('water'), 'plant', 1, say('how.water', { each: liquidOf(0.019) })),
+  item('herbicide', 'L', (g) => g.herbicide, 'kill-1', 21),
+  item('granules', 'kg', (g) => g.granules, 'granules', 21),
+  item(
+    'cover',
+    'kg',
+    ofWorks('cover'),
+    'sow-cover',
+    30,
+    say('how.cover', { dose: massDoseOf(20) }),
+  ),
+  item('pipe', 'm', ofWorks('pipe'), 'drains', 30),
+  item(
+    'wetting',
+    'L',
+    ofWorks('wetting'),
+    'wetting-agent',
+    21,
+    say('how.wetting', { each: liquidOf(5e-6) }),
   ),
   item(
-    'herbicide',
-    'spray product',
-    'L',
-    (g) => g.herbicide,
-    'from the spray plan, for every spraying of the calendar',
-    'kill-1',
+    'inoculant',
+    'kg',
+    ofWorks('inoculant'),
+    'plant',
     21,
+    say('how.inoculant', { each: massOf(0.005) }),
   ),
-  item('granules', 'granules', 'kg', (g) => g.granules, 'from the spray plan', 'granules', 21),
-  item('cover', 'ground cover seed', 'kg', ofWorks('cover'), '{20 kg/ha}', 'sow-cover', 30),
-  item('pipe', 'drain pipe', 'm', ofWorks('pipe'), 'as long as the drains', 'drains', 30),
-  item('wetting', 'wetting agent', 'L', ofWorks('wetting'), '{5 mL} a spot', 'wetting-agent', 21),
-  item('inoculant', 'inoculant', 'kg', ofWorks('inoculant'), '{5 g} a tree', 'plant', 21),
   item(
     'draining',
-    'laying drains',
     'h',
     ofWorks('draining'),
-    'length ÷ {20 m} an hour',
     'drains',
     0,
+    say('how.draining', { each: lengthOf(20) }),
   ),
-  item(
-    'loosening',
-    'loosening spots',
-    'h',
-    ofWorks('loosening'),
-    'spots × 90 s',
-    'loosen-spots',
-    0,
-  ),
-  item(
-    'terracing',
-    'cutting terraces',
-    'h',
-    ofWorks('terracing'),
-    'earth ÷ earth an hour',
-    'terraces',
-    0,
-  ),
-  item('pits', 'digging pits', 'h', ofWorks('pits'), 'earth ÷ earth an hour', 'dig-pits', 0),
-  item(
-    'ripping',
-    'ripping',
-    'h',
-    ({ rippingHours }) => rippingHours,
-    'from the ripping plan',
-    'rip',
-    30,
-  ),
-  item(
-    'planting',
-    'planting',
-    'day',
-    ({ trees, rate }) => trees / rate,
-    'trees ÷ trees a planter sets in a day',
-    'plant',
-    0,
-  ),
-  item(
-    'behind',
-    'firming behind the machine',
-    'day',
-    ({ trees, rate, behind }) => (trees / rate) * behind,
-    'as many days as the machine plants, for each who walks behind',
-    'plant',
-    0,
-  ),
+  item('loosening', 'h', ofWorks('loosening'), 'loosen-spots', 0),
+  item('terracing', 'h', ofWorks('terracing'), 'terraces', 0),
+  item('pits', 'h', ofWorks('pits'), 'dig-pits', 0),
+  item('ripping', 'h', ({ rippingHours }) => rippingHours, 'rip', 30),
+  item('planting', 'day', ({ trees, rate }) => trees / rate, 'plant', 0),
+  item('behind', 'day', ({ trees, rate, behind }) => (trees / rate) * behind, 'plant', 0),
 ];
 
 function item(
-  key: string,
-  label: string,
+  key: ItemKey,
   unit: string,
   needed: Item['needed'],
-  how: string,
   task: string,
   lead: number,
+  how: Message = { key: `how.${key}`, figures: {} },
 ): Item {
-  return { key, label, unit, needed, how, task, lead };
+  return { key, label: { key: `item.${key}`, figures: {} }, unit, needed, how, task, lead };
 }
 
 export interface MaterialLine {
   key: string;
-  label: string;
+  label: Message;
   unit: string;
   perTree: number;
   needed: Figure;
@@ -240,7 +201,7 @@ export interface Bill {
   cost: Figure;
   own: Figure;
   /** Lines that count as nothing until they have a price. */
-  unpriced: string[];
+  unpriced: Message[];
 }
 
 /** Work is bought by the hour, not by the pack. */
@@ -285,11 +246,11 @@ export function bill(
       needed: {
         value: units,
         kind: 'number' as const,
-        formula: inGround > asked ? `${entry.how}; more than that was used` : entry.how,
+        formula: inGround > asked ? say('how.moreUsed', { how: entry.how }) : entry.how,
         steps: [
-          { label: 'trees', value: ground.trees, kind: 'count' as const },
+          { label: say('step.trees'), value: ground.trees, kind: 'count' as const },
           ...(inGround > asked
-            ? [{ label: 'used', value: inGround, kind: 'number' as const }]
+            ? [{ label: say('step.used'), value: inGround, kind: 'number' as const }]
             : []),
         ],
       },
@@ -307,7 +268,7 @@ export function bill(
     .concat(
       own.filter(({ cost }) => cost !== undefined).map((task) => ownLine(task, ground.trees)),
     );
-  const total = (key: 'cost' | 'own', formula: string): Figure => ({
+  const total = (key: 'cost' | 'own', formula: Message): Figure => ({
     value: lines.reduce((sum, line) => sum + (line[key] ?? 0), 0),
     kind: 'number',
     formula,
@@ -317,8 +278,8 @@ export function bill(
   });
   return {
     lines,
-    cost: total('cost', 'whole packs of what was not on hand × price, and work by the hour or day'),
-    own: total('own', 'cost less what others pay'),
+    cost: total('cost', say('formula.bill')),
+    own: total('own', say('formula.ownShare')),
     unpriced: lines.filter(({ cost }) => cost === null).map(({ label }) => label),
   };
 }
@@ -329,14 +290,14 @@ function ownLine(task: OwnTask, trees: number): Bill['lines'][number] {
   const cost = times * task.cost!;
   return {
     key: task.key,
-    label: task.label,
+    label: say('own.task', { label: task.label }),
     unit: 'time',
     perTree: trees ? times / trees : 0,
     needed: {
       value: times,
       kind: 'number',
-      formula: 'times it is done',
-      steps: [{ label: 'times', value: times, kind: 'count' }],
+      formula: say('formula.timesDone'),
+      steps: [{ label: say('step.times'), value: times, kind: 'count' }],
     },
     terms: { ...NO_TERMS, price: task.cost! },
     arranged: 0,
@@ -368,11 +329,11 @@ export function guardsAgainstFence(
     breakEven: {
       value: costs.guards / fence,
       kind: 'distance',
-      formula: 'a fence up to this length is cheaper: trees × price of a guard ÷ price of a metre',
+      formula: say('formula.fencePays'),
       steps: [
-        { label: 'trees', value: trees, kind: 'count' },
-        { label: 'guard and cane', value: guard, kind: 'number' },
-        { label: 'a metre of fence', value: fence, kind: 'number' },
+        { label: say('step.trees'), value: trees, kind: 'count' },
+        { label: say('step.guardAndCane'), value: guard, kind: 'number' },
+        { label: say('step.aMetreOfFence'), value: fence, kind: 'number' },
       ],
     },
   };
@@ -390,10 +351,10 @@ export function costATree(
     planted: {
       value: each,
       kind: 'number',
-      formula: 'cost ÷ trees',
+      formula: say('formula.costATree'),
       steps: [
-        { label: 'cost', value: cost, kind: 'number' },
-        { label: 'trees', value: planted, kind: 'count' },
+        { label: say('step.cost'), value: cost, kind: 'number' },
+        { label: say('step.trees'), value: planted, kind: 'count' },
       ],
     },
     living:

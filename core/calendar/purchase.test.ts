@@ -1,11 +1,19 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { inUnits } from '../measure/units';
+import { say } from '../say/message';
+import { words } from '../../src/lib/words';
 import { MATERIALS, type MaterialLine } from './materials';
 import { asStored, inPurchaseUnits, purchaseUnit } from './purchase';
 
 const line = (more: Partial<MaterialLine>): MaterialLine => ({
-  ...{ key: 'compost', label: 'compost', unit: 'm³', perTree: 0.005, arranged: 2, used: 1 },
+  ...{
+    key: 'compost',
+    label: say('item.compost'),
+    unit: 'm³',
+    perTree: 0.005,
+    arranged: 2,
+    used: 1,
+  },
   needed: { value: 10, kind: 'number', steps: [] },
   terms: { price: 40, pack: 5, onHand: 3, costShare: 0.5 },
   ...{ buy: 10, packs: 2, buyBy: null, cost: 400, own: 200 },
@@ -51,8 +59,8 @@ test('what is typed in the reader’s units comes back as it was typed, whatever
 
 test('how much of a material is asked for is said in the reader’s measures, on every line', () => {
   for (const { key, how } of MATERIALS) {
-    const said = inUnits(how, 'us');
+    const said = words(how, { system: 'us' });
     assert.doesNotMatch(said, /[{}]|\d ?(m|cm|mL|L|g|kg)\b/, `${key}: ${said}`);
-    assert.doesNotMatch(inUnits(how, 'metric'), /[{}]/, key);
+    assert.doesNotMatch(words(how), /[{}]/, key);
   }
 });

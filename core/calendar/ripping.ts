@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
@@ -59,21 +60,21 @@ export function ripPlan(
     metres: {
       value: total * passes,
       kind: 'distance',
-      formula: 'length of the rows × passes',
+      formula: say('formula.ripped'),
       steps: [
-        { label: 'rows', value: total, kind: 'distance' },
-        { label: 'passes', value: passes, kind: 'number' },
+        { label: say('step.rows'), value: total, kind: 'distance' },
+        { label: say('step.passes'), value: passes, kind: 'number' },
       ],
     },
     hours: {
       value: hoursOf(total) + turning,
       kind: 'hours',
-      formula: 'metres ÷ speed ÷ efficiency + turns',
+      formula: say('formula.rippingHours'),
       steps: [
-        { label: 'metres driven', value: total * passes, kind: 'distance' },
-        { label: 'speed, km/h', value: speed, kind: 'number' },
-        { label: 'tine in the ground', value: efficiency, kind: 'share' },
-        { label: 'turning', value: turning, kind: 'hours' },
+        { label: say('step.driven'), value: total * passes, kind: 'distance' },
+        { label: say('step.speed'), value: speed / 3.6, kind: 'speed' },
+        { label: say('step.tineInTheGround'), value: efficiency, kind: 'share' },
+        { label: say('step.turning'), value: turning, kind: 'hours' },
       ],
     },
     byZone: [...byZone].map(([zone, metres]) => ({

@@ -1,4 +1,4 @@
-import { shareOf, liquidOf } from '../say/message';
+import { liquidOf, say, shareOf } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 import { SQUARE_METRES_PER_ACRE } from '../measure/units';
@@ -77,37 +77,37 @@ export function treatedArea(target: Target): Figure {
       return {
         value: Math.PI * target.radius ** 2 * target.count,
         kind: 'area',
-        formula: 'π × radius² × spots',
+        formula: say('formula.spotArea'),
         steps: [
-          { label: 'one spot', value: Math.PI * target.radius ** 2, kind: 'area' },
-          { label: 'spots', value: target.count, kind: 'count' },
+          { label: say('step.oneSpot'), value: Math.PI * target.radius ** 2, kind: 'area' },
+          { label: say('step.spots'), value: target.count, kind: 'count' },
         ],
       };
     case 'squares':
       return {
         value: target.side ** 2 * target.count,
         kind: 'area',
-        formula: 'side² × scalps',
+        formula: say('formula.scalpArea'),
         steps: [
-          { label: 'one scalp', value: target.side ** 2, kind: 'area' },
-          { label: 'scalps', value: target.count, kind: 'count' },
+          { label: say('step.oneScalp'), value: target.side ** 2, kind: 'area' },
+          { label: say('step.scalps'), value: target.count, kind: 'count' },
         ],
       };
     case 'strips':
       return {
         value: target.metres * target.width,
         kind: 'area',
-        formula: 'length of the rows × width',
+        formula: say('formula.stripArea'),
         steps: [
-          { label: 'rows', value: target.metres, kind: 'distance' },
-          { label: 'width', value: target.width, kind: 'length' },
+          { label: say('step.rows'), value: target.metres, kind: 'distance' },
+          { label: say('step.width'), value: target.width, kind: 'length' },
         ],
       };
     case 'whole':
       return {
         value: target.area,
         kind: 'area',
-        steps: [{ label: 'plantable', value: target.area, kind: 'area' }],
+        steps: [{ label: say('step.plantable'), value: target.area, kind: 'area' }],
       };
   }
 }
@@ -189,10 +189,10 @@ export function sprayPlan(
     mix: {
       value: mix / 1000,
       kind: 'liquid',
-      formula: 'hectares treated × water a hectare',
+      formula: say('formula.mix'),
       steps: [
-        { label: 'treated', value: area.value, kind: 'area' },
-        { label: 'water a hectare', value: product.water / 1000, kind: 'liquid' },
+        { label: say('step.treated'), value: area.value, kind: 'area' },
+        { label: say('step.waterOnGround'), value: product.water, kind: 'dose' },
       ],
     },
     product: amountOf(mix, share),
@@ -211,10 +211,10 @@ export function sprayPlan(
 const amountOf = (mix: number, share: number): Figure => ({
   value: (mix * share) / 1000,
   kind: 'liquid',
-  formula: 'mix × share of product',
+  formula: say('formula.productOfMix'),
   steps: [
-    { label: 'mix', value: mix / 1000, kind: 'liquid' },
-    { label: 'product of the mix', value: share, kind: 'share' },
+    { label: say('step.mix'), value: mix / 1000, kind: 'liquid' },
+    { label: say('step.productOfTheMix'), value: share, kind: 'share' },
   ],
 });
 
@@ -228,10 +228,10 @@ function granulesPlan(product: Product, kilograms: number, area: Figure): SprayP
     product: {
       value: (kilograms * area.value) / 10_000,
       kind: 'mass',
-      formula: 'hectares treated × granules a hectare',
+      formula: say('formula.granules'),
       steps: [
-        { label: 'treated', value: area.value, kind: 'area' },
-        { label: 'granules a hectare', value: kilograms, kind: 'mass' },
+        { label: say('step.treated'), value: area.value, kind: 'area' },
+        { label: say('step.granulesOnGround'), value: kilograms, kind: 'massDose' },
       ],
     },
   };

@@ -115,8 +115,8 @@ export function worksOf(ground: WorkGround, terms: WorkTerms = {}): Work[] {
       lines: {
         cover: amount(
           'mass',
-          ['plantable', area, 'area'],
-          ['seed a square metre', WORK_RATES.seed],
+          [say('step.plantable'), area, 'area'],
+          [say('step.seedEach'), WORK_RATES.seed, 'massDose'],
         ),
       },
     }),
@@ -125,9 +125,9 @@ export function worksOf(ground: WorkGround, terms: WorkTerms = {}): Work[] {
       task: 'drains',
       lines: {
         pipe: { value: terms.drains ?? 0, kind: 'length', steps: [] },
-        draining: hours((terms.drains ?? 0) / WORK_RATES.drains, 'metres ÷ metres an hour', [
-          { label: 'metres of drain', value: terms.drains ?? 0, kind: 'length' },
-          { label: 'metres an hour', value: WORK_RATES.drains, kind: 'length' },
+        draining: hours((terms.drains ?? 0) / WORK_RATES.drains, say('formula.drainHours'), [
+          { label: say('step.drain'), value: terms.drains ?? 0, kind: 'length' },
+          { label: say('step.anHour'), value: WORK_RATES.drains, kind: 'length' },
         ]),
       },
     }),
@@ -135,9 +135,9 @@ export function worksOf(ground: WorkGround, terms: WorkTerms = {}): Work[] {
       because: heavy.names ? say('works.loosenHeavy', { zones: heavy.names }) : say('works.loosen'),
       task: 'loosen-spots',
       lines: {
-        loosening: hours((loosenFor * WORK_RATES.loosen) / 3600, 'spots × seconds a spot', [
-          { label: 'spots', value: loosenFor, kind: 'count' },
-          { label: 'seconds a spot', value: WORK_RATES.loosen, kind: 'number' },
+        loosening: hours((loosenFor * WORK_RATES.loosen) / 3600, say('formula.spotHours'), [
+          { label: say('step.spots'), value: loosenFor, kind: 'count' },
+          { label: say('step.secondsASpot'), value: WORK_RATES.loosen, kind: 'number' },
         ]),
       },
     }),
@@ -149,13 +149,21 @@ export function worksOf(ground: WorkGround, terms: WorkTerms = {}): Work[] {
         : say('works.wetting'),
       task: 'wetting-agent',
       lines: {
-        wetting: amount('liquid', ['spots', agentFor, 'count'], ['a spot', WORK_RATES.agent]),
+        wetting: amount(
+          'liquid',
+          [say('step.spots'), agentFor, 'count'],
+          [say('step.aSpot'), WORK_RATES.agent],
+        ),
       },
     }),
     work('inoculant', false, {
       because: say('works.inoculant'),
       lines: {
-        inoculant: amount('mass', ['trees', trees, 'count'], ['a tree', WORK_RATES.inoculant]),
+        inoculant: amount(
+          'mass',
+          [say('step.trees'), trees, 'count'],
+          [say('step.aTree'), WORK_RATES.inoculant],
+        ),
       },
     }),
   ];
@@ -189,27 +197,28 @@ function pitWork(trees: number, { pits }: WorkTerms, digging: number, work: Make
 /** Hours of digging so much earth. */
 function dug(earth: Figure, digging: number): Figure {
   if (!(digging > 0)) throw told('works.noRate');
-  return hours(earth.value / digging, 'earth ÷ earth a person moves in an hour', [
-    { label: 'earth', value: earth.value, kind: 'volume' },
-    { label: 'an hour', value: digging, kind: 'volume' },
+  return hours(earth.value / digging, say('formula.diggingHours'), [
+    { label: say('step.earth'), value: earth.value, kind: 'volume' },
+    { label: say('step.anHour'), value: digging, kind: 'volume' },
   ]);
 }
 
-const hours = (value: number, formula: string, steps: WorkingStep[]): Figure => ({
+const hours = (value: number, formula: Message, steps: WorkingStep[]): Figure => ({
   ...{ value, kind: 'hours', formula, steps },
 });
 
 /** So much of something: how many of what, times a rate. */
 function amount(
   kind: FigureKind,
-  [of, count, ofKind]: [label: string, count: number, kind: FigureKind],
-  [each, rate]: [label: string, rate: number],
+  [of, count, ofKind]: [label: Message, count: number, kind: FigureKind],
+  [each, rate, eachKind = kind]: [label: Message, rate: number, kind?: FigureKind],
 ): Figure {
   const steps: WorkingStep[] = [
     { label: of, value: count, kind: ofKind },
-    { label: each, value: rate, kind },
+    // What is strewn is told by the hectare or the acre.
+    { label: each, value: eachKind === 'massDose' ? rate * 10_000 : rate, kind: eachKind },
   ];
-  return { value: count * rate, kind, formula: `${of} × ${each}`, steps };
+  return { value: count * rate, kind, formula: say('formula.times', { of, each }), steps };
 }
 
 /** Tasks that only works bring in. */

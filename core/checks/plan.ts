@@ -1,6 +1,6 @@
 import { incompleteBeta, studentQuantile } from '../measure/student';
 import type { Figure } from '../measure/working';
-import { shareOf } from '../say/message';
+import { say, shareOf } from '../say/message';
 import { told } from '../say/told';
 
 /** How much alike trees of one plot are where nobody looked yet. From memory. */
@@ -53,16 +53,20 @@ export function plotsFor(
   return {
     value: plots,
     kind: 'count',
-    formula: `(t × a ${unit}’s deviation ÷ half-width)², finite block`,
+    formula: say('formula.sampleSize', { unit }),
     steps: [
-      { label: `${share} so far`, value: quality, kind: 'share' },
-      { label: `trees in a ${unit}`, value: trees, kind: 'number' },
-      { label: `trees of a ${unit} are alike`, value: alike, kind: 'number' },
-      { label: 'design effect', value: deff, kind: 'number' },
-      { label: `deviation of a ${unit}`, value: one, kind: 'share' },
-      { label: `t, ${plots - 1} degrees`, value: studentQuantile(0.95, plots - 1), kind: 'number' },
-      { label: `${unit}s the block holds`, value: inBlock, kind: 'count' },
-      { label: 'half-width with so many', value: halfWidth(expected, plots), kind: 'share' },
+      { label: say('step.soFar', { share }), value: quality, kind: 'share' },
+      { label: say('step.treesInUnit', { unit }), value: trees, kind: 'number' },
+      { label: say('step.alike', { unit }), value: alike, kind: 'number' },
+      { label: say('step.designEffect'), value: deff, kind: 'number' },
+      { label: say('step.deviation', { unit }), value: one, kind: 'share' },
+      {
+        label: say('step.student', { degrees: plots - 1 }),
+        value: studentQuantile(0.95, plots - 1),
+        kind: 'number',
+      },
+      { label: say('step.unitsInBlock', { unit }), value: inBlock, kind: 'count' },
+      { label: say('step.halfWidthWithSoMany'), value: halfWidth(expected, plots), kind: 'share' },
     ],
   };
 }

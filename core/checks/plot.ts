@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import type { Figure } from '../measure/working';
 
 /** Circular plots in use, by area. Radius = √(area ÷ π), as silviculture survey manuals print it. */
@@ -17,12 +18,12 @@ export function expectedTrees(area: number, inRow: number, between: number): Fig
   return {
     value: area / (inRow * between),
     kind: 'number',
-    formula: 'plot area ÷ (in the row × between rows)',
+    formula: say('formula.plotTrees'),
     steps: [
-      { label: 'plot radius', value: plotRadius(area), kind: 'length' },
-      { label: 'plot area', value: area, kind: 'area' },
-      { label: 'in the row', value: inRow, kind: 'length' },
-      { label: 'between rows', value: between, kind: 'length' },
+      { label: say('step.plotRadius'), value: plotRadius(area), kind: 'length' },
+      { label: say('step.plotArea'), value: area, kind: 'area' },
+      { label: say('step.inTheRow'), value: inRow, kind: 'length' },
+      { label: say('step.betweenRows'), value: between, kind: 'length' },
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import type { Figure } from '../measure/working';
 import { bagsOf, type BagTerms, type CarryRows } from '../stock/carry';
 
@@ -92,11 +93,11 @@ export function placeCaches(
     carried: {
       value: best?.metres ?? 0,
       kind: 'distance',
-      formula: 'for each refill: along the headland from its cache, and into the row',
+      formula: say('formula.carried'),
       steps: [
-        { label: 'refills', value: refills.length, kind: 'count' },
+        { label: say('step.refills'), value: refills.length, kind: 'count' },
         {
-          label: 'each, on the mean',
+          label: say('step.eachOnTheMean'),
           value: refills.length ? (best?.metres ?? 0) / refills.length : 0,
           kind: 'distance',
         },

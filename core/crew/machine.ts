@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { studentQuantile } from '../measure/student';
 import type { Figure } from '../measure/working';
 import { MACHINE_TERMS, type MachineTerms } from './passes';
@@ -89,12 +90,12 @@ export function spacerTrial(
     markApart: {
       value: interval / (1 + slip.mean),
       kind: 'length',
-      formula: 'wanted ÷ (1 + slip)',
+      formula: say('formula.spacer'),
       steps: [
-        { label: 'wanted', value: interval, kind: 'length' },
-        { label: 'measured', value: gap.mean, kind: 'length' },
-        { label: 'by the wheel', value: apart, kind: 'length' },
-        { label: 'slip', value: slip.mean, kind: 'share' },
+        { label: say('step.wanted'), value: interval, kind: 'length' },
+        { label: say('step.measured'), value: gap.mean, kind: 'length' },
+        { label: say('step.byTheWheel'), value: apart, kind: 'length' },
+        { label: say('step.slip'), value: slip.mean, kind: 'share' },
       ],
     },
     depth,
@@ -147,11 +148,11 @@ export function machinePaysFrom(terms: HandOrMachine): Figure {
   return {
     value: hand > machine ? (setUp * machineHour) / (hand - machine) : Infinity,
     kind: 'count',
-    formula: 'set-up ÷ (a tree by hand − a tree by machine)',
+    formula: say('formula.machinePays'),
     steps: [
-      { label: 'set-up', value: setUp * machineHour, kind: 'number' },
-      { label: 'a tree by hand', value: hand, kind: 'number' },
-      { label: 'a tree by machine', value: machine, kind: 'number' },
+      { label: say('step.setUp'), value: setUp * machineHour, kind: 'number' },
+      { label: say('step.aTreeByHand'), value: hand, kind: 'number' },
+      { label: say('step.aTreeByMachine'), value: machine, kind: 'number' },
     ],
   };
 }

@@ -1,6 +1,6 @@
 import type { Figure } from '../measure/working';
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
+import { lengthOf, say } from '../say/message';
 import type { Runs } from '../rows/species';
 import { summarise, type StoredRow } from '../rows/stored';
 
@@ -123,34 +123,34 @@ export function passPlan(
     planting: {
       value: planting,
       kind: 'distance',
-      formula: 'the longer row of each pass',
-      steps: [{ label: 'passes', value: groups.length, kind: 'count' }],
+      formula: say('formula.passMetres'),
+      steps: [{ label: say('step.passes'), value: groups.length, kind: 'count' }],
     },
     turns: {
       value: turned,
       kind: 'distance',
-      formula: 'half a circle, and straight on where passes lie further apart',
+      formula: say('formula.turning'),
       steps: [
-        { label: 'turns', value: ways.length, kind: 'count' },
-        { label: 'radius', value: radius, kind: 'length' },
+        { label: say('step.turns'), value: ways.length, kind: 'count' },
+        { label: say('step.radius'), value: radius, kind: 'length' },
       ],
     },
     hours: {
       value: hours,
       kind: 'hours',
-      formula: 'metres planting ÷ speed + metres turning ÷ speed of turning',
+      formula: say('formula.passHours'),
       steps: [
-        { label: 'planting', value: planting, kind: 'distance' },
-        { label: 'turning', value: turned, kind: 'distance' },
+        { label: say('step.planting'), value: planting, kind: 'distance' },
+        { label: say('step.turning'), value: turned, kind: 'distance' },
       ],
     },
     fuel: {
       value: (hours * fuel) / 1000,
       kind: 'liquid',
-      formula: 'hours × litres an hour',
+      formula: say('formula.fuel'),
       steps: [
-        { label: 'hours', value: hours, kind: 'hours' },
-        { label: 'an hour', value: fuel / 1000, kind: 'liquid' },
+        { label: say('step.hours'), value: hours, kind: 'hours' },
+        { label: say('step.anHour'), value: fuel / 1000, kind: 'liquid' },
       ],
     },
   };

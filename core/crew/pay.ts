@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import type { Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 import { told } from '../say/told';
@@ -116,16 +117,16 @@ export function paySheet(input: PayInput): PayLine[] {
         pay: {
           value: money(counts),
           kind: 'money',
-          formula: piece ? 'trees paid × a tree' : 'hours × an hour',
+          formula: piece ? say('formula.piecePay') : say('formula.hourPay'),
           steps: piece
             ? [
-                { label: 'trees', value: trees, kind: 'count' },
-                { label: 'not paid, by checks', value: counts ? 0 : -failing, kind: 'count' },
-                { label: 'a tree', value: rate!.amount, kind: 'money' },
+                { label: say('step.trees'), value: trees, kind: 'count' },
+                { label: say('step.notPaidByChecks'), value: counts ? 0 : -failing, kind: 'count' },
+                { label: say('step.aTree'), value: rate!.amount, kind: 'money' },
               ]
             : [
-                { label: 'hours', value: hours, kind: 'hours' },
-                { label: 'an hour', value: rate?.amount ?? 0, kind: 'money' },
+                { label: say('step.hours'), value: hours, kind: 'hours' },
+                { label: say('step.anHour'), value: rate?.amount ?? 0, kind: 'money' },
               ],
         },
         otherwise: money(!counts),

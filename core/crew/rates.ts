@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { addTo, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 import type { PlantedSums } from './sums';
@@ -85,13 +86,13 @@ export function learned(
     perHour: {
       value: mean,
       kind: 'count',
-      formula: `(${before} × its hours + trees) ÷ (its hours + hours worked)`,
+      formula: say('formula.learned', { before }),
       steps: [
-        { label: `${before}, an hour`, value: prior, kind: 'number' },
-        { label: 'which weighs as', value: weight, kind: 'hours' },
-        { label: 'trees', value: trees, kind: 'count' },
-        { label: 'worked', value: hours, kind: 'hours' },
-        { label: 'days vary so many times more than chance', value: dispersion, kind: 'number' },
+        { label: say('step.anHourOf', { before }), value: prior, kind: 'number' },
+        { label: say('step.whichWeighsAs'), value: weight, kind: 'hours' },
+        { label: say('step.trees'), value: trees, kind: 'count' },
+        { label: say('step.worked'), value: hours, kind: 'hours' },
+        { label: say('step.daysVarySoManyTimes'), value: dispersion, kind: 'number' },
       ],
     },
     low: at(-Z90),

@@ -1,6 +1,6 @@
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
-import { liquidOf } from '../say/message';
+import { liquidOf, say } from '../say/message';
 import { told } from '../say/told';
 
 /**
@@ -50,21 +50,21 @@ export function boxWater(boxes: number, terms: BoxTerms): { litres: Figure; trip
     litres: {
       value: (boxes * each) / 1000,
       kind: 'liquid',
-      formula: 'boxes × (moist column + settling + a full box)',
+      formula: say('formula.boxWater'),
       steps: [
-        { label: 'boxes', value: boxes, kind: 'count' },
-        { label: 'moist column, each', value: terms.soak / 1000, kind: 'liquid' },
-        { label: 'settling, each', value: terms.settle / 1000, kind: 'liquid' },
-        { label: 'a full box', value: terms.capacity / 1000, kind: 'liquid' },
+        { label: say('step.boxes'), value: boxes, kind: 'count' },
+        { label: say('step.moistColumnEach'), value: terms.soak / 1000, kind: 'liquid' },
+        { label: say('step.settlingEach'), value: terms.settle / 1000, kind: 'liquid' },
+        { label: say('step.aFullBox'), value: terms.capacity / 1000, kind: 'liquid' },
       ],
     },
     trips: {
       value: Math.ceil((boxes * each) / terms.tank - 1e-9),
       kind: 'count',
-      formula: 'litres ÷ the tank, rounded up',
+      formula: say('formula.tankTrips'),
       steps: [
-        { label: 'litres', value: (boxes * each) / 1000, kind: 'liquid' },
-        { label: 'the tank', value: terms.tank / 1000, kind: 'liquid' },
+        { label: say('step.water'), value: (boxes * each) / 1000, kind: 'liquid' },
+        { label: say('step.theTank'), value: terms.tank / 1000, kind: 'liquid' },
       ],
     },
   };

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
@@ -65,11 +66,14 @@ export function shareRows(treesByRow: ArrayLike<number>, planters: readonly Rate
     finish: {
       value: days,
       kind: 'number',
-      formula: 'the longest of (trees ÷ rate) over all planters',
+      formula: say('formula.slowest'),
       steps: best
         .filter(({ trees }) => trees > 0)
         .map((share) => ({
-          label: `${planters.find(({ id }) => id === share.planter)!.name}, ${share.trees} trees`,
+          label: say('step.planterTrees', {
+            planter: planters.find(({ id }) => id === share.planter)!.name,
+            trees: share.trees,
+          }),
           value: share.days,
           kind: 'number',
         })),

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import type { Figure } from '../measure/working';
 
 /**
@@ -84,11 +85,11 @@ export function waveState(
     hours: {
       value: perHour > 0 ? waiting / perHour : Infinity,
       kind: 'hours',
-      formula: 'trees that stand and wait ÷ (hands × trees an hour)',
+      formula: say('formula.waveHours'),
       steps: [
-        { label: 'stand and wait', value: waiting, kind: 'count' },
-        { label: 'hands', value: terms.hands, kind: 'count' },
-        { label: 'trees an hour', value: terms.rate, kind: 'count' },
+        { label: say('step.standAndWait'), value: waiting, kind: 'count' },
+        { label: say('step.hands'), value: terms.hands, kind: 'count' },
+        { label: say('step.treesAnHour'), value: terms.rate, kind: 'count' },
       ],
     },
   };

@@ -2,10 +2,15 @@ import Papa from 'papaparse';
 import type { MaterialLine } from '../calendar/materials';
 import { inPurchaseUnits } from '../calendar/purchase';
 import type { UnitSystem } from '../measure/units';
+import type { Message } from '../say/message';
 
-/** Lines of a bill as CSV, one a line, amounts in the unit named beside them. */
+/**
+ * Lines of a bill as CSV, one a line, amounts in the unit named beside them.
+ * @param worded puts the name of a line into words
+ */
 export function materialsToCsv(
   lines: readonly MaterialLine[],
+  worded: (message: Message) => string,
   system: UnitSystem = 'metric',
 ): string {
   return Papa.unparse(
@@ -27,7 +32,7 @@ export function materialsToCsv(
       data: lines
         .map((line) => inPurchaseUnits(line, system))
         .map(({ label, unit, needed, terms, used, buy, buyBy, cost, own }) => [
-          label,
+          worded(label),
           unit,
           Math.round(needed.value * 1000) / 1000,
           terms.onHand,

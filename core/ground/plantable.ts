@@ -1,7 +1,6 @@
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
-import { sumOf, type Figure } from '../measure/working';
-import { formatNumber } from '../measure/units';
+import { lengthOf, say } from '../say/message';
+import { sumOf, type Figure, type WorkingStep } from '../measure/working';
 import type { Plane, Point } from '../measure/plane';
 import type { Keepout, KeepoutShape } from './keepouts';
 import { drawnPoint, geodesicMeasure, mapPoints, planeArea, type MultiPolygon } from './polygon';
@@ -104,12 +103,12 @@ export function plantableArea(
   if (!(margin >= 0)) throw told('ground.marginBelowZero');
   const inPlane = mapPoints(boundary, plane.toPlane);
   const gross = planeArea(inPlane);
-  const steps = [{ label: 'inside the boundary', value: gross }];
+  const steps: Omit<WorkingStep, 'kind'>[] = [{ label: say('step.insideBoundary'), value: gross }];
   let left = fromMultiPolygon(inPlane);
   if (margin > 0) {
     const shrunk = keepAway(left, -margin);
     steps.push({
-      label: `margin ${formatNumber(margin, 1)} m`,
+      label: say('step.margin', { width: lengthOf(margin) }),
       value: areaOf(shrunk) - areaOf(left),
     });
     left = shrunk;
@@ -133,7 +132,10 @@ export function plantableArea(
     const before = areaOf(left);
     left = subtract(left, band);
     const takes = before - areaOf(left);
-    steps.push({ label: `${keepout.name}, ${formatNumber(keepout.setback, 1)} m`, value: -takes });
+    steps.push({
+      label: say('step.keepout', { name: keepout.name, setback: lengthOf(keepout.setback) }),
+      value: -takes,
+    });
     return { keepout, shape, band: toMultiPolygon(band), takes };
   });
   const area = toMultiPolygon(left);

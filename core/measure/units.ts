@@ -139,7 +139,8 @@ export function formatLiquid(cubicMetres: number, system: UnitSystem): string {
     return litres > 0 && litres < 1
       ? `${written(litres * 1000, true)} mL`
       : `${written(litres, false)} L`;
-  return gallons > 0 && gallons < 1
+  // Up to a quart by the ounce: more than that is poured by the gallon.
+  return gallons > 0 && gallons < 0.25
     ? `${written(gallons * 128, true)} fl oz`
     : `${written(gallons, false)} gal`;
 }

@@ -1,10 +1,12 @@
+import type { Message } from '../say/message';
+
 /**
  * A headline figure together with the steps that lead to it, so that crew, client and inspector
  * can check the arithmetic. The steps are built from the very values the figure was computed from.
  */
-export interface WorkingStep {
-  /** What the value is: "fence, 2 m". */
-  label: string;
+export interface WorkingStep<Text = Message> {
+  /** What the value is: "fence, 2 m". A page that makes a step of its own has words already. */
+  label: Text;
   /** The value in its SI unit, signed where it is taken away. */
   value: number;
   /** Which formatter shows it. */
@@ -24,14 +26,20 @@ export type FigureKind =
   | 'share'
   | 'number'
   | 'minutes'
-  | 'money';
+  | 'money'
+  | 'speed'
+  | 'dose'
+  | 'massDose';
 
-export interface Figure {
+/** A figure whose words a page has itself, or one of the core. */
+export type WordedFigure = Figure<Message | string>;
+
+export interface Figure<Text = Message> {
   value: number;
   kind: FigureKind;
-  steps: WorkingStep[];
+  steps: WorkingStep<Text>[];
   /** The formula in words, when steps alone do not say it. */
-  formula?: string;
+  formula?: Text;
 }
 
 /** Makes a figure from a sum: each step is added, the total is the value. */

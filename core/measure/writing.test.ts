@@ -33,6 +33,9 @@ test('every measure is written in both systems, by their exact definitions', () 
   assert.deepEqual(both(formatVolume, 1.529109715968), ['1.5 m³', '2.0 cu yd']);
   assert.deepEqual(both(formatLiquid, 0.003785411784), ['3.79 L', '1.00 gal']);
   assert.deepEqual(both(formatLiquid, 0.0000295735295625), ['30 mL', '1.0 fl oz']);
+  // 3.785 411 784 L are a US gallon: a quart is its fourth part, poured by the gallon from there on.
+  assert.deepEqual(both(formatLiquid, 0.00094), ['940 mL', '31.8 fl oz']);
+  assert.deepEqual(both(formatLiquid, 0.0035), ['3.50 L', '0.92 gal']);
   assert.deepEqual(both(formatMass, 0.45359237), ['454 g', '1.0 lb']);
   assert.deepEqual(both(formatMass, 0.028349523125), ['28 g', '1.0 oz']);
   assert.deepEqual(both(formatMass, 45.359237), ['45 kg', '100 lb']);

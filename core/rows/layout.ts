@@ -369,31 +369,31 @@ function layoutFigures(
       ? {
           value: total,
           kind: 'count',
-          formula: 'plantable ÷ ground a tree, less what edges, headlands and stubs cost',
+          formula: say('formula.laidTrees'),
           steps: [
-            { label: 'plantable', value: plantable, kind: 'area' },
-            { label: 'ground a tree', value: step * between, kind: 'area' },
-            { label: 'plantable ÷ ground a tree', value: nominal, kind: 'count' },
-            { label: 'edges, headlands, stubs', value: total - nominal, kind: 'count' },
+            { label: say('step.plantable'), value: plantable, kind: 'area' },
+            { label: say('step.groundATree'), value: step * between, kind: 'area' },
+            { label: say('step.plantableGroundATree'), value: nominal, kind: 'count' },
+            { label: say('step.edgesHeadlandsStubs'), value: total - nominal, kind: 'count' },
           ],
         }
       : {
           value: total,
           kind: 'count',
-          formula: 'trees counted row by row',
+          formula: say('formula.countedTrees'),
           steps: [
-            { label: 'rows', value: count, kind: 'count' },
-            { label: 'trees a row, on average', value: total / (count || 1), kind: 'number' },
+            { label: say('step.rows'), value: count, kind: 'count' },
+            { label: say('step.treesARowOnAverage'), value: total / (count || 1), kind: 'number' },
           ],
         },
     density: densityFigure(step, between),
     stocked: {
       value: plantable > 0 ? total / plantable : 0,
       kind: 'density',
-      formula: 'trees ÷ plantable',
+      formula: say('formula.laidDensity'),
       steps: [
-        { label: 'trees', value: total, kind: 'count' },
-        { label: 'plantable', value: plantable, kind: 'area' },
+        { label: say('step.trees'), value: total, kind: 'count' },
+        { label: say('step.plantable'), value: plantable, kind: 'area' },
       ],
     },
     rows: { value: count, kind: 'count', steps: [] },
@@ -402,10 +402,10 @@ function layoutFigures(
     walked: {
       value: planted + moved,
       kind: 'distance',
-      formula: 'all rows, to and fro, and the steps from each row to the next',
+      formula: say('formula.walked'),
       steps: [
-        { label: 'along rows', value: planted, kind: 'distance' },
-        { label: 'from row to row', value: moved, kind: 'distance' },
+        { label: say('step.alongRows'), value: planted, kind: 'distance' },
+        { label: say('step.fromRowToRow'), value: moved, kind: 'distance' },
       ],
     },
   };
@@ -419,9 +419,9 @@ function layoutFigures(
 export const stringsIn = (longest: number, string = STRING_LENGTH): Figure => ({
   value: Math.max(1, Math.ceil(longest / string - 1e-9)),
   kind: 'count',
-  formula: 'longest row ÷ string length, rounded up',
+  formula: say('formula.strings'),
   steps: [
-    { label: 'longest row', value: longest, kind: 'length' },
-    { label: 'string', value: string, kind: 'length' },
+    { label: say('step.longestRow'), value: longest, kind: 'length' },
+    { label: say('step.string'), value: string, kind: 'length' },
   ],
 });

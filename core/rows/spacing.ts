@@ -1,6 +1,5 @@
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
-import { SQUARE_METRES_PER_HECTARE } from '../measure/units';
+import { lengthOf, say } from '../say/message';
 import type { Figure } from '../measure/working';
 
 /** How positions of neighbouring rows stand to each other. */
@@ -93,12 +92,11 @@ export function densityFigure(inRow: number, between: number): Figure {
   return {
     value: density(inRow, between),
     kind: 'density',
-    formula: '10 000 ÷ (in the row × between rows)',
+    formula: say('formula.density'),
     steps: [
-      { label: 'one hectare', value: SQUARE_METRES_PER_HECTARE, kind: 'area' },
-      { label: 'in the row', value: inRow, kind: 'length' },
-      { label: 'between rows', value: between, kind: 'length' },
-      { label: 'ground a tree', value: inRow * between, kind: 'area' },
+      { label: say('step.inTheRow'), value: inRow, kind: 'length' },
+      { label: say('step.betweenRows'), value: between, kind: 'length' },
+      { label: say('step.groundATree'), value: inRow * between, kind: 'area' },
     ],
   };
 }

@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import { lengthOf } from '../say/message';
+import { lengthOf, say } from '../say/message';
 import type { Figure } from '../measure/working';
 
 /** Wider terraces and larger pits are earthworks of another kind, metres. */
@@ -59,22 +59,22 @@ export function terraceEarth(metres: number, slope: number, options: TerraceOpti
     perMetre: {
       value: perMetre,
       kind: 'volume',
-      formula: 'width × (width × slope + inward fall) ÷ 8',
+      formula: say('formula.terraceSection'),
       steps: [
-        { label: 'width', value: width, kind: 'length' },
-        { label: 'slope of the ground', value: slope, kind: 'share' },
-        { label: 'inward fall', value: inwardFall, kind: 'length' },
-        { label: 'ground and terrace part by', value: drop, kind: 'length' },
+        { label: say('step.width'), value: width, kind: 'length' },
+        { label: say('step.slopeOfTheGround'), value: slope, kind: 'share' },
+        { label: say('step.inwardFall'), value: inwardFall, kind: 'length' },
+        { label: say('step.groundAndTerracePartBy'), value: drop, kind: 'length' },
       ],
     },
     total: {
       value: perMetre * cut,
       kind: 'volume',
-      formula: 'earth a metre × (metres − uncut steps)',
+      formula: say('formula.terraceEarth'),
       steps: [
-        { label: 'terrace', value: metres, kind: 'distance' },
-        { label: `${steps} uncut steps`, value: -steps * stepLength, kind: 'distance' },
-        { label: 'earth a metre', value: perMetre, kind: 'volume' },
+        { label: say('step.terrace'), value: metres, kind: 'distance' },
+        { label: say('step.uncutSteps', { steps }), value: -steps * stepLength, kind: 'distance' },
+        { label: say('step.crossSection'), value: perMetre, kind: 'area' },
       ],
     },
     uncutSteps: steps,
@@ -128,12 +128,12 @@ export function pitEarth(pits: number, options: PitOptions): PitEarth {
     total: {
       value: pits * dug,
       kind: 'volume',
-      formula: 'pits × length × width × depth',
+      formula: say('formula.pitEarth'),
       steps: [
-        { label: 'pits', value: pits, kind: 'count' },
-        { label: 'one pit', value: dug, kind: 'volume' },
-        { label: 'its topsoil', value: top, kind: 'volume' },
-        { label: 'its subsoil', value: dug - top, kind: 'volume' },
+        { label: say('step.pits'), value: pits, kind: 'count' },
+        { label: say('step.onePit'), value: dug, kind: 'volume' },
+        { label: say('step.itsTopsoil'), value: top, kind: 'volume' },
+        { label: say('step.itsSubsoil'), value: dug - top, kind: 'volume' },
       ],
     },
   };

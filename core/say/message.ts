@@ -75,6 +75,8 @@ export const distanceOf = of('distance');
 export const areaOf = of('area');
 /** Cubic metres of a liquid. */
 export const liquidOf = of('liquid');
+/** Kilograms. */
+export const massOf = of('mass');
 /** Litres on a hectare. */
 export const doseOf = of('dose');
 /** Kilograms on a hectare. */

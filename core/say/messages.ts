@@ -1,3 +1,4 @@
+import type { BillMessages } from './messages/bill';
 import type { CalendarMessages } from './messages/calendar';
 import type { ChecksMessages } from './messages/checks';
 import type { CrewMessages } from './messages/crew';
@@ -10,6 +11,7 @@ import type { StockMessages } from './messages/stock';
 import type { SurvivalMessages } from './messages/survival';
 import type { TaskMessages } from './messages/tasks';
 import type { TendingMessages } from './messages/tending';
+import type { WorkingMessages } from './messages/working';
 
 /**
  * Every message that the core can give, with the names of the figures it carries. The words stand in
@@ -17,6 +19,7 @@ import type { TendingMessages } from './messages/tending';
  */
 export interface Messages
   extends
+    BillMessages,
     CalendarMessages,
     ChecksMessages,
     CrewMessages,
@@ -28,4 +31,5 @@ export interface Messages
     StockMessages,
     SurvivalMessages,
     TaskMessages,
-    TendingMessages {}
+    TendingMessages,
+    WorkingMessages {}

@@ -1,3 +1,4 @@
+import { say, temperatureOf } from '../say/message';
 import type { Figure } from '../measure/working';
 
 /** The air at planting height. */
@@ -40,13 +41,12 @@ export function minutesAllowed(air: Air, dipFactor = 1): Figure {
   return {
     value: Math.min(480, rate > 0 ? (ANCHOR_MINUTES * dipFactor) / rate : 480),
     kind: 'minutes',
-    formula:
-      '20 min × dip ÷ drying rate, the rate being (1 + 0.536 × wind) × vapour deficit against 10 °C, 80 %, 1 m/s',
+    formula: say('formula.minutesLeft', { anchor: temperatureOf(10) }),
     steps: [
-      { label: 'wind, m/s', value: air.wind, kind: 'number' },
-      { label: 'vapour deficit, kPa', value: vapourDeficit(air), kind: 'number' },
-      { label: 'drying rate', value: rate, kind: 'number' },
-      { label: 'dip', value: dipFactor, kind: 'number' },
+      { label: say('step.windMS'), value: air.wind, kind: 'number' },
+      { label: say('step.vapourDeficitKpa'), value: vapourDeficit(air), kind: 'number' },
+      { label: say('step.dryingRate'), value: rate, kind: 'number' },
+      { label: say('step.dip'), value: dipFactor, kind: 'number' },
     ],
   };
 }
@@ -102,11 +102,14 @@ export function worstExposure(byLabel: ExposureByLabel): Figure {
   return {
     value: whole + (bags[0]?.[1] ?? 0),
     kind: 'minutes',
-    formula:
-      'openings of the whole lot + the bag that was open longest, each minute × how fast that air dries; 20 is where fine roots go',
+    formula: say('formula.rootMinutes'),
     steps: [
-      { label: 'whole lot', value: whole, kind: 'minutes' },
-      ...bags.slice(0, 4).map(([label, value]) => ({ label, value, kind: 'minutes' as const })),
+      { label: say('step.wholeLot'), value: whole, kind: 'minutes' },
+      ...bags.slice(0, 4).map(([label, value]) => ({
+        label: say('step.own', { label }),
+        value,
+        kind: 'minutes' as const,
+      })),
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
@@ -110,13 +111,17 @@ export function stress(kept: LotKept): Figure {
   return {
     value: stored + air,
     kind: 'share',
-    formula: `(days kept + ${WARM_DAY - 1} × days too warm) ÷ days that keep there + minutes in the air ÷ minutes allowed`,
+    formula: say('formula.keeping', { warm: WARM_DAY - 1 }),
     steps: [
-      { label: `days, ${kept.place.label}`, value: kept.days, kind: 'number' },
-      { label: 'days too warm', value: kept.warmHours / 24, kind: 'number' },
-      { label: 'days that keep there', value: kept.place.days, kind: 'number' },
-      { label: 'in the air', value: kept.exposure, kind: 'minutes' },
-      { label: 'allowed', value: kept.exposureAllowed, kind: 'minutes' },
+      {
+        label: say('step.daysKept', { place: kept.place.label }),
+        value: kept.days,
+        kind: 'number',
+      },
+      { label: say('step.daysTooWarm'), value: kept.warmHours / 24, kind: 'number' },
+      { label: say('step.daysThatKeepThere'), value: kept.place.days, kind: 'number' },
+      { label: say('step.inTheAir'), value: kept.exposure, kind: 'minutes' },
+      { label: say('step.allowed'), value: kept.exposureAllowed, kind: 'minutes' },
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
@@ -27,13 +28,13 @@ export function orderQuantity(positions: number, { reserve, cull, pack }: OrderT
   return {
     value: packs * pack,
     kind: 'count',
-    formula: 'positions × (1 + reserve) ÷ (1 − cull), up to whole packs',
+    formula: say('formula.toOrder'),
     steps: [
-      { label: 'positions', value: positions, kind: 'count' },
-      { label: 'reserve', value: reserve, kind: 'share' },
-      { label: 'cull rate', value: cull, kind: 'share' },
-      { label: 'needed', value: wanted, kind: 'count' },
-      { label: `packs of ${pack}`, value: packs, kind: 'count' },
+      { label: say('step.positions'), value: positions, kind: 'count' },
+      { label: say('step.reserve'), value: reserve, kind: 'share' },
+      { label: say('step.cullRate'), value: cull, kind: 'share' },
+      { label: say('step.needed'), value: wanted, kind: 'count' },
+      { label: say('step.packsOf', { pack }), value: packs, kind: 'count' },
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { seededRandom } from '../measure/random';
 import { studentQuantile } from '../measure/student';
 import type { Figure } from '../measure/working';
@@ -87,15 +88,15 @@ export function countDesign(strata: readonly Stratum[], half: number): CountDesi
     rows: {
       value: total(),
       kind: 'count',
-      formula: 'rows by size and spread of each part, until t × the error is small enough',
+      formula: say('formula.countedRows'),
       steps: [
         ...known.map(({ name, spread }) => ({
-          label: `${name}: rows differ by`,
+          label: say('step.partDiffers', { name }),
           value: spread,
           kind: 'share' as const,
         })),
-        { label: 'half-width wanted', value: half, kind: 'share' },
-        { label: 'half-width of these rows', value: reached, kind: 'share' },
+        { label: say('step.halfWidthWanted'), value: half, kind: 'share' },
+        { label: say('step.halfWidthOfTheseRows'), value: reached, kind: 'share' },
       ],
     },
   };

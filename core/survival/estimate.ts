@@ -44,37 +44,37 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
   const set = counts.reduce((sum, row) => sum + row.set, 0);
   const alive = counts.reduce((sum, row) => sum + row.alive, 0);
   const steps: WorkingStep[] = [
-    { label: 'alive', value: alive, kind: 'count' },
-    { label: 'set, in counted rows', value: set, kind: 'count' },
+    { label: say('step.alive'), value: alive, kind: 'count' },
+    { label: say('step.setInCountedRows'), value: set, kind: 'count' },
   ];
   const n = counts.length;
   const estimate = alive / set;
   if (n < 2) {
     const interval = wilson(alive, set);
-    steps.push({ label: 'Wilson, from', value: interval.low, kind: 'share' });
-    steps.push({ label: 'Wilson, to', value: interval.high, kind: 'share' });
+    steps.push({ label: say('step.wilsonFrom'), value: interval.low, kind: 'share' });
+    steps.push({ label: say('step.wilsonTo'), value: interval.high, kind: 'share' });
     return {
       ...interval,
       by: 'wilson',
-      figure: { value: estimate, kind: 'share', formula: 'alive ÷ set', steps },
+      figure: { value: estimate, kind: 'share', formula: say('formula.alive'), steps },
     };
   }
   const error = ratioError(counts, estimate, rowsInBlock);
   const t = studentQuantile(0.95, n - 1);
   steps.push(
-    { label: 'rows counted', value: n, kind: 'count' },
+    { label: say('step.rowsCounted'), value: n, kind: 'count' },
     ...(Number.isFinite(rowsInBlock)
-      ? [{ label: 'rows in the block', value: rowsInBlock, kind: 'count' } as const]
+      ? [{ label: say('step.rowsInTheBlock'), value: rowsInBlock, kind: 'count' } as const]
       : []),
-    { label: 'rows differ: standard error', value: error, kind: 'share' },
-    { label: `t, ${n - 1} degrees`, value: t, kind: 'number' },
+    { label: say('step.rowsDifferStandardError'), value: error, kind: 'share' },
+    { label: say('step.student', { degrees: n - 1 }), value: t, kind: 'number' },
   );
   return {
     estimate,
     low: Math.max(0, estimate - t * error),
     high: Math.min(1, estimate + t * error),
     by: 'ratio',
-    figure: { value: estimate, kind: 'share', formula: 'alive ÷ set; ± t × standard error', steps },
+    figure: { value: estimate, kind: 'share', formula: say('formula.aliveWithin'), steps },
   };
 }
 
@@ -127,22 +127,21 @@ export function refill(estimate: Interval, planted: number, target: number, area
     living: {
       value: Math.round(living),
       kind: 'count',
-      formula: 'planted × survival',
+      formula: say('formula.living'),
       steps: [
-        { label: 'planted', value: planted, kind: 'count' },
-        { label: 'survival', value: estimate.estimate, kind: 'share' },
+        { label: say('step.planted'), value: planted, kind: 'count' },
+        { label: say('step.survival'), value: estimate.estimate, kind: 'share' },
       ],
     },
     trees: {
       value: verdict === 'again' ? Math.ceil(asked) : short,
       kind: 'count',
-      formula:
-        verdict === 'again' ? 'the whole target' : 'target × plantable − living, not under 0',
+      formula: verdict === 'again' ? say('formula.wholeTarget') : say('formula.shortOfTarget'),
       steps: [
-        { label: 'target', value: target, kind: 'density' },
-        { label: 'plantable', value: area, kind: 'area' },
-        { label: 'asked for', value: asked, kind: 'count' },
-        { label: 'living', value: living, kind: 'count' },
+        { label: say('step.target'), value: target, kind: 'density' },
+        { label: say('step.plantable'), value: area, kind: 'area' },
+        { label: say('step.askedFor'), value: asked, kind: 'count' },
+        { label: say('step.living'), value: living, kind: 'count' },
       ],
     },
   };

@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import type { Day } from '../measure/dates';
 import { daysBetween } from '../measure/dates';
 import { studentQuantile } from '../measure/student';
@@ -88,16 +89,34 @@ export function growthOf(measured: readonly MeasuredTree[]): Growth[] {
         aYear: {
           value: mean,
           kind: 'length',
-          formula: 'mean over trees of (last − first height) ÷ years between',
+          formula: say('formula.growth'),
           steps: [
-            { label: 'trees measured twice', value: n, kind: 'count' },
-            { label: 'rows', value: m, kind: 'count' },
-            { label: 'first height, mean', value: sum(({ first }) => first) / n, kind: 'length' },
-            { label: 'last height, mean', value: sum(({ last }) => last) / n, kind: 'length' },
-            { label: 'years between, mean', value: sum(({ years }) => years) / n, kind: 'number' },
+            { label: say('step.treesMeasuredTwice'), value: n, kind: 'count' },
+            { label: say('step.rows'), value: m, kind: 'count' },
+            {
+              label: say('step.firstHeightMean'),
+              value: sum(({ first }) => first) / n,
+              kind: 'length',
+            },
+            {
+              label: say('step.lastHeightMean'),
+              value: sum(({ last }) => last) / n,
+              kind: 'length',
+            },
+            {
+              label: say('step.yearsBetweenMean'),
+              value: sum(({ years }) => years) / n,
+              kind: 'number',
+            },
             ...(error === undefined
               ? []
-              : [{ label: 'rows differ: standard error', value: error, kind: 'length' } as const]),
+              : [
+                  {
+                    label: say('step.rowsDifferStandardError'),
+                    value: error,
+                    kind: 'length',
+                  } as const,
+                ]),
           ],
         },
         ...(error === undefined ? {} : { low: mean - t * error, high: mean + t * error }),

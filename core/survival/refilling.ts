@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import { studentQuantile } from '../measure/student';
 import type { Figure } from '../measure/working';
 import { STRETCH, survivalBy, type CountedTree } from './groups';
@@ -107,14 +108,14 @@ export function refillNeed(
     order: {
       value: Math.max(known, Math.ceil(known + expected + t * error - 1e-9)),
       kind: 'count',
-      formula: 'known places + places the other rows will want + t × their error',
+      formula: say('formula.refillOrder'),
       steps: [
-        { label: 'known by row and peg', value: known, kind: 'count' },
-        { label: 'places a tree, counted rows', value: ratio, kind: 'share' },
-        { label: 'trees in rows nobody counted', value: still, kind: 'count' },
-        { label: 'expected there', value: expected, kind: 'count' },
-        { label: 'error of that', value: error, kind: 'count' },
-        { label: 'chance that the order suffices', value: chance, kind: 'share' },
+        { label: say('step.knownByRowAndPeg'), value: known, kind: 'count' },
+        { label: say('step.placesATreeCountedRows'), value: ratio, kind: 'share' },
+        { label: say('step.treesInRowsNobodyCounted'), value: still, kind: 'count' },
+        { label: say('step.expectedThere'), value: expected, kind: 'count' },
+        { label: say('step.errorOfThat'), value: error, kind: 'count' },
+        { label: say('step.chanceThatTheOrderSuffices'), value: chance, kind: 'share' },
       ],
     },
   };

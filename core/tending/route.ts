@@ -1,3 +1,4 @@
+import { say } from '../say/message';
 import type { Place } from '../checks/grid';
 import type { Point } from '../measure/plane';
 import type { Figure } from '../measure/working';
@@ -64,13 +65,13 @@ export function wateringRoute(
     metres: {
       value: metres,
       kind: 'distance',
-      formula: 'from the filling point along the rows and back, tank by tank',
+      formula: say('formula.waterWay'),
       steps: [
-        { label: 'tanks', value: trips.length, kind: 'count' },
-        { label: 'trees a tank', value: perTank, kind: 'count' },
-        { label: 'trees', value: places.length, kind: 'count' },
+        { label: say('step.tanks'), value: trips.length, kind: 'count' },
+        { label: say('step.treesATank'), value: perTank, kind: 'count' },
+        { label: say('step.trees'), value: places.length, kind: 'count' },
         {
-          label: 'of it there and back, empty or full',
+          label: say('step.ofItThereAndBack'),
           value: trips.reduce((sum, { metres: own }, i) => {
             const inside = order.slice(cuts[i], cuts[i + 1]);
             return sum + own - lengthOf(inside);

@@ -1,11 +1,11 @@
 <script lang="ts">
-  import type { Figure } from '$core/measure/working';
+  import type { WordedFigure } from '$core/measure/working';
   import { useUnits } from './figures.svelte';
   import Working from './Working.svelte';
 
   interface Props {
     label: string;
-    figure: Figure;
+    figure: WordedFigure;
   }
   let { label, figure }: Props = $props();
   const units = useUnits();

@@ -1,19 +1,22 @@
 <script lang="ts">
-  import type { Figure } from '$core/measure/working';
+  import type { WordedFigure } from '$core/measure/working';
+  import type { Message } from '$core/say/message';
+  import { words } from '$lib/words';
   import { useUnits } from './figures.svelte';
 
-  let { figure }: { figure: Figure } = $props();
+  let { figure }: { figure: WordedFigure } = $props();
   const units = useUnits();
+  const said = (text: Message | string) => (typeof text === 'string' ? text : words(text, units));
 </script>
 
 <div class="working">
-  {#if figure.formula}<p>{figure.formula}</p>{/if}
+  {#if figure.formula}<p>{said(figure.formula)}</p>{/if}
   <table>
     <tbody>
       {#each figure.steps as step, i (i)}
         <tr>
           <td class="value">{units.format(step.value, step.kind)}</td>
-          <td class="label">{step.label}</td>
+          <td class="label">{said(step.label)}</td>
         </tr>
       {/each}
       <tr class="total">

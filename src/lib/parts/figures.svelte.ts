@@ -7,7 +7,10 @@ import {
   formatLength,
   formatMass,
   formatNumber,
+  formatDose,
+  formatMassDose,
   formatPercent,
+  formatWind,
   formatLiquid,
   formatVolume,
   type UnitSystem,
@@ -40,6 +43,12 @@ export class Units {
         return formatPercent(value, 1);
       case 'mass':
         return formatMass(value, this.system);
+      case 'speed':
+        return formatWind(value, this.system);
+      case 'dose':
+        return formatDose(value, this.system);
+      case 'massDose':
+        return formatMassDose(value, this.system);
       case 'hours':
         return `${formatNumber(value, value < 10 ? 1 : 0)} h`;
       case 'money':

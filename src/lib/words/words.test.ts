@@ -132,6 +132,18 @@ test('no sentence has a metric measure of its own: measures are figures, so that
   assert.deepEqual(found, []);
 });
 
+test('no step and no formula of a working names a unit that the reader may not use', () => {
+  // The price that is stored is that of a metre.
+  const priced = new Set(['step.aMetreOfFence']);
+  const named = Object.entries(en).filter(
+    ([key, text]) =>
+      /^(step|formula|how)\./.test(key) &&
+      !priced.has(key) &&
+      /\b(litres?|(square |cubic )?metres?|hectares?|kilograms?|km\/h)\b/.test(text),
+  );
+  assert.deepEqual(named, []);
+});
+
 test('refusals and notes are written in the reader’s units', () => {
   const us = { system: 'us' as const };
   const day = say('formats.unlikelyDay', {

@@ -39,7 +39,7 @@
     formula: 'geodesic area against the plane’s; they must agree within 0.1 %',
     steps: [
       { label: 'in the plane', value: plantable.gross.value, kind: 'area' },
-      { label: 'difference, a part of 1', value: disagreement, kind: 'number' },
+      { label: 'they differ by', value: disagreement, kind: 'share' },
     ],
   }}
 />
@@ -70,7 +70,7 @@
       formula: 'horizontal area × mean of √(1 + slope²)',
       steps: [
         { label: 'horizontal', value: lie.horizontal, kind: 'area' },
-        { label: 'stretched by', value: lie.alongGround / lie.horizontal, kind: 'number' },
+        { label: 'longer by', value: lie.alongGround / lie.horizontal - 1, kind: 'share' },
       ],
     }}
   />

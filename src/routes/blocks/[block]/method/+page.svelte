@@ -158,11 +158,11 @@
         if (!amount) return [];
         // Product and hours are worked out on their own pages.
         if (key === 'herbicide' || key === 'granules' || key === 'ripping' || key === 'behind')
-          return [label];
+          return [words(label)];
         const { unit: bought, one } = purchaseUnit({ key, unit }, units.system);
         const shown = amount / one;
         return [
-          `${label}, ${formatNumber(shown, shown < 100 ? 1 : 0)} ${unit === 'piece' ? '' : bought}`.trim(),
+          `${words(label)}, ${formatNumber(shown, shown < 100 ? 1 : 0)} ${unit === 'piece' ? '' : bought}`.trim(),
         ];
       },
     );

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { inWords } from '$lib/parts/reader.svelte';
-  import type { Figure as FigureOf } from '$core/measure/working';
+  import type { WordedFigure } from '$core/measure/working';
   import { formatNumber } from '$core/measure/units';
   import { stringsIn, type Layout } from '$core/rows/layout';
   import Figure from '$lib/parts/Figure.svelte';
@@ -8,7 +8,7 @@
   interface Props {
     layout: Layout;
     looks: readonly { id: string; name: string; letter: string; colour: string }[];
-    plantable: FigureOf;
+    plantable: WordedFigure;
     /** The crew's own string, metres. */
     string?: number;
   }

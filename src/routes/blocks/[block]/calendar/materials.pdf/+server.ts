@@ -4,6 +4,7 @@ import { formatNumber } from '../../../../../../core/measure/units';
 import { billOf } from '$lib/rooms/calendar/year.server';
 import { openBlock } from '$lib/server/page';
 import { unitsAsked } from '$lib/server/units-asked';
+import { words } from '$lib/words';
 import { LINES, plain, print } from '$lib/server/pdf';
 import type { RequestHandler } from './$types';
 
@@ -30,7 +31,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
           ...bill.lines
             .map((line) => inPurchaseUnits(line, unitsAsked(url)))
             .map(({ label, unit, needed, buy, buyBy, cost }) => [
-              label,
+              words(label),
               { text: `${n(needed.value)} ${unit}`, alignment: 'right' as const },
               { text: buy ? n(buy) : '', alignment: 'right' as const },
               buyBy && buy ? formatDay(buyBy, true) : '',

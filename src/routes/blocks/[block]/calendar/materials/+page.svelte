@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { words } from '$lib/words';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -121,8 +122,8 @@
             {@const hung = line.key.startsWith('own-')}
             <tr>
               <td
-                >{line.label}<br /><small class="quiet"
-                  >{inUnits(line.needed.formula ?? '', units.system)}</small
+                >{words(line.label)}<br /><small class="quiet"
+                  >{line.needed.formula ? words(line.needed.formula, units) : ''}</small
                 ></td
               >
               <td class="n"
@@ -147,7 +148,7 @@
                           ? 'Pack'
                           : key === 'price'
                             ? 'Price'
-                            : 'Others pay, per cent'} of {line.label}"
+                            : 'Others pay, per cent'} of {words(line.label)}"
                       onvalue={(typed) => void setLine(line.key, typedOf(key, typed))}
                       onempty={() => void setLine(line.key, typedOf(key, null))}
                     />{/if}</td
@@ -178,7 +179,9 @@
     </div>
     <Outcome of={doing} />
     {#if data.bill.unpriced.length}<p class="quiet">
-        Without a price, and counted as nothing: {data.bill.unpriced.join(', ')}.
+        Without a price, and counted as nothing: {data.bill.unpriced
+          .map((name) => words(name))
+          .join(', ')}.
       </p>{/if}
   </section>
   <aside class="comes-to">
@@ -237,7 +240,7 @@
           <span
             >{amount(line.buy)}
             {line.unit === 'piece' || line.unit === 'tree' ? '' : line.unit}
-            {line.label}</span
+            {words(line.label)}</span
           ><b class="num" class:late={line.buyBy! < data.today!}>{formatDay(line.buyBy!)}</b>
         </p>{/each}
     {/if}

@@ -51,7 +51,7 @@ const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-mutate-'));
 const copies = await Promise.all(
   ['a', 'b'].map(async (name) => {
     const copy = path.join(temporary, name);
-    for (const part of ['core', 'src', 'tests', 'demo', 'package.json', 'tsconfig.json'])
+    for (const part of ['core', 'src', 'tests', 'demo', 'scripts', 'package.json', 'tsconfig.json'])
       cpSync(path.join(root, part), path.join(copy, part), { recursive: true });
     symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
     cpSync(
@@ -107,7 +107,7 @@ const tests = ['core', 'src', 'tests/reference', 'tests/store']
 
 function passes({ copy, database }, test) {
   return new Promise((resolve) => {
-    const run = spawn('node', ['--import', 'tsx', '--test', test], {
+    const run = spawn('node', ['scripts/run-tests.mjs', test], {
       cwd: copy,
       stdio: 'ignore',
       timeout: 120_000,

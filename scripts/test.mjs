@@ -10,6 +10,7 @@ ensureDebian('mariadbd', 'chromium');
 ensureNodePackages();
 const { startMariadb } = await import('./mariadb.mjs');
 const { prepareDemo, startApplication } = await import('./application.mjs');
+const { translated, translatedFile } = await import('./translated.mjs');
 
 const only = process.argv.slice(2);
 const wanted = (stage) => !only.length || only.includes(stage);
@@ -49,25 +50,9 @@ function filesUnder(folder, ending) {
     .sort();
 }
 
-/**
- * Test files as plain JavaScript, once for all: to have each of their processes translate the same
- * modules anew took as long as the tests. They lie beside the packages, where Node finds these.
- * @returns a folder that mirrors the project's
- */
-async function translated(files) {
-  const { build } = await import('esbuild');
-  const folder = path.join(root, 'node_modules/.cache/viridane-tests', String(process.pid));
-  await build({
-    ...{ absWorkingDir: root, entryPoints: files, outbase: root, outdir: folder },
-    ...{ bundle: true, splitting: true, packages: 'external' },
-    ...{ format: 'esm', platform: 'node', sourcemap: 'linked', logLevel: 'error' },
-  });
-  return folder;
-}
-
 /** Node's runner on a list of translated files; its own closing counts are taken over. */
 async function nodeTests(name, folder, files, env) {
-  const scripts = files.map((file) => path.join(folder, file.replace(/ts$/, 'js')));
+  const scripts = files.map((file) => translatedFile(folder, file));
   const args = ['--enable-source-maps', '--test', '--test-reporter=tap', ...scripts];
   const done = await ran('node', args, env);
   const count = (word) => Number(new RegExp(`^# ${word} (\\d+)`, 'm').exec(done.stdout)?.[1] ?? 0);

@@ -195,7 +195,11 @@ export class Outbox {
           .orderBy('order')
           .filter(({ state, person }) => state === 'waiting' && person === this.person)
           .first();
-        if (!entry) break;
+        if (!entry) {
+          // Another window of this phone may have sent what is still thought to wait here.
+          if (this.waiting) await this.reload();
+          break;
+        }
         const response = await fetch(`/do/${entry.command}`, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },

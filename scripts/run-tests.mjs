@@ -1,0 +1,15 @@
+// npm run test:file -- core/rows/by-peg.test.ts …: the given test files, and nothing else.
+import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { root } from './setup.mjs';
+import { translated, translatedFile } from './translated.mjs';
+
+const files = process.argv.slice(2);
+const folder = await translated(files);
+const { status } = spawnSync(
+  'node',
+  ['--enable-source-maps', '--test', ...files.map((file) => translatedFile(folder, file))],
+  { cwd: root, stdio: 'inherit' },
+);
+rmSync(folder, { recursive: true, force: true });
+process.exit(status ?? 1);

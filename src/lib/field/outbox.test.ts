@@ -1,0 +1,259 @@
+import assert from 'node:assert/strict';
+import { beforeEach, test } from 'node:test';
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import Dexie from 'dexie';
+import fc from 'fast-check';
+import { v7 as uuid } from 'uuid';
+import type { Given } from '$lib/rooms/contracts';
+import { Outbox } from './outbox.svelte';
+
+type Tally = Given<'crew.tally'> & { id: string };
+type Sent = Record<string, unknown> & { id: string };
+
+/** What happens to a request: done and said so, done but the answer is lost, no signal, broken, signed out. */
+type Luck = 'done' | 'answer lost' | 'no signal' | 'broken' | 'signed out' | 'refused';
+
+/** A server that takes each id once, over a line with the luck that it is given. */
+class Server {
+  taken: Sent[] = [];
+  asked: { command: string; payload: Sent }[] = [];
+  luck: Luck[] = [];
+  refusing: (payload: Sent) => boolean = () => false;
+
+  answer = async (url: unknown, init?: RequestInit): Promise<Response> => {
+    const payload = JSON.parse(String(init!.body)) as Sent;
+    const luck = this.luck.shift() ?? 'done';
+    this.asked.push({ command: String(url).replace('/do/', ''), payload });
+    if (luck === 'no signal') throw new TypeError('no signal');
+    if (luck === 'broken') return new Response('', { status: 502 });
+    if (luck === 'signed out') return Response.json({ error: 'Sign in.' }, { status: 401 });
+    if (luck === 'refused' || this.refusing(payload))
+      return Response.json(
+        { error: 'It does not fit.', said: { key: 'crew.noRow', figures: { row: 1 } } },
+        { status: 422 },
+      );
+    if (!this.taken.some(({ id }) => id === payload.id)) this.taken.push(payload);
+    if (luck === 'answer lost') throw new TypeError('answer lost');
+    return Response.json({ ok: true }, { headers: { 'x-done-at': '5000' } });
+  };
+}
+
+let server: Server;
+const tally = (count: number, more: Partial<Tally> = {}): Tally => ({
+  ...{ id: uuid(), at: new Date().toISOString(), device: 'phone', layoutId: uuid(), row: 1 },
+  ...{ planterId: uuid(), count, corrects: null, note: '' },
+  ...more,
+});
+/** A phone that was switched on: what it kept is read, and nothing else is remembered. */
+async function phone(person = 'Planter 1'): Promise<Outbox> {
+  const outbox = new Outbox(person);
+  (await outbox.start(() => {}))();
+  await outbox.flush();
+  return outbox;
+}
+/** Everything that may still be on its way has come or failed. */
+async function settled(outbox: Outbox): Promise<void> {
+  for (let i = 0; i < 3; i++) {
+    await outbox.flush();
+    do await new Promise((done) => setTimeout(done, 2));
+    while (outbox['sending']);
+  }
+}
+
+beforeEach(() => {
+  server = new Server();
+  // Each test has a device of its own.
+  Dexie.dependencies.indexedDB = new IDBFactory();
+  Object.assign(globalThis, {
+    window: { addEventListener: () => {}, removeEventListener: () => {} },
+    fetch: server.answer,
+  });
+});
+
+test('whatever the line does and however often the phone is switched off, each entry counts once, in order', async () => {
+  const luck = fc.constantFrom<Luck>('done', 'answer lost', 'no signal', 'broken', 'signed out');
+  const step = fc.oneof(
+    fc.record({ kind: fc.constant('enter' as const), count: fc.integer({ min: 1, max: 60 }) }),
+    fc.record({ kind: fc.constant('off' as const) }),
+  );
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(step, { minLength: 1, maxLength: 9 }),
+      fc.array(luck, { maxLength: 14 }),
+      async (steps, lucks) => {
+        server.luck = [...lucks];
+        const person = uuid();
+        let outbox = await phone(person);
+        const entered: Tally[] = [];
+        for (const one of steps) {
+          if (one.kind === 'off') outbox = await phone(person);
+          else {
+            const given = tally(one.count);
+            entered.push(given);
+            await outbox.add('crew.tally', given);
+          }
+        }
+        server.luck = [];
+        await settled(outbox);
+        const ids = new Set(entered.map(({ id }) => id));
+        assert.deepEqual(
+          server.taken.filter(({ id }) => ids.has(id)).map(({ id, count }) => [id, count]),
+          entered.map(({ id, count }) => [id, count]),
+        );
+        assert.equal(outbox.waiting, 0);
+        // Until the page itself counts them, the phone does.
+        assert.equal(outbox.pending('crew.tally').length, entered.length);
+      },
+    ),
+    { numRuns: 40, seed: 6 },
+  );
+});
+
+test('what could not be sent at once says so when it comes, and only then', async () => {
+  const outbox = await phone();
+  await outbox.add('crew.tally', tally(10));
+  await settled(outbox);
+  assert.equal(server.taken[0].late, undefined);
+  server.luck = ['no signal'];
+  await outbox.add('crew.tally', tally(11));
+  await settled(outbox);
+  assert.deepEqual([server.taken[1].count, server.taken[1].late], [11, true]);
+  const hours = new Date(Date.now() - 4 * 86_400_000).toISOString();
+  await outbox.add('crew.tally', tally(12, { at: hours }));
+  await settled(outbox);
+  assert.deepEqual([server.taken[2].at, server.taken[2].late], [hours, true]);
+});
+
+test('no signal, a broken server and an ended session are told apart, and all wait', async () => {
+  const outbox = await phone();
+  for (const [luck, online, signedOut] of [
+    ['no signal', false, false],
+    ['broken', true, false],
+    ['signed out', true, true],
+  ] as const) {
+    server.luck = Array<Luck>(20).fill(luck);
+    await outbox.add('crew.tally', tally(5));
+    await settled(outbox);
+    assert.deepEqual([outbox.online, outbox.signedOut], [online, signedOut], luck);
+  }
+  assert.equal(outbox.waiting, 3);
+  assert.equal(server.taken.length, 0);
+});
+
+test('nobody sends what another entered on a shared phone; it waits for its author', async () => {
+  const first = await phone('Planter 1');
+  server.luck = Array<Luck>(20).fill('no signal');
+  await first.add('crew.tally', tally(21));
+  await settled(first);
+  server.luck = [];
+  const second = await phone('Planter 2');
+  await second.add('crew.tally', tally(22));
+  await settled(second);
+  assert.deepEqual(
+    server.taken.map(({ count }) => count),
+    [22],
+  );
+  assert.deepEqual([second.waiting, second.entries.length], [0, 1]);
+  await settled(await phone('Planter 1'));
+  assert.deepEqual(
+    server.taken.map(({ count }) => count),
+    [22, 21],
+  );
+});
+
+test('what is refused stays in words, lets others pass, and goes once it is mended', async () => {
+  const outbox = await phone();
+  server.refusing = ({ row }) => row === 1;
+  const refused = tally(37);
+  await outbox.add('crew.tally', refused);
+  await outbox.add('crew.tally', tally(8, { row: 2 }));
+  await settled(outbox);
+  assert.deepEqual(
+    server.taken.map(({ count }) => count),
+    [8],
+  );
+  const [entry] = outbox.refused;
+  assert.deepEqual(
+    [entry.id, entry.reason, entry.said?.key],
+    [refused.id, 'It does not fit.', 'crew.noRow'],
+  );
+  // A phone that was off meanwhile still has it, and does not count it as planted.
+  const again = await phone();
+  assert.equal(again.refused.length, 1);
+  assert.equal(again.pending('crew.tally').length, 1);
+  await again.change(again.refused[0], { row: 3 });
+  await settled(again);
+  assert.deepEqual(
+    [again.refused.length, server.taken[1].id, server.taken[1].row],
+    [0, refused.id, 3],
+  );
+  assert.equal(again.entries.find(({ id }) => id === refused.id)!.reason, undefined);
+});
+
+test('a tally that is split loses no tree and keeps its id for the first part', async () => {
+  const outbox = await phone();
+  server.refusing = ({ count }) => Number(count) > 32;
+  const whole = tally(37, { row: 141 });
+  await outbox.add('crew.tally', whole);
+  await settled(outbox);
+  await outbox.split(outbox.refused[0], { count: 32 }, { count: 5, row: 142 });
+  await settled(outbox);
+  assert.deepEqual(
+    server.taken.map(({ row, count }) => [row, count]),
+    [
+      [141, 32],
+      [142, 5],
+    ],
+  );
+  assert.equal(server.taken[0].id, whole.id);
+  assert.notEqual(server.taken[1].id, whole.id);
+  assert.equal(server.taken[1].planterId, whole.planterId);
+});
+
+test('what is handed to the leader goes as it was entered, with the reason, and is no entry any more', async () => {
+  const outbox = await phone();
+  server.luck = ['refused'];
+  const given = tally(37);
+  await outbox.add('crew.tally', given);
+  await settled(outbox);
+  const [siteId, blockId] = [uuid(), uuid()];
+  const about = { siteId, blockId, note: 'n'.repeat(400), reason: 'r'.repeat(900) };
+  await outbox.hand(outbox.refused[0], about);
+  await settled(outbox);
+  assert.equal(outbox.refused.length, 0);
+  const { command, payload } = server.asked.at(-1)!;
+  assert.equal(command, 'people.hand');
+  assert.deepEqual(
+    [payload.command, payload.siteId, payload.blockId],
+    ['crew.tally', siteId, blockId],
+  );
+  assert.deepEqual(payload.payload, given);
+  // As long as the server takes them.
+  assert.deepEqual([String(payload.note).length, String(payload.reason).length], [300, 500]);
+});
+
+test('an entry is let go of when the page counts it, never before', async () => {
+  const outbox = await phone();
+  const [counted, unknown, waits] = [tally(1), tally(2), tally(3)];
+  await outbox.add('crew.tally', counted);
+  await outbox.add('crew.tally', unknown);
+  await settled(outbox);
+  server.luck = Array<Luck>(30).fill('no signal');
+  await outbox.add('crew.tally', waits);
+  await settled(outbox);
+  await outbox.settle(new Set([counted.id, waits.id]));
+  assert.deepEqual(
+    outbox.entries.map(({ id }) => id),
+    [unknown.id, waits.id],
+  );
+  // The server did it at 5000 by its own clock: a page read before that cannot show it.
+  await outbox.settleBefore(5000, ['crew.tally']);
+  await outbox.settleBefore(9000, ['crew.note']);
+  assert.equal(outbox.entries.length, 2);
+  await outbox.settleBefore(5001, ['crew.tally']);
+  assert.deepEqual(
+    outbox.entries.map(({ id }) => id),
+    [waits.id],
+  );
+});

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { UnitSystem } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
@@ -15,7 +14,7 @@
   import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
-  import { beforeNavigate, goto } from '$app/navigation';
+  import { beforeNavigate } from '$app/navigation';
   import { keepoutsBrought, zonesBrought } from '$core/formats/brought';
   import { v7 as uuid } from 'uuid';
   import {
@@ -27,20 +26,20 @@
   import { shapeInPlane, type Plantable } from '$core/ground/plantable';
   import { checkBoundary } from '$core/ground/boundary';
   import { mapPoints, type MultiPolygon } from '$core/ground/polygon';
-  import type { GroundLie, ProfilePoint } from '$core/ground/surface';
   import type { ZoneCut } from '$core/ground/zone-cut';
   import type { Zone } from '$core/ground/zones';
   import type { ElevationOptions } from '$core/formats/elevation';
   import { localPlane, type Point } from '$core/measure/plane';
   import ProfileChart from '$lib/charts/ProfileChart.svelte';
   import Plan from '$lib/plan/Plan.svelte';
-  import type { Relief } from '$lib/plan/draw';
-  import { forgetSurface, loadRelief, surfacePayload, type SurfaceAbout } from '$lib/plan/relief';
+  import { forgetSurface, surfacePayload } from '$lib/plan/relief';
   import { coreWorker, heard, latestOnly, readFile } from '$lib/plan/worker';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import { send } from '$lib/parts/send.svelte';
+  import { Elevation } from './elevation.svelte';
+  import { Splitting } from './splitting.svelte';
   import EdgePart from './EdgePart.svelte';
   import GroundFigures from './GroundFigures.svelte';
   import Heights from './Heights.svelte';
@@ -213,10 +212,10 @@
     else if (drawing === 'zone' && shape.type === 'Polygon')
       addZone([shape.coordinates.map((ring) => ring.map(plane.toLonLat))]);
     else if (shape.type === 'LineString' && drawing === 'profile') {
-      profileLine = shape.coordinates;
+      elevation.line = shape.coordinates;
       drawing = undefined;
     } else if (shape.type === 'LineString' && drawing === 'split') {
-      splitLine = shape.coordinates;
+      splitting.line = shape.coordinates;
       drawing = undefined;
     }
   }
@@ -239,68 +238,15 @@
     }
   }
 
-  let splitLine = $state.raw<Point[]>();
-  /** What splitting would come to, before it is done. */
-  let parted = $state.raw<[number, number]>();
-  $effect(() => {
-    const line = splitLine;
-    parted = undefined;
-    if (line)
-      void attempt(async () => {
-        const areas = heard(
-          await coreWorker().splitAreas(mapPoints(data.block.boundary, plane.toPlane), line),
-        );
-        if (line === splitLine) parted = areas;
-      });
-  });
-  const split = (name: string) =>
-    attempt(async () => {
-      const { blockId } = await send('ground.split', {
-        blockId: data.block.id,
-        line: splitLine!.map(plane.toLonLat),
-        name: name || `${ground.name}, other part`,
-      });
-      splitLine = undefined;
-      await goto(`/blocks/${blockId}/ground`);
-    });
-  const join = (otherId: string) =>
-    attempt(async () => {
-      await send('ground.join', { blockId: data.block.id, otherId });
-      location.reload();
-    });
-
-  // The elevation: its heights come as bytes, once, and live in the worker.
-  let relief = $state.raw<Relief>();
-  let lie = $state.raw<GroundLie>();
-  let slopes = $state.raw<(number | undefined)[]>([]);
-  let profileLine = $state.raw<Point[]>();
-  let heights = $state.raw<ProfilePoint[]>();
-  $effect(() => {
-    void showRelief(data.surface, data.block.boundary, units.system);
-  });
-  async function showRelief(
-    about: SurfaceAbout | undefined,
-    boundary: MultiPolygon,
-    system: UnitSystem,
-  ) {
-    const inPlane = mapPoints(boundary, plane.toPlane);
-    const found = await loadRelief(data.block.id, about, inPlane, system);
-    relief = found?.relief;
-    lie = found?.lie;
-    if (profileLine) heights = heard(await coreWorker().profile(profileLine));
-  }
-  $effect(() => {
-    void relief;
-    const zones = $state.snapshot(ground.zones) as Zone[];
-    void coreWorker()
-      .zoneSlopes(zones, origin)
-      .then((found) => (slopes = found));
-  });
-  $effect(() => {
-    const line = profileLine;
-    if (line && relief)
-      void attempt(async () => (heights = heard(await coreWorker().profile(line))));
-  });
+  const splitting = new Splitting(() => data.block, plane, attempt);
+  const elevation = new Elevation(
+    () => ({
+      ...{ blockId: data.block.id, about: data.surface, boundary: data.block.boundary },
+      ...{ system: units.system, plane, origin },
+    }),
+    () => ground.zones,
+    attempt,
+  );
   async function importHeights(
     contents: string | ArrayBuffer,
     fileName: string,
@@ -368,15 +314,15 @@
         {editable}
         changed={history.changed}
         drawing={drawing === 'corners' || drawing === 'split' ? drawing : undefined}
-        splitting={Boolean(splitLine)}
-        {parted}
+        splitting={Boolean(splitting.line)}
+        parted={splitting.parted}
         ontoggle={toggle}
         onchange={(next, tag) => history.change({ ...ground, ...next }, tag)}
         onreshape={reshape}
-        onsplit={split}
-        online={(line) => (splitLine = line.map(plane.toPlane))}
-        onwhole={() => (splitLine = undefined)}
-        onjoin={join}
+        onsplit={(name) => splitting.split(name || `${ground.name}, other part`)}
+        online={(line) => (splitting.line = line.map(plane.toPlane))}
+        onwhole={() => (splitting.line = undefined)}
+        onjoin={splitting.join}
         onfile={importBoundary}
         onerror={(message) => (wrong = message)}
       />
@@ -416,7 +362,7 @@
         <ZoneCard
           {zone}
           planting={data.block.conditions.planting}
-          slope={slopes[i]}
+          slope={elevation.slopes[i]}
           {editable}
           open={opened === zone.id}
           ontoggle={() => (opened = opened === zone.id ? undefined : zone.id)}
@@ -433,7 +379,7 @@
         </p>{/each}
       {#if editable}
         <ZoneMaker
-          {lie}
+          lie={elevation.lie}
           hasWater={waters.length > 0}
           drawing={drawing === 'zone'}
           ondraw={() => toggle('zone')}
@@ -447,7 +393,7 @@
     {:else}
       <Heights
         about={data.surface}
-        {lie}
+        lie={elevation.lie}
         {editable}
         profiling={drawing === 'profile'}
         onprofile={() => toggle('profile')}
@@ -462,28 +408,24 @@
     {#if plantable}
       <Plan
         label="Plan of {ground.name}"
-        height={heights ? 'calc(100vh - 352px)' : 'calc(100vh - 116px)'}
+        height={elevation.heights ? 'calc(100vh - 352px)' : 'calc(100vh - 116px)'}
         {mode}
         content={{
           boundary: plantable.boundary,
           keptOut: plantable.keptOut,
           limits: plantable.limits,
           zones: zonesInPlane,
-          relief,
-          guide: drawing ? undefined : (splitLine ?? profileLine),
+          relief: elevation.relief,
+          guide: drawing ? undefined : (splitting.line ?? elevation.line),
           species: [],
         }}
         ondrawn={drawn}
         onreshaped={(parts) => reshape(mapPoints(parts, plane.toLonLat))}
       />
-      {#if heights && profileLine}
+      {#if elevation.heights && elevation.line}
         <section class="profile" aria-label="Profile">
-          <ProfileChart points={heights} />
-          <button
-            class="link-button"
-            onclick={() => ((heights = undefined), (profileLine = undefined))}
-            >Put the profile away</button
-          >
+          <ProfileChart points={elevation.heights} />
+          <button class="link-button" onclick={() => elevation.away()}>Put the profile away</button>
         </section>
       {/if}
     {/if}
@@ -492,7 +434,7 @@
   <aside class="comes-to">
     <h2>Plantable</h2>
     {#if plantable}
-      <GroundFigures {plantable} {lie} planting={data.block.conditions.planting} />
+      <GroundFigures {plantable} lie={elevation.lie} planting={data.block.conditions.planting} />
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#each notes as note (note)}<p class="say">{note}</p>{/each}

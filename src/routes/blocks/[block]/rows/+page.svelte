@@ -1,6 +1,6 @@
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
-  import { Button, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Button, Modal, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { tinykeys } from 'tinykeys';
@@ -22,7 +22,6 @@
   } from '$core/rows/deciding';
   import { addOn, endOn, moveAt, outAt, placeBy } from '$core/rows/by-hand';
   import type { Move } from '$core/rows/moves';
-  import { bearingOfDirection } from '$core/rows/direction';
   import type { PatternSettings } from '$core/rows/pattern';
   import { rowCount, rowSpan } from '$core/rows/rowset';
   import Plan from '$lib/plan/Plan.svelte';
@@ -34,21 +33,16 @@
   import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import type { Card } from '$lib/parts/SpeciesName.svelte';
   import Tabs from '$lib/parts/Tabs.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
   import { send } from '$lib/parts/send.svelte';
-  import type { WorkTerms } from '$core/calendar/works';
   import ByHand from './ByHand.svelte';
-  import Crowns from './Crowns.svelte';
   import DecidePattern from './DecidePattern.svelte';
   import DecideSpecies from './DecideSpecies.svelte';
-  import Directions from './Directions.svelte';
-  import Earth from './Earth.svelte';
+  import LaidOutHere from './LaidOutHere.svelte';
   import { Laying } from './laying.svelte';
   import Drifted from './Drifted.svelte';
   import Release from './Release.svelte';
   import RowFigures from './RowFigures.svelte';
-  import RowTable from './RowTable.svelte';
-  import SettingOut from './SettingOut.svelte';
+  import UnderPlan, { type Under } from './UnderPlan.svelte';
   import Versions from './Versions.svelte';
   import type { PageData } from './$types';
 
@@ -97,14 +91,6 @@
     ['hand', 'By hand'],
   ];
   let side = $state<Side>('pattern');
-  type Under = 'rows' | 'directions' | 'setting-out' | 'crowns' | 'earth';
-  const UNDERS: [Under, string][] = [
-    ['rows', 'Rows'],
-    ['directions', 'Directions'],
-    ['setting-out', 'Setting out'],
-    ['crowns', 'Crowns'],
-    ['earth', 'Earth'],
-  ];
   let under = $state<Under>('rows');
   let age = $state<number>();
   /** Whose pattern is decided: the block's, or a zone's. */
@@ -207,7 +193,6 @@
     if (picking === 'baseline') changeSettings({ contour: contourAlong(settings, line) });
     picking = '';
   }
-  const currentBearing = $derived(bearingOfDirection(settings.direction));
   onMount(() => {
     const noUndo = undoKeys(history);
     const noKeeping = history.keepAs(`rows ${data.block.id}`);
@@ -266,32 +251,6 @@
   const mode = $derived(
     picking === 'edge' ? 'edge' : picking ? 'LineString' : tool ? 'place' : 'look',
   );
-  const neighbour = $derived.by(() => {
-    const rows = layout?.result.rows;
-    if (!rows) return 0;
-    const half = ['offset', 'equilateral'].includes(parameters.pattern) ? rows.step / 2 : 0;
-    return Math.hypot(rows.between, half);
-  });
-
-  const works = $derived<WorkTerms>(data.block.calendarTerms.works ?? {});
-  const mayPlan = $derived(data.role === 'leader');
-  /** What belongs to the ground and the crew, not to one version: string and earthworks. */
-  async function keepWorks(mine: WorkTerms) {
-    try {
-      await saveWhole(
-        'calendar.terms',
-        {
-          before: { terms: { works: data.block.calendarTerms.works } },
-          mine: { terms: { works: $state.snapshot(mine) as WorkTerms } },
-          edition: data.block.termsEdition,
-        },
-        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
-      );
-    } catch (error) {
-      laid.wrong = spoken(error);
-    }
-  }
-
   async function save() {
     naming = false;
     const sent = history.current;
@@ -339,30 +298,7 @@
     />
     {#if side === 'pattern'}
       {#if data.zones.length}
-        <Select
-          labelText="Laid out here"
-          size="sm"
-          selected={laying}
-          on:update={(e) => (laying = String(e.detail ?? ''))}
-        >
-          <SelectItem value="" text="The whole block" />
-          {#each data.zones as zone (zone.id)}
-            <SelectItem
-              value={zone.id}
-              text="{zone.name}{parameters.byZone?.some((own) => own.zone === zone.id)
-                ? ', on its own'
-                : ''}"
-            />
-          {/each}
-        </Select>
-        {#if laying && parameters.byZone?.some(({ zone }) => zone === laying)}
-          <button
-            class="link-button"
-            onclick={() =>
-              change({ byZone: parameters.byZone?.filter(({ zone }) => zone !== laying) })}
-            >Lay it like the rest</button
-          >
-        {/if}
+        <LaidOutHere zones={data.zones} byZone={parameters.byZone} bind:laying onchange={change} />
       {/if}
       <DecidePattern
         {settings}
@@ -412,64 +348,21 @@
       ondrawn={drawn}
     />
     {#if laid.settled}
-      <Tabs
-        tabs={UNDERS}
-        selected={under}
-        label="Under the plan"
-        onselect={(key) => (under = key)}
-        under
+      <UnderPlan
+        {data}
+        settled={laid.settled}
+        {parameters}
+        direction={settings.direction}
+        looks={settledLooks}
+        {shown}
+        slope={lie?.meanSlope}
+        {selected}
+        bind:under
+        bind:age
+        onselect={(row) => (picked = row)}
+        onbearing={(bearing) => changeSettings({ direction: { kind: 'bearing', bearing } })}
+        onwrong={(sentence) => (laid.wrong = sentence)}
       />
-      {#if under === 'rows'}
-        <RowTable
-          rows={laid.settled.result.rows}
-          runs={laid.settled.result.runs}
-          falls={laid.settled.result.falls}
-          traced={laid.settled.result.traced}
-          species={settledLooks}
-          {selected}
-          onselect={(row) => (picked = row)}
-          block={data.block.id}
-          saved={data.versions.find(({ number }) => number === shown)}
-          trial={laid.settled.parameters.arrangement.kind === 'trial'}
-        />
-      {:else}
-        <section class="under">
-          {#if under === 'directions'}
-            <Directions
-              parameters={asLaid(parameters)}
-              current={currentBearing}
-              ontake={(bearing) => changeSettings({ direction: { kind: 'bearing', bearing } })}
-            />
-          {:else if under === 'setting-out'}
-            <SettingOut
-              rows={laid.settled.result.rows}
-              falls={laid.settled.result.falls}
-              {selected}
-              string={works.string}
-              onstring={mayPlan ? (string) => keepWorks({ ...works, string }) : undefined}
-            />
-          {:else if under === 'crowns'}
-            <Crowns
-              species={settledLooks}
-              counts={laid.settled.result.speciesCounts}
-              step={laid.settled.result.rows.step}
-              across={neighbour}
-              plantable={data.ground.plantable.value}
-              {age}
-              shelter={parameters.pattern === 'shelter'}
-              onage={(years) => (age = years)}
-            />
-          {:else}
-            <Earth
-              metres={laid.settled.result.figures.walked.steps[0].value}
-              trees={laid.settled.result.rows.total}
-              slope={lie?.meanSlope}
-              kept={works}
-              onkeep={mayPlan ? keepWorks : undefined}
-            />
-          {/if}
-        </section>
-      {/if}
     {/if}
   </section>
 
@@ -485,7 +378,7 @@
       <RowFigures
         layout={layout.result}
         {looks}
-        string={works.string}
+        string={data.block.calendarTerms.works?.string}
         plantable={version
           ? {
               value: version.plantableArea,
@@ -554,10 +447,6 @@
 />
 
 <style>
-  .under {
-    background: var(--sheet);
-    padding: 10px 16px 14px;
-  }
   .gap {
     height: 10px;
   }

@@ -7,3 +7,5 @@ export async function invalidate(topic: string): Promise<void> {
 
 export const navigating: { complete?: Promise<void> } = {};
 export const page = { data: {} as Record<string, unknown> };
+
+export const invalidateAll = () => invalidate('everything');

@@ -62,7 +62,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
       .setInputFiles(asFile('well.geojson', JSON.stringify(shapes)));
     await expect(page.getByRole('button', { name: /^well 4\.0 m/ })).toBeVisible();
     await page.locator('.comes-to').getByRole('button', { name: 'working of Plantable' }).click();
-    await expect(page.locator('.working').first()).toContainText('well, 4.0 m');
+    await expect(page.locator('.working').first()).toContainText('well, 4 m');
     await page.getByRole('button', { name: 'Save the ground' }).click();
     await expect(page.getByRole('button', { name: 'Save the ground' })).toBeDisabled();
     await page.reload();

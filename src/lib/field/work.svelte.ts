@@ -6,7 +6,7 @@ import type { CommandName } from '$lib/rooms/contracts';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
-const PAGES = [
+export const PAGES = [
   ...['', '/briefing', '/stock', '/handling', '/gate', '/spray'],
   ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg'],
   ...['/plots', '/school', '/count', '/water', '/visit', '/care', '/refill', '/tags'],

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { treesInRow } from '../../core/rows/stored';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
-import { activePlanters, plantersFact } from '../../src/lib/rooms/crew/facts.server';
+import { activePlanters, plantersFact, sharesFact } from '../../src/lib/rooms/crew/facts.server';
 import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
@@ -12,6 +12,7 @@ import { boxesOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
 import { aloneOn, messagesFor, notesFact, seenFact } from '../../src/lib/rooms/crew/words.server';
 import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import type { Store } from '../../src/lib/store';
+import { watchBlock } from '../../src/lib/server/live';
 import { demoSetting, event, type Setting } from './setting';
 
 let store: Store;
@@ -364,4 +365,38 @@ test('the live page tells of a tally the moment it is stored', async () => {
   assert.equal(mine.row, row.number);
   assert.ok(mine.lastHour >= 3);
   assert.ok(Date.now() - mine.wordAt! < 60_000);
+});
+
+test('a live page is told at once, then when something happens, and nothing after it was left', async () => {
+  const heard: Record<string, { planted: number; at: number }[]> = { flat: [], knoll: [] };
+  const watch = (name: 'flat' | 'knoll', id: string) =>
+    watchBlock(store, setting.site, id, (text) => heard[name].push(JSON.parse(text)));
+  const until = async (holds: () => boolean) => {
+    for (const end = Date.now() + 8000; !holds() && Date.now() < end;)
+      await new Promise((later) => setTimeout(later, 50));
+    assert.ok(holds(), JSON.stringify(heard));
+  };
+  const leave = watch('flat', blockId);
+  await until(() => heard.flat.length === 1);
+  const { planted } = heard.flat[0];
+  // Two looks at the database later nothing has happened, so nothing was said.
+  await new Promise((later) => setTimeout(later, 2300));
+  assert.equal(heard.flat.length, 1);
+  const leaveKnoll = watch('knoll', knoll().id);
+  await until(() => heard.knoll.length === 1);
+  assert.notEqual(heard.knoll[0].planted, planted, 'each hears of its own block');
+  const open = (await (await setting.facts()).of(sharesFact, blockId)).find(
+    ({ planterId }) => planterId === own.id,
+  )!;
+  const tally = (count: number) => ({
+    ...{ ...event(), layoutId, row: open.lastRow, planterId: own.id, count, corrects: null },
+  });
+  await setting.done('planter', 'crew.tally', tally(3));
+  await until(() => heard.flat.at(-1)!.planted === planted + 3);
+  leave();
+  leaveKnoll();
+  const said = heard.flat.length;
+  await setting.done('planter', 'crew.tally', tally(1));
+  await new Promise((later) => setTimeout(later, 1500));
+  assert.equal(heard.flat.length, said);
 });

@@ -64,6 +64,7 @@ test('planned for the client’s limits, walked without a signal, judged at the 
     await phoneContext.setOffline(true);
     await phone.getByRole('button', { name: /^Plot 2 / }).click();
     await phone.getByLabel('Whose trees').selectOption({ label: 'Planter 3' });
+    await phone.getByLabel('Tool').selectOption({ label: 'machine, left seat' });
     await phone
       .getByRole('button', { name: /^Fault/ })
       .first()
@@ -95,6 +96,7 @@ test('planned for the client’s limits, walked without a signal, judged at the 
     await desk.goto(`${haul}/checks/plots`);
     const first = desk.locator('tbody tr').first();
     await expect(first).toContainText('Planter 3');
+    await expect(first).toContainText('machine, left seat');
     await expect(first).toContainText('1 too deep');
     await expect(first).toContainText('1 loose');
   });

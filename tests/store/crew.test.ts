@@ -11,6 +11,7 @@ import {
   plantedOf,
   sharesFact,
   shiftsNow,
+  toolsSet,
 } from '../../src/lib/rooms/crew/facts.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
@@ -50,6 +51,15 @@ test('hours are clocked once, by a planter only their own, and taken back by a c
       .filter((shift) => shift.here)
       .map((shift) => shift.planter);
   assert.deepEqual(await here(), [first.id]);
+  // A checker is asked with what it was set: seats on a machine's block, what they clocked on with, old records' names.
+  const { tools, lastTools } = await toolsSet(await setting.facts(), setting.blocks['Haul Flat'], [
+    'Grandfather’s bar',
+    '',
+  ]);
+  assert.deepEqual(tools.slice(0, 2), ['machine, left seat', 'machine, right seat']);
+  assert.ok(tools.includes('Grandfather’s bar') && !tools.includes(''));
+  assert.equal(new Set(tools).size, tools.length);
+  assert.equal(lastTools[first.id], 'spade');
   const own = planters.find(({ personId }) => personId === setting.people.planter.id)!;
   const other = planters.find(({ id }) => id !== own.id)!;
   await setting.refused('planter', 'crew.clock', clocked(other.id, 'on', 1), 409, /hours of/);

@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { isUsualTool } from '$core/crew/tools';
-  import { useTongue } from './tongue.svelte';
+  import { toolNamed, useTongue } from './tongue.svelte';
 
   interface Props {
     /** Since when they are at work, milliseconds; null while they are not. */
@@ -15,7 +14,6 @@
   const { say } = tongue;
   let chosen = $state('');
   const tool = $derived(tools.includes(chosen) ? chosen : (tools[0] ?? ''));
-  const named = (name: string) => (isUsualTool(name) ? say(`rows.tool.${name}`) : name);
 </script>
 
 <p>
@@ -23,7 +21,7 @@
     {#if tools.length}<label
         ><span class="visually-hidden">{say('rows.with')}</span>
         <select value={tool} onchange={(event) => (chosen = event.currentTarget.value)}>
-          {#each tools as name (name)}<option value={name}>{named(name)}</option>{/each}
+          {#each tools as name (name)}<option value={name}>{toolNamed(name, say)}</option>{/each}
         </select></label
       >{/if}
     <button onclick={() => onclock('on', tool)}>{say('rows.begin')}</button>

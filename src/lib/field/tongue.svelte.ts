@@ -1,4 +1,5 @@
 import { page } from '$app/state';
+import { isUsualTool } from '$core/crew/tools';
 import { clockOf, dayOf } from '$core/say/day';
 import type { FigureValue, Message } from '$core/say/message';
 import { formatNumber } from '$core/measure/units';
@@ -14,6 +15,10 @@ import {
   type FieldReader,
   type Language,
 } from '$lib/words/field';
+
+/** A tool or a seat by its name: the usual ones in the reader's language, the crew's own as they are. */
+export const toolNamed = (name: string, say: (key: FieldKey) => string): string =>
+  isUsualTool(name) ? say(`rows.tool.${name}`) : name;
 
 /**
  * The planters' words in the language and units of whoever is signed in. Call it in a component's setup.

@@ -159,6 +159,19 @@ export async function toolsOn(facts: Facts, block: PacedBlock, planter?: Planter
   return toolsOffered(tools, paceOfBlock(block, planter?.kind), last);
 }
 
+/**
+ * With what a tree may have been set: what may be clocked on with, and whatever was said before, likeliest first.
+ * @param said names in records of the block, which stay whatever became of the tool
+ * @returns the names, and by planter what they clocked on with last
+ */
+export async function toolsSet(facts: Facts, block: PacedBlock, said: Iterable<string>) {
+  const [tools, clocked] = await Promise.all([toolsOn(facts, block), facts.of(clockedFact)]);
+  return {
+    tools: [...new Set([...tools, ...said])].filter(Boolean),
+    lastTools: Object.fromEntries(lastTools(clocked)) as Partial<Record<string, string>>,
+  };
+}
+
 /** What each planter sets, learned from their own trees and hours: one figure for every page. */
 export async function learnedRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
   const [planters, { sums }, shifts] = await Promise.all([

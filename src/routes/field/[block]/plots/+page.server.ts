@@ -6,9 +6,9 @@ import { holds } from '../../../../../core/crew/share';
 import { speciesAt } from '../../../../../core/rows/species';
 import { plotPlansFact, plotsFact } from '$lib/rooms/checks/facts.server';
 import { lessonsOfBlock } from '$lib/rooms/checks/lessons.server';
-import { sharesFact, talliesFact } from '$lib/rooms/crew/facts.server';
+import { sharesFact, talliesFact, toolsSet } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
-import { cardsFact, toolsFact } from '$lib/rooms/stock/facts.server';
+import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
@@ -18,13 +18,12 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown, person, role } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) noLayout(block.name);
-  const [rows, plans, plots, shares, cards, tools, lessons, tallies] = await Promise.all([
+  const [rows, plans, plots, shares, cards, lessons, tallies] = await Promise.all([
     facts.of(rowsFact, block.id),
     facts.of(plotPlansFact, block.id),
     facts.of(plotsFact, block.id),
     facts.of(sharesFact, block.id),
     facts.of(cardsFact),
-    facts.of(toolsFact),
     lessonsOfBlock(facts, block),
     facts.of(talliesFact, block.id),
   ]);
@@ -62,7 +61,11 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       ...lesson,
       bounds: coverBounds({ depth: lesson.depth, topSideRoot: 0 }),
     })),
-    tools: [...new Set(tools.map(({ name }) => name))],
+    ...(await toolsSet(
+      facts,
+      block,
+      plots.map(({ tool }) => tool),
+    )),
     species: mix.map(({ name, letter, colour, stock }) => ({ name, letter, colour, stock })),
     plots: (plan?.plots ?? []).map((plot) => {
       const look = seen.get(plot.number);

@@ -11,7 +11,7 @@
   import { Level } from '$lib/field/level.svelte';
   import type { SmallPhoto } from '$lib/field/photo';
   import TakePhoto from '$lib/field/TakePhoto.svelte';
-  import { useTongue } from '$lib/field/tongue.svelte';
+  import { toolNamed, useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import type { PageData } from './$types';
 
@@ -52,7 +52,7 @@
     chosen = one.number;
     handed = false;
     at = undefined;
-    const begin = { trees: {}, whose: one.planter, tool };
+    const begin = { trees: {}, whose: one.planter, tool: data.lastTools[one.planter] ?? tool };
     ({ trees, whose, tool } = readDraft(draftKey(one.number), begin));
     window.scrollTo(0, 0);
   }
@@ -290,7 +290,7 @@
       <div class="pair">
         <label
           >{say('plots.whose')}
-          <select bind:value={whose}>
+          <select bind:value={whose} onchange={() => (tool = data.lastTools[whose] ?? tool)}>
             <option value="">{say('rows.choose')}</option>
             {#each data.planters as { id, name } (id)}<option value={id}>{name}</option>{/each}
           </select></label
@@ -299,7 +299,8 @@
           >{say('plots.tool')}
           <select bind:value={tool}>
             <option value="">{say('plots.notKnown')}</option>
-            {#each data.tools as name (name)}<option value={name}>{name}</option>{/each}
+            {#each data.tools as name (name)}<option value={name}>{toolNamed(name, say)}</option
+              >{/each}
           </select></label
         >
       </div>

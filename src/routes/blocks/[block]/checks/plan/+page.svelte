@@ -162,6 +162,16 @@
     });
 </script>
 
+{#snippet laidNote()}
+  {#if planned.length && planned.length !== plots}
+    <p class="say">
+      {formatNumber(planned.length)} are laid: the random start decides how many centres fall on the ground.
+      {#if client.wrong}{client.wrong}{:else if client.plan && client.plan.alpha > shares.alpha}Good
+        work is refused more often than asked; another start or a plot more mends it.{/if}
+    </p>
+  {/if}
+{/snippet}
+
 <svelte:head><title>Where and how many · Viridane</title></svelte:head>
 {#if !released}
   <div class="panel">
@@ -309,14 +319,6 @@
     <aside class="comes-to">
       <h2>How many are enough</h2>
       <div><span class="big">{formatNumber(plots)}</span></div>
-      {#if planned.length && planned.length !== plots}
-        <p class="say">
-          {formatNumber(planned.length)} are laid: the random start decides how many centres fall on the
-          ground.
-          {#if client.wrong}{client.wrong}{:else if client.plan && client.plan.alpha > shares.alpha}Good
-            work is refused more often than asked; another start or a plot more mends it.{/if}
-        </p>
-      {/if}
       {#if client.plan}
         <p>
           Pass with {client.plan.most} faulty trees or fewer in about {formatNumber(
@@ -324,6 +326,7 @@
           )}. Good work is refused with {formatPercent(client.plan.alpha, 1)}, bad work accepted
           with {formatPercent(client.plan.beta, 1)}, trees of a plot being alike.
         </p>
+        {@render laidNote()}
         <PlotCurve
           across="faulty trees"
           up="block passes"
@@ -341,6 +344,7 @@
           plots know the quality to ± {formatPercent(halfWidth(expected, plots), 1)}. Ten more would
           make it ± {formatPercent(halfWidth(expected, plots + 10), 1)}.
         </p>
+        {@render laidNote()}
         <PlotCurve
           across="plots"
           up="half-width"

@@ -2,9 +2,9 @@ import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../../core/ch
 import { treesInRow } from '../../../../../../core/rows/stored';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import { plotsFact, plotPlansFact } from '$lib/rooms/checks/facts.server';
-import { plantersFact } from '$lib/rooms/crew/facts.server';
+import { plantersFact, toolsSet } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
-import { lotsFact, toolsFact } from '$lib/rooms/stock/facts.server';
+import { lotsFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -22,12 +22,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     .map(({ scope, who, depth }) => ({ who: scope ? who : null, depth }))
     .filter(({ depth }, i, [own]) => !i || JSON.stringify(depth) !== JSON.stringify(own.depth));
   if (!layout) return { planters, depths, released: undefined };
-  const [plots, rows, plans, lots, tools] = await Promise.all([
+  const [plots, rows, plans, lots] = await Promise.all([
     facts.of(plotsFact, block.id),
     facts.of(rowsFact, block.id),
     facts.of(plotPlansFact, block.id),
     facts.of(lotsFact, block.id),
-    facts.of(toolsFact),
   ]);
   const { step, between } = layout.rhythm;
   return {
@@ -40,7 +39,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       plots: plots.slice(-LISTED).reverse(),
       planned: plans[0]?.plots.length ?? 0,
       lots: lots.map(({ lot }) => ({ id: lot.id, code: lot.code })),
-      tools: [...new Set(tools.map(({ name }) => name))],
+      ...(await toolsSet(
+        facts,
+        block,
+        plots.map(({ tool }) => tool),
+      )),
       sizes: PLOT_SIZES.map((size) => ({
         ...size,
         radius: plotRadius(size.area),

@@ -27,7 +27,7 @@
   let peg = $state<number | null>(1);
   let good = $state(0);
   let faults = $state<Partial<Record<Fault, number>>>({});
-  let tool = $state('');
+  let tool = $state(untrack(() => data.released?.lastTools[planter] ?? ''));
   let lot = $state('');
   /** The plot that this one takes the place of. */
   let corrects = $state<string>();
@@ -122,7 +122,13 @@
           bind:value={peg}
         />
       </div>
-      <Select labelText="Planter" selected={planter} on:update={(e) => (planter = String(e.detail))}
+      <Select
+        labelText="Planter"
+        selected={planter}
+        on:update={(e) => {
+          planter = String(e.detail);
+          tool = released?.lastTools[planter] ?? tool;
+        }}
         >{#each data.planters as { id, name: text } (id)}<SelectItem
             value={id}
             {text}

@@ -42,11 +42,11 @@
                     class="n"
                     class:ready={one?.ready}
                     class:weak={one && one.answers >= 3 && one.lately < one.answers / 2}
-                    >{one?.answers
-                      ? one.ready
-                        ? `${one.lately}, ready`
-                        : `${one.lately} of ${Math.min(READY.of, one.answers)}`
-                      : '–'}</td
+                    >{#if one?.ready}{one.lately} ✓<span class="visually-hidden">, ready</span
+                      >{:else if one?.answers}{one.lately} of {Math.min(
+                        READY.of,
+                        one.answers,
+                      )}{:else}–{/if}</td
                   >
                 {/each}
               </tr>
@@ -55,7 +55,7 @@
         </table>
       </div>
       <p class="quiet">
-        Ready is {READY.right} right of the last {READY.of} with that fault. With fewer answers nobody
+        ✓ is ready: {READY.right} right of the last {READY.of} with that fault. With fewer answers nobody
         is called ready or not.
       </p>
     {:else}

@@ -51,7 +51,10 @@ export const handle: Handle = async ({ event, resolve }) => {
   // A calendar cannot sign in: its address is its key.
   const open = OPEN_PATHS.includes(pathname) || /^\/feed\/[\w-]+\.ics$/.test(pathname);
   if (!event.locals.person && !open) {
-    if (pathname.startsWith('/do/') || pathname === '/since')
+    // A page that looks how far a job is asks for data; a link to its file leads to the way in.
+    const looks =
+      pathname.startsWith('/jobs/') && !event.request.headers.get('accept')?.includes('text/html');
+    if (pathname.startsWith('/do/') || pathname === '/since' || looks)
       return json(
         { error: 'You are signed out. Sign in again; what waits on this device is kept.' },
         { status: 401 },

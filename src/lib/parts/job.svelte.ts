@@ -1,8 +1,8 @@
 import { invalidate } from '$app/navigation';
 import { arrived } from './arrived.svelte';
 import type { Message } from '$core/say/message';
-import { Told } from '$core/say/told';
-import { told } from '$core/say/told';
+import { Told, told } from '$core/say/told';
+import { signedInAgain } from './send.svelte';
 
 export interface JobState {
   id: string;
@@ -28,6 +28,12 @@ export async function finished<Result>(id: string): Promise<Result> {
     const response = await fetch(`/jobs/${id}`, { headers: { accept: 'application/json' } }).catch(
       () => undefined,
     );
+    if (response?.status === 401 && (await signedInAgain())) continue;
+    // Not this person's, or not there any more: nothing will ever come of it.
+    if (response && response.status >= 400 && response.status < 500) {
+      job.running = undefined;
+      throw told('job.failed');
+    }
     const state = response?.ok ? ((await response.json()) as JobState) : undefined;
     if (state) job.running = state;
     if (state?.state === 'done') {

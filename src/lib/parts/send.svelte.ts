@@ -97,7 +97,7 @@ export async function send<Name extends CommandName>(
 }
 
 /** Waits until whoever works here has signed in again, or says not now. */
-function signedInAgain(): Promise<boolean> {
+export function signedInAgain(): Promise<boolean> {
   return new Promise((resolve) => {
     session.ended = true;
     session.resume = (signedIn) => {

@@ -10,6 +10,8 @@ import { build, files, version } from '$service-worker';
  */
 const worker = self as unknown as ServiceWorkerGlobalScope;
 const SHELL = `shell-${version}`;
+/** Files named by their content: the same name is the same file, whichever version brought it. */
+const IMMUTABLE = '/_app/immutable/';
 /** Pages are kept apart by person: nobody is shown another's name. */
 const PAGES = 'field-pages';
 const WHO = 'field-person';
@@ -27,13 +29,17 @@ worker.addEventListener('activate', (event) => {
   event.waitUntil(
     caches
       .keys()
-      .then((names) =>
-        Promise.all(
+      .then((names) => {
+        // Pages kept before the application was renewed need its files until they have been fetched anew: a
+        // phone may lose its signal in between. Caches come in the order in which they were made.
+        const before = names.filter((name) => name.startsWith('shell-') && name !== SHELL).at(-1);
+        const kept = [SHELL, WHO, before];
+        return Promise.all(
           names
-            .filter((name) => name !== SHELL && name !== WHO && !name.startsWith(`${PAGES} `))
+            .filter((name) => !kept.includes(name) && !name.startsWith(`${PAGES} `))
             .map((name) => caches.delete(name)),
-        ),
-      )
+        );
+      })
       .then(() => worker.clients.claim()),
   );
 });
@@ -60,7 +66,11 @@ worker.addEventListener('fetch', (event) => {
   if (url.pathname === '/sign-in' && event.request.method === 'POST')
     event.waitUntil(belongsTo(''));
   if (event.request.method !== 'GET') return;
-  if (build.includes(url.pathname) || files.includes(url.pathname)) {
+  if (
+    build.includes(url.pathname) ||
+    files.includes(url.pathname) ||
+    url.pathname.startsWith(IMMUTABLE)
+  ) {
     event.respondWith(caches.match(event.request).then((stored) => stored ?? fetch(event.request)));
   } else if (event.request.headers.get('accept') === 'text/event-stream') {
     // The receiver's sentences never end, so there is nothing to keep.

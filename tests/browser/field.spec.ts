@@ -88,3 +88,36 @@ test('rows are ticked as they are sprayed, outlive a reload, and are entered onc
   await page.goto(`${block.replace('/field/', '/blocks/')}/calendar/spraying`);
   await expect(page.getByText(new RegExp(`${first}\\D{1,5}${first + 1}`)).first()).toBeVisible();
 });
+
+test('a phone whose application was renewed still opens what it kept before, until it has it anew', async ({
+  page,
+}) => {
+  await signIn(page, 'planter');
+  await page.goto('/field');
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  const asked = '/_app/immutable/entry/of-last-week.js';
+  /** What a script of another version is answered with; the server has none of that name. */
+  const answered = () => page.evaluate(async (path) => (await fetch(path)).text(), asked);
+  await expect
+    .poll(() => page.evaluate(() => Boolean(navigator.serviceWorker.controller)))
+    .toBe(true);
+  expect(await answered()).not.toBe('last week');
+  await page.evaluate(async (path) => {
+    for (const version of ['shell-of-last-year', 'shell-of-last-week'])
+      await (
+        await caches.open(version)
+      ).put(path, new Response(version.slice(9).replace('-', ' ')));
+  }, asked);
+  // Last year's stood first, so it is found first while both are there.
+  expect(await answered()).toBe('last year');
+  // A worker that is begun anew keeps the version before its own, and no older one.
+  await page.evaluate(async () => {
+    const registration = await navigator.serviceWorker.ready;
+    await registration.unregister();
+  });
+  await page.reload();
+  const names = () => page.evaluate(() => caches.keys());
+  await expect.poll(names, { timeout: 20_000 }).not.toContain('shell-of-last-year');
+  expect(await names()).toContain('shell-of-last-week');
+  await expect.poll(answered).toBe('last week');
+});

@@ -35,13 +35,16 @@ export function halfWidth({ quality, trees, alike, inBlock }: Expected, plots: n
 /**
  * Plots for a wanted half-width: n = (t · CV ÷ E)², the coefficient of variation of a plot's share from the
  * trees in it and how much they are alike, corrected for the finite block; t follows from n itself.
- * @param words what the clusters are called in the working: plots of a check, rows of a count
+ * @param words what the working names: plots of a check, circles or trees of a count
  * @throws Told for a half-width of nothing
  */
 export function plotsFor(
   expected: Expected,
   half: number,
-  words = { unit: 'plot', share: 'quality' },
+  words: { unit: 'plot' | 'circle' | 'tree'; share: 'quality' | 'survival' } = {
+    unit: 'plot',
+    share: 'quality',
+  },
 ): Figure {
   const { unit, share } = words;
   if (!(half > 0)) throw told('checks.noHalfWidth', { half: shareOf(half) });

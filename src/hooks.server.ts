@@ -74,6 +74,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   const response = await resolve(event, {
     transformPageChunk: ({ html }) => html.replace('%viridane.theme%', theme),
   });
+  // A phone keeps a page only where it knows that no hotspot answered in its place.
+  response.headers.set('X-Answered-By', 'viridane');
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');
   return delivered(event.request, response);

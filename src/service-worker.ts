@@ -84,7 +84,10 @@ async function networkFirst(request: Request): Promise<Response> {
   const cache = person ? await caches.open(`${PAGES} ${person}`) : undefined;
   try {
     const response = await fetch(request);
-    if (cache && response.ok && !response.redirected) await cache.put(request, response.clone());
+    // A hotspot that answers for everybody must not take the place of what is kept.
+    const ours = response.headers.get('x-answered-by') === 'viridane';
+    if (cache && response.ok && ours && !response.redirected)
+      await cache.put(request, response.clone());
     return response;
   } catch (error) {
     // A page's own address may carry what was chosen on it; without a signal the page itself will do.

@@ -205,19 +205,14 @@ export class Outbox {
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify(heldBack(entry)),
         }).catch(() => undefined);
-        this.online = Boolean(response);
+        const answer = response && (await answerOf(response));
+        this.online = answer !== undefined;
         this.signedOut = response?.status === 401;
-        if (!response || response.status >= 500 || this.signedOut) {
+        if (!answer || answer === 'broken' || this.signedOut) {
           await this.database.entries.update(entry.order!, { tries: (entry.tries ?? 0) + 1 });
           break;
         }
-        const body = await response.json().catch(() => ({}));
-        await this.database.entries.update(
-          entry.order!,
-          response.ok
-            ? { state: 'sent', doneAt: Number(response.headers.get('x-done-at')) || 0 }
-            : { state: 'refused', reason: body.error ?? body.message, said: body.said },
-        );
+        await this.database.entries.update(entry.order!, answer);
         sent++;
         await this.reload();
       }
@@ -226,6 +221,19 @@ export class Outbox {
     }
     if (sent) this.onsent();
   }
+}
+
+/**
+ * What the server says of an entry. A hotspot's page or a proxy's refusal is nobody's answer: what was entered
+ * waits on as without a signal, it was neither taken nor refused.
+ */
+async function answerOf(response: Response): Promise<Partial<Entry> | 'broken' | undefined> {
+  if (response.status >= 500) return 'broken';
+  const doneAt = response.headers.get('x-done-at');
+  const body = await response.json().catch(() => undefined);
+  if (response.ok) return doneAt && body ? { state: 'sent', doneAt: Number(doneAt) } : undefined;
+  const reason = body?.error ?? body?.message;
+  return typeof reason === 'string' ? { state: 'refused', reason, said: body.said } : undefined;
 }
 
 /** Says of an entry that waited that it did: its other half may still be on another phone. */

@@ -12,7 +12,8 @@ type Tally = Given<'crew.tally'> & { id: string };
 type Sent = Record<string, unknown> & { id: string };
 
 /** What happens to a request: done and said so, done but the answer is lost, no signal, broken, signed out. */
-type Luck = 'done' | 'answer lost' | 'no signal' | 'broken' | 'signed out' | 'refused';
+type Luck =
+  'done' | 'answer lost' | 'no signal' | 'broken' | 'portal' | 'proxy' | 'signed out' | 'refused';
 
 /** A server that takes each id once, over a line with the luck that it is given. */
 class Server {
@@ -26,6 +27,9 @@ class Server {
     const luck = this.luck.shift() ?? 'done';
     this.asked.push({ command: String(url).replace('/do/', ''), payload });
     if (luck === 'no signal') throw new TypeError('no signal');
+    // Somebody else answers: a hotspot that wants to be paid first, a proxy that lets nobody through.
+    if (luck === 'portal') return new Response('<html>Welcome</html>', { status: 200 });
+    if (luck === 'proxy') return new Response('<html>Forbidden</html>', { status: 403 });
     if (luck === 'broken') return new Response('', { status: 502 });
     if (luck === 'signed out') return Response.json({ error: 'Sign in.' }, { status: 401 });
     if (luck === 'refused' || this.refusing(payload))
@@ -72,7 +76,9 @@ beforeEach(() => {
 });
 
 test('whatever the line does and however often the phone is switched off, each entry counts once, in order', async () => {
-  const luck = fc.constantFrom<Luck>('done', 'answer lost', 'no signal', 'broken', 'signed out');
+  const luck = fc.constantFrom<Luck>(
+    ...(['done', 'answer lost', 'no signal', 'broken', 'portal', 'proxy', 'signed out'] as const),
+  );
   const step = fc.oneof(
     fc.record({ kind: fc.constant('enter' as const), count: fc.integer({ min: 1, max: 60 }) }),
     fc.record({ kind: fc.constant('off' as const) }),
@@ -125,11 +131,13 @@ test('what could not be sent at once says so when it comes, and only then', asyn
   assert.deepEqual([server.taken[2].at, server.taken[2].late], [hours, true]);
 });
 
-test('no signal, a broken server and an ended session are told apart, and all wait', async () => {
+test('no signal, a broken server, another’s answer and an ended session all wait', async () => {
   const outbox = await phone();
   for (const [luck, online, signedOut] of [
     ['no signal', false, false],
     ['broken', true, false],
+    ['portal', false, false],
+    ['proxy', false, false],
     ['signed out', true, true],
   ] as const) {
     server.luck = Array<Luck>(20).fill(luck);
@@ -137,7 +145,7 @@ test('no signal, a broken server and an ended session are told apart, and all wa
     await settled(outbox);
     assert.deepEqual([outbox.online, outbox.signedOut], [online, signedOut], luck);
   }
-  assert.equal(outbox.waiting, 3);
+  assert.equal(outbox.waiting, 5);
   assert.equal(server.taken.length, 0);
 });
 

@@ -78,9 +78,10 @@ export async function send<Name extends CommandName>(
           'No answer from the server. Nothing was saved; try again when there is a signal.',
         );
       });
-      const body = (await response
-        .json()
-        .catch(() => ({ error: 'The server broke off. Nothing was saved.' }))) as Answer;
+      // A hotspot's page says neither yes nor no, whatever its status.
+      const body = (await response.json().catch(() => {
+        throw fail('The server broke off. Nothing was saved.');
+      })) as Answer;
       if (response.status === 401 && (await signedInAgain())) continue;
       if (!response.ok) {
         const { said, field, stale } = body;

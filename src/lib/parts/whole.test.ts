@@ -135,6 +135,11 @@ test('what the contract refuses is not sent, and no answer says that nothing was
   assert.equal(asked.length, 0);
   globalThis.fetch = () => Promise.reject(new TypeError('down'));
   await assert.rejects(send('crew.planter', { ...wrong, name: 'x', rate: 4 }), /Nothing was saved/);
+  globalThis.fetch = async () => new Response('<html>Welcome</html>', { status: 200 });
+  await assert.rejects(
+    send('crew.planter', { ...wrong, name: 'x', rate: 4 }),
+    /The server broke off\. Nothing was saved/,
+  );
   assert.equal(saving.open, 0);
 });
 

@@ -50,6 +50,7 @@ export interface SiteMessages {
   'action.openRows': never;
   'action.seeGround': never;
   'action.seeCount': never;
+  'job.goesOn': never;
   'job.stopped': never;
   'job.failed': never;
   'people.codeSent': 'hours';

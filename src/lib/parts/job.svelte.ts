@@ -28,13 +28,19 @@ export async function finished<Result>(id: string): Promise<Result> {
     const response = await fetch(`/jobs/${id}`, { headers: { accept: 'application/json' } }).catch(
       () => undefined,
     );
-    if (response?.status === 401 && (await signedInAgain())) continue;
+    if (response?.status === 401) {
+      if (await signedInAgain()) continue;
+      job.running = undefined;
+      throw told('job.goesOn');
+    }
     // Not this person's, or not there any more: nothing will ever come of it.
-    if (response && response.status >= 400 && response.status < 500) {
+    if (response?.status === 404) {
       job.running = undefined;
       throw told('job.failed');
     }
-    const state = response?.ok ? ((await response.json()) as JobState) : undefined;
+    const state = response?.ok
+      ? ((await response.json().catch(() => undefined)) as JobState | undefined)
+      : undefined;
     if (state) job.running = state;
     if (state?.state === 'done') {
       job.running = undefined;

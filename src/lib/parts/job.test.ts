@@ -34,11 +34,12 @@ test('progress is shown while it goes on, through a lost line and a broken answe
     { state: 'running', progress: 0.4 },
     'no signal',
     503,
+    200,
     { state: 'running', progress: 0.9 },
     { state: 'done', progress: 1, result: { number: 7 } },
   ];
   assert.deepEqual(await finished('j'), { number: 7 });
-  assert.deepEqual(seen, [undefined, 0, 0.4, 0.4, 0.4, 0.9]);
+  assert.deepEqual(seen, [undefined, 0, 0.4, 0.4, 0.4, 0.4, 0.9]);
   assert.equal(job.running, undefined);
   assert.deepEqual(loadedAnew, ['viridane:rows']);
   // Data is asked for: a page of the way in would be no answer.
@@ -69,7 +70,10 @@ test('an ended session is signed in again in place and waited on; what is not th
   answers = [404];
   await assert.rejects(finished('j'), (error) => isTold(error) && error.said.key === 'job.failed');
   answers = [401];
-  const left = assert.rejects(finished('j'), isTold);
+  const left = assert.rejects(
+    finished('j'),
+    (error) => isTold(error) && error.said.key === 'job.goesOn',
+  );
   while (!session.ended) await new Promise((soon) => setTimeout(soon, 1));
   session.resume!(false);
   await left;

@@ -59,6 +59,7 @@ export const site: Record<keyof SiteMessages, string> = {
   'action.openRows': 'Open rows',
   'action.seeGround': 'See ground',
   'action.seeCount': 'See the count',
+  'job.goesOn': 'It goes on at the server; its version is here once you have signed in again.',
   'job.stopped': 'It was stopped; nothing was changed.',
   'job.failed': 'It did not come to an end. Nothing was changed; try again.',
   'people.codeSent': 'Good for {hours, number} hours, once.',

@@ -22,7 +22,7 @@
 
 <header><b>{title}</b> <a href={back[0]}>{back[1]}</a></header>
 {#if outbox}
-  <p class="wait" role="status" class:held={outbox.waiting > 0}>
+  <p class="wait" role="status" class:held={outbox.waiting > 0 || outbox.unkept}>
     {waitingWords(tongue, outbox)}
   </p>
   {#if block && siteId}<div class="refusals"><Refused {outbox} {block} {siteId} /></div>{/if}

@@ -44,6 +44,8 @@ export class Outbox {
   entries = $state.raw<Entry[]>([]);
   online = $state(true);
   signedOut = $state(false);
+  /** The last entry could not be kept on this device: its storage is full, or closed to pages. */
+  unkept = $state(false);
   private readonly database = new FieldDatabase();
   private sending = false;
 
@@ -73,18 +75,27 @@ export class Outbox {
     this.entries = all.filter(({ person }) => person === this.person);
   }
 
-  /** Keeps an entry on the device, then tries to send it. Returns once it is safe. */
+  /**
+   * Keeps an entry on the device, then tries to send it. Returns once it is safe.
+   * @throws when the device cannot keep it; the page says so by `unkept`
+   */
   async add<Name extends CommandName>(
     command: Name,
     payload: Given<Name> & { id: string },
   ): Promise<void> {
-    await this.database.entries.add({
-      id: payload.id,
-      person: this.person,
-      command,
-      payload,
-      state: 'waiting',
-    } as Entry);
+    try {
+      await this.database.entries.add({
+        id: payload.id,
+        person: this.person,
+        command,
+        payload,
+        state: 'waiting',
+      } as Entry);
+    } catch (error) {
+      this.unkept = true;
+      throw error;
+    }
+    this.unkept = false;
     await this.reload();
     void this.flush();
   }

@@ -6,7 +6,9 @@ import Dexie from 'dexie';
 import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
 import type { Given } from '$lib/rooms/contracts';
+import { fieldWords } from '$lib/words/field';
 import { Outbox } from './outbox.svelte';
+import { waitingWords } from './waiting';
 
 type Tally = Given<'crew.tally'> & { id: string };
 type Sent = Record<string, unknown> & { id: string };
@@ -264,4 +266,28 @@ test('an entry is let go of when the page counts it, never before', async () => 
     outbox.entries.map(({ id }) => id),
     [waits.id],
   );
+});
+
+test('a phone that can keep nothing says so, until it keeps something again', async () => {
+  const outbox = await phone();
+  const words = () =>
+    waitingWords(
+      { say: (key) => fieldWords(key, {}, { language: 'fr', system: 'metric' }) },
+      outbox,
+    );
+  assert.equal(words(), 'Tout est envoyé');
+  const entries = outbox['database'].entries;
+  const add = entries.add.bind(entries);
+  entries.add = () => Promise.reject(new Error('QuotaExceededError')) as never;
+  await assert.rejects(outbox.add('crew.tally', tally(25)), /Quota/);
+  assert.match(words(), /^Pas gardé : la mémoire/);
+  assert.deepEqual(
+    [outbox.waiting, server.taken.length],
+    [0, 0],
+    'nothing is counted that is not kept',
+  );
+  entries.add = add;
+  await outbox.add('crew.tally', tally(25));
+  await settled(outbox);
+  assert.equal(words(), 'Tout est envoyé');
 });

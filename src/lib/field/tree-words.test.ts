@@ -71,14 +71,16 @@ test('a drawing in words gives the same measures whatever is wrong, so that they
 test('one line says whether anything could be lost: signed out before waiting, waiting before sent', () => {
   const { say } = tongue('en');
   const line = (signedOut: boolean, waiting: number, online: boolean) =>
-    waitingWords({ say }, { signedOut, waiting, online });
+    waitingWords({ say }, { signedOut, waiting, online, unkept: false });
   assert.equal(line(false, 0, false), 'All sent');
   assert.match(line(false, 3, true), /^Sending · 3 entries wait/);
   assert.match(line(false, 1, false), /^No signal · 1 entry waits/);
   assert.match(line(true, 2, true), /^Signed out · 2 kept/);
   assert.equal(
     new Set(
-      LANGUAGES.map((l) => waitingWords(tongue(l), { signedOut: false, waiting: 0, online: true })),
+      LANGUAGES.map((l) =>
+        waitingWords(tongue(l), { signedOut: false, waiting: 0, online: true, unkept: false }),
+      ),
     ).size,
     4,
   );

@@ -1,6 +1,7 @@
 /** The frame of every page: what waits to be sent, places, messages, entries the server did not take. Four languages side by side. */
 const en = {
   'frame.allSent': 'All sent',
+  'frame.unkept': 'Not kept: this phone’s memory is full or closed. Write it on paper.',
   'frame.signedOut': 'Signed out · {waiting, number} kept',
   'frame.sending': 'Sending · {waiting, plural, one {# entry waits} other {# entries wait}}, kept',
   'frame.noSignal':
@@ -55,6 +56,7 @@ const en = {
 
 const es: Record<keyof typeof en, string> = {
   'frame.allSent': 'Todo enviado',
+  'frame.unkept': 'No se guardó: la memoria del teléfono está llena o cerrada. Anótelo en papel.',
   'frame.signedOut': 'Sesión cerrada · {waiting, number} guardados',
   'frame.sending':
     'Enviando · {waiting, plural, one {# dato espera} other {# datos esperan}}, guardados',
@@ -110,6 +112,7 @@ const es: Record<keyof typeof en, string> = {
 
 const fr: Record<keyof typeof en, string> = {
   'frame.allSent': 'Tout est envoyé',
+  'frame.unkept': 'Pas gardé : la mémoire du téléphone est pleine ou fermée. Notez-le sur papier.',
   'frame.signedOut': 'Déconnecté · {waiting, number} gardés',
   'frame.sending':
     'Envoi · {waiting, plural, one {# saisie attend} other {# saisies attendent}}, gardées',
@@ -165,6 +168,7 @@ const fr: Record<keyof typeof en, string> = {
 
 const pt: Record<keyof typeof en, string> = {
   'frame.allSent': 'Tudo enviado',
+  'frame.unkept': 'Não guardado: a memória do telefone está cheia ou fechada. Anote no papel.',
   'frame.signedOut': 'Sessão terminada · {waiting, number} guardados',
   'frame.sending':
     'A enviar · {waiting, plural, one {# registo espera} other {# registos esperam}}, guardados',

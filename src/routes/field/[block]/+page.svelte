@@ -172,7 +172,7 @@
 >
 <header>
   <a href="/field"><b>{data.planter?.name ?? data.block.name}</b></a>
-  <span class="wait" role="status" class:held={outbox.waiting > 0}
+  <span class="wait" role="status" class:held={outbox.waiting > 0 || outbox.unkept}
     >{waitingWords(tongue, outbox)}</span
   >
 </header>

@@ -1,7 +1,6 @@
 import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
-import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
+import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import Dexie from 'dexie';
 import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
@@ -70,7 +69,7 @@ async function settled(outbox: Outbox): Promise<void> {
 beforeEach(() => {
   server = new Server();
   // Each test has a device of its own.
-  Dexie.dependencies.indexedDB = new IDBFactory();
+  Object.assign(Dexie.dependencies, { indexedDB: new IDBFactory(), IDBKeyRange });
   Object.assign(globalThis, {
     window: { addEventListener: () => {}, removeEventListener: () => {} },
     fetch: server.answer,

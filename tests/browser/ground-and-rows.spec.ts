@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { asFile, goTo, numberIn, open, settledText, signIn } from './helpers';
+import { asFile, blockPath, goTo, numberIn, open, settledText, signIn } from './helpers';
 
 /** A made-up field that slopes south, 200 m by 150 m, and its heights. */
 const WEST = 11.47;
@@ -480,4 +480,22 @@ test('rows keep to a bank on its setback, to the next block’s row, to typed po
     await page.keyboard.press('Control+z');
     await expect(guide.locator('option:checked')).toHaveText('the edge that is picked');
   });
+});
+
+test('nothing moves away under the finger while the ground is still being worked out', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  // One block without heights, one with: both figures and slopes come after the page.
+  for (const block of ['Spoil Knoll', 'Haul Flat']) {
+    await page.goto(`${await blockPath(page, block)}/ground`, { waitUntil: 'commit' });
+    const link = page.getByRole('link', { name: 'Method of this block' });
+    const { x, y, width, height } = (await link.boundingBox())!;
+    await page.mouse.move(x + width / 2, y + height / 2);
+    await page.mouse.down();
+    await expect(page.getByText('Inside the boundary', { exact: true })).toBeVisible();
+    await page.waitForTimeout(1500);
+    await page.mouse.up();
+    await page.waitForURL(/\/method$/);
+  }
 });

@@ -438,20 +438,23 @@
     {/if}
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
     {#each notes as note (note)}<p class="say">{note}</p>{/each}
-    {#if data.layout?.state === 'released'}
-      <p class="say">
-        Version {data.layout.number} is released: its rows stay where they are, whatever changes here.
-      </p>
+    <!-- What is pressed comes once the figures above it stand: else it would move away under the finger. -->
+    {#if (plantable || wrong) && elevation.known}
+      {#if data.layout?.state === 'released'}
+        <p class="say">
+          Version {data.layout.number} is released: its rows stay where they are, whatever changes here.
+        </p>
+      {/if}
+      {#if editable}
+        <div class="buttons">
+          <Button disabled={!history.changed || Boolean(wrong) || reading > 0} on:click={save}
+            >{reading ? 'Reading the file …' : 'Save the ground'}</Button
+          >
+          <UndoRedo {history} />
+        </div>
+      {/if}
+      <p><a href="/blocks/{data.block.id}/method">Method of this block</a></p>
     {/if}
-    {#if editable}
-      <div class="buttons">
-        <Button disabled={!history.changed || Boolean(wrong) || reading > 0} on:click={save}
-          >{reading ? 'Reading the file …' : 'Save the ground'}</Button
-        >
-        <UndoRedo {history} />
-      </div>
-    {/if}
-    <p><a href="/blocks/{data.block.id}/method">Method of this block</a></p>
   </aside>
 </div>
 

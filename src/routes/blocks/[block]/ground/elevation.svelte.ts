@@ -24,6 +24,8 @@ interface Shown {
 export class Elevation {
   relief = $state.raw<Relief>();
   lie = $state.raw<GroundLie>();
+  /** Whether there are heights, and what they say, is known. */
+  known = $state(false);
   /** Mean slope of each zone, in their order. */
   slopes = $state.raw<(number | undefined)[]>([]);
   /** A line on the plan, and the heights along it. */
@@ -51,9 +53,13 @@ export class Elevation {
   }
 
   private async show({ blockId, about, boundary, system, plane }: Shown): Promise<void> {
-    const found = await loadRelief(blockId, about, mapPoints(boundary, plane.toPlane), system);
-    this.relief = found?.relief;
-    this.lie = found?.lie;
+    try {
+      const found = await loadRelief(blockId, about, mapPoints(boundary, plane.toPlane), system);
+      this.relief = found?.relief;
+      this.lie = found?.lie;
+    } finally {
+      this.known = true;
+    }
     if (this.line) this.heights = heard(await coreWorker().profile(this.line));
   }
 

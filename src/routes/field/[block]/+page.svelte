@@ -21,6 +21,8 @@
   import { keepPages, readAnew } from '$lib/field/work.svelte';
   import Messages from '$lib/field/Messages.svelte';
   import { linksOf } from '$lib/field/links';
+  import PageLinks from '$lib/field/PageLinks.svelte';
+  import RowKeys from '$lib/field/RowKeys.svelte';
   import Reworks from '$lib/field/Reworks.svelte';
   import Refused from '$lib/field/Refused.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
@@ -91,6 +93,8 @@
       ).at(0),
   );
   const links = $derived(linksOf(data));
+  /** Whose pages they lead to, where somebody enters for others. */
+  const whose = $derived({ block: data.block.id, planter: data.planters.length ? me : '' });
   let last = $state<Given<'crew.tally'> & { id: string }>();
 
   async function tally(count: number) {
@@ -155,16 +159,6 @@
       : undefined,
   );
 </script>
-
-{#snippet finds(own: typeof links, label: string)}
-  <nav class="finds" aria-label={label}>
-    {#each own as [path, key] (path)}
-      <a href="/field/{data.block.id}/{path}{me && data.planters.length ? `?planter=${me}` : ''}"
-        >{say(key)}</a
-      >
-    {/each}
-  </nav>
-{/snippet}
 
 <svelte:head
   ><title>{row ? say('rows.row', { row: row.number }) : data.block.name} · Viridane</title
@@ -231,7 +225,7 @@
           to: length(to),
         })}{/each}
     </p>
-    {@render finds(links.slice(0, 2), say('rows.ofBlock'))}
+    <PageLinks links={links.slice(0, 2)} label={say('rows.ofBlock')} {...whose} />
     {#if data.mayTally}
       <ClockOn {since} tools={data.tools} onclock={clockMe} />
     {/if}
@@ -267,30 +261,24 @@
       >
     </div>
     {#if data.mayTally}
-      <button class="main" disabled={open < 1} onclick={() => tally(25)}
-        >{say('rows.planted', { trees: Math.min(25, Math.max(open, 1)) })}</button
-      >
-      <div class="three">
-        {#each [1, 5, 10] as n (n)}<button disabled={open < n} onclick={() => tally(n)}>+{n}</button
-          >{/each}
-      </div>
-      <div class="two">
-        <button class="plain" disabled={open < 1} onclick={() => tally(open)}
-          >{say('rows.rowDone')}</button
-        >
-        <button class="plain" disabled={!last} onclick={undo}>{say('rows.undo')}</button>
-        <button class="roots" class:out={openBag} disabled={!nextLot} onclick={roots}>
-          {#if openBag}{say('rows.rootsOut', {
-              time: `${Math.floor(outFor / 60)}:${String(outFor % 60).padStart(2, '0')}`,
-            })}{:else}{say('rows.rootsStart')}{/if}
-        </button>
-        <a class="plain" href="/field">{say('rows.other')}</a>
-      </div>
+      <RowKeys
+        {open}
+        mayUndo={Boolean(last)}
+        rootsOut={openBag ? outFor : undefined}
+        hasLot={Boolean(nextLot)}
+        ontally={tally}
+        onundo={undo}
+        onroots={roots}
+      />
       {#if bag?.over}<p class="say stop" role="alert">
           {say('rows.close', { out: bag.out, over: bag.over })}
         </p>{/if}
     {/if}
-    {#if links.length > 2}{@render finds(links.slice(2), data.block.name)}{/if}
+    {#if links.length > 2}<PageLinks
+        links={links.slice(2)}
+        label={data.block.name}
+        {...whose}
+      />{/if}
     <details>
       <summary>{say('rows.how')}</summary>
       {#each data.brief as { who, lines, rows }, i (i)}
@@ -307,7 +295,7 @@
     {#if data.planter}<p class="say">
         {say('rows.none', { planter: data.planter.name })}
       </p>{:else if !data.planters.length}<p class="say stop">{say('rows.notJoined')}</p>{/if}
-    {@render finds(links, say('rows.ofBlock'))}
+    <PageLinks {links} label={say('rows.ofBlock')} {...whose} />
   {/if}
 </main>
 {#if data.air}
@@ -335,18 +323,6 @@
     color: var(--ink);
     border: 1.5px solid var(--rule-strong);
     padding: 0 10px;
-  }
-  .finds {
-    margin-top: 6px;
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 22px;
-  }
-  .finds a {
-    display: inline-flex;
-    align-items: center;
-    min-height: 56px;
-    font-size: 17px;
   }
   /* Full sun: seven to one and better. */
   :global([data-theme='day']) main,
@@ -414,8 +390,7 @@
   .huge {
     font: 750 64px/0.95 var(--text);
   }
-  button,
-  a.plain {
+  button {
     font: 680 19px var(--text);
     min-height: 60px;
     border: 2px solid var(--viridian);
@@ -440,48 +415,6 @@
     width: 56px;
     min-height: 56px;
     font-size: 26px;
-  }
-  .main {
-    width: 100%;
-    min-height: 92px;
-    font-size: 32px;
-    background: var(--viridian);
-    color: var(--on-viridian);
-    border: 0;
-  }
-  .main:disabled {
-    background: var(--rule);
-  }
-  .three,
-  .two {
-    display: grid;
-    grid-template-columns: repeat(3, 1fr);
-    gap: 8px;
-    margin-top: 8px;
-  }
-  .three button {
-    min-height: 72px;
-    font-size: 27px;
-  }
-  .two {
-    grid-template-columns: 1fr 1fr;
-    margin-top: 14px;
-  }
-  .two .plain {
-    border-color: var(--rule-strong);
-    color: var(--ink);
-  }
-  .two .plain:disabled {
-    border-color: var(--rule);
-    color: var(--faint);
-  }
-  .roots {
-    border-color: var(--clay);
-    color: var(--clay);
-  }
-  .roots.out {
-    background: var(--clay);
-    color: #fff;
   }
   .treatment {
     margin: 8px 0;

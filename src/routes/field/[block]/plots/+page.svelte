@@ -11,6 +11,7 @@
   import { Level } from '$lib/field/level.svelte';
   import type { SmallPhoto } from '$lib/field/photo';
   import TakePhoto from '$lib/field/TakePhoto.svelte';
+  import Stepper from '$lib/field/Stepper.svelte';
   import { toolNamed, useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import type { PageData } from './$types';
@@ -204,40 +205,29 @@
     </div>
     {#if lesson}
       {@const cover = current?.depth ?? (lesson.depth.least + lesson.depth.most) / 200}
-      <div class="depth">
-        <span
-          >{say('plots.depth', { datum: say(`school.datum.${lesson.depth.datum}`) })}<br /><small
-            >{say('plots.passes', {
-              least: small(lesson.depth.least / 100),
-              most: small(lesson.depth.most / 100),
-            })}</small
-          ></span
-        >
-        <button aria-label="−" onclick={() => measured({ depth: cover - STEP })}>−</button>
-        <b class="num" class:none={current?.depth === undefined}>{small(cover)}</b>
-        <button aria-label="+" onclick={() => measured({ depth: cover + STEP })}>+</button>
-      </div>
+      <Stepper
+        label={say('plots.depth', { datum: say(`school.datum.${lesson.depth.datum}`) })}
+        passes={say('plots.passes', {
+          least: small(lesson.depth.least / 100),
+          most: small(lesson.depth.most / 100),
+        })}
+        value={small(cover)}
+        known={current?.depth !== undefined}
+        onstep={(by) => measured({ depth: cover + by * STEP })}
+      />
       {@const gap = current?.toNext ?? lesson.step}
       {@const length = (metres: number) => measure(formatLength(metres, tongue.system, 2))}
-      <div class="depth">
-        <span
-          >{say('plots.toNext')}<br /><small
-            >{say('plots.passes', {
-              least: length(lesson.step * (1 - TREE_LIMITS.spacing)),
-              most: length(lesson.step * (1 + TREE_LIMITS.spacing)),
-            })}</small
-          ></span
-        >
-        <button
-          aria-label="{say('plots.toNext')} −"
-          onclick={() => measured({ toNext: gap - STRIDE })}>−</button
-        >
-        <b class="num" class:none={current?.toNext === undefined}>{length(gap)}</b>
-        <button
-          aria-label="{say('plots.toNext')} +"
-          onclick={() => measured({ toNext: gap + STRIDE })}>+</button
-        >
-      </div>
+      <Stepper
+        label={say('plots.toNext')}
+        passes={say('plots.passes', {
+          least: length(lesson.step * (1 - TREE_LIMITS.spacing)),
+          most: length(lesson.step * (1 + TREE_LIMITS.spacing)),
+        })}
+        value={length(gap)}
+        known={current?.toNext !== undefined}
+        named={say('plots.toNext')}
+        onstep={(by) => measured({ toNext: gap + by * STRIDE })}
+      />
     {/if}
     <div class="lean">
       {#if level.degrees !== undefined}
@@ -432,27 +422,6 @@
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 9px;
-  }
-  .depth {
-    display: grid;
-    grid-template-columns: 1fr 60px 86px 60px;
-    gap: 6px;
-    align-items: center;
-  }
-  .depth button {
-    min-height: 60px;
-    font: 650 24px var(--text);
-    border: 2px solid var(--viridian);
-    background: var(--sheet);
-    color: var(--viridian-deep);
-  }
-  .depth b {
-    text-align: center;
-    font-size: 20px;
-  }
-  .depth b.none {
-    color: var(--slate);
-    font-weight: 400;
   }
   a.go {
     display: grid;

@@ -6,7 +6,7 @@ import {
   say,
   smallOf,
   type Message,
-  type MessageKey,
+  type NamesUnder,
 } from '../say/message';
 import { keysOf, type OwnTask } from './own-tasks';
 import type { MethodItem } from '../method/schools';
@@ -53,11 +53,7 @@ export interface MaterialTerms {
 export const NO_TERMS: MaterialTerms = { price: null, pack: 1, onHand: 0, costShare: 0 };
 
 /** Lines of the bill: what has a name in the catalogue. */
-type ItemKey = MessageKey extends infer Key
-  ? Key extends `item.${infer Name}`
-    ? Name
-    : never
-  : never;
+type ItemKey = NamesUnder<'item.'>;
 
 interface Item {
   key: string;

@@ -1,5 +1,5 @@
 import type { Span } from '../measure/dates';
-import { lengthOf, liquidOf, say, smallOf, type Message, type MessageKey } from '../say/message';
+import { lengthOf, liquidOf, say, smallOf, type Message, type NamesUnder } from '../say/message';
 
 /** A task hung on a block's string, counted from its planting day. */
 export interface TaskTemplate {
@@ -27,11 +27,7 @@ export interface TaskTemplate {
 export type WeatherNeed = 'dry ground' | 'still and dry' | 'planting weather';
 
 /** Tasks of the trade: those that have a name in the catalogue. */
-export type TaskKey = MessageKey extends infer Key
-  ? Key extends `task.${infer Name}`
-    ? Name
-    : never
-  : never;
+export type TaskKey = NamesUnder<'task.'>;
 
 const task = (
   key: TaskKey,

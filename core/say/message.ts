@@ -38,6 +38,12 @@ export interface List {
 }
 
 export type MessageKey = keyof Messages;
+/** What messages of a kind are called behind its prefix. @example NamesUnder<'task.'> // 'rip' | 'plant' | … */
+export type NamesUnder<Prefix extends string> = MessageKey extends infer Key
+  ? Key extends `${Prefix}${infer Name}`
+    ? Name
+    : never
+  : never;
 /** Names of the figures that a message carries. */
 export type FigureNames<Key extends MessageKey> = Messages[Key];
 export type FiguresOf<Key extends MessageKey> = [Messages[Key]] extends [never]

@@ -16,7 +16,7 @@ import { PRODUCTS } from './calendar';
 import { DemoStock } from './stock';
 import { haulFlatStock, siltMarginStock, totalOf, type Laid } from './stock-of-blocks';
 import { inventWeather } from './weather';
-import { Records } from './records';
+import { PASS_HOURS, Records } from './records';
 import { DAY } from './events';
 
 /**
@@ -28,6 +28,11 @@ export async function loadDemo(store: Store, now: number): Promise<void> {
   await loader.load();
   await mendSums(store, false);
 }
+
+/** Rows of Haul Flat that were planted in spring, and its riders in the order in which they take their seats. */
+const SPRING_ROWS = 80;
+const RIDERS = [2, 3, 4, 5, 6, 7];
+const autumnRows = ({ rows }: Laid) => rows.slice(SPRING_ROWS, SPRING_ROWS + 60);
 
 /** What happened on each block. */
 class Season extends Records {
@@ -61,6 +66,7 @@ class Season extends Records {
     await this.holeSchool();
     await this.crewsDay(laid[1]);
     await this.tended(laid[3]);
+    await this.seatsTaken(laid[1], 7, 9, RIDERS);
   }
   /** Planted last season by hand. A lot sat too long; a hollow drowned in February. */
   private async northBench(laid: Laid) {
@@ -121,12 +127,12 @@ class Season extends Records {
 
   /** Half planted in spring, the rest going in now. One planter sets deep, alder runs short. */
   private async haulFlat(laid: Laid) {
-    const half = 80;
+    const half = SPRING_ROWS;
     const spring = laid.rows.slice(0, half);
-    const autumn = laid.rows.slice(half, half + 60);
-    const planters = [2, 3, 4, 5, 6, 7];
+    const autumn = autumnRows(laid);
+    const planters = RIDERS;
     const before = await this.plantRows(laid, spring, 252, 8, planters, 250);
-    const since = await this.plantRows(laid, autumn, 7, 9, planters, 40);
+    const since = await this.plantRows(laid, autumn, 7, 9, planters, 40, PASS_HOURS);
     const today = laid.rows[half + 60];
     const started = 50;
     await this.store.tally.bulkCreate(

@@ -6,6 +6,7 @@ import { seededRandom } from '../core/measure/random';
 import { planPlots } from '../core/checks/planned';
 import { treesOf } from '../core/checks/grid';
 import { sumMarks, type Cause } from '../core/survival/marks';
+import { SEATS } from '../core/crew/tools';
 import { TAUGHT } from '../core/checks/trainer';
 import type { PlotRow, SchoolAnswerRow } from '../src/lib/rooms/checks/tables.server';
 import {
@@ -22,10 +23,17 @@ import { type PlantedDays } from './stock';
 import { type Laid } from './stock-of-blocks';
 import { Site } from './site';
 
+/** Hours that the machine takes for two rows and a turn. */
+export const PASS_HOURS = 0.4;
+/** The hour of the day at which the pass of a day's row begins. */
+const passBegins = (row: number, pass: number): number => 7 + Math.floor(row / 2) * pass;
+
 /** Plants, looks at and counts what was laid. */
 export class Records extends Site {
   /**
-   * Plants rows from a day on, split among planters row by row.
+   * Plants rows from a day on, split among planters row by row: by hand all at a time over the day, with a machine
+   * two rows a pass, one pass after the other.
+   * @param pass hours that a pass takes, with a machine
    * @returns what each planter set of each species, day by day
    */
   protected async plantRows(
@@ -35,6 +43,7 @@ export class Records extends Site {
     rowsADay: number,
     planters: readonly number[],
     entry: number,
+    pass?: number,
   ): Promise<PlantedDays> {
     const tallies = [];
     const byDay: PlantedDays = new Map();
@@ -45,7 +54,13 @@ export class Records extends Site {
       const trees = treesInRow(row);
       for (let planted = 0; planted < trees; planted += entry) {
         tallies.push({
-          ...this.event(daysAgo, 6.5 + ((i % rowsADay) * 7) / rowsADay + planted / 200, 'leader'),
+          ...this.event(
+            daysAgo,
+            pass
+              ? passBegins(i % rowsADay, pass) + (pass * Math.min(trees, planted + entry)) / trees
+              : 6.5 + ((i % rowsADay) * 7) / rowsADay + planted / 200,
+            'leader',
+          ),
           layoutId: laid.layoutId,
           rowNumber: row.number,
           planterId: planter.id,
@@ -66,6 +81,28 @@ export class Records extends Site {
       await this.store.tally.bulkCreate(tallies.slice(from, from + 500));
     }
     return byDay;
+  }
+
+  /** The riders of each day, clocked on for as long as the tractor is lent: they take turns on its two seats. */
+  protected async seatsTaken(
+    laid: Laid,
+    firstDaysAgo: number,
+    rowsADay: number,
+    planters: readonly number[],
+  ) {
+    const until = passBegins(rowsADay + 1, PASS_HOURS);
+    await this.store.attendance.bulkCreate(
+      Array.from({ length: firstDaysAgo }, (_, day) => firstDaysAgo - day).flatMap((daysAgo) =>
+        planters.flatMap((planter, i) =>
+          (['on', 'off'] as const).map((kind) => ({
+            ...this.event(daysAgo, kind === 'on' ? passBegins(0, PASS_HOURS) : until),
+            ...{ siteId: this.siteId, blockId: laid.blockId, corrects: null },
+            ...{ planterId: this.planters[planter].id, kind },
+            tool: kind === 'on' ? SEATS[i % 2] : '',
+          })),
+        ),
+      ),
+    );
   }
 
   /**

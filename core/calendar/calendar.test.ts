@@ -82,7 +82,7 @@ test('the air is judged by its worst part', () => {
   assert.deepEqual(judgeAir({ ...air, temperature: -1 }), { dayClass: 'stop', because: ['frost'] });
   assert.deepEqual(judgeAir({ temperature: 30, humidity: 0.25, wind: 1 }).because, [
     'heat',
-    'dry air',
+    'dry-air',
   ]);
 });
 

@@ -3,7 +3,7 @@ import { onDay, say, shareOf, temperatureOf, windOf } from '../say/message';
 import { tends } from '../tending/due';
 import type { Air } from '../stock/exposure';
 import type { ScheduledTask } from './schedule';
-import { DAY_LIMITS, judgeAir } from './weather';
+import { DAY_LIMITS, judgeAir, type AirFinding } from './weather';
 
 /** Tasks that are late or due now. */
 export function taskCalls(tasks: readonly ScheduledTask[], block: string): BlockCall[] {
@@ -49,8 +49,8 @@ export function airCall(
     temperature: temperatureOf(at.temperature),
     humidity: shareOf(Math.round(at.humidity * 100) / 100),
   };
-  const because = (names: readonly string[]) => ({
-    list: names.map((name) => say(`air.${name as 'wind'}`)),
+  const because = (findings: readonly AirFinding[]) => ({
+    list: findings.map((finding) => say(`air.${finding}`)),
   });
   const common = { room: 'crew', urgency: 'stop', action: say('action.seeCrew') } as const;
   if (today.dayClass === 'stop')

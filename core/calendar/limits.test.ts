@@ -150,16 +150,16 @@ const last = (days: readonly WeatherDay[], stock: 'bare-root' | 'container') =>
 
 test('each hindrance has its weather', () => {
   assert.equal(last(steady(2, 9, 2), 'bare-root'), undefined);
-  assert.equal(last(steady(-8, -1, 1), 'container'), 'frozen ground');
-  assert.equal(last(steady(9, 17, 3), 'bare-root'), 'not dormant');
+  assert.equal(last(steady(-8, -1, 1), 'container'), 'frozen-ground');
+  assert.equal(last(steady(9, 17, 3), 'bare-root'), 'not-dormant');
   assert.equal(last(steady(9, 17, 3), 'container'), undefined);
   assert.equal(last(steady(22, 36, 9), 'container'), 'heat');
   assert.equal(last(steady(3, 9, 15), 'container'), 'waterlogged');
-  assert.equal(last(steady(10, 26, 0.1), 'container'), 'dry soil');
+  assert.equal(last(steady(10, 26, 0.1), 'container'), 'dry-soil');
   const windy = steady(2, 9, 2).map((day) => ({ ...day, wind: 8 }));
   assert.equal(last(windy, 'bare-root'), 'wind');
   const dry = steady(2, 9, 2).map((day) => ({ ...day, humidity: 0.25 }));
-  assert.equal(last(dry, 'bare-root'), 'dry air');
+  assert.equal(last(dry, 'bare-root'), 'dry-air');
 });
 
 test('more rain never makes the ground fitter for ripping, less wind never less fit for spraying', () => {

@@ -328,8 +328,8 @@ export function guardsAgainstFence(
       formula: say('formula.fencePays'),
       steps: [
         { label: say('step.trees'), value: trees, kind: 'count' },
-        { label: say('step.guardAndCane'), value: guard, kind: 'number' },
-        { label: say('step.aMetreOfFence'), value: fence, kind: 'number' },
+        { label: say('step.guardAndCane'), value: guard, kind: 'money' },
+        { label: say('step.fence'), value: fence, kind: 'priceALength' },
       ],
     },
   };

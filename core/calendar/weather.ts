@@ -2,10 +2,13 @@ import type { Air } from '../stock/exposure';
 
 export type DayClass = 'normal' | 'marginal' | 'stop';
 
+/** What of the air keeps from planting, or makes it a day to take care on. */
+export type AirFinding = 'frost' | 'cold' | 'heat' | 'warm' | 'dry-air' | 'wind';
+
 export interface Judged {
   dayClass: DayClass;
-  /** What decides it: "wind 17 km/h". Empty on a normal day. */
-  because: string[];
+  /** What decides it; empty on a normal day. */
+  because: AirFinding[];
 }
 
 /**
@@ -26,14 +29,14 @@ export const DAY_LIMITS = {
 /** Judges the air of the moment for planting bare-root stock. */
 export function judgeAir({ temperature, humidity, wind }: Air): Judged {
   const limits = DAY_LIMITS;
-  const findings: { level: DayClass; text: string }[] = [];
-  const find = (level: DayClass, text: string) => findings.push({ level, text });
+  const findings: { level: DayClass; what: AirFinding }[] = [];
+  const find = (level: DayClass, what: AirFinding) => findings.push({ level, what });
   if (temperature < limits.coldStop) find('stop', 'frost');
   else if (temperature < limits.coldMarginal) find('marginal', 'cold');
   if (temperature > limits.warmStop) find('stop', 'heat');
   else if (temperature > limits.warmMarginal) find('marginal', 'warm');
-  if (humidity < limits.dryStop) find('stop', 'dry air');
-  else if (humidity < limits.dryMarginal) find('marginal', 'dry air');
+  if (humidity < limits.dryStop) find('stop', 'dry-air');
+  else if (humidity < limits.dryMarginal) find('marginal', 'dry-air');
   if (wind > limits.windStop) find('stop', 'wind');
   else if (wind > limits.windMarginal) find('marginal', 'wind');
   const dayClass = findings.some(({ level }) => level === 'stop')
@@ -43,6 +46,6 @@ export function judgeAir({ temperature, humidity, wind }: Air): Judged {
       : 'normal';
   return {
     dayClass,
-    because: findings.filter(({ level }) => level === dayClass).map(({ text }) => text),
+    because: findings.filter(({ level }) => level === dayClass).map(({ what }) => what),
   };
 }

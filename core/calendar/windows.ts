@@ -18,13 +18,13 @@ export type StockType = 'bare-root' | 'container';
 
 /** Why a day is not one for planting, the first that holds. */
 export const HINDRANCES = [
-  'frozen ground',
-  'not dormant',
+  'frozen-ground',
+  'not-dormant',
   'frost',
   'heat',
   'waterlogged',
-  'dry soil',
-  'dry air',
+  'dry-soil',
+  'dry-air',
   'wind',
 ] as const;
 export type Hindrance = (typeof HINDRANCES)[number];
@@ -108,13 +108,13 @@ export function hindrances(
       return span.reduce((sum, d) => sum + (d.lowest + d.highest) / 2, 0) / span.length;
     };
     const rain3 = days.slice(Math.max(0, i - 2), i + 1).reduce((sum, d) => sum + d.rain, 0);
-    if (mean(5) < SOIL_LIMITS.frozen) return 'frozen ground';
-    if (stock === 'bare-root' && mean(10) > SOIL_LIMITS.dormant) return 'not dormant';
+    if (mean(5) < SOIL_LIMITS.frozen) return 'frozen-ground';
+    if (stock === 'bare-root' && mean(10) > SOIL_LIMITS.dormant) return 'not-dormant';
     if (day.highest < DAY_LIMITS.coldMarginal) return 'frost';
     if (day.highest > DAY_LIMITS.warmStop) return 'heat';
     if (day.rain > SOIL_LIMITS.wetDay || rain3 > SOIL_LIMITS.wetSpell) return 'waterlogged';
-    if (!watered && water < SOIL_LIMITS.moist[stock] * SOIL_LIMITS.capacity) return 'dry soil';
-    if (day.humidity != null && day.humidity < DAY_LIMITS.dryStop) return 'dry air';
+    if (!watered && water < SOIL_LIMITS.moist[stock] * SOIL_LIMITS.capacity) return 'dry-soil';
+    if (day.humidity != null && day.humidity < DAY_LIMITS.dryStop) return 'dry-air';
     if (day.wind != null && day.wind > DAY_LIMITS.windStop) return 'wind';
     return undefined;
   });
@@ -237,45 +237,35 @@ export function yearsFromTable(
   return days;
 }
 
+export type RegimeKey = 'cool-temperate' | 'winter-rain' | 'monsoon' | 'cold-winter' | 'arid';
+
 /** A season of the trade: months in which planting goes by custom, north of the equator. */
 export interface Regime {
-  key: string;
-  label: string;
+  key: RegimeKey;
   months: Record<StockType, readonly number[]>;
-  because: string;
 }
 
 /** Common practice, no source. */
 export const REGIMES: readonly Regime[] = [
   {
     key: 'cool-temperate',
-    label: 'cool-temperate, dormant season',
     months: { 'bare-root': [11, 12, 1, 2, 3], container: [9, 10, 11, 3, 4] },
-    because: 'From leaf fall to bud break; containers in autumn, or with water.',
   },
   {
     key: 'winter-rain',
-    label: 'winter rain',
     months: { 'bare-root': [11, 12, 1, 2], container: [11, 12, 1] },
-    because: 'Start of winter, after the break of the season.',
   },
   {
     key: 'monsoon',
-    label: 'monsoon',
     months: { 'bare-root': [6, 7], container: [6, 7, 8] },
-    because: 'The first months of rain.',
   },
   {
     key: 'cold-winter',
-    label: 'cold winter, spring planting',
     months: { 'bare-root': [4, 5], container: [4, 5, 6, 9] },
-    because: 'After thaw, until buds break.',
   },
   {
     key: 'arid',
-    label: 'arid, stored water',
     months: { 'bare-root': [11, 12, 1, 2], container: [10, 11, 12, 1, 2, 3] },
-    because: 'Any cool month with water stored in the ground.',
   },
 ];
 

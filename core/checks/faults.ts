@@ -18,24 +18,6 @@ export const FAULTS = [
 ] as const;
 export type Fault = (typeof FAULTS)[number];
 
-export const FAULT_LABELS: Record<Fault, string> = {
-  deep: 'too deep',
-  shallow: 'too shallow',
-  'j-root': 'root turned up',
-  loose: 'loose',
-  'air-pocket': 'air pocket',
-  leaning: 'leaning over 15°',
-  'roots-exposed': 'roots exposed',
-  'wrong-species': 'wrong species or spot',
-  spacing: 'spacing',
-  damaged: 'damaged',
-  'not-cleared': 'spot not cleared',
-  guard: 'guard missing',
-  basin: 'basin missing',
-  missing: 'missing',
-  surplus: 'one too many',
-};
-
 /** Faults of a position, not of a planted tree: they are counted beside the quality. */
 export const OF_POSITIONS: ReadonlySet<Fault> = new Set<Fault>(['missing', 'surplus']);
 

@@ -3,7 +3,7 @@ import type { Interval } from '../survival/interval';
 import { clusterShare, dispersion, type Cluster } from './clusters';
 import { FAULTS, OF_POSITIONS, type Fault } from './faults';
 
-export { FAULTS, FAULT_LABELS, type Fault } from './faults';
+export { FAULTS, type Fault } from './faults';
 
 /** One plot as it was looked at: how many trees were good, how many had which fault. */
 export interface PlotRecord {

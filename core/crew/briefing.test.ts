@@ -61,7 +61,7 @@ test('hand and machine have steps of their own; the air is said as it is known',
   assert.ok(!machine.includes('brief.danger.blade') && !machine.includes('brief.sharpen'));
   assert.ok(keys({ stops: null }).includes('brief.noWeather'));
   assert.ok(keys().includes('brief.good'));
-  const stops = [{ from: 1, to: 2, why: 'wind' }];
+  const stops = [{ from: 1, to: 2, why: ['wind' as const] }];
   assert.ok(keys({ stops }).includes('brief.stops') && !keys({ stops }).includes('brief.good'));
   const minutes = briefingOf(input()).find(({ key }) => key === 'brief.roots')!.figures.minutes;
   assert.equal(minutes, 14, 'never more than the air allows');

@@ -1,6 +1,7 @@
 import type { KeepoutKind } from '../ground/keepouts';
 import type { Datum } from '../method/school';
-import type { FigureValue } from '../say/message';
+import { say as message, type FigureValue } from '../say/message';
+import type { AirFinding } from '../calendar/weather';
 
 /** What a leader sets for the mornings of a block. */
 export interface BriefingTerms {
@@ -120,7 +121,7 @@ export interface BriefInput {
   rootMinutes: number | null;
   dipped: boolean;
   /** Hours of the day that stop planting; null without weather. */
-  stops: readonly { from: number; to: number; why: string }[] | null;
+  stops: readonly { from: number; to: number; why: readonly AirFinding[] }[] | null;
   /** Warmest and coldest of the day, °C; null without weather. */
   range: { lowest: number; highest: number } | null;
   keepouts: readonly {
@@ -182,7 +183,10 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   else if (!input.stops.length) say('air', 'brief.good');
   else
     for (const { from, to, why } of input.stops)
-      say('air', 'brief.stops', { from: { moment: from }, to: { moment: to }, why });
+      say('air', 'brief.stops', {
+        ...{ from: { moment: from }, to: { moment: to } },
+        why: { list: why.map((finding) => message(`air.${finding}`)) },
+      });
 
   for (const { kind, name, setback, located } of dangersFirst(input.keepouts)) {
     if (kind === 'fence' || kind === 'existing-tree' || kind === 'other' || kind === 'building')

@@ -353,18 +353,20 @@ test('the hours left leave out noon and whatever stops planting, and no hour twi
 });
 
 test('hours of one cause that touch are one stop', () => {
-  const hour = (from: string, to: string, why: string) => ({ from: at(from), to: at(to), why });
+  const hour = (from: string, to: string, ...why: string[]) => ({
+    ...{ from: at(from), to: at(to), why },
+  });
   assert.deepEqual(
     joinSpells([
       hour('11:00', '12:00', 'wind'),
       hour('12:00', '13:00', 'wind'),
-      hour('13:00', '14:00', 'heat'),
-      hour('15:00', '16:00', 'heat'),
+      hour('13:00', '14:00', 'wind', 'heat'),
+      hour('15:00', '16:00', 'wind', 'heat'),
     ]),
     [
       hour('11:00', '13:00', 'wind'),
-      hour('13:00', '14:00', 'heat'),
-      hour('15:00', '16:00', 'heat'),
+      hour('13:00', '14:00', 'wind', 'heat'),
+      hour('15:00', '16:00', 'wind', 'heat'),
     ],
   );
 });

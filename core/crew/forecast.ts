@@ -26,13 +26,13 @@ export function spellsLeft(now: number, end: number, stops: readonly Spell[]): S
 }
 
 /** Spells of the same cause that touch, as one. */
-export function joinSpells<Caused extends Spell & { why: string }>(
-  spells: readonly Caused[],
-): Caused[] {
-  const joined: Caused[] = [];
+export function joinSpells<Why extends string>(
+  spells: readonly (Spell & { why: readonly Why[] })[],
+): (Spell & { why: readonly Why[] })[] {
+  const joined: (Spell & { why: readonly Why[] })[] = [];
   for (const spell of spells) {
     const last = joined[joined.length - 1];
-    if (last && last.to === spell.from && last.why === spell.why)
+    if (last && last.to === spell.from && last.why.join() === spell.why.join())
       joined[joined.length - 1] = { ...last, to: spell.to };
     else joined.push(spell);
   }

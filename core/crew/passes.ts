@@ -7,6 +7,8 @@ import { summarise, type StoredRow } from '../rows/stored';
 /** What a machine is and how it is driven. */
 export interface MachineTerms {
   seats: 1 | 2;
+  /** Of such machines at work on the block at once; one where nobody said. */
+  machines?: number;
   /** Metres: the tightest turn the tractor makes with the planter lifted. */
   radius: number;
   /** Metres a second, planting and turning. */

@@ -6,6 +6,14 @@ import { shareAgain, shareRows, type OpenRow, type Rated, type SharedAgain } fro
 /** One of the crew, or a group that helps for a day and plants by hand whatever the rest do. */
 export type Rider = Rated & { kind?: PlanterKind };
 
+/**
+ * The part of the time that each of so many riders is on a seat: those beyond the seats take turns.
+ * @param places seats of all machines at work
+ * @example seatShare(6, 2) // => 1 / 3
+ */
+export const seatShare = (riders: number, places: number): number =>
+  riders > places ? places / riders : 1;
+
 /** Who plants passes together: the riders of a machine, left and right, or a group by hand alone. */
 type Team = readonly Rider[];
 

@@ -41,6 +41,8 @@ export interface Usual {
   by: Pace | 'tool';
   tool?: string;
   people: number;
+  /** The part of the time that they are on a seat, where riders take turns. */
+  share?: number;
 }
 
 /**

@@ -5,8 +5,13 @@ import type { ReadShapes } from './read';
 /** Longest name of anything on the ground. */
 const LONGEST_NAME = 80;
 
-/** A keep-out of a file, whole but for the id that it gets. */
-export type KeepoutBrought = Omit<Keepout, 'id' | 'near' | 'located'> & {
+/**
+ * A keep-out of a file, whole but for the id that it gets, and for name and reason where the file says none: those
+ * are words, and the edge's.
+ */
+export type KeepoutBrought = Omit<Keepout, 'id' | 'near' | 'located' | 'name' | 'reason'> & {
+  name?: string;
+  reason?: string;
   near: Near | null;
   located: string | null;
 };
@@ -16,13 +21,11 @@ export type KeepoutBrought = Omit<Keepout, 'id' | 'near' | 'located'> & {
  * say of one is the default of its kind.
  * @param fallback kind of those that name none
  * @param tallest mature height in metres of the tallest species of the block
- * @param before keep-outs that are there already, for names of their own
  */
 export function keepoutsBrought(
   { areas, lines }: Pick<ReadShapes, 'areas' | 'lines'>,
   fallback: KeepoutKind,
   tallest: number,
-  before: readonly Pick<Keepout, 'kind'>[] = [],
 ): KeepoutBrought[] {
   const shapes = [
     ...lines.filter(({ role }) => role !== 'boundary' && role !== 'zone'),
@@ -35,16 +38,12 @@ export function keepoutsBrought(
         })),
       ),
   ];
-  const counts = new Map<KeepoutKind, number>();
-  for (const { kind } of before) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   return shapes.map(({ name, shape, keepout }) => {
     const kind = keepout?.kind ?? fallback;
-    const { label, reason, near, setback } = keepoutDefault(kind, tallest);
-    const same = counts.get(kind) ?? 0;
-    counts.set(kind, same + 1);
+    const { near, setback } = keepoutDefault(kind, tallest);
     return {
-      ...{ kind, shape, setback, reason },
-      name: name.slice(0, LONGEST_NAME) || `${label.toLowerCase()}${same ? ` ${same + 1}` : ''}`,
+      ...{ kind, shape, setback },
+      ...(name ? { name: name.slice(0, LONGEST_NAME) } : {}),
       ...keepout,
       near: (keepout?.near === undefined ? near : keepout.near) ?? null,
       located: keepout?.located ?? null,
@@ -52,14 +51,17 @@ export function keepoutsBrought(
   });
 }
 
+/** A zone of a file; without a name where the file says none. */
+export type ZoneBrought = Omit<Zone, 'id' | 'name'> & { name?: string };
+
 /** Zones that a file brings: its areas that are called so, or else all that are no boundary and no keep-out. */
-export function zonesBrought({ areas }: Pick<ReadShapes, 'areas'>, before = 0): Omit<Zone, 'id'>[] {
+export function zonesBrought({ areas }: Pick<ReadShapes, 'areas'>): ZoneBrought[] {
   const named = areas.filter(({ role }) => role === 'zone');
   const taken = named.length
     ? named
     : areas.filter(({ role }) => role !== 'boundary' && role !== 'keepout');
-  return taken.map(({ parts, name, zone }, i) => ({
+  return taken.map(({ parts, name, zone }) => ({
     ...{ damp: 'fresh' as const, light: 'full light' as const, soil: ORDINARY_SOIL, ...zone },
-    ...{ parts, name: name.slice(0, LONGEST_NAME) || `Zone ${before + i + 1}` },
+    ...{ parts, ...(name ? { name: name.slice(0, LONGEST_NAME) } : {}) },
   }));
 }

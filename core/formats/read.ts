@@ -7,11 +7,10 @@ import { unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
-import type { Zone } from '../ground/zones';
 import type { Point } from '../measure/plane';
 import { projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
-import { keepoutsBrought, zonesBrought, type KeepoutBrought } from './brought';
+import { keepoutsBrought, zonesBrought, type KeepoutBrought, type ZoneBrought } from './brought';
 import {
   keepoutOfMarks,
   marksOfComment,
@@ -82,7 +81,7 @@ export interface ReadBoundary {
   stands: { name: string; parts: MultiPolygon }[];
   /** What lies on the ground, where the file says which of its shapes are keep-outs and which zones. */
   keepouts: KeepoutBrought[];
-  zones: Omit<Zone, 'id'>[];
+  zones: ZoneBrought[];
 }
 
 /** Height of the tallest species taken where a block has none yet: the setback near wires is looked at again. */

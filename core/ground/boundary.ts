@@ -158,7 +158,7 @@ function checkRings(parts: MultiPolygon, near?: Point): MultiPolygon {
   checkCoordinates(tidy.flat(2), near);
   for (const rings of tidy) {
     rings.forEach((ring, index) => {
-      const name = index === 0 ? 'The boundary' : `Hole ${index}`;
+      const name = index ? say('what.hole', { hole: index }) : say('what.boundary');
       if (ring.length < 3) {
         throw told('ground.ringTooSmall', { ring: name, corners: ring.length });
       }

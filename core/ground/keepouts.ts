@@ -45,13 +45,10 @@ export interface Keepout {
 
 export interface KeepoutDefault {
   kind: KeepoutKind;
-  label: string;
   /** Metres. */
   setback: number;
   /** Where it only limits; 'tallest' is the mature height of the tallest species of the block. */
   near?: Omit<Near, 'within'> & { within: number | 'tallest' };
-  reason: string;
-  caution?: string;
   /** What is usually drawn for it. */
   draws: KeepoutShape['type'];
 }
@@ -65,78 +62,56 @@ export const UNDER_WIRES = 6;
 export const KEEPOUT_DEFAULTS: readonly KeepoutDefault[] = [
   {
     kind: 'fence',
-    label: 'Fence',
     setback: 2,
-    reason: 'After ten years wide shrubs lean on it and short an electric wire.',
     draws: 'LineString',
   },
   {
     kind: 'road',
-    label: 'Road edge',
     setback: 7,
-    reason: 'Sight lines.',
     draws: 'LineString',
   },
   {
     kind: 'building',
-    label: 'Building',
     setback: 6,
     near: { within: 10, height: LARGE_SPECIES },
-    reason: 'Roots, falling limbs and light; large species stand further off.',
     draws: 'Polygon',
   },
   {
     kind: 'watercourse',
-    label: 'Watercourse',
     setback: 1,
     near: { within: 5, wetOnly: true },
-    reason: 'Bank top: the edge slumps, and wet-tolerant species come first.',
     draws: 'LineString',
   },
   {
     kind: 'water',
-    label: 'Pond or lake',
     setback: 1,
     near: { within: 5, wetOnly: true },
-    reason: 'Bank top: the edge slumps, and wet-tolerant species come first.',
     draws: 'Polygon',
   },
   {
     kind: 'overhead-line',
-    label: 'Overhead line',
     setback: 0,
     near: { within: 'tallest', height: UNDER_WIRES },
-    reason: 'Branches reach the wires: only low species as near as the tallest one grows high.',
-    caution: 'The utility decides. Nobody works or lifts anything long under live wires.',
     draws: 'LineString',
   },
   {
     kind: 'buried-service',
-    label: 'Buried service',
     setback: 3,
-    reason: 'Nothing is dug until it has been located and marked.',
-    caution: 'Have it located and marked by its owner before anyone digs.',
     draws: 'LineString',
   },
   {
     kind: 'drain',
-    label: 'Drain or septic field',
     setback: 10,
-    reason: 'Roots enter it.',
     draws: 'LineString',
   },
   {
     kind: 'existing-tree',
-    label: 'Existing tree',
     setback: 4,
-    reason: 'Its crown: pioneers need the gap, not the shade.',
     draws: 'Point',
   },
   {
     kind: 'other',
-    label: 'Other',
     setback: 2,
-    reason: 'Kept free.',
     draws: 'Polygon',
   },
 ];

@@ -1,6 +1,6 @@
 import type { Point } from '../measure/plane';
 import { parseLength, radians, type UnitSystem } from '../measure/units';
-import { lengthOf } from '../say/message';
+import { lengthOf, say, type Message } from '../say/message';
 import { told } from '../say/told';
 
 /** One side as it was walked: the way the compass showed and the length that was taped or paced. */
@@ -173,8 +173,9 @@ export function readLeg(text: string, system: UnitSystem): Leg {
   return { bearing: turned(radians(bearing)), length };
 }
 
-const needSide = (what: string, length: number): void => {
-  if (!(length > 0) || !Number.isFinite(length)) throw told('ground.sideLength', { what, length });
+const needSide = (what: Message, length: number): void => {
+  if (!(length > 0) || !Number.isFinite(length))
+    throw told('ground.sideLength', { what, length: lengthOf(length) });
 };
 
 /**
@@ -182,8 +183,8 @@ const needSide = (what: string, length: number): void => {
  * @param bearing radians, the way the first side runs; the second turns right
  */
 export function rectangle(length: number, width: number, bearing: number): Point[] {
-  needSide('length', length);
-  needSide('width', width);
+  needSide(say('what.length'), length);
+  needSide(say('what.width'), width);
   return turnBy(
     [
       [0, 0],
@@ -206,10 +207,10 @@ export function lShape(
   cutWidth: number,
   bearing: number,
 ): Point[] {
-  needSide('length', length);
-  needSide('width', width);
-  needSide('length of the cut', cutLength);
-  needSide('width of the cut', cutWidth);
+  needSide(say('what.length'), length);
+  needSide(say('what.width'), width);
+  needSide(say('what.cutLength'), cutLength);
+  needSide(say('what.cutWidth'), cutWidth);
   if (cutLength >= length || cutWidth >= width)
     throw told('ground.cutTooLarge', {
       length: lengthOf(length),
@@ -242,8 +243,8 @@ export function fromSidesAndDiagonal(
   diagonal: number,
   bearing: number,
 ): Point[] {
-  sides.forEach((side, i) => needSide(`side ${i + 1}`, side));
-  needSide('diagonal', diagonal);
+  sides.forEach((side, i) => needSide(say('what.side', { side: i + 1 }), side));
+  needSide(say('what.diagonal'), diagonal);
   const [a, b, c, d] = sides;
   // Angles at the first corner between the diagonal and the first, then the last side.
   const first = angleAt(a, diagonal, b, 1, 2);

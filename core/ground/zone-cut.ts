@@ -1,7 +1,7 @@
 import { told } from '../say/told';
 import { contours } from 'd3-contour';
 import type { Point } from '../measure/plane';
-import { formatNumber } from '../measure/units';
+import { lengthOf, say, shareOf, type Message } from '../say/message';
 import { signedArea, type MultiPolygon } from './polygon';
 import { lieAtNode, type Surface } from './surface';
 import { fromMultiPolygon, fromShape, grow, intersect, toMultiPolygon, uniteAll } from './topology';
@@ -33,7 +33,7 @@ export function cutZone(
     const bands = cut.lines.map((coordinates) =>
       grow(fromShape({ type: 'LineString', coordinates }), cut.distance),
     );
-    return found(toMultiPolygon(intersect(uniteAll(bands), block)), 'near water');
+    return found(toMultiPolygon(intersect(uniteAll(bands), block)), say('cut.nearWater'));
   }
   if (!surface) throw told('ground.cutNeedsHeights');
   const values = new Float64Array(surface.heights.length);
@@ -53,12 +53,12 @@ export function cutZone(
   return found(parts, describe(cut));
 }
 
-const describe = (cut: Exclude<ZoneCut, { kind: 'water' }>): string =>
+const describe = (cut: Exclude<ZoneCut, { kind: 'water' }>): Message =>
   cut.kind === 'below'
-    ? `below ${formatNumber(cut.level, 1)} m`
-    : `steeper than ${formatNumber(cut.slope * 100)} %`;
+    ? say('cut.below', { level: lengthOf(cut.level) })
+    : say('cut.steeper', { slope: shareOf(cut.slope) });
 
-function found(parts: MultiPolygon, what: string): MultiPolygon {
+function found(parts: MultiPolygon, what: Message): MultiPolygon {
   if (!parts.length) throw told('ground.nothingCut', { what });
   return parts;
 }

@@ -246,6 +246,13 @@ export function formatMassDose(kilogramsPerHectare: number, system: UnitSystem):
   return `${formatNumber(value, value < 10 ? 2 : 1)} ${system === 'metric' ? 'kg/ha' : 'lb/acre'}`;
 }
 
+/** Writes the price of a metre as "12.50/m" or "3.81/ft". */
+export function formatPriceALength(ofAMetre: number, system: UnitSystem): string {
+  return system === 'metric'
+    ? `${formatNumber(ofAMetre, 2)}/m`
+    : `${formatNumber(ofAMetre * METRES_PER_FOOT, 2)}/ft`;
+}
+
 /** Writes rain given in metres as "12 mm" or "0.47 in". */
 export function formatRain(metres: number, system: UnitSystem): string {
   return system === 'metric'

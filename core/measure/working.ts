@@ -27,6 +27,8 @@ export type FigureKind =
   | 'number'
   | 'minutes'
   | 'money'
+  /** Price of a metre. */
+  | 'priceALength'
   | 'speed'
   | 'dose'
   | 'massDose';

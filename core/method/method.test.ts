@@ -233,7 +233,7 @@ test('with water at planting dry soil does not stop it, frost and heat still do'
     rain: 0,
   }));
   const last = (watered: boolean, days = dry) => hindrances(days, 'container', 45, watered).at(-1);
-  assert.equal(last(false), 'dry soil');
+  assert.equal(last(false), 'dry-soil');
   assert.equal(last(true), undefined);
   const hot = [...dry.slice(0, -1), { ...dry.at(-1)!, highest: 35 }];
   assert.equal(last(true, hot), 'heat');

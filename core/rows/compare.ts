@@ -1,3 +1,4 @@
+import { say, type Message } from '../say/message';
 import { STRING_LENGTH } from './layout';
 
 /** What two versions of a layout are compared by. */
@@ -6,6 +7,8 @@ export interface VersionFigures {
   rows: number;
   /** Metres of row. */
   length: number;
+  /** Of them those that are pegged along a string, and their metres; the rest are lanes through scattered spots. */
+  strung: { rows: number; length: number };
   /** Metres a planter walks. */
   walked: number;
   /** Trees by species id. */
@@ -15,14 +18,15 @@ export interface VersionFigures {
 }
 
 export interface Difference {
-  what: string;
+  /** What is held side by side; a species by its name. */
+  what: Message | string;
   kind: 'count' | 'distance' | 'density';
   a: number;
   b: number;
   /** b − a. */
   change: number;
-  /** What it drives, in a few words; empty for plain figures. */
-  drives: string;
+  /** What it drives; undefined for plain figures. */
+  drives?: Message;
 }
 
 /**
@@ -37,20 +41,27 @@ export function compare(
   string = STRING_LENGTH,
 ): Difference[] {
   const row = (
-    what: string,
+    what: Message | string,
     kind: Difference['kind'],
     pick: (version: VersionFigures) => number,
-    drives = '',
+    drives?: Message,
   ): Difference => ({ what, kind, a: pick(a), b: pick(b), change: pick(b) - pick(a), drives });
   const ids = [...new Set([...Object.keys(a.species), ...Object.keys(b.species)])];
   return [
-    row('Trees', 'count', ({ trees }) => trees, 'stock, guards, canes, hands'),
-    row('By plantable ground', 'density', ({ density }) => density),
-    row('Rows', 'count', ({ rows }) => rows, 'pegs, turns'),
-    row('Metres of row', 'distance', ({ length }) => length, 'ripping, spraying in strips'),
-    row('Walked, planting', 'distance', ({ walked }) => walked, 'time'),
-    row('Row-end pegs', 'count', ({ rows }) => 2 * rows, 'pegs'),
-    row('Strings, at least', 'count', ({ length }) => Math.ceil(length / string), 'setting out'),
-    ...ids.map((id) => row(names[id] ?? id, 'count', ({ species }) => species[id] ?? 0, 'order')),
+    row(say('compare.trees'), 'count', ({ trees }) => trees, say('drives.stockAndHands')),
+    row(say('compare.byPlantable'), 'density', ({ density }) => density),
+    row(say('compare.rows'), 'count', ({ rows }) => rows, say('drives.pegsAndTurns')),
+    row(say('compare.rowLength'), 'distance', ({ length }) => length, say('drives.strips')),
+    row(say('compare.walked'), 'distance', ({ walked }) => walked, say('drives.time')),
+    row(say('compare.pegs'), 'count', ({ strung }) => 2 * strung.rows, say('drives.pegs')),
+    row(
+      say('compare.strings'),
+      'count',
+      ({ strung }) => Math.ceil(strung.length / string),
+      say('drives.settingOut'),
+    ),
+    ...ids.map((id) =>
+      row(names[id] ?? id, 'count', ({ species }) => species[id] ?? 0, say('drives.order')),
+    ),
   ];
 }

@@ -511,6 +511,27 @@ test('the crew’s own string: shorter pieces, more of them, and the check as lo
   assert.equal(stringsIn(0).value, 1);
 });
 
+test('scattered spots have lanes to walk, and nothing to string', () => {
+  const scattered = layOut(ground, {
+    ...parameters,
+    pattern: 'scatter',
+    scatter: { minimum: 3, seed: 1 },
+  });
+  const count = rowCount(scattered.rows);
+  assert.ok(count > 1);
+  assert.equal(scattered.figures.lanes, count);
+  assert.equal(scattered.figures.longestStrung, 0);
+  const out = settingOut(scattered.rows);
+  assert.equal(out.frameSteps, 0, 'no frame is walked from spot to spot');
+  assert.ok(out.rows.every(({ strings: pieces }) => !pieces.length));
+  const spots = out.rows.reduce((sum, row) => sum + row.spots!, 0);
+  assert.equal(spots, scattered.rows.total);
+  const pegged = layOut(ground, parameters);
+  assert.equal(pegged.figures.lanes, 0);
+  assert.equal(pegged.figures.longestStrung, pegged.figures.longestRow.value);
+  assert.ok(settingOut(pegged.rows).rows.every((row) => row.spots === undefined));
+});
+
 test('a row that sags ponds there, a falling one does not', () => {
   const chainages = Array.from({ length: 41 }, (_, i) => i);
   const sag = rowFall(
@@ -558,14 +579,25 @@ test('pits and terraces: volumes add up, sizes that cannot be are refused', () =
 });
 
 test('versions compared: differences and what they drive', () => {
-  const version = { trees: 100, rows: 5, length: 500, walked: 600, density: 0.1 };
+  const version = {
+    ...{ trees: 100, rows: 5, length: 500, walked: 600, density: 0.1 },
+    strung: { rows: 3, length: 300 },
+  };
   const rows = compare(
     { ...version, species: { p: 60, b: 40 } },
     { ...version, trees: 120, species: { p: 120 } },
     { p: 'Pine', b: 'Birch' },
   );
-  assert.equal(rows.find(({ what }) => what === 'Trees')!.change, 20);
+  assert.equal(
+    rows.find(({ what }) => typeof what === 'object' && what.key === 'compare.trees')!.change,
+    20,
+  );
   assert.equal(rows.find(({ what }) => what === 'Birch')!.change, -40);
+  const of = (key: string) =>
+    rows.find(({ what }) => typeof what === 'object' && what.key === key)!;
+  assert.equal(of('compare.pegs').a, 6, 'lanes through scattered spots have no row-end pegs');
+  assert.equal(of('compare.strings').a, Math.ceil(300 / 91), 'and no strings');
+  assert.deepEqual(of('compare.rowLength').drives?.key, 'drives.strips');
 });
 
 test('a layout without limits keeps one class of places', () => {

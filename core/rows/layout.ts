@@ -69,7 +69,10 @@ export interface LayoutFigures {
   stocked: Figure;
   rows: Figure;
   longestRow: Figure;
-  strings: Figure;
+  /** Rows that are walking lanes through scattered spots: nothing is strung there. */
+  lanes: number;
+  /** Metres of the longest row that is pegged along a string; 0 where all are lanes. */
+  longestStrung: number;
   walked: Figure;
 }
 
@@ -360,6 +363,7 @@ function layoutFigures(
     return last - first;
   });
   const longest = lengths.reduce((a, b) => Math.max(a, b), 0);
+  const strung = lengths.filter((_, row) => !rows.rowListed[row]);
   const planted = lengths.reduce((a, b) => a + b, 0);
   const moved = stepsBetweenRows(rows);
   const nominal = plantable / (step * between);
@@ -398,7 +402,8 @@ function layoutFigures(
     },
     rows: { value: count, kind: 'count', steps: [] },
     longestRow: { value: longest, kind: 'length', steps: [] },
-    strings: stringsIn(longest),
+    lanes: count - strung.length,
+    longestStrung: strung.reduce((a, b) => Math.max(a, b), 0),
     walked: {
       value: planted + moved,
       kind: 'distance',

@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import { densityOf, lengthOf } from '../say/message';
+import { densityOf, lengthOf, say } from '../say/message';
 import type { Point } from '../measure/plane';
 import { seededRandom, type Random } from '../measure/random';
 import { boxOf, perimeter, planeArea, type MultiPolygon } from '../ground/polygon';
@@ -178,9 +178,9 @@ export function scatter(area: MultiPolygon, options: ScatterOptions): Float64Arr
     });
   const densest = FILLED / (minimum * minimum);
   for (const [what, wished] of [
-    ['The density', density],
-    ['The density in clumps', clumps?.density],
-    ...zones.map((zone) => ['The density of a zone', zone.density] as const),
+    [say('what.density'), density],
+    [say('what.densityInClumps'), clumps?.density],
+    ...zones.map((zone) => [say('what.densityOfZone'), zone.density] as const),
   ] as const) {
     if (wished !== undefined && wished > densest * 1.0001) {
       throw told('rows.tooDense', {

@@ -96,6 +96,8 @@ export interface SettingOut {
   };
   rows: {
     row: number;
+    /** Spots of a walking lane, which no string helps to find; undefined for a row. */
+    spots?: number;
     strings: StringSpan[];
     /** Where no tree stands, round keep-outs and what was taken out by hand. */
     breaks: StringSpan[];
@@ -128,25 +130,30 @@ export function settingOut(
   string = STRING_LENGTH,
 ): SettingOut {
   const count = rowCount(rows);
+  const trees = treesByRow(rows);
   const list = Array.from({ length: count }, (_, row) => {
+    const lane = rows.rowListed[row] === 1;
     const [first, last] = rowSpan(rows, row);
     const ground = falls?.[row]?.ground;
     const breaks = breaksOf(rowParts(rows, row));
     return {
       row: row + 1,
-      strings: strings(first, last, string, breaks),
+      ...(lane ? { spots: trees[row] } : {}),
+      strings: lane ? [] : strings(first, last, string, breaks),
       breaks,
       level: last - first,
       ground: ground && Number.isFinite(ground) ? ground : last - first,
     };
   });
-  const trees = treesByRow(rows);
   return {
     baseline: rows.straight && count ? baselineOf(rows, string) : undefined,
     rows: list,
     string,
     frameSpread: rows.step,
-    frameSteps: trees.reduce((sum, n) => sum + Math.max(0, n - 1), 0),
+    frameSteps: trees.reduce(
+      (sum, n, row) => sum + (rows.rowListed[row] ? 0 : Math.max(0, n - 1)),
+      0,
+    ),
   };
 }
 

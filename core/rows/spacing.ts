@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import { lengthOf, say } from '../say/message';
+import { lengthOf, say, type NamesUnder } from '../say/message';
 import type { Figure } from '../measure/working';
 
 /** How positions of neighbouring rows stand to each other. */
@@ -50,17 +50,17 @@ export const TRIANGLE_ROW_RATIO = Math.sqrt(3) / 2;
  * @throws Told when either is outside 0.1 m to 100 m
  */
 export function density(inRow: number, between: number): number {
-  checkSpacing('In the row', inRow);
-  checkSpacing('Between rows', between);
+  checkSpacing('spacing.inRow', inRow);
+  checkSpacing('spacing.betweenRows', between);
   return 1 / (inRow * between);
 }
 
 /** The third of (in the row, between rows, density): the row spacing that gives a density. */
 export function spacingForDensity(other: number, treesPerSquareMetre: number): number {
-  checkSpacing('The given spacing', other);
+  checkSpacing('spacing.given', other);
   if (!(treesPerSquareMetre > 0)) throw told('rows.densityNotAboveZero');
   const spacing = 1 / (other * treesPerSquareMetre);
-  checkSpacing('The spacing that follows', spacing);
+  checkSpacing('spacing.thatFollows', spacing);
   return spacing;
 }
 
@@ -76,10 +76,15 @@ export function staggerOf(pattern: Pattern): number {
   return pattern === 'offset' || pattern === 'equilateral' ? 0.5 : 0;
 }
 
-export function checkSpacing(name: string, metres: number): void {
+/**
+ * Holds a spacing against what is accepted.
+ * @param what which spacing it is
+ * @throws Told when it is outside 0.1 m to 100 m
+ */
+export function checkSpacing(what: `spacing.${NamesUnder<'spacing.'>}`, metres: number): void {
   if (!(metres >= CLOSEST_SPACING && metres <= WIDEST_SPACING)) {
     throw told('rows.spacing', {
-      what: name,
+      what: say(what),
       found: lengthOf(metres),
       closest: lengthOf(CLOSEST_SPACING),
       widest: lengthOf(WIDEST_SPACING),

@@ -5,15 +5,6 @@ export type Mark = (typeof MARKS)[number];
 /** The leader's own words, part by part; empty parts are left out. */
 export type SpeciesMarks = Partial<Record<Mark, string>>;
 
-export const MARK_LABELS: Record<Mark, string> = {
-  leaf: 'Needle, scale or leaf',
-  bud: 'Bud',
-  bark: 'Bark of the shoot',
-  root: 'Root',
-  smell: 'Smell',
-  alike: 'Looks like',
-};
-
 /**
  * Letters for a new card that no other has: the first of its name, else the first and another of the name, else
  * the first pair that is free.

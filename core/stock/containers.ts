@@ -6,13 +6,6 @@ import { evaporativeDemand, type Air } from './exposure';
 export const CONTAINER_FORMS = ['plug', 'ribbed', 'round', 'bag'] as const;
 export type ContainerForm = (typeof CONTAINER_FORMS)[number];
 
-export const FORM_LABELS: Record<ContainerForm, string> = {
-  plug: 'plug, tray cell',
-  ribbed: 'ribbed forestry cell',
-  round: 'round pot',
-  bag: 'soft bag',
-};
-
 /** Air in which a plug of 100 mL is watered once a day. From memory. */
 const PLUG_ANCHOR: Air = { temperature: 20, humidity: 0.6, wind: 1 };
 const PLUG_VOLUME = 0.1;

@@ -53,9 +53,17 @@ test('time above a limit and below it make up the whole, however the readings ar
 
 test('stress: a week in a cold store is little, a week in the shade is all of it', () => {
   const kept = { days: 7, warmHours: 0, exposure: 0, exposureAllowed: 20 };
-  assert.equal(stress({ ...kept, place: PLACE_RULES['cold-store'] }).value, 7 / 56);
-  assert.ok(stress({ ...kept, place: PLACE_RULES.shade }).value > 1);
-  const warm = stress({ ...kept, warmHours: 48, exposure: 10, place: PLACE_RULES['cold-store'] });
+  assert.equal(
+    stress({ ...kept, place: { ...PLACE_RULES['cold-store'], name: 'Barn' } }).value,
+    7 / 56,
+  );
+  assert.ok(stress({ ...kept, place: { ...PLACE_RULES.shade, name: 'Oak' } }).value > 1);
+  const warm = stress({
+    ...kept,
+    warmHours: 48,
+    exposure: 10,
+    place: { ...PLACE_RULES['cold-store'], name: 'Barn' },
+  });
   assert.ok(Math.abs(warm.value - ((7 + 4) / 56 + 0.5)) < 1e-12);
   const order = [
     { stress: 0.2, daysSinceLifting: 3 },

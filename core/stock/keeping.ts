@@ -1,4 +1,4 @@
-import { say } from '../say/message';
+import { say, type Message } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 
@@ -7,7 +7,6 @@ export const PLACE_KINDS = ['cold-store', 'shade', 'trench', 'cache', 'trailer']
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 export interface PlaceRules {
-  label: string;
   /** Temperature the place should hold, °C. */
   coolest: number;
   warmest: number;
@@ -17,11 +16,11 @@ export interface PlaceRules {
 
 /** Where and how long dormant stock keeps: cold store for weeks, the rest for days. From memory. */
 export const PLACE_RULES: Record<PlaceKind, PlaceRules> = {
-  'cold-store': { label: 'cold store', coolest: 1, warmest: 3, days: 56 },
-  shade: { label: 'shade', coolest: 0, warmest: 10, days: 6 },
-  trench: { label: 'trenched in', coolest: -2, warmest: 12, days: 21 },
-  cache: { label: 'cache at the rows', coolest: 0, warmest: 12, days: 1 },
-  trailer: { label: 'trailer', coolest: 0, warmest: 10, days: 1 },
+  'cold-store': { coolest: 1, warmest: 3, days: 56 },
+  shade: { coolest: 0, warmest: 10, days: 6 },
+  trench: { coolest: -2, warmest: 12, days: 21 },
+  cache: { coolest: 0, warmest: 12, days: 1 },
+  trailer: { coolest: 0, warmest: 10, days: 1 },
 };
 
 /** A day above the warmest temperature counts as so many. From memory. */
@@ -92,7 +91,7 @@ export interface LotKept {
   days: number;
   /** Hours of these that were warmer than the place should be. */
   warmHours: number;
-  place: PlaceRules;
+  place: PlaceRules & { name: string | Message };
   /** Worst exposure so far, anchor minutes. */
   exposure: number;
   /** Minutes that fine roots last at the anchor, dip counted in. */
@@ -114,7 +113,7 @@ export function stress(kept: LotKept): Figure {
     formula: say('formula.keeping', { warm: WARM_DAY - 1 }),
     steps: [
       {
-        label: say('step.daysKept', { place: kept.place.label }),
+        label: say('step.daysKept', { place: kept.place.name }),
         value: kept.days,
         kind: 'number',
       },

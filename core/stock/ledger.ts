@@ -263,19 +263,3 @@ export function admit(
     names,
   );
 }
-
-/** What each kind is called in a list of what happened. */
-export const STOCK_WORDS: Record<StockEventKind, string> = {
-  receive: 'received',
-  move: 'moved',
-  cull: 'culled',
-  dip: 'dipped',
-  soak: 'put to soak',
-  drain: 'taken out of the soak',
-  water: 'watered',
-  issue: 'issued',
-  return: 'returned',
-  plant: 'planted',
-  lose: 'lost',
-  correct: 'cancelled',
-};

@@ -181,7 +181,7 @@ test('enough trees, but bare stretches: evenness says so', () => {
 
 test('handling is told apart at what a root bears in its life', () => {
   assert.deepEqual(
-    [0, 9.9, 10, 20, 20.1].map(handlingClass).map((name) => name.split(' min')[0]),
-    ['under 10', 'under 10', '10 to 20', '10 to 20', 'over 20'],
+    [0, 9.9, 10, 20, 20.1].map((minutes) => handlingClass(minutes).key),
+    ['under', 'under', 'between', 'between', 'over'].map((name) => `handled.${name}`),
   );
 });

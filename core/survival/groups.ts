@@ -1,5 +1,6 @@
 import { clusterShare, type Cluster, type ClusterEstimate } from '../checks/clusters';
 import { normalProbability } from '../measure/gamma';
+import { say, type Message } from '../say/message';
 import { isAlive } from './marks';
 
 /** One counted tree with what is known of it. */
@@ -23,11 +24,11 @@ export interface CountedTree {
 /** Minutes of the anchor air at which handling is told apart: a root bears fifteen to twenty in its life. */
 const HANDLED = [10, 20];
 
-/** How a lot was handled, by the minutes of the anchor air its roots have had. @example handlingClass(12) // => '10 to 20 min in the air' */
-export function handlingClass(minutes: number): string {
+/** How a lot was handled, by the minutes of the anchor air its roots have had. @example handlingClass(12).key // => 'handled.between' */
+export function handlingClass(minutes: number): Message {
   const [few, many] = HANDLED;
-  if (minutes < few) return `under ${few} min in the air`;
-  return minutes <= many ? `${few} to ${many} min in the air` : `over ${many} min in the air`;
+  if (minutes < few) return say('handled.under', { few });
+  return minutes <= many ? say('handled.between', { few, many }) : say('handled.over', { many });
 }
 
 export interface GroupSurvival extends ClusterEstimate {

@@ -1,21 +1,30 @@
 <script lang="ts">
+  import Dialog from '$lib/parts/Dialog.svelte';
   import 'carbon-components-svelte/css/all.css';
   import '$lib/parts/theme.css';
   import '$lib/parts/screen.css';
-  import { Modal } from 'carbon-components-svelte';
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
   import { pressAgain } from '$lib/parts/early-presses';
   import { arrived, landed, noteLinks } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
+  import { say } from '$core/say/message';
+  import { words } from '$lib/words';
   import { ROOMS, type Room } from '$core/morning/board';
   import { formatTemperature, formatWind } from '$core/measure/units';
   import StringLine from '$lib/parts/StringLine.svelte';
   import { provideUnits, Units } from '$lib/parts/figures.svelte';
   import { reader } from '$lib/parts/reader.svelte';
   import { saving, send, session } from '$lib/parts/send.svelte';
-  import { forgetTyped, noteTyping, putBack, recallTyped, typed } from '$lib/parts/typed.svelte';
+  import {
+    forgetTyped,
+    noteTyping,
+    putBack,
+    recallTyped,
+    stored,
+    typed,
+  } from '$lib/parts/typed.svelte';
   import { job, stopJob } from '$lib/parts/job.svelte';
   import ConflictDialog from '$lib/parts/ConflictDialog.svelte';
   import ProgressBar from '$lib/parts/ProgressBar.svelte';
@@ -40,7 +49,9 @@
     if (type === 'enter') pressAgain();
     if (type === 'link') landed();
     // Fields fill in a moment after the page has come.
-    setTimeout(() => recallTyped(to?.url.pathname ?? ''), 300);
+    const path = to?.url.pathname ?? '';
+    const before = stored(path);
+    setTimeout(() => recallTyped(path, before), 300);
   });
   const block = $derived(page.params.block);
   const blockName = $derived(data.blocks?.find(({ id }) => id === block)?.name);
@@ -159,7 +170,7 @@
         <span class="num">{formatWind(air.now.wind, units.system)}</span>
         <span class="class {air.judged.dayClass}" title="Simulated station">
           {DAY_CLASS[air.judged.dayClass]}{air.judged.because.length
-            ? `: ${air.judged.because.join(', ')}`
+            ? `: ${air.judged.because.map((finding) => words(say(`air.${finding}`))).join(', ')}`
             : ''}
         </span>
       {/if}
@@ -219,7 +230,7 @@
   <main id="main">{@render children()}</main>
   {#if data.person}<SignInAgain person={data.person} />{/if}
   <ConflictDialog />
-  <Modal bind:open={keysOpen} passiveModal modalHeading="Keys" size="sm">
+  <Dialog open={keysOpen} heading="Keys" onclose={() => (keysOpen = false)}>
     <table class="ledger">
       <tbody>
         {#each [['1 to 8', 'the pegs, Ground to Survival'], ['0', 'the morning board'], ['b', 'list of blocks'], ['/', 'find a row or a task'], ['[ and ]', 'row before and after'], ['u', 'metric or US units'], ['Ctrl-Z, Ctrl-Shift-Z', 'undo and redo where a plan is edited'], ['?', 'this list']] as [name, what] (name)}
@@ -227,7 +238,7 @@
         {/each}
       </tbody>
     </table>
-  </Modal>
+  </Dialog>
 {/if}
 
 <style>

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { asFile, blockPath, goTo, numberIn, open, settledText, signIn } from './helpers';
 
 /** A made-up field that slopes south, 200 m by 150 m, and its heights. */
@@ -498,4 +498,23 @@ test('nothing moves away under the finger while the ground is still being worked
     await page.mouse.up();
     await page.waitForURL(/\/method$/);
   }
+});
+
+test('what is pressed or typed in stands where it first stood, also when figures come after it', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  const path = await blockPath(page, 'Haul Flat');
+  const stays = async (url: string, what: Locator) => {
+    await page.goto(`${path}/${url}`, { waitUntil: 'commit' });
+    await what.waitFor();
+    const first = (await what.boundingBox())!;
+    await page.waitForTimeout(2500);
+    const moved = Math.abs((await what.boundingBox())!.y - first.y);
+    // Less than a line: a font that comes late may move by a hair.
+    expect(moved, url).toBeLessThan(5);
+  };
+  await stays('rows', page.getByRole('button', { name: 'Save as a version' }));
+  await stays('calendar/finish', page.getByRole('button', { name: 'Play the seasons' }));
+  await stays('ground', page.getByLabel('Kind'));
 });

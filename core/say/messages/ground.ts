@@ -23,6 +23,17 @@ export interface GroundMessages {
   'ground.nothingCut': 'what';
   'ground.nothingLeft': 'widest' | 'setback' | 'margin' | 'kept';
   'ground.projected': 'x' | 'y';
+  'what.boundary': never;
+  'what.hole': 'hole';
+  'what.length': never;
+  'what.width': never;
+  'what.cutLength': never;
+  'what.cutWidth': never;
+  'what.side': 'side';
+  'what.diagonal': never;
+  'cut.nearWater': never;
+  'cut.below': 'level';
+  'cut.steeper': 'slope';
   'ground.ringCrosses': 'ring' | 'first' | 'second' | 'latitude' | 'longitude';
   'ground.ringTooSmall': 'ring' | 'corners';
   'ground.setbackBelowZero': 'keepout' | 'setback';

@@ -95,7 +95,8 @@ export interface StockMessages {
   'stock.closeBag': 'vessel' | 'lot' | 'out' | 'left';
   'stock.wetBag': 'vessel' | 'lot' | 'out' | 'over';
   'stock.leftOf': 'lots' | 'known' | 'left' | 'needed' | 'unclosed';
-  'air.dry air': never;
+  'air.dry-air': never;
+  'place.none': never;
   'stock.potBoundOf': 'bound' | 'sampled' | 'low' | 'high';
   'stock.noSample': never;
   'stock.rootsBag': 'found';

@@ -17,6 +17,9 @@ export interface SurvivalMessages {
   'survival.refillTwice': 'row';
   'survival.noRefill': never;
   'survival.nothingDrawn': never;
+  'handled.under': 'few';
+  'handled.between': 'few' | 'many';
+  'handled.over': 'many';
   'survival.order': 'trees' | 'block';
   'survival.aliveOf': 'alive' | 'living' | 'asked';
   'survival.startAgain': never;

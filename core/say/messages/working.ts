@@ -56,7 +56,7 @@ export interface WorkingMessages {
   'formula.waveHours': never;
   'formula.wholeTarget': never;
   'step.aFullBox': never;
-  'step.aMetreOfFence': never;
+  'step.fence': never;
   'step.aSpot': never;
   'step.aTree': never;
   'step.aTreeByHand': never;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { hindrances } from '$lib/words/en/named';
   import { bestStretch, type WeekShare } from '$core/calendar/windows';
   import { formatDay } from '$core/measure/dates';
   import { formatPercent } from '$core/measure/units';
@@ -25,13 +26,13 @@
   const tall = (share: number) => tenth(Math.max(share > 0 ? 2 : 0, share * (BASE - 34)));
   const day = (from: string) => formatDay(`2026-${from}`);
   const say = ({ from, share, years, because }: WeekShare) =>
-    `Week of ${day(from)}: ${formatPercent(share)}${years > 1 ? ` of ${years} years` : ''}${because.length && share < 1 ? `; otherwise ${because[0][0]}` : ''}`;
+    `Week of ${day(from)}: ${formatPercent(share)}${years > 1 ? ` of ${years} years` : ''}${because.length && share < 1 ? `; otherwise ${hindrances[because[0][0]]}` : ''}`;
   /** The hindrance of a dip between good weeks is written over it. */
   const dip = $derived.by(() => {
     if (!best) return undefined;
     const inside = order.filter(({ week }) => inStretch(week, best) && weeks[week].share < 0.7);
     const worst = inside.sort((a, b) => a.share - b.share)[0];
-    return worst?.because[0] && { week: worst.week, text: worst.because[0][0] };
+    return worst?.because[0] && { week: worst.week, text: hindrances[worst.because[0][0]] };
   });
   /** The tallest bar under words of some weeks' width. */
   const tallNear = (week: number) =>

@@ -59,11 +59,18 @@ test('bags open here stand beside those opened elsewhere; closing either closes 
     ['n'],
   );
   assert.deepEqual(vesselsWith(known, [open, close('x', 'k'), close('y', 'n')], air), []);
+  const sent = { ...open, id: 'k' };
+  assert.deepEqual(
+    vesselsWith(known, [sent], air).map(({ id, label }) => [id, label]),
+    [['k', 'bag 1']],
+    'an entry that the page has already, its answer still on the way, stands once',
+  );
 });
 
 test('trees in water: begun here or elsewhere, ended by the entry that closes them and by no other', () => {
   const known = [{ id: 'k', count: 100, startedAt: AT }];
   const soak = entry('n', 'soak', 40);
+  assert.equal(soaksWith(known, [{ ...soak, id: 'k' }]).length, 1, 'the page has it already');
   assert.deepEqual(
     soaksWith(known, [soak, entry('d', 'dip', 40)]).map(({ id, count }) => [id, count]),
     [

@@ -25,12 +25,17 @@ export const toEvent = ({
 interface Begun {
   id: string;
 }
+/** The page may have an entry already whose answer has not come back yet: it stands once, as the page has it. */
 const stillOpen = <One extends Begun>(
-  all: readonly One[],
+  known: readonly One[],
+  entered: readonly One[],
   closing: readonly { closes?: string | null }[],
 ): One[] => {
   const closed = new Set(closing.map(({ closes }) => closes));
-  return all.filter(({ id }) => !closed.has(id));
+  const there = new Set(known.map(({ id }) => id));
+  return [...known, ...entered.filter(({ id }) => !there.has(id))].filter(
+    ({ id }) => !closed.has(id),
+  );
 };
 
 /** Bags of a lot that stand open, by the page's word and by what this phone entered since. @param air the air now */
@@ -40,12 +45,10 @@ export const vesselsWith = <Air>(
   air: Air,
 ) =>
   stillOpen(
-    [
-      ...known,
-      ...entered
-        .filter(({ kind }) => kind === 'open')
-        .map(({ id, label, at }) => ({ id, label: label ?? '', openedAt: at, air })),
-    ],
+    known,
+    entered
+      .filter(({ kind }) => kind === 'open')
+      .map(({ id, label, at }) => ({ id, label: label ?? '', openedAt: at, air })),
     entered,
   );
 
@@ -55,11 +58,9 @@ export const soaksWith = (
   entered: readonly Pick<Recorded, 'id' | 'kind' | 'count' | 'at' | 'closes'>[],
 ) =>
   stillOpen(
-    [
-      ...known,
-      ...entered
-        .filter(({ kind }) => kind === 'soak')
-        .map(({ id, count, at }) => ({ id, count, startedAt: at })),
-    ],
+    known,
+    entered
+      .filter(({ kind }) => kind === 'soak')
+      .map(({ id, count, at }) => ({ id, count, startedAt: at })),
     entered,
   );

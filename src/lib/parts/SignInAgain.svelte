@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { Modal, PasswordInput } from 'carbon-components-svelte';
+  import Dialog from './Dialog.svelte';
+  import { PasswordInput } from 'carbon-components-svelte';
   import { session } from './send.svelte';
 
   let { person }: { person: { signIn: string; name: string } } = $props();
@@ -21,20 +22,18 @@
   }
 </script>
 
-<Modal
+<Dialog
   open={session.ended}
-  modalHeading="Sign in again"
-  primaryButtonText="Sign in and go on"
-  secondaryButtonText="Not now"
-  size="sm"
-  selectorPrimaryFocus="#again"
-  on:submit={again}
-  on:click:button--secondary={() => session.resume?.(false)}
-  on:close={() => session.resume?.(false)}
+  heading="Sign in again"
+  act="Sign in and go on"
+  leave="Not now"
+  focus="#again"
+  onact={again}
+  onclose={() => session.resume?.(false)}
 >
   <p>
     Your session has ended. What you typed is still here; sign in as {person.name} and it is saved.
   </p>
   <PasswordInput id="again" labelText="Password" bind:value={password} data-forget />
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-</Modal>
+</Dialog>

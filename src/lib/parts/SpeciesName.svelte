@@ -7,7 +7,8 @@
 
 <script lang="ts">
   import { formatLength } from '$core/measure/units';
-  import { MARK_LABELS, MARKS } from '$core/stock/card';
+  import { MARKS } from '$core/stock/card';
+  import { marks as markNames } from '$lib/words/en/named';
   import Bead from './Bead.svelte';
   import { useUnits } from './figures.svelte';
 
@@ -55,7 +56,7 @@
     {#if marks.length}
       <dl>
         {#each marks as mark (mark)}
-          <dt>{MARK_LABELS[mark]}</dt>
+          <dt>{markNames[mark]}</dt>
           <dd>{card.marks[mark]}</dd>
         {/each}
       </dl>

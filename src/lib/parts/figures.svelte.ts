@@ -7,6 +7,7 @@ import {
   formatLength,
   formatMass,
   formatNumber,
+  formatPriceALength,
   formatDose,
   formatMassDose,
   formatPercent,
@@ -53,6 +54,8 @@ export class Units {
         return `${formatNumber(value, value < 10 ? 1 : 0)} h`;
       case 'money':
         return formatNumber(value, 2);
+      case 'priceALength':
+        return formatPriceALength(value, this.system);
       case 'minutes':
         return `${formatNumber(value)} min`;
       case 'count':

@@ -15,6 +15,7 @@ const WRITTEN: Record<FigureKind, [number, string, string]> = {
   mass: [45.359237, '45 kg', '100 lb'],
   hours: [2.54, '2.5 h', '2.5 h'],
   money: [3, '3.00', '3.00'],
+  priceALength: [25, '25.00/m', '7.62/ft'],
   minutes: [19.6, '20 min', '20 min'],
   count: [1234, '1 234', '1 234'],
   number: [0.3, '0.30', '0.30'],

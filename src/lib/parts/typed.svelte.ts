@@ -46,7 +46,8 @@ const valueOf = (field: Field) =>
     ? String(field.checked)
     : field.value;
 
-function stored(path: string): Typed[] {
+/** What was typed on a page and not saved, as it is noted now. */
+export function stored(path: string): Typed[] {
   try {
     return JSON.parse(sessionStorage.getItem(PREFIX + path) ?? '[]') as Typed[];
   } catch {
@@ -70,9 +71,14 @@ export function noteTyping(): () => void {
   return () => document.removeEventListener('input', note);
 }
 
-/** Looks for what was typed on a page before. */
-export function recallTyped(path: string): void {
-  const waiting = stored(path).filter(({ label, value }) => {
+/**
+ * Looks for what was typed on a page before.
+ * @param before what was noted when the page came: whatever is typed since stands in its field, and is not offered
+ */
+export function recallTyped(path: string, before: readonly Typed[] = stored(path)): void {
+  const now = new Map(stored(path).map(({ label, value }) => [label, value]));
+  const waiting = before.filter(({ label, value }) => {
+    if (now.get(label) !== value) return false;
     const field = fields().find((candidate) => labelOf(candidate) === label);
     return !field || valueOf(field) !== value;
   });

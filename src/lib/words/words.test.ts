@@ -17,6 +17,10 @@ import {
   type Message,
 } from '../../../core/say/message';
 import { told } from '../../../core/say/told';
+import { cutZone } from '../../../core/ground/zone-cut';
+import { rectangle } from '../../../core/ground/survey';
+import type { MultiPolygon } from '../../../core/ground/polygon';
+import type { Surface } from '../../../core/ground/surface';
 import { en } from './en';
 import { words, wordsOf } from '.';
 
@@ -133,15 +137,45 @@ test('no sentence has a metric measure of its own: measures are figures, so that
 });
 
 test('no step and no formula of a working names a unit that the reader may not use', () => {
-  // The price that is stored is that of a metre.
-  const priced = new Set(['step.aMetreOfFence']);
   const named = Object.entries(en).filter(
     ([key, text]) =>
       /^(step|formula|how)\./.test(key) &&
-      !priced.has(key) &&
       /\b(litres?|(square |cubic )?metres?|hectares?|kilograms?|km\/h)\b/.test(text),
   );
   assert.deepEqual(named, []);
+});
+
+test('a cut that finds nothing and a side that is none name the reader’s units', () => {
+  const us = { system: 'us' as const };
+  const block: MultiPolygon = [
+    [
+      [
+        [0, 0],
+        [90, 0],
+        [90, 90],
+        [0, 90],
+      ],
+    ],
+  ];
+  const level: Surface = {
+    ...{ minX: -50, minY: -50, cell: 10, columns: 20, rows: 20 },
+    heights: new Float64Array(400).fill(100),
+  };
+  const refusal = (of: () => unknown): unknown => {
+    try {
+      of();
+    } catch (error) {
+      return error;
+    }
+    return assert.fail('nothing was refused');
+  };
+  const below = refusal(() => cutZone(level, block, { kind: 'below', level: 50 }));
+  assert.equal(wordsOf(below, us), 'No ground of this block lies below 164 ft.');
+  assert.equal(wordsOf(below), 'No ground of this block lies below 50 m.');
+  const steep = refusal(() => cutZone(level, block, { kind: 'steeper', slope: 0.4 }));
+  assert.equal(wordsOf(steep), 'No ground of this block lies steeper than 40 %.');
+  const side = refusal(() => rectangle(100, -3.048, 0));
+  assert.equal(wordsOf(side, us), 'The width is −10 ft; more than 0 is accepted.');
 });
 
 test('refusals and notes are written in the reader’s units', () => {

@@ -1,16 +1,10 @@
 <script lang="ts">
+  import Dialog from '$lib/parts/Dialog.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { page } from '$app/state';
   import { formatMoment } from '../../../core/say/day';
-  import {
-    Button,
-    Modal,
-    PasswordInput,
-    Select,
-    SelectItem,
-    TextInput,
-  } from 'carbon-components-svelte';
+  import { Button, PasswordInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { Role } from '$lib/rooms/people/tables.server';
   import SitePlace from './SitePlace.svelte';
@@ -190,35 +184,26 @@
 </div>
 
 {#if code}
-  <Modal
-    open
-    passiveModal
-    size="sm"
-    modalHeading="A code for {code.name}"
-    on:close={() => (code = undefined)}
-  >
+  <Dialog heading="A code for {code.name}" onclose={() => (code = undefined)}>
     <p>Shown once. Read it out, or write it down; it sets a new password at <b>Sign in</b>.</p>
     <p class="code num">{code.code}</p>
     <p class="quiet">Good for {code.hours} hours, once.</p>
-  </Modal>
+  </Dialog>
 {/if}
 {#if leaving}
-  <Modal
-    open
+  <Dialog
     danger
-    size="sm"
-    modalHeading="End the access of {leaving.name}?"
-    primaryButtonText="End it now"
-    secondaryButtonText="Keep it"
-    on:submit={end}
-    on:click:button--secondary={() => (leaving = undefined)}
-    on:close={() => (leaving = undefined)}
+    heading="End the access of {leaving.name}?"
+    act="End it now"
+    leave="Keep it"
+    onact={end}
+    onclose={() => (leaving = undefined)}
   >
     <p>
       Every device of theirs is signed out at once. What still waits on their phone stays there
       until they are let in again. What they entered stays counted.
     </p>
-  </Modal>
+  </Dialog>
 {/if}
 
 <style>

@@ -13,7 +13,8 @@
   } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
-  import { freeLetters, MARK_LABELS, MARKS } from '$core/stock/card';
+  import { freeLetters, MARKS } from '$core/stock/card';
+  import { marks as markNames } from '$lib/words/en/named';
   import SpeciesName, { type Card } from '$lib/parts/SpeciesName.svelte';
   import CardPictures from './CardPictures.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -202,7 +203,7 @@
           <legend>How to tell it in the box</legend>
           {#each MARKS as mark (mark)}
             <TextInput
-              labelText={MARK_LABELS[mark]}
+              labelText={markNames[mark]}
               value={card.marks[mark] ?? ''}
               maxlength={300}
               on:input={(event) => (card.marks[mark] = String(event.detail ?? ''))}

@@ -113,6 +113,7 @@ export const terms = object({
     seats: number()
       .oneOf([1, 2] as const)
       .required(),
+    machines: number().integer().min(1).max(10).optional(),
     radius: number().min(0).max(50).required(),
     speed: number().moreThan(0).max(10).required(),
     turning: number().moreThan(0).max(10).required(),

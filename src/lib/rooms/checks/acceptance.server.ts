@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces';
-import { FAULT_LABELS } from '../../../../core/checks/faults';
+import { faultNames } from '../../words/en/named';
 import { lookedIn, faultyIn } from '../../../../core/checks/quality';
 import { plotRadius } from '../../../../core/checks/plot';
 import { formatDay, type Day } from '../../../../core/measure/dates';
@@ -89,7 +89,7 @@ export function acceptanceSheet({
           layout: LINES,
           table: {
             widths: [140, 40],
-            body: counts.map(({ fault, count }) => [FAULT_LABELS[fault], `${count}`]),
+            body: counts.map(({ fault, count }) => [faultNames[fault], `${count}`]),
           },
         }
       : { text: 'None found.' },
@@ -112,9 +112,7 @@ export function acceptanceSheet({
             `${lookedIn(plot)}`,
             `${plot.good}`,
             Object.entries(plot.faults)
-              .map(
-                ([fault, count]) => `${count} ${FAULT_LABELS[fault as keyof typeof FAULT_LABELS]}`,
-              )
+              .map(([fault, count]) => `${count} ${faultNames[fault as keyof typeof faultNames]}`)
               .join(', '),
           ]),
         ],
@@ -128,7 +126,7 @@ export function acceptanceSheet({
             margin: [0, 8, 0, 2] as [number, number, number, number],
           },
           ...reworks.map(({ name, decision, open: left, done }) => ({
-            text: `${name}, ${FAULT_LABELS[decision.fault]}: ${decision.rows.length} rows, ${done ? 'gone over and looked at again' : `${left.length} still open`}.`,
+            text: `${name}, ${faultNames[decision.fault]}: ${decision.rows.length} rows, ${done ? 'gone over and looked at again' : `${left.length} still open`}.`,
           })),
         ]
       : []),

@@ -1,4 +1,4 @@
-import { judgeAir } from '../../../../core/calendar/weather';
+import { judgeAir, type AirFinding } from '../../../../core/calendar/weather';
 import { joinSpells } from '../../../../core/crew/forecast';
 import { BRIEFING_TERMS, briefingOf, markOf, type BriefItem } from '../../../../core/crew/briefing';
 import { groundLie } from '../../../../core/ground/surface';
@@ -116,13 +116,11 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
         : null,
     dipped,
     stops: air
-      ? joinSpells(
+      ? joinSpells<AirFinding>(
           air.hours.flatMap((hour) => {
             const { dayClass, because } = judgeAir(hour);
             const from = dayStart + Math.floor(hour.hour) * 3_600_000;
-            return dayClass === 'stop'
-              ? [{ from, to: from + 3_600_000, why: because.join(', ') }]
-              : [];
+            return dayClass === 'stop' ? [{ from, to: from + 3_600_000, why: because }] : [];
           }),
         )
       : null,

@@ -95,7 +95,13 @@ export const crewCommands: Handlers<typeof crewContract> = {
     const block = (await work.tables.block.one({ id: blockId }))!;
     const tools = await work.tables.tool.all({ where: { siteId: site.id } });
     const rates = crewRates(
-      usualOn(block, named, tools, lastTools(clocked)),
+      usualOn(
+        block,
+        named,
+        tools,
+        lastTools(clocked),
+        named.filter(({ kind }) => kind !== 'volunteers').length,
+      ),
       ...([
         sums,
         dayOf(work.now, site.zone),

@@ -135,19 +135,30 @@ export async function shiftsNow(facts: Facts): Promise<Shift[]> {
 
 /** Planters with what is usual for each on a block, before their own tallies tell. */
 export async function usualPlanters(facts: Facts, blockId: string) {
-  const [blocks, planters, tools, clocked] = await Promise.all([
+  const [blocks, planters, tools, clocked, shares] = await Promise.all([
     facts.of(blocksFact),
     facts.of(plantersFact),
     facts.of(toolsFact),
     facts.of(clockedFact),
+    facts.of(sharesFact, blockId),
   ]);
   return usualOn(
     blocks.find(({ id }) => id === blockId)!,
     planters,
     tools,
     lastTools(clocked),
+    ridersOf(planters, shares),
   );
 }
+
+/** How many of those who have rows ride, where a machine plants. */
+export const ridersOf = (
+  planters: readonly Pick<PlanterRow, 'id' | 'kind'>[],
+  shares: readonly Pick<RowShareRow, 'planterId'>[],
+): number =>
+  planters.filter(
+    ({ id, kind }) => kind !== 'volunteers' && shares.some(({ planterId }) => planterId === id),
+  ).length;
 
 /**
  * What may be clocked on with on a block, the likeliest first.

@@ -53,6 +53,29 @@ test('what a leader sets for a block stands over what is usual anywhere; words s
   assert.equal(usualWords(withTool.usually), 'the crew’s rate with the spade');
 });
 
+test('riders beyond the seats of the machines take turns, from the first day and in words', () => {
+  const machine: PacedBlock = {
+    ...block,
+    conditions: { ...block.conditions, planting: 'machine' },
+  };
+  const of = (riders: number, terms: object = {}) =>
+    usualOn(
+      { ...machine, calendarTerms: { machine: terms } } as PacedBlock,
+      [ana, school],
+      tools,
+      new Map(),
+      riders,
+    );
+  assert.equal(of(2)[0].usual, USUAL_RATES.machine, 'a seat each');
+  assert.ok(Math.abs(of(6)[0].usual - USUAL_RATES.machine / 3) < 1e-9);
+  assert.equal(of(6, { seats: 2, machines: 3 })[0].usual, USUAL_RATES.machine, 'three machines');
+  assert.ok(Math.abs(of(3, { seats: 1 })[0].usual - USUAL_RATES.machine / 3) < 1e-9, 'one seat');
+  assert.equal(of(6)[1].usual, 12 * USUAL_RATES.volunteers, 'a class plants beside it');
+  assert.equal(usualWords(of(4)[0].usually), 'usual for a seat of the machine, 50 % of the time');
+  const byHand = usualOn(block, [ana], tools, new Map(), 6);
+  assert.equal(byHand[0].usual, USUAL_RATES.bar, 'hands wait for no seat');
+});
+
 test('by hand is what hands set: on a block of the machine its seats say nothing of it', () => {
   const rate = (perHour: number, from: Rate['from']) =>
     ({ perHour: { value: perHour }, from }) as Rate;

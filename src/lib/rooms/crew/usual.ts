@@ -1,5 +1,6 @@
 import { MACHINE_KEPT, machineOn } from '../../../../core/crew/machine';
 import { DAY_HOURS, type Rate } from '../../../../core/crew/rates';
+import { seatShare } from '../../../../core/crew/seats';
 import { paceOn, USUAL_RATES, usualFor, type Pace, type Usual } from '../../../../core/crew/usual';
 import { methodFor } from '../../../../core/method/differences';
 import type { BlockRow } from '../ground/tables.server';
@@ -15,6 +16,10 @@ export const seatsOf = ({ conditions, calendarTerms }: PacedBlock): 0 | 1 | 2 =>
     ? machineOn(calendarTerms.machine, MACHINE_KEPT.circumference).seats
     : 0;
 
+/** Seats of all machines at work on a block; none where hands plant. */
+export const placesOf = (block: PacedBlock): number =>
+  seatsOf(block) * (block.calendarTerms.machine?.machines ?? 1);
+
 /** By which way a planter of some kind works on a block. */
 export const paceOfBlock = (
   { method, conditions }: PacedBlock,
@@ -22,7 +27,9 @@ export const paceOfBlock = (
 ): Pace => paceOn(methodFor({ method, conditions, differences: [] }, {}), conditions, kind);
 
 /**
- * Planters with what is usual for each of them on a block.
+ * Planters with what is usual for each of them on a block, in an hour of the working day: riders beyond the seats of
+ * the machine take turns, and are clocked on while the others ride.
+ * @param riders how many have rows there that the machine plants
  * @param lastTool what each clocked on with last, as `lastTools` reads it
  */
 export function usualOn<Who extends Pick<PlanterRow, 'id' | 'kind' | 'people'>>(
@@ -30,14 +37,18 @@ export function usualOn<Who extends Pick<PlanterRow, 'id' | 'kind' | 'people'>>(
   planters: readonly Who[],
   tools: readonly Pick<ToolRow, 'name' | 'rate'>[],
   lastTool: ReadonlyMap<string, string>,
+  riders = 0,
 ): (Who & { usual: number; usually: Usual })[] {
+  const places = placesOf(block);
   return planters.map((planter) => {
-    const usually = usualFor(paceOfBlock(block, planter.kind), {
+    const usually: Usual = usualFor(paceOfBlock(block, planter.kind), {
       rates: { ...USUAL_RATES, ...block.calendarTerms.pace },
       tool: tools.find(({ name }) => name === lastTool.get(planter.id)),
       people: planter.people,
     });
-    return { ...planter, usual: usually.rate, usually };
+    const share = places && planter.kind !== 'volunteers' ? seatShare(riders, places) : 1;
+    const inTurn = share < 1 ? { ...usually, share, rate: usually.rate * share } : usually;
+    return { ...planter, usual: inTurn.rate, usually: inTurn };
   });
 }
 

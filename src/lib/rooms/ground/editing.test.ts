@@ -2,7 +2,16 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { KEEPOUT_DEFAULTS, type Keepout } from '../../../../core/ground/keepouts';
 import type { Point } from '../../../../core/measure/plane';
-import { changedIn, keepoutMade, modeOf, waterLines, zoneMade } from './editing';
+import { keepouts as words } from '../../words/en/named';
+import {
+  changedIn,
+  keepoutMade,
+  modeOf,
+  namedKeepouts,
+  namedZones,
+  waterLines,
+  zoneMade,
+} from './editing';
 
 const at = (x: number, y: number): Point => [x, y];
 const fence = { type: 'LineString' as const, coordinates: [at(0, 0), at(50, 0)] };
@@ -11,7 +20,8 @@ const made = (keepouts: Keepout[], kind: Keepout['kind'] = 'fence', tallest = 20
 
 test('a keep-out begins with what its kind keeps free and why; the second of a kind is numbered', () => {
   const first = made([]);
-  const { setback, reason } = KEEPOUT_DEFAULTS.find(({ kind }) => kind === 'fence')!;
+  const { setback } = KEEPOUT_DEFAULTS.find(({ kind }) => kind === 'fence')!;
+  const { reason } = words.fence;
   assert.deepEqual(
     [first.name, first.setback, first.reason, first.located],
     ['fence', setback, reason, null],
@@ -28,6 +38,37 @@ test('every kind makes a keep-out that stands, whatever the trees', () => {
       assert.ok(setback >= 0 && Number.isFinite(setback), `${kind}: ${setback}`);
       assert.ok(name && reason !== undefined, kind);
     }
+});
+
+test('what a file leaves unnamed is called by its kind and numbered on, what it names keeps its name', () => {
+  const brought = (kind: Keepout['kind'], said: { name?: string; reason?: string } = {}) => ({
+    ...{ kind, shape: fence, setback: 2, near: null, located: null },
+    ...said,
+  });
+  const named = namedKeepouts(
+    [
+      brought('fence', { name: 'Old hedge', reason: '' }),
+      brought('existing-tree'),
+      brought('fence'),
+    ],
+    [{ kind: 'fence' }],
+  );
+  assert.deepEqual(
+    named.map(({ name, reason }) => [name, reason]),
+    [
+      ['Old hedge', ''],
+      ['existing tree', words['existing-tree'].reason],
+      ['fence 3', words.fence.reason],
+    ],
+  );
+  const zone = {
+    ...{ parts: [], damp: 'fresh' as const, light: 'full light' as const },
+    soil: zoneMade({ zones: [] }, { id: 'a', parts: [] }).soil,
+  };
+  assert.deepEqual(
+    namedZones([zone, { ...zone, name: 'Wet' }, zone], 4).map(({ name }) => name),
+    ['Zone 5', 'Wet', 'Zone 7'],
+  );
 });
 
 test('zones are numbered on, and keep a name that was given', () => {

@@ -5,8 +5,16 @@ import {
   type KeepoutKind,
   type KeepoutShape,
 } from '../../../../core/ground/keepouts';
+import {
+  keepoutsBrought,
+  zonesBrought,
+  type KeepoutBrought,
+  type ZoneBrought,
+} from '../../../../core/formats/brought';
+import type { ReadShapes } from '../../../../core/formats/read';
 import { ORDINARY_SOIL, type Zone } from '../../../../core/ground/zones';
 import type { Point } from '../../../../core/measure/plane';
+import { keepouts as words } from '../../words/en/named';
 
 /** What is edited as a whole on the ground page. */
 export interface EditedGround {
@@ -44,18 +52,62 @@ export function keepoutMade(
     tallest,
   }: { id: string; kind: KeepoutKind; shape: KeepoutShape; tallest: number },
 ): Keepout {
-  const { label, setback, reason, near } = keepoutDefault(kind, tallest);
-  const same = keepouts.filter((keepout) => keepout.kind === kind).length;
-  const name = `${label.toLowerCase()}${same ? ` ${same + 1}` : ''}`;
-  return { ...{ id, kind, name, shape, setback, reason, near }, located: null };
+  const { setback, near } = keepoutDefault(kind, tallest);
+  const [named] = namedKeepouts([{ kind, shape, setback, near, located: null }], keepouts);
+  return { id, ...named };
 }
+
+/**
+ * Keep-outs of a file with the name and the reason of their kind where it says none.
+ * @param before keep-outs that are there already: the second of a kind is numbered
+ */
+export function namedKeepouts(
+  brought: readonly KeepoutBrought[],
+  before: readonly Pick<Keepout, 'kind'>[] = [],
+): (Omit<Keepout, 'id'> & KeepoutBrought)[] {
+  const kinds = before.map(({ kind }) => kind);
+  return brought.map((keepout) => {
+    const { label, reason } = words[keepout.kind];
+    const same = kinds.filter((kind) => kind === keepout.kind).length;
+    kinds.push(keepout.kind);
+    const name = `${label.toLowerCase()}${same ? ` ${same + 1}` : ''}`;
+    return { ...keepout, name: keepout.name ?? name, reason: keepout.reason ?? reason };
+  });
+}
+
+const zoneName = (number: number): string => `Zone ${number}`;
+
+/** Zones of a file, numbered on where it gives them no name. @param before how many are there already */
+export const namedZones = (brought: readonly ZoneBrought[], before = 0): Omit<Zone, 'id'>[] =>
+  brought.map((zone, i) => ({ ...zone, name: zone.name ?? zoneName(before + i + 1) }));
+
+/**
+ * The keep-outs of a file, ready to be added.
+ * @param kind of those that name none
+ * @param before keep-outs that are there already
+ * @param id makes one for each
+ */
+export const keepoutsOfFile = (
+  read: ReadShapes,
+  of: { kind: KeepoutKind; tallest: number; before: readonly Keepout[]; id: () => string },
+): Keepout[] =>
+  namedKeepouts(keepoutsBrought(read, of.kind, of.tallest), of.before).map((one) => ({
+    ...one,
+    id: of.id(),
+  }));
+
+/** The zones of a file, ready to be added. @param before how many there are already */
+export const zonesOfFile = (
+  read: ReadShapes,
+  { before, id }: { before: number; id: () => string },
+): Zone[] => namedZones(zonesBrought(read), before).map((one) => ({ ...one, id: id() }));
 
 /** A zone as it begins: ordinary ground, numbered. */
 export const zoneMade = (
   { zones }: Pick<EditedGround, 'zones'>,
   { id, parts, name }: { id: string; parts: MultiPolygon; name?: string },
 ): Zone => ({
-  ...{ id, name: name || `Zone ${zones.length + 1}`, parts },
+  ...{ id, name: name || zoneName(zones.length + 1), parts },
   ...{ damp: 'fresh', light: 'full light', soil: ORDINARY_SOIL },
 });
 

@@ -73,8 +73,14 @@ export function settingOutSheet(content: {
       margin: [0, 0, 0, 6],
     });
   }
+  const frame = out.frameSteps
+    ? `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${plain(formatNumber(out.frameSteps))} steps in all. `
+    : '';
+  const lanes = out.rows.some(({ spots }) => spots !== undefined)
+    ? 'Lanes run through scattered spots: a flag at the first, then by the phone or a receiver from spot to spot. '
+    : '';
   intro.push({
-    text: `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${plain(formatNumber(out.frameSteps))} steps in all. Paint or flag goes back after the hole is dug. Locate and mark buried services before driving pegs.`,
+    text: `${frame}${lanes}Paint or flag goes back after the hole is dug. Locate and mark buried services before driving pegs.`,
     margin: [0, 0, 0, 8],
   });
   return print(content, 'setting out', [
@@ -102,7 +108,9 @@ export function settingOutSheet(content: {
             length(row.ground, 1),
             falls ? fallWords(falls[i]) : '',
             [
-              row.strings.map(({ to }) => length(to, 1)).join(', '),
+              row.spots === undefined
+                ? row.strings.map(({ to }) => length(to, 1)).join(', ')
+                : `lane, ${plain(formatNumber(row.spots))} spots`,
               ...row.breaks.map(({ from, to }) => `none ${length(from, 1)} to ${length(to, 1)}`),
             ].join('; '),
           ]),
@@ -166,6 +174,8 @@ function sheet(
   newPage: boolean,
 ): Content[] {
   const { rhythm, species, units } = content;
+  const lanes = card.rows.filter(({ listed }) => listed).length;
+  const rows = card.rows.length - lanes;
   const summaries = card.rows.map((row) => summarise(row));
   const trees = summaries.reduce((sum, row) => sum + row.trees, 0);
   const longest = Math.max(1, ...summaries.map((row) => row.trees));
@@ -174,7 +184,17 @@ function sheet(
     { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
     {
       text: plain(
-        `${content.site} · ${content.block} · ${summaries.length} rows · ${formatNumber(trees)} trees · every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart · strings of ${length(content.string ?? STRING_LENGTH)}`,
+        [
+          content.site,
+          content.block,
+          rows && `${rows} ${rows === 1 ? 'row' : 'rows'}`,
+          lanes && `${lanes} ${lanes === 1 ? 'lane' : 'lanes'} through scattered spots`,
+          `${formatNumber(trees)} trees`,
+          rows && `every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart`,
+          rows && `strings of ${length(content.string ?? STRING_LENGTH)}`,
+        ]
+          .filter(Boolean)
+          .join(' · '),
       ),
       color: '#4d5951',
       margin: [0, 2, 0, 4],
@@ -207,7 +227,13 @@ function sheet(
             { text: String(row.trees) },
             {
               stack: [
-                { svg: ribbonSvg(row.runs, species, longest), width: RIBBON },
+                ...ribbonLines(row.runs, species, longest).map((svg) => ({
+                  ...{
+                    svg,
+                    width: RIBBON,
+                    margin: [0, 0, 0, 1] as [number, number, number, number],
+                  },
+                })),
                 ...breaksIn(row, length),
                 ...emptyIn(row.number, card.refills),
               ],
@@ -244,31 +270,47 @@ function emptyIn(row: number, refills: readonly RefillPoint[]): Content[] {
 /** Width of the ribbon of the longest row, in points. */
 const RIBBON = 190;
 
-/** The row ribbon in print: to scale, except that every run is wide enough for its letter and count. */
-function ribbonSvg(
+/**
+ * The row ribbon in print: to scale, except that every run is wide enough for its letter and count; what does not fit
+ * beside one another goes on below, so that many short runs stay as large as few long ones.
+ */
+export function ribbonLines(
   runs: readonly number[],
-  species: SheetContent['species'],
+  species: readonly Pick<SheetContent['species'][number], 'letter' | 'colour'>[],
   longest: number,
-): string {
+): string[] {
   const parts = Array.from({ length: runs.length / 2 }, (_, i) => {
     const { colour, letter } = species[runs[2 * i]];
-    return { colour, count: runs[2 * i + 1], label: `${letter} ${runs[2 * i + 1]}` };
+    const label = `${letter} ${runs[2 * i + 1]}`;
+    return { colour, label, count: runs[2 * i + 1], least: label.length * 4 + 3 };
   });
-  const widths = atLeast(
-    parts.map(({ count }) => (RIBBON * count) / longest),
-    parts.map(({ label }) => label.length * 4 + 3),
-  );
-  const drawn = Math.max(
-    RIBBON,
-    widths.reduce((sum, part) => sum + part, 0),
-  );
-  let x = 0;
-  let body = '';
-  parts.forEach(({ colour, label }, i) => {
-    body +=
-      `<rect x="${x}" y="0" width="${Math.max(0.4, widths[i] - 0.6)}" height="11" fill="${colour}"/>` +
-      `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${label}</text>`;
-    x += widths[i];
+  const lines: (typeof parts)[] = [[]];
+  let filled = 0;
+  for (const part of parts) {
+    if (filled + part.least > RIBBON && filled > 0) {
+      lines.push([]);
+      filled = 0;
+    }
+    lines[lines.length - 1].push(part);
+    filled += part.least;
+  }
+  return lines.map((line) => {
+    // On one line widths are to scale with the longest row; over several each is as long as it is.
+    const trees = line.reduce((sum, { count }) => sum + count, 0);
+    const whole = lines.length > 1 ? Math.max(trees, 1) : longest;
+    const widths = atLeast(
+      line.map(({ count }) => (RIBBON * count) / whole),
+      line.map(({ least }) => least),
+    );
+    let x = 0;
+    let body = '';
+    line.forEach(({ colour, label }, i) => {
+      body +=
+        `<rect x="${x}" y="0" width="${Math.max(0.4, widths[i] - 0.6)}" height="11" fill="${colour}"/>` +
+        `<text x="${x + 2}" y="8.2" font-size="7" font-weight="bold" fill="#ffffff" font-family="Atkinson">${label}</text>`;
+      x += widths[i];
+    });
+    const drawn = Math.max(RIBBON, x);
+    return `<svg xmlns="http://www.w3.org/2000/svg" width="${RIBBON}" height="11" viewBox="0 0 ${drawn} 11">${body}</svg>`;
   });
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${RIBBON}" height="11" viewBox="0 0 ${drawn} 11">${body}</svg>`;
 }

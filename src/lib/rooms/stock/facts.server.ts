@@ -1,3 +1,4 @@
+import { say } from '../../../../core/say/message';
 import { Op } from 'sequelize';
 import { daysBetween } from '../../../../core/measure/dates';
 import type { Figure } from '../../../../core/measure/working';
@@ -416,8 +417,8 @@ export async function stressOf(
       const days = most && Number.isFinite(since) ? Math.max(0, (at - since) / 86_400_000) : 0;
       const warmHours = place && most ? warmSince(place, since) : 0;
       const rules = place
-        ? { ...PLACE_RULES[place.kind], label: place.name, days: place.days }
-        : { ...PLACE_RULES.shade, label: 'no place entered' };
+        ? { ...PLACE_RULES[place.kind], name: place.name, days: place.days }
+        : { ...PLACE_RULES.shade, name: say('place.none') };
       const { liftedOn } = state.lot;
       return [
         state.lot.id,

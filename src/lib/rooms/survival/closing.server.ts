@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces';
-import { FAULT_LABELS } from '../../../../core/checks/faults';
+import { faultNames } from '../../words/en/named';
 import { formatDay, type Day } from '../../../../core/measure/dates';
 import {
   formatDensity,
@@ -160,7 +160,7 @@ export function closingReport({
     {
       text: plain(
         checks.all
-          ? `Plots: ${percent(checks.all.estimate)} satisfactory (${percent(checks.all.low)} to ${percent(checks.all.high)}), ${checks.all.clusters} plots.${checks.counts[0] ? ` Most often: ${FAULT_LABELS[checks.counts[0].fault]}.` : ''}`
+          ? `Plots: ${percent(checks.all.estimate)} satisfactory (${percent(checks.all.low)} to ${percent(checks.all.high)}), ${checks.all.clusters} plots.${checks.counts[0] ? ` Most often: ${faultNames[checks.counts[0].fault]}.` : ''}`
           : 'No plot was looked at.',
       ),
     },

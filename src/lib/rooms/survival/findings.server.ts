@@ -26,6 +26,7 @@ import { blockMethod } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
 import { stressOf } from '../tending/facts.server';
+import { words } from '../../words';
 import { rootAirNow, weatherFact } from '../../server/station';
 import { countedOf, countsFact } from './facts.server';
 import { refilledPegs } from './refills.server';
@@ -143,7 +144,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   };
   const handledAs = lotOf.map((lot) => {
     const minutes = lot && exposures.get(lot.id)?.value;
-    return minutes === undefined ? undefined : handlingClass(minutes);
+    return minutes === undefined ? undefined : words(handlingClass(minutes));
   });
   /** What a planter worked with on a day: as the plots of that day say, else as they clocked on. */
   const toolOn = (planter: string | undefined, day: Day | undefined): string | undefined => {

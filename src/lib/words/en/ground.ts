@@ -35,6 +35,17 @@ export const ground: Record<keyof GroundMessages, string> = {
     'Nothing is left to plant: margin and setbacks take the whole block. {kept, select, yes {“{widest}” takes most; its setback is {setback}.} other {The margin is {margin}.}}',
   'ground.projected':
     'Coordinates like {x, number}, {y, number} are metres of a projection, not degrees. Give the UTM zone (for example 33N), or save the file as longitude and latitude.',
+  'what.boundary': 'The boundary',
+  'what.hole': 'Hole {hole, number}',
+  'what.length': 'length',
+  'what.width': 'width',
+  'what.cutLength': 'length of the cut',
+  'what.cutWidth': 'width of the cut',
+  'what.side': 'side {side, number}',
+  'what.diagonal': 'diagonal',
+  'cut.nearWater': 'near water',
+  'cut.below': 'below {level}',
+  'cut.steeper': 'steeper than {slope}',
   'ground.ringCrosses':
     '{ring} crosses itself: side {first, number} and side {second, number} meet near {latitude}, {longitude}. Corners must follow the edge in order.',
   'ground.ringTooSmall':
@@ -106,7 +117,7 @@ export const ground: Record<keyof GroundMessages, string> = {
   'ground.legLength': 'Leg {leg} is {length, number} long; more than 0 is accepted.',
   'ground.noLegLine':
     'Line {line} reads “{found}”; a bearing and a length are accepted, such as “045 120” or “N45E 120 m”.',
-  'ground.sideLength': 'The {what} is {length, number}; more than 0 is accepted.',
+  'ground.sideLength': 'The {what} is {length}; more than 0 is accepted.',
   'ground.cutTooLarge':
     'The cut ({cutLength} by {cutWidth}) must be smaller than the whole ({length} by {width}).',
   'ground.noTriangle':

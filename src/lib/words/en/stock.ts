@@ -117,7 +117,8 @@ export const stock: Record<keyof StockMessages, string> = {
     'Close {vessel, select, bag {the bag} other {{vessel}}} of lot {lot} and wet its roots: out {out, number} min, {over, number} past what this air allows.',
   'stock.leftOf':
     '{known, select, yes {Lot {lots}: } other {}}{left, number} left, rows to plant ask {needed, number}{unclosed, plural, =0 {} other {; # more are on the ledger, planted and not closed yet}}',
-  'air.dry air': 'dry air',
+  'air.dry-air': 'dry air',
+  'place.none': 'no place entered',
   'stock.potBoundOf': '{bound} of {sampled} pot-bound ({low} % to {high} % of the lot)',
   'stock.noSample': 'no sample looked at yet',
   'stock.rootsBag':

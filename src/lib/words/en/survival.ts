@@ -28,6 +28,9 @@ export const survival: Record<keyof SurvivalMessages, string> = {
     'Row {row, number} was planted on {day}; a count on that day or later is accepted.',
   'survival.marksAlive':
     '{found, number} are marked alive and {alive, number} entered; they must agree.',
+  'handled.under': 'under {few, number} min in the air',
+  'handled.between': '{few, number} to {many, number} min in the air',
+  'handled.over': 'over {many, number} min in the air',
   'survival.order': 'Order {trees, number} trees to refill {block}.',
   'survival.aliveOf': '{alive} alive, {living, number} living where {asked, number} were asked for',
   'survival.startAgain':

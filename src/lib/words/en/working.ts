@@ -65,7 +65,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'formula.waveHours': 'trees that stand and wait ÷ (hands × trees an hour)',
   'formula.wholeTarget': 'the whole target',
   'step.aFullBox': 'a full box',
-  'step.aMetreOfFence': 'a metre of fence',
+  'step.fence': 'fence',
   'step.aSpot': 'a spot',
   'step.aTree': 'a tree',
   'step.aTreeByHand': 'a tree by hand',

@@ -239,6 +239,22 @@ const PAGES = [
     .map((file) => `src/lib/field/${file}`),
 ];
 
+test('what stops planting is told on every phone in its reader’s language', () => {
+  const stop = (language: 'en' | 'es' | 'fr' | 'pt') =>
+    fieldWords(
+      'brief.stops',
+      {
+        ...{ from: { moment: 36_000_000 }, to: { moment: 54_000_000 } },
+        why: { list: [say('air.dry-air'), say('air.wind')] },
+      },
+      { language, system: 'metric', zone: 'utc' },
+    );
+  assert.equal(stop('en'), 'Stop from 10:00 to 15:00: dry air and wind');
+  assert.equal(stop('es'), 'Parar de 10:00 a 15:00: aire seco y viento');
+  assert.equal(stop('fr'), 'Arrêt de 10:00 à 15:00 : air sec et vent');
+  assert.equal(stop('pt'), 'Parar das 10:00 às 15:00: ar seco e vento');
+});
+
 test('no planter’s page holds a word that is not in the catalogues', () => {
   for (const file of PAGES) {
     const words = bareWords(readFileSync(file, 'utf8')).filter(

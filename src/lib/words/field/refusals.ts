@@ -5,6 +5,12 @@ type Refusals = Partial<Record<MessageKey, string>>;
 /** What a phone may be refused with, besides English; the figures are those of the English sentence. */
 export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
   es: {
+    'air.frost': 'helada',
+    'air.cold': 'frío',
+    'air.heat': 'calor',
+    'air.warm': 'temperatura alta',
+    'air.dry-air': 'aire seco',
+    'air.wind': 'viento',
     'method.ofBlock': 'Todo el rodal',
     'method.ofStock':
       '{stock, select, container {Planta en contenedor} other {Raíz desnuda}}: {species}',
@@ -97,6 +103,12 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La base de datos no contesta. No se perdió nada; intente de nuevo en un momento.',
   },
   fr: {
+    'air.frost': 'gel',
+    'air.cold': 'froid',
+    'air.heat': 'forte chaleur',
+    'air.warm': 'temps chaud',
+    'air.dry-air': 'air sec',
+    'air.wind': 'vent',
     'method.ofBlock': 'Toute la parcelle',
     'method.ofStock':
       '{stock, select, container {Plants en godet} other {Racines nues}} : {species}',
@@ -193,6 +205,12 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La base de données ne répond pas. Rien n’est perdu ; réessayez dans un instant.',
   },
   pt: {
+    'air.frost': 'geada',
+    'air.cold': 'frio',
+    'air.heat': 'calor',
+    'air.warm': 'tempo quente',
+    'air.dry-air': 'ar seco',
+    'air.wind': 'vento',
     'method.ofBlock': 'Todo o talhão',
     'method.ofStock':
       '{stock, select, container {Planta em contentor} other {Raiz nua}}: {species}',

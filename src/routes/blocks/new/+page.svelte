@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { namedKeepouts, namedZones } from '$lib/rooms/ground/editing';
   import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { v7 as uuid } from 'uuid';
   import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
@@ -137,8 +138,8 @@
         siteId: data.site!.id,
         name,
         boundary: read!.parts,
-        keepouts: withNew(along?.keepouts),
-        zones: withNew(along?.zones),
+        keepouts: withNew(namedKeepouts(along?.keepouts ?? [])),
+        zones: withNew(namedZones(along?.zones ?? [])),
       });
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {

@@ -60,10 +60,10 @@
   let trying = $state('');
   const follows = $derived.by(() => {
     if (!picked || !trying || trying === picked.task.finish || picked.task.doneOn) return [];
-    if (trying < data.today) return [];
-    return whatFollows(net, data.today, knotId(picked.block.id, picked.task.key), trying).filter(
-      ({ id }) => id !== knotId(picked.block.id, picked.task.key),
-    );
+    const id = knotId(picked.block.id, picked.task.key);
+    // What was skipped hangs on nothing, and nothing on it.
+    if (trying < data.today || !knots.has(id)) return [];
+    return whatFollows(net, data.today, id, trying).filter((one) => one.id !== id);
   });
   /** What hangs on the task before planting: moved with it in one go. Planting itself is shifted by its day. */
   const movable = $derived.by(() => {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { FAULT_LABELS } from '$core/checks/faults';
+  import { faultNames } from '$lib/words/en/named';
   import { roundLength } from '$core/checks/grid';
   import { halfWidth } from '$core/checks/plan';
   import { formatDay } from '$core/measure/dates';
@@ -152,7 +152,7 @@
               <tbody>
                 {#each found.counts as { fault, count } (fault)}
                   <tr
-                    ><th scope="row">{FAULT_LABELS[fault]}</th><td class="bar"
+                    ><th scope="row">{faultNames[fault]}</th><td class="bar"
                       ><i style:width="{(100 * count) / mostCount}%"></i></td
                     ><td class="n">{count}</td></tr
                   >
@@ -266,7 +266,7 @@
                 >{todo.name} stood out</b
               > in this planting.{/if}
             {todo.found} of {todo.looked}
-            {FAULT_LABELS[todo.fault]}; the others {todo.rest.faulty} of {todo.rest.looked} faulty. With
+            {faultNames[todo.fault]}; the others {todo.rest.faulty} of {todo.rest.looked} faulty. With
             {found.recent.length} planters watched, chance does this {once(
               todo.chance * found.recent.length,
             )}
@@ -306,7 +306,7 @@
           <p class="say">
             <b>{one.by === 'lot' ? `Lot ${one.name}` : `The ${one.name} in ${one.soil}`}:</b>
             {one.found} of {one.looked}
-            {FAULT_LABELS[one.fault]}, elsewhere {one.rest.faulty} of {one.rest.looked}, whoever
+            {faultNames[one.fault]}, elsewhere {one.rest.faulty} of {one.rest.looked}, whoever
             plants. It is not held against the planters.
             {#if one.fault === 'air-pocket'}Close the slit top and bottom, or take another tool
               there.{/if}
@@ -343,7 +343,7 @@
             {pair.first} and {pair.second} agree on {pair.same} of {pair.trees} trees{pair.kappa
               ? `, kappa ${pair.kappa.estimate.toFixed(2)} (${pair.kappa.low.toFixed(2)} to ${pair.kappa.high.toFixed(2)})`
               : ''}.
-            {#if pair.differ.length}They differ most on: {FAULT_LABELS[pair.differ[0].fault]}.{/if}
+            {#if pair.differ.length}They differ most on: {faultNames[pair.differ[0].fault]}.{/if}
             {#if pair.chance < 0.05}{pair.onlyFirst > pair.onlySecond ? pair.first : pair.second} is stricter.{/if}
           </p>
         {/each}
@@ -353,7 +353,7 @@
         <a href="{root}/acceptance.pdf?units={units.system}" target="_blank" rel="noreferrer"
           >Acceptance sheet (PDF)</a
         >
-        · <a href="{root}/plots.csv">Plots (CSV)</a>
+        · <a href="{root}/plots.csv" download>Plots (CSV)</a>
       </p>
       <p>
         <a href="/blocks/{data.block.id}/stock/handling">What was seen at the boxes</a>: a tree can

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { FAULT_LABELS, type Fault } from '$core/checks/faults';
+  import { type Fault } from '$core/checks/faults';
+  import { faultNames } from '$lib/words/en/named';
   import { shortRanges } from '$core/measure/ranges';
   import type { PageData } from './$types';
 
@@ -20,7 +21,7 @@
     {@const state = found.reworks.find((one) => one.decision.id === decision.id)}
     <p class="decided">
       <span
-        ><b>{decision.name}</b>, {FAULT_LABELS[decision.fault as Fault]}: {SAID[
+        ><b>{decision.name}</b>, {faultNames[decision.fault as Fault]}: {SAID[
           decision.kind
         ]}{decision.kind === 'rework' ? `, rows ${shortRanges(decision.rows)}` : ''}.
         {#if state}{state.done

@@ -1,4 +1,4 @@
-import { seatsOf } from '$lib/rooms/crew/usual';
+import { placesOf, seatsOf } from '$lib/rooms/crew/usual';
 import { readOut } from '$lib/words/method';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
@@ -7,6 +7,7 @@ import {
   usualPlanters,
   ratesOf,
   sharesFact,
+  ridersOf,
 } from '$lib/rooms/crew/facts.server';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
@@ -36,7 +37,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     .filter(({ blockId }) => blockId === block.id)
     .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));
   const { zone } = facts.site;
-  const about = { planters, brief, zone, handed: open, seats: seatsOf(block) };
+  const about = {
+    planters,
+    brief,
+    zone,
+    handed: open,
+    seats: seatsOf(block),
+    places: placesOf(block),
+  };
   if (!layout) return { ...about, released: undefined };
   const [rows, done, shares, ground, finish, { rates }, waves, notes] = await Promise.all([
     drawnRowsOf(facts, block.id),
@@ -54,6 +62,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       id: layout.id,
       number: layout.number,
       rhythm: layout.rhythm,
+      riders: ridersOf(planters, shares),
       speciesIds: layout.parameters.mix.map(({ species }) => species),
       rows,
       shares: shares.map(({ layoutId, planterId, firstRow, lastRow }) => ({

@@ -10,10 +10,10 @@
   import { v7 as uuid } from 'uuid';
   import { untrack } from 'svelte';
   import { shareRows } from '$core/crew/share';
-  import { sharePasses } from '$core/crew/seats';
+  import { seatShare, sharePasses } from '$core/crew/seats';
   import { say } from '$core/say/message';
   import { usualWords } from '$lib/rooms/crew/pace-words';
-  import { formatNumber, inUnits } from '$core/measure/units';
+  import { formatNumber, formatPercent, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { WAVE_LABELS, type Wave } from '$core/crew/waves';
   import { pegPosition } from '$core/rows/rowset';
@@ -59,7 +59,18 @@
   );
   /** What each sets a day: by their own tallies where there are enough of them, else as typed. */
   const rates = $derived(new Map(released?.rates ?? []));
-  const rateOf = (id: string) => rates.get(id)?.rate ?? 1;
+  const seated = $derived(
+    data.planters.filter(({ id, kind }) => chosen.includes(id) && kind !== 'volunteers').length,
+  );
+  /** What is usual holds for as many riders as have rows now; more or fewer take longer or shorter turns. */
+  const turns = $derived(
+    seatShare(seated, data.places) / seatShare(data.released?.riders ?? 0, data.places),
+  );
+  const rateOf = (id: string) => {
+    const own = rates.get(id);
+    const rides = data.places && data.planters.find((one) => one.id === id)?.kind !== 'volunteers';
+    return (own?.rate ?? 1) * (rides && own?.from === 'usual' ? turns : 1);
+  };
   const ticked = $derived(
     data.planters
       .filter(({ id }) => chosen.includes(id))
@@ -191,11 +202,14 @@
         {#if riders.length % 2}<p class="say">
             {inWords(say('crew.ridersInPairs', { riders: riders.length }))}
           </p>{:else}<p class="quiet">
-            {#each riders as rider, i (rider.id)}{i ? ', ' : ''}{i % 2 ? 'right' : 'left'}
+            Seats: {#each riders as rider, i (rider.id)}{i ? ', ' : ''}{i % 2 ? 'right' : 'left'}
               {rider.name}{/each}.
             {#if editable}<button class="link-button" onclick={() => (swapped = !swapped)}
                 >Change seats</button
               >{/if}
+            {#if seated > data.places}They take turns: clocked on, each rides {formatPercent(
+                seatShare(seated, data.places),
+              )} of the time.{/if}
           </p>{/if}
       {/if}
       {#if editable}

@@ -1,13 +1,16 @@
 <script lang="ts">
+  import { keepouts as keepoutWords } from '$lib/words/en/named';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
   import {
     changedIn,
     keepoutMade,
+    keepoutsOfFile,
     modeOf,
     waterLines,
     zoneMade,
+    zonesOfFile,
     type Drawing,
     type EditedGround,
   } from '$lib/rooms/ground/editing';
@@ -15,7 +18,6 @@
   import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
-  import { keepoutsBrought, zonesBrought } from '$core/formats/brought';
   import { v7 as uuid } from 'uuid';
   import {
     KEEPOUT_DEFAULTS,
@@ -135,25 +137,20 @@
   }
 
   async function importShapes(contents: string | ArrayBuffer, fileName: string) {
-    wrong = '';
     notes = [];
-    try {
+    await attempt(async () => {
       // A table of trees is a list of places, not the corners of an area.
       const points = chosen.kind === 'existing-tree';
       const read = await reads((worker) => worker.readShapes(contents, fileName, { points }));
-      const shapes = keepoutsBrought(read, kind, tallest, ground.keepouts);
-      if (!shapes.length) throw new Error('The file has no point, line or area.');
+      const brought = keepoutsOfFile(read, { kind, tallest, before: ground.keepouts, id: uuid });
+      if (!brought.length) throw new Error('The file has no point, line or area.');
       // All of a file is one step: it is taken back at once.
-      const brought = shapes.map((one) => ({ ...one, id: uuid() }));
       history.change({ ...ground, keepouts: [...ground.keepouts, ...brought] });
       opened = brought.at(-1)!.id;
       drawing = undefined;
-      notes = [
-        `${shapes.length} brought in as ${chosen.label.toLowerCase()}. Change the kind of any below.`,
-      ];
-    } catch (error) {
-      wrong = spoken(error);
-    }
+      const as = keepoutWords[kind].label.toLowerCase();
+      notes = [`${brought.length} brought in as ${as}. Change the kind of any below.`];
+    });
   }
 
   async function importBoundary(contents: string | ArrayBuffer, fileName: string) {
@@ -195,10 +192,7 @@
   async function importZones(contents: string | ArrayBuffer, fileName: string) {
     await attempt(async () => {
       const read = await reads((worker) => worker.readShapes(contents, fileName, {}));
-      const brought = zonesBrought(read, ground.zones.length).map((zone) => ({
-        ...zone,
-        id: uuid(),
-      }));
+      const brought = zonesOfFile(read, { before: ground.zones.length, id: uuid });
       if (!brought.length) throw new Error('The file has no area. Zones are areas.');
       history.change({ ...ground, zones: [...ground.zones, ...brought] });
       opened = brought.at(-1)!.id;

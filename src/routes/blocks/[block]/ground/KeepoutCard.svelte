@@ -14,6 +14,7 @@
   import OpenCard from '$lib/parts/OpenCard.svelte';
   import Measure from '$lib/parts/Measure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { keepouts as keepoutWords } from '$lib/words/en/named';
 
   interface Props {
     keepout: Keepout;
@@ -28,9 +29,16 @@
   let { keepout, tallest, editable, takes, open, ontoggle, onchange, onremove }: Props = $props();
   const units = useUnits();
   let wrong = $state('');
+  /** Always a line, also while it is being worked out: cards below do not move away. */
   const about = $derived(
     [
-      takes && takes > 0.05 ? `takes ${formatArea(takes, units.system)}` : '',
+      takes === undefined
+        ? 'takes …'
+        : takes > 0.05
+          ? `takes ${formatArea(takes, units.system)}`
+          : keepout.near
+            ? ''
+            : 'takes no ground',
       keepout.near ? `limits ${formatLength(keepout.near.within, units.system, 1)}` : '',
       keepout.kind === 'buried-service' && !keepout.located ? 'not located yet' : '',
     ]
@@ -92,13 +100,13 @@
           kind,
           setback: keepoutDefault(kind, tallest).setback,
           near: keepoutDefault(kind, tallest).near,
-          reason: keepoutDefault(kind, tallest).reason,
+          reason: keepoutWords[kind].reason,
         });
     }}
   >
     {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
         value={entry.kind}
-        text={entry.label}
+        text={keepoutWords[entry.kind].label}
       />{/each}
   </Select>
   <Measure

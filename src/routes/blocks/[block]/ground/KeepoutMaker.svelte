@@ -10,6 +10,7 @@
   import { formatLength } from '$core/measure/units';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { keepouts as keepoutWords } from '$lib/words/en/named';
 
   interface Props {
     kind: KeepoutKind;
@@ -45,14 +46,14 @@
 <Select labelText="Kind" selected={kind} on:update={(event) => onkind(event.detail as KeepoutKind)}>
   {#each KEEPOUT_DEFAULTS as entry (entry.kind)}<SelectItem
       value={entry.kind}
-      text={entry.label}
+      text={keepoutWords[entry.kind].label}
     />{/each}
 </Select>
 <p class="quiet small">
   {aboutDefault(kind)}
-  {chosen.reason}
+  {keepoutWords[kind].reason}
 </p>
-{#if chosen.caution}<p class="say caution">{chosen.caution}</p>{/if}
+{#if keepoutWords[kind].caution}<p class="say caution">{keepoutWords[kind].caution}</p>{/if}
 <div class="buttons">
   <Button kind={drawing ? 'primary' : 'tertiary'} size="small" on:click={ondraw}>
     {drawing

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import Dialog from '$lib/parts/Dialog.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
-  import { Button, Modal, TextInput } from 'carbon-components-svelte';
+  import { Button, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { tinykeys } from 'tinykeys';
@@ -396,39 +397,42 @@
         onanew={() => (shown = undefined)}
       />{/if}
     {#if laid.wrong}<p class="say stop" role="alert">{laid.wrong}</p>{/if}
-    {#if editable}
-      {#if !parameters.mix.length}<p class="say">
-          <button class="link-button" onclick={() => (side = 'species')}>Choose the species</button>
-          before it is saved.
-        </p>{/if}
-      <div class="buttons">
-        <Button
-          disabled={Boolean(laid.wrong) || shown !== undefined || !parameters.mix.length}
-          on:click={() => (naming = true)}>Save as a version</Button
-        >
-        <UndoRedo {history} onstep={() => (shown = undefined)} />
-      </div>
+    {#if layout || laid.wrong}<!-- Not before the figures stand: what is pressed does not move away. -->
+      {#if editable}
+        {#if !parameters.mix.length}<p class="say">
+            <button class="link-button" onclick={() => (side = 'species')}
+              >Choose the species</button
+            >
+            before it is saved.
+          </p>{/if}
+        <div class="buttons">
+          <Button
+            disabled={Boolean(laid.wrong) || shown !== undefined || !parameters.mix.length}
+            on:click={() => (naming = true)}>Save as a version</Button
+          >
+          <UndoRedo {history} onstep={() => (shown = undefined)} />
+        </div>
+      {/if}
+      <Versions
+        block={data.block.id}
+        versions={data.versions}
+        {shown}
+        {editable}
+        onopen={reopen}
+        onrelease={(version) => (releasing = version)}
+      />
     {/if}
-    <Versions
-      block={data.block.id}
-      versions={data.versions}
-      {shown}
-      {editable}
-      onopen={reopen}
-      onrelease={(version) => (releasing = version)}
-    />
   </aside>
 </div>
 
-<Modal
-  bind:open={naming}
-  modalHeading="Save as version {(data.versions[0]?.number ?? 0) + 1}"
-  primaryButtonText="Save"
-  secondaryButtonText="Not yet"
+<Dialog
+  open={naming}
+  heading="Save as version {(data.versions[0]?.number ?? 0) + 1}"
+  act="Save"
   size="xs"
-  selectorPrimaryFocus="#version-name"
-  on:click:button--secondary={() => (naming = false)}
-  on:submit={save}
+  focus="#version-name"
+  onclose={() => (naming = false)}
+  onact={save}
 >
   <TextInput
     id="version-name"
@@ -437,7 +441,7 @@
     bind:value={name}
     maxlength={80}
   />
-</Modal>
+</Dialog>
 <Release
   version={releasing}
   before={released}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Slider from '$lib/parts/Slider.svelte';
   import {
     crownCover,
     heightAtAge,
@@ -48,14 +49,14 @@
 </script>
 
 <div class="top">
-  <label for="age">Plan drawn at</label>
-  <input
-    id="age"
-    type="range"
-    min="0"
-    max="60"
+  <span>Plan drawn at</span>
+  <Slider
+    label="Plan drawn at"
+    min={0}
+    max={60}
     value={age ?? 0}
-    oninput={(e) => onage(Number(e.currentTarget.value) || undefined)}
+    says={age ? `${age} years` : 'planting'}
+    onvalue={(years) => onage(years || undefined)}
   />
   <b class="num">{age ? `${age} years` : 'planting'}</b>
 </div>
@@ -103,9 +104,6 @@
     gap: 12px;
     align-items: center;
     font-size: 14px;
-  }
-  input {
-    accent-color: var(--viridian);
   }
   p {
     font-size: 13px;

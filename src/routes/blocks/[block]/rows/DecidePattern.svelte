@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Slider from '$lib/parts/Slider.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { bearingOfDirection } from '$core/rows/direction';
@@ -14,6 +15,7 @@
   import {
     degrees,
     formatBearing,
+    formatLength,
     radians,
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
@@ -118,15 +120,14 @@
       onchange={(inRow) => onchange({ inRow })}
       disabled={!editable}
     />
-    <input
-      class="slider"
-      type="range"
-      aria-label="In the row"
-      min="1"
-      max="6"
-      step="0.05"
+    <Slider
+      label="In the row"
+      min={1}
+      max={6}
+      step={0.05}
       value={settings.inRow}
-      oninput={(e) => onchange({ inRow: Number(e.currentTarget.value) }, 'inRow')}
+      says={formatLength(settings.inRow, units.system)}
+      onvalue={(inRow) => onchange({ inRow }, 'inRow')}
     />
     <Measure
       label="Between rows"
@@ -136,16 +137,15 @@
       disabled={!editable || tied !== undefined}
       onchange={(value) => onchange({ between: value })}
     />
-    <input
-      class="slider"
-      type="range"
-      aria-label="Between rows"
-      min="1"
-      max="8"
-      step="0.05"
+    <Slider
+      label="Between rows"
+      min={1}
+      max={8}
+      step={0.05}
       value={between}
+      says={formatLength(between, units.system)}
       disabled={tied !== undefined}
-      oninput={(e) => onchange({ between: Number(e.currentTarget.value) }, 'between')}
+      onvalue={(apart) => onchange({ between: apart }, 'between')}
     />
     {#if isLattice(settings.pattern)}
       <div class="pair">
@@ -216,19 +216,14 @@
       {:else}<span class="num bearing">{formatBearing(bearing)}</span>{/if}
     </div>
     {#if settings.direction.kind === 'bearing'}
-      <input
-        class="slider"
-        type="range"
-        aria-label="Bearing"
-        min="0"
-        max="180"
-        step="1"
+      <Slider
+        label="Bearing"
+        min={0}
+        max={180}
         value={Math.round(degrees(bearing)) % 180}
-        oninput={(e) =>
-          onchange(
-            { direction: { kind: 'bearing', bearing: radians(Number(e.currentTarget.value)) } },
-            'bearing',
-          )}
+        says={formatBearing(bearing)}
+        onvalue={(turned) =>
+          onchange({ direction: { kind: 'bearing', bearing: radians(turned) } }, 'bearing')}
       />
     {:else if settings.direction.kind === 'across-wind'}
       <div class="pair">
@@ -306,11 +301,6 @@
   .bearing {
     text-align: right;
     font-weight: 600;
-  }
-  .slider {
-    width: 100%;
-    accent-color: var(--viridian);
-    margin: -2px 0 6px;
   }
   .patterns {
     display: grid;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Modal } from 'carbon-components-svelte';
+  import Dialog from '$lib/parts/Dialog.svelte';
   import { formatNumber } from '$core/measure/units';
   import type { PageData } from './$types';
 
@@ -15,16 +15,13 @@
   let { version, before, planted, onclose, onrelease }: Props = $props();
 </script>
 
-<Modal
+<Dialog
   open={Boolean(version)}
-  modalHeading="Release version {version?.number} to the crew"
-  primaryButtonText={before ? `Withdraw ${before.number} and release` : 'Release'}
-  primaryButtonDisabled={Boolean(before && planted)}
-  secondaryButtonText="Not yet"
-  size="sm"
-  on:close={onclose}
-  on:click:button--secondary={onclose}
-  on:submit={onrelease}
+  heading="Release version {version?.number} to the crew"
+  act={before ? `Withdraw ${before.number} and release` : 'Release'}
+  disabled={Boolean(before && planted)}
+  {onclose}
+  onact={onrelease}
 >
   {#if before}<p class="say stop">
       {#if planted}Version {before.number} is with the crew and {formatNumber(planted)} trees are planted
@@ -41,4 +38,4 @@
     Buried services located and marked, overhead lines agreed with their utility, before anyone
     digs.
   </p>
-</Modal>
+</Dialog>

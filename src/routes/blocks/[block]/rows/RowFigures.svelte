@@ -14,15 +14,25 @@
   }
   let { layout, looks, plantable, string }: Props = $props();
   const figures = $derived(layout.figures);
+  /** Scattered spots stand at no spacing, and along no string. */
+  const allLanes = $derived(figures.lanes > 0 && figures.lanes === figures.rows.value);
 </script>
 
 <Figure label="Trees" figure={figures.trees} />
 <Figure label="Plantable" figure={plantable} />
-<Figure label="By spacing" figure={figures.density} />
+{#if !allLanes}<Figure label="By spacing" figure={figures.density} />{/if}
 <Figure label="As laid out" figure={figures.stocked} />
-<Figure label="Rows" figure={figures.rows} />
-<Figure label="Longest row" figure={figures.longestRow} />
-<Figure label="Strings in it" figure={stringsIn(figures.longestRow.value, string)} />
+<Figure
+  label={allLanes ? 'Lanes to walk' : figures.lanes ? 'Rows and lanes' : 'Rows'}
+  figure={figures.rows}
+/>
+<Figure label="Longest {allLanes ? 'lane' : 'row'}" figure={figures.longestRow} />
+{#if !allLanes}
+  <Figure
+    label={figures.lanes ? 'Strings in a row, at most' : 'Strings in it'}
+    figure={stringsIn(figures.longestStrung, string)}
+  />
+{/if}
 <Figure label="Walked, planting" figure={figures.walked} />
 <h2>By species</h2>
 {#each looks as look, i (look.id)}

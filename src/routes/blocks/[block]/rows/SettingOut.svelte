@@ -22,6 +22,7 @@
   const out = $derived(settingOut(rows, falls, string));
   const row = $derived(out.rows[Math.min(selected, out.rows.length) - 1]);
   const fall = $derived(falls?.[selected - 1]);
+  const strung = $derived(out.rows.filter(({ spots }) => spots === undefined).length);
   const length = (metres: number, decimals = 2) => formatLength(metres, units.system, decimals);
   const strings = $derived(out.rows.reduce((sum, { strings: list }) => sum + list.length, 0));
 </script>
@@ -47,14 +48,19 @@
   {/if}
   {#if row}
     <section>
-      <h3>Row {selected}</h3>
-      <p class="num">
-        {length(row.level)} level{#if falls}, {length(row.ground)} along the ground{/if}. Strings of {length(
-          string,
-          string % 1 ? 1 : 0,
-        )}:
-        {row.strings.map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`).join(', ')}.
-      </p>
+      <h3>{row.spots === undefined ? 'Row' : 'Lane'} {selected}</h3>
+      {#if row.spots === undefined}
+        <p class="num">
+          {length(row.level)} level{#if falls}, {length(row.ground)} along the ground{/if}. Strings
+          of {length(string, string % 1 ? 1 : 0)}:
+          {row.strings.map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`).join(', ')}.
+        </p>
+      {:else}
+        <p class="num">
+          {formatNumber(row.spots)} spots on {length(row.level, 0)} of walking. No string: the phone leads
+          from spot to spot, or a receiver by the pegs that Rows gives as GPX or CSV.
+        </p>
+      {/if}
       {#if row.breaks.length}<p class="num">
           No trees from {row.breaks
             .map(({ from, to }) => `${length(from, 1)} to ${length(to, 1)}`)
@@ -84,7 +90,7 @@
   {/if}
   <section>
     <h3>In all</h3>
-    {#if onstring}<Measure
+    {#if onstring && strung}<Measure
         label="The crew’s string"
         value={string}
         min={STRING_BOUNDS.least}
@@ -92,10 +98,15 @@
         step={1}
         onchange={onstring}
       />{/if}
-    <p class="num">
-      {formatNumber(strings)} strings, {formatNumber(2 * out.rows.length)} row-end pegs. Level lines by
-      A-frame: legs {length(out.frameSpread)} apart, {formatNumber(out.frameSteps)} steps.
-    </p>
+    {#if strung}<p class="num">
+        {formatNumber(strings)} strings, {formatNumber(2 * strung)} row-end pegs. Level lines by A-frame:
+        legs {length(out.frameSpread)} apart, {formatNumber(out.frameSteps)} steps.
+      </p>{/if}
+    {#if strung < out.rows.length}<p class="num">
+        {formatNumber(out.rows.length - strung)} walking lanes with {formatNumber(
+          out.rows.reduce((sum, { spots = 0 }) => sum + spots, 0),
+        )} scattered spots: a flag at each lane’s first spot shows where to begin.
+      </p>{/if}
   </section>
 </div>
 

@@ -1,14 +1,16 @@
 <script lang="ts">
+  import Dialog from '$lib/parts/Dialog.svelte';
+  import { forms as formNames } from '$lib/words/en/named';
   import { TYPED_UNITS } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
-  import { CONTAINER_FORMS, FORM_LABELS } from '$core/stock/containers';
+  import { CONTAINER_FORMS } from '$core/stock/containers';
   import Origin from '$lib/stock/Origin.svelte';
   import type { LotRow } from '$lib/rooms/stock/tables.server';
   import type { Card } from '$lib/parts/SpeciesName.svelte';
@@ -60,15 +62,11 @@
     });
 </script>
 
-<Modal
-  open
-  modalHeading={lot ? `Change lot ${lot.code}` : 'Add a lot'}
-  primaryButtonText={lot ? 'Save' : 'Add'}
-  secondaryButtonText="Not yet"
-  size="sm"
-  on:close={() => onclose()}
-  on:click:button--secondary={() => onclose()}
-  on:submit={save}
+<Dialog
+  heading={lot ? `Change lot ${lot.code}` : 'Add a lot'}
+  act={lot ? 'Save' : 'Add'}
+  onclose={() => onclose()}
+  onact={save}
 >
   <div class="fields">
     <TextInput labelText="Code on the label" bind:value={fresh.code} maxlength={20} />
@@ -114,7 +112,7 @@
           on:update={(e) => (fresh.form = e.detail as LotRow['form'])}
           >{#each CONTAINER_FORMS as form (form)}<SelectItem
               value={form}
-              text={FORM_LABELS[form]}
+              text={formNames[form]}
             />{/each}</Select
         >
         <NumberField
@@ -140,7 +138,7 @@
     {/if}
     <Outcome of={doing} />
   </div>
-</Modal>
+</Dialog>
 
 <style>
   .fields {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { stockEvents } from '$lib/words/en/named';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { clockOf, dayOf } from '../../../../../core/say/day';
@@ -7,7 +8,7 @@
   import NumberField from '$lib/parts/NumberField.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { formatNumber } from '$core/measure/units';
-  import { flowOf, STOCK_WORDS, type Balance, type StockEventKind } from '$core/stock/ledger';
+  import { flowOf, type Balance, type StockEventKind } from '$core/stock/ledger';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import { page } from '$app/state';
   import type { EventPage } from '$lib/rooms/stock/facts.server';
@@ -172,7 +173,7 @@
             >{formatDay(dayOf(event.at, zone), true)}
             <span class="quiet">{clockOf(event.at, zone).text}</span></td
           >
-          <td>{STOCK_WORDS[event.kind]}</td>
+          <td>{stockEvents[event.kind]}</td>
           <td class="n"
             >{SIGN[event.kind] ??
               (flowOf(event).from?.startsWith('p:') && !flowOf(event).to?.startsWith('p:')
@@ -193,7 +194,7 @@
                 class="link-button"
                 onclick={() => cancelEntry(event.id)}
                 >Cancel<span class="visually-hidden">
-                  {STOCK_WORDS[event.kind]}
+                  {stockEvents[event.kind]}
                   {event.count}</span
                 ></button
               >{/if}</td

@@ -296,7 +296,7 @@
             target="_blank"
             rel="noreferrer">Closing report (PDF)</a
           >
-          · <a href="/blocks/{data.block.id}/survival/counts.csv">Counts (CSV)</a>
+          · <a href="/blocks/{data.block.id}/survival/counts.csv" download>Counts (CSV)</a>
           · <a href="/blocks/{data.block.id}/calendar/materials">Cost a living tree</a>
         </p>
         <h2>Refill?</h2>

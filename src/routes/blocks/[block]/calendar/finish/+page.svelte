@@ -96,8 +96,10 @@
   function play() {
     stop();
     wrong = '';
+    const turn = played.find(({ block }) => block.id === data.block.id);
+    // Nothing is left to plant: the page says so already.
+    if (!turn || !data.days.signs.length) return;
     try {
-      const turn = played.find(({ block }) => block.id === data.block.id)!;
       const input = inputOf(turn);
       const turns = shared ? played.map((one) => ({ id: one.block.id, input: inputOf(one) })) : [];
       progress = 0;
@@ -291,12 +293,13 @@
     {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
   </section>
   <aside class="comes-to">
-    {#if answer}
+    {#if answer || (data.trees > 0 && data.days.signs.length)}
+      <!-- The place is kept while the seasons are played: what is typed below does not move away. -->
       <h2>Hands</h2>
       <Figure
         label="Planters for 90 %"
         figure={{
-          value: answer.planters90 ?? NaN,
+          value: answer?.planters90 ?? NaN,
           kind: 'count',
           formula: 'the fewest with which nine in ten of 1 500 seasons end in time',
           steps: [
@@ -312,7 +315,11 @@
       />
       <p class="figure-line">
         <span>for 97 %</span><b class="num"
-          >{answer.planters97 === undefined ? 'more than 120' : formatNumber(answer.planters97)}</b
+          >{!answer
+            ? '–'
+            : answer.planters97 === undefined
+              ? 'more than 120'
+              : formatNumber(answer.planters97)}</b
         >
       </p>
     {/if}

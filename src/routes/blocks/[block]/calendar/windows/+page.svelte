@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Slider from '$lib/parts/Slider.svelte';
+  import { hindrances as hindranceWords, regimes as regimeWords } from '$lib/words/en/named';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -13,6 +15,7 @@
   import {
     bestStretch,
     REGIMES,
+    type RegimeKey,
     SOIL_LIMITS,
     weekOf,
     yearsFromTable,
@@ -130,12 +133,16 @@
   const blank = (): TypicalMonth[] =>
     MONTHS.map(() => ({ lowest: 0, highest: 0, rain: 0, rainDays: 0 }));
   let months = $state<TypicalMonth[]>(untrack(() => data.typicalYear ?? blank()));
-  let regime = $state(untrack(() => data.regime));
-  const regimeSays = $derived(REGIMES.find(({ key }) => key === regime)?.because ?? '');
+  let regime = $state<string>(untrack(() => data.regime));
+  const regimeSays = $derived(regimeWords[regime as RegimeKey]?.because ?? '');
   const saveTable = (table: TypicalMonth[] | null) =>
     attempt(async () => {
       if (table) yearsFromTable(table, 1);
-      await send('calendar.typicalYear', { siteId: data.site!.id, regime, months: table });
+      await send('calendar.typicalYear', {
+        siteId: data.site!.id,
+        regime: regime as RegimeKey,
+        months: table,
+      });
       return [table ? 'The typical year is kept.' : 'The season of the trade is kept.'];
     });
   const FROM = $derived({
@@ -164,16 +171,17 @@
       <WindowStrip {weeks} {first} selected={week} onselect={(chosen) => (picked = chosen)} />
     {/each}
     <div class="pick">
-      <label
-        >Week of <input
-          type="range"
-          min="0"
-          max="51"
+      <span>Week of</span>
+      <div class="weeks">
+        <Slider
+          label="Week"
+          min={0}
+          max={51}
           value={(week - first + 52) % 52}
-          oninput={(e) => (picked = (Number(e.currentTarget.value) + first) % 52)}
-          aria-label="Week"
-        /></label
-      >
+          says="Week of {day(data.windows.weeks['bare-root'][week].from)}"
+          onvalue={(along) => (picked = (along + first) % 52)}
+        />
+      </div>
       <b>{day(data.windows.weeks['bare-root'][week].from)}</b>
     </div>
     <div class="wide">
@@ -198,7 +206,7 @@
               >
               <td
                 >{entry.because
-                  .map(([what, days]) => `${what} ${formatPercent(days / bad)}`)
+                  .map(([what, days]) => `${hindranceWords[what]} ${formatPercent(days / bad)}`)
                   .join(', ') || '–'}</td
               >
             </tr>
@@ -278,7 +286,10 @@
         selected={regime}
         on:update={(e) => (regime = String(e.detail))}
       >
-        {#each REGIMES as { key, label } (key)}<SelectItem value={key} text={label} />{/each}
+        {#each REGIMES as { key } (key)}<SelectItem
+            value={key}
+            text={regimeWords[key].label}
+          />{/each}
       </Select>
       <p class="quiet">{regimeSays}</p>
       <div class="buttons">
@@ -336,10 +347,8 @@
     align-items: center;
     margin: 14px 0 6px;
   }
-  .pick input {
+  .weeks {
     width: 320px;
-    vertical-align: middle;
-    accent-color: var(--viridian);
   }
   summary {
     color: var(--viridian);

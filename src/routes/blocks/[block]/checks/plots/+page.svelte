@@ -7,7 +7,8 @@
   import NumberField from '$lib/parts/NumberField.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { FAULTS, FAULT_LABELS, faultyIn, lookedIn, type Fault } from '$core/checks/quality';
+  import { FAULTS, faultyIn, lookedIn, type Fault } from '$core/checks/quality';
+  import { faultNames } from '$lib/words/en/named';
   import { depthRange, formatLength, formatNumber } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -155,7 +156,7 @@
         <div class="taps">
           {#each FAULTS as fault (fault)}
             <button class="tap" class:some={faults[fault]} onclick={() => tap(fault)}
-              >{FAULT_LABELS[fault]} <b class="num">{faults[fault] || ''}</b></button
+              >{faultNames[fault]} <b class="num">{faults[fault] || ''}</b></button
             >
           {/each}
         </div>
@@ -192,7 +193,7 @@
                 <td class="n">{lookedIn(entry)}</td>
                 <td
                   >{FAULTS.filter((fault) => entry.faults[fault])
-                    .map((fault) => `${entry.faults[fault]} ${FAULT_LABELS[fault]}`)
+                    .map((fault) => `${entry.faults[fault]} ${faultNames[fault]}`)
                     .join(', ')}</td
                 >
                 {#if mayRecord}<td
@@ -211,7 +212,7 @@
         {#if released.all > released.plots.length}<p class="quiet">
             And {formatNumber(released.all - released.plots.length)} older ones in the CSV.
           </p>{/if}
-        <p><a href="/blocks/{data.block.id}/checks/plots.csv">All plots (CSV)</a></p>
+        <p><a href="/blocks/{data.block.id}/checks/plots.csv" download>All plots (CSV)</a></p>
       {:else}<p class="quiet">
           No plot yet. Pick a row and a peg, set the string to the radius, and tap each tree.
         </p>{/if}

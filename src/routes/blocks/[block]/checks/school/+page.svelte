@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { FAULT_LABELS } from '$core/checks/faults';
+  import { faultNames } from '$lib/words/en/named';
   import { READY, treeFor, type Taught } from '$core/checks/trainer';
   import { TRAINED } from '$core/checks/training';
   import { formatNumber, formatPercent } from '$core/measure/units';
@@ -28,8 +28,7 @@
           <thead
             ><tr
               ><th>Planter</th><th class="n">Answers</th><th class="n">leave it</th
-              >{#each data.taught as fault (fault)}<th class="n">{FAULT_LABELS[fault]}</th
-                >{/each}</tr
+              >{#each data.taught as fault (fault)}<th class="n">{faultNames[fault]}</th>{/each}</tr
             ></thead
           >
           <tbody>
@@ -72,9 +71,9 @@
             <TreeDrawing
               tree={treeFor(lesson, fault, 0, `shown ${fault}`)}
               view={fault === 'spacing' ? 'above' : 'section'}
-              label={FAULT_LABELS[fault]}
+              label={faultNames[fault]}
             />
-            <figcaption>{FAULT_LABELS[fault]}</figcaption>
+            <figcaption>{faultNames[fault]}</figcaption>
           </figure>
         {/each}
       </div>

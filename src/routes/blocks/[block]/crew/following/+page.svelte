@@ -2,7 +2,7 @@
   import { Checkbox } from 'carbon-components-svelte';
   import { fillTrips, BOX_TERMS, type BoxTerms } from '$core/crew/reservoir';
   import { WAVE_LABELS, WAVE_RATES, WAVES, type Wave, type WaveTerms } from '$core/crew/waves';
-  import { FAULT_LABELS } from '$core/checks/quality';
+  import { faultNames } from '$lib/words/en/named';
   import { addTo, formatDay } from '$core/measure/dates';
   import {
     formatLiquid,
@@ -262,7 +262,7 @@
               <thead><tr><th>Fault</th><th class="n">Trees</th></tr></thead>
               <tbody
                 >{#each byFault as { fault, count } (fault)}<tr
-                    ><td>{FAULT_LABELS[fault]}</td><td class="n">{count}</td></tr
+                    ><td>{faultNames[fault]}</td><td class="n">{count}</td></tr
                   >{/each}</tbody
               >
             </table>

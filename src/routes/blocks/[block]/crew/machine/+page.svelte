@@ -252,6 +252,13 @@
         <Figure label="Turning" figure={plan.turns} />
         <Figure label="Hours" figure={plan.hours} />
         <Figure label="Fuel" figure={plan.fuel} />
+        {#if (terms.machines ?? 1) > 1}<p class="quiet">
+            With {formatNumber(terms.machines!)} machines at once about {units.format(
+              plan.hours.value / terms.machines!,
+              'hours',
+            )}. The passes are numbered as one machine drives them: rows are shared out in whole
+            passes, and each machine keeps its own stretch of rows.
+          </p>{/if}
       {/if}
       <h2>At this speed</h2>
       <p class="num">
@@ -298,6 +305,13 @@
         >
           <SelectItem value="1" text="one" /><SelectItem value="2" text="two" />
         </Select>
+        <NumberField
+          label="Such machines on this block at once"
+          min={1}
+          max={10}
+          value={terms.machines ?? 1}
+          onvalue={(machines) => set({ machines })}
+        />
         <Measure
           label="Tightest turn, radius"
           value={terms.radius}

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { say } from '$core/say/message';
+  import type { AirFinding } from '$core/calendar/weather';
+  import { inWords } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { BEHIND, isSeat, seatFor } from '$core/crew/tools';
@@ -33,7 +36,12 @@
   const over = $derived(data.at >= data.dayStart + terms.end * HOUR);
   const dayStart = $derived(over ? data.nextStart : data.dayStart);
   const when = $derived(over ? 'tomorrow' : 'today');
-  const stops = $derived(over ? [] : data.stops);
+  const stops = $derived(
+    (over ? [] : data.stops).map((stop) => ({
+      ...stop,
+      why: stop.why.map((finding: AirFinding) => inWords(say(`air.${finding}`))).join(', '),
+    })),
+  );
   const now = $derived(over ? dayStart + terms.begin * HOUR : data.at);
   /** Shares as they are drawn here; kept once the leader says so. */
   let drawn = $state.raw<RowRange[]>();

@@ -36,14 +36,20 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
 async function side(facts: Facts, version: LayoutRow, rows: StoredRow[]) {
   const set = toRowSet(version.rhythm, rows);
   let length = 0;
+  const strung = { rows: 0, length: 0 };
   for (let row = 0; row < rowCount(set); row++) {
     const [first, last] = rowSpan(set, row);
     length += last - first;
+    if (!set.rowListed[row]) {
+      strung.rows += 1;
+      strung.length += last - first;
+    }
   }
   const figures: VersionFigures = {
     trees: version.trees,
     rows: rows.length,
     length,
+    strung,
     walked: length + stepsBetweenRows(set),
     species: Object.fromEntries(
       version.parameters.mix.map(({ species }, i) => [species, version.speciesCounts[i]]),

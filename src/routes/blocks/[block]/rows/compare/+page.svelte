@@ -77,11 +77,13 @@
         ></thead
       >
       <tbody>
-        {#each rows as row (row.what)}
+        {#each rows as row, i (i)}
           <tr
-            ><td>{row.what}</td><td class="n">{units.format(row.a, row.kind)}</td><td class="n"
-              >{units.format(row.b, row.kind)}</td
-            ><td class="n">{change(row.change, row.kind)}</td><td>{row.drives}</td></tr
+            ><td>{typeof row.what === 'string' ? row.what : words(row.what)}</td><td class="n"
+              >{units.format(row.a, row.kind)}</td
+            ><td class="n">{units.format(row.b, row.kind)}</td><td class="n"
+              >{change(row.change, row.kind)}</td
+            ><td>{row.drives ? words(row.drives) : ''}</td></tr
           >
         {/each}
       </tbody>

@@ -1,9 +1,11 @@
 <script lang="ts">
+  import Dialog from '$lib/parts/Dialog.svelte';
+  import { places as placeNames } from '$lib/words/en/named';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { TYPED_UNITS } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -48,22 +50,13 @@
     });
 </script>
 
-<Modal
-  open
-  modalHeading={place ? `Change ${place.name}` : 'Add a place'}
-  primaryButtonText="Save"
-  secondaryButtonText="Not yet"
-  size="sm"
-  on:close={onclose}
-  on:click:button--secondary={onclose}
-  on:submit={save}
->
+<Dialog heading={place ? `Change ${place.name}` : 'Add a place'} act="Save" {onclose} onact={save}>
   <div class="fields">
     <TextInput labelText="Name" placeholder="such as: north shed" bind:value={draft.name} />
     <Select labelText="Kind" selected={draft.kind} on:update={(e) => choose(e.detail as PlaceKind)}
       >{#each PLACE_KINDS as kind (kind)}<SelectItem
           value={kind}
-          text={PLACE_RULES[kind].label}
+          text={placeNames[kind]}
         />{/each}</Select
     >
     <NumberField
@@ -97,7 +90,7 @@
     </Select>
     <Outcome of={doing} />
   </div>
-</Modal>
+</Dialog>
 
 <style>
   .fields {

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import Dialog from '$lib/parts/Dialog.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { ORDER_STATES, type OrderLine, type OrderState } from '$core/stock/orders';
   import Origin from '$lib/stock/Origin.svelte';
@@ -42,16 +43,7 @@
   const drop = () => attempt(() => send('stock.dropOrder', { id: draft.id }));
 </script>
 
-<Modal
-  open
-  modalHeading={known ? 'Change the line' : 'Ask a nursery'}
-  primaryButtonText="Save"
-  secondaryButtonText="Not yet"
-  size="sm"
-  on:close={onclose}
-  on:click:button--secondary={onclose}
-  on:submit={save}
->
+<Dialog heading={known ? 'Change the line' : 'Ask a nursery'} act="Save" {onclose} onact={save}>
   <div class="fields">
     <Origin
       {species}
@@ -95,7 +87,7 @@
     {#if known}<button type="button" class="link-button" onclick={drop}>Take the line off</button
       >{/if}
   </div>
-</Modal>
+</Dialog>
 
 <style>
   .fields {

@@ -71,7 +71,11 @@
           {formatNumber(data.state.ordered)} trees on the order.
           {#if data.state.left.length}Rows {rangesOf(data.state.left)} wait.{/if}
           <a href="/field/{data.block.id}/refill">On the phone</a>,
-          <a href="/blocks/{data.block.id}/survival/refill/cards.pdf">row cards to print</a>.
+          <a
+            href="/blocks/{data.block.id}/survival/refill/cards.pdf"
+            target="_blank"
+            rel="noreferrer">row cards to print</a
+          >.
         </p>
       {/if}
       <h2>Dead places to fill, by row and peg</h2>

@@ -307,7 +307,9 @@
         By the balance on a middle year. A dry spell changes it: it is counted anew every day.
       </p>
     {:else}<p class="quiet">
-        Nobody can say before the weather of these days is known, or a typical year.
+        {data.planted
+          ? 'Nobody can say before the weather of these days is known, or a typical year.'
+          : 'No tree to water yet.'}
       </p>{/if}
     <p class="say caution">
       Never daily: roots that stand in water die. In heat people drink before trees do; a full tank

@@ -4,7 +4,16 @@ import fc from 'fast-check';
 import { lastTools, LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
 import { placeCaches, refillPoints, type Refill } from './caches';
 import { endsAt, forecast, hoursIn, joinSpells, spellsLeft } from './forecast';
-import { crewRates, DAY_HOURS, gammaQuantile, learned, PRIOR_HOURS } from './rates';
+import {
+  crewRates,
+  DAY_HOURS,
+  gammaQuantile,
+  hoursADay,
+  learned,
+  meanDay,
+  PRIOR_HOURS,
+  treesADay,
+} from './rates';
 import { crewDay, DAY_TERMS, refillWays, runsDry, runsLeft } from './day';
 import { rowSetOf } from '../rows/rowset';
 import {
@@ -89,6 +98,26 @@ test('hours that were clocked count instead of eight; today and last month’s d
   near(rate().perHour.value, (50 * 8 + 400) / 16);
   near(rate(half).perHour.value, (50 * 8 + 400) / 12);
   assert.deepEqual([rate().days, rate(half).hours], [1, 4]);
+});
+
+test('a planter’s day is as long as it was of late, and a usual one until it is known', () => {
+  const lent = learned(100, [
+    { trees: 200, hours: 2 },
+    { trees: 300, hours: 3 },
+  ]);
+  near(hoursADay(lent), 2.5);
+  near(treesADay(lent), 250);
+  const unknown = learned(50, []);
+  near(treesADay(unknown), 50 * DAY_HOURS);
+  const day = meanDay(
+    new Map([
+      ['lent', lent],
+      ['unknown', unknown],
+    ]),
+  );
+  near(day.trees, (250 + 400) / 2);
+  near(day.hours, (2.5 + 8) / 2);
+  assert.deepEqual(meanDay(new Map()), { trees: 600, hours: 8 });
 });
 
 test('a quantile of a sure thing is the thing, and the median lies under the mean', () => {

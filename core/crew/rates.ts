@@ -134,8 +134,29 @@ export function gammaQuantile(shape: number, rate: number, z: number): number {
   return (shape / rate) * Math.max(0, root) ** 3;
 }
 
-/** Mean trees a day of one of them. @returns the usual 600 where there is nobody yet */
-export function meanRate(rates: ReadonlyMap<string, Rate>): number {
-  const all = [...rates.values()].map(({ rate }) => rate);
-  return all.length ? all.reduce((a, b) => a + b, 0) / all.length : 600;
+/** Hours that a planter's day had of late, as clocked; those of a usual day until then. */
+export const hoursADay = ({ days, hours }: Pick<Rate, 'days' | 'hours'>): number =>
+  days ? hours / days : DAY_HOURS;
+
+/** Trees that a planter sets on a day as long as theirs were of late: a tractor that is lent for a morning ends it. */
+export const treesADay = (rate: Pick<Rate, 'perHour' | 'days' | 'hours'>): number =>
+  rate.perHour.value * hoursADay(rate);
+
+/** Mean trees a day of eight hours of one of them. @returns the usual 600 where there is nobody yet */
+export const meanRate = (rates: ReadonlyMap<string, Rate>): number =>
+  meanOf(rates, ({ rate }) => rate, 600);
+
+/** A planter's day as it was of late, the mean of the crew: its trees and its hours. */
+export const meanDay = (rates: ReadonlyMap<string, Rate>): { trees: number; hours: number } => ({
+  trees: meanOf(rates, treesADay, 600),
+  hours: meanOf(rates, hoursADay, DAY_HOURS),
+});
+
+function meanOf(
+  rates: ReadonlyMap<string, Rate>,
+  of: (rate: Rate) => number,
+  nobody: number,
+): number {
+  const all = [...rates.values()].map(of);
+  return all.length ? all.reduce((a, b) => a + b, 0) / all.length : nobody;
 }

@@ -301,6 +301,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await expect(page.getByRole('status').filter({ hasText: 'Row 1: 1 alive' })).toBeVisible();
     await expect(page.locator('.comes-to')).toContainText('one sample');
     await count('2', '3');
+    await expect(page.locator('main')).toContainText('Row 2: 3 alive');
     await expect(page.locator('.comes-to')).toContainText('ratio of totals');
     await expect(page.locator('.comes-to')).toContainText('t, 1 degrees');
     await expect(page.locator('.verdict')).toContainText(/Start again|Refill the gaps/);

@@ -10,7 +10,7 @@ import {
 } from '../../../../core/crew/attendance';
 import { carryOver, type CarriedOver } from '../../../../core/crew/carried';
 import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progress';
-import { crewRates, meanRate, type Rate } from '../../../../core/crew/rates';
+import { crewRates, meanDay, meanRate, type Rate } from '../../../../core/crew/rates';
 import {
   noneSown,
   plantedOn,
@@ -330,11 +330,17 @@ export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
   return { ...reckoned, days: daysLeft(total, planted, reckoned.pace) };
 }
 
-/** What each planter sets a day, and the mean of the crew on this block. */
+/** What each planter sets a day of eight hours, the mean of the crew on this block, and its day as it was of late. */
 export async function ratesOf(
   facts: Facts,
   blockId: string,
-): Promise<{ rates: Map<string, Rate>; mean: number; crew: number; counted: boolean }> {
+): Promise<{
+  rates: Map<string, Rate>;
+  mean: number;
+  day: { trees: number; hours: number };
+  crew: number;
+  counted: boolean;
+}> {
   const [planters, shares, rates] = await Promise.all([
     activePlanters(facts),
     facts.of(sharesFact, blockId),
@@ -347,6 +353,7 @@ export async function ratesOf(
   return {
     rates,
     mean: meanRate(own),
+    day: meanDay(own),
     crew: sharing.length,
     counted: [...own.values()].some(({ from }) => from === 'tallies'),
   };

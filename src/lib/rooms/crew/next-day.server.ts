@@ -3,6 +3,7 @@ import { treesInRow } from '../../../../core/rows/stored';
 import type { Facts } from '../../server/facts';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
+import { treesADay, type Rate } from '../../../../core/crew/rates';
 import { holds } from '../../../../core/crew/share';
 import { plantedOf, plantersFact, ratesOf, sharesFact } from './facts.server';
 
@@ -15,8 +16,8 @@ export interface NextDay {
 }
 
 /**
- * The rows the crew reaches on its next full day: each planter's share from where it stands, as
- * far as the planter's rate goes. Without shares, all rows are one planter's whose rate is the
+ * The rows the crew reaches on its next day, one as long as its days were of late: each planter's share from
+ * where it stands, as far as the planter's rate goes. Without shares, all rows are one planter's whose rate is the
  * crew's.
  */
 export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | undefined> {
@@ -46,7 +47,7 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
     ? [...new Set(shares.map(({ planterId }) => planterId))].map((planterId) => {
         const { name } = planters.find(({ id }) => id === planterId)!;
         // A learned rate is a mean; a bag holds whole trees.
-        const rate = Math.round(rates.get(planterId)!.rate);
+        const rate = Math.round(treesADay(rates.get(planterId)!));
         const has = (row: number) => holds(shares, planterId, row);
         return { planter: planterId, name, rate, rows: cut(rate, has) };
       })
@@ -60,9 +61,9 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
 }
 
 function crewAsOne(
-  planters: readonly { rate: number }[],
+  planters: readonly Rate[],
   cut: (rate: number, has: (row: number) => boolean) => CarryRows['rows'],
 ) {
-  const rate = Math.round(planters.reduce((sum, planter) => sum + planter.rate, 0)) || 1000;
+  const rate = Math.round(planters.reduce((sum, planter) => sum + treesADay(planter), 0)) || 1000;
   return { planter: '', name: 'the crew', rate, rows: cut(rate, () => true) };
 }

@@ -3,7 +3,7 @@ import { plantsWithWater } from '../../../../../../core/method/method';
 import { daysBetween, type Day } from '../../../../../../core/measure/dates';
 import { blocksToPlant, toPlant, windowEnd } from '$lib/rooms/calendar/supply.server';
 import { plantableDays, windowsOf } from '$lib/rooms/calendar/windows.server';
-import { finishOf, ratesOf } from '$lib/rooms/crew/facts.server';
+import { ratesOf } from '$lib/rooms/crew/facts.server';
 import { currentLayout } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import type { Facts } from '$lib/server/facts';
@@ -24,12 +24,11 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   );
   const { block, role, facts } = await openBlock(locals, params.block);
   const watered = plantsWithWater(methodOfBlock(block));
-  const [layout, mine, windows, days, finish, crew] = await Promise.all([
+  const [layout, mine, windows, days, crew] = await Promise.all([
     currentLayout(facts, block.id),
     toPlant(facts, block),
     windowsOf(facts, watered),
     plantableDays(facts, block.conditions.stock, watered),
-    finishOf(facts, block.id),
     ratesOf(facts, block.id),
   ]);
   const now = facts.today;
@@ -43,9 +42,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     /** This block first, then every other that the same hands have to plant. */
     blocks: together,
     planters: Math.max(1, crew.crew),
-    rate: crew.mean,
+    rate: crew.day.trees,
+    hours: crew.day.hours,
     ownRate: crew.counted,
-    pace: finish.pace,
     source: windows.source,
     /** A sign a day from the first on: 1 fit for planting, 0 not, - not known. */
     days: await packedDays(facts, days, now),

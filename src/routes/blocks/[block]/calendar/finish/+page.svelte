@@ -149,6 +149,7 @@
     }
   };
   const open = $derived(unpromised(own ? { ...mine, onHand: 0, deliveries: own } : mine));
+  const waitDays = (days: number) => (days === 1 ? '1 day' : `${formatNumber(days)} days`);
   const NUMBERS = [
     ['planters', 'Planters', 1, 500, 1],
     ['rate', 'Trees a planter sets a day', 1, 20000, 'any'],
@@ -226,7 +227,7 @@
             )}.{/if}
         </p>
         {#if withStock}<p class="sum">
-            A delivery waits {formatNumber(answer.waited.median)} days in half the seasons, {formatNumber(
+            A delivery waits {waitDays(answer.waited.median)} in half the seasons, {waitDays(
               answer.waited.most,
             )} in one of ten{answer.waitedTooLong > 0.005
               ? `; longer than it keeps in ${formatPercent(answer.waitedTooLong)}`
@@ -246,9 +247,7 @@
                     >{formatNumber(delivery.trees)}</td
                   ><td class="n"
                     ><span class:late={answer.plan.waits[i] > terms.keeps}
-                      >{answer.plan.waits[i] === 1
-                        ? '1 day'
-                        : `${formatNumber(answer.plan.waits[i])} days`}</span
+                      >{waitDays(answer.plan.waits[i])}</span
                     ></td
                   ></tr
                 >{/each}
@@ -258,8 +257,8 @@
             In nine of ten seasons the trees before are not used up when the next come. {answer.plan.waits.some(
               (days) => days > terms.keeps,
             )
-              ? `Some wait longer than ${terms.keeps} days: part them into more deliveries, or bring more hands.`
-              : `None waits longer than ${terms.keeps} days.`}
+              ? `Some wait longer than ${waitDays(terms.keeps)}: part them into more deliveries, or bring more hands.`
+              : `None waits longer than ${waitDays(terms.keeps)}.`}
           </p>
           <div class="buttons">
             <Button
@@ -381,7 +380,7 @@
     </form>
     <p class="quiet small">
       {data.ownRate
-        ? 'The rate is the crew’s own, from its tallies.'
+        ? `The rate is the crew’s own, from its tallies: ${formatNumber(Math.round(data.rate))} trees in the ${formatNumber(data.hours, 1)} h that a planter’s day had of late.`
         : 'The rate is the planters’ as entered; it follows the tallies once there are ten planter-days.'}
       Weather is drawn in blocks of five days, a week earlier or later, from {data.source === 'file'
         ? 'the years on record'

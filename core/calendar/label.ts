@@ -106,6 +106,7 @@ const MOST_ROWS = 5000;
  * Row numbers as they are written: "1-40, 55, 60–62".
  * @param known the rows there are
  * @throws Told for what is no row number, backwards, or not there
+ * @example readRows('3-5, 9', [1, 2, 3, 4, 5, 6, 7, 8, 9]) // => [3, 4, 5, 9]
  */
 export function readRows(text: string, known: readonly number[]): number[] {
   const there = new Set(known);

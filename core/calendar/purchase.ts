@@ -36,7 +36,6 @@ const short = (value: number) => Number(value.toPrecision(DIGITS));
 
 /**
  * A line of a bill in the reader's units: amounts, packs and the price of one. Money stays what it is.
- * @example inPurchaseUnits(line, 'us').unit // => 'cu yd', for a line in m³
  */
 export function inPurchaseUnits(line: MaterialLine, system: UnitSystem): MaterialLine {
   const { unit, one } = purchaseUnit(line, system);

@@ -243,6 +243,7 @@ export const KITCHEN_SHARE = 2 / 128;
 /**
  * The kitchen rule beside the exact figure, for the same tank.
  * @returns litres of product by each, and how far the kitchen rule is off, as a share
+ * @example kitchenRule(0.02, 3.785).exact // ≈ 0.0757
  */
 export function kitchenRule(share: number, tank: number) {
   return {
@@ -256,6 +257,7 @@ export function kitchenRule(share: number, tank: number) {
  * Water on a hectare from the 1/128-acre method: what is caught in the time that 1/128 acre (340
  * square feet) takes. Ounces caught are gallons an acre. Source: extension sprayer guides.
  * @param caught litres
+ * @example calibrateByArea(0.591) // ≈ 187
  */
 export function calibrateByArea(caught: number): number {
   return caught / (SQUARE_METRES_PER_ACRE / 128 / 10_000);

@@ -26,7 +26,10 @@ export const DAY_LIMITS = {
   windStop: 24 / 3.6,
 } as const;
 
-/** Judges the air of the moment for planting bare-root stock. */
+/**
+ * Judges the air of the moment for planting bare-root stock.
+ * @example judgeAir({ temperature: 31, humidity: 0.6, wind: 1 }) // => { dayClass: 'stop', because: ['heat'] }
+ */
 export function judgeAir({ temperature, humidity, wind }: Air): Judged {
   const limits = DAY_LIMITS;
   const findings: { level: DayClass; what: AirFinding }[] = [];

@@ -52,6 +52,7 @@ const LEAST_DAYS = 330;
  * Source: FAO-56, eq. 21 to 25.
  * @param latitude degrees, south negative
  * @param dayOfYear from 1
+ * @example skyRadiation(-20, 246) // ≈ 13.1
  */
 export function skyRadiation(latitude: number, dayOfYear: number): number {
   const phi = (latitude * Math.PI) / 180;
@@ -82,7 +83,7 @@ export function dayOfYear(day: Day): number {
 }
 const isLeap = (year: number) => (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
 
-/** Week of the year from 0 to 51; the last has eight days. */
+/** Week of the year from 0 to 51; the last has eight days. @example weekOf('2026-01-08') // => 1 */
 export const weekOf = (day: Day): number => Math.min(51, Math.floor(dayOfYear(day) / 7));
 
 /**

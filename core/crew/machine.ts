@@ -12,7 +12,10 @@ export interface Spacer {
   marks: number;
 }
 
-/** Metres from tree to tree: circumference ÷ marks, stretched by the slip. Common practice, no source. */
+/**
+ * Metres from tree to tree: circumference ÷ marks, stretched by the slip. Common practice, no source.
+ * @example intervalOf({ circumference: 5, marks: 2 }, 0.1) // ≈ 2.75
+ */
 export const intervalOf = ({ circumference, marks }: Spacer, slip = 0): number =>
   (circumference / marks) * (1 + slip);
 

@@ -25,6 +25,6 @@ export function parseNames(text: string): string[] {
   return [...seen.values()];
 }
 
-/** What two ways of writing one name have in common. */
+/** What two ways of writing one name have in common. @example sameName('  Ana  RUIZ ') // => 'ana ruiz' */
 export const sameName = (name: string): string =>
   name.normalize('NFKC').toLocaleLowerCase('en').replace(/\s+/g, ' ').trim();

@@ -61,6 +61,7 @@ export function admitTally(row: number, count: number, planted: number, places?:
  * When the rest will be planted at the pace of late.
  * @param perDay trees a planting day of the whole crew
  * @returns planting days from now, Infinity when nobody plants
+ * @example daysLeft(1000, 400, 300) // => 2
  */
 export function daysLeft(total: number, planted: number, perDay: number): number {
   return planted >= total ? 0 : perDay > 0 ? (total - planted) / perDay : Infinity;

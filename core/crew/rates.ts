@@ -128,6 +128,7 @@ function dispersionOf(days: readonly { trees: number; hours: number }[]): number
  * a percent for shapes above 1.
  * @param rate inverse scale
  * @param z the standard normal quantile
+ * @example gammaQuantile(100, 10, 0) // ≈ 9.97
  */
 export function gammaQuantile(shape: number, rate: number, z: number): number {
   const root = 1 - 1 / (9 * shape) + z / (3 * Math.sqrt(shape));

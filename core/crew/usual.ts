@@ -22,7 +22,10 @@ export const USUAL_RATES: Readonly<Record<Pace, number>> = {
   volunteers: 50,
 };
 
-/** By which way a planter works on a block. */
+/**
+ * By which way a planter works on a block.
+ * @example paceOn([], { planting: 'machine', stock: 'bare-root' }) // => 'machine'
+ */
 export function paceOn(
   method: readonly Chosen[],
   { planting, stock }: Pick<Conditions, 'planting' | 'stock'>,

@@ -209,7 +209,7 @@ function valid(year: number, month: number, day: number) {
     : undefined;
 }
 
-/** The day in a text, "2026-03-04". */
+/** The day in a text, "2026-03-04". @example dayIn('3.4.2026', 'day first') // => '2026-04-03' */
 export function dayIn(text: string, order: DateOrder): string | undefined {
   const parts = dateParts(text, order);
   if (!parts) return undefined;

@@ -53,7 +53,10 @@ export const endOfLeg = ([x, y]: Point, { bearing, length }: Leg): Point => [
   y + length * Math.cos(bearing),
 ];
 
-/** A bearing in the quadrant notation: "N 34.0° E". */
+/**
+ * A bearing in the quadrant notation: "N 34.0° E".
+ * @example quadrantBearing((300 * Math.PI) / 180) // => 'N 60.0° W'
+ */
 export function quadrantBearing(bearing: number): string {
   const turn = ((degrees(bearing) % 360) + 360) % 360;
   const north = turn <= 90 || turn >= 270;

@@ -8,7 +8,10 @@ export type Polygon = Ring[];
 /** Several parts that do not overlap. */
 export type MultiPolygon = Polygon[];
 
-/** Signed area of a ring by the shoelace formula, positive when counter-clockwise. */
+/**
+ * Signed area of a ring by the shoelace formula, positive when counter-clockwise.
+ * @example signedArea([[0, 0], [2, 0], [2, 3], [0, 3]]) // => 6
+ */
 export function signedArea(ring: Ring): number {
   let twice = 0;
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
@@ -17,7 +20,10 @@ export function signedArea(ring: Ring): number {
   return twice / 2;
 }
 
-/** Area of a multipolygon in the square of its own unit, holes taken out. */
+/**
+ * Area of a multipolygon in the square of its own unit, holes taken out.
+ * @example planeArea([[[[0, 0], [2, 0], [2, 3], [0, 3]]]]) // => 6
+ */
 export function planeArea(parts: MultiPolygon): number {
   let area = 0;
   for (const [outer, ...holes] of parts) {
@@ -56,7 +62,10 @@ export interface Side {
   bearing: number;
 }
 
-/** Compass bearing in radians, clockwise from north, 0 up to 2π. */
+/**
+ * Compass bearing in radians, clockwise from north, 0 up to 2π.
+ * @example bearingOf([0, 0], [5, 0]) // => Math.PI / 2
+ */
 export function bearingOf([x1, y1]: Point, [x2, y2]: Point): number {
   const bearing = Math.atan2(x2 - x1, y2 - y1);
   return bearing < 0 ? bearing + 2 * Math.PI : bearing;
@@ -131,7 +140,10 @@ export function boxOf(points: Iterable<Point>): Box {
   return box;
 }
 
-/** The middle of the box around a multipolygon: the origin of a block's plane. */
+/**
+ * The middle of the box around a multipolygon: the origin of a block's plane.
+ * @example centreOf([[[[0, 0], [2, 0], [2, 4], [0, 4]]]]) // => [1, 2]
+ */
 export function centreOf(parts: MultiPolygon): Point {
   const box = boxOf(parts.flat(2));
   return [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
@@ -147,7 +159,10 @@ const toCentimetre = (metres: number): number => Math.round(metres * 100) / 100;
 /** A point of a plane to the centimetre: what a plan draws needs no more, and is sent in a third of the digits. */
 export const drawnPoint = ([x, y]: Point): Point => [toCentimetre(x), toCentimetre(y)];
 
-/** Is the point inside, edges by the even-odd rule? For single questions; rows use a sweep. */
+/**
+ * Is the point inside, edges by the even-odd rule? For single questions; rows use a sweep.
+ * @example contains([[[[0, 0], [2, 0], [2, 3], [0, 3]]]], [1, 1]) // => true
+ */
 export function contains(parts: MultiPolygon, [px, py]: Point): boolean {
   let inside = false;
   for (const ring of parts.flat()) {

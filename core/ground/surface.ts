@@ -306,6 +306,7 @@ export function hillShade(surface: Surface): Float32Array {
 /**
  * A contour interval that gives about a dozen lines between two heights, metres.
  * @param unit metres of the unit in which it is round
+ * @example contourInterval(100, 130) // => 2.5
  */
 export function contourInterval(lowest: number, highest: number, unit = 1): number {
   const wanted = (highest - lowest) / unit / 12;

@@ -181,6 +181,7 @@ const needSide = (what: Message, length: number): void => {
 /**
  * A rectangle from its two sides, its first corner at (0, 0).
  * @param bearing radians, the way the first side runs; the second turns right
+ * @example rectangle(30, 20, 0).length // => 4
  */
 export function rectangle(length: number, width: number, bearing: number): Point[] {
   needSide(say('what.length'), length);

@@ -6,6 +6,7 @@
  * @param weights non-negative, not all zero
  * @returns one whole number a weight, adding up to the total
  * @throws RangeError when the weights are negative or all zero
+ * @example apportion(10, [1, 1, 1]) // => [4, 3, 3]
  */
 export function apportion(total: number, weights: readonly number[]): number[] {
   const sum = weights.reduce((a, b) => a + b, 0);

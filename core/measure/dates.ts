@@ -23,7 +23,10 @@ function at(day: Day): DateTime {
   return found;
 }
 
-/** Adds a span; the end of a short month stays the end of that month. */
+/**
+ * Adds a span; the end of a short month stays the end of that month.
+ * @example addTo('2026-01-31', { months: 1 }) // => '2026-02-28'
+ */
 export function addTo(day: Day, span: Span): Day {
   const { months = 0, weeks = 0, days = 0 } = span;
   if (!months && !weeks && !days) return day;
@@ -33,7 +36,10 @@ export function addTo(day: Day, span: Span): Day {
   return Number.isNaN(to.getTime()) ? from.toISODate()! : to.toISOString().slice(0, 10);
 }
 
-/** Whole days from one day to another, negative when the second lies before the first. */
+/**
+ * Whole days from one day to another, negative when the second lies before the first.
+ * @example daysBetween('2026-02-27', '2026-03-02') // => 3
+ */
 export function daysBetween(from: Day, to: Day): number {
   return Math.round((at(to).toMillis() - at(from).toMillis()) / DAY);
 }
@@ -42,7 +48,10 @@ export function isDay(text: string): boolean {
   return /^\d{4}-\d{2}-\d{2}$/.test(text) && at(text).isValid;
 }
 
-/** Writes a day as "24 Nov", with the year when asked for. */
+/**
+ * Writes a day as "24 Nov", with the year when asked for.
+ * @example formatDay('2026-11-28', true) // => '28 Nov 2026'
+ */
 export function formatDay(day: Day, withYear = false): string {
   const known = withYear ? writtenWithYear : written;
   let text = known.get(day);
@@ -61,7 +70,7 @@ const writtenWithYear = new Map<Day, string>();
 /** 1 for Monday to 7 for Sunday. */
 export const weekdayOf = (day: Day): number => at(day).weekday;
 
-/** Writes a day as "Tuesday". */
+/** Writes a day as "Tuesday". @example weekday('2026-11-28') // => 'Saturday' */
 export function weekday(day: Day): string {
   return at(day).setLocale('en-GB').toFormat('cccc');
 }

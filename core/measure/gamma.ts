@@ -31,10 +31,10 @@ export function incompleteGamma(a: number, x: number): number {
   return 1 - front * fraction;
 }
 
-/** Chance of a χ² value of so many degrees as great or greater. */
+/** Chance of a χ² value of so many degrees as great or greater. @example chiSquareTail(3.841, 1) // ≈ 0.05 */
 export const chiSquareTail = (x: number, degrees: number): number =>
   x <= 0 ? 1 : 1 - incompleteGamma(degrees / 2, x / 2);
 
-/** Probability that a standard normal value is at most z. */
+/** Probability that a standard normal value is at most z. @example normalProbability(1.96) // ≈ 0.975 */
 export const normalProbability = (z: number): number =>
   z < 0 ? 1 - normalProbability(-z) : 0.5 + incompleteGamma(0.5, (z * z) / 2) / 2;

@@ -3,7 +3,10 @@ import proj4 from 'proj4';
 /** A pair: [longitude, latitude] in degrees, or [easting, northing] in metres. */
 export type Point = [number, number];
 
-/** Metres from a point to the nearest of a straight stretch between two others. */
+/**
+ * Metres from a point to the nearest of a straight stretch between two others.
+ * @example toSegment([3, 4], [0, 0], [10, 0]) // => 4
+ */
 export function toSegment([x, y]: Point, [x1, y1]: Point, [x2, y2]: Point): number {
   const [dx, dy] = [x2 - x1, y2 - y1];
   const t = Math.max(0, Math.min(1, ((x - x1) * dx + (y - y1) * dy) / (dx * dx + dy * dy || 1)));

@@ -1,4 +1,7 @@
-/** Whole numbers as stretches of neighbours, in order: 7, 1, 2, 3 → [1, 3], [7, 7]. */
+/**
+ * Whole numbers as stretches of neighbours, in order: 7, 1, 2, 3 → [1, 3], [7, 7].
+ * @example stretchesOf([5, 3, 4, 9]) // => [[3, 5], [9, 9]]
+ */
 export function stretchesOf(numbers: readonly number[]): [number, number][] {
   const stretches: [number, number][] = [];
   for (const n of [...new Set(numbers)].sort((a, b) => a - b)) {

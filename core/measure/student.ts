@@ -51,6 +51,7 @@ export function studentProbability(t: number, freedom: number): number {
  * Two-sided Student quantile: the t which |T| stays under with the given confidence.
  * @param confidence between 0 and 1, 0.95 for a 95 % interval
  * @param freedom degrees of freedom, 1 or more
+ * @example studentQuantile(0.95, 10) // ≈ 2.228
  */
 export function studentQuantile(confidence: number, freedom: number): number {
   const key = `${confidence} ${freedom}`;

@@ -22,6 +22,7 @@ const THIN_SPACE = '\u2009';
  * Writes a number with a thin space between thousands.
  * @param value any finite number; others become an en dash
  * @param decimals digits after the point
+ * @example formatNumber(12345.6, 1).replace(/\s/g, ' ') // => '12 345.6'
  */
 export function formatNumber(value: number, decimals = 0): string {
   if (!Number.isFinite(value)) return '–';
@@ -32,7 +33,10 @@ export function formatNumber(value: number, decimals = 0): string {
   return sign + grouped + (fraction ? `.${fraction}` : '');
 }
 
-/** Writes a share between 0 and 1 as a percentage. */
+/**
+ * Writes a share between 0 and 1 as a percentage.
+ * @example formatPercent(0.8893, 1).replace(/\s/g, ' ') // => '88.9 %'
+ */
 export function formatPercent(share: number, decimals = 0): string {
   return `${formatNumber(share * 100, decimals)} %`;
 }
@@ -228,7 +232,7 @@ export function formatWind(metresPerSecond: number, system: UnitSystem): string 
   return `${formatNumber(metresPerSecond / one)} ${unit}`;
 }
 
-/** Gallons an acre of litres a hectare. */
+/** Gallons an acre of litres a hectare. @example gallonsPerAcre(200) // ≈ 21.4 */
 export const gallonsPerAcre = (litresPerHectare: number): number =>
   (litresPerHectare / LITRES_PER_US_GALLON) * (SQUARE_METRES_PER_ACRE / SQUARE_METRES_PER_HECTARE);
 
@@ -285,6 +289,7 @@ const LENGTH_UNITS: Record<string, number> = {
  * @param system the unit of a bare number
  * @returns metres
  * @throws Error with a sentence when the text is no length
+ * @example parseLength('8ft', 'metric') // ≈ 2.438
  */
 export function parseLength(text: string, system: UnitSystem): number {
   const cleaned = text
@@ -311,7 +316,10 @@ export function parseLength(text: string, system: UnitSystem): number {
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 
-/** Writes a bearing in radians clockwise from north as "083°". */
+/**
+ * Writes a bearing in radians clockwise from north as "083°".
+ * @example formatBearing(Math.PI / 2) // => '090°'
+ */
 export function formatBearing(radians: number, decimals = 0): string {
   const unit = 10 ** decimals;
   const degrees = (Math.round(((((radians * 180) / Math.PI) % 360) + 360) * unit) / unit) % 360;
@@ -319,7 +327,7 @@ export function formatBearing(radians: number, decimals = 0): string {
   return `${written.padStart(decimals ? decimals + 4 : 3, '0')}°`;
 }
 
-/** The nearest of eight compass points for a bearing in radians. */
+/** The nearest of eight compass points for a bearing in radians. @example compassPoint(Math.PI) // => 'S' */
 export function compassPoint(radians: number): string {
   const eighth = Math.round((radians / (Math.PI / 4)) % 8);
   return COMPASS[(eighth + 8) % 8];

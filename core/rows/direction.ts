@@ -10,7 +10,10 @@ export type Direction =
   /** Square to the wind that does harm; the bearing it comes from, radians. */
   | { kind: 'across-wind'; from: number };
 
-/** Compass bearing in radians on which rows of a direction run. */
+/**
+ * Compass bearing in radians on which rows of a direction run.
+ * @example bearingOfDirection({ kind: 'east-west' }) // => Math.PI / 2
+ */
 export function bearingOfDirection(direction: Direction): number {
   switch (direction.kind) {
     case 'bearing':

@@ -114,7 +114,10 @@ export interface SettingOut {
   frameSteps: number;
 }
 
-/** The largest whole multiple of 3-4-5 that fits a length along the baseline. */
+/**
+ * The largest whole multiple of 3-4-5 that fits a length along the baseline.
+ * @example rightAngleSides(25) // => [18, 24, 30]
+ */
 export function rightAngleSides(length: number): [number, number, number] {
   const unit = Math.max(1, Math.min(6, Math.floor(length / 4)));
   return [3 * unit, 4 * unit, 5 * unit];

@@ -48,6 +48,7 @@ export const TRIANGLE_ROW_RATIO = Math.sqrt(3) / 2;
 /**
  * Trees on a square metre at spacing a in the row and b between rows, both in metres.
  * @throws Told when either is outside 0.1 m to 100 m
+ * @example density(2.5, 3) * 10_000 // ≈ 1333
  */
 export function density(inRow: number, between: number): number {
   checkSpacing('spacing.inRow', inRow);
@@ -55,7 +56,10 @@ export function density(inRow: number, between: number): number {
   return 1 / (inRow * between);
 }
 
-/** The third of (in the row, between rows, density): the row spacing that gives a density. */
+/**
+ * The third of (in the row, between rows, density): the row spacing that gives a density.
+ * @example spacingForDensity(2, 0.25) // => 2
+ */
 export function spacingForDensity(other: number, treesPerSquareMetre: number): number {
   checkSpacing('spacing.given', other);
   if (!(treesPerSquareMetre > 0)) throw told('rows.densityNotAboveZero');
@@ -64,7 +68,10 @@ export function spacingForDensity(other: number, treesPerSquareMetre: number): n
   return spacing;
 }
 
-/** Row spacing that a pattern asks for, given the spacing in the row; undefined where it is free. */
+/**
+ * Row spacing that a pattern asks for, given the spacing in the row; undefined where it is free.
+ * @example rowSpacingOf('equilateral', 2) // ≈ 1.73
+ */
 export function rowSpacingOf(pattern: Pattern, inRow: number): number | undefined {
   if (pattern === 'square') return inRow;
   if (pattern === 'equilateral') return inRow * TRIANGLE_ROW_RATIO;

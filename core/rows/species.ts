@@ -344,7 +344,7 @@ function inClumps(classes: readonly Runs[], stock: Stock, clump: Int32Array): Ru
   });
 }
 
-/** The species at one peg (counted from 1) of a row. */
+/** The species at one peg (counted from 1) of a row. @example speciesAt([0, 40, 1, 25], 41) // => 1 */
 export function speciesAt(runs: Runs, peg: number): number | undefined {
   let left = peg;
   for (let i = 0; i < runs.length; i += 2) {

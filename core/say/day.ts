@@ -15,6 +15,7 @@ export function dayOf(moment: number | string | Date, zone: string): Day {
 /**
  * First moment of a day at a site and of the day after it.
  * @returns milliseconds since 1970 UTC
+ * @example dayBounds('2026-03-29', 'Europe/Berlin').reduce((from, to) => (to - from) / 3_600_000) // => 23
  */
 export function dayBounds(day: Day, zone: string): [from: number, to: number] {
   const key = `${zone} ${day}`;

@@ -85,7 +85,10 @@ const isList = (value: unknown): value is Named[] =>
   Array.isArray(value) &&
   value.every((member) => isObject(member) && typeof (member as Members).id === 'string');
 
-/** Whether two values say the same, whatever the order of their members. */
+/**
+ * Whether two values say the same, whatever the order of their members.
+ * @example same({ a: null }, {}) // => true
+ */
 export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (a == null && b == null) return true;

@@ -38,7 +38,7 @@ export interface List {
 }
 
 export type MessageKey = keyof Messages;
-/** What messages of a kind are called behind its prefix. @example NamesUnder<'task.'> // 'rip' | 'plant' | … */
+/** What messages of a kind are called behind its prefix: of 'task.' that is 'rip', 'plant' and so on. */
 export type NamesUnder<Prefix extends string> = MessageKey extends infer Key
   ? Key extends `${Prefix}${infer Name}`
     ? Name

@@ -9,6 +9,7 @@ export type SpeciesMarks = Partial<Record<Mark, string>>;
  * Letters for a new card that no other has: the first of its name, else the first and another of the name, else
  * the first pair that is free.
  * @returns '' while the name has no letter in it
+ * @example freeLetters('Alder', ['A']) // => 'AL'
  */
 export function freeLetters(name: string, taken: readonly string[]): string {
   const used = new Set(taken.map((letter) => letter.toUpperCase()));

@@ -15,12 +15,18 @@ export interface Air {
 export const ANCHOR_MINUTES = 20;
 export const ANCHOR_AIR: Air = { temperature: 10, humidity: 0.8, wind: 1 };
 
-/** Saturation vapour pressure in kPa by the Tetens form (FAO-56, eq. 11). */
+/**
+ * Saturation vapour pressure in kPa by the Tetens form (FAO-56, eq. 11).
+ * @example saturationPressure(15) // ≈ 1.705
+ */
 export function saturationPressure(temperature: number): number {
   return 0.6108 * Math.exp((17.27 * temperature) / (temperature + 237.3));
 }
 
-/** Vapour pressure deficit in kPa (FAO-56, eq. 11 and 12). */
+/**
+ * Vapour pressure deficit in kPa (FAO-56, eq. 11 and 12).
+ * @example vapourDeficit({ temperature: 20, humidity: 0.5, wind: 0 }) // ≈ 1.17
+ */
 export function vapourDeficit({ temperature, humidity }: Air): number {
   return saturationPressure(temperature) * (1 - humidity);
 }
@@ -30,12 +36,18 @@ export function evaporativeDemand(air: Air): number {
   return (1 + 0.536 * air.wind) * vapourDeficit(air);
 }
 
-/** How many times faster roots dry than in the anchor air. An index, not a measurement. */
+/**
+ * How many times faster roots dry than in the anchor air. An index, not a measurement.
+ * @example dryingRate(ANCHOR_AIR) // => 1
+ */
 export function dryingRate(air: Air): number {
   return evaporativeDemand(air) / evaporativeDemand(ANCHOR_AIR);
 }
 
-/** Minutes roots may lie open in this air. Never more than a working day is promised. */
+/**
+ * Minutes roots may lie open in this air. Never more than a working day is promised.
+ * @example minutesAllowed(ANCHOR_AIR, 2).value // => 40
+ */
 export function minutesAllowed(air: Air, dipFactor = 1): Figure {
   const rate = dryingRate(air);
   return {

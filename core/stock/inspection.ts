@@ -39,7 +39,10 @@ export const SPINDLY = 8;
 export const isGateTree = (given: unknown): given is GateTree =>
   Array.isArray((given as GateTree | null)?.faults);
 
-/** Height in centimetres over root collar diameter in millimetres. */
+/**
+ * Height in centimetres over root collar diameter in millimetres.
+ * @example sturdiness({ height: 0.4, collar: 0.005 } as never) // => 8
+ */
 export const sturdiness = ({ height, collar }: GateTree): number | undefined =>
   height && collar ? (height * 100) / (collar * 1000) : undefined;
 

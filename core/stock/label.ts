@@ -30,6 +30,7 @@ function checkSign(signs: string): string {
  * read as 0 and I or L as 1. An address with the code at its end is read too.
  * @returns the code in its written form
  * @throws Told when it is no code, or does not check
+ * @example readCode(`/lot/${shortCode('018f').toLowerCase()}`) === shortCode('018f') // => true
  */
 export function readCode(text: string): string {
   const last = text.trim().split('/').at(-1) ?? '';

@@ -17,6 +17,7 @@ export const USUAL_TERMS: OrderTerms = { reserve: 0.05, cull: 0.05, pack: 50 };
 /**
  * How many trees to order: positions × (1 + reserve) ÷ (1 − cull), up to whole packs.
  * @param positions positions of one species in the saved layout
+ * @example orderQuantity(1000, { reserve: 0.05, cull: 0.1, pack: 25 }).value // => 1175
  */
 export function orderQuantity(positions: number, { reserve, cull, pack }: OrderTerms): Figure {
   if (!(reserve >= 0 && reserve <= 1)) throw told('stock.reserve');

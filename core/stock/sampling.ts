@@ -35,6 +35,7 @@ const logChoose = (n: number, k: number): number =>
  * of which D are faulty (hypergeometric distribution, as in any text on acceptance sampling).
  * @param lot trees in the lot, N
  * @param faulty faulty trees in it, D
+ * @example acceptanceProbability(10, 5, { n: 2, c: 0 }) // ≈ 0.2222
  */
 export function acceptanceProbability(lot: number, faulty: number, { n, c }: SamplingPlan): number {
   const most = Math.min(c, n, faulty);
@@ -131,6 +132,7 @@ const BEGINS: Record<QualityLimit, number> = { 10: -1, 6.5: 0, 4: 1, 2.5: 2, 1.5
 /**
  * The published single-sampling plan for a lot: ISO 2859-1, general inspection level II, normal
  * inspection. Table from memory; where it points to a neighbouring plan, that plan is taken.
+ * @example publishedPlan(1000, 2.5) // => { n: 80, c: 5 }
  */
 export function publishedPlan(lot: number, limit: QualityLimit): SamplingPlan {
   const code = LOT_SIZES.findIndex((most) => lot <= most);

@@ -12,6 +12,7 @@ export const Z95 = 1.959963984540054;
  * Wilson score interval of a proportion (Wilson 1927, J. Am. Stat. Assoc. 22).
  * @param hits how many of n
  * @param n sample size, 1 or more
+ * @example wilson(81, 263).low // ≈ 0.255
  */
 export function wilson(hits: number, n: number, z = Z95): Interval {
   if (!(n > 0) || hits < 0 || hits > n) {

@@ -46,6 +46,9 @@ export function sumMarks(marks: string): MarkSums {
   return sums;
 }
 
-/** Trees that were dead or gone before and are counted alive now, by peg: one of the two looked wrongly. */
+/**
+ * Trees that were dead or gone before and are counted alive now, by peg: one of the two looked wrongly.
+ * @example cameBack('10g1', '1111') // => [2, 3]
+ */
 export const cameBack = (before: string, now: string): number[] =>
   [...now].flatMap((mark, i) => (isDead(before[i]) && isAlive(mark) ? [i + 1] : []));

@@ -63,7 +63,10 @@ export function countsOfWalk({ places }: Walk, marks: string, said: Said = {}): 
   });
 }
 
-/** Looks at one row laid over each other, the oldest first: the newest word on each tree stands. */
+/**
+ * Looks at one row laid over each other, the oldest first: the newest word on each tree stands.
+ * @example overlaid(['11-', '1-0']) // => '110'
+ */
 export function overlaid(marks: readonly string[]): string {
   const longest = Math.max(0, ...marks.map(({ length }) => length));
   return Array.from(

@@ -72,7 +72,10 @@ export const careStates = (events: readonly CareEvent[], rows: readonly number[]
   return CARE.flatMap((kind) => rounds.find((round) => round.kind === kind) ?? []);
 };
 
-/** The care that a task of the calendar asks for; nothing for tasks of other work. */
+/**
+ * The care that a task of the calendar asks for; nothing for tasks of other work.
+ * @example careOfTask('weed-2') // => 'weeded'
+ */
 export const careOfTask = (key: string): Care | undefined =>
   key.startsWith('weed-')
     ? 'weeded'

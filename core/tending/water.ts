@@ -79,7 +79,7 @@ export interface WaterDay {
   ahead: boolean;
 }
 
-/** Millimetres on the wetted ring that so many litres a tree make. */
+/** Millimetres on the wetted ring that so many litres a tree make. @example asDepth(19, 0.3) // ≈ 67.2 */
 export const asDepth = (litres: number, ring: number): number => litres / (Math.PI * ring * ring);
 
 /** Litres a tree that fill a store again, from so many mm under full. */
@@ -263,7 +263,7 @@ export function roundOf(trees: number, each: number, terms: WaterTerms): Round {
  * @param hole diameter of the hole
  * @param high water over the hole
  * @param c discharge coefficient, 0.6 for a plain hole
- * @example bucketSeconds(0.26, 0.003, 0.36) / 60 // about 57 minutes
+ * @example bucketSeconds(0.26, 0.003, 0.36) / 60 // ≈ 57
  */
 export const bucketSeconds = (wide: number, hole: number, high: number, c = 0.6): number =>
   ((wide / hole) ** 2 * Math.sqrt((2 * high) / 9.81)) / c;

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Depth } from '../method/schools';
 import { SCHOOLS } from '../method/schools';
-import { aboveOf, boxOf, halfWidth, sectionOf, type Shape } from './drawing';
+import { aboveOf, boxOf, halfWidth, measureOf, sectionOf, viewOf, type Shape } from './drawing';
 import { coverOfDatum, faultsOf, HOLES, offStep, TREE_LIMITS, type PlantedTree } from './tree';
 import { TAUGHT, taughtOf, treeFor, type Lesson } from './trainer';
 
@@ -87,6 +87,35 @@ test('ten thousand drawings read back give the verdict of the trees they were dr
   assert.equal(new Set([...seen].map((key) => key.split(' ')[1])).size, HOLES.length);
   // Four datums by four holes, every fault and none.
   assert.equal(seen.size, 4 * 4 * (TAUGHT.length + 1));
+});
+
+test('the measure drawn in is as long as it was found, from whichever side one looks', () => {
+  const measured = new Map<string, number>();
+  for (let i = 0; i < 2000; i++) {
+    const lesson = LESSONS[i % LESSONS.length];
+    const fault = TAUGHT[Math.floor(i / LESSONS.length) % TAUGHT.length];
+    const tree = treeFor(lesson, fault, (i % 7) / 6, `measure ${i}`);
+    const [finding] = faultsOf(tree);
+    const other = viewOf(fault) === 'above' ? 'section' : 'above';
+    assert.equal(measureOf(tree, fault, other), undefined, `${fault} is not seen in that view`);
+    const drawn = measureOf(tree, fault, viewOf(fault));
+    if (!drawn) continue;
+    const [[x1, y1], [x2, y2]] = drawn;
+    const length = Math.hypot(x2 - x1, y2 - y1);
+    const found = fault === 'spacing' ? Math.abs(length - tree.step) / tree.step : length;
+    assert.ok(
+      Math.abs(found - Math.abs(finding.found)) < 1e-9,
+      `${i} ${fault} by ${lesson.depth.datum}: ${length} drawn, ${finding.found} found`,
+    );
+    measured.set(fault, (measured.get(fault) ?? 0) + 1);
+  }
+  assert.deepEqual([...measured.keys()].sort(), [
+    'air-pocket',
+    'deep',
+    'not-cleared',
+    'shallow',
+    'spacing',
+  ]);
 });
 
 test('roots stay in their hole, and the hole under the ground', () => {

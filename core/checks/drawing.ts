@@ -1,5 +1,6 @@
 import type { Point } from '../measure/plane';
-import type { PlantedTree } from './tree';
+import type { Fault } from './faults';
+import { coverOfDatum, type PlantedTree } from './tree';
 
 /** What a shape of a drawing is. */
 export type Part =
@@ -249,6 +250,42 @@ function gapOf(tree: PlantedTree): Point[] {
     [wall - tree.gap / 2, middle - tall],
     [inner, middle],
   ];
+}
+
+/** From where a fault is seen: the step to the next tree from above, all else in the cut. @example viewOf('spacing') // => 'above' */
+export const viewOf = (fault: Fault): View => (fault === 'spacing' ? 'above' : 'section');
+
+/**
+ * The measure by which a fault is judged, from end to end as it lies in the drawing: as long as it was found.
+ * @returns nothing where the fault has no length, or is not seen from there
+ */
+export function measureOf(tree: PlantedTree, fault: Fault, view: View): [Point, Point] | undefined {
+  if (view !== viewOf(fault)) return undefined;
+  switch (fault) {
+    case 'deep':
+    case 'shallow':
+      return [
+        [0, 0],
+        [0, -coverOfDatum(tree)],
+      ];
+    case 'air-pocket': {
+      const points = gapOf(tree);
+      const [wall, inner] = [points[1], points[3]];
+      return [inner, wall];
+    }
+    case 'spacing':
+      return [
+        [0, -0.55],
+        [tree.toNext, -0.55],
+      ];
+    case 'not-cleared':
+      return [
+        [0, 0],
+        [tree.cleared, 0],
+      ];
+    default:
+      return undefined;
+  }
 }
 
 /** The box around shapes: west, south, east, north, metres. */

@@ -1,5 +1,12 @@
 <script lang="ts">
-  import { aboveOf, boxOf, sectionOf, type Shape, type View } from '$core/checks/drawing';
+  import {
+    aboveOf,
+    boxOf,
+    measureOf,
+    sectionOf,
+    type Shape,
+    type View,
+  } from '$core/checks/drawing';
   import type { Finding, PlantedTree } from '$core/checks/tree';
 
   interface Props {
@@ -33,27 +40,15 @@
   const path = ({ points, closed }: Shape) =>
     points.map(([a, b], i) => `${i ? 'L' : 'M'}${x(a).toFixed(1)} ${y(b).toFixed(1)}`).join('') +
     (closed ? 'Z' : '');
-  const fault = $derived(marked?.finding.fault);
-  /** Where the measure of the marked fault stands. */
+  /** Where the measure of the marked fault stands: a depth beside the tree, a width over the ground. */
   const dimension = $derived.by(() => {
-    const collar = -tree.cover;
-    switch (fault) {
-      case 'deep':
-      case 'shallow':
-        return { x1: x(box[2] * 0.55), y1: y(0), x2: x(box[2] * 0.55), y2: y(collar) };
-      case 'air-pocket': {
-        const gap = shapes.find(({ part }) => part === 'gap')!;
-        const xs = gap.points.map(([a]) => a);
-        const at = y(gap.points[1][1]);
-        return { x1: x(Math.min(...xs)), y1: at, x2: x(Math.max(...xs)), y2: at };
-      }
-      case 'spacing':
-        return { x1: x(0), y1: y(-0.55), x2: x(tree.toNext), y2: y(-0.55) };
-      case 'not-cleared':
-        return { x1: x(0), y1: y(0) - 14, x2: x(Math.min(tree.cleared, box[2])), y2: y(0) - 14 };
-      default:
-        return undefined;
-    }
+    const ends = marked && measureOf(tree, marked.finding.fault, view);
+    if (!ends) return undefined;
+    const [[x1, y1], [x2, y2]] = ends;
+    const upright = x1 === x2;
+    const over = marked.finding.fault === 'not-cleared' ? 14 : 0;
+    const aside = (at: number) => x(upright ? box[2] * 0.55 : Math.min(at, box[2]));
+    return { x1: aside(x1), y1: y(y1) - over, x2: aside(x2), y2: y(y2) - over };
   });
   /** Beside the measure where there is room, else over its end. */
   const words = $derived.by(() => {

@@ -1,4 +1,5 @@
 import type { Content } from 'pdfmake/interfaces';
+import { viewOf } from '../../../../core/checks/drawing';
 import { faultsOf } from '../../../../core/checks/tree';
 import { taughtOf, treeFor, type Lesson, type Taught } from '../../../../core/checks/trainer';
 import { formatSmall } from '../../../../core/measure/units';
@@ -18,7 +19,7 @@ export function schoolCards(lessons: readonly Lesson[], reader: FieldReader): Pr
     [...taughtOf(lesson), undefined].flatMap((fault, number): Content[] => {
       const tree = treeFor(lesson, fault, 0.4, `card ${lesson.stock} ${lesson.hole} ${number}`);
       const [found] = faultsOf(tree);
-      const view = fault === 'spacing' ? 'above' : 'section';
+      const view = fault ? viewOf(fault) : 'section';
       const small = (cm: number) => measure(formatSmall(cm / 100, reader.system));
       return [
         {

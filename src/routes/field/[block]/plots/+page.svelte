@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onDestroy, untrack } from 'svelte';
+  import { viewOf } from '$core/checks/drawing';
   import { FAULTS, plotSums, type CheckedTree, type Fault } from '$core/checks/faults';
   import { isAsked, TAUGHT, treeFor, type Taught } from '$core/checks/trainer';
   import { withMeasure, type Measured } from '$core/checks/measured';
@@ -195,7 +196,7 @@
         >
           {#if signs[fault as Taught]}<TreeDrawing
               tree={signs[fault as Taught]}
-              view={fault === 'spacing' ? 'above' : 'section'}
+              view={viewOf(fault)}
               label=""
               small={LOOKS[fault as Taught] ?? 'tree'}
             />{/if}

@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import { HABITS } from '$core/stock/handling';
   import type { FieldKey } from '$lib/words/field';
+  import { viewOf } from '$core/checks/drawing';
   import { faultsOf } from '$core/checks/tree';
   import {
     ACCURATE,
@@ -72,15 +73,14 @@
     scene ? (said === 'good') === scene.kept : said === (found[0]?.fault ?? 'good'),
   );
   const timed = $derived(againstTime(answers));
-  /** The step in the row is seen from above, all else in the cut. */
-  const fromAbove = $derived(shown.fault === 'spacing');
   let view = $state<'section' | 'above'>('section');
 
   async function answer(what: Taught | 'good' | 'unsure') {
     said = what;
     step = 'told';
     took = Math.min(600_000, Date.now() - begun);
-    if (fromAbove && !scene) view = 'above';
+    // The answer is shown where its measure is seen, wherever the learner looked.
+    if (found[0] && !scene) view = viewOf(found[0].fault);
     const entry = {
       shown: scene ? ('handling' as const) : (shown.fault ?? ('good' as const)),
       right,

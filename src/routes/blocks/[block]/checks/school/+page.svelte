@@ -1,5 +1,6 @@
 <script lang="ts">
   import { faultNames } from '$lib/words/en/named';
+  import { viewOf } from '$core/checks/drawing';
   import { READY, treeFor, type Taught } from '$core/checks/trainer';
   import { TRAINED } from '$core/checks/training';
   import { formatNumber, formatPercent } from '$core/measure/units';
@@ -70,7 +71,7 @@
           <figure>
             <TreeDrawing
               tree={treeFor(lesson, fault, 0, `shown ${fault}`)}
-              view={fault === 'spacing' ? 'above' : 'section'}
+              view={viewOf(fault)}
               label={faultNames[fault]}
             />
             <figcaption>{faultNames[fault]}</figcaption>

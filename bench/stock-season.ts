@@ -8,7 +8,7 @@ import { eventsOf, exposuresOf, lotsFact } from '../src/lib/rooms/stock/facts.se
 import { asStockEvent } from '../src/lib/rooms/stock/sums.server';
 import type { LotRow, StockEventRow } from '../src/lib/rooms/stock/tables.server';
 import type { SiteRow } from '../src/lib/rooms/people/tables.server';
-import { Facts, forgetFacts, marksOf } from '../src/lib/server/facts';
+import { Facts, forgetFacts } from '../src/lib/server/facts';
 import { openStore } from '../src/lib/store';
 import { mendSums } from '../src/lib/store/sums';
 import { report } from './measure';
@@ -80,7 +80,7 @@ const site = (await store.site.findByPk(block.siteId))!.get() as SiteRow;
 /** Read anew, as after a change: nothing kept from before. */
 async function fresh() {
   forgetFacts();
-  return new Facts(store, site, await marksOf(store, site.id));
+  return Facts.read(store, site);
 }
 const states = await (await fresh()).of(lotsFact, block.id);
 const within = (what: string, ms: number, bound: number) =>

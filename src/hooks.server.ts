@@ -4,6 +4,7 @@ import { promisify } from 'node:util';
 import { json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
 import pino from 'pino';
 import { say } from '../core/say/message';
+import { now } from '$lib/server/clock';
 import { personOf, SESSION_COOKIE } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
 import { isAway } from '$lib/server/work';
@@ -40,6 +41,7 @@ function away(pathname: string): Response {
 }
 
 export const handle: Handle = async ({ event, resolve }) => {
+  const readAt = now();
   const { pathname } = event.url;
   const token = event.cookies.get(SESSION_COOKIE);
   try {
@@ -76,6 +78,7 @@ export const handle: Handle = async ({ event, resolve }) => {
   });
   // A phone keeps a page only where it knows that no hotspot answered in its place.
   response.headers.set('X-Answered-By', 'viridane');
+  response.headers.set('X-Read-At', String(readAt));
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');
   return delivered(event.request, response);

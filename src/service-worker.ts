@@ -1,6 +1,7 @@
 /// <reference types="@sveltejs/kit" />
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
+import { isOurs, keepAnswer, keptAnswer, pagesOf, PAGES_OF } from './lib/field/kept';
 
 /**
  * Keeps the field pages usable without a signal: the application's files are stored at install, a
@@ -12,8 +13,6 @@ const worker = self as unknown as ServiceWorkerGlobalScope;
 const SHELL = `shell-${version}`;
 /** Files named by their content: the same name is the same file, whichever version brought it. */
 const IMMUTABLE = '/_app/immutable/';
-/** Pages are kept apart by person: nobody is shown another's name. */
-const PAGES = 'field-pages';
 const WHO = 'field-person';
 
 worker.addEventListener('install', (event) => {
@@ -36,7 +35,7 @@ worker.addEventListener('activate', (event) => {
         const kept = [SHELL, WHO, before];
         return Promise.all(
           names
-            .filter((name) => !kept.includes(name) && !name.startsWith(`${PAGES} `))
+            .filter((name) => !kept.includes(name) && !name.startsWith(PAGES_OF))
             .map((name) => caches.delete(name)),
         );
       })
@@ -81,17 +80,16 @@ worker.addEventListener('fetch', (event) => {
 
 async function networkFirst(request: Request): Promise<Response> {
   const person = await whose();
-  const cache = person ? await caches.open(`${PAGES} ${person}`) : undefined;
+  const cache = person ? await caches.open(pagesOf(person)) : undefined;
+  const address = new URL(request.url);
   try {
     const response = await fetch(request);
     // A hotspot that answers for everybody must not take the place of what is kept.
-    const ours = response.headers.get('x-answered-by') === 'viridane';
-    if (cache && response.ok && ours && !response.redirected)
-      await cache.put(request, response.clone());
+    if (cache && response.ok && isOurs(response) && !response.redirected)
+      await keepAnswer(cache, address, response.clone());
     return response;
   } catch (error) {
-    // A page's own address may carry what was chosen on it; without a signal the page itself will do.
-    const stored = await cache?.match(request, { ignoreSearch: true, ignoreVary: true });
+    const stored = cache && (await keptAnswer(cache, address));
     if (stored) return stored;
     throw error;
   }

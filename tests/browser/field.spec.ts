@@ -40,6 +40,47 @@ test('a planter works without signal; everything is kept, shown as waiting, and 
   await expect(page.getByTestId('planted')).toHaveText(String(start + 35));
 });
 
+test('what was sent still counts when the phone starts again without a signal, on every page it kept', async ({
+  page,
+  context,
+}) => {
+  const broken: string[] = [];
+  page.on('pageerror', ({ message }) => broken.push(message));
+  await signIn(page, 'planter');
+  await page.goto('/field');
+  await page.getByRole('link', { name: /Haul Flat/ }).click();
+  await page.waitForURL(/\/field\/[0-9a-f-]{36}$/);
+  const block = new URL(page.url()).pathname;
+  // The morning at the gate: every page of the block is kept.
+  const isKept = (path: string) =>
+    page.evaluate(async (asked) => Boolean(await caches.match(asked)), path);
+  await expect.poll(() => isKept(`${block}/tags/__data.json`), { timeout: 60_000 }).toBe(true);
+  const planted = page.getByTestId('planted');
+  const start = Number(await planted.textContent());
+
+  // Trees are sent while there is a signal, and the page that stays open counts them.
+  await page.getByRole('button', { name: '+10', exact: true }).tap();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.getByRole('button', { name: '+1', exact: true }).tap();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await expect(planted).toHaveText(String(start + 11));
+
+  // In the gully there is none, and the phone has closed the page meanwhile.
+  await context.setOffline(true);
+  await page.reload();
+  await expect(planted).toHaveText(String(start + 11));
+  await page.getByRole('link', { name: 'Other block' }).tap();
+  await page.waitForURL(/\/field$/);
+  await page.getByRole('link', { name: /Haul Flat/ }).click();
+  await expect(planted).toHaveText(String(start + 11));
+  await page.goBack();
+  await page.waitForURL(/\/field$/);
+  await page.goForward();
+  await expect(planted).toHaveText(String(start + 11));
+  expect(broken).toEqual([]);
+});
+
 test('targets on the field page are wide enough for a glove', async ({ page }) => {
   await signIn(page, 'planter');
   await page.goto('/field');

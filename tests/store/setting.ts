@@ -5,7 +5,7 @@ import { perform } from '../../src/lib/rooms/commands.server';
 import { contractOf, isCommand } from '../../src/lib/rooms/contracts';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
-import { Facts, forgetFacts, marksOf } from '../../src/lib/server/facts';
+import { Facts, forgetFacts } from '../../src/lib/server/facts';
 import { hashPassword, personById, type Person } from '../../src/lib/server/sign-in';
 import { openStore, type Store } from '../../src/lib/store';
 import { migrate } from '../../src/lib/store/migrate';
@@ -40,7 +40,7 @@ export async function demoSetting(name: string) {
   /** What pages would read now; `kept` also from what was read before. */
   const facts = async (of: SiteRow = site, kept = false) => {
     if (!kept) forgetFacts();
-    return new Facts(store, of, await marksOf(store, of.id));
+    return Facts.read(store, of);
   };
   return { store, site, people, blocks, facts, ...commands(store, people) };
 }

@@ -10,6 +10,8 @@ export interface Entry<Name extends CommandName = CommandName> {
   order?: number;
   /** Who entered it: on a shared phone nobody sends another's entries. */
   person: string;
+  /** The block whose page it was entered on. */
+  block?: string;
   command: Name;
   payload: Given<Name>;
   state: 'waiting' | 'sent' | 'refused';
@@ -37,8 +39,9 @@ type About = Partial<Record<'row' | 'count' | 'planterId' | 'at' | 'late', unkno
 
 /**
  * What a phone keeps while there is no signal. Entries are written to the device first and sent
- * when they can be; each has an id of its own, so that sent twice counts once. What the server cannot
- * take stays here, to be changed, split, or handed to the leader.
+ * when they can be; each has an id of its own, so that sent twice counts once. What was sent stays until every
+ * page on the phone counts it: without a signal a page starts as it was read before. What the server cannot
+ * take stays too, to be changed, split, or handed to the leader.
  */
 export class Outbox {
   entries = $state.raw<Entry[]>([]);
@@ -48,8 +51,13 @@ export class Outbox {
   unkept = $state(false);
   private readonly database = new FieldDatabase();
   private sending = false;
+  private counted = $state.raw<(entry: Entry) => boolean | undefined>(() => false);
 
-  constructor(private readonly person: string) {}
+  constructor(
+    private readonly person: string,
+    /** The block whose page is in front. */
+    public block?: string,
+  ) {}
 
   get waiting(): number {
     return this.entries.filter(({ state }) => state === 'waiting').length;
@@ -86,9 +94,7 @@ export class Outbox {
     try {
       await this.database.entries.add({
         id: payload.id,
-        person: this.person,
-        command,
-        payload,
+        ...{ person: this.person, block: this.block, command, payload },
         state: 'waiting',
       } as Entry);
     } catch (error) {
@@ -100,21 +106,28 @@ export class Outbox {
     void this.flush();
   }
 
-  /** Lets go of entries that the page's own data already counts. */
-  async settle(known: ReadonlySet<string>): Promise<void> {
-    await this.letGo(({ id, state }) => state === 'sent' && known.has(id));
+  /**
+   * Says what the page in front counts by its own data. These entries stay on the device all the same: the phone
+   * keeps other pages, and this one, as they were read before.
+   * @param readAt when the page's data was read, by the server's clock
+   * @param commands those whose effect the data shows
+   * @param known entries that the data names
+   */
+  counts(readAt: number, commands: readonly CommandName[], known?: ReadonlySet<string>): void {
+    this.counted = ({ id, state, command, doneAt }) =>
+      state === 'sent' &&
+      (known?.has(id) || (commands.includes(command) && (doneAt ?? 0) < readAt));
   }
 
-  /** Lets go of entries that were done before the page's data was read, of the commands it shows. */
-  async settleBefore(readAt: number, commands: readonly CommandName[]): Promise<void> {
-    await this.letGo(
-      ({ state, doneAt, command }) =>
-        state === 'sent' && commands.includes(command) && (doneAt ?? 0) < readAt,
+  /**
+   * Lets go of entries of this block that every page on the phone counts.
+   * @param readAt when the first of the pages that are kept was read, by the server's clock
+   */
+  async letGo(readAt: number): Promise<void> {
+    const done = this.entries.filter(
+      ({ state, doneAt, block }) =>
+        state === 'sent' && (doneAt ?? 0) < readAt && (!block || block === this.block),
     );
-  }
-
-  private async letGo(settled: (entry: Entry) => boolean): Promise<void> {
-    const done = this.entries.filter(settled);
     if (!done.length) return;
     await this.database.entries.bulkDelete(done.map(({ order }) => order!));
     await this.reload();
@@ -123,7 +136,9 @@ export class Outbox {
   /** Payloads of a command that the page's own data does not count yet, in order. */
   pending<Name extends CommandName>(command: Name): Given<Name>[] {
     return this.entries
-      .filter((entry) => entry.command === command && entry.state !== 'refused')
+      .filter(
+        (entry) => entry.command === command && entry.state !== 'refused' && !this.counted(entry),
+      )
       .map(({ payload }) => payload as Given<Name>);
   }
 
@@ -155,7 +170,7 @@ export class Outbox {
       });
       await this.database.entries.add({
         id,
-        person: this.person,
+        ...{ person: this.person, block: entry.block },
         command: entry.command,
         payload: { ...payload, ...rest, id } as never,
         state: 'waiting',
@@ -174,7 +189,7 @@ export class Outbox {
     await this.database.transaction('rw', this.database.entries, async () => {
       await this.database.entries.add({
         id,
-        person: this.person,
+        ...{ person: this.person, block: entry.block },
         command: 'people.hand',
         payload: {
           id,

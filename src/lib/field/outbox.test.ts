@@ -51,8 +51,8 @@ const tally = (count: number, more: Partial<Tally> = {}): Tally => ({
   ...more,
 });
 /** A phone that was switched on: what it kept is read, and nothing else is remembered. */
-async function phone(person = 'Planter 1'): Promise<Outbox> {
-  const outbox = new Outbox(person);
+async function phone(person = 'Planter 1', block?: string): Promise<Outbox> {
+  const outbox = new Outbox(person, block);
   (await outbox.start(() => {}))();
   await outbox.flush();
   return outbox;
@@ -242,29 +242,49 @@ test('what is handed to the leader goes as it was entered, with the reason, and 
   assert.deepEqual([String(payload.note).length, String(payload.reason).length], [300, 500]);
 });
 
-test('an entry is let go of when the page counts it, never before', async () => {
+test('what the page counts is not counted twice, and what it was read before is', async () => {
   const outbox = await phone();
-  const [counted, unknown, waits] = [tally(1), tally(2), tally(3)];
-  await outbox.add('crew.tally', counted);
-  await outbox.add('crew.tally', unknown);
+  const [named, sent, waits] = [tally(1), tally(2), tally(3)];
+  await outbox.add('crew.tally', named);
+  await outbox.add('crew.tally', sent);
   await settled(outbox);
   server.luck = Array<Luck>(30).fill('no signal');
   await outbox.add('crew.tally', waits);
   await settled(outbox);
-  await outbox.settle(new Set([counted.id, waits.id]));
-  assert.deepEqual(
-    outbox.entries.map(({ id }) => id),
-    [unknown.id, waits.id],
-  );
+  const counts = () => outbox.pending('crew.tally').map(({ count }) => count);
+  outbox.counts(0, [], new Set([named.id, waits.id]));
+  assert.deepEqual(counts(), [2, 3], 'what waits is not stored, whatever the page names');
   // The server did it at 5000 by its own clock: a page read before that cannot show it.
-  await outbox.settleBefore(5000, ['crew.tally']);
-  await outbox.settleBefore(9000, ['crew.note']);
-  assert.equal(outbox.entries.length, 2);
-  await outbox.settleBefore(5001, ['crew.tally']);
-  assert.deepEqual(
-    outbox.entries.map(({ id }) => id),
-    [waits.id],
-  );
+  outbox.counts(5000, ['crew.tally']);
+  assert.deepEqual(counts(), [1, 2, 3]);
+  outbox.counts(9000, ['crew.note']);
+  assert.deepEqual(counts(), [1, 2, 3]);
+  outbox.counts(5001, ['crew.tally']);
+  assert.deepEqual(counts(), [3]);
+  // The phone starts again without a signal, from the page as it was read in the morning.
+  const again = await phone();
+  again.counts(4000, ['crew.tally']);
+  assert.equal(again.pending('crew.tally').length, 3);
+});
+
+test('an entry is let go of once every page of its block was read after it, never before', async () => {
+  const outbox = await phone('Planter 1', 'Haul Flat');
+  const other = await phone('Planter 1', 'North Bench');
+  await outbox.add('crew.tally', tally(1));
+  await other.add('crew.tally', tally(2));
+  await settled(other);
+  await settled(outbox);
+  server.luck = Array<Luck>(30).fill('no signal');
+  await outbox.add('crew.tally', tally(3));
+  await settled(outbox);
+  const left = () => outbox.pending('crew.tally').map(({ count }) => count);
+  await outbox.letGo(5000);
+  assert.deepEqual(left(), [1, 2, 3]);
+  await outbox.letGo(5001);
+  assert.deepEqual(left(), [2, 3], 'pages of the other block may be older');
+  outbox.block = 'North Bench';
+  await outbox.letGo(5001);
+  assert.deepEqual(left(), [3]);
 });
 
 test('a phone that can keep nothing says so, until it keeps something again', async () => {

@@ -3,6 +3,7 @@ import { invalidateAll } from '$app/navigation';
 import { arrived } from '$lib/parts/arrived.svelte';
 import { v7 as uuid } from 'uuid';
 import type { CommandName } from '$lib/rooms/contracts';
+import { dataPath, isOurs, keptAnswer, pagesOf, readAtOf } from './kept';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
@@ -21,6 +22,43 @@ export async function readAnew(): Promise<void> {
   await invalidateAll().catch(() => {});
 }
 
+/** Minutes after which a phone in use has its pages anew. */
+const KEEP_EVERY = 15;
+
+/**
+ * Starts a field page: sends what waits, keeps the pages of its block, and has what is newer on the phone than
+ * the page in front: without a signal a page starts as it was when it was opened.
+ * @param readAt when the page's data was read, by the server's clock
+ * @returns what ends it
+ */
+export function startField(outbox: Outbox, person: string, readAt: number): () => void {
+  let ended = false;
+  let stop = () => {};
+  let keptAt = 0;
+  const keep = async () => {
+    keptAt = Date.now();
+    const pagesReadAt = await keepPages(person, outbox.block);
+    if (pagesReadAt) await outbox.letGo(pagesReadAt);
+  };
+  const sent = async () => {
+    await readAnew();
+    if (Date.now() - keptAt > KEEP_EVERY * 60_000) await keep();
+  };
+  void outbox.start(() => void sent()).then((end) => (ended ? end() : (stop = end)));
+  void catchUp(person, readAt).then(keep);
+  return () => ((ended = true), stop());
+}
+
+/** Reads a page anew from what this phone keeps, where that is newer than what it started with. */
+async function catchUp(person: string, readAt: number): Promise<void> {
+  if (!('caches' in globalThis)) return;
+  const kept = await keptAnswer(
+    await caches.open(pagesOf(person)),
+    new URL(dataPath(location.pathname) + location.search, location.origin),
+  ).catch(() => undefined);
+  if (kept && readAtOf(kept) > readAt) await readAnew();
+}
+
 /**
  * What a field page works with: an outbox that sends what waits, a clock, and the service worker
  * that keeps the page. Call it while the component is set up.
@@ -28,19 +66,21 @@ export async function readAnew(): Promise<void> {
  * @param commands those whose effect the page's data shows once it is read anew
  */
 export function fieldWork(
-  data: () => { person?: { id: string }; block: { id: string }; at?: number },
+  data: () => { person?: { id: string }; block: { id: string }; at: number },
   commands: readonly CommandName[],
 ) {
-  const outbox = new Outbox(untrack(() => data().person!.id));
+  const [person, block] = untrack(() => [data().person!.id, data().block.id]);
+  const outbox = new Outbox(person, block);
   let clock = $state(Date.now());
   onMount(() => {
-    let off = () => {};
-    void outbox.start(() => void readAnew()).then((stop) => (off = stop));
+    const stop = startField(outbox, person, data().at);
     const timer = setInterval(() => (clock = Date.now()), 1000);
-    void keepPages(data().person!.id, data().block.id);
-    return () => (off(), clearInterval(timer));
+    return () => (stop(), clearInterval(timer));
   });
-  $effect(() => void outbox.settleBefore(data().at ?? 0, commands));
+  $effect.pre(() => {
+    outbox.block = data().block.id;
+    outbox.counts(data().at, commands);
+  });
   return {
     outbox,
     get clock() {
@@ -54,9 +94,10 @@ export function fieldWork(
 /**
  * Registers the service worker, tells it whose pages it keeps, and fetches all that a phone may open of a
  * block through it once: so that each of them starts without a signal, also from the home screen.
+ * @returns when the first of them was read, by the server's clock; nothing where one did not come
  */
-export async function keepPages(person: string, block?: string): Promise<void> {
-  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
+export async function keepPages(person: string, block?: string): Promise<number | undefined> {
+  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return undefined;
   await navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
   await navigator.serviceWorker.ready;
   if (!navigator.serviceWorker.controller)
@@ -68,11 +109,24 @@ export async function keepPages(person: string, block?: string): Promise<void> {
   navigator.serviceWorker.controller?.postMessage({ person }, [told.port2]);
   await Promise.race([known, new Promise((resolve) => setTimeout(resolve, 2000))]);
   const pages = ['/field', ...(block ? PAGES.map((page) => `/field/${block}${page}`) : [])];
-  // Two at a time: a phone's connection is shared with whoever enters something meanwhile.
-  const paths = pages.flatMap((page) => [page, `${page}/__data.json`]);
+  return readPages(pages.flatMap((page) => [page, dataPath(page)]));
+}
+
+/**
+ * Fetches pages and their data, two at a time: a phone's connection is shared with whoever enters something
+ * meanwhile. A page that the block does not have is none that could be old.
+ * @returns when the first was read, by the server's clock; nothing where one did not come from the server
+ */
+export async function readPages(paths: string[]): Promise<number | undefined> {
+  const read: (number | undefined)[] = [];
+  const rest = [...paths];
   const fetchNext = async (): Promise<void> => {
-    for (let path = paths.shift(); path; path = paths.shift())
-      await fetch(path, { headers: { 'x-keep': '1' } }).catch(() => undefined);
+    for (let path = rest.shift(); path; path = rest.shift()) {
+      const answer = await fetch(path, { headers: { 'x-keep': '1' } }).catch(() => undefined);
+      const came = answer && isOurs(answer) && !answer.redirected && answer.status < 500;
+      read.push(came ? readAtOf(answer) : undefined);
+    }
   };
   await Promise.all([fetchNext(), fetchNext()]);
+  return read.every((at) => at) ? Math.min(...(read as number[])) : undefined;
 }

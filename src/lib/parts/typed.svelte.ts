@@ -75,7 +75,7 @@ export function noteTyping(): () => void {
  * Looks for what was typed on a page before.
  * @param before what was noted when the page came: whatever is typed since stands in its field, and is not offered
  */
-export function recallTyped(path: string, before: readonly Typed[] = stored(path)): void {
+export function recallTyped(path: string, before: readonly Typed[]): void {
   const now = new Map(stored(path).map(({ label, value }) => [label, value]));
   const waiting = before.filter(({ label, value }) => {
     if (now.get(label) !== value) return false;

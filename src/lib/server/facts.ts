@@ -221,15 +221,22 @@ function dayNow(at: number, zone: string): Day {
 /** The facts of one site for one request. */
 export class Facts {
   readonly reader: Reader;
-  readonly now = now();
   /** The site's day now. */
   readonly today: Day;
   private readonly totals = new Map<string, number>();
 
+  /** The facts of a site as they are now. */
+  static async read(store: Store, site: SiteRow): Promise<Facts> {
+    const at = now();
+    return new Facts(store, site, await marksOf(store, site.id), at);
+  }
+
+  /** @param now taken before the marks were read: what was done by then is in what is read */
   constructor(
     store: Store,
     readonly site: SiteRow,
     readonly marks: Marks,
+    readonly now: number,
   ) {
     this.reader = new Reader(store);
     this.today = dayNow(this.now, site.zone);

@@ -2,6 +2,7 @@ import { liveOf } from '../rooms/crew/live.server';
 import { blocksFact } from '../rooms/ground/facts.server';
 import type { SiteRow } from '../rooms/people/tables.server';
 import type { Store } from '../store';
+import { now } from './clock';
 import { Facts, marksOf, stampOf } from './facts';
 
 /** How often the database is asked whether anything happened. */
@@ -49,10 +50,11 @@ export function watchBlock(
 
 async function ask(store: Store, site: SiteRow, watch: Watch): Promise<void> {
   try {
+    const at = now();
     const marks = await marksOf(store, site.id);
     const stamp = stampOf(marks);
     if (stamp !== watch.stamp || Date.now() - watch.told >= AT_LEAST) {
-      const facts = new Facts(store, site, marks);
+      const facts = new Facts(store, site, marks, at);
       const blocks = await facts.of(blocksFact);
       for (const [blockId, listeners] of watch.listeners) {
         const block = blocks.find(({ id }) => id === blockId);

@@ -4,7 +4,7 @@ import { blocksFact } from '../rooms/ground/facts.server';
 import type { SiteRow, Role } from '../rooms/people/tables.server';
 import type { Store } from '../store';
 import { refuse, siteAccess, type Action } from './authorise';
-import { Facts, marksOf } from './facts';
+import { Facts } from './facts';
 import type { Person } from './sign-in';
 import { store } from './store';
 
@@ -27,7 +27,7 @@ function factsOf(locals: App.Locals, open: Store, site: SiteRow): Promise<Facts>
   opened.set(locals, bySite);
   let facts = bySite.get(site.id);
   if (!facts) {
-    facts = marksOf(open, site.id).then((marks) => new Facts(open, site, marks));
+    facts = Facts.read(open, site);
     bySite.set(site.id, facts);
   }
   return facts;

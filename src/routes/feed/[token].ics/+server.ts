@@ -3,7 +3,7 @@ import { scheduleToIcs } from '../../../../core/formats/icalendar';
 import { feedHash } from '$lib/rooms/calendar/commands.server';
 import { calendarOf } from '$lib/rooms/calendar/tasks.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
-import { Facts, marksOf } from '$lib/server/facts';
+import { Facts } from '$lib/server/facts';
 import { personById } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
 import { words } from '$lib/words';
@@ -16,7 +16,7 @@ export const GET: RequestHandler = async ({ params }) => {
   const maker = feed && (await personById(open, feed.personId));
   const access = feed && maker?.sites.find(({ site }) => site.id === feed.siteId);
   if (!maker || !access) error(404, 'There is no calendar at this address, or it was closed.');
-  const facts = new Facts(open, access.site, await marksOf(open, access.site.id));
+  const facts = await Facts.read(open, access.site);
   const blocks = await facts.of(blocksFact);
   const listed = await calendarOf(facts, blocks);
   const reader = { system: maker.units, zone: access.site.zone };

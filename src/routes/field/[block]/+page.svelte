@@ -18,7 +18,7 @@
     signed,
   } from '$lib/field/tallying';
   import type { Given } from '$lib/rooms/contracts';
-  import { keepPages, readAnew } from '$lib/field/work.svelte';
+  import { startField } from '$lib/field/work.svelte';
   import Messages from '$lib/field/Messages.svelte';
   import { linksOf } from '$lib/field/links';
   import PageLinks from '$lib/field/PageLinks.svelte';
@@ -38,25 +38,21 @@
   const { say, measure } = tongue;
   const length = (metres: number) => measure(formatLength(metres, units.system, 1));
   const me = $derived(data.planter?.id ?? '');
-  const outbox = new Outbox(untrack(() => data.person!.id));
+  const outbox = new Outbox(...untrack(() => [data.person!.id, data.block.id] as const));
   const known = $derived(new Set(data.known));
   let clock = $state(Date.now());
   let picked = $state<number>();
 
   onMount(() => {
-    let off = () => {};
-    void outbox.start(() => void readAnew()).then((stop) => (off = stop));
+    const stop = startField(outbox, data.person!.id, data.at);
     const timer = setInterval(() => (clock = Date.now()), 1000);
-    void keepPages(data.person!.id, data.block.id);
-    return () => (off(), clearInterval(timer));
+    return () => (stop(), clearInterval(timer));
   });
-  $effect(() => void outbox.settle(known));
-  $effect(
-    () =>
-      void outbox.settleBefore(data.at, [
-        ...(['stock.root', 'people.hand', 'crew.clock', 'crew.seen', 'checks.reworked'] as const),
-      ]),
-  );
+  const SHOWN = ['stock.root', 'crew.clock', 'crew.seen', 'checks.reworked'] as const;
+  $effect.pre(() => {
+    outbox.block = data.block.id;
+    outbox.counts(data.at, SHOWN, known);
+  });
 
   /** Entries on this device that the page's figures do not count yet. */
   const local = $derived(notCounted(outbox.pending('crew.tally'), known, data.layoutId ?? ''));

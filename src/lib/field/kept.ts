@@ -1,0 +1,79 @@
+/**
+ * What a phone keeps of the application's answers, to start its pages from while there is no signal. The service
+ * worker writes it; a page looks whether something newer lies there than it started with.
+ */
+
+/** The cache of somebody's field pages: nobody is shown another's name. */
+export const PAGES_OF = 'field-pages ';
+export const pagesOf = (person: string): string => PAGES_OF + person;
+
+/** Whether this application answered, and no hotspot in its place. */
+export const isOurs = ({ headers }: Response): boolean =>
+  headers.get('x-answered-by') === 'viridane';
+
+/** When the server began to read what it answers, by its own clock; 0 where it does not say. */
+export const readAtOf = ({ headers }: Response): number => Number(headers.get('x-read-at')) || 0;
+
+const DATA = '/__data.json';
+/** Where the data of a page stands. @example dataPath('/field') // => '/field/__data.json' */
+export const dataPath = (page: string): string => page + DATA;
+const isData = ({ pathname }: URL): boolean => pathname.endsWith(DATA);
+
+/** What the router adds to the address of data: which parts it asks for anew. */
+const ROUTERS = 'x-sveltekit-';
+
+/** The address by which an answer is kept: that of data without which parts were asked for. */
+export function keyOf(address: URL): string {
+  const key = new URL(address);
+  for (const name of [...key.searchParams.keys()])
+    if (name.startsWith(ROUTERS)) key.searchParams.delete(name);
+  return key.pathname + key.search;
+}
+
+/** Data of a page as the router reads it: a part for each of its layouts and one for itself. */
+interface Parts {
+  type: string;
+  nodes?: ({ type: string } | null)[];
+}
+
+/**
+ * The parts of a page's data, those that were not asked for as they were kept.
+ * @returns nothing where a part is missing: such data starts no page
+ */
+export function wholeData(fresh: Parts, kept: Parts | undefined): Parts | undefined {
+  if (fresh.type !== 'data' || !fresh.nodes) return undefined;
+  const nodes = fresh.nodes.map((node, i) => (node?.type === 'skip' ? kept?.nodes?.[i] : node));
+  const whole = nodes.every((node) => node === null || node?.type === 'data');
+  return whole ? { ...fresh, nodes: nodes as Parts['nodes'] } : undefined;
+}
+
+/** What is kept under a key, the newest: phones hold some that an earlier version kept under the same. */
+const newest = async (cache: Cache, key: string, wide = false): Promise<Response | undefined> =>
+  [...(await cache.matchAll(key, { ignoreVary: true, ignoreSearch: wide }))]
+    .filter(({ url }) => !url.includes(ROUTERS))
+    .sort((a, b) => readAtOf(b) - readAtOf(a))
+    .at(0);
+
+/** Keeps an answer of the application; of data always the whole, and never the older for the newer. */
+export async function keepAnswer(cache: Cache, address: URL, answer: Response): Promise<void> {
+  const key = keyOf(address);
+  const before = await newest(cache, key);
+  if (before && readAtOf(before) > readAtOf(answer)) return;
+  if (!isData(address)) return void (await cache.put(key, answer));
+  const data = wholeData(
+    (await answer.json().catch(() => ({ type: '' }))) as Parts,
+    (await before?.json().catch(() => undefined)) as Parts | undefined,
+  );
+  if (!data) return;
+  const headers = new Headers({ 'content-type': 'application/json' });
+  for (const name of ['x-answered-by', 'x-read-at'])
+    headers.set(name, answer.headers.get(name) ?? '');
+  await cache.put(key, new Response(JSON.stringify(data), { headers }));
+}
+
+/**
+ * What is kept for an address. A page's own address may carry what was chosen on it: where that was never read,
+ * the page will do as it was read last.
+ */
+export const keptAnswer = async (cache: Cache, address: URL): Promise<Response | undefined> =>
+  (await newest(cache, keyOf(address))) ?? (await newest(cache, address.pathname, true));

@@ -1,7 +1,15 @@
 /// <reference types="@sveltejs/kit" />
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
-import { isOurs, keepAnswer, keptAnswer, pagesOf, PAGES_OF } from './lib/field/kept';
+import {
+  AWAY,
+  awayFrom,
+  isOurs,
+  keepAnswer,
+  keptAnswer,
+  pagesOf,
+  PAGES_OF,
+} from './lib/field/kept';
 
 /**
  * Keeps the field pages usable without a signal: the application's files are stored at install, a
@@ -75,8 +83,19 @@ worker.addEventListener('fetch', (event) => {
     // The receiver's sentences never end, so there is nothing to keep.
   } else if (/^\/(field|lot)\b/.test(url.pathname)) {
     event.respondWith(networkFirst(event.request));
+  } else if (event.request.mode === 'navigate') {
+    event.respondWith(fetch(event.request).catch((error) => away(url, error)));
   }
 });
+
+/** A page that this phone does not keep: it says so itself, where the browser would end the way. */
+async function away(asked: URL, error: unknown): Promise<Response> {
+  const person = await whose();
+  if (!person || asked.pathname === AWAY) throw error;
+  const known = await keptAnswer(await caches.open(pagesOf(person)), new URL(AWAY, asked));
+  if (!known) throw error;
+  return Response.redirect(awayFrom(asked));
+}
 
 async function networkFirst(request: Request): Promise<Response> {
   const person = await whose();
@@ -91,6 +110,7 @@ async function networkFirst(request: Request): Promise<Response> {
   } catch (error) {
     const stored = cache && (await keptAnswer(cache, address));
     if (stored) return stored;
+    if (request.mode === 'navigate') return away(address, error);
     throw error;
   }
 }

@@ -78,6 +78,17 @@ test('what was sent still counts when the phone starts again without a signal, o
   await page.waitForURL(/\/field$/);
   await page.goForward();
   await expect(planted).toHaveText(String(start + 11));
+
+  // What the phone does not keep is no dead end, and opens by itself once there is a signal.
+  await page.goto('/field');
+  await page.getByRole('link', { name: 'Morning board' }).tap();
+  await expect(page.getByRole('heading', { name: 'No signal here' })).toBeVisible();
+  await page.getByRole('link', { name: 'Other block' }).tap();
+  await expect(page.getByRole('heading', { name: 'Where do you plant?' })).toBeVisible();
+  await page.getByRole('link', { name: 'Morning board' }).tap();
+  await expect(page.getByRole('heading', { name: 'No signal here' })).toBeVisible();
+  await context.setOffline(false);
+  await page.waitForURL((url) => url.pathname === '/');
   expect(broken).toEqual([]);
 });
 

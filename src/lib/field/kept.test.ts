@@ -1,6 +1,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { dataPath, isOurs, keepAnswer, keptAnswer, keyOf, readAtOf, wholeData } from './kept';
+import {
+  askedFor,
+  awayFrom,
+  dataPath,
+  isOurs,
+  keepAnswer,
+  keptAnswer,
+  keyOf,
+  readAtOf,
+  wholeData,
+} from './kept';
 
 /** A cache as a browser has it, as far as pages are kept in it. */
 class PageCache {
@@ -85,4 +95,13 @@ test('what no page can start from is not kept: an error, a way elsewhere, a miss
   ])
     assert.equal(wholeData(bad, undefined), undefined);
   assert.equal(isOurs(answer('', 1, 'hotspot')), false);
+});
+
+test('a page that is not on the phone is asked for again, one of another site never', () => {
+  const back = (to: string) => askedFor(at(to));
+  assert.equal(back(awayFrom(at('/field/b?planter=2'))), '/field/b?planter=2');
+  assert.equal(back(awayFrom(at('/'))), '/');
+  for (const elsewhere of ['https://elsewhere.test/x', '//elsewhere.test/x', 'javascript:alert(1)'])
+    assert.equal(back(`/field/no-signal?to=${encodeURIComponent(elsewhere)}`), '/field');
+  assert.equal(back(awayFrom(at('/field/no-signal'))), '/field', 'not round in a circle');
 });

@@ -2,6 +2,7 @@
  * What a phone keeps of the application's answers, to start its pages from while there is no signal. The service
  * worker writes it; a page looks whether something newer lies there than it started with.
  */
+import { onward } from '../parts/onward';
 
 /** The cache of somebody's field pages: nobody is shown another's name. */
 export const PAGES_OF = 'field-pages ';
@@ -77,3 +78,15 @@ export async function keepAnswer(cache: Cache, address: URL, answer: Response): 
  */
 export const keptAnswer = async (cache: Cache, address: URL): Promise<Response | undefined> =>
   (await newest(cache, keyOf(address))) ?? (await newest(cache, address.pathname, true));
+
+/** The page that a phone opens in place of one that it does not keep. */
+export const AWAY = '/field/no-signal';
+const ASKED = 'to';
+/** Where a page leads that is not on the phone: says that there is no signal, and remembers what was asked for. */
+export const awayFrom = ({ pathname, search }: URL): string =>
+  `${AWAY}?${new URLSearchParams({ [ASKED]: pathname + search })}`;
+/** The page that was asked for; the list of blocks where none was, or one of another site. */
+export function askedFor({ origin, searchParams }: URL): string {
+  const to = onward(searchParams.get(ASKED), origin, '/field');
+  return to.startsWith(AWAY) ? '/field' : to;
+}

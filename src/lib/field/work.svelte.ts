@@ -3,7 +3,7 @@ import { invalidateAll } from '$app/navigation';
 import { arrived } from '$lib/parts/arrived.svelte';
 import { v7 as uuid } from 'uuid';
 import type { CommandName } from '$lib/rooms/contracts';
-import { dataPath, isOurs, keptAnswer, pagesOf, readAtOf } from './kept';
+import { AWAY, dataPath, isOurs, keptAnswer, pagesOf, readAtOf } from './kept';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
@@ -108,7 +108,7 @@ export async function keepPages(person: string, block?: string): Promise<number 
   const known = new Promise((resolve) => (told.port1.onmessage = resolve));
   navigator.serviceWorker.controller?.postMessage({ person }, [told.port2]);
   await Promise.race([known, new Promise((resolve) => setTimeout(resolve, 2000))]);
-  const pages = ['/field', ...(block ? PAGES.map((page) => `/field/${block}${page}`) : [])];
+  const pages = ['/field', AWAY, ...(block ? PAGES.map((page) => `/field/${block}${page}`) : [])];
   return readPages(pages.flatMap((page) => [page, dataPath(page)]));
 }
 

@@ -25,7 +25,9 @@ test('pages count as read from the first of them on, and not at all while one is
   const set = (path: string, status: number, headers: Record<string, string>) =>
     (answers[path] = new Response('', { status, headers }));
   globalThis.fetch = (path) =>
-    String(path) in answers ? Promise.resolve(answers[String(path)]) : Promise.reject(new Error('away'));
+    String(path) in answers
+      ? Promise.resolve(answers[String(path)])
+      : Promise.reject(new Error('away'));
   const ours = (readAt: number) => ({ 'x-answered-by': 'viridane', 'x-read-at': String(readAt) });
   set('/a', 200, ours(700));
   set('/b', 200, ours(650));

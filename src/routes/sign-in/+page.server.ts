@@ -3,6 +3,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { personOf, SESSION_COOKIE, signIn, signOut } from '$lib/server/sign-in';
 import { keepSession } from '$lib/server/session-cookie';
 import { store } from '$lib/server/store';
+import { onward } from '$lib/parts/onward';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -10,17 +11,6 @@ export const load: PageServerLoad = async ({ locals }) => {
   if ((await (await store()).person.count()) === 0) redirect(303, '/welcome');
   return { demo: process.env.VIRIDANE_DEMO === '1' };
 };
-
-/** Only paths of this application are gone on to: what a browser makes of it must stay on this origin. */
-function onward(to: string | null, origin: string): string {
-  if (!to?.startsWith('/') || to.includes('\\')) return '/';
-  try {
-    const url = new URL(to, origin);
-    return url.origin === origin ? `${url.pathname}${url.search}` : '/';
-  } catch {
-    return '/';
-  }
-}
 
 export const actions: Actions = {
   in: async ({ request, cookies, url, getClientAddress }) => {

@@ -11,6 +11,10 @@ const en = {
   'frame.language': 'Language',
   'frame.yes': 'yes',
   'frame.no': 'no',
+  'away.title': 'No signal here',
+  'away.kept':
+    'This page is not on the phone. What you entered is kept, and goes out by itself once there is a signal.',
+  'away.again': 'Try again',
   'blocks.where': 'Where do you plant?',
   'blocks.places': '{places, number} places',
   'blocks.lots': '{lots, plural, one {# lot} other {# lots}}, not laid out yet',
@@ -67,6 +71,10 @@ const es: Record<keyof typeof en, string> = {
   'frame.language': 'Idioma',
   'frame.yes': 'sí',
   'frame.no': 'no',
+  'away.title': 'Aquí no hay señal',
+  'away.kept':
+    'Esta página no está en el teléfono. Lo anotado queda guardado y se envía solo cuando haya señal.',
+  'away.again': 'Intentar de nuevo',
   'blocks.where': '¿Dónde planta?',
   'blocks.places': '{places, number} puestos',
   'blocks.lots': '{lots, plural, one {# lote} other {# lotes}}, aún sin trazar',
@@ -123,6 +131,10 @@ const fr: Record<keyof typeof en, string> = {
   'frame.language': 'Langue',
   'frame.yes': 'oui',
   'frame.no': 'non',
+  'away.title': 'Pas de réseau ici',
+  'away.kept':
+    'Cette page n’est pas sur le téléphone. Ce que vous avez saisi est gardé et part tout seul dès qu’il y a du réseau.',
+  'away.again': 'Réessayer',
   'blocks.where': 'Où plantez-vous ?',
   'blocks.places': '{places, number} emplacements',
   'blocks.lots': '{lots, plural, one {# lot} other {# lots}}, pas encore tracé',
@@ -179,6 +191,10 @@ const pt: Record<keyof typeof en, string> = {
   'frame.language': 'Língua',
   'frame.yes': 'sim',
   'frame.no': 'não',
+  'away.title': 'Sem sinal aqui',
+  'away.kept':
+    'Esta página não está no telefone. O que anotou fica guardado e segue sozinho quando houver sinal.',
+  'away.again': 'Tentar de novo',
   'blocks.where': 'Onde planta?',
   'blocks.places': '{places, number} lugares',
   'blocks.lots': '{lots, plural, one {# lote} other {# lotes}}, ainda sem traçado',

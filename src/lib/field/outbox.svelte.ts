@@ -32,6 +32,9 @@ class FieldDatabase extends Dexie {
   }
 }
 
+/** After so many milliseconds what waits is tried again, then after twice as many and so on, and at least so often. */
+const SOON = 1000;
+const AT_LEAST = 15_000;
 /** An entry this old was held back, whatever the tries. */
 const HELD_BACK = 120_000;
 /** Tells whoever asks what an entry may be about. */
@@ -69,12 +72,26 @@ export class Outbox {
   async start(onsent: () => void): Promise<() => void> {
     this.onsent = onsent;
     await this.reload();
-    const send = () => void this.flush();
+    let pause = SOON;
+    let timer: ReturnType<typeof setTimeout>;
+    const later = () => {
+      timer = setTimeout(() => {
+        pause = Math.min(2 * pause, AT_LEAST);
+        // Nothing is asked while nothing waits.
+        if (this.waiting) void this.flush();
+        later();
+      }, pause);
+    };
+    // A phone is told of its signal a moment before anything goes through.
+    const send = () => {
+      clearTimeout(timer);
+      pause = SOON;
+      void this.flush();
+      later();
+    };
     window.addEventListener('online', send);
-    // Nothing is asked while nothing waits.
-    const timer = setInterval(() => this.waiting && send(), 15_000);
     send();
-    return () => (window.removeEventListener('online', send), clearInterval(timer));
+    return () => (window.removeEventListener('online', send), clearTimeout(timer));
   }
   private onsent: () => void = () => {};
 

@@ -132,6 +132,25 @@ test('what could not be sent at once says so when it comes, and only then', asyn
   assert.deepEqual([server.taken[2].at, server.taken[2].late], [hours, true]);
 });
 
+test('what waits is tried again soon after a signal was heard of, then less often', async (t) => {
+  t.mock.timers.enable({ apis: ['setTimeout'] });
+  const outbox = new Outbox('Planter 1');
+  const stop = await outbox.start(() => {});
+  const tried = async (after: number) => {
+    t.mock.timers.tick(after);
+    for (let i = 0; i < 40; i++) await new Promise((done) => setImmediate(done));
+    return server.asked.length;
+  };
+  server.luck = Array<Luck>(9).fill('no signal');
+  await outbox.add('crew.tally', tally(1));
+  const before = await tried(0);
+  const counts: number[] = [];
+  for (const second of [1, 2, 4, 8, 15, 14, 1]) counts.push((await tried(second * 1000)) - before);
+  assert.deepEqual(counts, [1, 2, 3, 4, 5, 5, 6]);
+  stop();
+  assert.equal((await tried(60_000)) - before, 6, 'a page that is gone asks nothing');
+});
+
 test('no signal, a broken server, another’s answer and an ended session all wait', async () => {
   const outbox = await phone();
   for (const [luck, online, signedOut] of [

@@ -54,6 +54,7 @@ export class Outbox {
   unkept = $state(false);
   private readonly database = new FieldDatabase();
   private sending = false;
+  private frontReadAt = Infinity;
   private counted = $state.raw<(entry: Entry) => boolean | undefined>(() => false);
 
   constructor(
@@ -131,19 +132,21 @@ export class Outbox {
    * @param known entries that the data names
    */
   counts(readAt: number, commands: readonly CommandName[], known?: ReadonlySet<string>): void {
+    this.frontReadAt = readAt;
     this.counted = ({ id, state, command, doneAt }) =>
       state === 'sent' &&
       (known?.has(id) || (commands.includes(command) && (doneAt ?? 0) < readAt));
   }
 
   /**
-   * Lets go of entries of this block that every page on the phone counts.
+   * Lets go of entries of this block that every page on the phone counts, the one in front too.
    * @param readAt when the first of the pages that are kept was read, by the server's clock
    */
   async letGo(readAt: number): Promise<void> {
+    const before = Math.min(readAt, this.frontReadAt);
     const done = this.entries.filter(
       ({ state, doneAt, block }) =>
-        state === 'sent' && (doneAt ?? 0) < readAt && (!block || block === this.block),
+        state === 'sent' && (doneAt ?? 0) < before && (!block || block === this.block),
     );
     if (!done.length) return;
     await this.database.entries.bulkDelete(done.map(({ order }) => order!));

@@ -299,6 +299,10 @@ test('an entry is let go of once every page of its block was read after it, neve
   const left = () => outbox.pending('crew.tally').map(({ count }) => count);
   await outbox.letGo(5000);
   assert.deepEqual(left(), [1, 2, 3]);
+  outbox.counts(4000, []);
+  await outbox.letGo(5001);
+  assert.deepEqual(left(), [1, 2, 3], 'the page in front is older than those that are kept');
+  outbox.counts(6000, []);
   await outbox.letGo(5001);
   assert.deepEqual(left(), [2, 3], 'pages of the other block may be older');
   outbox.block = 'North Bench';

@@ -1,7 +1,7 @@
 import { gzip } from 'node:zlib';
 import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
-import { json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { json, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
 import pino from 'pino';
 import { say } from '../core/say/message';
 import { now } from '$lib/server/clock';
@@ -40,6 +40,15 @@ function away(pathname: string): Response {
   });
 }
 
+/** A phone knows by it that no hotspot answered in the application's place. */
+const BY_US = { 'X-Answered-By': 'viridane' };
+
+/** Whoever is signed out is led to the way in, from a page as from its data. */
+const toSignIn = (location: string, { isDataRequest }: RequestEvent): Response =>
+  isDataRequest
+    ? json({ type: 'redirect', location }, { headers: BY_US })
+    : new Response(null, { status: 303, headers: { ...BY_US, location } });
+
 export const handle: Handle = async ({ event, resolve }) => {
   const readAt = now();
   const { pathname } = event.url;
@@ -59,9 +68,9 @@ export const handle: Handle = async ({ event, resolve }) => {
     if (pathname.startsWith('/do/') || pathname === '/since' || looks)
       return json(
         { error: 'You are signed out. Sign in again; what waits on this device is kept.' },
-        { status: 401 },
+        { status: 401, headers: BY_US },
       );
-    redirect(303, `/sign-in?to=${encodeURIComponent(pathname + event.url.search)}`);
+    return toSignIn(`/sign-in?to=${encodeURIComponent(pathname + event.url.search)}`, event);
   }
   // Beside SameSite cookies: a change must come from a page of this very origin.
   if (event.request.method !== 'GET' && event.request.method !== 'HEAD') {
@@ -76,8 +85,7 @@ export const handle: Handle = async ({ event, resolve }) => {
   const response = await resolve(event, {
     transformPageChunk: ({ html }) => html.replace('%viridane.theme%', theme),
   });
-  // A phone keeps a page only where it knows that no hotspot answered in its place.
-  response.headers.set('X-Answered-By', 'viridane');
+  for (const [name, value] of Object.entries(BY_US)) response.headers.set(name, value);
   response.headers.set('X-Read-At', String(readAt));
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');

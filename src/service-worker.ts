@@ -4,6 +4,7 @@ import { build, files, version } from '$service-worker';
 import {
   AWAY,
   awayFrom,
+  isNoAnswer,
   isOurs,
   keepAnswer,
   keptAnswer,
@@ -101,16 +102,22 @@ async function networkFirst(request: Request): Promise<Response> {
   const person = await whose();
   const cache = person ? await caches.open(pagesOf(person)) : undefined;
   const address = new URL(request.url);
+  let response: Response | undefined;
+  let error: unknown;
   try {
-    const response = await fetch(request);
-    // A hotspot that answers for everybody must not take the place of what is kept.
-    if (cache && response.ok && isOurs(response) && !response.redirected)
-      await keepAnswer(cache, address, response.clone());
-    return response;
-  } catch (error) {
-    const stored = cache && (await keptAnswer(cache, address));
-    if (stored) return stored;
+    response = await fetch(request);
+  } catch (broken) {
+    error = broken;
+  }
+  if (!response || isNoAnswer(response, request.mode)) {
+    const shown = (cache && (await keptAnswer(cache, address))) ?? response;
+    if (shown) return shown;
     if (request.mode === 'navigate') return away(address, error);
     throw error;
   }
+  // A hotspot that answers for everybody must not take the place of what is kept. A phone that is full shows what
+  // came all the same.
+  if (cache && response.ok && isOurs(response) && !response.redirected)
+    await keepAnswer(cache, address, response.clone()).catch(() => undefined);
+  return response;
 }

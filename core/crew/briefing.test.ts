@@ -1,6 +1,13 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { briefingOf, BRIEFING_TERMS, GUEST_STEPS, markOf, type BriefInput } from './briefing';
+import {
+  briefingOf,
+  BRIEFING_TERMS,
+  GUEST_STEPS,
+  helpNumber,
+  markOf,
+  type BriefInput,
+} from './briefing';
 
 const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   terms: { ...BRIEFING_TERMS, meeting: 'gate', aid: 'in the van' },
@@ -91,6 +98,19 @@ test('a signature holds until something that was read changes; weather and the e
   let hash = 0xcbf29ce484222325n;
   for (const byte of Buffer.from('[]')) hash = ((hash ^ BigInt(byte)) * 0x100000001b3n) % 2n ** 64n;
   assert.equal(markOf([]), hash.toString(16).padStart(16, '0'));
+});
+
+test('the number for help is the one of the site’s time zone; elsewhere what mobile phones know', () => {
+  for (const [zone, number] of [
+    ['Pacific/Auckland', '111'],
+    ['Australia/Hobart', '000'],
+    ['America/Los_Angeles', '911'],
+    ['America/Indiana/Knox', '911'],
+    ['America/Sao_Paulo', '112'],
+    ['Europe/Berlin', '112'],
+    ['utc', '112'],
+  ])
+    assert.equal(helpNumber(zone), number, zone);
 });
 
 test('volunteers are told how they work, once for all groups; without any the crew hears nothing of it', () => {

@@ -28,6 +28,34 @@ export const BRIEFING_TERMS: BriefingTerms = {
   word: '',
 };
 
+/** Time zones by the number that is called in them. From memory. */
+const CALLED: readonly [number: string, zones: RegExp][] = [
+  ['000', /^(Australia\/|Antarctica\/Macquarie$)/],
+  ['111', /^Pacific\/(Auckland|Chatham)$/],
+  ['911', /^Pacific\/(Honolulu|Guam|Saipan)$/],
+  [
+    '911',
+    new RegExp(
+      `^America/(${[
+        'New_York|Detroit|Kentucky/.*|Indiana/.*|Chicago|Menominee|North_Dakota/.*|Denver|Boise|Phoenix',
+        'Los_Angeles|Anchorage|Juneau|Sitka|Metlakatla|Yakutat|Nome|Adak|Puerto_Rico',
+        'St_Johns|Halifax|Glace_Bay|Moncton|Goose_Bay|Toronto|Iqaluit|Winnipeg|Resolute|Rankin_Inlet|Regina',
+        'Swift_Current|Edmonton|Cambridge_Bay|Inuvik|Dawson_Creek|Fort_Nelson|Creston|Whitehorse|Dawson|Vancouver',
+        'Mexico_City|Cancun|Merida|Monterrey|Matamoros|Chihuahua|Ciudad_Juarez|Ojinaga|Mazatlan',
+        'Bahia_Banderas|Hermosillo|Tijuana',
+      ].join('|')})$`,
+    ),
+  ],
+];
+
+/**
+ * The number to call for help that is proposed at a site, until its leader puts the local one: 112 where no
+ * other is known, which mobile networks everywhere take for an emergency (3GPP TS 22.101, 10.1).
+ * @example helpNumber('America/Denver') // => '911'
+ */
+export const helpNumber = (zone: string): string =>
+  CALLED.find(([, zones]) => zones.test(zone))?.[0] ?? BRIEFING_TERMS.call;
+
 export const BRIEF_PARTS = [
   'meet',
   'who',

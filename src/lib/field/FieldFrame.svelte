@@ -108,6 +108,29 @@
     border: 1.5px solid var(--rule-strong);
     padding: 0 10px;
   }
+  /* Places to choose from, those seen told apart. */
+  main :global(ul.list) {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 7px;
+  }
+  main :global(ul.list button) {
+    width: 100%;
+    min-height: 62px;
+    text-align: left;
+    font: 17px var(--text);
+    border: 2px solid var(--rule-strong);
+    border-left: 8px solid var(--slate);
+    background: var(--sheet);
+    color: var(--ink);
+    padding: 8px 12px;
+    display: grid;
+  }
+  main :global(ul.list button.seen) {
+    border-left-color: var(--viridian);
+  }
   main :global(label) {
     display: grid;
     gap: 4px;

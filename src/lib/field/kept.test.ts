@@ -4,6 +4,7 @@ import {
   askedFor,
   awayFrom,
   dataPath,
+  isNoAnswer,
   isOurs,
   keepAnswer,
   keptAnswer,
@@ -19,11 +20,13 @@ class PageCache {
     this.entries = [...this.entries.filter(([address]) => address !== key), [key, answer]];
     return Promise.resolve();
   };
-  matchAll = (key: string, { ignoreSearch = false }: CacheQueryOptions) =>
+  private found = (key: string, { ignoreSearch = false }: CacheQueryOptions) =>
+    this.entries.filter(([address]) => (ignoreSearch ? address.split('?')[0] : address) === key);
+  keys = (key: string, options: CacheQueryOptions) =>
+    Promise.resolve(this.found(key, options).map(([address]) => ({ url: at(address).href })));
+  matchAll = ({ url }: Request, options: CacheQueryOptions) =>
     Promise.resolve(
-      this.entries
-        .filter(([address]) => (ignoreSearch ? address.split('?')[0] : address) === key)
-        .map(([, answer]) => answer.clone()),
+      this.found(url.replace(at('').origin, ''), options).map(([, answer]) => answer.clone()),
     );
 }
 const at = (path: string) => new URL(path, 'https://field.test');
@@ -75,9 +78,12 @@ test('a page is found as it was chosen; where that was never read, as it was rea
   const text = async (path: string) => (await keptAnswer(cache, at(path)))?.text();
   await keepAnswer(cache, at('/field/b'), answer('own', 7));
   await keepAnswer(cache, at('/field/b?planter=2'), answer('of 2', 8));
+  await keepAnswer(cache, at('/field/b?planter=2&row=5'), answer('of 2, row 5', 9));
   assert.equal(await text('/field/b'), 'own');
   assert.equal(await text('/field/b?planter=2'), 'of 2');
-  assert.equal(await text('/field/b?planter=3'), 'of 2');
+  assert.equal(await text('/field/b?planter=2&row=6'), 'of 2, row 5');
+  assert.equal(await text('/field/b?row=6'), 'own', 'not the newer page of somebody else');
+  assert.equal(await text('/field/b?planter=3'), 'own');
   assert.equal(await text('/field/c'), undefined);
   assert.equal(keyOf(at(`${DATA}?planter=2&x-sveltekit-invalidated=01`)), `${DATA}?planter=2`);
 });
@@ -95,6 +101,19 @@ test('what no page can start from is not kept: an error, a way elsewhere, a miss
   ])
     assert.equal(wholeData(bad, undefined), undefined);
   assert.equal(isOurs(answer('', 1, 'hotspot')), false);
+});
+
+test('a server that is down and a hotspot that answers for data are no answer; its own page is shown', () => {
+  const came = (status: number, by: string) =>
+    new Response(null, { status, headers: { 'x-answered-by': by } });
+  const seen = (by: string, ...statuses: number[]) =>
+    statuses.map((status) => isNoAnswer(came(status, by), 'cors'));
+  assert.deepEqual(seen('viridane', 200, 303, 403, 404, 503), [false, false, false, false, true]);
+  assert.deepEqual(seen('a hotspot', 200, 502), [true, true]);
+  assert.deepEqual(
+    [isNoAnswer(came(200, 'a hotspot'), 'navigate'), isNoAnswer(came(502, 'a proxy'), 'navigate')],
+    [false, true],
+  );
 });
 
 test('a page that is not on the phone is asked for again, one of another site never', () => {

@@ -12,6 +12,13 @@ export const pagesOf = (person: string): string => PAGES_OF + person;
 export const isOurs = ({ headers }: Response): boolean =>
   headers.get('x-answered-by') === 'viridane';
 
+/**
+ * Whether what came says no more than no signal does: the server or its database is down, or another answered for
+ * data. A hotspot's own page is shown where a page was asked for, so that one can sign in there.
+ */
+export const isNoAnswer = (answer: Response, mode: RequestMode): boolean =>
+  answer.status >= 500 || (mode !== 'navigate' && !isOurs(answer));
+
 /** When the server began to read what it answers, by its own clock; 0 where it does not say. */
 export const readAtOf = ({ headers }: Response): number => Number(headers.get('x-read-at')) || 0;
 
@@ -48,17 +55,34 @@ export function wholeData(fresh: Parts, kept: Parts | undefined): Parts | undefi
   return whole ? { ...fresh, nodes: nodes as Parts['nodes'] } : undefined;
 }
 
-/** What is kept under a key, the newest: phones hold some that an earlier version kept under the same. */
-const newest = async (cache: Cache, key: string, wide = false): Promise<Response | undefined> =>
-  [...(await cache.matchAll(key, { ignoreVary: true, ignoreSearch: wide }))]
-    .filter(({ url }) => !url.includes(ROUTERS))
-    .sort((a, b) => readAtOf(b) - readAtOf(a))
+/** Whom a page enters for, where somebody enters for others: nobody else's page stands in for it. */
+const WHOM = 'planter';
+const mayStandFor = ({ searchParams: kept }: URL, { searchParams: asked }: URL): boolean =>
+  ![...kept.keys()].some((name) => name.startsWith(ROUTERS)) &&
+  (!kept.has(WHOM) || kept.get(WHOM) === asked.get(WHOM));
+
+/**
+ * What is kept under an address, the newest: phones hold some that an earlier version kept under the same.
+ * @param wide under the same page too, whatever else was chosen on it
+ */
+async function newest(cache: Cache, address: URL, wide = false): Promise<Response | undefined> {
+  const key = wide ? address.pathname : keyOf(address);
+  const keys = await cache.keys(key, { ignoreVary: true, ignoreSearch: wide });
+  const answers = await Promise.all(
+    keys
+      .filter(({ url }) => mayStandFor(new URL(url), address))
+      .map((request) => cache.matchAll(request, { ignoreVary: true })),
+  );
+  return answers
+    .flat()
+    .sort((one, other) => readAtOf(other) - readAtOf(one))
     .at(0);
+}
 
 /** Keeps an answer of the application; of data always the whole, and never the older for the newer. */
 export async function keepAnswer(cache: Cache, address: URL, answer: Response): Promise<void> {
   const key = keyOf(address);
-  const before = await newest(cache, key);
+  const before = await newest(cache, address);
   if (before && readAtOf(before) > readAtOf(answer)) return;
   if (!isData(address)) return void (await cache.put(key, answer));
   const data = wholeData(
@@ -77,7 +101,11 @@ export async function keepAnswer(cache: Cache, address: URL, answer: Response): 
  * the page will do as it was read last.
  */
 export const keptAnswer = async (cache: Cache, address: URL): Promise<Response | undefined> =>
-  (await newest(cache, keyOf(address))) ?? (await newest(cache, address.pathname, true));
+  (await keptExactly(cache, address)) ?? (await newest(cache, address, true));
+
+/** What is kept for an address with all that was chosen on it. */
+export const keptExactly = (cache: Cache, address: URL): Promise<Response | undefined> =>
+  newest(cache, address);
 
 /** The page that a phone opens in place of one that it does not keep. */
 export const AWAY = '/field/no-signal';

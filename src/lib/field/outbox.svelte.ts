@@ -2,6 +2,7 @@ import Dexie, { type Table } from 'dexie';
 import { v7 as uuid } from 'uuid';
 import type { Message } from '$core/say/message';
 import type { CommandName, Given } from '$lib/rooms/contracts';
+import { tryAgain } from './again';
 
 /** Something entered on this device, kept until the server has it. */
 export interface Entry<Name extends CommandName = CommandName> {
@@ -32,9 +33,6 @@ class FieldDatabase extends Dexie {
   }
 }
 
-/** After so many milliseconds what waits is tried again, then after twice as many and so on, and at least so often. */
-const SOON = 1000;
-const AT_LEAST = 15_000;
 /** An entry this old was held back, whatever the tries. */
 const HELD_BACK = 120_000;
 /** Tells whoever asks what an entry may be about. */
@@ -73,26 +71,12 @@ export class Outbox {
   async start(onsent: () => void): Promise<() => void> {
     this.onsent = onsent;
     await this.reload();
-    let pause = SOON;
-    let timer: ReturnType<typeof setTimeout>;
-    const later = () => {
-      timer = setTimeout(() => {
-        pause = Math.min(2 * pause, AT_LEAST);
-        // Nothing is asked while nothing waits.
-        if (this.waiting) void this.flush();
-        later();
-      }, pause);
-    };
-    // A phone is told of its signal a moment before anything goes through.
-    const send = () => {
-      clearTimeout(timer);
-      pause = SOON;
-      void this.flush();
-      later();
-    };
-    window.addEventListener('online', send);
-    send();
-    return () => (window.removeEventListener('online', send), clearTimeout(timer));
+    let first = true;
+    return tryAgain(() => {
+      // What another window sent is looked for once; nothing is asked while nothing waits.
+      if (first || this.waiting) void this.flush();
+      first = false;
+    });
   }
   private onsent: () => void = () => {};
 

@@ -3,7 +3,7 @@ import { invalidateAll } from '$app/navigation';
 import { arrived } from '$lib/parts/arrived.svelte';
 import { v7 as uuid } from 'uuid';
 import type { CommandName } from '$lib/rooms/contracts';
-import { AWAY, dataPath, isOurs, keptAnswer, pagesOf, readAtOf } from './kept';
+import { AWAY, dataPath, isOurs, keptExactly, pagesOf, readAtOf } from './kept';
 import { Outbox } from './outbox.svelte';
 
 /** Pages of a block that a phone should have with it before the signal goes. */
@@ -22,8 +22,21 @@ export async function readAnew(): Promise<void> {
   await invalidateAll().catch(() => {});
 }
 
-/** Minutes after which a phone in use has its pages anew. */
-const KEEP_EVERY = 15;
+/** Milliseconds after which a phone in use has the pages of a block anew, and after which that is tried again. */
+const KEEP_EVERY = 15 * 60_000;
+const TRY_AGAIN = 60_000;
+/** Before when, by the phone's clock, somebody's pages of a block are not fetched again. */
+const notBefore = new Map<string, number>();
+
+/** Keeps the pages of a block, where they were not a little while ago. @returns as `keepPages` does */
+export async function keepBlock(person: string, block: string): Promise<number | undefined> {
+  const whose = `${person} ${block}`;
+  if (Date.now() < (notBefore.get(whose) ?? 0)) return undefined;
+  notBefore.set(whose, Infinity);
+  const readAt = await keepPages(person, block).catch(() => undefined);
+  notBefore.set(whose, Date.now() + (readAt ? KEEP_EVERY : TRY_AGAIN));
+  return readAt;
+}
 
 /**
  * Starts a field page: sends what waits, keeps the pages of its block, and has what is newer on the phone than
@@ -34,15 +47,13 @@ const KEEP_EVERY = 15;
 export function startField(outbox: Outbox, person: string, readAt: number): () => void {
   let ended = false;
   let stop = () => {};
-  let keptAt = 0;
   const keep = async () => {
-    keptAt = Date.now();
-    const pagesReadAt = await keepPages(person, outbox.block);
+    const pagesReadAt = await keepBlock(person, outbox.block!);
     if (pagesReadAt) await outbox.letGo(pagesReadAt);
   };
   const sent = async () => {
     await readAnew();
-    if (Date.now() - keptAt > KEEP_EVERY * 60_000) await keep();
+    await keep();
   };
   void outbox.start(() => void sent()).then((end) => (ended ? end() : (stop = end)));
   void catchUp(person, readAt).then(keep);
@@ -52,7 +63,7 @@ export function startField(outbox: Outbox, person: string, readAt: number): () =
 /** Reads a page anew from what this phone keeps, where that is newer than what it started with. */
 async function catchUp(person: string, readAt: number): Promise<void> {
   if (!('caches' in globalThis)) return;
-  const kept = await keptAnswer(
+  const kept = await keptExactly(
     await caches.open(pagesOf(person)),
     new URL(dataPath(location.pathname) + location.search, location.origin),
   ).catch(() => undefined);
@@ -94,10 +105,11 @@ export function fieldWork(
 /**
  * Registers the service worker, tells it whose pages it keeps, and fetches all that a phone may open of a
  * block through it once: so that each of them starts without a signal, also from the home screen.
- * @returns when the first of them was read, by the server's clock; nothing where one did not come
+ * @returns when the first of them was read, by the server's clock; nothing where one did not come. What a browser
+ *   cannot keep cannot be old.
  */
 export async function keepPages(person: string, block?: string): Promise<number | undefined> {
-  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return undefined;
+  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return Infinity;
   await navigator.serviceWorker.register('/service-worker.js', { type: 'module' });
   await navigator.serviceWorker.ready;
   if (!navigator.serviceWorker.controller)

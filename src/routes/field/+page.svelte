@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { keepPages } from '$lib/field/work.svelte';
+  import { keepBlock, keepPages } from '$lib/field/work.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { send } from '$lib/parts/send.svelte';
@@ -11,7 +11,13 @@
   const tongue = useTongue();
   const { say } = tongue;
   let unsaved = $state(false);
-  onMount(() => void keepPages(data.person!.id));
+  // A planter's own blocks are on the phone before the signal goes, opened or not.
+  onMount(async () => {
+    // Taken before the first wait: the page may have been left by then.
+    const [person, blocks] = [data.person!.id, data.fieldBlocks];
+    await keepPages(person);
+    for (const { id, own } of blocks) if (own) await keepBlock(person, id);
+  });
   const choose = async (language: string) => {
     if (!isLanguage(language)) return;
     unsaved = false;

@@ -1,6 +1,12 @@
 import { judgeAir, type AirFinding } from '../../../../core/calendar/weather';
 import { joinSpells } from '../../../../core/crew/forecast';
-import { BRIEFING_TERMS, briefingOf, markOf, type BriefItem } from '../../../../core/crew/briefing';
+import {
+  BRIEFING_TERMS,
+  briefingOf,
+  helpNumber,
+  markOf,
+  type BriefItem,
+} from '../../../../core/crew/briefing';
 import { groundLie } from '../../../../core/ground/surface';
 import { addTo } from '../../../../core/measure/dates';
 import { shortRanges } from '../../../../core/measure/ranges';
@@ -46,7 +52,8 @@ async function steepestOf(facts: Facts, block: BlockRow): Promise<number | null>
 /** The morning's briefing of a block as data, and who has read it. */
 export async function briefingOfBlock(facts: Facts, block: BlockRow) {
   const { site, today } = facts;
-  const terms = { ...BRIEFING_TERMS, ...block.calendarTerms.briefing };
+  const usual = { ...BRIEFING_TERMS, call: helpNumber(facts.site.zone) };
+  const terms = { ...usual, ...block.calendarTerms.briefing };
   const [layout, air, planters, shares, done, tools, states, cards, keepouts, sprayings, shifts] =
     await Promise.all([
       releasedLayout(facts, block.id),

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
-  import { askedFor } from '$lib/field/kept';
+  import { tryAgain } from '$lib/field/again';
+  import { askedFor, isOurs } from '$lib/field/kept';
   import { useTongue } from '$lib/field/tongue.svelte';
   import type { PageData } from './$types';
 
@@ -11,9 +12,10 @@
   let asked = $state('/field');
   onMount(() => {
     asked = askedFor(new URL(location.href));
-    const back = () => location.replace(asked);
-    window.addEventListener('online', back);
-    return () => window.removeEventListener('online', back);
+    return tryAgain(async () => {
+      const answer = await fetch('/since').catch(() => undefined);
+      if (answer && isOurs(answer) && answer.status < 500) location.replace(asked);
+    });
   });
 </script>
 

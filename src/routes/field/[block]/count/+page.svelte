@@ -364,26 +364,4 @@
     width: 26px;
     height: 26px;
   }
-  .list {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-    display: grid;
-    gap: 7px;
-  }
-  .list button {
-    width: 100%;
-    min-height: 62px;
-    text-align: left;
-    font: 17px var(--text);
-    border: 2px solid var(--rule-strong);
-    border-left: 8px solid var(--slate);
-    background: var(--sheet);
-    color: var(--ink);
-    padding: 8px 12px;
-    display: grid;
-  }
-  .list button.seen {
-    border-left-color: var(--viridian);
-  }
 </style>

@@ -343,28 +343,12 @@
     font-size: 26px;
     margin: 4px 0 0;
   }
-  .list,
   .trees {
     list-style: none;
     margin: 0;
     padding: 0;
     display: grid;
     gap: 7px;
-  }
-  .list button {
-    width: 100%;
-    min-height: 62px;
-    text-align: left;
-    font: 17px var(--text);
-    border: 2px solid var(--rule-strong);
-    border-left: 8px solid var(--slate);
-    background: var(--sheet);
-    color: var(--ink);
-    padding: 8px 12px;
-    display: grid;
-  }
-  .list button.seen {
-    border-left-color: var(--viridian);
   }
   .trees li {
     display: grid;

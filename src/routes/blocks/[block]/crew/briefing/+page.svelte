@@ -52,7 +52,7 @@
     />
     <TextInput
       labelText="Number to call for help"
-      helperText="112 goes through from mobile networks; put the local number where it is another."
+      helperText="Proposed by the site’s time zone; put the local number where it is another. 112 goes through from mobile networks."
       value={terms.call}
       maxlength={40}
       disabled={!data.mayPlan}

@@ -6,6 +6,7 @@
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
   import { pressAgain } from '$lib/parts/early-presses';
+  import { onePress } from '$lib/parts/one-press';
   import { arrived, landed, noteLinks } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
   import { tinykeys } from 'tinykeys';
@@ -45,6 +46,7 @@
   // What is being typed outlives a reload, Back and a key pressed by mistake.
   onMount(noteTyping);
   onMount(noteLinks);
+  onMount(onePress);
   afterNavigate(({ to, type }) => {
     if (type === 'enter') pressAgain();
     if (type === 'link') landed();

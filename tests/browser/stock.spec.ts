@@ -156,3 +156,18 @@ test('roots go to tools by a rule, the cold store’s file is read, the day is c
   await expect(page.getByRole('button', { name: 'Close the day' })).toHaveCount(0);
   await goTo(page, 'Stock');
 });
+
+test('a double click issues the trees once; the same again is entered again', async ({ page }) => {
+  await signIn(page, 'leader');
+  await open(page, 'Haul Flat', 'Stock');
+  const issued = page.locator('table.events tr', { hasText: /−\s*7\b/ });
+  await expect(page.locator('table.events tr').nth(1)).toBeVisible();
+  await expect(issued).toHaveCount(0);
+  await page.getByLabel('Trees', { exact: true }).fill('7');
+  await page.getByRole('button', { name: 'Enter it' }).dblclick();
+  await expect(issued).toHaveCount(1);
+  await page.waitForTimeout(1000);
+  await expect(issued).toHaveCount(1);
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(issued).toHaveCount(2);
+});

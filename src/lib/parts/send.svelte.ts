@@ -48,16 +48,49 @@ interface Answer {
   stale?: StaleValue;
 }
 
+/** What was asked last of each command, as long as it is on its way or was a moment ago. */
+const lately = new Map<CommandName, { content: string; answer: Promise<unknown> }>();
+/** Milliseconds within which the same said again is one press that went down twice. */
+const ONE_PRESS = 700;
+
+/** What is said, whatever id and moment the press gave to an event. */
+function contentOf(name: CommandName, payload: object): string {
+  if (!('device' in payload)) return JSON.stringify([name, payload]);
+  const { id: _id, at, ...rest } = payload as { id?: string; at?: string };
+  const now = Math.abs(Date.now() - Date.parse(String(at))) < 5000;
+  return JSON.stringify([name, rest, now || at]);
+}
+
+type Answered<Name extends CommandName> = Promise<Result<Name> & { already?: boolean }>;
+
 /**
  * Asks the server to do something. The payload is checked here with the contract that the server
- * checks it with again; what the command touches is loaded anew when it has been done.
+ * checks it with again; what the command touches is loaded anew when it has been done. The same said twice
+ * within a moment is asked once.
  * @throws CommandError with the sentence to show, the field it is about, or what stands there meanwhile
  */
-export async function send<Name extends CommandName>(
+export function send<Name extends CommandName>(
   name: Name,
   payload: Given<Name>,
   options: { reload?: boolean } = {},
-): Promise<Result<Name> & { already?: boolean }> {
+): Answered<Name> {
+  const content = contentOf(name, payload);
+  const before = lately.get(name);
+  if (before?.content === content) return before.answer as Answered<Name>;
+  const begun = Date.now();
+  const answer = post(name, payload, options);
+  const asked = { content, answer };
+  lately.set(name, asked);
+  const forget = () => lately.get(name) === asked && lately.delete(name);
+  answer.then(() => setTimeout(forget, Math.max(0, begun + ONE_PRESS - Date.now())), forget);
+  return answer;
+}
+
+async function post<Name extends CommandName>(
+  name: Name,
+  payload: Given<Name>,
+  options: { reload?: boolean },
+): Answered<Name> {
   saving.error = '';
   const contract = contractOf(name);
   try {

@@ -15,9 +15,12 @@ interface Planter {
 let stored: Planter & { edition: number };
 let asked: unknown[];
 let signedIn: boolean;
-const [id, siteId] = [uuid(), uuid()];
+let id: string;
+const siteId = uuid();
 
 beforeEach(() => {
+  // Each test is about a planter of its own: the same said twice within a moment is asked once.
+  id = uuid();
   stored = { name: 'Planter 1', rate: 700, edition: 1 };
   asked = [];
   signedIn = true;

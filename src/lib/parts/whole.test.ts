@@ -121,7 +121,8 @@ test('an ended session waits for signing in and goes on; not now is a sentence',
   assert.equal((await waits).edition, 2);
   assert.equal(session.ended, false);
   signedIn = false;
-  const left = assert.rejects(send('crew.planter', given), /Sign in\./);
+  const next = { ...given, rate: 710, edition: 2 };
+  const left = assert.rejects(send('crew.planter', next), /Sign in\./);
   while (!session.ended) await new Promise((soon) => setTimeout(soon, 1));
   session.resume!(false);
   await left;

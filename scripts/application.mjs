@@ -15,13 +15,20 @@ async function loadDemo(env) {
   if (status !== 0) throw new Error(`The demo could not be loaded: it ended with ${status}.`);
 }
 
-/** A folder with Farrow Pit in a database that is stopped, so that `startApplication` can begin from copies of it. */
+/**
+ * A folder with Farrow Pit in a database that is stopped, so that `startApplication` can begin from copies of it,
+ * and as statements that fill an empty one.
+ */
 export async function prepareDemo(folder) {
   const database = await startMariadb(folder);
   await loadDemo({ ...process.env, DATABASE_URL: database.url });
+  await database.dump(dumpOf(folder));
   await database.stop();
   return folder;
 }
+
+/** Where in a prepared folder these statements lie. */
+export const dumpOf = (folder) => path.join(folder, 'demo.sql');
 
 /**
  * Starts database and server, Farrow Pit loaded, and waits until the server answers.

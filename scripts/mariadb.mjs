@@ -1,6 +1,7 @@
 // A MariaDB of the project's own: loopback only, its data in a folder that is given.
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
+import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import path from 'node:path';
@@ -22,7 +23,7 @@ export function freePort(wished = 0) {
 /**
  * Starts the database and waits until it answers.
  * @param folder kept between starts
- * @returns {Promise<{url: string, port: number, stop: () => Promise<void>, kill: () => Promise<void>, died: Promise<void>}>}
+ * @returns {Promise<{url: string, port: number, dump: (file: string) => Promise<void>, stop: () => Promise<void>, kill: () => Promise<void>, died: Promise<void>}>}
  */
 export async function startMariadb(folder, wishedPort = 0) {
   const data = path.join(folder, 'mariadb');
@@ -99,6 +100,17 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
     url,
     port,
     died,
+    /** Writes all that it holds as statements into a file. */
+    dump: async (file) => {
+      const args = ['--host=127.0.0.1', `--port=${port}`, '--user=viridane', '--hex-blob'];
+      const dumping = spawn(
+        'mariadb-dump',
+        [...args, '--single-transaction', `--result-file=${file}`, 'viridane'],
+        { env: { ...env, MYSQL_PWD: password }, stdio: ['ignore', 'inherit', 'inherit'] },
+      );
+      const [status] = await once(dumping, 'exit');
+      if (status !== 0) throw new Error(`The database could not be written out: ${status}.`);
+    },
     stop: async () => {
       if (!ended) server.kill('SIGTERM');
       await died;

@@ -9,19 +9,27 @@ import { ensureDebian, ensureNodePackages, root } from './setup.mjs';
 ensureDebian('mariadbd', 'chromium');
 ensureNodePackages();
 const { startMariadb } = await import('./mariadb.mjs');
-const { prepareDemo, startApplication } = await import('./application.mjs');
+const { dumpOf, prepareDemo, startApplication } = await import('./application.mjs');
 const { translated, translatedFile } = await import('./translated.mjs');
 
 const only = process.argv.slice(2);
 const wanted = (stage) => !only.length || only.includes(stage);
 const total = { passed: 0, failed: 0 };
+const began = Date.now();
 const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-test-'));
-const prepared = path.join(temporary, 'demo');
+/** A demo that the store's and the browser's tests begin from copies of: to load it anew for each took longer. */
+const demoLoaded =
+  wanted('store') || wanted('browser')
+    ? prepareDemo(path.join(temporary, 'demo'))
+    : Promise.resolve(temporary);
+// Whoever waits for it says that it failed.
+demoLoaded.catch(() => {});
 
 function stage(name, passed, failed, output = '') {
   total.passed += passed;
   total.failed += failed;
-  console.log(`${failed ? '✗' : '✓'} ${name}: ${passed} passed, ${failed} failed`);
+  const at = `${Math.round((Date.now() - began) / 1000)} s`;
+  console.log(`${failed ? '✗' : '✓'} ${name}: ${passed} passed, ${failed} failed, at ${at}`);
   if (failed) console.log(output);
 }
 
@@ -61,15 +69,14 @@ async function nodeTests(name, folder, files, env) {
   stage(name, count('pass'), failed, blocks.join('\n') + done.stderr);
 }
 
-/** The build, and a demo that every application of the browser tests begins from: made while other suites run. */
-async function readyForBrowser() {
+/** The build that the browser's tests run on. */
+async function built() {
   if (!wanted('browser')) return;
-  const built = await ran('node', [
+  const done = await ran('node', [
     ...['--input-type=module', '-e'],
     `import { ensureBuild } from './scripts/setup.mjs'; ensureBuild();`,
   ]);
-  if (built.status !== 0) throw new Error(`The build failed:\n${built.stdout}${built.stderr}`);
-  await prepareDemo(prepared);
+  if (done.status !== 0) throw new Error(`The build failed:\n${done.stdout}${done.stderr}`);
 }
 
 async function statics() {
@@ -83,7 +90,7 @@ async function statics() {
     ]);
   }
   // After the checks, because the build writes into a folder that they read.
-  await readyForBrowser();
+  await built();
 }
 
 async function nodeSuites() {
@@ -95,22 +102,28 @@ async function nodeSuites() {
   if (!suites.length) return;
   const folder = await translated(suites.flatMap(([, files]) => files));
   for (const [name, files] of suites) {
-    const database = name === 'store' && (await startMariadb(path.join(temporary, 'store')));
-    await nodeTests(name, folder, files, database ? { TEST_DATABASE_URL: database.url } : {});
-    if (database) await database.stop();
+    if (name !== 'store') {
+      await nodeTests(name, folder, files);
+      continue;
+    }
+    const database = await startMariadb(path.join(temporary, 'store'));
+    const env = { TEST_DATABASE_URL: database.url, TEST_DEMO: dumpOf(await demoLoaded) };
+    await nodeTests(name, folder, files, env);
+    await database.stop();
   }
   rmSync(folder, { recursive: true, force: true });
 }
 
-/** Half of the browser's files, in their order, on an application of their own. */
-async function browserHalf(half) {
-  const application = await startApplication(path.join(temporary, `browser-${half}`), { prepared });
-  const report = path.join(temporary, `report-${half}.json`);
+/** A part of the browser's files, in their order, on an application of their own. */
+async function browserPart(part) {
+  const prepared = await demoLoaded;
+  const application = await startApplication(path.join(temporary, `browser-${part}`), { prepared });
+  const report = path.join(temporary, `report-${part}.json`);
   const done = await ran(
     'npx',
     [
       ...['--no-install', 'playwright', 'test', '-c', 'tests/browser/playwright.config.ts'],
-      ...[`--shard=${half}/2`, `--output=test-results/${half}`],
+      ...[`--shard=${part}/${BROWSER_PARTS}`, `--output=test-results/${part}`],
     ],
     { BASE_URL: application.origin, DEMO: prepared, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
   );
@@ -122,22 +135,28 @@ async function browserHalf(half) {
     // No report at all is one failure, shown with what the runner printed.
   }
   stage(
-    `browser, half ${half}`,
+    `browser, part ${part}`,
     stats.expected,
     stats.unexpected + (done.status !== 0 && !stats.unexpected ? 1 : 0),
     done.stdout + done.stderr,
   );
 }
 
+const BROWSER_PARTS = 6;
+const parts = wanted('browser') ? Array.from({ length: BROWSER_PARTS }, (_, i) => i + 1) : [];
+/** Takes parts until none is left: whoever is free takes the next. */
+async function browserParts() {
+  for (let part = parts.shift(); part; part = parts.shift()) await browserPart(part);
+}
+
 try {
   // Both the route types and the build write into one folder that the checks read.
   if (wanted('types') || wanted('lint')) await check('route types', ['svelte-kit', 'sync']);
-  // Two at a time, and neither waits for the other: one half of the browser's files goes with the node suites.
+  // Two at a time, and neither waits for the other: the browser's parts begin beside the node suites.
   const ready = statics();
-  const half = (number) => (wanted('browser') ? browserHalf(number) : undefined);
   await Promise.all([
-    ready.then(() => half(1)),
-    Promise.all([nodeSuites(), ready]).then(() => half(2)),
+    ready.then(browserParts),
+    Promise.all([nodeSuites(), ready]).then(browserParts),
   ]);
 } catch (error) {
   stage('running the tests', 0, 1, String(error?.stack ?? error));

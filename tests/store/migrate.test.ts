@@ -7,7 +7,7 @@ import { migrate } from '../../src/lib/store/migrate';
 async function database(name: string): Promise<Store> {
   const url = new URL(process.env.TEST_DATABASE_URL!);
   const maker = openStore(url.href, 1);
-  await maker.sequelize.query(`CREATE DATABASE viridane_${name} CHARACTER SET utf8mb4`);
+  await maker.sequelize.query(`CREATE OR REPLACE DATABASE viridane_${name} CHARACTER SET utf8mb4`);
   await maker.sequelize.close();
   url.pathname = `/viridane_${name}`;
   return openStore(url.href);

@@ -9,6 +9,7 @@ import { blocksToPlant, toPlant, windowEnd } from '../../src/lib/rooms/calendar/
 import { calendarOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { windowsOf } from '../../src/lib/rooms/calendar/windows.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
+import { ratesOf } from '../../src/lib/rooms/crew/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
 import { Reader } from '../../src/lib/server/reader';
@@ -469,4 +470,27 @@ test('blocks that share the hands come with it, those of another year do not', a
   // A block whose turn is two years away waits for nobody of this season.
   const early = { ...own, from: addTo(today, { days: -900 }) };
   assert.deepEqual(await blocksToPlant(facts, early), [early]);
+});
+
+test('planting lasts as long as the hands that are kept for it need, and as the crew’s own where none are', async () => {
+  const facts = await setting.facts();
+  const block = await blockNow('Haul Flat');
+  const { crew, day } = await ratesOf(facts, block.id);
+  const lasts = async (finish: object, edition: number) =>
+    (
+      await tasksOf(facts, {
+        ...{ ...block, plantingDay: addTo(today, { days: 40 }), termsEdition: edition },
+        calendarTerms: {
+          ...block.calendarTerms,
+          finish: { absence: 0, breakdown: 0, saturday: true, keeps: 6, ...finish },
+        },
+      })
+    ).find(({ key }) => key === 'plant')!.duration;
+  // Half the hands need longer, whichever of the two figures halves them; the other follows the crew.
+  const whole = await lasts({ planters: crew, rate: day.trees }, 900);
+  assert.equal(await lasts({ planters: crew }, 901), whole);
+  assert.equal(await lasts({ rate: day.trees }, 902), whole);
+  const slow = await lasts({ planters: 1 }, 903);
+  assert.ok(slow > 2 * whole, `${slow} days of one, ${whole} of ${crew}`);
+  assert.equal(await lasts({ rate: day.trees / crew }, 904), slow);
 });

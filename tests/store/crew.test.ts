@@ -7,8 +7,10 @@ import { v7 as uuid } from 'uuid';
 import { treesInRow } from '../../core/rows/stored';
 import { dayOf } from '../../core/say/day';
 import {
+  finishOf,
   learnedRates,
   plantedOf,
+  ratesOf,
   sharesFact,
   shiftsNow,
   toolsSet,
@@ -111,6 +113,43 @@ test('a rate learns from clocked hours; every page reads the same one', async ()
   assert.ok(after.perHour.value > rate.perHour.value);
   assert.ok(Math.abs(after.hours - (rate.hours - 4)) < 1e-6);
   assert.ok(after.low < after.perHour.value && after.perHour.value < after.high);
+});
+
+test('a block is finished by those who have rows there, and by everybody only before rows are shared out', async () => {
+  const of = async (name: string) => {
+    const facts = await setting.facts();
+    const { id } = setting.blocks[name];
+    const [shares, rates] = await Promise.all([facts.of(sharesFact, id), learnedRates(facts, id)]);
+    return {
+      ...{ finish: await finishOf(facts, id), own: await ratesOf(facts, id), rates },
+      sharing: new Set(shares.map(({ planterId }) => planterId)),
+    };
+  };
+  const machine = await of('Haul Flat');
+  assert.ok(machine.sharing.size > 0 && machine.sharing.size < planters.length);
+  assert.equal(machine.own.crew, machine.sharing.size);
+  const idle = await of('Silt Margin');
+  assert.equal(idle.sharing.size, 0);
+  assert.equal(idle.own.crew, planters.length);
+  // With nothing planted yet the pace is the rates of the same people.
+  const [one, other] = planters;
+  const share = (planterId: string, firstRow: number, lastRow: number, layoutId: string) =>
+    store.rowShare.create({ ...{ planterId, firstRow, lastRow, layoutId }, id: uuid() });
+  const layout = (await store.layout.findOne({
+    where: { blockId: setting.blocks['Silt Margin'].id },
+  }))!;
+  const { state } = layout;
+  await layout.update({ state: 'released' });
+  await share(one.id, 1, 2, layout.id);
+  await share(other.id, 3, 4, layout.id);
+  const shared = await of('Silt Margin');
+  assert.equal(shared.finish.from, 'rates');
+  assert.equal(
+    shared.finish.pace,
+    shared.rates.get(one.id)!.rate + shared.rates.get(other.id)!.rate,
+  );
+  await store.rowShare.destroy({ where: { layoutId: layout.id } });
+  await layout.update({ state });
 });
 
 test('riders of two seats have whole passes in pairs, each the rows of their side; nobody sits alone', async () => {

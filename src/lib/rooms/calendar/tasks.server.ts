@@ -12,11 +12,19 @@ import { dueTasks, type Due } from '../../../../core/tending/due';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { blocksFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { finishOf, plantedOf, plantersFact, sownFact } from '../crew/facts.server';
+import {
+  clockedFact,
+  finishOf,
+  plantedOf,
+  plantersFact,
+  ratesOf,
+  sharesFact,
+  sownFact,
+} from '../crew/facts.server';
 import { methodOfBlock, methodTasksOf } from '../method/facts.server';
 import { layoutsFact } from '../rows/facts.server';
 import { weatherFact } from '../../server/station';
-import { lotsFact, ordersFact } from '../stock/facts.server';
+import { lotsFact, ordersFact, toolsFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
 import { refilledFact, refillOf, refillPlansFact } from '../survival/refills.server';
 import { careFact } from '../tending/care.server';
@@ -77,6 +85,8 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   const stands = [
     ...[sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact],
     ...[careFact, refillPlansFact, refilledFact],
+    // What the crew's pace hangs on.
+    ...[sharesFact, clockedFact, toolsFact],
   ];
   const [events, ofMethod, zones, planting, elsewhere] = await Promise.all([
     facts.of(taskEventsFact, block.id),
@@ -105,13 +115,14 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
 
 /** Days that planting takes: trees, the hands there are, and how many days of those weeks allow it. */
 async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
-  const [{ planted, total, sums }, finish, windows] = await Promise.all([
+  const [{ planted, total, sums }, finish, crew, windows] = await Promise.all([
     plantedOf(facts, block.id),
     finishOf(facts, block.id),
+    ratesOf(facts, block.id),
     windowsOf(facts, plantsWithWater(methodOfBlock(block))),
   ]);
   const { planters, rate, saturday } = block.calendarTerms.finish ?? FINISH_TERMS;
-  const pace = planters && rate ? planters * rate : finish.pace;
+  const pace = planters || rate ? (planters ?? crew.crew) * (rate ?? crew.day.trees) : finish.pace;
   const begun = planted > 0;
   if (begun && planted >= total) {
     const last = [...sums.byDay.keys()].sort().at(-1) ?? first;

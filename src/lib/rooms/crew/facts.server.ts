@@ -195,17 +195,13 @@ export async function learnedRates(facts: Facts, blockId: string): Promise<Map<s
 
 /** Trees an hour of one planter by hand on a block: of those it is shared out to, or of all. */
 export async function byHandOf(facts: Facts, block: PacedBlock & { id: string }) {
-  const [planters, tools, clocked, shares, learned] = await Promise.all([
-    activePlanters(facts),
+  const [crew, tools, clocked, learned] = await Promise.all([
+    crewOf(facts, block.id),
     facts.of(toolsFact),
     facts.of(clockedFact),
-    facts.of(sharesFact, block.id),
     learnedRates(facts, block.id),
   ]);
-  const sharing = planters.filter(
-    ({ id }) => !shares.length || shares.some(({ planterId }) => planterId === id),
-  );
-  return byHandOn(block, sharing, tools, lastTools(clocked), learned);
+  return byHandOn(block, crew, tools, lastTools(clocked), learned);
 }
 
 /** The newest word of each planter on a version: in which row, and when. */
@@ -318,14 +314,21 @@ export interface Finish extends ReckonedPace {
   days: number;
 }
 
+/** Who plants a block: those who have rows there; before rows are shared out, everybody who plants. */
+async function crewOf(facts: Facts, blockId: string): Promise<PlanterRow[]> {
+  const [planters, shares] = await Promise.all([
+    activePlanters(facts),
+    facts.of(sharesFact, blockId),
+  ]);
+  const sharing = planters.filter(({ id }) => shares.some(({ planterId }) => planterId === id));
+  return sharing.length ? sharing : planters;
+}
+
 /** When the block will be done at the pace of late: one figure for board, crew and season. */
 export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
   const { planted, total, sums } = await plantedOf(facts, blockId);
-  const [learned, active] = await Promise.all([
-    learnedRates(facts, blockId),
-    activePlanters(facts),
-  ]);
-  const rates = active.reduce((sum, { id }) => sum + (learned.get(id)?.rate ?? 0), 0);
+  const [learned, crew] = await Promise.all([learnedRates(facts, blockId), crewOf(facts, blockId)]);
+  const rates = crew.reduce((sum, { id }) => sum + (learned.get(id)?.rate ?? 0), 0);
   const reckoned = reckonedPace(sums, facts.today, rates);
   return { ...reckoned, days: daysLeft(total, planted, reckoned.pace) };
 }
@@ -341,20 +344,13 @@ export async function ratesOf(
   crew: number;
   counted: boolean;
 }> {
-  const [planters, shares, rates] = await Promise.all([
-    activePlanters(facts),
-    facts.of(sharesFact, blockId),
-    learnedRates(facts, blockId),
-  ]);
-  const sharing = shares.length
-    ? planters.filter(({ id }) => shares.some(({ planterId }) => planterId === id))
-    : planters;
-  const own = new Map([...rates].filter(([id]) => sharing.some((planter) => planter.id === id)));
+  const [crew, rates] = await Promise.all([crewOf(facts, blockId), learnedRates(facts, blockId)]);
+  const own = new Map([...rates].filter(([id]) => crew.some((planter) => planter.id === id)));
   return {
     rates,
     mean: meanRate(own),
     day: meanDay(own),
-    crew: sharing.length,
+    crew: crew.length,
     counted: [...own.values()].some(({ from }) => from === 'tallies'),
   };
 }

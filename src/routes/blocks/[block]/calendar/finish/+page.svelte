@@ -28,6 +28,8 @@
       };
     }),
   );
+  /** What the crew has by its rows and tallies, whatever somebody kept here. */
+  const ofCrew = $derived({ planters: data.planters, rate: Math.round(data.rate) });
   let withStock = $state(true);
   let answer = $state<FinishAnswer>();
   let asked = $state<FinishInput>();
@@ -132,6 +134,13 @@
     return stop;
   });
   onDestroy(stop);
+  /** What is as the crew has it is not kept: it goes on following the crew. */
+  function ownTerms() {
+    const own: FinishTerms = $state.snapshot(terms);
+    if (own.planters === ofCrew.planters) delete own.planters;
+    if (own.rate === ofCrew.rate) delete own.rate;
+    return own;
+  }
   const keep = async () => {
     wrong = '';
     try {
@@ -139,7 +148,7 @@
         'calendar.terms',
         {
           before: { terms: { finish: data.block.calendarTerms.finish } },
-          mine: { terms: { finish: $state.snapshot(terms) } },
+          mine: { terms: { finish: ownTerms() } },
           edition: data.block.termsEdition,
         },
         (value, edition) => ({ blockId: data.block.id, ...value, edition }),
@@ -338,6 +347,15 @@
           >{label}
           <NumberBox {min} {max} {step} bind:value={terms[key]} required /></label
         >
+        {#if key !== 'keeps' && terms[key] !== ofCrew[key]}
+          <p class="quiet small">
+            The crew {key === 'planters' ? 'has' : 'sets'}
+            {formatNumber(ofCrew[key])}.
+            <button class="link-button" type="button" onclick={() => (terms[key] = ofCrew[key])}
+              >Follow the crew</button
+            >
+          </p>
+        {/if}
       {/each}
       {#each SHARES as [key, label] (key)}
         <label class="field"

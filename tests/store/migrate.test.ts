@@ -3,15 +3,9 @@ import { test } from 'node:test';
 import { QueryTypes } from 'sequelize';
 import { openStore, type Store } from '../../src/lib/store';
 import { migrate } from '../../src/lib/store/migrate';
+import { emptyDatabase } from './setting';
 
-async function database(name: string): Promise<Store> {
-  const url = new URL(process.env.TEST_DATABASE_URL!);
-  const maker = openStore(url.href, 1);
-  await maker.sequelize.query(`CREATE OR REPLACE DATABASE viridane_${name} CHARACTER SET utf8mb4`);
-  await maker.sequelize.close();
-  url.pathname = `/viridane_${name}`;
-  return openStore(url.href);
-}
+const database = async (name: string) => openStore((await emptyDatabase(name)).href);
 
 /** Every table, key, rule and trigger, as the database itself writes them down. */
 async function schemaOf({ sequelize }: Store): Promise<string[]> {

@@ -18,16 +18,24 @@ export type Setting = Awaited<ReturnType<typeof demoSetting>>;
 /** Columns of an event as a device would send them. */
 export const event = () => ({ id: uuid(), at: new Date().toISOString(), device: 'test' });
 
+/** A database of its own with nothing in it, whatever an earlier run left there. */
+export async function emptyDatabase(name: string): Promise<URL> {
+  const url = new URL(process.env.TEST_DATABASE_URL!);
+  const maker = openStore(url.href, 1);
+  await maker.sequelize.query(
+    `SET STATEMENT foreign_key_checks = 0 FOR CREATE OR REPLACE DATABASE viridane_${name} CHARACTER SET utf8mb4`,
+  );
+  await maker.sequelize.close();
+  url.pathname = `/viridane_${name}`;
+  return url;
+}
+
 /**
  * A database of its own with the demo in it, its people, and a stranger who leads another site.
  * @param name told apart from those of other test files, which run at the same time
  */
 export async function demoSetting(name: string) {
-  const url = new URL(process.env.TEST_DATABASE_URL!);
-  const maker = openStore(url.href, 1);
-  await maker.sequelize.query(`CREATE OR REPLACE DATABASE viridane_${name} CHARACTER SET utf8mb4`);
-  await maker.sequelize.close();
-  url.pathname = `/viridane_${name}`;
+  const url = await emptyDatabase(name);
   if (process.env.TEST_DEMO) fill(url, process.env.TEST_DEMO);
   const store = openStore(url.href);
   await migrate(store);

@@ -70,6 +70,23 @@ test('what a bag may be out adds up where the air was milder when it was opened'
   assert.equal(out - over, of);
 });
 
+test('a bag that nobody closed asks when it was closed, once it is open for longer than roots can be', () => {
+  const open = [{ label: 'Box 3', openedAt: ago(480), air: anchor }];
+  const [call] = rootCalls([lot({ open })], anchor, 'Haul Flat', now);
+  assert.equal(
+    said(call),
+    'Enter when Box 3 of lot 43 was closed: it stands open since 24 Nov, 01:30.',
+  );
+  assert.deepEqual([call.urgency, call.when.key], ['soon', 'when.late']);
+  const [minute] = rootCalls(
+    [lot({ open: [{ ...open[0], openedAt: ago(479) }] })],
+    anchor,
+    'Haul Flat',
+    now,
+  );
+  assert.match(said(minute), /^Close Box 3/);
+});
+
 test('a soak: too soon, ready, drowning, by the site’s clock', () => {
   const soak = (hours: number) =>
     soakCalls([lot({ soaks: [{ count: 300, startedAt: ago(60 * hours) }] })], 'Haul Flat', now)[0];
@@ -85,6 +102,15 @@ test('a soak: too soon, ready, drowning, by the site’s clock', () => {
   );
   assert.deepEqual([soak(1).urgency, soak(3).urgency, over.urgency], ['soon', 'soon', 'stop']);
   assert.equal(why(soak(1)), 'Haul Flat · in water since 08:30');
+  // What drowns is late, and may have been put in on another day.
+  const night = soak(25);
+  assert.deepEqual(
+    [soak(1).when, soak(3).when, night.when].map((when) =>
+      words(when, { system: 'metric', zone: 'Europe/Berlin' }),
+    ),
+    ['10:30', '14:30', 'Late'],
+  );
+  assert.equal(why(night), 'Haul Flat · in water since 23 Nov, 08:30');
 });
 
 test('what runs dry, with the lots that have any, and what the ledger does not know yet', () => {
@@ -200,6 +226,15 @@ test('a draft is called for two months before planting, and urgently a fortnight
   assert.equal(why(soon), 'Version 3 is saved, 4\u2009200 trees');
   assert.equal(calls('2027-01-18')[0].urgency, 'stop');
   assert.equal(calls('2027-01-31')[0].say.figures.days, 1);
+  assert.deepEqual(
+    [words(calls('2027-01-22')[0].when), words(calls('2027-01-23')[0].when)],
+    ['22 Jan', 'Late'],
+  );
+  assert.match(said(calls('2027-02-01')[0]), /planting begins today\.$/);
+  assert.equal(
+    said(calls('2027-02-02')[0]),
+    'Release a layout for Silt Margin, or move its planting day: it was 1 Feb 2027.',
+  );
   const [locate] = calls('2026-11-24', buried);
   assert.match(said(locate), /Have the drain on Silt Margin located and marked/);
   assert.equal(why(locate), '3 m are kept free each side; its owner decides');

@@ -1,6 +1,6 @@
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { BlockCall } from '../morning/board';
-import { lengthOf, onDay, say } from '../say/message';
+import { lengthOf, onDay, onDayOfYear, say } from '../say/message';
 
 /** Days before planting from which a layout that is not released is called for, and is urgent. */
 const CALLED = 60;
@@ -22,8 +22,14 @@ export function releaseCalls(
     calls.push({
       room: 'rows',
       urgency: days <= URGENT ? 'stop' : 'soon',
-      when: say('when.day', { day: onDay(addTo(plantingDay, { days: -SETTING_OUT })) }),
-      say: say('rows.releaseOne', { block, days }),
+      when:
+        days < SETTING_OUT
+          ? say('when.late')
+          : say('when.day', { day: onDay(addTo(plantingDay, { days: -SETTING_OUT })) }),
+      say:
+        days < 0
+          ? say('rows.releaseLate', { block, day: onDayOfYear(plantingDay) })
+          : say('rows.releaseOne', { block, days }),
       detail: say('rows.versionSaved', { number: draft.number, trees: draft.trees }),
       action: say('action.openRows'),
     });

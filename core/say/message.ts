@@ -31,6 +31,8 @@ export interface DayFigure {
 /** Milliseconds since 1970 UTC, written by the site's clock. */
 export interface MomentFigure {
   moment: number;
+  /** Written with its day: it may lie on another one. */
+  withDay?: boolean;
 }
 /** Several of a kind, joined as the language joins them. */
 export interface List {
@@ -101,3 +103,5 @@ export const onDay = (day: string): DayFigure => ({ day });
 /** A day that may lie in another year. */
 export const onDayOfYear = (day: string): DayFigure => ({ day, withYear: true });
 export const atMoment = (moment: number): MomentFigure => ({ moment });
+/** A moment that may lie on another day. */
+export const atMomentOfDay = (moment: number): MomentFigure => ({ moment, withDay: true });

@@ -1,5 +1,5 @@
 import type { BlockCall } from '../morning/board';
-import { atMoment, say, shareOf, windOf } from '../say/message';
+import { atMoment, atMomentOfDay, say, shareOf, windOf } from '../say/message';
 import { vesselClock, type Air, type OpenVessel } from './exposure';
 import { soakState, SOAK_HOURS } from './keeping';
 import type { habitToShow } from './handling';
@@ -40,6 +40,18 @@ export function rootCalls(
       const clock = vesselClock(vessel, air, dip, now);
       const { left, over, out } = minutesLeft(clock);
       const figures = { vessel: vessel.label || 'bag', lot: code, out };
+      if (clock.forgotten)
+        return {
+          room: 'stock',
+          urgency: 'soon',
+          when: say('when.late'),
+          say: say('stock.bagForgotten', {
+            ...{ vessel: figures.vessel, lot: code },
+            since: atMomentOfDay(Date.parse(vessel.openedAt)),
+          }),
+          detail: say('stock.driedUntilSaid', { block }),
+          action: say('action.closeBag'),
+        };
       return {
         room: 'stock',
         urgency: 'stop',
@@ -78,9 +90,16 @@ export function soakCalls(lots: readonly CalledLot[], block: string, now: number
       return {
         room: 'stock',
         urgency: state === 'too-long' ? 'stop' : 'soon',
-        when: say('when.time', { time: atMoment(state === 'too-soon' ? readyAt : overAt) }),
+        when:
+          state === 'too-long'
+            ? say('when.late')
+            : say('when.time', { time: atMoment(state === 'too-soon' ? readyAt : overAt) }),
         say: said,
-        detail: say('stock.inWaterSince', { block, since: atMoment(Date.parse(startedAt)) }),
+        // What drowns may have been put in yesterday.
+        detail: say('stock.inWaterSince', {
+          block,
+          since: (state === 'too-long' ? atMomentOfDay : atMoment)(Date.parse(startedAt)),
+        }),
         action: say('action.seeKeeping'),
       };
     }),

@@ -44,6 +44,9 @@ export function dryingRate(air: Air): number {
   return evaporativeDemand(air) / evaporativeDemand(ANCHOR_AIR);
 }
 
+/** However mild the air, roots are never promised more minutes than a working day has. */
+const WORKING_DAY = 480;
+
 /**
  * Minutes roots may lie open in this air. Never more than a working day is promised.
  * @example minutesAllowed(ANCHOR_AIR, 2).value // => 40
@@ -51,7 +54,7 @@ export function dryingRate(air: Air): number {
 export function minutesAllowed(air: Air, dipFactor = 1): Figure {
   const rate = dryingRate(air);
   return {
-    value: Math.min(480, rate > 0 ? (ANCHOR_MINUTES * dipFactor) / rate : 480),
+    value: clockMinutes(ANCHOR_MINUTES * dipFactor, rate),
     kind: 'minutes',
     formula: say('formula.minutesLeft', { anchor: temperatureOf(10) }),
     steps: [
@@ -62,6 +65,10 @@ export function minutesAllowed(air: Air, dipFactor = 1): Figure {
     ],
   };
 }
+
+/** Minutes by the clock until so many anchor minutes are used up, at most a working day. */
+const clockMinutes = (anchor: number, rate: number): number =>
+  rate > 0 ? Math.min(WORKING_DAY, anchor / rate) : WORKING_DAY;
 
 /** One time that roots were open to the air. */
 export interface Opening {
@@ -133,13 +140,22 @@ export interface OpenVessel {
 }
 
 /**
- * Minutes an open vessel has used and has left in the air of the moment.
+ * Minutes an open vessel has used and has left in the air of the moment; once it is over, `left` is less than
+ * nothing by the minutes that went by since its roots had borne what they can.
  * @param at milliseconds since 1970 UTC
- * @returns all in minutes of the air of the moment; `open` by the clock
+ * @returns `open` and what it is over by the clock, else minutes of the air of the moment. `forgotten`: it has
+ *   stood open for longer than any roots could have; nobody worked from it all that time, and its closing
+ *   was not entered.
  */
 export function vesselClock({ openedAt, air }: OpenVessel, airNow: Air, dip: number, at: number) {
+  const open = (at - Date.parse(openedAt)) / 60_000;
   const anchor = openingMinutes({ id: '', openedAt, air }, new Date(at).toISOString(), airNow);
+  const budget = ANCHOR_MINUTES * dip;
+  const borne = clockMinutes(budget, (dryingRate(air) + dryingRate(airNow)) / 2);
   const allowed = minutesAllowed(airNow, dip).value;
-  const used = anchor / Math.max(1e-9, dryingRate(airNow));
-  return { used, allowed, left: allowed - used, open: (at - Date.parse(openedAt)) / 60_000 };
+  const left =
+    open < borne
+      ? Math.min(WORKING_DAY - open, clockMinutes(budget - anchor, dryingRate(airNow)))
+      : borne - open;
+  return { used: allowed - left, allowed, left, open, forgotten: open >= WORKING_DAY };
 }

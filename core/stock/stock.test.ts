@@ -4,12 +4,15 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import {
   ANCHOR_AIR,
+  ANCHOR_MINUTES,
   dryingRate,
   exposureByLabel,
   minutesAllowed,
+  openingMinutes,
   vesselClock,
   worstExposure,
 } from './exposure';
+import { seededRandom } from '../measure/random';
 import { orderQuantity } from './order';
 import { reach } from './reach';
 
@@ -82,6 +85,34 @@ test('a bag that was opened in wind and is open in calm is charged the mean of b
   const mixed = vesselClock({ openedAt: '2026-11-24T07:00:00Z', air: windy }, ANCHOR_AIR, 2, at);
   assert.ok(Math.abs(mixed.used - (10 * (1 + dryingRate(windy))) / 2) < 1e-9);
   assert.equal(mixed.allowed, 40);
+});
+
+test('what a bag is over never exceeds what it was out, however the air turned', () => {
+  const at = Date.parse('2026-11-24T07:00:00Z');
+  const since = (minutes: number) => new Date(at - minutes * 60_000).toISOString();
+  const fog = { temperature: 2, humidity: 0.999, wind: 0.2 };
+  // Opened in ordinary air, five minutes on in fog: a quarter is used, and hours are left.
+  const early = vesselClock({ openedAt: since(5), air: ANCHOR_AIR }, fog, 1, at);
+  assert.ok(early.left > 60 && early.left <= 475, `${early.left}`);
+  const random = seededRandom('bags');
+  const between = (low: number, high: number) => low + random() * (high - low);
+  const air = () => ({
+    temperature: between(-3, 30),
+    humidity: between(0.2, 1),
+    wind: between(0, 9),
+  });
+  for (let i = 0; i < 2000; i++) {
+    const [then, now, open, dip] = [air(), air(), between(0, 1500), between(1, 3)];
+    const clock = vesselClock({ openedAt: since(open), air: then }, now, dip, at);
+    const said = `${open} min, left ${clock.left}`;
+    assert.ok(clock.left >= -open - 1e-6 && clock.left <= clock.allowed + 1e-6, said);
+    assert.ok(Math.abs(clock.allowed - clock.used - clock.left) < 1e-9, said);
+    assert.equal(clock.forgotten, open >= 480, said);
+    assert.ok(!clock.forgotten || clock.left <= 0, said);
+    // Over as soon as the anchor minutes of the opening are more than roots bear.
+    const used = openingMinutes({ id: '', openedAt: since(open), air: then }, since(0), now);
+    assert.equal(clock.left <= 0, used >= ANCHOR_MINUTES * dip || open >= 480, said);
+  }
 });
 
 test('stock reaches as far as rows are planted in order, and says where it runs dry', () => {

@@ -72,6 +72,61 @@ test('a day at the boxes without signal: issue, bag, soak, audit and sample are 
   ).toHaveText(after!);
 });
 
+test('a bag that nobody closed yesterday asks when it was closed, at the desk and on the phone', async ({
+  page,
+}) => {
+  const zone = 'Europe/Berlin';
+  const field = (at: number) =>
+    new Date(at).toLocaleString('sv', { timeZone: zone }).slice(0, 16).replace(' ', 'T');
+  const opened = Date.now() - 15 * 3_600_000;
+  await signIn(page, 'leader');
+  await open(page, 'Haul Flat', 'Stock');
+  const block = page.url().split('/')[4];
+  const roots = page.locator('aside');
+  const minutes = async () =>
+    Number(
+      (await page.locator('.figure').filter({ hasText: 'In the air, worst bag' }).textContent())!
+        .replace(/\s/g, '')
+        .match(/bag(\d+)min/)![1],
+    );
+  await page.goto(`/blocks/${block}/stock`);
+  await page.getByRole('button', { name: '41', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Lot 41', exact: true })).toBeVisible();
+  const before = await minutes();
+  for (const length of [12, 20]) {
+    await roots.getByRole('button', { name: 'At another time' }).click();
+    await roots.getByLabel('Happened at').fill(field(opened));
+    await roots.getByLabel('Happened at').press('Tab');
+    await page.getByRole('button', { name: /^Open bag \d: start the clock/ }).click();
+    const asked = page.getByLabel(/^Open since .* When was it closed\?$/);
+    await expect(asked).toBeVisible();
+    await expect.poll(minutes).toBeGreaterThan(before + 60);
+    if (length === 12) {
+      // A moment before it was opened is none.
+      await asked.fill(field(opened - 600_000));
+      await page.getByRole('button', { name: 'It was closed then' }).click();
+      await expect(page.getByRole('alert')).toContainText('up to now is accepted');
+      await asked.fill(field(opened + length * 60_000));
+      await page.getByRole('button', { name: 'It was closed then' }).click();
+      await expect(asked).toHaveCount(0);
+      await roots.getByRole('button', { name: 'Now', exact: true }).click();
+    }
+  }
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/field/${block}/stock`);
+  await page.getByRole('button', { name: /Pine/ }).first().click();
+  const asked = page.getByLabel(/When was it closed\?/);
+  await asked.fill(field(opened + 20 * 60_000));
+  await page.getByRole('button', { name: 'It was closed then' }).click();
+  await expect(asked).toHaveCount(0);
+  await expect(page.getByText('All sent')).toBeVisible({ timeout: 20_000 });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/blocks/${block}/stock?lot=41`);
+  await page.getByRole('button', { name: '41', exact: true }).click();
+  // Of bags that were out for a quarter of an hour each, not for the night.
+  await expect.poll(minutes).toBeLessThan(before + 400);
+});
+
 test('a box of another block is told apart by its code; a mistyped code is told too', async ({
   page,
 }) => {

@@ -134,7 +134,7 @@ test('a block is finished by those who have rows there, and by everybody only be
   // With nothing planted yet the pace is the rates of the same people.
   const [one, other] = planters;
   const share = (planterId: string, firstRow: number, lastRow: number, layoutId: string) =>
-    store.rowShare.create({ ...{ planterId, firstRow, lastRow, layoutId }, id: uuid() });
+    store.rowShare.create({ planterId, firstRow, lastRow, layoutId });
   const layout = (await store.layout.findOne({
     where: { blockId: setting.blocks['Silt Margin'].id },
   }))!;

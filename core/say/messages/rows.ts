@@ -56,6 +56,7 @@ export interface RowsMessages {
   'rows.versionUnread': never;
   'rows.noTree': never;
   'rows.shareNeedsRelease': never;
+  'rows.releaseLate': 'block' | 'day';
   'rows.releaseOne': 'block' | 'days';
   'rows.versionSaved': 'number' | 'trees';
   'rows.dependPlanted': 'trees';

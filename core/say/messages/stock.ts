@@ -93,6 +93,8 @@ export interface StockMessages {
   'air.marginal': never;
   'air.stop': never;
   'stock.closeBag': 'vessel' | 'lot' | 'out' | 'left';
+  'stock.bagForgotten': 'vessel' | 'lot' | 'since';
+  'stock.driedUntilSaid': 'block';
   'stock.wetBag': 'vessel' | 'lot' | 'out' | 'over';
   'stock.leftOf': 'lots' | 'known' | 'left' | 'needed' | 'unclosed';
   'air.dry-air': never;

@@ -15,8 +15,11 @@
   /** The keys of a row: twenty-five at a time, single ones, the whole row, and the clock of the roots. */
   let { open, mayUndo, rootsOut, hasLot, ontally, onundo, onroots }: Props = $props();
   const { say } = useTongue();
+  /** Minutes and seconds; hours where it is hours. */
   const clock = (seconds: number) =>
-    `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+    seconds < 6000
+      ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
+      : `${Math.floor(seconds / 3600)} h`;
 </script>
 
 <button class="main" disabled={open < 1} onclick={() => ontally(25)}

@@ -46,7 +46,7 @@
     stroke-dasharray="{part * round} {round}"
     transform="rotate(-90 52 52)"
   />
-  <text x="52" y="54" class="n">{minutes[side]}</text>
+  <text x="52" y="54" class="n" class:long={minutes[side] > 999}>{minutes[side]}</text>
   <text x="52" y="70" class="u">{words[side].unit}</text>
 </svg>
 
@@ -59,6 +59,9 @@
   .n {
     font-size: 27px;
     font-weight: 720;
+  }
+  .long {
+    font-size: 21px;
   }
   .u {
     font-size: 12px;

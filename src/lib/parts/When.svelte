@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { DateTime } from 'luxon';
   import { page } from '$app/state';
+  import { fieldOf, momentIn } from './moment-field';
 
   interface Props {
     /** ISO moment at which it happened; undefined is now. */
@@ -13,21 +13,20 @@
   let { moment = $bindable() }: Props = $props();
   const id = $props.id();
   const zone = $derived<string>(page.data.site?.zone ?? 'utc');
-  const FIELD = "yyyy-MM-dd'T'HH:mm";
   let typed = $state('');
   let wrong = $state('');
   const open = $derived(moment !== undefined || typed !== '');
-  const latest = () => DateTime.now().setZone(zone).toFormat(FIELD);
+  const latest = () => fieldOf(Date.now(), zone);
 
   function take(text: string) {
     typed = text;
     wrong = '';
-    const at = DateTime.fromFormat(text, FIELD, { zone });
-    if (!at.isValid) moment = undefined;
-    else if (at > DateTime.now()) {
+    const at = momentIn(text, zone);
+    if (at === undefined) moment = undefined;
+    else if (at > Date.now()) {
       moment = undefined;
       wrong = 'This is still to come; a moment up to now is accepted.';
-    } else moment = at.toUTC().toISO()!;
+    } else moment = new Date(at).toISOString();
   }
   const now = () => ((typed = ''), (wrong = ''), (moment = undefined));
 </script>

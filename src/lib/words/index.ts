@@ -1,4 +1,4 @@
-import { clockOf } from '../../../core/say/day';
+import { clockOf, formatMoment } from '../../../core/say/day';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { formatDay } from '../../../core/measure/dates';
 import {
@@ -88,7 +88,10 @@ function write(figure: FigureValue, reader: Reader): string | number {
   if (typeof figure === 'string' || typeof figure === 'number') return figure;
   if ('kind' in figure) return quantity(figure, reader.system);
   if ('day' in figure) return formatDay(figure.day, figure.withYear);
-  if ('moment' in figure) return clockOf(figure.moment, reader.zone ?? 'utc').text;
+  if ('moment' in figure) {
+    const zone = reader.zone ?? 'utc';
+    return figure.withDay ? formatMoment(figure.moment, zone) : clockOf(figure.moment, zone).text;
+  }
   if ('list' in figure)
     return new Intl.ListFormat('en').format(
       figure.list.map((member) => String(write(member, reader))),

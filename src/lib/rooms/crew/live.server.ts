@@ -105,6 +105,8 @@ export async function liveOf(facts: Facts, block: BlockRow) {
               lot: state.lot.code,
               species: nameOf(state.lot.speciesId),
               ...minutesLeft(clock),
+              forgotten: clock.forgotten,
+              openedAt,
             };
           }),
         )

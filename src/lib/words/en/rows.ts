@@ -80,8 +80,9 @@ export const rows: Record<keyof RowsMessages, string> = {
     'The rows of this version could not be read. Look whether there is a connection, then open it again.',
   'rows.noTree': 'Not one tree fits with this spacing, headland and first row. Nothing was saved.',
   'rows.shareNeedsRelease': 'Release the layout first; then its rows can be shared out.',
+  'rows.releaseLate': 'Release a layout for {block}, or move its planting day: it was {day}.',
   'rows.releaseOne':
-    'Release a layout for {block}: planting begins in {days, plural, one {# day} other {# days}}.',
+    'Release a layout for {block}: planting begins {days, plural, =0 {today} one {in # day} other {in # days}}.',
   'rows.versionSaved': 'Version {number, number} is saved, {trees, number} trees',
   'rows.dependPlanted':
     '{trees, plural, one {# tree is} other {# trees are}} entered as planted in its rows.',

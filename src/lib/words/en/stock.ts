@@ -115,6 +115,9 @@ export const stock: Record<keyof StockMessages, string> = {
     'Close {vessel, select, bag {the bag} other {{vessel}}} of lot {lot}: roots out {out, number} min, good for {left, number} more in this air.',
   'stock.wetBag':
     'Close {vessel, select, bag {the bag} other {{vessel}}} of lot {lot} and wet its roots: out {out, number} min, {over, number} past what this air allows.',
+  'stock.bagForgotten':
+    'Enter when {vessel, select, bag {the bag} other {{vessel}}} of lot {lot} was closed: it stands open since {since}.',
+  'stock.driedUntilSaid': '{block} · until then its trees count as dried out',
   'stock.leftOf':
     '{known, select, yes {Lot {lots}: } other {}}{left, number} left, rows to plant ask {needed, number}{unclosed, plural, =0 {} other {; # more are on the ledger, planted and not closed yet}}',
   'air.dry-air': 'dry air',

@@ -4,6 +4,7 @@
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatWind, formatTemperature } from '$core/measure/units';
   import { refillPoints } from '$core/crew/caches';
+  import ClosedWhen from '$lib/field/ClosedWhen.svelte';
   import { minutesLeft } from '$core/stock/calls';
   import { minutesAllowed, vesselClock } from '$core/stock/exposure';
   import ClockOn from '$lib/field/ClockOn.svelte';
@@ -128,9 +129,12 @@
   const outFor = $derived(
     openBag ? Math.max(0, Math.floor((clock - Date.parse(openBag.at)) / 1000)) : 0,
   );
-  async function roots() {
+  /** The page asks when it was closed. */
+  let asking = $state(false);
+  async function roots(at = new Date().toISOString()) {
     if (!nextLot) return;
-    const event = { id: uuid(), at: new Date().toISOString(), device: 'phone', lotId: nextLot.id };
+    asking = false;
+    const event = { id: uuid(), at, device: 'phone', lotId: nextLot.id };
     await outbox.add(
       'stock.root',
       openBag
@@ -142,18 +146,13 @@
   const allowed = $derived(
     data.air ? Math.floor(minutesAllowed(data.air.now, nextLot?.dip ?? 1).value) : undefined,
   );
-  const bag = $derived(
-    openBag && data.air && nextLot
-      ? minutesLeft(
-          vesselClock(
-            { openedAt: openBag.at, air: openBag.air ?? data.air.now },
-            data.air.now,
-            nextLot.dip,
-            clock,
-          ),
-        )
-      : undefined,
-  );
+  const bag = $derived.by(() => {
+    if (!openBag || !data.air || !nextLot) return undefined;
+    const { now } = data.air;
+    const vessel = { openedAt: openBag.at, air: openBag.air ?? now };
+    const state = vesselClock(vessel, now, nextLot.dip, clock);
+    return { ...minutesLeft(state), forgotten: state.forgotten };
+  });
 </script>
 
 <svelte:head
@@ -264,9 +263,14 @@
         hasLot={Boolean(nextLot)}
         ontally={tally}
         onundo={undo}
-        onroots={roots}
+        onroots={() => (bag?.forgotten ? (asking = !asking) : roots())}
       />
-      {#if bag?.over}<p class="say stop" role="alert">
+      {#if asking && bag?.forgotten && openBag}<ClosedWhen
+          began={Date.parse(openBag.at)}
+          asked
+          onclose={roots}
+        />
+      {:else if bag?.over && !bag.forgotten}<p class="say stop" role="alert">
           {say('rows.close', { out: bag.out, over: bag.over })}
         </p>{/if}
     {/if}

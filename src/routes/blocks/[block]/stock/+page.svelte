@@ -2,6 +2,7 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import CloseBag from '$lib/parts/CloseBag.svelte';
   import When from '$lib/parts/When.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
@@ -40,8 +41,8 @@
         label: nextLabel,
       }),
     );
-  const closeBag = (lotId: string, closes: string) =>
-    attempt(() => send('stock.root', { ...newEvent(rootsAt), lotId, kind: 'close', closes }));
+  const closeBag = (lotId: string, closes: string, at = rootsAt) =>
+    attempt(() => send('stock.root', { ...newEvent(at), lotId, kind: 'close', closes }));
   const bags = $derived(
     data.lots
       .flatMap((entry) => entry.open.map((bag) => ({ lot: entry, bag })))
@@ -147,17 +148,21 @@
       {#if mayRecord}<When bind:moment={rootsAt} />{/if}
       {#each bags as { lot: entry, bag } (bag.id)}
         <div class="bag">
-          <RootClock allowed={bag.allowed} used={bag.used} />
+          {#if !bag.forgotten}<RootClock allowed={bag.allowed} used={bag.used} />{/if}
           <div>
             <b
               >Lot {entry.code}, {card(entry.speciesId).name.toLowerCase()}{bag.label
                 ? `, ${bag.label}`
                 : ''}</b
             >
-            <p class="quiet num">
-              open {minutesLeft(bag).out} min of {minutesLeft(bag).of}
-            </p>
-            <Button size="small" on:click={() => closeBag(entry.id, bag.id)}>Close the bag</Button>
+            {#if !bag.forgotten}<p class="quiet num">
+                open {minutesLeft(bag).out} min of {minutesLeft(bag).of}
+              </p>{/if}
+            {#if data.role !== 'viewer'}<CloseBag
+                {...bag}
+                name="lot {entry.code}{bag.label ? `, ${bag.label}` : ''}"
+                onclose={(at) => closeBag(entry.id, bag.id, at)}
+              />{/if}
           </div>
         </div>
       {/each}
@@ -218,6 +223,7 @@
             ? `, seed lot ${lot.seedLot}`
             : ''}
         </p>{/if}
+      {#if mayRecord && !bags.length}<When bind:moment={rootsAt} />{/if}
       <div class="buttons">
         {#if data.role !== 'viewer'}<Button kind="tertiary" size="small" on:click={openBag}
             >Open {nextLabel}: start the clock</Button

@@ -7,6 +7,7 @@
   import type { FieldKey } from '$lib/words/field';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
+  import ClosedWhen from '$lib/field/ClosedWhen.svelte';
   import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
   import { soakState } from '$core/stock/keeping';
@@ -131,9 +132,10 @@
       closes: null,
       label: say('boxes.bag', { number: vessels.length + 1 }),
     });
-  const closeBag = (closes: string) =>
+  const closeBag = (closes: string, at?: string) =>
     outbox.add('stock.root', {
       ...work.event(),
+      ...(at ? { at } : {}),
       lotId: lot!.id,
       kind: 'close',
       closes,
@@ -290,12 +292,22 @@
       {#each vessels as vessel (vessel.id)}
         {@const state = vesselClock(vessel, data.airNow as Air, lot.dip, work.clock)}
         <div class="vessel" class:over={state.left < 0}>
-          <RootClock allowed={state.allowed} used={state.used} size={92} words={CLOCK} />
+          {#if !state.forgotten}<RootClock
+              allowed={state.allowed}
+              used={state.used}
+              size={92}
+              words={CLOCK}
+            />{/if}
           <div>
             <b>{vessel.label || say('boxes.bag', { number: '' })}</b>
-            <p class="num">{say('boxes.out', minutesLeft(state))}</p>
-            {#if data.mayTally}<button class="go" onclick={() => closeBag(vessel.id)}
-                >{say('boxes.close')}</button
+            {#if state.forgotten && data.mayTally}<ClosedWhen
+                began={Date.parse(vessel.openedAt)}
+                onclose={(at) => closeBag(vessel.id, at)}
+              />
+            {:else}<p class="num">{say('boxes.out', minutesLeft(state))}</p>{/if}
+            {#if data.mayTally && !state.forgotten}<button
+                class="go"
+                onclick={() => closeBag(vessel.id)}>{say('boxes.close')}</button
               >{/if}
           </div>
         </div>

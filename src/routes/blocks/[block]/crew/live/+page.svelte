@@ -117,9 +117,9 @@
       <h2>Roots in the air</h2>
       {#each live.bags as bag (bag.id)}
         <p class:stop={bag.over > 0}>
-          {bag.lot}, {bag.species}: out {bag.out} min{bag.over
-            ? `, ${bag.over} past what this air allows`
-            : ''}
+          {bag.lot}, {bag.species}: {bag.forgotten
+            ? `open since ${formatMoment(bag.openedAt, data.zone)}; when was it closed?`
+            : `out ${bag.out} min${bag.over ? `, ${bag.over} past what this air allows` : ''}`}
         </p>
       {/each}
     {/if}

@@ -82,6 +82,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
           lotId: lot.id,
           code: lot.code,
           label: vessel.label,
+          openedAt: vessel.openedAt,
           speciesId: lot.speciesId,
           ...clockOfVessel(vessel, { lot, dipped }, air, at),
         })),

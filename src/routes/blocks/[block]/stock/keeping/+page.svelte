@@ -5,6 +5,7 @@
   import { clockOf, formatMoment } from '../../../../../../core/say/day';
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
+  import CloseBag from '$lib/parts/CloseBag.svelte';
   import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
   import { readLogger, type LoggerFile } from '$core/formats/logger';
   import type { Said } from '$core/formats/reading';
@@ -66,8 +67,8 @@
         added ? `${formatNumber(added)} new readings.` : 'Nothing new since the last reading.',
       ];
     });
-  const closeBag = (lotId: string, closes: string) =>
-    attempt(() => send('stock.root', { ...newEvent(), lotId, kind: 'close', closes }));
+  const closeBag = (lotId: string, closes: string, at?: string) =>
+    attempt(() => send('stock.root', { ...newEvent(at), lotId, kind: 'close', closes }));
   const drain = (lotId: string, soak: { id: string; count: number }) =>
     attempt(() =>
       send('stock.record', {
@@ -264,14 +265,19 @@
       <h2>Roots in the air</h2>
       {#each data.vessels as vessel (vessel.id)}
         <div class="bag">
-          <RootClock allowed={vessel.allowed} used={vessel.used} size={84} />
+          {#if !vessel.forgotten}<RootClock
+              allowed={vessel.allowed}
+              used={vessel.used}
+              size={84}
+            />{/if}
           <div>
             <b>Lot {vessel.code}{vessel.label ? `, ${vessel.label}` : ''}</b>
-            <p class="quiet num">open {Math.floor(vessel.open)} min</p>
-            {#if data.role !== 'viewer'}<Button
-                size="small"
-                on:click={() => closeBag(vessel.lotId, vessel.id)}>Close it</Button
-              >{/if}
+            {#if !vessel.forgotten}<p class="quiet num">open {Math.floor(vessel.open)} min</p>{/if}
+            {#if data.role !== 'viewer'}<CloseBag
+                {...vessel}
+                name="lot {vessel.code}{vessel.label ? `, ${vessel.label}` : ''}"
+                onclose={(at) => closeBag(vessel.lotId, vessel.id, at)}
+              />{/if}
           </div>
         </div>
       {/each}

@@ -1,0 +1,80 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { page } from '$app/state';
+  import { formatMoment } from '$core/say/day';
+  import { fieldOf, overAt } from './moment-field';
+
+  interface Props {
+    openedAt: string;
+    /** It stands open for longer than roots can: its closing was not entered. */
+    forgotten: boolean;
+    /** Which bag of which lot, for those who do not see it. */
+    name: string;
+    /** ISO moment at which it was closed; nothing is now. */
+    onclose: (at?: string) => void;
+  }
+  /** Closes a bag now, or as of the moment at which it was closed where nobody entered it. */
+  let { openedAt, forgotten, name, onclose }: Props = $props();
+  const id = $props.id();
+  const zone = $derived<string>(page.data.site?.zone ?? 'utc');
+  const began = $derived(Date.parse(openedAt));
+  let typed = $state('');
+  let wrong = $state('');
+  function then() {
+    const at = overAt(typed, zone, began, Date.now());
+    wrong = at
+      ? ''
+      : `A moment from ${formatMoment(began, zone)} up to now is accepted${typed ? '' : '; nothing is typed yet'}.`;
+    if (at) onclose(new Date(at).toISOString());
+  }
+</script>
+
+{#if forgotten}
+  <div class="closing">
+    <label for="{id}-at">Open since {formatMoment(began, zone)}. When was it closed?</label>
+    <input
+      id="{id}-at"
+      type="datetime-local"
+      min={fieldOf(began, zone)}
+      max={fieldOf(Date.now(), zone)}
+      bind:value={typed}
+      aria-invalid={Boolean(wrong)}
+      aria-describedby={wrong ? `${id}-wrong` : undefined}
+    />
+    {#if wrong}<p id="{id}-wrong" class="say stop" role="alert">{wrong}</p>{/if}
+    <span class="acts">
+      <Button size="small" on:click={then}>It was closed then</Button>
+      <Button
+        size="small"
+        kind="ghost"
+        aria-label="It is still open: close it now, {name}"
+        on:click={() => onclose()}>It is still open: close it now</Button
+      >
+    </span>
+  </div>
+{:else}
+  <Button size="small" aria-label="Close the bag, {name}" on:click={() => onclose()}
+    >Close the bag</Button
+  >
+{/if}
+
+<style>
+  .closing {
+    display: grid;
+    gap: 6px;
+    font-size: 14.5px;
+  }
+  input {
+    font: inherit;
+    min-height: 40px;
+    padding: 0 8px;
+    border: 1px solid var(--rule-strong, var(--slate));
+    background: var(--sheet);
+    color: var(--ink);
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 8px;
+  }
+</style>

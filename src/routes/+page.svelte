@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import AirToday from '$lib/charts/AirToday.svelte';
   import CallList from '$lib/parts/CallList.svelte';
   import FirstSteps from './FirstSteps.svelte';
@@ -18,7 +19,7 @@
   <section>
     <h1>
       {data.clock ? words(data.clock.weekday) : ''}, {data.clock?.text}.
-      {#if left > 0}{formatNumber(left)} trees still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing
+      {#if left > 0}{howMany(left, 'tree')} still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing
         waits.{/if}
     </h1>
     <p class="quiet">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { extent } from 'd3-array';
   import { scaleLinear } from 'd3-scale';
   import type { BearingResult } from '$core/rows/search';
@@ -56,7 +57,10 @@
         class:best={result.best}
         onclick={() => ontake(result.bearing)}
         ><title
-          >{formatBearing(result.bearing, 1)}: {formatNumber(result.trees)} trees, {result.turns} turns</title
+          >{formatBearing(result.bearing, 1)}: {howMany(result.trees, 'tree')}, {howMany(
+            result.turns,
+            'turn',
+          )}</title
         ></circle
       >
     {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { scaleLinear } from 'd3-scale';
   import { formatSmall } from '$core/measure/units';
   import { fit, ROOT_RULES, type Roots, type RootRules, type Tool } from '$core/stock/roots';
@@ -74,7 +75,7 @@
 <svg
   viewBox="0 0 {width} {base + 24}"
   role="img"
-  aria-label="Root length of {sample.length} trees, by the bucket they go into"
+  aria-label="Root length of {howMany(sample.length, 'tree')}, by the bucket they go into"
 >
   {#each lines as tool, i (tool.id)}
     <path d="M{x(tool.depth)} {base}V{14 * i + 2}" class="limit" />

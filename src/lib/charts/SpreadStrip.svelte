@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { scaleLinear } from 'd3-scale';
   import type { Spread } from '$core/stock/inspection';
 
@@ -34,7 +35,7 @@
   <svg
     viewBox="0 0 {width} 30"
     role="img"
-    aria-label="{label}: {spread.count} trees from {write(spread.smallest)} to {write(
+    aria-label="{label}: {howMany(spread.count, 'tree')} from {write(spread.smallest)} to {write(
       spread.largest,
     )}"
   >

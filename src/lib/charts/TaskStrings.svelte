@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { scaleTime } from 'd3-scale';
   import { words } from '$lib/words';
   import { addTo, daysBetween, formatDay, type Day } from '$core/measure/dates';
@@ -143,7 +144,7 @@
           {#if mark.x - before.x > 76}
             <text x={(before.x + mark.x) / 2} y={string.y + sag + 13} class="loose"
               >{mark.task.slack >= 14
-                ? `${Math.round(mark.task.slack / 7)} weeks`
+                ? howMany(Math.round(mark.task.slack / 7), 'week')
                 : `${mark.task.slack} days`} loose</text
             >
           {/if}

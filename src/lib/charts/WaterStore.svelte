@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { onMount } from 'svelte';
   import { scaleLinear } from 'd3-scale';
   import { addTo, formatDay } from '$core/measure/dates';
@@ -51,7 +52,12 @@
     <b>{title}{own ? ' (this block)' : ''}</b><span class="num">{outcome}</span>
   </figcaption>
   <div bind:clientWidth={width}>
-    <svg {width} {height} role="img" aria-label="{title}: {outcome}, {dry.length} days dry">
+    <svg
+      {width}
+      {height}
+      role="img"
+      aria-label="{title}: {outcome}, {howMany(dry.length, 'day')} dry"
+    >
       <path d={area} fill="var(--water-tint, #d6e7ec)" opacity="0.75" />
       <path d={line} fill="none" stroke="var(--water)" stroke-width="2" />
       <path d={stress} fill="none" stroke="var(--clay)" stroke-width="1.3" stroke-dasharray="5 4" />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from './how-many';
   import { Doing } from './doing.svelte';
   import Outcome from './Outcome.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -59,7 +60,7 @@
 <div class="card">
   <b>{said(task.label)} · {block.name}</b>
   <p class="num">
-    {STATE[task.state]}{task.state === 'late' ? ` by ${task.lateBy} days` : ''}: {formatDay(
+    {STATE[task.state]}{task.state === 'late' ? ` by ${howMany(task.lateBy, 'day')}` : ''}: {formatDay(
       task.start,
     )}{task.start !== task.finish
       ? ` to ${formatDay(task.finish, true)}`

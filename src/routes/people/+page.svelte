@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import Dialog from '$lib/parts/Dialog.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -187,7 +188,7 @@
   <Dialog heading="A code for {code.name}" onclose={() => (code = undefined)}>
     <p>Shown once. Read it out, or write it down; it sets a new password at <b>Sign in</b>.</p>
     <p class="code num">{code.code}</p>
-    <p class="quiet">Good for {code.hours} hours, once.</p>
+    <p class="quiet">Good for {howMany(code.hours, 'hour')}, once.</p>
   </Dialog>
 {/if}
 {#if leaving}

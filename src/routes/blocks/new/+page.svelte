@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { namedKeepouts, namedZones } from '$lib/rooms/ground/editing';
   import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { v7 as uuid } from 'uuid';
@@ -127,7 +128,6 @@
     }
   }
 
-  const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
   const withNew = <One,>(brought: readonly One[] | undefined) =>
     withAlong ? (brought ?? []).map((one) => ({ ...one, id: uuid() })) : [];
 
@@ -195,8 +195,8 @@
     {#if along}
       <Checkbox
         labelText={[
-          along.keepouts.length && counted(along.keepouts.length, 'keep-out'),
-          along.zones.length && counted(along.zones.length, 'zone'),
+          along.keepouts.length && howMany(along.keepouts.length, 'keep-out'),
+          along.zones.length && howMany(along.zones.length, 'zone'),
         ]
           .filter(Boolean)
           .join(' and ') + ' of the file come along'}

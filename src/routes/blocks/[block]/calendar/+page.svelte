@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -269,7 +270,7 @@
       {/if}
       {#if cost}
         <div class="say stop">
-          <p><b>{cost.days} days late. Three ways out:</b></p>
+          <p><b>{howMany(cost.days, 'day')} late. Three ways out:</b></p>
           <p>{inWords(cost.shorten)}</p>
           <p>{inWords(cost.skip)}</p>
           <p>{inWords(cost.shift)}</p>
@@ -285,7 +286,7 @@
           <p><b>Finished on {formatDay(trying, true)}, this follows:</b></p>
           {#each follows as { id, label, from, to, late } (id)}<p class="num">
               {words(label)}: {formatDay(from)} → {formatDay(to, true)}{late
-                ? `, ${late} days late`
+                ? `, ${howMany(late, 'day')} late`
                 : ''}
             </p>{/each}
           {#if data.role === 'leader' && movable.length}<Button
@@ -304,7 +305,7 @@
             ? 'day'
             : `${days} days`}. Do {words(a.label)} first; {words(b.label)} waits {wait}
           {wait === 1 ? 'day' : 'days'}{slackLeft < 0
-            ? ` and is ${-slackLeft} days late then.`
+            ? ` and is ${howMany(-slackLeft, 'day')} late then.`
             : `, and has ${slackLeft} left.`}
         </p>
       {/each}

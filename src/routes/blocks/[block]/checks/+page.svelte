@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { faultNames } from '$lib/words/en/named';
@@ -119,7 +120,10 @@
       <div class="pair">
         <div>
           <h2>
-            {#if found.planned.length}Where to look: {looked} of {found.planned.length} plots seen, {formatDistance(
+            {#if found.planned.length}Where to look: {looked} of {howMany(
+                found.planned.length,
+                'plot',
+              )} seen, {formatDistance(
                 roundLength(
                   found.gate,
                   found.planned.map(({ centre }) => centre),
@@ -241,7 +245,7 @@
       {#if all}
         <div><span class="big">{percent(all.estimate)}</span></div>
         <p class="quiet num">
-          {percent(all.low)} to {percent(all.high)}, {all.clusters} plots as clusters
+          {percent(all.low)} to {percent(all.high)}, {howMany(all.clusters, 'plot')} as clusters
         </p>
         <Figure
           label="Satisfactory"
@@ -277,11 +281,11 @@
               <dt>
                 Go over {todo.rows.length} rows of theirs, {todo.rows[0]} to {todo.rows.at(-1)}
               </dt>
-              <dd class="num">about {formatNumber(todo.trees)} trees</dd>
+              <dd class="num">about {howMany(todo.trees, 'tree')}</dd>
             </div>
             <div>
               <dt>Look again there</dt>
-              <dd class="num">{todo.lookAgain} plots</dd>
+              <dd class="num">{howMany(todo.lookAgain, 'plot')}</dd>
             </div>
             <div>
               <dt>Pay</dt>
@@ -340,7 +344,10 @@
         <h2>Two checkers</h2>
         {#each found.agreements as pair (pair.first + pair.second)}
           <p>
-            {pair.first} and {pair.second} agree on {pair.same} of {pair.trees} trees{pair.kappa
+            {pair.first} and {pair.second} agree on {pair.same} of {howMany(
+              pair.trees,
+              'tree',
+            )}{pair.kappa
               ? `, kappa ${pair.kappa.estimate.toFixed(2)} (${pair.kappa.low.toFixed(2)} to ${pair.kappa.high.toFixed(2)})`
               : ''}.
             {#if pair.differ.length}They differ most on: {faultNames[pair.differ[0].fault]}.{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { type Fault } from '$core/checks/faults';
   import { faultNames } from '$lib/words/en/named';
   import { shortRanges } from '$core/measure/ranges';
@@ -27,7 +28,7 @@
         {#if state}{state.done
             ? 'Gone over and looked at again.'
             : state.open.length
-              ? `${state.open.length} rows still open.`
+              ? `${howMany(state.open.length, 'row')} still open.`
               : 'All gone over; look again.'}{#if state.seen.length}
             Since: {state.seen.reduce((sum, { good }) => sum + good, 0)} of {state.seen.reduce(
               (sum, { good, faulty }) => sum + good + faulty,

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -249,7 +250,10 @@
                 />{/each}
             </Select>
             <span class="quiet num"
-              >{formatNumber([...shownByRow.values()].reduce((sum, n) => sum + n, 0))} trees</span
+              >{howMany(
+                [...shownByRow.values()].reduce((sum, n) => sum + n, 0),
+                'tree',
+              )}</span
             >
           </div>
         {/if}

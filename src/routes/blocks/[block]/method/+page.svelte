@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { words } from '$lib/words';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -87,7 +88,7 @@
       label: 'Treatments',
       items: treatments.map((scope) => ({
         scope: scope as Scope,
-        name: `Treatment ${scope.letter}, ${scope.rows.length} rows`,
+        name: `Treatment ${scope.letter}, ${howMany(scope.rows.length, 'row')}`,
       })),
     },
     {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import Slider from '$lib/parts/Slider.svelte';
   import {
     crownCover,
@@ -55,10 +56,10 @@
     min={0}
     max={60}
     value={age ?? 0}
-    says={age ? `${age} years` : 'planting'}
+    says={age ? howMany(age, 'year') : 'planting'}
     onvalue={(years) => onage(years || undefined)}
   />
-  <b class="num">{age ? `${age} years` : 'planting'}</b>
+  <b class="num">{age ? howMany(age, 'year') : 'planting'}</b>
 </div>
 <p class="num">
   {#if age}Crowns cover {formatPercent(crownCover(curves, counts, plantable, age))} of the plantable ground,

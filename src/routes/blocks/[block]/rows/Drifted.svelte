@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { formatArea, formatNumber } from '$core/measure/units';
   import { COMPUTATION_VERSION, type Drift } from '$core/rows/layout';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -31,7 +32,7 @@
 <p class="say">
   Since version {version.number} was laid {reasons}. Its rows stay as they are. Laid anew it would
   have
-  {formatNumber(drift.anew)} trees, not {formatNumber(drift.trees)}; {formatNumber(drift.rows)}
+  {howMany(drift.anew, 'tree')}, not {formatNumber(drift.trees)}; {formatNumber(drift.rows)}
   {drift.rows === 1 ? 'row' : 'rows'} would differ.
   {#if editable}<button class="link-button" onclick={onanew}>Lay anew as a new version</button>{/if}
 </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import type { RowFall } from '$core/rows/fall';
   import { settingOut } from '$core/rows/setting-out';
   import type { RowSet } from '$core/rows/rowset';
@@ -33,8 +34,8 @@
     <section>
       <h3>Baseline</h3>
       <p class="num">
-        {length(base.length)} on {formatBearing(base.bearing)}, {base.pegs.length} pegs. Right angle at
-        its first peg: {base.rightAngle.map((side) => length(side, 0)).join(' – ')}.
+        {length(base.length)} on {formatBearing(base.bearing)}, {howMany(base.pegs.length, 'peg')}.
+        Right angle at its first peg: {base.rightAngle.map((side) => length(side, 0)).join(' – ')}.
       </p>
       <p class="num">
         Check the square: {length(base.square.width)} by {length(base.square.height)}; both
@@ -57,7 +58,7 @@
         </p>
       {:else}
         <p class="num">
-          {formatNumber(row.spots)} spots on {length(row.level, 0)} of walking. No string: the phone leads
+          {howMany(row.spots, 'spot')} on {length(row.level, 0)} of walking. No string: the phone leads
           from spot to spot, or a receiver by the pegs that Rows gives as GPX or CSV.
         </p>
       {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { shortRanges } from '$core/measure/ranges';
@@ -180,7 +181,7 @@
       )}.{:else if kept.trees?.length}The phones follow {kept.trees.reduce(
         (sum, { pegs }) => sum + pegs.length,
         0,
-      )} tagged trees in {kept.trees.length} rows.{:else}The phones count rows {shortRanges(
+      )} tagged trees in {howMany(kept.trees.length, 'row')}.{:else}The phones count rows {shortRanges(
         kept.rows,
         14,
       )}, {NAMES[kept.by]}.{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { formatNumber } from '$core/measure/units';
   import { effectWords } from '$lib/rooms/survival/effects';
   import type { PageData } from './$types';
@@ -44,8 +45,9 @@
     {/each}
   </ul>
   <p class="quiet">
-    Fitted together on {formatNumber(fitted.trees)} trees, {formatNumber(fitted.deaths)} of them dead,
-    in {fitted.clusters} rows. It shows what goes together; it does not prove what killed them.{#if fitted.separated}
+    Fitted together on {howMany(fitted.trees, 'tree')}, {formatNumber(fitted.deaths)} of them dead, in
+    {howMany(fitted.clusters, 'row')}. It shows what goes together; it does not prove what killed
+    them.{#if fitted.separated}
       Some value parts dead and living altogether: a penalised estimate is given.{/if}
   </p>
 {/if}

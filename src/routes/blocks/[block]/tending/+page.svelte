@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { words } from '$lib/words';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { formatNumber } from '$core/measure/units';
@@ -119,7 +120,7 @@
         <b>{fieldWords(`visit.see.${one.kind}`, {}, { language: 'en', system: units.system })}</b
         >{one.fromRow
           ? `, row${one.toRow && one.toRow !== one.fromRow ? `s ${one.fromRow} to ${one.toRow}` : ` ${one.fromRow}`}${one.peg ? `, peg ${one.peg}` : ''}`
-          : ', the whole block'}{one.trees ? `, about ${one.trees} trees` : ''}{one.body
+          : ', the whole block'}{one.trees ? `, about ${howMany(one.trees, 'tree')}` : ''}{one.body
           ? `. ${one.body}`
           : ''}<br /><small class="quiet">{one.author}, {siteDay(one.at, true)}</small>
       </p>

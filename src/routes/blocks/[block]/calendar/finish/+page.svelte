@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
@@ -158,7 +159,7 @@
     }
   };
   const open = $derived(unpromised(own ? { ...mine, onHand: 0, deliveries: own } : mine));
-  const waitDays = (days: number) => (days === 1 ? '1 day' : `${formatNumber(days)} days`);
+  const waitDays = (days: number) => howMany(days, 'day');
   const NUMBERS = [
     ['planters', 'Planters', 1, 500, 1],
     ['rate', 'Trees a planter sets a day', 1, 20000, 'any'],
@@ -186,7 +187,7 @@
       </p>
     {:else}
       <h2>
-        {formatNumber(data.trees)} trees from {formatDay(data.start, true)}, {formatNumber(SEASONS)} seasons
+        {howMany(data.trees, 'tree')} from {formatDay(data.start, true)}, {formatNumber(SEASONS)} seasons
         played
       </h2>
       {#if answer && asked}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button } from 'carbon-components-svelte';
   import { formatNumber } from '$core/measure/units';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -35,7 +36,7 @@
   </div>
 {/each}
 <p class="num" class:late={chosen !== trees}>
-  {formatNumber(chosen)} of {formatNumber(trees)} trees{chosen < trees
+  {formatNumber(chosen)} of {howMany(trees, 'tree')}{chosen < trees
     ? '; the rest is taken to be there from the first day'
     : ''}
 </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { words } from '$lib/words';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -93,7 +94,7 @@
 <div class="screen two">
   <section class="panel">
     <div class="head">
-      <h2>Everything for {formatNumber(data.trees)} trees, from the method and the layout</h2>
+      <h2>Everything for {howMany(data.trees, 'tree')}, from the method and the layout</h2>
       <span class="acts">
         <a href="/blocks/{data.block.id}/calendar/materials.csv?units={units.system}" download
           >CSV</a

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { words } from '$lib/words';
@@ -46,7 +47,7 @@
 <svelte:head><title>Phases · Viridane</title></svelte:head>
 <div class="screen two">
   <section class="panel">
-    <h2>The whole job: {data.job.length} blocks in {phases.length} phases</h2>
+    <h2>The whole job: {howMany(data.job.length, 'block')} in {howMany(phases.length, 'phase')}</h2>
     <Outcome of={doing} />
     <div class="wide">
       <table class="ledger">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import Slider from '$lib/parts/Slider.svelte';
   import { hindrances as hindranceWords, regimes as regimeWords } from '$lib/words/en/named';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -82,7 +83,7 @@
   function lookAtDays(text: string, said: Said): Pending {
     const { days, reading, notes } = readWeather(text, said);
     const siteId = data.site!.id;
-    const what = `${formatNumber(days.length)} days, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}`;
+    const what = `${howMany(days.length, 'day')}, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}`;
     const take = async () => {
       await inPieces(days, (part, last) =>
         send(
@@ -146,7 +147,7 @@
       return [table ? 'The typical year is kept.' : 'The season of the trade is kept.'];
     });
   const FROM = $derived({
-    file: `${formatNumber(data.windows.known)} days of weather, ${data.windows.from ? formatDay(data.windows.from, true) : ''} to ${data.windows.to ? formatDay(data.windows.to, true) : ''}`,
+    file: `${howMany(data.windows.known, 'day')} of weather, ${data.windows.from ? formatDay(data.windows.from, true) : ''} to ${data.windows.to ? formatDay(data.windows.to, true) : ''}`,
     table: 'twenty years invented from the typical one below',
     regime: `the season of the trade${data.windows.known ? `; only ${data.windows.known} days of weather are there` : ''}`,
   });
@@ -268,7 +269,7 @@
       <h2>Weather station</h2>
       <p class="quiet">
         {data.hours
-          ? `${formatNumber(data.hours)} readings of a real station are in.`
+          ? `${howMany(data.hours, 'reading')} of a real station so far.`
           : 'The simulated station plays the recorded days, hour by hour.'}
       </p>
       <FileDrop

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import {
     Button,
     RadioButton,
@@ -158,7 +159,7 @@
           limits: client.plan ? { ...shares, most: client.plan.most } : null,
         },
       });
-      doing.told = [`${planned.length} plots are on the phones of whoever checks.`];
+      doing.told = [`${howMany(planned.length, 'plot')} on the phones of whoever checks.`];
     });
 </script>
 
@@ -272,7 +273,7 @@
     </section>
     <section class="drawing panel">
       <h2>
-        {formatNumber(planned.length)} plots, random start, {formatDistance(metres, units.system)} round
+        {howMany(planned.length, 'plot')}, random start, {formatDistance(metres, units.system)} round
         from the gate
       </h2>
       <Plan
@@ -360,7 +361,7 @@
       {#if answer.figure}<Figure label="Plots" figure={answer.figure} />{/if}
       <p class="quiet">
         {released.plots
-          ? `By the ${released.plots} plots there are: ${formatPercent(expected.quality, 1)} good, trees of a plot alike to ${expected.alike.toFixed(2)}.`
+          ? `By the ${howMany(released.plots, 'plot')} so far: ${formatPercent(expected.quality, 1)} good, trees of a plot alike to ${expected.alike.toFixed(2)}.`
           : 'Nobody has looked yet: 90 % good and trees of a plot alike to 0.05 are assumed.'}
       </p>
       <Figure

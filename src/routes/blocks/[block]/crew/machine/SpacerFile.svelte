@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { ontoRows, readPulses, rowsOfPulses } from '$core/crew/wheel';
   import { formatNumber } from '$core/measure/units';
@@ -55,7 +56,7 @@
             device: 'spacer file',
             ...{ layoutId, row, planterId, count: trees, corrects: null, note: file.slice(0, 80) },
           });
-      doing.told = [`${formatNumber(fits)} trees entered from ${file}.`];
+      doing.told = [`${howMany(fits, 'tree')} entered from ${file}.`];
       text = '';
     });
 </script>
@@ -118,7 +119,7 @@
   </table>
   <div class="buttons">
     <Button size="small" disabled={!planterId || !moment || !fits} on:click={enter}
-      >Enter {formatNumber(fits)} trees</Button
+      >Enter {howMany(fits, 'tree')}</Button
     >
     {#if !moment}<span class="quiet">Say when the counter was switched on.</span>{/if}
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import { addTo, formatDay } from '$core/measure/dates';
@@ -99,7 +100,7 @@
               <td class="n" class:bad={entry.failing > 0}>{entry.failing || '–'}</td>
               <td class="n"
                 >{entry.kind === 'piece'
-                  ? `${formatNumber(entry.paidFor)} trees`
+                  ? howMany(entry.paidFor, 'tree')
                   : entry.kind === 'hour'
                     ? entry.clocked
                       ? `${formatNumber(entry.paidFor, 1)} h`

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button, TextArea, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { parseNames } from '$core/crew/names';
@@ -78,7 +79,7 @@
       });
       pasted = '';
       const known = made.known.length ? ` Known already: ${made.known.join(', ')}.` : '';
-      return `${made.added} ${made.added === 1 ? 'planter' : 'planters'} added.${known}`;
+      return `${howMany(made.added, 'planter')} added.${known}`;
     });
   const addGroup = () =>
     doing.run(async () => {
@@ -249,7 +250,7 @@
       />
       <p class="quiet" role="status">
         {names.length
-          ? `${names.length} ${names.length === 1 ? 'name' : 'names'} understood: ${names.slice(0, 6).join(', ')}${names.length > 6 ? ' …' : ''}`
+          ? `${howMany(names.length, 'name')} understood: ${names.slice(0, 6).join(', ')}${names.length > 6 ? ' …' : ''}`
           : 'A list from a message or a table will do; numbers in front are left out.'}
       </p>
       <div class="buttons">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -84,7 +85,7 @@
       {#each data.plan.trips as trip, t (t)}
         <div class="trip">
           <h2>
-            Trip {t + 1}: {trip.boxes.length} boxes, {mass(trip.weight)}
+            Trip {t + 1}: {howMany(trip.boxes.length, 'box', 'boxes')}, {mass(trip.weight)}
           </h2>
           <p class="quiet">
             Load from the bottom of this list up: what is at the top comes off first.

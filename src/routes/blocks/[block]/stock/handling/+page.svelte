@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { formatMoment } from '../../../../../../core/say/day';
   import { formatNumber } from '$core/measure/units';
   import { Button } from 'carbon-components-svelte';
@@ -73,7 +74,7 @@
               {#each rows as { whose, looks, habits } (whose)}
                 <tr>
                   <td class="when"><b>{nameOf(whose)}</b></td>
-                  <td class="when num">{looks} {looks === 1 ? 'look' : 'looks'}</td>
+                  <td class="when num">{howMany(looks, 'look')}</td>
                   <td>
                     {#each habits as { key, kept: times, broken } (key)}<span class="bad mark num"
                         >{brokenWords(key)} {broken} of {times + broken}</span

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { schoolWords } from '$lib/words/method';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -54,12 +55,12 @@
       }
       pending = undefined;
       return [
-        `${formatNumber(file.readings.length)} readings, ${formatNumber(added)} of them new.`,
+        `${howMany(file.readings.length, 'reading')}, ${formatNumber(added)} of them new.`,
         ...file.notes.map(inWords),
       ];
     });
   const spanOf = ({ readings }: LoggerFile) =>
-    `${formatNumber(readings.length)} readings, ${formatMoment(readings[0].at, data.site!.zone, true)} to ${formatMoment(readings.at(-1)!.at, data.site!.zone, true)}`;
+    `${howMany(readings.length, 'reading')}, ${formatMoment(readings[0].at, data.site!.zone, true)} to ${formatMoment(readings.at(-1)!.at, data.site!.zone, true)}`;
   const play = (placeId: string) =>
     attempt(async () => {
       const { added } = await send('stock.logger', { placeId });
@@ -90,8 +91,7 @@
       }),
     );
 
-  const days = (count: number) =>
-    Math.round(count) === 1 ? '1 day' : `${formatNumber(count)} days`;
+  const days = (count: number) => howMany(Math.round(count), 'day');
   const kept = (lot: PageData['lots'][number]) =>
     `${formatPercent(lot.stress)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure)} min in the air`;
   /** What to do about the lots, as sentences with a time in them; the worst first. */
@@ -108,7 +108,7 @@
         const left = Math.max(1, Math.floor((1 - lot.stress) * lot.place.days));
         list.push({
           level: 'soon',
-          text: `Plant ${name} within ${left === 1 ? 'a day' : `${left} days`}: ${kept(lot)}.`,
+          text: `Plant ${name} within ${howMany(left, 'day')}: ${kept(lot)}.`,
         });
       }
     }
@@ -188,7 +188,7 @@
                 <td class="n"
                   >{i || lot.daysSinceLifting === undefined
                     ? ''
-                    : `${lot.daysSinceLifting} days`}</td
+                    : howMany(lot.daysSinceLifting, 'day')}</td
                 >
                 <td class="n">{i ? '' : `${formatNumber(lot.exposure)} min`}</td>
                 <td class="n"><b>{i ? '' : formatPercent(lot.stress)}</b></td>
@@ -207,7 +207,7 @@
     {#each data.places as place (place.id)}
       <div class="place">
         <h2>
-          {place.name}, {formatNumber(place.trees)} trees
+          {place.name}, {howMany(place.trees, 'tree')}
           {#if data.mayRecord}<button class="link-button" onclick={() => (editing = place)}
               >Change<span class="visually-hidden"> {place.name}</span></button
             >{/if}

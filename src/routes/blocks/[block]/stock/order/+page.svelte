@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
@@ -158,7 +159,10 @@
 
     {#each data.tranches as { day, lines, trees } (day)}
       <h2>
-        {day ? `Delivery of ${formatDay(day, true)}` : 'Without a day yet'}, {formatNumber(trees)} trees
+        {day ? `Delivery of ${formatDay(day, true)}` : 'Without a day yet'}, {howMany(
+          trees,
+          'tree',
+        )}
         {#if day && data.block.plantingDay && day > data.block.plantingDay}<span class="short"
             >after planting begins</span
           >{/if}

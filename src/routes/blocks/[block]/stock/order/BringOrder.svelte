@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { readOrders } from '$core/formats/orders';
@@ -24,7 +25,7 @@
   const changed = $derived(found?.filter(({ changes }) => changes.length) ?? []);
   const same = $derived((found?.length ?? 0) - added.length - changed.length);
   const nameOf = (id: unknown) => species.find((card) => card.id === id)?.name ?? '–';
-  const linesOf = (count: number) => `${formatNumber(count)} ${count === 1 ? 'line' : 'lines'}`;
+  const linesOf = (count: number) => howMany(count, 'line');
 
   function look(text: string) {
     onwrong('');

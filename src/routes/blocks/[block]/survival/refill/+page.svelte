@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
@@ -68,7 +69,7 @@
         <p class="say" class:good={data.state.set >= data.state.places}>
           <b>Refill {data.state.number}, {formatDay(data.state.plantOn, true)}:</b>
           {formatNumber(data.state.set)} of {formatNumber(data.state.places)} places set,
-          {formatNumber(data.state.ordered)} trees on the order.
+          {howMany(data.state.ordered, 'tree')} on the order.
           {#if data.state.left.length}Rows {rangesOf(data.state.left)} wait.{/if}
           <a href="/field/{data.block.id}/refill">On the phone</a>,
           <a
@@ -98,7 +99,8 @@
         {#if more > 0 || all}<button
             class="link-button"
             aria-expanded={all}
-            onclick={() => (all = !all)}>{all ? 'Show fewer' : `Show ${more} rows more`}</button
+            onclick={() => (all = !all)}
+            >{all ? 'Show fewer' : `Show ${howMany(more, 'row')} more`}</button
           >{/if}
         <p class="quiet">
           Of each ten pegs only as many are filled as the target asks, the widest gaps first; what
@@ -143,7 +145,7 @@
           <TextInput labelText="Planted from" type="date" min={data.today} bind:value={plantOn} />
           <NumberField label="Days it takes" min={1} max={200} bind:value={days} />
           <Button type="submit" disabled={!nursery.trim() || !total}
-            >{data.state ? 'Decide anew' : 'Decide'}: {formatNumber(total)} trees</Button
+            >{data.state ? 'Decide anew' : 'Decide'}: {howMany(total, 'tree')}</Button
           >
         </form>
         {#if data.state}<p class="quiet">
@@ -160,8 +162,8 @@
         >
       </div>
       <p class="num quiet">
-        {formatNumber(plan.need.known)} places known, about {formatNumber(plan.need.expected)} more in
-        rows nobody counted; suffices with {formatPercent(data.chance)}.
+        {howMany(plan.need.known, 'place')} known, about {formatNumber(plan.need.expected)} more in rows
+        nobody counted; suffices with {formatPercent(data.chance)}.
       </p>
       <Figure label="Trees to order" figure={plan.need.order} />
       <NumberField

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import { formatDay } from '$core/measure/dates';
   import { shortRanges } from '$core/measure/ranges';
@@ -185,8 +186,8 @@
           shown={water.shown!}
           own={school.school === terms.school}
           outcome={school.rounds
-            ? `${school.rounds} rounds · ${litres(school.round.litres)} · ${school.suffered} days dry`
-            : `${school.suffered} days dry`}
+            ? `${howMany(school.rounds, 'round')} · ${litres(school.round.litres)} · ${howMany(school.suffered, 'day')} dry`
+            : `${howMany(school.suffered, 'day')} dry`}
         />
       {/each}
       <p class="quiet">
@@ -286,7 +287,7 @@
             </tbody>
           </table>
           {#if next.route.trips.length > TRIPS_SHOWN}<p class="quiet">
-              And {next.route.trips.length - TRIPS_SHOWN} tanks more, on in the same order.
+              And {howMany(next.route.trips.length - TRIPS_SHOWN, 'tank')} more, on in the same order.
             </p>{/if}
           <p class="quiet">
             Filled where the briefing puts the gate, else at the first tree. A tank that spills on a

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { readInstrument } from '$core/formats/instrument';
@@ -74,7 +75,7 @@
         : formatRain(last.value / 1000, units.system);
     return readings.length === 1
       ? `${shown}, ${formatDay(last.day, true)}`
-      : `${readings.length} days to ${formatDay(last.day, true)}, the last ${shown}`;
+      : `${howMany(readings.length, 'day')} to ${formatDay(last.day, true)}, the last ${shown}`;
   };
 </script>
 
@@ -89,7 +90,7 @@
   </p>
 {/each}
 {#if data.water.gauged}<p class="say">
-    On {data.water.gauged} days the block’s own gauge stands for the station’s rain.
+    On {howMany(data.water.gauged, 'day')} the block’s own gauge stands for the station’s rain.
   </p>{/if}
 {#if data.mayRecord}
   <form onsubmit={(event) => (event.preventDefault(), void typed())}>

@@ -5,7 +5,7 @@ import { addTo, daysBetween } from '../measure/dates';
 import { bill, type MaterialGround } from './materials';
 import { criticalPath } from './network';
 import { keysOf, OWN_KEY, ownTemplates, type OwnTask } from './own-tasks';
-import { dayShare, plantingDays } from './planting';
+import { dayShare, isPlanting, plantingDays } from './planting';
 import { schedule, type Circumstances } from './schedule';
 import { activitiesOf, knotId } from './strings';
 import type { WeekShare } from './windows';
@@ -185,4 +185,17 @@ test('a planting of many days begins on its day; what follows is counted from th
   const found = placed.find(({ id }) => id === knotId('b', 'plant'))!;
   assert.equal(daysBetween(found.earliestStart, found.earliestFinish), 9);
   assert.equal(found.latestFinish, plant.finish);
+});
+
+test('stock is held against rows from a week before planting until the last tree is set', () => {
+  const block = { plantingDay: '2026-11-24', planted: 40, places: 100 };
+  const on = (today: string, more: Partial<typeof block> = {}) =>
+    isPlanting({ ...block, ...more }, today);
+  assert.deepEqual(
+    ['2026-11-16', '2026-11-17', '2026-12-20'].map((today) => on(today)),
+    [false, true, true],
+  );
+  assert.equal(on('2026-11-24', { planted: 0, places: 0 }), false, 'no version is released');
+  assert.equal(on('2026-11-24', { planted: 100 }), false);
+  assert.equal(isPlanting({ ...block, plantingDay: null }, '2026-11-24'), false);
 });

@@ -15,6 +15,21 @@ export interface PlantingPace {
   daysAWeek: number;
 }
 
+/** Days before planting from which stock is held against the rows. */
+const STOCK_DAYS = 7;
+
+/**
+ * Whether the stock of a block is held against its rows: its planting day is a week away or past, and trees of
+ * the version that is with the crew are still to set; without one it has no places.
+ */
+export const isPlanting = (
+  block: { plantingDay: Day | null; planted: number; places: number },
+  today: Day,
+): boolean =>
+  block.plantingDay !== null &&
+  block.planted < block.places &&
+  daysBetween(today, block.plantingDay) <= STOCK_DAYS;
+
 /** Planting that would take longer is another season's. */
 const LONGEST = 200;
 /** A week of the bare season of the trade tells nothing of its days; a fifth of them is lost to weather. From memory. */

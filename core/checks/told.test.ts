@@ -37,6 +37,14 @@ test('no day moves the limit that it is judged by', () => {
   const [last] = controlChart(wild).slice(-1);
   assert.ok(last.out);
   assert.ok(Math.abs(last.centre - 3 / 70) < 1e-12, 'its own ten trees are not in its line');
+  // Beside days without a fault one fault is past the limit, beside days without a good tree one good tree.
+  const against = (hits: number, base: number) => {
+    const [point] = controlChart([{ day: day(9), hits, of: 10 }], clusters([base, base, base]));
+    return [point.lower, point.upper, point.out];
+  };
+  assert.deepEqual(against(1, 0), [0, 0, true]);
+  assert.deepEqual(against(0, 0), [0, 0, false]);
+  assert.deepEqual(against(9, 10), [1, 1, true]);
   // With few trees the limit is far, with many near.
   const upper = (of: number) => controlChart([{ day: day(1), hits: 0, of }], calm)[0].upper;
   assert.ok(upper(5) > upper(20) && upper(20) > upper(200));

@@ -288,6 +288,22 @@ test('a walk of several pieces is one, waypoints are corners, semicolons part de
   }
 });
 
+test('a boundary that a file calls one may be a line, with its own name or that of the file', () => {
+  const line = (name?: string) =>
+    JSON.stringify({
+      type: 'FeatureCollection',
+      features: [
+        {
+          type: 'Feature',
+          properties: { role: 'boundary', ...(name ? { name } : {}) },
+          geometry: { type: 'LineString', coordinates: ring },
+        },
+      ],
+    });
+  assert.equal(readBoundary(line('Low Meadow'), 'walk_3.geojson').name, 'Low Meadow');
+  assert.equal(readBoundary(line(), 'walk_3.geojson').name, 'walk 3');
+});
+
 test('several stands of one file are kept apart by name, for whoever wants one of them', () => {
   const stand = (name: string, west: number) => ({
     type: 'Feature',

@@ -46,6 +46,29 @@ function away(line: ArrayLike<number>, px: number, py: number): number {
   return nearest;
 }
 
+test('contour rows are numbered down the slope, whichever way it falls', () => {
+  for (let eighth = 0; eighth < 8; eighth++) {
+    const towards = (eighth * Math.PI) / 4;
+    const height = (x: number, y: number) =>
+      200 - 0.1 * (x * Math.sin(towards) + y * Math.cos(towards));
+    const flat = ridged(0);
+    const heights = flat.heights.map((_, i) =>
+      height(-20 + 2 * (i % 130), -20 + 2 * Math.floor(i / 130)),
+    );
+    const surface = { ...flat, heights };
+    const { rows } = layOut({ boundary: block, plantable: block, surface, cards }, parameters);
+    const lies = Array.from({ length: rowCount(rows) }, (_, row) => {
+      const { line } = rowParts(rows, row);
+      return height(line[0], line[1]);
+    });
+    assert.ok(lies.length > 20, `${lies.length} rows`);
+    assert.ok(
+      lies.every((lie, row) => !row || lie < lies[row - 1]),
+      `falling towards ${eighth * 45}°`,
+    );
+  }
+});
+
 test('contour lines never come nearer than the stop limit, and stop at it, not before', () => {
   for (const swell of [3, 5]) {
     const ground = { boundary: block, plantable: block, surface: ridged(swell), cards };

@@ -41,6 +41,28 @@ test('every row is turned into once, and a row that is broken round something tw
   assert.ok(Math.abs(broken.metres - plain.metres) < 1e-6, 'the way past the hole is walked');
 });
 
+test('few turns are worth a mark where trees and metres speak against them', () => {
+  // Fifteen rows of 31 trees one way, sixty-one of eight the other, which are more and walked in fewer metres.
+  const long: MultiPolygon = [
+    [
+      [
+        [0, 0],
+        [121.9, 0],
+        [121.9, 29.9],
+        [0, 29.9],
+      ],
+    ],
+  ];
+  const close = { ...parameters, inRow: 4, between: 2 };
+  const found = searchBearings({ boundary: long, plantable: long }, close, 2);
+  const at = (bearing: number) => found.find((one) => degrees(one.bearing) === bearing)!;
+  const [many, few] = [at(0), at(90)];
+  assert.deepEqual([many.trees, many.turns], [488, 60]);
+  assert.deepEqual([few.trees, few.turns], [465, 14]);
+  assert.ok(few.metres / few.trees > 1.02 * (many.metres / many.trees));
+  assert.deepEqual([many.best, few.best], [true, true]);
+});
+
 test('slope across the rows is the whole slope where they run level, none where they run up it', () => {
   const aspect = Math.PI / 6;
   const ground = { boundary: field, plantable: field, surface: rising(aspect) };

@@ -154,7 +154,7 @@ function trimOption(
   let days = 0;
   let planted = 0;
   for (const { length, spread } of sample) {
-    const spoils = (length - Math.min(length, trim)) / length > rules.mostCut + 1e-9;
+    const spoils = isSpoiled(length, Math.min(length, trim), rules);
     const kept = spoils ? length : Math.min(length, trim);
     const loss = (length - kept) / length;
     const at = tools.findIndex((tool) => {
@@ -295,6 +295,10 @@ export function gauge(
   };
 }
 
+/** Whether a root cut to so many metres has lost more than a tree bears. */
+const isSpoiled = (length: number, left: number, { mostCut }: RootRules): boolean =>
+  (length - left) / length > mostCut + 1e-9;
+
 /** What to do with a root that is longer than the hole: cut it, go deeper, or set the tree aside. */
 function remedyForLength(
   roots: Roots,
@@ -304,7 +308,9 @@ function remedyForLength(
 ): Message {
   const over = roots.length - (tool.depth - rules.clearance);
   const deeper = tools.find((other) => fit(roots, other, rules) === 'fits')?.name.toLowerCase();
-  const mayCut = rules.mayTrim && roots.length - over >= rules.keep - 1e-9;
+  const left = roots.length - over;
+  const mayCut =
+    rules.mayTrim && left >= rules.keep - 1e-9 && !isSpoiled(roots.length, left, rules);
   if (mayCut)
     return deeper
       ? say('gauge.trimOrTake', { over: smallOf(over), tool: deeper })

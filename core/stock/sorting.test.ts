@@ -114,6 +114,14 @@ test('the gauge says what is wrong and what to do about it', () => {
   assert.ok(!long.good);
   assert.equal(words(long.says), 'Root turns up: 30 cm in a 27 cm hole.');
   assert.equal(words(long.then), 'Trim 4 cm, or take the spade.');
+  // With no deeper tool: as long as enough is left of it, and it does not lose more than it bears.
+  const alone = (length: number, hole: number) =>
+    words(gauge({ length, spread: 0.08 }, { ...bar, depth: hole }, [], depth, 0).then);
+  const aside = alone(0.5, 0.28);
+  assert.doesNotMatch(aside, /[Tt]rim/, 'nearly half of it would go');
+  assert.equal(alone(0.4, 0.28), 'Trim 13 cm.', 'a third may');
+  assert.equal(alone(0.25, 0.21), 'Trim 5 cm.', '20 cm are left');
+  assert.equal(alone(0.25, 0.2), aside, '19 cm would be');
   assert.match(words(long.says, { system: 'us' }), /11\.8 in in a 10\.6 in hole/);
   assert.match(words(say(0.2, 0.18, bar).says), /bunch: 18 cm wide in a 10 cm hole/);
   assert.match(words(say(0.2, 0.18, auger).then), /Twist it in/);

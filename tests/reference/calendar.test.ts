@@ -190,6 +190,16 @@ test('waiting for good days follows the geometric law', () => {
   }
 });
 
+// A machine that stands still with chance b a day: the same law, with 1 − b for a good day.
+test('a machine that breaks down costs its days, and no more', () => {
+  const stands = 0.25;
+  const crew = { ...plain().crews[0], trees: 3000, breakdown: stands };
+  const { byDay } = simulateFinish(plain({ crews: [crew], seasons: 20_000 }))!;
+  const mean = byDay.reduce((sum, count, day) => sum + count * (day - 2), 0) / 20_000;
+  const law = (3 * stands) / (1 - stands);
+  assert.ok(Math.abs(mean - law) < 0.06 * law, `${mean} and ${law}`);
+});
+
 // Absence: planters present are binomial, so the mean of a day's trees is n × (1 − a) × rate.
 test('absence costs its share of the trees', () => {
   const crew = { ...plain().crews[0], trees: 200_000, planters: 20, absence: 0.25 };

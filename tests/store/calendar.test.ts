@@ -418,6 +418,12 @@ test('what the order, the tallies and the count show done is done in the calenda
     ...event(),
     ...{ blockId, task: 'order', kind: 'undone', day: null },
   });
+  // What was ticked off before that and comes in after it changes nothing.
+  await setting.done('leader', 'calendar.task', {
+    ...event(),
+    at: new Date(Date.now() - 3_600_000).toISOString(),
+    ...{ blockId, task: 'order', kind: 'done', day: today },
+  });
   const denied = (await states('Haul Flat')).get('order')!;
   assert.deepEqual([denied.elsewhere, denied.doneOn ?? null], [undefined, null]);
   assert.notEqual(denied.state, 'done');

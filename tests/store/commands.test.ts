@@ -166,6 +166,19 @@ test('each role may do its own and no more', async () => {
     409,
     /your own trees/,
   );
+  // Somebody who plants for another site plants nothing here, whoever says so.
+  const elsewhere = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!;
+  const foreign = await store.planter.create({
+    ...planters[0].get(),
+    ...{ id: uuid(), siteId: elsewhere.id, personId: null },
+  });
+  await refused(
+    'leader',
+    'crew.tally',
+    { ...event(), ...tally, planterId: foreign.id },
+    409,
+    /planter/,
+  );
   await refused(
     'viewer',
     'crew.tally',

@@ -1,4 +1,5 @@
-import { daysBetween } from '../../../../core/measure/dates';
+import type { Day } from '../../../../core/measure/dates';
+import { isPlanting } from '../../../../core/calendar/planting';
 import { airCall, dayMissing, taskCalls } from '../../../../core/calendar/calls';
 import { qualityCalls, reworkCalls, suspicionCalls } from '../../../../core/checks/calls';
 import { reworkStates } from '../../../../core/checks/outcome';
@@ -62,9 +63,6 @@ export interface BlockState {
   calls: Call[];
   driven: Partial<Record<Room, boolean>>;
 }
-
-/** Days before planting from which stock is held against rows. */
-const STOCK_DAYS = 7;
 
 /** What the board is read from: so many questions, whatever the number of blocks. */
 const OF_BLOCKS = [
@@ -146,9 +144,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
   const { plantingDay, name } = block;
   const { planted } = sown;
   const total = layout?.trees ?? 0;
-  const planting = Boolean(
-    released && plantingDay && planted < total && daysBetween(today, plantingDay) <= STOCK_DAYS,
-  );
+  const planting = holdsStock(block, sown, today);
   const calledLots = lots.map((lot) => called(lot, now));
   const buried = keepouts.find(({ kind, located }) => kind === 'buried-service' && !located);
   const lotCode = (id: string) => lots.find(({ lot }) => lot.id === id)?.lot.code ?? '';
@@ -281,15 +277,18 @@ async function statesOf(facts: Facts): Promise<BlockState[]> {
 
 /** Blocks whose rows are held against stock: only their rows are read. */
 async function blocksPlanting(facts: Facts, blocks: readonly BlockRow[]): Promise<string[]> {
-  const today = facts.today;
   const ids: string[] = [];
-  for (const { id, plantingDay } of blocks) {
-    const { planted, total } = await plantedOf(facts, id);
-    const near = plantingDay && daysBetween(today, plantingDay) <= STOCK_DAYS;
-    if (total > 0 && planted < total && near) ids.push(id);
-  }
+  for (const block of blocks)
+    if (holdsStock(block, await plantedOf(facts, block.id), facts.today)) ids.push(block.id);
   return ids;
 }
+
+/** Whether stock is held against the rows of its released version. */
+const holdsStock = (
+  { plantingDay }: Pick<BlockRow, 'plantingDay'>,
+  { planted, total }: { planted: number; total: number },
+  today: Day,
+) => isPlanting({ plantingDay, planted, places: total }, today);
 
 /** The whole site this morning. */
 export async function morningBoard(facts: Facts) {

@@ -85,6 +85,16 @@ test('without a gate or a kit the crew is told to ask; with them where they are'
   });
 });
 
+test('the evening before asks to load what there is to load, and nothing where nothing is', () => {
+  const loads = (load: number) =>
+    briefingOf(input({ load })).filter(({ key }) => /load|sort|gel/.test(key)).length;
+  assert.deepEqual(
+    [loads(0), loads(1)],
+    [0, briefingOf(input()).filter(({ key }) => /load|sort|gel/.test(key)).length],
+  );
+  assert.ok(loads(1) > 0);
+});
+
 test('a signature holds until something that was read changes; weather and the evening do not count', () => {
   const mark = markOf(briefingOf(input()));
   assert.match(mark, /^[0-9a-f]{16}$/);

@@ -8,6 +8,7 @@
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import ClosedWhen from '$lib/field/ClosedWhen.svelte';
+  import Vessel from '$lib/field/Vessel.svelte';
   import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
   import { soakState } from '$core/stock/keeping';
@@ -291,44 +292,40 @@
     {:else}
       {#each vessels as vessel (vessel.id)}
         {@const state = vesselClock(vessel, data.airNow as Air, lot.dip, work.clock)}
-        <div class="vessel" class:over={state.left < 0}>
-          {#if !state.forgotten}<RootClock
-              allowed={state.allowed}
-              used={state.used}
-              size={92}
-              words={CLOCK}
-            />{/if}
-          <div>
-            <b>{vessel.label || say('boxes.bag', { number: '' })}</b>
-            {#if state.forgotten && data.mayTally}<ClosedWhen
-                began={Date.parse(vessel.openedAt)}
-                onclose={(at) => closeBag(vessel.id, at)}
-              />
-            {:else}<p class="num">{say('boxes.out', minutesLeft(state))}</p>{/if}
-            {#if data.mayTally && !state.forgotten}<button
-                class="go"
-                onclick={() => closeBag(vessel.id)}>{say('boxes.close')}</button
-              >{/if}
-          </div>
-        </div>
+        <Vessel over={state.left < 0}>
+          {#snippet clock()}{#if !state.forgotten}<RootClock
+                allowed={state.allowed}
+                used={state.used}
+                size={92}
+                words={CLOCK}
+              />{/if}{/snippet}
+          <b>{vessel.label || say('boxes.bag', { number: '' })}</b>
+          {#if state.forgotten && data.mayTally}<ClosedWhen
+              began={Date.parse(vessel.openedAt)}
+              onclose={(at) => closeBag(vessel.id, at)}
+            />
+          {:else}<p class="num">{say('boxes.out', minutesLeft(state))}</p>{/if}
+          {#if data.mayTally && !state.forgotten}<button
+              class="go"
+              onclick={() => closeBag(vessel.id)}>{say('boxes.close')}</button
+            >{/if}
+        </Vessel>
       {/each}
       {#each soaks as soak (soak.id)}
         {@const state = soakState(soak.startedAt, work.clock)}
-        <div class="vessel" class:over={state.state === 'too-long'}>
-          <div>
-            <b>{say('boxes.inWater', { trees: soak.count, hours: number(state.hours, 1) })}</b>
-            <p>
-              {state.state === 'too-soon'
-                ? say('boxes.leave', { time: time(state.readyAt) })
-                : state.state === 'ready'
-                  ? say('boxes.ready', { time: time(state.overAt) })
-                  : say('boxes.takeOut')}
-            </p>
-            {#if data.mayRecord}<button class="go" onclick={() => drain(soak)}
-                >{say('boxes.takenOut')}</button
-              >{/if}
-          </div>
-        </div>
+        <Vessel over={state.state === 'too-long'}>
+          <b>{say('boxes.inWater', { trees: soak.count, hours: number(state.hours, 1) })}</b>
+          <p>
+            {state.state === 'too-soon'
+              ? say('boxes.leave', { time: time(state.readyAt) })
+              : state.state === 'ready'
+                ? say('boxes.ready', { time: time(state.overAt) })
+                : say('boxes.takeOut')}
+          </p>
+          {#if data.mayRecord}<button class="go" onclick={() => drain(soak)}
+              >{say('boxes.takenOut')}</button
+            >{/if}
+        </Vessel>
       {/each}
       {#if data.mayTally}<button class="go roots" onclick={openBag}>{say('rows.rootsStart')}</button
         >{/if}
@@ -428,24 +425,6 @@
     display: grid;
     grid-template-columns: repeat(3, 1fr);
     gap: 8px;
-  }
-  .vessel {
-    display: flex;
-    gap: 14px;
-    align-items: center;
-    border: 2px solid var(--rule-strong);
-    padding: 10px 12px;
-  }
-  .vessel.over {
-    border-color: var(--clay);
-    background: var(--clay-tint);
-  }
-  .vessel div {
-    flex: 1;
-  }
-  .vessel .go {
-    width: 100%;
-    margin-top: 6px;
   }
   .roots {
     background: var(--clay) !important;

@@ -125,6 +125,15 @@ test('a bag that nobody closed yesterday asks when it was closed, at the desk an
   await page.getByRole('button', { name: '41', exact: true }).click();
   // Of bags that were out for a quarter of an hour each, not for the night.
   await expect.poll(minutes).toBeLessThan(before + 400);
+  // What is closed now is closed now, whatever moment is set for other entries.
+  await roots.getByRole('button', { name: 'At another time' }).click();
+  await roots.getByLabel('Happened at').fill(field(opened));
+  await roots.getByLabel('Happened at').press('Tab');
+  await page.getByRole('button', { name: /^Open bag \d: start the clock/ }).click();
+  const closing = page.waitForRequest((request) => /"close"/.test(request.postData() ?? ''));
+  await roots.getByRole('button', { name: /It is still open: close it now/ }).click();
+  const at = /"at":"([^"]+)"/.exec((await closing).postData()!)![1];
+  expect(Date.now() - Date.parse(at)).toBeLessThan(60_000);
 });
 
 test('a box of another block is told apart by its code; a mistyped code is told too', async ({

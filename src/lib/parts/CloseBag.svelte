@@ -10,7 +10,7 @@
     forgotten: boolean;
     /** Which bag of which lot, for those who do not see it. */
     name: string;
-    /** ISO moment at which it was closed; nothing is now. */
+    /** ISO moment at which it was closed; nothing where the page’s own moment holds. */
     onclose: (at?: string) => void;
   }
   /** Closes a bag now, or as of the moment at which it was closed where nobody entered it. */
@@ -48,7 +48,7 @@
         size="small"
         kind="ghost"
         aria-label="It is still open: close it now, {name}"
-        on:click={() => onclose()}>It is still open: close it now</Button
+        on:click={() => onclose(new Date().toISOString())}>It is still open: close it now</Button
       >
     </span>
   </div>

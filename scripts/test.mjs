@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { ensureDebian, ensureNodePackages, root } from './setup.mjs';
+import { ensureDebian, ensureNodePackages, root, testBrowser } from './setup.mjs';
 
 ensureDebian('mariadbd', 'chromium');
 ensureNodePackages();
@@ -125,7 +125,10 @@ async function browserPart(part) {
       ...['--no-install', 'playwright', 'test', '-c', 'tests/browser/playwright.config.ts'],
       ...[`--shard=${part}/${BROWSER_PARTS}`, `--output=test-results/${part}`],
     ],
-    { BASE_URL: application.origin, DEMO: prepared, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    {
+      ...{ BASE_URL: application.origin, DEMO: prepared, TEST_BROWSER: await browserProgram },
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    },
   );
   await application.stop();
   let stats = { expected: 0, unexpected: 1 };
@@ -142,6 +145,8 @@ async function browserPart(part) {
   );
 }
 
+/** Fetched beside the first checks. */
+const browserProgram = wanted('browser') ? testBrowser() : '';
 const BROWSER_PARTS = 6;
 const parts = wanted('browser') ? Array.from({ length: BROWSER_PARTS }, (_, i) => i + 1) : [];
 /** Takes parts until none is left: whoever is free takes the next. */

@@ -13,7 +13,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: process.env.TEST_BROWSER || '/usr/bin/chromium',
       args: [
         '--no-sandbox',
         '--disable-gpu',

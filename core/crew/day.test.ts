@@ -100,6 +100,24 @@ test('hours that were clocked count instead of eight; today and last month’s d
   assert.deepEqual([rate().days, rate(half).hours], [1, 4]);
 });
 
+test('a day’s hours are parted among the places as their trees are at the pace that is usual there', () => {
+  const sums = noneSown();
+  sums.byDay.set('2026-11-23', new Map([['ann', 300]]));
+  const worked = new Map([['ann', new Map([['2026-11-23', 6]])]]);
+  const of = (elsewhere: number, hours?: typeof worked) =>
+    crewRates(
+      [{ id: 'ann', rate: null, usual: 800 }],
+      sums,
+      '2026-11-24',
+      hours,
+      new Map([['ann', new Map([['2026-11-23', elsewhere]])]]),
+    ).get('ann')!;
+  // 300 at 100 an hour are three hours' worth here; as much elsewhere leaves half of the six, twice as much a third.
+  assert.deepEqual([of(0, worked).hours, of(3, worked).hours, of(6, worked).hours], [6, 3, 2]);
+  assert.equal(of(3).hours, 4, 'and of eight where nobody clocked');
+  near(of(3, worked).perHour.value, (100 * 4 + 300) / (4 + 3));
+});
+
 test('a planter’s day is as long as it was of late, and a usual one until it is known', () => {
   const lent = learned(100, [
     { trees: 200, hours: 2 },

@@ -44,12 +44,15 @@ export type WorkedHours = ReadonlyMap<string, ReadonlyMap<Day, number>>;
  * The posterior of a Gamma(m₀·W, W) prior after N trees in H hours is Gamma(m₀·W + N, W + H) (Gelman et
  * al., Bayesian Data Analysis, ch. 2); its quantiles by Wilson & Hilferty 1931.
  * @param planters with the trees a day that somebody typed for them, if anybody did, and the usual ones
+ * @param elsewhere hours that trees set elsewhere on a day take at the usual pace: a day's hours are parted
+ *   among the places as their trees are at the pace that is usual there
  */
 export function crewRates(
   planters: readonly { id: string; rate: number | null; usual: number }[],
   sums: PlantedSums | undefined,
   today: Day,
   worked: WorkedHours = new Map(),
+  elsewhere: WorkedHours = new Map(),
 ): Map<string, Rate> {
   const since = addTo(today, { days: -LATE_DAYS });
   return new Map(
@@ -57,7 +60,9 @@ export function crewRates(
       const own = [...(sums?.byDay ?? [])].flatMap(([day, ofDay]) => {
         const trees = ofDay.get(id) ?? 0;
         if (day >= today || day < since || trees <= 0) return [];
-        return [{ trees, hours: worked.get(id)?.get(day) || DAY_HOURS }];
+        const here = trees / (usual / DAY_HOURS);
+        const share = here / (here + (elsewhere.get(id)?.get(day) ?? 0));
+        return [{ trees, hours: (worked.get(id)?.get(day) || DAY_HOURS) * share }];
       });
       return [id, learned((rate ?? usual) / DAY_HOURS, own, rate === null ? 'usual' : 'typed')];
     }),

@@ -6,6 +6,8 @@ import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { treesInRow } from '../../core/rows/stored';
 import { dayOf } from '../../core/say/day';
+import { workedHours } from '../../core/crew/attendance';
+import { forgetFacts } from '../../src/lib/server/facts';
 import {
   finishOf,
   learnedRates,
@@ -14,6 +16,7 @@ import {
   sharesFact,
   shiftsNow,
   toolsSet,
+  usualPlanters,
 } from '../../src/lib/rooms/crew/facts.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
@@ -113,6 +116,45 @@ test('a rate learns from clocked hours; every page reads the same one', async ()
   assert.ok(after.perHour.value > rate.perHour.value);
   assert.ok(Math.abs(after.hours - (rate.hours - 4)) < 1e-6);
   assert.ok(after.low < after.perHour.value && after.perHour.value < after.high);
+});
+
+test('whoever plants on two blocks on one day has that day’s hours once', async () => {
+  const block = setting.blocks['Spoil Knoll'];
+  const other = setting.blocks['Silt Margin'];
+  const before = await learnedRates(await setting.facts(), block.id);
+  const [id, own] = [...before].find(([, { days }]) => days > 1)!;
+  const { sums } = await plantedOf(await setting.facts(), block.id);
+  const [day, trees] = [...sums.byDay]
+    .map(([on, ofDay]) => [on, ofDay.get(id) ?? 0] as const)
+    .filter(([on, planted]) => on < dayOf(Date.now(), setting.site.zone) && planted > 0)
+    .sort(([a], [b]) => (a < b ? -1 : 1))[0];
+  const facts = await setting.facts();
+  const hours =
+    workedHours(await shiftsNow(facts), setting.site.zone)
+      .get(id)
+      ?.get(day) ?? 8;
+  // As much there as takes as long at the pace that is usual there.
+  const usualOf = async (blockId: string) =>
+    (await usualPlanters(facts, blockId)).find((planter) => planter.id === id)!.usual;
+  const [usualHere, usualThere] = [await usualOf(block.id), await usualOf(other.id)];
+  const planted = Math.round((trees * usualThere) / usualHere);
+  const layout = (await store.layout.findOne({ where: { blockId: other.id } }))!;
+  const { state } = layout;
+  await layout.update({ state: 'released' });
+  await store.plantedDay.create({ layoutId: layout.id, planterId: id, day, planted });
+  forgetFacts();
+  const [here, there] = await Promise.all(
+    [block.id, other.id].map(async (blockId) =>
+      (await learnedRates(await setting.facts(), blockId)).get(id)!,
+    ),
+  );
+  assert.ok(Math.abs(own.hours - here.hours - hours / 2) < 0.05, `${own.hours} ${here.hours}`);
+  assert.ok(Math.abs(there.hours - hours / 2) < 0.05, `${there.hours}`);
+  assert.ok(Math.abs(there.hours + here.hours - own.hours) < 1e-6, 'none lost, none twice');
+  assert.ok(here.perHour.value > own.perHour.value);
+  await store.plantedDay.destroy({ where: { layoutId: layout.id } });
+  await layout.update({ state });
+  forgetFacts();
 });
 
 test('a block is finished by those who have rows there, and by everybody only before rows are shared out', async () => {

@@ -1,3 +1,4 @@
+import { sownDaysFact } from './elsewhere.server';
 import {
   aloneCalls,
   boxCalls,
@@ -18,7 +19,7 @@ import { aloneOn, checkInsFact, notesFact } from './words.server';
 
 /** What the crew's calls are read from, so that whoever asks for several blocks asks once. */
 export const CREW_OF_BLOCK: readonly Fact<unknown>[] = [notesFact, wavesFact, boxesFact];
-export const CREW_OF_SITE: readonly Fact<unknown>[] = [checkInsFact];
+export const CREW_OF_SITE: readonly Fact<unknown>[] = [checkInsFact, sownDaysFact];
 
 /** Days in which somebody planted of late. */
 const LATELY = 7;

@@ -14,11 +14,13 @@ import { ALREADY, type Became, type Handlers, type Item, type Work } from '../..
 import { sameEvent } from '../../server/same-event';
 import type { crewContract } from './contract';
 import { asClocked, asTally, CLOCKED_DAYS, keepPlanted, readPlanted } from './sums.server';
+import { sharesFact } from './facts.server';
+import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
 import { followCommands } from './follow.server';
 import { seatsOf, usualOn } from './usual';
 import { payCommands } from './pay.server';
 import { activePlanter, planterOf } from './planter.server';
-import type { TallyRow } from './tables.server';
+import type { RowShareRow, TallyRow } from './tables.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { LayoutRowRow } from '../rows/tables.server';
 import { wordsCommands } from './words.server';
@@ -30,6 +32,23 @@ async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
     where: { siteId, at: { [Op.gte]: since } } as never,
   });
   return rows.map(asClocked);
+}
+
+/** What of the crew's days went to other blocks, as `learnedRates` has it. */
+async function elsewhereIn(
+  work: Work,
+  site: { id: string },
+  blockId: string,
+  crew: Pick<Parameters<typeof hoursElsewhere>[1], 'tools' | 'clocked'>,
+) {
+  const days = (await sownDaysFact.read(work, [site.id])).get(site.id) ?? [];
+  const beside = blocksBeside(blockId, days);
+  const [blocks, planters, shares] = await Promise.all([
+    work.tables.block.all({ where: { siteId: site.id } }),
+    work.tables.planter.all({ where: { siteId: site.id } }),
+    beside.length ? sharesFact.read(work, beside) : new Map<string, RowShareRow[]>(),
+  ]);
+  return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
 }
 
 /** The passes in which a version is planted, all of its rows, as every page of the machine counts them. */
@@ -102,11 +121,10 @@ export const crewCommands: Handlers<typeof crewContract> = {
         lastTools(clocked),
         named.filter(({ kind }) => kind !== 'volunteers').length,
       ),
-      ...([
-        sums,
-        dayOf(work.now, site.zone),
-        workedHours(shiftsOf(clocked, work.now), site.zone),
-      ] as const),
+      sums,
+      dayOf(work.now, site.zone),
+      workedHours(shiftsOf(clocked, work.now), site.zone),
+      await elsewhereIn(work, site, blockId, { tools, clocked }),
     );
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>

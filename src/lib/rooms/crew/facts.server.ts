@@ -1,6 +1,7 @@
 import { blocksFact } from '../ground/facts.server';
 import { toolsFact } from '../stock/facts.server';
-import { byHandOn, paceOfBlock, type PacedBlock, usualOn } from './usual';
+import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
+import { byHandOn, paceOfBlock, type PacedBlock, ridersOf, usualOn } from './usual';
 import {
   lastTools,
   shiftsOf,
@@ -10,7 +11,13 @@ import {
 } from '../../../../core/crew/attendance';
 import { carryOver, type CarriedOver } from '../../../../core/crew/carried';
 import { daysLeft, type Progress, type Tally } from '../../../../core/crew/progress';
-import { crewRates, meanDay, meanRate, type Rate } from '../../../../core/crew/rates';
+import {
+  crewRates,
+  meanDay,
+  meanRate,
+  type Rate,
+  type WorkedHours,
+} from '../../../../core/crew/rates';
 import {
   noneSown,
   plantedOn,
@@ -151,15 +158,6 @@ export async function usualPlanters(facts: Facts, blockId: string) {
   );
 }
 
-/** How many of those who have rows ride, where a machine plants. */
-export const ridersOf = (
-  planters: readonly Pick<PlanterRow, 'id' | 'kind'>[],
-  shares: readonly Pick<RowShareRow, 'planterId'>[],
-): number =>
-  planters.filter(
-    ({ id, kind }) => kind !== 'volunteers' && shares.some(({ planterId }) => planterId === id),
-  ).length;
-
 /**
  * What may be clocked on with on a block, the likeliest first.
  * @param planter whose last tool comes before the rest
@@ -183,14 +181,29 @@ export async function toolsSet(facts: Facts, block: PacedBlock, said: Iterable<s
   };
 }
 
+/** What of the crew's days went to other blocks. */
+async function elsewhereOf(facts: Facts, blockId: string): Promise<WorkedHours> {
+  const [blocks, planters, tools, clocked, days] = await Promise.all([
+    facts.of(blocksFact),
+    facts.of(plantersFact),
+    facts.of(toolsFact),
+    facts.of(clockedFact),
+    facts.of(sownDaysFact),
+  ]);
+  const shares = await facts.all(sharesFact, blocksBeside(blockId, days));
+  return hoursElsewhere(blockId, { days, blocks, planters, tools, clocked, shares });
+}
+
 /** What each planter sets, learned from their own trees and hours: one figure for every page. */
 export async function learnedRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
-  const [planters, { sums }, shifts] = await Promise.all([
+  const [planters, { sums }, shifts, elsewhere] = await Promise.all([
     usualPlanters(facts, blockId),
     facts.of(sownFact, blockId),
     shiftsNow(facts),
+    elsewhereOf(facts, blockId),
   ]);
-  return crewRates(planters, sums, facts.today, workedHours(shifts, facts.site.zone));
+  const worked = workedHours(shifts, facts.site.zone);
+  return crewRates(planters, sums, facts.today, worked, elsewhere);
 }
 
 /** Trees an hour of one planter by hand on a block: of those it is shared out to, or of all. */

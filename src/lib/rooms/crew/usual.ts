@@ -5,7 +5,7 @@ import { paceOn, USUAL_RATES, usualFor, type Pace, type Usual } from '../../../.
 import { methodFor } from '../../../../core/method/differences';
 import type { BlockRow } from '../ground/tables.server';
 import type { ToolRow } from '../stock/tables.server';
-import type { PlanterRow } from './tables.server';
+import type { PlanterRow, RowShareRow } from './tables.server';
 
 /** What of a block decides how fast one plants there. */
 export type PacedBlock = Pick<BlockRow, 'method' | 'conditions' | 'calendarTerms'>;
@@ -19,6 +19,15 @@ export const seatsOf = ({ conditions, calendarTerms }: PacedBlock): 0 | 1 | 2 =>
 /** Seats of all machines at work on a block; none where hands plant. */
 export const placesOf = (block: PacedBlock): number =>
   seatsOf(block) * (block.calendarTerms.machine?.machines ?? 1);
+
+/** How many of those who have rows ride, where a machine plants. */
+export const ridersOf = (
+  planters: readonly Pick<PlanterRow, 'id' | 'kind'>[],
+  shares: readonly Pick<RowShareRow, 'planterId'>[],
+): number =>
+  planters.filter(
+    ({ id, kind }) => kind !== 'volunteers' && shares.some(({ planterId }) => planterId === id),
+  ).length;
 
 /** By which way a planter of some kind works on a block. */
 export const paceOfBlock = (

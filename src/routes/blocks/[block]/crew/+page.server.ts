@@ -1,4 +1,4 @@
-import { placesOf, seatsOf } from '$lib/rooms/crew/usual';
+import { placesOf, seatsOf, ridersOf } from '$lib/rooms/crew/usual';
 import { readOut } from '$lib/words/method';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
@@ -7,7 +7,6 @@ import {
   usualPlanters,
   ratesOf,
   sharesFact,
-  ridersOf,
 } from '$lib/rooms/crew/facts.server';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';

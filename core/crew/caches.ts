@@ -1,5 +1,6 @@
 import { say } from '../say/message';
 import type { Figure } from '../measure/working';
+import { pMedian } from './p-median';
 import { bagsOf, type BagTerms, type CarryRows } from '../stock/carry';
 
 /** A place on a row at which a planter's bag runs empty. */
@@ -52,53 +53,39 @@ export interface Refill {
   last: Omit<Fetched, 'headland'>;
 }
 
+/** Metres by which an answer for both headlands may miss the best: less than anybody paces. */
+const AS_GOOD = 0.5;
+
 /**
- * Where boxes stand so that the least is carried. On one headland it is the k-median problem on a line,
- * solved exactly by dynamic programming over the visits in order (Hassin & Tamir 1991); each refill goes
- * to the nearer end of its row where both headlands may be used, and every split of the caches between
- * the two is tried.
+ * Where boxes stand so that the least is carried, each refill fetched from the cache that is nearest along
+ * its headland and into its row. On one headland it is the k-median problem on a line, solved exactly by
+ * dynamic programming over the visits in order (Hassin & Tamir 1991); where both may be used a refill can
+ * be fetched from either end of its row, and the places are chosen from all row ends (`pMedian`).
  * @param count one to six
  * @param allowed headlands on which boxes may stand
+ * @param how exact to half a metre in sum, or quick: as good as no cache moved alone can better
  */
 export function placeCaches(
   refills: readonly Refill[],
   count: number,
   allowed: readonly Fetched['headland'][] = ['first', 'last'],
+  how: 'exact' | 'quick' = 'exact',
 ): Caches {
-  let best: { caches: Cache[]; metres: number } | undefined;
-  for (const [atFirst, atLast] of splits(count, allowed)) {
-    const both = atFirst > 0 && atLast > 0;
-    const ends = refills.map((refill): Fetched => {
-      const nearer = refill.first.into <= refill.last.into ? 'first' : 'last';
-      const headland = both ? nearer : atFirst > 0 ? 'first' : 'last';
-      return { headland, ...refill[headland] };
-    });
-    const sides = (['first', 'last'] as const).map((headland) => {
-      const own = ends.filter((end) => end.headland === headland);
-      return { headland, own, found: medians(own, headland === 'first' ? atFirst : atLast) };
-    });
-    const metres =
-      ends.reduce((sum, { into }) => sum + into, 0) +
-      sides.reduce((sum, { found }) => sum + found.metres, 0);
-    if (best && metres >= best.metres) continue;
-    best = {
-      metres,
-      caches: sides.flatMap(({ headland, found }) =>
-        found.places.map(({ along, visits }) => ({ headland, along, visits })),
-      ),
-    };
-  }
+  const { caches, metres } =
+    allowed.length === 1
+      ? onOneHeadland(refills, count, allowed[0])
+      : onBothHeadlands(refills, allowed.length ? count : 0, how === 'quick' ? Infinity : AS_GOOD);
   return {
-    caches: best?.caches ?? [],
+    caches,
     carried: {
-      value: best?.metres ?? 0,
+      value: metres,
       kind: 'distance',
       formula: say('formula.carried'),
       steps: [
         { label: say('step.refills'), value: refills.length, kind: 'count' },
         {
           label: say('step.eachOnTheMean'),
-          value: refills.length ? (best?.metres ?? 0) / refills.length : 0,
+          value: refills.length ? metres / refills.length : 0,
           kind: 'distance',
         },
       ],
@@ -106,11 +93,51 @@ export function placeCaches(
   };
 }
 
-function splits(count: number, allowed: readonly Fetched['headland'][]): [number, number][] {
-  const [first, last] = [allowed.includes('first'), allowed.includes('last')];
-  if (first && last)
-    return Array.from({ length: count + 1 }, (_, i): [number, number] => [i, count - i]);
-  return first ? [[count, 0]] : last ? [[0, count]] : [];
+interface Placed {
+  caches: Cache[];
+  metres: number;
+}
+
+function onOneHeadland(
+  refills: readonly Refill[],
+  count: number,
+  headland: Fetched['headland'],
+): Placed {
+  const ends = refills.map((refill): Fetched => ({ headland, ...refill[headland] }));
+  const { places, metres } = medians(ends, count);
+  return {
+    caches: places.map((place) => ({ headland, ...place })),
+    metres: count < 1 ? 0 : metres + ends.reduce((sum, { into }) => sum + into, 0),
+  };
+}
+
+function onBothHeadlands(refills: readonly Refill[], count: number, tolerance: number): Placed {
+  const places = (['first', 'last'] as const).flatMap((headland) =>
+    [...new Set(refills.map((refill) => refill[headland].along))].map((along) => ({
+      ...{ headland, along },
+    })),
+  );
+  const costs = refills.map((refill) =>
+    places.map(({ headland, along }) => {
+      const way = refill[headland];
+      return way.into + Math.abs(along - way.along);
+    }),
+  );
+  const { sites, cost } = pMedian(costs, count, tolerance);
+  const visits = sites.map(() => 0);
+  for (const row of costs) {
+    const ways = sites.map((site) => row[site]);
+    if (ways.length) visits[ways.indexOf(Math.min(...ways))]++;
+  }
+  return {
+    caches: sites
+      .map((site, i) => ({ ...places[site], visits: visits[i] }))
+      .filter((cache) => cache.visits > 0)
+      .sort((a, b) =>
+        a.headland < b.headland ? -1 : a.headland > b.headland ? 1 : a.along - b.along,
+      ),
+    metres: cost,
+  };
 }
 
 /** The k places on a line from which the sum of the ways to all points is least. */

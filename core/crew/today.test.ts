@@ -6,7 +6,8 @@ import { firstParameters } from '../rows/deciding';
 import { layOut } from '../rows/layout';
 import type { CrewDay, DayRow } from './day';
 import type { RowRange } from './share';
-import { bandsOf, boxPlaces, driesToday, marksOf, rowsInSight } from './today';
+import { placeCaches } from './caches';
+import { bandsOf, boxPlaces, driesToday, fetchingOn, marksOf, rowsInSight } from './today';
 
 const field: MultiPolygon = [
   [
@@ -23,12 +24,18 @@ type Planter = CrewDay['planters'][number];
 const planter = (refills: Planter['refills'], trees: number, own: number[] = []): Planter =>
   ({ planter: `p${refills.length}`, rows: own, refills, trees, over: 0 }) as unknown as Planter;
 
+const placed = (...[rows, day, terms]: Parameters<typeof fetchingOn>) => {
+  const fetching = fetchingOn(rows, day, terms);
+  const { ways, caches, allowed } = fetching;
+  return boxPlaces(fetching, day, placeCaches(ways, caches, allowed));
+};
+
 test('boxes stand on the headland of the nearer row end, with the trees that are fetched there', () => {
   // Rows of 41 pegs: peg 5 lies by the first ends, peg 38 by the last.
   const day = {
     planters: [planter([{ row: 3, peg: 5 }], 200), planter([{ row: 7, peg: 38 }], 200)],
   };
-  const { marks, carried, fromGate } = boxPlaces(rows, day, { caches: 2, headlands: 'both' });
+  const { marks, carried, fromGate } = placed(rows, day, { caches: 2, headlands: 'both' });
   assert.deepEqual(
     marks.map(({ headland, row, trees }) => [headland, row, trees]),
     [
@@ -39,13 +46,13 @@ test('boxes stand on the headland of the nearer row end, with the trees that are
   );
   // Straight into the rows: to peg 5 from the first ends, to peg 38 from the last.
   assert.ok(carried.value < fromGate, `${carried.value} against ${fromGate}`);
-  const one = boxPlaces(rows, day, { caches: 2, headlands: 'first' });
+  const one = placed(rows, day, { caches: 2, headlands: 'first' });
   assert.ok(one.marks.every(({ headland }) => headland === 'first'));
   assert.ok(one.carried.value > carried.value, 'one headland only is further');
 });
 
 test('where nobody’s bag runs empty there is nothing to place, and no row that is not there is fetched for', () => {
-  const none = boxPlaces(rows, { planters: [planter([], 80)] }, { caches: 2, headlands: 'both' });
+  const none = placed(rows, { planters: [planter([], 80)] }, { caches: 2, headlands: 'both' });
   assert.deepEqual([none.marks.length, none.fromGate], [0, 0]);
   const day = {
     planters: [
@@ -58,7 +65,7 @@ test('where nobody’s bag runs empty there is nothing to place, and no row that
       ),
     ],
   };
-  const { marks } = boxPlaces(rows, day, { caches: 1, headlands: 'first' });
+  const { marks } = placed(rows, day, { caches: 1, headlands: 'first' });
   assert.deepEqual(
     marks.map(({ row }) => row),
     [2],

@@ -1,6 +1,6 @@
 import type { RowSet } from '../rows/rowset';
 import type { Runs } from '../rows/species';
-import { placeCaches, type Cache, type Caches } from './caches';
+import type { Cache, Caches, Refill } from './caches';
 import {
   refillWays,
   runsDry,
@@ -20,23 +20,45 @@ export interface BoxPlaces extends Caches {
   fromGate: number;
 }
 
+/** What is fetched today, and where boxes may stand for it: what `placeCaches` is asked. */
+export interface Fetching {
+  ways: Refill[];
+  /** The row of each way. */
+  rows: number[];
+  caches: number;
+  allowed: readonly Cache['headland'][];
+}
+
 /**
- * Where boxes stand best for the bags of a day.
+ * How the bags of a day are fetched.
  * @param rows of the layout, whose ends are the headlands
  */
-export function boxPlaces(
+export function fetchingOn(
   rows: RowSet,
   { planters }: Pick<CrewDay, 'planters'>,
-  terms: Pick<DayTerms, 'caches' | 'headlands'>,
-): BoxPlaces {
-  const points = planters.flatMap(({ refills }) => refills);
+  { caches, headlands }: Pick<DayTerms, 'caches' | 'headlands'>,
+): Fetching {
   // A refill in a row that the layout does not have is fetched nowhere: ways and rows go together.
-  const fetched = points.flatMap((point) =>
-    refillWays(rows, [point]).map((way) => ({ way, row: point.row })),
-  );
-  const allowed = terms.headlands === 'both' ? (['first', 'last'] as const) : [terms.headlands];
-  const ways = fetched.map(({ way }) => way);
-  const best = placeCaches(ways, terms.caches, allowed);
+  const fetched = planters
+    .flatMap(({ refills }) => refills)
+    .flatMap((point) => refillWays(rows, [point]).map((way) => ({ way, row: point.row })));
+  return {
+    ways: fetched.map(({ way }) => way),
+    rows: fetched.map(({ row }) => row),
+    caches,
+    allowed: headlands === 'both' ? ['first', 'last'] : [headlands],
+  };
+}
+
+/**
+ * Where boxes stand best for the bags of a day.
+ * @param best where they were found to stand best
+ */
+export function boxPlaces(
+  { ways, rows }: Fetching,
+  { planters }: Pick<CrewDay, 'planters'>,
+  best: Caches,
+): BoxPlaces {
   // Whoever refills carries one bag more than they fetch: the one they begin with.
   const filling = planters.filter(({ refills }) => refills.length);
   const bags = filling.reduce((sum, { refills }) => sum + refills.length + 1, 0);
@@ -45,7 +67,7 @@ export function boxPlaces(
     ...best,
     marks: best.caches.map(({ headland, along, visits }) => ({
       headland,
-      row: fetched.find(({ way }) => way[headland].along === along)?.row ?? 1,
+      row: rows[ways.findIndex((way) => way[headland].along === along)] ?? 1,
       trees: Math.round(visits * aBag),
     })),
     fromGate: ways.reduce((sum, { first }) => sum + first.along + first.into, 0),

@@ -1,7 +1,6 @@
 import { choose, type SchoolQuestion } from '../school';
 
-/** A mulch ring of 0.5 m radius, 12 cm high, off the stem, in m³. Common practice: 10 to 15 cm. */
-/** Cubic metres a tree: a ring of half a metre, 12 cm high. */
+/** A mulch ring of 0.5 m radius, 12 cm high, off the stem, in m³ a tree. Common practice: 10 to 15 cm. */
 export const MULCH = Math.PI * 0.5 ** 2 * 0.12;
 
 /** What is done to the ground and what grows on it. */

@@ -70,9 +70,9 @@
     >{/if}
   {#each bars as { day }, i (day)}
     {#if i % Math.max(1, Math.round(84 / step)) === 0}<text
-        x={x(day)}
+        x={Math.max(20, x(day) + step / 2)}
         y={HEIGHT - 6}
-        text-anchor={i ? 'middle' : 'start'}>{formatDay(addTo(start, { days: day }))}</text
+        text-anchor="middle">{formatDay(addTo(start, { days: day }))}</text
       >{/if}
   {/each}
 </svg>

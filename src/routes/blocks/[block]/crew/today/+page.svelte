@@ -6,7 +6,15 @@
   import { untrack } from 'svelte';
   import { BEHIND, isSeat, seatFor } from '$core/crew/tools';
   import { crewDay, DAY_TERMS, type DayTerms } from '$core/crew/day';
-  import { boxPlaces, driesToday, marksOf, rowsInSight } from '$core/crew/today';
+  import { placeCaches, type Caches } from '$core/crew/caches';
+  import {
+    boxPlaces,
+    driesToday,
+    fetchingOn,
+    marksOf,
+    rowsInSight,
+    type Fetching,
+  } from '$core/crew/today';
   import { moveBoundary, type RowRange } from '$core/crew/share';
   import { formatDistance, formatNumber } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
@@ -23,6 +31,7 @@
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import type { BoxesAsked } from '../../../../../workers/boxes.worker';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -74,8 +83,27 @@
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
+  const fetching = $derived(rows && day && fetchingOn(rows, day, terms));
+  /** The best of all places takes a moment; until then those that no box moved alone betters. */
+  let best = $state.raw<{ of: Fetching; found: Caches }>();
+  $effect(() => {
+    const of = fetching;
+    if (!of?.ways.length || of.allowed.length < 2) return;
+    const worker = new Worker(new URL('../../../../../workers/boxes.worker.ts', import.meta.url), {
+      type: 'module',
+    });
+    worker.onmessage = ({ data: found }: MessageEvent<Caches>) => (best = { of, found });
+    const { ways, caches, allowed } = of;
+    worker.postMessage({ ways, caches, allowed } satisfies BoxesAsked);
+    return () => worker.terminate();
+  });
   /** Where boxes stand best for what is still to be fetched, and what one place at the gate would cost. */
-  const boxes = $derived(rows && day && boxPlaces(rows, day, terms));
+  const boxes = $derived.by(() => {
+    if (!fetching || !day) return undefined;
+    const { ways, caches, allowed } = fetching;
+    const found = best?.of === fetching ? best.found : placeCaches(ways, caches, allowed, 'quick');
+    return boxPlaces(fetching, day, found);
+  });
   const refills = $derived(day?.planters.flatMap((one) => one.refills) ?? []);
   const caches = $derived(
     (boxes?.marks ?? []).map(({ headland, row, trees }, i) => ({

@@ -4,17 +4,10 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Point } from '../measure/plane';
 import { seededRandom } from '../measure/random';
-import {
-  everyNth,
-  gridOver,
-  plotAround,
-  roundFrom,
-  roundLength,
-  treesOf,
-  type Place,
-} from './grid';
+import { everyNth, gridOver, plotAround, treesOf, type Place } from './grid';
 import { planPlots } from './planned';
 import { plotRadius } from './plot';
+import { roundFrom, roundLength } from './round';
 
 const square = (side: number): Point[][][] => [
   [
@@ -121,7 +114,7 @@ test('shared out: every planter has plots by their trees, one at least, each tre
   );
 });
 
-test('the round passes every plot once, and no smaller one is a tenth shorter', () => {
+test('the round passes every plot once, and of all orders there is none shorter', () => {
   const random = seededRandom('round');
   for (let i = 0; i < 40; i++) {
     const points = Array.from({ length: 7 }, (): Point => [random() * 100, random() * 100]);
@@ -151,8 +144,32 @@ test('the round passes every plot once, and no smaller one is a tenth shorter', 
         );
     };
     walk([0, 1, 2, 3, 4, 5, 6], []);
-    assert.ok(length <= best * 1.1 + 1e-9, `${length} against ${best}`);
+    assert.ok(Math.abs(length - best) < 1e-9, `${length} against ${best}`);
   }
+});
+
+test('long rounds whose shortest is known: along a ring, and there and back over a grid', () => {
+  const of = (gate: Point, points: Point[]) =>
+    roundLength(
+      gate,
+      roundFrom(gate, points).map((at) => points[at]),
+    );
+  const random = seededRandom('mixed');
+  const mixed = (points: Point[]) => {
+    const order = new Map(points.map((point) => [point, random()]));
+    return [...points].sort((a, b) => order.get(a)! - order.get(b)!);
+  };
+  const ring = Array.from({ length: 40 }, (_, i): Point => {
+    const angle = (i / 40) * 2 * Math.PI;
+    return [Math.cos(angle) * 100, Math.sin(angle) * 100];
+  });
+  const side = 2 * 100 * Math.sin(Math.PI / 40);
+  assert.ok(Math.abs(of(ring[0], mixed(ring.slice(1))) - 40 * side) < 1e-6);
+  // Of 36 places one apart in a square no round is shorter than 36 (each is left for another, one apart at least).
+  const grid = Array.from({ length: 36 }, (_, i): Point => [i % 6, Math.floor(i / 6)]);
+  assert.ok(Math.abs(of(grid[0], mixed(grid.slice(1))) - 36) < 1e-9);
+  assert.deepEqual(roundFrom([0, 0], []), []);
+  assert.deepEqual(roundFrom([0, 0], [[3, 4]]), [0]);
 });
 
 test('turning any stretch of a round makes it no shorter', () => {

@@ -1,7 +1,8 @@
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { plotRadius } from './plot';
-import { everyNth, gridOver, plotAround, roundFrom, type Place, type PlannedPlot } from './grid';
+import { everyNth, gridOver, plotAround, type Place, type PlannedPlot } from './grid';
+import { roundFrom } from './round';
 
 /** By what plots are shared out. */
 export const PLOTS_BY = ['ground', 'planter', 'tool'] as const;

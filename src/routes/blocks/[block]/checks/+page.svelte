@@ -3,7 +3,7 @@
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { faultNames } from '$lib/words/en/named';
-  import { roundLength } from '$core/checks/grid';
+  import { roundLength } from '$core/checks/round';
   import { halfWidth } from '$core/checks/plan';
   import { formatDay } from '$core/measure/dates';
   import { shortRanges } from '$core/measure/ranges';

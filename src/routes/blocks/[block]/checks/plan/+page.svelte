@@ -16,7 +16,8 @@
     plotsFor,
   } from '$core/checks/plan';
   import { planPlots, type PlotTerms } from '$core/checks/planned';
-  import { roundLength, treesOf } from '$core/checks/grid';
+  import { treesOf } from '$core/checks/grid';
+  import { roundLength } from '$core/checks/round';
   import { holds } from '$core/crew/share';
   import { planeArea } from '$core/ground/polygon';
   import { eachPosition } from '$core/rows/stored';

@@ -6,6 +6,7 @@ import { firstParameters } from '../rows/deciding';
 import { layOut } from '../rows/layout';
 import type { CrewDay, DayRow } from './day';
 import type { RowRange } from './share';
+import { pointAt, rowSpan } from '../rows/rowset';
 import { placeCaches } from './caches';
 import { bandsOf, boxPlaces, driesToday, fetchingOn, marksOf, rowsInSight } from './today';
 
@@ -24,8 +25,9 @@ type Planter = CrewDay['planters'][number];
 const planter = (refills: Planter['refills'], trees: number, own: number[] = []): Planter =>
   ({ planter: `p${refills.length}`, rows: own, refills, trees, over: 0 }) as unknown as Planter;
 
-const placed = (...[rows, day, terms]: Parameters<typeof fetchingOn>) => {
-  const fetching = fetchingOn(rows, day, terms);
+const placed = (...given: Parameters<typeof fetchingOn>) => {
+  const fetching = fetchingOn(...given);
+  const [, day] = given;
   const { ways, caches, allowed } = fetching;
   return boxPlaces(fetching, day, placeCaches(ways, caches, allowed));
 };
@@ -49,6 +51,23 @@ test('boxes stand on the headland of the nearer row end, with the trees that are
   const one = placed(rows, day, { caches: 2, headlands: 'first' });
   assert.ok(one.marks.every(({ headland }) => headland === 'first'));
   assert.ok(one.carried.value > carried.value, 'one headland only is further');
+});
+
+test('one place at the gate is reckoned from where the gate is', () => {
+  const day = { planters: [planter([{ row: 3, peg: 5 }], 200)] };
+  const terms = { caches: 1, headlands: 'both' as const };
+  const [way] = fetchingOn(rows, day, terms).ways;
+  const [first, last] = rowSpan(rows, 2).map((chainage) => pointAt(rows, 2, chainage).point);
+  // 30 m before the first end of row 3, along the row; then as far behind its last end.
+  const along = (end: typeof first, from: typeof first, metres: number): typeof first => {
+    const length = Math.hypot(end[0] - from[0], end[1] - from[1]);
+    return [0, 1].map((i) => end[i] + ((end[i] - from[i]) / length) * metres) as typeof first;
+  };
+  const near = (gate: typeof first, metres: number) =>
+    assert.ok(Math.abs(placed(rows, day, terms, gate).fromGate - metres) < 1e-6);
+  near(along(first, last, 30), 30 + way.first.into);
+  near(along(last, first, 1), 1 + way.last.into);
+  assert.equal(placed(rows, day, terms).fromGate, way.first.along + way.first.into);
 });
 
 test('where nobody’s bag runs empty there is nothing to place, and no row that is not there is fetched for', () => {

@@ -1,4 +1,5 @@
-import type { RowSet } from '../rows/rowset';
+import type { Point } from '../measure/plane';
+import { pointAt, rowSpan, type RowSet } from '../rows/rowset';
 import type { Runs } from '../rows/species';
 import type { Cache, Caches, Refill } from './caches';
 import {
@@ -16,7 +17,7 @@ import type { RowRange } from './share';
 export interface BoxPlaces extends Caches {
   /** The same caches, each with the row beside it and the trees that are fetched there. */
   marks: { headland: Cache['headland']; row: number; trees: number }[];
-  /** Metres carried if all came from one place at the gate, before the first row. */
+  /** Metres carried if all came from one place at the gate. */
   fromGate: number;
 }
 
@@ -27,16 +28,20 @@ export interface Fetching {
   rows: number[];
   caches: number;
   allowed: readonly Cache['headland'][];
+  /** Metres of each way from the one place at the gate. */
+  fromGate: number[];
 }
 
 /**
  * How the bags of a day are fetched.
  * @param rows of the layout, whose ends are the headlands
+ * @param gate where the crew comes in, in the plane of the rows; before the first row where nobody said
  */
 export function fetchingOn(
   rows: RowSet,
   { planters }: Pick<CrewDay, 'planters'>,
   { caches, headlands }: Pick<DayTerms, 'caches' | 'headlands'>,
+  gate?: Point,
 ): Fetching {
   // A refill in a row that the layout does not have is fetched nowhere: ways and rows go together.
   const fetched = planters
@@ -47,6 +52,15 @@ export function fetchingOn(
     rows: fetched.map(({ row }) => row),
     caches,
     allowed: headlands === 'both' ? ['first', 'last'] : [headlands],
+    fromGate: fetched.map(({ way, row }) => {
+      if (!gate) return way.first.along + way.first.into;
+      // Straight to the end of the row that makes the way shorter.
+      const [first, last] = rowSpan(rows, row - 1).map((chainage) => {
+        const [x, y] = pointAt(rows, row - 1, chainage).point;
+        return Math.hypot(x - gate[0], y - gate[1]);
+      });
+      return Math.min(first + way.first.into, last + way.last.into);
+    }),
   };
 }
 
@@ -55,7 +69,7 @@ export function fetchingOn(
  * @param best where they were found to stand best
  */
 export function boxPlaces(
-  { ways, rows }: Fetching,
+  { ways, rows, fromGate }: Fetching,
   { planters }: Pick<CrewDay, 'planters'>,
   best: Caches,
 ): BoxPlaces {
@@ -70,7 +84,7 @@ export function boxPlaces(
       row: rows[ways.findIndex((way) => way[headland].along === along)] ?? 1,
       trees: Math.round(visits * aBag),
     })),
-    fromGate: ways.reduce((sum, { first }) => sum + first.along + first.into, 0),
+    fromGate: fromGate.reduce((sum, metres) => sum + metres, 0),
   };
 }
 

@@ -8,16 +8,13 @@ import type { Point } from '../../../../core/measure/plane';
 import type { Place } from '../../../../core/checks/grid';
 import { eachPosition } from '../../../../core/rows/stored';
 import { readRows } from '../rows/facts.server';
-import { planeOf, readLayoutGround } from '../ground/facts.server';
+import { gatePointOf, readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { Reader } from '../../server/reader';
 
 /** Where a round over the plots begins and ends: the gate of the briefing, else the first tree. */
-export function gateOf(block: BlockRow, places: readonly Pick<Place, 'point'>[]): Point {
-  const gate = block.calendarTerms.briefing?.gate;
-  if (gate) return planeOf(block).toPlane([gate.longitude, gate.latitude]);
-  return places[0]?.point ?? [0, 0];
-}
+export const roundBegins = (block: BlockRow, places: readonly Pick<Place, 'point'>[]): Point =>
+  gatePointOf(block) ?? places[0]?.point ?? [0, 0];
 
 /** What plots are planned on, read inside a transaction. */
 export async function groundForPlots(
@@ -48,7 +45,7 @@ export async function groundForPlots(
     shares.find((share) => holds([share], share.planterId, row))?.planterId;
   return {
     ground: plantable.area,
-    gate: gateOf(block, places),
+    gate: roundBegins(block, places),
     stratumOfRow: { planter: planterOf, tool: (row) => tools.get(planterOf(row) ?? '') },
   };
 }

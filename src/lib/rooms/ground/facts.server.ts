@@ -1,4 +1,4 @@
-import { localPlane, type Plane } from '../../../../core/measure/plane';
+import { localPlane, type Plane, type Point } from '../../../../core/measure/plane';
 import { drawnGround, plantableArea, type Plantable } from '../../../../core/ground/plantable';
 import type { Keepout } from '../../../../core/ground/keepouts';
 import type { Surface } from '../../../../core/ground/surface';
@@ -11,6 +11,12 @@ import type { BlockRow } from './tables.server';
 
 export const planeOf = (block: BlockRow): Plane =>
   localPlane([block.originLongitude, block.originLatitude]);
+
+/** Where the crew comes onto a block, in its plane, as the briefing has it; nothing where nobody said. */
+export function gatePointOf(block: BlockRow): Point | undefined {
+  const gate = block.calendarTerms.briefing?.gate;
+  return gate ? planeOf(block).toPlane([gate.longitude, gate.latitude]) : undefined;
+}
 
 /** Blocks of a site, in their order. */
 export const blocksFact = tableFact(

@@ -22,7 +22,7 @@ import { standInReads, storeOfProbe, withGauge } from '../../../../core/tending/
 import type { Finding } from '../../../../core/tending/visit';
 import { wateringRoute } from '../../../../core/tending/route';
 import type { Place } from '../../../../core/checks/grid';
-import { gateOf } from '../checks/ground.server';
+import { roundBegins } from '../checks/ground.server';
 import { seededRandom } from '../../../../core/measure/random';
 import { ORDINARY_SOIL, type Soil } from '../../../../core/ground/zones';
 import type { BlockCall } from '../../../../core/morning/board';
@@ -323,7 +323,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     wateringRoute(
       thirsty,
       Math.max(1, Math.floor(terms.tank / next.litres)),
-      gateOf(block, thirsty),
+      roundBegins(block, thirsty),
     );
   return {
     terms,

@@ -1,7 +1,7 @@
 import { drawnPoint } from '../../../../../core/ground/polygon';
 import { treesInRow } from '../../../../../core/rows/stored';
 import { findingsOf, plannedWithFound } from '$lib/rooms/checks/findings.server';
-import { gateOf } from '$lib/rooms/checks/ground.server';
+import { roundBegins } from '$lib/rooms/checks/ground.server';
 import { pegPosition } from '../../../../../core/rows/rowset';
 import { plotRadius } from '../../../../../core/checks/plot';
 import { faultyIn } from '../../../../../core/checks/quality';
@@ -40,7 +40,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       layoutId: layout.id,
       trees: rows.reduce((sum, row) => sum + treesInRow(row), 0),
       plots: plots.length,
-      gate: gateOf(block, first ? [{ point: first }] : []),
+      gate: roundBegins(block, first ? [{ point: first }] : []),
       planned: planned.map(({ number, centre, radius, found: seen, row, peg }) => ({
         ...{ number, centre: drawnPoint(centre), radius, row, peg },
         seen,

@@ -1,6 +1,6 @@
 import { PLOT_SIZES, plotRadius } from '../../../../../../core/checks/plot';
 import { findingsOf } from '$lib/rooms/checks/findings.server';
-import { gateOf } from '$lib/rooms/checks/ground.server';
+import { roundBegins } from '$lib/rooms/checks/ground.server';
 import { plotPlansFact } from '$lib/rooms/checks/facts.server';
 import { pegPosition } from '../../../../../../core/rows/rowset';
 import { lastTools } from '../../../../../../core/crew/attendance';
@@ -34,7 +34,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       area: ground.area,
       boundary: ground.boundary,
       keptOut: ground.keptOut,
-      gate: gateOf(block, first ? [{ point: first }] : []),
+      gate: roundBegins(block, first ? [{ point: first }] : []),
       shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
       /** What each planter clocked on with last. */
       tools: [...lastTools(clocked)],

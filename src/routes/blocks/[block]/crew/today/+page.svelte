@@ -83,7 +83,7 @@
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
-  const fetching = $derived(rows && day && fetchingOn(rows, day, terms));
+  const fetching = $derived(rows && day && fetchingOn(rows, day, terms, data.gate));
   /** The best of all places takes a moment; until then those that no box moved alone betters. */
   let best = $state.raw<{ of: Fetching; found: Caches }>();
   $effect(() => {
@@ -378,10 +378,10 @@
         <h2>Boxes</h2>
         <Figure label="Carried to {data.seats ? 'bins' : 'bags'}" figure={boxes.carried} />
         <p class="num quiet">
-          {formatDistance(boxes.fromGate, units.system)} from one place at the gate, before row 1. A {data.seats
-            ? 'bin'
-            : 'bag'}
-          holds what <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
+          {formatDistance(boxes.fromGate, units.system)} from one place at the gate{data.gate
+            ? ''
+            : ', taken to be before row 1'}. A {data.seats ? 'bin' : 'bag'} holds what
+          <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
         </p>
       {/if}
       <h2>Learned rates, an hour</h2>

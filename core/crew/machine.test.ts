@@ -181,12 +181,49 @@ test('metres, hours and fuel add up; a wider turn is a longer one', () => {
   assert.throws(() => passPlan(rowsOf(2), 3, 1, { ...terms, radius: 99 }), /crew\.turnRadius/);
 });
 
-test('bins are filled before a pass they would not last, and never run empty within one', () => {
+test('a bin that holds less than its row runs empty on the way: where, and whose', () => {
+  // 200 trees at 2.5 m; the right row has a gap of 30 m after its 50th.
+  const left: MachineRow = { number: 1, length: 497.5, step: 2.5, runs: [0, 200] };
+  const right: MachineRow = {
+    ...{ number: 2, length: 525, step: 2.5, runs: [0, 200] },
+    stretches: [0, 50, 152.5, 150],
+  };
+  const terms = { ...MACHINE_TERMS, radius: 3, bin: 90 };
+  const [pass] = passPlan([left, right], 3, 1, terms).passes;
+  // Left is empty first, at its 91st tree, and again 90 trees on; then the right, filled each time, lasts.
+  assert.deepEqual(pass.stops, [
+    { at: 90 * 2.5, seat: 'left', row: 1, peg: 90 },
+    { at: 180 * 2.5, seat: 'left', row: 1, peg: 180 },
+  ]);
+  assert.equal(pass.refill, true);
+  // Driven from the last pegs, with 89 left of the pass before: full bins would spare no stop.
+  const [, back] = passPlan(
+    [
+      { number: 1, length: 0, step: 2.5, runs: [0, 1] },
+      { ...left, number: 2 },
+    ],
+    12,
+    1,
+    { ...terms, seats: 1 },
+  ).passes;
+  assert.deepEqual(
+    back.stops.map(({ peg, at }) => [peg, at]),
+    [
+      [112, 222.5],
+      [22, 447.5],
+    ],
+  );
+  assert.equal(back.refill, false);
+  const changes = passPlan([{ ...right, runs: [0, 60, 1, 140] }], 3, 1, { ...terms, seats: 1 });
+  assert.deepEqual(changes.passes[0].loads[0].changes, [{ at: 152.5 + 10 * 2.5, species: 1 }]);
+});
+
+test('bins are filled before a pass they would not last, and never run empty within one that they hold', () => {
   fc.assert(
     fc.property(
       fc.array(fc.integer({ min: 1, max: 90 }), { minLength: 1, maxLength: 30 }),
       fc.constantFrom(1 as const, 2 as const),
-      fc.integer({ min: 90, max: 300 }),
+      fc.integer({ min: 20, max: 300 }),
       (trees, seats, bin) => {
         const rows = trees.map((count, i) => ({
           ...{ number: i + 1, length: count * 2.5, step: 2.5 },
@@ -194,13 +231,26 @@ test('bins are filled before a pass they would not last, and never run empty wit
         }));
         const { passes } = passPlan(rows, 3, 1, { ...MACHINE_TERMS, seats, bin });
         const left = new Map<string, number>();
-        for (const { refill, loads } of passes) {
+        for (const { refill, loads, stops } of passes) {
           if (refill) left.clear();
-          for (const { seat, trees: wanted } of loads) {
+          // Tree by tree along the pass: nobody reaches into an empty bin, and no stop is for nothing.
+          const ahead = [...stops];
+          for (const [at, seat] of loads
+            .flatMap((load) => load.along.map((metres) => [metres, load.seat] as const))
+            .sort(([a], [b]) => a - b)) {
+            if (ahead.length && at >= ahead[0].at - 1e-9) {
+              assert.equal(left.get(ahead[0].seat) ?? bin, 0, 'whoever stops for it has none left');
+              ahead.shift();
+              left.clear();
+            }
             const has = left.get(seat) ?? bin;
-            assert.ok(has >= wanted, `${has} for ${wanted}`);
-            left.set(seat, has - wanted);
+            assert.ok(has > 0, `a tree is missing at ${at}`);
+            left.set(seat, has - 1);
           }
+          assert.equal(ahead.length, 0);
+          const most = Math.max(...loads.map((load) => load.trees));
+          if (most <= bin) assert.equal(stops.length, 0, 'on the headland, not on the way');
+          assert.ok(stops.length < Math.ceil(most / bin) + (refill ? 0 : 1));
         }
         assert.equal(passes[0].refill, true, 'nothing is planted from empty bins');
         const planted = passes

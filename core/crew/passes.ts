@@ -36,12 +36,31 @@ export interface MachineRow {
   length: number;
   step: number;
   runs: Runs;
+  /** First chainage and count of each stretch, in turn, where something interrupts the row. */
+  stretches?: readonly number[];
 }
 
 /** A kept row as the machine plants it. */
 export function machineRow(row: StoredRow): MachineRow {
-  const { number, first, last, step, runs } = summarise(row);
-  return { number, step, runs, length: last - first };
+  const { number, first, last, step, runs, stretches, listed } = summarise(row);
+  const broken = !listed && stretches.length > 2;
+  return { number, step, runs, length: last - first, ...(broken ? { stretches } : {}) };
+}
+
+/**
+ * Metres from a row's first tree to each of its trees, in the order in which it is driven: what interrupts
+ * the row is driven over.
+ * @example metresAlong({ length: 12, step: 2, stretches: [5, 2, 15, 2], runs: [0, 4] }) // => [0, 2, 10, 12]
+ */
+export function metresAlong(
+  { length, step, stretches, runs }: Omit<MachineRow, 'number'>,
+  backwards = false,
+): number[] {
+  const parts = stretches ?? [0, runs.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0)];
+  const along: number[] = [];
+  for (let i = 0; i < parts.length; i += 2)
+    for (let k = 0; k < parts[i + 1]; k++) along.push(parts[i] - parts[0] + k * step);
+  return backwards ? along.reverse().map((metres) => length - metres) : along;
 }
 
 /** What a seat plants of a pass, in the order in which it plants it. */
@@ -50,19 +69,36 @@ export interface SeatLoad {
   row: number;
   runs: Runs;
   trees: number;
+  /** Metres from the start of the pass to each of them. */
+  along: number[];
   /** Where the species changes: metres from the start of the pass, and to which. */
   changes: { at: number; species: number }[];
+}
+
+/** A place within a pass at which a bin is empty: the machine stands, and all bins are filled. */
+export interface BinStop {
+  /** Metres from the start of the pass to the first tree that is not there. */
+  at: number;
+  /** Whose bin it is. */
+  seat: SeatLoad['seat'];
+  row: number;
+  /** The last peg that it had a tree for. */
+  peg: number;
 }
 
 export interface Pass {
   /** In the order of driving, counted from 1. */
   order: number;
   rows: number[];
+  /** Of the longest of its rows. */
+  metres: number;
   /** Driven from the last peg to the first. */
   backwards: boolean;
   loads: SeatLoad[];
   /** Bins are filled before it, where the machine stands then. */
   refill: boolean;
+  /** Where bins run empty on the way: a bin holds less than the row. */
+  stops: BinStop[];
   /** The turn into it is tighter than the tractor makes: it reverses. */
   tight: boolean;
 }
@@ -88,7 +124,8 @@ export function passPlan(
   side: 1 | -1,
   terms: MachineTerms,
 ): PassPlan {
-  const { seats, radius, speed, turning, bin, fuel } = terms;
+  const { seats, radius, speed, turning, fuel } = terms;
+  const bin = Math.max(1, terms.bin);
   if (!(speed > 0 && turning > 0)) throw told('crew.noSpeed');
   if (!(radius >= 0 && radius <= WIDEST_TURN))
     throw told('crew.turnRadius', { radius: lengthOf(radius), most: lengthOf(WIDEST_TURN) });
@@ -103,16 +140,27 @@ export function passPlan(
     const own = groups[group];
     const backwards = i % 2 === 1;
     const loads = loadsOf(own, backwards, side, seats);
-    const short = loads.some(({ seat, trees }) => (left.get(seat) ?? 0) < trees);
-    // Every seat is filled when one of them has to be: the machine stands still once.
-    if (short) left = new Map(loads.map(({ seat }) => [seat, bin]));
-    for (const { seat, trees } of loads) left.set(seat, (left.get(seat) ?? bin) - trees);
+    const driven = loads.map((load) => ({
+      ...load,
+      along: metresAlong(
+        own.find(({ number }) => number === load.row)!,
+        backwards,
+      ),
+      left: left.get(load.seat) ?? 0,
+    }));
+    const full = driven.map((one) => ({ ...one, left: bin }));
+    const [asItIs, filled] = [drive(driven, backwards, bin), drive(full, backwards, bin)];
+    // On the headland all bins are filled where that spares a stop on the way: boxes stand there.
+    const refill = filled.length < asItIs.length;
+    left = new Map((refill ? full : driven).map((one) => [one.seat, one.left]));
     return {
       order: i + 1,
       rows: own.map(({ number }) => number),
       backwards,
       loads,
-      refill: short,
+      refill,
+      metres: Math.max(...own.map((row) => row.length)),
+      stops: refill ? filled : asItIs,
       tight: i > 0 && Math.abs(group - order[i - 1]) < apart,
     };
   });
@@ -156,6 +204,42 @@ export function passPlan(
       ],
     },
   };
+}
+
+/** A seat's load as it is driven. */
+interface Driven extends SeatLoad {
+  /** Trees in its bin; what is left after the pass stands here then. */
+  left: number;
+}
+
+/**
+ * Drives a pass: wherever a bin is empty before its row ends the machine stands, and every bin is filled.
+ * @param loads whose `left` is counted down
+ */
+function drive(loads: readonly Driven[], backwards: boolean, bin: number): BinStop[] {
+  const stops: BinStop[] = [];
+  const set = new Map(loads.map(({ row }) => [row, 0]));
+  const setUntil = (load: Driven, until: number) => {
+    load.left -= until - set.get(load.row)!;
+    set.set(load.row, until);
+  };
+  for (;;) {
+    const [next] = loads
+      .map((load) => ({ load, until: set.get(load.row)! + load.left }))
+      .filter(({ load, until }) => until < load.trees)
+      .sort((a, b) => a.load.along[a.until] - b.load.along[b.until]);
+    if (!next) break;
+    const at = next.load.along[next.until];
+    for (const load of loads) {
+      const ahead = load.along.findIndex((metres) => metres >= at - 1e-9);
+      setUntil(load, load === next.load ? next.until : ahead < 0 ? load.trees : ahead);
+      load.left = bin;
+    }
+    const { seat, row, trees } = next.load;
+    stops.push({ at, seat, row, peg: backwards ? trees - next.until + 1 : next.until });
+  }
+  for (const load of loads) setUntil(load, load.trees);
+  return stops;
 }
 
 /**
@@ -283,17 +367,19 @@ function loadsOf(
 ): SeatLoad[] {
   const leftFirst = (side === 1) !== backwards;
   const placed = leftFirst ? rows : [...rows].reverse();
-  return placed.map(({ number, step, runs }, i): SeatLoad => {
+  return placed.map((row, i): SeatLoad => {
+    const { number, runs } = row;
+    const along = metresAlong(row, backwards);
     const seat = seats === 1 ? 'only' : rows.length === 1 ? 'left' : i === 0 ? 'left' : 'right';
     const driven = backwards ? reversed(runs) : runs;
     const changes: SeatLoad['changes'] = [];
     let trees = 0;
     for (let run = 0; run < driven.length; run += 2) {
       if (run > 0 && driven[run] !== driven[run - 2])
-        changes.push({ at: trees * step, species: driven[run] });
+        changes.push({ at: along[trees], species: driven[run] });
       trees += driven[run + 1];
     }
-    return { seat, row: number, runs: driven, trees, changes };
+    return { seat, row: number, runs: driven, trees, along, changes };
   });
 }
 

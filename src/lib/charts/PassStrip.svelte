@@ -59,6 +59,16 @@
           class:done={done.has(row)}
         />
       {/each}
+      {#each pass.stops as { at: metres } (metres)}
+        {@const down = (metres / Math.max(1, pass.metres)) * (BASE - TOP)}
+        <rect
+          class="stop"
+          x={x(pass) - 5}
+          y={(pass.backwards ? BASE - down : TOP + down) - 5}
+          width="10"
+          height="10"><title>Bins are filled at row {pass.rows.join(' and ')}</title></rect
+        >
+      {/each}
       {#if step > 15}
         <circle cx={x(pass)} cy={pass.backwards ? BASE : TOP} r="12" class:refill={pass.refill} />
         <text x={x(pass)} y={(pass.backwards ? BASE : TOP) + 4}>{pass.order}</text>
@@ -106,6 +116,11 @@
   }
   circle {
     fill: var(--sheet);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .stop {
+    fill: var(--ochre-fill);
     stroke: var(--ink);
     stroke-width: 1.5;
   }

@@ -59,6 +59,11 @@
   });
   const remember = () => void keepDraft(KEY, { counts, bin, seat });
   const ahead = $derived(load && seatAhead(load.runs, before + set));
+  /** Metres to the next change, over whatever interrupts the row. */
+  const changeIn = $derived.by(() => {
+    const at = before + set;
+    return ahead?.change && load ? load.along[at + ahead.change.trees] - load.along[at] : 0;
+  });
   const interval = $derived(intervalOf(data.terms, data.terms.slip));
   const name = (species: number) => (data.species[species] ?? '').toLowerCase();
 
@@ -137,7 +142,7 @@
       <p class="change" class:soon={ahead.change.trees <= 10} aria-live="polite">
         {say('seat.next', {
           trees: ahead.change.trees,
-          metres: tongue.measure(formatLength(ahead.change.trees * interval, tongue.system, 0)),
+          metres: tongue.measure(formatLength(changeIn, tongue.system, 0)),
           species: name(ahead.change.species),
         })}
       </p>

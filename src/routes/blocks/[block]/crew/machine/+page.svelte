@@ -141,7 +141,8 @@
         </h2>
         <PassStrip passes={inSight} {done} selected={pass.order} onselect={pick} />
         <p class="quiet">
-          Ochre: bins are filled before it. Dashed turns are too tight: the tractor reverses.
+          Ochre: bins are filled before it, and at a square on the way. Dashed turns are too tight:
+          the tractor reverses.
         </p>
         <h2>
           Load for pass {pass.order}, {pass.backwards
@@ -167,6 +168,16 @@
         {#if pass.refill}<p class="say">
             Fill the bins before this pass: they hold {formatNumber(terms.bin)} a seat.
           </p>{/if}
+        {#if pass.stops.length}
+          <p class="say">
+            Bins run empty on the way. Trees have to stand there, or somebody brings them:
+            {#each pass.stops as { at, seat, row, peg }, i (at)}{i ? '; ' : ' '}at {formatLength(
+                at,
+                units.system,
+                0,
+              )}, {SEAT[seat].toLowerCase()} after row {row}, peg {peg}{/each}.
+          </p>
+        {/if}
         <div class="buttons">
           <Button
             size="small"

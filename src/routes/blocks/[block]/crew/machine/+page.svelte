@@ -171,11 +171,13 @@
         {#if pass.stops.length}
           <p class="say">
             Bins run empty on the way. Trees have to stand there, or somebody brings them:
-            {#each pass.stops as { at, seat, row, peg }, i (at)}{i ? '; ' : ' '}at {formatLength(
+            {#each pass.stops.slice(0, 6) as { at, seat, row, peg }, i (at)}{i ? '; ' : ' '}at {formatLength(
                 at,
                 units.system,
                 0,
-              )}, {SEAT[seat].toLowerCase()} after row {row}, peg {peg}{/each}.
+              )}, {SEAT[seat].toLowerCase()} after row {row}, peg {peg}{/each}{pass.stops.length > 6
+              ? `; and ${pass.stops.length - 6} more`
+              : ''}.
           </p>
         {/if}
         <div class="buttons">

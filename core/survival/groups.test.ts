@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
 import { differs, evenness, handlingClass, survivalBy, type CountedTree } from './groups';
 import { kaplanMeier, logRank, solve } from './kaplan';
-import { followedOf, livesOf } from './life';
+import { diedAlike, lifeCurve, spansOf, type Span } from './between';
+import { livesOf } from './life';
 import { logistic, type Exposed, type Fitted } from './logistic';
 import { cameBack, isAlive, isDead, sumMarks } from './marks';
 
@@ -22,25 +23,86 @@ test('a tree dies by the count that finds it dead; one that lives again never di
   assert.deepEqual(
     [...lives],
     [
-      [1, { at: 12, died: false }],
-      [2, { at: 12, died: true }],
-      [3, { at: 6, died: true }],
-      [4, { at: 12, died: false }],
-      [5, { at: 6, died: true }],
+      [1, { after: 12, at: 12, died: false }],
+      [2, { after: 6, at: 12, died: true }],
+      [3, { after: 0, at: 6, died: true }],
+      [4, { after: 12, at: 12, died: false }],
+      [5, { after: 0, at: 6, died: true }],
     ],
   );
   const back = livesOf([
     { months: 6, marks: '0' },
     { months: 12, marks: '1' },
   ]);
-  assert.deepEqual(back.get(1), { at: 12, died: false });
-  const { start, times } = followedOf(lives.values());
-  assert.equal(start, 5);
-  assert.deepEqual(times, [
-    { at: 6, died: 2, lost: 0 },
-    { at: 12, died: 1, lost: 2 },
+  assert.deepEqual(back.get(1), { after: 12, at: 12, died: false });
+  const spans = spansOf(lives.values());
+  assert.deepEqual(spans, [
+    { after: 12, trees: 2 },
+    { after: 6, by: 12, trees: 1 },
+    { after: 0, by: 6, trees: 2 },
   ]);
-  assert.ok(Math.abs(kaplanMeier(start, times).at(-1)!.survival - 2 / 5) < 1e-12);
+  assert.ok(Math.abs(lifeCurve(spans).at(-1)!.survival - 2 / 5) < 1e-12);
+  // Two counts of one month are one look, and a dead tree of the first weeks died in the first month.
+  const looks = [
+    { after: 11.7, at: 12.3, died: true },
+    { after: 0, at: 0.3, died: true },
+  ];
+  assert.deepEqual(spansOf(looks), [
+    { after: 11, by: 12, trees: 1 },
+    { after: 0, by: 1, trees: 1 },
+  ]);
+});
+
+test('a tree that a count passed over is shared out among the counts between, and not set at the last', () => {
+  // Half of those looked at each time were dead by 6; whoever was looked at only at 12 died alike.
+  const each: Span[] = [
+    { after: 0, by: 6, trees: 50 },
+    { after: 6, by: 12, trees: 25 },
+    { after: 12, trees: 25 },
+  ];
+  const late: Span[] = [
+    { after: 0, by: 12, trees: 75 },
+    { after: 12, trees: 25 },
+  ];
+  const [half, quarter] = lifeCurve([...each, ...late]);
+  assert.ok(Math.abs(half.survival - 0.5) < 1e-6 && Math.abs(quarter.survival - 0.25) < 1e-9);
+  assert.ok(Math.abs(half.died - 100) < 1e-6 && Math.abs(half.atRisk - 200) < 1e-9);
+  // At 12 two hundred trees tell, at 6 little more than the hundred that were looked at.
+  const [alone] = lifeCurve(each);
+  assert.ok(half.high - half.low > 0.85 * (alone.high - alone.low));
+  assert.ok(quarter.high - quarter.low < 0.75 * (lifeCurve(each)[1].high - lifeCurve(each)[1].low));
+  const { chance } = diedAlike([{ spans: each }, { spans: late }])!;
+  assert.ok(chance > 0.9, `they died alike: ${chance}`);
+});
+
+test('groups that die alike are parted once in twenty seasons, however they were looked at; others are found', () => {
+  const random = seededRandom('passed over');
+  const one = (hazard: number, looks: number[]): Span => {
+    const died = -Math.log(1 - random()) / hazard;
+    const by = looks.find((at) => died <= at);
+    const after = looks.filter((at) => at < (by ?? Infinity)).at(-1) ?? 0;
+    return by === undefined ? { after, trees: 1 } : { after, by, trees: 1 };
+  };
+  const parted = (seasons: number, hazard: number) => {
+    let found = 0;
+    for (let season = 0; season < seasons; season++) {
+      const mostly = Array.from({ length: 80 }, () =>
+        one(
+          0.03,
+          [6, 12, 24].filter((at) => at === 24 || random() < 0.7),
+        ),
+      );
+      const seldom = Array.from({ length: 80 }, () =>
+        one(hazard, random() < 0.5 ? [24] : [6, 12, 24]),
+      );
+      const groups = [{ spans: mostly }, { spans: seldom }];
+      if (diedAlike(groups, `season ${season}`)!.chance < 0.05) found++;
+    }
+    return found / seasons;
+  };
+  const [alike, twice] = [parted(160, 0.03), parted(60, 0.06)];
+  assert.ok(alike > 0.01 && alike < 0.09, `${alike}`);
+  assert.ok(twice > 0.8, `${twice}`);
 });
 
 test('curves that cannot be are refused, groups that died alike are not parted', () => {

@@ -43,7 +43,8 @@ export function kaplanMeier(start: number, times: readonly Followed[]): CurvePoi
   });
 }
 
-function bounds(survival: number, sum: number): [number, number] {
+/** An interval on the log(−log) scale. @param sum the variance of the logarithm of the share */
+export function bounds(survival: number, sum: number): [number, number] {
   if (survival <= 0 || survival >= 1) return [survival, survival];
   const spread = (Z95 * Math.sqrt(sum)) / Math.abs(Math.log(survival));
   return [survival ** Math.exp(spread), survival ** Math.exp(-spread)];
@@ -75,11 +76,20 @@ export interface Compared {
  * @param groups trees set and times of each
  * @returns nothing for fewer than two groups, or where nobody died
  */
-export function logRank(
-  groups: readonly { start: number; times: readonly Followed[] }[],
-): Compared | undefined {
+export function logRank(groups: readonly Group[]): Compared | undefined {
+  if (groups.length < 2) return undefined;
+  const { excess, variance } = logRankSums(groups);
+  return overChance(excess, variance);
+}
+
+interface Group {
+  start: number;
+  times: readonly Followed[];
+}
+
+/** Deaths of each group but the last beyond those that chance would give it, and their covariance. */
+export function logRankSums(groups: readonly Group[]): { excess: number[]; variance: number[][] } {
   const k = groups.length;
-  if (k < 2) return undefined;
   const times = [...new Set(groups.flatMap((group) => group.times.map(({ at }) => at)))].sort(
     (a, b) => a - b,
   );
@@ -99,10 +109,19 @@ export function logRank(
       }
     now.forEach((time, i) => (atRisk[i] -= (time?.died ?? 0) + (time?.lost ?? 0)));
   }
+  return { excess, variance };
+}
+
+/** How far deaths lie from those that chance would give, as χ². @returns nothing where nobody died */
+export function overChance(
+  excess: readonly number[],
+  variance: readonly (readonly number[])[],
+): Compared | undefined {
   const solved = solve(variance, excess);
   if (!solved) return undefined;
   const statistic = solved.reduce((sum, value, i) => sum + value * excess[i], 0);
-  return { statistic, degrees: k - 1, chance: chiSquareTail(statistic, k - 1) };
+  if (!(statistic >= 0)) return undefined;
+  return { statistic, degrees: excess.length, chance: chiSquareTail(statistic, excess.length) };
 }
 
 /** Solves A·x = b by elimination with pivots; nothing where A has no inverse. */

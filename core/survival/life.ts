@@ -1,5 +1,4 @@
 import { isAlive } from './marks';
-import type { Followed } from './kaplan';
 
 /** One count of a row: when, and one sign a tree. */
 export interface MarkedCount {
@@ -29,15 +28,22 @@ export function withoutRefilled(
   return [...marks].map((mark, i) => (others.has(i + 1) ? '-' : mark)).join('');
 }
 
+/** What is known of a tree: alive after planting and at the counts up to `after`, and how it was at `at`. */
+export interface Life {
+  /** The last look that found it alive; 0 where there was none. */
+  after: number;
+  /** When it was found dead, or seen alive for the last time. */
+  at: number;
+  died: boolean;
+}
+
 /**
  * What became of every tree of a row over its counts: a tree that is dead or gone at a count and at all later
  * ones died by it; one alive at the last look left the study then. Trees never looked at are left out.
- * @returns by peg, counted from 1: when it died, or when it was last seen alive
+ * @returns by peg, counted from 1
  */
-export function livesOf(
-  counts: readonly MarkedCount[],
-): Map<number, { at: number; died: boolean }> {
-  const lives = new Map<number, { at: number; died: boolean }>();
+export function livesOf(counts: readonly MarkedCount[]): Map<number, Life> {
+  const lives = new Map<number, Life>();
   const ordered = [...counts].sort((a, b) => a.months - b.months);
   const longest = Math.max(0, ...ordered.map(({ marks }) => marks.length));
   for (let peg = 1; peg <= longest; peg++) {
@@ -51,28 +57,9 @@ export function livesOf(
         [alive, dead] = [months, undefined];
       } else dead ??= months;
     }
-    if (dead !== undefined) lives.set(peg, { at: dead, died: true });
-    else if (alive >= 0) lives.set(peg, { at: alive, died: false });
+    const after = Math.max(0, alive);
+    if (dead !== undefined) lives.set(peg, { after, at: dead, died: true });
+    else if (alive >= 0) lives.set(peg, { after, at: alive, died: false });
   }
   return lives;
-}
-
-/** Lives put together by time, in whole months, for a curve. */
-export function followedOf(lives: Iterable<{ at: number; died: boolean }>): {
-  start: number;
-  times: Followed[];
-} {
-  const times = new Map<number, Followed>();
-  let start = 0;
-  for (const { at, died } of lives) {
-    start++;
-    const month = Math.max(0, Math.round(at));
-    const time = times.get(month) ?? { at: month, died: 0, lost: 0 };
-    times.set(month, {
-      at: month,
-      died: time.died + (died ? 1 : 0),
-      lost: time.lost + (died ? 0 : 1),
-    });
-  }
-  return { start, times: [...times.values()].sort((a, b) => a.at - b.at) };
 }

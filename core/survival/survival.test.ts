@@ -131,6 +131,6 @@ test('a tree set into a dead place is left out of the counts since, and only of 
     { months: 6, marks: withoutRefilled('10', '2026-10-31', refills) },
     { months: 12, marks: withoutRefilled('11', '2026-11-20', refills) },
   ]);
-  assert.deepEqual(lives.get(2), { at: 6, died: true });
-  assert.deepEqual(lives.get(1), { at: 12, died: false });
+  assert.deepEqual(lives.get(2), { after: 0, at: 6, died: true });
+  assert.deepEqual(lives.get(1), { after: 12, at: 12, died: false });
 });

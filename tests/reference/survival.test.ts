@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import jstat from 'jstat';
 import { chiSquareTail, incompleteGamma, normalProbability } from '../../core/measure/gamma';
+import { diedAlike, lifeCurve, type Span } from '../../core/survival/between';
 import { greenwood, kaplanMeier, logRank, type Followed } from '../../core/survival/kaplan';
 import { logistic, type Exposed, type Fitted } from '../../core/survival/logistic';
 import { runsAlong } from '../../core/survival/joins';
@@ -51,6 +52,78 @@ test('product limit, Greenwood and log-rank on the remission times', () => {
   // Without anybody lost the curve is the plain share.
   near(kaplanMeier(21, times(PLACEBO)).at(-1)!.survival, 0, 1e-12);
   near(kaplanMeier(21, times(PLACEBO))[3].survival, 14 / 21, 1e-12);
+});
+
+// Source: the breast retraction times of Finkelstein & Wolfe 1985 (Biometrics 41), each known between two visits; the
+// likeliest shares to fall into each interval after radiotherapy alone as texts on such data print them; from memory.
+test('deaths between two looks: the self-consistent curve of the retraction times', () => {
+  const seen =
+    '45 6-10 0-7 46 46 7-16 17 7-14 37-44 0-8 4-11 15 11-15 22 46 46 25-37 46 26-40 46 27-34 36-44 46 ' +
+    '36-48 37 40 17-25 46 11-18 38 5-12 37 0-5 18 24 36 5-11 19-35 17-25 24 32 33 19-26 37 34 36';
+  const spans = seen.split(' ').map((one): Span => {
+    const [after, by] = one.split('-').map(Number);
+    return { after, trees: 1, ...(by ? { by } : {}) };
+  });
+  const curve = lifeCurve(spans);
+  const falls = curve.map(({ at, survival }, i) => ({
+    at,
+    share: (i ? curve[i - 1].survival : 1) - survival,
+  }));
+  const printed = [
+    [5, 0.0463],
+    [7, 0.0334],
+    [8, 0.0887],
+    [12, 0.0708],
+    [25, 0.0926],
+    [34, 0.0818],
+    [40, 0.1209],
+    [48, 0.4656],
+  ];
+  const steps = falls.filter(({ share }) => share > 1e-4);
+  assert.deepEqual(
+    steps.map(({ at }) => at),
+    printed.map(([at]) => at),
+  );
+  steps.forEach(({ share }, i) => near(share, printed[i][1], 1e-4));
+});
+
+// Source: where every tree is looked at every time the likelihood is that of a life table, its curve the product limit
+// and its information Greenwood's (Kalbfleisch & Prentice, Statistical Analysis of Failure Time Data); identity.
+test('without a look passed over it is the product limit, Greenwood’s error and the log-rank test', () => {
+  const spans: Span[] = [
+    { after: 0, by: 6, trees: 10 },
+    { after: 6, by: 12, trees: 5 },
+    { after: 6, trees: 7 },
+    { after: 12, trees: 40 },
+  ];
+  const followed = [
+    { at: 6, died: 10, lost: 7 },
+    { at: 12, died: 5, lost: 40 },
+  ];
+  kaplanMeier(62, followed).forEach((point, i) => {
+    const found = lifeCurve(spans)[i];
+    for (const key of ['at', 'atRisk', 'died', 'survival', 'low', 'high'] as const)
+      near(found[key], point[key], 1e-9);
+  });
+  const others: Span[] = [
+    { after: 0, by: 6, trees: 3 },
+    { after: 6, by: 12, trees: 4 },
+    { after: 12, trees: 50 },
+  ];
+  near(
+    diedAlike([{ spans }, { spans: others }])!.statistic,
+    logRank([
+      { start: 62, times: followed },
+      {
+        start: 57,
+        times: [
+          { at: 6, died: 3, lost: 0 },
+          { at: 12, died: 4, lost: 50 },
+        ],
+      },
+    ])!.statistic,
+    1e-9,
+  );
 });
 
 // Source: with one time and no loss the log-rank statistic of two groups is Mantel–Haenszel's χ² of the fourfold

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import type { CurvePoint } from '$core/survival/kaplan';
-  import { formatPercent } from '$core/measure/units';
+  import { formatNumber, formatPercent } from '$core/measure/units';
 
   interface Props {
     curves: readonly { name: string; points: readonly CurvePoint[] }[];
@@ -41,6 +41,9 @@
       .join('');
     return `M${x(0)} ${y(1)}${up}H${x(months)}${down}V${y(1)}Z`;
   });
+  /** Trees that a count passed over are shared out: their numbers are expected ones, with a tenth. */
+  const trees = (count: number) =>
+    formatNumber(count, Math.abs(count - Math.round(count)) < 0.05 ? 0 : 1);
   /** Names beside the ends, moved apart where they would lie on one another. */
   const labels = $derived.by(() => {
     const placed = curves
@@ -92,10 +95,10 @@
       <tbody>
         {#each curves as { name, points } (name)}
           {#each points as point (point.at)}<tr
-              ><td>{name}</td><td class="n">{point.at}</td><td class="n">{point.atRisk}</td><td
-                class="n">{point.died}</td
-              ><td class="n">{formatPercent(point.survival, 1)}</td><td class="n"
-                >{formatPercent(point.low, 1)} to {formatPercent(point.high, 1)}</td
+              ><td>{name}</td><td class="n">{point.at}</td><td class="n">{trees(point.atRisk)}</td
+              ><td class="n">{trees(point.died)}</td><td class="n"
+                >{formatPercent(point.survival, 1)}</td
+              ><td class="n">{formatPercent(point.low, 1)} to {formatPercent(point.high, 1)}</td
               ></tr
             >{/each}
         {/each}

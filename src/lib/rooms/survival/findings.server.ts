@@ -12,9 +12,10 @@ import {
   type GroupSurvival,
 } from '../../../../core/survival/groups';
 import { referenceEvaporation } from '../../../../core/tending/evaporation';
-import { kaplanMeier, logRank, type CurvePoint } from '../../../../core/survival/kaplan';
+import { diedAlike, lifeCurve, passedOver, spansOf } from '../../../../core/survival/between';
+import type { CurvePoint } from '../../../../core/survival/kaplan';
 import { growthOf } from '../../../../core/survival/growth';
-import { followedOf, livesOf, withoutRefilled } from '../../../../core/survival/life';
+import { livesOf, withoutRefilled, type Life } from '../../../../core/survival/life';
 import { isDead, sumMarks } from '../../../../core/survival/marks';
 import { groupBy, type Facts } from '../../server/facts';
 import { placedPlots } from '../checks/facts.server';
@@ -235,7 +236,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     const rowsOf = new Map<number, typeof counts>();
     for (const count of counts)
       if (count.marks) rowsOf.set(count.row, [...(rowsOf.get(count.row) ?? []), count]);
-    const groups = new Map<string, { at: number; died: boolean }[]>();
+    const groups = new Map<string, Life[]>();
     let times = 0;
     // By the block's first day: rows counted on one day stand at one time, whenever in the week they went in.
     const planted = [...rowsOf.keys()].flatMap((row) => plantedDay(row) ?? []).sort()[0];
@@ -259,14 +260,13 @@ async function workOut(facts: Facts, block: BlockRow) {
         else groups.set(name, [life]);
       }
     }
-    const followed = [...groups].map(([name, lives]) => ({ name, ...followedOf(lives) }));
+    const followed = [...groups].map(([name, lives]) => ({ name, spans: spansOf(lives) }));
     return {
       times,
-      curves: followed.map(({ name, start, times: own }): LotCurve => ({
-        name,
-        points: kaplanMeier(start, own),
-      })),
-      compared: logRank(followed),
+      curves: followed.map(({ name, spans }): LotCurve => ({ name, points: lifeCurve(spans) })),
+      compared: diedAlike(followed),
+      /** Dead trees that a count between had not looked at. */
+      passedOver: passedOver(followed.flatMap(({ spans }) => spans)),
     };
   }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import CountDesign from './CountDesign.svelte';
@@ -172,7 +173,10 @@
                   would part the curves this far often enough (log-rank, {formatPercent(
                     found.time.compared.chance,
                   )}).{/if}
-                A tree found dead died some time since the count before: the step stands at the count.
+                A tree found dead died some time since the count before: the step stands at the count.{#if found.time.passedOver}
+                  {howMany(found.time.passedOver, 'dead tree')}
+                  {found.time.passedOver === 1 ? 'was' : 'were'} passed over by a count between: shared
+                  out among the counts at which they may have died, the number at risk with them.{/if}
               </p>{/if}
           {/if}
           <Why why={found.why} />

@@ -93,6 +93,14 @@ test('the best stretch goes over the year’s end and a short frost, not over a 
   );
   assert.deepEqual(bestStretch(winter), [44, 14], 'one good week in May does not join');
   assert.equal(bestStretch(weeks(() => 0)), undefined);
+  // A stretch that begins with the year is one stretch.
+  assert.deepEqual(
+    stretches(
+      weeks((week) => (week < 9 ? 1 : 0)),
+      0.5,
+    ),
+    [[0, 8]],
+  );
   assert.deepEqual(bestStretch(weeks(() => 1)), [0, 51]);
 });
 

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { localPlane } from '../measure/plane';
 import { gridOf, surfaceFromGrid } from './elevation';
+import { levelLines } from './contour-lines';
 import { contourInterval, heightAt, hillShade, type Surface } from './surface';
 
 /** A plane that rises so much a metre eastwards and northwards. */
@@ -78,4 +79,37 @@ test('a surface that is made a grid again and laid out on the same ground has it
       Math.abs(heightAt(surface, x, y) - heightAt(before, x, y)) < 0.01,
       `${x}, ${y}: ${heightAt(surface, x, y)} for ${heightAt(before, x, y)}`,
     );
+});
+
+test('a saddle is parted as its middle lies: two lines, neither of them through the other', () => {
+  // High in south-west and north-east, low in the other corners: the level goes round either pair.
+  const lines = (high: number) => {
+    const [low, cell] = [0, 10];
+    const saddle = {
+      ...{ columns: 2, rows: 2, minX: 0, minY: 0, cell },
+      heights: Float32Array.from([high, low, low, high]),
+    } as unknown as Surface;
+    return levelLines(saddle, 4).map(({ level, segments }) => ({
+      level,
+      pieces: Array.from({ length: segments.length / 4 }, (_, i) =>
+        [...segments.slice(4 * i, 4 * i + 4)].map((value) => Math.round(value * 100) / 100),
+      ),
+    }));
+  };
+  // Middle at 5 over the level of 4: the high corners hang together, the low ones are cut off.
+  assert.deepEqual(lines(10)[0], {
+    level: 4,
+    pieces: [
+      [6, 0, 10, 4],
+      [4, 10, 0, 6],
+    ],
+  });
+  // Middle at 3 under it: each high corner is alone.
+  assert.deepEqual(lines(6)[0], {
+    level: 4,
+    pieces: [
+      [0, 3.33, 3.33, 0],
+      [10, 6.67, 6.67, 10],
+    ],
+  });
 });

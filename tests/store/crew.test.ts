@@ -259,6 +259,17 @@ test('rows are shared again without taking a begun row from anybody; drawn share
       assert.equal(holderOf(row.number).length, 1, `row ${row.number} is one planter’s`);
       assert.ok(crew.includes(holderOf(row.number)[0].planterId));
     }
+  // Whatever nobody has begun is shared so that all end within a row of one another.
+  const rates = await learnedRates(await setting.facts(), block.id);
+  const slowest = Math.min(...crew.map((id) => rates.get(id)!.rate));
+  const ends = crew.map(
+    (id) =>
+      rows
+        .filter((row) => holderOf(row.number)[0]?.planterId === id)
+        .reduce((sum, row) => sum + Math.max(0, left(row)), 0) / rates.get(id)!.rate,
+  );
+  const oneRow = Math.max(...rows.map(left)) / slowest;
+  assert.ok(Math.max(...ends) - Math.min(...ends) <= 2 * oneRow, ends.join());
   const [a, b] = others;
   const last = rows.at(-1)!.number;
   const assign = (list: { planterId: string; firstRow: number; lastRow: number }[]) => ({

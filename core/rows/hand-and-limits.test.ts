@@ -526,6 +526,22 @@ test('scattered spots have lanes to walk, and nothing to string', () => {
   assert.ok(out.rows.every(({ strings: pieces }) => !pieces.length));
   const spots = out.rows.reduce((sum, row) => sum + row.spots!, 0);
   assert.equal(spots, scattered.rows.total);
+  // Walked by compass and tape from the first spot on, lane by lane, every spot is come to.
+  let here = out.rows[0].walk!.first;
+  const go = ({ metres, bearing }: { metres: number; bearing: number }) =>
+    (here = [here[0] + metres * Math.sin(bearing), here[1] + metres * Math.cos(bearing)]);
+  const stands = (row: number, peg: number) => {
+    const { point } = pegPosition(scattered.rows, row, peg)!;
+    assert.ok(Math.hypot(here[0] - point[0], here[1] - point[1]) < 1e-6, `${row}/${peg}`);
+  };
+  for (const { row, walk } of out.rows) {
+    if (walk!.before) go(walk!.before);
+    stands(row, 1);
+    for (const leg of walk!.legs) {
+      go(leg);
+      stands(row, leg.peg);
+    }
+  }
   const pegged = layOut(ground, parameters);
   assert.equal(pegged.figures.lanes, 0);
   assert.equal(pegged.figures.longestStrung, pegged.figures.longestRow.value);

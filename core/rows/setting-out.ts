@@ -81,6 +81,24 @@ export interface SquareCheck {
   diagonal: number;
 }
 
+/** From one scattered spot to the next, by compass and tape. */
+export interface Leg {
+  /** Of the spot that it leads to. */
+  peg: number;
+  /** Level. */
+  metres: number;
+  /** From true north, clockwise, radians. */
+  bearing: number;
+}
+
+/** How a walking lane is set out: its first spot, and from spot to spot. */
+export interface LaneWalk {
+  first: Point;
+  /** From the last spot of the lane before; nothing for the first lane. */
+  before?: Omit<Leg, 'peg'>;
+  legs: Leg[];
+}
+
 export interface SettingOut {
   /** Rows at right angles to a baseline; undefined where rows bend. */
   baseline?: {
@@ -98,6 +116,7 @@ export interface SettingOut {
     row: number;
     /** Spots of a walking lane, which no string helps to find; undefined for a row. */
     spots?: number;
+    walk?: LaneWalk;
     strings: StringSpan[];
     /** Where no tree stands, round keep-outs and what was taken out by hand. */
     breaks: StringSpan[];
@@ -141,7 +160,7 @@ export function settingOut(
     const breaks = breaksOf(rowParts(rows, row));
     return {
       row: row + 1,
-      ...(lane ? { spots: trees[row] } : {}),
+      ...(lane ? { spots: trees[row], walk: laneWalk(rows, row, trees) } : {}),
       strings: lane ? [] : strings(first, last, string, breaks),
       breaks,
       level: last - first,
@@ -157,6 +176,24 @@ export function settingOut(
       (sum, n, row) => sum + (rows.rowListed[row] ? 0 : Math.max(0, n - 1)),
       0,
     ),
+  };
+}
+
+/** The way along a lane of scattered spots, row counted from 0. */
+function laneWalk(rows: RowSet, row: number, trees: ArrayLike<number>): LaneWalk {
+  const points = Array.from(
+    { length: trees[row] },
+    (_, i) => pegPosition(rows, row + 1, i + 1)!.point,
+  );
+  const way = (from: Point, to: Point) => ({
+    metres: Math.hypot(to[0] - from[0], to[1] - from[1]),
+    bearing: bearingOf(from, to),
+  });
+  const last = row > 0 && pegPosition(rows, row, trees[row - 1]);
+  return {
+    first: points[0],
+    ...(last ? { before: way(last.point, points[0]) } : {}),
+    legs: points.slice(1).map((to, i) => ({ peg: i + 2, ...way(points[i], to) })),
   };
 }
 

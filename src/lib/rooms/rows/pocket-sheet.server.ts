@@ -8,7 +8,8 @@ import {
 } from '../../../../core/measure/units';
 import type { RefillPoint } from '../../../../core/crew/caches';
 import type { RowFall } from '../../../../core/rows/fall';
-import { breaksOf, type SettingOut } from '../../../../core/rows/setting-out';
+import type { Plane } from '../../../../core/measure/plane';
+import { breaksOf, type Leg, type SettingOut } from '../../../../core/rows/setting-out';
 import type { Tag } from '../../../../core/rows/trial';
 import { STRING_LENGTH } from '../../../../core/rows/layout';
 import { summarise, type RowRhythm, type StoredRow } from '../../../../core/rows/stored';
@@ -55,8 +56,9 @@ export function settingOutSheet(content: {
   out: SettingOut;
   /** True fall of each row, where heights are known. */
   falls?: readonly RowFall[];
+  plane: Plane;
 }): Promise<Buffer> {
-  const { out, units, falls } = content;
+  const { out, units, falls, plane } = content;
   const length = (metres: number, decimals = 2) => plain(formatLength(metres, units, decimals));
   const { baseline } = out;
   const intro: Content[] = [
@@ -77,7 +79,7 @@ export function settingOutSheet(content: {
     ? `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${plain(formatNumber(out.frameSteps))} steps in all. `
     : '';
   const lanes = out.rows.some(({ spots }) => spots !== undefined)
-    ? 'Lanes run through scattered spots: a flag at the first, then by the phone or a receiver from spot to spot. '
+    ? 'Lanes run through scattered spots: a flag at the first, then from spot to spot by the phone, a receiver, or compass and tape as below. '
     : '';
   intro.push({
     text: `${frame}${lanes}Paint or flag goes back after the hole is dug. Locate and mark buried services before driving pegs.`,
@@ -118,7 +120,40 @@ export function settingOutSheet(content: {
       },
       layout: LINES,
     },
+    ...lanesBySpots(out, plane, length),
   ]);
+}
+
+/** How every spot of every lane is come to, for whoever has a compass and a tape. */
+function lanesBySpots(
+  { rows }: SettingOut,
+  plane: Plane,
+  length: (metres: number, decimals?: number) => string,
+): Content[] {
+  const lanes = rows.flatMap(({ row, walk }) => (walk ? [{ row, ...walk }] : []));
+  if (!lanes.length) return [];
+  const to = ({ metres, bearing }: Omit<Leg, 'peg'>) =>
+    `${formatBearing(bearing)} ${length(metres, 1)}`;
+  return [
+    {
+      text: 'From spot to spot: bearings from true north (set the compass to the declination of the place), level tape.',
+      bold: true,
+      margin: [0, 12, 0, 4],
+    },
+    ...lanes.map(({ row, first, before, legs }): Content => {
+      const [longitude, latitude] = plane.toLonLat(first);
+      const begins = `spot 1 at ${latitude.toFixed(6)}, ${longitude.toFixed(6)}${
+        before ? ` (${to(before)} from the last spot of lane ${row - 1})` : ''
+      }`;
+      return {
+        text: [
+          { text: `Lane ${row}: `, bold: true },
+          plain([begins, ...legs.map((leg) => `${leg.peg}: ${to(leg)}`)].join(' · ')),
+        ],
+        margin: [0, 0, 0, 3],
+      };
+    }),
+  ];
 }
 
 const fallWords = ({ fall }: RowFall): string =>

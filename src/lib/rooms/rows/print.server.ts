@@ -14,7 +14,7 @@ import { trialPlots } from './trial.server';
 import { tags } from '../../../../core/rows/trial';
 import type { Reader } from '../../server/reader';
 import { words } from '../../words';
-import { readSurface } from '../ground/facts.server';
+import { planeOf, readSurface } from '../ground/facts.server';
 import { named } from '../method/facts.server';
 import { treeWeight } from '../stock/carry.server';
 import { standsFor } from '../stock/facts.server';
@@ -56,7 +56,12 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
       const surface = await readSurface(reader, block.id);
       const set = toRowSet(layout.rhythm, rows);
       const falls = surface && fallsOf(surface, set);
-      return settingOutSheet({ ...about, out: settingOut(set, falls, string), falls });
+      return settingOutSheet({
+        ...about,
+        out: settingOut(set, falls, string),
+        falls,
+        plane: planeOf(block),
+      });
     }
     case 'tags': {
       const plots = await trialPlots(reader, block, layout, rows);

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
   import type { RowFall } from '$core/rows/fall';
-  import { settingOut } from '$core/rows/setting-out';
+  import type { Point } from '$core/measure/plane';
+  import { settingOut, type Leg } from '$core/rows/setting-out';
   import type { RowSet } from '$core/rows/rowset';
   import { STRING_LENGTH } from '$core/rows/layout';
   import { STRING_BOUNDS } from '$core/calendar/works';
@@ -15,16 +16,22 @@
     selected: number;
     /** The crew's own string, metres. */
     string?: number;
+    /** A place in the block's plane as longitude and latitude. */
+    toLonLat: (point: Point) => Point;
     /** Keeps another; only for who may plan. */
     onstring?: (metres: number) => void;
   }
-  let { rows, falls, selected, string = STRING_LENGTH, onstring }: Props = $props();
+  let { rows, falls, selected, string = STRING_LENGTH, toLonLat, onstring }: Props = $props();
   const units = useUnits();
   const out = $derived(settingOut(rows, falls, string));
   const row = $derived(out.rows[Math.min(selected, out.rows.length) - 1]);
   const fall = $derived(falls?.[selected - 1]);
   const strung = $derived(out.rows.filter(({ spots }) => spots === undefined).length);
   const length = (metres: number, decimals = 2) => formatLength(metres, units.system, decimals);
+  /** Spots that are listed here; the sheet has all. */
+  const LEGS = 8;
+  const way = ({ metres, bearing }: Omit<Leg, 'peg'>) =>
+    `${length(metres, 1)} on ${formatBearing(bearing)}`;
   const strings = $derived(out.rows.reduce((sum, { strings: list }) => sum + list.length, 0));
 </script>
 
@@ -59,8 +66,23 @@
       {:else}
         <p class="num">
           {howMany(row.spots, 'spot')} on {length(row.level, 0)} of walking. No string: the phone leads
-          from spot to spot, or a receiver by the pegs that Rows gives as GPX or CSV.
+          from spot to spot, a receiver by the pegs that Rows gives as GPX or CSV, or compass and tape.
         </p>
+        {#if row.walk}
+          {@const [longitude, latitude] = toLonLat(row.walk.first)}
+          <p class="num">
+            Spot 1 at {latitude.toFixed(6)}, {longitude.toFixed(6)}{#if row.walk.before}, {way(
+                row.walk.before,
+              )} from the last spot of lane {selected - 1}{/if}.
+            {#each row.walk.legs.slice(0, LEGS) as leg (leg.peg)}{leg.peg}: {way(leg)}.
+            {/each}
+            {#if row.walk.legs.length > LEGS}{howMany(row.walk.legs.length - LEGS, 'more spot')} on the
+              setting-out sheet.{/if}
+          </p>
+          <p class="small">
+            Bearings from true north: set the compass to the declination of the place.
+          </p>
+        {/if}
       {/if}
       {#if row.breaks.length}<p class="num">
           No trees from {row.breaks

@@ -6,6 +6,7 @@
   import type { WorkTerms } from '$core/calendar/works';
   import { asLaid } from '$core/rows/deciding';
   import { bearingOfDirection, type Direction } from '$core/rows/direction';
+  import { localPlane } from '$core/measure/plane';
   import type { LayoutParameters } from '$core/rows/layout';
   import { spoken } from '$lib/parts/reader.svelte';
   import type { Card } from '$lib/parts/SpeciesName.svelte';
@@ -57,6 +58,9 @@
     onbearing,
     onwrong,
   }: Props = $props();
+  const { toLonLat } = $derived(
+    localPlane([data.block.originLongitude, data.block.originLatitude]),
+  );
 
   const UNDERS: [Under, string][] = [
     ['rows', 'Rows'],
@@ -127,6 +131,7 @@
         falls={result.falls}
         {selected}
         string={works.string}
+        {toLonLat}
         onstring={mayPlan ? (string) => keepWorks({ ...works, string }) : undefined}
       />
     {:else if under === 'crowns'}

@@ -74,10 +74,15 @@
             Spot 1 at {latitude.toFixed(6)}, {longitude.toFixed(6)}{#if row.walk.before}, {way(
                 row.walk.before,
               )} from the last spot of lane {selected - 1}{/if}.
-            {#each row.walk.legs.slice(0, LEGS) as leg (leg.peg)}{leg.peg}: {way(leg)}.
-            {/each}
-            {#if row.walk.legs.length > LEGS}{howMany(row.walk.legs.length - LEGS, 'more spot')} on the
-              setting-out sheet.{/if}
+            {row.walk.legs
+              .slice(0, LEGS)
+              .map((leg) => `${leg.peg}: ${way(leg)}`)
+              .join(', ')}
+            {#if row.walk.legs.length > LEGS}and {howMany(
+                row.walk.legs.length - LEGS,
+                'more',
+                'more',
+              )} on the setting-out sheet.{/if}
           </p>
           <p class="small">
             Bearings from true north: set the compass to the declination of the place.

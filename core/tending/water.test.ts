@@ -88,6 +88,12 @@ test('by the balance nobody suffers, and each round fills the store again', () =
   assert.equal(out.filter(({ suffers }) => suffers).length, 0);
   const rounds = out.filter(({ given }) => given > 0);
   assert.ok(rounds.length >= 2);
+  // From the day on which the school decides it decides on that day too, and on none before.
+  const [{ day: first }, { day: second }] = rounds;
+  const from = (decidesFrom: string) =>
+    waterBalance({ ...common, days, school: 'balance', decidesFrom }).find(({ given }) => given)!;
+  assert.equal(from(first).day, first);
+  assert.ok(from(second).day >= second);
   for (const { store, full, given } of rounds) {
     assert.ok(Math.abs(store - full) < 1e-9, 'full after the round');
     assert.ok(Number.isInteger(given));

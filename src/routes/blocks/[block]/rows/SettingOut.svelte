@@ -84,7 +84,7 @@
                 'more',
               )} on the setting-out sheet.{/if}
           </p>
-          <p class="small">
+          <p class="quiet">
             Bearings from true north: set the compass to the declination of the place.
           </p>
         {/if}

@@ -25,17 +25,21 @@ export const refillPoints = (
     .slice(0, -1)
     .map(({ lastRow, lastPeg }) => ({ row: lastRow, peg: lastPeg }));
 
-/** Trees that somebody fetches: so far along a headland, and so far into the row from it. */
-export interface Fetched {
-  headland: 'first' | 'last';
-  /** Metres along that headland. */
+/** Where boxes may stand: on a headland, or on one of the roads that cross the rows, counted from 0. */
+export type Standing = 'first' | 'last' | `road ${number}`;
+
+/** How somebody fetches trees: so far along a headland or road, and so far into the row from it. */
+export interface Way {
+  /** Metres along that headland or road. */
   along: number;
-  /** Metres from the headland along the row. */
+  /** Metres from it along the row. */
   into: number;
+  /** Of a road: where it crosses the row, 0 at its first end and 1 at its last. */
+  share?: number;
 }
 
 export interface Cache {
-  headland: 'first' | 'last';
+  headland: Standing;
   along: number;
   /** How often somebody comes to it. */
   visits: number;
@@ -47,34 +51,42 @@ export interface Caches {
   carried: Figure;
 }
 
-/** The two ways in which a refill can be fetched: from one end of its row, or from the other. */
+/** The ways in which a refill can be fetched: from one end of its row, from the other, by roads that cross it. */
 export interface Refill {
-  first: Omit<Fetched, 'headland'>;
-  last: Omit<Fetched, 'headland'>;
+  first: Way;
+  last: Way;
+  roads?: readonly (Way | undefined)[];
 }
 
-/** Metres by which an answer for both headlands may miss the best: less than anybody paces. */
+/** The way of a refill from some headland or road; nothing where the road does not cross its row. */
+export const wayBy = (refill: Refill, standing: Standing): Way | undefined =>
+  standing === 'first' || standing === 'last'
+    ? refill[standing]
+    : refill.roads?.[Number(standing.slice('road '.length))];
+
+/** Metres by which an answer for several headlands and roads may miss the best: less than anybody paces. */
 const AS_GOOD = 0.5;
 
 /**
  * Where boxes stand so that the least is carried, each refill fetched from the cache that is nearest along
  * its headland and into its row. On one headland it is the k-median problem on a line, solved exactly by
- * dynamic programming over the visits in order (Hassin & Tamir 1991); where both may be used a refill can
- * be fetched from either end of its row, and the places are chosen from all row ends (`pMedian`).
+ * dynamic programming over the visits in order (Hassin & Tamir 1991); where more may be used a refill can
+ * be fetched from either end of its row or a road across it, and the places are chosen from all row ends and
+ * crossings (`pMedian`).
  * @param count one to six
- * @param allowed headlands on which boxes may stand
+ * @param allowed headlands and roads on which boxes may stand, at least one headland among them
  * @param how exact to half a metre in sum, or quick: as good as no cache moved alone can better
  */
 export function placeCaches(
   refills: readonly Refill[],
   count: number,
-  allowed: readonly Fetched['headland'][] = ['first', 'last'],
+  allowed: readonly Standing[] = ['first', 'last'],
   how: 'exact' | 'quick' = 'exact',
 ): Caches {
   const { caches, metres } =
     allowed.length === 1
       ? onOneHeadland(refills, count, allowed[0])
-      : onBothHeadlands(refills, allowed.length ? count : 0, how === 'quick' ? Infinity : AS_GOOD);
+      : onSeveral(refills, count, allowed, how === 'quick' ? Infinity : AS_GOOD);
   return {
     caches,
     carried: {
@@ -98,12 +110,8 @@ interface Placed {
   metres: number;
 }
 
-function onOneHeadland(
-  refills: readonly Refill[],
-  count: number,
-  headland: Fetched['headland'],
-): Placed {
-  const ends = refills.map((refill): Fetched => ({ headland, ...refill[headland] }));
+function onOneHeadland(refills: readonly Refill[], count: number, headland: Standing): Placed {
+  const ends = refills.flatMap((refill) => wayBy(refill, headland) ?? []);
   const { places, metres } = medians(ends, count);
   return {
     caches: places.map((place) => ({ headland, ...place })),
@@ -111,18 +119,26 @@ function onOneHeadland(
   };
 }
 
-function onBothHeadlands(refills: readonly Refill[], count: number, tolerance: number): Placed {
-  const places = (['first', 'last'] as const).flatMap((headland) =>
-    [...new Set(refills.map((refill) => refill[headland].along))].map((along) => ({
-      ...{ headland, along },
-    })),
+function onSeveral(
+  refills: readonly Refill[],
+  count: number,
+  allowed: readonly Standing[],
+  tolerance: number,
+): Placed {
+  const places = allowed.flatMap((headland) =>
+    [...new Set(refills.flatMap((refill) => wayBy(refill, headland)?.along ?? []))].map(
+      (along) => ({ headland, along }),
+    ),
   );
-  const costs = refills.map((refill) =>
+  const reached = refills.map((refill) =>
     places.map(({ headland, along }) => {
-      const way = refill[headland];
-      return way.into + Math.abs(along - way.along);
+      const way = wayBy(refill, headland);
+      return way && way.into + Math.abs(along - way.along);
     }),
   );
+  // A road that does not cross a row is no way to it: further than any other.
+  const tooFar = 2 * Math.max(0, ...reached.flat().map((metres) => metres ?? 0)) + 1;
+  const costs = reached.map((row) => row.map((metres) => metres ?? tooFar));
   const { sites, cost } = pMedian(costs, count, tolerance);
   const visits = sites.map(() => 0);
   for (const row of costs) {
@@ -142,7 +158,7 @@ function onBothHeadlands(refills: readonly Refill[], count: number, tolerance: n
 
 /** The k places on a line from which the sum of the ways to all points is least. */
 function medians(
-  points: readonly Fetched[],
+  points: readonly Way[],
   k: number,
 ): { metres: number; places: { along: number; visits: number }[] } {
   if (!points.length || k < 1) return { metres: 0, places: [] };

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { lastTools, LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
-import { placeCaches, refillPoints, type Refill } from './caches';
+import { placeCaches, refillPoints, wayBy, type Refill } from './caches';
 import { endsAt, forecast, hoursIn, joinSpells, spellsLeft } from './forecast';
 import {
   crewRates,
@@ -14,7 +14,8 @@ import {
   PRIOR_HOURS,
   treesADay,
 } from './rates';
-import { crewDay, DAY_TERMS, refillWays, runsDry, runsLeft } from './day';
+import { crewDay, DAY_TERMS, runsDry, runsLeft } from './day';
+import { refillWays } from './fetching';
 import { rowSetOf } from '../rows/rowset';
 import {
   admitShares,
@@ -380,7 +381,8 @@ test('boxes stand where the least is carried, against every other way to place t
         const walked = refills.map((one) =>
           Math.min(
             ...caches.map(
-              ({ headland, along }) => one[headland].into + Math.abs(one[headland].along - along),
+              ({ headland, along }) =>
+                wayBy(one, headland)!.into + Math.abs(wayBy(one, headland)!.along - along),
             ),
           ),
         );
@@ -575,10 +577,57 @@ const straightRows = (rows: number, trees: number, step: number, between: number
 test('a refill is fetched along the headland and into the row, from either end', () => {
   const rows = straightRows(3, 11, 2, 3);
   assert.deepEqual(refillWays(rows, [{ row: 3, peg: 4 }]), [
-    { first: { along: 6, into: 6 }, last: { along: 6, into: 14 } },
+    { row: 3, first: { along: 6, into: 6 }, last: { along: 6, into: 14 } },
   ]);
   assert.deepEqual(refillWays(rows, [{ row: 9, peg: 1 }]), []);
   assert.deepEqual(refillWays(rows, [{ row: 1, peg: 40 }]), []);
+});
+
+test('a road across the rows is a place for boxes: along it, and from where it crosses into the row', () => {
+  // Rows of 20 m, 3 m apart; the road comes in beside the first, crosses it 8 m in and the second 11 m in, then leaves.
+  const rows = straightRows(3, 11, 2, 3);
+  const road: [number, number][] = [
+    [-3, 5],
+    [3, 11],
+    [3, 30],
+  ];
+  const [first, second, third] = refillWays(
+    rows,
+    [
+      { row: 1, peg: 11 },
+      { row: 2, peg: 1 },
+      { row: 3, peg: 6 },
+    ],
+    [road],
+  );
+  const at = (way: typeof first) => {
+    const { along, into, share } = wayBy(way, 'road 0')!;
+    return [along, into, share].map((value) => Math.round(value! * 1000) / 1000);
+  };
+  assert.deepEqual(at(first), [4.243, 12, 0.4]);
+  assert.deepEqual(at(second), [8.485, 11, 0.55]);
+  assert.equal(wayBy(third, 'road 0'), undefined, 'it never meets the third');
+  // One cache: at the crossing of row 1 it carries 12 to its end and, along the road, to row 2; at a headland more.
+  const ways = [first, second];
+  const { caches, carried } = placeCaches(ways, 1, ['first', 'last', 'road 0']);
+  const onHeadlands = placeCaches(ways, 1, ['first', 'last']).carried.value;
+  assert.ok(carried.value <= onHeadlands + 1e-9);
+  assert.equal(caches.length, 1);
+  // Rows of 200 m that a road cuts in the middle: nobody carries from the ends any more.
+  const long = straightRows(4, 101, 2, 3);
+  const across: [number, number][] = [
+    [-5, 100],
+    [20, 100],
+  ];
+  const middle = refillWays(
+    long,
+    [1, 2, 3, 4].map((row) => ({ row, peg: row % 2 ? 46 : 56 })),
+    [across],
+  );
+  const best = placeCaches(middle, 1, ['first', 'last', 'road 0']);
+  assert.equal(best.caches[0].headland, 'road 0');
+  near(best.carried.value, 4 * 10 + 3 + 3 + 6);
+  assert.ok(best.carried.value < placeCaches(middle, 1, ['first', 'last']).carried.value / 5);
 });
 
 const MIDNIGHT = Date.parse('2026-11-24T00:00:00Z');

@@ -1,7 +1,6 @@
 import type { Runs } from '../rows/species';
 import type { BagTerms } from '../stock/carry';
-import { pegChainage, pointAt, rowCount, rowSpan, type RowSet } from '../rows/rowset';
-import { refillPoints, type Refill, type RefillPoint } from './caches';
+import { refillPoints, type RefillPoint } from './caches';
 import {
   endsAt,
   forecast,
@@ -24,6 +23,8 @@ export interface DayTerms {
   /** Places where boxes stand. */
   caches: number;
   headlands: 'first' | 'last' | 'both';
+  /** Boxes may stand on roads that cross the rows too. */
+  roads?: boolean;
 }
 
 /** Common practice, no source. */
@@ -175,34 +176,4 @@ export function runsDry(
     .filter(({ from, trees, perHour }) => from <= high && from + trees / perHour >= high - 1e-6)
     .sort((a, b) => b.from - a.from);
   return { row: open[0].row, at: endsAt(high, 1, spells) };
-}
-
-/**
- * How refills are fetched from either headland of a layout: along it from the first row's end, and into
- * the row. A headland is walked from row end to row end.
- */
-export function refillWays(rows: RowSet, points: readonly RefillPoint[]): Refill[] {
-  const count = rowCount(rows);
-  const along = { first: [0], last: [0] };
-  const spans = Array.from({ length: count }, (_, row) => rowSpan(rows, row));
-  for (let row = 1; row < count; row++)
-    for (const [side, end] of [
-      ['first', 0],
-      ['last', 1],
-    ] as const) {
-      const [ax, ay] = pointAt(rows, row - 1, spans[row - 1][end]).point;
-      const [bx, by] = pointAt(rows, row, spans[row][end]).point;
-      along[side].push(along[side][row - 1] + Math.hypot(bx - ax, by - ay));
-    }
-  return points.flatMap(({ row, peg }) => {
-    const chainage = row <= count ? pegChainage(rows, row - 1, peg) : undefined;
-    if (chainage === undefined) return [];
-    const [first, last] = spans[row - 1];
-    return [
-      {
-        first: { along: along.first[row - 1], into: chainage - first },
-        last: { along: along.last[row - 1], into: last - chainage },
-      },
-    ];
-  });
 }

@@ -8,7 +8,8 @@ import type { CrewDay, DayRow } from './day';
 import type { RowRange } from './share';
 import { pointAt, rowSpan } from '../rows/rowset';
 import { placeCaches } from './caches';
-import { bandsOf, boxPlaces, driesToday, fetchingOn, marksOf, rowsInSight } from './today';
+import { fetchingOn } from './fetching';
+import { bandsOf, boxPlaces, driesToday, marksOf, rowsInSight } from './today';
 
 const field: MultiPolygon = [
   [
@@ -53,6 +54,33 @@ test('boxes stand on the headland of the nearer row end, with the trees that are
   assert.ok(one.carried.value > carried.value, 'one headland only is further');
 });
 
+test('boxes stand on a road that crosses the rows only where the leader allows it', () => {
+  const day = {
+    planters: [
+      planter(
+        [
+          { row: 3, peg: 20 },
+          { row: 4, peg: 21 },
+        ],
+        300,
+      ),
+    ],
+  };
+  const spans = [2, 3].map((row) => pointAt(rows, row, rowSpan(rows, row)[0]).point);
+  const [middle] = [pointAt(rows, 2, (rowSpan(rows, 2)[0] + rowSpan(rows, 2)[1]) / 2).point];
+  const [dx, dy] = [spans[1][0] - spans[0][0], spans[1][1] - spans[0][1]];
+  const road = [-3, 3].map((k): [number, number] => [middle[0] + k * dx, middle[1] + k * dy]);
+  const roads = { roads: [road] };
+  const terms = { caches: 1, headlands: 'both' as const };
+  const without = placed(rows, day, terms, roads);
+  assert.ok(without.marks.every(({ share }) => share === undefined));
+  const withRoad = placed(rows, day, { ...terms, roads: true }, roads);
+  const [{ headland, row, share, trees }] = withRoad.marks;
+  assert.deepEqual([headland, row, trees], ['road 0', 3, 200]);
+  assert.ok(Math.abs(share! - 0.5) < 1e-9);
+  assert.ok(withRoad.carried.value < without.carried.value / 3);
+});
+
 test('one place at the gate is reckoned from where the gate is', () => {
   const day = { planters: [planter([{ row: 3, peg: 5 }], 200)] };
   const terms = { caches: 1, headlands: 'both' as const };
@@ -64,7 +92,7 @@ test('one place at the gate is reckoned from where the gate is', () => {
     return [0, 1].map((i) => end[i] + ((end[i] - from[i]) / length) * metres) as typeof first;
   };
   const near = (gate: typeof first, metres: number) =>
-    assert.ok(Math.abs(placed(rows, day, terms, gate).fromGate - metres) < 1e-6);
+    assert.ok(Math.abs(placed(rows, day, terms, { gate }).fromGate - metres) < 1e-6);
   near(along(first, last, 30), 30 + way.first.into);
   near(along(last, first, 1), 1 + way.last.into);
   assert.equal(placed(rows, day, terms).fromGate, way.first.along + way.first.into);

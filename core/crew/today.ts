@@ -1,67 +1,21 @@
-import type { Point } from '../measure/plane';
-import { pointAt, rowSpan, type RowSet } from '../rows/rowset';
 import type { Runs } from '../rows/species';
-import type { Cache, Caches, Refill } from './caches';
-import {
-  refillWays,
-  runsDry,
-  runsLeft,
-  type CrewDay,
-  type DayRow,
-  type DayTerms,
-  type RunsDry,
-} from './day';
+import { wayBy, type Cache, type Caches } from './caches';
+import { runsDry, runsLeft, type CrewDay, type DayRow, type RunsDry } from './day';
+import type { Fetching } from './fetching';
 import type { RowRange } from './share';
 
 /** Where boxes stand for what is still to be fetched today. */
 export interface BoxPlaces extends Caches {
   /** The same caches, each with the row beside it and the trees that are fetched there. */
-  marks: { headland: Cache['headland']; row: number; trees: number }[];
+  marks: {
+    headland: Cache['headland'];
+    row: number;
+    /** On a road that crosses the rows: how far along the row, 0 at its first end and 1 at its last. */
+    share?: number;
+    trees: number;
+  }[];
   /** Metres carried if all came from one place at the gate. */
   fromGate: number;
-}
-
-/** What is fetched today, and where boxes may stand for it: what `placeCaches` is asked. */
-export interface Fetching {
-  ways: Refill[];
-  /** The row of each way. */
-  rows: number[];
-  caches: number;
-  allowed: readonly Cache['headland'][];
-  /** Metres of each way from the one place at the gate. */
-  fromGate: number[];
-}
-
-/**
- * How the bags of a day are fetched.
- * @param rows of the layout, whose ends are the headlands
- * @param gate where the crew comes in, in the plane of the rows; before the first row where nobody said
- */
-export function fetchingOn(
-  rows: RowSet,
-  { planters }: Pick<CrewDay, 'planters'>,
-  { caches, headlands }: Pick<DayTerms, 'caches' | 'headlands'>,
-  gate?: Point,
-): Fetching {
-  // A refill in a row that the layout does not have is fetched nowhere: ways and rows go together.
-  const fetched = planters
-    .flatMap(({ refills }) => refills)
-    .flatMap((point) => refillWays(rows, [point]).map((way) => ({ way, row: point.row })));
-  return {
-    ways: fetched.map(({ way }) => way),
-    rows: fetched.map(({ row }) => row),
-    caches,
-    allowed: headlands === 'both' ? ['first', 'last'] : [headlands],
-    fromGate: fetched.map(({ way, row }) => {
-      if (!gate) return way.first.along + way.first.into;
-      // Straight to the end of the row that makes the way shorter.
-      const [first, last] = rowSpan(rows, row - 1).map((chainage) => {
-        const [x, y] = pointAt(rows, row - 1, chainage).point;
-        return Math.hypot(x - gate[0], y - gate[1]);
-      });
-      return Math.min(first + way.first.into, last + way.last.into);
-    }),
-  };
 }
 
 /**
@@ -79,11 +33,16 @@ export function boxPlaces(
   const aBag = bags ? filling.reduce((sum, { trees }) => sum + trees, 0) / bags : 0;
   return {
     ...best,
-    marks: best.caches.map(({ headland, along, visits }) => ({
-      headland,
-      row: rows[ways.findIndex((way) => way[headland].along === along)] ?? 1,
-      trees: Math.round(visits * aBag),
-    })),
+    marks: best.caches.map(({ headland, along, visits }) => {
+      const at = ways.findIndex((way) => wayBy(way, headland)?.along === along);
+      const share = at < 0 ? undefined : wayBy(ways[at], headland)!.share;
+      return {
+        headland,
+        row: rows[at] ?? 1,
+        ...(share === undefined ? {} : { share }),
+        trees: Math.round(visits * aBag),
+      };
+    }),
     fromGate: fromGate.reduce((sum, metres) => sum + metres, 0),
   };
 }

@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { placeCaches, type Caches } from '$core/crew/caches';
-import type { Fetching } from '$core/crew/today';
+import type { Fetching } from '$core/crew/fetching';
 
 export type BoxesAsked = Pick<Fetching, 'ways' | 'caches' | 'allowed'>;
 

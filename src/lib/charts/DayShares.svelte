@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Standing } from '$core/crew/caches';
   import type { DayRow } from '$core/crew/day';
   import { holds, type RowRange } from '$core/crew/share';
   import { bandsOf } from '$core/crew/today';
@@ -6,7 +7,9 @@
   interface Mark {
     /** Row beside which it stands. */
     row: number;
-    headland: 'first' | 'last';
+    headland: Standing;
+    /** On a road: how far along the row. */
+    share?: number;
     text: string;
   }
   interface Props {
@@ -146,12 +149,15 @@
     {/if}
   {/each}
   <path d="M0 {BASE + 12}H{WIDTH}" class="headland" />
-  {#each caches as { row, headland, text }, i (i)}
+  {#each caches as { row, headland, share: along, text }, i (i)}
     {@const at = x((index.get(row) ?? 0) + 0.5)}
-    {@const y = headland === 'first' ? TOP - 2 : BASE + 12}
+    {@const y =
+      along !== undefined ? TOP + along * (BASE - TOP) : headland === 'first' ? TOP - 2 : BASE + 12}
     <rect x={at - 6} y={y - 6} width="12" height="12" class="cache" />
-    <text x={Math.min(at + 10, WIDTH - 130)} y={headland === 'first' ? 14 : y + 24} class="store"
-      >{text}</text
+    <text
+      x={Math.min(at + 10, WIDTH - 130)}
+      y={along !== undefined ? y + 4 : headland === 'first' ? 14 : y + 24}
+      class="store">{text}</text
     >
   {/each}
   {#if editable}

@@ -143,6 +143,7 @@ export const terms = object({
     headlands: string()
       .oneOf(['first', 'last', 'both'] as const)
       .required(),
+    roads: boolean(),
   })
     .optional()
     .default(undefined),

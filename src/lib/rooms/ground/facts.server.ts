@@ -18,6 +18,17 @@ export function gatePointOf(block: BlockRow): Point | undefined {
   return gate ? planeOf(block).toPlane([gate.longitude, gate.latitude]) : undefined;
 }
 
+/** Roads drawn as lines, in the plane of a block. */
+export const roadsOf = (
+  block: BlockRow,
+  keepouts: readonly Pick<Keepout, 'kind' | 'shape'>[],
+): Point[][] =>
+  keepouts.flatMap(({ kind, shape }) =>
+    kind === 'road' && shape.type === 'LineString'
+      ? [shape.coordinates.map(planeOf(block).toPlane)]
+      : [],
+  );
+
 /** Blocks of a site, in their order. */
 export const blocksFact = tableFact(
   'blocks',

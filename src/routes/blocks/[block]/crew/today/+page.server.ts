@@ -13,7 +13,7 @@ import {
   toolsOn,
 } from '$lib/rooms/crew/facts.server';
 import { seatsOf } from '$lib/rooms/crew/usual';
-import { gatePointOf } from '$lib/rooms/ground/facts.server';
+import { gatePointOf, keepoutsFact, roadsOf } from '$lib/rooms/ground/facts.server';
 import { drawnRowsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
@@ -46,6 +46,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     tools: await toolsOn(facts, block),
     seats: seatsOf(block),
     gate: gatePointOf(block),
+    roads: roadsOf(block, await facts.of(keepoutsFact, block.id)),
     own: planters.find(({ personId }) => personId === person.id)?.id ?? null,
     planters: planters.map(({ id, name, kind }) => ({ id, name, kind })),
     rates: [...rates],

@@ -2,19 +2,13 @@
   import { say } from '$core/say/message';
   import type { AirFinding } from '$core/calendar/weather';
   import { inWords } from '$lib/parts/reader.svelte';
-  import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { BEHIND, isSeat, seatFor } from '$core/crew/tools';
   import { crewDay, DAY_TERMS, type DayTerms } from '$core/crew/day';
   import { placeCaches, type Caches } from '$core/crew/caches';
-  import {
-    boxPlaces,
-    driesToday,
-    fetchingOn,
-    marksOf,
-    rowsInSight,
-    type Fetching,
-  } from '$core/crew/today';
+  import { fetchingOn, type Fetching } from '$core/crew/fetching';
+  import { boxPlaces, driesToday, marksOf, rowsInSight } from '$core/crew/today';
   import { moveBoundary, type RowRange } from '$core/crew/share';
   import { formatDistance, formatNumber } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
@@ -83,7 +77,7 @@
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
-  const fetching = $derived(rows && day && fetchingOn(rows, day, terms, data.gate));
+  const fetching = $derived(rows && day && fetchingOn(rows, day, terms, data));
   /** The best of all places takes a moment; until then those that no box moved alone betters. */
   let best = $state.raw<{ of: Fetching; found: Caches }>();
   $effect(() => {
@@ -106,8 +100,8 @@
   });
   const refills = $derived(day?.planters.flatMap((one) => one.refills) ?? []);
   const caches = $derived(
-    (boxes?.marks ?? []).map(({ headland, row, trees }, i) => ({
-      ...{ headland, row },
+    (boxes?.marks ?? []).map(({ headland, row, share, trees }, i) => ({
+      ...{ headland, row, share },
       text: `cache ${String.fromCharCode(65 + i)}: ${formatNumber(trees)}`,
     })),
   );
@@ -442,6 +436,14 @@
           <SelectItem value="first" text="at the first pegs" />
           <SelectItem value="last" text="at the last pegs" />
         </Select>
+        {#if data.roads.length}
+          <Checkbox
+            labelText="and on roads that cross the rows"
+            checked={terms.roads ?? false}
+            on:check={({ detail: roads }) =>
+              roads !== (terms.roads ?? false) && setTerms({ roads })}
+          />
+        {/if}
       {/if}
       <p class="say caution">
         Blades point down, arm’s length and more between planters. Boxes are lifted by two. Water,

@@ -2,7 +2,7 @@
   import { say } from '$core/say/message';
   import type { AirFinding } from '$core/calendar/weather';
   import { inWords } from '$lib/parts/reader.svelte';
-  import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { BEHIND, isSeat, seatFor } from '$core/crew/tools';
   import { crewDay, DAY_TERMS, type DayTerms } from '$core/crew/day';
@@ -22,10 +22,10 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import type { BoxesAsked } from '../../../../../workers/boxes.worker';
+  import DayForm from './DayForm.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -392,59 +392,7 @@
         <p class="quiet">Among those who are here; nobody loses a row they have begun.</p>
       {/if}
       <Outcome of={doing} />
-      {#if data.mayPlan}
-        <h2>The day</h2>
-        <NumberField
-          label="Begins at"
-          unit="h"
-          min={0}
-          max={23}
-          decimals={2}
-          value={terms.begin}
-          onvalue={(begin) => setTerms({ begin })}
-        />
-        <NumberField
-          label="Ends at"
-          unit="h"
-          min={1}
-          max={24}
-          decimals={2}
-          value={terms.end}
-          onvalue={(end) => setTerms({ end })}
-        />
-        <NumberField
-          label="Pause at noon"
-          unit="min"
-          min={0}
-          max={300}
-          value={terms.pause}
-          onvalue={(pause) => setTerms({ pause })}
-        />
-        <NumberField
-          label="Places for boxes"
-          min={1}
-          max={6}
-          value={terms.caches}
-          onvalue={(caches) => setTerms({ caches })}
-        />
-        <Select
-          labelText="Boxes may stand"
-          selected={terms.headlands}
-          on:update={(event) => setTerms({ headlands: event.detail as DayTerms['headlands'] })}
-        >
-          <SelectItem value="both" text="at both ends of the rows" />
-          <SelectItem value="first" text="at the first pegs" />
-          <SelectItem value="last" text="at the last pegs" />
-        </Select>
-        {#if data.roads.length}
-          <Checkbox
-            labelText="and on roads that cross the rows"
-            checked={terms.roads ?? false}
-            on:check={({ detail: roads }) =>
-              roads !== (terms.roads ?? false) && setTerms({ roads })}
-          />
-        {/if}
-      {/if}
+      {#if data.mayPlan}<DayForm {terms} roads={data.roads.length > 0} onterms={setTerms} />{/if}
       <p class="say caution">
         Blades point down, arm’s length and more between planters. Boxes are lifted by two. Water,
         shade and a halt in the heat.

@@ -126,7 +126,10 @@
     {#if live.short.length}
       <h2>Runs short</h2>
       {#each live.short as { species, short, onHand } (species)}
-        <p>{formatNumber(short)} {species}, {formatNumber(onHand)} on hand</p>
+        <p>
+          {formatNumber(short)}
+          {species}, {formatNumber(onHand)} left in store and bags
+        </p>
       {/each}
     {/if}
     {#if live.air}

@@ -160,7 +160,7 @@ export class Records extends Site {
       const i = order.get(at.row)!;
       const planted = firstDaysAgo - Math.floor(i / rowsADay);
       const who = planters[i % planters.length];
-      const tool = tools[(i + (number ?? 0)) % tools.length];
+      const tool = tools[(i + (number ? at.peg : 0)) % tools.length];
       const inClay = Boolean(clay?.(pointOf(at.row, at.peg)));
       const chances: Chances = { ...USUAL };
       if (inClay && tool === 'Bar') chances['air-pocket'] = 0.24;
@@ -181,9 +181,10 @@ export class Records extends Site {
           ...plotColumns(lookAgain(found.trees, random)),
         });
     };
-    for (const plot of plan)
-      if (order.has(plot.row))
-        look(treesOf(plot.trees), plot, 9 + (plot.number % 7) * 0.9, plot.number);
+    // In the order of the rows: what is found must not hang on the way that the round takes.
+    const inRows = [...plan].sort((a, b) => a.row - b.row || a.peg - b.peg);
+    for (const [i, plot] of inRows.entries())
+      if (order.has(plot.row)) look(treesOf(plot.trees), plot, 9 + (i % 7) * 0.9, plot.number);
     for (let from = 0; from < rows.length; from += rowsADay)
       for (const [turn, row] of rows.slice(from, from + planters.length).entries()) {
         const peg = 1 + Math.floor(random() * treesInRow(row));

@@ -1,14 +1,9 @@
 import type { Runs } from '../rows/species';
 import type { BagTerms } from '../stock/carry';
 import { refillPoints, type RefillPoint } from './caches';
-import {
-  endsAt,
-  forecast,
-  hoursIn,
-  spellsLeft,
-  type PlanterForecast,
-  type Spell,
-} from './forecast';
+import { endsAt, forecast, hoursIn, type PlanterForecast, type Spell } from './forecast';
+import { plantingSpells, spellsOf, type OwnHours } from './hours';
+import type { Day } from '../measure/dates';
 import type { Rate } from './rates';
 import { holds, type RowRange } from './share';
 
@@ -25,6 +20,8 @@ export interface DayTerms {
   headlands: 'first' | 'last' | 'both';
   /** Boxes may stand on roads that cross the rows too. */
   roads?: boolean;
+  /** Who comes late or leaves early on some day. */
+  own?: OwnHours[];
 }
 
 /** Common practice, no source. */
@@ -66,7 +63,8 @@ export interface CrewDay {
  * @param shares who has which rows
  * @param here planters who are at work, or who come; others' rows wait
  * @param stops hours that do not allow planting
- * @param dayStart the site's midnight, milliseconds since 1970
+ * @param dayStart the site's midnight, milliseconds since 1970; `day` the site's day that begins then, for hours of
+ *   their own
  */
 export function crewDay(
   rows: readonly DayRow[],
@@ -78,18 +76,19 @@ export function crewDay(
     dayStart,
     stops,
     bag,
-  }: { now: number; dayStart: number; stops: readonly Spell[]; bag: BagSize },
+    day,
+  }: { now: number; dayStart: number; stops: readonly Spell[]; bag: BagSize; day?: Day },
 ): CrewDay {
-  const at = (hour: number) => dayStart + hour * 3_600_000;
-  const noon = { from: at(terms.noon), to: at(terms.noon + terms.pause / 60) };
-  const spells = spellsLeft(Math.max(now, at(terms.begin)), at(terms.end), [noon, ...stops]);
+  const hoursOf = (planter: string) =>
+    terms.own?.find((own) => own.planterId === planter && own.day === day);
+  const spells = plantingSpells(terms, now, dayStart, stops);
   const planters = here.map(({ id, rate }) => {
     const own = rows.filter(({ number, left }) => left > 0 && holds(shares, id, number));
     const told = forecast(
       id,
       own.map(({ number, left }) => ({ number, trees: left })),
       rate,
-      spells,
+      spellsOf(spells, dayStart, hoursOf(id)),
     );
     const refills = refillPoints(own, bag.weights, bag.terms);
     return { ...told, rows: own.map(({ number }) => number), refills };

@@ -42,6 +42,12 @@ export function clockOf(
   return { text: at.toISOString().slice(11, 16), hour, weekday: at.getUTCDay() || 7 };
 }
 
+/** An hour of the clock as it is written. @example hourText(13.5) // => '13:30' */
+export function hourText(hour: number): string {
+  const minutes = Math.round(hour * 60);
+  return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
 /** Writes the day on which a moment fell at a site: "24 Nov", with the year when asked for. */
 export const formatDayOf = (
   moment: number | string | Date,

@@ -229,6 +229,43 @@ export function bucketCounts(option: TrimOption, trees: number): number[] {
 }
 
 /** What the gauge says about one tree in one hole. */
+/** What the depth of a machine's shoe means for a measured sample. */
+export interface ShoeVerdict {
+  sample: number;
+  /** Trees whose roots reach deeper than the shoe opens. */
+  tooLong: number;
+  /** Metres that would take nineteen in twenty. */
+  open: number;
+  /** Metres to which roots are cut for the shoe as it is; nothing where none are, or none may be. */
+  trim?: number;
+  /** Trees that the shoe takes neither whole nor cut. */
+  setAside: number;
+}
+
+/** So many of a sample a shoe set anew should take. From memory. */
+const SHOE_TAKES = 0.95;
+
+/**
+ * Holds measured roots against the depth that a shoe opens: how many hang free, to what it would have to be set,
+ * or the roots be cut.
+ * @throws Told as `rootsAgainstTools`
+ */
+export function shoeVerdict(
+  sample: readonly Roots[],
+  shoe: Tool,
+  rules: RootRules = ROOT_RULES,
+): ShoeVerdict {
+  const { recommended } = rootsAgainstTools(sample, [shoe], rules);
+  const lengths = sample.map(({ length }) => length).sort((a, b) => a - b);
+  return {
+    sample: sample.length,
+    tooLong: sample.filter((roots) => fit(roots, shoe, rules) === 'too-long').length,
+    open: lengths[Math.ceil(SHOE_TAKES * lengths.length) - 1] + rules.clearance,
+    ...(Number.isFinite(recommended.trim) ? { trim: recommended.trim } : {}),
+    setAside: recommended.harmed,
+  };
+}
+
 export interface GaugeVerdict {
   good: boolean;
   /** "Root turns up: 31 cm in a 25 cm hole." */

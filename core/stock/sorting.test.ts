@@ -6,7 +6,15 @@ import fc from 'fast-check';
 import { plantedBySpecies } from '../crew/planted';
 import { needByLot, carryPlan, wantedOf, type CarryTerms } from './carry';
 import { accountOfDay, tallyKey } from './reconcile';
-import { bucketCounts, bucketShares, fit, gauge, ROOT_RULES, rootsAgainstTools } from './roots';
+import {
+  bucketCounts,
+  bucketShares,
+  fit,
+  gauge,
+  ROOT_RULES,
+  rootsAgainstTools,
+  shoeVerdict,
+} from './roots';
 import type { StockEvent } from './ledger';
 
 const bar = { id: 'b', name: 'Bar', kind: 'bar', depth: 0.27, width: 0.1, rate: 900 } as const;
@@ -26,6 +34,21 @@ const auger = {
   width: 0.15,
   rate: 500,
 } as const;
+
+test('a shoe is held against measured roots: how many reach deeper, what would take them', () => {
+  const shoe = { ...bar, kind: 'machine', depth: 0.25, width: 0.1 } as const;
+  // Twenty roots of 15 to 34 cm; with 1 cm free under the tips the shoe takes 24 cm: ten reach deeper.
+  const sample = Array.from({ length: 20 }, (_, i) => ({ length: (15 + i) / 100 }));
+  const verdict = shoeVerdict(sample, shoe);
+  assert.deepEqual([verdict.sample, verdict.tooLong, verdict.setAside], [20, 10, 0]);
+  assert.ok(Math.abs(verdict.open - 0.34) < 1e-9, 'the nineteenth, 33 cm, and a centimetre');
+  assert.equal(verdict.trim, 0.24);
+  // Nobody trims: they are set aside, and the shoe is what is left to change.
+  const whole = shoeVerdict(sample, shoe, { ...ROOT_RULES, mayTrim: false });
+  assert.deepEqual([whole.trim, whole.setAside, whole.open], [undefined, 10, verdict.open]);
+  const deep = shoeVerdict(sample, { ...shoe, depth: 0.4 });
+  assert.deepEqual([deep.tooLong, deep.trim, deep.setAside], [0, undefined, 0]);
+});
 
 test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade', () => {
   const sample = [

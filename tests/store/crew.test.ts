@@ -5,7 +5,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { treesInRow } from '../../core/rows/stored';
-import { dayOf } from '../../core/say/day';
+import { dayBounds, dayOf } from '../../core/say/day';
 import { workedHours } from '../../core/crew/attendance';
 import { forgetFacts } from '../../src/lib/server/facts';
 import {
@@ -270,6 +270,38 @@ test('rows are shared again without taking a begun row from anybody; drawn share
   );
   const oneRow = Math.max(...rows.map(left)) / slowest;
   assert.ok(Math.max(...ends) - Math.min(...ends) <= 2 * oneRow, ends.join());
+  // For one day: as many rows as its hours hold, the last ones wait; whoever does not come gets none.
+  const site = setting.site;
+  const today = dayOf(Date.now(), site.zone);
+  const begins = { begin: 0, end: 24, noon: 12, pause: 0, caches: 2, headlands: 'both' as const };
+  await setting.done('leader', 'calendar.terms', {
+    blockId: block.id,
+    terms: {
+      day: { ...begins, own: [{ planterId: others[0].id, day: today, from: 23.99, until: 24 }] },
+    },
+  });
+  await setting.done('leader', 'crew.share', {
+    layoutId: layout.id,
+    planters: crew,
+    scope: 'today' as const,
+  });
+  const short = await (await setting.facts()).of(sharesFact, block.id);
+  const ofDay = (id: string) =>
+    rows
+      .filter(({ number }) => holds(short, id, number))
+      .reduce((sum, row) => sum + (byRow.get(row.number) ? 0 : left(row)), 0);
+  const hours = (dayBounds(today, site.zone)[1] - Date.now()) / 3_600_000;
+  assert.equal(ofDay(others[0].id), 0, 'nobody plants a row in the last minute of a day');
+  for (const id of crew) assert.ok(ofDay(id) <= (rates.get(id)!.rate / 8) * (hours + 0.1) + 1);
+  assert.ok(
+    rows.every(
+      (row) =>
+        left(row) === 0 ||
+        !byRow.get(row.number) ||
+        crew.some((id) => holds(short, id, row.number)),
+    ),
+    'begun rows stay somebody’s',
+  );
   const [a, b] = others;
   const last = rows.at(-1)!.number;
   const assign = (list: { planterId: string; firstRow: number; lastRow: number }[]) => ({

@@ -20,7 +20,12 @@ import {
 } from '../../src/lib/rooms/survival/closing.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
-import { seenOnWalks, waterOf, wateredFact } from '../../src/lib/rooms/tending/facts.server';
+import {
+  seenOnWalks,
+  stressOf,
+  waterOf,
+  wateredFact,
+} from '../../src/lib/rooms/tending/facts.server';
 import type { Store } from '../../src/lib/store';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -356,4 +361,12 @@ test('circles and tagged trees: drawn once, walked by the phone, and each what i
   assert.equal(trees!.flatMap(({ pegs }) => pegs).length, 30);
   for (const { row, pegs } of trees!) assert.ok(pegs.every((peg) => peg <= standing.get(row)!));
   assert.equal((await block()).calendarTerms.count!.plots, undefined, 'one way at a time');
+});
+
+test('drought is spoken of only where the weather since planting is known', async () => {
+  const facts = await setting.facts();
+  const block = setting.blocks['North Bench'];
+  const days = await stressOf(facts, block, facts.today);
+  assert.equal(typeof days(undefined, addTo(facts.today, { months: -12 })), 'number');
+  assert.equal(days(undefined, '1990-01-01'), undefined, 'most of these years nobody measured');
 });

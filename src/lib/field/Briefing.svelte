@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { hourText } from '$core/say/day';
   import { BRIEF_PARTS, type BriefItem } from '$core/crew/briefing';
   import { treeFor, type Lesson } from '$core/checks/trainer';
   import { formatSmall } from '$core/measure/units';
@@ -35,10 +36,8 @@
   );
   const figures = ({ key, figures: given }: BriefItem): BriefItem['figures'] =>
     key === 'brief.meet' || key === 'brief.noPlace'
-      ? { ...given, time: clock(Number(given.time)) }
+      ? { ...given, time: hourText(Number(given.time)) }
       : given;
-  const clock = (hours: number) =>
-    `${Math.floor(hours)}:${String(Math.round((hours % 1) * 60)).padStart(2, '0')}`;
 </script>
 
 <div class="parts">

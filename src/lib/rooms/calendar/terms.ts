@@ -144,6 +144,18 @@ export const terms = object({
       .oneOf(['first', 'last', 'both'] as const)
       .required(),
     roads: boolean(),
+    own: array().of(
+      object({
+        planterId: id,
+        day,
+        from: number().min(0).max(24),
+        until: number().min(0).max(24),
+      }).test(
+        'order',
+        'Who leaves does so after they come.',
+        ({ from = 0, until = 24 }) => from < until,
+      ),
+    ),
   })
     .optional()
     .default(undefined),

@@ -5,9 +5,13 @@ import { Op } from 'sequelize';
 import { admitTally } from '../../../../core/crew/progress';
 import { crewRates } from '../../../../core/crew/rates';
 import { lastTools, shiftsOf, workedHours, type Clocked } from '../../../../core/crew/attendance';
-import { admitShares, rangesOfRows, shareAgain } from '../../../../core/crew/share';
+import { admitShares, rangesOfRows } from '../../../../core/crew/share';
 import { plantedChange, progressOf, type PlantedChange } from '../../../../core/crew/sums';
-import { dayOf } from '../../../../core/say/day';
+import { dayBounds, dayOf } from '../../../../core/say/day';
+import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
+import type { Spell } from '../../../../core/crew/forecast';
+import { plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
+import { addTo } from '../../../../core/measure/dates';
 import { told } from '../../../../core/say/told';
 import { siteAccess } from '../../server/authorise';
 import { ALREADY, type Became, type Handlers, type Item, type Work } from '../../server/work';
@@ -49,6 +53,26 @@ async function elsewhereIn(
     beside.length ? sharesFact.read(work, beside) : new Map<string, RowShareRow[]>(),
   ]);
   return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
+}
+
+/** The planting hours of the day that is shared out: today's, or once it is over the next one's. */
+function hoursOfDay(
+  { calendarTerms }: BlockRow,
+  zone: string,
+  now: number,
+  planters: readonly { id: string }[],
+): [Spell[], Map<string, Spell[]>] {
+  const terms: DayTerms = { ...DAY_TERMS, ...calendarTerms.day };
+  const today = dayOf(now, zone);
+  const over = now >= dayBounds(today, zone)[0] + terms.end * 3_600_000;
+  const day = over ? addTo(today, { days: 1 }) : today;
+  const [dayStart] = dayBounds(day, zone);
+  const spells = plantingSpells(terms, now, dayStart);
+  const own = planters.flatMap(({ id }) => {
+    const hours = terms.own?.find((one) => one.planterId === id && one.day === day);
+    return hours ? [[id, spellsOf(spells, dayStart, hours)] as const] : [];
+  });
+  return [spells, new Map(own)];
 }
 
 /** The passes in which a version is planted, all of its rows, as every page of the machine counts them. */
@@ -100,7 +124,7 @@ export const crewCommands: Handlers<typeof crewContract> = {
     return { edition: saved.edition };
   },
 
-  async 'crew.share'({ layoutId, planters }, work) {
+  async 'crew.share'({ layoutId, planters, scope }, work) {
     const { layout, site, blockId } = await work.layout(layoutId, 'plan');
     if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
     const named = await Promise.all(planters.map((id) => activePlanter(work, id, site.id)));
@@ -142,13 +166,16 @@ export const crewCommands: Handlers<typeof crewContract> = {
       // Whoever rides alone has every row.
       seatsOf(block) === 2 && rated.length > 1
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
-        : shareAgain(open, rated);
+        : shareByHours(open, rated, ...hoursOfDay(block, site.zone, work.now, rated), scope);
     // Rows that are full stay with whoever planted them.
     const holders = new Map<number, string>();
     for (const { number } of rows) {
       const holder = holderOf(number);
       if (holder) holders.set(number, holder);
     }
+    // What nobody reaches on the day that is shared out is nobody's until it is shared out again.
+    if (scope === 'today')
+      for (const { number, left, begun } of open) if (left > 0 && !begun) holders.delete(number);
     for (const { planter, rows: own } of shares) for (const row of own) holders.set(row, planter);
     await work.tables.rowShare.remove({ layoutId });
     await work.tables.rowShare.addAll(

@@ -32,7 +32,14 @@ export const crewContract = {
     touches: ['crew', 'site'],
   }),
   'crew.share': command({
-    input: object({ layoutId: id, planters: array().of(id).min(1).max(200).required() }),
+    input: object({
+      layoutId: id,
+      planters: array().of(id).min(1).max(200).required(),
+      /** Rows for the whole block, or as many as the planters reach on their day. */
+      scope: string()
+        .oneOf(['block', 'today'] as const)
+        .default('block'),
+    }),
     refusals: ['crew.*', 'rows.notReleased'],
     touches: ['crew'],
   }),

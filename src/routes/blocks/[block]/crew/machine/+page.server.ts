@@ -3,6 +3,7 @@ import { machineRow } from '../../../../../../core/crew/passes';
 import { treesInRow } from '../../../../../../core/rows/stored';
 import { activePlanters, byHandOf, plantedOf } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { shoeOf } from '$lib/rooms/stock/shoe.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -11,10 +12,11 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:calendar', 'viridane:ground');
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [layout, byHand, planters] = await Promise.all([
+  const [layout, byHand, planters, shoe] = await Promise.all([
     releasedLayout(facts, block.id),
     byHandOf(facts, block),
     activePlanters(facts),
+    shoeOf(facts, block),
   ]);
   const depth = depthOf(methodOf(block.method, block.conditions));
   const about = {
@@ -26,6 +28,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     bounds: [depth.least / 100, depth.most / 100] as const,
     datum: depth.datum,
     byHand,
+    shoe,
   };
   if (!layout) return { ...about, layout: undefined };
   const [rows, { byRow }] = await Promise.all([

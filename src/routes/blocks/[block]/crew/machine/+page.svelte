@@ -32,6 +32,7 @@
   import { spoken } from '$lib/parts/reader.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import SpacerFile from './SpacerFile.svelte';
+  import Shoe from './Shoe.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -290,6 +291,7 @@
             units.system,
           )}.
         </p>{/if}
+      <Shoe block={data.block.id} shoe={data.shoe} />
       {#if pays}
         <h2>Hand or machine?</h2>
         {#if Number.isFinite(pays.value)}

@@ -13,7 +13,7 @@
   import { formatDistance, formatNumber } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import { same } from '$core/say/merge';
-  import { clockOf } from '$core/say/day';
+  import { clockOf, dayOf } from '$core/say/day';
   import { toRowSet } from '$core/rows/stored';
   import DayShares from '$lib/charts/DayShares.svelte';
   import DayUntil from '$lib/charts/DayUntil.svelte';
@@ -26,6 +26,7 @@
   import { newEvent, send } from '$lib/parts/send.svelte';
   import type { BoxesAsked } from '../../../../../workers/boxes.worker';
   import DayForm from './DayForm.svelte';
+  import OwnHoursForm from './OwnHours.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -39,6 +40,8 @@
   const over = $derived(data.at >= data.dayStart + terms.end * HOUR);
   const dayStart = $derived(over ? data.nextStart : data.dayStart);
   const when = $derived(over ? 'tomorrow' : 'today');
+  /** The day that is planned. */
+  const planned = $derived(dayOf(dayStart, data.zone));
   const stops = $derived(
     (over ? [] : data.stops).map((stop) => ({
       ...stop,
@@ -73,7 +76,7 @@
         shares,
         crew.map(({ id }) => ({ id, rate: rates.get(id)! })),
         terms,
-        { now, dayStart, stops, bag: released.bag },
+        { now, dayStart, stops, bag: released.bag, day: planned },
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
@@ -146,9 +149,13 @@
       await send('crew.assign', { layoutId: released!.id, shares: [...shares] });
       drawn = undefined;
     });
-  const again = () =>
+  const again = (scope: 'block' | 'today') =>
     doing.run(async () => {
-      await send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) });
+      await send('crew.share', {
+        layoutId: released!.id,
+        planters: crew.map(({ id }) => id),
+        scope,
+      });
       drawn = undefined;
     });
   let tool = $state(untrack(() => data.tools[0]));
@@ -387,11 +394,23 @@
       {/each}
       {#if data.mayPlan && crew.length && shares.length}
         <div class="buttons">
-          <Button on:click={again}>Share again from here</Button>
+          <Button on:click={() => again('block')}>Share again from here</Button>
+          {#if data.seats < 2}<Button kind="ghost" on:click={() => again('today')}
+              >Only rows for {when}</Button
+            >{/if}
         </div>
         <p class="quiet">Among those who are here; nobody loses a row they have begun.</p>
       {/if}
       <Outcome of={doing} />
+      {#if data.mayPlan && crew.length}<OwnHoursForm
+          planters={crew}
+          day={planned}
+          {when}
+          own={terms.own ?? []}
+          begin={terms.begin}
+          end={terms.end}
+          onown={(own) => setTerms({ own })}
+        />{/if}
       {#if data.mayPlan}<DayForm {terms} roads={data.roads.length > 0} onterms={setTerms} />{/if}
       <p class="say caution">
         Blades point down, arm’s length and more between planters. Boxes are lifted by two. Water,

@@ -39,49 +39,63 @@
 
 <details>
   <summary>Somebody comes late or leaves early {when}</summary>
-  {#each now as one (one.planterId)}
-    <p class="num">
-      {nameOf(one.planterId)}: {one.from === undefined ? '' : `from ${hourText(one.from)}`}
-      {one.until === undefined ? '' : `until ${hourText(one.until)}`}
-      <button class="link-button" onclick={() => onown(without(one.planterId))}
-        >As the rest<span class="visually-hidden">, {nameOf(one.planterId)}</span></button
+  <div class="form">
+    {#each now as one (one.planterId)}
+      <p class="num">
+        {nameOf(one.planterId)}: {one.from === undefined ? '' : `from ${hourText(one.from)}`}
+        {one.until === undefined ? '' : `until ${hourText(one.until)}`}
+        <button class="link-button" onclick={() => onown(without(one.planterId))}
+          >As the rest<span class="visually-hidden">, {nameOf(one.planterId)}</span></button
+        >
+      </p>
+    {/each}
+    {#if planters.length}
+      <Select
+        labelText="Planter"
+        selected={chosen}
+        on:update={(event) => (planterId = String(event.detail))}
       >
-    </p>
-  {/each}
-  {#if planters.length}
-    <Select
-      labelText="Planter"
-      selected={chosen}
-      on:update={(event) => (planterId = String(event.detail))}
-    >
-      {#each planters as { id, name } (id)}<SelectItem value={id} text={name} />{/each}
-    </Select>
-    <NumberField
-      label="Comes at"
-      unit="h"
-      min={0}
-      max={24}
-      decimals={2}
-      value={from ?? null}
-      onvalue={(value) => (from = value)}
-      onempty={() => (from = undefined)}
-    />
-    <NumberField
-      label="Leaves at"
-      unit="h"
-      min={0}
-      max={24}
-      decimals={2}
-      value={until ?? null}
-      onvalue={(value) => (until = value)}
-      onempty={() => (until = undefined)}
-    />
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    <Button
-      size="small"
-      kind="tertiary"
-      disabled={Boolean(wrong) || (from === undefined && until === undefined)}
-      on:click={keep}>Plan with these hours</Button
-    >
-  {/if}
+        {#each planters as { id, name } (id)}<SelectItem value={id} text={name} />{/each}
+      </Select>
+      <NumberField
+        label="Comes at"
+        unit="h"
+        min={0}
+        max={24}
+        decimals={2}
+        value={from ?? null}
+        onvalue={(value) => (from = value)}
+        onempty={() => (from = undefined)}
+      />
+      <NumberField
+        label="Leaves at"
+        unit="h"
+        min={0}
+        max={24}
+        decimals={2}
+        value={until ?? null}
+        onvalue={(value) => (until = value)}
+        onempty={() => (until = undefined)}
+      />
+      {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+      <Button
+        size="small"
+        kind="tertiary"
+        disabled={Boolean(wrong) || (from === undefined && until === undefined)}
+        on:click={keep}>Plan with these hours</Button
+      >
+    {/if}
+  </div>
 </details>
+
+<style>
+  summary {
+    padding: 6px 0;
+  }
+  .form {
+    display: grid;
+    gap: 12px;
+    justify-items: stretch;
+    padding-bottom: 10px;
+  }
+</style>

@@ -142,10 +142,6 @@ export function passPlan(
     const loads = loadsOf(own, backwards, side, seats);
     const driven = loads.map((load) => ({
       ...load,
-      along: metresAlong(
-        own.find(({ number }) => number === load.row)!,
-        backwards,
-      ),
       left: left.get(load.seat) ?? 0,
     }));
     const full = driven.map((one) => ({ ...one, left: bin }));

@@ -86,6 +86,8 @@
   $effect(() => {
     const of = fetching;
     if (!of?.ways.length || of.allowed.length < 2) return;
+    // The minute's refresh asks the same again: what was found holds.
+    if (same(untrack(() => best)?.of, of)) return;
     const worker = new Worker(new URL('../../../../../workers/boxes.worker.ts', import.meta.url), {
       type: 'module',
     });
@@ -98,7 +100,8 @@
   const boxes = $derived.by(() => {
     if (!fetching || !day) return undefined;
     const { ways, caches, allowed } = fetching;
-    const found = best?.of === fetching ? best.found : placeCaches(ways, caches, allowed, 'quick');
+    const found =
+      best && same(best.of, fetching) ? best.found : placeCaches(ways, caches, allowed, 'quick');
     return boxPlaces(fetching, day, found);
   });
   const refills = $derived(day?.planters.flatMap((one) => one.refills) ?? []);

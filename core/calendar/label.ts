@@ -142,7 +142,7 @@ export function rowsLeft(
 }
 
 /** A round takes weeks at most: what was sprayed within so many days of its last spraying is one, days. */
-const ROUND = 30;
+export const SPRAY_ROUND = 30;
 
 /**
  * Rows that are left of the round that was begun last with a product.
@@ -159,7 +159,7 @@ export function leftOfRound(
     .map(({ day }) => day)
     .sort()
     .at(-1);
-  return last ? rowsLeft(product, addTo(last, { days: -ROUND }), done, known) : [];
+  return last ? rowsLeft(product, addTo(last, { days: -SPRAY_ROUND }), done, known) : [];
 }
 
 /**

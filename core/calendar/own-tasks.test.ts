@@ -83,13 +83,13 @@ test('its cost is in the bill, as often as it is done', () => {
 });
 
 test('what other pages show done is done here, until somebody says that it is not', () => {
-  const elsewhere = (key: string) =>
-    key === 'order' ? { on: '2025-11-20', by: 'orders' as const } : undefined;
+  const nothing = { ordered: false, received: false, cared: [], sprayed: [] };
+  const others = { ...nothing, ordered: true };
   const of = (records: { key: string; notDone?: boolean; doneOn?: string; skipped?: boolean }[]) =>
-    schedule(PLANTING, new Set(), records, '2026-10-01', {}, { elsewhere });
+    schedule(PLANTING, new Set(), records, '2026-10-01', {}, { told: others });
   const order = (tasks: ReturnType<typeof schedule>) => tasks.find(({ key }) => key === 'order')!;
   const told = order(of([]));
-  assert.deepEqual([told.state, told.doneOn, told.elsewhere], ['done', '2025-11-20', 'orders']);
+  assert.deepEqual([told.state, told.doneOn, told.elsewhere], ['done', '2025-11-24', 'orders']);
   const denied = order(of([{ key: 'order', notDone: true }]));
   assert.deepEqual([denied.state, denied.elsewhere], ['late', undefined]);
   const ticked = order(of([{ key: 'order', doneOn: '2025-10-01' }]));

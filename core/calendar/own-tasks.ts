@@ -1,4 +1,3 @@
-import type { Day } from '../measure/dates';
 import { say } from '../say/message';
 import type { TaskTemplate } from './tasks';
 
@@ -49,10 +48,4 @@ export function ownTemplates(tasks: readonly OwnTask[]): TaskTemplate[] {
       };
     });
   });
-}
-
-/** Who says that a task is done though nobody ticked it off. */
-export interface DoneElsewhere {
-  on: Day;
-  by: 'orders' | 'stock' | 'crew' | 'tending' | 'survival';
 }

@@ -1,8 +1,9 @@
 import { addTo, daysBetween, type Day } from '../measure/dates';
 import type { Message } from '../say/message';
 import type { CalendarTerms } from './terms';
-import { ownTemplates, type DoneElsewhere, type OwnTask } from './own-tasks';
-import { TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
+import { doneElsewhere, roundsOfTasks, type DoneElsewhere, type ToldElsewhere } from './elsewhere';
+import { ownTemplates, type OwnTask } from './own-tasks';
+import { SPRAYER, TASKS, type TaskTemplate, type WeatherNeed } from './tasks';
 
 /** "passed" is a preparation that nobody ticked and that trees stand on by now: a gap in the records, no work. */
 export type TaskState = 'done' | 'late' | 'due' | 'soon' | 'later' | 'skipped' | 'passed';
@@ -64,8 +65,8 @@ export interface Circumstances {
   planting?: { days: number; left: number };
   /** Whether trees stand. */
   stands?: boolean;
-  /** Whether other pages show a task done. @param byTable its usual day */
-  elsewhere?: (key: string, byTable: Day) => DoneElsewhere | undefined;
+  /** What other pages show done. */
+  told?: ToldElsewhere;
 }
 
 /** Days after planting begins within which a task follows the planters row by row. */
@@ -111,13 +112,7 @@ export function schedule(
   };
   const plantingLasts = terms.plant?.duration ?? known.planting?.days ?? 1;
   const recordOf = new Map(records.map((record) => [record.key, record]));
-  const elsewhere = new Map<string, DoneElsewhere>();
-  for (const template of chosen) {
-    const record = recordOf.get(template.key);
-    if (record?.doneOn || record?.notDone || record?.skipped) continue;
-    const done = known.elsewhere?.(template.key, tableDay(template));
-    if (done) elsewhere.set(template.key, done);
-  }
+  const elsewhere = toldDone(chosen, recordOf, tableDay, today, known.told);
   const open = (key: string) => {
     const record = recordOf.get(key);
     return (
@@ -185,6 +180,38 @@ export function schedule(
     tasks[i].slack = Math.max(0, daysBetween(tasks[i - 1].finish, tasks[i].start) - 1);
   }
   return tasks;
+}
+
+/** Tasks that other pages show done, and nobody has ticked, left out or called undone. */
+function toldDone(
+  chosen: readonly TaskTemplate[],
+  recordOf: ReadonlyMap<string, TaskRecord>,
+  tableDay: (template: TaskTemplate) => Day,
+  today: Day,
+  told: ToldElsewhere | undefined,
+): Map<string, DoneElsewhere> {
+  if (!told) return new Map();
+  const sprayed = roundsOfTasks(
+    told.sprayed,
+    chosen
+      .filter(({ resource, key }) => resource === SPRAYER && !recordOf.get(key)?.skipped)
+      .map((template) => {
+        const record = recordOf.get(template.key);
+        return {
+          key: template.key,
+          day: record?.doneOn ?? record?.moved ?? tableDay(template),
+        };
+      }),
+  );
+  return new Map(
+    chosen.flatMap((template) => {
+      const { key } = template;
+      const record = recordOf.get(key);
+      if (record?.doneOn || record?.notDone || record?.skipped) return [];
+      const done = doneElsewhere(told, key, tableDay(template), today, sprayed);
+      return done ? [[key, done] as const] : [];
+    }),
+  );
 }
 
 function stateOf(record: TaskRecord | undefined, start: Day, finish: Day, today: Day): TaskState {

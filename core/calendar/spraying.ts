@@ -2,6 +2,7 @@ import { liquidOf, say, shareOf } from '../say/message';
 import { told } from '../say/told';
 import type { Figure } from '../measure/working';
 import { SQUARE_METRES_PER_ACRE } from '../measure/units';
+import { SPRAYER } from './tasks';
 
 /** A product as the user entered it from its label. The label rules. */
 export interface Product {
@@ -55,9 +56,7 @@ export function litresOfYear(
   tasks: readonly { key: string; resource?: string; state: string }[],
 ): number {
   if (plan.product.kind !== 'liquid') return 0;
-  const times = tasks.filter(
-    ({ resource, state }) => resource === 'sprayer' && state !== 'skipped',
-  );
+  const times = tasks.filter(({ resource, state }) => resource === SPRAYER && state !== 'skipped');
   const beside = plan.others.reduce((sum, { amount }) => sum + amount.value, 0);
   const knockdowns = times.filter(({ key }) => key === 'knockdown').length;
   return (plan.product.value * times.length + beside * knockdowns) * 1000;

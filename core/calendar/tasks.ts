@@ -26,6 +26,9 @@ export interface TaskTemplate {
 /** What a task asks of the weather. */
 export type WeatherNeed = 'dry ground' | 'still and dry' | 'planting weather';
 
+/** What sprays; tasks that need it are sprayings. */
+export const SPRAYER = 'sprayer';
+
 /** Tasks of the trade: those that have a name in the catalogue. */
 export type TaskKey = NamesUnder<'task.'>;
 
@@ -49,7 +52,7 @@ const task = (
 /** The year before planting and the seasons after it. Common practice unless marked in docs/trade.md. */
 export const TASKS: readonly TaskTemplate[] = [
   task('kill-1', { months: -13 }, 3, {
-    resource: 'sprayer',
+    resource: SPRAYER,
     weather: 'still and dry',
     always: false,
     caution: say('caution.label'),
@@ -58,13 +61,13 @@ export const TASKS: readonly TaskTemplate[] = [
     room: 'stock',
   }),
   task('kill-sod', { months: -7 }, 2, {
-    resource: 'sprayer',
+    resource: SPRAYER,
     weather: 'still and dry',
     always: false,
     caution: say('caution.label'),
   }),
   task('kill-2', { months: -6, days: -14 }, 3, {
-    resource: 'sprayer',
+    resource: SPRAYER,
     weather: 'still and dry',
     always: false,
     needs: ['kill-1'],
@@ -79,14 +82,14 @@ export const TASKS: readonly TaskTemplate[] = [
     caution: say('caution.rip'),
   }),
   task('mark-spots', { months: -5, days: -15 }, 4, {
-    resource: 'sprayer',
+    resource: SPRAYER,
     weather: 'still and dry',
     always: false,
     needs: ['kill-2'],
     caution: say('caution.label'),
   }),
   task('knockdown', { weeks: -3 }, 3, {
-    resource: 'sprayer',
+    resource: SPRAYER,
     weather: 'still and dry',
     always: false,
     caution: say('caution.label'),

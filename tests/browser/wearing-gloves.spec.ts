@@ -26,7 +26,7 @@ test('every page of the phone can be used by everybody, as far as a machine can 
       'peg',
       'plots',
     ],
-    ...['school', 'seat', 'spray', 'stock', 'visit', 'water', 'care', 'refill', 'tags'],
+    ...['school', 'seat', 'spray', 'stock', 'visit', 'water', 'care', 'refill', 'tags', 'pegs'],
   ];
   await expectAccessible(
     page,

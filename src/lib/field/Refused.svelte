@@ -35,6 +35,7 @@
     'checks.answer': 'refused.answer',
     'tending.watered': 'refused.water',
     'tending.cared': 'refused.care',
+    'rows.pegged': 'refused.pegs',
     'survival.refilled': 'refused.refill',
     'tending.seen': 'refused.seenOnWalk',
     'checks.reworked': 'refused.rework',

@@ -2,7 +2,7 @@
   import { useTongue } from './tongue.svelte';
 
   interface Props {
-    rows: readonly { number: number; trees: number }[];
+    rows: readonly { number: number; trees: number; detail?: string }[];
     /** Rows that are done, each with the entry that says so. */
     done: ReadonlyMap<number, string>;
     /** What the two buttons say. */
@@ -20,9 +20,11 @@
 
 <p class="num"><b>{say('water.left', { rows: left })}</b></p>
 <ul>
-  {#each rows as { number, trees } (number)}
+  {#each rows as { number, trees, detail } (number)}
     <li class:done={done.has(number)}>
-      <span class="num">{say('water.row', { row: number, trees })}</span>
+      <span class="num"
+        >{say('water.row', { row: number, trees })}{#if detail}<small>{detail}</small>{/if}</span
+      >
       {#if done.has(number)}<button
           class="plain"
           disabled={!may}
@@ -51,6 +53,12 @@
     gap: 8px;
     border-bottom: 1px solid var(--rule);
     padding-bottom: 6px;
+  }
+  small {
+    display: block;
+    color: var(--slate);
+    font-size: 14px;
+    line-height: 1.35;
   }
   li.done {
     border-left: 6px solid var(--water);

@@ -4,7 +4,14 @@ import { linksOf, type Offers } from './links';
 
 const planter: Offers = {
   ...{ mayTally: true, mayRecord: false, shared: true },
-  ...{ waves: false, byMachine: false, sprays: false, refills: false, trial: false },
+  ...{
+    waves: false,
+    byMachine: false,
+    sprays: false,
+    refills: false,
+    trial: false,
+    unpegged: false,
+  },
 };
 const paths = (offers: Partial<Offers>) => linksOf({ ...planter, ...offers }).map(([path]) => path);
 
@@ -32,7 +39,7 @@ test('pages of the machine, of waves, refills and trials come with them', () => 
   assert.ok(!paths({ byMachine: true, mayTally: false }).includes('behind'));
   assert.ok(paths({ waves: true }).includes('follow'));
   assert.ok(paths({ refills: true }).includes('refill'));
-  assert.ok(paths({ trial: true }).includes('tags'));
+  assert.ok(paths({ trial: true, unpegged: true }).includes('tags'));
 });
 
 test('each page is offered once, whatever is offered', () => {

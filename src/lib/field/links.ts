@@ -12,11 +12,14 @@ export interface Offers {
   sprays: boolean;
   refills: boolean;
   trial: boolean;
+  /** Rows without trees have no pegs yet. */
+  unpegged: boolean;
 }
 
 const LINKS = [
   ['briefing', 'rows.briefing', () => true],
   ['peg', 'rows.peg', () => true],
+  ['pegs', 'rows.pegs', ({ mayTally, shared, unpegged }) => mayTally && !shared && unpegged],
   ['note', 'rows.note', ({ mayTally }) => mayTally],
   ['follow', 'rows.follow', ({ waves }) => waves],
   ['seat', 'rows.seat', ({ byMachine }) => byMachine],

@@ -9,7 +9,7 @@ import { Outbox } from './outbox.svelte';
 /** Pages of a block that a phone should have with it before the signal goes. */
 export const PAGES = [
   ...['', '/briefing', '/stock', '/handling', '/gate', '/spray'],
-  ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg'],
+  ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg', '/pegs'],
   ...['/plots', '/school', '/count', '/water', '/visit', '/care', '/refill', '/tags'],
 ];
 

@@ -40,7 +40,10 @@
   const ELSEWHERE = {
     orders: 'the order',
     stock: 'the ledger of lots',
-    crew: 'the tallies',
+    rows: 'the list of pegged rows',
+    spraying: 'the record of sprayings',
+    crew: 'the crew’s own count',
+    checks: 'the plan of plots',
     tending: 'the care of its rows',
     survival: 'the count',
   };

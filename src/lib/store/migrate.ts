@@ -29,6 +29,7 @@ import * as instruments from './migrations/026-instruments';
 import * as usualRates from './migrations/027-usual-rates';
 import * as siteElevation from './migrations/028-site-elevation';
 import * as countInCircles from './migrations/029-count-in-circles';
+import * as rowsPegged from './migrations/030-rows-pegged';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -66,6 +67,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['027-usual-rates', usualRates],
   ['028-site-elevation', siteElevation],
   ['029-count-in-circles', countInCircles],
+  ['030-rows-pegged', rowsPegged],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -2,14 +2,8 @@ import type { Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { methodSumOf } from '../method/facts.server';
 import { standingSprayings } from './sprayings';
-import {
-  allProductsFact,
-  productsOf,
-  sprayingsFact,
-  sprayPlanOf,
-  totalMetres,
-  yearGround,
-} from './year.server';
+import { allProductsFact, productsOf, sprayingsFact, sprayPlanOf } from './products.server';
+import { sprayableOf, totalMetres, yearGround } from './year.server';
 
 /** What there is to spray on a block, with what, and what was sprayed: for the desk and for the phone. */
 export async function sprayingOf(facts: Facts, block: BlockRow) {
@@ -25,7 +19,7 @@ export async function sprayingOf(facts: Facts, block: BlockRow) {
     /** What is sprayed: all of it, or only the trees whose method says so. */
     share,
     granules,
-    plan: sprayPlanOf(block, ground, products, share || 1),
+    plan: sprayPlanOf(block, sprayableOf(ground), products, share || 1),
     ground: {
       trees: Math.round(ground.trees * (share || 1)),
       metres: totalMetres(ground) * (share || 1),

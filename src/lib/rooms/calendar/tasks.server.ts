@@ -1,7 +1,4 @@
-import { addTo, daysBetween, type Day } from '../../../../core/measure/dates';
-import type { DoneElsewhere } from '../../../../core/calendar/own-tasks';
-import { careOfTask, careRounds, type Care } from '../../../../core/tending/care';
-import { dayOf } from '../../../../core/say/day';
+import { daysBetween, type Day } from '../../../../core/measure/dates';
 import { plantingDays } from '../../../../core/calendar/planting';
 import { FINISH_TERMS } from '../../../../core/calendar/terms';
 import type { BlockTasks } from '../../../../core/formats/icalendar';
@@ -21,14 +18,12 @@ import {
   sharesFact,
   sownFact,
 } from '../crew/facts.server';
+import { sownDaysFact } from '../crew/elsewhere.server';
 import { methodOfBlock, methodTasksOf } from '../method/facts.server';
 import { layoutsFact } from '../rows/facts.server';
 import { weatherFact } from '../../server/station';
-import { lotsFact, ordersFact, toolsFact } from '../stock/facts.server';
-import { toOrderOf } from '../stock/need.server';
-import { refilledFact, refillOf, refillPlansFact } from '../survival/refills.server';
-import { careFact } from '../tending/care.server';
-import { countsFact } from '../survival/facts.server';
+import { lotsFact, toolsFact } from '../stock/facts.server';
+import { doneElsewhere, TOLD_BY } from './elsewhere.server';
 import { windowsOf } from './windows.server';
 
 export interface TaskEvent {
@@ -82,33 +77,32 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   if (!plantingDay) return [];
   // Both are asked for by every page, for every block: kept until something of theirs changes, and a day long.
   const day = `${facts.today} ${plantingDay} ${block.methodEdition} ${block.termsEdition}`;
-  const stands = [
-    ...[sownFact, layoutsFact, countsFact, lotsFact, ordersFact, plantersFact],
-    ...[careFact, refillPlansFact, refilledFact],
-    // What the crew's pace hangs on.
-    ...[sharesFact, clockedFact, toolsFact],
+  /** What stands, and what the crew's pace hangs on. */
+  const paced = [
+    ...[sownFact, layoutsFact, lotsFact, plantersFact],
+    ...[sharesFact, clockedFact, toolsFact, weatherFact, sownDaysFact],
   ];
-  const [events, ofMethod, zones, planting, elsewhere] = await Promise.all([
+  const [events, ofMethod, zones, planting, told] = await Promise.all([
     facts.of(taskEventsFact, block.id),
     methodTasksOf(facts, block),
     facts.of(zonesFact, block.id),
-    facts.derive('planting-span', block.id, [...stands, weatherFact], day, () =>
+    facts.derive('planting-span', block.id, paced, day, () =>
       plantingSpan(facts, block, plantingDay),
     ),
-    facts.derive('done-elsewhere', block.id, stands, day, () => doneElsewhere(facts, block)),
+    facts.derive('done-elsewhere', block.id, TOLD_BY, day, () => doneElsewhere(facts, block)),
   ]);
   // Which works are done does not hang on how many trees they are done for.
   const counted = { trees: 0, metres: 0, area: 0 };
   const soils = zones.map(({ name, soil }) => ({ name, soil, trees: 0 }));
   const works = worksOf({ ...counted, zones: soils }, block.calendarTerms.works);
   const brought = new Set([...ofMethod, ...workTasks(works)]);
-  const on = `${day} ${JSON.stringify([planting, elsewhere, ...brought])}`;
+  const on = `${day} ${JSON.stringify([planting, told, ...brought])}`;
   return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
     schedule(plantingDay, brought, taskRecords(events), facts.today, block.calendarTerms.tasks, {
       own: block.calendarTerms.own,
       planting,
       stands: planting.begun,
-      elsewhere: (key, byTable) => doneBy(elsewhere, key, byTable, facts.today),
+      told,
     }),
   );
 }
@@ -138,77 +132,6 @@ async function plantingSpan(facts: Facts, block: BlockRow, first: Day) {
     daysAWeek: saturday ? 6 : 5,
   });
   return { ...lasts, begun };
-}
-
-interface ToldElsewhere {
-  ordered: boolean;
-  received: boolean;
-  plantedOn?: Day;
-  countedOn?: Day;
-  /** Days on which the last row of a round of care was done. */
-  cared: { kind: Care; on: Day }[];
-  /** The task of the newest refill, once all its places are set. */
-  refilled?: { key: string; on: Day };
-}
-
-/** What other pages show done: orders placed, lots received, trees planted, survival counted. */
-async function doneElsewhere(facts: Facts, block: BlockRow): Promise<ToldElsewhere> {
-  const [{ planted, total, sums }, lines, lots, counts, cared, refill] = await Promise.all([
-    plantedOf(facts, block.id),
-    facts.of(ordersFact, block.id),
-    facts.of(lotsFact, block.id),
-    facts.of(countsFact, block.id),
-    facts.of(careFact, block.id),
-    refillOf(facts, block.id),
-  ]);
-  // Once trees stand, stock was ordered; before that the order page's own figure says whether all of it was.
-  const asksForMore = async () => {
-    const { needed, toAsk } = await toOrderOf(facts, block);
-    return needed === 0 || toAsk > 0;
-  };
-  const ordered = planted > 0 || (lines.length > 0 && !(await asksForMore()));
-  const received = lots.reduce((sum, { balance }) => sum + balance.received, 0);
-  const days = [...sums.byDay.keys()].sort();
-  return {
-    ordered,
-    received: total > 0 && (received >= total || planted >= total),
-    plantedOn: total > 0 && planted >= total ? days.at(-1) : undefined,
-    countedOn: counts
-      .map(({ countedOn }) => countedOn)
-      .sort()
-      .at(-1),
-    cared: careRounds(cared, [...sums.byRow.keys()])
-      .filter(({ left }) => !left.length)
-      .map(({ kind, last }) => ({ kind, on: dayOf(last, facts.site.zone) })),
-    refilled:
-      refill && refill.set >= refill.places && refill.last !== undefined
-        ? { key: `own-${refill.id}`, on: dayOf(refill.last, facts.site.zone) }
-        : undefined,
-  };
-}
-
-/** Days before its own by which a count, or a round of care, still is that of its task. */
-const COUNT_AHEAD = 90;
-
-function doneBy(
-  { ordered, received, plantedOn, countedOn, cared, refilled }: ToldElsewhere,
-  key: string,
-  byTable: Day,
-  today: Day,
-): DoneElsewhere | undefined {
-  const on = byTable < today ? byTable : today;
-  if (key === 'order' && ordered) return { on, by: 'orders' };
-  if (key === 'receive' && received) return { on, by: 'stock' };
-  if (key === 'plant' && plantedOn) return { on: plantedOn, by: 'crew' };
-  if (key.startsWith('count-') && countedOn && countedOn >= addTo(byTable, { days: -COUNT_AHEAD }))
-    return { on: countedOn, by: 'survival' };
-  const care = careOfTask(key);
-  const round = cared.find(
-    ({ kind, on: day }) => kind === care && day >= addTo(byTable, { days: -COUNT_AHEAD }),
-  );
-  if (round) return { on: round.on, by: 'tending' };
-  if (refilled?.key === key) return { on: refilled.on, by: 'survival' };
-  return undefined;
 }
 
 /** What is due on a block today: one list for the board, the calendar and the tending page. */

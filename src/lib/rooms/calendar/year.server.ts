@@ -5,16 +5,11 @@ import { bill, type Bill } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { worksOf, workUnits, type Work, type WorkGround } from '../../../../core/calendar/works';
 import { addTo } from '../../../../core/measure/dates';
-import {
-  litresOfYear,
-  sprayPlan,
-  type SprayPlan,
-  type Target,
-} from '../../../../core/calendar/spraying';
-import { SPRAY_TERMS, type SprayTerms } from '../../../../core/calendar/terms';
+import { litresOfYear, sprayPlan } from '../../../../core/calendar/spraying';
+import { SPRAY_TERMS } from '../../../../core/calendar/terms';
 import { perimeter } from '../../../../core/ground/polygon';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
-import { tableFact, type Fact, type Facts } from '../../server/facts';
+import type { Fact, Facts } from '../../server/facts';
 import { waveSums } from '../../../../core/crew/waves';
 import { materialsUsed } from '../../../../core/tending/used';
 import { wavesFact } from '../crew/follow.server';
@@ -28,7 +23,15 @@ import { cardsFact, lotsFact, ordersFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 import { standingSprayings } from './sprayings';
-import type { ProductRow, SprayingRow } from './tables.server';
+import {
+  allProductsFact,
+  productsOf,
+  sprayingsFact,
+  sprayPlanOf,
+  targetOf,
+  type Sprayable,
+} from './products.server';
+import type { ProductRow } from './tables.server';
 import { blockTrees, methodOfBlock, methodSumOf } from '../method/facts.server';
 import { taskEventsFact, tasksOf } from './tasks.server';
 
@@ -79,66 +82,11 @@ export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGro
 export const totalMetres = (ground: YearGround): number =>
   ground.rows.reduce((sum, { metres }) => sum + [...metres.values()].reduce((a, b) => a + b, 0), 0);
 
-/** Products of the site by name, dropped ones among them. */
-export const allProductsFact = tableFact(
-  'products',
-  ['calendar'],
-  { table: 'product', by: 'siteId' },
-  (rows): ProductRow[] => rows.sort((a, b) => a.name.localeCompare(b.name)),
-);
-/** What was sprayed on a block, cancelled or not, the newest first. */
-export const sprayingsFact = tableFact(
-  'sprayings',
-  ['calendar'],
-  { table: 'spraying', by: 'blockId' },
-  (rows): SprayingRow[] => rows.sort((a, b) => (a.day > b.day ? -1 : a.day < b.day ? 1 : 0)),
-);
-/** Those that may be chosen. */
-export const productsOf = async (facts: Facts): Promise<ProductRow[]> =>
-  (await facts.of(allProductsFact)).filter(({ dropped }) => !dropped);
-
-/**
- * What is sprayed, from the leader's terms and the block's layout.
- * @param sprayed share of the trees whose spots are sprayed at all
- */
-export function targetOf(
-  ground: YearGround,
-  terms: Pick<SprayTerms, 'kind' | 'size'>,
-  sprayed = 1,
-): Target {
-  switch (terms.kind) {
-    case 'spots':
-      return { kind: 'spots', count: Math.round(ground.trees * sprayed), radius: terms.size };
-    case 'squares':
-      return { kind: 'squares', count: Math.round(ground.trees * sprayed), side: terms.size };
-    case 'strips':
-      return { kind: 'strips', metres: totalMetres(ground) * sprayed, width: terms.size };
-    case 'whole':
-      return { kind: 'whole', area: ground.area };
-  }
-}
-
-/**
- * The block's spray plan, where a product is chosen.
- * @param sprayed share of the trees whose spots are sprayed at all
- */
-export function sprayPlanOf(
-  block: BlockRow,
-  ground: YearGround,
-  products: readonly ProductRow[],
-  sprayed = 1,
-): { plan: SprayPlan; product: ProductRow; terms: SprayTerms } | undefined {
-  const kept = block.calendarTerms.spray;
-  const product =
-    products.find(({ id }) => id === kept?.product) ??
-    products.find(({ dose }) => dose.kind !== 'granules') ??
-    products[0];
-  if (!product) return undefined;
-  const terms = { ...SPRAY_TERMS, ...kept, product: product.id };
-  const others = products.filter(({ id }) => id !== product.id && terms.with?.includes(id));
-  const target = targetOf(ground, terms, sprayed);
-  return { plan: sprayPlan(product, target, terms.tank, others), product, terms };
-}
+/** What of the year's ground a sprayer treats. */
+export const sprayableOf = (ground: YearGround): Sprayable => ({
+  ...{ trees: ground.trees, area: ground.area },
+  metres: totalMetres(ground),
+});
 
 /** Kilograms of the first product that is shaken dry. */
 function granulesOf(
@@ -150,7 +98,7 @@ function granulesOf(
   const product = products.find(({ dose }) => dose.kind === 'granules');
   if (!product) return 0;
   const terms = { ...SPRAY_TERMS, ...block.calendarTerms.spray };
-  return sprayPlan(product, targetOf(ground, terms, share), terms.tank).product.value;
+  return sprayPlan(product, targetOf(sprayableOf(ground), terms, share), terms.tank).product.value;
 }
 
 /** Works on the ground of a block, with what each takes. */
@@ -229,7 +177,9 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       const { dose } = all.find(({ id }) => id === productId) ?? {};
       return dose && dose.kind !== 'granules' ? total + litres : total;
     }, 0);
-  const spray = sum.sprayed ? sprayPlanOf(block, ground, products, sum.sprayed) : undefined;
+  const spray = sum.sprayed
+    ? sprayPlanOf(block, sprayableOf(ground), products, sum.sprayed)
+    : undefined;
   const { materials = {}, currency = '' } = block.calendarTerms;
   return {
     bill: bill(

@@ -18,7 +18,7 @@ import { holds } from '../../../../core/crew/share';
 import { planeArea } from '../../../../core/ground/polygon';
 import type { Facts } from '../../server/facts';
 import { airAt } from '../../server/station';
-import { sprayingsFact } from '../calendar/year.server';
+import { sprayingsFact } from '../calendar/products.server';
 import { keepoutsFact, plantableOf, readSurface, surfaceFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';

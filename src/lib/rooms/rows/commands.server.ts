@@ -1,3 +1,4 @@
+import { peggedRows, samePlaces } from '../../../../core/rows/pegging';
 import { plotsToNumbers } from '../../../../core/rows/trial';
 import { v7 as uuid } from 'uuid';
 import { geodesicMeasure } from '../../../../core/ground/polygon';
@@ -6,10 +7,11 @@ import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored
 import { told } from '../../../../core/say/told';
 import { siteAccess } from '../../server/authorise';
 import { askJob } from '../../server/jobs';
-import type { Handlers, Work } from '../../server/work';
+import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { rowsContract } from './contract';
+import { readRows } from './facts.server';
 
 export const rowsCommands: Handlers<typeof rowsContract> = {
   async 'rows.save'({ blockId, name, parameters }, work) {
@@ -57,8 +59,57 @@ export const rowsCommands: Handlers<typeof rowsContract> = {
       { id: layout.id },
       { state: 'released', releasedAt: new Date(work.now), releasedBy: work.person.id },
     );
+    if (before) await pegsThatStay(work, before.id, layout.id);
+  },
+
+  async 'rows.pegged'({ layoutId, rows, stand, late, ...input }, work) {
+    const { blockId, layout } = await work.releasedLayout(layoutId, 'tally');
+    const numbers = [...new Set(rows)].sort((a, b) => a - b);
+    const last = await work.tables.layoutRow.max('number', { layoutId });
+    const unknown = numbers.find((row) => row > last);
+    if (unknown !== undefined) throw told('crew.noRow', { row: unknown });
+    const event = { ...work.event(input), layoutId, inRows: numbers, stand, late };
+    if (!(await work.record(work.tables.rowPegged, event))) return ALREADY;
+    if (layout.state !== 'withdrawn') return;
+    // A phone that still had the version before: what stands on a row's own places serves the new one too.
+    const now = await work.tables.layout.one({ blockId, state: 'released' });
+    if (!now) return;
+    const same = await placesAlike(work, layoutId, now.id);
+    const inRows = numbers.flatMap((row) => same.get(row) ?? []);
+    if (inRows.length)
+      await work.tables.rowPegged.add({ ...event, id: uuid(), layoutId: now.id, inRows });
   },
 };
+
+/** Rows of two versions that stand on the same places, by number. */
+async function placesAlike(work: Work, before: string, after: string) {
+  const rows = await readRows(work, [before, after]);
+  return samePlaces(rows.get(before) ?? [], rows.get(after) ?? []);
+}
+
+/** Pegs of the version before that stand where rows of the new one have theirs stay pegged. */
+async function pegsThatStay(work: Work, before: string, after: string): Promise<void> {
+  const words = await work.tables.rowPegged.all({
+    where: { layoutId: before },
+    order: [['recordedAt', 'ASC']],
+  });
+  if (!words.length) return;
+  const same = await placesAlike(work, before, after);
+  const { stand } = peggedRows(
+    words.map(({ inRows, at, ...word }) => ({ ...word, rows: inRows, at: at.getTime() })),
+    [...same.keys()],
+  );
+  // Rows that were pegged on one day are one word of the new version.
+  const byMoment = new Map<number, number[]>();
+  for (const [row, at] of stand) byMoment.set(at, [...(byMoment.get(at) ?? []), same.get(row)!]);
+  for (const [at, inRows] of byMoment) {
+    const { authorId, device } = words.find((word) => word.stand && word.at.getTime() === at)!;
+    await work.tables.rowPegged.add({
+      ...{ id: uuid(), layoutId: after, inRows, stand: true, late: false },
+      ...{ at: new Date(at), recordedAt: new Date(work.now), authorId, device },
+    });
+  }
+}
 
 /** Rows written at a time. */
 const ROWS_A_TIME = 500;

@@ -6,9 +6,9 @@ import { PATTERNS } from '../../../../core/rows/spacing';
 import type { Arrangement } from '../../../../core/rows/species';
 import { isNested } from '../../store/shape';
 import { command, gives } from '../contract';
-import { finite, id, yup } from '../fields';
+import { count, event, finite, id, yup } from '../fields';
 
-const { array, mixed, number, object, string } = yup;
+const { array, boolean, mixed, number, object, string } = yup;
 
 const direction = mixed<Direction>()
   .required()
@@ -177,6 +177,19 @@ export const rowsContract = {
     input: object({ layoutId: id }),
     refusals: ['rows.notLocated', 'rows.plantedIn'],
     touches: ['rows', 'crew'],
+  }),
+  /** Pegs or flags of rows stand, or stand no more. */
+  'rows.pegged': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      rows: array().of(count).min(1).max(5000).required(),
+      stand: boolean().required(),
+    }),
+    refusals: ['crew.noRow', 'rows.notReleased'],
+    touches: ['calendar'],
+    waits: true,
+    bytes: 60_000,
   }),
 };
 

@@ -1,6 +1,7 @@
 import type { RowSet } from '../../../../core/rows/rowset';
+import { peggedRows, type Pegged } from '../../../../core/rows/pegging';
 import { drawnRow, toRowSet, type StoredRow } from '../../../../core/rows/stored';
-import { fact, groupBy, tableFact, type Facts } from '../../server/facts';
+import { fact, groupBy, listedFact, milliseconds, tableFact, type Facts } from '../../server/facts';
 import type { Reader } from '../../server/reader';
 import { numbers, parse } from '../../store/shape';
 import type { LayoutRow } from './tables.server';
@@ -30,6 +31,37 @@ export async function releasedLayout(
 ): Promise<LayoutRow | undefined> {
   return releasedOf(await facts.of(layoutsFact, blockId));
 }
+
+/** How many rows the released version has, and which of them stand pegged. */
+export const peggedFact = listedFact<
+  { total: number; rows: string | null; stand: number | null; at: number; recorded: number },
+  Pegged & { total: number }
+>('pegged', ['calendar', 'rows'], {
+  from: `FROM layout l LEFT JOIN row_pegged p ON p.layout_id = l.id
+    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
+  of: 'l.block_id',
+  columns: {
+    total: '(SELECT MAX(r.number) FROM layout_row r WHERE r.layout_id = l.id)',
+    ...{ rows: 'p.in_rows', stand: 'p.stand' },
+    ...{ at: milliseconds('p.at'), recorded: milliseconds('p.recorded_at') },
+  },
+  value: (words) => {
+    const total = Number(words[0]?.total ?? 0);
+    const events = words
+      .filter(({ rows }) => rows !== null)
+      .sort((a, b) => a.recorded - b.recorded)
+      .map(({ rows, stand, at }) => ({
+        ...{ rows: parse(numbers, rows, 'row_pegged.in_rows'), stand: Boolean(stand), at },
+      }));
+    return {
+      total,
+      ...peggedRows(
+        events,
+        Array.from({ length: total }, (_, i) => i + 1),
+      ),
+    };
+  },
+});
 
 /** Rows of layouts as they were stored. */
 export async function readRows(

@@ -12,6 +12,8 @@ import {
   table,
   text,
   whole,
+  eventColumns,
+  type EventRow,
 } from '../../store/define';
 import { bySchema, isNumber, isRecord, numbers, record } from '../../store/shape';
 import { layoutParameters } from './contract';
@@ -50,6 +52,14 @@ export interface LayoutRowRow {
   trees: number;
 }
 
+/** Word that pegs of rows stand, or stand no more. */
+export interface RowPeggedRow extends EventRow {
+  layoutId: string;
+  inRows: number[];
+  stand: boolean;
+  late: boolean;
+}
+
 export function rowsTables(sequelize: Sequelize) {
   return {
     layout: table<LayoutRow>(sequelize, 'layout', {
@@ -80,6 +90,13 @@ export function rowsTables(sequelize: Sequelize) {
       stretches: json(numbers),
       runs: json(numbers),
       trees: whole,
+    }),
+    rowPegged: table<RowPeggedRow>(sequelize, 'row_pegged', {
+      ...eventColumns,
+      layoutId: reference,
+      inRows: json(numbers),
+      stand: flag,
+      late: { ...flag, defaultValue: false },
     }),
   };
 }

@@ -54,6 +54,7 @@ const en = {
   'refused.rework': 'a row gone over',
   'refused.water': 'a row watered',
   'refused.care': 'care of a row',
+  'refused.pegs': 'pegs of rows',
   'refused.refill': 'trees of a refill',
   'refused.seenOnWalk': 'something seen on a walk',
 } as const;
@@ -114,6 +115,7 @@ const es: Record<keyof typeof en, string> = {
   'refused.rework': 'una hilera repasada',
   'refused.water': 'una hilera regada',
   'refused.care': 'cuidado de una hilera',
+  'refused.pegs': 'estacas de hileras',
   'refused.refill': 'árboles de una reposición',
   'refused.seenOnWalk': 'algo visto en un recorrido',
 };
@@ -174,6 +176,7 @@ const fr: Record<keyof typeof en, string> = {
   'refused.rework': 'une ligne reprise',
   'refused.water': 'une ligne arrosée',
   'refused.care': 'soins d’une ligne',
+  'refused.pegs': 'piquets de lignes',
   'refused.refill': 'arbres d’un regarni',
   'refused.seenOnWalk': 'une chose vue en tournée',
 };
@@ -234,6 +237,7 @@ const pt: Record<keyof typeof en, string> = {
   'refused.rework': 'uma linha revista',
   'refused.water': 'uma linha regada',
   'refused.care': 'cuidado de uma linha',
+  'refused.pegs': 'estacas de linhas',
   'refused.refill': 'árvores de uma retancha',
   'refused.seenOnWalk': 'algo visto numa ronda',
 };

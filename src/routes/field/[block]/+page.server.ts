@@ -15,7 +15,7 @@ import {
   toolsOn,
   talliesFact,
 } from '$lib/rooms/crew/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { peggedFact, releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
 import { refillOf } from '$lib/rooms/survival/refills.server';
@@ -44,6 +44,7 @@ const NOTHING = {
   bag: undefined,
   refills: false,
   trial: false,
+  unpegged: false,
 };
 
 /** One planter's rows on one block: all a phone needs for days without signal. */
@@ -73,16 +74,18 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   };
   // A leader or checker says for whom they enter; a planter who is joined to nobody cannot enter.
   if (!planter) return { ...about, planter: null, ...NOTHING };
-  const [rows, done, tallies, shares, lots, species, ways, { differences }] = await Promise.all([
-    facts.of(rowsFact, block.id),
-    plantedOf(facts, block.id),
-    facts.of(talliesFact, block.id),
-    facts.of(sharesFact, block.id),
-    facts.of(lotsFact, block.id),
-    facts.of(cardsFact),
-    waysOfBlock(facts, block),
-    blockMethod(facts, block),
-  ]);
+  const [rows, done, tallies, shares, lots, species, ways, { differences }, pegged] =
+    await Promise.all([
+      facts.of(rowsFact, block.id),
+      plantedOf(facts, block.id),
+      facts.of(talliesFact, block.id),
+      facts.of(sharesFact, block.id),
+      facts.of(lotsFact, block.id),
+      facts.of(cardsFact),
+      waysOfBlock(facts, block),
+      blockMethod(facts, block),
+      facts.of(peggedFact, block.id),
+    ]);
   const [shifts, decided, gone] = await Promise.all([
     shiftsNow(facts),
     facts.of(decisionsFact, block.id),
@@ -122,6 +125,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       runs: row.runs,
       treatment: treatmentOf(differences, row.number) ?? null,
       breaks: breaksOf(row),
+      /** Only where pegs are told of at all does a row without them say something. */
+      unpegged: pegged.stand.size > 0 && !pegged.stand.has(row.number),
       planted: done.byRow.get(row.number) ?? 0,
     })),
     species: layout.parameters.mix.map(({ species: id }) =>
@@ -139,6 +144,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     known: tallies.filter((tally) => tally.planter === planter.id).map(({ id }) => id),
     bag,
     trial: layout.trial.length > 0,
+    unpegged: pegged.left.some((row) => !done.byRow.get(row)),
     refills: Boolean(await refillOf(facts, block.id)),
     brief: ways.map(({ scope, who, lines }) => ({
       ...{ who: scope ? who : null, lines, rows: scope?.by === 'rows' ? scope.rows : null },

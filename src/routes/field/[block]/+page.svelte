@@ -218,7 +218,7 @@
       })}{#each row.breaks as { from, to } (from)}<br />{say('rows.gap', {
           from: length(from),
           to: length(to),
-        })}{/each}
+        })}{/each}{#if row.unpegged && !row.planted}<br />{say('rows.notPegged')}{/if}
     </p>
     <PageLinks links={links.slice(0, 2)} label={say('rows.ofBlock')} {...whose} />
     {#if data.mayTally}

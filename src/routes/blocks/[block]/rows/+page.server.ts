@@ -1,19 +1,22 @@
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { plantableOf, surfaceFact, zonesFact } from '$lib/rooms/ground/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
-import { layoutsFact, releasedOf, rowsFact } from '$lib/rooms/rows/facts.server';
+import { layoutsFact, peggedFact, releasedOf } from '$lib/rooms/rows/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:rows', 'viridane:ground', 'viridane:stock', 'viridane:crew');
+  // Pegs are told under it.
+  depends('viridane:calendar');
   const { block, facts } = await openBlock(locals, params.block);
-  const [plantable, zones, surface, versions, names] = await Promise.all([
+  const [plantable, zones, surface, versions, names, pegged] = await Promise.all([
     plantableOf(facts, block),
     facts.of(zonesFact, block.id),
     facts.of(surfaceFact, block.id),
     facts.of(layoutsFact, block.id),
     facts.of(namesFact),
+    facts.of(peggedFact, block.id),
   ]);
   const released = releasedOf(versions);
   return {
@@ -35,6 +38,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     ),
     /** Trees in the ground by the version that is with the crew. */
     planted: (await plantedOf(facts, block.id)).planted,
-    releasedRows: released ? (await facts.of(rowsFact, block.id)).length : 0,
+    pegged: released && { stand: [...pegged.stand.keys()], total: pegged.total },
+    releasedRows: pegged.total,
   };
 };

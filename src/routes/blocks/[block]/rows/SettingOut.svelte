@@ -10,6 +10,8 @@
   import { formatBearing, formatLength, formatNumber } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
 
+  import type { Snippet } from 'svelte';
+
   interface Props {
     rows: RowSet;
     falls?: readonly RowFall[];
@@ -20,8 +22,18 @@
     toLonLat: (point: Point) => Point;
     /** Keeps another; only for who may plan. */
     onstring?: (metres: number) => void;
+    /** What else belongs to setting out. */
+    children?: Snippet;
   }
-  let { rows, falls, selected, string = STRING_LENGTH, toLonLat, onstring }: Props = $props();
+  let {
+    rows,
+    falls,
+    selected,
+    string = STRING_LENGTH,
+    toLonLat,
+    onstring,
+    children,
+  }: Props = $props();
   const units = useUnits();
   const out = $derived(settingOut(rows, falls, string));
   const row = $derived(out.rows[Math.min(selected, out.rows.length) - 1]);
@@ -136,6 +148,7 @@
         )} scattered spots: a flag at each lane’s first spot shows where to begin.
       </p>{/if}
   </section>
+  {@render children?.()}
 </div>
 
 <style>

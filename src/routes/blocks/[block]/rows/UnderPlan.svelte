@@ -17,6 +17,7 @@
   import Earth from './Earth.svelte';
   import type { Laid } from './laying.svelte';
   import RowTable from './RowTable.svelte';
+  import Pegs from './Pegs.svelte';
   import SettingOut from './SettingOut.svelte';
   import type { PageData } from './$types';
 
@@ -70,6 +71,7 @@
     ['earth', 'Earth'],
   ];
   const result = $derived(settled.result);
+  const released = $derived(data.versions.find(({ state }) => state === 'released'));
   /** From a tree to its neighbour in the next row. */
   const across = $derived(
     Math.hypot(
@@ -133,7 +135,13 @@
         string={works.string}
         {toLonLat}
         onstring={mayPlan ? (string) => keepWorks({ ...works, string }) : undefined}
-      />
+      >
+        {#if data.pegged && released?.number === shown}<Pegs
+            layoutId={released!.id}
+            {...data.pegged}
+            mayTally={data.role !== 'viewer'}
+          />{/if}
+      </SettingOut>
     {:else if under === 'crowns'}
       <Crowns
         species={looks}

@@ -1,0 +1,100 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { doneElsewhere, roundsOfTasks, sprayRounds, type ToldElsewhere } from './elsewhere';
+import { schedule } from './schedule';
+
+const NOTHING: ToldElsewhere = { ordered: false, received: false, cared: [], sprayed: [] };
+const PLANTING = '2026-11-20';
+const WANTED = new Set([
+  ...['kill-1', 'kill-2', 'mark-spots', 'knockdown', 'water-in', 'fill-boxes'],
+  ...['granules', 'mulch'],
+]);
+const of = (
+  told: Partial<ToldElsewhere>,
+  records: { key: string; doneOn?: string; skipped?: boolean }[] = [],
+) => {
+  const tasks = schedule(
+    PLANTING,
+    WANTED,
+    records,
+    '2027-08-01',
+    {},
+    {
+      told: { ...NOTHING, ...told },
+    },
+  );
+  return new Map(tasks.map((task) => [task.key, task]));
+};
+const done = (tasks: ReturnType<typeof of>) =>
+  [...tasks.values()]
+    .filter(({ elsewhere }) => elsewhere)
+    .map(({ key, elsewhere, doneOn }) => [key, elsewhere, doneOn])
+    .sort();
+
+test('rows pegged, water, boxes and plots that other pages have to the last are done in the calendar', () => {
+  assert.deepEqual(done(of({})), []);
+  const told = {
+    ...{ peggedOn: '2026-11-12', plantedOn: '2026-11-24', wateredOn: '2026-11-25' },
+    ...{ boxesOn: '2026-11-26', checkedOn: '2026-11-27', mulchedOn: '2026-11-28' },
+  };
+  assert.deepEqual(done(of(told)), [
+    ['check-rows', 'checks', '2026-11-27'],
+    ['fill-boxes', 'crew', '2026-11-26'],
+    ['mulch', 'crew', '2026-11-28'],
+    ['plant', 'crew', '2026-11-24'],
+    ['set-out', 'rows', '2026-11-12'],
+    ['water-in', 'crew', '2026-11-25'],
+  ]);
+});
+
+test('rounds of the sprayer: all rows, or one entry that names none; a pause begins another', () => {
+  const spraying = (day: string, rows: number[], dry = false) => ({ day, rows, dry });
+  const three = (list: ReturnType<typeof spraying>[]) => sprayRounds(list, 3);
+  assert.deepEqual(three([spraying('2026-03-01', [1, 2])]), []);
+  // Entered late and out of order.
+  const two = [spraying('2026-03-09', [3]), spraying('2026-03-01', [1, 2])];
+  assert.deepEqual(three(two), [{ on: '2026-03-09', dry: false }]);
+  assert.deepEqual(three([spraying('2026-03-01', [1, 2]), spraying('2026-04-01', [3])]), []);
+  assert.deepEqual(three([spraying('2026-03-01', [])]), [{ on: '2026-03-01', dry: false }]);
+  assert.deepEqual(
+    three([spraying('2026-03-01', []), spraying('2026-03-05', [1, 2, 3])]).length,
+    2,
+  );
+  // Granules do not finish what the sprayer began.
+  assert.deepEqual(three([spraying('2026-03-01', [1, 2]), spraying('2026-03-02', [3], true)]), []);
+  assert.deepEqual(three([spraying('2026-03-01', [], true)]), [{ on: '2026-03-01', dry: true }]);
+  assert.deepEqual(sprayRounds([spraying('2026-03-01', [1])], 0), [], 'no rows yet, some named');
+});
+
+test('a round is the spraying whose day is nearest; one that was ticked keeps its round', () => {
+  const rounds = ['2025-10-25', '2026-05-10', '2026-10-28'].map((on) => ({ on, dry: false }));
+  // By the table: 20 October, 6 May, 5 June, 30 October.
+  assert.deepEqual(done(of({ sprayed: rounds })), [
+    ['kill-1', 'spraying', '2025-10-25'],
+    ['kill-2', 'spraying', '2026-05-10'],
+    ['knockdown', 'spraying', '2026-10-28'],
+  ]);
+  const ticked = of({ sprayed: rounds }, [{ key: 'kill-2', doneOn: '2026-05-11' }]);
+  assert.equal(ticked.get('kill-2')!.elsewhere, undefined);
+  assert.equal(ticked.get('mark-spots')!.elsewhere, undefined, 'not the round of another task');
+  const skipped = of({ sprayed: rounds }, [{ key: 'kill-2', skipped: true }]);
+  assert.equal(skipped.get('mark-spots')!.elsewhere, 'spraying');
+  const far = [{ key: 'kill-1', day: '2025-10-20' }];
+  assert.equal(roundsOfTasks([{ on: '2025-12-04', dry: false }], far).size, 1, 'six weeks off');
+  assert.equal(roundsOfTasks([{ on: '2025-12-05', dry: false }], far).size, 0);
+  assert.equal(roundsOfTasks([{ on: '2025-10-20', dry: true }], far).size, 0, 'granules');
+});
+
+test('after planting the sprayer weeds; granules are their own task', () => {
+  const none = new Map<string, string>();
+  const weeds = (dry: boolean, key = 'weed-1') =>
+    doneElsewhere({ ...NOTHING, sprayed: [{ on: '2027-04-20', dry }] }, key, '2027-05-20', '2027-06-01', none); // prettier-ignore
+  assert.deepEqual(weeds(false), { on: '2027-04-20', by: 'spraying' });
+  assert.equal(weeds(true), undefined);
+  assert.deepEqual(weeds(true, 'granules'), { on: '2027-04-20', by: 'spraying' });
+  assert.equal(weeds(false, 'granules'), undefined);
+  assert.equal(weeds(false, 'mulch'), undefined);
+  // Half a year before its day is another round.
+  const early = { ...NOTHING, sprayed: [{ on: '2027-01-20', dry: false }] };
+  assert.equal(doneElsewhere(early, 'weed-1', '2027-05-20', '2027-06-01', none), undefined);
+});

@@ -25,7 +25,7 @@ const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   slope: null,
   sprayed: false,
   load: 900,
-  waters: false,
+  water: null,
   ...more,
 });
 const keys = (more: Partial<BriefInput> = {}) => briefingOf(input(more)).map(({ key }) => key);

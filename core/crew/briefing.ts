@@ -125,6 +125,7 @@ export type BriefKey =
   | 'brief.gel'
   | 'brief.load'
   | 'brief.water'
+  | 'brief.waterFor'
   | 'brief.own';
 
 export interface BriefItem {
@@ -164,7 +165,8 @@ export interface BriefInput {
   sprayed: boolean;
   /** Trees of the next day. */
   load: number;
-  waters: boolean;
+  /** Water that the trees of the next day get: cubic metres, and how often the tank is filled; none without. */
+  water: { litres: number; tanks: number } | null;
 }
 
 /** On slopes above this feet slip with a load. From memory. */
@@ -252,7 +254,13 @@ export function briefingOf(input: BriefInput): BriefItem[] {
     if (input.dipped) say('evening', 'brief.gel');
     say('evening', 'brief.load', { trees: input.load });
   }
-  if (input.waters) say('evening', 'brief.water');
+  if (input.water)
+    if (input.water.litres > 0)
+      say('evening', 'brief.waterFor', {
+        water: { value: input.water.litres, kind: 'liquid' },
+        tanks: input.water.tanks,
+      });
+    else say('evening', 'brief.water');
   return items;
 }
 

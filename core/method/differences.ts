@@ -4,6 +4,7 @@ import { told } from '../say/told';
 import {
   answers,
   billPerTree,
+  plantingWater,
   methodOf,
   methodTasks,
   sprays,
@@ -11,6 +12,7 @@ import {
   type Method,
   type BriefLine,
 } from './method';
+import type { PlantingWater } from './school';
 import type { Conditions, MethodItem, Question } from './schools';
 
 /** Trees that are planted otherwise than the block: all of a kind of stock, in a zone, of a lot, in rows. */
@@ -151,6 +153,8 @@ export interface MethodSum {
   granules: number;
   /** Share of the trees whose rows are ripped, 0 to 1. */
   ripped: number;
+  /** Litres on planting day, the mean of all trees. */
+  water: PlantingWater;
 }
 
 /**
@@ -161,11 +165,16 @@ export function methodSum(block: BlockMethod, groups: readonly TreeGroup[]): Met
   const all = groups.filter(({ trees }) => trees > 0);
   if (!all.length) all.push({ tree: {}, trees: 1 });
   const total = all.reduce((sum, { trees }) => sum + trees, 0);
-  const sum: MethodSum = { perTree: {}, sprayed: 0, granules: 0, ripped: 0 };
+  const sum: MethodSum = {
+    ...{ perTree: {}, sprayed: 0, granules: 0, ripped: 0 },
+    water: { before: 0, at: 0, again: 0 },
+  };
   for (const { tree, trees } of all) {
     const method = methodFor(block, tree);
     for (const [item, units] of Object.entries(billPerTree(method)) as [MethodItem, number][])
       sum.perTree[item] = (sum.perTree[item] ?? 0) + (units * trees) / total;
+    for (const [turn, litres] of Object.entries(plantingWater(method)))
+      sum.water[turn as keyof PlantingWater] += (litres * trees) / total;
     if (sprays(method)) sum.sprayed += trees / total;
     if (answers(method, 'keep', 'granules')) sum.granules += trees / total;
     if (!answers(method, 'rip', 'none')) sum.ripped += trees / total;

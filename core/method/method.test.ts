@@ -10,6 +10,7 @@ import { heightsOf, rootsOf } from '../stock/inspection';
 import { gauge } from '../stock/roots';
 import {
   billPerTree,
+  plantingWater,
   briefing,
   currentMethod,
   depthOf,
@@ -248,6 +249,21 @@ test('with water at planting dry soil does not stop it, frost and heat still do'
     ],
     [false, true, true, true],
   );
+});
+
+test('water on planting day: what settles the soil is the water it is planted with', () => {
+  const turns = (choices: Method) => plantingWater(methodOf(choices, ground));
+  assert.deepEqual(turns({}), { before: 0, at: 0, again: 0 });
+  assert.deepEqual(turns({ waterAt: 'sip' }), { before: 0, at: 0.125, again: 0 });
+  assert.deepEqual(turns({ waterAt: 'twice' }), { before: 0, at: 19, again: 19 });
+  assert.deepEqual(turns({ waterAt: 'column' }), { before: 30, at: 0, again: 0 });
+  // Four litres settle the soil round the roots: eight at planting do too, a sip does not.
+  assert.equal(turns({ firming: 'water', waterAt: 'eight' }).at, 8);
+  assert.equal(turns({ firming: 'water', waterAt: 'sip' }).at, 4);
+  const bill = (choices: Method) => billPerTree(methodOf(choices, ground)).water;
+  assert.equal(bill({}), undefined);
+  assert.equal(bill({ firming: 'water', waterAt: 'four' }), 0.004);
+  assert.ok(Math.abs(bill({ waterAt: 'twice', watering: 'dated' })! - 0.038 - 9 * 0.019) < 1e-12);
 });
 
 test('measures of a sentence come in the reader’s units', () => {

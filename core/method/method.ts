@@ -1,5 +1,5 @@
 import { SCHOOLS, type Conditions, type Depth, type MethodItem, type Question } from './schools';
-import type { School } from './school';
+import type { PlantingWater, School } from './school';
 
 export type Method = Partial<Record<Question, string>>;
 
@@ -98,7 +98,20 @@ export function billPerTree(method: readonly Chosen[]): Partial<Record<MethodIte
   for (const { school } of method)
     for (const [item, units] of Object.entries(school.bill ?? {}))
       bill[item as MethodItem] = (bill[item as MethodItem] ?? 0) + units;
+  const { before, at, again } = plantingWater(method);
+  const water = (before + at + again) / 1000;
+  if (water) bill.water = (bill.water ?? 0) + water;
   return bill;
+}
+
+/**
+ * Litres that one tree gets on planting day. What settles the soil is the water it is planted with: of two that
+ * ask for some the greater counts, not both.
+ */
+export function plantingWater(method: readonly Chosen[]): PlantingWater {
+  const most = (turn: keyof PlantingWater) =>
+    Math.max(0, ...method.map(({ school }) => school.gives?.[turn] ?? 0));
+  return { before: most('before'), at: most('at'), again: most('again') };
 }
 
 /** Whether anything is sprayed by this method, to clear the spot or to keep it clear. */

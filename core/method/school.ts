@@ -77,6 +77,15 @@ export interface School {
   depth?: Depth;
   /** Units of the bill's lines that one tree takes. */
   bill?: Partial<Record<MethodItem, number>>;
+  /** Water that one tree gets on planting day. */
+  gives?: Partial<PlantingWater>;
+}
+
+/** Litres a tree gets: into the hole before it is set, as it is set, and two hours later. */
+export interface PlantingWater {
+  before: number;
+  at: number;
+  again: number;
 }
 
 export interface SchoolQuestion {

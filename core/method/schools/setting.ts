@@ -145,7 +145,7 @@ export const SETTING: readonly SchoolQuestion[] = [
         key: 'water',
         told: true,
         tasks: ['water-in'],
-        bill: { water: 0.004 },
+        gives: { at: 4 },
       },
     ],
     pick: ({ stock, texture }) =>

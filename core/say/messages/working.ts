@@ -53,9 +53,13 @@ export interface WorkingMessages {
   'formula.turning': never;
   'formula.walked': never;
   'formula.waterWay': never;
+  'formula.wateringHours': never;
+  'formula.waterWithTrees': never;
   'formula.waveHours': never;
   'formula.wholeTarget': never;
   'step.aFullBox': never;
+  'step.filledAMinute': never;
+  'step.drivingMinutes': never;
   'step.fence': never;
   'step.aSpot': never;
   'step.aTree': never;
@@ -100,6 +104,7 @@ export interface WorkingMessages {
   'step.halfWidthWanted': never;
   'step.halfWidthWithSoMany': never;
   'step.hands': never;
+  'step.hoseAMinute': never;
   'step.hours': never;
   'step.inTheAir': never;
   'step.inTheRow': never;
@@ -145,6 +150,7 @@ export interface WorkingMessages {
   'step.rowsDifferStandardError': never;
   'step.rowsInTheBlock': never;
   'step.scalps': never;
+  'step.secondsATree': never;
   'step.secondsASpot': never;
   'step.seedEach': never;
   'step.setInCountedRows': never;
@@ -181,6 +187,9 @@ export interface WorkingMessages {
   'step.vapourDeficitKpa': never;
   'step.wanted': never;
   'step.water': never;
+  'step.waterBefore': never;
+  'step.waterAtPlanting': never;
+  'step.waterAgain': never;
   'step.waterOnGround': never;
   'step.whichWeighsAs': never;
   'step.wholeLot': never;

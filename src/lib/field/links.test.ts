@@ -39,13 +39,17 @@ test('pages of the machine, of waves, refills and trials come with them', () => 
   assert.ok(!paths({ byMachine: true, mayTally: false }).includes('behind'));
   assert.ok(paths({ waves: true }).includes('follow'));
   assert.ok(paths({ refills: true }).includes('refill'));
-  assert.ok(paths({ trial: true, unpegged: true }).includes('tags'));
+  assert.ok(paths({ trial: true }).includes('tags'));
+  // Whoever plants does not set out; once all rows stand pegged or planted nobody does.
+  assert.ok(paths({ unpegged: true, shared: false }).includes('pegs'));
+  for (const none of [{ unpegged: true }, { shared: false }] as const)
+    assert.ok(!paths(none).includes('pegs'));
 });
 
 test('each page is offered once, whatever is offered', () => {
   const all = linksOf({
     ...{ mayTally: true, mayRecord: true, shared: false, waves: true, byMachine: true },
-    ...{ sprays: true, refills: true, trial: true },
+    ...{ sprays: true, refills: true, trial: true, unpegged: true },
   });
   assert.equal(new Set(all.map(([path]) => path)).size, all.length);
   assert.equal(new Set(all.map(([, key]) => key)).size, all.length);

@@ -26,6 +26,7 @@ import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { lotsToCarry } from '../stock/carry.server';
 import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
 import { shiftsNow, plantedOf, plantersFact, sharesFact } from './facts.server';
+import { plantingWaterOf } from './water.server';
 import { nextDay } from './next-day.server';
 import { signedFact } from './words.server';
 
@@ -85,6 +86,18 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
   const dipped = dips.some((factor) => factor > 1);
   // What is said to all holds for the roots that bear least.
   const leastDip = dips.length ? Math.min(...dips) : 1;
+  const load =
+    next?.crews.reduce(
+      (sum, { rows: own }) =>
+        sum +
+        own.reduce(
+          (trees, row) =>
+            trees + row.runs.filter((_, i) => i % 2 === 1).reduce((a, b) => a + b, 0) - row.planted,
+          0,
+        ),
+      0,
+    ) ?? 0;
+  const water = await plantingWaterOf(facts, block, load);
   const items: BriefItem[] = briefingOf({
     terms,
     byMachine,
@@ -142,20 +155,8 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     })),
     slope,
     sprayed: sprayings.some(({ day }) => day >= addTo(today, { days: -SPRAYED_DAYS })),
-    load:
-      next?.crews.reduce(
-        (sum, { rows: own }) =>
-          sum +
-          own.reduce(
-            (trees, row) =>
-              trees +
-              row.runs.filter((_, i) => i % 2 === 1).reduce((a, b) => a + b, 0) -
-              row.planted,
-            0,
-          ),
-        0,
-      ) ?? 0,
-    waters: method.some(({ question, school }) => question === 'waterAt' && school.key !== 'none'),
+    load,
+    water: water ? { litres: water.litres.value, tanks: water.tanks.value } : null,
   });
   const mark = markOf(items);
   return {

@@ -81,6 +81,8 @@ const en = {
   'brief.gel': 'Mix the dip.',
   'brief.load': 'Load the trailer in the order in which it comes off: {trees, number} trees.',
   'brief.water': 'Fill the tank; a cup for dry soil.',
+  'brief.waterFor':
+    'Water for tomorrow’s trees: {water}, {tanks, plural, one {# tank} other {# tanks}}. Fill the first tonight; a cup for dry soil.',
 } as const;
 
 const es: Record<keyof typeof en, string> = {
@@ -167,6 +169,8 @@ const es: Record<keyof typeof en, string> = {
   'brief.gel': 'Preparar el baño de raíces.',
   'brief.load': 'Cargar el remolque en el orden en que se descarga: {trees, number} árboles.',
   'brief.water': 'Llenar el tanque; una taza para tierra seca.',
+  'brief.waterFor':
+    'Agua para los árboles de mañana: {water}, {tanks, plural, one {# tanque} other {# tanques}}. Llenar el primero esta tarde; una taza para tierra seca.',
 };
 
 const fr: Record<keyof typeof en, string> = {
@@ -254,6 +258,8 @@ const fr: Record<keyof typeof en, string> = {
   'brief.gel': 'Préparer le pralin.',
   'brief.load': 'Charger la remorque dans l’ordre du déchargement : {trees, number} plants.',
   'brief.water': 'Remplir la citerne ; un gobelet pour sol sec.',
+  'brief.waterFor':
+    'Eau pour les plants de demain : {water}, {tanks, plural, one {# citerne} other {# citernes}}. Remplir la première ce soir ; un gobelet pour sol sec.',
 };
 
 const pt: Record<keyof typeof en, string> = {
@@ -339,6 +345,8 @@ const pt: Record<keyof typeof en, string> = {
   'brief.gel': 'Preparar o banho de raízes.',
   'brief.load': 'Carregar o reboque pela ordem da descarga: {trees, number} árvores.',
   'brief.water': 'Encher o depósito; um copo para terra seca.',
+  'brief.waterFor':
+    'Água para as árvores de amanhã: {water}, {tanks, plural, one {# depósito} other {# depósitos}}. Encher o primeiro esta tarde; um copo para terra seca.',
 };
 
 export const briefing = { en, es, fr, pt };

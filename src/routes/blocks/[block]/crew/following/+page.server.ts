@@ -1,6 +1,7 @@
 import { boxWater } from '../../../../../../core/crew/reservoir';
 import { rowFaultsFact } from '$lib/rooms/crew/follow.server';
 import { boxesOf, wavesOf } from '$lib/rooms/crew/waves.server';
+import { plantingWaterOf } from '$lib/rooms/crew/water.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -16,6 +17,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     boxesOf(facts, block),
     facts.of(rowFaultsFact, block.id),
   ]);
+  const left = layout
+    ? Math.max(0, layout.trees - rows.reduce((sum, { planted }) => sum + planted, 0))
+    : 0;
+  const waiting = states.find(({ wave }) => wave === 'water')?.waiting ?? 0;
+  const [coming, standingDry] = await Promise.all([
+    plantingWaterOf(facts, block, left),
+    plantingWaterOf(facts, block, waiting),
+  ]);
   const standing = boxes?.rows.reduce((sum, row) => sum + row.boxes, 0) ?? 0;
   return {
     mayPlan: may(role, 'plan'),
@@ -25,6 +34,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     layout: layout && { id: layout.id, trees: layout.trees },
     states: states.map((state) => ({ ...state, next: state.next.slice(0, 8) })),
     rows,
+    /** What trees get as they go in: for those to come, and for those that stand and wait for it. */
+    water: coming && { coming, left, waiting, now: waiting ? standingDry : undefined },
     faults,
     boxes: boxes && {
       ...boxes,

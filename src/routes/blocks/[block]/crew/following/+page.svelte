@@ -11,6 +11,7 @@
     LITRES_PER_US_GALLON,
     METRES_PER_FOOT,
   } from '$core/measure/units';
+  import { howMany } from '$lib/parts/how-many';
   import { rangesOf } from '$core/measure/ranges';
   import { formatMoment } from '$core/say/day';
   import FollowStrip from '$lib/charts/FollowStrip.svelte';
@@ -248,6 +249,24 @@
             </li>
           </ol>
         {/if}
+        {#if data.water && !data.boxes}
+          {@const { each, perTank } = data.water.coming}
+          <h3>Water on planting day</h3>
+          <ol class="order">
+            {#if each.before}<li>
+                {litres(each.before)} into each hole before the tree; wait an hour, better a day.
+              </li>{/if}
+            {#if each.at}<li>
+                {litres(each.at)} a tree as it is set, poured slowly at the stem.
+              </li>{/if}
+            {#if each.again}<li>{litres(each.again)} again two hours later.</li>{/if}
+            <li>
+              A tank waters {howMany(perTank, 'tree')} in one turn: have the next one full before the
+              planters are that far. Tank, flow and hose are set under
+              <a href="/blocks/{data.block.id}/tending/water">Tending, Water</a>.
+            </li>
+          </ol>
+        {/if}
         {#if data.byMachine || data.faults.length}
           <h3>Found behind the machine</h3>
           <p>
@@ -293,6 +312,17 @@
       <h2>Planted, guarded, watered</h2>
       <p class="quiet">Tick what follows the planters; what waits is counted here.</p>
     {/each}
+    {#if data.water && !data.boxes}
+      <h2>Water at planting</h2>
+      {#if data.water.now}
+        <Figure label="For those that wait" figure={data.water.now.litres} />
+        <Figure label="Tanks" figure={data.water.now.tanks} />
+        <Figure label="Hours, one hose" figure={data.water.now.hours} />
+      {/if}
+      <Figure label="For those to come" figure={data.water.coming.litres} />
+      <Figure label="Tanks" figure={data.water.coming.tanks} />
+      <Figure label="Hours, one hose" figure={data.water.coming.hours} />
+    {/if}
     {#if data.boxes}
       <h2>Boxes</h2>
       <div>

@@ -9,6 +9,8 @@ import {
   type NamesUnder,
 } from '../say/message';
 import { keysOf, type OwnTask } from './own-tasks';
+import { isDropped, type ScheduledTask } from './schedule';
+import { SPRAYER } from './tasks';
 import type { MethodItem } from '../method/schools';
 import type { WorkItem } from './works';
 import { addTo, type Day } from '../measure/dates';
@@ -79,6 +81,9 @@ const ofWorks =
   ({ works }: MaterialGround) =>
     works[key] ?? 0;
 
+/** Key under which `bill` looks for the day of the first spraying that is still to come, whichever it is. */
+export const NEXT_SPRAYING = 'next spraying';
+
 /** What a planting uses. Amounts a tree are common practice or from memory, see docs/trade.md. */
 export const MATERIALS: readonly Item[] = [
   item('trees', 'tree', ({ toOrder }) => toOrder, 'receive', 0),
@@ -117,7 +122,7 @@ export const MATERIALS: readonly Item[] = [
   item('gel', 'kg', ofMethod('gel'), 'plant', 21, say('how.gel', { each: massOf(0.005) })),
   item('boxes', 'piece', ofMethod('boxes'), 'plant', 45),
   item('water', 'm³', ofMethod('water'), 'plant', 1, say('how.water', { each: liquidOf(0.019) })),
-  item('herbicide', 'L', (g) => g.herbicide, 'kill-1', 21),
+  item('herbicide', 'L', (g) => g.herbicide, NEXT_SPRAYING, 21),
   item('granules', 'kg', (g) => g.granules, 'granules', 21),
   item(
     'cover',
@@ -200,6 +205,17 @@ export interface Bill {
   unpriced: Message[];
 }
 
+/** Days by which tasks are to be finished, as `bill` asks for them. */
+export function finishOfTasks(tasks: readonly ScheduledTask[]): Map<string, Day> {
+  const finish = new Map(tasks.map((task) => [task.key, task.finish]));
+  const next = tasks
+    .filter((task) => task.resource === SPRAYER && task.state !== 'done' && !isDropped(task))
+    .map((task) => task.finish)
+    .sort()
+    .at(0);
+  return next ? finish.set(NEXT_SPRAYING, next) : finish;
+}
+
 /** Work is bought by the hour, not by the pack. */
 const IS_WORK = new Set([
   ...['ripping', 'planting', 'behind'],
@@ -209,7 +225,7 @@ const IS_WORK = new Set([
 /**
  * Everything a block needs, what of it to buy by when, and what it costs.
  * @param terms by line
- * @param finish day by which each task of the calendar is to be finished
+ * @param finish day by which each task of the calendar is to be finished, see `finishOfTasks`
  * @param arranged units by line that are asked for, received or planted, and so part of the cost only
  * @param used units by line that went into the ground; what was used beyond the need was needed
  */

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { say } from '../say/message';
 import { words } from '../../src/lib/words';
-import { MATERIALS, type MaterialLine } from './materials';
+import { bill, finishOfTasks, MATERIALS, type MaterialLine } from './materials';
+import { schedule, type TaskRecord } from './schedule';
 import { asStored, inPurchaseUnits, purchaseUnit } from './purchase';
 
 const line = (more: Partial<MaterialLine>): MaterialLine => ({
@@ -63,4 +64,23 @@ test('how much of a material is asked for is said in the reader’s measures, on
     assert.doesNotMatch(said, /[{}]|\d ?(m|cm|mL|L|g|kg)\b/, `${key}: ${said}`);
     assert.doesNotMatch(words(how), /[{}]/, key);
   }
+});
+
+test('herbicide must be there for the first spraying that is still to come, whichever it is', () => {
+  const ground = {
+    ...{ trees: 500, toOrder: 500, rows: 10, perimeter: 300, perTree: {}, herbicide: 12 },
+    ...{ granules: 0, works: {}, rippingHours: 0, rate: 400, behind: 0 },
+  };
+  const buyBy = (wanted: string[], records: TaskRecord[] = []) => {
+    const tasks = schedule('2026-11-20', new Set(wanted), records, '2026-03-01');
+    const { lines } = bill(ground, {}, finishOfTasks(tasks));
+    return lines.find(({ key }) => key === 'herbicide')!.buyBy;
+  };
+  // Three weeks before each: 20 October of the year before, 6 May, 30 October.
+  assert.equal(buyBy(['kill-1', 'kill-2', 'knockdown']), '2025-09-29');
+  const first = { key: 'kill-1', doneOn: '2025-10-18' };
+  assert.equal(buyBy(['kill-1', 'kill-2', 'knockdown'], [first]), '2026-04-15');
+  assert.equal(buyBy(['knockdown']), '2026-10-09');
+  assert.equal(buyBy(['kill-2', 'knockdown'], [{ key: 'kill-2', skipped: true }]), '2026-10-09');
+  assert.equal(buyBy(['kill-1'], [first]), null, 'nothing is sprayed any more');
 });

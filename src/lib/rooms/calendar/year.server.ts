@@ -1,7 +1,7 @@
 import { schoolWords } from '../../words/method';
 import { eachCount } from '../../../../core/method/groups';
 import { handsBehind } from '../../../../core/method/method';
-import { bill, type Bill } from '../../../../core/calendar/materials';
+import { bill, finishOfTasks, type Bill } from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { worksOf, workUnits, type Work, type WorkGround } from '../../../../core/calendar/works';
 import { addTo } from '../../../../core/measure/dates';
@@ -197,7 +197,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
         behind: handsBehind(method),
       },
       materials,
-      new Map(tasks.map(({ key, finish }) => [key, finish])),
+      finishOfTasks(tasks),
       // What the order page would still ask a nursery for is what is to be bought.
       // What is sprayed already is paid for and bought no more.
       new Map([

@@ -1,7 +1,14 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
-import { differs, evenness, handlingClass, survivalBy, type CountedTree } from './groups';
+import {
+  differs,
+  evenness,
+  handlingClass,
+  stretchesOfRow,
+  survivalBy,
+  type CountedTree,
+} from './groups';
 import { kaplanMeier, logRank, solve } from './kaplan';
 import { diedAlike, lifeCurve, spansOf, type Span } from './between';
 import { livesOf } from './life';
@@ -230,15 +237,38 @@ test('too few deaths, or nothing that differs, give no figure and say why', () =
 });
 
 test('enough trees, but bare stretches: evenness says so', () => {
-  const even = evenness([{ marks: '1111111110'.repeat(6) }], 6, 0.12);
-  assert.deepEqual(even, { stretches: 6, under: 0, share: 0 });
-  const bare = evenness([{ marks: '1'.repeat(40) + '0'.repeat(20) }], 6, 0.12);
-  assert.deepEqual([bare.under, bare.stretches], [2, 6]);
-  assert.deepEqual(evenness([{ marks: '----------' }], 6, 0.1), {
-    stretches: 0,
-    under: 0,
-    share: 0,
-  });
+  const of = (marks: string, target = 0.12) => evenness([{ row: 1, marks }], 6, target);
+  const even = of('1111111110'.repeat(6));
+  assert.deepEqual(even, { stretches: 6, under: 0, pegs: 60, pegsUnder: 0, share: 0 });
+  const bare = of('1'.repeat(40) + '0'.repeat(20));
+  assert.deepEqual([bare.under, bare.stretches, bare.share], [2, 6, 1 / 3]);
+  assert.deepEqual([of('-'.repeat(10)).stretches, of('-'.repeat(10)).share], [0, 0]);
+  // The end of a row is ground too, and a row shorter than a stretch.
+  const end = of('1'.repeat(10) + '0'.repeat(6));
+  assert.deepEqual([end.stretches, end.under, end.pegsUnder, end.share], [2, 1, 6, 6 / 16]);
+  assert.deepEqual([of('0000').stretches, of('0000').share], [1, 1]);
+  // Two tagged trees say nothing of the ten places about them, nor of each other's ground.
+  assert.equal(of('0--------------0----').stretches, 0);
+});
+
+test('rows are cut into stretches of ten with nothing left over, none shorter than half unless the row is', () => {
+  for (let pegs = 1; pegs < 80; pegs++) {
+    const stretches = stretchesOfRow(pegs);
+    assert.equal(stretches[0][0], 0);
+    assert.equal(stretches.at(-1)![1], pegs);
+    stretches.forEach(([from, until], i) => {
+      if (i) assert.equal(from, stretches[i - 1][1]);
+      assert.ok(until - from < 15 && (until - from >= 5 || stretches.length === 1), `${pegs}`);
+    });
+  }
+});
+
+test('a circle is one piece of ground, over however many rows it lies', () => {
+  // Two circles over rows 1 and 2: pegs 2 to 4 live but for one, pegs 12 to 14 are dead but for one.
+  const marks = ['-110-------001-------', '-111-------000-------'];
+  const rows = marks.map((own, i) => ({ row: i + 1, marks: own }));
+  const found = evenness(rows, 6, 0.12, (_, peg) => (peg < 10 ? 1 : 2));
+  assert.deepEqual(found, { stretches: 2, under: 1, pegs: 12, pegsUnder: 6, share: 0.5 });
 });
 
 test('handling is told apart at what a root bears in its life', () => {

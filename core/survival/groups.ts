@@ -100,9 +100,13 @@ export function differs(
 }
 
 export interface Evenness {
-  /** Stretches of counted rows, and those with fewer living trees than asked for. */
+  /** Stretches of counted rows, or circles, and those with fewer living trees than asked for. */
   stretches: number;
   under: number;
+  /** Pegs looked at in them all, and in those. */
+  pegs: number;
+  pegsUnder: number;
+  /** Share of the ground, by its pegs. */
   share: number;
 }
 
@@ -110,25 +114,57 @@ export interface Evenness {
 export const STRETCH = 10;
 
 /**
- * How evenly the living stand: counted rows cut into stretches of ten pegs, and the share of them with fewer
- * living trees on their ground than was asked for. A block can hold enough trees and still have bare places.
+ * A row of so many pegs cut into stretches of ten, by their first peg and the one behind their last, counted from
+ * 0. What is left at its end is a stretch of its own from half of one on, and else belongs to the one before.
+ * @example stretchesOfRow(24) // => [[0, 10], [10, 24]]
+ */
+export function stretchesOfRow(pegs: number): [number, number][] {
+  const many = Math.max(1, Math.floor(pegs / STRETCH) + (pegs % STRETCH >= STRETCH / 2 ? 1 : 0));
+  return Array.from({ length: many }, (_, i) => [
+    i * STRETCH,
+    i === many - 1 ? pegs : (i + 1) * STRETCH,
+  ]);
+}
+
+/**
+ * How evenly the living stand: the share of the counted ground, by its pegs, that lies in stretches with fewer
+ * living trees than was asked for. A block can hold enough trees and still have bare places. A circle is a
+ * stretch of its own; of a stretch of which less than half was looked at, as with tagged trees, nothing is said.
  * @param areaAPeg square metres a peg stands for
  * @param target living trees a square metre
+ * @param circleOf the circle in which a tree was counted; nothing for one that was counted along its row
  */
 export function evenness(
-  rows: readonly { marks: string }[],
+  rows: readonly { row: number; marks: string }[],
   areaAPeg: number,
   target: number,
+  circleOf: (row: number, peg: number) => number | undefined = () => undefined,
 ): Evenness {
-  let [stretches, under] = [0, 0];
-  for (const { marks } of rows)
-    for (let from = 0; from + STRETCH <= marks.length; from += STRETCH) {
-      const part = marks.slice(from, from + STRETCH);
-      const looked = [...part].filter((mark) => mark !== '-').length;
-      if (!looked) continue;
-      const alive = [...part].filter(isAlive).length;
-      stretches++;
-      if (alive / (looked * areaAPeg) < target - 1e-9) under++;
+  const circles = new Map<number, { looked: number; alive: number }>();
+  const pieces: { looked: number; alive: number }[] = [];
+  for (const { row, marks } of rows)
+    for (const [from, until] of stretchesOfRow(marks.length)) {
+      const own = { looked: 0, alive: 0 };
+      for (let i = from; i < until; i++) {
+        if (marks[i] === '-') continue;
+        const circle = circleOf(row, i + 1);
+        let piece = own;
+        if (circle !== undefined) {
+          piece = circles.get(circle) ?? { looked: 0, alive: 0 };
+          circles.set(circle, piece);
+        }
+        piece.looked++;
+        if (isAlive(marks[i])) piece.alive++;
+      }
+      if (own.looked && own.looked >= (until - from) / 2) pieces.push(own);
     }
-  return { stretches, under, share: stretches ? under / stretches : 0 };
+  const found: Evenness = { stretches: 0, under: 0, pegs: 0, pegsUnder: 0, share: 0 };
+  for (const { looked, alive } of [...pieces, ...circles.values()]) {
+    found.stretches++;
+    found.pegs += looked;
+    if (alive / (looked * areaAPeg) >= target - 1e-9) continue;
+    found.under++;
+    found.pegsUnder += looked;
+  }
+  return { ...found, share: found.pegs ? found.pegsUnder / found.pegs : 0 };
 }

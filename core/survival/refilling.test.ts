@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { seededRandom } from '../measure/random';
-import { evenness, type CountedTree } from './groups';
+import { evenness, stretchesOfRow, type CountedTree } from './groups';
 import { isDead } from './marks';
 import { notAgain, placesToFill, refillNeed, refillStretches } from './refilling';
 
@@ -31,14 +31,14 @@ test('after filling no stretch is short, nothing living is touched, and one tree
         const [{ pegs } = { pegs: [] as number[] }] = placesToFill([{ row: 1, marks }], 1, target);
         assert.ok(pegs.every((peg) => isDead(marks[peg - 1])));
         assert.equal(new Set(pegs).size, pegs.length);
-        assert.equal(evenness([{ marks: filled(marks, pegs) }], 1, target).under, 0);
+        assert.equal(evenness([{ row: 1, marks: filled(marks, pegs) }], 1, target).under, 0);
         for (const left of pegs) {
           const fewer = filled(
             marks,
             pegs.filter((peg) => peg !== left),
           );
-          const from = Math.floor((left - 1) / 10) * 10;
-          const part = fewer.slice(from, from + 10);
+          const stretch = stretchesOfRow(marks.length).find(([, until]) => left <= until)!;
+          const part = fewer.slice(...stretch);
           const looked = [...part].filter((mark) => mark !== '-').length;
           const alive = [...part].filter((mark) => '1pb'.includes(mark)).length;
           assert.ok(alive < looked * target - 1e-9);

@@ -1,7 +1,7 @@
 import { say } from '../say/message';
 import { studentQuantile } from '../measure/student';
 import type { Figure } from '../measure/working';
-import { STRETCH, survivalBy, type CountedTree } from './groups';
+import { stretchesOfRow, survivalBy, type CountedTree } from './groups';
 import { isAlive, isDead } from './marks';
 
 /** A counted row whose dead places may be filled. */
@@ -30,8 +30,7 @@ export function placesToFill(
 ): RowRefill[] {
   return rows.flatMap(({ row, marks }) => {
     const pegs: number[] = [];
-    for (let from = 0; from < marks.length; from += STRETCH) {
-      const until = Math.min(marks.length, from + STRETCH);
+    for (const [from, until] of stretchesOfRow(marks.length)) {
       const part = marks.slice(from, until);
       const looked = [...part].filter((mark) => mark !== '-').length;
       const alive = [...part].filter(isAlive).length;

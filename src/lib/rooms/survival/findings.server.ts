@@ -227,6 +227,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       season.counts.filter(({ marks }) => marks),
       layout.plantableArea / Math.max(1, layout.trees),
       season.target,
+      (row, peg) => season.circleOf.get(row, peg),
     ),
     heights: heightsOf(),
   };

@@ -327,12 +327,15 @@
         <Figure label="Trees to refill" figure={refill.trees} />
         {#if found?.evenness.stretches}
           <Figure
-            label="Stretches with too few"
+            label="Ground with too few"
             figure={{
               value: found.evenness.share,
               kind: 'share',
-              formula: 'stretches of ten pegs under the target ÷ all of them, counted rows',
+              formula:
+                'pegs in stretches of ten, or in circles, under the target ÷ all that were looked at',
               steps: [
+                { label: 'pegs there', value: found.evenness.pegsUnder, kind: 'count' },
+                { label: 'pegs looked at', value: found.evenness.pegs, kind: 'count' },
                 { label: 'stretches under the target', value: found.evenness.under, kind: 'count' },
                 { label: 'stretches looked at', value: found.evenness.stretches, kind: 'count' },
               ],

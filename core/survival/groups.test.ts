@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
+import { clusterShare } from '../checks/clusters';
 import {
   differs,
   evenness,
@@ -234,6 +235,28 @@ test('too few deaths, or nothing that differs, give no figure and say why', () =
     [0, 1, 2].map((v) => ({ cluster: `${v}`, values: [v, 2 * v], died: 15, of: 40 })),
   );
   assert.ok('why' in together && together.why === 'alike');
+});
+
+test('living stems of all groups add up to the living of all, and know rows without any of a group', () => {
+  // Alder stands in rows 1 and 2 only, birch in all three.
+  const stand = (row: number, species: string, marks: string) =>
+    [...marks].map((mark, i) => ({ row, peg: i + 1, mark, species }));
+  const trees = [
+    ...[...stand(1, 'alder', '1110'), ...stand(1, 'birch', '110')],
+    ...[...stand(2, 'alder', '11'), ...stand(2, 'birch', '1111')],
+    ...stand(3, 'birch', '100110'),
+  ];
+  const found = survivalBy(trees, ({ species }) => species, Infinity);
+  const of = (name: string) => found.find(({ group }) => group === name)!;
+  assert.ok(Math.abs(of('alder').stems.estimate - 5 / 19) < 1e-12);
+  assert.ok(Math.abs(of('birch').stems.estimate - 9 / 19) < 1e-12);
+  // Three clusters, the one without alder among them.
+  const { low, high } = clusterShare([
+    { hits: 3, of: 7 },
+    { hits: 2, of: 6 },
+    { hits: 0, of: 6 },
+  ]);
+  assert.deepEqual([of('alder').stems.low, of('alder').stems.high], [low, high]);
 });
 
 test('enough trees, but bare stretches: evenness says so', () => {

@@ -1,6 +1,7 @@
 import { clusterShare, type Cluster, type ClusterEstimate } from '../checks/clusters';
 import { normalProbability } from '../measure/gamma';
 import { say, type Message } from '../say/message';
+import type { Interval } from './interval';
 import { isAlive } from './marks';
 
 /** One counted tree with what is known of it. */
@@ -33,6 +34,8 @@ export function handlingClass(minutes: number): Message {
 
 export interface GroupSurvival extends ClusterEstimate {
   group: string;
+  /** Share of all counted trees, of whatever group, that live and are of this one: what it stands for on the ground. */
+  stems: Interval & { estimate: number };
   /** The chance that a group like what it was held against differs as much, times the number of groups. */
   chance: number;
   /** Whether it differs from the rest beyond chance, corrected for the number of groups. */
@@ -43,7 +46,8 @@ export interface GroupSurvival extends ClusterEstimate {
  * Survival by group with the rows, or the circles, as clusters: the ratio of a domain (Cochran, Sampling Techniques, 3rd ed.,
  * 2.12 and 6.3). The group that differs most is held against the rest by the normal test of two shares of what
  * the rows are worth, times the number of groups (Bonferroni); told apart it leaves the rest, and the next is held
- * against what remains.
+ * against what remains. Its stems are the same ratio with every counted tree below the line, in every cluster,
+ * also those without any of the group.
  * @param rowsInBlock all planted rows, or all circles the block could hold, for the finite population correction of the intervals
  */
 export function survivalBy(
@@ -52,12 +56,14 @@ export function survivalBy(
   rowsInBlock: number,
 ): GroupSurvival[] {
   const groups = new Map<string, Map<string | number, Cluster>>();
+  const looked = new Map<string | number, number>();
   for (const tree of trees) {
+    const drawn = tree.cluster ?? tree.row;
+    looked.set(drawn, (looked.get(drawn) ?? 0) + 1);
     const group = groupOf(tree);
     if (group === undefined) continue;
     const rows = groups.get(group) ?? new Map<string | number, Cluster>();
     groups.set(group, rows);
-    const drawn = tree.cluster ?? tree.row;
     let cluster = rows.get(drawn);
     if (!cluster) rows.set(drawn, (cluster = { hits: 0, of: 0 }));
     if (isAlive(tree.mark)) cluster.hits++;
@@ -67,6 +73,10 @@ export function survivalBy(
     .map(([group, rows]): GroupSurvival => ({
       ...clusterShare([...rows.values()], rowsInBlock),
       ...{ group, chance: 1, apart: false },
+      stems: clusterShare(
+        [...looked].map(([drawn, of]) => ({ hits: rows.get(drawn)?.hits ?? 0, of })),
+        rowsInBlock,
+      ),
     }))
     .sort((a, b) => a.estimate - b.estimate);
   // The one that differs most first; once it is told apart, the others are not held against it.

@@ -53,6 +53,9 @@
     doing.run(async () => {
       await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
     });
+  /** Living trees on the reader's unit of ground, from their share of the trees that were set. */
+  const stems = (share: number) =>
+    formatNumber(Math.round((share / (released?.areaAPeg ?? 1)) * perArea));
   const points = (share: number) => `${share > 0 ? '+' : ''}${formatNumber(share * 100, 1)}`;
   const found = $derived(released?.findings);
   const GROUPS = [
@@ -141,7 +144,9 @@
                 ><th>{GROUPS.find(([value]) => value === group)?.[1]}</th><th class="n">Alive</th
                 ><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th
                   class="n">To</th
-                ><th>Against the rest</th></tr
+                ><th class="n">Living {units.system === 'metric' ? 'a hectare' : 'an acre'}</th><th
+                  >Against the rest</th
+                ></tr
               ></thead
             >
             <tbody>
@@ -153,6 +158,11 @@
                     ><b>{formatPercent(entry.estimate, 1)}</b></td
                   ><td class="n">{formatPercent(entry.low, 1)}</td><td class="n"
                     >{formatPercent(entry.high, 1)}</td
+                  ><td class="n"
+                    >{stems(entry.stems.estimate)}
+                    <small class="quiet nowrap"
+                      >{stems(entry.stems.low)} to {stems(entry.stems.high)}</small
+                    ></td
                   ><td class:apart={entry.apart}
                     >{entry.apart ? 'apart beyond chance' : 'nothing chance would not do'}</td
                   ></tr
@@ -262,6 +272,14 @@
             and are not in it.
           </p>{/if}
         <Figure label="Living of those" figure={refill.living} />
+        <p class="figure-line">
+          <span>Living {units.system === 'metric' ? 'a hectare' : 'an acre'}</span><b class="num"
+            >{stems(estimate.estimate)}</b
+          >
+        </p>
+        <p class="quiet num">
+          {stems(estimate.low)} to {stems(estimate.high)}, by the count’s interval
+        </p>
         {#if found?.causes.length}
           <h2>What killed them</h2>
           <table class="bars">

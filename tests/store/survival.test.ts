@@ -20,6 +20,8 @@ import {
 } from '../../src/lib/rooms/survival/closing.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { costsOf } from '../../src/lib/rooms/survival/money.server';
+import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import {
   seenOnWalks,
   stressOf,
@@ -369,4 +371,44 @@ test('drought is spoken of only where the weather since planting is known', asyn
   const days = await stressOf(facts, block, facts.today);
   assert.equal(typeof days(undefined, addTo(facts.today, { months: -12 })), 'number');
   assert.equal(days(undefined, '1990-01-01'), undefined, 'most of these years nobody measured');
+});
+
+test('a living tree of each lot and each way costs what its own planting takes over what of it lives', async () => {
+  const bench = setting.blocks['North Bench'];
+  const blockNow = async () => (await setting.store.block.findByPk(bench.id))!.get() as BlockRow;
+  const costs = async () => (await costsOf(await setting.facts(), await blockNow()))!.costs;
+  const first = await costs();
+  const [all, ...lots] = first;
+  const { bill, ground } = await billOf(await setting.facts(), await blockNow());
+  assert.ok(Math.abs(all.planted - bill.cost.value / ground.trees) < 1e-9);
+  assert.ok(lots.filter(({ by }) => by === 'lot').length > 1);
+  const found = (await survivalFindings(await setting.facts(), await blockNow()))!;
+  for (const { by, name, planted, living } of lots) {
+    if (by !== 'lot') continue;
+    const group = found.groups.lot.find((one) => one.group === `lot ${name}`)!;
+    assert.ok(Math.abs(living!.value * group.estimate - planted) < 1e-9, name);
+    assert.ok(living!.low <= living!.value && living!.value <= living!.high);
+  }
+  // One lot gets a stake and its tie, the prices of which are known: only its own trees become dearer.
+  const price = (each: number) => ({ price: each, pack: 1, onHand: 0, costShare: 0 });
+  const { calendarTerms, termsEdition } = await blockNow();
+  await setting.done('leader', 'calendar.terms', {
+    blockId: bench.id,
+    terms: { materials: { ...calendarTerms.materials, stakes: price(2), ties: price(0.25) } },
+    edition: termsEdition,
+  });
+  const before = await costs();
+  const lot = (await setting.store.lot.findOne({
+    where: { blockId: bench.id, code: lots.find(({ by }) => by === 'lot')!.name },
+  }))!.get();
+  const { conditions, method, differences, methodEdition } = await blockNow();
+  await setting.done('leader', 'method.save', {
+    ...{ blockId: bench.id, conditions, method, edition: methodEdition },
+    differences: [...differences, { scope: { by: 'lot', lot: lot.id }, method: { stake: 'low' } }],
+  });
+  for (const { by, name, planted } of (await costs()).filter((one) => one.by !== 'block')) {
+    const was = before.find((one) => one.by === by && one.name === name)!.planted;
+    const dearer = by === 'lot' && name === lot.code ? 2.25 : 0;
+    assert.ok(Math.abs(planted - was - dearer) < 0.01, `${by} ${name}: ${planted} for ${was}`);
+  }
 });

@@ -1,7 +1,14 @@
 import { schoolWords } from '../../words/method';
+import { methodSum, type MethodSum, type TreeKind } from '../../../../core/method/differences';
+import type { ScheduledTask } from '../../../../core/calendar/schedule';
 import { eachCount } from '../../../../core/method/groups';
 import { handsBehind } from '../../../../core/method/method';
-import { bill, finishOfTasks, type Bill } from '../../../../core/calendar/materials';
+import {
+  bill,
+  finishOfTasks,
+  type Bill,
+  type MaterialGround,
+} from '../../../../core/calendar/materials';
 import { ripPlan, type RipPlan, type RipRow } from '../../../../core/calendar/ripping';
 import { worksOf, workUnits, type Work, type WorkGround } from '../../../../core/calendar/works';
 import { addTo } from '../../../../core/measure/dates';
@@ -32,7 +39,7 @@ import {
   type Sprayable,
 } from './products.server';
 import type { ProductRow } from './tables.server';
-import { blockTrees, methodOfBlock, methodSumOf } from '../method/facts.server';
+import { blockMethod, blockTrees, methodOfBlock, methodSumOf } from '../method/facts.server';
 import { taskEventsFact, tasksOf } from './tasks.server';
 
 /** What the year's work on a block is counted from. */
@@ -170,6 +177,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     facts.of(wateredFact, block.id),
   ]);
   const method = methodOfBlock(block);
+  const about = { block, ground, products, tasks, toOrder: order.needed, rate: mean };
   const season = addTo(facts.today, { months: -14 });
   const used = standingSprayings(done)
     .filter(({ day }) => day >= season)
@@ -177,25 +185,10 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       const { dose } = all.find(({ id }) => id === productId) ?? {};
       return dose && dose.kind !== 'granules' ? total + litres : total;
     }, 0);
-  const spray = sum.sprayed
-    ? sprayPlanOf(block, sprayableOf(ground), products, sum.sprayed)
-    : undefined;
   const { materials = {}, currency = '' } = block.calendarTerms;
   return {
     bill: bill(
-      {
-        trees: ground.trees,
-        toOrder: order.needed,
-        rows: ground.rows.length,
-        perimeter: ground.perimeter,
-        perTree: sum.perTree,
-        herbicide: spray ? litresOfYear(spray.plan, tasks) : 0,
-        granules: sum.granules ? granulesOf(block, ground, products, sum.granules) : 0,
-        rippingHours: sum.ripped * ripPlanOf(block, ground).hours.value,
-        works: workUnits(worksOfBlock(block, ground)),
-        rate: mean,
-        behind: handsBehind(method),
-      },
+      groundOf(about, sum),
       materials,
       finishOfTasks(tasks),
       // What the order page would still ask a nursery for is what is to be bought.
@@ -217,4 +210,59 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     browse: schoolWords('browse', method.find(({ question }) => question === 'browse')!.school.key)
       .label,
   };
+}
+
+interface Billed {
+  block: BlockRow;
+  ground: YearGround;
+  products: readonly ProductRow[];
+  tasks: readonly ScheduledTask[];
+  toOrder: number;
+  rate: number;
+}
+
+/** What a bill is made from, for trees planted as a sum of the method says. */
+function groundOf(
+  { block, ground, products, tasks, toOrder, rate }: Billed,
+  sum: MethodSum,
+): MaterialGround {
+  const spray = sum.sprayed
+    ? sprayPlanOf(block, sprayableOf(ground), products, sum.sprayed)
+    : undefined;
+  return {
+    ...{ toOrder, rate, trees: ground.trees, rows: ground.rows.length },
+    ...{ perimeter: ground.perimeter, perTree: sum.perTree },
+    herbicide: spray ? litresOfYear(spray.plan, tasks) : 0,
+    granules: sum.granules ? granulesOf(block, ground, products, sum.granules) : 0,
+    rippingHours: sum.ripped * ripPlanOf(block, ground).hours.value,
+    works: workUnits(worksOfBlock(block, ground)),
+    behind: handsBehind(methodOfBlock(block)),
+  };
+}
+
+/**
+ * What one planted tree costs where all are planted as some of the block are, by its prices and its plan: in the
+ * order of the kinds asked for. What was used so far beyond the plan belongs to no kind and is left out.
+ */
+export async function costsATree(
+  facts: Facts,
+  block: BlockRow,
+  kinds: readonly TreeKind[],
+): Promise<number[]> {
+  const [ground, of, products, tasks, { mean }, { needed }] = await Promise.all([
+    yearGround(facts, block),
+    blockMethod(facts, block),
+    productsOf(facts),
+    tasksOf(facts, block),
+    ratesOf(facts, block.id),
+    toOrderOf(facts, block),
+  ]);
+  if (!ground.trees) return kinds.map(() => 0);
+  const about = { block, ground, products, tasks, toOrder: needed, rate: mean };
+  const { materials = {}, own } = block.calendarTerms;
+  return kinds.map((tree) => {
+    const sum = methodSum(of, [{ tree, trees: ground.trees }]);
+    const { cost } = bill(groundOf(about, sum), materials, new Map(), new Map(), own);
+    return cost.value / ground.trees;
+  });
 }

@@ -6,6 +6,7 @@ import { survivalFindings } from '$lib/rooms/survival/findings.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { costsOf } from '$lib/rooms/survival/money.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
 import { blockMethod, waysOfBlock } from '$lib/rooms/method/facts.server';
 import { openBlock } from '$lib/server/page';
@@ -24,11 +25,13 @@ type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
 
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:survival', 'viridane:crew', 'viridane:rows', 'viridane:calendar');
+  // What a tree costs hangs on orders and lots too.
+  depends('viridane:stock', 'viridane:tending');
   const { block, facts } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   const day = facts.today;
   if (!layout) return { today: day, strata: undefined, released: undefined };
-  const [rows, season, sown, names, of, ways, findings, strata] = await Promise.all([
+  const [rows, season, sown, names, of, ways, findings, strata, money] = await Promise.all([
     facts.of(rowsFact, block.id),
     countedOf(facts, block),
     plantedOf(facts, block.id),
@@ -37,6 +40,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     waysOfBlock(facts, block),
     survivalFindings(facts, block),
     strataOf(facts, block),
+    costsOf(facts, block),
   ]);
   const ids = layout.parameters.mix.map(({ species }) => species);
   const counted = (season?.counts ?? []).map(({ row, set, alive, marks, countedOn, cause }) => ({
@@ -77,6 +81,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       findings: findings && said(findings),
       targetIsSet: block.targetDensity !== null,
       refill: season?.refill,
+      money,
       /** Survival by treatment, where rows were planted otherwise on purpose. */
       treatments: compareTreatments(counted, (row) => treatmentOf(of.differences, row)).map(
         (entry) => ({

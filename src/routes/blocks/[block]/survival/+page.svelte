@@ -319,8 +319,38 @@
             rel="noreferrer">Closing report (PDF)</a
           >
           · <a href="/blocks/{data.block.id}/survival/counts.csv" download>Counts (CSV)</a>
-          · <a href="/blocks/{data.block.id}/calendar/materials">Cost a living tree</a>
         </p>
+        {#if released.money}
+          {@const { currency, costs } = released.money}
+          <h2>What a tree costs</h2>
+          <table class="ledger">
+            <thead><tr><th></th><th class="n">Planted</th><th class="n">Living</th></tr></thead>
+            <tbody>
+              {#each costs as { by, name, planted, living } (`${by} ${name}`)}
+                <tr
+                  ><td>{by === 'block' ? 'All' : by === 'lot' ? `Lot ${name}` : `Way ${name}`}</td
+                  ><td class="n">{formatNumber(planted, 2)}</td><td class="n"
+                    >{#if living}<b>{formatNumber(living.value, 2)}</b>
+                      <small class="quiet nowrap"
+                        >{formatNumber(living.low, 2)} to {Number.isFinite(living.high)
+                          ? formatNumber(living.high, 2)
+                          : 'more'}</small
+                      >{:else}none lives{/if}</td
+                  ></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+          <p class="quiet">
+            {currency ? `In ${currency}, by` : 'By'} the
+            <a href="/blocks/{data.block.id}/calendar/materials">prices of the bill</a>; each lot
+            and way by what its own planting takes.
+          </p>
+        {:else}<p>
+            <a href="/blocks/{data.block.id}/calendar/materials"
+              >Enter prices, and a living tree has a cost</a
+            >
+          </p>{/if}
         <h2>Refill?</h2>
         <p class="verdict">
           <b>{inWords(refill.sentence)}</b>

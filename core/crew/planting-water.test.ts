@@ -6,22 +6,40 @@ import { waterWithTrees } from './planting-water';
 const terms = { ...WATER_TERMS, tank: 1000, flow: 50, drive: 10, hose: 20, seconds: 15 };
 
 test('water that goes in with the trees: litres, tanks, and hours of one hose', () => {
-  assert.equal(waterWithTrees(900, { before: 0, at: 0, again: 0 }, terms), undefined);
-  const { litres, tanks, hours, perTank } = waterWithTrees(
-    620,
-    { before: 0, at: 4, again: 0 },
+  assert.equal(
+    waterWithTrees([{ trees: 900, each: { before: 0, at: 0, again: 0 } }], terms),
+    undefined,
+  );
+  assert.equal(
+    waterWithTrees([{ trees: 0, each: { before: 0, at: 4, again: 0 } }], terms),
+    undefined,
+  );
+  const four = [{ trees: 620, each: { before: 0, at: 4, again: 0 } }];
+  const { litres, tanks, hours, ways } = waterWithTrees(four, terms)!;
+  assert.deepEqual([litres.value, tanks.value, ways[0].perTank], [2.48, 3, 250]);
+  // 2 480 L at 50 a minute, three drives of ten minutes, 620 times 15 s, and 2 480 L at 20 a minute.
+  const minutes = 49.6 + 30 + 155 + 124;
+  assert.ok(Math.abs(hours.value * 60 - minutes) < 1e-9);
+  // Trees that get none cost no hand a second.
+  const mixed = waterWithTrees(
+    [...four, { trees: 380, each: { before: 0, at: 0, again: 0 } }],
     terms,
   )!;
-  assert.deepEqual([litres.value, tanks.value, perTank], [2.48, 3, 250]);
-  // 2 480 L at 50 a minute, three drives of ten minutes, 620 times 15 s, and 2 480 L at 20 a minute.
-  assert.ok(Math.abs(hours.value * 60 - (49.6 + 30 + 155 + 124)) < 1e-9);
+  assert.equal(mixed.hours.value, hours.value);
+  assert.equal(mixed.ways.length, 1);
 });
 
-test('each turn is a round of its own, with tanks of its own', () => {
-  const twice = waterWithTrees(30, { before: 0, at: 19, again: 19 }, terms)!;
-  assert.deepEqual([twice.litres.value, twice.tanks.value, twice.perTank], [1.14, 2, 52]);
-  const once = waterWithTrees(30, { before: 0, at: 19, again: 0 }, terms)!;
+test('each turn is a round of its own, with tanks of its own, over the trees that get any in it', () => {
+  const way = (trees: number, before: number, at: number, again: number) => ({
+    trees,
+    each: { before, at, again },
+  });
+  const twice = waterWithTrees([way(30, 0, 19, 19)], terms)!;
+  assert.deepEqual([twice.litres.value, twice.tanks.value, twice.ways[0].perTank], [1.14, 2, 52]);
+  const once = waterWithTrees([way(30, 0, 19, 0)], terms)!;
   assert.ok(Math.abs(twice.hours.value - 2 * once.hours.value) < 1e-12);
-  assert.equal(waterWithTrees(0, { before: 30, at: 0, again: 0 }, terms)!.tanks.value, 0);
-  assert.throws(() => waterWithTrees(5, { before: 0, at: 4, again: 0 }, { ...terms, tank: 0 }));
+  // 10 of 30 L before, and 30 of 19 at planting with 90 of 4: three turns' worth in two rounds.
+  const all = waterWithTrees([way(10, 30, 0, 0), way(30, 0, 19, 0), way(90, 0, 4, 0)], terms)!;
+  assert.deepEqual([all.litres.value, all.tanks.value], [1.23, 2]);
+  assert.throws(() => waterWithTrees([way(5, 0, 4, 0)], { ...terms, tank: 0 }));
 });

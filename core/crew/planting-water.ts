@@ -10,26 +10,32 @@ export interface WaterWithTrees {
   tanks: Figure;
   /** Filling, driving and pouring by one hand at one hose. */
   hours: Figure;
-  /** Trees that one tank waters at the turn that takes most. */
-  perTank: number;
+  /** Trees that get some, by how much they get. */
+  ways: { each: PlantingWater; trees: number; perTank: number }[];
 }
 
+const TURNS = ['before', 'at', 'again'] as const;
+
 /**
- * Water for so many trees by the method. Each turn is a round of its own: before, at planting, and again.
- * @param each litres a tree at each turn, the mean where trees differ
+ * Water for trees by the method. Each turn is a round of its own over the trees that get any in it: before, at
+ * planting, and again.
+ * @param ways trees by the litres that one of them gets at each turn; trees without any may be left out
  * @returns nothing where no tree gets any
  * @throws Told for a tank or a hose that gives nothing
  */
 export function waterWithTrees(
-  trees: number,
-  each: PlantingWater,
+  ways: readonly { each: PlantingWater; trees: number }[],
   terms: WaterTerms,
 ): WaterWithTrees | undefined {
-  const turns = [each.before, each.at, each.again].filter((litres) => litres > 0);
-  if (!turns.length) return undefined;
-  const rounds = turns.map((litres) => roundOf(trees, litres, terms));
-  const total = (of: 'litres' | 'hours') => rounds.reduce((sum, round) => sum + round[of], 0);
-  const litres = total('litres');
+  const watered = ways.filter(({ each, trees }) => trees > 0 && mostOf(each) > 0);
+  if (!watered.length) return undefined;
+  const rounds = TURNS.flatMap((turn) => {
+    const own = watered.filter(({ each }) => each[turn] > 0);
+    const trees = own.reduce((sum, way) => sum + way.trees, 0);
+    const litres = own.reduce((sum, { each, trees: some }) => sum + each[turn] * some, 0);
+    return trees > 0 ? [{ turn, trees, ...roundOf(trees, litres / trees, terms) }] : [];
+  });
+  const litres = rounds.reduce((sum, round) => sum + round.litres, 0);
   // What is left in the tank after one turn has two hours to wait for the next: each turn fills its own.
   const tanks = rounds.reduce((sum, { trips }) => sum + trips, 0);
   return {
@@ -37,7 +43,14 @@ export function waterWithTrees(
       value: litres / 1000,
       kind: 'liquid',
       formula: say('formula.waterWithTrees'),
-      steps: [{ label: say('step.trees'), value: trees, kind: 'count' }, ...turnSteps(each)],
+      steps: rounds.flatMap((round) => [
+        { label: say(OF_TURN[round.turn]), value: round.trees, kind: 'count' as const },
+        {
+          label: say('step.eachOnAverage'),
+          value: round.litres / round.trees / 1000,
+          kind: 'liquid' as const,
+        },
+      ]),
     },
     tanks: {
       value: tanks,
@@ -49,7 +62,7 @@ export function waterWithTrees(
       ],
     },
     hours: {
-      value: total('hours'),
+      value: rounds.reduce((sum, { hours }) => sum + hours, 0),
       kind: 'hours',
       formula: say('formula.wateringHours'),
       steps: [
@@ -58,20 +71,26 @@ export function waterWithTrees(
         { label: say('step.filledAMinute'), value: terms.flow / 1000, kind: 'liquid' },
         { label: say('step.drivingMinutes'), value: terms.drive, kind: 'number' },
         { label: say('step.hoseAMinute'), value: terms.hose / 1000, kind: 'liquid' },
-        { label: say('step.secondsATree'), value: terms.seconds * turns.length, kind: 'number' },
+        {
+          label: say('step.treesAllTurns'),
+          value: rounds.reduce((sum, { trees }) => sum + trees, 0),
+          kind: 'count',
+        },
+        { label: say('step.secondsATree'), value: terms.seconds, kind: 'number' },
       ],
     },
-    perTank: Math.floor(terms.tank / Math.max(...turns) + 1e-9),
+    ways: watered.map(({ each, trees }) => ({
+      ...{ each, trees },
+      perTank: Math.floor(terms.tank / mostOf(each) + 1e-9),
+    })),
   };
 }
 
-const turnSteps = ({ before, at, again }: PlantingWater): Figure['steps'] =>
-  (
-    [
-      [say('step.waterBefore'), before],
-      [say('step.waterAtPlanting'), at],
-      [say('step.waterAgain'), again],
-    ] as const
-  ).flatMap(([label, litres]) =>
-    litres > 0 ? [{ label, value: litres / 1000, kind: 'liquid' as const }] : [],
-  );
+/** Litres of the turn that takes most. */
+const mostOf = ({ before, at, again }: PlantingWater): number => Math.max(before, at, again);
+
+const OF_TURN = {
+  before: 'step.treesBefore',
+  at: 'step.treesAtPlanting',
+  again: 'step.treesAgain',
+} as const;

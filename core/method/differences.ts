@@ -153,8 +153,8 @@ export interface MethodSum {
   granules: number;
   /** Share of the trees whose rows are ripped, 0 to 1. */
   ripped: number;
-  /** Litres on planting day, the mean of all trees. */
-  water: PlantingWater;
+  /** Litres a tree on planting day, and the share of the trees that get as much; those without any are left out. */
+  water: { each: PlantingWater; share: number }[];
 }
 
 /**
@@ -167,20 +167,25 @@ export function methodSum(block: BlockMethod, groups: readonly TreeGroup[]): Met
   const total = all.reduce((sum, { trees }) => sum + trees, 0);
   const sum: MethodSum = {
     ...{ perTree: {}, sprayed: 0, granules: 0, ripped: 0 },
-    water: { before: 0, at: 0, again: 0 },
+    water: [],
   };
   for (const { tree, trees } of all) {
     const method = methodFor(block, tree);
     for (const [item, units] of Object.entries(billPerTree(method)) as [MethodItem, number][])
       sum.perTree[item] = (sum.perTree[item] ?? 0) + (units * trees) / total;
-    for (const [turn, litres] of Object.entries(plantingWater(method)))
-      sum.water[turn as keyof PlantingWater] += (litres * trees) / total;
+    const each = plantingWater(method);
+    const alike = sum.water.find((one) => sameWater(one.each, each));
+    if (alike) alike.share += trees / total;
+    else if (each.before + each.at + each.again > 0) sum.water.push({ each, share: trees / total });
     if (sprays(method)) sum.sprayed += trees / total;
     if (answers(method, 'keep', 'granules')) sum.granules += trees / total;
     if (!answers(method, 'rip', 'none')) sum.ripped += trees / total;
   }
   return sum;
 }
+
+const sameWater = (one: PlantingWater, other: PlantingWater): boolean =>
+  one.before === other.before && one.at === other.at && one.again === other.again;
 
 /** Differences that still name something there is; what has gone holds for nobody. */
 export function standing(

@@ -60,6 +60,7 @@ export interface WorkingMessages {
   'step.aFullBox': never;
   'step.filledAMinute': never;
   'step.drivingMinutes': never;
+  'step.eachOnAverage': never;
   'step.fence': never;
   'step.aSpot': never;
   'step.aTree': never;
@@ -177,6 +178,10 @@ export interface WorkingMessages {
   'step.treesATank': never;
   'step.treesAnHour': never;
   'step.treesInRowsNobodyCounted': never;
+  'step.treesBefore': never;
+  'step.treesAtPlanting': never;
+  'step.treesAgain': never;
+  'step.treesAllTurns': never;
   'step.treesInUnit': 'unit';
   'step.treesMeasuredTwice': never;
   'step.turning': never;
@@ -187,9 +192,6 @@ export interface WorkingMessages {
   'step.vapourDeficitKpa': never;
   'step.wanted': never;
   'step.water': never;
-  'step.waterBefore': never;
-  'step.waterAtPlanting': never;
-  'step.waterAgain': never;
   'step.waterOnGround': never;
   'step.whichWeighsAs': never;
   'step.wholeLot': never;

@@ -1,5 +1,4 @@
 import { waterWithTrees, type WaterWithTrees } from '../../../../core/crew/planting-water';
-import type { PlantingWater } from '../../../../core/method/school';
 import { WATER_TERMS } from '../../../../core/tending/water';
 import type { Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
@@ -10,8 +9,10 @@ export async function plantingWaterOf(
   facts: Facts,
   block: BlockRow,
   trees: number,
-): Promise<(WaterWithTrees & { each: PlantingWater }) | undefined> {
-  const { water: each } = await methodSumOf(facts, block);
-  const water = waterWithTrees(trees, each, { ...WATER_TERMS, ...block.calendarTerms.water });
-  return water && { ...water, each };
+): Promise<WaterWithTrees | undefined> {
+  const { water } = await methodSumOf(facts, block);
+  return waterWithTrees(
+    water.map(({ each, share }) => ({ each, trees: Math.round(share * trees) })),
+    { ...WATER_TERMS, ...block.calendarTerms.water },
+  );
 }

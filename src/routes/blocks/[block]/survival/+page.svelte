@@ -447,7 +447,10 @@
     margin-top: 22px !important;
   }
   .species {
-    max-width: 620px;
+    max-width: 900px;
+  }
+  .species .n {
+    white-space: nowrap;
   }
   .patch-note {
     max-width: 720px;

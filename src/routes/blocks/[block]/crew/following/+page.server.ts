@@ -35,7 +35,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     states: states.map((state) => ({ ...state, next: state.next.slice(0, 8) })),
     rows,
     /** What trees get as they go in: for those to come, and for those that stand and wait for it. */
-    water: coming && { coming, left, waiting, now: waiting ? standingDry : undefined },
+    water: (coming ?? standingDry) && { coming, now: standingDry },
     faults,
     boxes: boxes && {
       ...boxes,

@@ -250,22 +250,24 @@
           </ol>
         {/if}
         {#if data.water && !data.boxes}
-          {@const { each, perTank } = data.water.coming}
           <h3>Water on planting day</h3>
-          <ol class="order">
-            {#if each.before}<li>
-                {litres(each.before)} into each hole before the tree; wait an hour, better a day.
-              </li>{/if}
-            {#if each.at}<li>
-                {litres(each.at)} a tree as it is set, poured slowly at the stem.
-              </li>{/if}
-            {#if each.again}<li>{litres(each.again)} again two hours later.</li>{/if}
-            <li>
-              A tank waters {howMany(perTank, 'tree')} in one turn: have the next one full before the
-              planters are that far. Tank, flow and hose are set under
-              <a href="/blocks/{data.block.id}/tending/water">Tending, Water</a>.
-            </li>
-          </ol>
+          {#each (data.water.coming ?? data.water.now)!.ways as { each, trees, perTank } (each)}
+            <ol class="order">
+              {#if each.before}<li>
+                  {litres(each.before)} into each hole before the tree; wait an hour, better a day.
+                </li>{/if}
+              {#if each.at}<li>{litres(each.at)} a tree as it is set, poured slowly.</li>{/if}
+              {#if each.again}<li>{litres(each.again)} again two hours later.</li>{/if}
+            </ol>
+            <p class="quiet num">
+              {howMany(trees, 'tree')} so; a tank waters {formatNumber(perTank)} of them in one turn.
+            </p>
+          {/each}
+          <p class="quiet">
+            Have the next tank full before the planters are that far. Tank, flow and hose are set
+            under
+            <a href="/blocks/{data.block.id}/tending/water">Tending, Water</a>.
+          </p>
         {/if}
         {#if data.byMachine || data.faults.length}
           <h3>Found behind the machine</h3>
@@ -319,9 +321,11 @@
         <Figure label="Tanks" figure={data.water.now.tanks} />
         <Figure label="Hours, one hose" figure={data.water.now.hours} />
       {/if}
-      <Figure label="For those to come" figure={data.water.coming.litres} />
-      <Figure label="Tanks" figure={data.water.coming.tanks} />
-      <Figure label="Hours, one hose" figure={data.water.coming.hours} />
+      {#if data.water.coming}
+        <Figure label="For those to come" figure={data.water.coming.litres} />
+        <Figure label="Tanks" figure={data.water.coming.tanks} />
+        <Figure label="Hours, one hose" figure={data.water.coming.hours} />
+      {/if}
     {/if}
     {#if data.boxes}
       <h2>Boxes</h2>

@@ -23,9 +23,15 @@ export interface ClusterEstimate extends Interval {
  * Techniques, 3rd ed., ch. 6.3) over that of single trees is the design effect (Kish 1965); the sample is
  * worth so many times fewer, fewer again by (z ÷ t)² for few clusters (Korn & Graubard 1998, Survey
  * Methodology 24), and gets Wilson's interval, which does not shrink to nothing at 0 and 1.
+ * One cluster alone does not show how clusters differ: it is worth what clusters like it are, 1 + (m − 1)·ρ (Kish).
  * @param all clusters in the population, for the finite population correction
+ * @param like all clusters of the sample, where these are some of them
  */
-export function clusterShare(clusters: readonly Cluster[], all = Infinity): ClusterEstimate {
+export function clusterShare(
+  clusters: readonly Cluster[],
+  all = Infinity,
+  like: readonly Cluster[] = [],
+): ClusterEstimate {
   const looked = clusters.filter(({ of }) => of > 0);
   const hits = looked.reduce((sum, cluster) => sum + cluster.hits, 0);
   const of = looked.reduce((sum, cluster) => sum + cluster.of, 0);
@@ -36,7 +42,11 @@ export function clusterShare(clusters: readonly Cluster[], all = Infinity): Clus
     const counts = looked.map((cluster, row) => ({ row, set: cluster.of, alive: cluster.hits }));
     designEffect = Math.max(1, ratioError(counts, p, all) ** 2 / ((p * (1 - p)) / of));
   }
-  const worth = (of / designEffect) * (n >= 2 ? (Z95 / studentQuantile(0.95, n - 1)) ** 2 : 1);
+  const others = like.filter((cluster) => cluster.of > 0).length;
+  if (n === 1 && others >= 2) designEffect = 1 + (of - 1) * (alikeness(like) ?? 0);
+  const degrees = (n >= 2 ? n : others) - 1;
+  const worth =
+    (of / designEffect) * (degrees >= 1 ? (Z95 / studentQuantile(0.95, degrees)) ** 2 : 1);
   return { ...wilson(p * worth, worth), estimate: p, hits, of, clusters: n, designEffect, worth };
 }
 

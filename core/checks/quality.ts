@@ -92,7 +92,7 @@ export function qualityBy<Plot extends PlotRecord>(
     for (const plot of own)
       for (const name of FAULTS)
         if (plot.faults[name]) faults[name] = (faults[name] ?? 0) + plot.faults[name];
-    const { estimate, low, high } = clusterShare(mine);
+    const { estimate, low, high } = clusterShare(mine, Infinity, [...clusters.values()].flat());
     return {
       ...{ group, good: of - hits, looked: of, plots: own.length, faults, rest, chance },
       ...{ estimate: 1 - estimate, low: 1 - high, high: 1 - low },

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
 import { clusterShare } from '../checks/clusters';
+import { normalDeviate, seededRandom } from '../measure/random';
 import {
   differs,
   evenness,
@@ -299,4 +300,31 @@ test('handling is told apart at what a root bears in its life', () => {
     [0, 9.9, 10, 20, 20.1].map((minutes) => handlingClass(minutes).key),
     ['under', 'under', 'between', 'between', 'over'].map((name) => `handled.${name}`),
   );
+});
+
+test('a group of a single row is not told apart by what rows differ by anyway', () => {
+  const random = seededRandom('one row');
+  const seasons = 400;
+  let [told, held, alone] = [0, 0, 0];
+  for (let season = 0; season < seasons; season++) {
+    const trees: CountedTree[] = [];
+    for (let row = 1; row <= 18; row++) {
+      const logit = 1.6 + 0.6 * normalDeviate(random);
+      const lives = 1 / (1 + Math.exp(-logit));
+      for (let peg = 1; peg <= 150; peg++)
+        trees.push({
+          ...{ row, peg, species: 'oak', tool: row === 7 ? 'spade' : 'bar' },
+          mark: random() < lives ? '1' : '0',
+        });
+    }
+    const found = survivalBy(trees, ({ tool }) => tool, Infinity);
+    const spade = found.find(({ group }) => group === 'spade')!;
+    if (found.some(({ apart }) => apart)) told++;
+    // The rate of rows like these, over many of them: 0.81.
+    if (spade.low <= 0.81 && spade.high >= 0.81) held++;
+    if (spade.clusters === 1) alone++;
+  }
+  assert.equal(alone, seasons);
+  assert.ok(told / seasons <= 0.07, `${told} of ${seasons} told apart`);
+  assert.ok(held / seasons >= 0.9, `${held} of ${seasons} intervals hold`);
 });

@@ -56,10 +56,13 @@ export function survivalBy(
   rowsInBlock: number,
 ): GroupSurvival[] {
   const groups = new Map<string, Map<string | number, Cluster>>();
-  const looked = new Map<string | number, number>();
+  const looked = new Map<string | number, Cluster>();
   for (const tree of trees) {
     const drawn = tree.cluster ?? tree.row;
-    looked.set(drawn, (looked.get(drawn) ?? 0) + 1);
+    const whole = looked.get(drawn) ?? { hits: 0, of: 0 };
+    looked.set(drawn, whole);
+    if (isAlive(tree.mark)) whole.hits++;
+    whole.of++;
     const group = groupOf(tree);
     if (group === undefined) continue;
     const rows = groups.get(group) ?? new Map<string | number, Cluster>();
@@ -69,12 +72,13 @@ export function survivalBy(
     if (isAlive(tree.mark)) cluster.hits++;
     cluster.of++;
   }
+  const like = [...looked.values()];
   const found = [...groups]
     .map(([group, rows]): GroupSurvival => ({
-      ...clusterShare([...rows.values()], rowsInBlock),
+      ...clusterShare([...rows.values()], rowsInBlock, like),
       ...{ group, chance: 1, apart: false },
       stems: clusterShare(
-        [...looked].map(([drawn, of]) => ({ hits: rows.get(drawn)?.hits ?? 0, of })),
+        [...looked].map(([drawn, { of }]) => ({ hits: rows.get(drawn)?.hits ?? 0, of })),
         rowsInBlock,
       ),
     }))
@@ -86,8 +90,9 @@ export function survivalBy(
       const rest = [...left].flatMap((other) =>
         other === one ? [] : [...groups.get(other.group)!.values()],
       );
-      const own = clusterShare([...groups.get(one.group)!.values()]);
-      one.chance = Math.min(1, found.length * differs(own, clusterShare(rest)));
+      const own = clusterShare([...groups.get(one.group)!.values()], Infinity, like);
+      const other = clusterShare(rest, Infinity, like);
+      one.chance = Math.min(1, found.length * differs(own, other));
     }
     const most = [...left].reduce((a, b) => (b.chance < a.chance ? b : a));
     if (most.chance >= 0.05) break;

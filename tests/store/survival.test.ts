@@ -214,7 +214,8 @@ test('the closing report and the next count are made of what the pages say', asy
     closingReport({
       about: { block: bench().name, site: setting.site.name, version: 1, day: facts.today },
       ...{ planted: 10, plantedDays: null, season: season!, found: found!, checks },
-      ...{ brief: 'Set it.', units: 'us', photos },
+      plan: { pattern: 'offset', inRow: 2, between: 2.5, area: 20_000, trees: 4000 },
+      ...{ brief: 'Set it.', units: 'us', photos, treatments: [], money: undefined },
     });
   const image = `data:image/png;base64,${ONE_PIXEL}`;
   const picture = { caption: 'Row 3, peg 7.', image };

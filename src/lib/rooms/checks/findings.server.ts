@@ -79,7 +79,8 @@ async function workOut(facts: Facts, block: BlockRow) {
   const looked = plots.filter((plot) => lookedIn(plot) > 0);
   const plotArea = plots.at(-1)?.area ?? 50;
   const inBlock = Math.max(plots.length, Math.floor(planeArea(area) / plotArea));
-  const all = looked.length ? clusterShare(looked.map(good), inBlock) : undefined;
+  const like = looked.map(good);
+  const all = looked.length ? clusterShare(like, inBlock) : undefined;
   const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] => {
     const groups = new Map<string, typeof looked>();
     for (const plot of looked) {
@@ -90,7 +91,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       else groups.set(name, [plot]);
     }
     return [...groups]
-      .map(([name, own]) => ({ name, estimate: clusterShare(own.map(good)) }))
+      .map(([name, own]) => ({ name, estimate: clusterShare(own.map(good), Infinity, like) }))
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
   };
   /** The hour by the site's clock; thousands of plots share a few hundred hours. */
@@ -130,7 +131,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     all,
     inBlock,
     treesAPlot,
-    alike: alikeness(looked.map(good)) ?? ALIKE,
+    alike: alikeness(like) ?? ALIKE,
     counts: FAULTS.filter((fault) => counts[fault])
       .map((fault) => ({ fault, count: counts[fault]! }))
       .sort((a, b) => b.count - a.count),
@@ -155,7 +156,7 @@ async function workOut(facts: Facts, block: BlockRow) {
           const sums = bySpecies?.[index];
           return sums ? [{ hits: sums[0], of: sums[0] + sums[1] }] : [];
         });
-        return own.length ? [{ name, estimate: clusterShare(own) }] : [];
+        return own.length ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [];
       }),
     },
     crew: chartOf('', 'The crew', looked.map(dayCluster)),

@@ -1,8 +1,14 @@
 import type { Content } from 'pdfmake/interfaces';
+import type { Figure } from '../../../../core/measure/working';
+import { isListed, type Pattern } from '../../../../core/rows/spacing';
+import type { Interval } from '../../../../core/survival/interval';
+import { figureText } from '../../words/figure';
 import { faultNames } from '../../words/en/named';
 import { formatDay, type Day } from '../../../../core/measure/dates';
 import {
+  formatArea,
   formatDensity,
+  formatLength,
   formatNumber,
   formatPercent,
   type UnitSystem,
@@ -12,6 +18,7 @@ import { LINES, plain, print } from '../../server/pdf';
 import { words } from '../../words';
 import { effectWords } from './effects';
 import type { Counted } from './facts.server';
+import type { costsOf } from './money.server';
 import type { survivalFindings } from './findings.server';
 
 type Found = NonNullable<Awaited<ReturnType<typeof survivalFindings>>>;
@@ -49,9 +56,67 @@ const photoRows = (photos: readonly ClosingPhoto[]): Content[] =>
         ],
   );
 
+/** A figure with the steps that made it, in one paragraph. */
+function working(name: string, figure: Figure, units: UnitSystem): Content {
+  const steps = figure.steps.map(
+    ({ label, value, kind }) =>
+      `${figureText(value, kind, units)} ${words(label, { system: units })}`,
+  );
+  const how = figure.formula ? `${words(figure.formula, { system: units })}: ` : '';
+  return {
+    text: [
+      { text: `${name} `, bold: true },
+      plain(`${how}${steps.join('; ')} = ${figureText(figure.value, figure.kind, units)}`),
+    ],
+    margin: [0, 0, 0, 3],
+  };
+}
+
+const costTable = ({
+  currency,
+  costs,
+}: NonNullable<Awaited<ReturnType<typeof costsOf>>>): Content => ({
+  layout: LINES,
+  table: {
+    headerRows: 1,
+    widths: ['*', 60, 60, 84],
+    body: [
+      [plain(currency), 'Planted', 'Living', 'By the count’s interval'],
+      ...costs.map(({ by, name, planted, living }) => [
+        by === 'block' ? 'All' : by === 'lot' ? `Lot ${name}` : `Way ${name}`,
+        plain(formatNumber(planted, 2)),
+        living ? plain(formatNumber(living.value, 2)) : '–',
+        living
+          ? plain(
+              `${formatNumber(living.low, 2)} to ${Number.isFinite(living.high) ? formatNumber(living.high, 2) : 'more'}`,
+            )
+          : '',
+      ]),
+    ],
+  },
+});
+
+/** Patterns as a client reads them. */
+const PATTERN_WORDS: Record<Pattern, string> = {
+  square: 'square',
+  rectangular: 'rows',
+  offset: 'rows, every second one half a step on',
+  equilateral: 'equal triangles',
+  parallel: 'rows along a line',
+  contour: 'rows on the contour',
+  graded: 'rows just off the contour',
+  shelter: 'a shelter belt',
+  scatter: 'scattered',
+  gaps: 'between standing trees',
+  clusters: 'clusters',
+};
+
 /** What client and cost share are handed when a planting is closed: what was done, counted, and what it says. */
 export function closingReport({
   about,
+  plan,
+  treatments,
+  money,
   planted,
   plantedDays,
   season,
@@ -62,6 +127,10 @@ export function closingReport({
   units,
 }: {
   about: { block: string; site: string; version: number; day: Day };
+  /** The version that was planted. */
+  plan: { pattern: Pattern; inRow: number; between: number; area: number; trees: number };
+  treatments: readonly { letter: string; rows: number; estimate: Interval; does: string }[];
+  money: Awaited<ReturnType<typeof costsOf>>;
   planted: number;
   plantedDays: readonly [Day, Day] | null;
   season: Counted;
@@ -99,6 +168,7 @@ export function closingReport({
         ]
       : [];
   const fitted = found.why.fitted;
+  const aHectare = (share: number) => formatDensity((share * plan.trees) / plan.area, units);
   return print(about, 'closing report', [
     { text: `${about.block}: closing report`, fontSize: 15, bold: true },
     {
@@ -114,9 +184,15 @@ export function closingReport({
     },
     {
       text: plain(
-        `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted. Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
+        `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
       ),
       margin: [0, 4, 0, 0],
+    },
+    head('The plan'),
+    {
+      text: plain(
+        `Version ${about.version}: ${PATTERN_WORDS[plan.pattern]}, ${isListed(plan.pattern) ? `about ${formatLength(plan.inRow, units)} apart` : `${formatLength(plan.inRow, units)} in the row by ${formatLength(plan.between, units)}`}; ${number(plan.trees)} trees on ${formatArea(plan.area, units)} plantable, ${aHectare(1)}.`,
+      ),
     },
     head('What was done'),
     {
@@ -127,11 +203,35 @@ export function closingReport({
     ...groups('Survival by species', found.groups.species),
     ...groups('Survival by lot', found.groups.lot),
     ...groups('Survival by zone', found.groups.zone),
+    ...groups('Survival by planter', found.groups.planter),
+    ...groups('Survival by tool', found.groups.tool),
     {
       text: '* differs from the rest beyond chance, corrected for the number of comparisons; rows are the clusters.',
       fontSize: 7.5,
       margin: [0, 3, 0, 0],
     },
+    ...(treatments.length > 1
+      ? [
+          head('Survival by way of planting'),
+          {
+            layout: LINES,
+            table: {
+              headerRows: 1,
+              widths: ['*', 40, 46, 84],
+              body: [
+                ['', 'Rows', 'Survival', '95 % interval'],
+                ...treatments.map((one) => [
+                  plain(`${one.letter} ${one.letter === 'A' ? 'the block’s own way' : one.does}`),
+                  number(one.rows),
+                  percent(one.estimate.estimate),
+                  `${percent(one.estimate.low)} to ${percent(one.estimate.high)}`,
+                ]),
+              ],
+            },
+          },
+        ]
+      : []),
+    ...(money ? [head('What a tree costs'), costTable(money)] : []),
     head('What killed them'),
     found.causes.length
       ? {
@@ -182,6 +282,10 @@ export function closingReport({
         ],
       },
     },
+    head('How the figures were worked out'),
+    working('Survival', estimate.figure, units),
+    working('Living on the block', refill.living, units),
+    working('Trees to refill', refill.trees, units),
     ...(photos.length ? [head('Photographs'), ...photoRows(photos)] : []),
   ]);
 }

@@ -1,14 +1,13 @@
 import type { Interval } from '../../../../core/survival/interval';
 import { costATree } from '../../../../core/calendar/materials';
-import { compareTreatments } from '../../../../core/survival/treatments';
-import { treatmentOf, type TreeKind } from '../../../../core/method/differences';
+import type { TreeKind } from '../../../../core/method/differences';
 import type { Facts } from '../../server/facts';
 import { billOf, costsATree } from '../calendar/year.server';
 import type { BlockRow } from '../ground/tables.server';
-import { blockMethod } from '../method/facts.server';
 import { cardsFact, lotsFact } from '../stock/facts.server';
 import { countedOf } from './facts.server';
 import { survivalFindings } from './findings.server';
+import { treatmentsOf } from './treatments.server';
 
 /** What a tree costs: each planted one, and each that lives, with the interval of its count. */
 export interface TreeCost {
@@ -27,11 +26,11 @@ export async function costsOf(
   facts: Facts,
   block: BlockRow,
 ): Promise<{ currency: string; costs: TreeCost[] } | undefined> {
-  const [{ bill, currency, ground }, season, found, of, lots, cards] = await Promise.all([
+  const [{ bill, currency, ground }, season, found, treatments, lots, cards] = await Promise.all([
     billOf(facts, block),
     countedOf(facts, block),
     survivalFindings(facts, block),
-    blockMethod(facts, block),
+    treatmentsOf(facts, block),
     facts.of(lotsFact, block.id),
     facts.of(cardsFact),
   ]);
@@ -45,14 +44,10 @@ export async function costsOf(
         { by: 'lot' as const, name: lot.code, tree: { lot: lot.id, stock }, survival: group },
       ];
     }),
-    ...compareTreatments(season.counts, (row) => treatmentOf(of.differences, row)).map(
-      ({ letter, estimate }) => {
-        const [row] = of.differences.flatMap(({ scope }) =>
-          scope.by === 'rows' && scope.letter === letter ? scope.rows : [],
-        );
-        return { by: 'treatment' as const, name: letter, tree: { row }, survival: estimate };
-      },
-    ),
+    ...treatments.map(({ letter, row, estimate }) => ({
+      by: 'treatment' as const,
+      ...{ name: letter, tree: { row }, survival: estimate },
+    })),
   ];
   const each = await costsATree(
     facts,

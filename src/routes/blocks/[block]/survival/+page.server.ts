@@ -1,14 +1,11 @@
-import { readOut } from '$lib/words/method';
-import { compareTreatments } from '../../../../../core/survival/treatments';
-import { treatmentOf } from '../../../../../core/method/differences';
 import { strataOf } from '$lib/rooms/survival/design.server';
 import { survivalFindings } from '$lib/rooms/survival/findings.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { treatmentsOf } from '$lib/rooms/survival/treatments.server';
 import { costsOf } from '$lib/rooms/survival/money.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
-import { blockMethod, waysOfBlock } from '$lib/rooms/method/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -31,13 +28,12 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const layout = await releasedLayout(facts, block.id);
   const day = facts.today;
   if (!layout) return { today: day, strata: undefined, released: undefined };
-  const [rows, season, sown, names, of, ways, findings, strata, money] = await Promise.all([
+  const [rows, season, sown, names, treatments, findings, strata, money] = await Promise.all([
     facts.of(rowsFact, block.id),
     countedOf(facts, block),
     plantedOf(facts, block.id),
     facts.of(namesFact),
-    blockMethod(facts, block),
-    waysOfBlock(facts, block),
+    treatmentsOf(facts, block),
     survivalFindings(facts, block),
     strataOf(facts, block),
     costsOf(facts, block),
@@ -83,15 +79,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       refill: season?.refill,
       money,
       /** Survival by treatment, where rows were planted otherwise on purpose. */
-      treatments: compareTreatments(counted, (row) => treatmentOf(of.differences, row)).map(
-        (entry) => ({
-          ...entry,
-          does: readOut(
-            ways.find(({ scope }) => scope?.by === 'rows' && scope.letter === entry.letter)
-              ?.lines ?? [],
-          ),
-        }),
-      ),
+      treatments,
     },
   };
 };

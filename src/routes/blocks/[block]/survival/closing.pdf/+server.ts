@@ -8,6 +8,8 @@ import { notesFact } from '$lib/rooms/crew/words.server';
 import { dayOf } from '../../../../../../core/say/day';
 import { formatDay } from '../../../../../../core/measure/dates';
 import { closingReport, spreadPhotos } from '$lib/rooms/survival/closing.server';
+import { costsOf } from '$lib/rooms/survival/money.server';
+import { treatmentsOf } from '$lib/rooms/survival/treatments.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
 import { survivalFindings } from '$lib/rooms/survival/findings.server';
 import { inUnits } from '../../../../../../core/measure/units';
@@ -21,13 +23,15 @@ const PRINTED = new Set(['image/jpeg', 'image/png']);
 export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { block, site, facts } = await openBlock(locals, params.block);
   const units = unitsAsked(url);
-  const [layout, season, found, checks, planted, ways] = await Promise.all([
+  const [layout, season, found, checks, planted, ways, treatments, money] = await Promise.all([
     releasedLayout(facts, block.id),
     countedOf(facts, block),
     survivalFindings(facts, block),
     findingsOf(facts, block),
     plantedOf(facts, block.id),
     waysOfBlock(facts, block),
+    treatmentsOf(facts, block),
+    costsOf(facts, block),
   ]);
   if (!layout || !season || !found)
     error(404, `Nothing is counted on ${block.name} yet: a closing report needs a count.`);
@@ -56,6 +60,12 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     closingReport({
       photos: pictures,
       about: { block: block.name, site: site.name, version: layout.number, day: facts.today },
+      plan: {
+        ...{ pattern: layout.parameters.pattern, inRow: layout.rhythm.step },
+        ...{ between: layout.rhythm.between, area: layout.plantableArea, trees: layout.trees },
+      },
+      treatments: treatments.map((one) => ({ ...one, does: inUnits(one.does, units) })),
+      money,
       planted: planted.planted,
       plantedDays: days.length ? [days[0], days[days.length - 1]] : null,
       ...{ season, found, checks, units },

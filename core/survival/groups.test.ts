@@ -1,6 +1,5 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { seededRandom } from '../measure/random';
 import { clusterShare } from '../checks/clusters';
 import { normalDeviate, seededRandom } from '../measure/random';
 import {

@@ -13,11 +13,14 @@ import {
   rootDepth,
   rootStore,
   roundOf,
+  schoolSeasons,
   STRESS,
   typicalAhead,
   waterBalance,
+  WATER_SCHOOLS,
   WATER_TERMS,
   type Rooted,
+  type SchoolOutcome,
 } from './water';
 import { SEEN, visitCalls, type Finding } from './visit';
 
@@ -109,6 +112,38 @@ test('by the balance nobody suffers, and each round fills the store again', () =
   const wet = dry(40).map((day, i) => ({ ...day, rain: i === 15 ? 20 : 0 }));
   const dated = compareSchools({ ...common, days: wet }).find(({ school }) => school === 'dated')!;
   assert.ok(!dated.days.some(({ day, given }) => day === '2026-05-20' && given));
+});
+
+test('a season of a school: zones watered on one day share the tank, every round costs each tree its time', () => {
+  const day = (given: number, suffers: boolean) => ({
+    ...{ day: '2026-06-01', store: 9, full: 30, given, suffers, asked: false, ahead: false },
+  });
+  /** Each character a day: w watered with 10 L, d dry, . neither. */
+  const plays = (signs: string): SchoolOutcome[] =>
+    WATER_SCHOOLS.map((school) => {
+      const days = [...signs].map((sign) =>
+        day(school === 'weekly' && sign === 'w' ? 10 : 0, sign === 'd'),
+      );
+      return {
+        ...{ school, days, rounds: 0, litres: 0 },
+        suffered: days.filter(({ suffers }) => suffers).length,
+      };
+    });
+  const terms = { ...WATER_TERMS, tank: 1000, flow: 100, drive: 12, seconds: 30, hose: 20 };
+  const zones = [
+    { trees: 130, wet: false, outcomes: plays(`w.w${'d'.repeat(13)}.`) },
+    { trees: 60, wet: false, outcomes: plays(`w..${'d'.repeat(14)}`) },
+    { trees: 999, wet: true, outcomes: plays('w'.repeat(17)) },
+  ];
+  const of = (name: string) => schoolSeasons(zones, terms).find(({ school }) => school === name)!;
+  const weekly = of('weekly');
+  // The first day 190 trees and two tanks, the third 130 and two; one tank each would make five.
+  assert.deepEqual([weekly.rounds, weekly.litres, weekly.trips], [2, 3200, 4]);
+  const minutes = 3200 / 100 + 4 * 12 + (320 * 30) / 60 + 3200 / 20;
+  assert.ok(Math.abs(weekly.hours * 60 - minutes) < 1e-9, `${weekly.hours * 60} for ${minutes}`);
+  assert.deepEqual([weekly.suffered, weekly.atRisk], [14, 60], 'thirteen days on end are borne');
+  assert.deepEqual([of('none').rounds, of('none').hours, of('none').atRisk], [0, 0, 60]);
+  assert.equal(schoolSeasons([], terms)[0].suffered, 0);
 });
 
 test('what was given on the ground counts, and a probe sets the store right', () => {

@@ -257,6 +257,70 @@ export function roundOf(trees: number, each: number, terms: WaterTerms): Round {
   return { litres, trips, hours: (filling + pouring) / 60 };
 }
 
+/** Trees that stand under the stress line for so many days on end are at risk. From memory. */
+export const RISKY_DAYS = 14;
+
+/** What a school of watering comes to on a whole block. */
+export interface SchoolSeason {
+  school: WaterSchool;
+  /** Days on which any zone is watered. */
+  rounds: number;
+  litres: number;
+  trips: number;
+  hours: number;
+  /** Days under the stress line in the zone that had most of them. */
+  suffered: number;
+  /** Trees of zones that were under it for `RISKY_DAYS` on end. */
+  atRisk: number;
+}
+
+/**
+ * A season of each school over all zones: what is watered on one day is one round, so that zones share a tank.
+ * @param zones trees, whether standing water keeps them wet so that nobody waters them, and what each school does
+ *   there on the same days
+ */
+export function schoolSeasons(
+  zones: readonly { trees: number; wet: boolean; outcomes: readonly SchoolOutcome[] }[],
+  terms: WaterTerms,
+): SchoolSeason[] {
+  const dry = zones.filter(({ wet, trees }) => !wet && trees > 0);
+  return WATER_SCHOOLS.map((school) => {
+    const own = dry.map(({ trees, outcomes }) => ({
+      trees,
+      ...outcomes.find((outcome) => outcome.school === school)!,
+    }));
+    const season: SchoolSeason = {
+      ...{ school, rounds: 0, litres: 0, trips: 0, hours: 0 },
+      suffered: Math.max(0, ...own.map(({ suffered }) => suffered)),
+      atRisk: own
+        .filter(({ days }) => longestDry(days) >= RISKY_DAYS)
+        .reduce((sum, { trees }) => sum + trees, 0),
+    };
+    for (let i = 0; i < (own[0]?.days.length ?? 0); i++) {
+      const watered = own.filter(({ days }) => days[i].given > 0);
+      if (!watered.length) continue;
+      const trees = watered.reduce((sum, zone) => sum + zone.trees, 0);
+      const litres = watered.reduce((sum, zone) => sum + zone.trees * zone.days[i].given, 0);
+      const round = roundOf(trees, litres / trees, terms);
+      season.rounds++;
+      season.litres += litres;
+      season.trips += round.trips;
+      season.hours += round.hours;
+    }
+    return season;
+  });
+}
+
+/** Days of the longest spell under the stress line. */
+function longestDry(days: readonly Pick<WaterDay, 'suffers'>[]): number {
+  let [longest, now] = [0, 0];
+  for (const { suffers } of days) {
+    now = suffers ? now + 1 : 0;
+    longest = Math.max(longest, now);
+  }
+  return longest;
+}
+
 /**
  * Seconds in which a bucket empties through a hole in its bottom: t = (A/a)·√(2h/g)/C, from Torricelli's law.
  * @param wide diameter of the bucket, metres

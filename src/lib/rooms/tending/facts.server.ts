@@ -8,6 +8,7 @@ import {
   compareSchools,
   nextWatering,
   roundOf,
+  schoolSeasons,
   rootStore,
   STRESS,
   typicalAhead,
@@ -289,7 +290,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     const wet = soil.drainage === 'standing water';
     const next = wet ? undefined : nextWatering(balance, today);
     return {
-      rooted,
+      ...{ rooted, wet },
       common: { ...common, probe },
       zone: {
         zone: id,
@@ -317,6 +318,11 @@ async function workOut(facts: Facts, block: BlockRow) {
   of.sort((a, b) => (a.zone.next?.day ?? '9').localeCompare(b.zone.next?.day ?? '9'));
   const driest = of[0];
   const next = driest?.zone.next;
+  const played = of.map(({ common, zone, wet }) => ({
+    ...{ trees: zone.trees, wet },
+    outcomes: compareSchools(common),
+  }));
+  const seasons = schoolSeasons(played, terms);
   const thirsty = thirstyAll.find(({ id }) => id === driest?.zone.zone)?.places ?? [];
   const route =
     next &&
@@ -342,14 +348,14 @@ async function workOut(facts: Facts, block: BlockRow) {
         )
       : 0,
     zones: of.map(({ zone }) => zone),
-    /** The schools on the weather of the zone that needs water first. */
-    schools: driest
-      ? compareSchools(driest.common).map((outcome) => ({
+    /** The schools in the zone that needs water first, each with what it comes to on the whole block. */
+    schools: played.length
+      ? played[0].outcomes.map((outcome, i) => ({
           ...outcome,
           // A page draws five of these: day and full store are sent once, beside them.
           days: outcome.days.map(({ store }) => Math.round(store * 10) / 10),
-          dry: outcome.days.flatMap(({ suffers }, i) => (suffers ? [i] : [])),
-          round: roundOf(driest.zone.trees, outcome.litres, terms),
+          dry: outcome.days.flatMap(({ suffers }, day) => (suffers ? [day] : [])),
+          season: seasons[i],
         }))
       : [],
     shown: driest

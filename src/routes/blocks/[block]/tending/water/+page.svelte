@@ -14,6 +14,7 @@
   } from '$core/measure/units';
   import {
     bucketSeconds,
+    RISKY_DAYS,
     WATER_SCHOOLS,
     type WaterSchool,
     type WaterTerms,
@@ -186,13 +187,40 @@
           shown={water.shown!}
           own={school.school === terms.school}
           outcome={school.rounds
-            ? `${howMany(school.rounds, 'round')} · ${litres(school.round.litres)} · ${howMany(school.suffered, 'day')} dry`
+            ? `${howMany(school.rounds, 'round')} · ${litres(school.litres)} a tree · ${howMany(school.suffered, 'day')} dry`
             : `${howMany(school.suffered, 'day')} dry`}
         />
       {/each}
       <p class="quiet">
         Dashed: half the store is gone, trees suffer under it. Right of the dotted line: the same
         days of the year whose rain was the middle one.
+      </p>
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>{water.zones.length > 1 ? 'All zones' : 'These days'}</th><th class="n">Rounds</th
+            ><th class="n">Water</th><th class="n">Tanks</th><th class="n">Hours</th><th class="n"
+              >Days dry</th
+            ><th class="n">Trees at risk</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each water.schools ?? [] as { school, season } (school)}
+            <tr class:own={school === terms.school}
+              ><td>{NAMES[school]}</td><td class="n">{formatNumber(season.rounds)}</td><td class="n"
+                >{litres(season.litres)}</td
+              ><td class="n">{formatNumber(season.trips)}</td><td class="n"
+                >{formatNumber(season.hours)}</td
+              ><td class="n">{formatNumber(season.suffered)}</td><td
+                class="n"
+                class:dry={season.atRisk > 0}>{formatNumber(season.atRisk)}</td
+              ></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+      <p class="quiet">
+        Days dry: where most of them are. At risk: trees under the line for {RISKY_DAYS} days on end.
       </p>
       <table class="ledger">
         <thead
@@ -331,6 +359,9 @@
     font-weight: 680;
     line-height: 1.25;
     margin: 0 0 8px;
+  }
+  .own td {
+    font-weight: 650;
   }
   .dry {
     color: var(--clay);

@@ -2,7 +2,14 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { seededRandom } from '../measure/random';
-import { countDesign, rowsToCount, spreadOfRows, type Stratum } from './design';
+import {
+  countDesign,
+  nextCount,
+  partsDrawn,
+  rowsToCount,
+  spreadOfRows,
+  type Stratum,
+} from './design';
 
 const stratum = (name: string, rows: number, spread: number, from = 1): Stratum => ({
   ...{ name, spread, trees: rows * 100 },
@@ -113,5 +120,39 @@ test('how rows differ is read off a count; long rows count by their trees', () =
       { set: 0, alive: 0 },
     ]),
     0,
+  );
+});
+
+test('what was counted is weighed as it was drawn: by the newest draw that holds it', () => {
+  const parts = [
+    { name: 'bank', rows: [1, 2, 3, 4] },
+    { name: 'edge', rows: [5, 6] },
+  ];
+  const first = nextCount(undefined, { by: 'zone', half: 0.03, rows: [1, 3, 5, 6] }, parts);
+  assert.deepEqual(partsDrawn(first, [1, 3, 5, 6]), parts);
+  assert.deepEqual(partsDrawn(first, [1, 3, 5]), parts, 'one is not counted yet');
+  assert.equal(partsDrawn(first, [2, 4]), undefined, 'not the rows that were drawn');
+  assert.equal(partsDrawn(undefined, [1]), undefined);
+  assert.equal(partsDrawn(first, []), undefined);
+  // The next draw is over the whole block: last season's rows stay what they were.
+  const next = nextCount(first, { by: 'block', half: 0.02, rows: [2, 4] }, []);
+  assert.equal(next.parts, undefined);
+  assert.deepEqual(partsDrawn(next, [1, 3, 5, 6]), parts);
+  assert.equal(partsDrawn(next, [2, 4]), undefined);
+  let many = next;
+  for (let draw = 0; draw < 9; draw++)
+    many = nextCount(many, { by: 'block', half: 0.02, rows: [9] }, []);
+  assert.ok(many.earlier!.length <= 4);
+  // Terms stay small: of draws over very many rows the oldest go first.
+  const wide = [1, 2].map((part) => ({
+    name: `${part}`,
+    rows: Array.from({ length: 6000 }, (_, i) => 2 * i + part),
+  }));
+  let long = nextCount(undefined, { by: 'species', half: 0.02, rows: [1] }, wide);
+  for (const row of [2, 3])
+    long = nextCount(long, { by: 'species', half: 0.02, rows: [row] }, wide);
+  assert.deepEqual(
+    long.earlier!.map(({ rows }) => rows),
+    [[2]],
   );
 });

@@ -5,7 +5,7 @@ import type { Figure } from '../measure/working';
 import type { CountPlot, TaggedRow } from './walks';
 
 /** How a count is drawn: the rows of the whole block, or of each of its parts by itself. */
-export const STRATA = ['block', 'zone', 'planter'] as const;
+export const STRATA = ['block', 'zone', 'species', 'lot', 'planter'] as const;
 export type StrataBy = (typeof STRATA)[number];
 
 /** Rows that are drawn among each other: a zone's, a planter's. */
@@ -31,6 +31,64 @@ export interface CountTerms {
   trees?: TaggedRow[];
   /** What circles or trees were drawn by: asked for twice with the same, they are drawn once. */
   seed?: string;
+  /** Parts of the block that rows were drawn in by themselves, with all rows of each. */
+  parts?: Part[];
+  /** Rows that were drawn before, the newest last: what was counted is weighed as it was drawn. */
+  earlier?: Draw[];
+}
+
+export interface Part {
+  name: string;
+  rows: number[];
+}
+
+/** Rows as they were drawn once. */
+export type Draw = Pick<CountTerms, 'by' | 'rows' | 'parts'>;
+
+/** Draws that are kept, and numbers of rows in all of them: terms are sent with every change. */
+const DRAWS_KEPT = 4;
+const NUMBERS_KEPT = 20_000;
+const numbersIn = ({ rows, parts = [] }: Draw): number =>
+  rows.length + parts.reduce((sum, part) => sum + part.rows.length, 0);
+
+/**
+ * Terms of a new draw of rows, with those before it.
+ * @param parts in which they were drawn, with all rows of each; one part is the whole block
+ */
+export const nextCount = (
+  kept: CountTerms | undefined,
+  drawn: Pick<CountTerms, 'by' | 'half' | 'rows'>,
+  parts: readonly { name: string; rows: readonly number[] }[],
+): CountTerms => ({
+  ...drawn,
+  ...(parts.length > 1
+    ? { parts: parts.map(({ name, rows }) => ({ name, rows: [...rows] })) }
+    : {}),
+  earlier: [
+    ...(kept?.earlier ?? []),
+    ...(kept?.rows.length ? [{ by: kept.by, rows: kept.rows, parts: kept.parts }] : []),
+  ]
+    .slice(-DRAWS_KEPT)
+    .filter(
+      (_, i, all) => all.slice(i).reduce((sum, draw) => sum + numbersIn(draw), 0) <= NUMBERS_KEPT,
+    ),
+});
+
+/** Share of counted rows that a draw holds if they were counted by it: one may be walked by mistake, or left out. */
+const OF_DRAW = 0.9;
+
+/** In which parts counted rows were drawn: by the newest draw that holds them; nothing where they were not. */
+export function partsDrawn(
+  kept: CountTerms | undefined,
+  counted: readonly number[],
+): readonly Part[] | undefined {
+  const draws: Draw[] = kept ? [...(kept.earlier ?? []), kept] : [];
+  for (const { rows, parts } of draws.reverse()) {
+    const drawn = new Set(rows);
+    const held = counted.filter((row) => drawn.has(row)).length;
+    if (held && held >= OF_DRAW * counted.length) return parts;
+  }
+  return undefined;
 }
 
 /** Every stratum is seen twice, so that it can say how its rows differ. */

@@ -78,6 +78,60 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
   };
 }
 
+/** A part of the block that rows were drawn in by itself: what was counted there, and what there is. */
+export interface CountedPart {
+  name: string;
+  counts: readonly RowCount[];
+  rows: number;
+  trees: number;
+}
+
+/**
+ * Survival of a block whose rows were drawn part by part, from some parts more of them than from others: each part
+ * counts by the trees that stand in it, not by how many of its rows were looked at. The mean of the parts' ratios
+ * with its error, Σ W²·s² (Cochran, Sampling Techniques, 3rd ed., 5.4 and 6.10), and t with the degrees that the
+ * parts' errors leave (5.4, Satterthwaite).
+ * @returns nothing where a part has fewer than two counted rows: it cannot say how its rows differ
+ */
+export function survivalByParts(parts: readonly CountedPart[]): SurvivalEstimate | undefined {
+  const known = parts.filter(({ trees }) => trees > 0);
+  if (known.length < 2 || known.some(({ counts }) => counts.length < 2)) return undefined;
+  const all = known.reduce((sum, { trees }) => sum + trees, 0);
+  const shares = known.map(({ name, counts, rows, trees }) => {
+    const alive = counts.reduce((sum, row) => sum + row.alive, 0);
+    const share = alive / counts.reduce((sum, row) => sum + row.set, 0);
+    const error = (trees / all) * ratioError(counts, share, rows);
+    return { name, share, weight: trees / all, squared: error ** 2, free: counts.length - 1 };
+  });
+  const estimate = shares.reduce((sum, { share, weight }) => sum + weight * share, 0);
+  const squared = shares.reduce((sum, part) => sum + part.squared, 0);
+  const spread = shares.reduce((sum, part) => sum + part.squared ** 2 / part.free, 0);
+  const degrees = Math.floor(
+    spread > 0 ? squared ** 2 / spread : shares.reduce((sum, { free }) => sum + free, 0),
+  );
+  const error = Math.sqrt(squared);
+  const t = studentQuantile(0.95, Math.max(1, degrees));
+  return {
+    estimate,
+    low: Math.max(0, estimate - t * error),
+    high: Math.min(1, estimate + t * error),
+    by: 'ratio',
+    figure: {
+      value: estimate,
+      kind: 'share',
+      formula: say('formula.aliveByParts'),
+      steps: [
+        ...shares.flatMap(({ name, share, weight }): WorkingStep[] => [
+          { label: say('step.partLives', { name }), value: share, kind: 'share' },
+          { label: say('step.partOfTrees', { name }), value: weight, kind: 'share' },
+        ]),
+        { label: say('step.rowsDifferStandardError'), value: error, kind: 'share' },
+        { label: say('step.student', { degrees }), value: t, kind: 'number' },
+      ],
+    },
+  };
+}
+
 /** Linearised standard error of a ratio of totals over clusters. */
 export function ratioError(
   counts: readonly RowCount[],

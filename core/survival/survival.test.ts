@@ -4,7 +4,15 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { qualityByPlanter, type PlotRecord } from '../checks/quality';
 import { expectedTrees } from '../checks/plot';
-import { checkCount, deadPatch, refill, survival } from './estimate';
+import { seededRandom } from '../measure/random';
+import {
+  checkCount,
+  deadPatch,
+  refill,
+  survival,
+  survivalByParts,
+  type CountedPart,
+} from './estimate';
 import { wilson } from './interval';
 import { livesOf, withoutRefilled } from './life';
 
@@ -133,4 +141,69 @@ test('a tree set into a dead place is left out of the counts since, and only of 
   ]);
   assert.deepEqual(lives.get(2), { after: 0, at: 6, died: true });
   assert.deepEqual(lives.get(1), { after: 12, at: 12, died: false });
+});
+
+test('rows drawn more from one part than from another: each part counts by its trees', () => {
+  const part = (name: string, alive: number[], rows: number, trees: number): CountedPart => ({
+    ...{ name, rows, trees },
+    counts: alive.map((n, i) => ({ row: i + 1, set: 100, alive: n })),
+  });
+  // A small wet corner that was looked at closely, and a large dry bank.
+  const found = survivalByParts([
+    part('corner', [40, 50, 60, 50], 4, 400),
+    part('bank', [90, 94], 36, 3600),
+  ])!;
+  assert.ok(Math.abs(found.estimate - (0.1 * 0.5 + 0.9 * 0.92)) < 1e-12);
+  // All of the corner was counted, so that only the bank leaves an error: 0.9 · √((1 − 2/36) · 0.0008 ÷ 2).
+  const error = 0.9 * Math.sqrt(((1 - 2 / 36) * 0.0008) / 2);
+  const half = 12.706204736 * error;
+  assert.ok(Math.abs(found.high - Math.min(1, found.estimate + half)) < 1e-9);
+  assert.ok(Math.abs(found.low - (found.estimate - half)) < 1e-9);
+  assert.equal(
+    survivalByParts([part('corner', [40], 4, 400), part('bank', [90, 94], 36, 3600)]),
+    undefined,
+  );
+  assert.equal(survivalByParts([part('all', [90, 94], 36, 3600)]), undefined);
+});
+
+test('over many draws the weighed survival is right and its interval holds; the unweighed one is not', () => {
+  const random = seededRandom('parts');
+  const lives = (rate: number) => {
+    let alive = 0;
+    for (let tree = 0; tree < 80; tree++) if (random() < rate) alive++;
+    return alive;
+  };
+  const seasons = 400;
+  let [held, plain, bias] = [0, 0, 0];
+  for (let season = 0; season < seasons; season++) {
+    const block = [
+      ...Array.from({ length: 12 }, (_, i) => ({
+        part: 'wet',
+        row: i + 1,
+        rate: 0.35 + 0.3 * random(),
+      })),
+      ...Array.from({ length: 60 }, (_, i) => ({
+        part: 'dry',
+        row: i + 13,
+        rate: 0.85 + 0.1 * random(),
+      })),
+    ].map((row) => ({ ...row, set: 80, alive: lives(row.rate) }));
+    const truth = block.reduce((sum, { alive }) => sum + alive, 0) / (80 * block.length);
+    const parts = (['wet', 'dry'] as const).map((name): CountedPart => {
+      const own = block.filter(({ part }) => part === name);
+      const drawn = [...own].sort(() => random() - 0.5).slice(0, name === 'wet' ? 8 : 10);
+      return { name, counts: drawn, rows: own.length, trees: 80 * own.length };
+    });
+    const found = survivalByParts(parts)!;
+    if (found.low <= truth && truth <= found.high) held++;
+    bias += found.estimate - truth;
+    const unweighed = survival(
+      parts.flatMap(({ counts }) => counts),
+      block.length,
+    );
+    if (unweighed.low <= truth && truth <= unweighed.high) plain++;
+  }
+  assert.ok(held / seasons > 0.92 && held / seasons < 0.985, `${held} of ${seasons} hold`);
+  assert.ok(Math.abs(bias / seasons) < 0.004, `${bias / seasons}`);
+  assert.ok(plain / seasons < 0.7, `${plain} of ${seasons} unweighed hold`);
 });

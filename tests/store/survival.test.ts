@@ -9,7 +9,7 @@ import { waterBalance } from '../../core/tending/water';
 import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
-import { countDesign, rowsToCount, STRATA } from '../../core/survival/design';
+import { countDesign, nextCount, rowsToCount, STRATA } from '../../core/survival/design';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { strataOf } from '../../src/lib/rooms/survival/design.server';
 import { findingsOf } from '../../src/lib/rooms/checks/findings.server';
@@ -252,6 +252,24 @@ test('the closing report and the next count are made of what the pages say', asy
     const kept = (await setting.store.block.findByPk(bench().id))!.get() as BlockRow;
     assert.deepEqual(kept.calendarTerms.count, { by, half: 0.03, rows });
   }
+  // Rows that were drawn zone by zone are weighed zone by zone, whatever is drawn next.
+  const looked = season!.counts.map(({ row }) => row);
+  const byZone = nextCount(undefined, { by: 'zone', half: 0.03, rows: looked }, strata.zone);
+  const later = nextCount(byZone, { by: 'block', half: 0.02, rows: [1, 2] }, strata.block);
+  for (const count of [byZone, later]) {
+    await setting.done('leader', 'calendar.terms', { blockId: bench().id, terms: { count } });
+    const block = (await setting.store.block.findByPk(bench().id))!.get() as BlockRow;
+    const { estimate } = (await countedOf(await setting.facts(), block))!;
+    const weighed = strata.zone.reduce((sum, { rows, trees: own }) => {
+      const counted = season!.counts.filter(({ row }) => rows.includes(row));
+      assert.ok(counted.length > 1);
+      const of = (key: 'alive' | 'set') => counted.reduce((all, one) => all + one[key], 0);
+      return sum + ((own / trees) * of('alive')) / of('set');
+    }, 0);
+    assert.equal(estimate.figure.formula!.key, 'formula.aliveByParts');
+    assert.ok(Math.abs(estimate.estimate - weighed) < 1e-12);
+  }
+  assert.ok(strata.species.length > 0 && strata.lot.length > 0);
   const lens = strata.zone.find(({ name }) => name === 'Clay lens')!;
   assert.ok(lens.rows.length > 3 && lens.rows.length < 40);
 });

@@ -3,6 +3,7 @@ export interface WorkingMessages {
   'formula.bill': never;
   'formula.ownShare': never;
   'formula.alive': never;
+  'formula.aliveByParts': never;
   'formula.aliveWithin': never;
   'formula.boxWater': never;
   'formula.carried': never;
@@ -130,6 +131,8 @@ export interface WorkingMessages {
   'step.oneSpot': never;
   'step.own': 'label';
   'step.packsOf': 'pack';
+  'step.partLives': 'name';
+  'step.partOfTrees': 'name';
   'step.partDiffers': 'name';
   'step.passes': never;
   'step.pits': never;

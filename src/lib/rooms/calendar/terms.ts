@@ -63,6 +63,14 @@ const isStretches = (value: unknown): boolean =>
   );
 
 const side = number().moreThan(0).max(3).required();
+const rowNumber = number().integer().min(1).max(1_000_000).required();
+const someRows = array().of(rowNumber).max(20_000).required();
+/** Parts of a block that rows are drawn in by themselves. */
+const parts = array()
+  .of(object({ name: string().trim().min(1).max(80).required(), rows: someRows }))
+  .min(2)
+  .max(200);
+
 export const terms = object({
   tasks: recordOf(
     TASKS.map(({ key }) => key),
@@ -198,13 +206,20 @@ export const terms = object({
     by: string().oneOf(STRATA).required(),
     half: number().min(0.001).max(0.5).required(),
     rows: array()
-      .of(number().integer().min(1).max(1_000_000).required())
+      .of(rowNumber)
       .max(20_000)
       .required()
       .test('some', 'A count takes rows, circles or trees.', function (rows) {
         const { plots, trees } = this.parent as { plots?: object; trees?: object[] };
         return Boolean(rows?.length || plots || trees?.length);
       }),
+    parts: parts.optional(),
+    earlier: array()
+      .of(
+        object({ by: string().oneOf(STRATA).required(), rows: someRows, parts: parts.optional() }),
+      )
+      .max(4)
+      .optional(),
     plots: object({
       area: number().moreThan(1).max(2000).required(),
       all: array()

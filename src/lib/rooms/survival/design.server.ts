@@ -13,17 +13,21 @@ import { plantedOf, plantersFact, sownFact, talliesFact } from '../crew/facts.se
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { pegsOf, releasedLayout, rowsFact } from '../rows/facts.server';
-import { countedOf, countsFact } from './facts.server';
+import { cardsFact, lotsFact } from '../stock/facts.server';
+import { countedOf } from './facts.server';
 
 /** Places along a row at which it is asked in which zone they lie. */
 const LOOKS = 20;
 
-/** The parts of a block that a next count may be drawn by, with how rows of each differed at the last one. */
-export async function strataOf(
-  facts: Facts,
-  block: BlockRow,
-): Promise<Record<StrataBy, Stratum[]> | undefined> {
-  const [layout, rows, pegs, planted, zones, tallies, planters, season] = await Promise.all([
+/** Rows that stand, each with its trees, and the part of the block it is of, by what parts are made by. */
+export interface BlockParts {
+  standing: { number: number; trees: number }[];
+  partOf: Record<StrataBy, (row: number) => string>;
+}
+
+/** Of which part of a block each row is. */
+export async function partsOf(facts: Facts, block: BlockRow): Promise<BlockParts | undefined> {
+  const [layout, rows, pegs, planted, zones, tallies, planters, cards, lots] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
     pegsOf(facts, block.id),
@@ -31,11 +35,12 @@ export async function strataOf(
     facts.of(zonesFact, block.id),
     facts.of(talliesFact, block.id),
     facts.of(plantersFact),
-    countedOf(facts, block),
+    facts.of(cardsFact),
+    facts.of(lotsFact, block.id),
   ]);
   if (!layout || !planted.planted) return undefined;
-  const from = [countsFact, sownFact, rowsFact, zonesFact, talliesFact, plantersFact];
-  return facts.derive('strata', block.id, from as never, `${block.edition}`, () => {
+  const from = [sownFact, rowsFact, zonesFact, talliesFact, plantersFact, cardsFact, lotsFact];
+  return facts.derive('parts', block.id, from as never, `${block.edition}`, () => {
     const plane = planeOf(block);
     const grounds = zones.map(({ name, parts }) => ({
       name,
@@ -63,16 +68,46 @@ export async function strataOf(
     }
     const planterOf = (row: number) =>
       planters.find(({ id }) => id === most.get(row)?.planter)?.name ?? 'nobody known';
-    const standing = rows
-      .map(({ number }) => ({ number, trees: planted.byRow.get(number) ?? 0 }))
-      .filter(({ trees }) => trees > 0);
+    const mix = layout.parameters.mix.map(({ species: id }) => id);
+    /** The species that more than half of a row is of. */
+    const mainOf = (row: number): string | undefined => {
+      const { runs } = rows[row - 1];
+      const trees = new Map<number, number>();
+      for (let i = 0; i < runs.length; i += 2)
+        trees.set(runs[i], (trees.get(runs[i]) ?? 0) + runs[i + 1]);
+      const [main] = [...trees].sort(([, a], [, b]) => b - a);
+      return main && main[1] > treesInRow(rows[row - 1]) / 2 ? mix[main[0]] : undefined;
+    };
+    const speciesOf = (row: number) =>
+      cards.find(({ id }) => id === mainOf(row))?.name ?? 'mixed rows';
+    const lotOf = (row: number) => {
+      const species = mainOf(row);
+      const own = lots.filter(({ lot }) => lot.speciesId === species);
+      return own.length === 1 ? `lot ${own[0].lot.code}` : 'mixed rows';
+    };
+    return {
+      standing: rows
+        .map(({ number }) => ({ number, trees: planted.byRow.get(number) ?? 0 }))
+        .filter(({ trees }) => trees > 0),
+      partOf: {
+        block: () => 'the block',
+        ...{ zone: zoneOf, species: speciesOf, lot: lotOf, planter: planterOf },
+      },
+    };
+  });
+}
+
+/** The parts of a block that a next count may be drawn by, with how rows of each differed at the last one. */
+export async function strataOf(
+  facts: Facts,
+  block: BlockRow,
+): Promise<Record<StrataBy, Stratum[]> | undefined> {
+  const [parts, season] = await Promise.all([partsOf(facts, block), countedOf(facts, block)]);
+  if (!parts) return undefined;
+  const { standing, partOf } = parts;
+  return facts.derive('strata', block.id, [], facts.everything, () => {
     const counts = new Map(season?.counts.map((count) => [count.row, count]));
     const whole = spreadOfRows([...counts.values()]) ?? USUAL_SPREAD;
-    const partOf: Record<StrataBy, (row: number) => string> = {
-      block: () => 'the block',
-      zone: zoneOf,
-      planter: planterOf,
-    };
     const strata = (by: StrataBy): Stratum[] =>
       [...groupBy(standing, ({ number }) => partOf[by](number))].map(([name, own]) => ({
         name,

@@ -1,9 +1,12 @@
 import { addTo } from '../../../../core/measure/dates';
 import { ByPeg } from '../../../../core/rows/by-peg';
 import { plantedUntil } from '../../../../core/crew/sums';
+import { partsDrawn, type Part } from '../../../../core/survival/design';
 import {
   refill,
   survival,
+  survivalByParts,
+  type CountedPart,
   type Refill,
   type SurvivalEstimate,
 } from '../../../../core/survival/estimate';
@@ -106,6 +109,32 @@ function laidTogether(looks: readonly Count[]): Count {
   };
 }
 
+/** What was counted in each part, and what stands there; rows of no part are a part of their own. */
+function countedParts(
+  parts: readonly Part[],
+  counts: readonly Count[],
+  planted: ReadonlyMap<number, number>,
+): CountedPart[] {
+  const partOf = new Map(
+    parts.flatMap(({ name, rows }) => rows.map((row) => [row, name] as const)),
+  );
+  const found = new Map<string, CountedPart & { counts: Count[] }>();
+  const of = (row: number) => {
+    const name = partOf.get(row) ?? '';
+    const part = found.get(name) ?? { name, counts: [], rows: 0, trees: 0 };
+    found.set(name, part);
+    return part;
+  };
+  for (const [row, trees] of planted)
+    if (trees > 0) {
+      const part = of(row);
+      part.rows++;
+      part.trees += trees;
+    }
+  for (const count of counts) of(count.row).counts.push(count);
+  return [...found.values()];
+}
+
 /** What the newest count says of a block; nothing while nothing is counted. */
 export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted | undefined> {
   const [all, sown, layout, planted] = await Promise.all([
@@ -116,7 +145,7 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
   ]);
   const on = all.at(-1)?.countedOn;
   if (!on || !layout) return undefined;
-  const asked = String(block.targetDensity);
+  const asked = `${block.targetDensity} ${block.termsEdition}`;
   return facts.derive('counted', block.id, [countsFact, sownFact, layoutsFact], asked, () => {
     const since = addTo(on, { days: -SEASON_DAYS });
     const season = all.filter(({ countedOn }) => countedOn >= since);
@@ -155,7 +184,16 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
         [...marks].forEach((mark, i) => {
           if (mark !== '-') circleOf.set(row, i + 1, plot);
         });
-    const estimate = survival(clusters, ofClusters);
+    const parts = circles
+      ? undefined
+      : partsDrawn(
+          block.calendarTerms.count,
+          counts.map(({ row }) => row),
+        );
+    // Rows that were drawn part by part count by the trees of their part.
+    const estimate =
+      (parts && survivalByParts(countedParts(parts, counts, planted.byRow))) ??
+      survival(clusters, ofClusters);
     // What went in after the count is no part of what was counted.
     const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
     // With no target four fifths of what was laid out are taken: over 80 % alive usually none is refilled.

@@ -5,6 +5,8 @@ export const working: Record<keyof WorkingMessages, string> = {
   'formula.bill': 'whole packs of what was not on hand × price, and work by the hour or day',
   'formula.ownShare': 'cost less what others pay',
   'formula.alive': 'alive ÷ set',
+  'formula.aliveByParts':
+    'each part’s alive ÷ set, by its share of the trees; ± t × standard error',
   'formula.aliveWithin': 'alive ÷ set; ± t × standard error',
   'formula.boxWater': 'boxes × (moist column + settling + a full box)',
   'formula.carried': 'for each refill: along the headland from its cache, and into the row',
@@ -139,6 +141,8 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.oneSpot': 'one spot',
   'step.own': '{label}',
   'step.packsOf': 'packs of {pack, number}',
+  'step.partLives': '{name}: alive of those counted',
+  'step.partOfTrees': '{name}: of all trees',
   'step.partDiffers': '{name}: rows differ by',
   'step.passes': 'passes',
   'step.pits': 'pits',

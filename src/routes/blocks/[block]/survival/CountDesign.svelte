@@ -16,6 +16,8 @@
   } from '$core/measure/units';
   import {
     countDesign,
+    nextCount,
+    partsDrawn,
     rowsToCount,
     STRATA,
     type CountTerms,
@@ -90,6 +92,8 @@
   const NAMES: Record<StrataBy, string> = {
     block: 'over the whole block',
     zone: 'zone by zone',
+    species: 'species by species',
+    lot: 'lot by lot',
     planter: 'planter by planter',
   };
   const keep = (count: CountTerms | undefined) =>
@@ -162,14 +166,23 @@
   <Figure label="Rows to count" figure={design.rows} />
   {#if mayPlan}
     <div class="buttons">
-      <Button size="small" on:click={() => keep({ by, half: half! / 100, rows })}
+      <Button
+        size="small"
+        on:click={() => keep(nextCount(kept, { by, half: half! / 100, rows }, strata[by]))}
         >Count these rows</Button
       >
       {#if counted.length}<Button
           size="small"
           kind="tertiary"
-          on:click={() => keep({ by, half: half! / 100, rows: [...counted] })}
-          >The same rows as last time</Button
+          on:click={() =>
+            keep(
+              nextCount(
+                kept,
+                // Drawn as they were: in the parts of last time.
+                { by: kept?.by ?? 'block', half: half! / 100, rows: [...counted] },
+                partsDrawn(kept, counted) ?? [],
+              ),
+            )}>The same rows as last time</Button
         >{/if}
     </div>
   {/if}

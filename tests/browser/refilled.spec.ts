@@ -106,6 +106,36 @@ test('the season is played again in a worker: what was counted comes out, a cap 
   await expect(page.getByRole('button', { name: /^Play/ })).toHaveCount(0);
 });
 
+test('rows are pegged on a phone without a signal, and stand so at the desk', async ({ page }) => {
+  await signIn(page, 'leader');
+  const haul = await blockPath(page, 'Haul Flat');
+  await page.goto(`${haul.replace('/blocks/', '/field/')}/pegs`);
+  await page.waitForLoadState('networkidle');
+  const left = page.getByText(/rows? left/);
+  const before = Number((await left.textContent())!.replace(/\D/g, ''));
+  await expect(page.getByText(/along the baseline, first tree/).first()).toBeVisible();
+  await page.context().setOffline(true);
+  const [first, second] = [0, 1].map((i) => page.getByRole('listitem').nth(i));
+  const row = Number(/\d+/.exec((await first.textContent())!)![0]);
+  for (const item of [first, second]) await item.getByRole('button', { name: /^Pegged/ }).click();
+  await expect(left).toContainText(String(before - 2));
+  await second.getByRole('button', { name: /^Pegs gone/ }).click();
+  await expect(left).toContainText(String(before - 1));
+  await page.context().setOffline(false);
+  await expect(page.getByText('All sent')).toBeVisible({ timeout: 20_000 });
+  await page.goto(`${haul}/rows`);
+  await page.getByRole('tab', { name: 'Setting out' }).click();
+  const pegged = page
+    .locator('section', { has: page.getByRole('heading', { name: 'Pegged' }) })
+    .last();
+  await expect(pegged).toContainText('1 of 182 rows stand pegged');
+  await pegged.getByLabel('Rows').fill(`${row}-200`);
+  await expect(pegged.getByText(/has rows 1 to 182/)).toBeVisible();
+  await pegged.getByLabel('Rows').fill(`${row}`);
+  await pegged.getByRole('button', { name: 'Pegs are gone' }).click();
+  await expect(pegged).toContainText('0 of 182 rows stand pegged');
+});
+
 test('rows are weeded on the phone, a probe and a gauge correct the balance, a counter’s file becomes tallies', async ({
   page,
 }) => {

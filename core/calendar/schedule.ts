@@ -61,6 +61,8 @@ export interface ScheduledTask {
 export interface Circumstances {
   /** Tasks of the leader's own. */
   own?: readonly OwnTask[];
+  /** What walks found, see `visitTasks`. */
+  seen?: readonly TaskTemplate[];
   /** Days planting takes from its first day on, and how many of them are left. */
   planting?: { days: number; left: number };
   /** Whether trees stand. */
@@ -105,6 +107,7 @@ export function schedule(
   const chosen = [
     ...TASKS.filter(({ key, always }) => always || wanted.has(key)),
     ...ownTemplates(known.own ?? []),
+    ...(known.seen ?? []),
   ];
   const tableDay = ({ key, offset }: TaskTemplate): Day => {
     const lead = terms[key]?.lead;

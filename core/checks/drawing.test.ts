@@ -4,7 +4,7 @@ import type { Depth } from '../method/schools';
 import { SCHOOLS } from '../method/schools';
 import { aboveOf, boxOf, halfWidth, measureOf, sectionOf, viewOf, type Shape } from './drawing';
 import { coverOfDatum, faultsOf, HOLES, offStep, TREE_LIMITS, type PlantedTree } from './tree';
-import { TAUGHT, taughtOf, treeFor, type Lesson } from './trainer';
+import { canHaveBoth, TAUGHT, taughtOf, treeFor, type Lesson } from './trainer';
 
 const DEPTHS = SCHOOLS.find(({ question }) => question === 'depth')!.schools.map(
   ({ depth }) => depth!,
@@ -87,6 +87,26 @@ test('ten thousand drawings read back give the verdict of the trees they were dr
   assert.equal(new Set([...seen].map((key) => key.split(' ')[1])).size, HOLES.length);
   // Four datums by four holes, every fault and none.
   assert.equal(seen.size, 4 * 4 * (TAUGHT.length + 1));
+});
+
+test('a tree with two faults has both of them and no other, and its drawing reads back so', () => {
+  let pairs = 0;
+  for (const [l, lesson] of LESSONS.entries())
+    for (const one of TAUGHT)
+      for (const other of TAUGHT) {
+        if (!canHaveBoth(one, other)) continue;
+        pairs++;
+        const tree = treeFor(lesson, [one, other], (pairs % 7) / 6, `two ${l} ${one} ${other}`);
+        const verdict = faultsOf(tree).map(({ fault }) => fault);
+        assert.deepEqual([...verdict].sort(), [one, other].sort(), `${l} ${one} ${other}`);
+        const read = readBack(lesson, sectionOf(tree), aboveOf(tree));
+        assert.deepEqual(
+          faultsOf(read).map(({ fault }) => fault),
+          verdict,
+          `${l} ${one} ${other}`,
+        );
+      }
+  assert.equal(pairs, LESSONS.length * (12 * 11 - 4));
 });
 
 test('the measure drawn in is as long as it was found, from whichever side one looks', () => {

@@ -8,7 +8,16 @@ import { judgePlots, type ToldPlot } from './findings';
 import { reworkStates, todosOf } from './outcome';
 import { qualityByPlanter } from './quality';
 import { beforeAndAfter, differenceOf, learnersOf, TRAINED } from './training';
-import { againstTime, nextShown, sceneFor, standingsOf, TAUGHT, type Answer } from './trainer';
+import {
+  againstTime,
+  canHaveBoth,
+  mendsFor,
+  nextShown,
+  sceneFor,
+  standingsOf,
+  TAUGHT,
+  type Answer,
+} from './trainer';
 import { qualityCalls, reworkCalls, suspicionCalls } from './calls';
 
 const day = (n: number) => `2026-11-${String(n).padStart(2, '0')}`;
@@ -343,18 +352,39 @@ test('the school: a wrong answer brings a fault back soon, a right one later', (
       fault === 'j-root' ? [] : (Array(5).fill(answer(fault, true)) as never),
     ),
   );
-  const shown = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`).fault);
+  const shown = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`).faults[0]);
   const share = (fault: string | undefined) => shown.filter((one) => one === fault).length / 2000;
   assert.ok(Math.abs(share(undefined) - 0.4) < 0.04);
   assert.ok(share('j-root') > 5 * share('deep'), `${share('j-root')} ${share('deep')}`);
-  const crew = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`, { deep: 1 }).fault);
+  const crew = Array.from(
+    { length: 2000 },
+    (_, i) => nextShown(known, `${i}`, { deep: 1 }).faults[0],
+  );
   assert.ok(crew.filter((one) => one === 'deep').length > 2 * share('deep') * 2000);
-  assert.equal(nextShown(known, 'same').fault, nextShown(known, 'same').fault);
+  assert.deepEqual(nextShown(known, 'same'), nextShown(known, 'same'));
+  // What is known comes with a second fault now and then; what is not comes alone.
+  const drawn = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`).faults);
+  const ofKnown = drawn.filter(([first]) => first && first !== 'j-root');
+  const two = ofKnown.filter(({ length }) => length === 2);
+  assert.ok(Math.abs(two.length / ofKnown.length - 0.3) < 0.05, `${two.length}`);
+  for (const [one, other] of two) assert.ok(canHaveBoth(one, other), `${one} ${other}`);
+  assert.ok(drawn.every(([first, second]) => first !== 'j-root' || !second));
   assert.equal(againstTime(Array(19).fill({ right: true })), false);
   assert.equal(
     againstTime([...Array(18).fill({ right: true }), { right: false }, { right: false }]),
     true,
   );
+});
+
+test('three ways to mend are offered, the right one among them, in no order that tells it', () => {
+  const places = [0, 0, 0];
+  for (let i = 0; i < 600; i++) {
+    const mends = mendsFor('loose', TAUGHT, `${i}`);
+    assert.equal(new Set(mends).size, 3);
+    places[mends.indexOf('loose')]++;
+  }
+  for (const times of places) assert.ok(times > 150 && times < 250, `${places}`);
+  assert.deepEqual(mendsFor('loose', ['loose'], 'x'), ['loose']);
 });
 
 test('one question in five is a scene at the boxes, of the stock’s own habits', () => {

@@ -47,15 +47,26 @@ const SIZES: Record<Hole, { depth: [number, number]; width: [number, number] }> 
 /** How far past its limit a fault is drawn, at the easy and at the hard end. */
 const PAST = { easy: [1.6, 3], hard: [1.25, 1.7] } as const;
 
+/** Faults that no tree has both of. */
+const NEVER_BOTH: readonly (readonly [Taught, Taught])[] = [
+  ['deep', 'shallow'],
+  // What lies open above the ground was not buried.
+  ['deep', 'roots-exposed'],
+];
+
+/** Whether one tree can have both of two faults. */
+export const canHaveBoth = (one: Taught, other: Taught): boolean =>
+  one !== other && !NEVER_BOTH.some((pair) => pair.includes(one) && pair.includes(other));
+
 /**
  * A planted tree to be looked at, the same for the same seed.
- * @param fault the one it has; nothing for a good one
+ * @param fault the one it has, or several that it can have together; nothing for a good one
  * @param hard how near to the limit, 0 plain to see, 1 hard to tell
- * @returns a tree that has this fault and no other by {@link faultsOf}
+ * @returns a tree that has these faults and no other by {@link faultsOf}
  */
 export function treeFor(
   lesson: Lesson,
-  fault: Taught | undefined,
+  fault: Taught | readonly Taught[] | undefined,
   hard: number,
   seed: string,
 ): PlantedTree {
@@ -84,7 +95,8 @@ export function treeFor(
     guarded: lesson.guard,
     basined: lesson.basin,
   };
-  if (fault) spoil(tree, fault, hard, random, bounds);
+  for (const one of typeof fault === 'string' ? [fault] : (fault ?? []))
+    spoil(tree, one, hard, random, bounds);
   // Roots reach as far as the hole lets them, a finger short of its bottom.
   const most = holeDepth - 0.015 - Math.max(tree.cover, 0);
   const reach = container ? Math.min(0.16, most) : most * between(0.8, 0.97);
@@ -217,7 +229,8 @@ export function standingsOf(
 
 /**
  * What is shown next. Two in five are good trees; of the faults one in a lower box comes twice as often as
- * one a box above it, and one that the crew's own plots show comes more often by what they show.
+ * one a box above it, and one that the crew's own plots show comes more often by what they show. Once a fault is
+ * known its tree has a second one now and then: whoever stops looking at the first misses it.
  * @param seed of this question: the same answers and seed give the same tree
  * @param found share of each fault among the faults of the crew's plots
  */
@@ -225,19 +238,47 @@ export function nextShown(
   standings: readonly Standing[],
   seed: string,
   found: Partial<Record<Fault, number>> = {},
-): { fault: Taught | undefined; hard: number } {
+): { faults: Taught[]; hard: number } {
   const random = seededRandom(`next ${seed}`);
   const hardOf = (fault: Taught | 'good') =>
     (standings.find((one) => one.fault === fault)?.box ?? 0) / (BOXES - 1);
-  if (random() < 0.4) return { fault: undefined, hard: hardOf('good') };
+  if (random() < 0.4) return { faults: [], hard: hardOf('good') };
   const faults = standings.filter(
     (one): one is Standing & { fault: Taught } => one.fault !== 'good',
   );
-  const weights = faults.map(({ fault, box }) => (1 + 3 * (found[fault] ?? 0)) * 2 ** -box);
-  let left = random() * weights.reduce((sum, weight) => sum + weight, 0);
-  const at = weights.findIndex((weight) => (left -= weight) < 0);
-  const { fault } = faults[Math.max(0, at)];
-  return { fault, hard: hardOf(fault) };
+  const draw = (among: typeof faults): Standing & { fault: Taught } => {
+    const weights = among.map(({ fault, box }) => (1 + 3 * (found[fault] ?? 0)) * 2 ** -box);
+    let left = random() * weights.reduce((sum, weight) => sum + weight, 0);
+    const at = weights.findIndex((weight) => (left -= weight) < 0);
+    return among[Math.max(0, at)];
+  };
+  const { fault, box } = draw(faults);
+  const others = faults.filter((other) => canHaveBoth(fault, other.fault));
+  const second = box >= KNOWN && others.length && random() < TWO ? [draw(others).fault] : [];
+  return { faults: [fault, ...second], hard: hardOf(fault) };
+}
+
+/** From this box on a fault is known, and of so many of its trees one has a second fault too. From memory. */
+const KNOWN = 2;
+const TWO = 0.3;
+
+/** How many ways to mend are offered. */
+const MENDS = 3;
+
+/**
+ * Ways to mend among which the learner chooses, by the fault that each mends: the right one and others, in an
+ * order of their own.
+ */
+export function mendsFor(fault: Taught, faults: readonly Taught[], seed: string): Taught[] {
+  const random = seededRandom(`mend ${seed}`);
+  const others = faults
+    .filter((other) => other !== fault)
+    .map((other) => ({ other, at: random() }))
+    .sort((a, b) => a.at - b.at)
+    .slice(0, MENDS - 1)
+    .map(({ other }) => other);
+  others.splice(Math.floor(random() * (others.length + 1)), 0, fault);
+  return others;
 }
 
 /** One question in so many is a scene at the boxes. */

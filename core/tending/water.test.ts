@@ -22,7 +22,6 @@ import {
   type Rooted,
   type SchoolOutcome,
 } from './water';
-import { SEEN, visitCalls, type Finding } from './visit';
 
 const loam = { texture: 'loam' as const, depth: 1, stones: 0.1, repellent: false };
 const rooted: Rooted = { soil: loam, ring: 'clear', plantedOn: '2026-04-01' };
@@ -237,38 +236,4 @@ test('the days ahead are those of the year whose rain was the middle one', () =>
     [],
     'a gap is no year',
   );
-});
-
-test('walks call by kind for three weeks, with rows where they were named', () => {
-  const now = Date.UTC(2026, 5, 1);
-  const one = (kind: Finding['kind'], daysAgo: number, more: Partial<Finding> = {}): Finding => ({
-    ...{
-      id: `${kind}${daysAgo}`,
-      kind,
-      fromRow: null,
-      toRow: null,
-      peg: null,
-      trees: null,
-      body: '',
-    },
-    ...{ author: '', at: now - daysAgo * 86_400_000, ...more },
-  });
-  const calls = visitCalls(
-    [
-      one('browse', 2, { fromRow: 9, toRow: 12, trees: 31 }),
-      one('browse', 3, { fromRow: 14 }),
-      one('flood', 30),
-      one('weeds', 1),
-    ],
-    'Knoll',
-    now,
-  );
-  assert.deepEqual(
-    calls.map(({ say }) => say.key),
-    ['visit.browse', 'visit.weeds'],
-  );
-  assert.equal(calls[0].say.figures.rows, '9–14');
-  assert.equal(calls[1].say.figures.where, 'block');
-  assert.equal(calls[0].detail!.figures.trees, 31);
-  assert.equal(SEEN.length, 9);
 });

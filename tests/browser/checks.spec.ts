@@ -163,14 +163,42 @@ test('the hole school asks, answers with the measure, and remembers', async ({ b
     await page.getByRole('button', { name: 'Next tree' }).press('Enter');
   }
   expect(await asked()).toBe(before + 12);
+
+  await test.step('what is wrong is named, all of it, and how it is mended', async () => {
+    const drawing = page.getByRole('img');
+    const leans = async () =>
+      (await drawing.count()) > 0 &&
+      Number(/lean (\d+)/.exec((await drawing.getAttribute('aria-label'))!)?.[1] ?? 0) > 15;
+    // One tree in twenty leans; the others are left.
+    for (let i = 0; i < 150 && !(await leans()); i++) {
+      await page.getByRole('button', { name: 'Leave it' }).click();
+      await page.getByRole('button', { name: 'Next tree' }).click();
+    }
+    await page.getByRole('button', { name: 'Mend it' }).click();
+    const all = page.getByRole('button', { name: 'That is all' });
+    await expect(all).toBeDisabled();
+    for (const fault of ['leaning', 'loose'])
+      await page.getByRole('button', { name: fault, exact: true }).click();
+    await page.getByRole('button', { name: 'loose', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'leaning' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+    await all.click();
+    await expect(page.getByRole('heading', { name: 'What mends it?' })).toBeVisible();
+    await page.getByRole('button', { name: 'Straighten it and firm.' }).click();
+    await expect(page.locator('.told')).toContainText(/Right\. It leans \d+°/);
+  });
+  const after = await asked();
+  expect(after).toBeGreaterThan(before + 12);
   await context.setOffline(false);
   await expect(page.getByText('All sent')).toBeVisible({ timeout: 20_000 });
   await page.reload();
-  await expect.poll(asked).toBe(before + 12);
+  await expect.poll(asked).toBe(after);
   const desk = await (await browser.newContext()).newPage();
   await signIn(desk, 'leader');
   await desk.goto(`${bench}/checks/school`);
-  await expect(desk.locator('tr', { hasText: 'Planter 5' })).toContainText(`${before + 12}`);
+  await expect(desk.locator('tr', { hasText: 'Planter 5' })).toContainText(`${after}`);
   const cards = await desk.request.get(`${bench}/checks/school.pdf`);
   expect(cards.headers()['content-type']).toBe('application/pdf');
 });

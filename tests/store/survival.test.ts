@@ -20,6 +20,7 @@ import {
 } from '../../src/lib/rooms/survival/closing.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { costsOf } from '../../src/lib/rooms/survival/money.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import {
@@ -284,11 +285,36 @@ test('what a walk finds is called on the board, and taken back is gone', async (
   assert.equal((await setting.done('planter', 'tending.seen', seen)).already, true);
   const keys = async () =>
     (await blockState(await setting.facts(), bench())).calls.map(({ say }) => say.key);
+  const { today } = await setting.facts();
   assert.ok((await keys()).includes('visit.browse'));
   const [one] = await (await setting.facts()).of(seenOnWalks, bench().id);
   assert.deepEqual(
     [one.kind, one.fromRow, one.toRow, one.trees, one.body],
     ['browse', 9, 12, 31, 'hares'],
+  );
+  // It is a task: of the calendar, of Tending, and of the board, in one word each, and ticked off it is done.
+  const due = async () => {
+    const { tending, waiting } = await dueOf(await setting.facts(), bench());
+    const listed = [...tending.late, ...tending.now];
+    assert.ok(listed.every(({ key }) => waiting.some((task) => task.key === key)));
+    return listed.filter(({ key }) => key === `own-${seen.id}`).length;
+  };
+  assert.equal(await due(), 1);
+  const tick = (kind: 'done' | 'undone') =>
+    setting.done('checker', 'calendar.task', {
+      ...{ ...event(), blockId: bench().id, task: `own-${seen.id}`, kind },
+      day: kind === 'done' ? today : null,
+    });
+  await tick('done');
+  assert.deepEqual([await due(), (await keys()).includes('visit.browse')], [0, false]);
+  await tick('undone');
+  assert.deepEqual([await due(), (await keys()).includes('visit.browse')], [1, true]);
+  await setting.refused(
+    'checker',
+    'calendar.task',
+    { ...event(), blockId: bench().id, task: `own-${uuid()}`, kind: 'done', day: today },
+    409,
+    /no such task/i,
   );
   await setting.done('planter', 'tending.seen', { ...seen, ...event(), corrects: seen.id });
   assert.ok(!(await keys()).includes('visit.browse'));

@@ -14,6 +14,15 @@ export interface TendingMessages {
   'visit.disease': 'block' | 'rows' | 'where';
   'visit.vandals': 'block' | 'rows' | 'where';
   'visit.stake': 'block' | 'rows' | 'where';
+  'visitTask.browse': 'rows' | 'where';
+  'visitTask.drought': 'rows' | 'where';
+  'visitTask.weeds': 'rows' | 'where';
+  'visitTask.rock': 'rows' | 'where';
+  'visitTask.heave': 'rows' | 'where';
+  'visitTask.flood': 'rows' | 'where';
+  'visitTask.disease': 'rows' | 'where';
+  'visitTask.vandals': 'rows' | 'where';
+  'visitTask.stake': 'rows' | 'where';
   'visit.seen': 'times' | 'trees';
   'tending.waterBy': 'zone' | 'block' | 'day' | 'litres' | 'trips';
   'tending.waterWhy': 'trees' | 'hours';

@@ -8,24 +8,27 @@ import { worksOf } from '../../../../core/calendar/works';
 import type { CalendarTerms } from '../../../../core/calendar/terms';
 import { yearsFromTable } from '../../../../core/calendar/windows';
 import { dayOf } from '../../../../core/say/day';
-import { doseOf, onDay } from '../../../../core/say/message';
+import { doseOf, onDay, say, type Message } from '../../../../core/say/message';
 import { labelConcerns, overRate } from '../../../../core/calendar/label';
 import { asSprayed, standingSprayings } from './sprayings';
 import { told } from '../../../../core/say/told';
-import { ALREADY, Stale, type Handlers } from '../../server/work';
+import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
 import type { BlockRow } from '../ground/tables.server';
 import { refuseAhead } from '../stock/about.server';
 import type { calendarContract } from './contract';
 
 export const feedHash = (token: string): string => createHash('sha256').update(token).digest('hex');
 
-/** A task of a block: of the trade, or its leader's own. @throws Told */
-function taskOf(block: BlockRow, key: string) {
+/** A task of a block: of the trade, its leader's own, or what a walk found. @throws Told */
+async function taskOf(work: Work, block: BlockRow, key: string): Promise<{ label: Message }> {
   const found = [...TASKS, ...ownTemplates(block.calendarTerms.own ?? [])].find(
     (task) => task.key === key,
   );
-  if (!found) throw told('calendar.noSuchTask');
-  return found;
+  if (found) return found;
+  const [, seen] = /^own-([0-9a-f-]{36})$/.exec(key) ?? [];
+  const finding = seen && (await work.tables.visitFinding.one({ id: seen, blockId: block.id }));
+  if (!finding) throw told('calendar.noSuchTask');
+  return { label: say(`visitTask.${finding.kind}`, { rows: '', where: 'block' }) };
 }
 
 /** Tasks that wait for one another would never be done, nor drawn. @throws Told naming them */
@@ -57,7 +60,7 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
   async 'calendar.task'(input, work) {
     const deciding = input.kind !== 'done' && input.kind !== 'undone';
     const { site, block } = await work.block(input.blockId, deciding ? 'plan' : 'record', 'share');
-    const task = taskOf(block, input.task);
+    const task = await taskOf(work, block, input.task);
     const { day } = input;
     if ((input.kind === 'done' || input.kind === 'moved') && !day)
       throw told('calendar.dayMissing', { task: task.label });
@@ -78,7 +81,7 @@ export const calendarCommands: Handlers<typeof calendarContract> = {
       blocks.set(blockId, (await work.block(blockId, 'plan', 'share')).block);
     let fresh = false;
     for (const { id, blockId, task, day } of moves) {
-      taskOf(blocks.get(blockId)!, task);
+      await taskOf(work, blocks.get(blockId)!, task);
       const written = await work.record(work.tables.taskEvent, {
         ...work.event({ id, at, device }),
         ...{ blockId, task, kind: 'moved' as const, day },

@@ -1,3 +1,5 @@
+import { seenTogether, visitTasks, type SeenTogether } from '../../../../core/tending/visit';
+import { dayOf } from '../../../../core/say/day';
 import { daysBetween, type Day } from '../../../../core/measure/dates';
 import { plantingDays } from '../../../../core/calendar/planting';
 import { FINISH_TERMS } from '../../../../core/calendar/terms';
@@ -22,6 +24,7 @@ import { sownDaysFact } from '../crew/elsewhere.server';
 import { methodOfBlock, methodTasksOf } from '../method/facts.server';
 import { layoutsFact } from '../rows/facts.server';
 import { weatherFact } from '../../server/station';
+import { seenOnWalks } from '../tending/facts.server';
 import { lotsFact, toolsFact } from '../stock/facts.server';
 import { doneElsewhere, TOLD_BY } from './elsewhere.server';
 import { windowsOf } from './windows.server';
@@ -82,10 +85,11 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
     ...[sownFact, layoutsFact, lotsFact, plantersFact],
     ...[sharesFact, clockedFact, toolsFact, weatherFact, sownDaysFact],
   ];
-  const [events, ofMethod, zones, planting, told] = await Promise.all([
+  const [events, ofMethod, zones, seen, planting, told] = await Promise.all([
     facts.of(taskEventsFact, block.id),
     methodTasksOf(facts, block),
     facts.of(zonesFact, block.id),
+    facts.of(seenOnWalks, block.id),
     facts.derive('planting-span', block.id, paced, day, () =>
       plantingSpan(facts, block, plantingDay),
     ),
@@ -97,14 +101,35 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   const works = worksOf({ ...counted, zones: soils }, block.calendarTerms.works);
   const brought = new Set([...ofMethod, ...workTasks(works)]);
   const on = `${day} ${JSON.stringify([planting, told, ...brought])}`;
-  return facts.derive('tasks', block.id, [taskEventsFact, blocksFact], on, () =>
+  return facts.derive('tasks', block.id, [taskEventsFact, blocksFact, seenOnWalks], on, () =>
     schedule(plantingDay, brought, taskRecords(events), facts.today, block.calendarTerms.tasks, {
       own: block.calendarTerms.own,
+      seen: visitTasks(seenTogether(seen, settledAt(events)), plantingDay, (at) =>
+        dayOf(at, facts.site.zone),
+      ),
       planting,
       stands: planting.begun,
       told,
     }),
   );
+}
+
+/** When tasks were ticked off or left out for good, by key, milliseconds since 1970. */
+function settledAt(events: readonly TaskEvent[]): Map<string, number> {
+  const settled = new Map<string, number>();
+  for (const { task, kind, at } of events)
+    if (kind === 'done' || kind === 'skipped') settled.set(task, Date.parse(at));
+    else if (kind !== 'moved') settled.delete(task);
+  return settled;
+}
+
+/** What walks found on a block, as pieces of work. */
+export async function seenOf(facts: Facts, block: BlockRow): Promise<SeenTogether[]> {
+  const [seen, events] = await Promise.all([
+    facts.of(seenOnWalks, block.id),
+    facts.of(taskEventsFact, block.id),
+  ]);
+  return seenTogether(seen, settledAt(events));
 }
 
 /** Days that planting takes: trees, the hands there are, and how many days of those weeks allow it. */

@@ -19,9 +19,9 @@ import {
 import { refillCalls, refillDue } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
-import { dueOf, taskEventsFact } from '../calendar/tasks.server';
+import { dueOf, seenOf, taskEventsFact } from '../calendar/tasks.server';
 import { stakeCalls } from '../../../../core/tending/care';
-import { visitCalls } from '../../../../core/tending/visit';
+import { isSeenTask, visitCalls } from '../../../../core/tending/visit';
 import { refillOf, refilledFact, refillPlansFact } from '../survival/refills.server';
 import { careFact, careOf } from '../tending/care.server';
 import { seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
@@ -164,13 +164,16 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     ...qualityCalls(judged.planters, await planterName(facts), name, decided),
     ...suspicionCalls(judged.suspicions, lotCode, name),
     ...reworkCalls(reworkStates(decided, reworked, plots), await planterName(facts), name),
-    ...taskCalls(due.waiting, name),
+    ...taskCalls(
+      due.waiting.filter((task) => !isSeenTask(task)),
+      name,
+    ),
     ...(layout && !released && plantingDay
       ? releaseCalls(layout, plantingDay, today, buried, name)
       : []),
     ...(plantingDay ? [] : [dayMissing(name)]),
     ...(await crewCalls(facts, block)),
-    ...visitCalls(await facts.of(seenOnWalks, block.id), name, now),
+    ...visitCalls(await seenOf(facts, block), Object.values(due.tending).flat(), name),
     ...(await waterCalls(facts, block)),
     ...stakeCalls((await careOf(facts, block)).stakes, name, now),
     ...nowhereCalls(sown.carried.nowhere, name),

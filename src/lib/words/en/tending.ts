@@ -27,6 +27,16 @@ export const tending: Record<keyof TendingMessages, string> = {
     'Mend and report damage on {block}{where, select, rows {, rows {rows}} other {}}.',
   'visit.stake':
     'Take stakes off, or loosen their ties on {block}{where, select, rows {, rows {rows}} other {}}.',
+  'visitTask.browse':
+    'guard or fence against browsing{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.drought': 'water what wilts{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.weeds': 'clear the weeds that were seen{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.rock': 'firm what the wind rocked{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.heave': 'firm what frost lifted{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.flood': 'let standing water off{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.disease': 'have sick trees looked at{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.vandals': 'mend damage{where, select, rows {, rows {rows}} other {}}',
+  'visitTask.stake': 'take stakes off or loosen ties{where, select, rows {, rows {rows}} other {}}',
   'visit.seen':
     'Seen {times, plural, one {once} other {# times}} on walks of late{trees, plural, =0 {} one {, # tree} other {, # trees}}',
   'tending.waterBy':

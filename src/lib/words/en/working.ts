@@ -64,7 +64,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'formula.turning': 'half a circle, and straight on where passes lie further apart',
   'formula.walked': 'all rows, to and fro, and the steps from each row to the next',
   'formula.waterWay': 'from the filling point along the rows and back, tank by tank',
-  'formula.waterWithTrees': 'trees × litres a tree at each turn',
+  'formula.waterWithTrees': 'trees × what each gets, turn by turn',
   'formula.wateringHours': 'filling + driving + each tree’s own time + its water through the hose',
   'formula.waveHours': 'trees that stand and wait ÷ (hands × trees an hour)',
   'formula.wholeTarget': 'the whole target',

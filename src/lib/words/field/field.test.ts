@@ -23,6 +23,7 @@ import {
   type FieldKey,
 } from '.';
 import { refusals } from './refusals';
+import { SEEN } from '../../../../core/tending/visit';
 import { taskNames } from './tasks';
 
 const metric = { system: 'metric' as const };
@@ -157,7 +158,12 @@ test('what is due among standing trees has its name in each language', () => {
   for (const language of ['es', 'fr', 'pt'] as const) {
     for (const { key, label } of due)
       assert.notEqual(refusalWords(label, { language, ...metric }), words(label), key);
-    assert.equal(Object.keys(taskNames[language]).length, due.length + 1);
+    for (const kind of SEEN) {
+      const label = say(`visitTask.${kind}`, { rows: '9–12', where: 'rows' });
+      assert.notEqual(refusalWords(label, { language, ...metric }), words(label), kind);
+      assert.match(refusalWords(label, { language, ...metric }), /9–12/);
+    }
+    assert.equal(Object.keys(taskNames[language]).length, due.length + 1 + SEEN.length);
   }
   const own = say('own.taskOf', { label: 'mow', turn: 2, of: 4 });
   const tasks = { list: [say('task.weed-1'), own] };

@@ -23,6 +23,21 @@ export const taskNames: Record<Exclude<Language, 'en'>, Partial<Record<MessageKe
     'task.guards-off': 'quitar protectores',
     'task.count-3': 'contar, tercer año',
     'task.terraces-after': 'hacer terrazas detrás de los árboles',
+    'visitTask.browse':
+      'proteger o cercar contra el ramoneo{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.drought':
+      'regar lo que se marchita{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.weeds': 'quitar la hierba vista{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.rock':
+      'apretar lo que movió el viento{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.heave':
+      'apretar lo que levantó la helada{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.flood': 'dar salida al agua parada{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.disease':
+      'que alguien mire los árboles enfermos{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.vandals': 'reparar daños{where, select, rows {, hileras {rows}} other {}}',
+    'visitTask.stake':
+      'quitar tutores o aflojar ataduras{where, select, rows {, hileras {rows}} other {}}',
   },
   fr: {
     'own.taskOf': '{label} ({turn, number} sur {of, number})',
@@ -44,6 +59,20 @@ export const taskNames: Record<Exclude<Language, 'en'>, Partial<Record<MessageKe
     'task.guards-off': 'enlever les protections',
     'task.count-3': 'compter, troisième année',
     'task.terraces-after': 'ouvrir les terrasses derrière les plants',
+    'visitTask.browse':
+      'protéger ou clôturer contre l’abroutissement{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.drought': 'arroser ce qui flétrit{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.weeds': 'dégager les herbes vues{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.rock':
+      'tasser ce que le vent a ébranlé{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.heave':
+      'tasser ce que le gel a soulevé{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.flood': 'évacuer l’eau stagnante{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.disease':
+      'faire voir les plants malades{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.vandals': 'réparer les dégâts{where, select, rows {, lignes {rows}} other {}}',
+    'visitTask.stake':
+      'ôter les tuteurs ou desserrer les liens{where, select, rows {, lignes {rows}} other {}}',
   },
   pt: {
     'own.taskOf': '{label} ({turn, number} de {of, number})',
@@ -65,5 +94,18 @@ export const taskNames: Record<Exclude<Language, 'en'>, Partial<Record<MessageKe
     'task.guards-off': 'tirar os protetores',
     'task.count-3': 'contar, terceiro ano',
     'task.terraces-after': 'abrir terraços atrás das árvores',
+    'visitTask.browse':
+      'proteger ou cercar contra a roedura{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.drought': 'regar o que murcha{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.weeds': 'limpar as ervas vistas{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.rock': 'calcar o que o vento abalou{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.heave':
+      'calcar o que a geada levantou{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.flood': 'dar saída à água parada{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.disease':
+      'mandar ver as árvores doentes{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.vandals': 'reparar estragos{where, select, rows {, linhas {rows}} other {}}',
+    'visitTask.stake':
+      'tirar tutores ou aliviar atilhos{where, select, rows {, linhas {rows}} other {}}',
   },
 };

@@ -4,6 +4,8 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import CountDesign from './CountDesign.svelte';
   import EnterCounted from './EnterCounted.svelte';
+  import ByTreatment from './ByTreatment.svelte';
+  import TreeCosts from './TreeCosts.svelte';
   import Why from './Why.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
@@ -16,7 +18,6 @@
     formatSmall,
     formatNumber,
     formatPercent,
-    inUnits,
     SQUARE_METRES_PER_ACRE,
     SQUARE_METRES_PER_HECTARE,
   } from '$core/measure/units';
@@ -56,7 +57,6 @@
   /** Living trees on the reader's unit of ground, from their share of the trees that were set. */
   const stems = (share: number) =>
     formatNumber(Math.round((share / (released?.areaAPeg ?? 1)) * perArea));
-  const points = (share: number) => `${share > 0 ? '+' : ''}${formatNumber(share * 100, 1)}`;
   const found = $derived(released?.findings);
   const GROUPS = [
     ['species', 'Species'],
@@ -191,44 +191,7 @@
           {/if}
           <Why why={found.why} />
         {/if}
-        {#if released.treatments.length > 1}
-          <h2 class="more">By treatment</h2>
-          <table class="ledger species">
-            <thead
-              ><tr
-                ><th>Treatment</th><th class="n">Rows</th><th class="n">Survival</th><th class="n"
-                  >Against A</th
-                ><th class="n">From</th><th class="n">To</th></tr
-              ></thead
-            >
-            <tbody>
-              {#each released.treatments as { letter, rows, estimate, against, does } (letter)}
-                <tr
-                  ><td
-                    ><b>{letter}</b>
-                    {letter === 'A' ? 'the block’s own way' : inUnits(does, units.system)}</td
-                  ><td class="n">{rows}</td><td class="n"
-                    ><b>{formatPercent(estimate.estimate, 1)}</b></td
-                  ><td class="n">{against ? points(against.difference) : ''}</td><td class="n"
-                    >{against ? points(against.low) : ''}</td
-                  ><td class="n">{against ? points(against.high) : ''}</td></tr
-                >
-              {/each}
-            </tbody>
-          </table>
-          <p class="patch-note">
-            {#each released.treatments.filter(({ letter }) => letter !== 'A') as { letter, against } (letter)}
-              <b>Treatment {letter}:</b>
-              {!against
-                ? 'count two rows of it and two of A to compare them. '
-                : against.clear
-                  ? `${against.difference > 0 ? 'more' : 'fewer'} trees live than where the block’s own way was used. `
-                  : 'nothing that chance would not do. '}
-            {/each}
-            Rows are what was drawn, so rows are what varies. Differences in percentage points, 95 % over
-            all comparisons together.
-          </p>
-        {/if}
+        <ByTreatment treatments={released.treatments} />
       {:else}
         <h2>No row counted yet</h2>
         <p class="quiet">
@@ -320,37 +283,7 @@
           >
           · <a href="/blocks/{data.block.id}/survival/counts.csv" download>Counts (CSV)</a>
         </p>
-        {#if released.money}
-          {@const { currency, costs } = released.money}
-          <h2>What a tree costs</h2>
-          <table class="ledger">
-            <thead><tr><th></th><th class="n">Planted</th><th class="n">Living</th></tr></thead>
-            <tbody>
-              {#each costs as { by, name, planted, living } (`${by} ${name}`)}
-                <tr
-                  ><td>{by === 'block' ? 'All' : by === 'lot' ? `Lot ${name}` : `Way ${name}`}</td
-                  ><td class="n">{formatNumber(planted, 2)}</td><td class="n"
-                    >{#if living}<b>{formatNumber(living.value, 2)}</b>
-                      <small class="quiet nowrap"
-                        >{formatNumber(living.low, 2)} to {Number.isFinite(living.high)
-                          ? formatNumber(living.high, 2)
-                          : 'more'}</small
-                      >{:else}none lives{/if}</td
-                  ></tr
-                >
-              {/each}
-            </tbody>
-          </table>
-          <p class="quiet">
-            {currency ? `In ${currency}, by` : 'By'} the
-            <a href="/blocks/{data.block.id}/calendar/materials">prices of the bill</a>; each lot
-            and way by what its own planting takes.
-          </p>
-        {:else}<p>
-            <a href="/blocks/{data.block.id}/calendar/materials"
-              >Enter prices, and a living tree has a cost</a
-            >
-          </p>{/if}
+        <TreeCosts block={data.block.id} money={released.money} />
         <h2>Refill?</h2>
         <p class="verdict">
           <b>{inWords(refill.sentence)}</b>

@@ -7,6 +7,7 @@
   import {
     ACCURATE,
     againstTime,
+    mendsFor,
     nextShown,
     sceneFor,
     standingsOf,
@@ -54,7 +55,7 @@
     return nextShown(standing, `${seed} ${turn}`, data.found);
   });
   const tree = $derived(
-    lesson && treeFor(lesson, shown.fault, shown.hard, `${seed} ${question} ${chosen}`),
+    lesson && treeFor(lesson, shown.faults, shown.hard, `${seed} ${question} ${chosen}`),
   );
   const found = $derived(tree ? faultsOf(tree) : []);
   const habits = $derived(
@@ -65,40 +66,61 @@
   const scene = $derived(sceneFor(question, habits, `${seed} ${question}`));
   const habit = (part: 'kept' | 'broken' | 'why') =>
     say(`habit.${scene!.habit}.${part}` as FieldKey);
-  let step = $state<'look' | 'which' | 'told'>('look');
-  let said = $state<Taught | 'good' | 'unsure'>();
+  let step = $state<'look' | 'which' | 'mend' | 'told'>('look');
+  let said = $state<'good' | 'unsure' | Taught[]>();
+  /** What the learner says is wrong, and with what they would mend the first of it. */
+  let named = $state<Taught[]>([]);
+  let mended = $state<Taught>();
+  const mends = $derived(
+    shown.faults[0] ? mendsFor(shown.faults[0], faults, `${seed} ${question}`) : [],
+  );
   let begun = $state(Date.now());
   let took = $state(0);
+  /** Whether exactly those faults are named that the tree has. */
+  const allNamed = $derived(
+    named.length === found.length && found.every(({ fault }) => named.includes(fault as Taught)),
+  );
   const right = $derived(
-    scene ? (said === 'good') === scene.kept : said === (found[0]?.fault ?? 'good'),
+    scene
+      ? (said === 'good') === scene.kept
+      : found.length
+        ? said !== 'good' && said !== 'unsure' && allNamed && mended === shown.faults[0]
+        : said === 'good',
   );
   const timed = $derived(againstTime(answers));
   let view = $state<'section' | 'above'>('section');
 
-  async function answer(what: Taught | 'good' | 'unsure') {
+  /** Once the faults are named rightly the learner says what mends the first of them. */
+  function name() {
+    if (allNamed) step = 'mend';
+    else void answer(named);
+  }
+  async function answer(what: 'good' | 'unsure' | Taught[]) {
     said = what;
     step = 'told';
     took = Math.min(600_000, Date.now() - begun);
     // The answer is shown where its measure is seen, wherever the learner looked.
     if (found[0] && !scene) view = viewOf(found[0].fault);
-    const entry = {
-      shown: scene ? ('handling' as const) : (shown.fault ?? ('good' as const)),
-      right,
-      took,
-      at: Date.now(),
-    };
-    visit = [...visit, entry];
-    navigator.vibrate?.(entry.right ? 20 : [30, 40, 30]);
+    const looked = scene
+      ? (['handling'] as const)
+      : shown.faults.length
+        ? shown.faults
+        : (['good'] as const);
+    const entries = looked.map((one) => ({ shown: one, right, took, at: Date.now() }));
+    visit = [...visit, ...entries];
+    navigator.vibrate?.(right ? 20 : [30, 40, 30]);
     if (me && data.mayTally)
-      await work.outbox.add('checks.answer', {
-        ...work.event(),
-        ...{ planterId: me, shown: entry.shown, right: entry.right, took },
-      });
+      for (const entry of entries)
+        await work.outbox.add('checks.answer', {
+          ...work.event(),
+          ...{ planterId: me, shown: entry.shown, right: entry.right, took },
+        });
   }
   function next() {
     question++;
     step = 'look';
     said = undefined;
+    [named, mended] = [[], undefined];
     view = 'section';
     begun = Date.now();
   }
@@ -143,7 +165,15 @@
       >
     {/if}
     <h1>
-      {say(scene ? 'school.scene' : step === 'which' ? 'school.which' : 'school.ask')}
+      {say(
+        scene
+          ? 'school.scene'
+          : step === 'which'
+            ? 'school.which'
+            : step === 'mend'
+              ? 'school.howMend'
+              : 'school.ask',
+      )}
     </h1>
     {#if scene}
       <HabitScene habit={scene.habit} kept={scene.kept} />
@@ -185,10 +215,26 @@
       </div>
     {:else if step === 'which'}
       <div class="which">
-        {#each faults as fault (fault)}<button onclick={() => answer(fault)}
-            >{say(`fault.${fault}`)}</button
+        {#each faults as fault (fault)}<button
+            aria-pressed={named.includes(fault)}
+            onclick={() =>
+              (named = named.includes(fault)
+                ? named.filter((one) => one !== fault)
+                : [...named, fault])}>{say(`fault.${fault}`)}</button
           >{/each}
-        <button onclick={() => answer('unsure')}>{say('school.cantSay')}</button>
+      </div>
+      <div class="two">
+        <button class="go plain" onclick={() => answer('unsure')}>{say('school.cantSay')}</button>
+        <button class="go" disabled={!named.length} onclick={name}>{say('school.thatsAll')}</button>
+      </div>
+    {:else if step === 'mend'}
+      <div class="mends">
+        {#each mends as one (one)}<button
+            onclick={() => {
+              mended = one;
+              void answer(named);
+            }}>{say(`school.how.${one}`)}</button
+          >{/each}
       </div>
     {:else}
       <div class="told" class:wrong={!right} role="status" tabindex="-1" use:focus>
@@ -196,9 +242,11 @@
         {#if scene}
           {scene.kept ? say('school.fine') : ''}
           {habit('why')}
-        {:else if found[0]}
-          {sentenceOf(found[0], tongue)}
-          {say(`school.how.${found[0].fault as Taught}`)}
+        {:else if found.length}
+          {#each found as finding (finding.fault)}
+            {sentenceOf(finding, tongue)}
+            {say(`school.how.${finding.fault as Taught}`)}
+          {/each}
         {:else}{say('school.good')}{/if}
         {#if timed}<span class="num"
             >{say('school.took', { seconds: Math.round(took / 1000) })}</span
@@ -280,6 +328,24 @@
     border: 2px solid var(--clay);
     background: var(--sheet);
     color: var(--clay);
+    touch-action: manipulation;
+  }
+  .which button[aria-pressed='true'] {
+    background: var(--clay);
+    color: var(--on-viridian);
+  }
+  .mends {
+    display: grid;
+    gap: 9px;
+  }
+  .mends button {
+    font: 600 18px/1.3 var(--text);
+    min-height: 64px;
+    text-align: left;
+    padding: 10px 14px;
+    border: 2px solid var(--viridian);
+    background: var(--sheet);
+    color: var(--ink);
     touch-action: manipulation;
   }
   .told {

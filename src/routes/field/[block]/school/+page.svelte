@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
+  import { tick, untrack } from 'svelte';
   import { HABITS } from '$core/stock/handling';
   import type { FieldKey } from '$lib/words/field';
   import { viewOf } from '$core/checks/drawing';
@@ -91,10 +91,14 @@
   let view = $state<'section' | 'above'>('section');
 
   /** Once the faults are named rightly the learner says what mends the first of them. */
-  function name() {
-    if (allNamed) step = 'mend';
-    else void answer(named);
+  async function name() {
+    if (!allNamed) return answer(named);
+    step = 'mend';
+    // The question is another one now: it is read out, and seen.
+    await tick();
+    heading?.focus();
   }
+  let heading = $state<HTMLElement>();
   async function answer(what: 'good' | 'unsure' | Taught[]) {
     said = what;
     step = 'told';
@@ -164,7 +168,7 @@
         </select></label
       >
     {/if}
-    <h1>
+    <h1 tabindex="-1" bind:this={heading}>
       {say(
         scene
           ? 'school.scene'

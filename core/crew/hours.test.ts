@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { hourText } from '../say/day';
 import { hoursIn } from './forecast';
-import { plantingSpells, shareByHours, spellsOf } from './hours';
+import { isOver, plantingSpells, shareByHours, spellsOf } from './hours';
 
 const HOUR = 3_600_000;
 const MIDNIGHT = Date.parse('2026-11-24T00:00:00Z');
@@ -89,4 +89,10 @@ test('nobody is given for the day what their hours do not hold, whatever the hou
     ),
     { seed: 24, numRuns: 200 },
   );
+});
+
+test('a day is over when its planting hours are, to the minute', () => {
+  const end = { end: 16.5 };
+  assert.equal(isOver(end, MIDNIGHT + 16.5 * 3_600_000 - 1, MIDNIGHT), false);
+  assert.equal(isOver(end, MIDNIGHT + 16.5 * 3_600_000, MIDNIGHT), true);
 });

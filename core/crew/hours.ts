@@ -39,6 +39,10 @@ export function plantingSpells(
   ]);
 }
 
+/** Whether a day's planting hours are over, so that the next day is the one that is planned and shared out. */
+export const isOver = ({ end }: Pick<DayHours, 'end'>, now: number, dayStart: number): boolean =>
+  now >= dayStart + end * HOUR;
+
 /** Those of a day's planting hours in which somebody with hours of their own is there. */
 export function spellsOf(
   spells: readonly Spell[],

@@ -259,6 +259,25 @@ test('living stems of all groups add up to the living of all, and know rows with
   assert.deepEqual([of('alder').stems.low, of('alder').stems.high], [low, high]);
 });
 
+test('stems of rows that were drawn part by part add up to the living of the block as it is weighed', () => {
+  const stand = (row: number, species: string, marks: string) =>
+    [...marks].map((mark, i) => ({ row, peg: i + 1, mark, species }));
+  const trees = [
+    ...[...stand(1, 'alder', '1100'), ...stand(2, 'birch', '1000'), ...stand(2, 'alder', '10')],
+    ...[...stand(11, 'birch', '11110'), ...stand(12, 'birch', '11111')],
+  ];
+  const part = (name: string, rows: number[], trees: number) => ({
+    ...{ name, trees, rows: 6 },
+    counts: rows.map((row) => ({ row, set: 1, alive: 1 })),
+  });
+  const parts = [part('wet', [1, 2], 100), part('dry', [11, 12], 900)];
+  const found = survivalBy(trees, ({ species }) => species, Infinity, parts);
+  const all = found.reduce((sum, { stems }) => sum + stems.estimate, 0);
+  assert.ok(Math.abs(all - (0.1 * (4 / 10) + 0.9 * (9 / 10))) < 1e-12);
+  const alder = found.find(({ group }) => group === 'alder')!;
+  assert.ok(Math.abs(alder.stems.estimate - 0.1 * (3 / 10)) < 1e-12);
+});
+
 test('enough trees, but bare stretches: evenness says so', () => {
   const of = (marks: string, target = 0.12) => evenness([{ row: 1, marks }], 6, target);
   const even = of('1111111110'.repeat(6));

@@ -1,6 +1,7 @@
 import { clusterShare, type Cluster, type ClusterEstimate } from '../checks/clusters';
 import { normalProbability } from '../measure/gamma';
 import { say, type Message } from '../say/message';
+import { survivalByParts, type CountedPart } from './estimate';
 import type { Interval } from './interval';
 import { isAlive } from './marks';
 
@@ -48,12 +49,14 @@ export interface GroupSurvival extends ClusterEstimate {
  * the rows are worth, times the number of groups (Bonferroni); told apart it leaves the rest, and the next is held
  * against what remains. Its stems are the same ratio with every counted tree below the line, in every cluster,
  * also those without any of the group.
+ * @param parts where rows were drawn part by part: stems are weighed by what stands in each, as the block's survival is
  * @param rowsInBlock all planted rows, or all circles the block could hold, for the finite population correction of the intervals
  */
 export function survivalBy(
   trees: readonly CountedTree[],
   groupOf: (tree: CountedTree) => string | undefined,
   rowsInBlock: number,
+  parts?: readonly CountedPart[],
 ): GroupSurvival[] {
   const groups = new Map<string, Map<string | number, Cluster>>();
   const looked = new Map<string | number, Cluster>();
@@ -77,10 +80,21 @@ export function survivalBy(
     .map(([group, rows]): GroupSurvival => ({
       ...clusterShare([...rows.values()], rowsInBlock, like),
       ...{ group, chance: 1, apart: false },
-      stems: clusterShare(
-        [...looked].map(([drawn, { of }]) => ({ hits: rows.get(drawn)?.hits ?? 0, of })),
-        rowsInBlock,
-      ),
+      stems:
+        (parts &&
+          survivalByParts(
+            parts.map((part) => ({
+              ...part,
+              counts: part.counts.flatMap(({ row }) => {
+                const of = looked.get(row)?.of;
+                return of ? [{ row, set: of, alive: rows.get(row)?.hits ?? 0 }] : [];
+              }),
+            })),
+          )) ??
+        clusterShare(
+          [...looked].map(([drawn, { of }]) => ({ hits: rows.get(drawn)?.hits ?? 0, of })),
+          rowsInBlock,
+        ),
     }))
     .sort((a, b) => a.estimate - b.estimate);
   // The one that differs most first; once it is told apart, the others are not held against it.

@@ -10,7 +10,7 @@ import { plantedChange, progressOf, type PlantedChange } from '../../../../core/
 import { dayBounds, dayOf } from '../../../../core/say/day';
 import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
 import type { Spell } from '../../../../core/crew/forecast';
-import { plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
+import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
 import { addTo } from '../../../../core/measure/dates';
 import { told } from '../../../../core/say/told';
 import { siteAccess } from '../../server/authorise';
@@ -64,8 +64,7 @@ function hoursOfDay(
 ): [Spell[], Map<string, Spell[]>] {
   const terms: DayTerms = { ...DAY_TERMS, ...calendarTerms.day };
   const today = dayOf(now, zone);
-  const over = now >= dayBounds(today, zone)[0] + terms.end * 3_600_000;
-  const day = over ? addTo(today, { days: 1 }) : today;
+  const day = isOver(terms, now, dayBounds(today, zone)[0]) ? addTo(today, { days: 1 }) : today;
   const [dayStart] = dayBounds(day, zone);
   const spells = plantingSpells(terms, now, dayStart);
   const own = planters.flatMap(({ id }) => {

@@ -76,6 +76,8 @@ export interface Counted {
   clusters: { set: number; alive: number }[];
   /** As many of them as the block could hold. */
   ofClusters: number;
+  /** Parts that rows were drawn in by themselves, with what was counted in each; nothing where they were not. */
+  parts?: CountedPart[];
   /** The circle a counted tree was in, by row and peg. */
   circleOf: ByPeg<number>;
   /** Rows counted more than once in the season: every count, the newest first. */
@@ -184,22 +186,21 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
         [...marks].forEach((mark, i) => {
           if (mark !== '-') circleOf.set(row, i + 1, plot);
         });
-    const parts = circles
+    const drawnIn = circles
       ? undefined
       : partsDrawn(
           block.calendarTerms.count,
           counts.map(({ row }) => row),
         );
     // Rows that were drawn part by part count by the trees of their part.
-    const estimate =
-      (parts && survivalByParts(countedParts(parts, counts, planted.byRow))) ??
-      survival(clusters, ofClusters);
+    const parts = drawnIn && countedParts(drawnIn, counts, planted.byRow);
+    const estimate = (parts && survivalByParts(parts)) ?? survival(clusters, ofClusters);
     // What went in after the count is no part of what was counted.
     const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
     // With no target four fifths of what was laid out are taken: over 80 % alive usually none is refilled.
     const target = block.targetDensity ?? (LIVING_ENOUGH * layout.trees) / layout.plantableArea;
     return {
-      ...{ counts, clusters, ofClusters, circleOf },
+      ...{ counts, clusters, ofClusters, circleOf, parts },
       again: [...looks.values()]
         .filter((own) => own.length > 1)
         .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),

@@ -188,7 +188,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     });
   }
   const by = (groupOf: (tree: CountedTree) => string | undefined): GroupSurvival[] =>
-    survivalBy(trees, groupOf, season.ofClusters);
+    survivalBy(trees, groupOf, season.ofClusters, season.parts);
   return {
     counted: trees.length,
     marks: sumMarks(season.counts.map(({ marks }) => marks).join('')),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isOver } from '$core/crew/hours';
   import { say } from '$core/say/message';
   import type { AirFinding } from '$core/calendar/weather';
   import { inWords } from '$lib/parts/reader.svelte';
@@ -37,7 +38,7 @@
   const rates = $derived(new Map(data.rates));
   const HOUR = 3_600_000;
   /** After the day's end the next one is planned: from its beginning, with no word of its air yet. */
-  const over = $derived(data.at >= data.dayStart + terms.end * HOUR);
+  const over = $derived(isOver(terms, data.at, data.dayStart));
   const dayStart = $derived(over ? data.nextStart : data.dayStart);
   const when = $derived(over ? 'tomorrow' : 'today');
   /** The day that is planned. */

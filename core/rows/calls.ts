@@ -1,6 +1,8 @@
 import { addTo, daysBetween, type Day } from '../measure/dates';
+import { rangesOf } from '../measure/ranges';
 import type { BlockCall } from '../morning/board';
 import { lengthOf, onDay, onDayOfYear, say } from '../say/message';
+import type { Pegged } from './pegging';
 
 /** Days before planting from which a layout that is not released is called for, and is urgent. */
 const CALLED = 60;
@@ -43,4 +45,28 @@ export function releaseCalls(
       action: say('action.seeGround'),
     });
   return calls;
+}
+
+/**
+ * Rows that are shared out and have no pegs yet. Only where pegs are told of at all does their absence say something.
+ * @param left rows without pegs
+ * @param shared rows that somebody is to plant and nobody has begun
+ */
+export function pegCalls(
+  { stand, left }: Pick<Pegged, 'stand' | 'left'>,
+  shared: ReadonlySet<number>,
+  block: string,
+): BlockCall[] {
+  const rows = stand.size ? left.filter((row) => shared.has(row)) : [];
+  if (!rows.length) return [];
+  return [
+    {
+      room: 'rows',
+      urgency: 'soon',
+      when: say('when.first'),
+      say: say('rows.unpegged', { block, rows: rangesOf(rows), count: rows.length }),
+      detail: say('rows.peggedSoFar', { stand: stand.size, left: left.length }),
+      action: say('action.openRows'),
+    },
+  ];
 }

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { pegCalls } from './calls';
 import { peggedRows, samePlaces } from './pegging';
 
 test('of each row the newest word counts, whatever order they come in; the last of all ends it', () => {
@@ -36,4 +37,14 @@ test('pegs of one version serve another where a row has its very places, whateve
   // The first row fell away, the third lost a tree at its end, a new one came.
   const after = [row(1, 3), row(2, 6, 19), row(3, 9), row(4, 12)];
   assert.deepEqual([...samePlaces(before, after)], [[2, 1], [4, 3]]); // prettier-ignore
+});
+
+test('shared-out rows without pegs are called for, but only where pegs are told of', () => {
+  const of = (words: { rows: number[]; stand: boolean; at: number }[], shared: number[]) =>
+    pegCalls(peggedRows(words, [1, 2, 3, 4, 5, 6]), new Set(shared), 'Knoll');
+  assert.deepEqual(of([], [4, 5, 6]), []);
+  const [call] = of([{ rows: [1, 2, 3, 4], stand: true, at: 1 }], [4, 5, 6]);
+  assert.deepEqual(call.say.figures, { block: 'Knoll', rows: '5, 6', count: 2 });
+  assert.deepEqual(call.detail!.figures, { stand: 4, left: 2 });
+  assert.deepEqual(of([{ rows: [1, 2, 3, 4], stand: true, at: 1 }], [3, 4]), []);
 });

@@ -58,6 +58,8 @@ export interface RowsMessages {
   'rows.shareNeedsRelease': never;
   'rows.releaseLate': 'block' | 'day';
   'rows.releaseOne': 'block' | 'days';
+  'rows.peggedSoFar': 'stand' | 'left';
+  'rows.unpegged': 'block' | 'rows' | 'count';
   'rows.versionSaved': 'number' | 'trees';
   'rows.dependPlanted': 'trees';
   'rows.dependShares': 'planters';

@@ -5,7 +5,7 @@ import { qualityCalls, reworkCalls, suspicionCalls } from '../../../../core/chec
 import { reworkStates } from '../../../../core/checks/outcome';
 import { handedCalls, nowhereCalls } from '../../../../core/crew/calls';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
-import { releaseCalls } from '../../../../core/rows/calls';
+import { pegCalls, releaseCalls } from '../../../../core/rows/calls';
 import { onDay, say, type Message } from '../../../../core/say/message';
 import { habitToShow } from '../../../../core/stock/handling';
 import {
@@ -25,7 +25,14 @@ import { isSeenTask, visitCalls } from '../../../../core/tending/visit';
 import { refillOf, refilledFact, refillPlansFact } from '../survival/refills.server';
 import { careFact, careOf } from '../tending/care.server';
 import { seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
-import { decisionsFact, judgedOf, plotsFact, reworkedFact } from '../checks/facts.server';
+import {
+  decisionsFact,
+  judgedOf,
+  plotPlansFact,
+  plotsFact,
+  reworkedFact,
+} from '../checks/facts.server';
+import { sprayingsFact } from '../calendar/products.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import {
   clockedFact,
@@ -38,7 +45,7 @@ import {
 import { blocksFact, keepoutsFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { handedFact } from '../people/facts.server';
-import { currentOf, layoutsFact, releasedOf, rowsFact } from '../rows/facts.server';
+import { currentOf, layoutsFact, peggedFact, releasedOf, rowsFact } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
 import {
   cardsFact,
@@ -66,6 +73,9 @@ export interface BlockState {
 
 /** What the board is read from: so many questions, whatever the number of blocks. */
 const OF_BLOCKS = [
+  peggedFact,
+  sprayingsFact,
+  plotPlansFact,
   layoutsFact,
   keepoutsFact,
   taskEventsFact,
@@ -136,7 +146,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     refillOf(facts, block.id),
     // Asked for with the rest, so that reach and rates ask nothing of their own.
     facts.need([plantersFact, toolsFact, clockedFact, ...CREW_OF_SITE], [facts.site.id]),
-    facts.need([sharesFact, zonesFact, ...CREW_OF_BLOCK], [block.id]),
+    facts.need([sharesFact, zonesFact, peggedFact, ...CREW_OF_BLOCK], [block.id]),
   ]);
   const layout = currentOf(layouts);
   const released = releasedOf(layouts);
@@ -171,6 +181,11 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     ...(layout && !released && plantingDay
       ? releaseCalls(layout, plantingDay, today, buried, name)
       : []),
+    ...pegCalls(
+      await facts.of(peggedFact, block.id),
+      await rowsToBegin(facts, block.id, sown),
+      name,
+    ),
     ...(plantingDay ? [] : [dayMissing(name)]),
     ...(await crewCalls(facts, block)),
     ...visitCalls(await seenOf(facts, block), Object.values(due.tending).flat(), name),
@@ -208,6 +223,19 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       survival: Boolean(counted),
     },
   };
+}
+
+/** Rows that somebody is to plant and nobody has begun. */
+async function rowsToBegin(
+  facts: Facts,
+  blockId: string,
+  { byRow }: Awaited<ReturnType<typeof plantedOf>>,
+): Promise<Set<number>> {
+  const shares = await facts.of(sharesFact, blockId);
+  const rows = new Set<number>();
+  for (const { firstRow, lastRow } of shares)
+    for (let row = firstRow; row <= lastRow; row++) if (!byRow.get(row)) rows.add(row);
+  return rows;
 }
 
 async function namedReach(facts: Facts, blockId: string) {

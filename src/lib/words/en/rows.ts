@@ -83,6 +83,10 @@ export const rows: Record<keyof RowsMessages, string> = {
   'rows.releaseLate': 'Release a layout for {block}, or move its planting day: it was {day}.',
   'rows.releaseOne':
     'Release a layout for {block}: planting begins {days, plural, =0 {today} one {in # day} other {in # days}}.',
+  'rows.peggedSoFar':
+    '{stand, plural, one {# row stands} other {# rows stand}} pegged, {left, number} not',
+  'rows.unpegged':
+    'Set out {count, plural, one {row} other {rows}} {rows} of {block}: shared out to planters, and without pegs.',
   'rows.versionSaved': 'Version {number, number} is saved, {trees, number} trees',
   'rows.dependPlanted':
     '{trees, plural, one {# tree is} other {# trees are}} entered as planted in its rows.',

@@ -79,6 +79,14 @@ test('a round is the spraying whose day is nearest; one that was ticked keeps it
   assert.equal(ticked.get('mark-spots')!.elsewhere, undefined, 'not the round of another task');
   const skipped = of({ sprayed: rounds }, [{ key: 'kill-2', skipped: true }]);
   assert.equal(skipped.get('mark-spots')!.elsewhere, 'spraying');
+  // Of two tasks that one round could be it is the nearer one, and the other round goes to the other.
+  const two = [
+    { key: 'kill-2', day: '2026-05-06' },
+    { key: 'mark-spots', day: '2026-06-05' },
+  ];
+  const [early, late] = ['2026-05-25', '2026-06-20'].map((on) => ({ on, dry: false }));
+  assert.deepEqual([...roundsOfTasks([early], two)], [['mark-spots', early.on]]);
+  assert.deepEqual(new Map(roundsOfTasks([early, late], two)), new Map([['mark-spots', early.on], ['kill-2', late.on]])); // prettier-ignore
   const far = [{ key: 'kill-1', day: '2025-10-20' }];
   assert.equal(roundsOfTasks([{ on: '2025-12-04', dry: false }], far).size, 1, 'six weeks off');
   assert.equal(roundsOfTasks([{ on: '2025-12-05', dry: false }], far).size, 0);
@@ -97,4 +105,26 @@ test('after planting the sprayer weeds; granules are their own task', () => {
   // Half a year before its day is another round.
   const early = { ...NOTHING, sprayed: [{ on: '2027-01-20', dry: false }] };
   assert.equal(doneElsewhere(early, 'weed-1', '2027-05-20', '2027-06-01', none), undefined);
+});
+
+test('a count or a round of care is that of its task from three months before its day on', () => {
+  const none = new Map<string, string>();
+  const by = (told: Partial<ToldElsewhere>, key: string) =>
+    doneElsewhere({ ...NOTHING, ...told }, key, '2027-10-20', '2027-11-01', none);
+  const counted = (countedOn: string) => by({ countedOn }, 'count-1')?.on;
+  assert.equal(counted('2027-07-22'), '2027-07-22');
+  assert.equal(counted('2027-07-21'), undefined, 'the count of another year');
+  assert.equal(by({}, 'count-1'), undefined);
+  assert.equal(by({ countedOn: '2027-10-01' }, 'weed-1'), undefined);
+  const cared = (kind: 'weeded' | 'mulched', on: string, key: string) =>
+    by({ cared: [{ kind, on }] }, key)?.by;
+  assert.equal(cared('weeded', '2027-07-22', 'weed-2'), 'tending');
+  assert.equal(cared('weeded', '2027-07-21', 'weed-2'), undefined);
+  assert.equal(cared('mulched', '2027-10-01', 'weed-2'), undefined);
+  assert.equal(cared('mulched', '2027-10-01', 'mulch'), 'tending');
+  assert.equal(by({ ordered: true }, 'order')?.on, '2027-10-20', 'by its day');
+  assert.equal(doneElsewhere({ ...NOTHING, ordered: true }, 'order', '2027-10-20', '2027-10-01', none)?.on, '2027-10-01'); // prettier-ignore
+  const refilled = { refilled: { key: 'own-7', on: '2027-02-03' } };
+  assert.deepEqual(by(refilled, 'own-7'), { on: '2027-02-03', by: 'survival' });
+  assert.equal(by(refilled, 'own-8'), undefined);
 });

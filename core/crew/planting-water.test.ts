@@ -41,5 +41,14 @@ test('each turn is a round of its own, with tanks of its own, over the trees tha
   // 10 of 30 L before, and 30 of 19 at planting with 90 of 4: three turns' worth in two rounds.
   const all = waterWithTrees([way(10, 30, 0, 0), way(30, 0, 19, 0), way(90, 0, 4, 0)], terms)!;
   assert.deepEqual([all.litres.value, all.tanks.value], [1.23, 2]);
+  // What the working shows makes the figure again.
+  const { litres, tanks, hours } = all;
+  const shown = litres.steps.map(({ value }) => value);
+  assert.deepEqual(shown.filter((_, i) => i % 2 === 0), [10, 120]); // prettier-ignore
+  assert.ok(Math.abs(shown[0] * shown[1] + shown[2] * shown[3] - litres.value) < 1e-12);
+  assert.deepEqual(tanks.steps.map(({ value }) => value), [1.23, 1]); // prettier-ignore
+  const [water, many, flow, drive, hose, trees, seconds] = hours.steps.map(({ value }) => value);
+  const minutes = water / flow + many * drive + water / hose + (trees * seconds) / 60;
+  assert.ok(Math.abs(hours.value * 60 - minutes) < 1e-9);
   assert.throws(() => waterWithTrees([way(5, 0, 4, 0)], { ...terms, tank: 0 }));
 });

@@ -17,6 +17,7 @@ test('of each row the newest word counts, whatever order they come in; the last 
   assert.deepEqual([again.left, again.done], [[], 300]);
   // A word of a row that the version does not have says nothing.
   assert.equal(peggedRows(words, [1, 3]).done, 100);
+  assert.deepEqual(peggedRows(words, [12, 9, 3, 10]).left, [9, 10, 12]);
   assert.deepEqual(peggedRows([], []), { stand: new Map(), left: [], done: undefined });
   // Late words of phones change nothing that came after them.
   fc.assert(

@@ -132,6 +132,10 @@ test('what was counted is weighed as it was drawn: by the newest draw that holds
   assert.deepEqual(partsDrawn(first, [1, 3, 5, 6]), parts);
   assert.deepEqual(partsDrawn(first, [1, 3, 5]), parts, 'one is not counted yet');
   assert.equal(partsDrawn(first, [2, 4]), undefined, 'not the rows that were drawn');
+  const ten = Array.from({ length: 10 }, (_, i) => i + 1);
+  const ofTen = nextCount(undefined, { by: 'zone', half: 0.03, rows: ten }, parts);
+  assert.deepEqual(partsDrawn(ofTen, [...ten.slice(1), 99]), parts, 'one row walked by mistake');
+  assert.equal(partsDrawn(ofTen, [...ten.slice(2), 98, 99]), undefined);
   assert.equal(partsDrawn(undefined, [1]), undefined);
   assert.equal(partsDrawn(first, []), undefined);
   // The next draw is over the whole block: last season's rows stay what they were.

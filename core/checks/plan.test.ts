@@ -174,6 +174,16 @@ test('all good and all faulty have an interval that is not nothing', () => {
   assert.equal(good.estimate, 1);
   assert.equal(good.high, 1);
   assert.ok(good.low > 0.9 && good.low < 0.98);
+  // One plot of twenty among others like it is worth what the others say, and as sure as their number.
+  const like = [12, 18, 20, 9, 16].map((hits) => ({ hits, of: 20 }));
+  const alone = clusterShare([like[3]], Infinity, like);
+  const rho = alikeness(like)!;
+  assert.ok(rho > 0.1);
+  assert.ok(Math.abs(alone.designEffect - (1 + 19 * rho)) < 1e-12);
+  const sure = (1.959963984540054 / 2.7764451052) ** 2;
+  assert.ok(Math.abs(alone.worth - (20 / alone.designEffect) * sure) < 1e-6);
+  const pair = clusterShare(like.slice(0, 2), Infinity, like);
+  assert.equal(pair.worth, clusterShare(like.slice(0, 2)).worth, 'two speak for themselves');
   const one = clusterShare([{ hits: 5, of: 8 }]);
   assert.equal(one.designEffect, 1);
   assert.equal(one.worth, 8);

@@ -248,6 +248,11 @@ test('living stems of all groups add up to the living of all, and know rows with
   ];
   const found = survivalBy(trees, ({ species }) => species, Infinity);
   const of = (name: string) => found.find(({ group }) => group === name)!;
+  assert.deepEqual(
+    found.map(({ group }) => group),
+    ['birch', 'alder'],
+    'the worst first',
+  );
   assert.ok(Math.abs(of('alder').stems.estimate - 5 / 19) < 1e-12);
   assert.ok(Math.abs(of('birch').stems.estimate - 9 / 19) < 1e-12);
   // Three clusters, the one without alder among them.
@@ -285,6 +290,8 @@ test('enough trees, but bare stretches: evenness says so', () => {
   const bare = of('1'.repeat(40) + '0'.repeat(20));
   assert.deepEqual([bare.under, bare.stretches, bare.share], [2, 6, 1 / 3]);
   assert.deepEqual([of('-'.repeat(10)).stretches, of('-'.repeat(10)).share], [0, 0]);
+  // Exactly as many as were asked for are enough: nine on ten pegs of 6 m² are 0.15 a square metre.
+  assert.deepEqual([of('1111111110', 0.15).under, of('1111111110', 0.1501).under], [0, 1]);
   // The end of a row is ground too, and a row shorter than a stretch.
   const end = of('1'.repeat(10) + '0'.repeat(6));
   assert.deepEqual([end.stretches, end.under, end.pegsUnder, end.share], [2, 1, 6, 6 / 16]);
@@ -306,10 +313,10 @@ test('rows are cut into stretches of ten with nothing left over, none shorter th
 });
 
 test('a circle is one piece of ground, over however many rows it lies', () => {
-  // Two circles over rows 1 and 2: pegs 2 to 4 live but for one, pegs 12 to 14 are dead but for one.
-  const marks = ['-110-------001-------', '-111-------000-------'];
+  // Two circles over rows 1 and 2: pegs 2 to 4 live but for one, pegs 5 to 7 are dead but for one.
+  const marks = ['-110001-------------', '-111000-------------'];
   const rows = marks.map((own, i) => ({ row: i + 1, marks: own }));
-  const found = evenness(rows, 6, 0.12, (_, peg) => (peg < 10 ? 1 : 2));
+  const found = evenness(rows, 6, 0.12, (_, peg) => (peg <= 4 ? 1 : 2));
   assert.deepEqual(found, { stretches: 2, under: 1, pegs: 12, pegsUnder: 6, share: 0.5 });
 });
 

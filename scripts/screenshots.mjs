@@ -109,7 +109,12 @@ await learner.goto(`/field/${blocks['North Bench']}/school`);
 for (let asked = 0; asked < 40; asked++) {
   const scene = await learner.locator('.scene').isVisible();
   await learner.getByRole('button', { name: 'Mend it' }).click();
-  if (!scene) await learner.getByRole('button', { name: 'too deep' }).click();
+  if (!scene) {
+    await learner.getByRole('button', { name: 'too deep' }).click();
+    await learner.getByRole('button', { name: 'That is all' }).click();
+    const mend = learner.getByRole('button', { name: 'Lift while firming' });
+    if (await mend.isVisible()) await mend.click();
+  }
   if (/lies .* under/.test(await learner.locator('.told').innerText())) break;
   await learner.getByRole('button', { name: 'Next tree' }).click();
 }

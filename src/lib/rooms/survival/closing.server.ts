@@ -147,23 +147,29 @@ export function closingReport({
   const groups = (title: string, list: Found['groups']['species']): Content[] =>
     list.length
       ? [
-          head(title),
+          // A heading stays with its table, where that is no longer than a page.
           {
-            layout: LINES,
-            table: {
-              headerRows: 1,
-              widths: ['*', 40, 40, 46, 84],
-              body: [
-                ['', 'Alive', 'Set', 'Survival', '95 % interval'],
-                ...list.map((one) => [
-                  `${one.group}${one.apart ? ' *' : ''}`,
-                  number(one.hits),
-                  number(one.of),
-                  percent(one.estimate),
-                  `${percent(one.low)} to ${percent(one.high)}`,
-                ]),
-              ],
-            },
+            unbreakable: list.length <= 20,
+            stack: [
+              head(title),
+              {
+                layout: LINES,
+                table: {
+                  headerRows: 1,
+                  widths: ['*', 40, 40, 46, 84],
+                  body: [
+                    ['', 'Alive', 'Set', 'Survival', '95 % interval'],
+                    ...list.map((one) => [
+                      `${one.group}${one.apart ? ' *' : ''}`,
+                      number(one.hits),
+                      number(one.of),
+                      percent(one.estimate),
+                      `${percent(one.low)} to ${percent(one.high)}`,
+                    ]),
+                  ],
+                },
+              },
+            ],
           },
         ]
       : [];

@@ -89,7 +89,7 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
     facts.of(taskEventsFact, block.id),
     methodTasksOf(facts, block),
     facts.of(zonesFact, block.id),
-    facts.of(seenOnWalks, block.id),
+    seenOf(facts, block),
     facts.derive('planting-span', block.id, paced, day, () =>
       plantingSpan(facts, block, plantingDay),
     ),
@@ -104,9 +104,7 @@ export async function tasksOf(facts: Facts, block: BlockRow): Promise<ScheduledT
   return facts.derive('tasks', block.id, [taskEventsFact, blocksFact, seenOnWalks], on, () =>
     schedule(plantingDay, brought, taskRecords(events), facts.today, block.calendarTerms.tasks, {
       own: block.calendarTerms.own,
-      seen: visitTasks(seenTogether(seen, settledAt(events)), plantingDay, (at) =>
-        dayOf(at, facts.site.zone),
-      ),
+      seen: visitTasks(seen, plantingDay, (at) => dayOf(at, facts.site.zone)),
       planting,
       stands: planting.begun,
       told,

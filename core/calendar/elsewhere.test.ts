@@ -128,3 +128,20 @@ test('a count or a round of care is that of its task from three months before it
   assert.deepEqual(by(refilled, 'own-7'), { on: '2027-02-03', by: 'survival' });
   assert.equal(by(refilled, 'own-8'), undefined);
 });
+
+test('soaked to the last tree; whoever waters has looked for drought', () => {
+  const wanted = new Set(['soak', 'water-weekly', 'water-dated']);
+  const of = (told: Partial<ToldElsewhere>) =>
+    schedule(PLANTING, wanted, [], '2027-08-01', {}, { told: { ...NOTHING, ...told } })
+      .filter(({ elsewhere }) => elsewhere)
+      .map(({ key, elsewhere, doneOn }) => [key, elsewhere, doneOn]);
+  assert.deepEqual(of({ soaked: false }), []);
+  assert.deepEqual(of({ soaked: true }), [['soak', 'stock', '2026-11-19']]);
+  // By the table: 20 May and 20 June.
+  assert.deepEqual(of({ watered: ['2027-02-18', '2027-03-25', '2027-04-02'] }), [
+    ['water-weekly', 'watering', '2027-03-25'],
+    ['water-dated', 'watering', '2027-03-25'],
+  ]);
+  assert.deepEqual(of({ watered: ['2027-02-18'] }), [], 'three months before is of the planting');
+  assert.deepEqual(of({ watered: ['2027-02-19'] }), [['water-weekly', 'watering', '2027-02-19']]);
+});

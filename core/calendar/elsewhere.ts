@@ -5,13 +5,15 @@ import { SPRAY_ROUND } from './label';
 /** Who says that a task is done though nobody ticked it off. */
 export interface DoneElsewhere {
   on: Day;
-  by: 'orders' | 'stock' | 'rows' | 'spraying' | 'crew' | 'checks' | 'tending' | 'survival';
+  by: 'orders' | 'stock' | 'rows' | 'spraying' | 'crew' | 'checks' | 'tending' | 'watering' | 'survival';
 }
 
 /** What other pages show done. A day is that of the last of it, and is missing while any of it is left. */
 export interface ToldElsewhere {
   ordered: boolean;
   received: boolean;
+  /** All that came with bare roots was soaked. */
+  soaked?: boolean;
   /** Pegs of every row stand. */
   peggedOn?: Day;
   plantedOn?: Day;
@@ -23,6 +25,8 @@ export interface ToldElsewhere {
   /** Every plot of the plan was looked at after the last tree went in. */
   checkedOn?: Day;
   countedOn?: Day;
+  /** Days on which standing trees were given water, in order. */
+  watered?: readonly Day[];
   /** Days on which the last row of a round of care was done. */
   cared: readonly { kind: Care; on: Day }[];
   /** Rounds of the sprayer, or of granules, over the whole block. */
@@ -117,6 +121,8 @@ export function doneElsewhere(
       return by('orders', told.ordered ? usual : undefined);
     case 'receive':
       return by('stock', told.received ? usual : undefined);
+    case 'soak':
+      return by('stock', told.soaked ? usual : undefined);
     case 'set-out':
       return by('rows', told.peggedOn);
     case 'plant':
@@ -127,6 +133,13 @@ export function doneElsewhere(
       return by('crew', told.boxesOn);
     case 'check-rows':
       return by('checks', told.checkedOn);
+    // Whoever waters has seen that it is dry; the weekly water begins with its first.
+    case 'water-weekly':
+    case 'water-dated':
+      return by(
+        'watering',
+        told.watered?.find((on) => on >= since),
+      );
   }
   if (told.refilled?.key === key) return { on: told.refilled.on, by: 'survival' };
   if (key.startsWith('count-') && told.countedOn && told.countedOn >= since)

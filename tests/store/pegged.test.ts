@@ -1,8 +1,11 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
 import { tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { currentLayout, peggedFact } from '../../src/lib/rooms/rows/facts.server';
+import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
+import { lotsFact } from '../../src/lib/rooms/stock/facts.server';
 import { demoSetting, event, type Setting } from './setting';
 
 let setting: Setting;
@@ -92,4 +95,53 @@ test('what is sprayed row by row is the weeding of the calendar once no row is l
   assert.deepEqual([done.state, done.elsewhere, done.doneOn], ['done', 'spraying', today]);
   await spray(total, total, { corrects: last.id });
   assert.equal((await task('weed-2', bench)).state, 'late', 'taken back');
+});
+
+test('roots are soaked once every tree that came was in the water; who waters has looked for drought', async () => {
+  const { store } = setting;
+  const block = (await store.block.findByPk(margin().id))!.get();
+  const method = { ...block.method, soak: 'soak', watering: 'dated' };
+  const { id: blockId, conditions, differences } = block;
+  await setting.done('leader', 'method.save', { blockId, conditions, method, differences });
+  const { total } = await plantedOf(await setting.facts(), blockId);
+  const { parameters } = (await currentLayout(await setting.facts(), blockId))!;
+  const place = (await store.place.findOne({ where: { siteId: setting.site.id } }))!.get().id;
+  const lotId = uuid();
+  await setting.done('leader', 'stock.lot', {
+    ...{ id: lotId, code: 'soaked', blockId, speciesId: parameters.mix[0].species },
+    ...{ nursery: 'Test Nursery', age: '1+0' },
+  });
+  const record = (kind: string, count: number, of = lotId) =>
+    setting.done('checker', 'stock.record', {
+      ...{ ...event(), lotId: of, kind, count, placeId: place },
+    });
+  await record('receive', total);
+  await record('cull', 40);
+  const others = (await (await setting.facts()).of(lotsFact, blockId)).filter(
+    ({ lot, balance }) => lot.id !== lotId && !lot.form && balance.onHand > 0,
+  );
+  for (const { balance, lot } of others) await record('soak', balance.onHand, lot.id);
+  await record('soak', total - 41);
+  assert.notEqual((await task('soak')).state, 'done', 'one tree is left');
+  await record('soak', 1);
+  const soaked = await task('soak');
+  assert.deepEqual([soaked.state, soaked.elsewhere], ['done', 'stock']);
+});
+
+test('a task is ticked off on the phone, also days later, for the day on which it was done', async () => {
+  const bench = setting.blocks['North Bench'];
+  const { today } = await setting.facts();
+  const tick = (more: object = {}) => ({
+    ...{ ...event(), blockId: bench.id, task: 'guards-1', kind: 'done', day: today, ...more },
+  });
+  const day = addTo(today, { days: -4 });
+  const late = tick({ day, at: `${day}T12:00:00.000Z` });
+  await setting.refused('planter', 'calendar.task', late, 403, /./);
+  await setting.refused('checker', 'calendar.task', tick({ task: 'no-such' }), 400, /./);
+  const ahead = tick({ day: addTo(today, { days: 2 }) });
+  await setting.refused('checker', 'calendar.task', ahead, 409, /still to come/);
+  await setting.done('checker', 'calendar.task', late);
+  assert.equal((await setting.done('checker', 'calendar.task', late)).already, true);
+  const done = await task('guards-1', bench);
+  assert.deepEqual([done?.state, done?.doneOn, done?.elsewhere], ['done', day, undefined]);
 });

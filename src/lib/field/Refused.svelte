@@ -38,6 +38,7 @@
     'rows.pegged': 'refused.pegs',
     'survival.refilled': 'refused.refill',
     'tending.seen': 'refused.seenOnWalk',
+    'calendar.task': 'refused.task',
     'checks.reworked': 'refused.rework',
     'crew.clock': 'refused.hours',
     'calendar.sprayed': 'refused.spraying',

@@ -45,6 +45,7 @@
     crew: 'the crew’s own count',
     checks: 'the plan of plots',
     tending: 'the care of its rows',
+    watering: 'the water given row by row',
     survival: 'the count',
   };
 

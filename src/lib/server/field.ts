@@ -27,6 +27,7 @@ export async function openField(locals: App.Locals, blockId: string, url: URL) {
       planter: planter ? { id: planter.id, name: planter.name } : null,
       planters: role === 'planter' ? [] : planters.map(({ id, name }) => ({ id, name })),
       mayTally: may(role, 'tally'),
+      mayRecord: may(role, 'record'),
     },
   };
 }

@@ -25,6 +25,7 @@ export const calendarContract = {
     }),
     refusals: ['calendar.*', 'site.dayAhead'],
     touches: ['calendar', 'tending'],
+    waits: true,
   }),
   /** A task and everything that follows from its new day, in one go. */
   'calendar.moves': command({

@@ -13,6 +13,7 @@ import { toOrderOf } from '../stock/need.server';
 import { countsFact } from '../survival/facts.server';
 import { refilledFact, refillOf, refillPlansFact } from '../survival/refills.server';
 import { careFact } from '../tending/care.server';
+import { wateredFact } from '../tending/facts.server';
 import { allProductsFact, sprayingsFact } from './products.server';
 import { standingSprayings } from './sprayings';
 
@@ -20,7 +21,7 @@ import { standingSprayings } from './sprayings';
 export const TOLD_BY: readonly Fact<unknown>[] = [
   ...[ordersFact, lotsFact, layoutsFact, peggedFact, sprayingsFact, allProductsFact],
   ...[sownFact, plantersFact, wavesFact, boxesFact, plotPlansFact, plotsFact],
-  ...[careFact, refillPlansFact, refilledFact, countsFact],
+  ...[careFact, wateredFact, refillPlansFact, refilledFact, countsFact],
 ];
 
 /** What other pages show done: orders placed, lots received, rows pegged, sprayed, planted, checked, counted. */
@@ -40,6 +41,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     boxes,
     plans,
     plots,
+    watered,
   ] = await Promise.all([
     plantedOf(facts, block.id),
     facts.of(ordersFact, block.id),
@@ -54,6 +56,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     facts.of(boxesFact, block.id),
     facts.of(plotPlansFact, block.id),
     facts.of(plotsFact, block.id),
+    facts.of(wateredFact, block.id),
   ]);
   // Once trees stand, stock was ordered; before that the order page's own figure says whether all of it was.
   const asksForMore = async () => {
@@ -62,6 +65,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
   };
   const ordered = planted > 0 || (lines.length > 0 && !(await asksForMore()));
   const received = lots.reduce((sum, { balance }) => sum + balance.received, 0);
+  const bare = lots.filter(({ lot }) => lot.form === null);
   const days = [...sums.byDay.keys()].sort();
   const all = total > 0 && planted >= total;
   const dayAt = (at: number) => dayOf(at, zone);
@@ -89,6 +93,13 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
   return {
     ordered,
     received: total > 0 && (received >= total || all),
+    soaked:
+      bare.length > 0 &&
+      (received >= total || all) &&
+      bare.every(
+        ({ soaked, balance: { received, culled, lost } }) => soaked >= received - culled - lost,
+      ),
+    watered: watered.map(({ at }) => dayAt(at)),
     peggedOn: pegged.done === undefined ? undefined : dayAt(pegged.done),
     plantedOn: all ? days.at(-1) : undefined,
     wateredOn: waveDone('water'),

@@ -66,6 +66,8 @@ export interface LotState {
   soaks: Soak[];
   /** Its roots carry a dip. */
   dipped: boolean;
+  /** Trees that were soaked, each time counted. */
+  soaked: number;
   /** Minutes of the anchor air by vessel, of what is closed. */
   minutes: Map<string, number>;
 }
@@ -172,6 +174,7 @@ function stateOf(lot: LotRow, sums: readonly Sum[]): LotState {
       startedAt: iso(at),
     })),
     dipped: (totals.get('dip') ?? 0) > 0,
+    soaked: totals.get('soak') ?? 0,
     minutes: new Map(of('minutes').map(({ label, count }) => [label, Number(count)])),
   };
 }

@@ -57,6 +57,7 @@ const en = {
   'refused.pegs': 'pegs of rows',
   'refused.refill': 'trees of a refill',
   'refused.seenOnWalk': 'something seen on a walk',
+  'refused.task': 'a task ticked off',
 } as const;
 
 const es: Record<keyof typeof en, string> = {
@@ -118,6 +119,7 @@ const es: Record<keyof typeof en, string> = {
   'refused.pegs': 'estacas de hileras',
   'refused.refill': 'árboles de una reposición',
   'refused.seenOnWalk': 'algo visto en un recorrido',
+  'refused.task': 'una tarea dada por hecha',
 };
 
 const fr: Record<keyof typeof en, string> = {
@@ -179,6 +181,7 @@ const fr: Record<keyof typeof en, string> = {
   'refused.pegs': 'piquets de lignes',
   'refused.refill': 'arbres d’un regarni',
   'refused.seenOnWalk': 'une chose vue en tournée',
+  'refused.task': 'une tâche notée comme faite',
 };
 
 const pt: Record<keyof typeof en, string> = {
@@ -240,6 +243,7 @@ const pt: Record<keyof typeof en, string> = {
   'refused.pegs': 'estacas de linhas',
   'refused.refill': 'árvores de uma retancha',
   'refused.seenOnWalk': 'algo visto numa ronda',
+  'refused.task': 'uma tarefa dada como feita',
 };
 
 export const frame = { en, es, fr, pt };

@@ -33,6 +33,9 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.thereAlready': 'Ya están ahí; elija otro lugar para llevarlos.',
     'stock.cancelledAlready': 'Ese dato ya está retirado.',
     'stock.noTarget': 'El dato que quiere retirar no está en este lote.',
+    'calendar.noSuchTask': 'No hay tal tarea; quizá se quitó del plan mientras tanto.',
+    'calendar.doneAhead': '“{task}” no puede estar hecha el {day}: ese día aún no llega.',
+    'calendar.dayMissing': 'Diga qué día se hizo “{task}”.',
     'calendar.labelTimes':
       'Ya se aplicó {times, plural, one {una vez} other {# veces}} en {year}; la etiqueta permite {allowed}.',
     'calendar.labelLitres': 'Suma {litres} en {year}; la etiqueta permite {allowed}.',
@@ -131,6 +134,9 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.thereAlready': 'Ils y sont déjà ; choisissez un autre lieu.',
     'stock.cancelledAlready': 'Cette saisie est déjà reprise.',
     'stock.noTarget': 'La saisie à reprendre n’est pas dans ce lot.',
+    'calendar.noSuchTask': 'Cette tâche n’existe pas ; elle a peut-être quitté le plan entre-temps.',
+    'calendar.doneAhead': '« {task} » ne peut pas être faite le {day} : ce jour est encore à venir.',
+    'calendar.dayMissing': 'Dites quel jour « {task} » a été fait.',
     'calendar.labelTimes':
       'Déjà traité {times, plural, one {une fois} other {# fois}} en {year} ; l’étiquette permet {allowed}.',
     'calendar.labelLitres': 'Cela fait {litres} en {year} ; l’étiquette permet {allowed}.',
@@ -233,6 +239,9 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.thereAlready': 'Já lá estão; escolha outro lugar.',
     'stock.cancelledAlready': 'Esse registo já foi retirado.',
     'stock.noTarget': 'O registo a retirar não está neste lote.',
+    'calendar.noSuchTask': 'Essa tarefa não existe; talvez tenha saído do plano entretanto.',
+    'calendar.doneAhead': '“{task}” não pode estar feita em {day}: esse dia ainda não chegou.',
+    'calendar.dayMissing': 'Diga em que dia “{task}” foi feita.',
     'calendar.labelTimes':
       'Já aplicado {times, plural, one {uma vez} other {# vezes}} em {year}; o rótulo permite {allowed}.',
     'calendar.labelLitres': 'Soma {litres} em {year}; o rótulo permite {allowed}.',

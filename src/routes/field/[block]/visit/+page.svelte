@@ -1,5 +1,6 @@
 <script lang="ts">
   import { SEEN, type Seen } from '$core/tending/visit';
+  import { dayOf } from '$core/say/day';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
@@ -7,8 +8,8 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const work = fieldWork(() => data, ['tending.seen']);
-  const { say } = useTongue();
+  const work = fieldWork(() => data, ['tending.seen', 'calendar.task']);
+  const { say, why: named } = useTongue();
   let whole = $state(false);
   let fromRow = $state<number | null>(null);
   let toRow = $state<number | null>(null);
@@ -36,6 +37,23 @@
       ...{ blockId: data.block.id, ...about(), kind, trees: null, body: '', corrects: id },
     });
   }
+  const tasks = $derived([...data.due, ...data.ticked]);
+  /** Ticked off, on this phone or lately. */
+  const ticked = $derived.by(() => {
+    const done = new Set<string>(data.ticked.map(({ key }) => key));
+    for (const { blockId, task, kind } of work.outbox.pending('calendar.task'))
+      if (blockId === data.block.id) done[kind === 'done' ? 'add' : 'delete'](task);
+    return done;
+  });
+  async function tick(task: string, kind: 'done' | 'undone') {
+    const entry = work.event();
+    await work.outbox.add('calendar.task', {
+      ...{ ...entry, blockId: data.block.id, task, kind },
+      // The phone may have been opened before midnight.
+      day: kind === 'done' ? dayOf(entry.at, data.zone) : null,
+    });
+    navigator.vibrate?.(30);
+  }
 </script>
 
 <svelte:head><title>{say('visit.title')} · Viridane</title></svelte:head>
@@ -47,7 +65,26 @@
   siteId={data.siteId}
 >
   <h1>{say('visit.title')}</h1>
-  {#if data.due.length}<p class="say">{say('visit.due', { tasks: { list: data.due } })}</p>{/if}
+  {#if tasks.length && data.mayRecord}
+    <h2>{say('visit.dueHere')}</h2>
+    <ul class="due">
+      {#each tasks as { key, label } (key)}
+        {@const done = ticked.has(key)}
+        <li class:done>
+          <span>{named(label)}</span>
+          <button
+            aria-label={`${named(label)}: ${say(done ? 'visit.untick' : 'visit.tick')}`}
+            onclick={() => tick(key, done ? 'undone' : 'done')}
+            >{say(done ? 'visit.untick' : 'visit.tick')}</button
+          >
+        </li>
+      {/each}
+    </ul>
+  {:else if data.due.length}
+    <p class="say">
+      {say('visit.due', { tasks: { list: data.due.map(({ label }) => label) } })}
+    </p>
+  {/if}
   {#if data.layoutId}
     <label class="check"><input type="checkbox" bind:checked={whole} /> {say('visit.whole')}</label>
     {#if !whole}
@@ -128,6 +165,37 @@
     background: var(--field);
     color: var(--ink);
     padding: 0 10px;
+  }
+  .due {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  .due li {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 10px;
+    align-items: center;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--rule);
+    font-size: 18px;
+  }
+  .due .done span {
+    text-decoration: line-through;
+    color: var(--slate);
+  }
+  .due button {
+    min-height: 56px;
+    padding: 0 16px;
+    font: 650 17px var(--text);
+    border: 2px solid var(--viridian);
+    background: var(--sheet);
+    color: var(--ink);
+    touch-action: manipulation;
+  }
+  h2 {
+    font-size: 18px;
+    margin: 12px 0 4px;
   }
   .check {
     display: flex;

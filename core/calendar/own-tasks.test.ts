@@ -124,6 +124,11 @@ test('planting lasts as long as trees, hands and weather make it', () => {
   assert.equal(span({ pace: 0 }), 1);
   // Half of the days lost to wind: twice as many working days.
   assert.equal(dayShare(weeks(14)[0]), 0.5);
+  // A single year says something once a day of it was lost; without one the usual share holds.
+  const year = (lost: number, years: number) => dayShare({ ...weeks(lost)[0], years });
+  assert.deepEqual([year(0, 1), year(0, 2), year(0, 0)], [0.8, 1, 0.8]);
+  assert.ok(Math.abs(year(3, 1) - 4 / 7) < 1e-12 && Math.abs(year(3, 2) - 11 / 14) < 1e-12);
+  assert.equal(year(20, 2), 0);
   assert.equal(span({ left: 3000, weeks: weeks(14) }), 6);
   // Under way: counted on from its first day, what is left from today.
   assert.deepEqual(

@@ -1,10 +1,19 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { areaOf, fromMultiPolygon, intersect, subtract, unite, uniteAll } from '../ground/topology';
+import {
+  areaOf,
+  fromMultiPolygon,
+  intersect,
+  sideOf,
+  subtract,
+  unite,
+  uniteAll,
+} from '../ground/topology';
 import type { MultiPolygon } from '../ground/polygon';
 import { gradientAt, heightAt, lieAtNode, type Surface } from '../ground/surface';
 import { seededRandom } from '../measure/random';
 import { crownCover, crownRadius, heightAtAge, yearsToMeet } from './crowns';
+import { keepPositions } from './limits';
 import { nearestPoints, PointField } from './near';
 import { nearestPeg, pegPosition, pointAt, positions, rowSetOf, treesByRow } from './rowset';
 
@@ -153,4 +162,56 @@ test('a bent row with a gap: pegs lie on it, a step apart, and each is found aga
       assert.deepEqual([found.row, found.peg], [index + 1, peg]);
       assert.ok(close(found.distance, Math.hypot(0.3, 0.2), 1e-9));
     }
+});
+
+test('positions left out go, all others stay where they are, in straight rows and in listed ones', () => {
+  const frame = { origin: [0, 0], bearing: 0, baseline: 0 } as never;
+  const rows = rowSetOf({ frame, straight: false, step: 2, between: 3 }, [
+    {
+      ...{ line: [0, 0, 40, 0, 40, 30], start: 0, step: 2, listed: false },
+      stretches: [1, 10, 51, 8],
+    },
+    { line: [0, 9, 7, 9, 7, 12, 8, 15, 9, 15], start: 5, step: 2, listed: true, stretches: [0, 5] },
+  ]);
+  const all = positions(rows);
+  const random = seededRandom('kept');
+  for (let turn = 0; turn < 60; turn++) {
+    const kept = Uint8Array.from({ length: rows.total }, () => (random() < turn / 60 ? 1 : 0));
+    const expected = [...kept].flatMap((keep, i) => (keep ? [all[2 * i], all[2 * i + 1]] : []));
+    const left = keepPositions(rows, kept);
+    assert.deepEqual([...positions(left)], expected);
+    assert.equal(left.total, expected.length / 2);
+  }
+});
+
+test('the side of a bent line on which more of an area lies', () => {
+  const square = (x: number, y: number, side: number): MultiPolygon => [
+    [
+      [
+        [x, y],
+        [x + side, y],
+        [x + side, y + side],
+        [x, y + side],
+      ],
+    ],
+  ];
+  // East, then north: looking along it the right is below and east of it.
+  const line: [number, number][] = [
+    [0, 0],
+    [100, 0],
+    [100, 100],
+  ];
+  for (const [x, y, side] of [
+    [10, 10, -1],
+    [60, 60, -1],
+    [40, -35, 1],
+    [110, 40, 1],
+    [-40, -8, -1],
+    [-40, -22, 1],
+    [90, 105, -1],
+  ])
+    assert.equal(sideOf(line, square(x, y, 30)), side, `${x}, ${y}`);
+  // Most of it counts, not its middle alone.
+  assert.equal(sideOf(line, square(88, 40, 30)), 1);
+  assert.equal(sideOf(line, square(82, 40, 30)), -1);
 });

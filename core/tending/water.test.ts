@@ -68,6 +68,12 @@ test('nothing is made and nothing lost: what the store gains is what came less w
   );
 });
 
+test('the ground is nine tenths full where the weather begins', () => {
+  const winter = [{ day: '2026-01-05', lowest: -20, highest: -19.9, rain: 0 }];
+  const [first] = waterBalance({ ...common, days: winter, school: 'none', today: '2026-01-05' });
+  assert.ok(Math.abs(first.store / first.full - 0.9) < 0.01, `${first.store} of ${first.full}`);
+});
+
 test('sod drinks first, mulch keeps, sand holds least, and repellent ground sheds the rain', () => {
   const under = (change: Partial<Rooted>, rain = 0) =>
     waterBalance({

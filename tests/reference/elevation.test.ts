@@ -199,6 +199,25 @@ test('slope, aspect and area along the ground of a plane', () => {
   const lie = groundLie(plane, block, planeArea(block));
   assert.ok(Math.abs(lie.alongGround - 25_600 * Math.sqrt(1 + 0.13 ** 2)) < 1e-6);
   assert.ok(Math.abs(lie.planeSlope - 0.13) < 1e-9);
+  // Slopes by the five classes of the page: 5, 15, 25 and 40 % belong to the steeper one.
+  for (const [slope, steep] of [
+    [0.03, 0],
+    [0.05, 1],
+    [0.13, 1],
+    [0.2, 2],
+    [0.3, 3],
+    [0.6, 4],
+  ] as const) {
+    const heights = plane.heights.map((_, i) => slope * plane.cell * (i % plane.columns));
+    const { classes, highest, lowest, meanSlope } = groundLie({ ...plane, heights }, block, 25_600);
+    assert.deepEqual(
+      classes.map((share) => share > 0.999),
+      [0, 1, 2, 3, 4].map((one) => one === steep),
+      `${slope}`,
+    );
+    assert.ok(Math.abs(meanSlope - slope) < 1e-9);
+    assert.ok(Math.abs((highest - lowest) / slope - 160) < 2 * plane.cell);
+  }
 });
 
 // Source: triangles of the general-purpose library delaunator over the nodes inside, each by Heron.
@@ -389,6 +408,22 @@ test('earth of a level bench is W·D/8', () => {
   assert.ok(Math.abs(level.total.value - 15) < 1e-9);
   const steps = terraceEarth(100, 0.3, { width: 2, inwardFall: 0, stepEvery: 10, stepLength: 1 });
   assert.ok(Math.abs(steps.total.value - 13.5) < 1e-9 && steps.uncutSteps === 10);
+  const refused = (more: object) =>
+    assert.throws(
+      () =>
+        terraceEarth(100, 0.3, {
+          ...{ width: 2, inwardFall: 0.1, stepEvery: 10, stepLength: 1, ...more },
+        }),
+      says(/./),
+    );
+  for (const more of [
+    ...[{ stepLength: 10 }, { stepLength: -1 }, { inwardFall: 2 }, { inwardFall: -0.1 }],
+    ...[{ width: 0 }, { width: 50 }, { width: NaN }],
+  ])
+    refused(more);
+  // Ground that falls inward by 10 cm over 2 m parts by so much more.
+  const inward = terraceEarth(100, 0.3, { width: 2, inwardFall: 0.1, stepEvery: 0, stepLength: 0 });
+  assert.ok(Math.abs(inward.perMetre.value - (2 * 0.7) / 8) < 1e-12);
 });
 
 // The GeoTIFF writer of the geotiff library; EPSG 25832 is UTM zone 32N on ETRS89.

@@ -208,7 +208,8 @@ test('the side of a bent line on which more of an area lies', () => {
     [110, 40, 1],
     [-40, -8, -1],
     [-40, -22, 1],
-    [90, 105, -1],
+    [75, 105, -1],
+    [95, 105, 1],
   ])
     assert.equal(sideOf(line, square(x, y, 30)), side, `${x}, ${y}`);
   // Most of it counts, not its middle alone.

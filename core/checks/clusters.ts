@@ -18,12 +18,16 @@ export interface ClusterEstimate extends Interval {
   worth: number;
 }
 
+/** So few clusters tell less of how they differ than all of the sample does. From memory. */
+const FEW = 5;
+
 /**
  * A share found in clusters, with its 95 % interval. The ratio's linearised variance (Cochran, Sampling
  * Techniques, 3rd ed., ch. 6.3) over that of single trees is the design effect (Kish 1965); the sample is
  * worth so many times fewer, fewer again by (z ÷ t)² for few clusters (Korn & Graubard 1998, Survey
  * Methodology 24), and gets Wilson's interval, which does not shrink to nothing at 0 and 1.
- * One cluster alone does not show how clusters differ: it is worth what clusters like it are, 1 + (m − 1)·ρ (Kish).
+ * A few clusters do not show how clusters differ: they are worth what clusters like them are, 1 + (m − 1)·ρ (Kish),
+ * m the mean size of a tree's own cluster.
  * @param all clusters in the population, for the finite population correction
  * @param like all clusters of the sample, where these are some of them
  */
@@ -37,14 +41,17 @@ export function clusterShare(
   const of = looked.reduce((sum, cluster) => sum + cluster.of, 0);
   const n = looked.length;
   const p = hits / of;
+  const others = like.filter((cluster) => cluster.of > 0).length;
+  const few = n < FEW && others > n;
   let designEffect = 1;
-  if (n >= 2 && p > 0 && p < 1) {
+  if (few) {
+    const size = looked.reduce((sum, cluster) => sum + cluster.of ** 2, 0) / of;
+    designEffect = 1 + Math.max(0, size - 1) * (alikeness(like) ?? 0);
+  } else if (n >= 2 && p > 0 && p < 1) {
     const counts = looked.map((cluster, row) => ({ row, set: cluster.of, alive: cluster.hits }));
     designEffect = Math.max(1, ratioError(counts, p, all) ** 2 / ((p * (1 - p)) / of));
   }
-  const others = like.filter((cluster) => cluster.of > 0).length;
-  if (n === 1 && others >= 2) designEffect = 1 + (of - 1) * (alikeness(like) ?? 0);
-  const degrees = (n >= 2 ? n : others) - 1;
+  const degrees = (few ? others : n) - 1;
   const worth =
     (of / designEffect) * (degrees >= 1 ? (Z95 / studentQuantile(0.95, degrees)) ** 2 : 1);
   return { ...wilson(p * worth, worth), estimate: p, hits, of, clusters: n, designEffect, worth };

@@ -182,8 +182,15 @@ test('all good and all faulty have an interval that is not nothing', () => {
   assert.ok(Math.abs(alone.designEffect - (1 + 19 * rho)) < 1e-12);
   const sure = (1.959963984540054 / 2.7764451052) ** 2;
   assert.ok(Math.abs(alone.worth - (20 / alone.designEffect) * sure) < 1e-6);
-  const pair = clusterShare(like.slice(0, 2), Infinity, like);
-  assert.equal(pair.worth, clusterShare(like.slice(0, 2)).worth, 'two speak for themselves');
+  // Two as well, of whatever size; five speak for themselves.
+  const uneven = [...like, { hits: 30, of: 40 }];
+  const pair = clusterShare([uneven[0], uneven[5]], Infinity, uneven);
+  const size = (20 * 20 + 40 * 40) / 60;
+  assert.ok(Math.abs(pair.designEffect - (1 + (size - 1) * alikeness(uneven)!)) < 1e-12);
+  const five = clusterShare(like, Infinity, uneven);
+  assert.equal(five.worth, clusterShare(like).worth);
+  assert.notEqual(clusterShare(like.slice(0, 4), Infinity, like).worth, clusterShare(like.slice(0, 4)).worth); // prettier-ignore
+  assert.equal(clusterShare(like.slice(0, 4), Infinity, like.slice(0, 4)).worth, clusterShare(like.slice(0, 4)).worth, 'all there are'); // prettier-ignore
   const one = clusterShare([{ hits: 5, of: 8 }]);
   assert.equal(one.designEffect, 1);
   assert.equal(one.worth, 8);

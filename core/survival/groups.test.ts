@@ -281,6 +281,49 @@ test('stems of rows that were drawn part by part add up to the living of the blo
   assert.ok(Math.abs(all - (0.1 * (4 / 10) + 0.9 * (9 / 10))) < 1e-12);
   const alder = found.find(({ group }) => group === 'alder')!;
   assert.ok(Math.abs(alder.stems.estimate - 0.1 * (3 / 10)) < 1e-12);
+  // A tree counted in the wet part stands for ten, one in the dry part for ninety.
+  const birch = found.find(({ group }) => group === 'birch')!;
+  assert.ok(Math.abs(birch.estimate - (10 * 1 + 90 * 9) / (10 * 4 + 90 * 10)) < 1e-12);
+  assert.deepEqual([birch.hits, birch.of, birch.clusters], [10, 14, 3], 'counted as it was');
+  assert.ok(birch.low < birch.estimate && birch.high > birch.estimate);
+  assert.ok(Math.abs(alder.estimate - 3 / 6) < 1e-12, 'one part alone needs no weights');
+});
+
+test('a group over parts that were looked at unequally has its interval round the truth', () => {
+  const random = seededRandom('weighed groups');
+  const [seasons, planters] = [300, 4];
+  // Every tenth row is wet, and there half of them are counted, of the others a tenth.
+  const lives = { wet: 0.4, dry: 0.9 };
+  const truth = 0.1 * lives.wet + 0.9 * lives.dry;
+  let [held, told, off] = [0, 0, 0];
+  for (let season = 0; season < seasons; season++) {
+    const trees: CountedTree[] = [];
+    const counts = { wet: [] as number[], dry: [] as number[] };
+    for (let row = 1; row <= 24; row++) {
+      const part = row <= 8 ? 'wet' : 'dry';
+      counts[part].push(row);
+      const own = lives[part] + 0.04 * (random() - 0.5);
+      for (let peg = 1; peg <= 60; peg++)
+        trees.push({
+          ...{ row, peg, species: 'oak', planter: `p${(row + Math.floor(peg / 16)) % planters}` },
+          mark: random() < own ? '1' : '0',
+        });
+    }
+    const part = (name: 'wet' | 'dry', rows: number) => ({
+      ...{ name, rows, trees: rows * 60 },
+      counts: counts[name].map((row) => ({ row, set: 60, alive: 1 })),
+    });
+    const parts = [part('wet', 16), part('dry', 144)];
+    const found = survivalBy(trees, ({ planter }) => planter, 160, parts);
+    if (found.some(({ apart }) => apart)) told++;
+    for (const { low, high, estimate } of found) {
+      if (low <= truth && high >= truth) held++;
+      off += estimate - truth;
+    }
+  }
+  assert.ok(Math.abs(off / seasons / planters) < 0.01, `off by ${off / seasons / planters}`);
+  assert.ok(held / seasons / planters >= 0.9, `${held} of ${seasons * planters} hold`);
+  assert.ok(told / seasons <= 0.07, `${told} of ${seasons} told apart`);
 });
 
 test('enough trees, but bare stretches: evenness says so', () => {
@@ -327,29 +370,40 @@ test('handling is told apart at what a root bears in its life', () => {
   );
 });
 
-test('a group of a single row is not told apart by what rows differ by anyway', () => {
+test('a group of one row or a few is judged by what rows differ by anyway, and found where it is worse', () => {
   const random = seededRandom('one row');
-  const seasons = 400;
-  let [told, held, alone] = [0, 0, 0];
-  for (let season = 0; season < seasons; season++) {
-    const trees: CountedTree[] = [];
-    for (let row = 1; row <= 18; row++) {
-      const logit = 1.6 + 0.6 * normalDeviate(random);
-      const lives = 1 / (1 + Math.exp(-logit));
-      for (let peg = 1; peg <= 150; peg++)
-        trees.push({
-          ...{ row, peg, species: 'oak', tool: row === 7 ? 'spade' : 'bar' },
-          mark: random() < lives ? '1' : '0',
-        });
+  const seasons = 300;
+  /** Seasons of eighteen rows that differ, so many of them planted with the spade; how the spade fares. */
+  const of = (spades: number, worse: number) => {
+    let [told, held, kept] = [0, 0, 0];
+    for (let season = 0; season < seasons; season++) {
+      const trees: CountedTree[] = [];
+      for (let row = 1; row <= 18; row++) {
+        const tool = row % 6 === 1 && row / 6 < spades ? 'spade' : 'bar';
+        const logit = 1.6 - (tool === 'spade' ? worse : 0) + 0.6 * normalDeviate(random);
+        const lives = 1 / (1 + Math.exp(-logit));
+        for (let peg = 1; peg <= 150; peg++)
+          trees.push({
+            ...{ row, peg, species: 'oak', tool },
+            mark: random() < lives ? '1' : '0',
+          });
+      }
+      const found = survivalBy(trees, ({ tool }) => tool, Infinity);
+      const spade = found.find(({ group }) => group === 'spade')!;
+      if (found.some(({ apart }) => apart)) told++;
+      // The rate of rows like these, over many of them: 0.81.
+      if (spade.low <= 0.81 && spade.high >= 0.81) held++;
+      if (spade.clusters === spades) kept++;
     }
-    const found = survivalBy(trees, ({ tool }) => tool, Infinity);
-    const spade = found.find(({ group }) => group === 'spade')!;
-    if (found.some(({ apart }) => apart)) told++;
-    // The rate of rows like these, over many of them: 0.81.
-    if (spade.low <= 0.81 && spade.high >= 0.81) held++;
-    if (spade.clusters === 1) alone++;
+    assert.equal(kept, seasons);
+    return { told: told / seasons, held: held / seasons };
+  };
+  for (const spades of [1, 2, 3]) {
+    const { told, held } = of(spades, 0);
+    assert.ok(told <= 0.08, `${spades} rows alike: ${told} told apart`);
+    assert.ok(held >= 0.9, `${spades} rows alike: ${held} of the intervals hold`);
   }
-  assert.equal(alone, seasons);
-  assert.ok(told / seasons <= 0.07, `${told} of ${seasons} told apart`);
-  assert.ok(held / seasons >= 0.9, `${held} of ${seasons} intervals hold`);
+  // 81 % live with the bar, 36 % with the spade.
+  assert.ok(of(2, 2.2).told > 0.8, 'two rows');
+  assert.ok(of(3, 2.2).told > 0.9, 'three rows');
 });

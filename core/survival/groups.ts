@@ -49,7 +49,7 @@ export interface GroupSurvival extends ClusterEstimate {
  * the rows are worth, times the number of groups (Bonferroni); told apart it leaves the rest, and the next is held
  * against what remains. Its stems are the same ratio with every counted tree below the line, in every cluster,
  * also those without any of the group.
- * @param parts where rows were drawn part by part: stems are weighed by what stands in each, as the block's survival is
+ * @param parts where rows were drawn part by part: trees count by what stands in theirs, as for the block's survival
  * @param rowsInBlock all planted rows, or all circles the block could hold, for the finite population correction of the intervals
  */
 export function survivalBy(
@@ -58,6 +58,9 @@ export function survivalBy(
   rowsInBlock: number,
   parts?: readonly CountedPart[],
 ): GroupSurvival[] {
+  const weighed = parts && weightsOf(parts);
+  const shareOf = (clusters: readonly Drawn[], all: number, like: readonly Cluster[]) =>
+    weighedShare(clusters, weighed, all, like);
   const groups = new Map<string, Map<string | number, Cluster>>();
   const looked = new Map<string | number, Cluster>();
   for (const tree of trees) {
@@ -78,7 +81,7 @@ export function survivalBy(
   const like = [...looked.values()];
   const found = [...groups]
     .map(([group, rows]): GroupSurvival => ({
-      ...clusterShare([...rows.values()], rowsInBlock, like),
+      ...shareOf([...rows], rowsInBlock, like),
       ...{ group, chance: 1, apart: false },
       stems:
         (parts &&
@@ -102,10 +105,10 @@ export function survivalBy(
   while (left.size > 1) {
     for (const one of left) {
       const rest = [...left].flatMap((other) =>
-        other === one ? [] : [...groups.get(other.group)!.values()],
+        other === one ? [] : [...groups.get(other.group)!],
       );
-      const own = clusterShare([...groups.get(one.group)!.values()], Infinity, like);
-      const other = clusterShare(rest, Infinity, like);
+      const own = shareOf([...groups.get(one.group)!], Infinity, like);
+      const other = shareOf(rest, Infinity, like);
       one.chance = Math.min(1, found.length * differs(own, other));
     }
     const most = [...left].reduce((a, b) => (b.chance < a.chance ? b : a));
@@ -114,6 +117,40 @@ export function survivalBy(
     left.delete(most);
   }
   return found;
+}
+
+/** A cluster with what was drawn: its row, or the circle. */
+type Drawn = readonly [string | number, Cluster];
+
+/** Trees that each counted one of a row stands for, where every part was counted as `survivalByParts` asks. */
+function weightsOf(parts: readonly CountedPart[]): Map<string | number, number> | undefined {
+  if (!survivalByParts(parts)) return undefined;
+  return new Map(
+    parts.flatMap(({ counts, trees }) => {
+      const set = counts.reduce((sum, row) => sum + row.set, 0);
+      return counts.map(({ row }): [number, number] => [row, trees / set]);
+    }),
+  );
+}
+
+/** `clusterShare` of clusters of which each counts by what its trees stand for; what was counted is told as it was. */
+function weighedShare(
+  drawn: readonly Drawn[],
+  weights: ReadonlyMap<string | number, number> | undefined,
+  all: number,
+  like: readonly Cluster[],
+): ClusterEstimate {
+  const plain = drawn.map(([, cluster]) => cluster);
+  const of = plain.reduce((sum, cluster) => sum + cluster.of, 0);
+  const weight = (name: string | number) => weights?.get(name) ?? 0;
+  const stoodFor = drawn.reduce((sum, [name, cluster]) => sum + weight(name) * cluster.of, 0);
+  if (!stoodFor) return clusterShare(plain, all, like);
+  const scaled = drawn.map(([name, cluster]) => {
+    const by = (weight(name) * of) / stoodFor;
+    return { hits: by * cluster.hits, of: by * cluster.of };
+  });
+  const hits = plain.reduce((sum, cluster) => sum + cluster.hits, 0);
+  return { ...clusterShare(scaled, all, like), hits, of };
 }
 
 /** The chance that two shares of so much worth differ as much, both ways. */

@@ -195,6 +195,7 @@
   }
   h2 {
     font-size: 18px;
+    font-weight: 700;
     margin: 12px 0 4px;
   }
   .check {

@@ -224,6 +224,17 @@ test('one planter with one tool is a planter, and no tool is blamed for them', (
   );
 });
 
+test('a tool in two hands only is theirs to answer for, whatever others do with another', () => {
+  const of = (hands: number) =>
+    judgePlots(
+      season((planter, _tool, _soil, k) =>
+        planter < hands ? { deep: 2 } : k % 5 ? {} : { deep: 1 },
+      ).map((plot) => ({ ...plot, tool: Number(plot.planter.slice(1)) < hands ? 'Bar' : 'Spade' })),
+    ).suspicions.map(({ group }) => group);
+  assert.deepEqual(of(2), []);
+  assert.deepEqual([...new Set(of(3))], ['Bar']);
+});
+
 test('of equal tools and lots hardly ever one is suspected', () => {
   const random = seededRandom('tools');
   let told = 0;

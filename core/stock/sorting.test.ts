@@ -60,7 +60,16 @@ test('a long-rooted sample is trimmed to the bar, the wide ones go to the spade'
   assert.deepEqual(bucketCounts(plan.recommended, 1000), [710, 290, 0]);
   const untrimmed = plan.options.find(({ trim }) => trim === Infinity)!;
   assert.deepEqual([untrimmed.buckets, untrimmed.trimmed, untrimmed.cutShare], [[0, 100, 0], 0, 0]);
+  // Nothing is cut: a thousand with the spade take a thousand times a tree's share of its day.
+  assert.ok(Math.abs(untrimmed.labour - 1000 / spade.rate) < 1e-9, `${untrimmed.labour}`);
+  const cutting = (ROOT_RULES.cutSeconds / 28_800) * 1000;
+  const both = 710 / bar.rate + 290 / spade.rate;
+  assert.ok(
+    Math.abs(plan.recommended.labour - both - cutting) < 0.05,
+    `${plan.recommended.labour}`,
+  );
   const kept = rootsAgainstTools(sample, [bar], { ...ROOT_RULES, mayTrim: false });
+  assert.equal(kept.options[0].labour, Infinity, 'nobody plants any');
   assert.equal(kept.options.length, 1);
   assert.match(words(kept.sentence), /^Trim nothing; 100 of 100 set aside/);
 });

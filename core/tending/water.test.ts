@@ -112,6 +112,17 @@ test('by the balance nobody suffers, and each round fills the store again', () =
   assert.equal(by.none.rounds, 0);
   assert.ok(by.none.suffered > by.dated.suffered && by.balance.suffered === 0);
   assert.equal(by.weekly.litres, by.weekly.rounds * GIVES.weekly);
+  // Never twice within a week, and as often as that while it is dry; a bag ten days.
+  for (const [school, least] of [
+    ['weekly', 7],
+    ['bag', 10],
+  ] as const) {
+    const given = by[school].days.flatMap(({ given }, i) => (given ? [i] : []));
+    const pauses = given.slice(1).map((at, i) => at - given[i]);
+    assert.ok(pauses.length >= 2, school);
+    assert.ok(Math.min(...pauses) >= least, `${school}: ${pauses.join(', ')}`);
+    if (school === 'weekly') assert.ok(Math.min(...pauses) === least, pauses.join(', '));
+  }
   // Dated: only on the dates, and not where it rained since the last.
   for (const { day, given } of by.dated.days) if (given) assert.match(day, /-(10|20|30)$/);
   const wet = dry(40).map((day, i) => ({ ...day, rain: i === 15 ? 20 : 0 }));

@@ -74,6 +74,14 @@ test('a row counted without a signal, browsing seen on a walk, a row watered: al
     await phone.getByLabel('to row').press('Tab');
     await phone.getByRole('button', { name: 'browse', exact: true }).click();
     await expect(phone.getByText('Kept: browse.')).toBeVisible();
+    await phone.getByRole('button', { name: 'check guards: Done' }).click();
+    await phone.getByRole('button', { name: 'control weeds again: Done' }).click();
+    await phone.getByRole('button', { name: 'control weeds again: Not done after all' }).click();
+    await phone.reload();
+    await expect(phone.getByRole('button', { name: 'control weeds again: Done' })).toBeVisible();
+    await expect(
+      phone.getByRole('button', { name: 'check guards: Not done after all' }),
+    ).toBeVisible();
     await phone.goto(`${field}/water`);
     await phone.getByRole('button', { name: 'Watered 5', exact: true }).click();
     await expect(phone.getByRole('button', { name: 'Not watered after all' })).toHaveCount(1);
@@ -84,6 +92,10 @@ test('a row counted without a signal, browsing seen on a walk, a row watered: al
   await test.step('what came of it', async () => {
     await desk.goto(`${bench}/tending`);
     await expect(desk.locator('.comes-to')).toContainText('browse, rows 9 to 12');
+    await phone.goto(`${field}/visit`);
+    const guards = phone.getByRole('button', { name: 'check guards: Not done after all' });
+    await expect(guards).toBeVisible();
+    await expect(phone.getByRole('button', { name: 'control weeds again: Done' })).toBeVisible();
     await desk.goto('/');
     await expect(desk.getByText(/Guard or fence against browsing on North Bench/)).toBeVisible();
     await desk.goto(`${bench}/tending/water`);

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { lastTools, LONGEST_SHIFT, shiftsOf, workedHours, type Clocked } from './attendance';
 import { placeCaches, refillPoints, wayBy, type Refill } from './caches';
-import { endsAt, forecast, hoursIn, joinSpells, spellsLeft } from './forecast';
+import { endsAt, forecast, hoursIn, joinSpells, spellsLeft, stopsOf } from './forecast';
 import {
   crewRates,
   DAY_HOURS,
@@ -478,6 +478,23 @@ test('hours of one cause that touch are one stop', () => {
       hour('15:00', '16:00', 'wind', 'heat'),
     ],
   );
+});
+
+test('the hours that stop planting are those of the site’s clock, one after the other as one', () => {
+  const midnight = Date.parse('2026-11-24T00:00:00Z');
+  const air = (hour: number, temperature: number, wind = 1) => ({
+    ...{ hour, temperature, wind, humidity: 0.7 },
+  });
+  const found = stopsOf(
+    [air(6, -2), air(7, -1), air(8, 0.5), air(9.5, 12, 7), air(10, 31, 7), air(11, 20)],
+    midnight,
+  );
+  const hour = (n: number) => midnight + n * 3_600_000;
+  assert.deepEqual(found, [
+    { from: hour(6), to: hour(8), why: ['frost'] },
+    { from: hour(9), to: hour(10), why: ['wind'] },
+    { from: hour(10), to: hour(11), why: ['heat', 'wind'] },
+  ]);
 });
 
 test('a planter ends when the trees are in, over the stops; beyond the day they do not end', () => {

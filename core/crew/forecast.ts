@@ -1,3 +1,5 @@
+import { judgeAir, type AirFinding } from '../calendar/weather';
+import type { Air } from '../stock/exposure';
 import type { Rate } from './rates';
 
 /** Hours in which planting goes on, from and to in milliseconds; what lies between is a pause or stop. */
@@ -38,6 +40,23 @@ export function joinSpells<Why extends string>(
   }
   return joined;
 }
+
+/**
+ * Hours of a day that stop planting, and what stops it.
+ * @param hours air by whole hours of the site's clock
+ * @param dayStart the site's midnight, milliseconds since 1970
+ */
+export const stopsOf = (
+  hours: readonly (Air & { hour: number })[],
+  dayStart: number,
+): (Spell & { why: readonly AirFinding[] })[] =>
+  joinSpells<AirFinding>(
+    hours.flatMap((air) => {
+      const { dayClass, because } = judgeAir(air);
+      const from = dayStart + Math.floor(air.hour) * HOUR;
+      return dayClass === 'stop' ? [{ from, to: from + HOUR, why: because }] : [];
+    }),
+  );
 
 export const hoursIn = (spells: readonly Spell[]): number =>
   spells.reduce((sum, { from, to }) => sum + (to - from), 0) / HOUR;

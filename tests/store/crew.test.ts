@@ -302,6 +302,23 @@ test('rows are shared again without taking a begun row from anybody; drawn share
     ),
     'begun rows stay somebody’s',
   );
+  // Heat from six to nine at night: nobody gets more than the hours around it hold.
+  const heat = { day: today, lowest: 36, highest: 40, rain: 0, humidity: 0.6, wind: 1 };
+  await setting.done('leader', 'calendar.weather', { siteId: site.id, days: [heat] });
+  await setting.done('leader', 'crew.share', {
+    ...{ layoutId: layout.id, planters: crew, scope: 'today' as const },
+  });
+  const cooler = await (await setting.facts()).of(sharesFact, block.id);
+  const [midnight, nextMidnight] = dayBounds(today, site.zone);
+  const [six, nine] = [6, 21].map((hour) => midnight + hour * 3_600_000);
+  const now = Date.now();
+  const cool = (Math.max(0, six - now) + nextMidnight - Math.max(now, nine)) / 3_600_000;
+  for (const id of crew) {
+    const trees = rows
+      .filter(({ number }) => holds(cooler, id, number) && !byRow.get(number))
+      .reduce((sum, row) => sum + left(row), 0);
+    assert.ok(trees <= (rates.get(id)!.rate / 8) * (cool + 0.1) + 1, `${trees} in ${cool} h`);
+  }
   const [a, b] = others;
   const last = rows.at(-1)!.number;
   const assign = (list: { planterId: string; firstRow: number; lastRow: number }[]) => ({

@@ -150,23 +150,28 @@ export async function rootAirNow(facts: Facts): Promise<StationReading> {
   return (await airAt(facts))?.now ?? STILL;
 }
 
-/** The same at some moment, read inside a command. */
-export async function airForRoots(
+/** The same as `airAt` at some moment, read inside a command. */
+export async function airThen(
   reader: Reader,
   site: SiteRow,
   at = now(),
-): Promise<StationReading> {
+): Promise<AirOfDay | undefined> {
   const date = dayOf(at, site.zone);
+  const from = Math.min(dayBounds(date, site.zone)[0], at - FRESH);
   const [days, hours] = await Promise.all([
     reader.tables.weatherDay.all({ where: { siteId: site.id, day: datesPlayed(date) } }),
     reader.tables.weatherHour.all({
-      where: { siteId: site.id, at: { [Op.gte]: new Date(at - FRESH), [Op.lte]: new Date(at) } },
+      where: { siteId: site.id, at: { [Op.gte]: new Date(from), [Op.lte]: new Date(at) } },
       order: [['at', 'ASC']],
     }),
   ]);
   const day = (wanted: string) => days.find((row) => row.day === wanted);
-  return airFrom({ day, hours: hours.map(measuredHour) }, site, at)?.now ?? STILL;
+  return airFrom({ day, hours: hours.map(measuredHour) }, site, at);
 }
+
+/** The air to count root drying with at some moment, read inside a command. */
+export const airForRoots = async (...of: Parameters<typeof airThen>): Promise<StationReading> =>
+  (await airThen(...of))?.now ?? STILL;
 
 /**
  * The station's temperature at any moment of a span, from its recorded days.

@@ -1,5 +1,4 @@
-import { judgeAir, type AirFinding } from '../../../../core/calendar/weather';
-import { joinSpells } from '../../../../core/crew/forecast';
+import { stopsOf } from '../../../../core/crew/forecast';
 import {
   BRIEFING_TERMS,
   briefingOf,
@@ -135,15 +134,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
         ? minutesAllowed(air.now, leastDip).value
         : null,
     dipped,
-    stops: air
-      ? joinSpells<AirFinding>(
-          air.hours.flatMap((hour) => {
-            const { dayClass, because } = judgeAir(hour);
-            const from = dayStart + Math.floor(hour.hour) * 3_600_000;
-            return dayClass === 'stop' ? [{ from, to: from + 3_600_000, why: because }] : [];
-          }),
-        )
-      : null,
+    stops: air ? stopsOf(air.hours, dayStart) : null,
     range: air?.hours.length
       ? {
           lowest: Math.min(...air.hours.map(({ temperature }) => temperature)),

@@ -9,11 +9,12 @@ import { admitShares, rangesOfRows } from '../../../../core/crew/share';
 import { plantedChange, progressOf, type PlantedChange } from '../../../../core/crew/sums';
 import { dayBounds, dayOf } from '../../../../core/say/day';
 import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
-import type { Spell } from '../../../../core/crew/forecast';
+import { stopsOf, type Spell } from '../../../../core/crew/forecast';
 import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
 import { addTo } from '../../../../core/measure/dates';
 import { told } from '../../../../core/say/told';
 import { siteAccess } from '../../server/authorise';
+import { airThen, type AirOfDay } from '../../server/station';
 import { ALREADY, type Became, type Handlers, type Item, type Work } from '../../server/work';
 import { sameEvent } from '../../server/same-event';
 import type { crewContract } from './contract';
@@ -55,18 +56,26 @@ async function elsewhereIn(
   return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
 }
 
-/** The planting hours of the day that is shared out: today's, or once it is over the next one's. */
+/**
+ * The planting hours of the day that is shared out: today's, or once it is over the next one's. Hours of today that
+ * the weather stops are none, as in the forecast of the page.
+ * @param air of today
+ */
 function hoursOfDay(
   { calendarTerms }: BlockRow,
   zone: string,
   now: number,
   planters: readonly { id: string }[],
+  air: AirOfDay | undefined,
 ): [Spell[], Map<string, Spell[]>] {
   const terms: DayTerms = { ...DAY_TERMS, ...calendarTerms.day };
   const today = dayOf(now, zone);
   const day = isOver(terms, now, dayBounds(today, zone)[0]) ? addTo(today, { days: 1 }) : today;
   const [dayStart] = dayBounds(day, zone);
-  const spells = plantingSpells(terms, now, dayStart);
+  const stops = day === today && air ? stopsOf(air.hours, dayStart) : [];
+  const allowed = plantingSpells(terms, now, dayStart, stops);
+  // Whoever shares out a day that the weather stops altogether means to plant all the same.
+  const spells = allowed.length ? allowed : plantingSpells(terms, now, dayStart);
   const own = planters.flatMap(({ id }) => {
     const hours = terms.own?.find((one) => one.planterId === id && one.day === day);
     return hours ? [[id, spellsOf(spells, dayStart, hours)] as const] : [];
@@ -165,7 +174,12 @@ export const crewCommands: Handlers<typeof crewContract> = {
       // Whoever rides alone has every row.
       seatsOf(block) === 2 && rated.length > 1
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
-        : shareByHours(open, rated, ...hoursOfDay(block, site.zone, work.now, rated), scope);
+        : shareByHours(
+            open,
+            rated,
+            ...hoursOfDay(block, site.zone, work.now, rated, await airThen(work, site, work.now)),
+            scope,
+          );
     // Rows that are full stay with whoever planted them.
     const holders = new Map<number, string>();
     for (const { number } of rows) {

@@ -1,5 +1,4 @@
-import { judgeAir, type AirFinding } from '../../../../../../core/calendar/weather';
-import { joinSpells } from '../../../../../../core/crew/forecast';
+import { stopsOf } from '../../../../../../core/crew/forecast';
 import { addTo } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
 import { treesInRow } from '../../../../../../core/rows/stored';
@@ -52,13 +51,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     rates: [...rates],
     shifts: shifts.filter(({ to, here }) => here || to >= dayStart),
     /** Hours of today that stop planting, and what stops it. */
-    stops: joinSpells<AirFinding>(
-      (air?.hours ?? []).flatMap((hour) => {
-        const { dayClass, because } = judgeAir(hour);
-        const from = dayStart + Math.floor(hour.hour) * 3_600_000;
-        return dayClass === 'stop' ? [{ from, to: from + 3_600_000, why: because }] : [];
-      }),
-    ),
+    stops: stopsOf(air?.hours ?? [], dayStart),
   };
   if (!layout) return { ...about, released: undefined };
   const mix = layout.parameters.mix.map(({ species }) => species);

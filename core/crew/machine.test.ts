@@ -60,6 +60,10 @@ test('depths out of the method’s bounds are named tree by tree', () => {
   assert.equal(trial.enough.depths, false);
   const steady = spacerTrial(gaps, [0.005, 0.006, 0.005, 0.004, 0.005], wheel, 2.5, bounds);
   assert.equal(steady.enough.depths, true);
+  // Known within a centimetre: half the width of Student's interval, four trees, ± d: t · 2d ÷ √(3 · 4).
+  const known = (d: number) => spacerTrial(gaps, [d, -d, d, -d], wheel, 2.5, bounds).enough.depths;
+  const edge = (0.01 / 3.182446305) * Math.sqrt(3);
+  assert.deepEqual([known(edge * 0.99), known(edge * 1.01)], [true, false]);
 });
 
 test('two gaps say nothing, and a gap of nothing is none', () => {

@@ -164,6 +164,24 @@ test('rows drawn more from one part than from another: each part counts by its t
     undefined,
   );
   assert.equal(survivalByParts([part('all', [90, 94], 36, 3600)]), undefined);
+  // By hand: s² = W²·(1 − n/N)·Σd² ÷ (n·(n − 1)·m²) of each part, t with Satterthwaite's degrees.
+  const six = (name: string, alive: number[], rows: number, trees: number) => ({
+    ...{ name, rows, trees },
+    counts: alive.map((living, i) => ({ row: i, set: 100, alive: living })),
+  });
+  const two = survivalByParts([
+    six('low', [66, 74, 70, 69, 71, 70], 12, 1000),
+    six('high', [88, 92, 90, 89, 91, 90], 60, 3000),
+  ])!;
+  const of = (weight: number, share: number, squares: number) =>
+    weight ** 2 * ((1 - share) * squares) / (6 * 5 * 100 ** 2); // prettier-ignore
+  const [low, high] = [of(0.25, 6 / 12, 34), of(0.75, 6 / 60, 10)];
+  const degrees = Math.floor((low + high) ** 2 / (low ** 2 / 5 + high ** 2 / 5));
+  assert.equal(degrees, 7);
+  const reach = 2.3646242516 * Math.sqrt(low + high);
+  assert.ok(Math.abs(two.estimate - 0.85) < 1e-12);
+  assert.ok(Math.abs(two.high - 0.85 - reach) < 1e-8, `${two.high - 0.85} for ${reach}`);
+  assert.ok(Math.abs(0.85 - two.low - reach) < 1e-8);
 });
 
 test('over many draws the weighed survival is right and its interval holds; the unweighed one is not', () => {

@@ -10,7 +10,7 @@ import { strToU8, zipSync } from 'fflate';
 import { levelLines } from '../../core/ground/contour-lines';
 import { planeArea, type MultiPolygon } from '../../core/ground/polygon';
 import { surfaceFromPoints } from '../../core/ground/elevation';
-import { groundLie, heightAt, lieAtNode, type Surface } from '../../core/ground/surface';
+import { covers, groundLie, heightAt, lieAtNode, type Surface } from '../../core/ground/surface';
 import { readElevation } from '../../core/formats/elevation';
 import { localPlane, toUtm, type Point } from '../../core/measure/plane';
 import { contourRows } from '../../core/rows/contour';
@@ -199,6 +199,27 @@ test('slope, aspect and area along the ground of a plane', () => {
   const lie = groundLie(plane, block, planeArea(block));
   assert.ok(Math.abs(lie.alongGround - 25_600 * Math.sqrt(1 + 0.13 ** 2)) < 1e-6);
   assert.ok(Math.abs(lie.planeSlope - 0.13) < 1e-9);
+  // A block of which a corner lies on the grid is covered, one a metre beside it is not.
+  const [wide, tall] = [(plane.columns - 1) * plane.cell, (plane.rows - 1) * plane.cell];
+  const corner = (x: number, y: number): MultiPolygon => [
+    [
+      [
+        [x, y],
+        [x + 40, y],
+        [x + 40, y + 40],
+        [x, y + 40],
+      ],
+    ],
+  ];
+  const [left, below] = [plane.minX, plane.minY];
+  for (const [x, y, on] of [
+    [left + wide - 1, below + tall - 1, true],
+    [left + wide + 1, below + tall - 1, false],
+    [left + wide - 1, below + tall + 1, false],
+    [left - 39, below - 39, true],
+    [left - 41, below - 39, false],
+  ] as const)
+    assert.equal(covers(plane, corner(x, y)), on, `${x}, ${y}`);
   // Slopes by the five classes of the page: 5, 15, 25 and 40 % belong to the steeper one.
   for (const [slope, steep] of [
     [0.03, 0],

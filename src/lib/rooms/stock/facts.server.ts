@@ -77,7 +77,7 @@ export const standsFor = (lot: { speciesId: string; replacesId: string | null })
   lot.replacesId ?? lot.speciesId;
 
 interface Sum {
-  what: 'total' | 'held' | 'open' | 'minutes' | 'soak';
+  what: 'lot' | 'total' | 'held' | 'open' | 'minutes' | 'soak';
   key: string;
   label: string;
   count: number;
@@ -89,11 +89,16 @@ interface Sum {
 
 const LOTS = `SELECT id FROM lot WHERE block_id IN (:ids)`;
 
-/** Lots with everything kept beside their events, as one answer: a season's 500 lots come at once. */
+/**
+ * Lots with everything kept beside their events, as one answer: a season's 500 lots come at once. What is a lot's own
+ * comes with its first row only, or most of the answer would be the same words again.
+ */
 const LOTS_AND_SUMS = `
-  FROM lot l LEFT JOIN (
-    SELECT lot_id AS lotId, 'total' AS what, kind AS \`key\`, '' AS label, count, 0 AS at,
-      0 AS temperature, 0 AS humidity, 0 AS wind FROM stock_total WHERE lot_id IN (${LOTS})
+  FROM lot l JOIN (
+    SELECT id AS lotId, 'lot' AS what, '' AS \`key\`, '' AS label, 0 AS count, 0 AS at,
+      0 AS temperature, 0 AS humidity, 0 AS wind FROM lot WHERE block_id IN (:ids)
+    UNION ALL
+    SELECT lot_id, 'total', kind, '', count, 0, 0, 0, 0 FROM stock_total WHERE lot_id IN (${LOTS})
     UNION ALL
     SELECT lot_id, 'held', holder, '', count, UNIX_TIMESTAMP(since), 0, 0, 0
       FROM stock_held WHERE count <> 0 AND lot_id IN (${LOTS})
@@ -112,12 +117,18 @@ const LOTS_AND_SUMS = `
   WHERE l.block_id IN (:ids)`;
 
 const LOT_COLUMNS = {
-  ...{ id: 'l.id', blockId: 'l.block_id', speciesId: 'l.species_id', code: 'l.code' },
+  ...{ blockId: 'l.block_id', speciesId: 'l.species_id', code: 'l.code' },
   ...{ nursery: 'l.nursery', provenance: 'l.provenance', seedLot: 'l.seed_lot', age: 'l.age' },
   ...{ dipFactor: 'l.dip_factor', orderId: 'l.order_id', replacesId: 'l.replaces_id' },
   ...{ liftedOn: 'CAST(l.lifted_on AS CHAR)', undercut: 'l.undercut', form: 'l.form' },
   ...{ volume: 'l.volume', perBox: 'l.per_box', treeWeight: 'l.tree_weight', edition: 'l.edition' },
 };
+const OWN_COLUMNS = Object.fromEntries(
+  Object.entries(LOT_COLUMNS).map(([name, column]) => [
+    name,
+    `IF(x.what = 'lot', ${column}, NULL)`,
+  ]),
+);
 const SUM_COLUMNS = Object.fromEntries(
   ['what', 'key', 'label', 'count', 'at', 'temperature', 'humidity', 'wind'].map((column) => [
     column,
@@ -126,25 +137,22 @@ const SUM_COLUMNS = Object.fromEntries(
 );
 
 /** Lots of a block with their balances; no event is read. */
-export const lotsFact = listedFact<LotRow & (Sum | Record<keyof Sum, null>), LotState[]>(
-  'lots',
-  ['stock'],
-  {
-    ...{ from: LOTS_AND_SUMS, of: 'l.block_id' },
-    columns: { ...LOT_COLUMNS, ...SUM_COLUMNS },
-    value: (rows) =>
-      [...groupBy(rows.sort(inOrderOf('code', 'at', 'key')), ({ id }) => id).values()].map(
-        (own) => {
-          const { what: _what, key: _key, label: _label, count: _count, ...first } = own[0];
-          const { at: _at, temperature: _t, humidity: _h, wind: _w, ...lot } = first;
-          return stateOf(
-            { ...lot, undercut: Boolean(lot.undercut) },
-            own.filter((row): row is LotRow & Sum => row.what !== null),
-          );
-        },
-      ),
-  },
-);
+export const lotsFact = listedFact<LotRow & Sum, LotState[]>('lots', ['stock'], {
+  ...{ from: LOTS_AND_SUMS, of: 'l.block_id' },
+  columns: { id: 'l.id', ...OWN_COLUMNS, ...SUM_COLUMNS },
+  value: (rows) =>
+    [...groupBy(rows, ({ id }) => id).values()]
+      .map((own) => {
+        const first = own.find(({ what }) => what === 'lot')!;
+        const { what: _what, key: _key, label: _label, count: _count, ...rest } = first;
+        const { at: _at, temperature: _t, humidity: _h, wind: _w, ...lot } = rest;
+        return stateOf(
+          { ...lot, undercut: Boolean(lot.undercut) },
+          own.filter((row) => row !== first).sort(inOrderOf('at', 'key')),
+        );
+      })
+      .sort((a, b) => (a.lot.code < b.lot.code ? -1 : a.lot.code > b.lot.code ? 1 : 0)),
+});
 
 const iso = (seconds: number) => new Date(Math.round(seconds * 1000)).toISOString();
 

@@ -96,6 +96,22 @@ test('days outside are left out, and days that run backwards refused', () => {
   assert.throws(() => paySheet(input({ from: TUE, to: MON })), /crew\.payBackwards/);
 });
 
+test('hours, days and days without a rate add up by planter', () => {
+  const hours = new Map([
+    ['ana', new Map([[MON, 7.5], [TUE, 6.25]])],
+    ['ben', new Map([[MON, 8]])],
+  ]); // prettier-ignore
+  const trees = new Map([[TUE, new Map([['ben', 40]])]]);
+  const rates = [rate({ planter: 'ana', kind: 'hour', amount: 20 })];
+  const totals = payTotals(paySheet(input({ trees, hours, rates })));
+  const of = (planter: string) => {
+    const { days, hours: worked, trees: set, withoutRate, pay } = totals.find((one) => one.planter === planter)!; // prettier-ignore
+    return [days, worked, set, withoutRate, pay];
+  };
+  assert.deepEqual(of('ana'), [2, 13.75, 0, 0, 275]);
+  assert.deepEqual(of('ben'), [2, 8, 40, 2, 0]);
+});
+
 test('totals add up the lines as they are paid', () => {
   fc.assert(
     fc.property(

@@ -263,6 +263,11 @@ test('a walk of several pieces is one, waypoints are corners, semicolons part de
   const parted = readBoundary(track(around.slice(0, 3), around.slice(2).reverse()), 'w.gpx');
   assert.ok(Math.abs(geodesicMeasure(parted.parts).area - whole) < 1e-3 * whole);
   assert.ok(parted.notes.some(({ key }) => key === 'formats.piecesJoined'));
+  // Forty-four metres without a sky are less than a tenth of the way.
+  const late: [number, number][] = [[11.004, 51.0004], ...around.slice(3)];
+  const gap = readBoundary(track(around.slice(0, 3), late), 'w.gpx');
+  assert.ok(Math.abs(geodesicMeasure(gap.parts).area - whole) < 1e-3 * whole);
+  refuse(track([...around.slice(0, 2)], around.slice(3)), 'w.gpx', /no area/i);
   const elsewhere = around.map(([lon, lat]): [number, number] => [lon + 0.1, lat]);
   refuse(track(around.slice(0, 3), elsewhere), 'w.gpx', /no area/i);
   const waypoints = `<gpx version="1.1" creator="t">${around

@@ -93,7 +93,13 @@ test('hours of twelve and of twenty-four, midnight at either end of the day, off
   assert.equal(utc('2026-04-03'), '2026-04-03T00:00:00Z');
   assert.equal(utc('2026-04-03T06:00:00+02:00'), '2026-04-03T04:00:00Z');
   assert.equal(utc('2026-04-03 06:00', 'day first', 'Pacific/Auckland'), '2026-04-02T17:00:00Z');
-  for (const text of ['4/3/2026 13:05 PM', '4/3/2026 0:30 AM', '4/3/2026 25:00', 'at noon'])
+  for (const text of [
+    '4/3/2026 13:05 PM',
+    '4/3/2026 0:30 AM',
+    '4/3/2026 25:00',
+    '4/3/2026 24:30',
+    'at noon',
+  ])
     assert.equal(utc(text), undefined, text);
 });
 

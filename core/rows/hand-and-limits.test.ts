@@ -367,6 +367,7 @@ test('arrangements: alternate, clumps and heights keep the counts', () => {
     assert.ok(Math.abs(speciesCounts[0] - 0.5 * rows.total) <= 1, arrangement.kind);
     if (arrangement.kind === 'heights') {
       assert.equal(runs[0][0], 2, 'low outside');
+      assert.equal(runs.at(-1)![0], 2, 'on both sides');
       assert.equal(runs[Math.floor(runs.length / 2)][0], 0, 'tall inside');
     }
   }

@@ -40,6 +40,9 @@ test('the smallest plan keeps both risks, and one tree fewer does not', () => {
 test('acceptance falls with faults and with trees looked at, from certain to never', () => {
   const curve = operatingCurve(1000, { n: 80, c: 3 }, 0.2);
   assert.equal(curve[0].accepted, 1);
+  // Shares are spread evenly from none to the last.
+  for (const [i, { share }] of curve.entries())
+    assert.ok(Math.abs(share - (0.2 * i) / 60) <= 0.0005 + 1e-12, `${share} at ${i}`);
   for (let i = 1; i < curve.length; i++)
     assert.ok(curve[i].accepted <= curve[i - 1].accepted + 1e-12);
   assert.ok(

@@ -1,5 +1,5 @@
 import type { BlockCall } from '../morning/board';
-import { atMoment, atMomentOfDay, say, shareOf, windOf } from '../say/message';
+import { atMoment, atMomentOfDay, say, shareOf, windOf, type Message } from '../say/message';
 import { vesselClock, type Air, type OpenVessel } from './exposure';
 import { soakState, SOAK_HOURS } from './keeping';
 import type { habitToShow } from './handling';
@@ -28,6 +28,13 @@ export function minutesLeft({ left, open = 0 }: { left: number; open?: number })
   return { ...whole, out, of: out + whole.left - whole.over };
 }
 
+/** To enter when a bag was closed that by the clock stands open for longer than a working day. */
+export const forgottenBag = (lot: string, vessel: { label: string; openedAt: string }): Message =>
+  say('stock.bagForgotten', {
+    ...{ vessel: vessel.label || 'bag', lot },
+    since: atMomentOfDay(Date.parse(vessel.openedAt)),
+  });
+
 /** Bags that stand open, the most urgent there is. */
 export function rootCalls(
   lots: readonly CalledLot[],
@@ -45,10 +52,7 @@ export function rootCalls(
           room: 'stock',
           urgency: 'soon',
           when: say('when.late'),
-          say: say('stock.bagForgotten', {
-            ...{ vessel: figures.vessel, lot: code },
-            since: atMomentOfDay(Date.parse(vessel.openedAt)),
-          }),
+          say: forgottenBag(code, vessel),
           detail: say('stock.driedUntilSaid', { block }),
           action: say('action.closeBag'),
         };

@@ -11,6 +11,7 @@
   import { readLogger, type LoggerFile } from '$core/formats/logger';
   import type { Said } from '$core/formats/reading';
   import Understood from '$lib/parts/Understood.svelte';
+  import { forgottenBag } from '$core/stock/calls';
   import { soakState } from '$core/stock/keeping';
   import KeepingChart from '$lib/charts/KeepingChart.svelte';
   import FileDrop from '$lib/parts/FileDrop.svelte';
@@ -99,7 +100,10 @@
     const list: { level: 'stop' | 'soon'; text: string }[] = [];
     for (const lot of data.lots) {
       const name = `lot ${lot.code}, ${card(lot.speciesId).name.toLowerCase()}`;
-      if (lot.stress >= 1)
+      // While nobody says when it was closed the figure of its lot is the clock's, and no reason to plant it first.
+      const forgotten = data.vessels.find((one) => one.lotId === lot.id && one.forgotten);
+      if (forgotten) list.push({ level: 'stop', text: inWords(forgottenBag(lot.code, forgotten)) });
+      else if (lot.stress >= 1)
         list.push({
           level: 'stop',
           text: `Plant ${name} today, before all others: ${kept(lot)}.`,

@@ -5,7 +5,16 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { wordsOf } from '../../src/lib/words';
 import { rootTreatment, wateringRound } from './containers';
-import { admitWetting, byStress, keepingSpan, PLACE_RULES, soakState, stress } from './keeping';
+import {
+  admitWetting,
+  byStress,
+  keepingAdvice,
+  keepingSpan,
+  PLACE_RULES,
+  soakState,
+  stress,
+  usedUp,
+} from './keeping';
 import { readCode, shortCode } from './label';
 
 const hour = 3_600_000;
@@ -74,6 +83,20 @@ test('stress: a week in a cold store is little, a week in the shade is all of it
     order.map(({ daysSinceLifting }) => daysSinceLifting),
     [undefined, 9, 3],
   );
+});
+
+test('roots that had more air than they bear are looked at; days in store call a lot to be planted', () => {
+  const advice = (stored: number, air: number) => keepingAdvice({ stored, air }, 50);
+  assert.equal(advice(0.5, 0.09), undefined);
+  assert.deepEqual(advice(0.5, 0.1), { what: 'within', days: 20 });
+  assert.deepEqual(advice(0.99, 0), { what: 'within', days: 1 });
+  assert.deepEqual(advice(0.4, 0.6), { what: 'today' });
+  assert.deepEqual(advice(1.2, 0.9), { what: 'today' });
+  assert.deepEqual(advice(0.1, 1), { what: 'roots' });
+  assert.deepEqual(advice(2, 55), { what: 'roots' });
+  const place = { ...PLACE_RULES['cold-store'], name: 'Barn' };
+  const kept = { days: 14, warmHours: 24, exposure: 5, exposureAllowed: 20, place };
+  assert.deepEqual(usedUp(kept), { stored: 16 / 56, air: 0.25 });
 });
 
 test('a soak has two ends', () => {

@@ -99,14 +99,41 @@ export interface LotKept {
   daysSinceLifting?: number;
 }
 
+/** What of a lot's life is used up by days in store, and what by minutes in the air; 1 is all of it. */
+export function usedUp(kept: LotKept): { stored: number; air: number } {
+  const warmDays = (kept.warmHours / 24) * (WARM_DAY - 1);
+  return {
+    stored: (kept.days + warmDays) / kept.place.days,
+    air: kept.exposure / kept.exposureAllowed,
+  };
+}
+
+/** From this share on a lot has a day by which it is planted. From memory. */
+const SOON = 0.6;
+
+/**
+ * What is to be done about a lot that waits. Roots that had more air than they bear are looked at first: dead trees
+ * are no reason to plant a lot before all others.
+ * @param days that a lot keeps in its place
+ */
+export function keepingAdvice(
+  { stored, air }: { stored: number; air: number },
+  days: number,
+): { what: 'roots' | 'today' } | { what: 'within'; days: number } | undefined {
+  if (air >= 1) return { what: 'roots' };
+  const used = stored + air;
+  if (used >= 1) return { what: 'today' };
+  return used >= SOON
+    ? { what: 'within', days: Math.max(1, Math.floor((1 - used) * days)) }
+    : undefined;
+}
+
 /**
  * How much of what a lot can bear is used up: days in store against days that keep there, warm
  * ones counted three times, and minutes in the air against those that fine roots last.
  */
 export function stress(kept: LotKept): Figure {
-  const warmDays = (kept.warmHours / 24) * (WARM_DAY - 1);
-  const stored = (kept.days + warmDays) / kept.place.days;
-  const air = kept.exposure / kept.exposureAllowed;
+  const { stored, air } = usedUp(kept);
   return {
     value: stored + air,
     kind: 'share',

@@ -11,9 +11,11 @@ import {
 } from '../../../../core/stock/exposure';
 import {
   LONGEST_SOAK,
+  keepingAdvice,
   keepingSpan,
   PLACE_RULES,
   stress,
+  usedUp,
   type KeepingReading,
 } from '../../../../core/stock/keeping';
 import {
@@ -389,6 +391,9 @@ export interface LotStress {
   days: number;
   warmHours: number;
   daysSinceLifting?: number;
+  /** Minutes of the anchor air that its roots bear. */
+  airAllowed: number;
+  advice: ReturnType<typeof keepingAdvice>;
 }
 
 /**
@@ -419,7 +424,7 @@ export async function stressOf(
     return hours;
   };
   return new Map(
-    states.map((state) => {
+    states.map((state): [string, LotStress] => {
       const most = state.balance.held
         .filter(([holder]) => holder.startsWith('p:'))
         .sort((a, b) => b[1] - a[1])[0];
@@ -431,6 +436,11 @@ export async function stressOf(
         ? { ...PLACE_RULES[place.kind], name: place.name, days: place.days }
         : { ...PLACE_RULES.shade, name: say('place.none') };
       const { liftedOn } = state.lot;
+      const kept = {
+        ...{ days, warmHours, place: rules },
+        exposure: exposures.get(state.lot.id)?.value ?? 0,
+        exposureAllowed: ANCHOR_MINUTES * dipOf(state),
+      };
       return [
         state.lot.id,
         {
@@ -438,13 +448,9 @@ export async function stressOf(
           days,
           warmHours,
           daysSinceLifting: liftedOn ? daysBetween(liftedOn, facts.today) : undefined,
-          stress: stress({
-            days,
-            warmHours,
-            place: rules,
-            exposure: exposures.get(state.lot.id)?.value ?? 0,
-            exposureAllowed: ANCHOR_MINUTES * dipOf(state),
-          }),
+          stress: stress(kept),
+          airAllowed: kept.exposureAllowed,
+          advice: keepingAdvice(usedUp(kept), rules.days),
         },
       ];
     }),

@@ -23,7 +23,8 @@ import type { PageServerLoad } from './$types';
 const SHOWN_DAYS = 14;
 
 /** What a line of the list shows of a lot's stress. */
-const brief = ({ stress, place, days, daysSinceLifting }: LotStress) => ({
+const brief = ({ stress, place, days, daysSinceLifting, airAllowed, advice }: LotStress) => ({
+  ...{ airAllowed, advice },
   stress: stress.value,
   place: place && { name: place.name, days: place.days },
   days,

@@ -102,19 +102,23 @@
       const name = `lot ${lot.code}, ${card(lot.speciesId).name.toLowerCase()}`;
       // While nobody says when it was closed the figure of its lot is the clock's, and no reason to plant it first.
       const forgotten = data.vessels.find((one) => one.lotId === lot.id && one.forgotten);
+      const { advice } = lot;
       if (forgotten) list.push({ level: 'stop', text: inWords(forgottenBag(lot.code, forgotten)) });
-      else if (lot.stress >= 1)
+      else if (advice?.what === 'roots')
+        list.push({
+          level: 'stop',
+          text: `Look at the fine roots of ${name}, before any more of it is planted: the worst had ${formatNumber(lot.exposure)} min in the air, ${formatNumber(lot.airAllowed)} are what they bear.`,
+        });
+      else if (advice?.what === 'today')
         list.push({
           level: 'stop',
           text: `Plant ${name} today, before all others: ${kept(lot)}.`,
         });
-      else if (lot.place && lot.stress >= 0.6) {
-        const left = Math.max(1, Math.floor((1 - lot.stress) * lot.place.days));
+      else if (advice?.what === 'within' && lot.place)
         list.push({
           level: 'soon',
-          text: `Plant ${name} within ${howMany(left, 'day')}: ${kept(lot)}.`,
+          text: `Plant ${name} within ${howMany(advice.days, 'day')}: ${kept(lot)}.`,
         });
-      }
     }
     for (const place of data.places) {
       const last = place.readings.at(-1);

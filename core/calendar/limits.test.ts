@@ -70,6 +70,14 @@ test('a rate a hectare and a share of the mix that mean the same give the same t
   refuse(() => calibrateByTime(0, 30, 30, 1), /more than 0/);
 });
 
+test('what is sprayed: circles, squares, strips, or all of it', () => {
+  const near = (a: number, b: number) => assert.ok(Math.abs(a - b) < 1e-9, `${a} for ${b}`);
+  near(treatedArea({ kind: 'spots', count: 300, radius: 0.5 }).value, 300 * Math.PI * 0.25);
+  near(treatedArea({ kind: 'squares', count: 300, side: 0.4 }).value, 48);
+  near(treatedArea({ kind: 'strips', metres: 2500, width: 0.8 }).value, 2000);
+  near(treatedArea({ kind: 'whole', area: 4321 }).value, 4321);
+});
+
 test('what is bought covers what is needed in whole packs, and no pack more', () => {
   const terms = fc.record<MaterialTerms>({
     price: fc.option(fc.double({ min: 0, max: 500, noNaN: true })),

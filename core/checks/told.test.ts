@@ -54,6 +54,15 @@ test('no day moves the limit that it is judged by', () => {
   assert.deepEqual(against(1, 0), [0, 0, true]);
   assert.deepEqual(against(0, 0), [0, 0, false]);
   assert.deepEqual(against(9, 10), [1, 1, true]);
+  // Three standard errors of ten trees to either side of three in ten, and of three hundred.
+  for (const of of [10, 300]) {
+    const base = clusters([3, 3, 3], 10);
+    const [point] = controlChart([{ day: day(9), hits: of / 2, of }], base);
+    const half = 3 * Math.sqrt((0.3 * 0.7) / of);
+    assert.ok(Math.abs(point.upper - (0.3 + half)) < 1e-12);
+    assert.ok(Math.abs(point.lower - Math.max(0, 0.3 - half)) < 1e-12);
+    assert.equal(point.out, of === 300);
+  }
   // With few trees the limit is far, with many near.
   const upper = (of: number) => controlChart([{ day: day(1), hits: 0, of }], calm)[0].upper;
   assert.ok(upper(5) > upper(20) && upper(20) > upper(200));

@@ -124,6 +124,21 @@ test('the nearest of many is the nearest, in an index, in a field that grows, wi
     assert.notEqual(field.owner, 3);
   }
   assert.equal(new PointField({ minX: 0, minY: 0, maxX: 1, maxY: 1 }, 1).nearest(0, 0, 5), 5);
+  // Wherever its box lies.
+  for (const [dx, dy] of [
+    [-740, 310],
+    [5000, -90],
+  ]) {
+    const far = new PointField({ minX: dx, minY: dy, maxX: dx + 100, maxY: dy + 100 }, 4);
+    for (let i = 0; i < 200; i++) far.add(places[2 * i] + dx, places[2 * i + 1] + dy, i);
+    for (let i = 0; i < 40; i++) {
+      const [x, y] = [centres[2 * i], centres[2 * i + 1]];
+      const least = Array.from({ length: 200 }, (_, p) =>
+        Math.hypot(places[2 * p] - x, places[2 * p + 1] - y),
+      ).reduce((a, b) => Math.min(a, b), 6);
+      assert.ok(close(far.nearest(x + dx, y + dy, 6), least, 1e-6));
+    }
+  }
 });
 
 test('a bent row with a gap: pegs lie on it, a step apart, and each is found again from its place', () => {

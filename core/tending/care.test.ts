@@ -39,6 +39,8 @@ test('a round of care is what was done without a long pause; last year’s does 
   );
   assert.equal(states[0].last, NOW - DAY);
   assert.deepEqual(careStates([], [1, 2]), []);
+  const backwards = careStates([done('mulched', 9, 1), done('mulched', 12, 2), done('mulched', 4, 3)], [4, 9, 12]); // prettier-ignore
+  assert.deepEqual(backwards[0].rows, [4, 9, 12], 'in the order of the block');
   const rounds = careRounds([done('weeded', 1, 400), done('weeded', 1, 3)], [1]);
   assert.deepEqual(
     rounds.map(({ last, left }) => [NOW - last, left]),

@@ -220,6 +220,22 @@ test('slope, aspect and area along the ground of a plane', () => {
     [left - 41, below - 39, false],
   ] as const)
     assert.equal(covers(plane, corner(x, y)), on, `${x}, ${y}`);
+  // Of nodes in a triangle as many as its area holds: half the square's, to the nodes on its border.
+  const half: MultiPolygon = [
+    [
+      [
+        [20, 20],
+        [180, 20],
+        [20, 180],
+      ],
+    ],
+  ];
+  const lowEast = { ...plane, heights: plane.heights.map((_, i) => i % plane.columns) };
+  const { highest, meanSlope } = groundLie(lowEast, half, planeArea(half));
+  assert.ok(Math.abs(meanSlope - 1 / plane.cell) < 1e-9);
+  assert.equal(highest, Math.floor((180 - plane.minX) / plane.cell));
+  const along = groundLie(plane, half, planeArea(half));
+  assert.ok(Math.abs(along.alongGround - 12_800 * Math.sqrt(1 + 0.13 ** 2)) < 1e-6);
   // Slopes by the five classes of the page: 5, 15, 25 and 40 % belong to the steeper one.
   for (const [slope, steep] of [
     [0.03, 0],

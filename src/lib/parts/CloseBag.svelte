@@ -12,9 +12,18 @@
     name: string;
     /** ISO moment at which it was closed; nothing where the page’s own moment holds. */
     onclose: (at?: string) => void;
+    /** A soak ends in the same way: what is said of it. */
+    says?: { since: string; when: string; then: string; now: string; plain: string };
   }
+  const OF_A_BAG = {
+    since: 'Open since',
+    when: 'When was it closed?',
+    then: 'It was closed then',
+    now: 'It is still open: close it now',
+    plain: 'Close the bag',
+  };
   /** Closes a bag now, or as of the moment at which it was closed where nobody entered it. */
-  let { openedAt, forgotten, name, onclose }: Props = $props();
+  let { openedAt, forgotten, name, onclose, says = OF_A_BAG }: Props = $props();
   const id = $props.id();
   const zone = $derived<string>(page.data.site?.zone ?? 'utc');
   const began = $derived(Date.parse(openedAt));
@@ -31,7 +40,7 @@
 
 {#if forgotten}
   <div class="closing">
-    <label for="{id}-at">Open since {formatMoment(began, zone)}. When was it closed?</label>
+    <label for="{id}-at">{says.since} {formatMoment(began, zone)}. {says.when}</label>
     <input
       id="{id}-at"
       type="datetime-local"
@@ -43,18 +52,18 @@
     />
     {#if wrong}<p id="{id}-wrong" class="say stop" role="alert">{wrong}</p>{/if}
     <span class="acts">
-      <Button size="small" on:click={then}>It was closed then</Button>
+      <Button size="small" on:click={then}>{says.then}</Button>
       <Button
         size="small"
         kind="ghost"
-        aria-label="It is still open: close it now, {name}"
-        on:click={() => onclose(new Date().toISOString())}>It is still open: close it now</Button
+        aria-label="{says.now}, {name}"
+        on:click={() => onclose(new Date().toISOString())}>{says.now}</Button
       >
     </span>
   </div>
 {:else}
-  <Button size="small" aria-label="Close the bag, {name}" on:click={() => onclose()}
-    >Close the bag</Button
+  <Button size="small" aria-label="{says.plain}, {name}" on:click={() => onclose()}
+    >{says.plain}</Button
   >
 {/if}
 

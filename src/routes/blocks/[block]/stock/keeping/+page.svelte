@@ -71,10 +71,10 @@
     });
   const closeBag = (lotId: string, closes: string, at?: string) =>
     attempt(() => send('stock.root', { ...newEvent(at), lotId, kind: 'close', closes }));
-  const drain = (lotId: string, soak: { id: string; count: number }) =>
+  const drain = (lotId: string, soak: { id: string; count: number }, at?: string) =>
     attempt(() =>
       send('stock.record', {
-        ...newEvent(),
+        ...newEvent(at),
         lotId,
         kind: 'drain',
         count: soak.count,
@@ -296,7 +296,8 @@
         title="Lot {lot.code}, {formatNumber(soak.count)} {card(lot.speciesId).name.toLowerCase()}"
         soak={soakState(soak.startedAt, data.at)}
         {clock}
-        ondrain={data.mayRecord ? () => drain(lot.id, soak) : undefined}
+        startedAt={soak.startedAt}
+        ondrain={data.mayRecord ? (at) => drain(lot.id, soak, at) : undefined}
       />
     {:else}<p class="quiet">
         Nothing. Put a lot to soak on its page: two hours at least, eight at most.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import CloseBag from '$lib/parts/CloseBag.svelte';
   import { formatNumber } from '$core/measure/units';
   import { SOAK_HOURS, type SoakState } from '$core/stock/keeping';
 
@@ -6,10 +7,19 @@
     title: string;
     soak: SoakState;
     clock: (at: number) => string;
-    ondrain?: () => void;
+    startedAt: string;
+    /** ISO moment at which it was taken out; nothing for now. */
+    ondrain?: (at?: string) => void;
   }
   /** How long trees have been in water, between the two ends of a soak. */
-  let { title, soak, clock, ondrain }: Props = $props();
+  let { title, soak, startedAt, clock, ondrain }: Props = $props();
+  const OF_A_SOAK = {
+    since: 'In water since',
+    when: 'When was it taken out?',
+    then: 'It was taken out then',
+    now: 'It is still in: taken out now',
+    plain: 'Taken out',
+  };
   const width = 250;
   const x = (hours: number) => Math.min(1, hours / (SOAK_HOURS.most + 2)) * width;
   const SAY = {
@@ -41,7 +51,9 @@
   <p class:bad={soak.state === 'too-long'}>
     {formatNumber(soak.hours, 1)} h in water. {SAY[soak.state]()}
   </p>
-  {#if ondrain}<button class="link-button" onclick={ondrain}>Taken out</button>{/if}
+  {#if ondrain && soak.state === 'too-long'}
+    <CloseBag openedAt={startedAt} forgotten name={title} onclose={ondrain} says={OF_A_SOAK} />
+  {:else if ondrain}<button class="link-button" onclick={() => ondrain()}>Taken out</button>{/if}
 </div>
 
 <style>

@@ -6,6 +6,7 @@ import { dayOf } from '../../core/say/day';
 import { exposureByLabel, worstExposure } from '../../core/stock/exposure';
 import { admit, balance, STOCK_KINDS, type StockEvent } from '../../core/stock/ledger';
 import { perform as carryOut } from '../../src/lib/rooms/commands.server';
+import { lotsToCarry } from '../../src/lib/rooms/stock/carry.server';
 import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
 import {
   clockOfVessel,
@@ -145,6 +146,26 @@ test('only a lot that was dipped bears the air longer, on board, boxes and phone
   const clock = (state: typeof plain) => clockOfVessel(state.open[0], state, air, Date.now());
   assert.ok(Math.abs(clock(plain).allowed - 20) < 1e-9, 'twenty minutes in the air of the anchor');
   assert.ok(Math.abs(clock(long).allowed - 20 * long.lot.dipFactor) < 1e-9);
+});
+
+test('a lot whose roots were in the air too long goes out after its species’ others, and is looked at', async () => {
+  const [dried, fine] = [await newLot('a dried one'), await newLot('b fine one')];
+  const hours = (ago: number) => new Date(Date.now() - ago * 60 * MINUTE).toISOString();
+  for (const lotId of [dried, fine])
+    await setting.done('checker', 'stock.record', {
+      ...{ ...event(), lotId, kind: 'receive', count: 40, placeId: places[0], at: hours(9) },
+    });
+  const opened = { ...event(), lotId: dried, label: 'bag 1', at: hours(7) };
+  await setting.done('checker', 'stock.root', { ...opened, kind: 'open', closes: null });
+  const speciesId = (await store.lot.findByPk(fine))!.get().speciesId;
+  const order = async () => {
+    const { lots, stressed } = await lotsToCarry(await setting.facts(), blockId, [speciesId]);
+    return {
+      own: lots.map(({ lot }) => lot).filter((lot) => lot === dried || lot === fine),
+      advice: stressed.get(dried)!.advice?.what,
+    };
+  };
+  assert.deepEqual(await order(), { own: [fine, dried], advice: 'roots' });
 });
 
 test('what runs short names the lots that have any, not the empty ones', async () => {

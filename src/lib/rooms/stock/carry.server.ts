@@ -39,7 +39,8 @@ export async function bagSize(
 }
 
 /**
- * Lots of a block's species that have trees, in the order in which they go out: the most stressed first.
+ * Lots of a block's species that have trees, in the order in which they go out: the most stressed first, but those
+ * whose roots are to be looked at before only when there are no others.
  * @param mix species of the layout, by id
  */
 export async function lotsToCarry(
@@ -54,9 +55,12 @@ export async function lotsToCarry(
   ]);
   const stressed = await stressOf(facts, states, exposuresOf(states, air, facts.now));
   const stress = (lotId: string) => ({ stress: stressed.get(lotId)!.stress.value });
+  const later = (lotId: string) => Number(stressed.get(lotId)!.advice?.what === 'roots');
   const lots = states
     .filter(({ lot, balance }) => balance.onHand > 0 && mix.includes(standsFor(lot)))
-    .sort((a, b) => byStress(stress(a.lot.id), stress(b.lot.id)))
+    .sort(
+      (a, b) => later(a.lot.id) - later(b.lot.id) || byStress(stress(a.lot.id), stress(b.lot.id)),
+    )
     .map(({ lot, balance }) => ({
       lot: lot.id,
       species: mix.indexOf(standsFor(lot)),

@@ -34,6 +34,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         code: lot.code,
         speciesId: lot.speciesId,
         place: stressed.get(lot.id)?.place?.name ?? null,
+        lookFirst: stressed.get(lot.id)?.advice?.what === 'roots',
         weight: lots.find((entry) => entry.lot === lot.id)?.weight ?? 0,
         weighed: lot.treeWeight !== null,
       })),

@@ -107,7 +107,8 @@
                     ><b>{lot.code}</b>
                     <span class="quiet num"
                       >box {rangesOf(run.boxes.map(({ number }) => number))}</span
-                    ></td
+                    >{#if lot.lookFirst}<br /><span class="look">look at its fine roots first</span
+                      >{/if}</td
                   >
                   <td><SpeciesName card={card(lot.speciesId)} /></td>
                   <td class="n">{run.boxes.length}</td>
@@ -244,6 +245,10 @@
 </div>
 
 <style>
+  .look {
+    color: var(--clay);
+    font-weight: 650;
+  }
   .trip {
     overflow-x: auto;
     margin-bottom: 18px;

@@ -69,10 +69,26 @@ export interface Change {
 /** Orders that are tried, and how many plots all of them may have together: with many plots fewer tell as much. */
 const PERMUTATIONS = { most: 999, least: 199, plots: 150_000 };
 
+/** Half of the x below which (1 − e^(−x/2))² is 95 %. */
+const NEAR = -Math.log(1 - Math.sqrt(0.95));
+
+/** How much more plots differ than single trees would, each about the rate of its own days. */
+function spreadOver(parts: readonly (readonly Cluster[])[]): number {
+  const known = parts.flatMap((plots) => {
+    const rate = sum(plots.map(({ hits }) => hits)) / sum(plots.map(({ of }) => of));
+    return rate > 0 && rate < 1 && plots.length > 1
+      ? [{ free: plots.length - 1, spread: dispersion(plots, rate) }]
+      : [];
+  });
+  const free = sum(known.map((part) => part.free));
+  return free ? sum(known.map((part) => part.free * part.spread)) / free : 1;
+}
+
 /**
  * The day from which the share of faulty trees was another: the split of the days with the greatest
- * likelihood, with all those within 1.92 of it for its interval (likelihood ratio, χ² with one degree), and
- * its chance by putting the plots in another order so many times.
+ * likelihood, with all those near it for its interval, and its chance by putting the plots in another order so many
+ * times. A day is no rate: twice the likelihood ratio of the day of a change stays under x with (1 − e^(−x/2))²
+ * (Hansen 2000, Econometrica 68; from memory), and plots that differ more than single trees would tell so much less.
  * @returns nothing with fewer than two days
  */
 export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Change | undefined {
@@ -99,9 +115,15 @@ export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Chan
   };
   const found = gains(plots);
   const best = found.reduce((a, b) => (b.gain > a.gain ? b : a));
-  const near = found.flatMap(({ gain }, i) => (gain >= best.gain - 1.92 ? [i + 1] : []));
+  const split = found.indexOf(best);
+  const [early, late] = [
+    plots.filter((_, i) => at[i] <= split),
+    plots.filter((_, i) => at[i] > split),
+  ];
+  const reach = NEAR * spreadOver([early, late]);
+  const near = found.flatMap(({ gain }, i) => (gain >= best.gain - reach ? [i + 1] : []));
   const said = (chance: number): Change => ({
-    day: days[found.indexOf(best) + 1],
+    day: days[split + 1],
     ...{ from: days[near[0]], to: days[near.at(-1)!] },
     ...{ before: best.before, after: best.after, chance },
   });

@@ -165,6 +165,30 @@ test('kappa’s interval holds its value as often as it says', () => {
   assert.ok(held > 920 && held < 980, `${held}`);
 });
 
+test('the days between which a change lies hold it as often as they say, plots alike or not', () => {
+  for (const unlike of [0, 0.8]) {
+    const random = seededRandom(`changes ${unlike}`);
+    let [found, held, width] = [0, 0, 0];
+    for (let season = 0; season < 250; season++) {
+      const change = 4 + Math.floor(random() * 6);
+      const plots = Array.from({ length: 48 }, (_, i): DayCluster => {
+        const on = 1 + Math.floor(i / 4);
+        const rate = (on < change ? 0.05 : 0.16) * (1 + unlike * (random() < 0.5 ? -1 : 1));
+        const hits = Array.from({ length: 8 }, () => random()).filter((u) => u < rate).length;
+        return { day: day(on), hits, of: 8 };
+      });
+      const told = changeOf(plots, `${season}`)!;
+      if (told.chance > 0.05) continue;
+      found++;
+      width += 1 + Number(told.to.slice(8)) - Number(told.from.slice(8));
+      if (told.from <= day(change) && day(change) <= told.to) held++;
+    }
+    assert.ok(found > 120, `${found} found`);
+    assert.ok(held / found >= 0.94, `${held} of ${found} intervals hold`);
+    assert.ok(width / found < 7, `${width / found} days wide`);
+  }
+});
+
 test('two looks are held against each other tree by tree', () => {
   const tree = (peg: number, ...faults: Fault[]): CheckedTree => ({ row: 1, peg, faults });
   const found = agreementOf([

@@ -1,7 +1,7 @@
 import type { Runs } from '../rows/species';
 import type { BagTerms } from '../stock/carry';
 import { refillPoints, type RefillPoint } from './caches';
-import { endsAt, forecast, hoursIn, type PlanterForecast, type Spell } from './forecast';
+import { allEndBy, endsAt, forecast, hoursIn, type PlanterForecast, type Spell } from './forecast';
 import { plantingSpells, spellsOf, type OwnHours } from './hours';
 import type { Day } from '../measure/dates';
 import type { Rate } from './rates';
@@ -49,7 +49,7 @@ export interface CrewDay {
   /** Hours of planting that are left. */
   hours: number;
   spells: Spell[];
-  /** When the last tree of the block goes in, and between what; undefined beyond the day. */
+  /** When the last tree of the block goes in on the middle one of such days, and between what; undefined beyond the day. */
   end?: number;
   early?: number;
   late?: number;
@@ -94,18 +94,21 @@ export function crewDay(
     return { ...told, rows: own.map(({ number }) => number), refills };
   });
   const busy = planters.filter(({ trees }) => trees > 0);
+  const paced = busy.map(({ planter, trees }) => ({
+    trees,
+    rate: here.find(({ id }) => id === planter)!.rate,
+    spells: spellsOf(spells, dayStart, hoursOf(planter)),
+  }));
   const open = rows.some(
     ({ number, left }) => left > 0 && !here.some(({ id }) => holds(shares, id, number)),
   );
-  const last = (which: 'end' | 'early' | 'late') =>
-    !open && busy.length && busy.every((one) => one[which] !== undefined)
-      ? Math.max(...busy.map((one) => one[which]!))
-      : undefined;
+  // Which of them is last is not known: of several who end alike one is behind.
+  const within = (chance: number) => (!open && busy.length ? allEndBy(paced, chance) : undefined);
   return {
     planters,
     hours: hoursIn(spells),
     spells,
-    ...{ end: last('end'), early: last('early'), late: last('late') },
+    ...{ end: within(0.5), early: within(0.05), late: within(0.95) },
     planted:
       rows.reduce((sum, { planted }) => sum + planted, 0) +
       busy.reduce((sum, { trees, over }) => sum + trees - over, 0),

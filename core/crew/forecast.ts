@@ -1,6 +1,6 @@
 import { judgeAir, type AirFinding } from '../calendar/weather';
 import type { Air } from '../stock/exposure';
-import type { Rate } from './rates';
+import { chanceOver, gammaQuantile, Z90, type Rate } from './rates';
 
 /** Hours in which planting goes on, from and to in milliseconds; what lies between is a pause or stop. */
 export interface Spell {
@@ -81,7 +81,7 @@ export interface PlanterForecast {
   planter: string;
   /** Trees still to plant of their rows. */
   trees: number;
-  /** When the last is in at the learned rate, and between what; undefined beyond today's hours. */
+  /** When the last is in at the learned rate, and between what nine days in ten; undefined beyond today's hours. */
   end?: number;
   early?: number;
   late?: number;
@@ -91,6 +91,37 @@ export interface PlanterForecast {
   over: number;
 }
 
+/** What a forecast takes of a rate. */
+type DayRate = Pick<Rate, 'dayShape'> & { perHour: { value: number } };
+
+/**
+ * When, with so great a chance, all have set their trees, each of them as fast or slow as their day is by itself.
+ * @param planters trees still to come, rates, and the hours of each
+ * @returns undefined where today's hours do not suffice
+ */
+export function allEndBy(
+  planters: readonly { trees: number; rate: DayRate; spells: readonly Spell[] }[],
+  chance: number,
+): number | undefined {
+  const until = (spells: readonly Spell[], at: number) =>
+    hoursIn(spells.flatMap(({ from, to }) => (from < at ? [{ from, to: Math.min(to, at) }] : [])));
+  const done = (at: number) =>
+    planters.reduce((all, { trees, rate: { perHour, dayShape }, spells }) => {
+      const hours = until(spells, at);
+      if (!(perHour.value > 0) || !hours) return trees > 0 ? 0 : all;
+      return all * chanceOver(trees / hours, dayShape, dayShape / perHour.value);
+    }, 1);
+  const moments = planters.flatMap(({ spells }) => spells.flatMap(({ from, to }) => [from, to]));
+  let [low, high] = [Math.min(...moments), Math.max(...moments)];
+  if (!moments.length || done(high) < chance) return undefined;
+  while (high - low > 1000) {
+    const middle = (low + high) / 2;
+    if (done(middle) < chance) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
 /**
  * Where each planter is when, by the learned rate and the hours left.
  * @param rows of theirs, in order of planting, with the trees still to plant
@@ -98,7 +129,7 @@ export interface PlanterForecast {
 export function forecast(
   planter: string,
   rows: readonly { number: number; trees: number }[],
-  { perHour, low, high }: Pick<Rate, 'low' | 'high'> & { perHour: { value: number } },
+  { perHour, dayShape }: DayRate,
   spells: readonly Spell[],
 ): PlanterForecast {
   const trees = rows.reduce((sum, row) => sum + row.trees, 0);
@@ -115,8 +146,8 @@ export function forecast(
     planter,
     trees,
     end: endsAt(trees, perHour.value, spells),
-    early: endsAt(trees, high, spells),
-    late: endsAt(trees, low, spells),
+    early: endsAt(trees, gammaQuantile(dayShape, dayShape / perHour.value, Z90), spells),
+    late: endsAt(trees, gammaQuantile(dayShape, dayShape / perHour.value, -Z90), spells),
     lastRow,
     over: Math.max(0, Math.round(trees - able)),
   };

@@ -1,5 +1,6 @@
 import { say } from '../say/message';
 import { addTo, type Day } from '../measure/dates';
+import { normalProbability } from '../measure/gamma';
 import type { Figure } from '../measure/working';
 import type { PlantedSums } from './sums';
 
@@ -13,11 +14,8 @@ export const DAY_HOURS = 8;
  * day. From memory.
  */
 export const PRIOR_HOURS = { typed: 8, usual: 4 };
-/**
- * How much more the trees of a day vary than a Poisson count does, until a planter's own days tell:
- * 700 trees with days that differ by 15 %. From memory.
- */
-const USUAL_DISPERSION = 16;
+/** By how much a planter's days differ until their own tell, a share of the mean. From memory. */
+const USUAL_SPREAD = 0.15;
 /** Days of a planter's own from which on their spread is known. */
 const OWN_DAYS = 3;
 
@@ -28,6 +26,8 @@ export interface Rate {
   perHour: Figure;
   low: number;
   high: number;
+  /** Shape of the Gamma distribution of a single day's trees an hour about it: days differ, and it is not known exactly. */
+  dayShape: number;
   from: 'tallies' | 'typed' | 'usual';
   /** Days and hours that it was learned from. */
   days: number;
@@ -84,7 +84,9 @@ export function learned(
   const shape = prior * weight + trees;
   const scale = weight + hours;
   const mean = shape / scale;
-  const dispersion = dispersionOf(days);
+  const dispersion = dispersionOf(days, 1 + USUAL_SPREAD ** 2 * prior * DAY_HOURS);
+  // A day yet to come varies as days do, about a mean that is known so well: both variances together.
+  const ofADay = 1 / (1 / scale + 1 / hoursADay({ days: days.length, hours }));
   const at = (z: number) => gammaQuantile(shape / dispersion, scale / dispersion, z);
   return {
     rate: mean * DAY_HOURS,
@@ -102,6 +104,7 @@ export function learned(
     },
     low: at(-Z90),
     high: at(Z90),
+    dayShape: (mean * ofADay) / dispersion,
     from: days.length ? 'tallies' : before,
     days: days.length,
     hours,
@@ -109,14 +112,15 @@ export function learned(
 }
 
 /** Nine times in ten lies between these. */
-const Z90 = 1.6448536269514722;
+export const Z90 = 1.6448536269514722;
 
 /**
  * Pearson's statistic over its degrees of freedom: how much more the days of a planter differ than a
  * Poisson count would; at least 1 (McCullagh & Nelder, Generalized Linear Models, 6.2.3).
+ * @param usual that of days that differ by the usual spread, and by chance
  */
-function dispersionOf(days: readonly { trees: number; hours: number }[]): number {
-  if (days.length < OWN_DAYS) return USUAL_DISPERSION;
+function dispersionOf(days: readonly { trees: number; hours: number }[], usual: number): number {
+  if (days.length < OWN_DAYS) return usual;
   const trees = days.reduce((sum, day) => sum + day.trees, 0);
   const hours = days.reduce((sum, day) => sum + day.hours, 0);
   const pearson = days.reduce((sum, day) => {
@@ -125,7 +129,7 @@ function dispersionOf(days: readonly { trees: number; hours: number }[]): number
   }, 0);
   // Few days say little of their spread: the usual one counts as much as two of them.
   const few = 2;
-  return Math.max(1, (pearson + few * USUAL_DISPERSION) / (days.length - 1 + few));
+  return Math.max(1, (pearson + few * usual) / (days.length - 1 + few));
 }
 
 /**
@@ -138,6 +142,16 @@ function dispersionOf(days: readonly { trees: number; hours: number }[]): number
 export function gammaQuantile(shape: number, rate: number, z: number): number {
   const root = 1 - 1 / (9 * shape) + z / (3 * Math.sqrt(shape));
   return (shape / rate) * Math.max(0, root) ** 3;
+}
+
+/**
+ * The chance that a value of a Gamma distribution is at least so great, by the same approximation.
+ * @example chanceOver(9.97, 100, 10) // ≈ 0.5
+ */
+export function chanceOver(value: number, shape: number, rate: number): number {
+  if (value <= 0) return 1;
+  const root = Math.cbrt((value * rate) / shape);
+  return normalProbability((1 - 1 / (9 * shape) - root) * 3 * Math.sqrt(shape));
 }
 
 /** Hours that a planter's day had of late, as clocked; those of a usual day until then. */

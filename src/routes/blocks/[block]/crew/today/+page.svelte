@@ -361,7 +361,9 @@
       <p class="num">
         The last tree goes in: <b data-testid="end"
           >{released.planted >= released.trees ? 'every tree is in' : clock(day.end)}</b
-        >{#if day.end !== undefined}, between {clock(day.early)} and {clock(day.late)}{/if}
+        >{#if day.end !== undefined}{day.late === undefined
+            ? `; ${clock(day.early)} at the soonest, perhaps not ${when}`
+            : `, nine days in ten between ${clock(day.early)} and ${clock(day.late)}`}{/if}
       </p>
       {#each dry as { name, short, dry: out } (name)}
         <p class="say stop">

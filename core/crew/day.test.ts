@@ -719,6 +719,9 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   assert.ok(day.end! > at('12:45'), 'one of two is behind on more than half of the days');
   assert.equal(day.planted, 300);
   assert.ok(day.early! < day.end! && day.late! > day.end!);
+  const riders = crewDay(rows, shares, [ann, bob], DAY_TERMS, { ...on, together: true });
+  assert.equal(riders.end, at('12:00'), 'on one machine both are as fast or as slow');
+  assert.equal(riders.late, Math.max(...riders.planters.map(({ late }) => late!)));
   // Refills: 200 trees of a bag are more than either has left.
   assert.deepEqual(hers.refills, []);
   const small = crewDay(rows, shares, [ann, bob], DAY_TERMS, {

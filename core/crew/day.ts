@@ -64,7 +64,7 @@ export interface CrewDay {
  * @param here planters who are at work, or who come; others' rows wait
  * @param stops hours that do not allow planting
  * @param dayStart the site's midnight, milliseconds since 1970; `day` the site's day that begins then, for hours of
- *   their own
+ *   their own; `together` where all ride one machine, fast or slow
  */
 export function crewDay(
   rows: readonly DayRow[],
@@ -77,7 +77,15 @@ export function crewDay(
     stops,
     bag,
     day,
-  }: { now: number; dayStart: number; stops: readonly Spell[]; bag: BagSize; day?: Day },
+    together = false,
+  }: {
+    now: number;
+    dayStart: number;
+    stops: readonly Spell[];
+    bag: BagSize;
+    day?: Day;
+    together?: boolean;
+  },
 ): CrewDay {
   const hoursOf = (planter: string) =>
     terms.own?.find((own) => own.planterId === planter && own.day === day);
@@ -102,13 +110,19 @@ export function crewDay(
   const open = rows.some(
     ({ number, left }) => left > 0 && !here.some(({ id }) => holds(shares, id, number)),
   );
-  // Which of them is last is not known: of several who end alike one is behind.
-  const within = (chance: number) => (!open && busy.length ? allEndBy(paced, chance) : undefined);
+  const ends = !open && busy.length > 0;
+  const latest = (which: 'end' | 'early' | 'late') =>
+    busy.every((one) => one[which] !== undefined)
+      ? Math.max(...busy.map((one) => one[which]!))
+      : undefined;
+  // On one machine all have the same day; on foot each has their own, and of several who end alike one is behind.
+  const within = (chance: number, which: 'end' | 'early' | 'late') =>
+    !ends ? undefined : together ? latest(which) : allEndBy(paced, chance);
   return {
     planters,
     hours: hoursIn(spells),
     spells,
-    ...{ end: within(0.5), early: within(0.05), late: within(0.95) },
+    ...{ end: within(0.5, 'end'), early: within(0.05, 'early'), late: within(0.95, 'late') },
     planted:
       rows.reduce((sum, { planted }) => sum + planted, 0) +
       busy.reduce((sum, { trees, over }) => sum + trees - over, 0),

@@ -84,9 +84,10 @@ export function learned(
   const shape = prior * weight + trees;
   const scale = weight + hours;
   const mean = shape / scale;
-  const dispersion = dispersionOf(days, 1 + USUAL_SPREAD ** 2 * prior * DAY_HOURS);
+  const long = hoursADay({ days: days.length, hours });
+  const dispersion = dispersionOf(days, 1 + USUAL_SPREAD ** 2 * prior * long);
   // A day yet to come varies as days do, about a mean that is known so well: both variances together.
-  const ofADay = 1 / (1 / scale + 1 / hoursADay({ days: days.length, hours }));
+  const ofADay = 1 / (1 / scale + 1 / long);
   const at = (z: number) => gammaQuantile(shape / dispersion, scale / dispersion, z);
   return {
     rate: mean * DAY_HOURS,

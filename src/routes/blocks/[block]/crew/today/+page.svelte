@@ -77,7 +77,7 @@
         shares,
         crew.map(({ id }) => ({ id, rate: rates.get(id)! })),
         terms,
-        { now, dayStart, stops, bag: released.bag, day: planned },
+        { now, dayStart, stops, bag: released.bag, day: planned, together: data.seats > 0 },
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));

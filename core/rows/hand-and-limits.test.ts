@@ -489,6 +489,11 @@ test('setting out: the baseline’s pegs, both diagonals, and the way to a peg',
   const base = out.baseline!;
   assert.equal(base.pegs.length, rowCount(rows));
   assert.ok(Math.abs(base.pegs[4].along - 4 * 3) < 1e-9);
+  // As long as from its first peg to its last, wherever the block lies in its plane.
+  assert.ok(Math.abs(base.length - 3 * (rowCount(rows) - 1)) < 1e-9, `${base.length}`);
+  assert.ok(Math.abs(base.length - base.pegs.at(-1)!.along) < 1e-9);
+  const ends = Math.hypot(base.to[0] - base.from[0], base.to[1] - base.from[1]);
+  assert.ok(Math.abs(base.length - ends) < 1e-9);
   assert.ok(
     Math.abs(base.square.diagonal - Math.hypot(base.square.width, base.square.height)) < 1e-9,
   );

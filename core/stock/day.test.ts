@@ -115,3 +115,23 @@ test('every kind of event moves trees from whoever has them to whoever gets them
   for (const kind of ['dip', 'soak', 'drain', 'water', 'correct'] as const)
     assert.deepEqual(flow(kind), {});
 });
+
+test('whoever still had trees from before stands in the account, whoever had none does not', () => {
+  const carried = [{ planter: 'ann', lot: 'pine-a', count: 12 }];
+  const tallied = new Map([[tallyKey('bo', 'oak'), 0]]);
+  const { lines } = accountOfDay([], tallied, speciesOf, carried);
+  assert.deepEqual(
+    lines.map(({ planter, species, carried: before, missing }) => [planter, species, before, missing]), // prettier-ignore
+    [['ann', 'pine', 12, 12]],
+  );
+  const only = (kind: StockEvent['kind']) =>
+    accountOfDay(
+      [{ id: 'x', lot: 'oak', kind, count: 5, planter: 'bo', at: '2026-11-24T08:00:00Z' }],
+      new Map(),
+      speciesOf,
+    ).lines.map(({ planter }) => planter);
+  for (const kind of ['issue', 'return', 'lose'] as const)
+    assert.deepEqual(only(kind), ['bo'], kind);
+  const planted = accountOfDay([], new Map([[tallyKey('bo', 'oak'), 9]]), speciesOf).lines;
+  assert.deepEqual([planted[0].planter, planted[0].planted], ['bo', 9]);
+});

@@ -129,6 +129,13 @@ test('sorting: every tree in one bucket, nobody cut to a stump, the rule harms f
           assert.equal(byHand, option.harmed);
           assert.ok(option.worstCut <= ROOT_RULES.mostCut + 1e-9, 'nobody is cut to a stump');
         }
+        // Best: no other harms as few at as little labour and cuts as little, and one of these less.
+        const beats = (a: (typeof plan.options)[0], b: (typeof plan.options)[0]) => {
+          const pairs = (['harmed', 'labour', 'cutShare'] as const).map((key) => [a[key], b[key]]);
+          return pairs.every(([x, y]) => x <= y) && pairs.some(([x, y]) => x < y);
+        };
+        for (const option of plan.options)
+          assert.equal(option.best, !plan.options.some((other) => beats(other, option)));
         const fewest = Math.min(...plan.options.map(({ harmed }) => harmed));
         assert.ok(plan.recommended.harmed <= fewest + Math.round(sample.length / 50));
         assert.ok(plan.recommended.trim >= ROOT_RULES.keep);

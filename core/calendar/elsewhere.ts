@@ -5,7 +5,16 @@ import { SPRAY_ROUND } from './label';
 /** Who says that a task is done though nobody ticked it off. */
 export interface DoneElsewhere {
   on: Day;
-  by: 'orders' | 'stock' | 'rows' | 'spraying' | 'crew' | 'checks' | 'tending' | 'watering' | 'survival';
+  by:
+    | 'orders'
+    | 'stock'
+    | 'rows'
+    | 'spraying'
+    | 'crew'
+    | 'checks'
+    | 'tending'
+    | 'watering'
+    | 'survival';
 }
 
 /** What other pages show done. A day is that of the last of it, and is missing while any of it is left. */

@@ -7,14 +7,8 @@ import type { BlockRow } from '../ground/tables.server';
 import type { LotRow, SpeciesRow } from './tables.server';
 
 import { rootAirNow } from '../../server/station';
-import {
-  cardsFact,
-  exposuresOf,
-  lotsFact,
-  standsFor,
-  stressOf,
-  type LotStress,
-} from './facts.server';
+import { cardsFact, exposuresOf, lotsFact, standsFor } from './facts.server';
+import { stressOf, type LotStress } from './keeping.server';
 
 /** Wet weight of one tree of a lot, kg: as it was weighed, or as trees of its age and container usually weigh. */
 export const treeWeight = (

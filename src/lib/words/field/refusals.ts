@@ -134,8 +134,10 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'stock.thereAlready': 'Ils y sont déjà ; choisissez un autre lieu.',
     'stock.cancelledAlready': 'Cette saisie est déjà reprise.',
     'stock.noTarget': 'La saisie à reprendre n’est pas dans ce lot.',
-    'calendar.noSuchTask': 'Cette tâche n’existe pas ; elle a peut-être quitté le plan entre-temps.',
-    'calendar.doneAhead': '« {task} » ne peut pas être faite le {day} : ce jour est encore à venir.',
+    'calendar.noSuchTask':
+      'Cette tâche n’existe pas ; elle a peut-être quitté le plan entre-temps.',
+    'calendar.doneAhead':
+      '« {task} » ne peut pas être faite le {day} : ce jour est encore à venir.',
     'calendar.dayMissing': 'Dites quel jour « {task} » a été fait.',
     'calendar.labelTimes':
       'Déjà traité {times, plural, one {une fois} other {# fois}} en {year} ; l’étiquette permet {allowed}.',

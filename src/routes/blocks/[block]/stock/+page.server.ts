@@ -11,9 +11,9 @@ import {
   lotsFact,
   placesFact,
   soaksNow,
-  stressOf,
   type LotState,
 } from '$lib/rooms/stock/facts.server';
+import { stressOf } from '$lib/rooms/stock/keeping.server';
 import { reachOf } from '$lib/rooms/stock/need.server';
 import { openBlock } from '$lib/server/page';
 import { rootAirNow } from '$lib/server/station';

@@ -3,14 +3,8 @@ import { shortCode } from '../../../../../core/stock/label';
 import { plantersFact } from '$lib/rooms/crew/facts.server';
 import { blocksFact } from '$lib/rooms/ground/facts.server';
 import { cardsOf } from '$lib/rooms/stock/cards.server';
-import {
-  dipOf,
-  exposuresOf,
-  lotsFact,
-  placesFact,
-  soaksNow,
-  stressOf,
-} from '$lib/rooms/stock/facts.server';
+import { dipOf, exposuresOf, lotsFact, placesFact, soaksNow } from '$lib/rooms/stock/facts.server';
+import { stressOf } from '$lib/rooms/stock/keeping.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import { rootAirNow } from '$lib/server/station';

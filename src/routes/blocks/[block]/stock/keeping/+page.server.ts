@@ -10,9 +10,8 @@ import {
   placesFact,
   readingsFact,
   soaksNow,
-  stressOf,
-  type LotStress,
 } from '$lib/rooms/stock/facts.server';
+import { stressOf, type LotStress } from '$lib/rooms/stock/keeping.server';
 import { blockMethod, methodOfLot } from '$lib/rooms/method/facts.server';
 import type { LotRow } from '$lib/rooms/stock/tables.server';
 import { may } from '$lib/server/authorise';

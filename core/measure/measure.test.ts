@@ -16,9 +16,9 @@ import {
   parseLength,
 } from './units';
 
-test('numbers are grouped with a thin space and never read minus nought', () => {
-  assert.equal(formatNumber(10000), '10\u2009000');
-  assert.equal(formatNumber(1234567.891, 1), '1\u2009234\u2009567.9');
+test('numbers are grouped with a narrow space and never read minus nought', () => {
+  assert.equal(formatNumber(10000), '10\u202f000');
+  assert.equal(formatNumber(1234567.891, 1), '1\u202f234\u202f567.9');
   assert.equal(formatNumber(-0.0001, 2), '0.00');
   assert.equal(formatNumber(-12.5, 1), '−12.5');
   assert.equal(formatNumber(Infinity), '–');
@@ -53,7 +53,7 @@ test('areas and densities change unit with the person', () => {
   assert.equal(formatArea(64_134, 'metric'), '6.41 ha');
   assert.equal(formatArea(40_468.564224, 'us'), '10.00 acres');
   assert.equal(formatArea(50, 'metric'), '50.0 m²');
-  assert.equal(formatDensity(0.1, 'metric'), '1\u2009000 /ha');
+  assert.equal(formatDensity(0.1, 'metric'), '1\u202f000 /ha');
   assert.equal(formatDensity(0.1, 'us'), '405 /acre');
 });
 

@@ -16,10 +16,11 @@ export const LITRES_PER_US_GALLON = 3.785411784;
 export const metresPer = (system: UnitSystem): number =>
   system === 'metric' ? 1 : METRES_PER_FOOT;
 
-const THIN_SPACE = '\u2009';
+/** Narrow, and no line ends at it: a thousand is never read for a million. */
+const NARROW_SPACE = '\u202f';
 
 /**
- * Writes a number with a thin space between thousands.
+ * Writes a number with a narrow space between thousands.
  * @param value any finite number; others become an en dash
  * @param decimals digits after the point
  * @example formatNumber(12345.6, 1).replace(/\s/g, ' ') // => '12 345.6'
@@ -28,7 +29,7 @@ export function formatNumber(value: number, decimals = 0): string {
   if (!Number.isFinite(value)) return '–';
   const fixed = Math.abs(value).toFixed(decimals);
   const [whole, fraction] = fixed.split('.');
-  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, THIN_SPACE);
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, NARROW_SPACE);
   const sign = value < 0 && Number(fixed) !== 0 ? '−' : '';
   return sign + grouped + (fraction ? `.${fraction}` : '');
 }
@@ -295,7 +296,7 @@ export function parseLength(text: string, system: UnitSystem): number {
   const cleaned = text
     .trim()
     .toLowerCase()
-    .replace(/[\u2009\u00a0]/g, '')
+    .replace(/[\u2009\u202f\u00a0]/g, '')
     .replace(/(\d),(\d)/g, '$1.$2');
   const bare = system === 'metric' ? 1 : METRES_PER_FOOT;
   if (/^[+-]?\d*\.?\d+$/.test(cleaned)) return Number(cleaned) * bare;

@@ -25,7 +25,7 @@ const both = (write: (value: number, system: 'metric' | 'us') => string, value: 
 
 test('every measure is written in both systems, by their exact definitions', () => {
   assert.deepEqual(both(formatLength, 3.048), ['3.05 m', '10.0 ft']);
-  assert.deepEqual(both(formatLength, 304.8), ['304.8 m', '1 000.0 ft']);
+  assert.deepEqual(both(formatLength, 304.8), ['304.8 m', '1 000.0 ft']);
   assert.deepEqual(both(formatDistance, 1609.344), ['1.6 km', '1.0 mi']);
   assert.deepEqual(both(formatDistance, 30.48), ['30 m', '100 ft']);
   assert.deepEqual(both(formatArea, 4046.8564224), ['0.40 ha', '1.00 acres']);

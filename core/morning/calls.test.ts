@@ -120,11 +120,11 @@ test('what runs dry, with the lots that have any, and what the ledger does not k
   assert.equal(said(call), 'Call off 904 more alder for Haul Flat: row 156 runs dry.');
   assert.equal(
     why(call),
-    'Lot 42, 43: 296 left, rows to plant ask 1\u2009200; 275 more are on the ledger, planted and not closed yet',
+    'Lot 42, 43: 296 left, rows to plant ask 1\u202f200; 275 more are on the ledger, planted and not closed yet',
   );
   assert.deepEqual(none, []);
   const [bare] = reachCalls([{ ...alder, lots: [], unclosed: 0 }], 'Haul Flat');
-  assert.equal(why(bare), '296 left, rows to plant ask 1\u2009200');
+  assert.equal(why(bare), '296 left, rows to plant ask 1\u202f200');
 });
 
 test('a holder with less than nothing waits for another phone', () => {
@@ -223,7 +223,7 @@ test('a draft is called for two months before planting, and urgently a fortnight
   const [soon] = calls('2026-12-10');
   assert.equal(said(soon), 'Release a layout for Silt Margin: planting begins in 53 days.');
   assert.deepEqual([soon.urgency, words(soon.when)], ['soon', '22 Jan']);
-  assert.equal(why(soon), 'Version 3 is saved, 4\u2009200 trees');
+  assert.equal(why(soon), 'Version 3 is saved, 4\u202f200 trees');
   assert.equal(calls('2027-01-18')[0].urgency, 'stop');
   assert.equal(calls('2027-01-31')[0].say.figures.days, 1);
   assert.deepEqual(

@@ -27,7 +27,7 @@ test('a day at the boxes without signal: issue, bag, soak, audit and sample are 
   await page.getByRole('button', { name: 'Issue' }).click();
   await page.getByLabel('Trees').fill('999999');
   await page.getByRole('button', { name: 'Enter it' }).click();
-  await expect(page.getByRole('alert')).toContainText('999\u2009999 cannot be taken');
+  await expect(page.getByRole('alert')).toContainText('999\u202f999 cannot be taken');
   await page.getByLabel('Trees').fill('40');
   await page.locator('form select').first().selectOption({ label: 'Planter 6' });
   await page.getByRole('button', { name: 'Enter it' }).click();

@@ -11,7 +11,7 @@
     words(message, { system: units.system, zone: page.data.site?.zone });
   /** Numbers stand out: they are what a sentence is read for. */
   const parts = (sentence: string) =>
-    sentence.split(/(\d[\d\u2009.]*(?:\s(?:min|days?|km\/h|mph|of \d+))?)/);
+    sentence.split(/(\d[\d\u202f.]*(?:\s(?:min|days?|km\/h|mph|of \d+))?)/);
 </script>
 
 <ul>

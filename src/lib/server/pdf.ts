@@ -81,5 +81,5 @@ export const LINES = {
 export const heading = (...texts: string[]) =>
   texts.map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }));
 
-/** The standard faces have no thin space; a plain one reads the same in print. */
-export const plain = (text: string) => text.replaceAll('\u2009', ' ');
+/** The standard faces have no narrow space; a plain one that ends no line reads the same in print. */
+export const plain = (text: string) => text.replaceAll('\u202f', '\u00a0');

@@ -33,7 +33,7 @@ const METRIC: Reader = { system: 'metric' };
 const CARDINAL = new Intl.PluralRules('en');
 const ORDINAL = new Intl.PluralRules('en', { type: 'ordinal' });
 
-/** Our own numbers (thin spaces between thousands) instead of the platform's. */
+/** Our own numbers (narrow spaces between thousands) instead of the platform's. */
 const formatters = {
   getNumberFormat: () => ({ format: trimmed }) as unknown as Intl.NumberFormat,
   getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) =>

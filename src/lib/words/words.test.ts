@@ -111,9 +111,9 @@ test('days, moments by the site’s clock, lists, and messages within messages',
   assert.equal(plain(say('crew.noRow', { row: 14 })), 'The released layout has no row 14.');
 });
 
-test('numbers are grouped by a thin space and keep the decimals they have', () => {
+test('numbers are grouped by a narrow space and keep the decimals they have', () => {
   const number = (found: number) => words(say('measure.above', { found, max: 10_000 }));
-  assert.equal(number(12345.678), '12\u2009346 was found; at most 10\u2009000 is accepted.');
+  assert.equal(number(12345.678), '12\u202f346 was found; at most 10\u202f000 is accepted.');
   assert.match(number(2.5), /^2\.5 was/);
   assert.match(number(-3), /^−3 was/);
 });

@@ -24,7 +24,7 @@ export interface FieldReader {
 
 /**
  * A text with numbers in it as the language writes them: the decimal point becomes a comma everywhere but
- * in English. Times of day have none, and thousands are parted by a thin space in all four.
+ * in English. Times of day have none, and thousands are parted by a narrow space in all four.
  * @example numbersIn('2.5 m', 'fr') // => '2,5 m'
  */
 export const numbersIn = (text: string, language: Language): string =>

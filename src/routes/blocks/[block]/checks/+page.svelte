@@ -167,9 +167,8 @@
           {#if tenMore && all}
             <h2>How many are enough?</h2>
             <p>
-              {all.clusters} plots know it to ± {percent(tenMore.now)}. Ten more would make it ± {percent(
-                tenMore.then,
-              )}. <a href="{root}/plan">How many</a>
+              {all.clusters} plots know it to ±&nbsp;{percent(tenMore.now)}. Ten more would make it
+              ±&nbsp;{percent(tenMore.then)}. <a href="{root}/plan">How many</a>
             </p>
           {/if}
         </div>

@@ -343,8 +343,8 @@
         />
       {:else}
         <p>
-          plots know the quality to ±&nbsp;{formatPercent(halfWidth(expected, plots), 1)}. Ten more would
-          make it ±&nbsp;{formatPercent(halfWidth(expected, plots + 10), 1)}.
+          plots know the quality to ±&nbsp;{formatPercent(halfWidth(expected, plots), 1)}. Ten more
+          would make it ±&nbsp;{formatPercent(halfWidth(expected, plots + 10), 1)}.
         </p>
         {@render laidNote()}
         <PlotCurve

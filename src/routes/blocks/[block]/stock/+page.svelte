@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { usedUpText } from '$lib/parts/used-up';
   import { inWords } from '$lib/parts/reader.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -6,7 +7,7 @@
   import When from '$lib/parts/When.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
-  import { formatNumber, formatPercent } from '$core/measure/units';
+  import { formatNumber } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import Figure from '$lib/parts/Figure.svelte';
   import RootClock from '$lib/parts/RootClock.svelte';
@@ -114,7 +115,7 @@
                 >
                 <td class="n"
                   ><span class="used {level(entry.stress)}"
-                    >{entry.onHand ? formatPercent(entry.stress) : '–'}</span
+                    >{entry.onHand ? usedUpText(entry.stress) : '–'}</span
                   ></td
                 >
               </tr>

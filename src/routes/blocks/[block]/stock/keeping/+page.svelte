@@ -7,7 +7,7 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import CloseBag from '$lib/parts/CloseBag.svelte';
-  import { formatNumber, formatPercent, formatTemperature } from '$core/measure/units';
+  import { formatNumber, formatTemperature } from '$core/measure/units';
   import { readLogger, type LoggerFile } from '$core/formats/logger';
   import type { Said } from '$core/formats/reading';
   import Understood from '$lib/parts/Understood.svelte';
@@ -18,6 +18,7 @@
   import Figure from '$lib/parts/Figure.svelte';
   import RootClock from '$lib/parts/RootClock.svelte';
   import SpeciesName from '$lib/parts/SpeciesName.svelte';
+  import { usedUpText } from '$lib/parts/used-up';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import PlaceDialog from './PlaceDialog.svelte';
@@ -94,7 +95,7 @@
 
   const days = (count: number) => howMany(Math.round(count), 'day');
   const kept = (lot: PageData['lots'][number]) =>
-    `${formatPercent(lot.stress)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure)} min in the air`;
+    `${usedUpText(lot.stress)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure)} min in the air`;
   /** What to do about the lots, as sentences with a time in them; the worst first. */
   const alerts = $derived.by(() => {
     const list: { level: 'stop' | 'soon'; text: string }[] = [];
@@ -199,7 +200,7 @@
                     : howMany(lot.daysSinceLifting, 'day')}</td
                 >
                 <td class="n">{i ? '' : `${formatNumber(lot.exposure)} min`}</td>
-                <td class="n"><b>{i ? '' : formatPercent(lot.stress)}</b></td>
+                <td class="n"><b>{i ? '' : usedUpText(lot.stress)}</b></td>
               </tr>
             {/each}
           {:else}<tr><td class="quiet">Nothing is waiting here.</td></tr>{/each}

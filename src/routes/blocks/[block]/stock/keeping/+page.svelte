@@ -93,6 +93,11 @@
       }),
     );
 
+  /** The minutes are those of the anchor air, not of the clock beside them: as a ratio they are the same. */
+  const timesBorne = ({ exposure, airAllowed }: PageData['lots'][number]) => {
+    const times = exposure / airAllowed;
+    return formatNumber(times, times < 10 ? 1 : 0);
+  };
   const days = (count: number) => howMany(Math.round(count), 'day');
   const kept = (lot: PageData['lots'][number]) =>
     `${usedUpText(lot.stress)} of what it bears is used up by ${days(lot.days)} in ${lot.place?.name ?? 'no named place'} and ${formatNumber(lot.exposure)} min in the air`;
@@ -108,7 +113,7 @@
       else if (advice?.what === 'roots')
         list.push({
           level: 'stop',
-          text: `Look at the fine roots of ${name}, before any more of it is planted: the worst had ${formatNumber(lot.exposure)} min in the air, ${formatNumber(lot.airAllowed)} are what they bear.`,
+          text: `Look at the fine roots of ${name}, before any more of it is planted: the worst of it had ${timesBorne(lot)} times the air that they bear.`,
         });
       else if (advice?.what === 'today')
         list.push({

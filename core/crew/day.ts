@@ -64,7 +64,8 @@ export interface CrewDay {
  * @param here planters who are at work, or who come; others' rows wait
  * @param stops hours that do not allow planting
  * @param dayStart the site's midnight, milliseconds since 1970; `day` the site's day that begins then, for hours of
- *   their own; `together` where all ride one machine, fast or slow
+ *   their own; `together` where all ride one machine, fast or slow; `heard` from when each is reckoned with: who
+ *   is at work has set trees since their last word that nobody has told yet
  */
 export function crewDay(
   rows: readonly DayRow[],
@@ -78,6 +79,7 @@ export function crewDay(
     bag,
     day,
     together = false,
+    heard,
   }: {
     now: number;
     dayStart: number;
@@ -85,27 +87,37 @@ export function crewDay(
     bag: BagSize;
     day?: Day;
     together?: boolean;
+    heard?: ReadonlyMap<string, number>;
   },
 ): CrewDay {
   const hoursOf = (planter: string) =>
     terms.own?.find((own) => own.planterId === planter && own.day === day);
   const spells = plantingSpells(terms, now, dayStart, stops);
+  const hoursFrom = (planter: string) =>
+    spellsOf(
+      plantingSpells(terms, heard?.get(planter) ?? now, dayStart, stops),
+      dayStart,
+      hoursOf(planter),
+    );
+  /** What is reckoned to be past already ends now: nobody has said so. */
+  const coming = (at: number | undefined) => (at === undefined ? at : Math.max(at, now));
   const planters = here.map(({ id, rate }) => {
     const own = rows.filter(({ number, left }) => left > 0 && holds(shares, id, number));
     const told = forecast(
       id,
       own.map(({ number, left }) => ({ number, trees: left })),
       rate,
-      spellsOf(spells, dayStart, hoursOf(id)),
+      hoursFrom(id),
     );
     const refills = refillPoints(own, bag.weights, bag.terms);
-    return { ...told, rows: own.map(({ number }) => number), refills };
+    const ends = { end: coming(told.end), early: coming(told.early), late: coming(told.late) };
+    return { ...told, ...ends, rows: own.map(({ number }) => number), refills };
   });
   const busy = planters.filter(({ trees }) => trees > 0);
   const paced = busy.map(({ planter, trees }) => ({
     trees,
     rate: here.find(({ id }) => id === planter)!.rate,
-    spells: spellsOf(spells, dayStart, hoursOf(planter)),
+    spells: hoursFrom(planter),
   }));
   const open = rows.some(
     ({ number, left }) => left > 0 && !here.some(({ id }) => holds(shares, id, number)),
@@ -117,7 +129,7 @@ export function crewDay(
       : undefined;
   // On one machine all have the same day; on foot each has their own, and of several who end alike one is behind.
   const within = (chance: number, which: 'end' | 'early' | 'late') =>
-    !ends ? undefined : together ? latest(which) : allEndBy(paced, chance);
+    !ends ? undefined : together ? latest(which) : coming(allEndBy(paced, chance));
   return {
     planters,
     hours: hoursIn(spells),

@@ -46,6 +46,18 @@ test('for the day everybody gets what their hours allow, and the rest waits', ()
   assert.ok(treesOf(enough).ann <= 50 && treesOf(enough).bob <= 20);
 });
 
+test('for the day the pace of today counts, over several days the one of late', () => {
+  // Ann has a slow day: half of what she sets.
+  const slow = [{ ...three[0], today: 40 }, three[1], three[2]];
+  const today = shareByHours(rows(40, 10), slow, spells, new Map(), 'today');
+  assert.deepEqual(treesOf(today), { ann: 40, bob: 80, cid: 80 });
+  const whole = shareByHours(rows(90, 10), slow, spells, new Map(), 'block');
+  assert.deepEqual(treesOf(whole), { ann: 300, bob: 300, cid: 300 });
+  // All of it today: so that all end together at the pace of today.
+  const enough = shareByHours(rows(15, 10), slow, spells, new Map(), 'block');
+  assert.deepEqual(treesOf(enough), { ann: 30, bob: 60, cid: 60 });
+});
+
 test('over several days what somebody misses puts off their end, and is made up with fewer rows', () => {
   const own = new Map([['ann', spellsOf(spells, MIDNIGHT, { until: 12 })]]);
   const whole = shareByHours(rows(90, 10), three, spells, own, 'block');

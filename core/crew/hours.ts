@@ -62,13 +62,13 @@ export function spellsOf(
  * Shares rows that nobody has begun out anew, whoever comes late or leaves early getting less. For the day each has
  * as much as their hours of it allow, so that all end together, and what nobody reaches is left for another; for the
  * whole block the hours that somebody misses put off their end, unless all of it is planted today.
- * @param planters rates in trees a day of eight hours
+ * @param planters rates in trees a day of eight hours, and where today goes otherwise that of today
  * @param spells planting hours of the day from now on
  * @param own planting hours of those whose are other ones
  */
 export function shareByHours(
   rows: readonly OpenRow[],
-  planters: readonly Rated[],
+  planters: readonly (Rated & { today?: number })[],
   spells: readonly Spell[],
   own: ReadonlyMap<string, readonly Spell[]>,
   scope: 'block' | 'today',
@@ -82,13 +82,14 @@ export function shareByHours(
       spells.flatMap(({ from, to }) => (from < comes ? [{ from, to: Math.min(to, comes) }] : [])),
     );
     const rate = planter.rate / DAY_HOURS;
-    return { planter, rate, before, there };
+    const now = (planter.today ?? planter.rate) / DAY_HOURS;
+    return { planter, rate, now, before, there };
   });
   const today = shareAgain(
     rows,
-    timed.map(({ planter, rate, before, there }) => ({
+    timed.map(({ planter, now, before, there }) => ({
       ...planter,
-      ...{ rate, from: before, until: before + there },
+      ...{ rate: now, from: before, until: before + there },
     })),
   );
   if (scope === 'today') return today;

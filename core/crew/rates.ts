@@ -32,6 +32,9 @@ export interface Rate {
   /** Days and hours that it was learned from. */
   days: number;
   hours: number;
+  /** How many times more than chance days vary, and as by how many hours the mean is known. */
+  dispersion: number;
+  known: number;
 }
 
 /** Hours worked, by planter and day; a day that is not in it was one of eight hours. */
@@ -109,6 +112,8 @@ export function learned(
     from: days.length ? 'tallies' : before,
     days: days.length,
     hours,
+    dispersion,
+    known: scale,
   };
 }
 

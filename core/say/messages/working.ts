@@ -26,6 +26,7 @@ export interface WorkingMessages {
   'formula.machinePays': never;
   'formula.minutesLeft': 'anchor';
   'formula.mix': never;
+  'formula.paceToday': never;
   'formula.passHours': never;
   'formula.passMetres': never;
   'formula.piecePay': never;
@@ -108,6 +109,7 @@ export interface WorkingMessages {
   'step.hands': never;
   'step.hoseAMinute': never;
   'step.hours': never;
+  'step.hoursToday': never;
   'step.inTheAir': never;
   'step.inTheRow': never;
   'step.insideBoundary': never;
@@ -186,6 +188,8 @@ export interface WorkingMessages {
   'step.treesAgain': never;
   'step.treesAllTurns': never;
   'step.treesInUnit': 'unit';
+  'step.treesToday': never;
+  'step.ofLateAnHour': never;
   'step.treesMeasuredTwice': never;
   'step.turning': never;
   'step.turns': never;

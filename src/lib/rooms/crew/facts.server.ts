@@ -37,6 +37,7 @@ import {
   tableFact,
   type Facts,
 } from '../../server/facts';
+import type { Reader } from '../../server/reader';
 import { readRows, releasedLayout, layoutsFact } from '../rows/facts.server';
 import { CLOCKED_DAYS } from './sums.server';
 import type { PlanterRow, RowShareRow } from './tables.server';
@@ -182,7 +183,7 @@ export async function toolsSet(facts: Facts, block: PacedBlock, said: Iterable<s
 }
 
 /** What of the crew's days went to other blocks. */
-async function elsewhereOf(facts: Facts, blockId: string): Promise<WorkedHours> {
+export async function elsewhereOf(facts: Facts, blockId: string): Promise<WorkedHours> {
   const [blocks, planters, tools, clocked, days] = await Promise.all([
     facts.of(blocksFact),
     facts.of(plantersFact),
@@ -219,10 +220,10 @@ export async function byHandOf(facts: Facts, block: PacedBlock & { id: string })
 
 /** The newest word of each planter on a version: in which row, and when. */
 export async function lastWordsOf(
-  facts: Facts,
+  reader: Reader,
   layoutId: string,
 ): Promise<{ planter: string; row: number; at: number }[]> {
-  const rows = await facts.reader.query<{ planter: string; row: number; at: number }>(
+  const rows = await reader.query<{ planter: string; row: number; at: number }>(
     `SELECT t.planter_id AS planter, MAX(t.\`row_number\`) AS row, UNIX_TIMESTAMP(x.at) * 1000 AS at
      FROM (SELECT planter_id, MAX(at) AS at FROM tally WHERE layout_id = :layoutId GROUP BY planter_id) x
      JOIN tally t ON t.layout_id = :layoutId AND t.planter_id = x.planter_id AND t.at = x.at

@@ -1,22 +1,16 @@
 import { judgeAir } from '../../../../core/calendar/weather';
+import { endsAt } from '../../../../core/crew/forecast';
 import { treesInRow } from '../../../../core/rows/stored';
 import { minutesAllowed, vesselClock } from '../../../../core/stock/exposure';
 import { minutesLeft } from '../../../../core/stock/calls';
 import type { Facts } from '../../server/facts';
-import { airAt } from '../../server/station';
 import type { BlockRow } from '../ground/tables.server';
 import { blockState } from '../morning/board.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { cardsFact, dipOf, lotsFact } from '../stock/facts.server';
 import { reachOf } from '../stock/need.server';
-import {
-  activePlanters,
-  lastWordsOf,
-  learnedRates,
-  plantedOf,
-  sharesFact,
-  shiftsNow,
-} from './facts.server';
+import { activePlanters, plantedOf, sharesFact } from './facts.server';
+import { dayOnBlock } from './pace.server';
 
 const HOUR = 3_600_000;
 
@@ -32,27 +26,31 @@ async function lastHour(facts: Facts, layoutId: string): Promise<Map<string, num
 
 /** The block as it is this moment: what the leader's live page shows and the stream sends. */
 export async function liveOf(facts: Facts, block: BlockRow) {
-  const [layout, state, planters, shares, done, shifts, rates, air, lots, cards] =
-    await Promise.all([
-      releasedLayout(facts, block.id),
-      blockState(facts, block),
-      activePlanters(facts),
-      facts.of(sharesFact, block.id),
-      plantedOf(facts, block.id),
-      shiftsNow(facts),
-      learnedRates(facts, block.id),
-      airAt(facts),
-      facts.of(lotsFact, block.id),
-      facts.of(cardsFact),
-    ]);
-  const [rows, words, hour, reach] = layout
+  const layout = await releasedLayout(facts, block.id);
+  const [
+    { rates, paces, spellsFrom, shifts, air, words },
+    state,
+    planters,
+    shares,
+    done,
+    lots,
+    cards,
+  ] = await Promise.all([
+    dayOnBlock(facts, block, layout?.id),
+    blockState(facts, block),
+    activePlanters(facts),
+    facts.of(sharesFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(lotsFact, block.id),
+    facts.of(cardsFact),
+  ]);
+  const [rows, hour, reach] = layout
     ? await Promise.all([
         facts.of(rowsFact, block.id),
-        lastWordsOf(facts, layout.id),
         lastHour(facts, layout.id),
         reachOf(facts, block.id),
       ])
-    : [[], [], new Map<string, number>(), []];
+    : [[], new Map<string, number>(), []];
   const leftOf = new Map(
     rows.map((row) => [row.number, treesInRow(row) - (done.byRow.get(row.number) ?? 0)]),
   );
@@ -75,14 +73,21 @@ export async function liveOf(facts: Facts, block: BlockRow) {
               .filter(({ number }) => number >= firstRow && number <= lastRow)
               .map(({ number }) => number),
           );
+        // The row they spoke of last, while it has places; else the first of theirs that has.
+        const row = [word?.row, ...own].find(
+          (number) => number !== undefined && (leftOf.get(number) ?? 0) > 0,
+        );
+        const full =
+          row !== undefined && here.has(id)
+            ? endsAt(leftOf.get(row)!, paces.get(id)!.perHour.value, spellsFrom(id))
+            : undefined;
         return {
           ...{ id, name },
           since: here.get(id)?.from ?? null,
           tool: here.get(id)?.tool ?? '',
-          // The row they spoke of last, while it has places; else the first of theirs that has.
-          row:
-            [word?.row, ...own].find((row) => row !== undefined && (leftOf.get(row) ?? 0) > 0) ??
-            null,
+          row: row ?? null,
+          /** When that row is full, at today's pace; of who is here, and only if today's hours reach. */
+          rowEnds: full === undefined ? null : Math.max(full, facts.now),
           wordAt: word?.at ?? null,
           today: done.todayByPlanter.get(id) ?? 0,
           lastHour: hour.get(id) ?? 0,

@@ -34,6 +34,8 @@ export const working: Record<keyof WorkingMessages, string> = {
   'formula.minutesLeft':
     '20 min × dip ÷ drying rate, the rate being (1 + 0.536 × wind) × vapour deficit against {anchor}, 80 % and a wind of 1',
   'formula.mix': 'ground treated × water on it',
+  'formula.paceToday':
+    'as set of late, which weighs so much, with what was set today: (of late × weight + trees today) ÷ (weight + planting today)',
   'formula.passHours': 'way planting ÷ speed + way turning ÷ speed of turning',
   'formula.passMetres': 'the longer row of each pass',
   'formula.piecePay': 'trees paid × a tree',
@@ -118,6 +120,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.hands': 'hands',
   'step.hoseAMinute': 'out of the hose a minute',
   'step.hours': 'at work',
+  'step.hoursToday': 'planting today, up to the last word',
   'step.inTheAir': 'in the air',
   'step.inTheRow': 'in the row',
   'step.insideBoundary': 'inside the boundary',
@@ -195,6 +198,8 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.treesAtPlanting': 'trees with water as they are set',
   'step.treesAgain': 'trees with water two hours later',
   'step.treesAllTurns': 'trees, all turns',
+  'step.treesToday': 'trees today',
+  'step.ofLateAnHour': 'of late, an hour',
   'step.treesInUnit': 'trees in a {unit, select, circle {circle} tree {tree} other {plot}}',
   'step.treesMeasuredTwice': 'trees measured twice',
   'step.turning': 'turning',

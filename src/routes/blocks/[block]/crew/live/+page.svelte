@@ -82,7 +82,11 @@
               <td class="num"
                 >{planter.since ? clockOf(planter.since, data.zone).text : 'not here'}</td
               >
-              <td class="n">{planter.row ?? '–'}</td>
+              <td class="n"
+                >{planter.row ?? '–'}{#if planter.rowEnds}<small class="quiet"
+                    >, full by {clockOf(planter.rowEnds, data.zone).text}</small
+                  >{/if}</td
+              >
               <td class="n"><b>{formatNumber(planter.today)}</b></td>
               <td class="n" class:slow={pace !== undefined && pace < 0.7}
                 >{formatNumber(planter.lastHour)}</td

@@ -1,16 +1,8 @@
-import { stopsOf } from '../../../../../../core/crew/forecast';
 import { addTo } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
 import { treesInRow } from '../../../../../../core/rows/stored';
-import {
-  lastWordsOf,
-  learnedRates,
-  plantedOf,
-  activePlanters,
-  sharesFact,
-  shiftsNow,
-  toolsOn,
-} from '$lib/rooms/crew/facts.server';
+import { plantedOf, activePlanters, sharesFact, toolsOn } from '$lib/rooms/crew/facts.server';
+import { dayOnBlock } from '$lib/rooms/crew/pace.server';
 import { seatsOf } from '$lib/rooms/crew/usual';
 import { gatePointOf, keepoutsFact, roadsOf } from '$lib/rooms/ground/facts.server';
 import { drawnRowsOf, releasedLayout } from '$lib/rooms/rows/facts.server';
@@ -19,21 +11,21 @@ import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { reachOf } from '$lib/rooms/stock/need.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
-import { airAt } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
 
 /** The day of the crew: who is here, who stands where, and until when. */
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:stock', 'viridane:calendar');
   const { block, site, role, facts, person } = await openBlock(locals, params.block);
-  const [layout, planters, rates, shifts, air] = await Promise.all([
+  const [layout, planters] = await Promise.all([
     releasedLayout(facts, block.id),
     activePlanters(facts),
-    learnedRates(facts, block.id),
-    shiftsNow(facts),
-    airAt(facts),
   ]);
-  const [dayStart] = dayBounds(facts.today, site.zone);
+  const { dayStart, paces, heard, shifts, stops, words } = await dayOnBlock(
+    facts,
+    block,
+    layout?.id,
+  );
   const about = {
     at: facts.now,
     dayStart,
@@ -48,18 +40,19 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     roads: roadsOf(block, await facts.of(keepoutsFact, block.id)),
     own: planters.find(({ personId }) => personId === person.id)?.id ?? null,
     planters: planters.map(({ id, name, kind }) => ({ id, name, kind })),
-    rates: [...rates],
+    /** Trees an hour for what is left of the day. */
+    paces: [...paces],
+    heard: [...heard],
     shifts: shifts.filter(({ to, here }) => here || to >= dayStart),
     /** Hours of today that stop planting, and what stops it. */
-    stops: stopsOf(air?.hours ?? [], dayStart),
+    stops,
   };
   if (!layout) return { ...about, released: undefined };
   const mix = layout.parameters.mix.map(({ species }) => species);
-  const [rows, done, shares, words, reach, cards, bag] = await Promise.all([
+  const [rows, done, shares, reach, cards, bag] = await Promise.all([
     drawnRowsOf(facts, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
-    lastWordsOf(facts, layout.id),
     reachOf(facts, block.id),
     facts.of(cardsFact),
     bagSize(facts, block, mix),

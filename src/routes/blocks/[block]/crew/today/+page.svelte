@@ -35,7 +35,7 @@
   const doing = new Doing();
   const released = $derived(data.released);
   const terms = $derived<DayTerms>({ ...DAY_TERMS, ...data.block.calendarTerms.day });
-  const rates = $derived(new Map(data.rates));
+  const paces = $derived(new Map(data.paces));
   const HOUR = 3_600_000;
   /** After the day's end the next one is planned: from its beginning, with no word of its air yet. */
   const over = $derived(isOver(terms, data.at, data.dayStart));
@@ -75,9 +75,12 @@
       crewDay(
         released.day,
         shares,
-        crew.map(({ id }) => ({ id, rate: rates.get(id)! })),
+        crew.map(({ id }) => ({ id, rate: paces.get(id)! })),
         terms,
-        { now, dayStart, stops, bag: released.bag, day: planned, together: data.seats > 0 },
+        {
+          ...{ now, dayStart, stops, bag: released.bag, day: planned, together: data.seats > 0 },
+          heard: new Map(data.heard),
+        },
       ),
   );
   const rows = $derived(released && toRowSet(released.rhythm, released.rows));
@@ -138,7 +141,7 @@
   /** What runs dry, and when, all who plant drawing on the same stock. */
   const dry = $derived(
     released && day
-      ? driesToday(released.day, day, (id) => rates.get(id)!.perHour.value, released.short)
+      ? driesToday(released.day, day, (id) => paces.get(id)!.perHour.value, released.short)
       : [],
   );
   const begun = $derived(
@@ -209,7 +212,7 @@
   const mayClock = (id: string) => data.mayClock || data.own === id;
   /** Of who plants; of everybody while nobody does. */
   const ordered = $derived(
-    data.rates
+    data.paces
       .filter(([id]) => !toned.length || toned.some((one) => one.id === id))
       .sort(([, a], [, b]) => b.perHour.value - a.perHour.value),
   );
@@ -346,7 +349,7 @@
           value: Math.max(0, released.trees - released.planted),
           kind: 'count',
           formula:
-            'trees left, at each planter’s learned rate, in the hours that are left of today',
+            'trees left, at each planter’s pace from their last word on, in the hours of today',
           steps: [
             { label: 'left', value: released.trees - released.planted, kind: 'count' },
             { label: 'hours', value: day.hours, kind: 'hours' },
@@ -391,7 +394,7 @@
           <a href="/blocks/{data.block.id}/stock/carry">Load for tomorrow</a> says.
         </p>
       {/if}
-      <h2>Learned rates, an hour</h2>
+      <h2>Trees an hour, for {over ? 'tomorrow' : 'the rest of today'}</h2>
       {#each ordered as [id, rate] (id)}
         <Figure
           label="{nameOf(id)}, {formatNumber(rate.low)} to {formatNumber(rate.high)}"

@@ -1,0 +1,197 @@
+import { Op } from 'sequelize';
+import { lastTools, shiftsOf, workedHours, type Clocked } from '../../../../core/crew/attendance';
+import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
+import { stopsOf, type Spell } from '../../../../core/crew/forecast';
+import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
+import { machineOn } from '../../../../core/crew/machine';
+import { pacesToday } from '../../../../core/crew/pace';
+import { machineRow, passPlan, type Pass } from '../../../../core/crew/passes';
+import { crewRates, DAY_HOURS } from '../../../../core/crew/rates';
+import { shareSeats } from '../../../../core/crew/seats';
+import { admitShares, rangesOfRows } from '../../../../core/crew/share';
+import { noneSown, plantedOn, progressOf } from '../../../../core/crew/sums';
+import { addTo, type Day } from '../../../../core/measure/dates';
+import { dayBounds, dayOf } from '../../../../core/say/day';
+import { told } from '../../../../core/say/told';
+import { airThen } from '../../server/station';
+import type { Handlers, Work } from '../../server/work';
+import type { BlockRow } from '../ground/tables.server';
+import type { SiteRow } from '../people/tables.server';
+import type { LayoutRowRow } from '../rows/tables.server';
+import type { crewContract } from './contract';
+import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
+import { lastWordsOf, sharesFact } from './facts.server';
+import { activePlanter, planterOf } from './planter.server';
+import { asClocked, CLOCKED_DAYS, readPlanted } from './sums.server';
+import type { RowShareRow } from './tables.server';
+import { seatsOf, usualOn } from './usual';
+
+/** What was clocked of late, as far back as pages look. */
+async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
+  const since = new Date(work.now - CLOCKED_DAYS * 86_400_000);
+  const rows = await work.tables.attendance.all({
+    where: { siteId, at: { [Op.gte]: since } } as never,
+  });
+  return rows.map(asClocked);
+}
+
+/** What of the crew's days went to other blocks, as `learnedRates` has it. */
+async function elsewhereIn(
+  work: Work,
+  site: { id: string },
+  blockId: string,
+  crew: Pick<Parameters<typeof hoursElsewhere>[1], 'tools' | 'clocked'>,
+) {
+  const days = (await sownDaysFact.read(work, [site.id])).get(site.id) ?? [];
+  const beside = blocksBeside(blockId, days);
+  const [blocks, planters, shares] = await Promise.all([
+    work.tables.block.all({ where: { siteId: site.id } }),
+    work.tables.planter.all({ where: { siteId: site.id } }),
+    beside.length ? sharesFact.read(work, beside) : new Map<string, RowShareRow[]>(),
+  ]);
+  return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
+}
+
+interface SharedDay {
+  terms: DayTerms;
+  day: Day;
+  /** The site's midnight, milliseconds since 1970. */
+  dayStart: number;
+  stops: readonly Spell[];
+}
+
+/** The day that is shared out: today, or once it is over the next one. */
+async function dayShared(
+  { calendarTerms }: BlockRow,
+  site: SiteRow,
+  work: Work,
+): Promise<SharedDay> {
+  const terms: DayTerms = { ...DAY_TERMS, ...calendarTerms.day };
+  const today = dayOf(work.now, site.zone);
+  const over = isOver(terms, work.now, dayBounds(today, site.zone)[0]);
+  const day = over ? addTo(today, { days: 1 }) : today;
+  const [dayStart] = dayBounds(day, site.zone);
+  const air = over ? undefined : await airThen(work, site, work.now);
+  return { terms, day, dayStart, stops: stopsOf(air?.hours ?? [], dayStart) };
+}
+
+/**
+ * Its planting hours, and those of whoever has their own. Hours that the weather stops are none, as in the forecast
+ * of the page.
+ */
+function hoursOfDay(
+  { terms, day, dayStart, stops }: SharedDay,
+  now: number,
+  planters: readonly { id: string }[],
+): [Spell[], Map<string, Spell[]>] {
+  const allowed = plantingSpells(terms, now, dayStart, stops);
+  // Whoever shares out a day that the weather stops altogether means to plant all the same.
+  const spells = allowed.length ? allowed : plantingSpells(terms, now, dayStart);
+  const own = planters.flatMap(({ id }) => {
+    const hours = terms.own?.find((one) => one.planterId === id && one.day === day);
+    return hours ? [[id, spellsOf(spells, dayStart, hours)] as const] : [];
+  });
+  return [spells, new Map(own)];
+}
+
+/** The passes in which a version is planted, all of its rows, as every page of the machine counts them. */
+async function passesOf(
+  work: Work,
+  block: BlockRow,
+  layoutId: string,
+  rows: readonly LayoutRowRow[],
+): Promise<Pass[]> {
+  const { rhythm } = (await work.tables.layout.one({ id: layoutId }))!;
+  const machine = machineOn(block.calendarTerms.machine, rhythm.step);
+  return passPlan(rows.map(machineRow), rhythm.between, rhythm.frame.side, machine).passes;
+}
+
+type Shares = Pick<typeof crewContract, 'crew.share' | 'crew.assign'>;
+
+export const shareCommands: Handlers<Shares> = {
+  async 'crew.share'({ layoutId, planters, scope }, work) {
+    const { layout, site, blockId } = await work.layout(layoutId, 'plan');
+    if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
+    const named = await Promise.all(planters.map((id) => activePlanter(work, id, site.id)));
+    const rows = await work.tables.layoutRow.all({
+      where: { layoutId },
+      order: [['number', 'ASC']],
+    });
+    const sums = (await readPlanted(work, [layoutId])).get(layoutId);
+    const byRow = sums ? progressOf(sums).byRow : new Map<number, number>();
+    const clocked = await clockedOn(work, site.id);
+    const block = (await work.tables.block.one({ id: blockId }))!;
+    const tools = await work.tables.tool.all({ where: { siteId: site.id } });
+    const shifts = shiftsOf(clocked, work.now);
+    const elsewhere = await elsewhereIn(work, site, blockId, { tools, clocked });
+    const rates = crewRates(
+      usualOn(
+        block,
+        named,
+        tools,
+        lastTools(clocked),
+        named.filter(({ kind }) => kind !== 'volunteers').length,
+      ),
+      sums,
+      dayOf(work.now, site.zone),
+      workedHours(shifts, site.zone),
+      elsewhere,
+    );
+    const shared = await dayShared(block, site, work);
+    const words = await lastWordsOf(work, layoutId);
+    const trees = plantedOn(sums ?? noneSown(), shared.day).byPlanter;
+    // Tomorrow nobody has set a tree yet, so that each is taken as learned.
+    const paces = pacesToday(rates, { ...shared, ...{ shifts, words, trees, elsewhere } });
+    const before = await work.tables.rowShare.all({ where: { layoutId } });
+    const holderOf = (row: number) =>
+      before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
+    const open = rows.map(({ number, trees }) => ({
+      number,
+      left: Math.max(0, trees - (byRow.get(number) ?? 0)),
+      begun: (byRow.get(number) ?? 0) > 0,
+      planter: holderOf(number),
+    }));
+    const rated = named.map(({ id, name, kind }) => ({
+      ...{
+        id,
+        name,
+        kind,
+        rate: rates.get(id)!.rate,
+        today: paces.get(id)!.perHour.value * DAY_HOURS,
+      },
+    }));
+    const { shares } =
+      // Whoever rides alone has every row.
+      seatsOf(block) === 2 && rated.length > 1
+        ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
+        : shareByHours(open, rated, ...hoursOfDay(shared, work.now, rated), scope);
+    // Rows that are full stay with whoever planted them.
+    const holders = new Map<number, string>();
+    for (const { number } of rows) {
+      const holder = holderOf(number);
+      if (holder) holders.set(number, holder);
+    }
+    // What nobody reaches on the day that is shared out is nobody's until it is shared out again.
+    if (scope === 'today')
+      for (const { number, left, begun } of open) if (left > 0 && !begun) holders.delete(number);
+    for (const { planter, rows: own } of shares) for (const row of own) holders.set(row, planter);
+    await work.tables.rowShare.remove({ layoutId });
+    await work.tables.rowShare.addAll(
+      rangesOfRows(holders).map((range) => ({ layoutId, ...range })),
+    );
+  },
+
+  async 'crew.assign'({ layoutId, shares }, work) {
+    const { layout, site } = await work.layout(layoutId, 'plan');
+    if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
+    const ids = [...new Set(shares.map(({ planterId }) => planterId))];
+    await Promise.all(ids.map((id) => planterOf(work, id, site.id)));
+    const rows = await work.tables.layoutRow.all({ where: { layoutId }, columns: ['number'] });
+    admitShares(
+      shares,
+      rows.map(({ number }) => number),
+    );
+    await work.tables.rowShare.remove({ layoutId });
+    await work.tables.rowShare.addAll(shares.map((share) => ({ layoutId, ...share })));
+  },
+};

@@ -12,6 +12,8 @@ export interface FinishCrew {
   /** Trees one planter sets on a full day, and how much that differs from day to day. */
   rate: number;
   spread: number;
+  /** By how much the rate itself may be wrong, all season long: its standard error as a share of it. */
+  unsure?: number;
   /** Share of days a planter is away. */
   absence: number;
   /** Share of days on which the machine stands still; 0 for a crew by hand. */
@@ -83,6 +85,13 @@ const DEVIATES = (() => {
   return Float32Array.from({ length: 4096 }, () => normalDeviate(random));
 })();
 
+/** A factor of mean 1 that differs by so much, a share: log-normal, since no pace is below nothing. */
+function drawnAbout(unsure: number, random: Random): number {
+  if (unsure <= 0) return 1;
+  const spread = Math.sqrt(Math.log1p(unsure ** 2));
+  return Math.exp(spread * DEVIATES[(random() * 4096) | 0] - spread ** 2 / 2);
+}
+
 /** Planters present of a crew: each is away on a share of days. */
 function present(crew: FinishCrew, random: Random): number {
   if (crew.absence <= 0) return crew.planters;
@@ -118,10 +127,15 @@ export function simulateFinish(
   const waits = new Float64Array(seasons);
   let tooLong = 0;
   const left = new Float64Array(crews.length);
+  const pace = new Float64Array(crews.length);
   for (let season = 0; season < seasons; season++) {
     if (onProgress && season % 500 === 0 && onProgress(season / seasons) === false)
       return undefined;
-    for (let c = 0; c < crews.length; c++) left[c] = crews[c].trees;
+    for (let c = 0; c < crews.length; c++) {
+      left[c] = crews[c].trees;
+      // What is not known of a rate is the same on every day of a season.
+      pace[c] = crews[c].rate * drawnAbout(crews[c].unsure ?? 0, random);
+    }
     let open = crews.length;
     let stock = arrivals.length ? 0 : Infinity;
     let nextArrival = 0;
@@ -153,7 +167,7 @@ export function simulateFinish(
         const crew = crews[c];
         if (crew.breakdown > 0 && random() < crew.breakdown) continue;
         const noise = crew.spread > 0 ? 1 + crew.spread * DEVIATES[(random() * 4096) | 0] : 1;
-        const able = present(crew, random) * crew.rate * share * (noise > 0 ? noise : 0);
+        const able = present(crew, random) * pace[c] * share * (noise > 0 ? noise : 0);
         const set = Math.min(able, left[c], stock);
         if (set < able && set < left[c]) short = true;
         left[c] -= set;

@@ -178,6 +178,23 @@ export const meanDay = (rates: ReadonlyMap<string, Rate>): { trees: number; hour
   hours: meanOf(rates, hoursADay, DAY_HOURS),
 });
 
+/**
+ * By how much the mean pace of a crew may be wrong: its standard error as a share of it. What planters' own days
+ * leave open is each one's own; what is usual or was typed is wrong for all of them alike.
+ * @returns that of what is usual where there is nobody yet
+ */
+export function unsureOf(rates: ReadonlyMap<string, Rate>): number {
+  const all = rates.size ? [...rates.values()] : [learned(600 / DAY_HOURS, [], 'usual')];
+  const total = all.reduce((sum, { perHour }) => sum + perHour.value, 0);
+  let [own, alike] = [0, 0];
+  for (const { perHour, dispersion, known, from } of all) {
+    const variance = (perHour.value * dispersion) / known;
+    if (from === 'tallies') own += variance;
+    else alike += Math.sqrt(variance);
+  }
+  return Math.sqrt(own + alike ** 2) / total;
+}
+
 function meanOf(
   rates: ReadonlyMap<string, Rate>,
   of: (rate: Rate) => number,

@@ -15,6 +15,7 @@ import {
   crewRates,
   meanDay,
   meanRate,
+  unsureOf,
   type Rate,
   type WorkedHours,
 } from '../../../../core/crew/rates';
@@ -355,6 +356,8 @@ export async function ratesOf(
   rates: Map<string, Rate>;
   mean: number;
   day: { trees: number; hours: number };
+  /** By how much that mean may be wrong, a share of it. */
+  unsure: number;
   crew: number;
   counted: boolean;
 }> {
@@ -364,6 +367,7 @@ export async function ratesOf(
     rates,
     mean: meanRate(own),
     day: meanDay(own),
+    unsure: unsureOf(own),
     crew: crew.length,
     counted: [...own.values()].some(({ from }) => from === 'tallies'),
   };

@@ -44,6 +44,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     planters: Math.max(1, crew.crew),
     rate: crew.day.trees,
     hours: crew.day.hours,
+    unsure: crew.unsure,
     ownRate: crew.counted,
     source: windows.source,
     /** A sign a day from the first on: 1 fit for planting, 0 not, - not known. */

@@ -7,6 +7,7 @@
   import { onDestroy, untrack } from 'svelte';
   import { weatherYears, type FinishInput } from '$core/calendar/finish';
   import { inTurn, unpromised, type BlockToPlant } from '$core/calendar/supply';
+  import { DAY_HOURS, learned, unsureOf } from '$core/crew/rates';
   import { FINISH_TERMS, type FinishTerms } from '$core/calendar/terms';
   import { addTo, daysBetween, formatDay } from '$core/measure/dates';
   import { formatNumber, formatPercent } from '$core/measure/units';
@@ -31,6 +32,12 @@
   );
   /** What the crew has by its rows and tallies, whatever somebody kept here. */
   const ofCrew = $derived({ planters: data.planters, rate: Math.round(data.rate) });
+  /** What somebody typed for the season is wrong as a typed rate is; the crew's own by what its days leave open. */
+  const unsure = $derived(
+    terms.rate === ofCrew.rate
+      ? data.unsure
+      : unsureOf(new Map([['typed', learned(terms.rate / DAY_HOURS, [])]])),
+  );
   let withStock = $state(true);
   let answer = $state<FinishAnswer>();
   let asked = $state<FinishInput>();
@@ -77,6 +84,7 @@
           planters: terms.planters,
           rate: terms.rate,
           spread: 0.15,
+          unsure,
           absence: terms.absence,
           breakdown: terms.breakdown,
         },
@@ -400,7 +408,8 @@
     <p class="quiet small">
       {data.ownRate
         ? `The rate is the crew’s own, from its tallies: ${formatNumber(Math.round(data.rate))} trees in the ${formatNumber(data.hours, 1)} h that a planter’s day had of late.`
-        : 'The rate is the planters’ as entered; it follows the tallies once there are ten planter-days.'}
+        : 'The rate is the usual one of this way of planting, or as typed for the planters; it follows the tallies from the first day on.'}
+      It may be wrong by {formatPercent(unsure)} all season long, and days differ by 15 %: both are played.
       Weather is drawn in blocks of five days, a week earlier or later, from {data.source === 'file'
         ? 'the years on record'
         : 'the typical year'}. The same question has the same answer.

@@ -24,6 +24,7 @@ export function makePdf(definition: TDocumentDefinitions): Promise<Buffer> {
     const document = printer.createPdfKitDocument({
       defaultStyle: { font: 'Atkinson', fontSize: 8.5, color: '#1b2621' },
       ...definition,
+      content: printedIn(definition.content),
     });
     const chunks: Buffer[] = [];
     document.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -81,5 +82,29 @@ export const LINES = {
 export const heading = (...texts: string[]) =>
   texts.map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }));
 
-/** The standard faces have no narrow space; a plain one that ends no line reads the same in print. */
-export const plain = (text: string) => text.replaceAll('\u202f', '\u00a0');
+const UNITS =
+  /(\d) (?=(?:%|°|\/ ?(?:ha|acre)|(?:k?m|cm|mm|m²|m³|ha|acres?|L|mL|kg|g|h|min|ft|in|yd|mi|gal|lb|oz)(?![\p{L}]))|trees\/)/gu;
+
+/**
+ * A text as the face prints it: it has no narrow space, for which one that ends no line reads the same; and no line
+ * ends between a number and its unit.
+ */
+export const printed = (text: string): string =>
+  text
+    .replaceAll('\u202f', '\u00a0')
+    .replace(UNITS, '$1\u00a0')
+    .replace(/\/ (?=ha|acre)/g, '/\u00a0');
+
+/** Drawings and pictures are no texts. */
+const NO_TEXT = new Set(['svg', 'image', 'color', 'fillColor', 'alignment', 'font']);
+
+/** Everything that is written in a part of a document, as the face prints it. */
+function printedIn<Part>(part: Part): Part {
+  if (typeof part === 'string') return printed(part) as Part;
+  if (Array.isArray(part)) return part.map(printedIn) as Part;
+  if (!part || typeof part !== 'object' || Object.getPrototypeOf(part) !== Object.prototype)
+    return part;
+  return Object.fromEntries(
+    Object.entries(part).map(([key, value]) => [key, NO_TEXT.has(key) ? value : printedIn(value)]),
+  ) as Part;
+}

@@ -11,7 +11,7 @@ import {
 } from '../../../../core/measure/units';
 import { formatDayOf } from '../../../../core/say/day';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
-import { LINES, plain, print } from '../../server/pdf';
+import { LINES, print } from '../../server/pdf';
 import type { findingsOf, plannedWithFound } from './findings.server';
 
 /** What the client is handed: where was looked, what was found, whether it passes, and who says so. */
@@ -31,7 +31,7 @@ export function acceptanceSheet({
   nameOf: (planter: string) => string;
 }): Promise<Buffer> {
   const { all, plan, counts, plots, reworks } = findings;
-  const percent = (share: number) => plain(formatPercent(share, 1));
+  const percent = (share: number) => formatPercent(share, 1);
   const inPlan = plan ? plots.filter(({ planId }) => planId === plan.id) : plots;
   const judged = inPlan.length ? inPlan : plots;
   const faulty = judged.reduce((sum, plot) => sum + faultyIn(plot), 0);
@@ -56,28 +56,22 @@ export function acceptanceSheet({
     ...(all
       ? [
           {
-            text: plain(
-              `Quality ${percent(all.estimate)}, 95 % interval ${percent(all.low)} to ${percent(all.high)}: ${all.hits} of ${all.of} trees good in ${all.clusters} plots, plots taken as clusters.`,
-            ),
+            text: `Quality ${percent(all.estimate)}, 95 % interval ${percent(all.low)} to ${percent(all.high)}: ${all.hits} of ${all.of} trees good in ${all.clusters} plots, plots taken as clusters.`,
           },
         ]
       : [{ text: 'Nobody has looked at a plot yet.' }]),
     {
-      text: plain(
-        `Plots of ${formatArea(area, units)}, radius ${formatLength(plotRadius(area), units)}${
-          plan
-            ? `, ${plan.plots.length} on a ${plan.terms.by === 'ground' ? 'square grid' : 'count along the rows'} with random start ${plan.terms.seed}`
-            : ''
-        }. In these plots ${looked} trees were looked at, ${faulty} of them faulty.`,
-      ),
+      text: `Plots of ${formatArea(area, units)}, radius ${formatLength(plotRadius(area), units)}${
+        plan
+          ? `, ${plan.plots.length} on a ${plan.terms.by === 'ground' ? 'square grid' : 'count along the rows'} with random start ${plan.terms.seed}`
+          : ''
+      }. In these plots ${looked} trees were looked at, ${faulty} of them faulty.`,
       margin: [0, 3, 0, 6],
     },
     ...(limits
       ? [
           {
-            text: plain(
-              `Limits: good work up to ${percent(limits.good)} faulty, bad work from ${percent(limits.bad)}; risks ${percent(limits.alpha)} and ${percent(limits.beta)}.`,
-            ),
+            text: `Limits: good work up to ${percent(limits.good)} faulty, bad work from ${percent(limits.bad)}; risks ${percent(limits.alpha)} and ${percent(limits.beta)}.`,
             margin: [0, 0, 0, 6] as [number, number, number, number],
           },
         ]

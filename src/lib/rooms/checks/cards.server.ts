@@ -6,14 +6,14 @@ import { formatSmall } from '../../../../core/measure/units';
 import { foundOf, sentenceOf } from '../../field/tree-words';
 import { fieldWords, numbersIn, type FieldKey, type FieldReader } from '../../words/field';
 import type { FigureValue } from '../../../../core/say/message';
-import { makePdf, plain } from '../../server/pdf';
+import { makePdf } from '../../server/pdf';
 import { drawingSvg } from './drawing-svg';
 
 /** Cards of the hole school on A6: a drawing in front, on its back what is wrong and what mends it. */
 export function schoolCards(lessons: readonly Lesson[], reader: FieldReader): Promise<Buffer> {
   const say = (key: FieldKey, figures: Record<string, FigureValue> = {}) =>
-    plain(fieldWords(key, figures, reader));
-  const measure = (text: string) => plain(numbersIn(text, reader.language));
+    fieldWords(key, figures, reader);
+  const measure = (text: string) => numbersIn(text, reader.language);
   const tongue = { say, measure, system: reader.system };
   const cards = lessons.flatMap((lesson) =>
     [...taughtOf(lesson), undefined].flatMap((fault, number): Content[] => {

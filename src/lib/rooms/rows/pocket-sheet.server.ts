@@ -13,7 +13,7 @@ import { breaksOf, type Leg, type SettingOut } from '../../../../core/rows/setti
 import type { Tag } from '../../../../core/rows/trial';
 import { STRING_LENGTH } from '../../../../core/rows/layout';
 import { summarise, type RowRhythm, type StoredRow } from '../../../../core/rows/stored';
-import { heading, LINES, plain, print } from '../../server/pdf';
+import { heading, LINES, print } from '../../server/pdf';
 
 export interface SheetContent {
   block: string;
@@ -59,7 +59,7 @@ export function settingOutSheet(content: {
   plane: Plane;
 }): Promise<Buffer> {
   const { out, units, falls, plane } = content;
-  const length = (metres: number, decimals = 2) => plain(formatLength(metres, units, decimals));
+  const length = (metres: number, decimals = 2) => formatLength(metres, units, decimals);
   const { baseline } = out;
   const intro: Content[] = [
     { text: `${content.block}, setting out`, fontSize: 17, bold: true },
@@ -76,7 +76,7 @@ export function settingOutSheet(content: {
     });
   }
   const frame = out.frameSteps
-    ? `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${plain(formatNumber(out.frameSteps))} steps in all. `
+    ? `Level lines by A-frame: legs ${length(out.frameSpread)} apart, ${formatNumber(out.frameSteps)} steps in all. `
     : '';
   const lanes = out.rows.some(({ spots }) => spots !== undefined)
     ? 'Lanes run through scattered spots: a flag at the first, then from spot to spot by the phone, a receiver, or compass and tape as below. '
@@ -112,7 +112,7 @@ export function settingOutSheet(content: {
             [
               row.spots === undefined
                 ? row.strings.map(({ to }) => length(to, 1)).join(', ')
-                : `lane, ${plain(formatNumber(row.spots))} spots`,
+                : `lane, ${formatNumber(row.spots)} spots`,
               ...row.breaks.map(({ from, to }) => `none ${length(from, 1)} to ${length(to, 1)}`),
             ].join('; '),
           ]),
@@ -148,7 +148,7 @@ function lanesBySpots(
       return {
         text: [
           { text: `Lane ${row}: `, bold: true },
-          plain([begins, ...legs.map((leg) => `${leg.peg}: ${to(leg)}`)].join(' · ')),
+          [begins, ...legs.map((leg) => `${leg.peg}: ${to(leg)}`)].join(' · '),
         ],
         margin: [0, 0, 0, 3],
       };
@@ -175,11 +175,9 @@ export function tagList(content: {
   return print(content, 'tags', [
     { text: `${content.block}, tags of the trial`, fontSize: 17, bold: true },
     {
-      text: plain(
-        `${formatNumber(tags.length)} tags: block, treatment, tree. The tag on the tree must match its spot. ${treatments
-          .map((name, i) => `${String.fromCharCode(65 + i)} ${name}`)
-          .join(', ')}.`,
-      ),
+      text: `${formatNumber(tags.length)} tags: block, treatment, tree. The tag on the tree must match its spot. ${treatments
+        .map((name, i) => `${String.fromCharCode(65 + i)} ${name}`)
+        .join(', ')}.`,
       margin: [0, 3, 0, 8],
     },
     {
@@ -214,23 +212,21 @@ function sheet(
   const summaries = card.rows.map((row) => summarise(row));
   const trees = summaries.reduce((sum, row) => sum + row.trees, 0);
   const longest = Math.max(1, ...summaries.map((row) => row.trees));
-  const length = (metres: number) => plain(formatLength(metres, units, 1));
+  const length = (metres: number) => formatLength(metres, units, 1);
   return [
     { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
     {
-      text: plain(
-        [
-          content.site,
-          content.block,
-          rows && `${rows} ${rows === 1 ? 'row' : 'rows'}`,
-          lanes && `${lanes} ${lanes === 1 ? 'lane' : 'lanes'} through scattered spots`,
-          `${formatNumber(trees)} trees`,
-          rows && `every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart`,
-          rows && `strings of ${length(content.string ?? STRING_LENGTH)}`,
-        ]
-          .filter(Boolean)
-          .join(' · '),
-      ),
+      text: [
+        content.site,
+        content.block,
+        rows && `${rows} ${rows === 1 ? 'row' : 'rows'}`,
+        lanes && `${lanes} ${lanes === 1 ? 'lane' : 'lanes'} through scattered spots`,
+        `${formatNumber(trees)} trees`,
+        rows && `every ${length(rhythm.step)} in the row, rows ${length(rhythm.between)} apart`,
+        rows && `strings of ${length(content.string ?? STRING_LENGTH)}`,
+      ]
+        .filter(Boolean)
+        .join(' · '),
       color: '#4d5951',
       margin: [0, 2, 0, 4],
     },

@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces';
 import { formatNumber } from '../../../../core/measure/units';
-import { makePdf, plain } from '../../server/pdf';
+import { makePdf } from '../../server/pdf';
 
 export interface Label {
   block: string;
@@ -55,9 +55,7 @@ function label(
               { text: code, fontSize: 62, bold: true, lineHeight: 0.9 },
               { text: [nursery, provenance].filter(Boolean).join(', '), fontSize: 10.5 },
               {
-                text: plain(
-                  `${received ? `${formatNumber(received)} received, ` : ''}${formatNumber(perBox)} in a box`,
-                ),
+                text: `${received ? `${formatNumber(received)} received, ` : ''}${formatNumber(perBox)} in a box`,
                 fontSize: 10.5,
               },
             ],

@@ -14,7 +14,7 @@ import {
   type UnitSystem,
 } from '../../../../core/measure/units';
 import type { findingsOf } from '../checks/findings.server';
-import { LINES, plain, print } from '../../server/pdf';
+import { LINES, print } from '../../server/pdf';
 import { words } from '../../words';
 import { effectWords } from './effects';
 import type { Counted } from './facts.server';
@@ -48,7 +48,7 @@ const photoRows = (photos: readonly ClosingPhoto[]): Content[] =>
               width: 252,
               stack: [
                 { image, fit: [248, 186] as [number, number] },
-                { text: plain(caption), fontSize: 7.5, margin: [0, 2, 0, 8] },
+                { text: caption, fontSize: 7.5, margin: [0, 2, 0, 8] },
               ],
             })),
             unbreakable: true,
@@ -66,7 +66,7 @@ function working(name: string, figure: Figure, units: UnitSystem): Content {
   return {
     text: [
       { text: `${name} `, bold: true },
-      plain(`${how}${steps.join('; ')} = ${figureText(figure.value, figure.kind, units)}`),
+      `${how}${steps.join('; ')} = ${figureText(figure.value, figure.kind, units)}`,
     ],
     margin: [0, 0, 0, 3],
   };
@@ -81,15 +81,13 @@ const costTable = ({
     headerRows: 1,
     widths: ['*', 60, 60, 84],
     body: [
-      [plain(currency), 'Planted', 'Living', 'By the count’s interval'],
+      [currency, 'Planted', 'Living', 'By the count’s interval'],
       ...costs.map(({ by, name, planted, living }) => [
         by === 'block' ? 'All' : by === 'lot' ? `Lot ${name}` : `Way ${name}`,
-        plain(formatNumber(planted, 2)),
-        living ? plain(formatNumber(living.value, 2)) : '–',
+        formatNumber(planted, 2),
+        living ? formatNumber(living.value, 2) : '–',
         living
-          ? plain(
-              `${formatNumber(living.low, 2)} to ${Number.isFinite(living.high) ? formatNumber(living.high, 2) : 'more'}`,
-            )
+          ? `${formatNumber(living.low, 2)} to ${Number.isFinite(living.high) ? formatNumber(living.high, 2) : 'more'}`
           : '',
       ]),
     ],
@@ -140,8 +138,8 @@ export function closingReport({
   photos: readonly ClosingPhoto[];
   units: UnitSystem;
 }): Promise<Buffer> {
-  const percent = (share: number) => plain(formatPercent(share, 1));
-  const number = (value: number) => plain(formatNumber(value));
+  const percent = (share: number) => formatPercent(share, 1);
+  const number = (value: number) => formatNumber(value);
   const { estimate, refill } = season;
   const head = (text: string): Content => ({ text, bold: true, margin: [0, 9, 0, 2] });
   const groups = (title: string, list: Found['groups']['species']): Content[] =>
@@ -182,29 +180,21 @@ export function closingReport({
       margin: [0, 0, 0, 8],
     },
     {
-      text: plain(
-        `${percent(estimate.estimate)} alive, 95 % interval ${percent(estimate.low)} to ${percent(estimate.high)}, counted until ${formatDay(season.on, true)}.`,
-      ),
+      text: `${percent(estimate.estimate)} alive, 95 % interval ${percent(estimate.low)} to ${percent(estimate.high)}, counted until ${formatDay(season.on, true)}.`,
       fontSize: 12,
       bold: true,
     },
     {
-      text: plain(
-        `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
-      ),
+      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
       margin: [0, 4, 0, 0],
     },
     head('The plan'),
     {
-      text: plain(
-        `Version ${about.version}: ${PATTERN_WORDS[plan.pattern]}, ${isListed(plan.pattern) ? `about ${formatLength(plan.inRow, units)} apart` : `${formatLength(plan.inRow, units)} in the row by ${formatLength(plan.between, units)}`}; ${number(plan.trees)} trees on ${formatArea(plan.area, units)} plantable, ${aHectare(1)}.`,
-      ),
+      text: `Version ${about.version}: ${PATTERN_WORDS[plan.pattern]}, ${isListed(plan.pattern) ? `about ${formatLength(plan.inRow, units)} apart` : `${formatLength(plan.inRow, units)} in the row by ${formatLength(plan.between, units)}`}; ${number(plan.trees)} trees on ${formatArea(plan.area, units)} plantable, ${aHectare(1)}.`,
     },
     head('What was done'),
     {
-      text: plain(
-        `${number(planted)} trees planted${plantedDays ? `, ${formatDay(plantedDays[0], true)} to ${formatDay(plantedDays[1], true)}` : ''}. ${brief}`,
-      ),
+      text: `${number(planted)} trees planted${plantedDays ? `, ${formatDay(plantedDays[0], true)} to ${formatDay(plantedDays[1], true)}` : ''}. ${brief}`,
     },
     ...groups('Survival by species', found.groups.species),
     ...groups('Survival by lot', found.groups.lot),
@@ -227,7 +217,7 @@ export function closingReport({
               body: [
                 ['', 'Rows', 'Survival', '95 % interval'],
                 ...treatments.map((one) => [
-                  plain(`${one.letter} ${one.letter === 'A' ? 'the block’s own way' : one.does}`),
+                  `${one.letter} ${one.letter === 'A' ? 'the block’s own way' : one.does}`,
                   number(one.rows),
                   percent(one.estimate.estimate),
                   `${percent(one.estimate.low)} to ${percent(one.estimate.high)}`,
@@ -252,9 +242,7 @@ export function closingReport({
       ? [
           head('What goes together with death'),
           ...fitted.effects.map((effect): Content => ({
-            text: plain(
-              `${effectWords(effect.name)}: odds ${effect.odds.toFixed(1)} (${effect.low.toFixed(1)} to ${effect.high.toFixed(1)}).`,
-            ),
+            text: `${effectWords(effect.name)}: odds ${effect.odds.toFixed(1)} (${effect.low.toFixed(1)} to ${effect.high.toFixed(1)}).`,
           })),
           {
             text: 'It shows what goes together; it does not prove what killed them.',
@@ -264,11 +252,9 @@ export function closingReport({
       : []),
     head('How it was planted'),
     {
-      text: plain(
-        checks.all
-          ? `Plots: ${percent(checks.all.estimate)} satisfactory (${percent(checks.all.low)} to ${percent(checks.all.high)}), ${checks.all.clusters} plots.${checks.counts[0] ? ` Most often: ${faultNames[checks.counts[0].fault]}.` : ''}`
-          : 'No plot was looked at.',
-      ),
+      text: checks.all
+        ? `Plots: ${percent(checks.all.estimate)} satisfactory (${percent(checks.all.low)} to ${percent(checks.all.high)}), ${checks.all.clusters} plots.${checks.counts[0] ? ` Most often: ${faultNames[checks.counts[0].fault]}.` : ''}`
+        : 'No plot was looked at.',
     },
     head('Counted rows'),
     {

@@ -3,7 +3,7 @@ import { formatDay, type Day } from '../../../../core/measure/dates';
 import { formatLength, formatNumber, type UnitSystem } from '../../../../core/measure/units';
 import { pegChainage, type RowSet } from '../../../../core/rows/rowset';
 import { refillStretches, type RefillStretch } from '../../../../core/survival/refilling';
-import { heading, LINES, plain, print, type PrintedAbout } from '../../server/pdf';
+import { heading, LINES, print, type PrintedAbout } from '../../server/pdf';
 import type { RefillRow } from './tables.server';
 
 export interface RefillCards {
@@ -50,26 +50,23 @@ function cardOf(content: RefillCards, card: RefillCards['cards'][0], newPage: bo
   return [
     { text: card.title, fontSize: 17, bold: true, pageBreak: newPage ? 'before' : undefined },
     {
-      text: plain(
-        [
-          about.site,
-          about.block,
-          `refill ${content.number}, from ${formatDay(plantOn, true)}`,
-          `${known.length} rows counted`,
-        ].join(' · '),
-      ),
+      text: [
+        about.site,
+        about.block,
+        `refill ${content.number}, from ${formatDay(plantOn, true)}`,
+        `${known.length} rows counted`,
+      ].join(' · '),
       color: '#4d5951',
       margin: [0, 2, 0, 4],
     },
     {
-      text: plain(
+      text:
         treesOfCard(card.rows)
           .map(
             ([id, trees]) =>
               `${formatNumber(trees)} ${name(id)} (${species.get(id)?.letter ?? ''})`,
           )
           .join(', ') || 'No place is known by its peg.',
-      ),
       bold: true,
       margin: [0, 0, 0, 4],
     },
@@ -96,9 +93,7 @@ function cardOf(content: RefillCards, card: RefillCards['cards'][0], newPage: bo
     ...(walked.length
       ? [
           {
-            text: plain(
-              `Walk rows ${walked.map(({ row }) => row).join(', ')} too: nobody counted them. About ${formatNumber(expected)} places are dead there; fill what you find.`,
-            ),
+            text: `Walk rows ${walked.map(({ row }) => row).join(', ')} too: nobody counted them. About ${formatNumber(expected)} places are dead there; fill what you find.`,
             margin: [0, 6, 0, 0] as [number, number, number, number],
           },
         ]
@@ -122,7 +117,7 @@ function rowOf(
     const where = from === to ? `${from}` : `${from} to ${to}`;
     const letter = species.get(speciesId)?.letter ?? '';
     // A peg is not parted from its letter and metres at the end of a line.
-    return `${where} ${letter} (${plain(formatLength(at, units, 1))})`.replaceAll(' ', '\u00a0');
+    return `${where} ${letter} (${formatLength(at, units, 1)})`.replaceAll(' ', '\u00a0');
   });
   return [
     { svg: strip(stretches, trees[index] ?? 1, species), width: STRIP },

@@ -244,7 +244,7 @@
               answer.binds.stock,
             )}.{/if}
         </p>
-        {#if withStock}<p class="sum">
+        {#if asked.deliveries.length}<p class="sum">
             A delivery waits {waitDays(answer.waited.median)} in half the seasons, {waitDays(
               answer.waited.most,
             )} in one of ten{answer.waitedTooLong > 0.005

@@ -5,14 +5,14 @@ import { billOf } from '$lib/rooms/calendar/year.server';
 import { openBlock } from '$lib/server/page';
 import { unitsAsked } from '$lib/server/units-asked';
 import { words } from '$lib/words';
-import { LINES, plain, print } from '$lib/server/pdf';
+import { LINES, print } from '$lib/server/pdf';
 import type { RequestHandler } from './$types';
 
 /** What to buy by when, and what it costs, to take to the merchant. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
   const { block, facts } = await openBlock(locals, params.block);
   const { bill, currency, ground } = await billOf(facts, block);
-  const n = (value: number) => plain(formatNumber(value, value < 100 && value % 1 ? 1 : 0));
+  const n = (value: number) => formatNumber(value, value < 100 && value % 1 ? 1 : 0);
   const pdf = await print({ block: block.name, day: facts.today }, 'materials', [
     { text: `${block.name}: materials for ${n(ground.trees)} trees`, fontSize: 15, bold: true },
     {

@@ -16,7 +16,7 @@ import {
 } from '$lib/rooms/stock/facts.server';
 import { lotsToCarry } from '$lib/rooms/stock/carry.server';
 import { openBlock } from '$lib/server/page';
-import { makePdf, plain } from '$lib/server/pdf';
+import { makePdf } from '$lib/server/pdf';
 import { wordsOf } from '$lib/words';
 import type { RequestHandler } from './$types';
 
@@ -68,16 +68,15 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
         stack: [
           { text: name, fontSize: 54, bold: true, lineHeight: 0.9 },
           {
-            text: plain(`${formatNumber(count)} ${card!.name.toLowerCase()}, lot ${lot.code}`),
+            text: `${formatNumber(count)} ${card!.name.toLowerCase()}, lot ${lot.code}`,
             fontSize: 24,
             margin: [0, 10, 0, 6],
           },
           {
-            text: plain(
+            text:
               name === 'Set aside'
                 ? 'No tool here takes these roots whole. Ask the leader.'
                 : `${Number.isFinite(option.trim) ? `Trim to ${formatSmall(option.trim, units)}, clean cut, tips only.` : 'Trim nothing.'} Soil over the ${depth.datum} ${depthRange(depth, units)}.`,
-            ),
             fontSize: 15,
           },
           {

@@ -130,6 +130,7 @@ export const plain = (text: string) =>
   text
     .replace(/(?<=\d)[\u202f\u2009\u00a0](?=\d{3}(?!\d))/g, '')
     .replace(/[\s\u202f\u2009\u00a0]+/g, ' ')
+    .replaceAll('\u2044', '/')
     .replaceAll('−', '-');
 
 /** The text of a sheet as it is printed, in the words of `plain`. */

@@ -93,7 +93,8 @@ export const printed = (text: string): string =>
   text
     .replaceAll('\u202f', '\u00a0')
     .replace(UNITS, '$1\u00a0')
-    .replace(/\/ (?=ha|acre)/g, '/\u00a0');
+    // A line may end behind a slash, never behind a fraction's: it looks the same.
+    .replace(/\/(?=ha\b|acre)/g, '\u2044');
 
 /** Drawings and pictures are no texts. */
 const NO_TEXT = new Set(['svg', 'image', 'color', 'fillColor', 'alignment', 'font']);

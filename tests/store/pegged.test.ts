@@ -104,11 +104,12 @@ test('roots are soaked once every tree that came was in the water; who waters ha
   const { id: blockId, conditions, differences } = block;
   await setting.done('leader', 'method.save', { blockId, conditions, method, differences });
   const { total } = await plantedOf(await setting.facts(), blockId);
-  const { parameters } = (await currentLayout(await setting.facts(), blockId))!;
+  const speciesIn = async (stock: 'bare-root' | 'container') =>
+    (await store.species.findOne({ where: { siteId: setting.site.id, stock } }))!.get().id;
   const place = (await store.place.findOne({ where: { siteId: setting.site.id } }))!.get().id;
   const lotId = uuid();
   await setting.done('leader', 'stock.lot', {
-    ...{ id: lotId, code: 'soaked', blockId, speciesId: parameters.mix[0].species },
+    ...{ id: lotId, code: 'soaked', blockId, speciesId: await speciesIn('bare-root') },
     ...{ nursery: 'Test Nursery', age: '1+0' },
   });
   const record = (kind: string, count: number, of = lotId) =>
@@ -117,8 +118,16 @@ test('roots are soaked once every tree that came was in the water; who waters ha
     });
   await record('receive', total);
   await record('cull', 40);
+  // Of a species in containers nothing is soaked, though nobody named the lot's form.
+  const potted = await speciesIn('container');
+  const pots = uuid();
+  await setting.done('leader', 'stock.lot', {
+    ...{ id: pots, code: 'pots', blockId, speciesId: potted, nursery: 'Test Nursery', age: '1' },
+  });
+  await record('receive', 60, pots);
   const others = (await (await setting.facts()).of(lotsFact, blockId)).filter(
-    ({ lot, balance }) => lot.id !== lotId && !lot.form && balance.onHand > 0,
+    ({ lot, balance }) =>
+      lot.id !== lotId && !lot.form && lot.speciesId !== potted && balance.onHand > 0,
   );
   for (const { balance, lot } of others) await record('soak', balance.onHand, lot.id);
   await record('soak', total - 41);

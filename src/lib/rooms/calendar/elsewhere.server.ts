@@ -8,7 +8,7 @@ import { plantedOf, plantersFact, sownFact } from '../crew/facts.server';
 import { boxesFact, wavesFact } from '../crew/follow.server';
 import type { BlockRow } from '../ground/tables.server';
 import { layoutsFact, peggedFact } from '../rows/facts.server';
-import { lotsFact, ordersFact } from '../stock/facts.server';
+import { cardsFact, lotsFact, ordersFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
 import { countsFact } from '../survival/facts.server';
 import { refilledFact, refillOf, refillPlansFact } from '../survival/refills.server';
@@ -19,7 +19,7 @@ import { standingSprayings } from './sprayings';
 
 /** What `doneElsewhere` hangs on. */
 export const TOLD_BY: readonly Fact<unknown>[] = [
-  ...[ordersFact, lotsFact, layoutsFact, peggedFact, sprayingsFact, allProductsFact],
+  ...[ordersFact, lotsFact, cardsFact, layoutsFact, peggedFact, sprayingsFact, allProductsFact],
   ...[sownFact, plantersFact, wavesFact, boxesFact, plotPlansFact, plotsFact],
   ...[careFact, wateredFact, refillPlansFact, refilledFact, countsFact],
 ];
@@ -31,6 +31,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     { planted, total, sums },
     lines,
     lots,
+    cards,
     counts,
     cared,
     refill,
@@ -46,6 +47,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     plantedOf(facts, block.id),
     facts.of(ordersFact, block.id),
     facts.of(lotsFact, block.id),
+    facts.of(cardsFact),
     facts.of(countsFact, block.id),
     facts.of(careFact, block.id),
     refillOf(facts, block.id),
@@ -65,7 +67,11 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
   };
   const ordered = planted > 0 || (lines.length > 0 && !(await asksForMore()));
   const received = lots.reduce((sum, { balance }) => sum + balance.received, 0);
-  const bare = lots.filter(({ lot }) => lot.form === null);
+  // A container is one by the lot's own form or, where nobody named it, by its species' card.
+  const inContainers = new Set(
+    cards.flatMap(({ id, stock }) => (stock === 'container' ? [id] : [])),
+  );
+  const bare = lots.filter(({ lot }) => lot.form === null && !inContainers.has(lot.speciesId));
   const days = [...sums.byDay.keys()].sort();
   const all = total > 0 && planted >= total;
   const dayAt = (at: number) => dayOf(at, zone);

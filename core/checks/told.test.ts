@@ -405,6 +405,13 @@ test('the school: a wrong answer brings a fault back soon, a right one later', (
     (_, i) => nextShown(known, `${i}`, { deep: 1 }).faults[0],
   );
   assert.ok(crew.filter((one) => one === 'deep').length > 2 * share('deep') * 2000);
+  // Where all are known alike each comes as often as the others, the last one too.
+  const alike = standingsOf(TAUGHT.flatMap((fault) => Array(5).fill(answer(fault, true)) as never));
+  const evenly = Array.from({ length: 6000 }, (_, i) => nextShown(alike, `even ${i}`).faults[0]);
+  for (const fault of TAUGHT) {
+    const often = evenly.filter((one) => one === fault).length / 6000;
+    assert.ok(Math.abs(often - 0.6 / TAUGHT.length) < 0.02, `${fault}: ${often}`);
+  }
   assert.deepEqual(nextShown(known, 'same'), nextShown(known, 'same'));
   // What is known comes with a second fault now and then; what is not comes alone.
   const drawn = Array.from({ length: 2000 }, (_, i) => nextShown(known, `${i}`).faults);

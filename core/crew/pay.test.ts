@@ -112,6 +112,15 @@ test('hours, days and days without a rate add up by planter', () => {
   assert.deepEqual(of('ben'), [2, 8, 40, 2, 0]);
 });
 
+test('what the other decision would pay adds up over the days too', () => {
+  const trees = new Map([MON, TUE].map((day) => [day, new Map([['ana', 800]])] as const));
+  const lines = paySheet(input({ trees, rates: [rate({ amount: 0.25 })] }));
+  const [total] = payTotals(lines);
+  const sum = lines.reduce((all, { otherwise }) => all + otherwise, 0);
+  assert.ok(lines.length === 2 && lines.every(({ otherwise }) => otherwise > 0));
+  assert.equal(total.otherwise, Math.round(sum * 100) / 100);
+});
+
 test('totals add up the lines as they are paid', () => {
   fc.assert(
     fc.property(

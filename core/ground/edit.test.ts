@@ -150,6 +150,20 @@ test('jumps that no walker makes are spikes; a brisk walk has none', () => {
   assert.ok(Math.abs(area - 2500) < 15, `the spike is left out: ${area}`);
 });
 
+test('how far a walk ends from where it began, whichever way round', () => {
+  const fixes = (n: number): Fix[] =>
+    Array.from({ length: n }, (_, i) => ({ at: i * 60_000, accuracy: 3 }) as Fix);
+  const open: Point[] = [
+    [10, 20],
+    [60, 20],
+    [60, 70],
+    [13, 24],
+  ];
+  assert.equal(walkedArea(open, fixes(4)).gap, 5);
+  assert.equal(walkedArea([...open].reverse(), fixes(4)).gap, 5);
+  assert.equal(walkedArea(open.slice(0, 1), fixes(1)).gap, 0);
+});
+
 test('the error of a walked area grows with that of its readings, as the shoelace has it', () => {
   const error = (accuracy: number) => {
     const { points, fixes } = walk(accuracy);

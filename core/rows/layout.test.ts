@@ -296,6 +296,21 @@ test('a row is drawn in few corners, and every peg stays within a finger’s bre
   );
 });
 
+test('a trembling line is drawn straight, and no peg drifts along it by what the trembling was long', () => {
+  const line = Array.from({ length: 601 }, (_, i) => [i / 2, i % 2 ? 0.004 : -0.004]).flat();
+  const row: StoredRow = {
+    ...{ number: 1, line, start: 5, step: 2, listed: false, runs: [0, 90] },
+    stretches: [6.5, 50, 210, 40],
+  };
+  const rhythm = { frame: { anchor: 0 }, straight: false, step: 2, between: 2 } as never;
+  const [own, drawn] = [row, drawnRow(row)].map((one) => toRowSet(rhythm, [one]));
+  assert.ok(drawnRow(row).line.length < 20);
+  for (const peg of [1, 50, 51, 90]) {
+    const [a, b] = [own, drawn].map((set) => pegPosition(set, 1, peg)!.point);
+    assert.ok(Math.hypot(a[0] - b[0], a[1] - b[1]) < 0.02, `peg ${peg}: ${a} and ${b}`);
+  }
+});
+
 test('corners that are the pegs all stay, and a straight row keeps its rhythm to the last digit', () => {
   const lane: StoredRow = {
     ...{ number: 1, line: [0.004, 0, 1, 0.0001, 2.006, 0], start: 0, step: 1, listed: true },

@@ -121,6 +121,11 @@ test('small plugs in dry air are watered oftener; soft bags lose their bottom', 
   assert.equal(rootTreatment('ribbed', 1, 30).school, 'leave');
   assert.equal(rootTreatment('ribbed', 6, 30).school, 'cut');
   assert.equal(rootTreatment('round', 0, 0).school, 'tease');
+  // Six of thirty by Wilson: 9.5 to 37.3 %, as any table of it says.
+  assert.deepEqual(rootTreatment('ribbed', 6, 30).because.figures!.found, {
+    key: 'stock.potBoundOf',
+    figures: { bound: 6, sampled: 30, low: 10, high: 37 },
+  });
 });
 
 test('a label code is read as it is typed, and every slip or swap is found', () => {

@@ -42,6 +42,13 @@ test('the choices really made, played again, give what was counted within their 
   assert.ok(within >= 38, `${within} of 40`);
 });
 
+test('the middle of drawn values and between what 95 in 100 of them lie', () => {
+  const upTo = (n: number) => Array.from({ length: n }, (_, i) => n - 1 - i);
+  assert.deepEqual(spreadOf(upTo(201)), { median: 100, low: 5, high: 195 });
+  assert.deepEqual(spreadOf(upTo(41)), { median: 20, low: 1, high: 39 });
+  assert.deepEqual(spreadOf([3]), { median: 3, low: 3, high: 3 });
+});
+
 test('without the exposure so many more live as the truth says; the range says how sure', () => {
   const trees = block('one', 0.8, 0.2, 120);
   const model = modelOf(fit(trees), trees);

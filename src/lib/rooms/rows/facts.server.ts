@@ -1,3 +1,4 @@
+import { packRows, type PackedRows } from '../../../../core/rows/packed';
 import type { RowSet } from '../../../../core/rows/rowset';
 import { peggedRows, type Pegged } from '../../../../core/rows/pegging';
 import { drawnRow, toRowSet, type StoredRow } from '../../../../core/rows/stored';
@@ -129,9 +130,11 @@ export async function pegsOf(facts: Facts, blockId: string): Promise<RowSet | un
 }
 
 /** The rows of `rowsFact` as plans draw them: what is measured or printed takes the rows themselves. */
-export const drawnRowsOf = async (facts: Facts, blockId: string): Promise<StoredRow[]> => {
+export const drawnRowsOf = async (facts: Facts, blockId: string): Promise<PackedRows> => {
   const rows = await facts.of(rowsFact, blockId);
-  return facts.derive('drawnRows', blockId, [rowsFact], '', () => rows.map((row) => drawnRow(row)));
+  return facts.derive('drawnRows', blockId, [rowsFact], '', () =>
+    packRows(rows.map((row) => drawnRow(row))),
+  );
 };
 
 interface Written {

@@ -23,6 +23,7 @@
   import Figure from '$lib/parts/Figure.svelte';
   import HandedEntry from '$lib/parts/HandedEntry.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
+  import { unpackRows } from '$core/rows/packed';
   import { send } from '$lib/parts/send.svelte';
   import SharedRows from './SharedRows.svelte';
   import type { PageData } from './$types';
@@ -30,26 +31,23 @@
   let { data }: { data: PageData } = $props();
   const units = useUnits();
   const released = $derived(data.released);
+  const kept = $derived(released ? unpackRows(released.rows) : []);
   const editable = $derived(data.role === 'leader');
   const doing = new Doing();
   /** The row that is being planted: the first that has places left. */
   const openRow = () => {
     const counts = new Map(data.released?.byRow ?? []);
-    const row = data.released?.rows.find(
-      (entry) => (counts.get(entry.number) ?? 0) < treesInRow(entry),
-    );
+    const row = kept.find((entry) => (counts.get(entry.number) ?? 0) < treesInRow(entry));
     return row?.number ?? 1;
   };
   let selected = $state(untrack(openRow));
   const byRow = $derived(new Map(released?.byRow ?? []));
-  const rows = $derived(released && toRowSet(released.rhythm, released.rows));
+  const rows = $derived(released && toRowSet(released.rhythm, kept));
   const looks = $derived(
     (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
   const left = $derived(
-    (released?.rows ?? []).map((row) =>
-      Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0)),
-    ),
+    kept.map((row) => Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0))),
   );
   let chosen = $state<string[]>(
     untrack(() =>
@@ -135,7 +133,7 @@
         edition: 0,
       }),
     );
-  const shownRow = $derived(released?.rows.find(({ number }) => number === selected));
+  const shownRow = $derived(kept.find(({ number }) => number === selected));
   const moment = (at: string) => formatMoment(at, data.zone);
 </script>
 
@@ -264,7 +262,7 @@
             boundary: released.boundary,
             keptOut: released.keptOut,
             rows,
-            runs: released.rows.map(({ runs }) => runs),
+            runs: kept.map(({ runs }) => runs),
             species: looks,
             planted: shownByRow,
             notes,
@@ -304,7 +302,13 @@
             planted={byRow.get(selected) ?? 0}
           />
         {/if}
-        <SharedRows {released} {left} {name} {rateOf} blockId={data.block.id} />
+        <SharedRows
+          {released}
+          rows={kept.map(({ number }, i) => ({ number, left: left[i] }))}
+          {name}
+          {rateOf}
+          blockId={data.block.id}
+        />
       </div>
     </section>
     <aside class="comes-to">

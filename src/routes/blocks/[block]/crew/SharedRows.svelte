@@ -7,22 +7,20 @@
   /** Who has which rows, what is left in them, and how far each has got. */
   interface Props {
     released: NonNullable<PageData['released']>;
-    /** Trees still to plant, by row in their order. */
-    left: readonly number[];
+    /** Rows in their order, with the trees still to plant. */
+    rows: readonly { number: number; left: number }[];
     name: (planter: string) => string;
     /** Trees a day. */
     rateOf: (planter: string) => number;
     blockId: string;
   }
-  let { released, left, name, rateOf, blockId }: Props = $props();
+  let { released, rows, name, rateOf, blockId }: Props = $props();
   const plantedOf = $derived(new Map(released.byPlanter));
   const todayOf = $derived(new Map(released.todayByPlanter));
   /** Rows of each planter together: of a machine's riders every other one. */
   const byPlanter = $derived(
     [...new Set(released.shares.map(({ planterId }) => planterId))].map((planterId) => {
-      const own = released.rows.flatMap(({ number }, i) =>
-        holds(released.shares, planterId, number) ? [{ number, left: left[i] }] : [],
-      );
+      const own = rows.filter(({ number }) => holds(released.shares, planterId, number));
       return {
         planterId,
         rows: rangesOf(own.map(({ number }) => number)),

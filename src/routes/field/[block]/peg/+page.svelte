@@ -5,6 +5,7 @@
   import { nearestPeg, pegPosition, treesByRow } from '$core/rows/rowset';
   import { wayTo } from '$core/rows/setting-out';
   import { speciesAt } from '$core/rows/species';
+  import { unpackRows } from '$core/rows/packed';
   import { toRowSet } from '$core/rows/stored';
   import {
     listenToPhone,
@@ -22,7 +23,8 @@
   const tongue = useTongue();
   const { say } = tongue;
   const plane = $derived(localPlane(data.origin));
-  const rows = $derived(toRowSet(data.rhythm, data.rows));
+  const kept = $derived(unpackRows(data.rows));
+  const rows = $derived(toRowSet(data.rhythm, kept));
   const trees = $derived(treesByRow(rows));
   let reading = $state<Reading>();
   let source = $state<'' | 'phone' | 'stand-in'>('');
@@ -37,9 +39,7 @@
   const aim = $derived(wanted ?? (near && { row: near.row, peg: near.peg }));
   const way = $derived(here && aim && wayTo(rows, here, aim.row, aim.peg));
   const target = $derived(aim && pegPosition(rows, aim.row, aim.peg)?.point);
-  const species = $derived(
-    aim && data.species[speciesAt(data.rows[aim.row - 1].runs, aim.peg) ?? -1],
-  );
+  const species = $derived(aim && data.species[speciesAt(kept[aim.row - 1].runs, aim.peg) ?? -1]);
   const length = (metres: number) =>
     tongue.measure(formatLength(metres, tongue.system, metres < 10 ? 1 : 0));
 
@@ -134,7 +134,7 @@
         boundary: data.boundary,
         keptOut: data.keptOut,
         rows,
-        runs: data.rows.map(({ runs }) => runs),
+        runs: kept.map(({ runs }) => runs),
         species: data.species,
         selectedRow: aim?.row,
         here: here && reading ? { point: here, accuracy: reading.accuracy } : undefined,

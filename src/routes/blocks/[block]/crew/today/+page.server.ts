@@ -1,6 +1,5 @@
 import { addTo } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
-import { treesInRow } from '../../../../../../core/rows/stored';
 import { plantedOf, activePlanters, sharesFact, toolsOn } from '$lib/rooms/crew/facts.server';
 import { dayOnBlock } from '$lib/rooms/crew/pace.server';
 import { seatsOf } from '$lib/rooms/crew/usual';
@@ -68,11 +67,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       todayByPlanter: [...done.todayByPlanter],
       rhythm: layout.rhythm,
       rows,
-      day: rows.map((row) => {
-        const planted = done.byRow.get(row.number) ?? 0;
-        const left = Math.max(0, treesInRow(row) - planted);
-        return { number: row.number, planted, left, runs: row.runs };
-      }),
+      byRow: [...done.byRow],
       shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
       words,
       bag,

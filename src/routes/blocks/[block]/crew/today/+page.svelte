@@ -15,7 +15,8 @@
   import { rangesOf } from '$core/measure/ranges';
   import { same } from '$core/say/merge';
   import { clockOf, dayOf } from '$core/say/day';
-  import { toRowSet } from '$core/rows/stored';
+  import { toRowSet, treesInRow } from '$core/rows/stored';
+  import { unpackRows } from '$core/rows/packed';
   import DayShares from '$lib/charts/DayShares.svelte';
   import DayUntil from '$lib/charts/DayUntil.svelte';
   import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
@@ -70,10 +71,20 @@
     const marks = marksOf(all.map(({ name }) => name));
     return all.map((planter, tone) => ({ ...planter, tone, mark: marks[tone] }));
   });
+  const kept = $derived(released ? unpackRows(released.rows) : []);
+  /** How far each row is. */
+  const rowsToday = $derived.by(() => {
+    const byRow = new Map(released?.byRow);
+    return kept.map((row) => {
+      const planted = byRow.get(row.number) ?? 0;
+      const left = Math.max(0, treesInRow(row) - planted);
+      return { number: row.number, planted, left, runs: row.runs };
+    });
+  });
   const day = $derived(
     released &&
       crewDay(
-        released.day,
+        rowsToday,
         shares,
         crew.map(({ id }) => ({ id, rate: paces.get(id)! })),
         terms,
@@ -83,7 +94,7 @@
         },
       ),
   );
-  const rows = $derived(released && toRowSet(released.rhythm, released.rows));
+  const rows = $derived(released && toRowSet(released.rhythm, kept));
   const fetching = $derived(rows && day && fetchingOn(rows, day, terms, data));
   /** The best of all places takes a moment; until then those that no box moved alone betters. */
   let best = $state.raw<{ of: Fetching; found: Caches }>();
@@ -136,16 +147,16 @@
       };
     }),
   );
-  const inSight = $derived(rowsInSight(released?.day ?? [], shares));
+  const inSight = $derived(rowsInSight(rowsToday, shares));
   const nameOf = (id: string) => data.planters.find((planter) => planter.id === id)?.name ?? '';
   /** What runs dry, and when, all who plant drawing on the same stock. */
   const dry = $derived(
     released && day
-      ? driesToday(released.day, day, (id) => paces.get(id)!.perHour.value, released.short)
+      ? driesToday(rowsToday, day, (id) => paces.get(id)!.perHour.value, released.short)
       : [],
   );
   const begun = $derived(
-    new Set((released?.day ?? []).filter(({ planted }) => planted > 0).map(({ number }) => number)),
+    new Set(rowsToday.filter(({ planted }) => planted > 0).map(({ number }) => number)),
   );
   function move(boundary: number, to: number) {
     const next = moveBoundary(shares, boundary, to, begun);
@@ -219,9 +230,7 @@
   /** Rows that wait because whoever has them is not here. */
   const waiting = $derived.by(() => {
     if (!here.size) return [];
-    const open = new Set(
-      (released?.day ?? []).filter(({ left }) => left > 0).map((row) => row.number),
-    );
+    const open = new Set(rowsToday.filter(({ left }) => left > 0).map((row) => row.number));
     const of = new Map<string, number[]>();
     for (const { planterId, firstRow, lastRow } of shares)
       if (!here.has(planterId))

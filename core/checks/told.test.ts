@@ -362,6 +362,26 @@ test('what follows: their own rows from the first to the last fault, looked at a
     [[13, 2500]],
   );
   assert.deepEqual([closed.open, closed.unseen, closed.done], [[], [10], true]);
+  // Gone over and not looked at yet is not done; of six rows two are to be seen.
+  assert.equal(
+    state(
+      [
+        [10, 2000],
+        [13, 2100],
+      ],
+      [],
+    )[0].done,
+    false,
+  );
+  const six = { ...decision, rows: [1, 2, 3, 4, 5, 6] };
+  const gone = six.rows.map((row) => ({ decision: 'd', row, at: 2000 }));
+  const lookedAt = (rows: number[]) =>
+    reworkStates(
+      [six],
+      gone,
+      rows.map((row) => plot(row, 3000)),
+    )[0].done;
+  assert.deepEqual([lookedAt([1]), lookedAt([1, 1]), lookedAt([1, 5])], [false, false, true]);
   assert.deepEqual(others, []);
 
   const names = (id: string) => `Planter ${id}`;

@@ -42,6 +42,15 @@ test('a wave works on what stands: the oldest first, what is past its hour told 
     ],
   );
   assert.deepEqual(state.ahead, [{ row: 4, more: 2 }]);
+  // Whatever the order of the rows: the oldest first, and of rows as old as each other the first.
+  const ages = [3, 9, 1, 9, 5].map((hours, i) => ({
+    ...{ number: 5 - i, places: 9, planted: 9, plantedAt: now - hours * HOUR, done: 0 },
+  }));
+  const aged = waveState('guard', ages, { hands: 1, rate: 9, within: 24 }, now);
+  assert.deepEqual(
+    aged.next.map(({ row }) => row),
+    [2, 4, 1, 5, 3],
+  );
   assert.equal(state.hours.value, 1);
   const [call] = waveCalls([state], 'Bench');
   assert.equal(call.say.key, 'crew.waveLate');

@@ -179,6 +179,13 @@ test('metres, hours and fuel add up; a wider turn is a longer one', () => {
   near(plan.turns.value, 2 * Math.PI * 3);
   near(plan.hours.value, (442.5 / terms.speed + (2 * Math.PI * 3) / terms.turning) / 3600);
   near(plan.fuel.value, (plan.hours.value * terms.fuel) / 1000);
+  // Passes 6 m apart and a turn of 3 m in radius fit a half circle; wider apart a straight piece joins it, nearer the
+  // machine overshoots and reverses by a radius each way.
+  const turned = (between: number, radius: number) =>
+    passPlan(rowsOf(4), between, 1, { ...terms, radius, seats: 2 }).turns.value;
+  near(turned(3, 3), Math.PI * 3);
+  near(turned(5, 3), Math.PI * 3 + 4);
+  near(turned(2, 3), Math.PI * 3 + 6);
   const wide = passPlan(rowsOf(24), 3, 1, { ...terms, radius: 8 });
   assert.ok(wide.passes.every(({ tight }) => !tight));
   assert.throws(() => passPlan(rowsOf(2), 3, 1, { ...terms, speed: 0 }), /crew\.noSpeed/);

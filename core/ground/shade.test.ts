@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { localPlane } from '../measure/plane';
 import { gridOf, surfaceFromGrid } from './elevation';
 import { levelLines } from './contour-lines';
-import { contourInterval, heightAt, hillShade, type Surface } from './surface';
+import { contourInterval, eachNode, heightAt, hillShade, type Surface } from './surface';
 
 /** A plane that rises so much a metre eastwards and northwards. */
 function tilted(east: number, north: number, holes: number[] = []): Surface {
@@ -112,4 +112,55 @@ test('a saddle is parted as its middle lies: two lines, neither of them through 
       [10, 6.67, 6.67, 10],
     ],
   });
+});
+
+test('level lines of a slope are every level between its lowest and its highest, where they lie', () => {
+  // Rising by a metre in ten eastwards from 101.5: 2 m apart they are 102 to 106, 5, 25 and 45 m from the west.
+  const slope = {
+    ...{ columns: 6, rows: 2, minX: 1000, minY: 0, cell: 10 },
+    heights: Float32Array.from([...Array(12).keys()].map((i) => 101.5 + (i % 6))),
+  } as unknown as Surface;
+  const lines = levelLines(slope, 2);
+  assert.deepEqual(
+    lines.map(({ level, segments }) => [level, segments.length, segments[0], segments[2]]),
+    [
+      [102, 4, 1005, 1005],
+      [104, 4, 1025, 1025],
+      [106, 4, 1045, 1045],
+    ],
+  );
+  // Beside a hole nothing is drawn, and a flat has no levels.
+  const torn = { ...slope, heights: Float32Array.from(slope.heights).fill(NaN, 2, 3) } as Surface;
+  assert.deepEqual(
+    levelLines(torn, 2).map(({ level }) => level),
+    [102, 106],
+  );
+  const flat = { ...slope, heights: new Float32Array(12).fill(101.5) } as unknown as Surface;
+  assert.deepEqual(levelLines(flat, 2), []);
+});
+
+test('every node inside an area is visited once, in a hole none, and none beyond the surface', () => {
+  const surface = {
+    ...{ columns: 21, rows: 11, minX: 500, minY: -40, cell: 5 },
+  } as unknown as Surface;
+  const square = (west: number, south: number, east: number, north: number) =>
+    [
+      [west, south],
+      [east, south],
+      [east, north],
+      [west, north],
+    ] as [number, number][];
+  const seen = (area: [number, number][][][]) => {
+    const nodes: string[] = [];
+    eachNode(surface, area, (column, row) => nodes.push(`${column} ${row}`));
+    assert.equal(new Set(nodes).size, nodes.length, 'each once');
+    return nodes;
+  };
+  // From 512 to 538 in steps of 5 from 500: columns 3 to 7; from −32 to −8: rows 2 to 6.
+  const inside = seen([[square(512, -32, 538, -8)]]);
+  assert.equal(inside.length, 5 * 5);
+  assert.deepEqual([inside[0], inside.at(-1)], ['3 2', '7 6']);
+  assert.equal(seen([[square(512, -32, 538, -8), square(519, -26, 531, -14)]]).length, 25 - 9);
+  assert.equal(seen([[square(400, -90, 900, 90)]]).length, 21 * 11);
+  assert.equal(seen([[square(512, -32, 538, -8)], [square(552, -32, 563, -28)]]).length, 25 + 2);
 });

@@ -260,6 +260,11 @@ test('a kept version is what it is, and says what laying it anew would change', 
   assert.equal(smaller.anew, layOut(field(90), parameters).rows.total);
   assert.deepEqual([smaller.groundThen, Math.round(smaller.groundNow)], [8000, 7200]);
   assert.ok(smaller.rows > 0 && smaller.anew < smaller.trees);
+  // Rows that are there only now, or were only then, are changes, each of them.
+  const grown = driftOf({ ...kept, rows: kept.rows.slice(0, -3) }, field(100))!;
+  assert.equal(grown.rows, 3);
+  const gone = driftOf({ ...kept, rows: [...kept.rows, kept.rows[0], kept.rows[1]] }, field(100))!;
+  assert.equal(gone.rows, 2);
   // The same count with other species in the rows is a change too.
   const other = {
     ...kept,

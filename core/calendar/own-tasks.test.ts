@@ -75,6 +75,8 @@ test('its cost is in the bill, as often as it is done', () => {
   ]);
   assert.equal(withOwn.cost.value - without.cost.value, 480);
   assert.equal(withOwn.lines.length - without.lines.length, 1, 'what costs nothing is no line');
+  const line = withOwn.lines.at(-1)!;
+  assert.deepEqual([line.needed.value, line.perTree, line.buy, line.own], [4, 0.004, 0, 480]);
   assert.ok(
     withOwn.cost.steps.some(
       ({ label, value }) => words(label) === 'mend the fence' && value === 480,

@@ -163,6 +163,35 @@ test('calendar and bill follow the trees: half the trees with water take half th
   assert.equal(methodSum(half, [{ tree: { zone: 'wet' }, trees: 0 }]).sprayed, 1);
 });
 
+test('water at planting is told by how much each gets: alike together, unlike apart, none left out', () => {
+  const ways = withDifferences(
+    { scope: { by: 'zone', zone: 'four' }, method: { waterAt: 'four' } },
+    { scope: { by: 'zone', zone: 'too' }, method: { waterAt: 'four', stake: 'low' } },
+    { scope: { by: 'zone', zone: 'twice' }, method: { waterAt: 'twice' } },
+    { scope: { by: 'zone', zone: 'column' }, method: { waterAt: 'column' } },
+  );
+  const sum = methodSum(ways, [
+    { tree: {}, trees: 400 },
+    { tree: { zone: 'four' }, trees: 100 },
+    { tree: { zone: 'too' }, trees: 200 },
+    { tree: { zone: 'twice' }, trees: 200 },
+    { tree: { zone: 'column' }, trees: 100 },
+  ]);
+  assert.deepEqual(
+    sum.water.map(({ each: { before, at, again }, share }) => [
+      before,
+      at,
+      again,
+      Math.round(share * 1e9) / 1e9,
+    ]),
+    [
+      [0, 4, 0, 0.3],
+      [0, 19, 19, 0.2],
+      [30, 0, 0, 0.1],
+    ],
+  );
+});
+
 test('a difference of a zone, lot or version that has gone holds for nobody', () => {
   const differences: Difference[] = [
     { scope: { by: 'zone', zone: 'z' }, method: {} },

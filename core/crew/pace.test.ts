@@ -126,7 +126,7 @@ const seen = (more: Partial<DaySeen> = {}): DaySeen => ({
   dayStart,
   stops: [],
   shifts: [{ planter: 'ann', from: at(7), to: at(11), here: true, tool: 'bar' }],
-  words: [{ planter: 'ann', at: at(10) }],
+  words: [{ planter: 'ann', at: at(10), hours: [at(8), at(9)] }],
   trees: new Map([['ann', 150]]),
   elsewhere: new Map(),
   ...more,
@@ -142,7 +142,7 @@ test('who was not heard of today, or planted elsewhere too, is taken as learned'
   const asLearned = (more: Partial<DaySeen>) =>
     assert.equal(pacesToday(rates, seen(more)).get('ann'), rates.get('ann'));
   asLearned({ words: [] });
-  asLearned({ words: [{ planter: 'ann', at: dayStart - 1 }] });
+  asLearned({ words: [{ planter: 'ann', at: dayStart - 1, hours: [] }] });
   asLearned({ trees: new Map() });
   asLearned({ elsewhere: new Map([['ann', new Map([['2026-11-24', 2]])]]) });
   const yesterday = new Map([['ann', new Map([['2026-11-23', 2]])]]);
@@ -161,7 +161,7 @@ test('whoever is at work plants on behind their last word, and whoever said noth
   assert.deepEqual([...heardOf(seen())], [['ann', at(10)]]);
   assert.deepEqual([...heardOf(seen({ words: [] }))], [['ann', at(7)]]);
   assert.deepEqual(
-    [...heardOf(seen({ words: [{ planter: 'ann', at: at(-3) }] }))],
+    [...heardOf(seen({ words: [{ planter: 'ann', at: at(-3), hours: [] }] }))],
     [['ann', at(7)]],
   );
   const gone = seen().shifts.map((shift) => ({ ...shift, here: false }));
@@ -207,4 +207,36 @@ test('whoever is at work plants on behind their last word, and whoever said noth
   );
   assert.deepEqual([past.planters[0].end, past.end, past.early], [at(9), at(9), at(9)]);
   assert.equal(day(7).hours, day().hours, 'the hours left are from now');
+});
+
+test('an hour that should have stopped planting counts where somebody planted in it', () => {
+  const paced = (stops: [number, number][], hours: number[], by = 'ann') =>
+    pacesToday(
+      rates,
+      seen({
+        stops: stops.map(([from, to]) => ({ from: at(from), to: at(to) })),
+        words: [
+          { planter: 'ann', at: at(10), hours: by === 'ann' ? hours.map(at) : [] },
+          { planter: 'bob', at: at(9.5), hours: by === 'bob' ? hours.map(at) : [] },
+        ],
+      }),
+    )
+      .get('ann')!
+      .perHour.steps.at(-1)!.value;
+  near(paced([], []), 3);
+  near(paced([[7, 9]], []), 1, 1e-9);
+  near(paced([[7, 9]], [8]), 2, 1e-9);
+  near(paced([[7, 9]], [7, 8]), 3, 1e-9);
+  near(paced([[7, 9]], [8], 'bob'), 2, 1e-9);
+  near(
+    paced(
+      [
+        [7, 8],
+        [9, 10],
+      ],
+      [9],
+    ),
+    2,
+    1e-9,
+  );
 });

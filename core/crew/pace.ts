@@ -99,8 +99,8 @@ export interface DaySeen {
   /** Hours that do not allow planting. */
   stops: readonly Spell[];
   shifts: readonly Shift[];
-  /** The newest word of each planter on the block. */
-  words: readonly { planter: string; at: number }[];
+  /** The newest word of each planter on the block, and the hours in which they set trees, by their beginnings. */
+  words: readonly { planter: string; at: number; hours: readonly number[] }[];
   /** Trees set on the block today. */
   trees: ReadonlyMap<string, number>;
   /** Hours that trees on other blocks took. */
@@ -115,15 +115,24 @@ export function pacesToday(
   rates: ReadonlyMap<string, Rate>,
   { terms, day, dayStart, stops, shifts, words, trees, elsewhere }: DaySeen,
 ): Map<string, Rate> {
+  // Where anybody set trees nothing stopped planting, whatever the weather was told to be.
+  const set = words.flatMap(({ hours }) => hours);
+  const stopped = stops.flatMap((stop) =>
+    set.reduce<Spell[]>(
+      (left, hour) =>
+        left.flatMap(({ from, to }) => spellsLeft(from, to, [{ from: hour, to: hour + HOUR }])),
+      [stop],
+    ),
+  );
   return new Map(
     [...rates].map(([id, rate]) => {
       const word = words.find(({ planter, at }) => planter === id && at >= dayStart);
-      const set = trees.get(id) ?? 0;
-      if (!word || set <= 0 || elsewhere.get(id)?.get(day)) return [id, rate];
+      const count = trees.get(id) ?? 0;
+      if (!word || count <= 0 || elsewhere.get(id)?.get(day)) return [id, rate];
       const theirs = shifts.filter(({ planter, from }) => planter === id && from >= dayStart);
       const own = terms.own?.find((one) => one.planterId === id && one.day === day);
-      const hours = hoursSoFar(terms, dayStart, stops, theirs, own, word.at);
-      return [id, paceToday(rate, { trees: set, hours })];
+      const hours = hoursSoFar(terms, dayStart, stopped, theirs, own, word.at);
+      return [id, paceToday(rate, { trees: count, hours })];
     }),
   );
 }
@@ -136,7 +145,9 @@ export function heardOf({
   dayStart,
   shifts,
   words,
-}: Pick<DaySeen, 'dayStart' | 'shifts' | 'words'>): Map<string, number> {
+}: Pick<DaySeen, 'dayStart' | 'shifts'> & {
+  words: readonly { planter: string; at: number }[];
+}): Map<string, number> {
   const heard = new Map<string, number>();
   for (const { planter, at } of words) if (at >= dayStart) heard.set(planter, at);
   for (const { planter, from, here } of shifts)

@@ -65,7 +65,12 @@ test('the rest of today goes at the pace that today shows: page, stream and shar
     });
 
   const facts = await setting.facts(site);
-  const { rates, paces, heard } = await dayOnBlock(facts, block, layout.id);
+  const { rates, paces, heard, words } = await dayOnBlock(facts, block, layout.id);
+  const spoke = words.find(({ planter }) => planter === slow.id)!;
+  const whole = (hours: number) => Math.floor((now - hours * HOUR) / HOUR) * HOUR;
+  assert.deepEqual([spoke.row, spoke.hours], [last.number, [whole(2), whole(1)]]);
+  const before = words.filter(({ planter }) => planter !== slow.id);
+  assert.ok(before.length > 2 && before.every(({ at }) => at < now), 'all who ever planted here');
   const pace = paces.get(slow.id)!;
   // Fifty-six trees in the two hours until their last word; what came behind it nobody has told.
   const wanted = paceToday(rates.get(slow.id)!, { trees: 56, hours: 2 });

@@ -219,19 +219,35 @@ export async function byHandOf(facts: Facts, block: PacedBlock & { id: string })
   return byHandOn(block, crew, tools, lastTools(clocked), learned);
 }
 
-/** The newest word of each planter on a version: in which row, and when. */
+/**
+ * The newest word of each planter on a version: in which row and when, and in which hours they set trees.
+ * @param since the beginning of the day whose hours are told
+ */
 export async function lastWordsOf(
   reader: Reader,
   layoutId: string,
-): Promise<{ planter: string; row: number; at: number }[]> {
-  const rows = await reader.query<{ planter: string; row: number; at: number }>(
-    `SELECT t.planter_id AS planter, MAX(t.\`row_number\`) AS row, UNIX_TIMESTAMP(x.at) * 1000 AS at
-     FROM (SELECT planter_id, MAX(at) AS at FROM tally WHERE layout_id = :layoutId GROUP BY planter_id) x
+  since: number,
+): Promise<{ planter: string; row: number; at: number; hours: number[] }[]> {
+  const rows = await reader.query<{
+    planter: string;
+    row: number;
+    at: number;
+    hours: string | null;
+  }>(
+    `SELECT t.planter_id AS planter, MAX(t.\`row_number\`) AS row, UNIX_TIMESTAMP(x.at) * 1000 AS at, x.hours
+     FROM (
+       SELECT planter_id, MAX(at) AS at, GROUP_CONCAT(DISTINCT
+         IF(at >= :since AND corrects IS NULL, FLOOR(UNIX_TIMESTAMP(at) / 3600), NULL)) AS hours
+       FROM tally WHERE layout_id = :layoutId GROUP BY planter_id
+     ) x
      JOIN tally t ON t.layout_id = :layoutId AND t.planter_id = x.planter_id AND t.at = x.at
-     GROUP BY t.planter_id, x.at`,
-    { layoutId },
+     GROUP BY t.planter_id, x.at, x.hours`,
+    { layoutId, since: new Date(since) },
   );
-  return rows.map(({ planter, row, at }) => ({ planter, row: Number(row), at: Number(at) }));
+  return rows.map(({ planter, row, at, hours }) => ({
+    ...{ planter, row: Number(row), at: Number(at) },
+    hours: (hours?.split(',') ?? []).map((hour) => Number(hour) * 3_600_000),
+  }));
 }
 
 /** The tallies of the released version, in order of time: only for what sums cannot tell. */

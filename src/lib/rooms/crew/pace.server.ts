@@ -19,7 +19,7 @@ export async function dayOnBlock(facts: Facts, block: BlockRow, layoutId: string
     airAt(facts),
     elsewhereOf(facts, block.id),
     plantedOf(facts, block.id),
-    layoutId ? lastWordsOf(facts.reader, layoutId) : [],
+    layoutId ? lastWordsOf(facts.reader, layoutId, dayStart) : [],
   ]);
   const stops = stopsOf(air?.hours ?? [], dayStart);
   const day = facts.today;

@@ -138,7 +138,7 @@ export const shareCommands: Handlers<Shares> = {
       elsewhere,
     );
     const shared = await dayShared(block, site, work);
-    const words = await lastWordsOf(work, layoutId);
+    const words = await lastWordsOf(work, layoutId, shared.dayStart);
     const trees = plantedOn(sums ?? noneSown(), shared.day).byPlanter;
     // Tomorrow nobody has set a tree yet, so that each is taken as learned.
     const paces = pacesToday(rates, { ...shared, ...{ shifts, words, trees, elsewhere } });

@@ -27,7 +27,6 @@ const HOUR = 3_600_000;
  * with the counts' variance as a quasi-likelihood has it).
  * @param soFar of today, up to the last word; nothing yet leaves the rate as it was learned
  * @returns the rate with trees an hour for what is left of today; its `rate` and days stay those of late
- * @example paceToday(learned, { trees: 150, hours: 2 }).perHour.value // between the learned rate and 75
  */
 export function paceToday(rate: Rate, soFar: SoFar | undefined): Rate {
   if (!soFar || !(soFar.hours > 0)) return rate;
@@ -140,6 +139,7 @@ export function pacesToday(
 /**
  * From when whoever is at work is reckoned with: their last word of today, or when they came if that is later. Their
  * phone may be without signal, or all is entered in the evening: they plant on all the same.
+ * @example heardOf({ dayStart: 0, shifts: [], words: [{ planter: 'p', at: 5 }] }).get('p') // => 5
  */
 export function heardOf({
   dayStart,

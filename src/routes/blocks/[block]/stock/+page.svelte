@@ -1,4 +1,5 @@
 <script lang="ts">
+  import AnchorAir from '$lib/parts/AnchorAir.svelte';
   import { usedUpText } from '$lib/parts/used-up';
   import { inWords } from '$lib/parts/reader.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
@@ -110,9 +111,7 @@
                 >
                 <td class="n"><b>{formatNumber(entry.onHand)}</b></td>
                 <td class="n">{formatNumber(entry.out)}</td>
-                <td class="n" title="Minutes as at 10 °C, 80 % RH and 1 m/s: an index"
-                  >{formatNumber(entry.exposure)} min</td
-                >
+                <td class="n">{formatNumber(entry.exposure)} min</td>
                 <td class="n"
                   ><span class="used {level(entry.stress)}"
                     >{entry.onHand ? usedUpText(entry.stress) : '–'}</span
@@ -123,6 +122,7 @@
           </tbody>
         </table>
       </div>
+      <AnchorAir />
       {#if data.of > data.lots.length}<p>
           <a href="?all{lot ? `&lot=${lot.id}` : ''}">Show all {formatNumber(data.of)} lots</a>
         </p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import AnchorAir from '$lib/parts/AnchorAir.svelte';
   import { howMany } from '$lib/parts/how-many';
   import { schoolWords } from '$lib/words/method';
   import { Doing } from '$lib/parts/doing.svelte';
@@ -212,6 +213,7 @@
         </tbody>
       </table>
     </div>
+    {#if data.lots.length}<AnchorAir />{/if}
     {#if data.lots.length > listed}<button
         class="link-button"
         onclick={() => (listed = data.lots.length)}

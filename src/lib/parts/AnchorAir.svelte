@@ -9,8 +9,8 @@
 
 <p class="quiet">
   Minutes in the air count as at {formatTemperature(ANCHOR_AIR.temperature, units.system)},
-  {formatPercent(ANCHOR_AIR.humidity)} humidity and {formatWind(ANCHOR_AIR.wind, units.system)}: one in
-  sun or wind counts several.
+  {formatPercent(ANCHOR_AIR.humidity)} humidity and {formatWind(ANCHOR_AIR.wind, units.system)}: one
+  in sun or wind counts several.
 </p>
 
 <style>

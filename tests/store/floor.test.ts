@@ -368,6 +368,44 @@ test('people: the last leader stays, access ends at once, a name goes and the tr
   assert.equal(await store.tally.count({ where: { planterId: of.id } }), trees);
 });
 
+test('whoever left before that was remembered is found by what they wrote', async () => {
+  const siteId = setting.site.id;
+  const { checker, viewer } = setting.people;
+  const of = [checker.id, viewer.id].map((personId) => ({ personId, siteId }));
+  const roles = await store.membership.findAll({ where: { personId: [checker.id, viewer.id] } });
+  const before = roles.map((row) => row.get());
+  await store.membership.destroy({ where: { personId: [checker.id, viewer.id] } });
+  const { up } = await import('../../src/lib/store/migrations/031-left-members');
+  await up((sql) => store.sequelize.query(sql));
+  const found = (await store.leftMember.findAll({ where: { siteId } })).map((row) => row.personId);
+  assert.ok(found.includes(checker.id), 'the checker’s plots say so');
+  assert.ok(!found.includes(viewer.id), 'who only looked left nothing behind');
+  assert.ok(!found.includes(setting.people.leader.id), 'who is here has not left');
+  await store.membership.bulkCreate(before);
+  await store.leftMember.destroy({ where: of[0] });
+});
+
+test('whoever only checked has a name to be taken off too, by a leader of that site and nobody else', async () => {
+  const siteId = setting.site.id;
+  const { id: personId } = (await setting.done('leader', 'people.add', {
+    ...{ siteId, name: 'Rowan Vale', signIn: 'rowan', role: 'checker' },
+    password: 'long enough words',
+  })) as { id: string };
+  const forget = { siteId, personId };
+  await setting.refused('leader', 'people.anonymise', forget, 409, /access/i);
+  await setting.done('leader', 'people.end', forget);
+  const elsewhere = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!.id;
+  await setting.refused('stranger', 'people.anonymise', { siteId: elsewhere, personId }, 409, /./);
+  await setting.done('leader', 'people.anonymise', forget);
+  const gone = (await store.person.findByPk(personId))!;
+  assert.match(gone.name, /^Left /);
+  assert.ok(!gone.signIn.includes('rowan'));
+  assert.deepEqual(await setting.done('leader', 'people.anonymise', forget), {
+    ...{ ok: true, already: true },
+  });
+  await setting.refused('leader', 'people.anonymise', { siteId, personId: uuid() }, 409, /./);
+});
+
 test('a code sets a new password once, in its day, and never that of a leader elsewhere', async () => {
   const siteId = setting.site.id;
   const { checker } = setting.people;

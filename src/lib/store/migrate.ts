@@ -30,6 +30,7 @@ import * as usualRates from './migrations/027-usual-rates';
 import * as siteElevation from './migrations/028-site-elevation';
 import * as countInCircles from './migrations/029-count-in-circles';
 import * as rowsPegged from './migrations/030-rows-pegged';
+import * as leftMembers from './migrations/031-left-members';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -68,6 +69,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['028-site-elevation', siteElevation],
   ['029-count-in-circles', countInCircles],
   ['030-rows-pegged', rowsPegged],
+  ['031-left-members', leftMembers],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

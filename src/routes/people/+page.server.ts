@@ -19,8 +19,9 @@ export const load: PageServerLoad = async ({ locals, depends }) => {
   }>(
     `SELECT p.id, p.name, p.sign_in AS signIn, m.role, p.anonymous FROM person p
      LEFT JOIN membership m ON m.person_id = p.id AND m.site_id = :siteId
-     WHERE m.site_id IS NOT NULL OR EXISTS (SELECT 1 FROM planter n WHERE n.person_id = p.id
-       AND n.site_id = :siteId) ORDER BY p.name`,
+     LEFT JOIN left_member f ON f.person_id = p.id AND f.site_id = :siteId
+     WHERE m.site_id IS NOT NULL OR f.site_id IS NOT NULL OR EXISTS (
+       SELECT 1 FROM planter n WHERE n.person_id = p.id AND n.site_id = :siteId) ORDER BY p.name`,
     { siteId: site.id },
   );
   const members = everybody.filter(({ role: own }) => own);
@@ -49,7 +50,7 @@ export const load: PageServerLoad = async ({ locals, depends }) => {
     members: mayPlan
       ? members.map(({ id, name, signIn, role: own }) => ({ id, name, signIn, role: own! }))
       : [],
-    /** Whoever planted here and belongs to the site no more. */
+    /** Whoever belongs to the site no more: their name is still on what they entered. */
     left: mayPlan
       ? everybody
           .filter(({ role: own, anonymous }) => !own && !anonymous)

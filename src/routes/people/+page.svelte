@@ -65,7 +65,7 @@
   const forget = (person: { id: string; name: string }) =>
     attempt(async () => {
       await send('people.anonymise', { siteId, personId: person.id });
-      return 'The name is gone; the trees stay counted.';
+      return 'The name is gone; what they planted and entered stays counted.';
     });
   const revoke = (session: PageData['sessions'][number]) =>
     attempt(async () => {
@@ -130,7 +130,7 @@
       </div>
       {#each data.left as person (person.id)}
         <p class="say">
-          {person.name} has left; their trees stay counted.
+          {person.name} has left; what they planted and entered stays counted.
           <button class="link-button" onclick={() => forget(person)}
             >Take the name off<span class="visually-hidden"> of {person.name}</span></button
           >

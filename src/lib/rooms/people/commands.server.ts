@@ -49,6 +49,7 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     const { member, person } = await memberOf(work, siteId, personId);
     if (member.role === 'leader') await refuseLastLeader(work, siteId, person.name);
     await work.tables.membership.remove({ siteId, personId });
+    await work.tables.leftMember.put({ siteId, personId, leftAt: new Date(work.now) });
     await work.tables.calendarFeed.remove({ siteId, personId });
     // Whoever belongs nowhere any more is signed out everywhere, at once.
     if (!(await work.tables.membership.count({ personId })))
@@ -60,8 +61,8 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     const person = await work.tables.person.one({ id: personId }, { lock: 'update' });
     const planter = await work.tables.planter.one({ siteId, personId });
     const here = await work.tables.membership.one({ siteId, personId });
-    if (!person || (!planter && !here && !(await enteredHere(work, siteId, personId))))
-      throw told('people.notHere');
+    const left = await work.tables.leftMember.one({ siteId, personId });
+    if (!person || (!planter && !here && !left)) throw told('people.notHere');
     if (here) throw told('people.stillHere', { name: person.name });
     if (await work.tables.membership.count({ personId }))
       throw told('people.elsewhere', { name: person.name });
@@ -177,16 +178,6 @@ async function refuseLastLeader(work: Work, siteId: string, name: string) {
     lock: 'update',
   });
   if (leaders.length < 2) throw told('people.lastLeader', { name });
-}
-
-/** Whether somebody who has left once entered something on a site. */
-async function enteredHere(work: Work, siteId: string, personId: string): Promise<boolean> {
-  const rows = await work.query(
-    `SELECT 1 AS found FROM tally t JOIN layout l ON l.id = t.layout_id JOIN block b ON b.id = l.block_id
-     WHERE b.site_id = :siteId AND t.author_id = :personId LIMIT 1`,
-    { siteId, personId },
-  );
-  return rows.length > 0;
 }
 
 export async function asPlanter(work: Work, siteId: string, personId: string | null, name: string) {

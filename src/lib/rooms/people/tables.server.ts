@@ -59,6 +59,12 @@ export interface MembershipRow {
   siteId: string;
   role: Role;
 }
+/** Somebody who belonged to a site once: their name is still on what they entered. */
+export interface LeftMemberRow {
+  personId: string;
+  siteId: string;
+  leftAt: Date;
+}
 export interface SessionRow {
   tokenHash: string;
   personId: string;
@@ -159,6 +165,11 @@ export function peopleTables(sequelize: Sequelize) {
       personId: partOfKey,
       siteId: partOfKey,
       role: text,
+    }),
+    leftMember: table<LeftMemberRow>(sequelize, 'left_member', {
+      personId: partOfKey,
+      siteId: partOfKey,
+      leftAt: moment,
     }),
     session: table<SessionRow>(sequelize, 'session', {
       tokenHash: { type: DataTypes.CHAR(64), primaryKey: true },

@@ -1,0 +1,102 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { fallsOf } from '../../core/rows/layout';
+import { settingOut } from '../../core/rows/setting-out';
+import { summarise, toRowSet, treesInRow } from '../../core/rows/stored';
+import { rangesOf } from '../../core/measure/ranges';
+import { holds } from '../../core/crew/share';
+import { formatLength } from '../../core/measure/units';
+import { sharesFact } from '../../src/lib/rooms/crew/facts.server';
+import { readSurface } from '../../src/lib/rooms/ground/facts.server';
+import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
+import { printLayout, type PRINTS } from '../../src/lib/rooms/rows/print.server';
+import { Reader } from '../../src/lib/server/reader';
+import { demoSetting, type Setting } from './setting';
+
+let setting: Setting;
+before(async () => {
+  setting = await demoSetting('prints');
+});
+after(() => setting.store.sequelize.close());
+
+/** A sheet's text with one plain space wherever anything parts two words. */
+async function textOf(pdf: Buffer): Promise<string[]> {
+  const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;
+  const pages: string[] = [];
+  for (let i = 1; i <= document.numPages; i++) {
+    const { items } = await (await document.getPage(i)).getTextContent();
+    const words = items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    pages.push(words.replace(/[\s\u00a0\u202f]+/g, ' '));
+  }
+  return pages;
+}
+
+async function printed(
+  block: string,
+  what: (typeof PRINTS)[number],
+  units: 'metric' | 'us' = 'metric',
+) {
+  const facts = await setting.facts();
+  const { id } = setting.blocks[block];
+  const layout = (await releasedLayout(facts, id))!;
+  const pdf = await printLayout(new Reader(setting.store), {
+    ...{ layoutId: layout.id, what, site: 'Farrow Pit', day: '2026-11-24', units },
+  });
+  const pages = await textOf(pdf);
+  return { facts, id, layout, pages, text: pages.join(' '), rows: await facts.of(rowsFact, id) };
+}
+const spaced = (text: string) => text.replace(/[\s\u00a0\u202f]+/g, ' ');
+
+test('the pocket sheet has every row with its first and last peg, length and trees', async () => {
+  const { text, rows, pages } = await printed('Haul Flat', 'pocket');
+  const length = (metres: number) => formatLength(metres, 'metric', 1);
+  for (const row of rows) {
+    const { first, last, trees } = summarise(row);
+    assert.equal(trees, treesInRow(row));
+    const line = spaced(
+      `${row.number} ${length(first)} ${length(last)} ${length(last - first)} ${trees}`,
+    );
+    assert.ok(text.includes(line), `row ${row.number}: ${line}`);
+  }
+  const all = rows.reduce((sum, row) => sum + treesInRow(row), 0);
+  assert.ok(text.replace(/(?<=\d) (?=\d{3}\b)/g, '').includes(`${all} trees`));
+  assert.match(text, /Locate and mark buried services before digging/);
+  pages.forEach((page, i) =>
+    assert.ok(page.includes(`${i + 1} of ${pages.length}`), `page ${i + 1}`),
+  );
+  // In the reader's units, and none of the others left over.
+  const us = await printed('Haul Flat', 'pocket', 'us');
+  assert.ok(us.text.includes(spaced(formatLength(summarise(rows[0]).first, 'us', 1))));
+  assert.doesNotMatch(us.text, /\d m\b/);
+});
+
+test('every planter has a card of their own rows and of nobody else’s', async () => {
+  const { text, facts, id, rows } = await printed('Haul Flat', 'cards');
+  const shares = await facts.of(sharesFact, id);
+  const planters = await setting.store.planter.findAll();
+  const ids = [...new Set(shares.map(({ planterId }) => planterId))];
+  assert.ok(ids.length > 3);
+  for (const planterId of ids) {
+    const own = rows.map(({ number }) => number).filter((row) => holds(shares, planterId, row));
+    const { name } = planters.find((planter) => planter.id === planterId)!;
+    assert.ok(text.includes(`${name}: rows ${rangesOf(own)}`), name);
+  }
+  assert.equal(text.match(/: rows \d/g)!.length, ids.length);
+});
+
+test('the sheet to set out by has the strings, levels and falls that the core works out', async () => {
+  const { text, layout, rows } = await printed('North Bench', 'setting-out');
+  const surface = (await readSurface(new Reader(setting.store), setting.blocks['North Bench'].id))!;
+  const set = toRowSet(layout.rhythm, rows);
+  const block = (await setting.store.block.findByPk(setting.blocks['North Bench'].id))!;
+  const out = settingOut(set, fallsOf(surface, set), block.calendarTerms.works?.string);
+  const length = (metres: number) => spaced(formatLength(metres, 'metric', 1));
+  assert.equal(out.rows.length, rows.length);
+  for (const row of out.rows) {
+    const line = `${row.row} ${length(row.level)} ${length(row.ground)}`;
+    assert.ok(text.replace(/ +/g, ' ').includes(line), line);
+    for (const { to } of row.strings.slice(0, 2)) assert.ok(text.includes(length(to)));
+  }
+  assert.match(text, /Locate and mark buried services before driving pegs/);
+});

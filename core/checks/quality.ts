@@ -47,6 +47,18 @@ export const faultyIn = ({ faults, faulty }: Pick<PlotRecord, 'faults' | 'faulty
 export const lookedIn = (plot: Pick<PlotRecord, 'good' | 'faults' | 'faulty'>): number =>
   plot.good + faultyIn(plot);
 
+/** How often each fault was found in some plots, the commonest first. */
+export function faultCounts(
+  plots: readonly Pick<PlotRecord, 'faults'>[],
+): { fault: Fault; count: number }[] {
+  return FAULTS.map((fault) => ({
+    fault,
+    count: plots.reduce((sum, { faults }) => sum + (faults[fault] ?? 0), 0),
+  }))
+    .filter(({ count }) => count > 0)
+    .sort((a, b) => b.count - a.count);
+}
+
 /** Chance that anybody of an equal crew is accused in a season. */
 const FALSE_ALARM = 0.05;
 /** With less than this nobody is judged, and nobody is judged by less. From memory. */

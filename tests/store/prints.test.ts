@@ -4,6 +4,11 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { fallsOf } from '../../core/rows/layout';
 import { settingOut } from '../../core/rows/setting-out';
 import { summarise, toRowSet, treesInRow } from '../../core/rows/stored';
+import { faultyIn, lookedIn } from '../../core/checks/quality';
+import { acceptanceSheet } from '../../src/lib/rooms/checks/acceptance.server';
+import { findingsOf, plannedWithFound } from '../../src/lib/rooms/checks/findings.server';
+import { plantableOf } from '../../src/lib/rooms/ground/facts.server';
+import { v7 as uuid } from 'uuid';
 import { rangesOf } from '../../core/measure/ranges';
 import { holds } from '../../core/crew/share';
 import { formatLength } from '../../core/measure/units';
@@ -99,4 +104,59 @@ test('the sheet to set out by has the strings, levels and falls that the core wo
     for (const { to } of row.strings.slice(0, 2)) assert.ok(text.includes(length(to)));
   }
   assert.match(text, /Locate and mark buried services before driving pegs/);
+});
+
+test('the client’s sheet judges the plots that were agreed on, and no plot beside them', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const sheet = async () => {
+    const facts = await setting.facts();
+    const findings = await findingsOf(facts, block);
+    const pdf = await acceptanceSheet({
+      about: {
+        ...{ block: block.name, site: 'Farrow Pit', version: 1, day: facts.today, zone: 'UTC' },
+      },
+      findings,
+      planned: plannedWithFound(findings.plan, findings.plots),
+      boundary: (await plantableOf(facts, block)).boundary,
+      units: 'metric',
+      nameOf: (id) => id,
+    });
+    const text = (await textOf(pdf)).join(' ');
+    const { id: planId } = findings.plan!;
+    return { text, own: findings.plots.filter((plot) => plot.planId === planId), findings };
+  };
+  const before = await sheet();
+  const looked = before.own.reduce((sum, plot) => sum + lookedIn(plot), 0);
+  const faulty = before.own.reduce((sum, plot) => sum + faultyIn(plot), 0);
+  assert.ok(before.own.length > 5 && faulty > 0);
+  assert.ok(
+    before.text.includes(
+      `${looked - faulty} of ${looked} trees good in ${before.own.length} plots`,
+    ),
+  );
+  assert.ok(before.text.includes(`${looked} trees were looked at, ${faulty} of them faulty`));
+  // Somebody is suspected, and five trees of theirs are looked at: all too deep.
+  const layout = (await releasedLayout(await setting.facts(), block.id))!;
+  await setting.done('checker', 'checks.plot', {
+    ...{ id: uuid(), at: new Date().toISOString(), device: 'test', layoutId: layout.id },
+    ...{ planterId: before.own[0].planter, row: 3, peg: 4, area: 50, tool: 'Machine' },
+    ...{ good: 0, faults: { deep: 5 }, corrects: null },
+  });
+  const after = await sheet();
+  assert.equal(after.own.length, before.own.length);
+  assert.equal(after.findings.plots.length, before.findings.plots.length + 1);
+  const quality = /Quality .*? taken as clusters/;
+  assert.equal(quality.exec(after.text)![0], quality.exec(before.text)![0]);
+  const byFault = /By fault (.*?) Plots Plot/;
+  assert.equal(byFault.exec(after.text)![1], byFault.exec(before.text)![1]);
+  const found = [...byFault.exec(after.text)![1].matchAll(/ (\d+)/g)].map(([, count]) =>
+    Number(count),
+  );
+  const named = before.own.flatMap(({ faults }) => Object.values(faults));
+  assert.equal(
+    found.reduce((a, b) => a + b, 0),
+    named.reduce((a, b) => a + b, 0),
+  );
+  const beside = Number(/not in these figures: (\d+)/.exec(after.text)![1]);
+  assert.equal(beside, after.findings.plots.length - after.own.length);
 });

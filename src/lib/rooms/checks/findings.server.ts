@@ -7,11 +7,10 @@ import {
   type DayCluster,
 } from '../../../../core/checks/chart';
 import { alikeness, clusterShare, type ClusterEstimate } from '../../../../core/checks/clusters';
-import { FAULTS, type Fault } from '../../../../core/checks/faults';
 import { judgePlots } from '../../../../core/checks/findings';
 import { ALIKE } from '../../../../core/checks/plan';
 import { reworkStates, todosOf } from '../../../../core/checks/outcome';
-import { faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
+import { faultCounts, faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
 import { plotRadius } from '../../../../core/checks/plot';
 import { planeArea } from '../../../../core/ground/polygon';
 import { clockOf } from '../../../../core/say/day';
@@ -119,10 +118,6 @@ async function workOut(facts: Facts, block: BlockRow) {
     const key = `${planter} ${row}`;
     setIn.set(key, (setIn.get(key) ?? 0) + (corrects ? -count : count));
   }
-  const counts = {} as Partial<Record<Fault, number>>;
-  for (const plot of plots)
-    for (const fault of FAULTS)
-      if (plot.faults[fault]) counts[fault] = (counts[fault] ?? 0) + plot.faults[fault];
   const known = [...new Set(plots.map(({ planter }) => planter))];
   return {
     layoutId: layout?.id,
@@ -132,9 +127,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     inBlock,
     treesAPlot,
     alike: alikeness(like) ?? ALIKE,
-    counts: FAULTS.filter((fault) => counts[fault])
-      .map((fault) => ({ fault, count: counts[fault]! }))
-      .sort((a, b) => b.count - a.count),
+    counts: faultCounts(plots),
     lately: lately.length > 0,
     recent: told.planters.map((found) => ({ ...found, name: nameOf(found.planter) })),
     suspicions: told.suspicions.map((found) => ({

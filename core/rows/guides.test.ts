@@ -4,8 +4,8 @@ import type { MultiPolygon, Ring } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { AreaIndex } from './clip';
 import { edgeRuns, guideChoices, nearestRow } from './guides';
-import { parallelRows } from './parallel';
-import { lineBetween, rowCount, rowSpan } from './rowset';
+import { parallelRows, shelterRows, type ShelterRow } from './parallel';
+import { lineBetween, pegPosition, rowCount, rowSpan } from './rowset';
 
 /** 200 m by 100 m, its north side bent a little twice. */
 const BENT: MultiPolygon = [
@@ -121,4 +121,33 @@ test('rows go on from a guide that lies far off, in the same rhythm as if the gr
     // As many rows as fit on the ground, give or take one at either bend.
     assert.ok(Math.abs(rowCount(rows) - 108 / 2.6) <= 2, `${away} m: ${rowCount(rows)} rows`);
   }
+});
+
+test('shelter rows stand at their own distances, each in its own step and stagger', () => {
+  const strip: MultiPolygon = [[[[0, 0], [100, 0], [100, 30], [0, 30]]]]; // prettier-ignore
+  const fence: Point[] = [[0, -2], [100, -2]]; // prettier-ignore
+  const given = [
+    { offset: 4, step: 2, stagger: 0 },
+    { offset: 3, step: 1, stagger: 0.5 },
+    { offset: 5, step: 3, stagger: 0.25 },
+  ].map((row) => ({ ...row, species: 'pine' })) as ShelterRow[];
+  const { rows, belongs } = shelterRows(strip, fence, given, {
+    firstPeg: 1,
+    headland: 0,
+    shortest: 2,
+  });
+  assert.deepEqual(belongs, [0, 1, 2]);
+  const peg = (row: number, at: number) => pegPosition(rows, row, at)!.point;
+  // From the fence 2 m outside: 4, then 3 and 5 further in.
+  assert.deepEqual(
+    [1, 2, 3].map((row) => peg(row, 1)[1]),
+    [2, 5, 10],
+  );
+  const along = (row: number) => [peg(row, 1)[0], peg(row, 2)[0] - peg(row, 1)[0]];
+  assert.deepEqual(along(1), [1, 2]);
+  assert.deepEqual(along(2), [0.5, 1], 'staggered by half a step');
+  assert.deepEqual(along(3), [1.75, 3], 'and by a quarter');
+  // What all rows together are called by is the mean of them.
+  assert.deepEqual([rows.step, rows.between], [2, 4]);
+  assert.equal(rowCount(rows), 3);
 });

@@ -1,10 +1,16 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { holds } from '../../core/crew/share';
 import { treesInRow } from '../../core/rows/stored';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
-import { activePlanters, plantersFact, sharesFact } from '../../src/lib/rooms/crew/facts.server';
+import {
+  activePlanters,
+  plantedOf,
+  plantersFact,
+  sharesFact,
+} from '../../src/lib/rooms/crew/facts.server';
 import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
@@ -213,6 +219,29 @@ test('the briefing says the minutes of the roots that bear least, as the phone d
   const { air } = await liveOf(await setting.facts(), setting.blocks['Haul Flat']);
   // Some lots of the demo are dipped, others are not: all are told of those.
   assert.equal(await minutes('Haul Flat'), air!.roots);
+});
+
+test('a briefing names each planter’s open rows with the trees that are left in them', async () => {
+  const facts = await setting.facts();
+  const block = setting.blocks['Haul Flat'];
+  const [{ items }, shares, rows, { byRow }, everybody] = await Promise.all([
+    briefingOfBlock(facts, block),
+    facts.of(sharesFact, block.id),
+    facts.of(rowsFact, block.id),
+    plantedOf(facts, block.id),
+    facts.of(plantersFact),
+  ]);
+  const lines = items.filter(({ key }) => key === 'brief.rows');
+  const told = new Map(lines.map(({ figures }) => [figures.planter, figures]));
+  let named = 0;
+  for (const { id, name } of everybody) {
+    const own = rows.filter(({ number }) => holds(shares, id, number));
+    const left = own.map((row) => Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0)));
+    const trees = left.reduce((sum, one) => sum + one, 0);
+    assert.equal(told.get(name)?.trees, trees || undefined, name);
+    if (trees) named++;
+  }
+  assert.ok(named > 3 && lines.length === named);
 });
 
 test('who is alone and silent comes to the board with the last place; a word heard ends it', async () => {

@@ -1,7 +1,6 @@
 import type { Content } from 'pdfmake/interfaces';
 import { faultNames } from '../../words/en/named';
-import { clusterShare } from '../../../../core/checks/clusters';
-import { faultCounts, lookedIn, faultyIn } from '../../../../core/checks/quality';
+import { lookedIn, faultyIn } from '../../../../core/checks/quality';
 import { plotRadius } from '../../../../core/checks/plot';
 import { formatDay, type Day } from '../../../../core/measure/dates';
 import {
@@ -31,21 +30,11 @@ export function acceptanceSheet({
   units: UnitSystem;
   nameOf: (planter: string) => string;
 }): Promise<Buffer> {
-  const { plan, plots, reworks, inBlock } = findings;
+  const { plan, plots, reworks, agreed } = findings;
+  const { all, counts, plots: judged, beside } = agreed;
   const percent = (share: number) => formatPercent(share, 1);
-  const inPlan = plan ? plots.filter(({ planId }) => planId === plan.id) : plots;
-  const judged = inPlan.length ? inPlan : plots;
   const faulty = judged.reduce((sum, plot) => sum + faultyIn(plot), 0);
   const looked = judged.reduce((sum, plot) => sum + lookedIn(plot), 0);
-  const looks = judged.filter((plot) => lookedIn(plot) > 0);
-  // What else was looked at, where somebody was suspected, is no part of what was agreed to be looked at.
-  const all = looks.length
-    ? clusterShare(
-        looks.map((plot) => ({ hits: plot.good, of: lookedIn(plot) })),
-        Math.max(inBlock, looks.length),
-      )
-    : undefined;
-  const counts = faultCounts(judged);
   const limits = plan?.terms.limits;
   const open = planned.filter(({ found }) => !found).length;
   const verdict = !limits
@@ -86,10 +75,10 @@ export function acceptanceSheet({
           },
         ]
       : []),
-    ...(judged.length < plots.length
+    ...(beside
       ? [
           {
-            text: `Plots looked at beside the plan, which are not in these figures: ${plots.length - judged.length}.`,
+            text: `Plots looked at beside the plan, which are not in these figures: ${beside}.`,
             margin: [0, 0, 0, 6] as [number, number, number, number],
           },
         ]

@@ -80,6 +80,9 @@ async function workOut(facts: Facts, block: BlockRow) {
   const inBlock = Math.max(plots.length, Math.floor(planeArea(area) / plotArea));
   const like = looked.map(good);
   const all = looked.length ? clusterShare(like, inBlock) : undefined;
+  const inPlan = plots.filter(({ planId }) => planId && planId === plans[0]?.id);
+  const judgedPlots = inPlan.length ? inPlan : plots;
+  const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
   const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] => {
     const groups = new Map<string, typeof looked>();
     for (const plot of looked) {
@@ -128,6 +131,16 @@ async function workOut(facts: Facts, block: BlockRow) {
     treesAPlot,
     alike: alikeness(like) ?? ALIKE,
     counts: faultCounts(plots),
+    /**
+     * What the client is told: of the plots that were agreed to be looked at, or of all where there was no plan. What
+     * else was looked at, where somebody was suspected, would make the planting look worse than it is.
+     */
+    agreed: {
+      plots: judgedPlots,
+      beside: plots.length - judgedPlots.length,
+      all: agreed.length ? clusterShare(agreed.map(good), inBlock) : undefined,
+      counts: faultCounts(judgedPlots),
+    },
     lately: lately.length > 0,
     recent: told.planters.map((found) => ({ ...found, name: nameOf(found.planter) })),
     suspicions: told.suspicions.map((found) => ({

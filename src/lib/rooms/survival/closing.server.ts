@@ -119,7 +119,7 @@ export function closingReport({
   plantedDays,
   season,
   found,
-  checks,
+  checks: { agreed },
   brief,
   photos,
   units,
@@ -252,8 +252,8 @@ export function closingReport({
       : []),
     head('How it was planted'),
     {
-      text: checks.all
-        ? `Plots: ${percent(checks.all.estimate)} satisfactory (${percent(checks.all.low)} to ${percent(checks.all.high)}), ${checks.all.clusters} plots.${checks.counts[0] ? ` Most often: ${faultNames[checks.counts[0].fault]}.` : ''}`
+      text: agreed.all
+        ? `Plots: ${percent(agreed.all.estimate)} satisfactory (${percent(agreed.all.low)} to ${percent(agreed.all.high)}), ${agreed.all.clusters} plots.${agreed.counts[0] ? ` Most often: ${faultNames[agreed.counts[0].fault]}.` : ''}`
         : 'No plot was looked at.',
     },
     head('Counted rows'),

@@ -30,7 +30,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   const pointOf = (row: number, peg: number) => pegPosition(pegs!, index.get(row) ?? 0, peg)?.point;
   const planned = plannedWithFound(found.plan, found.plots);
   const first = rows[0] && pointOf(rows[0].number, 1);
-  const { plots, plan, ...said } = found;
+  const { plots, plan, agreed, ...said } = found;
   return {
     mayDecide: may(role, 'plan'),
     boundary: ground.boundary,
@@ -38,6 +38,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     found: {
       ...said,
       layoutId: layout.id,
+      /** Of the plan's plots alone, where others were looked at too. */
+      ofPlan: agreed.beside ? agreed.all : undefined,
       trees: rows.reduce((sum, row) => sum + treesInRow(row), 0),
       plots: plots.length,
       gate: roundBegins(block, first ? [{ point: first }] : []),

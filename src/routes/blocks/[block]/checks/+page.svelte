@@ -263,6 +263,16 @@
             ],
           }}
         />
+        {#if found.ofPlan}
+          <p class="quiet num">
+            The plan’s plots alone, which is what the client is told: {percent(
+              found.ofPlan.estimate,
+            )} ({percent(found.ofPlan.low)} to {percent(found.ofPlan.high)}, {howMany(
+              found.ofPlan.clusters,
+              'plot',
+            )}).
+          </p>
+        {/if}
         {#each found.todos as todo (todo.planter)}
           <p class="say">
             {#if found.lately}<b>Show {todo.name} again,</b> before more go in.{:else}<b

@@ -13,6 +13,7 @@ import {
 } from '../../src/lib/rooms/crew/facts.server';
 import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
+import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
 import { boxesOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
 import { aloneOn, messagesFor, notesFact, seenFact } from '../../src/lib/rooms/crew/words.server';
@@ -242,6 +243,17 @@ test('a briefing names each planter’s open rows with the trees that are left i
     if (trees) named++;
   }
   assert.ok(named > 3 && lines.length === named);
+  // The evening's load is what stands in the rows of the next day, without what is planted in them already.
+  const next = (await nextDay(facts, block.id))!;
+  const load = next.crews
+    .flatMap(({ rows: own }) => own)
+    .reduce(
+      (sum, { number, planted }) =>
+        sum + treesInRow(rows.find((row) => row.number === number)!) - planted,
+      0,
+    );
+  assert.equal(items.find(({ key }) => key === 'brief.load')!.figures.trees, load);
+  assert.ok(load > 500);
 });
 
 test('who is alone and silent comes to the board with the last place; a word heard ends it', async () => {

@@ -462,3 +462,36 @@ test('the board asks as much of the database for fifty blocks as for one, and a 
   assert.ok(few > 3 && few <= 12, `${few} questions`);
   assert.ok(many <= few, `${few} questions for three blocks, ${many} for fifty`);
 });
+
+test('the board speaks of the air only where somebody is planting in it', async () => {
+  const { today } = await setting.facts();
+  const gale = { day: today, lowest: 8, highest: 12, rain: 0, humidity: 0.8, wind: 40 };
+  await setting.done('leader', 'calendar.weather', { siteId: setting.site.id, days: [gale] });
+  const stops = async () => {
+    const { calls } = await morningBoard(await setting.facts());
+    return calls.filter(({ say }) => say.key.startsWith('calendar.stop'));
+  };
+  const [call, ...more] = await stops();
+  assert.equal(call.urgency, 'stop');
+  assert.deepEqual(more, [], 'once, however many blocks');
+  const planting = setting.blocks['Haul Flat'].id;
+  assert.equal((call as { block?: string }).block, planting);
+  // Nobody plants any more: a gale over an empty field stops nobody.
+  const own = planters.find(({ personId }) => !personId)!;
+  for (const { id: layoutId } of await store.layout.findAll({ where: { state: 'released' } })) {
+    const sown = new Map(
+      (await store.plantedRow.findAll({ where: { layoutId } })).map((row) => [
+        row.rowNumber,
+        row.planted,
+      ]),
+    );
+    if (!sown.size) continue;
+    for (const { number, trees } of await store.layoutRow.findAll({ where: { layoutId } }))
+      if (trees > (sown.get(number) ?? 0))
+        await setting.done('leader', 'crew.tally', {
+          ...{ ...event(), layoutId, row: number, planterId: own.id, corrects: null },
+          count: trees - (sown.get(number) ?? 0),
+        });
+  }
+  assert.deepEqual(await stops(), []);
+});

@@ -5,7 +5,7 @@ import { seededRandom } from '../measure/random';
 import {
   countDesign,
   nextCount,
-  partsDrawn,
+  drawCounted,
   rowsToCount,
   spreadOfRows,
   type Stratum,
@@ -124,6 +124,7 @@ test('how rows differ is read off a count; long rows count by their trees', () =
 });
 
 test('what was counted is weighed as it was drawn: by the newest draw that holds it', () => {
+  const partsDrawn = (...of: Parameters<typeof drawCounted>) => drawCounted(...of)?.parts;
   const parts = [
     { name: 'bank', rows: [1, 2, 3, 4] },
     { name: 'edge', rows: [5, 6] },
@@ -136,6 +137,12 @@ test('what was counted is weighed as it was drawn: by the newest draw that holds
   const ofTen = nextCount(undefined, { by: 'zone', half: 0.03, rows: ten }, parts);
   assert.deepEqual(partsDrawn(ofTen, [...ten.slice(1), 99]), parts, 'one row walked by mistake');
   assert.equal(partsDrawn(ofTen, [...ten.slice(2), 98, 99]), undefined);
+  // All that was drawn and some more, where somebody looked closely: those stand for no others.
+  const closely = drawCounted(ofTen, [...ten, 98, 99])!;
+  assert.deepEqual([closely.parts, closely.beside], [parts, [98, 99]]);
+  assert.deepEqual(drawCounted(ofTen, [...ten, 99])!.beside, [], 'one alone is a mistake');
+  const forty = Array.from({ length: 40 }, (_, i) => i + 1);
+  assert.equal(drawCounted(ofTen, forty), undefined, 'whoever counted every row went by no draw');
   assert.equal(partsDrawn(undefined, [1]), undefined);
   assert.equal(partsDrawn(first, []), undefined);
   // The next draw is over the whole block: last season's rows stay what they were.

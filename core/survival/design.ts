@@ -76,17 +76,33 @@ export const nextCount = (
 
 /** Share of counted rows that a draw holds if they were counted by it: one may be walked by mistake, or left out. */
 const OF_DRAW = 0.9;
+/** Rows that were counted beside a draw are at most so many for each of its own; with more it was another count. */
+const BESIDE = 0.5;
 
-/** In which parts counted rows were drawn: by the newest draw that holds them; nothing where they were not. */
-export function partsDrawn(
+/** How counted rows were drawn. */
+export interface CountedDraw {
+  /** The parts that they were drawn in by themselves; nothing where the block is one. */
+  parts?: readonly Part[];
+  /** Rows that were counted too, where somebody looked closely: they stand for no others. */
+  beside: number[];
+}
+
+/**
+ * By which draw rows were counted: the newest that holds nearly all of them, or of which nearly all are among them,
+ * with few others.
+ */
+export function drawCounted(
   kept: CountTerms | undefined,
   counted: readonly number[],
-): readonly Part[] | undefined {
+): CountedDraw | undefined {
   const draws: Draw[] = kept ? [...(kept.earlier ?? []), kept] : [];
   for (const { rows, parts } of draws.reverse()) {
     const drawn = new Set(rows);
-    const held = counted.filter((row) => drawn.has(row)).length;
-    if (held && held >= OF_DRAW * counted.length) return parts;
+    const beside = counted.filter((row) => !drawn.has(row));
+    const held = counted.length - beside.length;
+    if (!held) continue;
+    if (held >= OF_DRAW * counted.length) return { parts, beside: [] };
+    if (held >= OF_DRAW * drawn.size && beside.length <= BESIDE * held) return { parts, beside };
   }
   return undefined;
 }

@@ -457,3 +457,43 @@ test('a living tree of each lot and each way costs what its own planting takes o
     assert.ok(Math.abs(planted - was - dearer) < 0.01, `${by} ${name}: ${planted} for ${was}`);
   }
 });
+
+test('rows that somebody looked at closely beside the draw are no part of the estimate', async () => {
+  const before = (await countedOf(await setting.facts(), bench()))!;
+  const { id: blockId } = bench();
+  const rows = before.counts.map(({ row }) => row);
+  assert.ok(rows.length > 10);
+  const { termsEdition: edition } = (await store.block.findByPk(blockId))!;
+  await setting.done('leader', 'calendar.terms', {
+    ...{ blockId, edition, terms: { count: { by: 'block', half: 0.05, rows } } },
+  });
+  const block = async () => (await store.block.findByPk(blockId))!.get() as BlockRow;
+  const drawn = (await countedOf(await setting.facts(), await block()))!;
+  assert.deepEqual([drawn.beside, drawn.estimate.estimate], [[], before.estimate.estimate]);
+  const facts = await setting.facts();
+  const planted = (await facts.of(sownFact, blockId)).sums.byRow;
+  const others = [...planted].filter(([row, trees]) => trees > 20 && !rows.includes(row));
+  const layoutId = (await releasedLayout(facts, blockId))!.id;
+  // Four wet rows in which everything has died: the leader wanted to know.
+  for (const [row, set] of others.slice(0, 4))
+    await setting.done('checker', 'survival.count', {
+      ...{ ...event(), layoutId, row, set, alive: 0, countedOn: before.on },
+    });
+  const after = (await countedOf(await setting.facts(), await block()))!;
+  assert.deepEqual(
+    after.beside.sort(),
+    others
+      .slice(0, 4)
+      .map(([row]) => row)
+      .sort(),
+  );
+  assert.equal(after.estimate.estimate, drawn.estimate.estimate);
+  assert.equal(after.counts.length, before.counts.length + 4, 'they are shown all the same');
+  // Without the draw they would count as if chance had chosen them.
+  const undrawn = (await countedOf(await setting.facts(), {
+    ...(await block()),
+    termsEdition: -1,
+    calendarTerms: {},
+  }))!;
+  assert.ok(undrawn.estimate.estimate < drawn.estimate.estimate - 0.05);
+});

@@ -1,5 +1,6 @@
 import type { Content } from 'pdfmake/interfaces';
 import type { Figure } from '../../../../core/measure/working';
+import { rangesOf } from '../../../../core/measure/ranges';
 import { isListed, type Pattern } from '../../../../core/rows/spacing';
 import type { Interval } from '../../../../core/survival/interval';
 import { figureText } from '../../words/figure';
@@ -185,7 +186,7 @@ export function closingReport({
       bold: true,
     },
     {
-      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
+      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows${season.beside.length ? ` (rows ${rangesOf(season.beside)} beside the draw, no part of the estimate)` : ''}. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
       margin: [0, 4, 0, 0],
     },
     head('The plan'),

@@ -1,7 +1,7 @@
 import { addTo } from '../../../../core/measure/dates';
 import { ByPeg } from '../../../../core/rows/by-peg';
 import { plantedUntil } from '../../../../core/crew/sums';
-import { partsDrawn, type Part } from '../../../../core/survival/design';
+import { drawCounted, type Part } from '../../../../core/survival/design';
 import {
   refill,
   survival,
@@ -72,6 +72,8 @@ const SEASON_DAYS = 120;
 export interface Counted {
   /** The newest word on each row of the newest season, by row: looks at parts of it laid over each other. */
   counts: Count[];
+  /** Rows counted beside the draw: no part of the estimate. */
+  beside: number[];
   /** What was drawn: rows, or circles with the trees of all their rows together. */
   clusters: { set: number; alive: number }[];
   /** As many of them as the block could hold. */
@@ -186,21 +188,30 @@ export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted 
         [...marks].forEach((mark, i) => {
           if (mark !== '-') circleOf.set(row, i + 1, plot);
         });
-    const drawnIn = circles
+    const draw = circles
       ? undefined
-      : partsDrawn(
+      : drawCounted(
           block.calendarTerms.count,
           counts.map(({ row }) => row),
         );
+    // Rows that somebody looked at closely beside the draw would make the block look worse than it is.
+    const beside = new Set(draw?.beside);
+    const standingFor = clusters.filter(({ row }) => !beside.has(row));
     // Rows that were drawn part by part count by the trees of their part.
-    const parts = drawnIn && countedParts(drawnIn, counts, planted.byRow);
-    const estimate = (parts && survivalByParts(parts)) ?? survival(clusters, ofClusters);
+    const parts =
+      draw?.parts &&
+      countedParts(
+        draw.parts,
+        counts.filter(({ row }) => !beside.has(row)),
+        planted.byRow,
+      );
+    const estimate = (parts && survivalByParts(parts)) ?? survival(standingFor, ofClusters);
     // What went in after the count is no part of what was counted.
     const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
     // With no target four fifths of what was laid out are taken: over 80 % alive usually none is refilled.
     const target = block.targetDensity ?? (LIVING_ENOUGH * layout.trees) / layout.plantableArea;
     return {
-      ...{ counts, clusters, ofClusters, circleOf, parts },
+      ...{ counts, clusters: standingFor, ofClusters, circleOf, parts, beside: [...beside] },
       again: [...looks.values()]
         .filter((own) => own.length > 1)
         .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),

@@ -57,6 +57,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         of: season?.ofClusters ?? planted.length,
         circles: Boolean(season && !season.circleOf.empty),
       },
+      /** Rows counted beside the draw, no part of the estimate. */
+      beside: season?.beside ?? [],
       rowsPlanted: planted.map(([number, trees]) => ({ number, trees })),
       counted: counted.map((entry) => ({
         ...entry,

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rangesOf } from '$core/measure/ranges';
   import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -229,6 +230,14 @@
             ? 'ratio of totals'
             : 'one sample'}
         </p>
+        {#if released.beside.length}<p class="quiet">
+            {released.beside.length === 1 ? 'Row' : 'Rows'}
+            {rangesOf(released.beside)}
+            {released.beside.length === 1 ? 'was' : 'were'} counted beside the draw: {released
+              .beside.length === 1
+              ? 'it stands'
+              : 'they stand'} for no others.
+          </p>{/if}
         <Working figure={estimate.figure} />
         {#if released.plantedAtCount < released.planted}<p class="say">
             {formatNumber(released.planted - released.plantedAtCount)} trees went in after this count

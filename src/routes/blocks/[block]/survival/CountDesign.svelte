@@ -16,8 +16,8 @@
   } from '$core/measure/units';
   import {
     countDesign,
+    drawCounted,
     nextCount,
-    partsDrawn,
     rowsToCount,
     STRATA,
     type CountTerms,
@@ -43,6 +43,11 @@
   }
   /** Which rows a next count takes: for a half-width, by parts of the block, with a random start. */
   let { block, strata, counted, mayPlan, standing }: Props = $props();
+  /** Rows of last time as they were drawn: what was looked at beside them is not drawn again. */
+  const lastTime = $derived.by(() => {
+    const { parts = [], beside = [] } = drawCounted(kept, counted) ?? {};
+    return { rows: counted.filter((row) => !beside.includes(row)), parts };
+  });
   const doing = new Doing();
   const kept = $derived(block.calendarTerms.count);
   const units = useUnits();
@@ -179,8 +184,8 @@
               nextCount(
                 kept,
                 // Drawn as they were: in the parts of last time.
-                { by: kept?.by ?? 'block', half: half! / 100, rows: [...counted] },
-                partsDrawn(kept, counted) ?? [],
+                { by: kept?.by ?? 'block', half: half! / 100, rows: lastTime.rows },
+                lastTime.parts,
               ),
             )}>The same rows as last time</Button
         >{/if}

@@ -475,10 +475,17 @@ test('rows that somebody looked at closely beside the draw are no part of the es
   const others = [...planted].filter(([row, trees]) => trees > 20 && !rows.includes(row));
   const layoutId = (await releasedLayout(facts, blockId))!.id;
   // Four wet rows in which everything has died: the leader wanted to know.
+  const groups = async () => (await survivalFindings(await setting.facts(), await block()))!;
+  const told = await groups();
   for (const [row, set] of others.slice(0, 4))
     await setting.done('checker', 'survival.count', {
       ...{ ...event(), layoutId, row, set, alive: 0, countedOn: before.on },
+      marks: '0'.repeat(set),
     });
+  const now = await groups();
+  assert.deepEqual([now.groups.species, now.evenness], [told.groups.species, told.evenness]);
+  const dead = others.slice(0, 4).reduce((sum, [, set]) => sum + set, 0);
+  assert.equal(now.counted, told.counted + dead, 'for the causes they are there');
   const after = (await countedOf(await setting.facts(), await block()))!;
   assert.deepEqual(
     after.beside.sort(),

@@ -187,8 +187,11 @@ async function workOut(facts: Facts, block: BlockRow) {
       });
     });
   }
+  // What stands for the block: rows that somebody looked at closely beside the draw say why, and not how many.
+  const beside = new Set(season.beside);
+  const standing = beside.size ? trees.filter(({ row }) => !beside.has(row)) : trees;
   const by = (groupOf: (tree: CountedTree) => string | undefined): GroupSurvival[] =>
-    survivalBy(trees, groupOf, season.ofClusters, season.parts);
+    survivalBy(standing, groupOf, season.ofClusters, season.parts);
   return {
     counted: trees.length,
     marks: sumMarks(season.counts.map(({ marks }) => marks).join('')),
@@ -224,7 +227,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       ].filter((letter) => letter !== 'A'),
     }),
     evenness: evenness(
-      season.counts.filter(({ marks }) => marks),
+      season.counts.filter(({ row, marks }) => marks && !beside.has(row)),
       layout.plantableArea / Math.max(1, layout.trees),
       season.target,
       (row, peg) => season.circleOf.get(row, peg),

@@ -85,6 +85,19 @@ test('with every row counted the order is what is known; nothing dead is nothing
   assert.equal(refillNeed([], [50]).order.value, 0);
 });
 
+test('a row that was looked at closely is filled as it is known, and foretells no other', () => {
+  const drawn = [
+    { places: 5, trees: 100 },
+    { places: 7, trees: 100 },
+    { places: 6, trees: 100 },
+  ];
+  const plain = refillNeed(drawn, [100, 100]);
+  const wet = refillNeed([...drawn, { places: 90, trees: 100, beside: true }], [100, 100]);
+  assert.deepEqual([wet.known, wet.expected], [plain.known + 90, plain.expected]);
+  assert.equal(wet.order.value, plain.order.value + 90);
+  assert.ok(refillNeed([...drawn, { places: 90, trees: 100 }], [100, 100]).expected > 50);
+});
+
 const trees = (zone: string, species: string, lives: number, of: number): CountedTree[] =>
   Array.from({ length: of }, (_, i) => ({
     row: 1 + (i % 6),

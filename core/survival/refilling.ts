@@ -81,22 +81,23 @@ export interface RefillNeed {
  * ratio of places to trees, y = R·x, with the variance of a ratio's prediction of rows that were not drawn:
  * s²·(M + (X ÷ x̄)² ÷ n), s² the rows' own spread about R·x, M rows and X trees still to be seen (Cochran,
  * Sampling Techniques, 3rd ed., 6.3 and 6.5, for a prediction), and t with n − 1 degrees.
- * @param counted places and trees of each counted row
+ * @param counted places and trees of each counted row; one beside the draw is known and foretells no other
  * @param rest trees of each row that was not counted
  * @param chance that the order suffices
  */
 export function refillNeed(
-  counted: readonly { places: number; trees: number }[],
+  counted: readonly { places: number; trees: number; beside?: boolean }[],
   rest: readonly number[],
   chance = 0.9,
 ): RefillNeed {
-  const n = counted.length;
   const known = counted.reduce((sum, { places }) => sum + places, 0);
-  const trees = counted.reduce((sum, row) => sum + row.trees, 0);
+  const drawn = counted.filter(({ beside }) => !beside);
+  const n = drawn.length;
+  const trees = drawn.reduce((sum, row) => sum + row.trees, 0);
   const still = rest.reduce((sum, own) => sum + own, 0);
-  const ratio = trees ? known / trees : 0;
+  const ratio = trees ? drawn.reduce((sum, { places }) => sum + places, 0) / trees : 0;
   const expected = ratio * still;
-  const squares = counted.reduce((sum, row) => sum + (row.places - ratio * row.trees) ** 2, 0);
+  const squares = drawn.reduce((sum, row) => sum + (row.places - ratio * row.trees) ** 2, 0);
   const spread = n > 1 ? squares / (n - 1) : 0;
   const error = n ? Math.sqrt(spread * (rest.length + (still / (trees / n)) ** 2 / n)) : 0;
   // `studentQuantile` takes the share between both tails; an order only fails on one side.

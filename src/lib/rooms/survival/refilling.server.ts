@@ -34,7 +34,10 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
         return unseen > 0 ? [[row, unseen]] : [];
       });
       const need = refillNeed(
-        marked.map(({ row, set }) => ({ places: placesOf.get(row)?.length ?? 0, trees: set })),
+        marked.map(({ row, set }) => ({
+          ...{ places: placesOf.get(row)?.length ?? 0, trees: set },
+          beside: season.beside.includes(row),
+        })),
         rest.map(([, trees]) => trees),
         chance,
       );

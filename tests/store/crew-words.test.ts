@@ -15,7 +15,7 @@ import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
-import { boxesOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
+import { boxesOf, rainOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
 import { aloneOn, messagesFor, notesFact, seenFact } from '../../src/lib/rooms/crew/words.server';
 import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import type { Store } from '../../src/lib/store';
@@ -142,9 +142,42 @@ test('a crew is pasted: whoever is known stays, the same list twice adds nobody'
   const made = await setting.done('leader', 'crew.paste', paste);
   assert.deepEqual([made.added, made.known], [2, [planters[0].name.toUpperCase()]]);
   assert.equal((await setting.done('leader', 'crew.paste', paste)).added, 0);
+  const places = (await store.planter.findAll({ where: { siteId } })).map((row) => row.position);
+  assert.equal(
+    new Set(places).size,
+    places.length,
+    'each has a place of their own, the new ones last',
+  );
+  const pasted = paste.planters.map(({ id }) => id);
+  const last = (
+    await store.planter.findAll({ where: { id: pasted }, order: [['position', 'ASC']] })
+  ).map(({ position }) => position);
+  assert.deepEqual(last, [places.length - 2, places.length - 1]);
   const named = { ...paste, planters: [{ id: uuid(), name: 'ben' }] };
   assert.deepEqual((await setting.done('leader', 'crew.paste', named)).known, ['ben']);
   await setting.refused('checker', 'crew.paste', paste, 403, /./);
+});
+
+test('rain of a day is as recorded, else what its month brings; of a typical year where nothing is recorded', async () => {
+  const facts = await setting.facts();
+  const rain = await rainOf(facts);
+  const recorded = (
+    await store.weatherDay.findAll({ where: { siteId }, order: [['day', 'ASC']] })
+  ).map((row) => row.get());
+  assert.equal(rain(recorded[40].day), recorded[40].rain);
+  const march = recorded.filter(({ day }) => day.slice(5, 7) === '03');
+  const usual = march.reduce((sum, { rain: fell }) => sum + fell, 0) / march.length;
+  assert.ok(Math.abs(rain('2099-03-09') - usual) < 1e-9);
+  const other = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!.get();
+  const typicalYear = Array.from({ length: 12 }, (_, month) => ({
+    ...{ lowest: 2, highest: 9, rain: 30.4 * (month + 1), rainDays: 10 },
+  }));
+  const byTable = await rainOf(await setting.facts({ ...other, typicalYear }));
+  assert.ok(Math.abs(byTable('2027-05-02') - 5) < 1e-9, 'a twelfth of the year’s days a month');
+  assert.equal(
+    (await rainOf(await setting.facts({ ...other, typicalYear: null })))('2027-05-02'),
+    0,
+  );
 });
 
 test('a note keeps its picture; what is no picture, too large or of another row is refused', async () => {

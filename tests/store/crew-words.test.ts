@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
 import { holds } from '../../core/crew/share';
 import { treesInRow } from '../../core/rows/stored';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
@@ -473,4 +474,23 @@ test('a live page is told at once, then when something happens, and nothing afte
   await setting.done('planter', 'crew.tally', tally(1));
   await new Promise((later) => setTimeout(later, 1500));
   assert.equal(heard.flat.length, said);
+});
+
+test('only who planted lately is missed at the boxes', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const named = async () =>
+    (await crewCalls(await setting.facts(), block))
+      .filter(({ say }) => say.key.startsWith('crew.unwatched'))
+      .map(({ say, detail }) => JSON.stringify([say.figures, detail?.figures ?? {}]))
+      .join(' ');
+  const facts = await setting.facts();
+  const { sums } = await plantedOf(facts, block.id);
+  const everybody = await facts.of(plantersFact);
+  const since = addTo(facts.today, { days: -7 });
+  const planted = (id: string, late: boolean) =>
+    [...sums.byDay].some(([day, of]) => (of.get(id) ?? 0) > 0 && day >= since === late);
+  const told = await named();
+  const idle = everybody.filter(({ id }) => !planted(id, true));
+  assert.ok(idle.length > 2);
+  for (const { name } of idle) assert.ok(!told.includes(`"${name}"`), `${name} has not planted`);
 });

@@ -13,6 +13,7 @@
   import { formatNumber, formatPercent } from '$core/measure/units';
   import FinishChart from '$lib/charts/FinishChart.svelte';
   import Figure from '$lib/parts/Figure.svelte';
+  import NeedNotWait from './NeedNotWait.svelte';
   import OwnDeliveries from './OwnDeliveries.svelte';
   import type { FinishAnswer, FinishTold } from '../../../../../workers/finish.worker';
   import type { PageData } from './$types';
@@ -252,40 +253,11 @@
               : ''}.
           </p>{/if}
         {#if answer.plan}
-          <h2>Deliveries that need not wait</h2>
-          <table class="ledger">
-            <thead
-              ><tr
-                ><th>Ask for it by</th><th class="n">Trees</th><th class="n">Waits at most</th></tr
-              ></thead
-            >
-            <tbody>
-              {#each answer.plan.deliveries as delivery, i (i)}<tr
-                  ><td>{formatDay(delivery.day, true)}</td><td class="n"
-                    >{formatNumber(delivery.trees)}</td
-                  ><td class="n"
-                    ><span class:late={answer.plan.waits[i] > terms.keeps}
-                      >{waitDays(answer.plan.waits[i])}</span
-                    ></td
-                  ></tr
-                >{/each}
-            </tbody>
-          </table>
-          <p class="quiet small">
-            In nine of ten seasons the trees before are not used up when the next come. {answer.plan.waits.some(
-              (days) => days > terms.keeps,
-            )
-              ? `Some wait longer than ${waitDays(terms.keeps)}: part them into more deliveries, or bring more hands.`
-              : `None waits longer than ${waitDays(terms.keeps)}.`}
-          </p>
-          <div class="buttons">
-            <Button
-              size="small"
-              kind="tertiary"
-              on:click={() => (own = answer?.plan?.deliveries.map((one) => ({ ...one })))}
-              >Choose from these</Button
-            >
-          </div>
+          <NeedNotWait
+            plan={answer.plan}
+            keeps={terms.keeps}
+            onchoose={(deliveries) => (own = deliveries)}
+          />
         {/if}
         {#if own}
           <OwnDeliveries

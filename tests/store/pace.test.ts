@@ -10,7 +10,7 @@ import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { dayOnBlock } from '../../src/lib/rooms/crew/pace.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
-import { demoSetting, event, type Setting } from './setting';
+import { asPerson, demoSetting, event, type Setting } from './setting';
 
 const HOUR = 3_600_000;
 let setting: Setting;
@@ -29,6 +29,8 @@ test('the rest of today goes at the pace that today shows: page, stream and shar
   const { store, blocks } = setting;
   const zone = midMorning();
   await store.site.update({ zone }, { where: { id: setting.site.id } });
+  // Who is signed in brings their sites along: read again, as every request does.
+  setting.people.leader = await asPerson(store, 'leader');
   const site = { ...setting.site, zone };
   const day = dayOf(Date.now(), zone);
   const mild = { day, lowest: 8, highest: 11, rain: 0, humidity: 0.8, wind: 1 };

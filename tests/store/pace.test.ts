@@ -21,7 +21,8 @@ after(() => setting.store.sequelize.close());
 
 /** The zone in which it is between ten and eleven now, so that a morning lies behind and a day before us. */
 const midMorning = (): string => {
-  const offset = 10 - new Date().getUTCHours();
+  // From twelve hours behind to eleven ahead: there is no zone further west.
+  const offset = ((10 - new Date().getUTCHours() + 36) % 24) - 12;
   return offset >= 0 ? `Etc/GMT-${offset}` : `Etc/GMT+${-offset}`;
 };
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
-import { qualityByPlanter, type PlotRecord } from './quality';
+import { qualityByPlanter, type PlotRecord, faultCounts } from './quality';
 
 interface Season {
   share: number;
@@ -85,4 +85,18 @@ test('what is told of a planter: share with its interval, the commonest fault, p
   assert.deepEqual(a.rest, { faulty: 0, looked: 10 });
   assert.ok(a.low < 15 / 19 && 15 / 19 < a.high);
   assert.equal(b.worst, undefined);
+});
+
+test('faults are told by how often, the commonest first, and none that was not found', () => {
+  const plots = [
+    { faults: { deep: 2, loose: 1 } },
+    { faults: { loose: 4, missing: 1 } },
+    { faults: {} },
+  ];
+  assert.deepEqual(faultCounts(plots), [
+    { fault: 'loose', count: 5 },
+    { fault: 'deep', count: 2 },
+    { fault: 'missing', count: 1 },
+  ]);
+  assert.deepEqual(faultCounts([]), []);
 });

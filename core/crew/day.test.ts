@@ -13,6 +13,7 @@ import {
   meanDay,
   PRIOR_HOURS,
   treesADay,
+  unsureOf,
 } from './rates';
 import { crewDay, DAY_TERMS, runsDry, runsLeft } from './day';
 import { refillWays } from './fetching';
@@ -138,6 +139,53 @@ test('a planter’s day is as long as it was of late, and a usual one until it i
   near(day.trees, (250 + 400) / 2);
   near(day.hours, (2.5 + 8) / 2);
   assert.deepEqual(meanDay(new Map()), { trees: 600, hours: 8 });
+});
+
+test('how sure a crew’s pace is: each planter’s own days part among them, what is usual is wrong for all', () => {
+  const days = Array.from({ length: 10 }, () => ({ trees: 800, hours: 8 }));
+  const seen = learned(100, days);
+  const of = (...rates: ReturnType<typeof learned>[]) =>
+    unsureOf(new Map(rates.map((rate, i) => [`${i}`, rate])));
+  const one = Math.sqrt(seen.dispersion / (seen.known * 100));
+  near(of(seen), one);
+  near(of(seen, seen, seen, seen), one / 2);
+  const usual = learned(100, [], 'usual');
+  const guess = Math.sqrt(usual.dispersion / (usual.known * 100));
+  near(of(usual), guess);
+  near(of(usual, usual, usual, usual), guess, 1e-12);
+  assert.ok(guess > 3 * one);
+  // A typed figure is better than the usual one, and worse than days.
+  const typed = of(learned(100, []));
+  assert.ok(one < typed && typed < guess);
+  near(of(seen, usual), Math.sqrt((100 * one) ** 2 + (100 * guess) ** 2) / 200);
+  assert.ok(of() > 0.15, 'nobody yet is not sure of anything');
+});
+
+test('what is left of a day is the day without its stops, however they lie over one another', () => {
+  const minute = fc.integer({ min: 0, max: 600 });
+  fc.assert(
+    fc.property(
+      minute,
+      minute,
+      fc.array(fc.tuple(minute, fc.integer({ min: 1, max: 200 })), { maxLength: 6 }),
+      (from, to, given) => {
+        const stops = given.map(([begins, lasts]) => ({ from: begins, to: begins + lasts }));
+        const left = spellsLeft(from, to, stops);
+        let free = 0;
+        for (let at = from; at < to; at++)
+          if (!stops.some((stop) => at >= stop.from && at < stop.to)) free++;
+        assert.equal(
+          left.reduce((sum, spell) => sum + spell.to - spell.from, 0),
+          free,
+        );
+        left.forEach((spell, i) => {
+          assert.ok(spell.to > spell.from && spell.from >= from && spell.to <= to);
+          assert.ok(!i || spell.from > left[i - 1].to, 'in order and apart');
+        });
+      },
+    ),
+    { seed: 28, numRuns: 400 },
+  );
 });
 
 test('a quantile of a sure thing is the thing, and the median lies under the mean', () => {

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import fc from 'fast-check';
 import { normalDeviate, seededRandom } from '../measure/random';
 import { crewDay, DAY_TERMS } from './day';
 import { heardOf, hoursSoFar, pacesToday, paceToday, type DaySeen } from './pace';
@@ -238,5 +239,36 @@ test('an hour that should have stopped planting counts where somebody planted in
     ),
     2,
     1e-9,
+  );
+});
+
+test('whatever is seen, the pace lies between the learned one and today’s, and its range about it', () => {
+  const day = fc.record({
+    trees: fc.integer({ min: 1, max: 2500 }),
+    hours: fc.double({ min: 1, max: 11, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 20, max: 400 }),
+      fc.array(day, { maxLength: 12 }),
+      fc.record({
+        trees: fc.integer({ min: 0, max: 1500 }),
+        hours: fc.double({ min: 0.05, max: 10, noNaN: true }),
+      }),
+      (typed, days, soFar) => {
+        const rate = learned(typed, days);
+        const pace = paceToday(rate, soFar);
+        const [learnt, today] = [rate.perHour.value, soFar.trees / soFar.hours];
+        const [low, high] = [Math.min(learnt, today), Math.max(learnt, today)];
+        const found = pace.perHour.value;
+        assert.ok(found >= low - 1e-9 && found <= high + 1e-9, `${found} of ${low} to ${high}`);
+        assert.ok(pace.dayShape > 0 && Number.isFinite(pace.dayShape));
+        assert.ok(pace.low <= pace.high && pace.low >= 0);
+        // What was learned is told beside it and is not changed by the day.
+        assert.deepEqual([pace.rate, pace.days, pace.from], [rate.rate, rate.days, rate.from]);
+        assert.equal(pace.perHour.steps[0].value, learnt);
+      },
+    ),
+    { seed: 29, numRuns: 500 },
   );
 });

@@ -168,21 +168,22 @@ test('whoever is at work plants on behind their last word, and whoever said noth
   const gone = seen().shifts.map((shift) => ({ ...shift, here: false }));
   assert.deepEqual([...heardOf(seen({ shifts: gone, words: [] }))], []);
 
+  // Whoever set trees on another block today has not been here since the morning.
+  const away = new Map([['ann', new Map([['2026-11-24', 2]])]]);
+  assert.deepEqual([...heardOf(seen({ elsewhere: away }))], []);
+  const yesterday = new Map([['ann', new Map([['2026-11-23', 2]])]]);
+  assert.equal(heardOf(seen({ elsewhere: yesterday })).size, 1);
+
   const rate = learned(60, []);
-  const row = { number: 1, planted: 0, left: 180, runs: [0, 180] };
-  const day = (heard?: number) =>
+  const day = (heard?: number, left = 180) =>
     crewDay(
-      [row],
+      [{ number: 1, planted: 0, left, runs: [0, 180] }],
       [{ planterId: 'ann', firstRow: 1, lastRow: 1 }],
       [{ id: 'ann', rate }],
       DAY_TERMS,
       {
-        ...{
-          now: at(9),
-          dayStart,
-          stops: [],
-          bag: { weights: [0.1], terms: { bagTrees: 90, bagLoad: 9 } },
-        },
+        ...{ now: at(9), dayStart, stops: [] },
+        bag: { weights: [0.1], terms: { bagTrees: 90, bagLoad: 9 } },
         heard: heard === undefined ? undefined : new Map([['ann', at(heard)]]),
       },
     );
@@ -190,22 +191,7 @@ test('whoever is at work plants on behind their last word, and whoever said noth
   near(day(8).planters[0].end!, at(11));
   near(day(7).planters[0].end!, at(10));
   // Nobody has said that all are in: they are reckoned to be at any moment.
-  const before = { ...row, left: 60 };
-  const past = crewDay(
-    [before],
-    [{ planterId: 'ann', firstRow: 1, lastRow: 1 }],
-    [{ id: 'ann', rate }],
-    DAY_TERMS,
-    {
-      ...{
-        now: at(9),
-        dayStart,
-        stops: [],
-        bag: { weights: [0.1], terms: { bagTrees: 90, bagLoad: 9 } },
-      },
-      heard: new Map([['ann', at(7)]]),
-    },
-  );
+  const past = day(7, 60);
   assert.deepEqual([past.planters[0].end, past.end, past.early], [at(9), at(9), at(9)]);
   assert.equal(day(7).hours, day().hours, 'the hours left are from now');
 });

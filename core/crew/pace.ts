@@ -138,19 +138,23 @@ export function pacesToday(
 
 /**
  * From when whoever is at work is reckoned with: their last word of today, or when they came if that is later. Their
- * phone may be without signal, or all is entered in the evening: they plant on all the same.
- * @example heardOf({ dayStart: 0, shifts: [], words: [{ planter: 'p', at: 5 }] }).get('p') // => 5
+ * phone may be without signal, or all is entered in the evening: they plant on all the same. Whoever planted elsewhere
+ * today was not here all that time, and is reckoned with from now.
+ * @example heardOf({ day: '2026-11-24', dayStart: 0, shifts: [], words: [{ planter: 'p', at: 5 }], elsewhere: new Map() }).get('p') // => 5
  */
 export function heardOf({
+  day,
   dayStart,
   shifts,
   words,
-}: Pick<DaySeen, 'dayStart' | 'shifts'> & {
+  elsewhere,
+}: Pick<DaySeen, 'day' | 'dayStart' | 'shifts' | 'elsewhere'> & {
   words: readonly { planter: string; at: number }[];
 }): Map<string, number> {
   const heard = new Map<string, number>();
   for (const { planter, at } of words) if (at >= dayStart) heard.set(planter, at);
   for (const { planter, from, here } of shifts)
     if (here && from >= dayStart) heard.set(planter, Math.max(from, heard.get(planter) ?? 0));
+  for (const [planter, days] of elsewhere) if (days.get(day)) heard.delete(planter);
   return heard;
 }

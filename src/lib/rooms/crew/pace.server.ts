@@ -28,7 +28,9 @@ export async function dayOnBlock(facts: Facts, block: BlockRow, layoutId: string
   const paces: Map<string, Rate> = over
     ? rates
     : pacesToday(rates, { ...{ terms, day, dayStart, stops, shifts, words, trees, elsewhere } });
-  const heard = over ? new Map<string, number>() : heardOf({ dayStart, shifts, words });
+  const heard = over
+    ? new Map<string, number>()
+    : heardOf({ day, dayStart, shifts, words, elsewhere });
   /** The planting hours of somebody from their last word on. */
   const spellsFrom = (planter: string) =>
     spellsOf(

@@ -1,9 +1,11 @@
-// npm run mutate [-- count [seed]]: changes one sign of the core or the middle floor at a time in a copy and
+// npm run mutate [-- count [seed [folder …]]]: changes one sign of the core or the middle floor at a time and
 // looks whether a test notices. What nothing notices is printed; less than nine in ten makes it end with 1.
+//
+// All changes are built in at once, each asleep behind a switch; one run of all tests says which test reaches
+// which change, and each change is then woken in those tests alone, the nearest and quickest first.
 import { spawn } from 'node:child_process';
 import {
   cpSync,
-  existsSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -13,11 +15,17 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import ts from 'typescript';
 import { dumpOf, prepareDemo } from './application.mjs';
 import { startMariadb } from './mariadb.mjs';
 import { root } from './setup.mjs';
 
 const COUNT = Number(process.argv[2] ?? 100);
+const FOLDERS =
+  process.argv.length > 4
+    ? process.argv.slice(4)
+    : ['core', 'src/lib/rooms', 'src/lib/server', 'src/lib/words'];
 let state = Number(process.argv[3] ?? 1) >>> 0 || 1;
 /** Marsaglia's xorshift, so that the same seed asks the same questions. */
 const random = () => {
@@ -26,178 +34,193 @@ const random = () => {
   state ^= state << 5;
   return (state >>> 0) / 2 ** 32;
 };
-const pick = (list) => list[Math.floor(random() * list.length)];
 
-/** What is taken for what, in code and not in types, strings or comments. */
-const SIGNS = [
-  [/ < /g, ' >= '],
-  [/ > /g, ' <= '],
-  [/ <= /g, ' > '],
-  [/ >= /g, ' < '],
-  [/ \+ /g, ' - '],
-  [/ - /g, ' + '],
-  [/ \* /g, ' / '],
-  [/ \/ /g, ' * '],
-  [/ && /g, ' || '],
-  [/ \|\| /g, ' && '],
-  [/ === /g, ' !== '],
-  [/ !== /g, ' === '],
-  [/Math\.max\(/g, 'Math.min('],
-  [/Math\.min\(/g, 'Math.max('],
-];
+/** What is taken for what. */
+const SIGNS = {
+  '<': '>=',
+  '>': '<=',
+  '<=': '>',
+  '>=': '<',
+  '+': '-',
+  '-': '+',
+  '*': '/',
+  '/': '*',
+  '&&': '||',
+  '||': '&&',
+  '===': '!==',
+  '!==': '===',
+};
 /** An edge is moved where whole numbers are held together; between measures no test can tell. */
-const EDGES = [
-  [/ < /g, ' <= '],
-  [/ > /g, ' >= '],
-  [/ <= /g, ' < '],
-  [/ >= /g, ' > '],
-];
+const EDGES = { '<': '<=', '>': '>=', '<=': '<', '>=': '>' };
+const EXTREMES = { 'Math.max': 'Math.min', 'Math.min': 'Math.max' };
 const WHOLE_BEFORE = /(\.length|\.size|\b[ijkn]|\b(at|row|peg)|[cC]ount|trees|rows|\d)$/;
 const WHOLE_BEHIND = /^(-?\d+\b(?!\.\d)|[\w.[\]]*(\.length|\.size|[cC]ount|trees|rows)\b)/;
-const ofWholes = (line, { index, 0: sign }) =>
-  WHOLE_BEFORE.test(line.slice(0, index)) || WHOLE_BEHIND.test(line.slice(index + sign.length));
-const NO_CODE = /^\s*(\*|\/\*|\/\/|import|export (type|interface)|interface|type)/;
+
+/** Every change of a file: where it stands, and what would stand there instead. */
+function changesOf(file, text) {
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const changes = [];
+  const visit = (node) => {
+    const [from, to] = [node.getStart(), node.getEnd()];
+    const change = (instead) => changes.push({ file, from, to, instead });
+    if (ts.isBinaryExpression(node)) {
+      const sign = node.operatorToken.getText();
+      const [left, right] = [
+        text.slice(from, node.operatorToken.getStart()),
+        text.slice(node.operatorToken.getEnd(), to),
+      ];
+      const joined = [node.left, node.right].some(
+        (side) => ts.isStringLiteralLike(side) || ts.isTemplateExpression(side),
+      );
+      if (SIGNS[sign] && !(sign === '+' && joined)) change(left + SIGNS[sign] + right);
+      if (EDGES[sign] && (WHOLE_BEFORE.test(left.trim()) || WHOLE_BEHIND.test(right.trim())))
+        change(left + EDGES[sign] + right);
+    } else if (ts.isCallExpression(node) && EXTREMES[node.expression.getText()]) {
+      change(EXTREMES[node.expression.getText()] + text.slice(node.expression.getEnd(), to));
+    }
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return changes;
+}
 
 const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-mutate-'));
-/** Two changes are tried at a time, each in a copy and with a database of its own. */
-const copies = await Promise.all(
-  ['a', 'b'].map(async (name) => {
-    const copy = path.join(temporary, name);
-    for (const part of ['core', 'src', 'tests', 'demo', 'scripts', 'package.json', 'tsconfig.json'])
-      cpSync(path.join(root, part), path.join(copy, part), { recursive: true });
-    symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
-    cpSync(
-      path.join(root, '.svelte-kit/tsconfig.json'),
-      path.join(copy, '.svelte-kit/tsconfig.json'),
-    );
-    return { copy, database: await startMariadb(path.join(temporary, `${name}-database`)) };
-  }),
-);
-const [{ copy: first }] = copies;
+const copy = path.join(temporary, 'copy');
+for (const part of ['core', 'src', 'tests', 'demo', 'scripts', 'package.json', 'tsconfig.json'])
+  cpSync(path.join(root, part), path.join(copy, part), { recursive: true });
+symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
+cpSync(path.join(root, '.svelte-kit/tsconfig.json'), path.join(copy, '.svelte-kit/tsconfig.json'));
 
 const under = (folder, ending) =>
-  readdirSync(path.join(first, folder), { recursive: true })
+  readdirSync(path.join(copy, folder), { recursive: true })
     .map((name) => path.join(folder, name))
     .filter((name) => name.endsWith(ending))
     .sort();
-const isTest = (name) => name.endsWith('.test.ts');
-const files = ['core', 'src/lib/rooms', 'src/lib/server', 'src/lib/words']
-  .flatMap((folder) => under(folder, '.ts'))
-  .filter((name) => !isTest(name) && !name.endsWith('.d.ts'));
-const places = files.flatMap((file) =>
-  readFileSync(path.join(first, file), 'utf8')
-    .split('\n')
-    .flatMap((line, at) =>
-      NO_CODE.test(line) || /['"`]/.test(line)
-        ? []
-        : [...SIGNS, ...EDGES].flatMap(([sign, other], which) =>
-            [...line.matchAll(sign)]
-              .filter((match) => which < SIGNS.length || ofWholes(line, match))
-              .map(({ index, 0: found }) => ({ file, at, index, found, other })),
-          ),
-    ),
+const texts = new Map(
+  FOLDERS.flatMap((folder) => under(folder, '.ts'))
+    .filter((name) => !name.endsWith('.test.ts') && !name.endsWith('.d.ts'))
+    .map((file) => [file, readFileSync(path.join(copy, file), 'utf8')]),
 );
 
-/** The files that a file imports, itself included, however far away. */
-function reached(file, seen = new Set()) {
-  if (seen.has(file)) return seen;
-  seen.add(file);
-  const text = readFileSync(path.join(first, file), 'utf8');
-  for (const [, name] of text.matchAll(/(?:from|import)\s*\(?\s*'([^']+)'/g)) {
-    const base = name.startsWith('.')
-      ? path.join(path.dirname(file), name)
-      : name.replace(/^\$core/, 'core').replace(/^\$lib/, 'src/lib');
-    const found = ['', '.ts', '/index.ts'].map((ending) => base + ending);
-    const next = found.find((one) => one.endsWith('.ts') && existsSync(path.join(first, one)));
-    if (next) reached(next, seen);
+/** As many changes as were asked for, drawn from all; none stands within another. */
+function drawn() {
+  const all = [...texts].flatMap(([file, text]) => changesOf(file, text));
+  const taken = [];
+  while (taken.length < COUNT && all.length) {
+    const [one] = all.splice(Math.floor(random() * all.length), 1);
+    if (!taken.some((it) => it.file === one.file && it.from < one.to && one.from < it.to))
+      taken.push(one);
   }
-  return seen;
+  return taken.map((change, id) => ({ ...change, id }));
 }
-const tests = ['core', 'src', 'tests/reference', 'tests/store']
-  .flatMap((folder) => under(folder, '.test.ts'))
-  .map((test) => ({ test, reaches: reached(test), seconds: 0 }));
 
+const chosen = drawn();
+for (const [file, text] of texts) {
+  const own = chosen.filter((change) => change.file === file).sort((a, b) => b.from - a.from);
+  let built = text;
+  for (const { id, from, to, instead } of own) {
+    const asleep = built.slice(from, to);
+    const either = `(globalThis.changed(${id}) ? (${instead}) : (${asleep}))`;
+    built = built.slice(0, from) + either + built.slice(to);
+  }
+  if (own.length) writeFileSync(path.join(copy, file), built);
+}
+const preload = path.join(temporary, 'switch.mjs');
+writeFileSync(
+  preload,
+  `import { appendFileSync } from 'node:fs';
+const awake = Number(process.env.CHANGE ?? -1);
+const reached = new Uint8Array(${chosen.length});
+globalThis.changed = (id) => { reached[id] = 1; return id === awake; };
+process.on('exit', () => {
+  if (process.env.REACHED) appendFileSync(process.env.REACHED, reached.join('') + '\\n');
+});
+`,
+);
+
+const { translated, translatedFile } = await import(path.join(copy, 'scripts/translated.mjs'));
+const tests = ['core', 'src', 'tests/reference', 'tests/store'].flatMap((folder) =>
+  under(folder, '.test.ts'),
+);
+const folder = await translated(tests);
 const demo = dumpOf(await prepareDemo(path.join(temporary, 'demo')));
+/** Two tests at a time, each with a database of its own. */
+const databases = await Promise.all(
+  ['a', 'b'].map((name) => startMariadb(path.join(temporary, `${name}-database`))),
+);
 
-/** Whether these test files pass; they are translated together, so that many take little longer than one. */
-function passes({ copy, database }, files) {
+/** Whether a test file passes. */
+function passes(test, database, seconds, env) {
   return new Promise((resolve) => {
-    const run = spawn('node', ['scripts/run-tests.mjs', ...files], {
-      cwd: copy,
-      stdio: 'ignore',
-      // Its own group: a change that never ends is stopped with all that runs it.
-      detached: true,
-      env: { ...process.env, TEST_DATABASE_URL: database.url, TEST_DEMO: demo },
-    });
-    const late = setTimeout(
-      () => process.kill(-run.pid, 'SIGKILL'),
-      60_000 + 60_000 * files.length,
+    const run = spawn(
+      'node',
+      ['--import', pathToFileURL(preload).href, translatedFile(folder, test)],
+      {
+        ...{ cwd: copy, stdio: 'ignore' },
+        // Its own group: a change that never ends is stopped with all that runs it.
+        detached: true,
+        env: { ...process.env, TEST_DATABASE_URL: database.url, TEST_DEMO: demo, ...env },
+      },
     );
+    const late = setTimeout(() => process.kill(-run.pid, 'SIGKILL'), seconds * 1000);
     run.once('exit', (status) => {
       clearTimeout(late);
       resolve(status === 0);
     });
   });
 }
-const ofStore = (test) => test.startsWith('tests/store');
-async function unchanged(place, one) {
+/** Hands out one after the other to whichever database is free. */
+async function each(list, work) {
+  let turn = 0;
+  await Promise.all(
+    databases.map(async (database) => {
+      for (let i = turn++; i < list.length; i = turn++) await work(list[i], database);
+    }),
+  );
+}
+
+/** What each test file reaches, and how long it takes. */
+const known = [];
+await each(tests, async (test, database) => {
+  const REACHED = path.join(temporary, `reached-${known.length}-${test.replaceAll('/', '-')}`);
   const start = Date.now();
-  if (!(await passes(place, [one.test]))) {
-    console.error(`${one.test} fails before anything is changed.`);
+  // A second time on the same database: a test that then fails of itself would take every change for noticed.
+  const times = test.startsWith('tests/store') ? 2 : 1;
+  for (let time = 0; time < times; time++) {
+    if (await passes(test, database, 600, { REACHED })) continue;
+    console.error(`${test} fails before anything is changed.`);
     process.exit(2);
   }
-  one.seconds = (Date.now() - start) / 1000;
-}
-// A second time on the same database: a test that then fails of itself would take every change for noticed.
-await Promise.all(
-  copies.map(async (place, i) => {
-    const own = tests.filter((_, at) => at % copies.length === i);
-    for (const one of [...own, ...own.filter(({ test }) => ofStore(test))])
-      await unchanged(place, one);
-  }),
-);
-// The quick ones first: most changes end there.
-tests.sort((a, b) => a.seconds - b.seconds);
+  const lines = readFileSync(REACHED, 'utf8').trim().split('\n');
+  known.push({
+    test,
+    seconds: (Date.now() - start) / 1000 / times,
+    reaches: (id) => lines.some((line) => line[id] === '1'),
+  });
+});
+console.log(`${chosen.length} changes, ${tests.length} test files`);
 
-/** Those beside the changed file first, then the rest a few at a time, the store's alone. */
-function inGroups(own, file) {
-  const beside = own.filter(({ test }) => path.dirname(test) === path.dirname(file));
-  const groups = beside.length ? [beside] : [];
-  for (const one of own.filter((one) => !beside.includes(one))) {
-    const last = groups.at(-1);
-    const fits = last && last !== beside && last.length < 12 && !ofStore(one.test);
-    if (fits && !ofStore(last[0].test)) last.push(one);
-    else groups.push([one]);
-  }
-  return groups.map((group) => group.map(({ test }) => test));
-}
-
-const chosen = Array.from({ length: COUNT }, () => pick(places));
 const survivors = [];
-let turn = 0;
-async function work(place) {
-  for (let i = turn++; i < COUNT; i = turn++) {
-    const { file, at, index, found, other } = chosen[i];
-    const whole = path.join(place.copy, file);
-    const text = readFileSync(whole, 'utf8');
-    const lines = text.split('\n');
-    lines[at] = lines[at].slice(0, index) + other + lines[at].slice(index + found.length);
-    writeFileSync(whole, lines.join('\n'));
-    const own = tests.filter(({ reaches }) => reaches.has(file));
-    let noticed = false;
-    for (const group of inGroups(own, file))
-      if (!(await passes(place, group))) {
-        noticed = true;
-        break;
-      }
-    if (!noticed) survivors.push(`${file}:${at + 1}  ${lines[at].trim()}`);
-    writeFileSync(whole, text);
-    process.stdout.write(noticed ? '·' : `\n✗ ${survivors.at(-1)}\n`);
-  }
-}
-await Promise.all(copies.map(work));
-await Promise.all(copies.map(({ database }) => database.stop()));
-rmSync(temporary, { recursive: true, force: true });
-console.log(`\n${COUNT - survivors.length} of ${COUNT} noticed`);
-for (const survivor of survivors) console.log(survivor);
-process.exit(survivors.length > COUNT / 10 ? 1 : 0);
+await each(chosen, async ({ id, file, from, to, instead }, database) => {
+  const beside = ({ test }) => path.dirname(test) === path.dirname(file);
+  const own = known
+    .filter(({ reaches }) => reaches(id))
+    .sort((a, b) => beside(b) - beside(a) || a.seconds - b.seconds);
+  let noticed = false;
+  for (const { test, seconds } of own)
+    if (!(await passes(test, database, 30 + 5 * seconds, { CHANGE: String(id) }))) {
+      noticed = true;
+      break;
+    }
+  process.stdout.write(noticed ? '·' : '✗');
+  if (noticed) return;
+  const text = texts.get(file);
+  const line = text.slice(0, from).split('\n').length;
+  const [was, is] = [text.slice(from, to), instead].map((one) => one.replace(/\s+/g, ' '));
+  survivors.push(`${file}:${line}  ${was}  →  ${is}${own.length ? '' : '  (no test comes here)'}`);
+});
+await Promise.all(databases.map((database) => database.stop()));
+for (const left of [folder, temporary]) rmSync(left, { recursive: true, force: true });
+console.log(`\n${chosen.length - survivors.length} of ${chosen.length} noticed`);
+for (const survivor of survivors.sort()) console.log(survivor);
+process.exit(survivors.length > chosen.length / 10 ? 1 : 0);

@@ -1,5 +1,5 @@
 // npm test: sets up what is missing, then formatting, lint, types, unit, reference, store and browser
-// tests, some at a time. Ends with one line, "N passed, N failed".
+// tests, two at a time. Ends with one line, "N passed, N failed".
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -157,11 +157,9 @@ async function browserParts() {
 try {
   // Both the route types and the build write into one folder that the checks read.
   if (wanted('types') || wanted('lint')) await check('route types', ['svelte-kit', 'sync']);
-  // Neither waits for the other: the browser's parts begin beside the node suites. Two of them at a
-  // time, since a browser's test waits for a page a third of its time; a third when the suites are done.
+  // Two at a time, and neither waits for the other: the browser's parts begin beside the node suites.
   const ready = statics();
   await Promise.all([
-    ready.then(browserParts),
     ready.then(browserParts),
     Promise.all([nodeSuites(), ready]).then(browserParts),
   ]);

@@ -1,5 +1,13 @@
 import type { Point } from '../measure/plane';
-import { pegChainage, pointAt, rowCount, rowParts, rowSpan, type RowSet } from '../rows/rowset';
+import {
+  hasPegs,
+  pegChainage,
+  pointAt,
+  rowCount,
+  rowParts,
+  rowSpan,
+  type RowSet,
+} from '../rows/rowset';
 import type { RefillPoint, Standing, Refill, Way } from './caches';
 import type { CrewDay, DayTerms } from './day';
 
@@ -52,14 +60,24 @@ export function refillWays(
   const count = rowCount(rows);
   const along = { first: [0], last: [0] };
   const spans = Array.from({ length: count }, (_, row) => rowSpan(rows, row));
+  /** The last row with pegs up to each. */
+  const standing: (number | undefined)[] = [];
+  for (let row = 0; row < count; row++) standing.push(hasPegs(rows, row) ? row : standing[row - 1]);
   for (let row = 1; row < count; row++)
     for (const [side, end] of [
       ['first', 0],
       ['last', 1],
     ] as const) {
-      const [ax, ay] = pointAt(rows, row - 1, spans[row - 1][end]).point;
+      const far = along[side][row - 1];
+      const before = standing[row - 1];
+      // Nobody walks by a row that was given up.
+      if (!hasPegs(rows, row) || before === undefined) {
+        along[side].push(far);
+        continue;
+      }
+      const [ax, ay] = pointAt(rows, before, spans[before][end]).point;
       const [bx, by] = pointAt(rows, row, spans[row][end]).point;
-      along[side].push(along[side][row - 1] + Math.hypot(bx - ax, by - ay));
+      along[side].push(far + Math.hypot(bx - ax, by - ay));
     }
   const met = new Map<number, Crossing[][]>();
   const metIn = (row: number) => {

@@ -1,7 +1,14 @@
 import Papa from 'papaparse';
 import type { Plane, Point } from '../measure/plane';
-import { lineBetween, rowSpan } from '../rows/rowset';
-import { eachPosition, summarise, toRowSet, type RowRhythm, type StoredRow } from '../rows/stored';
+import { hasPegs, lineBetween, rowSpan } from '../rows/rowset';
+import {
+  eachPosition,
+  summarise,
+  toRowSet,
+  treesInRow,
+  type RowRhythm,
+  type StoredRow,
+} from '../rows/stored';
 import { lineFeature, pointFeature, roundPoint, type FeatureCollection } from './geojson';
 
 export interface NamedSpecies {
@@ -42,12 +49,16 @@ export function layoutToGeoJson(layout: LayoutExport, what: 'positions' | 'rows'
 
 function rowLines({ rhythm, rows, species, plane }: LayoutExport) {
   const set = toRowSet(rhythm, rows);
-  return rows.map((row, i) => ({
-    row: row.number,
-    trees: summarise(row).trees,
-    runs: runsAsText(row.runs, species),
-    line: twoAtLeast(lineBetween(set, i, ...rowSpan(set, i))).map(plane.toLonLat),
-  }));
+  return rows.flatMap((row, i) =>
+    hasPegs(set, i)
+      ? {
+          row: row.number,
+          trees: summarise(row).trees,
+          runs: runsAsText(row.runs, species),
+          line: twoAtLeast(lineBetween(set, i, ...rowSpan(set, i))).map(plane.toLonLat),
+        }
+      : [],
+  );
 }
 
 /** RFC 7946, 3.1.4: a line has two positions, even the row of a single tree. */
@@ -114,7 +125,7 @@ export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): s
             lat,
           };
         })
-      : rows.map((row) => {
+      : rows.filter(treesInRow).map((row) => {
           const { number, trees, first, last } = summarise(row);
           return {
             row: number,

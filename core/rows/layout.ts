@@ -130,6 +130,8 @@ export interface StoredLayout {
   parameters: LayoutParameters;
   /** Plantable ground when it was laid, square metres. */
   plantableArea: number;
+  /** The version whose begun rows stand in it; laid anew, its own rows alone would come out. */
+  continues?: number | null;
 }
 
 /**
@@ -162,7 +164,10 @@ export interface Drift {
   /** Plantable ground then and now, square metres. */
   groundThen: number;
   groundNow: number;
-  /** Rows that would stand elsewhere, begin or end elsewhere, or have other species. */
+  /**
+   * Rows that would stand elsewhere, begin or end elsewhere, or have other species; 0 of a version that continues
+   * another, where that is not known.
+   */
   rows: number;
 }
 
@@ -174,8 +179,13 @@ const SAME = 1e-3;
  * @returns nothing where the same rows with the same species would come out
  */
 export function driftOf(stored: StoredLayout, ground: LayoutGround): Drift | undefined {
-  const anew = layOut(ground, stored.parameters);
   const groundNow = planeArea(ground.plantable);
+  const trees = stored.rows.reduce((sum, row) => sum + treesInRow(row), 0);
+  if (stored.continues)
+    return Math.abs(groundNow - stored.plantableArea) > 1
+      ? { trees, anew: trees, groundThen: stored.plantableArea, groundNow, rows: 0 }
+      : undefined;
+  const anew = layOut(ground, stored.parameters);
   const now = toStoredRows(anew.rows, anew.runs);
   const close = (a: readonly number[], b: readonly number[]) =>
     a.length === b.length && a.every((value, i) => Math.abs(value - b[i]) < SAME);
@@ -188,7 +198,7 @@ export function driftOf(stored: StoredLayout, ground: LayoutGround): Drift | und
   }
   if (!rows) return undefined;
   return {
-    trees: stored.rows.reduce((sum, row) => sum + treesInRow(row), 0),
+    trees,
     anew: anew.rows.total,
     groundThen: stored.plantableArea,
     groundNow,

@@ -50,10 +50,14 @@ export interface RowParts {
   stretches: ArrayLike<number>;
 }
 
-/** Puts rows together. Rows without a peg are left out. */
+/**
+ * Puts rows together.
+ * @param empty what becomes of rows without a peg: left out where rows are laid, kept where they have numbers
+ */
 export function rowSetOf(
   about: Pick<RowSet, 'frame' | 'straight' | 'step' | 'between'>,
   rows: Iterable<RowParts>,
+  empty: 'out' | 'kept' = 'out',
 ): RowSet {
   const lineStart = [0];
   const rowStretches = [0];
@@ -67,7 +71,7 @@ export function rowSetOf(
   for (const row of rows) {
     let trees = 0;
     for (let i = 1; i < row.stretches.length; i += 2) trees += row.stretches[i];
-    if (!trees) continue;
+    if (!trees && empty === 'out') continue;
     kept.push(row);
     vertices += row.line.length / 2;
     total += trees;
@@ -146,6 +150,10 @@ export function rowsOfLattice(lattice: Lattice): RowSet {
 
 export const rowCount = (rows: RowSet): number => rows.rowStep.length;
 
+/** Whether a row, counted from 0, has a peg: one that was given up keeps its number alone. */
+export const hasPegs = (rows: RowSet, row: number): boolean =>
+  rows.rowStretches[row] < rows.rowStretches[row + 1];
+
 /** One row taken out again. */
 export function rowParts(rows: RowSet, row: number): RowParts {
   const stretches: number[] = [];
@@ -179,6 +187,11 @@ export function rowSpan(rows: RowSet, row: number): [number, number] {
     return [rows.lineChainage[rows.lineStart[row]], rows.lineChainage[rows.lineStart[row + 1] - 1]];
   }
   const last = rows.rowStretches[row + 1] - 1;
+  // A row that was given up begins and ends where its number stands.
+  if (!hasPegs(rows, row)) {
+    const at = rows.lineChainage[rows.lineStart[row]];
+    return [at, at];
+  }
   return [
     rows.stretchFirst[rows.rowStretches[row]],
     rows.stretchFirst[last] + (rows.stretchCount[last] - 1) * rows.rowStep[row],
@@ -288,6 +301,13 @@ export function pegChainage(rows: RowSet, row: number, peg: number): number | un
   return undefined;
 }
 
+/** Where the first peg of the first row that has one stands; nothing where none does. */
+export function firstPlace(rows: RowSet): Point | undefined {
+  for (let row = 0; row < rowCount(rows); row++)
+    if (hasPegs(rows, row)) return pegPosition(rows, row + 1, 1)?.point;
+  return undefined;
+}
+
 export interface NearestPeg {
   row: number;
   peg: number;
@@ -351,6 +371,7 @@ export function stepsBetweenRows(rows: RowSet): number {
   let metres = 0;
   let end: Point | undefined;
   for (let row = 0; row < rowCount(rows); row++) {
+    if (!hasPegs(rows, row)) continue;
     const span = rowSpan(rows, row);
     const [from, to] = row % 2 === 0 ? span : [span[1], span[0]];
     const start = pointAt(rows, row, from).point;

@@ -3,6 +3,7 @@ import { bearingOf } from '../ground/polygon';
 import { fromFrame, toFrame } from './lattice';
 import { STRING_LENGTH } from './layout';
 import {
+  hasPegs,
   pegPosition,
   pointAt,
   rowCount,
@@ -153,7 +154,8 @@ export function settingOut(
 ): SettingOut {
   const count = rowCount(rows);
   const trees = treesByRow(rows);
-  const list = Array.from({ length: count }, (_, row) => {
+  const standing = Array.from({ length: count }, (_, row) => row).filter((row) => trees[row] > 0);
+  const list = standing.map((row) => {
     const lane = rows.rowListed[row] === 1;
     const [first, last] = rowSpan(rows, row);
     const ground = falls?.[row]?.ground;
@@ -212,7 +214,7 @@ function baselineOf(rows: RowSet, string: number): NonNullable<SettingOut['basel
     row: row + 1,
     along: Math.abs(across(row) - v0),
     firstPeg: rowSpan(rows, row)[0],
-  }));
+  })).filter(({ row }) => hasPegs(rows, row - 1));
   // A rectangle as wide as the baseline and as long as a string is checked corner to corner.
   const height = Math.min(string, Math.max(rows.step, shortestReach(rows)));
   return {

@@ -17,7 +17,7 @@ export interface StoredRow {
   step: number;
   /** The corners are the pegs: a walking lane without a rhythm. */
   listed: boolean;
-  /** Stretches of the row: first chainage in metres, then count, in turn. */
+  /** Stretches of the row: first chainage in metres, then count, in turn; none of a row that was given up. */
   stretches: number[];
   runs: Runs;
 }
@@ -54,7 +54,7 @@ export function toStoredRows(rows: RowSet, runs: readonly Runs[]): StoredRow[] {
 
 /** Makes the rows again from kept ones. */
 export const toRowSet = (rhythm: RowRhythm, stored: readonly StoredRow[]): RowSet =>
-  rowSetOf(rhythm, stored);
+  rowSetOf(rhythm, stored, 'kept');
 
 export const treesInRow = ({ stretches }: Pick<StoredRow, 'stretches'>): number =>
   stretches.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0);
@@ -97,6 +97,7 @@ export function* eachPosition(
 /** Row, length and runs for a list or a pocket sheet. */
 export function summarise(row: StoredRow): RowSummary {
   const { stretches, line, start, step, listed } = row;
+  if (!treesInRow(row)) return { ...row, trees: 0, first: start, last: start };
   let last = stretches[stretches.length - 2] + (stretches[stretches.length - 1] - 1) * step;
   if (listed) {
     last = start;

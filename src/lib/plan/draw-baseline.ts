@@ -1,7 +1,7 @@
 import { formatLength, metresPer } from '$core/measure/units';
 import type { Point } from '$core/measure/plane';
 import { fromFrame, toFrame } from '$core/rows/lattice';
-import { pointAt, rowCount, rowSpan, type RowSet } from '$core/rows/rowset';
+import { hasPegs, pointAt, rowCount, rowSpan, type RowSet } from '$core/rows/rowset';
 import { FONT, type Palette, type View } from './draw';
 
 /** Row numbers at the first pegs of bent rows, as many as there is room for. */
@@ -16,6 +16,7 @@ function drawRowNumbers(
   context.textAlign = 'center';
   const taken: Point[] = [];
   for (let row = 0; row < rowCount(rows); row++) {
+    if (!hasPegs(rows, row)) continue;
     const { point, along } = pointAt(rows, row, rowSpan(rows, row)[0]);
     const [x, y] = view.toPixel(point);
     if (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < 34)) continue;

@@ -1,7 +1,7 @@
 import { encodeNmeaPacket, type GGAPacket } from 'nmea-simple';
 import { normalDeviate, seededRandom } from '../../../core/measure/random';
 import type { Plane, Point } from '../../../core/measure/plane';
-import { lineBetween, rowCount, rowSpan, type RowSet } from '../../../core/rows/rowset';
+import { hasPegs, lineBetween, rowCount, rowSpan, type RowSet } from '../../../core/rows/rowset';
 
 /** A planter's pace, metres a second. */
 const PACE = 1.1;
@@ -13,6 +13,7 @@ const CARRY = 0.9;
 export function walkAlong(rows: RowSet): Point[] {
   const walk: Point[] = [];
   for (let row = 0; row < rowCount(rows); row++) {
+    if (!hasPegs(rows, row)) continue;
     const line = lineBetween(rows, row, ...rowSpan(rows, row));
     walk.push(...(row % 2 ? line.reverse() : line));
   }

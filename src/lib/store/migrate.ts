@@ -31,6 +31,7 @@ import * as siteElevation from './migrations/028-site-elevation';
 import * as countInCircles from './migrations/029-count-in-circles';
 import * as rowsPegged from './migrations/030-rows-pegged';
 import * as leftMembers from './migrations/031-left-members';
+import * as continued from './migrations/032-continued';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -70,6 +71,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['029-count-in-circles', countInCircles],
   ['030-rows-pegged', rowsPegged],
   ['031-left-members', leftMembers],
+  ['032-continued', continued],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

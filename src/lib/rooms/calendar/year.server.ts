@@ -15,6 +15,7 @@ import { addTo } from '../../../../core/measure/dates';
 import { litresOfYear, sprayPlan } from '../../../../core/calendar/spraying';
 import { SPRAY_TERMS } from '../../../../core/calendar/terms';
 import { perimeter } from '../../../../core/ground/polygon';
+import { treesInRow } from '../../../../core/rows/stored';
 import type { SurvivalEstimate } from '../../../../core/survival/estimate';
 import type { Fact, Facts } from '../../server/facts';
 import { waveSums } from '../../../../core/crew/waves';
@@ -63,7 +64,7 @@ export async function yearGround(facts: Facts, block: BlockRow): Promise<YearGro
     facts.of(zonesFact, block.id),
     blockTrees(facts, block),
   ]);
-  const stored = layout ? await facts.of(rowsFact, block.id) : [];
+  const stored = layout ? (await facts.of(rowsFact, block.id)).filter(treesInRow) : [];
   const from = [layoutsFact, rowsFact, zonesFact];
   return facts.derive('year-ground', block.id, from, String(block.edition), () => {
     const metres = new Map(stored.map(({ number }) => [number, new Map<string, number>()]));

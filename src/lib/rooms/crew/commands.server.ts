@@ -94,7 +94,13 @@ async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBe
      FROM block b JOIN layout l ON l.block_id = b.id WHERE l.id = :layoutId LOCK IN SHARE MODE`,
     { layoutId },
   );
-  const rows = await work.rows(layoutId, [...new Set(items.map(({ input }) => input.row))]);
+  const numbers = [...new Set(items.map(({ input }) => input.row))];
+  const rows = await work.rows(layoutId, numbers);
+  const given = await rowsGivenUp(
+    work,
+    layout?.blockId,
+    numbers.filter((row) => rows.get(row)?.trees === 0),
+  );
   const [planters, known] = await Promise.all([
     work.tables.planter.all({
       where: { id: [...new Set(items.map(({ input }) => input.planterId))] },
@@ -104,7 +110,7 @@ async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBe
   const before = new Map(known.map((row) => [row.id, row]));
   const cancelled = new Set(known.map(({ corrects }) => corrects).filter(Boolean));
   const fresh: TallyRow[] = [];
-  const changes: { change: PlantedChange; at: Date }[] = [];
+  const changes = new Map<string, { change: PlantedChange; at: Date }[]>();
   const became = items.map(({ input, person }): TallyBecame => {
     try {
       const { site, role } = siteAccess(person, layout?.siteId ?? '', 'tally', 'layout');
@@ -115,12 +121,18 @@ async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBe
       if (!planter) throw told('crew.noPlanter');
       if (role === 'planter' && planter.personId !== person.id)
         throw told('crew.ownTrees', { planter: planter.name });
-      const row = rows.get(input.row);
+      const earlier = given.get(input.row);
+      const row = earlier ?? rows.get(input.row);
       if (!row) throw told('crew.noRow', { row: input.row });
-      const withdrawn = layout.state === 'withdrawn';
+      const withdrawn = layout.state === 'withdrawn' || Boolean(earlier);
       const event = {
         ...work.event(input, person),
-        ...{ layoutId, rowNumber: input.row, planterId: planter.id, count: input.count },
+        ...{
+          layoutId: earlier?.layoutId ?? layoutId,
+          rowNumber: input.row,
+          planterId: planter.id,
+          count: input.count,
+        },
         ...{ corrects: input.corrects, note: input.note, late: input.late || withdrawn },
       } as TallyRow;
       const standing = { places: row.trees, withdrawn };
@@ -136,8 +148,9 @@ async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBe
       if (input.corrects) cancelled.add(input.corrects);
       fresh.push(event);
       if (change) {
-        changes.push({ change, at: event.at });
-        const of = rows.get(change.row);
+        const own = changes.get(event.layoutId) ?? [];
+        changes.set(event.layoutId, [...own, { change, at: event.at }]);
+        const of = given.get(change.row) ?? rows.get(change.row);
         if (of) of.planted += change.trees;
       }
       return { result: { planted: row.planted, ...standing } };
@@ -147,10 +160,31 @@ async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBe
   });
   if (fresh.length) {
     await work.tables.tally.addAll(fresh);
-    await keepPlanted(work, layoutId, changes);
+    for (const [version, own] of changes) await keepPlanted(work, version, own);
     work.touch(layout.siteId, layout.blockId);
   }
   return became;
+}
+
+/**
+ * Rows that were given up when the version with the crew was continued, as the versions before had them: a phone that
+ * did not know of it has planted by those, and what it says is taken there.
+ */
+async function rowsGivenUp(work: Work, blockId: string | undefined, numbers: readonly number[]) {
+  const found = new Map<number, { layoutId: string; trees: number; planted: number }>();
+  if (!blockId || !numbers.length) return found;
+  const earlier = await work.query<{ layoutId: string; row: number }>(
+    `SELECT l.id AS layoutId, r.number AS \`row\` FROM layout l JOIN layout_row r ON r.layout_id = l.id
+     WHERE l.block_id = :blockId AND l.state = 'withdrawn' AND r.number IN (:numbers) AND r.trees > 0
+     ORDER BY l.number`,
+    { blockId, numbers },
+  );
+  // The newest that had the row comes last.
+  for (const { layoutId, row } of earlier) {
+    const own = (await work.rows(layoutId, [row])).get(row);
+    if (own) found.set(row, { layoutId, ...own });
+  }
+  return found;
 }
 
 /** What was entered before under these ids, what they name, and what else names the same. */

@@ -34,7 +34,7 @@ export async function wavesOf(facts: Facts, block: BlockRow): Promise<BlockWaves
   ]);
   const sums = waveSums(entries);
   const chosen = block.calendarTerms.waves ?? {};
-  const about = rows.map((row) => ({
+  const about = rows.filter(treesInRow).map((row) => ({
     number: row.number,
     places: treesInRow(row),
     planted: byRow.get(row.number) ?? 0,

@@ -135,7 +135,8 @@ export async function blockTrees(facts: Facts, block: BlockRow): Promise<BlockTr
         const key = `${species} ${laid.findIndex((parts) => contains(parts, point))}`;
         own.set(key, (own.get(key) ?? 0) + 1);
       }
-    return [...counts].map(([number, own]) => ({
+    const standing = [...counts].filter(([, own]) => own.size);
+    return standing.map(([number, own]) => ({
       number,
       counts: [...own].flatMap(([key, trees]) => [...key.split(' ').map(Number), trees]),
     }));

@@ -10,6 +10,7 @@ import { askJob } from '../../server/jobs';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
+import { continueVersion, plantedRowsOf } from './continue.server';
 import type { rowsContract } from './contract';
 import { readRows } from './facts.server';
 
@@ -47,12 +48,11 @@ export const rowsCommands: Handlers<typeof rowsContract> = {
     });
     if (hidden) throw told('rows.notLocated', { name: hidden.name });
     if (before) {
-      const [{ planted }] = await work.query<{ planted: string | null }>(
-        `SELECT SUM(planted) AS planted FROM planted_row WHERE layout_id = :id`,
-        { id: before.id },
-      );
-      if (Number(planted ?? 0) > 0)
-        throw told('rows.plantedIn', { number: before.number, planted: Number(planted) });
+      const planted = await plantedRowsOf(work, before.id);
+      if (planted.size) {
+        await continueVersion(work, block, { before, after: layout, planted });
+        return;
+      }
       await work.tables.layout.set({ id: before.id }, { state: 'withdrawn' });
     }
     await work.tables.layout.set(
@@ -158,6 +158,7 @@ export async function saveVersion(
     createdBy: work.person.id,
     releasedAt: null,
     releasedBy: null,
+    continues: null,
   });
   const stored = toStoredRows(layout.rows, layout.runs);
   for (let from = 0; from < stored.length; from += ROWS_A_TIME) {

@@ -176,7 +176,8 @@ export const rowsContract = {
   'rows.release': command({
     input: object({ layoutId: id }),
     refusals: ['rows.notLocated', 'rows.plantedIn'],
-    touches: ['rows', 'crew'],
+    // A version that continues another takes the treatments of its rows along.
+    touches: ['rows', 'crew', 'ground', 'calendar'],
   }),
   /** Pegs or flags of rows stand, or stand no more. */
   'rows.pegged': command({

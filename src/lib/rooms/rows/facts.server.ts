@@ -35,19 +35,27 @@ export async function releasedLayout(
 
 /** How many rows the released version has, and which of them stand pegged. */
 export const peggedFact = listedFact<
-  { total: number; rows: string | null; stand: number | null; at: number; recorded: number },
-  Pegged & { total: number }
+  {
+    standing: string | null;
+    rows: string | null;
+    stand: number | null;
+    at: number;
+    recorded: number;
+  },
+  Pegged & { total: number; last: number }
 >('pegged', ['calendar', 'rows'], {
   from: `FROM layout l LEFT JOIN row_pegged p ON p.layout_id = l.id
     WHERE l.block_id IN (:ids) AND l.state = 'released'`,
   of: 'l.block_id',
   columns: {
-    total: '(SELECT MAX(r.number) FROM layout_row r WHERE r.layout_id = l.id)',
+    /** Rows that were given up have numbers and no pegs. */
+    standing:
+      '(SELECT GROUP_CONCAT(r.number) FROM layout_row r WHERE r.layout_id = l.id AND r.trees > 0)',
     ...{ rows: 'p.in_rows', stand: 'p.stand' },
     ...{ at: milliseconds('p.at'), recorded: milliseconds('p.recorded_at') },
   },
   value: (words) => {
-    const total = Number(words[0]?.total ?? 0);
+    const all = (words[0]?.standing ?? '').split(',').filter(Boolean).map(Number);
     const events = words
       .filter(({ rows }) => rows !== null)
       .sort((a, b) => a.recorded - b.recorded)
@@ -55,11 +63,9 @@ export const peggedFact = listedFact<
         ...{ rows: parse(numbers, rows, 'row_pegged.in_rows'), stand: Boolean(stand), at },
       }));
     return {
-      total,
-      ...peggedRows(
-        events,
-        Array.from({ length: total }, (_, i) => i + 1),
-      ),
+      total: all.length,
+      last: Math.max(0, ...all),
+      ...peggedRows(events, all),
     };
   },
 });

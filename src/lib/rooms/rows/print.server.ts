@@ -9,7 +9,7 @@ import { rangesOf } from '../../../../core/measure/ranges';
 import { inUnits, type UnitSystem } from '../../../../core/measure/units';
 import { fallsOf } from '../../../../core/rows/layout';
 import { settingOut } from '../../../../core/rows/setting-out';
-import { toRowSet } from '../../../../core/rows/stored';
+import { toRowSet, treesInRow } from '../../../../core/rows/stored';
 import { trialPlots } from './trial.server';
 import { tags } from '../../../../core/rows/trial';
 import type { Reader } from '../../server/reader';
@@ -105,11 +105,12 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
           carryOf(block),
         ),
       });
+      const placed = rows.filter(treesInRow);
       const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
       return pocketSheet({
         ...about,
         rhythm: layout.rhythm,
-        rows,
+        rows: placed,
         species,
         brief: ways.map(({ scope, who, lines }) => {
           const brief = readOut(lines);
@@ -121,11 +122,11 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         cards:
           print.what === 'cards' && shares.length
             ? [...new Set(shares.map(({ planterId }) => planterId))].map((planterId) => {
-                const own = rows.filter(({ number }) => holds(shares, planterId, number));
+                const own = placed.filter(({ number }) => holds(shares, planterId, number));
                 const numbers = rangesOf(own.map(({ number }) => number));
                 return cardOf(`${nameOf(planterId)}: rows ${numbers}`, own);
               })
-            : [cardOf(`${block.name}, all rows`, rows)],
+            : [cardOf(`${block.name}, all rows`, placed)],
       });
     }
   }

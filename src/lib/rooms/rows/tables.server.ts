@@ -39,6 +39,8 @@ export interface LayoutRow {
   createdBy: string;
   releasedAt: Date | null;
   releasedBy: string | null;
+  /** The version whose planted rows stand in this one; null where it was laid by itself. */
+  continues: number | null;
 }
 export interface LayoutRowRow {
   layoutId: string;
@@ -79,6 +81,7 @@ export function rowsTables(sequelize: Sequelize) {
       createdBy: reference,
       releasedAt: { ...moment, allowNull: true },
       releasedBy: maybe,
+      continues: { ...whole, allowNull: true },
     }),
     layoutRow: table<LayoutRowRow>(sequelize, 'layout_row', {
       layoutId: { ...reference, primaryKey: true },

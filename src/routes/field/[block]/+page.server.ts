@@ -4,7 +4,7 @@ import { treatmentOf } from '../../../../core/method/differences';
 import { sprays } from '../../../../core/method/method';
 import { holds } from '../../../../core/crew/share';
 import { breaksOf } from '../../../../core/rows/setting-out';
-import { summarise } from '../../../../core/rows/stored';
+import { summarise, treesInRow } from '../../../../core/rows/stored';
 import { decisionsFact, reworkedFact } from '$lib/rooms/checks/facts.server';
 import { blockMethod, methodOfBlock, waysOfBlock } from '$lib/rooms/method/facts.server';
 import {
@@ -97,7 +97,9 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     layout.parameters.mix.map(({ species: id }) => id),
   );
   const share = shares.find(({ planterId }) => planterId === planter.id);
-  const mine = rows.filter(({ number }) => !share || holds(shares, planter.id, number));
+  const mine = rows.filter(
+    (row) => treesInRow(row) && (!share || holds(shares, planter.id, row.number)),
+  );
   return {
     ...about,
     planter: { id: planter.id, name: planter.name },

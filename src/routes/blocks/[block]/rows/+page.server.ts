@@ -32,13 +32,17 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     versions: versions.map(
       ({ id, number, name, state, trees, plantableArea, createdAt, createdBy, ...more }) => ({
         ...{ id, number, name, state, trees, plantableArea, createdAt },
-        ...{ computation: more.computation, parameters: more.parameters },
+        ...{
+          computation: more.computation,
+          parameters: more.parameters,
+          continues: more.continues,
+        },
         author: names.get(createdBy) ?? '',
       }),
     ),
     /** Trees in the ground by the version that is with the crew. */
     planted: (await plantedOf(facts, block.id)).planted,
     pegged: released && { stand: [...pegged.stand.keys()], total: pegged.total },
-    releasedRows: pegged.total,
+    releasedRows: pegged.last,
   };
 };

@@ -130,7 +130,7 @@
     })();
   });
   $effect(() => {
-    if (grounds) laid.ask({ parameters, version: version?.id });
+    if (grounds) laid.ask({ parameters, version });
   });
   const change = (next: Partial<LayoutParameters>, tag = '') => {
     history.change({ ...parameters, ...next }, tag);
@@ -443,6 +443,7 @@
   />
 </Dialog>
 <Release
+  block={data.block.id}
   version={releasing}
   before={released}
   planted={data.planted}

@@ -30,9 +30,11 @@
 </script>
 
 <p class="say">
-  Since version {version.number} was laid {reasons}. Its rows stay as they are. Laid anew it would
-  have
-  {howMany(drift.anew, 'tree')}, not {formatNumber(drift.trees)}; {formatNumber(drift.rows)}
-  {drift.rows === 1 ? 'row' : 'rows'} would differ.
+  Since version {version.number} was laid {reasons}. Its rows stay as they are.
+  {#if drift.rows}Laid anew it would have {howMany(drift.anew, 'tree')}, not {formatNumber(
+      drift.trees,
+    )};
+    {formatNumber(drift.rows)}
+    {drift.rows === 1 ? 'row' : 'rows'} would differ.{/if}
   {#if editable}<button class="link-button" onclick={onanew}>Lay anew as a new version</button>{/if}
 </p>

@@ -37,6 +37,7 @@
   const HEIGHT = 26;
   const count = $derived(rowCount(rows));
   const trees = $derived(treesByRow(rows));
+  const standing = $derived(trees.filter(Boolean).length);
   const longest = $derived(trees.reduce((a, b) => Math.max(a, b), 1));
   let scroller: HTMLDivElement | undefined = $state();
   let top = $state(0);
@@ -101,7 +102,7 @@
 <section class="rows" aria-label="Rows">
   <div class="head">
     <b>Rows</b>
-    <span class="quiet num">{count}</span>
+    <span class="quiet num">{standing}</span>
     <label class="find"
       >find <input
         data-find
@@ -166,12 +167,14 @@
           onclick={() => onselect(row + 1)}
         >
           <b class="num">{row + 1}</b>
-          <span class="num quiet">{formatLength(to - from, units.system, 1)}</span>
-          <Ribbon runs={runs[row]} {species} outOf={longest} height={17} />
-          <span class="num n">{trees[row]}</span>
-          {#if falls}
-            <span class="num quiet" title={ends(row)}>{fallOf(row)}</span>
-          {/if}
+          {#if !trees[row]}<span class="quiet given"
+              >given up: it keeps its number, and has no peg</span
+            >{:else}<span class="num quiet">{formatLength(to - from, units.system, 1)}</span>
+            <Ribbon runs={runs[row]} {species} outOf={longest} height={17} />
+            <span class="num n">{trees[row]}</span>
+            {#if falls}
+              <span class="num quiet" title={ends(row)}>{fallOf(row)}</span>
+            {/if}{/if}
         </button>
       {/each}
     </div>

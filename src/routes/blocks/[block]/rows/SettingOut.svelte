@@ -36,7 +36,8 @@
   }: Props = $props();
   const units = useUnits();
   const out = $derived(settingOut(rows, falls, string));
-  const row = $derived(out.rows[Math.min(selected, out.rows.length) - 1]);
+  const row = $derived(out.rows.find(({ row: number }) => number === selected));
+  const peg = $derived(out.baseline?.pegs.find(({ row: number }) => number === selected));
   const fall = $derived(falls?.[selected - 1]);
   const strung = $derived(out.rows.filter(({ spots }) => spots === undefined).length);
   const length = (metres: number, decimals = 2) => formatLength(metres, units.system, decimals);
@@ -61,8 +62,9 @@
         diagonals read <b>{length(base.square.diagonal)}</b>.
       </p>
       <p class="num">
-        Peg of row {selected}: {length(base.pegs[selected - 1]?.along ?? 0)} along the baseline, first
-        tree {length(base.pegs[selected - 1]?.firstPeg ?? 0)} in.
+        {#if peg}Peg of row {selected}: {length(peg.along)} along the baseline, first tree {length(
+            peg.firstPeg,
+          )} in.{:else}Row {selected} was given up: it has no peg.{/if}
       </p>
     </section>
   {/if}

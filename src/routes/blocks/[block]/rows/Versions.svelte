@@ -25,7 +25,10 @@
         >{version.number}{version.name ? `, ${version.name}` : ''}</button
       >
       <span class="num">{formatNumber(version.trees)}</span>
-      <small>{STATE[version.state]} · {version.author}, {siteDay(version.createdAt, true)}</small>
+      <small
+        >{STATE[version.state]}{version.continues ? `, continues ${version.continues}` : ''} · {version.author},
+        {siteDay(version.createdAt, true)}</small
+      >
       {#if editable && version.state === 'saved'}<button
           class="link-button"
           onclick={() => onrelease(version)}>Release</button

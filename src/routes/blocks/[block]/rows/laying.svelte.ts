@@ -9,6 +9,12 @@ export interface Laid {
   parameters: LayoutParameters;
 }
 
+/** A kept version, as its rows are asked for. */
+interface Version {
+  id: string;
+  number: number;
+}
+
 /** While a slider moves the plan goes first; table and panels follow when it rests, milliseconds. */
 const RESTS = 120;
 
@@ -30,9 +36,9 @@ export class Laying {
 
   constructor(private readonly block: string) {}
 
-  /** Lays parameters, or shows a version by its id; asked again meanwhile, only the newest is answered. */
+  /** Lays parameters, or shows a version; asked again meanwhile, only the newest is answered. */
   readonly ask = latestOnly(
-    async ({ parameters, version }: { parameters: LayoutParameters; version?: string }) =>
+    async ({ parameters, version }: { parameters: LayoutParameters; version?: Version }) =>
       version
         ? heard(await coreWorker().showVersion(await this.#rowsOf(version)))
         : {
@@ -58,13 +64,15 @@ export class Laying {
     else this.#settling = setTimeout(() => (this.settled = this.shown), RESTS);
   }
 
-  async #rowsOf(id: string): Promise<StoredLayout> {
-    const known = this.#kept.get(id);
+  async #rowsOf({ id, number }: Version): Promise<StoredLayout> {
+    // A version that is continued keeps its id: only both together are always the same rows.
+    const key = `${id}/stored?number=${number}`;
+    const known = this.#kept.get(key);
     if (known) return known;
-    const answer = await fetch(`/blocks/${this.block}/rows/${id}/stored`);
+    const answer = await fetch(`/blocks/${this.block}/rows/${key}`);
     if (!answer.ok) throw told('rows.versionUnread');
     const read = (await answer.json()) as StoredLayout;
-    this.#kept.set(id, read);
+    this.#kept.set(key, read);
     return read;
   }
 }

@@ -21,7 +21,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     layoutId: layout.id,
     lastRow: done.lastRow ?? rows[0]?.number ?? 1,
     seats: machineOn(block.calendarTerms.machine, layout.rhythm.step).seats,
-    rows: rows.map((row) => ({ number: row.number, places: treesInRow(row) })),
+    rows: rows.filter(treesInRow).map((row) => ({ number: row.number, places: treesInRow(row) })),
     faults: faults.map(({ id, row, peg, fault, mended }) => ({ id, row, peg, fault, mended })),
   };
 };

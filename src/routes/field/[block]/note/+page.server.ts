@@ -17,7 +17,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   return {
     ...shown,
     layoutId: layout?.id ?? null,
-    rows: rows.map((row) => ({ number: row.number, places: treesInRow(row) })),
+    rows: rows.filter(treesInRow).map((row) => ({ number: row.number, places: treesInRow(row) })),
     notes: notes.slice(0, 30).map((note) => ({
       ...note,
       own: note.author === person.id,

@@ -27,7 +27,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     species: layout.parameters.mix.map(
       ({ species }) => cards.find(({ id }) => id === species)?.name ?? '',
     ),
-    rows: rows.map((row) => ({
+    rows: rows.filter(treesInRow).map((row) => ({
       ...machineRow(row),
       places: treesInRow(row),
       planted: byRow.get(row.number) ?? 0,

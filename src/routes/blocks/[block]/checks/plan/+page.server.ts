@@ -2,7 +2,7 @@ import { PLOT_SIZES, plotRadius } from '../../../../../../core/checks/plot';
 import { findingsOf } from '$lib/rooms/checks/findings.server';
 import { roundBegins } from '$lib/rooms/checks/ground.server';
 import { plotPlansFact } from '$lib/rooms/checks/facts.server';
-import { pegPosition } from '../../../../../../core/rows/rowset';
+import { firstPlace } from '../../../../../../core/rows/rowset';
 import { lastTools } from '../../../../../../core/crew/attendance';
 import { clockedFact, sharesFact } from '$lib/rooms/crew/facts.server';
 import { plantableOf } from '$lib/rooms/ground/facts.server';
@@ -25,11 +25,12 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(sharesFact, block.id),
     facts.of(clockedFact),
   ]);
-  const first = pegs && pegPosition(pegs, 1, 1)?.point;
+  const first = pegs && firstPlace(pegs);
   return {
     mayPlan: may(role, 'record'),
     released: {
       id: layout.id,
+      number: layout.number,
       trees: layout.trees,
       area: ground.area,
       boundary: ground.boundary,

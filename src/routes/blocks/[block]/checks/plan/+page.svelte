@@ -74,7 +74,9 @@
   let stored = $state.raw<StoredLayout>();
   onMount(async () => {
     if (!released) return;
-    const answer = await fetch(`/blocks/${data.block.id}/rows/${released.id}/stored`);
+    const answer = await fetch(
+      `/blocks/${data.block.id}/rows/${released.id}/stored?number=${released.number}`,
+    );
     if (answer.ok) stored = (await answer.json()) as StoredLayout;
     else doing.wrong = inWords(say('rows.versionUnread'));
   });

@@ -44,7 +44,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       step: layout.rhythm.step,
       side: layout.rhythm.frame.side,
       mix: layout.parameters.mix.map(({ species }) => species),
-      rows: rows.map((row) => ({
+      rows: rows.filter(treesInRow).map((row) => ({
         ...machineRow(row),
         free: Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0)),
         done: (byRow.get(row.number) ?? 0) >= treesInRow(row),

@@ -1,6 +1,6 @@
 import type { VersionFigures } from '../../../../../../core/rows/compare';
-import { rowCount, rowSpan, stepsBetweenRows } from '../../../../../../core/rows/rowset';
-import { drawnRow, toRowSet } from '../../../../../../core/rows/stored';
+import { hasPegs, rowCount, rowSpan, stepsBetweenRows } from '../../../../../../core/rows/rowset';
+import { drawnRow, toRowSet, treesInRow } from '../../../../../../core/rows/stored';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { layoutsFact, readRows } from '$lib/rooms/rows/facts.server';
 import type { LayoutRow } from '$lib/rooms/rows/tables.server';
@@ -38,6 +38,7 @@ async function side(facts: Facts, version: LayoutRow, rows: StoredRow[]) {
   let length = 0;
   const strung = { rows: 0, length: 0 };
   for (let row = 0; row < rowCount(set); row++) {
+    if (!hasPegs(set, row)) continue;
     const [first, last] = rowSpan(set, row);
     length += last - first;
     if (!set.rowListed[row]) {
@@ -47,7 +48,7 @@ async function side(facts: Facts, version: LayoutRow, rows: StoredRow[]) {
   }
   const figures: VersionFigures = {
     trees: version.trees,
-    rows: rows.length,
+    rows: rows.filter(treesInRow).length,
     length,
     strung,
     walked: length + stepsBetweenRows(set),

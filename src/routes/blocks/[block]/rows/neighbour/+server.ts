@@ -1,6 +1,6 @@
 import { error, json } from '@sveltejs/kit';
 import { nearestRow } from '../../../../../../core/rows/guides';
-import { lineBetween, rowCount, rowSpan } from '../../../../../../core/rows/rowset';
+import { hasPegs, lineBetween, rowCount, rowSpan } from '../../../../../../core/rows/rowset';
 import { toRowSet } from '../../../../../../core/rows/stored';
 import { blocksFact, plantableOf, planeOf } from '$lib/rooms/ground/facts.server';
 import { currentLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -20,7 +20,10 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   ]);
   const rows = toRowSet(layout.rhythm, stored);
   const [theirs, ours] = [planeOf(other), planeOf(block)];
-  const lines = Array.from({ length: rowCount(rows) }, (_, row) => ({
+  const standing = Array.from({ length: rowCount(rows) }, (_, row) => row).filter((row) =>
+    hasPegs(rows, row),
+  );
+  const lines = standing.map((row) => ({
     row: row + 1,
     line: lineBetween(rows, row, ...rowSpan(rows, row)).map((point) =>
       ours.toPlane(theirs.toLonLat(point)),

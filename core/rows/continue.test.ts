@@ -107,6 +107,50 @@ test('another direction goes on after the last number, and what is given up keep
   assert.deepEqual([none, end - first], [0, 0]);
 });
 
+test('rows that fall on old ones by chance are numbered on like their neighbours', () => {
+  const [before, after] = [
+    version(field, parameters),
+    version(field, { ...parameters, between: 4.5 }),
+  ];
+  // Every third row of 3 m and every second of 4.5 m are one line.
+  const on = continueRows(before, after, new Map([[1, 3]]), () => true);
+  assert.equal(on.kept, 0);
+  assert.deepEqual(
+    on.fresh,
+    after.rows.slice(1).map((_, i) => before.rows.length + 1 + i),
+  );
+  const rest = placesOf({ ...on }).filter(({ row }) => row > before.rows.length);
+  const order = (rows: readonly { row: number; point: Point }[]) =>
+    rows.every(
+      ({ row, point }, i) => !i || row === rows[i - 1].row || point[1] > rows[i - 1].point[1],
+    );
+  assert.ok(order(rest) || order([...rest].reverse()), 'in the order in which they lie');
+});
+
+test('what begun rows leave of a new one is no row where it is shorter than the shortest', () => {
+  const across: LayoutParameters = {
+    ...parameters,
+    direction: { kind: 'edge', from: [0, 0], to: [0, 40] },
+  };
+  const [before, after] = [version(field, parameters), version(field, across)];
+  // Rows 3 and 6 are planted through: they leave pieces of about 5, 7 and 20 m of every row across.
+  const planted = new Map([3, 6].map((row) => [row, treesInRow(before.rows[row - 1])]));
+  const lengths = (shortest: number) => {
+    const on = continueRows(before, after, planted, () => true, shortest);
+    return on.rows
+      .filter((row) => on.fresh.includes(row.number))
+      .flatMap(({ step, stretches }) =>
+        stretches.filter((_, i) => i % 2).map((trees) => (trees - 1) * step),
+      );
+  };
+  const all = lengths(0);
+  assert.ok(all.some((length) => length < 6) && all.some((length) => length > 12));
+  assert.deepEqual(
+    lengths(6),
+    all.filter((length) => length >= 6),
+  );
+});
+
 test('nothing planted is nothing to continue', () => {
   const one = version(field, parameters);
   assert.throws(() => continueRows(one, one, new Map([[1, 0]]), () => true), RangeError);

@@ -39,9 +39,10 @@ const CLOSE = 0.01;
  * Lays the rest of a block by a later version while planted rows stand as they are: nothing that was entered
  * against a row or a number painted on a peg means another place afterwards. Begun rows keep their places, those
  * still to be planted only where they may; rows of the later version keep their distance from them, take over the
- * number of the row on whose pegs most of theirs stand, and else go on after the last number.
+ * number of the row on whose pegs most of theirs stand where most of them do, and else go on after the last number.
  * @param planted trees by row of the earlier version; a row is planted from its first peg
  * @param mayStand whether the ground of today still allows a place for a species
+ * @param shortest metres: what begun rows leave of a row of the later version, if it is shorter, is no row
  * @throws RangeError where nothing is planted: then a version is simply replaced
  */
 export function continueRows(
@@ -49,6 +50,7 @@ export function continueRows(
   after: VersionRows,
   planted: ReadonlyMap<number, number>,
   mayStand: (point: Point, species: string) => boolean,
+  shortest = 0,
 ): Continued {
   if (![...planted.values()].some((trees) => trees > 0))
     throw new RangeError('Nothing is planted that a version could continue.');
@@ -89,7 +91,8 @@ export function continueRows(
   const rest = after.rows
     .map((row) => {
       const places = will.get(row.number)!;
-      const stays = places.map(({ point }) => !within(taken, point, far));
+      const free = places.map(({ point }) => !within(taken, point, far));
+      const stays = row.listed ? free : withoutStubs(free, places, shortest);
       const shared = new Map<number, number>();
       for (const [i, { point }] of places.entries())
         if (stays[i] && within(unbegun, point, SAME_PLACE))
@@ -102,6 +105,8 @@ export function continueRows(
   const numbers = new Map<number, number>();
   for (const { row, like } of [...rest].sort((a, b) => (b.like?.[1] ?? 0) - (a.like?.[1] ?? 0)))
     if (like && ![...numbers.values()].includes(like[0])) numbers.set(row.number, like[0]);
+  // Neighbours are shared out by their numbers: where few rows happen to fall on old ones, all are numbered on.
+  if (2 * numbers.size <= rest.length) numbers.clear();
   const kept = numbers.size;
   let last = Math.max(...before.rows.map(({ number }) => number));
   const fresh: number[] = [];
@@ -142,6 +147,23 @@ function fieldOf(before: VersionRows, after: VersionRows, cell: number): PointFi
     [...eachPosition(rhythm, rows)].map(({ point }) => point),
   );
   return new PointField(boxOf(points), Math.max(cell, 0.5));
+}
+
+/** Pegs without those pieces that begun rows have cut to less than the shortest row. */
+function withoutStubs(
+  free: readonly boolean[],
+  places: readonly Position[],
+  shortest: number,
+): boolean[] {
+  const stays = [...free];
+  for (let from = 0, to = 0; from < free.length; from = to + 1) {
+    for (to = from; to < free.length && free[to];) to++;
+    if (to === from) continue;
+    const cut = from > 0 || to < free.length;
+    if (cut && places[to - 1].chainage - places[from].chainage < shortest)
+      stays.fill(false, from, to);
+  }
+  return stays;
 }
 
 /** Whether a point of a field is nearer than a limit; whose it is stands in the field's owner. */

@@ -15,7 +15,15 @@ import {
   type LayoutGround as PatternGround,
   type PatternSettings,
 } from './pattern';
-import { lineBetween, positions, rowCount, rowSpan, stepsBetweenRows, type RowSet } from './rowset';
+import {
+  hasPegs,
+  lineBetween,
+  positions,
+  rowCount,
+  rowSpan,
+  stepsBetweenRows,
+  type RowSet,
+} from './rowset';
 import { densityFigure, isLattice, isListed } from './spacing';
 import { arrange, countSpecies, type Arrangement, type Places, type Runs } from './species';
 import { toRowSet, toStoredRows, treesInRow, type RowRhythm, type StoredRow } from './stored';
@@ -372,6 +380,7 @@ function layoutFigures(
     const [first, last] = rowSpan(rows, row);
     return last - first;
   });
+  const standing = lengths.filter((_, row) => hasPegs(rows, row)).length;
   const longest = lengths.reduce((a, b) => Math.max(a, b), 0);
   const strung = lengths.filter((_, row) => !rows.rowListed[row]);
   const planted = lengths.reduce((a, b) => a + b, 0);
@@ -396,8 +405,12 @@ function layoutFigures(
           kind: 'count',
           formula: say('formula.countedTrees'),
           steps: [
-            { label: say('step.rows'), value: count, kind: 'count' },
-            { label: say('step.treesARowOnAverage'), value: total / (count || 1), kind: 'number' },
+            { label: say('step.rows'), value: standing, kind: 'count' },
+            {
+              label: say('step.treesARowOnAverage'),
+              value: total / (standing || 1),
+              kind: 'number',
+            },
           ],
         },
     density: densityFigure(step, between),
@@ -410,7 +423,7 @@ function layoutFigures(
         { label: say('step.plantable'), value: plantable, kind: 'area' },
       ],
     },
-    rows: { value: count, kind: 'count', steps: [] },
+    rows: { value: standing, kind: 'count', steps: [] },
     longestRow: { value: longest, kind: 'length', steps: [] },
     lanes: count - strung.length,
     longestStrung: strung.reduce((a, b) => Math.max(a, b), 0),

@@ -1,3 +1,4 @@
+import type { Point } from '../../../../core/measure/plane';
 import { AreaIndex } from '../../../../core/rows/clip';
 import { continueRows, type Continued } from '../../../../core/rows/continue';
 import { mayStand } from '../../../../core/rows/limits';
@@ -62,13 +63,15 @@ export async function continued(
     mix: parameters.mix.map(({ species }) => species),
   });
   const was = version(before);
-  const next = continueRows(was, version(after), planted, ([x, y], species) => {
+  const allowed = ([x, y]: Point, species: string) => {
     if (!inside.inside(x, y) && inside.toEdge(x, y, ON_EDGE) >= ON_EDGE) return false;
     const traits = ground.cards?.[species];
     return (
       !traits || !limits.some(({ limit, area }) => area.inside(x, y) && !mayStand(traits, limit))
     );
-  });
+  };
+  const { shortest } = after.parameters;
+  const next = continueRows(was, version(after), planted, allowed, shortest);
   return { ...next, was: [...was.rows] };
 }
 

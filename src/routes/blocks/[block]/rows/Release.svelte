@@ -69,10 +69,15 @@
         and fall out.{/if}
     </p>
     <p class="say">
-      Of the rows nobody has begun {formatNumber(would.kept)} keep their number,
-      {formatNumber(would.gone)} are given up{#if would.fresh}; new ones are {would.fresh[0]} to {would
-          .fresh[1]}{/if}. No number comes to mean other places. What a phone without signal still
-      plants in a row that is given up is counted where it stands.
+      {#if would.kept && would.gone}Of the rows nobody has begun {formatNumber(would.kept)} keep their
+        number and {formatNumber(would.gone)} are given up.{:else if would.gone}The {howMany(
+          would.gone,
+          'row',
+        )} nobody has begun {would.gone === 1 ? 'is' : 'are'} given up.{:else if would.kept}All rows
+        nobody has begun keep their number.{/if}
+      {#if would.fresh}New rows are {would.fresh[0]} to {would.fresh[1]}.{/if}
+      No number comes to mean other places. What a phone without signal still plants in a row that is
+      given up is counted where it stands.
     </p>
   {:else if before}<p class="say stop">
       This withdraws version {before.number}, {howMany(before.trees, 'tree')}: its sheets, cards and

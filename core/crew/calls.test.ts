@@ -7,6 +7,7 @@ import {
   boxCalls,
   handedCalls,
   noteCalls,
+  nobodysCalls,
   nowhereCalls,
   unwatchedCalls,
   UNWATCHED_DAYS,
@@ -110,4 +111,15 @@ test('notes, entries handed over and trees without a place: none, no call; some,
   assert.match(sentence(noted.detail!), /2/);
   assert.match(sentence(handedCalls(4, BLOCK)[0].say), /4/);
   assert.match(sentence(nowhereCalls(17, BLOCK)[0].say), /17/);
+  const [nobodys] = nobodysCalls(
+    new Map([
+      [183, 90],
+      [184, 91],
+      [186, 92],
+    ]),
+    BLOCK,
+  );
+  assert.match(sentence(nobodys.say), /Rows 183.184, 186 .* are nobody/);
+  assert.match(sentence(nobodys.detail!), /273/);
+  assert.deepEqual(nobodysCalls(new Map(), BLOCK), []);
 });

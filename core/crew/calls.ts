@@ -1,4 +1,5 @@
 import type { BlockCall } from '../morning/board';
+import { shortRanges } from '../measure/ranges';
 import { say } from '../say/message';
 import type { Alone } from './alone';
 import type { WaveState } from './waves';
@@ -13,6 +14,25 @@ export function nowhereCalls(nowhere: number, block: string): BlockCall[] {
       when: say('when.today'),
       say: say('crew.nowhere', { trees: nowhere, block }),
       detail: say('crew.nowhereWhy'),
+      action: say('action.seeCrew'),
+    },
+  ];
+}
+
+/**
+ * Rows with places left that nobody has, where others have theirs: new ones of a version that continues another, or
+ * those of somebody who left.
+ * @param left places by row, of rows that are in nobody's share
+ */
+export function nobodysCalls(left: ReadonlyMap<number, number>, block: string): BlockCall[] {
+  if (!left.size) return [];
+  return [
+    {
+      room: 'crew',
+      urgency: 'soon',
+      when: say('when.today'),
+      say: say('crew.nobodys', { rows: shortRanges([...left.keys()]), count: left.size, block }),
+      detail: say('crew.nobodysWhy', { trees: [...left.values()].reduce((a, b) => a + b, 0) }),
       action: say('action.seeCrew'),
     },
   ];

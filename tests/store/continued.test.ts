@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { LayoutParameters } from '../../core/rows/layout';
 import { treesInRow, type StoredRow } from '../../core/rows/stored';
 import { plantedOf, sharesFact } from '../../src/lib/rooms/crew/facts.server';
+import { morningBoard } from '../../src/lib/rooms/morning/board.server';
 import { compareSums } from '../../src/lib/store/sums';
 import { peggedFact, readRows, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { blockMethod, waysOfBlock } from '../../src/lib/rooms/method/facts.server';
@@ -103,6 +104,29 @@ test('a version released over planted rows continues them, and nothing entered c
   assert.ok((await waysOfBlock(facts, block)).length > 1);
 });
 
+test('rows that nobody has are told of until they are shared out', async () => {
+  const told = async () => {
+    const { calls } = await morningBoard(await setting.facts());
+    return calls.filter(({ say, block }) => say.key === 'crew.nobodys' && block === haul().id);
+  };
+  const [call] = await told();
+  const { total, planted: set } = await planted();
+  const shares = await (await setting.facts()).of(sharesFact, haul().id);
+  const own = (row: number) => shares.some((one) => row >= one.firstRow && row <= one.lastRow);
+  const { byRow } = await planted();
+  const rest = (await rowsOf((await released()).id)).filter(
+    (row) => treesInRow(row) > (byRow.get(row.number) ?? 0) && !own(row.number),
+  );
+  assert.equal(call.say.figures.count, rest.length);
+  assert.ok((call.detail!.figures as { trees: number }).trees <= total - set);
+  const planters = await setting.store.planter.findAll({ where: { siteId: setting.site.id } });
+  await setting.done('leader', 'crew.share', {
+    layoutId: (await released()).id,
+    planters: planters.slice(0, 4).map(({ id }) => id),
+  });
+  assert.deepEqual(await told(), []);
+});
+
 test('a begun row is filled to its last place and no further; a late tally for a row given up is counted where it stands', async () => {
   const now = await released();
   const rows = await rowsOf(now.id);
@@ -150,7 +174,10 @@ test('a trial cannot go on under planted rows', async () => {
     blockId: haul().id,
     parameters,
   });
-  await setting.store.layout.update({ trial: [1, 1, 1, 1, 0] }, { where: { id: layoutId } });
+  await setting.store.layout.update(
+    { trial: [1, 1, 1, 1, 0] },
+    { where: { id: String(layoutId) } },
+  );
   const before = await released();
   await setting.refused('leader', 'rows.release', { layoutId }, 409, /trial/i);
   assert.deepEqual(await released(), before);

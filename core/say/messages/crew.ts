@@ -55,6 +55,8 @@ export interface CrewMessages {
   'crew.otherPlanter': never;
   'crew.nowhere': 'trees' | 'block';
   'crew.nowhereWhy': never;
+  'crew.nobodys': 'rows' | 'count' | 'block';
+  'crew.nobodysWhy': 'trees';
   'crew.handed': 'entries' | 'block';
   'crew.handedWhy': never;
 }

@@ -3,7 +3,8 @@ import { isPlanting } from '../../../../core/calendar/planting';
 import { airCall, dayMissing, taskCalls } from '../../../../core/calendar/calls';
 import { qualityCalls, reworkCalls, suspicionCalls } from '../../../../core/checks/calls';
 import { reworkStates } from '../../../../core/checks/outcome';
-import { handedCalls, nowhereCalls } from '../../../../core/crew/calls';
+import { handedCalls, nobodysCalls, nowhereCalls } from '../../../../core/crew/calls';
+import { treesInRow } from '../../../../core/rows/stored';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
 import { pegCalls, releaseCalls } from '../../../../core/rows/calls';
 import { onDay, say, type Message } from '../../../../core/say/message';
@@ -192,6 +193,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     ...(await waterCalls(facts, block)),
     ...stakeCalls((await careOf(facts, block)).stakes, name, now),
     ...nowhereCalls(sown.carried.nowhere, name),
+    ...nobodysCalls(planting ? await rowsOfNobody(facts, block.id, sown) : new Map(), name),
     ...handedCalls(handed.filter(({ blockId }) => blockId === block.id).length, name),
     ...(refill
       ? refillDue(refill, name, today)
@@ -236,6 +238,26 @@ async function rowsToBegin(
   for (const { firstRow, lastRow } of shares)
     for (let row = firstRow; row <= lastRow; row++) if (!byRow.get(row)) rows.add(row);
   return rows;
+}
+
+/** Places left in rows that are in no share, by row; none where nothing is shared out. */
+async function rowsOfNobody(
+  facts: Facts,
+  blockId: string,
+  { byRow }: Awaited<ReturnType<typeof plantedOf>>,
+): Promise<Map<number, number>> {
+  const shares = await facts.of(sharesFact, blockId);
+  if (!shares.length) return new Map();
+  const rows = await facts.of(rowsFact, blockId);
+  return new Map(
+    rows.flatMap((row): [number, number][] => {
+      const left = treesInRow(row) - (byRow.get(row.number) ?? 0);
+      const has = shares.some(
+        ({ firstRow, lastRow }) => row.number >= firstRow && row.number <= lastRow,
+      );
+      return has || left <= 0 ? [] : [[row.number, left]];
+    }),
+  );
 }
 
 async function namedReach(facts: Facts, blockId: string) {

@@ -74,6 +74,10 @@ export const crew: Record<keyof CrewMessages, string> = {
   'crew.nowhere':
     '{trees, plural, one {# tree was} other {# trees were}} planted by an earlier version on {block} where this one has no free peg.',
   'crew.nowhereWhy': 'Entered late, from a phone without signal; go and see where they stand',
+  'crew.nobodys':
+    '{count, plural, one {Row {rows} of {block} is} other {Rows {rows} of {block} are}} nobody’s: share {count, plural, one {it} other {them}} out.',
+  'crew.nobodysWhy':
+    '{trees, plural, one {# place is} other {# places are}} still to be planted there, and no planter’s phone shows {trees, plural, one {it} other {them}}',
   'crew.handed':
     '{entries, plural, one {# entry was} other {# entries were}} handed to you on {block}.',
   'crew.handedWhy': 'They could not be taken as they were',

@@ -307,6 +307,32 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await expect(page.locator('.verdict')).toContainText(/Start again|Refill the gaps/);
   });
 
+  await test.step('rows: the rest goes on otherwise, and what is planted stays', async () => {
+    await goTo(page, 'Rows');
+    const before = await numberIn(page, 'trees');
+    await page.getByRole('textbox', { name: 'Between rows' }).fill('5 m');
+    await page.getByRole('textbox', { name: 'Between rows' }).press('Tab');
+    await expect.poll(() => numberIn(page, 'trees')).toBeLessThan(before);
+    const alone = await numberIn(page, 'trees');
+    await page.getByRole('button', { name: 'Save as a version' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click();
+    await page.getByRole('button', { name: 'Release', exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText(
+      /trees of version 1 stand in \d rows. They stay as they are/,
+    );
+    await expect(dialog).toContainText('Take out the pegs of rows given up');
+    await dialog.getByRole('button', { name: 'Continue with 2' }).click();
+    await expect(page.getByText('with the crew, continues 1')).toBeVisible();
+    // Rows of the old spacing that were begun stand closer than those of the new.
+    await expect.poll(() => numberIn(page, 'trees')).toBeGreaterThan(alone);
+    expect(await numberIn(page, 'trees')).toBeLessThan(before);
+    await page.getByRole('button', { name: '1, first go' }).click();
+    await expect.poll(() => numberIn(page, 'trees')).toBe(before);
+    await page.reload();
+    await expect(page.getByRole('listbox')).toContainText('given up');
+  });
+
   await test.step('morning board: a sentence for this block, linked to where it is dealt with', async () => {
     await page.keyboard.press('0');
     await page.waitForURL((url) => url.pathname === '/');

@@ -108,7 +108,7 @@ export function settingOutSheet(content: {
             baseline ? length(baseline.pegs[i].firstPeg) : '',
             length(row.level, 1),
             length(row.ground, 1),
-            falls ? fallWords(falls[i]) : '',
+            falls ? fallWords(falls[row.row - 1]) : '',
             [
               row.spots === undefined
                 ? row.strings.map(({ to }) => length(to, 1)).join(', ')

@@ -76,8 +76,9 @@
         )} nobody has begun {would.gone === 1 ? 'is' : 'are'} given up.{:else if would.kept}All rows
         nobody has begun keep their number.{/if}
       {#if would.fresh}New rows are {would.fresh[0]} to {would.fresh[1]}.{/if}
-      No number comes to mean other places. What a phone without signal still plants in a row that is
-      given up is counted where it stands.
+      No number comes to mean other places.
+      {#if would.gone}Take out the pegs of rows given up before anyone plants by them; what a phone
+        without signal still plants there is counted where it stands.{/if}
     </p>
   {:else if before}<p class="say stop">
       This withdraws version {before.number}, {howMany(before.trees, 'tree')}: its sheets, cards and

@@ -156,7 +156,7 @@ function withoutStubs(
   shortest: number,
 ): boolean[] {
   const stays = [...free];
-  for (let from = 0, to = 0; from < free.length; from = to + 1) {
+  for (let from = 0, to: number; from < free.length; from = to + 1) {
     for (to = from; to < free.length && free[to];) to++;
     if (to === from) continue;
     const cut = from > 0 || to < free.length;

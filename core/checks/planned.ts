@@ -46,3 +46,22 @@ export function planPlots(
   );
   return order.map((i, turn) => ({ number: turn + 1, ...found[i] }));
 }
+
+/**
+ * A plan's plots on rows that changed after it was drawn: a circle stays where it lies, and its trees are those that
+ * stand in it now. One that was looked at stays what it was; one without a tree falls out.
+ * @param looked numbers of the plots that were looked at
+ */
+export function plotsOnRows(
+  plots: readonly PlannedPlot[],
+  places: readonly Place[],
+  area: number,
+  looked: ReadonlySet<number>,
+): PlannedPlot[] {
+  const radius = plotRadius(area);
+  return plots.flatMap((plot) => {
+    if (looked.has(plot.number)) return [plot];
+    const around = plotAround(places, plot.centre, radius);
+    return around?.trees.length ? [{ ...plot, ...around }] : [];
+  });
+}

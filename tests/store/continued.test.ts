@@ -5,6 +5,7 @@ import type { LayoutParameters } from '../../core/rows/layout';
 import { treesInRow, type StoredRow } from '../../core/rows/stored';
 import { plantedOf, sharesFact } from '../../src/lib/rooms/crew/facts.server';
 import { morningBoard } from '../../src/lib/rooms/morning/board.server';
+import { planOfNow } from '../../src/lib/rooms/checks/facts.server';
 import { compareSums } from '../../src/lib/store/sums';
 import { peggedFact, readRows, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { blockMethod, waysOfBlock } from '../../src/lib/rooms/method/facts.server';
@@ -102,6 +103,32 @@ test('a version released over planted rows continues them, and nothing entered c
     'a row that was planted otherwise still is',
   );
   assert.ok((await waysOfBlock(facts, block)).length > 1);
+});
+
+test('a plan of plots goes on: a circle stays where it lies, on the rows that are there now', async () => {
+  const blockId = haul().id;
+  const now = await released();
+  const terms = { area: 50, plots: 30, seed: 'here', by: 'ground' };
+  await setting.done('checker', 'checks.plan', { ...event(), layoutId: now.id, terms });
+  const drawn = (await planOfNow(await setting.facts(), blockId))!;
+  await goOnWith({ between: now.parameters.between * 1.6 });
+  const after = (await planOfNow(await setting.facts(), blockId))!;
+  assert.equal(after.id, drawn.id);
+  const rows = await rowsOf(now.id);
+  const { byRow } = await planted();
+  let moved = 0;
+  for (const plot of drawn.plots) {
+    const own = after.plots.find(({ number }) => number === plot.number);
+    const trees = own?.trees ?? [];
+    assert.deepEqual(own?.centre ?? plot.centre, plot.centre);
+    for (const { row, pegs } of trees)
+      for (const [from, to] of pegs)
+        assert.ok(from >= 1 && to <= treesInRow(rows[row - 1]), `row ${row} has peg ${to}`);
+    // Where all is planted nothing has changed.
+    if (plot.trees.every(({ row }) => (byRow.get(row) ?? 0) > 0)) assert.deepEqual(own, plot);
+    else if (JSON.stringify(trees) !== JSON.stringify(plot.trees)) moved++;
+  }
+  assert.ok(moved > 0, 'some circles lay where rows were given up');
 });
 
 test('rows that nobody has are told of until they are shared out', async () => {

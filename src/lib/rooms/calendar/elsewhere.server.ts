@@ -3,7 +3,7 @@ import { waveSums, type Wave } from '../../../../core/crew/waves';
 import { dayOf } from '../../../../core/say/day';
 import { careRounds } from '../../../../core/tending/care';
 import type { Fact, Facts } from '../../server/facts';
-import { plotPlansFact, plotsFact } from '../checks/facts.server';
+import { planOfNow, plotPlansFact, plotsFact } from '../checks/facts.server';
 import { plantedOf, plantersFact, sownFact } from '../crew/facts.server';
 import { boxesFact, wavesFact } from '../crew/follow.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -40,7 +40,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     products,
     waves,
     boxes,
-    plans,
+    plan,
     plots,
     watered,
   ] = await Promise.all([
@@ -56,7 +56,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     facts.of(allProductsFact),
     facts.of(wavesFact, block.id),
     facts.of(boxesFact, block.id),
-    facts.of(plotPlansFact, block.id),
+    planOfNow(facts, block.id),
     facts.of(plotsFact, block.id),
     facts.of(wateredFact, block.id),
   ]);
@@ -90,7 +90,6 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
   for (const { row, boxes: set, kind } of boxes)
     if (kind === 'set') filled.set(row, (filled.get(row) ?? 0) + set);
   const dry = new Set(products.filter(({ dose }) => dose.kind === 'granules').map(({ id }) => id));
-  const [plan] = plans;
   const looks = plots
     .filter(({ planId }) => planId === plan?.id)
     .map(({ at }) => dayAt(Date.parse(at)))

@@ -1,10 +1,13 @@
 import { judgePlots, type Judged } from '../../../../core/checks/findings';
 import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
 import type { Answer } from '../../../../core/checks/trainer';
+import { plotsOnRows } from '../../../../core/checks/planned';
+import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
+import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
 import { judgingLooks, type BlockPlot } from './plots';
 import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
@@ -84,6 +87,27 @@ export const plotPlansFact = listedFact<
         plots: parse(plannedPlots, plots, 'plot_plan.plots'),
       })),
 });
+
+/** The newest plan of plots, on the rows that the crew plants by now; nothing while none is drawn. */
+export async function planOfNow(facts: Facts, blockId: string) {
+  const [layout, plans] = await Promise.all([
+    releasedLayout(facts, blockId),
+    facts.of(plotPlansFact, blockId),
+  ]);
+  const plan = plans[0] as (typeof plans)[number] | undefined;
+  if (!layout?.continues || !plan || plan.at >= layout.releasedAt!.getTime()) return plan;
+  const [plots, rows] = await Promise.all([
+    facts.of(plotsFact, blockId),
+    facts.of(rowsFact, blockId),
+  ]);
+  const from = [plotPlansFact, plotsFact, rowsFact, layoutsFact];
+  return facts.derive('planOfNow', blockId, from, '', () => {
+    const own = plots.filter(({ planId }) => planId === plan.id);
+    const looked = new Set(own.map(({ planNumber }) => planNumber!));
+    const places = [...eachPosition(layout.rhythm, rows)];
+    return { ...plan, plots: plotsOnRows(plan.plots, places, plan.terms.area, looked) };
+  });
+}
 
 /** What was decided of the plots of the released version, what was taken back left out. */
 export const decisionsFact = listedFact<

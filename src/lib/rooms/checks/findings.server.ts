@@ -24,6 +24,7 @@ import {
   decisionsFact,
   judgedOf,
   placedPlots,
+  planOfNow,
   plotPlansFact,
   plotsFact,
   reworkedFact,
@@ -58,7 +59,7 @@ export const findingsOf = (facts: Facts, block: BlockRow) =>
   );
 
 async function workOut(facts: Facts, block: BlockRow) {
-  const [layout, tallies, plots, judged, decisions, reworked, plans, looks, planters, lots, cards] =
+  const [layout, tallies, plots, judged, decisions, reworked, plan, looks, planters, lots, cards] =
     await Promise.all([
       releasedLayout(facts, block.id),
       facts.of(talliesFact, block.id),
@@ -66,7 +67,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       judgedOf(facts, block.id),
       facts.of(decisionsFact, block.id),
       facts.of(reworkedFact, block.id),
-      facts.of(plotPlansFact, block.id),
+      planOfNow(facts, block.id),
       facts.of(secondLooksFact, block.id),
       facts.of(plantersFact),
       facts.of(lotsFact, block.id),
@@ -80,7 +81,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   const inBlock = Math.max(plots.length, Math.floor(planeArea(area) / plotArea));
   const like = looked.map(good);
   const all = looked.length ? clusterShare(like, inBlock) : undefined;
-  const inPlan = plots.filter(({ planId }) => planId && planId === plans[0]?.id);
+  const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
   const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
   const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] => {
@@ -125,7 +126,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   return {
     layoutId: layout?.id,
     plots,
-    plan: plans[0],
+    plan,
     all,
     inBlock,
     treesAPlot,

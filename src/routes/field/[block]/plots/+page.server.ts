@@ -4,7 +4,7 @@ import { faultyIn, lookedIn } from '../../../../../core/checks/quality';
 import { treesOf } from '../../../../../core/checks/grid';
 import { holds } from '../../../../../core/crew/share';
 import { speciesAt } from '../../../../../core/rows/species';
-import { plotPlansFact, plotsFact } from '$lib/rooms/checks/facts.server';
+import { planOfNow, plotsFact } from '$lib/rooms/checks/facts.server';
 import { lessonsOfBlock } from '$lib/rooms/checks/lessons.server';
 import { sharesFact, talliesFact, toolsSet } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -18,9 +18,9 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown, person, role } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) noLayout(block.name);
-  const [rows, plans, plots, shares, cards, lessons, tallies] = await Promise.all([
+  const [rows, plan, plots, shares, cards, lessons, tallies] = await Promise.all([
     facts.of(rowsFact, block.id),
-    facts.of(plotPlansFact, block.id),
+    planOfNow(facts, block.id),
     facts.of(plotsFact, block.id),
     facts.of(sharesFact, block.id),
     facts.of(cardsFact),
@@ -38,7 +38,6 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     shares.find((share) => holds([share], share.planterId, row))?.planterId ??
     '';
   const byNumber = new Map(rows.map((row) => [row.number, row]));
-  const plan = plans[0];
   const mix = layout.parameters.mix.map(({ species }) => cards.find(({ id }) => id === species)!);
   const seen = new Map(
     plots.filter(({ planId }) => planId === plan?.id).map((plot) => [plot.planNumber, plot]),

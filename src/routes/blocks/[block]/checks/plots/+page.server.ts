@@ -1,7 +1,7 @@
 import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../../core/checks/plot';
 import { treesInRow } from '../../../../../../core/rows/stored';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
-import { plotsFact, plotPlansFact } from '$lib/rooms/checks/facts.server';
+import { plotsFact, planOfNow } from '$lib/rooms/checks/facts.server';
 import { plantersFact, toolsSet } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
@@ -22,10 +22,10 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     .map(({ scope, who, depth }) => ({ who: scope ? who : null, depth }))
     .filter(({ depth }, i, [own]) => !i || JSON.stringify(depth) !== JSON.stringify(own.depth));
   if (!layout) return { planters, depths, released: undefined };
-  const [plots, rows, plans, lots] = await Promise.all([
+  const [plots, rows, plan, lots] = await Promise.all([
     facts.of(plotsFact, block.id),
     facts.of(rowsFact, block.id),
-    facts.of(plotPlansFact, block.id),
+    planOfNow(facts, block.id),
     facts.of(lotsFact, block.id),
   ]);
   const { step, between } = layout.rhythm;
@@ -37,7 +37,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       trees: rows.map(treesInRow),
       all: plots.length,
       plots: plots.slice(-LISTED).reverse(),
-      planned: plans[0]?.plots.length ?? 0,
+      planned: plan?.plots.length ?? 0,
       lots: lots.map(({ lot }) => ({ id: lot.id, code: lot.code })),
       ...(await toolsSet(
         facts,

@@ -311,7 +311,7 @@ test('two phones tallying the end of a row cannot fill it twice; a tally sent ag
   assert.equal(await planted(), undefined);
 });
 
-test('a layout is computed by the server, numbered in turn, and fixed once trees stand on it', async () => {
+test('a layout is computed by the server, numbered in turn, and its rows fixed once trees stand in them', async () => {
   const block = blocks['Silt Margin'];
   const ground = await plantableOf(await facts(), block);
   const species = await store.species.findAll({ where: { siteId: site.id }, limit: 2 });
@@ -442,17 +442,19 @@ test('a layout is computed by the server, numbered in turn, and fixed once trees
   });
   await refused(
     'leader',
-    'rows.release',
-    { layoutId: String(saved[2].layoutId) },
-    409,
-    /3 trees are entered as planted/,
-  );
-  await refused(
-    'leader',
     'crew.tally',
     { ...event(), layoutId: saved[2].layoutId, row: 2, planterId, count: 3 },
     409,
     /not released/,
+  );
+  // A row with trees in it does not change, whatever is released after it; a trial, which must be whole, is refused.
+  await refused('leader', 'rows.release', { layoutId: trialId }, 409, /3 trees are entered/);
+  const begun = (await rowsOf(String(saved[1].layoutId))).find(({ number }) => number === 2);
+  await done('leader', 'rows.release', { layoutId: String(saved[2].layoutId) });
+  assert.equal((await store.layout.findByPk(String(saved[1].layoutId)))!.state, 'released');
+  assert.deepEqual(
+    (await rowsOf(String(saved[1].layoutId))).find(({ number }) => number === 2),
+    begun,
   );
 });
 

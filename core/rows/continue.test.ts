@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { contains, type MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
-import { continueRows, type VersionRows } from './continue';
+import { allowedOn, continueRows, wouldContinue, type VersionRows } from './continue';
 import { layOut, type LayoutParameters } from './layout';
 import { pegPosition } from './rowset';
 import { eachPosition, rhythmOf, summarise, toRowSet, toStoredRows, treesInRow } from './stored';
@@ -149,6 +149,44 @@ test('what begun rows leave of a new one is no row where it is shorter than the 
     lengths(6),
     all.filter((length) => length >= 6),
   );
+});
+
+test('what was given up once is not given up again, and its number stays out of use', () => {
+  const [before, after] = [
+    version(field, parameters),
+    version(field, { ...parameters, between: 5 }),
+  ];
+  const once = continueRows(before, after, new Map([[2, 3]]), () => true);
+  const again = continueRows(once, version(field, parameters), new Map([[2, 3]]), () => true);
+  assert.deepEqual(again.gone, once.fresh, 'only those that had pegs');
+  assert.ok(again.fresh[0] > once.rows.length);
+  assert.deepEqual(
+    again.rows.map(({ number }) => number),
+    again.rows.map((_, i) => i + 1),
+  );
+  assert.deepEqual(wouldContinue(again), {
+    ...{ begun: again.begun, lost: 0, kept: 0, gone: once.fresh.length },
+    fresh: [again.fresh[0], again.rows.length],
+    trees: trees(again.rows),
+  });
+});
+
+test('the ground of today decides what stays open: keep-outs, its very edge, and heights under a line', () => {
+  const line = { why: 'wires', parts: [[square(0, 0, 10, 40)]] as MultiPolygon, height: 8 };
+  const traits = (name: string, matureHeight: number) => ({
+    name,
+    matureHeight,
+    damp: '',
+    light: '',
+  });
+  const may = allowedOn({
+    ...{ boundary: field, plantable: wet, limits: [line] },
+    cards: { oak: traits('Oak', 25), hazel: traits('Hazel', 5) },
+  });
+  const at = (x: number, y: number, species = 'oak') => may([x, y], species);
+  assert.deepEqual([at(50, 20), at(30, 20), at(61, 20)], [true, false, false]);
+  assert.deepEqual([at(60.004, 20), at(60.02, 20)], [true, false], 'a peg on the edge is on it');
+  assert.deepEqual([at(5, 5), at(5, 5, 'hazel'), at(5, 5, 'unknown')], [false, true, true]);
 });
 
 test('nothing planted is nothing to continue', () => {

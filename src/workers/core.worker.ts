@@ -40,6 +40,13 @@ import {
   type LayoutParameters,
   type StoredLayout,
 } from '$core/rows/layout';
+import {
+  allowedOn,
+  continueRows,
+  rowsOfVersion,
+  wouldContinue,
+  type WouldContinue,
+} from '$core/rows/continue';
 import { searchBearings, type BearingResult } from '$core/rows/search';
 
 /** What came of a task: errors cross the thread as their message, or as their own words. */
@@ -225,6 +232,20 @@ const worker = {
           },
         };
       }
+    }),
+  /** What releasing a version over one that has been begun would leave, give up and add. */
+  wouldContinue: (
+    before: StoredLayout,
+    after: StoredLayout,
+    planted: [row: number, trees: number][],
+  ): Told<WouldContinue> =>
+    tell(() => {
+      if (!ground) throw told('ground.notRead');
+      const { shortest } = after.parameters;
+      const versions = [rowsOfVersion(before), rowsOfVersion(after)] as const;
+      return wouldContinue(
+        continueRows(...versions, new Map(planted), allowedOn(ground), shortest),
+      );
     }),
   /** To stop a search, its worker is ended: nothing of it needs keeping. */
   search: (

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import type { LayoutParameters } from '../../core/rows/layout';
+import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { takeJob, type JobNews } from '../../src/lib/server/job-run';
 import { stopJob } from '../../src/lib/server/jobs';
 import type { JobRow } from '../../src/lib/rooms/people/tables.server';
@@ -113,4 +114,28 @@ test('stopping a job that is done changes nothing', async () => {
   const id = await asked({ state: 'done' });
   await stopJob(id);
   assert.equal((await stateOf(id)).state, 'done');
+});
+
+test('a large version that continues another is released by a job, and its facts are read again', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const before = (await releasedLayout(await setting.facts(), block.id))!;
+  const { layoutId } = await setting.done('leader', 'rows.save', {
+    blockId: block.id,
+    parameters: { ...before.parameters, between: 3 },
+  });
+  const id = await asked({ kind: 'rows.release', input: { layoutId } });
+  const news: JobNews[] = [];
+  assert.equal(await takeJob(store, 20_000, (one) => news.push(one)), true);
+  assert.equal((await store.job.findByPk(id, { attributes: ['state'] }))!.state, 'done');
+  const kept = await setting.facts(setting.site, true);
+  const now = (await releasedLayout(kept, block.id))!;
+  assert.deepEqual([now.id, now.continues], [before.id, before.number]);
+  assert.ok(now.trees < before.trees);
+  // By the same rules as a command: whoever may not plan releases nothing.
+  const mine = await asked({
+    ...{ kind: 'rows.release', input: { layoutId } },
+    personId: setting.people.planter.id,
+  });
+  await takeJob(store, 20_000, () => {});
+  assert.equal((await store.job.findByPk(mine, { attributes: ['state'] }))!.state, 'failed');
 });

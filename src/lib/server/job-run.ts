@@ -4,7 +4,10 @@ import type { LayoutParameters } from '../../../core/rows/layout';
 import { say, type Message } from '../../../core/say/message';
 import { isTold, told } from '../../../core/say/told';
 import type { JobRow } from '../rooms/people/tables.server';
+import type { Topic } from '../rooms/contract';
+import { rowsContract } from '../rooms/rows/contract';
 import { saveVersion } from '../rooms/rows/commands.server';
+import { releaseVersion } from '../rooms/rows/release.server';
 import { printLayout, type LayoutPrint } from '../rooms/rows/print.server';
 import type { Store } from '../store';
 import { now } from './clock';
@@ -36,11 +39,21 @@ const RUNNERS: Record<string, Runner> = {
     await tell(0.1);
     return { result: await saveVersion(work, block, name, parameters, tell) };
   },
+  async 'rows.release'(work, { input }, tell) {
+    await tell(0.1);
+    await releaseVersion(work, String(input.layoutId));
+    return { result: {} };
+  },
   async 'rows.print'(work, { input }, tell) {
     await tell(0.1);
     const bytes = await printLayout(work, input as unknown as LayoutPrint);
     return { result: {}, output: { bytes, type: 'application/pdf' } };
   },
+};
+
+/** What a job of a kind changes, where it is more than rows. */
+const TOUCHED: Record<string, readonly Topic[]> = {
+  'rows.release': rowsContract['rows.release'].touches,
 };
 
 /**
@@ -106,7 +119,7 @@ async function runJob(store: Store, id: string, holder: string): Promise<void> {
       );
       // It was stopped, or another process took it over: nothing of this stays.
       if (!ended) throw told('job.stopped');
-      await work.mark(['rows']);
+      await work.mark(TOUCHED[job.kind] ?? ['rows']);
     });
   } catch (error) {
     const because = saidBy(error);

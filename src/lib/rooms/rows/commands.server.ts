@@ -1,18 +1,15 @@
-import { peggedRows, samePlaces } from '../../../../core/rows/pegging';
 import { plotsToNumbers } from '../../../../core/rows/trial';
 import { v7 as uuid } from 'uuid';
 import { geodesicMeasure } from '../../../../core/ground/polygon';
 import { layOut, COMPUTATION_VERSION, type LayoutParameters } from '../../../../core/rows/layout';
 import { rhythmOf, toStoredRows, treesInRow } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
-import { siteAccess } from '../../server/authorise';
 import { askJob } from '../../server/jobs';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { continueVersion, plantedRowsOf } from './continue.server';
 import type { rowsContract } from './contract';
-import { readRows } from './facts.server';
+import { isBegun, placesAlike, releaseVersion, toRelease } from './release.server';
 
 export const rowsCommands: Handlers<typeof rowsContract> = {
   async 'rows.save'({ blockId, name, parameters }, work) {
@@ -28,38 +25,12 @@ export const rowsCommands: Handlers<typeof rowsContract> = {
   },
 
   async 'rows.release'({ layoutId }, work) {
-    const [head] = await work.query<{ blockId: string; siteId: string }>(
-      `SELECT l.block_id AS blockId, b.site_id AS siteId FROM layout l
-       JOIN block b ON b.id = l.block_id WHERE l.id = :layoutId`,
-      { layoutId },
-    );
-    siteAccess(work.person, head?.siteId ?? '', 'plan', 'layout');
-    const { block } = await work.block(head.blockId, 'plan');
-    const layout = (await work.tables.layout.one({ id: layoutId }, { lock: 'update' }))!;
-    const before = await work.tables.layout.one(
-      { blockId: block.id, state: 'released' },
-      { lock: 'update' },
-    );
-    if (before?.id === layoutId) return;
-    const hidden = await work.tables.keepout.one({
-      blockId: block.id,
-      kind: 'buried-service',
-      located: null,
-    });
-    if (hidden) throw told('rows.notLocated', { name: hidden.name });
-    if (before) {
-      const planted = await plantedRowsOf(work, before.id);
-      if (planted.size) {
-        await continueVersion(work, block, { before, after: layout, planted });
-        return;
-      }
-      await work.tables.layout.set({ id: before.id }, { state: 'withdrawn' });
-    }
-    await work.tables.layout.set(
-      { id: layout.id },
-      { state: 'released', releasedAt: new Date(work.now), releasedBy: work.person.id },
-    );
-    if (before) await pegsThatStay(work, before.id, layout.id);
+    const { layout, block, before } = await toRelease(work, layoutId);
+    // So many trees take their time: a thread holds the two versions against each other.
+    if (before && before.trees + layout.trees > MOST_AT_ONCE && (await isBegun(work, before.id)))
+      return { job: await askJob(work, block.siteId, 'rows.release', { layoutId }) };
+    await releaseVersion(work, layoutId);
+    return undefined;
   },
 
   async 'rows.pegged'({ layoutId, rows, stand, late, ...input }, work) {
@@ -81,39 +52,9 @@ export const rowsCommands: Handlers<typeof rowsContract> = {
   },
 };
 
-/** Rows of two versions that stand on the same places, by number. */
-async function placesAlike(work: Work, before: string, after: string) {
-  const rows = await readRows(work, [before, after]);
-  return samePlaces(rows.get(before) ?? [], rows.get(after) ?? []);
-}
-
-/** Pegs of the version before that stand where rows of the new one have theirs stay pegged. */
-async function pegsThatStay(work: Work, before: string, after: string): Promise<void> {
-  const words = await work.tables.rowPegged.all({
-    where: { layoutId: before },
-    order: [['recordedAt', 'ASC']],
-  });
-  if (!words.length) return;
-  const same = await placesAlike(work, before, after);
-  const { stand } = peggedRows(
-    words.map(({ inRows, at, ...word }) => ({ ...word, rows: inRows, at: at.getTime() })),
-    [...same.keys()],
-  );
-  // Rows that were pegged on one day are one word of the new version.
-  const byMoment = new Map<number, number[]>();
-  for (const [row, at] of stand) byMoment.set(at, [...(byMoment.get(at) ?? []), same.get(row)!]);
-  for (const [at, inRows] of byMoment) {
-    const { authorId, device } = words.find((word) => word.stand && word.at.getTime() === at)!;
-    await work.tables.rowPegged.add({
-      ...{ id: uuid(), layoutId: after, inRows, stand: true, late: false },
-      ...{ at: new Date(at), recordedAt: new Date(work.now), authorId, device },
-    });
-  }
-}
-
 /** Rows written at a time. */
 const ROWS_A_TIME = 500;
-/** Trees that are laid out while the leader waits for the answer. */
+/** Trees that are laid out, or held against others, while the leader waits for the answer. */
 const MOST_AT_ONCE = 60_000;
 
 /** About how many trees a block would hold, for deciding who lays them out. */

@@ -1,7 +1,9 @@
-import type { Point } from '../../../../core/measure/plane';
-import { AreaIndex } from '../../../../core/rows/clip';
-import { continueRows, type Continued } from '../../../../core/rows/continue';
-import { mayStand } from '../../../../core/rows/limits';
+import {
+  allowedOn,
+  continueRows,
+  rowsOfVersion,
+  type Continued,
+} from '../../../../core/rows/continue';
 import { countSpecies } from '../../../../core/rows/species';
 import { treesInRow, type StoredRow } from '../../../../core/rows/stored';
 import { told } from '../../../../core/say/told';
@@ -11,9 +13,6 @@ import { readLayoutGround } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { readRows } from './facts.server';
 import type { LayoutRow } from './tables.server';
-
-/** A peg that stands on an edge of the ground, to this many metres, is on it. */
-const ON_EDGE = 0.005;
 
 /** Trees entered on each row of a version, by row; rows without a tree are left out. */
 export async function plantedRowsOf(
@@ -39,7 +38,7 @@ interface Versions {
  * What a version would become if it went on where another has begun.
  * @throws Told where either is a trial
  */
-export async function continued(
+async function continued(
   reader: Reader,
   block: BlockRow,
   { before, after, planted }: Versions,
@@ -53,25 +52,11 @@ export async function continued(
     readRows(reader, [before.id, after.id]),
     readLayoutGround(reader, block),
   ]);
-  const inside = new AreaIndex(ground.plantable);
-  const limits = (ground.limits ?? []).map((limit) => ({
-    limit,
-    area: new AreaIndex(limit.parts),
+  const [was, will] = [before, after].map(({ id, ...version }) => ({
+    ...rowsOfVersion({ ...version, rows: rows.get(id) ?? [] }),
   }));
-  const version = ({ id, rhythm, parameters }: LayoutRow) => ({
-    ...{ rhythm, rows: rows.get(id) ?? [] },
-    mix: parameters.mix.map(({ species }) => species),
-  });
-  const was = version(before);
-  const allowed = ([x, y]: Point, species: string) => {
-    if (!inside.inside(x, y) && inside.toEdge(x, y, ON_EDGE) >= ON_EDGE) return false;
-    const traits = ground.cards?.[species];
-    return (
-      !traits || !limits.some(({ limit, area }) => area.inside(x, y) && !mayStand(traits, limit))
-    );
-  };
   const { shortest } = after.parameters;
-  const next = continueRows(was, version(after), planted, allowed, shortest);
+  const next = continueRows(was, will, planted, allowedOn(ground), shortest);
   return { ...next, was: [...was.rows] };
 }
 

@@ -175,6 +175,8 @@ export const rowsContract = {
   }),
   'rows.release': command({
     input: object({ layoutId: id }),
+    /** A job, where two large versions are held against each other. */
+    result: gives<{ job: string } | undefined>(),
     refusals: ['rows.notLocated', 'rows.plantedIn'],
     // A version that continues another takes the treatments of its rows along.
     touches: ['rows', 'crew', 'ground', 'calendar'],

@@ -1,4 +1,4 @@
-import { plantedOf } from '$lib/rooms/crew/facts.server';
+import { sownFact } from '$lib/rooms/crew/facts.server';
 import { plantableOf, surfaceFact, zonesFact } from '$lib/rooms/ground/facts.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { layoutsFact, peggedFact, releasedOf } from '$lib/rooms/rows/facts.server';
@@ -10,13 +10,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   // Pegs are told under it.
   depends('viridane:calendar');
   const { block, facts } = await openBlock(locals, params.block);
-  const [plantable, zones, surface, versions, names, pegged] = await Promise.all([
+  const [plantable, zones, surface, versions, names, pegged, sown] = await Promise.all([
     plantableOf(facts, block),
     facts.of(zonesFact, block.id),
     facts.of(surfaceFact, block.id),
     facts.of(layoutsFact, block.id),
     facts.of(namesFact),
     facts.of(peggedFact, block.id),
+    facts.of(sownFact, block.id),
   ]);
   const released = releasedOf(versions);
   return {
@@ -40,8 +41,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         author: names.get(createdBy) ?? '',
       }),
     ),
-    /** Trees in the ground by the version that is with the crew. */
-    planted: (await plantedOf(facts, block.id)).planted,
+    /** Rows of the version with the crew that were begun, with the trees entered on each. */
+    begun: [...sown.sums.byRow].filter(([, trees]) => trees > 0),
     pegged: released && { stand: [...pegged.stand.keys()], total: pegged.total },
     releasedRows: pegged.last,
   };

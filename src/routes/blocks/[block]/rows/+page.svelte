@@ -274,7 +274,8 @@
     const version = releasing!;
     releasing = undefined;
     try {
-      await send('rows.release', { layoutId: version.id });
+      const released = await send('rows.release', { layoutId: version.id });
+      if (released?.job) await finished(released.job);
       laid.wrong = '';
     } catch (error) {
       laid.wrong = spoken(error);
@@ -443,10 +444,10 @@
   />
 </Dialog>
 <Release
-  block={data.block.id}
+  {laid}
   version={releasing}
   before={released}
-  planted={data.planted}
+  begun={data.begun}
   onclose={() => (releasing = undefined)}
   onrelease={release}
 />

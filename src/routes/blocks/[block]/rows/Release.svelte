@@ -2,42 +2,47 @@
   import { howMany } from '$lib/parts/how-many';
   import Dialog from '$lib/parts/Dialog.svelte';
   import { formatNumber } from '$core/measure/units';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import type { WouldContinue } from '$core/rows/continue';
   import { told } from '$core/say/told';
-  import type { WouldContinue } from './continued/+server';
+  import { spoken } from '$lib/parts/reader.svelte';
+  import type { Laying } from './laying.svelte';
   import type { PageData } from './$types';
 
   type Version = PageData['versions'][number];
   interface Props {
-    block: string;
+    laid: Laying;
     version?: Version;
-    /** The version that is with the crew now, and the trees planted by it. */
+    /** The version that is with the crew now, and the trees entered on each of its rows that was begun. */
     before?: Version;
-    planted: number;
+    begun: [row: number, trees: number][];
     onclose: () => void;
     onrelease: () => void;
   }
-  let { block, version, before, planted, onclose, onrelease }: Props = $props();
+  let { laid, version, before, begun, onclose, onrelease }: Props = $props();
 
-  /** What would stay, go and come new where the version before has been begun; null where it has not. */
-  let would = $state.raw<WouldContinue | null>();
+  const continues = $derived(Boolean(before && begun.length));
+  const isTrial = (one?: Version) => one?.parameters.arrangement.kind === 'trial';
+  /** What would stay, go and come new where the version before has been begun. */
+  let would = $state.raw<WouldContinue>();
   let wrong = $state('');
   $effect(() => {
-    const asked = version?.number;
+    const [was, will] = [before, version];
     would = undefined;
     wrong = '';
-    if (!asked || !before) return;
-    void (async () => {
-      try {
-        const answer = await fetch(`/blocks/${block}/rows/continued?version=${asked}`);
-        const read = await answer.json();
-        if (version?.number !== asked) return;
-        if (answer.ok) would = read;
-        else wrong = read.message;
-      } catch {
-        if (version?.number === asked) wrong = spoken(told('rows.versionUnread'));
-      }
-    })();
+    if (!was || !will || !continues) return;
+    const planted = begun.reduce((sum, [, trees]) => sum + trees, 0);
+    if (isTrial(was) || isTrial(will)) {
+      wrong = spoken(told('rows.plantedIn', { number: was.number, planted }));
+      return;
+    }
+    laid.wouldContinue(was, will, begun).then(
+      (found) => {
+        if (version === will) would = found;
+      },
+      (error) => {
+        if (version === will) wrong = spoken(error);
+      },
+    );
   });
   const trees = $derived(would ? would.trees : (version?.trees ?? 0));
 </script>
@@ -47,15 +52,15 @@
   heading="Release version {version?.number} to the crew"
   act={!before
     ? 'Release'
-    : would
+    : continues
       ? `Continue with ${version?.number}`
       : `Withdraw ${before.number} and release`}
-  disabled={Boolean(before && (wrong || would === undefined || (planted && !would)))}
+  disabled={continues && !would}
   {onclose}
   onact={onrelease}
 >
   {#if wrong}<p class="say stop" role="alert">{wrong}</p>
-  {:else if before && would === undefined}<p class="say" role="status">
+  {:else if before && continues && !would}<p class="say" role="status">
       Looking what stays of version {before.number} …
     </p>
   {:else if before && would}<p class="say">

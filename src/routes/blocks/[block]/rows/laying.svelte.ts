@@ -64,6 +64,12 @@ export class Laying {
     else this.#settling = setTimeout(() => (this.settled = this.shown), RESTS);
   }
 
+  /** What would stay, go and come new if a version were released over one that has been begun. */
+  async wouldContinue(before: Version, after: Version, planted: [number, number][]) {
+    const [was, will] = await Promise.all([this.#rowsOf(before), this.#rowsOf(after)]);
+    return heard(await coreWorker().wouldContinue(was, will, planted));
+  }
+
   async #rowsOf({ id, number }: Version): Promise<StoredLayout> {
     // A version that is continued keeps its id: only both together are always the same rows.
     const key = `${id}/stored?number=${number}`;

@@ -68,6 +68,9 @@ test('a version released over planted rows continues them, and nothing entered c
   assert.deepEqual(await rowsOf(archive.id), rows, 'what it was is kept as it was');
   assert.equal(archive.trees, was.trees);
 
+  await setting.done('leader', 'rows.release', { layoutId: laid });
+  assert.deepEqual(await released(), now, 'sent twice it is released once');
+
   const then = await rowsOf(now.id);
   for (const row of begun) assert.deepEqual(then[row - 1], rows[row - 1]);
   assert.deepEqual(

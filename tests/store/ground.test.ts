@@ -86,3 +86,49 @@ test('what a file says of a block is held to what a leader may enter', async () 
   await setting.refused('checker', 'ground.create', given({}), 403, /./);
   assert.equal(await count(), before, 'nothing half made is left');
 });
+
+test('a block that was a mistake is removed with its drafts; one on which anything was entered stays whole', async () => {
+  const { store } = setting;
+  const margin = await groundOf(setting.blocks['Silt Margin']);
+  const made = async (name: string) =>
+    (await setting.done('leader', 'ground.create', {
+      ...{ siteId: setting.site.id, name, boundary: margin.boundary },
+      ...{ keepouts: withIds(margin.keepouts), zones: withIds(margin.zones) },
+    })) as { blockId: string };
+  const left = async (blockId: string) =>
+    Promise.all(
+      [store.keepout, store.zone, store.layout].map((table) =>
+        (table as typeof store.layout).count({ where: { blockId } }),
+      ),
+    );
+  const drawn = (await store.layout.findOne({
+    where: { blockId: setting.blocks['Silt Margin'].id },
+  }))!;
+  const [wrong, worked] = [await made('Drawn twice'), await made('Worked on')];
+  for (const { blockId } of [wrong, worked])
+    for (let i = 0; i < 2; i++)
+      await setting.done('leader', 'rows.save', { blockId, parameters: drawn.parameters });
+  await setting.done('leader', 'stock.order', {
+    ...{ id: uuid(), blockId: worked.blockId, speciesId: drawn.parameters.mix[0].species },
+    ...{ nursery: 'Test Nursery', count: 10, edition: 0 },
+  });
+  for (const [who, status] of [
+    ['viewer', 403],
+    ['checker', 403],
+    ['stranger', 404],
+  ] as const)
+    await setting.refused(who, 'ground.remove', wrong, status, /./);
+  const before = await left(worked.blockId);
+  assert.ok(before.every((count) => count > 0));
+  await setting.refused('leader', 'ground.remove', worked, 409, /entered on Worked on/);
+  assert.deepEqual(await left(worked.blockId), before, 'nothing of it is gone');
+  const versions = await store.layout.findAll({ where: { blockId: worked.blockId } });
+  assert.deepEqual(versions.map(({ number }) => number).sort(), [1, 2]);
+  await setting.done('leader', 'ground.remove', wrong);
+  assert.equal(await store.block.findByPk(wrong.blockId), null);
+  assert.deepEqual(await left(wrong.blockId), [0, 0, 0]);
+  await setting.refused('leader', 'ground.remove', wrong, 404, /./);
+  const { id: blockId } = setting.blocks['Haul Flat'];
+  await setting.refused('leader', 'ground.remove', { blockId }, 409, /cannot be removed under/);
+  assert.ok((await setting.facts()).site);
+});

@@ -3,9 +3,10 @@ import { test } from 'node:test';
 import { QueryTypes } from 'sequelize';
 import { openStore, type Store } from '../../src/lib/store';
 import { migrate } from '../../src/lib/store/migrate';
-import { emptyDatabase } from './setting';
+import { emptyDatabase, PATIENCE } from './setting';
 
-const database = async (name: string) => openStore((await emptyDatabase(name)).href);
+const database = async (name: string) =>
+  openStore((await emptyDatabase(name)).href, undefined, PATIENCE);
 
 /** Every table, key, rule and trigger, as the database itself writes them down. */
 async function schemaOf({ sequelize }: Store): Promise<string[]> {

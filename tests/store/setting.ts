@@ -18,10 +18,13 @@ export type Setting = Awaited<ReturnType<typeof demoSetting>>;
 /** Columns of an event as a device would send them. */
 export const event = () => ({ id: uuid(), at: new Date().toISOString(), device: 'test' });
 
+/** Milliseconds: a machine that is busy with all other tests is no database that is away. */
+export const PATIENCE = 30_000;
+
 /** A database of its own with nothing in it, whatever an earlier run left there. */
 export async function emptyDatabase(name: string): Promise<URL> {
   const url = new URL(process.env.TEST_DATABASE_URL!);
-  const maker = openStore(url.href, 1);
+  const maker = openStore(url.href, 1, PATIENCE);
   await maker.sequelize.query(
     `SET STATEMENT foreign_key_checks = 0 FOR CREATE OR REPLACE DATABASE viridane_${name} CHARACTER SET utf8mb4`,
   );
@@ -37,7 +40,7 @@ export async function emptyDatabase(name: string): Promise<URL> {
 export async function demoSetting(name: string) {
   const url = await emptyDatabase(name);
   if (process.env.TEST_DEMO) fill(url, process.env.TEST_DEMO);
-  const store = openStore(url.href);
+  const store = openStore(url.href, undefined, PATIENCE);
   await migrate(store);
   if (!process.env.TEST_DEMO) await loadDemo(store, Date.now());
   const site = (await store.site.findOne())!.get() as SiteRow;

@@ -51,6 +51,7 @@ export interface GroundMessages {
   'ground.joinOther': never;
   'ground.joinHasLayouts': 'block';
   'ground.joinHasRecords': 'block';
+  'ground.hasRecords': 'block';
   'ground.locateFirst': 'keepout' | 'block';
   'ground.keptFree': 'setback';
   'ground.noElevation': never;

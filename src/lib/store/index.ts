@@ -21,8 +21,9 @@ export type Tables = {
   [Name in keyof Models]: Models[Name] extends Table<infer Row> ? Rows<Row> : never;
 };
 
-export function openStore(url: string, connections?: number) {
-  const sequelize: Sequelize = connect(url, connections);
+/** @see connect */
+export function openStore(url: string, connections?: number, patience?: number) {
+  const sequelize: Sequelize = connect(url, connections, patience);
   return {
     sequelize,
     ...peopleTables(sequelize),

@@ -1,3 +1,4 @@
+import { ForeignKeyConstraintError } from 'sequelize';
 import { v7 as uuid } from 'uuid';
 import { checkBoundary } from '../../../../core/ground/boundary';
 import { plantableArea } from '../../../../core/ground/plantable';
@@ -244,10 +245,32 @@ export const groundCommands: Handlers<typeof groundContract> = {
     await work.tables.surface.remove({ blockId: otherId });
     await work.tables.block.remove({ id: otherId });
   },
+
+  async 'ground.remove'({ blockId }, work) {
+    const { block } = await work.block(blockId, 'plan');
+    await refuseReleased(work, block, 'removed');
+    // Versions that nobody ever planted by are drafts; below nought their rows may go: see the triggers on layout_row.
+    const drafts = await work.tables.layout.all({ where: { blockId }, columns: ['id', 'number'] });
+    for (const { id, number } of drafts) {
+      await work.tables.layout.set({ id }, { number: -number });
+      await work.tables.layoutRow.remove({ layoutId: id });
+    }
+    for (const table of [work.tables.keepout, work.tables.zone, work.tables.surface] as const)
+      await (table as typeof work.tables.keepout).remove({ blockId });
+    try {
+      await work.tables.layout.remove({ blockId });
+      await work.tables.block.remove({ id: blockId });
+    } catch (error) {
+      // Whatever hangs on it holds it, in whichever table: the database knows them all.
+      if (error instanceof ForeignKeyConstraintError)
+        throw told('ground.hasRecords', { block: block.name });
+      throw error;
+    }
+  },
 };
 
 /** What the crew plants by must not lose its ground. */
-async function refuseReleased(work: Work, block: BlockRow, what: 'split' | 'joined') {
+async function refuseReleased(work: Work, block: BlockRow, what: 'split' | 'joined' | 'removed') {
   const released = await work.tables.layout.one({ blockId: block.id, state: 'released' });
   if (released) throw told('ground.released', { number: released.number, block: block.name, what });
 }

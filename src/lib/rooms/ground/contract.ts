@@ -125,4 +125,10 @@ export const groundContract = {
     refusals: ['ground.*'],
     touches: ['ground', 'site'],
   }),
+  /** A block that was a mistake: nothing was entered on it. */
+  'ground.remove': command({
+    input: object({ blockId: id }),
+    refusals: ['ground.hasRecords', 'ground.released'],
+    touches: ['ground', 'site'],
+  }),
 };

@@ -37,6 +37,8 @@ export const isBegun = async (work: Work, layoutId: string): Promise<boolean> =>
 export async function releaseVersion(work: Work, layoutId: string): Promise<void> {
   const { layout, block, before } = await toRelease(work, layoutId);
   if (before?.id === layoutId) return;
+  // Sent twice: under this id stands by now what the version with the crew has taken the place of.
+  if (before && before.continues === layout.number && layout.state === 'withdrawn') return;
   if (before) {
     const planted = await plantedRowsOf(work, before.id);
     if (planted.size) {

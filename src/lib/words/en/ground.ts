@@ -65,7 +65,7 @@ export const ground: Record<keyof GroundMessages, string> = {
     'Heights run from {lowest} to {highest}; {least} to {most} is accepted. {unit, select, m {They may be feet: choose feet and bring the file in again. Or the value for “no height” is not marked in the file.} other {They may be metres already.}}',
   'measure.noLength': '“{found}” is not a length. Write it like 2.4 m, 8 ft or 7 ft 6 in.',
   'ground.released':
-    'Version {number, number} of {block} is released to the crew; the block cannot be {what, select, split {split} other {joined}} under its rows.',
+    'Version {number, number} of {block} is released to the crew; the block cannot be {what, select, split {split} removed {removed} other {joined}} under its rows.',
   'ground.movedFar':
     'The new boundary lies more than {most} from the old one. Make it a block of its own.',
   'ground.heightsMissing':
@@ -74,6 +74,8 @@ export const ground: Record<keyof GroundMessages, string> = {
   'ground.joinHasLayouts':
     '{block} has saved layouts of its own. Join it the other way round, from its page.',
   'ground.joinHasRecords': '{block} has records of its own and stays a block.',
+  'ground.hasRecords':
+    'Something was entered on {block}: lots or orders, hours, ticks, notes or trees. What was entered is kept, and the block with it.',
   'ground.locateFirst': 'Have the {keepout} on {block} located and marked before anyone digs.',
   'ground.keptFree': '{setback} are kept free each side; its owner decides',
   'ground.noElevation': 'No elevation is loaded.',

@@ -75,7 +75,7 @@ export const rows: Record<keyof RowsMessages, string> = {
   'rows.notLocated':
     '“{name}” has not been located and marked. Have its owner do that and enter the day on the Ground page; nothing is dug before.',
   'rows.plantedIn':
-    'A trial has its plots whole. {planted, plural, one {# tree is} other {# trees are}} entered as planted in version {number, number}; a trial cannot continue under planted rows, nor be continued. Cut a new block for the rest.',
+    'A trial has its plots whole. {planted, plural, one {# tree is} other {# trees are}} entered as planted in version {number, number}; a trial cannot go on under planted rows, nor another version go on over it. Plant it as it was laid out, or leave places empty.',
   'rows.versionUnread':
     'The rows of this version could not be read. Look whether there is a connection, then open it again.',
   'rows.noTree': 'Not one tree fits with this spacing, headland and first row. Nothing was saved.',

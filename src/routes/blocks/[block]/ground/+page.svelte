@@ -317,6 +317,7 @@
         online={(line) => (splitting.line = line.map(plane.toPlane))}
         onwhole={() => (splitting.line = undefined)}
         onjoin={splitting.join}
+        onremove={splitting.remove}
         onfile={importBoundary}
         onerror={(message) => (wrong = message)}
       />

@@ -4,7 +4,7 @@ import type { Plane, Point } from '$core/measure/plane';
 import { send } from '$lib/parts/send.svelte';
 import { coreWorker, heard } from '$lib/plan/worker';
 
-/** A block that is to become two, or two that become one again. Made in a component's setup. */
+/** A block that is to become two, two that become one again, or one that is to go. Made in a component's setup. */
 export class Splitting {
   /** In the block's plane. */
   line = $state.raw<Point[]>();
@@ -37,6 +37,14 @@ export class Splitting {
       });
       this.line = undefined;
       await goto(`/blocks/${blockId}/ground`);
+    });
+
+  /** Takes a block away that was a mistake, and goes to what is left. */
+  remove = (): Promise<void> =>
+    this.attempt(async () => {
+      // Its own pages are not read again: they are gone.
+      await send('ground.remove', { blockId: this.block().id }, { reload: false });
+      await goto('/', { invalidateAll: true });
     });
 
   join = (otherId: string): Promise<void> =>

@@ -110,7 +110,7 @@ test('a block that was a mistake is removed with its drafts; one on which anythi
       await setting.done('leader', 'rows.save', { blockId, parameters: drawn.parameters });
   await setting.done('leader', 'stock.order', {
     ...{ id: uuid(), blockId: worked.blockId, speciesId: drawn.parameters.mix[0].species },
-    ...{ nursery: 'Test Nursery', count: 10, edition: 0 },
+    ...{ nursery: 'Test Nursery', count: 10, pack: 5, state: 'asked', edition: 0 },
   });
   for (const [who, status] of [
     ['viewer', 403],

@@ -185,7 +185,7 @@
   <Dialog
     open={removing}
     heading="Remove {ground.name}"
-    act="Remove it"
+    act="Remove the block"
     leave="Keep it"
     danger
     onclose={() => (removing = false)}

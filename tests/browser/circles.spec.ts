@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { blockPath, signIn } from './helpers';
+import { blockPath, signIn, keptForField } from './helpers';
 
 const PHONE = { viewport: { width: 390, height: 844 } };
 /** A picture of one pixel. */
@@ -29,9 +29,7 @@ test('circles are drawn at the desk, counted on a phone without a signal, and ar
   await signIn(phone, 'checker');
   await phone.goto(`${knoll.replace('/blocks/', '/field/')}/count`);
   // Reloaded once the worker is in charge: it keeps what it has seen.
-  await phone.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
-    timeout: 20_000,
-  });
+  await keptForField(phone);
   await phone.reload();
   await phone.waitForFunction(async () => Boolean(await caches.match(location.href)));
   await context.setOffline(true);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { signIn } from './helpers';
+import { signIn, keptForField } from './helpers';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -11,9 +11,7 @@ test('a planter works without signal; everything is kept, shown as waiting, and 
   await page.goto('/field');
   await page.getByRole('link', { name: /Haul Flat/ }).click();
   await expect(page.getByText('All sent')).toBeVisible();
-  await page.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
-    timeout: 20_000,
-  });
+  await keptForField(page);
   // A second load passes through the service worker and is kept for the day.
   await page.reload();
   await expect(page.getByText('All sent')).toBeVisible();
@@ -117,9 +115,7 @@ test('rows are ticked as they are sprayed, outlive a reload, and are entered onc
   const block = new URL(page.url()).pathname;
   await page.goto(`${block}/spray`);
   await expect(page.getByText('All sent')).toBeVisible();
-  await page.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
-    timeout: 20_000,
-  });
+  await keptForField(page);
   await page.reload();
   await expect(page.getByText('All sent')).toBeVisible();
   const next = page.getByRole('button', { name: /^Row\s+\d+\s+is sprayed$/ });

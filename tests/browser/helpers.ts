@@ -144,3 +144,10 @@ export async function readPdf(page: Page, path: string): Promise<string> {
   }
   return plain(pages.join(' '));
 }
+
+/** Waits until a phone's page is kept for the time without signal: its worker fetches all files of the application first. */
+export const keptForField = (page: Page) =>
+  page.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
+    // No promise to a planter: on a machine that runs all tests at once it takes what it takes.
+    timeout: 90_000,
+  });

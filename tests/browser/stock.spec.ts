@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { asFile, goTo, open, signIn } from './helpers';
+import { asFile, goTo, open, signIn, keptForField } from './helpers';
 
 const sub = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stock', exact: true }).getByRole('link', { name });
@@ -16,7 +16,7 @@ test('a day at the boxes without signal: issue, bag, soak, audit and sample are 
   const onHand = Number((await row.getByRole('cell').nth(3).textContent())!.replace(/\D/g, ''));
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/field/${block}/stock`);
-  await page.waitForFunction(() => navigator.serviceWorker?.controller !== null);
+  await keptForField(page);
   const kept = (path: string) =>
     page.evaluate(async (key) => Boolean(await caches.match(key)), path);
   await expect.poll(() => kept(`/field/${block}/peg/__data.json`), { timeout: 20_000 }).toBe(true);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import Papa from 'papaparse';
-import { plain, signIn } from './helpers';
+import { plain, signIn, keptForField } from './helpers';
 
 test('a trial: laid out, released, and on a phone without a signal no tree goes in at another’s spot', async ({
   browser,
@@ -53,9 +53,7 @@ test('a trial: laid out, released, and on a phone without a signal no tree goes 
   const phone = await context.newPage();
   await signIn(phone, 'leader');
   await phone.goto(`${block.replace('/blocks/', '/field/')}/tags`);
-  await phone.waitForFunction(() => navigator.serviceWorker?.controller !== null, undefined, {
-    timeout: 20_000,
-  });
+  await keptForField(phone);
   await phone.reload();
   await phone.waitForFunction(async () => Boolean(await caches.match(location.href)));
   await context.setOffline(true);

@@ -149,23 +149,24 @@ const databases = await Promise.all(
   ['a', 'b'].map((name) => startMariadb(path.join(temporary, `${name}-database`))),
 );
 
-/** Whether a test file passes. */
-function passes(test, database, seconds, env) {
+/** Whether a test file passes, and what it said. */
+function outcome(test, database, seconds, env) {
   return new Promise((resolve) => {
-    const run = spawn(
-      'node',
-      ['--import', pathToFileURL(preload).href, translatedFile(folder, test)],
-      {
-        ...{ cwd: copy, stdio: 'ignore' },
-        // Its own group: a change that never ends is stopped with all that runs it.
-        detached: true,
-        env: { ...process.env, TEST_DATABASE_URL: database.url, TEST_DEMO: demo, ...env },
+    const run = spawn('node', ['--test', '--test-reporter=tap', translatedFile(folder, test)], {
+      ...{ cwd: copy, stdio: ['ignore', 'pipe', 'ignore'] },
+      // Its own group: a change that never ends is stopped with all that runs it.
+      detached: true,
+      env: {
+        ...{ ...process.env, NODE_OPTIONS: `--import ${pathToFileURL(preload).href}` },
+        ...{ TEST_DATABASE_URL: database.url, TEST_DEMO: demo, ...env },
       },
-    );
+    });
     const late = setTimeout(() => process.kill(-run.pid, 'SIGKILL'), seconds * 1000);
-    run.once('exit', (status) => {
+    let told = '';
+    run.stdout.setEncoding('utf8').on('data', (text) => (told += text));
+    run.once('close', (status) => {
       clearTimeout(late);
-      resolve(status === 0);
+      resolve({ passed: status === 0, told });
     });
   });
 }
@@ -187,8 +188,9 @@ await each(tests, async (test, database) => {
   // A second time on the same database: a test that then fails of itself would take every change for noticed.
   const times = test.startsWith('tests/store') ? 2 : 1;
   for (let time = 0; time < times; time++) {
-    if (await passes(test, database, 600, { REACHED })) continue;
-    console.error(`${test} fails before anything is changed.`);
+    const { passed, told } = await outcome(test, database, 600, { REACHED });
+    if (passed) continue;
+    console.error(`${test} fails before anything is changed.\n${told}`);
     process.exit(2);
   }
   const lines = readFileSync(REACHED, 'utf8').trim().split('\n');
@@ -207,11 +209,11 @@ await each(chosen, async ({ id, file, from, to, instead }, database) => {
     .filter(({ reaches }) => reaches(id))
     .sort((a, b) => beside(b) - beside(a) || a.seconds - b.seconds);
   let noticed = false;
-  for (const { test, seconds } of own)
-    if (!(await passes(test, database, 30 + 5 * seconds, { CHANGE: String(id) }))) {
-      noticed = true;
-      break;
-    }
+  for (const { test, seconds } of own) {
+    const { passed } = await outcome(test, database, 30 + 5 * seconds, { CHANGE: String(id) });
+    noticed = !passed;
+    if (noticed) break;
+  }
   process.stdout.write(noticed ? '·' : '✗');
   if (noticed) return;
   const text = texts.get(file);

@@ -175,7 +175,15 @@ test('a begun row is filled to its last place and no further; a late tally for a
     );
     await setting.done('leader', 'crew.tally', await tally(begun.number, open));
   }
+  // An entry that was taken back leaves its row unbegun; it may still be sent again after the row is given up.
+  const empty = rows.find((row) => treesInRow(row) > 4 && !byRow.get(row.number))!;
+  const first = await tally(empty.number, 4);
+  const back = await tally(empty.number, 4, { corrects: first.id });
+  for (const one of [first, back]) await setting.done('leader', 'crew.tally', one);
   await goOnWith({ direction: { kind: 'bearing', bearing: 0.3 } as LayoutParameters['direction'] });
+  assert.equal(treesInRow((await rowsOf(now.id))[empty.number - 1]), 0);
+  for (const one of [first, back])
+    assert.equal((await setting.done('leader', 'crew.tally', one)).already, true);
   const gone = (await rowsOf(now.id)).find((row) => !treesInRow(row))!;
   assert.ok(gone, 'another direction gives rows up');
   const stood = await planted();

@@ -121,7 +121,11 @@ async function tallyMany(items: readonly Tallied[], work: Work): Promise<TallyBe
       if (!planter) throw told('crew.noPlanter');
       if (role === 'planter' && planter.personId !== person.id)
         throw told('crew.ownTrees', { planter: planter.name });
-      const earlier = given.get(input.row);
+      // What was entered on the row before it was given up, or names that, belongs where that is.
+      const here = [input.id, input.corrects].some(
+        (id) => id && before.get(id)?.layoutId === layoutId,
+      );
+      const earlier = here ? undefined : given.get(input.row);
       const row = earlier ?? rows.get(input.row);
       if (!row) throw told('crew.noRow', { row: input.row });
       const withdrawn = layout.state === 'withdrawn' || Boolean(earlier);

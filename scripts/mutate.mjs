@@ -214,15 +214,14 @@ await each(chosen, async ({ id, file, from, to, instead }, database) => {
     noticed = !passed;
     if (noticed) break;
   }
-  process.stdout.write(noticed ? '·' : '✗');
-  if (noticed) return;
+  if (noticed) return void process.stdout.write('·');
   const text = texts.get(file);
   const line = text.slice(0, from).split('\n').length;
   const [was, is] = [text.slice(from, to), instead].map((one) => one.replace(/\s+/g, ' '));
   survivors.push(`${file}:${line}  ${was}  →  ${is}${own.length ? '' : '  (no test comes here)'}`);
+  console.log(`\n${survivors.at(-1)}`);
 });
 await Promise.all(databases.map((database) => database.stop()));
 for (const left of [folder, temporary]) rmSync(left, { recursive: true, force: true });
 console.log(`\n${chosen.length - survivors.length} of ${chosen.length} noticed`);
-for (const survivor of survivors.sort()) console.log(survivor);
 process.exit(survivors.length > chosen.length / 10 ? 1 : 0);

@@ -17,27 +17,28 @@
   }
   let { rows, species, width }: Props = $props();
   const ROW = 25;
+  const DEAD = 'var(--rule-strong)';
   const longest = $derived(Math.max(1, ...rows.map(({ set }) => set)));
   const pitch = $derived(Math.min(9, (width - 190) / longest));
   const height = $derived(rows.length * ROW + 10);
 
-  /** A path a colour: a row of a hundred trees is a handful of shapes, not a hundred. */
-  function pathsOf({ marks, runs }: Counted): { d: string; fill: string; top: number }[] {
-    const mark = (k: number, tall: number) =>
-      `M${(k * pitch).toFixed(1)} 0h${(pitch * 0.7).toFixed(1)}v${tall}h-${(pitch * 0.7).toFixed(1)}z`;
-    const living = new Map<string, string>();
-    let dead = '';
-    [...marks].forEach((state, k) => {
-      if (state === '-') return;
-      if (!isAlive(state)) {
-        dead += mark(k, 3);
-        return;
-      }
-      const fill = species[speciesAt(runs, k + 1) ?? 0]?.colour ?? 'var(--viridian)';
-      living.set(fill, (living.get(fill) ?? '') + mark(k, 15));
+  /**
+   * A path a colour, one unit a tree: neighbours that look the same are one stroke, which the dashes part.
+   * Rows of a hundred trees come with the page, so that they are written as short as they can be.
+   */
+  function pathsOf({ marks, runs }: Counted): { d: string; ink: string; dead: boolean }[] {
+    const looks = [...marks].map((state, k) => {
+      if (state === '-') return undefined;
+      if (!isAlive(state)) return DEAD;
+      return species[speciesAt(runs, k + 1) ?? 0]?.colour ?? 'var(--viridian)';
     });
-    const paths = [...living].map(([fill, d]) => ({ d, fill, top: 0 }));
-    return dead ? [...paths, { d: dead, fill: 'var(--rule-strong)', top: 12 }] : paths;
+    const paths = new Map<string, string>();
+    for (let k = 0, end = 0; k < looks.length; k = end) {
+      const ink = looks[k];
+      for (end = k + 1; end < looks.length && looks[end] === ink;) end++;
+      if (ink) paths.set(ink, `${paths.get(ink) ?? ''}M${k} 0h${end - k}`);
+    }
+    return [...paths].map(([ink, d]) => ({ d, ink, dead: ink === DEAD }));
   }
 </script>
 
@@ -53,9 +54,11 @@
     {@const y = i * ROW + 6}
     <text x="30" y={y + 13} text-anchor="end" class="row">{entry.row}</text>
     {#if entry.marks}
-      {#each pathsOf(entry) as { d, fill, top } (fill)}
-        <path {d} {fill} transform="translate(42 {y + top})" />
-      {/each}
+      <g transform="translate(42 {y}) scale({pitch} 1)" class="marks">
+        {#each pathsOf(entry) as { d, ink, dead } (ink)}
+          <path {d} stroke={ink} class:dead />
+        {/each}
+      </g>
     {:else}
       <rect
         x="42"
@@ -105,6 +108,15 @@
   }
   .low {
     fill: var(--clay);
+  }
+  .marks path {
+    stroke-width: 15;
+    stroke-dasharray: 0.7 0.3;
+    transform: translateY(7.5px);
+  }
+  .marks .dead {
+    stroke-width: 3;
+    transform: translateY(13.5px);
   }
   .patch {
     fill: none;

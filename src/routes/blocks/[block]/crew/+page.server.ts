@@ -89,7 +89,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       byPlanter: [...done.byPlanter],
       today: done.today,
       todayByPlanter: [...done.todayByPlanter],
-      rates: [...rates],
+      rates: [...rates].map(([id, { rate, from, days }]) => [id, { rate, from, days }] as const),
       carried: { trees: done.carried.trees, nowhere: done.carried.nowhere },
       pace: finish.pace,
       paceFrom: finish.from,

@@ -114,6 +114,30 @@ test('shared out: every planter has plots by their trees, one at least, each tre
   );
 });
 
+test('a round of many places is one that turning no stretch and moving no places makes shorter', () => {
+  const random = seededRandom('long round');
+  for (const count of [14, 40, 90]) {
+    const points = Array.from({ length: count }, (): Point => [random() * 300, random() * 80]);
+    const order = roundFrom([0, 0], points);
+    assert.equal(new Set(order).size, count);
+    const metres = (own: readonly number[]) =>
+      roundLength(
+        [0, 0],
+        own.map((at) => points[at]),
+      );
+    const least = metres(order) - 1e-6;
+    for (let i = 0; i < count; i++)
+      for (let j = i + 1; j < count; j++) {
+        const piece = order.slice(i, j + 1);
+        const rest = [...order.slice(0, i), ...order.slice(j + 1)];
+        assert.ok(metres(rest.toSpliced(i, 0, ...piece.toReversed())) >= least, 'turned about');
+        if (piece.length > 3) continue;
+        for (let to = 0; to <= rest.length; to++)
+          assert.ok(metres(rest.toSpliced(to, 0, ...piece)) >= least, 'moved');
+      }
+  }
+});
+
 test('the round passes every plot once, and of all orders there is none shorter', () => {
   const random = seededRandom('round');
   for (let i = 0; i < 40; i++) {

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
 import { normalDeviate } from '../measure/random';
+import { studentQuantile } from '../measure/student';
 import { isTold } from '../say/told';
 import { alikeness, clusterShare } from './clusters';
 import {
@@ -100,6 +101,11 @@ test('plots for a precision: the half-width is met by so many and not by one few
   const expected = { quality: 0.9, trees: 8, alike: 0.1, inBlock: 2000 };
   const plots = plotsFor(expected, 0.03).value;
   assert.ok(halfWidth(expected, plots) <= 0.03 && halfWidth(expected, plots - 1) > 0.03);
+  const working = plotsFor(expected, 0.03).steps;
+  const student = working.find(({ label }) => label.key === 'step.student')!;
+  assert.deepEqual(student.label.figures, { degrees: plots - 1 });
+  // 1.96 and a little: with so many plots Student's t is all but the normal quantile.
+  assert.ok(Math.abs((student.value as number) - studentQuantile(0.95, plots - 1)) < 1e-12);
   // A small block needs fewer: when all of it is looked at there is nothing left to know.
   const small = { ...expected, inBlock: 60 };
   assert.ok(plotsFor(small, 0.03).value < plots);

@@ -17,6 +17,7 @@ import {
 } from './rates';
 import { crewDay, DAY_TERMS, runsDry, runsLeft } from './day';
 import { refillWays } from './fetching';
+import type { Day } from '../measure/dates';
 import { normalDeviate, seededRandom } from '../measure/random';
 import { rowSetOf } from '../rows/rowset';
 import {
@@ -677,6 +678,18 @@ test('a road across the rows is a place for boxes: along it, and from where it c
   assert.deepEqual(at(first), [4.243, 12, 0.4]);
   assert.deepEqual(at(second), [8.485, 11, 0.55]);
   assert.equal(wayBy(third, 'road 0'), undefined, 'it never meets the third');
+  // A road that comes back over the row is left where it is nearer, whichever way it runs.
+  const bend: [number, number][] = [
+    [-3, 4],
+    [1, 4],
+    [1, 16],
+    [-3, 16],
+  ];
+  for (const road of [bend, bend.toReversed()])
+    assert.deepEqual(
+      [2, 10].map((peg) => wayBy(refillWays(rows, [{ row: 1, peg }], [road])[0], 'road 0')!.into),
+      [2, 2],
+    );
   // One cache: at the crossing of row 1 it carries 12 to its end and, along the road, to row 2; at a headland more.
   const ways = [first, second];
   const { caches, carried } = placeCaches(ways, 1, ['first', 'last', 'road 0']);
@@ -786,6 +799,17 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   assert.equal(alone.planted, 200);
   const early = crewDay(rows, shares, [ann], DAY_TERMS, { ...on, now: at('05:00') });
   assert.equal(early.planters[0].end, at('10:00'), 'nobody begins before the day does');
+  // Who comes at nine today ends an hour later; hours of another day are another day's.
+  const late = (own: Day) =>
+    crewDay(
+      rows,
+      shares,
+      [ann, bob],
+      { ...DAY_TERMS, own: [{ planterId: 'ann', day: own, from: 9 }] },
+      { ...on, day: '2026-11-24' },
+    ).planters.map(({ end }) => end);
+  assert.deepEqual(late('2026-11-24'), [at('12:00'), at('12:00')]);
+  assert.deepEqual(late('2026-11-23'), [at('11:00'), at('12:00')]);
 });
 
 test('trees of a row that are still to come, whatever was planted of it', () => {

@@ -56,6 +56,15 @@ test('GeoJSON in all its wrappings gives the same boundary', () => {
   assert.equal(readBoundary(JSON.stringify(geometry), 'old_haul-road.json').name, 'old haul road');
 });
 
+test('a ring of two corners that closes is no area, and says how many points it has', () => {
+  for (const points of [ring.slice(0, 2).concat([ring[0]]), [ring[0]]])
+    refuse(
+      JSON.stringify({ type: 'Polygon', coordinates: [points] }),
+      'thin.json',
+      new RegExp(`\\b${points.length}\\b`),
+    );
+});
+
 test('a GPX walk round the block is closed where its ends nearly meet, and refused where not', () => {
   const walk = (points: number[][]) =>
     `<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>Walk</name><trkseg>${points

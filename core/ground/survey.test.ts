@@ -164,6 +164,13 @@ test('a line that is no leg is said with its number', () => {
     assert.throws(() => readLegs(text, 'metric'), says(wrong), text);
 });
 
+test('a whole turn is north, and beyond it there is no bearing', () => {
+  const read = (line: string) => readLegs(line, 'metric')[0].bearing;
+  near(read('360 20'), 0);
+  near(read('359.5 20'), radians(359.5));
+  assert.throws(() => readLegs('360.1 20', 'metric'), says(/Line 1 reads “360.1 20”/));
+});
+
 test('a rectangle has its sides and its area whichever way it lies', () => {
   const side = fc.double({ min: 1, max: 900, noNaN: true });
   fc.assert(

@@ -4,6 +4,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { apportion, atLeast } from './apportion';
 import { addTo, daysBetween, isDay } from './dates';
+import { toSegment, type Point } from './plane';
 import { seededRandom } from './random';
 import { studentProbability, studentQuantile } from './student';
 import {
@@ -15,6 +16,23 @@ import {
   formatNumber,
   parseLength,
 } from './units';
+
+test('the way to a stretch is that to the nearest of its places', () => {
+  const random = seededRandom('stretch');
+  const place = (): Point => [random() * 50 - 25, random() * 50 - 25];
+  for (let i = 0; i < 200; i++) {
+    const [from, a, b] = [place(), place(), place()];
+    let nearest = Infinity;
+    for (let k = 0; k <= 5000; k++) {
+      const t = k / 5000;
+      const [x, y] = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
+      nearest = Math.min(nearest, Math.hypot(from[0] - x, from[1] - y));
+    }
+    const found = toSegment(from, a, b);
+    assert.ok(found <= nearest + 1e-9 && nearest - found < 1e-2, `${found} is not ${nearest}`);
+  }
+  assert.equal(toSegment([3, 4], [0, 0], [0, 0]), 5, 'a stretch without a length is its place');
+});
 
 test('numbers are grouped with a narrow space and never read minus nought', () => {
   assert.equal(formatNumber(10000), '10\u202f000');

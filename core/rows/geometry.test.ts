@@ -75,8 +75,27 @@ test('on a plane every slope is the plane’s, rim and corners included, and fal
       assert.ok(close(slope, Math.hypot(east, north), 1e-5), `${east} ${north}: ${slope}`);
       assert.ok(close(Math.cos(aspect - downhill), 1, 1e-6), 'towards the valley');
     }
-    gradientAt(surface, 17, 13, out);
-    assert.ok(close(out[0], east, 1e-5) && close(out[1], north, 1e-5));
+    // Inside, on the southern and western rim, on the far corner; beyond it nothing is known.
+    const [farEast, farNorth] = [
+      (surface.columns - 1) * surface.cell,
+      (surface.rows - 1) * surface.cell,
+    ];
+    for (const place of [
+      [17, 13],
+      [17, 0],
+      [0, 13],
+      [farEast, farNorth],
+    ]) {
+      gradientAt(surface, place[0], place[1], out);
+      assert.ok(close(out[0], east, 1e-5) && close(out[1], north, 1e-5), `${place}`);
+    }
+    for (const place of [
+      [farEast + 0.1, 0],
+      [0, -0.1],
+    ]) {
+      gradientAt(surface, place[0], place[1], out);
+      assert.ok(Number.isNaN(out[0]) && Number.isNaN(out[1]), `${place}`);
+    }
     assert.ok(close(heightAt(surface, 17, 13), 100 + 17 * east + 13 * north, 1e-4));
   }
   assert.ok(Number.isNaN(lieAtNode(plane(7, 0, 0), 3, 3).aspect), 'the level falls nowhere');

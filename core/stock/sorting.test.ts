@@ -322,6 +322,16 @@ test('which species a planter set follows from where on the row the tally lies',
       [tallyKey('bo', 'pine'), 8],
     ].sort(),
   );
+  // Two tallies of one moment lie in the order of their ids, whichever is told first.
+  const together = [tally('b', 'bo', 8, '2026-11-24T08:00:00Z')];
+  together.push(tally('a', 'ann', 10, '2026-11-24T08:00:00Z'));
+  for (const told of [together, together.toReversed()]) {
+    const found = plantedBySpecies(rows, told, ['pine', 'oak'], '2026', '2027');
+    assert.deepEqual(
+      [found.get(tallyKey('ann', 'pine')), found.get(tallyKey('ann', 'oak'))],
+      [10, undefined],
+    );
+  }
 });
 
 test('a card gets letters that no other has, the twenty-seventh species too', () => {

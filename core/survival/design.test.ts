@@ -47,6 +47,7 @@ test('one row less would not do', () => {
         const total = strata.reduce((sum, { rows }) => sum + rows.length, 0);
         const drawn = design.strata.reduce((sum, { draw }) => sum + draw, 0);
         assert.equal(design.rows.value, drawn);
+        for (const { draw, rows } of design.strata) assert.ok(draw >= 2 && draw <= rows.length);
         assert.ok(drawn === total || design.half <= half);
         // A wider half-width never asks for more, and with a whisker less than was reached a row is added.
         assert.ok(countDesign(strata, half * 1.5).rows.value <= drawn);

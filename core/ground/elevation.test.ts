@@ -1,0 +1,110 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { localPlane, type Point } from '../measure/plane';
+import { seededRandom } from '../measure/random';
+import { says } from '../../tests/says';
+import { APRON, gridOf, rawHeight, surfaceFromGrid, surfaceFromPoints } from './elevation';
+import type { MultiPolygon } from './polygon';
+import { heightAt } from './surface';
+
+const square = (size: number): MultiPolygon => [
+  [
+    [
+      [0, 0],
+      [size, 0],
+      [size, size],
+      [0, size],
+    ],
+  ],
+];
+type Walked = [number, number, number];
+
+test('a surface of walked points passes through them and lies on their plane, to the last node', () => {
+  const rise = (x: number, y: number) => 120 + 0.08 * x - 0.05 * y;
+  // Over the block and its apron, at whole metres: nodes lie on edges and corners of the triangles.
+  const points: Walked[] = [];
+  for (let x = -40; x <= 100; x += 20)
+    for (let y = -40; y <= 100; y += 20) points.push([x, y, rise(x, y)]);
+  const { surface, notes } = surfaceFromPoints(points, square(60));
+  assert.ok(!surface.heights.some(Number.isNaN), 'no node between the points is without a height');
+  assert.equal(surface.minX, -APRON);
+  for (let row = 0; row < surface.rows; row++)
+    for (let column = 0; column < surface.columns; column++) {
+      const [x, y] = [surface.minX + column * surface.cell, surface.minY + row * surface.cell];
+      assert.ok(Math.abs(surface.heights[row * surface.columns + column] - rise(x, y)) < 1e-4);
+    }
+  assert.ok(!notes.some(({ key }) => key === 'ground.noteLevel'));
+});
+
+test('nodes on the outline of what was walked have the height walked there', () => {
+  // Four corners of block and apron: a node every 30 m, the last on the outline.
+  const corners = [-APRON, 60 + APRON];
+  const { surface } = surfaceFromPoints(
+    corners.flatMap((x) => corners.map((y): Walked => [x, y, 50 + x / 10])),
+    square(60),
+  );
+  assert.deepEqual([surface.cell, surface.columns, surface.rows], [30, 5, 5]);
+  assert.equal(surface.heights.at(-1), 59);
+  assert.ok(!surface.heights.some(Number.isNaN));
+});
+
+test('ground within two centimetres is said to be level, ground high up is not', () => {
+  const corners: Point[] = [
+    [-60, -60],
+    [120, -60],
+    [120, 120],
+    [-60, 120],
+  ];
+  const level = (rise: number) =>
+    surfaceFromPoints(
+      corners.map(([x, y], i): Walked => [x, y, 800 + (i === 2 ? rise : 0)]),
+      square(60),
+    ).notes.some(({ key }) => key === 'ground.noteLevel');
+  assert.equal(level(0), true);
+  assert.equal(level(0.015), true, 'a centimetre and a half is what a level cannot read');
+  assert.equal(level(1), false);
+});
+
+test('points that span no ground, lie elsewhere or are no heights are refused', () => {
+  const block = square(60);
+  const [a, b]: Walked[] = [
+    [0, 0, 1],
+    [50, 50, 2],
+  ];
+  assert.throws(() => surfaceFromPoints([a, b], block), says(/2/));
+  assert.throws(() => surfaceFromPoints([a, b, [100, 100, 3]], block), says(/line/));
+  const far = (z: number): Walked[] => [
+    [500, 500, z],
+    [600, 500, z],
+    [500, 600, z],
+  ];
+  assert.throws(() => surfaceFromPoints(far(10), block));
+  const high: Walked[] = [
+    [-60, -60, 9500],
+    [160, -60, 9500],
+    [-60, 160, 9500],
+  ];
+  assert.throws(() => surfaceFromPoints(high, block), says(/9,?.?500/));
+});
+
+test('a block’s surface as a grid gives the same heights back at every node and between', () => {
+  const plane = localPlane([11.2, 46.4]);
+  const random = seededRandom('grid');
+  const points: Walked[] = Array.from({ length: 60 }, () => [
+    random() * 160 - 50,
+    random() * 160 - 50,
+    400 + random() * 30,
+  ]);
+  points.push([-60, -60, 400], [120, -60, 410], [120, 120, 420], [-60, 120, 430]);
+  const { surface } = surfaceFromPoints(points, square(60));
+  const grid = gridOf(surface, plane);
+  for (let k = 0; k < 200; k++) {
+    const at: Point = [random() * 60, random() * 60];
+    const [found, wanted] = [rawHeight(grid, at), heightAt(surface, ...at)];
+    assert.ok(Math.abs(found - wanted) < 1e-3, `${found} is not ${wanted}`);
+  }
+  const again = surfaceFromGrid(grid, square(60), plane).surface;
+  assert.ok(Math.abs(heightAt(again, 31, 17) - heightAt(surface, 31, 17)) < 0.5);
+  const feet = surfaceFromGrid(grid, square(60), plane, 'ft').surface;
+  assert.ok(Math.abs(heightAt(feet, 31, 17) - 0.3048 * heightAt(again, 31, 17)) < 1e-3);
+});

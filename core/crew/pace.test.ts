@@ -148,6 +148,8 @@ test('who was not heard of today, or planted elsewhere too, is taken as learned'
   asLearned({ elsewhere: new Map([['ann', new Map([['2026-11-24', 2]])]]) });
   const yesterday = new Map([['ann', new Map([['2026-11-23', 2]])]]);
   assert.notEqual(pacesToday(rates, seen({ elsewhere: yesterday })).get('ann'), rates.get('ann'));
+  // Clocked on at last, three minutes before all that was planted since seven was told.
+  asLearned({ shifts: [{ planter: 'ann', from: at(9.95), to: at(11), here: true, tool: 'bar' }] });
   // Yesterday’s shift is none of today; hours of one’s own are, where nobody clocked.
   const shifts = [{ planter: 'ann', from: at(-17), to: at(-8), here: false, tool: '' }];
   const own = [{ planterId: 'ann', day: '2026-11-24', from: 9 }];

@@ -17,6 +17,8 @@ export interface SoFar {
 const HOUR_SPREAD = 0.15;
 /** So long, hours, what is left of a day is taken to be at least: the spread of a moment tells nobody anything. */
 const LEAST_LEFT = 1;
+/** More times the learned pace than this nobody plants: whoever seems to clocked on late. From memory. */
+const TOO_FAST = 2;
 const HOUR = 3_600_000;
 
 /**
@@ -108,7 +110,8 @@ export interface DaySeen {
 
 /**
  * The pace of everybody for the rest of a day. Whoever has not been heard of since midnight is taken as learned: a
- * phone without signal is not slow. So is whoever planted elsewhere today too, since nobody said when they changed.
+ * phone without signal is not slow. So is whoever planted elsewhere today too, since nobody said when they changed,
+ * and whoever set more than hands can since they clocked on: they began before, and nobody knows when.
  */
 export function pacesToday(
   rates: ReadonlyMap<string, Rate>,
@@ -131,6 +134,7 @@ export function pacesToday(
       const theirs = shifts.filter(({ planter, from }) => planter === id && from >= dayStart);
       const own = terms.own?.find((one) => one.planterId === id && one.day === day);
       const hours = hoursSoFar(terms, dayStart, stopped, theirs, own, word.at);
+      if (count > TOO_FAST * rate.high * hours) return [id, rate];
       return [id, paceToday(rate, { trees: count, hours })];
     }),
   );

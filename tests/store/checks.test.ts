@@ -206,6 +206,12 @@ test('a plan of plots is worked out by the server, and the newest holds', async 
   for (const { row, stratum } of newest.plots) assert.ok(holds(shares, stratum!, row));
   assert.equal(new Set(newest.plots.map(({ stratum }) => stratum)).size, 6);
   const found = await findingsOf(facts, flat());
+  for (const { day, hour } of [found.groups, (await findingsOf(facts, bench())).groups])
+    for (const list of [day, hour])
+      assert.deepEqual(
+        list.map(({ name }) => name),
+        list.map(({ name }) => name).sort(),
+      );
   assert.equal(
     plannedWithFound(found.plan, found.plots).filter(({ found: seen }) => seen).length,
     0,
@@ -218,6 +224,20 @@ test('a plan of plots is worked out by the server, and the newest holds', async 
     400,
     /at least 2/,
   );
+  // By tool: rows lie with the tool that whoever has them clocked on with last, weeks ago too.
+  const [first, ...others] = [...new Set(shares.map(({ planterId }) => planterId))];
+  for (const [planterId, tool] of [[first, 'spade'], ...others.map((id) => [id, 'bar'])])
+    await setting.done('leader', 'crew.clock', {
+      ...event(),
+      at: new Date(Date.now() - (tool === 'spade' ? 20 : 0) * 86_400_000).toISOString(),
+      ...{ siteId: setting.site.id, planterId, kind: 'on', tool, corrects: null },
+    });
+  const byTool = { ...event(), layoutId, terms: { ...terms, by: 'tool' as const } };
+  await setting.done('checker', 'checks.plan', byTool);
+  const [drawn] = await (await setting.facts()).of(plotPlansFact, flat().id);
+  const tools = new Map(drawn.plots.map(({ row, stratum }) => [row, stratum]));
+  assert.ok([...tools.values()].includes('bar'));
+  for (const [row, tool] of tools) if (!holds(shares, first, row)) assert.equal(tool, 'bar');
 });
 
 test('rows sent back are work on the phone, gone over, looked at again, done', async () => {

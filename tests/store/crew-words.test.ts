@@ -347,6 +347,11 @@ test('a wave follows row by row; a place is done once, and a correction gives it
   );
   await setting.refused('planter', 'crew.wave', wave(5, { corrects: uuid() }), 409, /not there/);
   assert.equal(await waiting(), before);
+  // As many as the row has places are done, not one more.
+  const full = wave(places);
+  assert.equal((await setting.done('planter', 'crew.wave', full)).done, places);
+  await setting.refused('planter', 'crew.wave', wave(1), 409, /too many/);
+  await setting.done('planter', 'crew.wave', wave(places, { corrects: full.id }));
 });
 
 test('faults behind the machine stand by row and peg until they are taken back', async () => {

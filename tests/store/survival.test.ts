@@ -323,6 +323,12 @@ test('what a walk finds is called on the board, and taken back is gone', async (
   await bad({ fromRow: 12, toRow: 9 }, /the first comes before the last/);
   await bad({ toRow: 9999 }, /no row/i);
   await bad({ layoutId: null }, /layout/i);
+  // One row, or the whole block, is said as it was seen.
+  for (const rows of [{ toRow: null }, { fromRow: null, toRow: null }]) {
+    const part = { ...seen, ...event(), ...rows };
+    await setting.done('planter', 'tending.seen', part);
+    await setting.done('planter', 'tending.seen', { ...part, ...event(), corrects: part.id });
+  }
   await bad({ kind: 'dragons' }, /one of/, 400);
   await bad({ peg: 99_999, toRow: 9 }, /no peg/);
 });

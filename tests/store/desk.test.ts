@@ -124,6 +124,23 @@ test('places and tools have one name each on a site; what is taken away is away 
   assert.equal((await read(more)).added, 1, 'the same file with a line more adds the line');
   await setting.refused('checker', 'stock.readings', { placeId: place.id, readings: [{ at: at(-30), temperature: 3 }] }, 409, /./); // prettier-ignore
 
+  // A place entered by mistake goes; one whose temperature was read stays, and the next stands behind both.
+  const mistake = { ...place, id: uuid(), kind, name: 'Shade nett' };
+  await setting.done('checker', 'stock.place', mistake);
+  await setting.refused('viewer', 'stock.dropPlace', { id: mistake.id }, 403, /./);
+  await setting.refused('stranger', 'stock.dropPlace', { id: mistake.id }, 404, /./);
+  await setting.refused('checker', 'stock.dropPlace', { id: place.id }, 409, /Shade net.*was read/);
+  const other = { ...mistake, id: uuid(), name: 'Ditch' };
+  await setting.done('checker', 'stock.place', other);
+  await setting.done('checker', 'stock.dropPlace', { id: mistake.id });
+  assert.equal(await store.place.findByPk(mistake.id), null);
+  const third = { ...mistake, id: uuid(), name: 'Cellar' };
+  await setting.done('checker', 'stock.place', third);
+  const positions = (await store.place.findAll({ where: { siteId } })).map(
+    ({ position }) => position,
+  );
+  assert.equal(new Set(positions).size, positions.length, positions.join());
+
   const tool = { id: uuid(), siteId, name: 'Long bar', kind: 'bar', depth: 0.3, width: 0.1, rate: 700 }; // prettier-ignore
   await setting.done('checker', 'stock.tool', tool);
   await setting.refused('checker', 'stock.tool', { ...tool, id: uuid() }, 409, /Long bar/);

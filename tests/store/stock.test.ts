@@ -36,15 +36,39 @@ before(async () => {
 });
 after(() => store.sequelize.close());
 
-async function newLot(code: string): Promise<string> {
+async function newLot(code: string, onBlock = blockId): Promise<string> {
   const id = uuid();
   const card = (await store.species.findOne({ where: { siteId: setting.site.id } }))!;
-  const more = { blockId, speciesId: card.id, nursery: 'Test Nursery', age: '1+0' };
+  const more = { blockId: onBlock, speciesId: card.id, nursery: 'Test Nursery', age: '1+0' };
   await setting.done('leader', 'stock.lot', { id, code, ...more });
   return id;
 }
 const stateOf = async (lotId: string) =>
   (await (await setting.facts()).of(lotsFact, blockId)).find(({ lot }) => lot.id === lotId)!;
+
+test('a lot that was a mistake goes; one of which anything was entered stays, and says so', async () => {
+  const [wrong, counted] = [await newLot('oops'), await newLot('had')];
+  await setting.done('leader', 'stock.record', {
+    ...{ ...event(), lotId: counted, kind: 'receive', count: 50, placeId: places[0] },
+    ...{ planterId: null, toId: null, corrects: null, closes: null, note: '' },
+  });
+  await setting.refused('viewer', 'stock.dropLot', { id: wrong }, 403, /./);
+  await setting.refused('stranger', 'stock.dropLot', { id: wrong }, 404, /./);
+  await setting.refused('leader', 'stock.dropLot', { id: counted }, 409, /entered of lot had/);
+  // A plot names its lot without a reference of the database's: it holds the lot all the same.
+  const flat = setting.blocks['Haul Flat'].id;
+  const looked = await newLot('seen', flat);
+  const layout = (await store.layout.findOne({ where: { blockId: flat, state: 'released' } }))!;
+  await setting.done('checker', 'checks.plot', {
+    ...{ ...event(), layoutId: layout.id, planterId: planters[0], row: 1, peg: 3, area: 50 },
+    ...{ good: 6, trees: null, lotId: looked, corrects: null },
+  });
+  await setting.refused('leader', 'stock.dropLot', { id: looked }, 409, /entered of lot seen/);
+  await setting.done('leader', 'stock.dropLot', { id: wrong });
+  assert.equal(await stateOf(wrong), undefined);
+  assert.ok((await stateOf(counted)) && (await store.lot.findByPk(looked)));
+  assert.equal((await setting.done('leader', 'stock.dropLot', { id: wrong })).already, true);
+});
 
 test('the sums that the database keeps are those of the events, whatever is entered and cancelled', async () => {
   const lotId = await newLot('sums');

@@ -51,6 +51,7 @@ export interface StockMessages {
   'stock.risks': never;
   'stock.thereAlready': never;
   'stock.toolSize': 'tool';
+  'stock.lotHasRecords': 'code';
   'stock.noLot': never;
   'stock.otherBlock': 'lot' | 'block' | 'here';
   'stock.noSoak': never;
@@ -71,6 +72,7 @@ export interface StockMessages {
   'stock.orderHasLot': 'lot';
   'stock.codeTaken': 'code';
   'stock.speciesStays': 'code';
+  'stock.placeHasRecords': 'name';
   'stock.placeTaken': 'name';
   'stock.toolTaken': 'name';
   'stock.noLogger': 'place';

@@ -3,6 +3,7 @@ import {
   BaseError,
   ConnectionError,
   DatabaseError,
+  ForeignKeyConstraintError,
   UniqueConstraintError,
   type Transaction,
 } from 'sequelize';
@@ -31,6 +32,22 @@ import { guard } from './guard';
 import { Reader } from './reader';
 import { sameEvent, sameContent } from './same-event';
 import type { Person } from './sign-in';
+
+/**
+ * Removes what was entered by mistake. Whatever hangs on it holds it, in whichever table: the database's own
+ * references know them all.
+ * @throws what `refuse` gives where something does
+ */
+export async function removeUnheld(
+  remove: () => Promise<unknown>,
+  refuse: () => Error,
+): Promise<void> {
+  try {
+    await remove();
+  } catch (error) {
+    throw error instanceof ForeignKeyConstraintError ? refuse() : error;
+  }
+}
 
 /** Somebody else saved meanwhile: what stands there now goes back, so that nothing is lost unseen. */
 export class Stale extends Error {

@@ -150,6 +150,11 @@ export class Rows<Row extends object> {
     return Number(most ?? 0);
   }
 
+  /** The position behind all others, those of removed rows left free: two rows never share one. */
+  async behind(where: WhereOptions<Row>): Promise<number> {
+    return (await this.one(where)) ? 1 + (await this.max('position' as never, where)) : 0;
+  }
+
   /** Adds a row, or writes over the one with its key. */
   async put(row: Partial<Row>): Promise<void> {
     await this.model.upsert(row as never, { transaction: this.transaction });

@@ -42,7 +42,7 @@ export const crewCommands: Handlers<typeof crewContract> = {
         people: people ?? known?.people ?? 1,
         personId: personId === undefined ? (known?.personId ?? null) : personId,
         retiredOn: retiredOn === undefined ? (known?.retiredOn ?? null) : retiredOn,
-        position: known?.position ?? (await work.tables.planter.count({ siteId })),
+        position: known?.position ?? (await work.tables.planter.behind({ siteId })),
       },
       edition,
       (before) => {

@@ -1,4 +1,3 @@
-import { ForeignKeyConstraintError } from 'sequelize';
 import { v7 as uuid } from 'uuid';
 import { checkBoundary } from '../../../../core/ground/boundary';
 import { plantableArea } from '../../../../core/ground/plantable';
@@ -14,7 +13,7 @@ import { dayOf } from '../../../../core/say/day';
 import { lengthOf, onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import type { Conditions } from '../../../../core/method/schools';
-import { Stale, type Handlers, type Work } from '../../server/work';
+import { removeUnheld, Stale, type Handlers, type Work } from '../../server/work';
 import type { BlockRow } from './tables.server';
 import type { groundContract } from './contract';
 import { keepoutsFact, planeOf, readSurface, zonesFact } from './facts.server';
@@ -49,7 +48,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
       id,
       siteId,
       name,
-      position: await work.tables.block.count({ siteId }),
+      position: await work.tables.block.behind({ siteId }),
       boundary: checked,
       originLongitude,
       originLatitude,
@@ -156,7 +155,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
       ...block,
       id,
       name,
-      position: await work.tables.block.count({ siteId: site.id }),
+      position: await work.tables.block.behind({ siteId: site.id }),
       boundary: rest,
       originLongitude,
       originLatitude,
@@ -257,15 +256,13 @@ export const groundCommands: Handlers<typeof groundContract> = {
     }
     for (const table of [work.tables.keepout, work.tables.zone, work.tables.surface] as const)
       await (table as typeof work.tables.keepout).remove({ blockId });
-    try {
-      await work.tables.layout.remove({ blockId });
-      await work.tables.block.remove({ id: blockId });
-    } catch (error) {
-      // Whatever hangs on it holds it, in whichever table: the database knows them all.
-      if (error instanceof ForeignKeyConstraintError)
-        throw told('ground.hasRecords', { block: block.name });
-      throw error;
-    }
+    await removeUnheld(
+      async () => {
+        await work.tables.layout.remove({ blockId });
+        await work.tables.block.remove({ id: blockId });
+      },
+      () => told('ground.hasRecords', { block: block.name }),
+    );
   },
 };
 

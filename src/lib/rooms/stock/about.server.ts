@@ -1,7 +1,7 @@
 import { formatMoment } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
 import { playLogger } from '../../server/logger';
-import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
+import { ALREADY, removeUnheld, Stale, type Handlers, type Work } from '../../server/work';
 import type { Payload } from '../contracts';
 import type { stockContract } from './contract';
 
@@ -15,7 +15,9 @@ export type AboutCommand =
   | 'stock.orders'
   | 'stock.dropOrder'
   | 'stock.lot'
+  | 'stock.dropLot'
   | 'stock.place'
+  | 'stock.dropPlace'
   | 'stock.rootRules'
   | 'stock.readings'
   | 'stock.logger'
@@ -168,6 +170,16 @@ export const aboutCommands: Pick<Handlers<typeof stockContract>, AboutCommand> =
     return { edition: saved.edition };
   },
 
+  async 'stock.dropLot'({ id }, work) {
+    const lot = await work.tables.lot.one({ id });
+    if (!lot) return ALREADY;
+    await work.block(lot.blockId, 'record');
+    const refuse = () => told('stock.lotHasRecords', { code: lot.code });
+    // A plot may name a lot without being told by the database's references.
+    if (await work.tables.plot.one({ lotId: id })) throw refuse();
+    await removeUnheld(() => work.tables.lot.remove({ id }), refuse);
+  },
+
   async 'stock.rootRules'({ siteId, edition, ...rules }, work) {
     work.site(siteId, 'plan');
     const saved = await work.save(
@@ -185,11 +197,21 @@ export const aboutCommands: Pick<Handlers<typeof stockContract>, AboutCommand> =
     const same = await work.tables.place.one({ siteId, name });
     if (same && same.id !== id) throw told('stock.placeTaken', { name });
     const known = await work.tables.place.one({ id });
-    const position = known?.position ?? (await work.tables.place.count({ siteId }));
+    const position = known?.position ?? (await work.tables.place.behind({ siteId }));
     const saved = await work.save(work.tables.place, { ...place, position }, edition, (before) => {
       if (before.siteId !== siteId) throw told('stock.noPlace');
     });
     return { edition: saved.edition };
+  },
+
+  async 'stock.dropPlace'({ id }, work) {
+    const place = await work.tables.place.one({ id });
+    if (!place) return ALREADY;
+    work.site(place.siteId, 'record');
+    await removeUnheld(
+      () => work.tables.place.remove({ id }),
+      () => told('stock.placeHasRecords', { name: place.name }),
+    );
   },
 
   async 'stock.readings'({ placeId, readings }, work) {
@@ -216,7 +238,7 @@ export const aboutCommands: Pick<Handlers<typeof stockContract>, AboutCommand> =
     const same = await work.tables.tool.one({ siteId, name: tool.name });
     if (same && same.id !== id) throw told('stock.toolTaken', { name: tool.name });
     const known = await work.tables.tool.one({ id });
-    const position = known?.position ?? (await work.tables.tool.count({ siteId }));
+    const position = known?.position ?? (await work.tables.tool.behind({ siteId }));
     const saved = await work.save(work.tables.tool, { ...tool, position }, edition, (before) => {
       if (before.siteId !== siteId) throw told('stock.noPlace');
     });

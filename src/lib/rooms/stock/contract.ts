@@ -184,6 +184,11 @@ export const stockContract = {
     refusals: ['site.noSpecies', 'stock.*', 'changed.stale'],
     touches: ['stock'],
   }),
+  'stock.dropLot': command({
+    input: object({ id }),
+    refusals: ['stock.lotHasRecords'],
+    touches: ['stock'],
+  }),
   'stock.record': command({
     input: object({
       ...event,
@@ -307,6 +312,11 @@ export const stockContract = {
     }),
     result: gives<{ edition: number }>(),
     refusals: ['stock.placeTaken', 'changed.stale'],
+    touches: ['stock', 'site'],
+  }),
+  'stock.dropPlace': command({
+    input: object({ id }),
+    refusals: ['stock.placeHasRecords'],
     touches: ['stock', 'site'],
   }),
   'stock.readings': command({

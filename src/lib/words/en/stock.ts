@@ -60,6 +60,8 @@ export const stock: Record<keyof StockMessages, string> = {
   'stock.risks': 'Both risks must lie between 0 and 100 %.',
   'stock.thereAlready': 'They are there already; choose another place to move them to.',
   'stock.toolSize': '{tool} needs a depth, a width and a rate above 0.',
+  'stock.lotHasRecords':
+    'Something was entered of lot {code}: trees, roots, a look or a plot. That is kept, and the lot with it; what was entered wrongly can be taken back under its history.',
   'stock.noLot': 'There is no such lot among yours.',
   'stock.otherBlock':
     'That box is lot {lot} of {block}; you are on {here}. Bring it there, or enter it under {block}.',
@@ -87,6 +89,8 @@ export const stock: Record<keyof StockMessages, string> = {
   'stock.speciesStays':
     'Lot {code} has entries already; its species stays. Make a new lot for another one.',
   'stock.toolTaken': 'The crew has a tool called {name} already. Give this one another name.',
+  'stock.placeHasRecords':
+    'Trees stood at {name}, or its temperature was read. That is kept, and the place with it.',
   'stock.placeTaken': 'A place called {name} is there already.',
   'stock.noLogger': '{place} has no logger here; bring its file instead.',
   'stock.crewAsWhole': 'the crew as a whole',

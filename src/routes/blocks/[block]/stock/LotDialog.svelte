@@ -4,7 +4,9 @@
   import { TYPED_UNITS } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
+  import Mistaken from '$lib/parts/Mistaken.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
@@ -59,6 +61,11 @@
         (value, edition) => ({ ...value, edition }),
       );
       onclose(fresh.id);
+    });
+  const remove = () =>
+    doing.run(async () => {
+      await send('stock.dropLot', { id: fresh.id });
+      onclose();
     });
 </script>
 
@@ -134,6 +141,14 @@
         max={5}
         step={0.1}
         bind:value={fresh.dipFactor}
+      />
+    {/if}
+    {#if lot}
+      <Mistaken
+        what="this lot"
+        says="Its label, origin and box size go and do not come back. A lot of which anything was entered stays."
+        disabled={doing.busy}
+        onremove={remove}
       />
     {/if}
     <Outcome of={doing} />

@@ -2,7 +2,9 @@
   import Dialog from '$lib/parts/Dialog.svelte';
   import { places as placeNames } from '$lib/words/en/named';
   import { Doing } from '$lib/parts/doing.svelte';
+  import Mistaken from '$lib/parts/Mistaken.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import { send } from '$lib/parts/send.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
@@ -48,6 +50,11 @@
       );
       onclose();
     });
+  const remove = () =>
+    doing.run(async () => {
+      await send('stock.dropPlace', { id: draft.id });
+      onclose();
+    });
 </script>
 
 <Dialog heading={place ? `Change ${place.name}` : 'Add a place'} act="Save" {onclose} onact={save}>
@@ -88,6 +95,14 @@
       <SelectItem value="file" text="one whose file I bring" />
       <SelectItem value="stand-in" text="the simulated one" />
     </Select>
+    {#if place}
+      <Mistaken
+        what="this place"
+        says="Its name and limits go and do not come back. A place where trees stood or whose temperature was read stays."
+        disabled={doing.busy}
+        onremove={remove}
+      />
+    {/if}
     <Outcome of={doing} />
   </div>
 </Dialog>

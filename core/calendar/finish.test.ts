@@ -4,6 +4,7 @@ import { learned, meanDay, unsureOf } from '../crew/rates';
 import { addTo } from '../measure/dates';
 import { normalProbability } from '../measure/gamma';
 import { normalDeviate, seededRandom } from '../measure/random';
+import { isTold } from '../say/told';
 import { finishedBy, plantersFor, simulateFinish, weatherYears, type FinishInput } from './finish';
 
 test('a chance of finishing holds what it says, with crews of whom little is known', () => {
@@ -103,6 +104,21 @@ test('without chance the last day is counted out: working days, half days, hands
   assert.equal(both.byDay.indexOf(both.seasons), 11, 'each crew has its own trees');
   assert.deepEqual([played().inTime, played({ until: '2026-11-12' }).inTime], [1, 0]);
   assert.equal(played({ until: '2026-11-13' }).inTime, 1, 'the last day of the window counts');
+});
+
+test('a crew without hands, a pace or weather is refused by its name', () => {
+  const refused = (key: string, ...of: Parameters<typeof sure>) =>
+    assert.throws(
+      () => simulateFinish(sure(...of)),
+      (error) => isTold(error) && error.said.key === key,
+      key,
+    );
+  refused('calendar.crewWithoutRate', {}, { rate: 0 });
+  refused('calendar.crewWithoutRate', {}, { rate: NaN });
+  refused('calendar.crewWithoutPlanters', {}, { planters: 0 });
+  refused('calendar.noCrew', { crews: [] });
+  refused('calendar.noWeatherToDraw', { weather: [] });
+  refused('calendar.windowEndsFirst', { until: '2026-11-01' });
 });
 
 test('what a late season lost, day by day of its window', () => {

@@ -633,11 +633,17 @@ test('rows by holder become ranges and stay the same rows; shares that clash are
   assert.throws(() => admitShares([share(1, 3), share(3, 4)], rows), /crew\.sharedTwice/);
 });
 
-const straightRows = (rows: number, trees: number, step: number, between: number) =>
+const straightRows = (
+  rows: number,
+  trees: number,
+  step: number,
+  between: number,
+  [x, y]: [number, number] = [0, 0],
+) =>
   rowSetOf(
     { frame: { bearing: 0, side: 1, baseline: 0, anchor: 0 }, straight: true, step, between },
     Array.from({ length: rows }, (_, row) => ({
-      line: [row * between, 0, row * between, (trees - 1) * step],
+      line: [x + row * between, y, x + row * between, y + (trees - 1) * step],
       start: 0,
       step,
       stretches: [0, trees],
@@ -690,6 +696,11 @@ test('a road across the rows is a place for boxes: along it, and from where it c
       [2, 10].map((peg) => wayBy(refillWays(rows, [{ row: 1, peg }], [road])[0], 'road 0')!.into),
       [2, 2],
     );
+  // Wherever the rows lie in the plane, what is walked is the same.
+  const moved = straightRows(3, 11, 2, 3, [410, -265]);
+  const along = road.map(([x, y]): [number, number] => [x + 410, y - 265]);
+  assert.deepEqual(at(refillWays(moved, [{ row: 1, peg: 11 }], [along])[0]), [4.243, 12, 0.4]);
+  assert.deepEqual(at(refillWays(moved, [{ row: 2, peg: 1 }], [along])[0]), [8.485, 11, 0.55]);
   // One cache: at the crossing of row 1 it carries 12 to its end and, along the road, to row 2; at a headland more.
   const ways = [first, second];
   const { caches, carried } = placeCaches(ways, 1, ['first', 'last', 'road 0']);

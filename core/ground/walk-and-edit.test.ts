@@ -212,6 +212,15 @@ test('words of a card become ranges, and soils sentences with what they change',
   assert.deepEqual(judge(zone, 'hand', 0.02), []);
   const clay = judge({ ...zone, soil: { ...ORDINARY_SOIL, texture: 'clay' } }, 'hand');
   assert.match(words(clay[0].sentence), /Scarify/);
+  const dry = (texture: 'sand' | 'loam', drainage: 'free' | 'winter-wet', damp: 'dry' | 'fresh') =>
+    judge({ ...zone, damp, soil: { ...ORDINARY_SOIL, texture, drainage } }, 'hand').some(
+      ({ sentence }) => sentence.key === 'ground.drySand',
+    );
+  assert.deepEqual(
+    [dry('sand', 'free', 'dry'), dry('loam', 'free', 'dry'), dry('sand', 'free', 'fresh')],
+    [true, false, false],
+  );
+  assert.equal(dry('sand', 'winter-wet', 'dry'), false);
   assert.match(words(judge(zone, 'machine', 0.2)[0].sentence), /15 %.*Run the machine up and down/);
   assert.match(words(judge(zone, 'machine', 0.3)[0].sentence), /25 %/);
 });

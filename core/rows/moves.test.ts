@@ -8,10 +8,11 @@ import { applyMoves, rowEnds, type Move } from './moves';
 import { nearestPoints, PointField } from './near';
 import { pegPosition, positions, rowCount, rowSetOf, treesByRow, type RowSet } from './rowset';
 
+const NORTH = { bearing: 0, side: 1 as const, baseline: 0, anchor: 0 };
 /** Straight rows northwards, so many trees each. */
 const rowsOf = (rows: number, trees: number, step = 2, between = 3): RowSet =>
   rowSetOf(
-    { frame: { bearing: 0, side: 1, baseline: 0, anchor: 0 }, straight: true, step, between },
+    { frame: NORTH, straight: true, step, between },
     Array.from({ length: rows }, (_, row) => ({
       ...{ line: [row * between, 0, row * between, (trees - 1) * step], start: 0, step },
       ...{ stretches: [0, trees], listed: false },
@@ -80,6 +81,31 @@ test('a row that is ended earlier loses the trees beyond; carried on it gains wh
   const later = applyMoves(set, [{ kind: 'end', row: first, at: [0, 5] }]).rows;
   assert.equal(treesByRow(later)[0], 7, 'the first three are left out');
   assert.equal(rowCount(later), 3);
+});
+
+test('of a lane the spot that was pointed at goes, and only it; rows are missed by their own step', () => {
+  const lane = rowSetOf({ ...{ step: 2, between: 3, straight: false }, frame: { ...NORTH } }, [
+    { ...{ line: [0, 0, 3, 1, 5, 4, 9, 4], start: 0, step: 0, stretches: [0, 4], listed: true } },
+    // A shelter row whose trees stand wider than those of the others.
+    { ...{ line: [40, 0, 40, 60], start: 0, step: 10, stretches: [0, 7], listed: false } },
+  ]);
+  const without = (at: Point) => applyMoves(lane, [{ kind: 'out', at, note: '' }]);
+  const { rows } = without([5.1, 4]);
+  assert.deepEqual(
+    [1, 2, 3].map((spot) => pegPosition(rows, 1, spot)!.point),
+    [
+      [0, 0],
+      [3, 1],
+      [9, 4],
+    ],
+  );
+  assert.equal(treesByRow(rows)[0], 3);
+  assert.equal(
+    treesByRow(without([40, 23]).rows)[1],
+    6,
+    'three metres off is near where trees stand ten apart',
+  );
+  assert.equal(without([9, 7]).lost.length, 1, 'and far where they stand two');
 });
 
 const box: Box = { minX: 0, minY: 0, maxX: 100, maxY: 60 };

@@ -123,6 +123,11 @@ test('files of probes and gauges as they come; what cannot be is said with its l
   wrong('date,rain\n2026-06-01,3', 'probe', 'formats.instrumentColumns');
   wrong('date,rain mm\n2026-06-01,wet', 'gauge', 'formats.loggerLine');
   wrong('date,rain mm\nsome day,3', 'gauge', 'formats.loggerLine');
+  assert.throws(
+    () => readInstrument('date,rain mm\n2026-06-01,3\n2026-06-02,wet', 'gauge', 'UTC'),
+    (error) => isTold(error) && error.said.figures.line === 3,
+    'the line as an editor counts it',
+  );
   wrong('date,rain mm\n2026-06-01,-3', 'gauge', 'formats.loggerLine');
   wrong('date,rain mm\n2026-06-01,4000', 'gauge', 'formats.instrumentMost');
   wrong('date,vwc %\n2026-06-01,95', 'probe', 'formats.instrumentMost');

@@ -56,6 +56,15 @@ test('cuts are the best there are for the order, in the fewest tanks, against ev
         assert.equal(trips.length, Math.ceil(places.length / perTank));
         const sum = trips.reduce((total, trip) => total + trip.metres, 0);
         assert.ok(Math.abs(sum - least) < 1e-9, 'tanks add up');
+        const there = metres.steps!.find(({ label }) => label.key === 'step.ofItThereAndBack')!;
+        const ends = trips.map(({ parts }) => [parts[0], parts.at(-1)!] as const);
+        const at = (row: number, peg: number): Point => [2 * (peg - 1), 3 * (row - 1)];
+        const outside = ends.map(
+          ([first, last]) =>
+            distance([x, y], at(first.row, first.from)) + distance([x, y], at(last.row, last.to)),
+        );
+        const wanted = outside.reduce((total, own) => total + own, 0);
+        assert.ok(Math.abs((there.value as number) - wanted) < 1e-9, 'the way there and back');
         const watered = trips.flatMap(treesOfTrip);
         assert.equal(new Set(watered).size, places.length, 'every tree once');
         assert.equal(watered.length, places.length);

@@ -40,6 +40,10 @@ test('a day of which only temperatures are known', () => {
   assert.equal(referenceEvaporation(day, 45.72).by, 'hargreaves');
   const known = referenceEvaporation({ ...day, humidity: 0.6, wind: 2 }, 45.72, 200);
   assert.equal(known.by, 'penman');
+  // The same day told as a station tells it: humidity instead of vapour, the radiation from the day's swing.
+  const pressure = (warmth: number) => 0.6108 * Math.exp((17.27 * warmth) / (warmth + 237.3));
+  const humidity = vapour / ((pressure(14.8) + pressure(26.6)) / 2);
+  near(referenceEvaporation({ ...day, humidity, wind: 2 }, 45.72, 200).mm, 4.56, 0.06);
   // Dry air and wind take more, still and damp air less.
   const more = referenceEvaporation({ ...day, humidity: 0.3, wind: 5 }, 45.72, 200);
   const less = referenceEvaporation({ ...day, humidity: 0.9, wind: 0.5 }, 45.72, 200);

@@ -696,6 +696,14 @@ test('a road across the rows is a place for boxes: along it, and from where it c
       [2, 10].map((peg) => wayBy(refillWays(rows, [{ row: 1, peg }], [road])[0], 'road 0')!.into),
       [2, 2],
     );
+  // Where the first trees of a row fall out, its share is of what is planted: 8 m in is a quarter of 4 to 20.
+  const later = rowSetOf(
+    { frame: rows.frame, straight: true, step: 2, between: 3 },
+    [0, 3].map((x) => ({
+      ...{ line: [x, 0, x, 20], start: 0, step: 2, stretches: [4, 9], listed: false },
+    })),
+  );
+  assert.equal(wayBy(refillWays(later, [{ row: 1, peg: 9 }], [road])[0], 'road 0')!.share, 0.25);
   // Wherever the rows lie in the plane, what is walked is the same.
   const moved = straightRows(3, 11, 2, 3, [410, -265]);
   const along = road.map(([x, y]): [number, number] => [x + 410, y - 265]);

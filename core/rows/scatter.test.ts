@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { MultiPolygon, Polygon } from '../ground/polygon';
-import { says } from '../../tests/says';
+import { isTold } from '../say/told';
 import { pegPosition, positions, rowCount, treesByRow } from './rowset';
 import { clusters, scatter } from './scatter';
 
@@ -31,7 +31,7 @@ test('every part of a block is filled, however far it lies from the others', () 
 test('a distance too small for so wide a ground is refused before anything is filled', () => {
   assert.throws(
     () => scatter([square(0, 0, 3000)], { minimum: 0.5, seed: 1 }),
-    says(/distance|positions|small/i),
+    (error) => isTold(error) && error.said.key === 'rows.minimumTooSmall',
   );
 });
 

@@ -3,7 +3,7 @@ import { words } from '../../src/lib/words';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
-import { dayOf } from '../../core/say/day';
+import { dayBounds, dayOf } from '../../core/say/day';
 import { feedHash } from '../../src/lib/rooms/calendar/commands.server';
 import { blocksToPlant, toPlant, windowEnd } from '../../src/lib/rooms/calendar/supply.server';
 import { calendarOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
@@ -59,6 +59,12 @@ test('a real station’s reading of the last hour is the air of the moment, an o
   const hour = { at, temperature: 31, humidity: 0.21, wind: 9 };
   await setting.done('checker', 'calendar.hours', { siteId, hours: [hour] });
   assert.equal((await airAt(await setting.facts()))!.now.temperature, 31);
+  // At three past midnight the reading of a quarter to twelve is still the air of the moment.
+  const midnight = dayBounds(dayOf(Date.now(), setting.site.zone), setting.site.zone)[0];
+  const evening = { at: midnight - 15 * 60_000, temperature: 17.5, humidity: 0.4, wind: 2 };
+  await setting.done('checker', 'calendar.hours', { siteId, hours: [evening] });
+  const night = await airForRoots(new Reader(store), setting.site, midnight + 3 * 60_000);
+  assert.deepEqual([night.temperature, night.hour], [17.5, 23.75]);
   const later = await airForRoots(new Reader(store), setting.site, at + 3 * 3_600_000);
   assert.notEqual(later.temperature, 31);
   await setting.refused(

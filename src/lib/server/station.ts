@@ -59,11 +59,14 @@ function airFrom({ day: dayOn, hours }: Weather, site: SiteRow, at: number): Air
   const date = dayOf(at, site.zone);
   const day = datesPlayed(date).map(dayOn).find(Boolean);
   const [from, to] = dayBounds(date, site.zone);
-  const measured = hours
-    .filter((reading) => reading.at >= from && reading.at < to)
-    .map((reading) => ({ ...reading, hour: clockOf(reading.at, site.zone).hour }));
-  const last = measured.filter((reading) => reading.at <= at).at(-1);
-  const fresh = last && at - last.at <= FRESH ? last : undefined;
+  const onClock = (reading: MeasuredHour) => ({
+    ...reading,
+    hour: clockOf(reading.at, site.zone).hour,
+  });
+  const measured = hours.filter((reading) => reading.at >= from && reading.at < to).map(onClock);
+  // Soon after midnight the newest reading is one of the day before.
+  const last = hours.filter((reading) => reading.at <= at).at(-1);
+  const fresh = last && at - last.at <= FRESH ? onClock(last) : undefined;
   if (!day && !fresh) return undefined;
   const played = (hour: number): StationReading =>
     day ? readingAt(day, hour) : { ...fresh!, hour };

@@ -212,6 +212,25 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await expect(page.getByText('Roots in the air')).toBeVisible();
     await page.getByRole('button', { name: 'Close the bag' }).click();
     await expect(page.getByText('Roots in the air')).toHaveCount(0);
+    // A lot that was a mistake goes; one of which something was entered stays, and says so.
+    await page.getByRole('button', { name: 'Add a lot' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Code on the label').fill('78');
+    await dialog.getByLabel('Lifted on').fill('2026-11-02');
+    await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+    const remove = async (code: string) => {
+      await page.getByRole('button', { name: code, exact: true }).click();
+      await page.getByRole('button', { name: 'Change the lot' }).click();
+      await dialog.getByRole('button', { name: 'A mistake? Remove this lot' }).click();
+      await dialog.getByRole('button', { name: 'Remove this lot', exact: true }).click();
+    };
+    await remove('78');
+    await expect(dialog).toHaveCount(0);
+    await expect(page.getByRole('button', { name: '78', exact: true })).toHaveCount(0);
+    await remove('77');
+    await expect(dialog.getByRole('alert')).toContainText('Something was entered of lot 77');
+    await dialog.getByRole('button', { name: 'Not yet' }).click();
+    await expect(page.getByRole('button', { name: '77', exact: true })).toBeVisible();
   });
 
   await test.step('calendar: counted back from the planting day, ticked off, taken away', async () => {

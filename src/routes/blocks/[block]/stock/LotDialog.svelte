@@ -93,13 +93,12 @@
         bind:value={fresh.age}
         maxlength={12}
       />
-      <label class="plain"
-        >Lifted on <input
-          type="date"
-          value={fresh.liftedOn ?? ''}
-          onchange={(e) => (fresh.liftedOn = e.currentTarget.value || null)}
-        /></label
-      >
+      <TextInput
+        labelText="Lifted on"
+        type="date"
+        value={fresh.liftedOn ?? ''}
+        on:change={({ detail }) => (fresh.liftedOn = detail ? String(detail) : null)}
+      />
       <NumberField label="Trees in a box" min={1} bind:value={fresh.perBox} />
       <NumberField
         label="Wet weight of a tree, {weight.sign}"
@@ -165,19 +164,5 @@
     grid-template-columns: 1fr 1fr;
     gap: 12px;
     align-items: start;
-  }
-  .plain {
-    display: grid;
-    gap: 6px;
-    font-size: 12px;
-  }
-  input[type='date'] {
-    height: 40px;
-    font: 14px var(--text);
-    background: var(--field);
-    color: var(--ink);
-    border: 0;
-    border-bottom: 1px solid var(--ink);
-    padding: 0 10px;
   }
 </style>

@@ -57,13 +57,12 @@
       <TextInput labelText="Age" bind:value={draft.age} maxlength={12} />
       <NumberField label="Trees" min={1} bind:value={draft.count} />
       <NumberField label="Pack" min={1} bind:value={draft.pack} />
-      <label
-        >Delivery <input
-          type="date"
-          value={draft.deliverOn ?? ''}
-          onchange={(e) => (draft.deliverOn = e.currentTarget.value || null)}
-        /></label
-      >
+      <TextInput
+        labelText="Delivery"
+        type="date"
+        value={draft.deliverOn ?? ''}
+        on:change={({ detail }) => (draft.deliverOn = detail ? String(detail) : null)}
+      />
       <Select
         labelText="The nursery"
         selected={draft.state}
@@ -99,20 +98,6 @@
     grid-template-columns: 1fr 1fr;
     gap: 12px;
     align-items: start;
-  }
-  label {
-    display: grid;
-    gap: 6px;
-    font-size: 12px;
-  }
-  input[type='date'] {
-    height: 40px;
-    font: 14px var(--text);
-    background: var(--field);
-    color: var(--ink);
-    border: 0;
-    border-bottom: 1px solid var(--ink);
-    padding: 0 10px;
   }
   .link-button {
     justify-self: start;

@@ -33,11 +33,12 @@
       return species[speciesAt(runs, k + 1) ?? 0]?.colour ?? 'var(--viridian)';
     });
     const paths = new Map<string, string>();
-    for (let k = 0, end = 0; k < looks.length; k = end) {
-      const ink = looks[k];
-      for (end = k + 1; end < looks.length && looks[end] === ink;) end++;
-      if (ink) paths.set(ink, `${paths.get(ink) ?? ''}M${k} 0h${end - k}`);
-    }
+    let from = 0;
+    looks.forEach((ink, k) => {
+      if (looks[k + 1] === ink) return;
+      if (ink) paths.set(ink, `${paths.get(ink) ?? ''}M${from} 0h${k + 1 - from}`);
+      from = k + 1;
+    });
     return [...paths].map(([ink, d]) => ({ d, ink, dead: ink === DEAD }));
   }
 </script>

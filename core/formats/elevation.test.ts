@@ -41,6 +41,16 @@ const inPlane = (side: number): [Point[]][] => [
   ],
 ];
 
+test('a grid of two by two is the least there is', () => {
+  const least = readAsciiGrid(gridText(2, 2, 5, 0, 0), '32N');
+  assert.deepEqual([least.columns, least.rows, least.values.length], [2, 2, 4]);
+  for (const [columns, rows] of [
+    [1, 2],
+    [2, 1],
+  ])
+    assert.throws(() => readAsciiGrid(gridText(columns, rows, 5, 0, 0), '32N'));
+});
+
 test('of a county’s grid only what lies on and round the block is kept, each height where it was', () => {
   const text = gridText(400, 300, 5, 200, 150);
   const all = readAsciiGrid(text, '32N');

@@ -218,6 +218,14 @@ test('what was said about a file goes before everything it looks like', () => {
   assert.deepEqual(said.reading.assumed, []);
 });
 
+test('a column that a station left empty all year is none: nothing is assumed of it, no day has it', () => {
+  const { days, reading } = readWeather(
+    'Date,max C,min C,rain mm,wind,humidity %\n2026-04-01,12,3,0,,\n2026-04-02,13,4,1,,',
+  );
+  assert.deepEqual(reading.assumed, []);
+  assert.deepEqual([days.length, days[0].wind ?? null, days[0].humidity ?? null], [2, null, null]);
+});
+
 test('a station’s and a logger’s clock of twelve hours', () => {
   const { hours, reading } = readStation(
     'Date,Time,Temp °F,RH %,Wind kn\n3/31/2026,11:30 PM,50,80,10\n4/1/2026,12:30 AM,50,80,10',

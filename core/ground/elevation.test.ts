@@ -5,7 +5,7 @@ import { seededRandom } from '../measure/random';
 import { says } from '../../tests/says';
 import { APRON, gridOf, rawHeight, surfaceFromGrid, surfaceFromPoints } from './elevation';
 import type { MultiPolygon } from './polygon';
-import { heightAt } from './surface';
+import { groundLie, heightAt } from './surface';
 
 const square = (size: number): MultiPolygon => [
   [
@@ -46,6 +46,30 @@ test('nodes on the outline of what was walked have the height walked there', () 
   assert.deepEqual([surface.cell, surface.columns, surface.rows], [30, 5, 5]);
   assert.equal(surface.heights.at(-1), 59);
   assert.ok(!surface.heights.some(Number.isNaN));
+});
+
+test('a strip one node wide has the slope it can have: along itself', () => {
+  const along = [-40, -20, 0, 20, 40, 60, 80, 100];
+  const points = along.flatMap((x) =>
+    [-40, 40].map((y): Walked => [x, y, 200 + 0.1 * x - 0.3 * y]),
+  );
+  const { surface } = surfaceFromPoints(points, square(60));
+  // So narrow that of the grid's lines one alone passes through it.
+  const line = surface.minY + surface.cell * Math.round((0 - surface.minY) / surface.cell);
+  const strip: MultiPolygon = [
+    [
+      [
+        [-20, line - 0.1],
+        [80, line - 0.1],
+        [80, line + 0.1],
+        [-20, line + 0.1],
+      ],
+    ],
+  ];
+  const lie = groundLie(surface, strip, 20);
+  assert.ok(Math.abs(lie.planeSlope - 0.1) < 1e-3, `${lie.planeSlope}`);
+  assert.ok(Math.abs(Math.sin(lie.aspect) + 1) < 1e-6, 'it falls to the west');
+  assert.ok(Math.abs(lie.steepest - Math.hypot(0.1, 0.3)) < 1e-3);
 });
 
 test('ground within two centimetres is said to be level, ground high up is not', () => {

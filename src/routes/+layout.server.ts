@@ -22,7 +22,7 @@ export const load: LayoutServerLoad = async ({ locals, depends }) => {
     person: shown,
     site,
     role,
-    blocks: blocks.map(({ id, name }) => ({ id, name })),
+    blocks: blocks.map(({ id, name, setAside }) => ({ id, name, setAside })),
     air: air && { ...air, judged: judgeAir(air.now) },
     today: facts.today,
     clock: { ...clock, weekday: say(`weekday.${clock.weekday as 1}`) },

@@ -57,6 +57,10 @@
   });
   const block = $derived(page.params.block);
   const blockName = $derived(data.blocks?.find(({ id }) => id === block)?.name);
+  const atWork = $derived((data.blocks ?? []).filter(({ setAside }) => !setAside));
+  const aside = $derived((data.blocks ?? []).filter(({ setAside }) => setAside));
+  /** The block that a peg leads to: the open one, else the first that is worked on. */
+  const blockOfPegs = $derived(block ?? atWork[0]?.id);
   const here = $derived(
     ROOMS.find((room) => page.route.id?.split('/').includes(room)) as Room | undefined,
   );
@@ -89,12 +93,11 @@
   };
 
   onMount(() => {
-    const first = () => block ?? data.blocks?.[0]?.id;
     return tinykeys(window, {
       ...Object.fromEntries(
         ROOMS.map((room, i) => [
           String(i + 1),
-          key(() => void (first() && goto(`/blocks/${first()}/${room}`))),
+          key(() => void (blockOfPegs && goto(`/blocks/${blockOfPegs}/${room}`))),
         ]),
       ),
       '0': key(() => void goto('/')),
@@ -129,6 +132,18 @@
 
 <svelte:head><title>{blockName ? `${blockName} · Viridane` : 'Viridane'}</title></svelte:head>
 
+{#snippet listed(entries: readonly { id: string; name: string }[])}
+  {#each entries as entry (entry.id)}
+    <a
+      href="/blocks/{entry.id}/{here ?? 'ground'}"
+      onclick={() => (blocksOpen = false)}
+      aria-current={entry.id === block ? 'true' : undefined}
+    >
+      {entry.name}
+    </a>
+  {/each}
+{/snippet}
+
 {#if bare}
   {@render children()}
 {:else}
@@ -150,18 +165,14 @@
       {#if blocksOpen}
         <div class="drop">
           <a href="/" onclick={() => (blocksOpen = false)}>All blocks, this morning</a>
-          {#each data.blocks ?? [] as entry (entry.id)}
-            <a
-              href="/blocks/{entry.id}/{here ?? 'ground'}"
-              onclick={() => (blocksOpen = false)}
-              aria-current={entry.id === block ? 'true' : undefined}
-            >
-              {entry.name}
-            </a>
-          {/each}
+          {@render listed(atWork)}
           {#if data.role === 'leader'}<a href="/blocks/new" onclick={() => (blocksOpen = false)}
               >New block from a file …</a
             >{/if}
+          {#if aside.length}<details open={aside.some(({ id }) => id === block)}>
+              <summary>Set aside ({aside.length})</summary>
+              {@render listed(aside)}
+            </details>{/if}
         </div>
       {/if}
     </div>
@@ -205,12 +216,7 @@
       </div>
     </div>
   </header>
-  <StringLine
-    block={block ?? data.blocks?.[0]?.id}
-    {here}
-    driven={page.data.driven}
-    flags={page.data.flags}
-  />
+  <StringLine block={blockOfPegs} {here} driven={page.data.driven} flags={page.data.flags} />
   {#if typed.waiting.length}
     <div class="typed" role="status">
       <span
@@ -249,8 +255,8 @@
     gap: 16px;
     align-items: center;
     padding: 8px 20px;
-    background: var(--ochre-tint, #f6ecd2);
-    color: #2d2100;
+    background: var(--ochre-tint);
+    color: var(--ink);
     font-size: 14.5px;
   }
   header {
@@ -350,6 +356,12 @@
     color: var(--ink);
     text-decoration: none;
     font-size: 15px;
+  }
+  .drop summary {
+    padding: 9px 16px;
+    font-size: 14px;
+    color: var(--slate);
+    cursor: pointer;
   }
   .drop a:hover,
   .drop button:hover,

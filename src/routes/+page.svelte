@@ -3,6 +3,7 @@
   import AirToday from '$lib/charts/AirToday.svelte';
   import CallList from '$lib/parts/CallList.svelte';
   import FirstSteps from './FirstSteps.svelte';
+  import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
   import { words } from '$lib/words';
   import type { PageData } from './$types';
@@ -12,6 +13,7 @@
     data.blockStates.filter(({ planted, total }) => planted > 0 && planted < total),
   );
   const left = $derived(growing.reduce((sum, { planted, total }) => sum + total - planted, 0));
+  const aside = $derived((data.blocks ?? []).filter(({ setAside }) => setAside));
   const urgent = $derived(data.calls.filter(({ urgency }) => urgency !== 'note').length);
 </script>
 
@@ -28,7 +30,7 @@
     </p>
     {#if data.calls.length}
       <CallList calls={data.calls} />
-    {:else if !data.blockStates.length}
+    {:else if !data.blockStates.length && !aside.length}
       <FirstSteps leads={data.role === 'leader'} />
     {:else}
       <p class="say good">Nothing is due, short, late or out of line this morning.</p>
@@ -58,6 +60,16 @@
         <small>{words(block.standing)}</small>
       </a>
     {/each}
+    {#if aside.length}
+      <details>
+        <summary>{howMany(aside.length, 'block')} set aside</summary>
+        {#each aside as { id, name, setAside } (id)}
+          <a class="block away" href="/blocks/{id}/survival"
+            ><b>{name}</b> <small>since {formatDay(setAside!, true)}</small></a
+          >
+        {/each}
+      </details>
+    {/if}
     {#if data.hours.length}
       <h2>The wind today</h2>
       <AirToday hours={data.hours} now={data.clock?.hour ?? 12} />
@@ -107,6 +119,16 @@
   }
   .block:hover b {
     text-decoration: underline;
+  }
+  .away {
+    display: flex;
+    justify-content: space-between;
+  }
+  summary {
+    padding: 12px 0;
+    border-top: 1px solid var(--rule);
+    font-size: 14.5px;
+    cursor: pointer;
   }
   .top {
     display: flex;

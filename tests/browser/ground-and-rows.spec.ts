@@ -1,5 +1,14 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { asFile, blockPath, goTo, numberIn, open, settledText, signIn } from './helpers';
+import {
+  asFile,
+  blockPath,
+  expectAccessible,
+  goTo,
+  numberIn,
+  open,
+  settledText,
+  signIn,
+} from './helpers';
 
 /** A made-up field that slopes south, 200 m by 150 m, and its heights. */
 const WEST = 11.47;
@@ -517,4 +526,42 @@ test('what is pressed or typed in stands where it first stood, also when figures
   await stays('rows', page.getByRole('button', { name: 'Save as a version' }));
   await stays('calendar/finish', page.getByRole('button', { name: 'Play the seasons' }));
   await stays('ground', page.getByLabel('Kind'));
+});
+
+test('a block whose work is done is set aside, found in the list, and brought back', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await open(page, 'Ridge Screen', 'Ground');
+  const away = page.getByRole('button', { name: 'Set this block aside' });
+  await expect(async () => {
+    await page.getByRole('tab', { name: 'Edge' }).click();
+    await expect(away).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await away.click();
+  const dialog = page.getByRole('dialog', { name: 'Set Ridge Screen aside' });
+  await expect(dialog).toContainText('brought back at any time');
+  await dialog.getByRole('button', { name: 'Set it aside' }).click();
+  const note = page.getByRole('note').filter({ hasText: 'Ridge Screen was set aside on' });
+  await expect(note).toBeVisible();
+  await expect(away).toHaveCount(0);
+  await expectAccessible(page, [new URL(page.url()).pathname], ['/']);
+  // Neither the board nor a phone lists it; both lists keep where it went.
+  await page.goto('/field');
+  await expect(page.getByRole('link', { name: /North Bench/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Ridge Screen/ })).toHaveCount(0);
+  await page.goto('/');
+  const blocks = page.locator('aside');
+  await expect(blocks.getByRole('link', { name: /Haul Flat/ })).toBeVisible();
+  await expect(blocks.getByRole('link', { name: /Ridge Screen/ })).toHaveCount(0);
+  await blocks.getByText('1 block set aside').click();
+  await expect(blocks.getByRole('link', { name: /Ridge Screen since/ })).toBeVisible();
+  await page.getByRole('button', { name: 'All blocks' }).click();
+  await page.getByText('Set aside (1)').click();
+  await page.getByRole('link', { name: 'Ridge Screen', exact: true }).click();
+  await note.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(note).toHaveCount(0);
+  await page.goto('/');
+  await expect(blocks.getByRole('link', { name: /Ridge Screen/ })).toBeVisible();
+  await expect(page.getByText('set aside')).toHaveCount(0);
 });

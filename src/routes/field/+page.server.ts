@@ -3,18 +3,18 @@ import { shortRanges } from '../../../core/measure/ranges';
 import { holds } from '../../../core/crew/share';
 import { treesInRow } from '../../../core/rows/stored';
 import { plantedOf, plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
-import { blocksFact } from '$lib/rooms/ground/facts.server';
+import { blocksAtWork } from '$lib/rooms/ground/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
 import { openSite } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
-/** Blocks with a released layout, to plant on, or with stock to look after. */
+/** Blocks at work with a released layout, to plant on, or with stock to look after. */
 export const load: PageServerLoad = async ({ locals }) => {
   const page = await openSite(locals);
   if (!page) return { fieldBlocks: [] };
   const { facts, role, person } = page;
-  const blocks = await facts.of(blocksFact);
+  const blocks = await blocksAtWork(facts);
   const ids = blocks.map(({ id }) => id);
   const [layouts, lots, shares, planters] = await Promise.all([
     facts.all(layoutsFact, ids),

@@ -5,7 +5,7 @@ import { plantsWithWater } from '../../../../core/method/method';
 import { confirmedOf } from '../../../../core/stock/orders';
 import type { Facts } from '../../server/facts';
 import { plantedOf } from '../crew/facts.server';
-import { blocksFact } from '../ground/facts.server';
+import { blocksAtWork } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { currentLayout } from '../rows/facts.server';
@@ -61,7 +61,7 @@ export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPla
 
 /** Blocks of the site that the same hands still have to plant within a season of this one. */
 export async function blocksToPlant(facts: Facts, own: BlockToPlant): Promise<BlockToPlant[]> {
-  const blocks = (await facts.of(blocksFact)).filter(
+  const blocks = (await blocksAtWork(facts)).filter(
     ({ id, plantingDay }) => id !== own.id && plantingDay,
   );
   const others = await Promise.all(blocks.map((block) => toPlant(facts, block)));

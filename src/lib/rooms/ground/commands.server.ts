@@ -13,7 +13,7 @@ import { dayOf } from '../../../../core/say/day';
 import { lengthOf, onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import type { Conditions } from '../../../../core/method/schools';
-import { removeUnheld, Stale, type Handlers, type Work } from '../../server/work';
+import { ALREADY, removeUnheld, Stale, type Handlers, type Work } from '../../server/work';
 import type { BlockRow } from './tables.server';
 import type { groundContract } from './contract';
 import { keepoutsFact, planeOf, readSurface, zonesFact } from './facts.server';
@@ -59,6 +59,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
       calendarTerms: {},
       plantingDay: null,
       targetDensity: null,
+      setAside: null,
     });
     await addToGround(work, id, keepouts, zones);
     // A site without a place takes its first block's, until the leader says otherwise.
@@ -243,6 +244,15 @@ export const groundCommands: Handlers<typeof groundContract> = {
     );
     await work.tables.surface.remove({ blockId: otherId });
     await work.tables.block.remove({ id: otherId });
+  },
+
+  async 'ground.setAside'({ blockId, aside }, work) {
+    const { block, site } = await work.block(blockId, 'plan');
+    if (Boolean(block.setAside) === aside) return ALREADY;
+    await work.tables.block.set(
+      { id: blockId },
+      { setAside: aside ? dayOf(work.now, site.zone) : null },
+    );
   },
 
   async 'ground.remove'({ blockId }, work) {

@@ -125,6 +125,12 @@ export const groundContract = {
     refusals: ['ground.*'],
     touches: ['ground', 'site'],
   }),
+  /** A block whose work is done, or one that is to be worked on again. */
+  'ground.setAside': command({
+    input: object({ blockId: id, aside: boolean().required() }),
+    refusals: [],
+    touches: ['ground', 'site'],
+  }),
   /** A block that was a mistake: nothing was entered on it. */
   'ground.remove': command({
     input: object({ blockId: id }),

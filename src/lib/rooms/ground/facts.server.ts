@@ -29,13 +29,17 @@ export const roadsOf = (
       : [],
   );
 
-/** Blocks of a site, in their order. */
+/** Blocks of a site, in their order; those set aside too. */
 export const blocksFact = tableFact(
   'blocks',
   ['site', 'ground', 'calendar', 'stock', 'survival'],
   { table: 'block', by: 'siteId' },
   (rows): BlockRow[] => rows.sort(inOrderOf('position')),
 );
+
+/** Blocks of a site that somebody works on: what a board, a calendar and a phone show unasked. */
+export const blocksAtWork = async (facts: Facts): Promise<BlockRow[]> =>
+  (await facts.of(blocksFact)).filter(({ setAside }) => !setAside);
 
 /** Keep-outs of a block in the order in which they are taken off. */
 export const keepoutsFact = tableFact(

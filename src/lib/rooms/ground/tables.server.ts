@@ -58,6 +58,8 @@ export interface BlockRow {
   calendarTerms: CalendarTerms;
   /** Living trees asked for on a square metre. */
   targetDensity: number | null;
+  /** Since when its work is done and it is off the board and the phones, with all that it holds; null while at work. */
+  setAside: string | null;
   /** How often ground, method and terms were saved. */
   edition: number;
   methodEdition: number;
@@ -150,6 +152,7 @@ export function groundTables(sequelize: Sequelize) {
       phase: { ...text, defaultValue: '' },
       calendarTerms: { ...json(termsShape), defaultValue: {} },
       targetDensity: { ...real, allowNull: true },
+      setAside: day,
       edition,
       methodEdition: edition,
       termsEdition: edition,

@@ -43,7 +43,7 @@ import {
   sharesFact,
   sownFact,
 } from '../crew/facts.server';
-import { blocksFact, keepoutsFact, zonesFact } from '../ground/facts.server';
+import { blocksAtWork, blocksFact, keepoutsFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { handedFact } from '../people/facts.server';
 import { currentOf, layoutsFact, peggedFact, releasedOf, rowsFact } from '../rows/facts.server';
@@ -309,12 +309,12 @@ async function standingOf(
     : say('standing.draftOpen');
 }
 
-/** All blocks of a site as the board and the phases show them: read together. */
+/** All blocks at work of a site as the board and the phases show them: read together. */
 export const siteStates = (facts: Facts): Promise<BlockState[]> =>
   facts.derive('site-states', facts.site.id, [], thisSecond(facts), () => statesOf(facts));
 
 async function statesOf(facts: Facts): Promise<BlockState[]> {
-  const blocks = await facts.of(blocksFact);
+  const blocks = await blocksAtWork(facts);
   const ids = blocks.map(({ id }) => id);
   await Promise.all([
     facts.need([...OF_BLOCKS, ...CREW_OF_BLOCK], ids),
@@ -343,6 +343,19 @@ const holdsStock = (
   today: Day,
 ) => isPlanting({ plantingDay, planted, places: total }, today);
 
+/** What came late for blocks that are set aside: it was handed over for the leader to see, and nowhere else stands. */
+async function lateCalls(facts: Facts): Promise<Call[]> {
+  const [blocks, handed] = await Promise.all([facts.of(blocksFact), facts.of(handedFact)]);
+  return blocks
+    .filter(({ setAside }) => setAside)
+    .flatMap(({ id, name }) =>
+      handedCalls(handed.filter(({ blockId }) => blockId === id).length, name).map((call) => ({
+        ...call,
+        block: id,
+      })),
+    );
+}
+
 /** The whole site this morning. */
 export async function morningBoard(facts: Facts) {
   const [air, states] = await Promise.all([airAt(facts), siteStates(facts)]);
@@ -353,6 +366,7 @@ export async function morningBoard(facts: Facts) {
     states,
     calls: inOrder([
       ...states.flatMap(({ calls }) => calls),
+      ...(await lateCalls(facts)),
       ...(weather ? [{ ...weather, block: planting!.block.id }] : []),
     ]),
   };

@@ -3,7 +3,8 @@ import { plantsWithWater } from '../../../../../core/method/method';
 import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { methodOfBlock } from '$lib/rooms/method/facts.server';
 import { windowsOf } from '$lib/rooms/calendar/windows.server';
-import { blocksFact, zonesFact } from '$lib/rooms/ground/facts.server';
+import { blocksAtWork, zonesFact } from '$lib/rooms/ground/facts.server';
+import type { BlockRow } from '$lib/rooms/ground/tables.server';
 import type { Facts } from '$lib/server/facts';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -21,10 +22,12 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   );
   const { block, site, facts, person } = await openBlock(locals, params.block);
   // Whatever has to be asked is asked at once.
-  const [windows, feed, strings] = await Promise.all([
+  const [windows, feed, strings, own] = await Promise.all([
     windowsOf(facts, plantsWithWater(methodOfBlock(block))),
     facts.reader.tables.calendarFeed.one({ personId: person.id, siteId: site.id }),
     stringsOf(facts),
+    // A block that was set aside stands on its own calendar alone.
+    block.setAside ? stringOf(facts, block) : undefined,
   ]);
   return {
     /** Of this block’s stock alone. */
@@ -32,29 +35,29 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     feed: Boolean(feed),
     today: facts.today,
     currency: block.calendarTerms.currency ?? '',
-    strings,
+    strings: own ? [...strings, own] : strings,
   };
 };
 
-/** The tasks of every block, worked out once a day and change. */
+/** The tasks of every block at work, worked out once a day and change. */
 const stringsOf = (facts: Facts) =>
   facts.derive('strings', facts.site.id, [], facts.everything, () => readStrings(facts));
 
 async function readStrings(facts: Facts) {
-  const blocks = await facts.of(blocksFact);
+  const blocks = await blocksAtWork(facts);
   await facts.need(
     [taskEventsFact, zonesFact],
     blocks.map(({ id }) => id),
   );
-  return Promise.all(
-    blocks.map(async (block) => ({
-      id: block.id,
-      name: block.name,
-      plantingDay: block.plantingDay,
-      terms: block.calendarTerms.tasks ?? {},
-      own: block.calendarTerms.own ?? [],
-      edition: block.termsEdition,
-      tasks: (await tasksOf(facts, block)).map(leanTask),
-    })),
-  );
+  return Promise.all(blocks.map((block) => stringOf(facts, block)));
 }
+
+const stringOf = async (facts: Facts, block: BlockRow) => ({
+  id: block.id,
+  name: block.name,
+  plantingDay: block.plantingDay,
+  terms: block.calendarTerms.tasks ?? {},
+  own: block.calendarTerms.own ?? [],
+  edition: block.termsEdition,
+  tasks: (await tasksOf(facts, block)).map(leanTask),
+});

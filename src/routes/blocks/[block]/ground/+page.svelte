@@ -42,6 +42,7 @@
   import { send } from '$lib/parts/send.svelte';
   import { Elevation } from './elevation.svelte';
   import { Splitting } from './splitting.svelte';
+  import Away from './Away.svelte';
   import EdgePart from './EdgePart.svelte';
   import GroundFigures from './GroundFigures.svelte';
   import Heights from './Heights.svelte';
@@ -317,10 +318,17 @@
         online={(line) => (splitting.line = line.map(plane.toPlane))}
         onwhole={() => (splitting.line = undefined)}
         onjoin={splitting.join}
-        onremove={splitting.remove}
         onfile={importBoundary}
         onerror={(message) => (wrong = message)}
       />
+      {#if editable}<Away
+          name={data.block.name}
+          aside={Boolean(data.block.setAside)}
+          calls={data.calls}
+          onaside={() =>
+            attempt(() => send('ground.setAside', { blockId: data.block.id, aside: true }))}
+          onremove={splitting.remove}
+        />{/if}
     {:else if part === 'keep-outs'}
       {#each ground.keepouts as keepout (keepout.id)}
         <KeepoutCard

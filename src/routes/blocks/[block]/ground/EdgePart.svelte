@@ -6,7 +6,6 @@
   import { formatArea } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { Plane, Point } from '$core/measure/plane';
-  import Dialog from '$lib/parts/Dialog.svelte';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import Measure from '$lib/parts/Measure.svelte';
   import Corners from './Corners.svelte';
@@ -38,7 +37,6 @@
     online: (line: Point[]) => void;
     onwhole: () => void;
     onjoin: (otherId: string) => void;
-    onremove: () => void;
     onfile: (contents: string | ArrayBuffer, name: string) => void;
     onerror: (message: string) => void;
   }
@@ -59,13 +57,11 @@
     online,
     onwhole,
     onjoin,
-    onremove,
     onfile,
     onerror,
   }: Props = $props();
   const units = useUnits();
   let splitName = $state('');
-  let removing = $state(false);
   let wrong = $state('');
   function typedLine(text: string) {
     wrong = '';
@@ -174,33 +170,6 @@
     >
   {/each}
 </p>
-
-{#if editable}
-  <h2>A mistake</h2>
-  <div class="buttons">
-    <Button kind="danger-tertiary" size="small" on:click={() => (removing = true)}
-      >Remove this block</Button
-    >
-  </div>
-  <Dialog
-    open={removing}
-    heading="Remove {ground.name}"
-    act="Remove the block"
-    leave="Keep it"
-    danger
-    onclose={() => (removing = false)}
-    onact={() => {
-      removing = false;
-      onremove();
-    }}
-  >
-    <p>
-      Its ground, keep-outs, zones, heights and saved versions go and do not come back; take them
-      away as a file first if they may be wanted.
-    </p>
-    <p>A block on which anything was entered stays: that is kept.</p>
-  </Dialog>
-{/if}
 
 <style>
   .gap {

@@ -1,15 +1,15 @@
 import { error } from '@sveltejs/kit';
 import { scheduleToIcs } from '../../../../../../core/formats/icalendar';
 import { calendarOf } from '$lib/rooms/calendar/tasks.server';
-import { blocksFact } from '$lib/rooms/ground/facts.server';
+import { blocksAtWork } from '$lib/rooms/ground/facts.server';
 import { words } from '$lib/words';
 import { openBlock } from '$lib/server/page';
 import type { RequestHandler } from './$types';
 
-/** One block's tasks, or with "all" every block's of its site, as an iCalendar file. */
+/** One block's tasks, or with "all" those of every block at work of its site, as an iCalendar file. */
 export const GET: RequestHandler = async ({ params, locals }) => {
   const { site, block, facts, person } = await openBlock(locals, params.block);
-  const wanted = params.file === 'all' ? await facts.of(blocksFact) : [block];
+  const wanted = params.file === 'all' ? await blocksAtWork(facts) : [block];
   const blocks = await calendarOf(facts, wanted);
   if (!blocks.some(({ tasks }) => tasks.length))
     error(404, 'There is no task yet: set a planting day first.');

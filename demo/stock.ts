@@ -83,6 +83,7 @@ export class DemoStock {
         warmest,
         days,
         logger,
+        closed: false,
         position,
         edition: 1,
       };

@@ -10,6 +10,7 @@ import {
   byStress,
   keepingAdvice,
   keepingSpan,
+  offeredPlaces,
   PLACE_RULES,
   soakState,
   stress,
@@ -165,4 +166,13 @@ test('no tree is put to soak twice, nor more of them wetted than there are', () 
     () => admitWetting('soak', 1, none),
     (error) => /has 0 trees/.test(wordsOf(error)),
   );
+});
+
+test('a place that is no longer used is offered to take out what still lies there, and for nothing else', () => {
+  const places = [{ id: 'a', closed: true }, { id: 'b', closed: false }, { id: 'c' }];
+  const offered = (...held: [string, number][]) => offeredPlaces(places, held).map(({ id }) => id);
+  assert.deepEqual(offered(), ['b', 'c']);
+  assert.deepEqual(offered(['p:a', 40], ['p:b', 0]), ['a', 'b', 'c']);
+  assert.deepEqual(offered(['p:a', 0], ['c:a', 40]), ['b', 'c']);
+  assert.deepEqual(offered(['p:a', -3]), ['b', 'c'], 'more out than in');
 });

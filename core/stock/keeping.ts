@@ -204,3 +204,16 @@ export function soakState(
     overAt: start + limits.most * 3_600_000,
   };
 }
+
+/**
+ * Places that a lot's movements are offered: those in use, and those given up that still hold some of it.
+ * @param held trees of the lot by holder, as its balance has them
+ */
+export const offeredPlaces = <Place extends { id: string; closed?: boolean }>(
+  places: readonly Place[],
+  held: readonly (readonly [holder: string, trees: number])[],
+): Place[] =>
+  places.filter(
+    ({ id, closed }) =>
+      !closed || held.some(([holder, trees]) => holder === `p:${id}` && trees > 0),
+  );

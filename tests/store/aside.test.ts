@@ -6,6 +6,7 @@ import { handedFact } from '../../src/lib/rooms/people/facts.server';
 import { blocksToPlant, toPlant } from '../../src/lib/rooms/calendar/supply.server';
 import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { placesFact } from '../../src/lib/rooms/stock/facts.server';
 import { blocksAtWork, blocksFact } from '../../src/lib/rooms/ground/facts.server';
 import { blockState, morningBoard } from '../../src/lib/rooms/morning/board.server';
 import type { Facts } from '../../src/lib/server/facts';
@@ -103,4 +104,16 @@ test('a block set aside asks nothing of the hands that the others share', async 
   await put(other.name, true);
   assert.ok(!(await shared()).includes(other.id));
   await put(other.name, false);
+});
+
+test('a place that is no longer rented is kept by its name, and used again', async () => {
+  const { store } = setting;
+  const place = (await store.place.findOne({ where: { siteId: setting.site.id } }))!.get();
+  const { position: _position, edition, ...about } = place;
+  await setting.done('checker', 'stock.place', { ...about, closed: true, edition });
+  const known = async () =>
+    (await (await setting.facts()).of(placesFact)).find(({ id }) => id === place.id);
+  assert.deepEqual(await known(), { ...place, closed: true, edition: edition + 1 });
+  await setting.done('checker', 'stock.place', { ...about, closed: false, edition: edition + 1 });
+  assert.deepEqual(await known(), { ...place, edition: edition + 2 });
 });

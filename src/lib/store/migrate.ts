@@ -32,7 +32,7 @@ import * as countInCircles from './migrations/029-count-in-circles';
 import * as rowsPegged from './migrations/030-rows-pegged';
 import * as leftMembers from './migrations/031-left-members';
 import * as continued from './migrations/032-continued';
-import * as setAside from './migrations/033-set-aside';
+import * as noLongerUsed from './migrations/033-no-longer-used';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -73,7 +73,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['030-rows-pegged', rowsPegged],
   ['031-left-members', leftMembers],
   ['032-continued', continued],
-  ['033-set-aside', setAside],
+  ['033-no-longer-used', noLongerUsed],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

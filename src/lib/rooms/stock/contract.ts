@@ -299,6 +299,7 @@ export const stockContract = {
       logger: string()
         .oneOf(['none', 'stand-in', 'file'] as const)
         .default('none'),
+      closed: boolean().default(false),
       edition,
     }).test('band', '', function ({ coolest, warmest }) {
       // What is no number is said by its own field.

@@ -106,6 +106,8 @@ export interface PlaceRow {
   warmest: number;
   days: number;
   logger: 'none' | 'stand-in' | 'file';
+  /** Not used any more: no longer offered, except to take out what still lies there. */
+  closed: boolean;
   position: number;
   edition: number;
 }
@@ -173,6 +175,7 @@ export function stockTables(sequelize: Sequelize) {
       warmest: real,
       days: real,
       logger: text,
+      closed: { ...flag, defaultValue: false },
       position: whole,
       edition,
     }),

@@ -8,6 +8,7 @@
   import NumberField from '$lib/parts/NumberField.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { formatNumber } from '$core/measure/units';
+  import { offeredPlaces } from '$core/stock/keeping';
   import { flowOf, type Balance, type StockEventKind } from '$core/stock/ledger';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import { page } from '$app/state';
@@ -19,7 +20,7 @@
   }
   interface Props {
     lot: { id: string; code: string; balance: Balance; soaks: { id: string; count: number }[] };
-    places: readonly Named[];
+    places: readonly (Named & { closed: boolean })[];
     planters: readonly Named[];
     history: EventPage;
     mayRecord: boolean;
@@ -42,6 +43,8 @@
     ['lose', 'Lose', ['planter', 'place']],
   ];
   let typedKind = $state<StockEventKind>();
+  /** Where to and from: names of the past are still read from all places. */
+  const offered = $derived(offeredPlaces(places, lot.balance.held));
   const kind = $derived<StockEventKind>(typedKind ?? (lot.balance.received ? 'issue' : 'receive'));
   const needs = $derived(KINDS.find(([key]) => key === kind)![2]);
   let count = $state<number | null>(100);
@@ -59,7 +62,7 @@
         .filter(([holder]) => holder.startsWith('p:'))
         .sort((a, b) => b[1] - a[1])[0]?.[0]
         .slice(2) ??
-      places[0]?.id ??
+      offered[0]?.id ??
       '',
   );
 
@@ -151,7 +154,7 @@
           ><SelectItem
             value=""
             text="no place entered"
-          />{#each places as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
+          />{#each offered as { id, name } (id)}<SelectItem value={id} text={name} />{/each}</Select
         >
       {/if}
     {/each}

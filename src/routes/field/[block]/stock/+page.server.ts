@@ -32,7 +32,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     at: facts.now,
     mayRecord: may(role, 'record'),
     mayTally: may(role, 'tally'),
-    places: places.map(({ id, name }) => ({ id, name })),
+    places: places.map(({ id, name, closed }) => ({ id, name, closed })),
     planters: planters.map(({ id, name }) => ({ id, name })),
     species: cards,
     airNow: air,

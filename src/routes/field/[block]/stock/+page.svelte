@@ -11,7 +11,7 @@
   import Vessel from '$lib/field/Vessel.svelte';
   import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
-  import { soakState } from '$core/stock/keeping';
+  import { offeredPlaces, soakState } from '$core/stock/keeping';
   import { readCode } from '$core/stock/label';
   import { admitTo, balanceWith, type Holder, type StockEventKind } from '$core/stock/ledger';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
@@ -43,6 +43,7 @@
   );
   /** The lot's balance with what this phone has entered and the page does not count yet. */
   const balance = $derived(lot && balanceWith(lot.balance, recorded.map(toEvent)));
+  const offered = $derived(offeredPlaces(data.places, balance?.held ?? []));
   const roots = $derived(outbox.pending('stock.root').filter((entry) => entry.lotId === lot?.id));
   const vessels = $derived(lot ? vesselsWith(lot.vessels, roots, data.airNow as Air) : []);
   const soaks = $derived(lot ? soaksWith(lot.soaks, recorded) : []);
@@ -81,9 +82,9 @@
         .filter(([holder, n]) => holder.startsWith('p:') && n > 0)
         .sort((a, b) => b[1] - a[1])[0]?.[0]
         .slice(2) ??
-      data.places[0]?.id ??
+      offered[0]?.id ??
       '';
-    to = data.places.find(({ id }) => id !== place)?.id ?? '';
+    to = offered.find(({ id }) => id !== place)?.id ?? '';
   }
   async function enter() {
     if (!lot || !balance || !doing) return;
@@ -270,8 +271,7 @@
             >{say(doing === 'return' || doing === 'receive' ? 'boxes.into' : 'boxes.from')}
             <select bind:value={place}
               ><option value="">{say('boxes.noPlace')}</option
-              >{#each data.places as { id, name } (id)}<option value={id}>{name}</option
-                >{/each}</select
+              >{#each offered as { id, name } (id)}<option value={id}>{name}</option>{/each}</select
             ></label
           >
         {/if}
@@ -279,8 +279,7 @@
           <label
             >{say('boxes.to')}
             <select bind:value={to}
-              >{#each data.places as { id, name } (id)}<option value={id}>{name}</option
-                >{/each}</select
+              >{#each offered as { id, name } (id)}<option value={id}>{name}</option>{/each}</select
             ></label
           >
         {/if}

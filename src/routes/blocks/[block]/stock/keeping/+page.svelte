@@ -35,6 +35,11 @@
   /** Lots listed until all are asked for. */
   let listed = $state(60);
   let editing = $state<PageData['places'][number] | 'new'>();
+  /** One that was given up is shown as long as trees of this block lie there. */
+  const [shown, closed] = $derived.by(() => {
+    const empty = ({ closed, trees }: PageData['places'][number]) => closed && !trees;
+    return [data.places.filter((place) => !empty(place)), data.places.filter(empty)];
+  });
 
   const attempt = doing.run;
   /** A logger's file that is looked at before anything of it is taken over. */
@@ -220,7 +225,7 @@
         >Show all {formatNumber(data.lots.length)} lots</button
       >{/if}
 
-    {#each data.places as place (place.id)}
+    {#each shown as place (place.id)}
       <div class="place">
         <h2>
           {place.name}, {howMany(place.trees, 'tree')}
@@ -274,6 +279,17 @@
     {#if data.mayRecord}<p>
         <button class="link-button" onclick={() => (editing = 'new')}>Add a place</button>
       </p>{/if}
+    {#if closed.length}
+      <h2>No longer used</h2>
+      {#each closed as place (place.id)}
+        <p class="quiet">
+          {place.name}
+          {#if data.mayRecord}<button class="link-button" onclick={() => (editing = place)}
+              >Change<span class="visually-hidden"> {place.name}</span></button
+            >{/if}
+        </p>
+      {/each}
+    {/if}
   </section>
 
   <aside class="comes-to">

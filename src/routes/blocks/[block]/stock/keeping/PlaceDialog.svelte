@@ -7,7 +7,7 @@
   import { send } from '$lib/parts/send.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
-  import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { TYPED_UNITS } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -32,6 +32,7 @@
       coolest: place?.coolest ?? PLACE_RULES.shade.coolest,
       warmest: place?.warmest ?? PLACE_RULES.shade.warmest,
       days: place?.days ?? PLACE_RULES.shade.days,
+      closed: place?.closed ?? false,
       logger: place?.logger ?? ('none' as PlaceRow['logger']),
     })),
   );
@@ -96,6 +97,10 @@
       <SelectItem value="stand-in" text="the simulated one" />
     </Select>
     {#if place}
+      <Checkbox
+        labelText="No longer used: offered no more, all that was entered stays"
+        bind:checked={draft.closed}
+      />
       <Mistaken
         what="this place"
         says="Its name and limits go and do not come back. A place where trees stood or whose temperature was read stays."

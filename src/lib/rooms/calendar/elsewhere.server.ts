@@ -7,7 +7,7 @@ import { planOfNow, plotPlansFact, plotsFact } from '../checks/facts.server';
 import { plantedOf, plantersFact, sownFact } from '../crew/facts.server';
 import { boxesFact, wavesFact } from '../crew/follow.server';
 import type { BlockRow } from '../ground/tables.server';
-import { layoutsFact, peggedFact } from '../rows/facts.server';
+import { currentLayout, layoutsFact, peggedFact } from '../rows/facts.server';
 import { cardsFact, lotsFact, ordersFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
 import { countsFact } from '../survival/facts.server';
@@ -43,6 +43,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     plan,
     plots,
     watered,
+    layout,
   ] = await Promise.all([
     plantedOf(facts, block.id),
     facts.of(ordersFact, block.id),
@@ -59,6 +60,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     planOfNow(facts, block.id),
     facts.of(plotsFact, block.id),
     facts.of(wateredFact, block.id),
+    currentLayout(facts, block.id),
   ]);
   // Once trees stand, stock was ordered; before that the order page's own figure says whether all of it was.
   const asksForMore = async () => {
@@ -66,6 +68,8 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     return needed === 0 || toAsk > 0;
   };
   const ordered = planted > 0 || (lines.length > 0 && !(await asksForMore()));
+  // Stock comes before the version is released as often as after it.
+  const places = layout?.trees ?? 0;
   const received = lots.reduce((sum, { balance }) => sum + balance.received, 0);
   // A container is one by the lot's own form or, where nobody named it, by its species' card.
   const inContainers = new Set(
@@ -74,6 +78,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
   const bare = lots.filter(({ lot }) => lot.form === null && !inContainers.has(lot.speciesId));
   const days = [...sums.byDay.keys()].sort();
   const all = total > 0 && planted >= total;
+  const come = places > 0 && (received >= places || all);
   const dayAt = (at: number) => dayOf(at, zone);
   /** The day of the newest of some entries, where each planted row has all of it. */
   const through = (sum: ReadonlyMap<number, number> | undefined, at: readonly number[]) =>
@@ -97,10 +102,10 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
   const lastLook = plan && looks.length >= plan.plots.length ? looks.at(-1) : undefined;
   return {
     ordered,
-    received: total > 0 && (received >= total || all),
+    received: come,
     soaked:
       bare.length > 0 &&
-      (received >= total || all) &&
+      come &&
       bare.every(
         ({ soaked, balance: { received, culled, lost } }) => soaked >= received - culled - lost,
       ),

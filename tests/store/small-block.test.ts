@@ -1,0 +1,334 @@
+// One small block from its first line to its last count: what each page's figure says at every step.
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
+import { orderQuantity, USUAL_TERMS } from '../../core/stock/order';
+import { treesInRow, type StoredRow } from '../../core/rows/stored';
+import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
+import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
+import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
+import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
+import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
+import { blockState } from '../../src/lib/rooms/morning/board.server';
+import { layoutsFact, rowsFact } from '../../src/lib/rooms/rows/facts.server';
+import { planOfNow } from '../../src/lib/rooms/checks/facts.server';
+import { countsFact } from '../../src/lib/rooms/survival/facts.server';
+import { reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
+import { demoSetting, event, type Setting } from './setting';
+
+let setting: Setting;
+let blockId: string;
+let layoutId: string;
+let rows: StoredRow[];
+let bare: string;
+let potted: string;
+/** Trees of each species that the layout has places for. */
+let places: number[];
+let planters: string[];
+let total: number;
+const lots: Record<string, string> = {};
+
+before(async () => {
+  setting = await demoSetting('small_block');
+  ({ today } = await setting.facts());
+});
+after(() => setting.store.sequelize.close());
+
+const block = async () => (await setting.store.block.findByPk(blockId))!.get() as BlockRow;
+const elsewhere = async () => doneElsewhere(await setting.facts(), await block());
+const toOrder = async () => toOrderOf(await setting.facts(), await block());
+const standing = async () => (await blockState(await setting.facts(), await block())).standing;
+let today: string;
+const daysAgo = (days: number) => addTo(today, { days: -days });
+/** An event at noon of one of the site's days, so that no midnight is near; today now. */
+const then = (days: number, minutes = 0) => ({
+  ...event(),
+  ...(days && {
+    at: new Date(Date.parse(`${daysAgo(days)}T11:00:00Z`) + minutes * 60_000).toISOString(),
+  }),
+});
+
+const order = (speciesId: string, count: number, more: object = {}) =>
+  setting.done('leader', 'stock.order', {
+    ...{ id: uuid(), blockId, speciesId, nursery: 'Test Nursery', count, pack: 1 },
+    ...{ state: 'asked', edition: 0, ...more },
+  });
+const moved = (lot: string, kind: string, count: number, days: number, more: object = {}) =>
+  setting.done('leader', 'stock.record', {
+    ...{ ...then(days), lotId: lots[lot], kind, count, planterId: null, placeId: null },
+    ...{ toId: null, corrects: null, closes: null, note: '', ...more },
+  });
+
+test('stock is ordered once nothing is left to ask for, species by species', async () => {
+  const { store, site } = setting;
+  const margin = setting.blocks['Silt Margin'];
+  const [west, south] = [margin.originLongitude, margin.originLatitude];
+  const ring = [
+    [west, south],
+    [west + 0.0003, south],
+    [west + 0.0003, south + 0.0002],
+    [west, south + 0.0002],
+    [west, south],
+  ];
+  ({ blockId } = (await setting.done('leader', 'ground.create', {
+    ...{ siteId: site.id, name: 'Small Strip', boundary: [[ring]] },
+  })) as { blockId: string });
+  assert.deepEqual(
+    await elsewhere(),
+    {
+      ...{ ordered: false, received: false, soaked: false, watered: [] },
+      ...{ peggedOn: undefined, plantedOn: undefined, wateredOn: undefined, mulchedOn: undefined },
+      ...{ boxesOn: undefined, checkedOn: undefined, countedOn: undefined },
+      ...{ cared: [], sprayed: [], refilled: undefined },
+    },
+    'of a block with nothing on it nothing is done',
+  );
+  assert.equal((await standing()).key, 'standing.noLayout');
+  const cards = await store.species.findAll({ where: { siteId: site.id }, raw: true });
+  bare = cards.find(({ stock }) => stock === 'bare-root')!.id;
+  potted = cards.find(({ stock }) => stock === 'container')!.id;
+  const drawn = (await store.layout.findOne({ where: { blockId: margin.id } }))!.get();
+  ({ layoutId } = (await setting.done('leader', 'rows.save', {
+    blockId,
+    parameters: {
+      ...drawn.parameters,
+      ...{ pattern: 'square', inRow: 2, between: 3, direction: { kind: 'east-west' } },
+      ...{ mix: [bare, potted].map((species, i) => ({ species, share: [70, 30][i] })) },
+      ...{ arrangement: { kind: 'rows' }, guide: undefined, moves: [] },
+    },
+  })) as { layoutId: string });
+  const facts = await setting.facts();
+  const [layout] = await facts.of(layoutsFact, blockId);
+  places = layout.speciesCounts;
+  total = layout.trees;
+  assert.ok(total > 30 && places.every((count) => count > 5), JSON.stringify(places));
+  assert.equal((await standing()).key, 'standing.draftOpen');
+
+  const need = places.map((count) => orderQuantity(count, USUAL_TERMS).value);
+  const before = await toOrder();
+  assert.deepEqual(
+    before.quantities.map(({ speciesId, quantity }) => [speciesId, quantity.value]),
+    [bare, potted].map((id, i) => [id, need[i]]),
+  );
+  assert.deepEqual([before.needed, before.toAsk], [need[0] + need[1], need[0] + need[1]]);
+  await order(bare, need[0]);
+  assert.equal((await elsewhere()).ordered, false, 'the other species is not asked for');
+  assert.deepEqual([(await toOrder()).toAsk, (await toOrder()).asked], [need[1], need[0]]);
+  await order(potted, need[1], { state: 'confirmed', confirmed: need[1] });
+  assert.equal((await elsewhere()).ordered, true);
+  const after = await toOrder();
+  assert.deepEqual([after.toAsk, after.confirmed, after.short], [0, need[1], need[0]]);
+});
+
+test('stock has come once there is a tree for every place, and is soaked once every bare root was', async () => {
+  for (const [code, speciesId] of [
+    ['bare', bare],
+    ['potted', potted],
+  ]) {
+    lots[code] = uuid();
+    await setting.done('leader', 'stock.lot', {
+      ...{ id: lots[code], code: `small ${code}`, blockId, speciesId },
+      ...{ nursery: 'Test Nursery', age: '1+0' },
+    });
+  }
+  await moved('bare', 'receive', places[0] + 6, 6);
+  assert.equal((await elsewhere()).received, false);
+  await moved('potted', 'receive', places[1] - 7, 6);
+  assert.equal((await elsewhere()).received, false, 'one tree is missing');
+  await moved('potted', 'receive', 5, 6);
+  assert.equal((await elsewhere()).received, true);
+  await moved('bare', 'cull', 2, 6);
+  await moved('bare', 'soak', places[0] + 3, 5);
+  assert.equal((await elsewhere()).soaked, false, 'one bare root is still dry');
+  await moved('bare', 'soak', 1, 5, { ...then(5, 30) });
+  assert.equal((await elsewhere()).soaked, true, 'a potted tree needs no soak');
+  // The bare species has six received over its places, of which two were culled; the potted two too few.
+  const { cover } = await toOrder();
+  assert.deepEqual(
+    cover.map(({ species }) => species),
+    [bare, potted],
+  );
+});
+
+test('rows are pegged, shared and planted: what is left, how far the stock reaches, who plants next', async () => {
+  const { store, site } = setting;
+  await setting.done('leader', 'rows.release', { layoutId });
+  rows = await (await setting.facts()).of(rowsFact, blockId);
+  assert.ok(rows.length >= 5);
+  assert.equal((await standing()).key, 'standing.released');
+  await setting.done('leader', 'rows.pegged', {
+    ...{ ...then(4), layoutId, rows: rows.slice(1).map(({ number }) => number), stand: true },
+  });
+  assert.equal((await elsewhere()).peggedOn, undefined);
+  await setting.done('leader', 'rows.pegged', {
+    ...{ ...then(3), layoutId, rows: [rows[0].number], stand: true },
+  });
+  assert.equal((await elsewhere()).peggedOn, daysAgo(3));
+
+  // Of all that stands on the ledger, none planted yet.
+  const reach = async () =>
+    new Map((await reachOf(await setting.facts(), blockId)).map((one) => [one.speciesId, one]));
+  const first = await reach();
+  assert.deepEqual(
+    [first.get(bare)!.onHand, first.get(bare)!.needed, first.get(bare)!.short],
+    [places[0] + 4, places[0], 0],
+  );
+  assert.deepEqual(
+    [first.get(potted)!.onHand, first.get(potted)!.needed, first.get(potted)!.short],
+    [places[1] - 2, places[1], 2],
+  );
+  assert.deepEqual(first.get(potted)!.lots, ['small potted']);
+  assert.equal(first.get(potted)!.unclosed, 0);
+
+  planters = (
+    await store.planter.findAll({ where: { siteId: site.id, retiredOn: null }, raw: true })
+  )
+    .slice(0, 2)
+    .map(({ id }) => id);
+  const alone = (await nextDay(await setting.facts(), blockId))!;
+  assert.deepEqual(
+    alone.crews.map(({ name }) => name),
+    ['the crew'],
+  );
+  assert.deepEqual(
+    alone.rows,
+    rows.map(({ number }) => number),
+    'a few rows are less than a day',
+  );
+  const half = Math.ceil(rows.length / 2);
+  await setting.done('leader', 'crew.assign', {
+    layoutId,
+    shares: [
+      { planterId: planters[0], firstRow: 1, lastRow: half },
+      { planterId: planters[1], firstRow: half + 1, lastRow: rows.length },
+    ],
+  });
+  const tally = (row: StoredRow, count: number, days: number, minutes: number) =>
+    setting.done('leader', 'crew.tally', {
+      ...{ ...then(days, minutes), layoutId, row: row.number, count },
+      planterId: planters[row.number <= half ? 0 : 1],
+    });
+  await tally(rows[0], treesInRow(rows[0]), 2, 0);
+  await tally(rows[1], 1, 2, 5);
+  const shared = (await nextDay(await setting.facts(), blockId))!;
+  assert.deepEqual(
+    shared.rows,
+    rows.slice(1).map(({ number }) => number),
+  );
+  assert.deepEqual(
+    shared.crews.map(({ planter, rows: own }) => [planter, own[0].number, own[0].planted]),
+    [
+      [planters[0], 2, 1],
+      [planters[1], half + 1, 0],
+    ],
+  );
+  assert.equal((await standing()).key, 'standing.planting');
+  const { planted } = await plantedOf(await setting.facts(), blockId);
+  assert.equal(planted, treesInRow(rows[0]) + 1);
+  const later = await reach();
+  const gone = [...later.values()].reduce((sum, { unclosed }) => sum + unclosed, 0);
+  assert.equal(gone, planted, 'planted and still on the ledger');
+  assert.equal(
+    [...later.values()].reduce((sum, { needed }) => sum + needed, 0),
+    total - planted,
+  );
+  assert.deepEqual([(await elsewhere()).ordered, (await elsewhere()).plantedOn], [true, undefined]);
+  await tally(rows[1], treesInRow(rows[1]) - 1, 2, 10);
+  for (const row of rows.slice(2, -1)) await tally(row, treesInRow(row), 2, 20 + row.number);
+  assert.equal((await elsewhere()).plantedOn, undefined, 'a row is open');
+  await tally(rows.at(-1)!, treesInRow(rows.at(-1)!), 1, 0);
+  assert.equal((await elsewhere()).plantedOn, daysAgo(1), 'the day of the last tree');
+  assert.deepEqual((await nextDay(await setting.facts(), blockId))!.rows, []);
+  assert.equal((await standing()).key, 'standing.planted');
+});
+
+test('what follows the planters is done once every row has all of it, on the day of the newest entry', async () => {
+  const send = (command: string, row: StoredRow, of: object, days: number) =>
+    setting.done('leader', command, {
+      ...{ ...then(days, 60 + row.number), layoutId, row: row.number, corrects: null, ...of },
+    });
+  const wave = (row: StoredRow, name: string, count: number, days: number) =>
+    send('crew.wave', row, { wave: name, count }, days);
+  const boxes = (row: StoredRow, count: number, kind: string, days: number) =>
+    send('crew.box', row, { boxes: count, litres: 12, kind }, days);
+  for (const row of rows.slice(1)) {
+    await wave(row, 'water', treesInRow(row), 1);
+    await boxes(row, treesInRow(row), 'set', 1);
+  }
+  const [first] = rows;
+  await wave(first, 'water', treesInRow(first) - 1, 0);
+  await boxes(first, treesInRow(first) - 1, 'set', 1);
+  // A box that is filled again is no box that was set.
+  await boxes(first, 1, 'refill', 1);
+  const open = await elsewhere();
+  assert.deepEqual([open.wateredOn, open.boxesOn], [undefined, undefined], 'one tree is left');
+  await wave(first, 'water', 1, 1);
+  await boxes(first, 1, 'set', 1);
+  const done = await elsewhere();
+  assert.equal(done.wateredOn, daysAgo(0), 'the last entry came today');
+  assert.equal(done.boxesOn, daysAgo(1));
+  assert.equal(done.mulchedOn, undefined, 'another wave is not this one');
+  const filled = await (await setting.facts()).of(boxesFact, blockId);
+  assert.equal(filled.length, rows.length + 2);
+  assert.ok(
+    filled.every(({ at }, i) => !i || filled[i - 1].at <= at),
+    'in the order of time',
+  );
+
+  for (const [peg, days] of [
+    [2, 0],
+    [3, 1],
+    [1, 2],
+  ])
+    await send('crew.fault', first, { peg, fault: 'deep', mended: false, seat: '' }, days);
+  const faults = await (await setting.facts()).of(rowFaultsFact, blockId);
+  assert.deepEqual(
+    faults.map(({ peg }) => peg),
+    [1, 3, 2],
+    'in the order of time, whatever came first',
+  );
+});
+
+test('plots, counts and care: each is done on the day that its pages say', async () => {
+  const terms = { area: 30, plots: 6, seed: 'small', by: 'ground' };
+  await setting.done('checker', 'checks.plan', { ...then(4), layoutId, terms });
+  const plan = (await planOfNow(await setting.facts(), blockId))!;
+  const look = ({ row, peg, number }: (typeof plan.plots)[number], days: number, minutes: number) =>
+    setting.done('checker', 'checks.plot', {
+      ...{ ...then(days, minutes), layoutId, row, peg, area: terms.area, good: 4, faults: {} },
+      ...{ planterId: planters[0], planId: plan.id, planNumber: number },
+    });
+  assert.ok(plan.plots.length > 1);
+  const [last, ...others] = plan.plots;
+  for (const [i, plot] of others.entries()) await look(plot, 1, 200 + i);
+  assert.equal((await elsewhere()).checkedOn, undefined, 'a plot is left');
+  await look(last, 2, 0);
+  assert.equal((await elsewhere()).checkedOn, daysAgo(1), 'since the last tree went in');
+
+  assert.equal((await elsewhere()).countedOn, undefined);
+  const count = async (row: StoredRow, days: number) =>
+    setting.done('checker', 'survival.count', {
+      ...{ ...event(), layoutId, row: row.number, countedOn: daysAgo(days) },
+      ...{ set: treesInRow(row), alive: treesInRow(row) - 1 },
+    });
+  await count(rows[1], 0);
+  await count(rows[0], 1);
+  assert.equal((await elsewhere()).countedOn, daysAgo(0));
+  const counts = await (await setting.facts()).of(countsFact, blockId);
+  assert.deepEqual(
+    counts.map(({ row }) => row),
+    [rows[0].number, rows[1].number],
+    'by the day of the count',
+  );
+
+  const care = (row: StoredRow, days: number) =>
+    setting.done('planter', 'tending.cared', {
+      ...{ ...then(days, 300), layoutId, row: row.number, kind: 'weeded' },
+      ...{ trees: treesInRow(row), corrects: null },
+    });
+  for (const row of rows.slice(1)) await care(row, 1);
+  assert.deepEqual((await elsewhere()).cared, [], 'a row has weeds still');
+  await care(rows[0], 1);
+  assert.deepEqual((await elsewhere()).cared, [{ kind: 'weeded', on: daysAgo(1) }]);
+});

@@ -47,3 +47,23 @@ test('the stand-in receiver walks every leg, as wrong as a receiver is, and the 
   assert.ok(from(at(92), walk[0]) < 8, `${at(92)}`);
   assert.ok(from(at(89), walk[3]) < 8, `${at(89)}`);
 });
+
+test('the receiver says how sure it is as one under an open sky does', () => {
+  const sentences = receiverSentences(walk, plane, Date.UTC(2026, 0, 1), 'sure');
+  const said = Array.from({ length: 200 }, () => {
+    const [name, time, , , , , quality, seen, dilution] = (sentences.next().value as string).split(
+      ',',
+    );
+    assert.equal(name, '$GPGGA');
+    assert.deepEqual([quality, Number(seen)], ['8', 9], 'it says that it is a simulation');
+    return { time: Number(time), dilution: Number(dilution) };
+  });
+  const dilutions = said.map(({ dilution }) => dilution);
+  assert.ok(Math.min(...dilutions) >= 0.8 && Math.max(...dilutions) <= 1.2);
+  assert.ok(new Set(dilutions).size >= 4, 'it wavers');
+  assert.deepEqual(
+    said.slice(0, 3).map(({ time }) => time),
+    [0, 1, 2],
+    'one a second',
+  );
+});

@@ -8,8 +8,8 @@ import { fact, type Facts } from './facts';
 import type { Reader } from './reader';
 
 /**
- * A simulated weather station. It plays the site's recorded days by the hour: coolest at six,
- * warmest and windiest in mid-afternoon, air driest when it is warmest.
+ * A simulated weather station. It plays the site's recorded days by the hour: coolest at six in the morning,
+ * warmest at six in the evening, windiest at one, air driest when it is warmest.
  */
 export interface StationReading extends Air {
   hour: number;

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { sectionOf } from '../../../../core/checks/drawing';
+import { aboveOf, sectionOf } from '../../../../core/checks/drawing';
 import { TAUGHT, taughtOf, treeFor, type Lesson } from '../../../../core/checks/trainer';
 import { drawingSvg } from './drawing-svg';
 
@@ -62,4 +62,30 @@ test('seen from above nothing is cut off, and every line has a colour of print',
     for (const [, path] of svg.matchAll(/<path ([^>]*)>/g))
       assert.match(path, /fill="#[0-9a-f]{6}"|stroke="#[0-9a-f]{6}"/);
   }
+});
+
+test('what is drawn as an area is filled, what is a line has no filling', () => {
+  const seen = new Set<string>();
+  for (const tree of trees)
+    for (const [view, shapes] of [
+      ['section', sectionOf(tree)],
+      ['above', aboveOf(tree)],
+    ] as const) {
+      const paths = [...drawingSvg(tree, view).matchAll(/<path ([^>]*)>/g)].map(([, path]) => path);
+      assert.equal(paths.length, shapes.length, 'a path for each shape, in its order');
+      shapes.forEach(({ part, closed }, i) => {
+        const fill = /fill="([^"]+)"/.exec(paths[i])![1];
+        const stroke = / stroke="([^"]+)"/.exec(paths[i])?.[1];
+        seen.add(`${part} ${closed}`);
+        assert.equal(/Z"/.test(paths[i]), Boolean(closed), part);
+        if (!closed) assert.equal(fill, 'none', part);
+        else if (part === 'weeds') assert.equal(fill, '#e6d8bc', 'bare soil inside the weeds');
+        else if (part === 'stem') assert.equal(fill, stroke, 'a cut stem is wood');
+        else if (part === 'soil') assert.equal(fill, '#e6d8bc');
+        else assert.notEqual(fill, '#4b3320', `${part} is no wood`);
+        assert.equal(/dasharray/.test(paths[i]), ['collar', 'upright'].includes(part), part);
+      });
+    }
+  for (const part of ['soil true', 'stem false', 'weeds true', 'collar false'])
+    assert.ok(seen.has(part), `${part} of ${[...seen].join(', ')}`);
 });

@@ -1,5 +1,6 @@
 // npm run mutate [-- count [seed [folder …]]]: changes one sign of the core or the middle floor at a time and
 // looks whether a test notices. What nothing notices is printed; less than nine in ten makes it end with 1.
+// With UNREACHED=1 only those are printed that no test comes to: a count of some thousands names all such places.
 //
 // All changes are built in at once, each asleep behind a switch; one run of all tests says which test reaches
 // which change, and each change is then woken in those tests alone, the nearest and quickest first.
@@ -201,9 +202,28 @@ await each(tests, async (test, database) => {
   });
 });
 console.log(`${chosen.length} changes, ${tests.length} test files`);
+/** Where a change stands, and what it is. */
+const named = ({ file, from, to, instead }) => {
+  const text = texts.get(file);
+  const [was, is] = [text.slice(from, to), instead].map((one) => one.replace(/\s+/g, ' '));
+  return `${file}:${text.slice(0, from).split('\n').length}  ${was}  →  ${is}`;
+};
+async function cleared() {
+  await Promise.all(databases.map((database) => database.stop()));
+  for (const left of [folder, temporary]) rmSync(left, { recursive: true, force: true });
+}
+if (process.env.UNREACHED) {
+  const unreached = chosen.filter(({ id }) => !known.some(({ reaches }) => reaches(id)));
+  for (const change of unreached.sort((a, b) => (named(a) < named(b) ? -1 : 1)))
+    console.log(named(change));
+  await cleared();
+  console.log(`${unreached.length} of ${chosen.length} not reached`);
+  process.exit(0);
+}
 
 const survivors = [];
-await each(chosen, async ({ id, file, from, to, instead }, database) => {
+await each(chosen, async (change, database) => {
+  const { id, file } = change;
   const beside = ({ test }) => path.dirname(test) === path.dirname(file);
   const own = known
     .filter(({ reaches }) => reaches(id))
@@ -215,13 +235,9 @@ await each(chosen, async ({ id, file, from, to, instead }, database) => {
     if (noticed) break;
   }
   if (noticed) return void process.stdout.write('·');
-  const text = texts.get(file);
-  const line = text.slice(0, from).split('\n').length;
-  const [was, is] = [text.slice(from, to), instead].map((one) => one.replace(/\s+/g, ' '));
-  survivors.push(`${file}:${line}  ${was}  →  ${is}${own.length ? '' : '  (no test comes here)'}`);
+  survivors.push(`${named(change)}${own.length ? '' : '  (no test comes here)'}`);
   console.log(`\n${survivors.at(-1)}`);
 });
-await Promise.all(databases.map((database) => database.stop()));
-for (const left of [folder, temporary]) rmSync(left, { recursive: true, force: true });
+await cleared();
 console.log(`\n${chosen.length - survivors.length} of ${chosen.length} noticed`);
 process.exit(survivors.length > chosen.length / 10 ? 1 : 0);

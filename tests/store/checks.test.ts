@@ -149,6 +149,11 @@ test('handed in again by the same checker it is corrected, by another it stands 
   const { agreements } = await findingsOf(await setting.facts(), flat());
   assert.equal(agreements[0].trees, given.trees.length);
   assert.equal(agreements[0].same, given.trees.length - 1);
+  // Whoever has the smaller id comes first, whoever looked first, so that a pair is one.
+  const [one, two] = [setting.people.checker, setting.people.leader].sort((a, b) =>
+    a.id < b.id ? -1 : 1,
+  );
+  assert.deepEqual([agreements[0].first, agreements[0].second], [one.name, two.name]);
   // What was corrected already is not corrected twice, and says by whom.
   await setting.refused(
     'checker',

@@ -1,6 +1,8 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
+import { dayBounds } from '../../core/say/day';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
 import { handedFact } from '../../src/lib/rooms/people/facts.server';
 import { picturesFact } from '../../src/lib/rooms/stock/facts.server';
@@ -225,4 +227,27 @@ test('a new rate pays from its day on, the one before up to it; a planting day m
   await setting.done('leader', 'survival.target', { blockId: bench.id, targetDensity: 0.11 });
   assert.equal((await store.block.findByPk(bench.id))!.targetDensity, 0.11);
   await setting.refused('checker', 'survival.target', { blockId: bench.id, targetDensity: 0.1 }, 403, /leader/); // prettier-ignore
+});
+
+test('a shift over midnight is of the day on which it began, wherever the sheet is cut', async () => {
+  const { site } = setting;
+  const facts = await setting.facts();
+  const [first, second] = [addTo(facts.today, { days: -3 }), addTo(facts.today, { days: -2 })];
+  const [midnight] = dayBounds(second, site.zone);
+  const planter = (await setting.store.planter.findAll({ where: { siteId } })).at(-1)!;
+  for (const [kind, hours] of [
+    ['on', -2],
+    ['off', 1.5],
+  ] as const)
+    await setting.done('leader', 'crew.clock', {
+      ...{ ...event(), at: new Date(midnight + hours * 3_600_000).toISOString() },
+      ...{ siteId, planterId: planter.id, kind, tool: '', corrects: null },
+    });
+  const hours = async (from: string, to: string) =>
+    (await paySheetOf(await setting.facts(), from, to))
+      .filter((line) => line.planter === planter.id && line.hours > 0)
+      .map((line) => [line.day, line.hours]);
+  assert.deepEqual(await hours(first, second), [[first, 3.5]]);
+  assert.deepEqual(await hours(first, first), [[first, 3.5]], 'its end lies behind the sheet’s');
+  assert.deepEqual(await hours(second, second), []);
 });

@@ -100,6 +100,8 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   assert.equal((await setting.done('planter', 'survival.refilled', set)).already, true);
   const state = (await refillOf(await setting.facts(), bench().id))!;
   assert.deepEqual([state.set, state.setByRow.get(row.row)], [2, 2]);
+  const places = plan.rows.reduce((sum, { pegs, expected: more }) => sum + pegs.length + more, 0);
+  assert.deepEqual([state.places, state.ordered], [Math.round(places), 77]);
   await setting.done('planter', 'survival.refilled', { ...set, ...event(), corrects: set.id });
   assert.equal((await refillOf(await setting.facts(), bench().id))!.set, 0);
 

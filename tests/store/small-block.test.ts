@@ -5,8 +5,10 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { orderQuantity, USUAL_TERMS } from '../../core/stock/order';
 import { treesInRow, type StoredRow } from '../../core/rows/stored';
+import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
 import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
+import { crewCalls } from '../../src/lib/rooms/crew/board.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
@@ -14,6 +16,8 @@ import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { layoutsFact, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import { planOfNow } from '../../src/lib/rooms/checks/facts.server';
 import { countsFact } from '../../src/lib/rooms/survival/facts.server';
+import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { treatmentsOf } from '../../src/lib/rooms/survival/treatments.server';
 import { reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -224,6 +228,17 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
     ],
   );
   assert.equal((await standing()).key, 'standing.planting');
+  const unwatched = async () =>
+    (await crewCalls(await setting.facts(), await block())).filter(
+      ({ say }) => say.key === 'crew.unwatched',
+    );
+  const [seen] = await unwatched();
+  const names = await store.planter.findAll({ where: { id: planters[0] }, raw: true });
+  assert.deepEqual(
+    seen.say.figures.planters,
+    { list: names.map(({ name }) => name) },
+    'who planted and was not looked at; nobody else',
+  );
   const { planted } = await plantedOf(await setting.facts(), blockId);
   assert.equal(planted, treesInRow(rows[0]) + 1);
   const later = await reach();
@@ -241,6 +256,7 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
   assert.equal((await elsewhere()).plantedOn, daysAgo(1), 'the day of the last tree');
   assert.deepEqual((await nextDay(await setting.facts(), blockId))!.rows, []);
   assert.equal((await standing()).key, 'standing.planted');
+  assert.deepEqual(await unwatched(), [], 'nobody plants any more');
 });
 
 test('what follows the planters is done once every row has all of it, on the day of the newest entry', async () => {
@@ -331,4 +347,65 @@ test('plots, counts and care: each is done on the day that its pages say', async
   assert.deepEqual((await elsewhere()).cared, [], 'a row has weeds still');
   await care(rows[0], 1);
   assert.deepEqual((await elsewhere()).cared, [{ kind: 'weeded', on: daysAgo(1) }]);
+});
+
+test('what is sprayed is on the bill as used, litres with litres and granules with nothing', async () => {
+  const { store, site } = setting;
+  const { conditions, method, methodEdition } = await block();
+  await setting.done('leader', 'method.save', {
+    ...{ blockId, conditions, method: { ...method, clear: 'herbicide' }, edition: methodEdition },
+    differences: [],
+  });
+  // Without a planting day there is no calendar, and nothing to spray.
+  await setting.done('leader', 'calendar.plantingDay', { blockId, day: daysAgo(2) });
+  const products = await store.product.findAll({ where: { siteId: site.id } });
+  const liquid = products.find(({ dose }) => dose.kind !== 'granules')!;
+  const arranged = async () =>
+    (await billOf(await setting.facts(), await block())).bill.lines.find(
+      ({ key }) => key === 'herbicide',
+    )?.arranged;
+  const grains = uuid();
+  await setting.done('leader', 'calendar.product', {
+    ...{ id: grains, siteId: site.id, name: 'Test grains', water: 200, rainfast: 0 },
+    ...{ dose: { kind: 'granules', kilogramsPerHectare: 20 }, beforePlanting: 0, edition: 0 },
+  });
+  const spray = (productId: string, litres: number) =>
+    setting.done('leader', 'calendar.sprayed', {
+      ...{ ...event(), blockId, productId, day: daysAgo(1), area: 100, litres, wind: 2 },
+      ...{ operator: 'Test Operator', corrects: null, knowing: true },
+    });
+  const before = await arranged();
+  assert.equal(before, 0);
+  await spray(liquid.id, 0.05);
+  await spray(liquid.id, 0.025);
+  await spray(grains, 0.04);
+  assert.ok(Math.abs((await arranged())! - 0.075) < 1e-9, String(await arranged()));
+});
+
+test('rows planted otherwise are compared with the block’s own, and stand in what the deaths are held against', async () => {
+  const { conditions, method, methodEdition, differences } = await block();
+  assert.deepEqual(differences, []);
+  const [first, second] = rows;
+  await setting.done('leader', 'method.save', {
+    ...{ blockId, conditions, method, edition: methodEdition },
+    differences: [
+      {
+        scope: { by: 'rows', letter: 'B', rows: [first.number], version: 1, among: [1, 2] },
+        method: { clear: 'scalp' },
+      },
+    ],
+  });
+  const compared = await treatmentsOf(await setting.facts(), await block());
+  assert.deepEqual(
+    compared.map(({ letter, rows: own, row }) => [letter, own, row]),
+    [
+      ['A', 1, undefined],
+      ['B', 1, first.number],
+    ],
+  );
+  const share = (row: StoredRow) => 1 - 1 / treesInRow(row);
+  assert.ok(Math.abs(compared[0].estimate.estimate - share(second)) < 1e-9);
+  assert.ok(Math.abs(compared[1].estimate.estimate - share(first)) < 1e-9);
+  const found = (await survivalFindings(await setting.facts(), await block()))!;
+  assert.ok(found);
 });

@@ -283,6 +283,21 @@ test('what a walk finds is called on the board, and taken back is gone', async (
   };
   await setting.done('planter', 'tending.seen', seen);
   assert.equal((await setting.done('planter', 'tending.seen', seen)).already, true);
+  // A peg is one of the first row of several; a longer row behind it makes no more of them.
+  const trees = new Map(
+    (await setting.store.layoutRow.findAll({ where: { layoutId }, raw: true })).map(
+      ({ number, trees: places }) => [number, places],
+    ),
+  );
+  const long = [...trees.keys()].find((number) => trees.get(number + 1)! > trees.get(number)!)!;
+  const short = [...trees.keys()].find((number) => trees.get(number + 1)! < trees.get(number)!)!;
+  const at = (row: number, peg: number) => ({
+    ...{ ...seen, ...event(), fromRow: row, toRow: row + 1, peg },
+  });
+  await setting.refused('planter', 'tending.seen', at(long, trees.get(long)! + 1), 409, /peg/);
+  const last = at(short, trees.get(short)!);
+  await setting.done('planter', 'tending.seen', last);
+  await setting.done('planter', 'tending.seen', { ...last, ...event(), corrects: last.id });
   const keys = async () =>
     (await blockState(await setting.facts(), bench())).calls.map(({ say }) => say.key);
   const { today } = await setting.facts();

@@ -12,9 +12,13 @@ import {
   clockOfVessel,
   dipOf,
   exposuresOf,
+  inspectionsOf,
   lotsFact,
+  rootRulesFact,
 } from '../../src/lib/rooms/stock/facts.server';
 import { reachOf } from '../../src/lib/rooms/stock/need.server';
+import { shoeOf } from '../../src/lib/rooms/stock/shoe.server';
+import { rootsOf } from '../../core/stock/inspection';
 import { Reader } from '../../src/lib/server/reader';
 import type { Store } from '../../src/lib/store';
 import { compareSums, mendSums } from '../../src/lib/store/sums';
@@ -343,4 +347,59 @@ test('a soak ends once and not before it began; a picture is a picture', async (
     bytes: Buffer.from('<svg onload=alert(1)>').toString('base64'),
   };
   await setting.refused('leader', 'stock.picture', picture, 409, /no picture/);
+});
+
+test('the machine’s shoe is held against the roots of every lot that is there and was measured', async () => {
+  const { site, blocks } = setting;
+  const block = blocks['Haul Flat'];
+  const shoes = async () => shoeOf(await setting.facts(), block);
+  assert.equal(await shoes(), undefined, 'no machine stands among the tools');
+  const tool = (depth: number) => ({
+    ...{ id: machine, siteId: site.id, name: 'Shoe', kind: 'machine', depth, width: 0.1 },
+    ...{ rate: 4000 },
+  });
+  const machine = uuid();
+  await setting.done('leader', 'stock.tool', tool(1));
+  const facts = await setting.facts();
+  const there = (await facts.of(lotsFact, block.id)).filter(({ balance }) => balance.onHand > 0);
+  const measured = await inspectionsOf(
+    facts,
+    there.map(({ lot }) => lot.id),
+  );
+  const samples = there.flatMap(({ lot }) => {
+    const { sample } = rootsOf(measured.filter(({ lotId }) => lotId === lot.id));
+    return sample.length ? [{ lot, sample }] : [];
+  });
+  assert.ok(samples.length >= 2 && samples.length < there.length);
+  const deep = (await shoes())!;
+  assert.equal(deep.depth, 1);
+  assert.deepEqual(
+    deep.lots.map(({ code, sample, tooLong }) => [code, sample, tooLong]),
+    samples.map(({ lot, sample }) => [lot.code, sample.length, 0]),
+  );
+  // Set to the middle root of one lot, half of that lot’s roots hang free.
+  const [{ lot, sample }] = samples;
+  const lengths = sample.map(({ length }) => length).sort((a, b) => a - b);
+  const middle = lengths[Math.floor(lengths.length / 2)];
+  await setting.done('leader', 'stock.tool', tool(middle));
+  const found = async () => (await shoes())!.lots.find(({ code }) => code === lot.code)!;
+  const { clearance } = await facts.of(rootRulesFact);
+  assert.equal(
+    (await found()).tooLong,
+    lengths.filter((length) => length + clearance > middle + 1e-9).length,
+  );
+  const card = await store.species.findByPk(lot.speciesId);
+  assert.equal((await found()).species, card!.name);
+  // Roots are cut where the method lets them be, but never of trees that were undercut in the bed.
+  assert.ok((await found()).trim! < middle, `${(await found()).trim}`);
+  await store.lot.update({ undercut: true }, { where: { id: lot.id } });
+  assert.equal((await found()).trim, undefined);
+  await store.lot.update({ undercut: false }, { where: { id: lot.id } });
+  const whole = { ...block.method, trimming: 'never' };
+  await store.block.update({ method: whole }, { where: { id: block.id } });
+  const fresh = (await store.block.findByPk(block.id))!.get() as typeof block;
+  const uncut = (await shoeOf(await setting.facts(), fresh))!;
+  assert.equal(uncut.lots.find(({ code }) => code === lot.code)!.trim, undefined);
+  await setting.done('leader', 'stock.dropTool', { id: machine });
+  assert.equal(await shoes(), undefined);
 });

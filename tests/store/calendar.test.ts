@@ -7,7 +7,7 @@ import { dayBounds, dayOf } from '../../core/say/day';
 import { feedHash } from '../../src/lib/rooms/calendar/commands.server';
 import { blocksToPlant, toPlant, windowEnd } from '../../src/lib/rooms/calendar/supply.server';
 import { calendarOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
-import { windowsOf } from '../../src/lib/rooms/calendar/windows.server';
+import { plantableDays, weatherOf, windowsOf } from '../../src/lib/rooms/calendar/windows.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { ratesOf } from '../../src/lib/rooms/crew/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
@@ -15,6 +15,8 @@ import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
 import { Reader } from '../../src/lib/server/reader';
 import { airAt, airForRoots } from '../../src/lib/server/station';
 import type { Store } from '../../src/lib/store';
+import { hindrances } from '../../core/calendar/windows';
+import { sprayingOf } from '../../src/lib/rooms/calendar/spraying.server';
 import { demoSetting, event, type Setting } from './setting';
 
 let store: Store;
@@ -505,4 +507,84 @@ test('planting lasts as long as the hands that are kept for it need, and as the 
   const slow = await lasts({ planters: 1 }, 903);
   assert.ok(slow > 2 * whole, `${slow} days of one, ${whole} of ${crew}`);
   assert.equal(await lasts({ rate: day.trees / crew }, 904), slow);
+});
+
+test('days that can be planted are those nothing hinders; water with the tree makes dry ground one of them', async () => {
+  const { id } = setting.site;
+  await setting.done('leader', 'calendar.weather', {
+    siteId: id,
+    // Ten wet weeks, then no rain: the ground dries while the air stays fit for planting.
+    days: Array.from({ length: 340 }, (_, i) => ({
+      ...{ day: addTo(today, { days: i - 345 }), lowest: 3, highest: 8 },
+      ...{ rain: i < 70 ? 2 : 0, humidity: 0.7, wind: 2 },
+    })),
+  });
+  const facts = await setting.facts();
+  const { days, source } = await weatherOf(facts);
+  assert.equal(source, 'file');
+  const shares = async (watered: boolean) =>
+    (await plantableDays(facts, 'container', watered)).map(({ day, share }) => [day, share]);
+  const { latitude } = facts.site;
+  for (const watered of [false, true]) {
+    const found = hindrances(days, 'container', latitude, watered);
+    assert.deepEqual(
+      await shares(watered),
+      days.map(({ day }, i) => [day, found[i] === undefined ? 1 : 0]),
+    );
+  }
+  const sum = (list: (string | number)[][]) => list.reduce((a, [, share]) => a + Number(share), 0);
+  assert.ok(sum(await shares(true)) > sum(await shares(false)), 'dry ground is no hindrance');
+});
+
+test('what there is to spray is the share that the method sprays, and what was sprayed has its product’s name', async () => {
+  const { store: open } = setting;
+  const name = 'North Bench';
+  const block = await blockNow(name);
+  const spray = async (productId: string, more: object = {}) => {
+    const given = {
+      ...{ ...event(), blockId: block.id, productId, day: today, area: 900, litres: 0.4 },
+      ...{ wind: 2, operator: 'Test Operator', knowing: true, ...more },
+    };
+    await setting.done('checker', 'calendar.sprayed', given);
+    return given.id;
+  };
+  const product = (dose: object, label: string) => ({
+    ...{ id: uuid(), siteId, name: label, dose, water: 200, rainfast: 0, beforePlanting: 0 },
+  });
+  const [liquid, grains] = [
+    product({ kind: 'area', litresPerHectare: 2 }, 'Test liquid'),
+    product({ kind: 'granules', kilogramsPerHectare: 20 }, 'Test grains'),
+  ];
+  for (const one of [liquid, grains]) await setting.done('leader', 'calendar.product', one);
+  const [first, second] = [await spray(liquid.id), await spray(grains.id)];
+  const said = async () => sprayingOf(await setting.facts(), await blockNow(name));
+  const all = await said();
+  const of = (id: string) => all.sprayed.find((row) => row.id === id)!;
+  assert.deepEqual([of(first).product, of(first).granules], ['Test liquid', false]);
+  assert.deepEqual([of(second).product, of(second).granules], ['Test grains', true]);
+  const metres = all.rows.reduce((sum, row) => sum + row.metres, 0);
+  const laid = (await open.layout.findOne({ where: { blockId: block.id, state: 'released' } }))!;
+  assert.deepEqual([all.share, all.ground.trees], [1, laid.trees]);
+  assert.ok(Math.abs(all.ground.metres - metres) < 1e-6 && metres > laid.trees, String(metres));
+  // Bare roots are scalped instead: what is left to spray is the rest.
+  const cards = await open.species.findAll({ where: { siteId }, raw: true });
+  const bare = laid.parameters.mix.reduce(
+    (sum, { species }, i) =>
+      cards.find(({ id }) => id === species)!.stock === 'bare-root'
+        ? sum + laid.speciesCounts[i]
+        : sum,
+    0,
+  );
+  const scalped = { clear: 'scalp', keep: 'none' };
+  await open.block.update(
+    { differences: [{ scope: { by: 'stock', stock: 'bare-root' }, method: scalped }] },
+    { where: { id: block.id } },
+  );
+  const rest = await said();
+  const share = 1 - bare / laid.trees;
+  assert.ok(Math.abs(rest.share - share) < 1e-9, `${rest.share}, not ${share}`);
+  // Where nothing is sprayed the page counts for all trees, should the leader spray after all.
+  assert.equal(rest.ground.trees, Math.round(laid.trees * (share || 1)));
+  assert.ok(Math.abs(rest.ground.metres - metres * (share || 1)) < 1e-6);
+  await open.block.update({ differences: [] }, { where: { id: block.id } });
 });

@@ -82,7 +82,7 @@ export async function plantableDays(
   return facts.derive(`plantable ${stock} ${watered}`, site.id, [weatherFact], on, async () => {
     const { source, days } = await weatherOf(facts);
     if (source === 'regime') return [];
-    const found = hindrances(days, stock, site.latitude);
+    const found = hindrances(days, stock, site.latitude, watered);
     return days.map(({ day }, i) => ({ day, share: found[i] ? 0 : 1 }));
   });
 }

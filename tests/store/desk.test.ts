@@ -251,3 +251,42 @@ test('a shift over midnight is of the day on which it began, wherever the sheet 
   assert.deepEqual(await hours(first, first), [[first, 3.5]], 'its end lies behind the sheet’s');
   assert.deepEqual(await hours(second, second), []);
 });
+
+test('a picture is what its first bytes say that it is', async () => {
+  const { id: speciesId } = (await store.species.findOne({ where: { siteId } }))!.get();
+  const RIFF = [0x52, 0x49, 0x46, 0x46, 9, 9, 9, 9];
+  const kinds: [mime: string, bytes: number[]][] = [
+    ['image/png', [0x89, 0x50, 0x4e, 0x47]],
+    ['image/jpeg', [0xff, 0xd8, 0xff]],
+    ['image/webp', [...RIFF, ...Buffer.from('WEBP')]],
+    ['', [...RIFF, ...Buffer.from('WAVE')]],
+    ['', [0x52, 0x49, 0x46, 0x47, 9, 9, 9, 9, ...Buffer.from('WEBP')]],
+  ];
+  for (const mime of ['image/png', 'image/jpeg', 'image/webp'])
+    for (const [kind, first] of kinds) {
+      const bytes = Buffer.from([...first, ...Array<number>(40).fill(7)]).toString('base64');
+      const picture = { id: uuid(), speciesId, caption: '', mime, bytes };
+      if (kind !== mime) {
+        await setting.refused('checker', 'stock.picture', picture, 409, /no picture/);
+        continue;
+      }
+      await setting.done('checker', 'stock.picture', picture);
+      await setting.done('checker', 'stock.dropPicture', { id: picture.id });
+    }
+});
+
+test('a tool is changed by its own site alone', async () => {
+  const tool = (await store.tool.findOne({ where: { siteId } }))!.get();
+  const { position: _position, edition, ...about } = tool;
+  await setting.done('checker', 'stock.tool', { ...about, rate: 321, edition });
+  const elsewhere = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!;
+  await setting.refused(
+    'stranger',
+    'stock.tool',
+    { ...about, siteId: elsewhere.id, name: 'Taken over', edition: edition + 1 },
+    409,
+    /./,
+  );
+  const kept = (await store.tool.findByPk(tool.id))!.get();
+  assert.deepEqual(kept, { ...tool, rate: 321, edition: edition + 1 });
+});

@@ -1,11 +1,17 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { nauticalZone } from '../../core/say/day';
 import { groundToCsv, groundToGeoJson, groundToGpx, groundToKml } from '../../core/formats/ground';
 import { readBoundary } from '../../core/formats/read';
-import { keepoutsFact, plantableOf, zonesFact } from '../../src/lib/rooms/ground/facts.server';
+import {
+  keepoutsFact,
+  plantableOf,
+  roadsOf,
+  zonesFact,
+} from '../../src/lib/rooms/ground/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
-import { demoSetting, type Setting } from './setting';
+import { asPerson, demoSetting, type Setting } from './setting';
 
 let setting: Setting;
 before(async () => {
@@ -131,4 +137,62 @@ test('a block that was a mistake is removed with its drafts; one on which anythi
   const { id: blockId } = setting.blocks['Haul Flat'];
   await setting.refused('leader', 'ground.remove', { blockId }, 409, /cannot be removed under/);
   assert.ok((await setting.facts()).site);
+});
+
+test('a site without a place takes its first block’s, with the hours of its longitude', async () => {
+  const { store } = setting;
+  const margin = await groundOf(setting.blocks['Silt Margin']);
+  const made = async (zone: string) => {
+    const siteId = uuid();
+    await store.site.create({
+      id: siteId,
+      name: zone,
+      longitude: 0,
+      latitude: 0,
+      zone,
+      placed: false,
+    });
+    await store.membership.create({ personId: setting.people.leader.id, siteId, role: 'leader' });
+    setting.people.leader = await asPerson(store, 'leader');
+    const create = async (name: string) =>
+      setting.done('leader', 'ground.create', { siteId, name, boundary: margin.boundary });
+    const { edition } = (await store.site.findByPk(siteId))!;
+    const { blockId } = (await create('First')) as { blockId: string };
+    const block = (await store.block.findByPk(blockId))!;
+    const site = (await store.site.findByPk(siteId))!.get();
+    assert.deepEqual(
+      [site.longitude, site.latitude, site.placed, site.edition],
+      [block.originLongitude, block.originLatitude, true, edition + 1],
+    );
+    setting.people.leader = await asPerson(store, 'leader');
+    await create('Second');
+    assert.equal((await store.site.findByPk(siteId))!.edition, edition + 1, 'placed once');
+    return site.zone;
+  };
+  const { originLongitude } = setting.blocks['Silt Margin'];
+  assert.equal(await made('Etc/GMT'), nauticalZone(originLongitude));
+  assert.equal(await made('Pacific/Auckland'), 'Pacific/Auckland', 'what was said stays');
+});
+
+test('roads are the lines that were drawn as roads, in the plane of the block', () => {
+  const block = setting.blocks['Silt Margin'];
+  const [lon, lat] = [block.originLongitude, block.originLatitude];
+  const line = {
+    type: 'LineString',
+    coordinates: [
+      [lon, lat],
+      [lon, lat + 0.001],
+    ],
+  } as const;
+  const point = { type: 'Point', coordinates: [lon, lat] } as const;
+  const roads = roadsOf(block, [
+    { kind: 'road', shape: line as never },
+    { kind: 'fence', shape: line as never },
+    { kind: 'road', shape: point as never },
+  ]);
+  assert.equal(roads.length, 1);
+  const [[from, to]] = roads;
+  assert.ok(Math.hypot(...from) < 1e-6);
+  // A thousandth of a degree of latitude is some 111 m.
+  assert.ok(Math.abs(to[0]) < 0.01 && Math.abs(to[1] - 111.2) < 0.4, String(to));
 });

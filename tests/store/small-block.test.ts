@@ -15,7 +15,7 @@ import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { layoutsFact, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import { planOfNow } from '../../src/lib/rooms/checks/facts.server';
-import { countsFact } from '../../src/lib/rooms/survival/facts.server';
+import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { treatmentsOf } from '../../src/lib/rooms/survival/treatments.server';
 import { reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
@@ -408,4 +408,62 @@ test('rows planted otherwise are compared with the block’s own, and stand in w
   assert.ok(Math.abs(compared[1].estimate.estimate - share(first)) < 1e-9);
   const found = (await survivalFindings(await setting.facts(), await block()))!;
   assert.ok(found);
+});
+
+test('the newest word on each row counts, and a season is estimated from the rows that were counted', async () => {
+  const count = (row: StoredRow, days: number, marks: string, more: object = {}) =>
+    setting.done('checker', 'survival.count', {
+      ...{ ...event(), layoutId, row: row.number, countedOn: daysAgo(days), marks },
+      ...{ set: [...marks].filter((mark) => mark !== '-').length },
+      ...{ alive: [...marks].filter((mark) => '1pb'.includes(mark)).length, ...more },
+    });
+  const [first, second, third] = rows;
+  const all = (row: StoredRow, dead: number) => '0'.repeat(dead).padEnd(treesInRow(row), '1');
+  const once = await count(third, 1, all(third, 3));
+  assert.equal(once.again, false);
+  const sent = { ...event(), layoutId, row: third.number, countedOn: daysAgo(0), plot: null };
+  const marks = all(third, 4);
+  const full = { ...sent, marks, set: marks.length, alive: marks.length - 4 };
+  assert.equal((await setting.done('checker', 'survival.count', full)).again, false);
+  assert.equal((await setting.done('checker', 'survival.count', full)).already, true);
+  assert.equal((await count(third, 0, all(third, 2))).again, true, 'twice on one day');
+  const season = (await countedOf(await setting.facts(), await block()))!;
+  assert.equal(season.on, daysAgo(0));
+  assert.deepEqual(
+    season.counts.map(({ row, set, alive }) => [row, set, alive]),
+    [
+      [first.number, treesInRow(first), treesInRow(first) - 1],
+      [second.number, treesInRow(second), treesInRow(second) - 1],
+      [third.number, treesInRow(third), treesInRow(third) - 2],
+    ],
+    'by row, the newest of each',
+  );
+  assert.equal(season.ofClusters, rows.length);
+  assert.equal(season.plantedThen, total);
+  const trees = [first, second, third].reduce((sum, row) => sum + treesInRow(row), 0);
+  assert.ok(Math.abs(season.estimate.estimate - (trees - 4) / trees) < 1e-12);
+  assert.deepEqual(
+    season.again.map(({ row, counts }) => [row, counts.map(({ alive }) => alive)]),
+    [[third.number, [2, 4, 3].map((dead) => treesInRow(third) - dead)]],
+    'every count of it, the newest first',
+  );
+  const found = (await survivalFindings(await setting.facts(), await block()))!;
+  assert.equal(found.counted, treesInRow(third), 'only marked trees are known one by one');
+  assert.deepEqual(found.marks, {
+    ...found.marks,
+    set: treesInRow(third),
+    alive: treesInRow(third) - 2,
+  });
+  // A count of half a year ago is another season.
+  await setting.store.survivalCount.create({
+    ...{ id: uuid(), layoutId, rowNumber: rows[3].number, setTrees: 2, alive: 0, marks: '' },
+    ...{ cause: '', countedOn: daysAgo(121), plot: null, why: '', causes: null, heights: null },
+    ...{ late: false, at: new Date(), authorId: setting.people.leader.id, device: 'test' },
+    ...{ recordedAt: new Date() },
+  } as never);
+  const later = (await countedOf(await setting.facts(), await block()))!;
+  assert.deepEqual(
+    later.counts.map(({ row }) => row),
+    [first.number, second.number, third.number],
+  );
 });

@@ -11,6 +11,7 @@ import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
 import {
   clockOfVessel,
   dipOf,
+  eventsOf,
   exposuresOf,
   inspectionsOf,
   lotsFact,
@@ -402,4 +403,68 @@ test('the machine’s shoe is held against the roots of every lot that is there 
   assert.equal(uncut.lots.find(({ code }) => code === lot.code)!.trim, undefined);
   await setting.done('leader', 'stock.dropTool', { id: machine });
   assert.equal(await shoes(), undefined);
+});
+
+test('order terms and carrying are saved by whoever read them last; the second is shown the first’s', async () => {
+  const read = async () => (await store.block.findByPk(blockId))!.get();
+  const before = await read();
+  const card = (await store.species.findOne({ where: { siteId: setting.site.id } }))!;
+  const order = { blockId, speciesId: card.id, terms: { reserve: 0.1, cull: 0.05, pack: 50 } };
+  const said = await setting.done('leader', 'stock.terms', order);
+  assert.equal(said.edition, before.termsEdition + 1);
+  const after = await read();
+  assert.equal(after.termsEdition, before.termsEdition + 1);
+  assert.deepEqual(after.orderTerms, { ...before.orderTerms, [card.id]: order.terms });
+  const late = { ...order, terms: { ...order.terms, pack: 10 }, edition: before.termsEdition };
+  const { status, body } = await setting.send('leader', 'stock.terms', late);
+  assert.equal(status, 409);
+  const { stale } = body as unknown as { stale: { edition: number; terms: object } };
+  assert.deepEqual(stale, { edition: after.termsEdition, terms: order.terms });
+  const carry = { bagLoad: 14, bagTrees: 120, trailerBoxes: 30, trailerLoad: 800 };
+  const next = await setting.done('checker', 'stock.carry', { blockId, terms: carry });
+  assert.equal(next.edition, after.termsEdition + 1);
+  const kept = await read();
+  assert.deepEqual([kept.carryTerms, kept.termsEdition], [carry, after.termsEdition + 1]);
+  const behind = await setting.send('checker', 'stock.carry', {
+    ...{ blockId, terms: { ...carry, bagTrees: 5 }, edition: after.termsEdition },
+  });
+  assert.equal(behind.status, 409);
+  assert.deepEqual((await read()).carryTerms, carry);
+});
+
+test('a bag is closed once and not before it was opened; of a lot’s history so much is told as is asked', async () => {
+  const lotId = await newLot('bag');
+  const at = (minutes: number) => ({
+    ...event(),
+    at: new Date(Date.now() - minutes * MINUTE).toISOString(),
+  });
+  const opened = { ...at(60), lotId, kind: 'open', label: 'Bag 7' };
+  await setting.done('planter', 'stock.root', opened);
+  const close = (minutes: number, more: object = {}) => ({
+    ...{ ...at(minutes), lotId, kind: 'close', closes: opened.id, ...more },
+  });
+  await setting.refused('planter', 'stock.root', close(61), 409, /before|earlier|opened/i);
+  await setting.refused('planter', 'stock.root', close(50, { closes: uuid() }), 409, /open/i);
+  const closed = close(40);
+  assert.deepEqual(await setting.done('planter', 'stock.root', closed), { ok: true });
+  for (const again of [closed, close(30)])
+    assert.equal((await setting.done('planter', 'stock.root', again)).already, true);
+  const kept = await store.rootEvent.findAll({ where: { lotId, kind: 'close' } });
+  assert.deepEqual(
+    kept.map(({ id, label }) => [id, label]),
+    [[closed.id, 'Bag 7']],
+    'under the name that it was opened by',
+  );
+  for (const [i, kind] of ['receive', 'water', 'water'].entries())
+    await setting.done('leader', 'stock.record', {
+      ...{ ...at(30 - i), lotId, kind, count: 40, placeId: places[0] },
+    });
+  const page = async (limit: number) => eventsOf(await setting.facts(), blockId, lotId, limit);
+  const kinds = ({ events, more }: Awaited<ReturnType<typeof page>>) => [
+    events.map(({ kind }) => kind),
+    more,
+  ];
+  assert.deepEqual(kinds(await page(2)), [['water', 'water'], true]);
+  assert.deepEqual(kinds(await page(3)), [['water', 'water', 'receive'], false]);
+  assert.deepEqual(kinds(await page(4)), [['water', 'water', 'receive'], false]);
 });

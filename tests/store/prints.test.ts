@@ -17,6 +17,9 @@ import { readSurface } from '../../src/lib/rooms/ground/facts.server';
 import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import { printLayout, type PRINTS } from '../../src/lib/rooms/rows/print.server';
 import { Reader } from '../../src/lib/server/reader';
+import { tagList } from '../../src/lib/rooms/rows/pocket-sheet.server';
+import { refillCards } from '../../src/lib/rooms/survival/refill-cards.server';
+import { rowSetOf } from '../../core/rows/rowset';
 import { demoSetting, type Setting } from './setting';
 
 let setting: Setting;
@@ -159,4 +162,58 @@ test('the client’s sheet judges the plots that were agreed on, and no plot bes
   );
   const beside = Number(/not in these figures: (\d+)/.exec(after.text)![1]);
   assert.equal(beside, after.findings.plots.length - after.own.length);
+});
+
+const ABOUT = { block: 'Small Strip', site: 'Test Site', version: 3, day: '2026-11-24' };
+
+test('the tags of a trial are listed in three columns, each tag once, with what each letter stands for', async () => {
+  const tags = Array.from({ length: 100 }, (_, i) => ({
+    ...{ code: `${1 + (i % 4)}AB${i + 1}`, row: 1 + Math.floor(i / 10), peg: 1 + (i % 10) },
+    treatment: i % 2,
+  }));
+  const pages = await textOf(
+    await tagList({ ...ABOUT, treatments: ['as ever', 'mulched', 'dipped'], tags }),
+  );
+  const text = pages.join(' ');
+  assert.match(text, /100 tags/);
+  assert.match(text, /A as ever, B mulched, C dipped/);
+  for (const { code, row, peg } of tags)
+    assert.equal(text.split(new RegExp(`\\b${code} ${row} ${peg}\\b`)).length, 2, code);
+});
+
+test('the cards of a refill name every dead place by its pegs, and the rows that nobody counted', async () => {
+  const rows = rowSetOf(
+    { frame: { origin: [0, 0], bearing: 0, baseline: 0 } as never, straight: true, step: 2, between: 3 }, // prettier-ignore
+    [0, 3, 6].map((y) => ({
+      ...{ line: [0, y, 40, y], start: 0, step: 2, listed: false, stretches: [0, 20] },
+    })),
+  );
+  const dead = (...pegs: [number, string][]) =>
+    pegs.map(([peg, speciesId]) => ({ peg, speciesId }));
+  const one = [
+    { row: 4, pegs: dead([3, 'oak'], [4, 'oak'], [5, 'oak'], [9, 'ash']), expected: 0 },
+    { row: 6, pegs: [], expected: 2.4 },
+  ];
+  const two = [{ row: 5, pegs: [], expected: 1.2 }];
+  const content = {
+    about: { ...ABOUT },
+    ...{ number: 2, plantOn: '2027-02-01', units: 'metric' as const, pegs: rows },
+    ...{ rowNumbers: [4, 5, 6], trees: [20, 20, 20] },
+    species: new Map([
+      ['oak', { letter: 'O', name: 'Oak', colour: '#1e6b4f' }],
+      ['ash', { letter: 'A', name: 'Ash', colour: '#a63a1f' }],
+    ]),
+    cards: [
+      { title: 'Planter 1', rows: one },
+      { title: 'Planter 2', rows: two },
+    ],
+  };
+  const pages = (await textOf(await refillCards(content))).map(spaced);
+  assert.equal(pages.length, 2, 'a page for each planter');
+  assert.match(pages[0], /Planter 1.*refill 2, from 1 Feb 2027 · 1 rows counted/);
+  assert.match(pages[0], /3 oak \(O\), 1 ash \(A\)/);
+  // The third peg stands four metres from the first, the ninth sixteen.
+  assert.match(pages[0], /3 to 5 O \(4\.0 m\), 9 A \(16\.0 m\)/);
+  assert.match(pages[0], /Walk rows 6 too.*About 2 places/);
+  assert.match(pages[1], /Planter 2.*No place is known by its peg\..*Walk rows 5 too/);
 });

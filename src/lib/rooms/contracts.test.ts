@@ -5,6 +5,7 @@ import { FAULTS } from '../../../core/checks/faults';
 import { HABITS } from '../../../core/stock/handling';
 import { MARKS } from '../../../core/stock/card';
 import { contractOf, type CommandName } from './contracts';
+import { months } from './people/tables.server';
 import { refillOrder, refillRows } from './survival/tables.server';
 
 const event = () => ({ id: uuid(), at: '2026-11-20T10:00:00Z', device: 'test' });
@@ -119,4 +120,41 @@ test('rows and lines of a refill are read back whole or not at all', () => {
   for (const wrong of [{ id: 1 }, { speciesId: null }, { count: '3' }])
     assert.throws(() => refillOrder.read([line, { ...line, ...wrong }]), /lines of a refill/);
   assert.throws(() => refillOrder.read([5]), /lines of a refill/);
+});
+
+test('trees of a circle are stretches of pegs, each from its first to its last', () => {
+  const circle = (pegs: unknown) => ({ number: 1, row: 3, peg: 4, trees: [{ row: 3, pegs }] });
+  const given = (pegs: unknown) => ({
+    terms: {
+      count: {
+        ...{ by: 'block', half: 0.05, rows: [], way: 'plots', seed: 'x' },
+        plots: { area: 60, all: [circle(pegs)] },
+      },
+    },
+  });
+  const { takes, refuses } = asks('calendar.terms', { blockId: uuid(), edition: 0 });
+  takes(given([[1, 1]]), given([[2, 5], [9, 1_000_000]])); // prettier-ignore
+  refuses(
+    /pairs, from and to/,
+    ...[
+      [],
+      [[5, 2]],
+      [[0, 3]],
+      [[1, 1_000_001]],
+      [[1.5, 2]],
+      [[1]],
+      [[1, 2, 3]],
+      [1, 2],
+      'all',
+    ].map(given),
+    given(Array.from({ length: 201 }, () => [1, 2])),
+  );
+});
+
+test('a typical year has all four figures of every month', () => {
+  const month = { lowest: -2, highest: 3, rain: 40, rainDays: 9 };
+  assert.deepEqual(months.read([month]), [month]);
+  for (const key of ['lowest', 'highest', 'rain', 'rainDays'])
+    assert.throws(() => months.read([month, { ...month, [key]: null }]), /twelve months/, key);
+  assert.throws(() => months.read([[1, 2, 3, 4]]), /twelve months/);
 });

@@ -129,7 +129,7 @@ export interface JobRow {
   tries: number;
 }
 
-const months = listOf<TypicalMonth>(
+export const months = listOf<TypicalMonth>(
   (month) =>
     isRecord(month) &&
     [month.lowest, month.highest, month.rain, month.rainDays].every((value) => isNumber(value)),

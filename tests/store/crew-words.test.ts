@@ -13,6 +13,7 @@ import {
   sharesFact,
 } from '../../src/lib/rooms/crew/facts.server';
 import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
+import { plantingWaterOf } from '../../src/lib/rooms/crew/water.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
@@ -498,4 +499,52 @@ test('only who planted lately is missed at the boxes', async () => {
   const idle = everybody.filter(({ id }) => !planted(id, true));
   assert.ok(idle.length > 2);
   for (const { name } of idle) assert.ok(!told.includes(`"${name}"`), `${name} has not planted`);
+});
+
+test('a note of a row or a peg says of which layout', async () => {
+  for (const place of [{ row: 3 }, { peg: 2 }, { row: 3, peg: 2 }])
+    await setting.refused(
+      'planter',
+      'crew.note',
+      { ...event(), blockId, layoutId: null, body: 'stone', photo: '', ...place },
+      409,
+      /layout they belong to/,
+    );
+});
+
+test('the briefing warns of what was sprayed within a fortnight, and says the water that goes with the day’s trees', async () => {
+  const read = async () =>
+    (await store.block.findByPk(knoll().id))!.get() as Setting['blocks'][string];
+  const brief = async () => briefingOfBlock(await setting.facts(), await read());
+  const warned = async () => (await brief()).items.some(({ key }) => key === 'brief.danger.spray');
+  const { today } = await setting.facts();
+  const product = (await store.product.findOne({ where: { siteId } }))!;
+  const spray = (days: number) =>
+    setting.done('leader', 'calendar.sprayed', {
+      ...{ ...event(), blockId: knoll().id, productId: product.id, area: 10, litres: 0.01 },
+      ...{ day: addTo(today, { days: -days }), wind: 1, operator: 'Test', knowing: true },
+    });
+  assert.equal(await warned(), false);
+  await spray(15);
+  assert.equal(await warned(), false, 'a day more than a fortnight ago');
+  await spray(14);
+  assert.equal(await warned(), true);
+
+  // Four litres a tree by the block’s method; of ten boxes of trees so many.
+  const { conditions, method } = await read();
+  await setting.done('leader', 'method.save', {
+    ...{ blockId: knoll().id, conditions, method: { ...method, waterAt: 'four' } },
+    differences: [],
+  });
+  for (const trees of [100, 37]) {
+    const water = (await plantingWaterOf(await setting.facts(), await read(), trees))!;
+    assert.ok(Math.abs(water.litres.value - (4 * trees) / 1000) < 1e-9, `${water.litres.value}`);
+  }
+  assert.equal(await plantingWaterOf(await setting.facts(), await read(), 0), undefined);
+  await setting.done('leader', 'method.save', {
+    ...{ blockId: knoll().id, conditions, method: { ...method, waterAt: 'none' } },
+    differences: [],
+  });
+  const dry = await plantingWaterOf(await setting.facts(), await read(), 100);
+  assert.ok(!dry || dry.litres.value === 0, 'who plants without water carries none');
 });

@@ -12,7 +12,11 @@ import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
 import { countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { refillingOf } from '../../src/lib/rooms/survival/refilling.server';
-import { refillOf } from '../../src/lib/rooms/survival/refills.server';
+import {
+  refilledFact,
+  refillOf,
+  refillPlansFact,
+} from '../../src/lib/rooms/survival/refills.server';
 import { demoSetting, event, type Setting } from './setting';
 import { words } from '../../src/lib/words';
 
@@ -220,4 +224,25 @@ test('care row by row: done once, taken back, stakes that stand too long are cal
     setting.refused('planter', 'tending.cared', { ...cared, ...event(), ...more }, status, says);
   await bad({ trees: 9000 }, /places; 9/);
   await bad({ kind: 'sung to' }, /one of/, 400);
+});
+
+test('trees that were set are told in the order of their hours, whatever came first', async () => {
+  const [plan] = await (await setting.facts()).of(refillPlansFact, bench().id);
+  const [row] = plan.rows.filter(({ pegs }) => pegs.length);
+  const [{ speciesId }] = row.pegs;
+  const set = (minutesAgo: number) => ({
+    ...{ ...event(), at: new Date(Date.now() - minutesAgo * 60_000).toISOString() },
+    ...{ refillId: plan.id, row: row.row, speciesId, trees: 1, corrects: null },
+  });
+  const [late, early, middle] = [set(1), set(30), set(10)];
+  for (const one of [late, early, middle]) await setting.done('planter', 'survival.refilled', one);
+  const ids = [early, middle, late].map(({ id }) => id);
+  const listed = await (await setting.facts()).of(refilledFact, bench().id);
+  assert.deepEqual(
+    listed.filter(({ id }) => ids.includes(id)).map(({ id }) => id),
+    ids,
+  );
+  const { last } = (await refillOf(await setting.facts(), bench().id))!;
+  const own = listed.filter(({ refill }) => refill === plan.id).map(({ at }) => at);
+  assert.equal(last, Math.max(...own), 'the newest is the last');
 });

@@ -30,6 +30,7 @@ import {
   wateredFact,
 } from '../../src/lib/rooms/tending/facts.server';
 import type { Store } from '../../src/lib/store';
+import { waterCalls } from '../../src/lib/rooms/tending/facts.server';
 import { demoSetting, event, type Setting } from './setting';
 
 let store: Store;
@@ -524,4 +525,54 @@ test('rows that somebody looked at closely beside the draw are no part of the es
     calendarTerms: {},
   }))!;
   assert.ok(undrawn.estimate.estimate < drawn.estimate.estimate - 0.05);
+});
+
+test('walks are told newest first; the next water is called three days ahead, where the balance decides', async () => {
+  const seen = (hoursAgo: number, kind: string) => ({
+    ...{ ...event(), at: new Date(Date.now() - hoursAgo * 3_600_000).toISOString() },
+    ...{ blockId: bench().id, layoutId: null, fromRow: null, toRow: null, peg: null },
+    ...{ kind, trees: null, body: '', corrects: null },
+  });
+  const [old, fresh, middle] = [seen(9, 'flood'), seen(1, 'browse'), seen(5, 'weeds')];
+  for (const one of [old, fresh, middle]) await setting.done('planter', 'tending.seen', one);
+  const ids = [fresh, middle, old].map(({ id }) => id);
+  const told = await (await setting.facts()).of(seenOnWalks, bench().id);
+  assert.deepEqual(
+    told.filter(({ id }) => ids.includes(id)).map(({ id }) => id),
+    ids,
+  );
+
+  const block = async () => (await setting.store.block.findByPk(bench().id))!.get() as BlockRow;
+  const terms = (school: string) => ({
+    ...{ school, tank: 1000, flow: 60, drive: 15, seconds: 20, hose: 20, ring: 0.3 },
+  });
+  const water = (school: string) =>
+    setting.done('leader', 'calendar.terms', {
+      ...{ blockId: bench().id, terms: { water: terms(school) } },
+    });
+  await water('none');
+  assert.deepEqual(await waterCalls(await setting.facts(), await block()), []);
+  await water('balance');
+  // A dry spell of four weeks up to today, hot enough that the store is all but empty.
+  const { today, site } = await setting.facts();
+  await setting.done('leader', 'calendar.weather', {
+    siteId: site.id,
+    days: Array.from({ length: 60 }, (_, i) => ({
+      ...{ day: addTo(today, { days: i - 60 }), lowest: 22, highest: 38 },
+      ...{ rain: 0, humidity: 0.25, wind: 4 },
+    })),
+  });
+  const { next } = await waterOf(await setting.facts(), await block());
+  const [call] = await waterCalls(await setting.facts(), await block());
+  assert.ok(next, 'somebody has to water');
+  assert.ok(next.away <= 3, `in ${next.away} days`);
+  assert.equal(call.say.key, 'tending.waterBy');
+  assert.equal(call.when.key, next.away <= 0 ? 'when.today' : 'when.day');
+  const { litres, trips } = call.say.figures as unknown as {
+    litres: { value: number };
+    trips: number;
+  };
+  assert.ok(Math.abs(litres.value - next.litres / 1000) < 1e-9);
+  assert.equal(trips, next.round.trips);
+  assert.equal((call.detail!.figures as unknown as { trees: number }).trees, next.trees);
 });

@@ -1,6 +1,5 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { v7 as uuid } from 'uuid';
 import { dayOf } from '../../core/say/day';
 import { handedFact } from '../../src/lib/rooms/people/facts.server';
 import { blocksToPlant, toPlant } from '../../src/lib/rooms/calendar/supply.server';

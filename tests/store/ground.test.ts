@@ -196,3 +196,50 @@ test('roads are the lines that were drawn as roads, in the plane of the block', 
   // A thousandth of a degree of latitude is some 111 m.
   assert.ok(Math.abs(to[0]) < 0.01 && Math.abs(to[1] - 111.2) < 0.4, String(to));
 });
+
+test('a new block is planted as another: method, orders, hours and prices; not its zones, rows and days', async () => {
+  const { store, site } = setting;
+  const model = setting.blocks['Haul Flat'];
+  const zone = { scope: { by: 'zone', zone: uuid() }, method: { clear: 'scalp' } };
+  const stock = { scope: { by: 'stock', stock: 'container' }, method: { clear: 'scalp' } };
+  const own = { key: `own-${uuid()}`, label: 'Fetch', lead: 3, duration: 1, reason: '' };
+  await store.block.update(
+    {
+      ...{ differences: [zone, stock] as never, targetDensity: 0.14 },
+      calendarTerms: {
+        ...model.calendarTerms,
+        ...{ own: [own], count: { by: 'block', half: 0.03, rows: [1, 2] } },
+      } as never,
+    },
+    { where: { id: model.id } },
+  );
+  const kept = await blockOf(model.id);
+  const make = (siteId: string, like: string | null) => ({
+    ...{ siteId, name: 'As before', boundary: model.boundary, like },
+  });
+  const { blockId } = (await setting.done('leader', 'ground.create', make(site.id, model.id))) as { blockId: string }; // prettier-ignore
+  const fresh = await blockOf(blockId);
+  assert.deepEqual(
+    [fresh.method, fresh.orderTerms, fresh.carryTerms, fresh.differences, fresh.targetDensity],
+    [kept.method, kept.orderTerms, kept.carryTerms, [stock], 0.14],
+  );
+  const { planting, browse, stock: form } = kept.conditions;
+  assert.equal(planting, 'machine');
+  assert.deepEqual(fresh.conditions, { ...fresh.conditions, planting, browse, stock: form });
+  assert.deepEqual(
+    [fresh.plantingDay, fresh.phase, fresh.setAside, fresh.edition, fresh.termsEdition],
+    [null, '', null, 1, 1],
+  );
+  assert.equal(fresh.calendarTerms.count, undefined);
+  assert.deepEqual(fresh.calendarTerms.machine, kept.calendarTerms.machine);
+  const [task] = fresh.calendarTerms.own!;
+  assert.deepEqual({ ...task, key: own.key }, own);
+  assert.notEqual(task.key, own.key, 'a task of its own');
+  assert.deepEqual(await blockOf(model.id), kept, 'the other one stays as it is');
+  const plain = (await setting.done('leader', 'ground.create', make(site.id, null))) as { blockId: string }; // prettier-ignore
+  assert.deepEqual((await blockOf(plain.blockId)).calendarTerms, {});
+  const elsewhere = (await store.site.findOne({ where: { name: 'Elsewhere' } }))!;
+  const foreign = make(elsewhere.id, model.id);
+  await setting.refused('stranger', 'ground.create', foreign, 404, /no such block/);
+  await setting.refused('leader', 'ground.create', make(site.id, uuid()), 404, /./);
+});

@@ -8,6 +8,7 @@ import type { Zone } from '../../../../core/ground/zones';
 import type { Day } from '../../../../core/measure/dates';
 import { centreOf, mapPoints, type MultiPolygon } from '../../../../core/ground/polygon';
 import { localPlane, type Point } from '../../../../core/measure/plane';
+import { takenOver } from '../../../../core/calendar/take-over';
 import { nauticalZone } from '../../../../core/say/day';
 import { dayOf } from '../../../../core/say/day';
 import { lengthOf, onDay } from '../../../../core/say/message';
@@ -35,8 +36,10 @@ const DEFAULT_MARGIN = 1;
 const FARTHEST_MOVE = 10_000;
 
 export const groundCommands: Handlers<typeof groundContract> = {
-  async 'ground.create'({ siteId, name, boundary, keepouts, zones }, work) {
+  async 'ground.create'({ siteId, name, boundary, keepouts, zones, like }, work) {
     const { site } = work.site(siteId, 'plan');
+    const model = like ? (await work.block(like, 'plan', 'share')).block : undefined;
+    if (model && model.siteId !== siteId) throw told('changed.foreignId');
     const checked = checkBoundary(boundary);
     const [originLongitude, originLatitude] = centreOf(checked);
     const id = uuid();
@@ -60,6 +63,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
       plantingDay: null,
       targetDensity: null,
       setAside: null,
+      ...(model && plantedAs(model)),
     });
     await addToGround(work, id, keepouts, zones);
     // A site without a place takes its first block's, until the leader says otherwise.
@@ -275,6 +279,28 @@ export const groundCommands: Handlers<typeof groundContract> = {
     );
   },
 };
+
+/** What a new block takes over of one that it is planted as; its own ground, rows and days are still to come. */
+function plantedAs({
+  conditions: { planting, stock, browse },
+  method,
+  differences,
+  orderTerms,
+  carryTerms,
+  calendarTerms,
+  targetDensity,
+}: BlockRow) {
+  return {
+    ...{ conditions: { ...ORDINARY_GROUND, planting, stock, browse }, method, orderTerms },
+    // Zones, lots and rows that are planted otherwise are the other block's.
+    differences: differences.filter(({ scope }) => scope.by === 'stock'),
+    ...{
+      carryTerms,
+      targetDensity,
+      calendarTerms: takenOver(calendarTerms, () => `own-${uuid()}`),
+    },
+  };
+}
 
 /** What the crew plants by must not lose its ground. */
 async function refuseReleased(work: Work, block: BlockRow, what: 'split' | 'joined' | 'removed') {

@@ -4,7 +4,7 @@ import { KEEPOUT_DEFAULTS } from '../../../../core/ground/keepouts';
 import { DAMP, DRAINAGE, LIGHT, TEXTURES, type Zone } from '../../../../core/ground/zones';
 import { isNested } from '../../store/shape';
 import { command, gives } from '../contract';
-import { corner, day, edition, id, name, yup } from '../fields';
+import { corner, day, edition, id, maybeId, name, yup } from '../fields';
 
 const { array, boolean, mixed, number, object, string } = yup;
 
@@ -73,9 +73,11 @@ export const groundContract = {
       /** What a file brought along with the boundary. */
       keepouts: array().of(keepout).max(2000).default([]),
       zones: array().of(zone).max(200).default([]),
+      /** A block of the site that it is planted as: method, order terms, hours and prices are taken over. */
+      like: maybeId,
     }),
     result: gives<{ blockId: string }>(),
-    refusals: ['ground.*', 'changed.foreignId'],
+    refusals: ['ground.*', 'changed.foreignId', 'site.noSuch'],
     touches: ['ground', 'site'],
     bytes: 16_000_000,
   }),

@@ -7,5 +7,5 @@ export const load: PageServerLoad = async ({ locals, depends }) => {
   depends('viridane:ground', 'viridane:site');
   const page = await openSite(locals);
   const blocks = page ? await page.facts.of(blocksFact) : [];
-  return { neighbours: blocks.map(({ name, boundary }) => ({ name, boundary })) };
+  return { neighbours: blocks.map(({ id, name, boundary }) => ({ id, name, boundary })) };
 };

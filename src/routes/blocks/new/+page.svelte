@@ -50,6 +50,8 @@
       : undefined,
   );
   let withAlong = $state(true);
+  /** A block that the new one is planted as; none as a new crew would. */
+  let like = $state('');
   let measured = $state.raw<Point[]>();
   let clicked = $state.raw<Point>();
   const near = $derived<Point | undefined>(
@@ -140,6 +142,7 @@
         boundary: read!.parts,
         keepouts: withNew(namedKeepouts(along?.keepouts ?? [])),
         zones: withNew(namedZones(along?.zones ?? [])),
+        like: like || null,
       });
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
@@ -203,6 +206,21 @@
         bind:checked={withAlong}
       />
     {/if}
+    {#if data.neighbours.length}
+      <div class="like">
+        <Select
+          labelText="Planted as on"
+          helperText="Method, orders, hours, machines and prices are taken over; ground and days are not."
+          bind:selected={like}
+        >
+          <SelectItem value="" text="no other block: as usual" />
+          {#each data.neighbours.toReversed() as { id, name } (id)}<SelectItem
+              value={id}
+              text={name}
+            />{/each}
+        </Select>
+      </div>
+    {/if}
     {#each read?.notes ?? [] as note (note.key)}<p class="say">{inWords(note)}</p>{/each}
     <div class="buttons">
       <Button disabled={!read || !name.trim()} on:click={create}>Make the block</Button>
@@ -238,3 +256,9 @@
     {:else}<p class="quiet">Nothing yet.</p>{/if}
   </aside>
 </div>
+
+<style>
+  .like {
+    margin: 14px 0;
+  }
+</style>

@@ -436,9 +436,13 @@ test('a block without a file: corners as a receiver shows them, a traverse that 
     await corners.fill('N 51° 42.0’ E 11° 36.0’\n51.7018, 11.6\n51.7018, 11.603\n51.7, 11.603');
     await expect(area).toHaveText(/4\.1\d ha/);
     await page.getByLabel('Name of the block').fill('Brook Corner');
+    await page.getByLabel('Planted as on').selectOption({ label: 'Haul Flat' });
     await page.getByRole('button', { name: 'Make the block' }).click();
     await page.waitForURL(/\/ground$/);
     await expect(page.locator('.big')).toHaveText(/\d\.\d\d ha/);
+    // As there it is planted by machine, as nobody said here.
+    await page.getByRole('link', { name: 'Method of this block' }).click();
+    await expect(page.getByRole('combobox', { name: 'Planted by' })).toHaveValue('machine');
     await page.goto('/blocks/new');
     await page.getByRole('tab', { name: 'Corners' }).click();
     await page

@@ -54,6 +54,12 @@ test('a version released over planted rows continues them, and nothing entered c
           scope: { by: 'rows', letter: 'B', rows: [begun[0]], version: was.number, among: [1, 9] },
           method: { depth: 'high' },
         },
+        // Of a version long gone, and of stock: neither follows the rows.
+        {
+          scope: { by: 'rows', letter: 'C', rows: [2], version: was.number + 70, among: [1, 9] },
+          method: { depth: 'high' },
+        },
+        { scope: { by: 'stock', stock: 'container' }, method: { clear: 'scalp' } },
       ],
     },
     { where: { id: haul().id } },
@@ -99,9 +105,14 @@ test('a version released over planted rows continues them, and nothing entered c
   for (const { firstRow, lastRow } of await facts.of(sharesFact, haul().id))
     assert.ok(standing.includes(firstRow) && standing.includes(lastRow));
   const block = (await store.block.findByPk(haul().id))!.get() as ReturnType<typeof haul>;
-  const { differences } = await blockMethod(facts, block);
   assert.deepEqual(
-    differences.map(({ scope }) => scope.by === 'rows' && [scope.version, scope.rows]),
+    block.differences.map(({ scope }) => (scope.by === 'rows' ? scope.version : scope)),
+    [now.number, was.number + 70, { by: 'stock', stock: 'container' }],
+  );
+  const { differences } = await blockMethod(facts, block);
+  const ofRows = differences.filter(({ scope }) => scope.by === 'rows');
+  assert.deepEqual(
+    ofRows.map(({ scope }) => scope.by === 'rows' && [scope.version, scope.rows]),
     [[now.number, [begun[0]]]],
     'a row that was planted otherwise still is',
   );

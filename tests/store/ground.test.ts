@@ -187,7 +187,7 @@ test('roads are the lines that were drawn as roads, in the plane of the block', 
   const point = { type: 'Point', coordinates: [lon, lat] } as const;
   const roads = roadsOf(block, [
     { kind: 'road', shape: line as never },
-    { kind: 'fence', shape: line as never },
+    { kind: 'fence', shape: { ...line, coordinates: [...line.coordinates].reverse() } as never },
     { kind: 'road', shape: point as never },
   ]);
   assert.equal(roads.length, 1);

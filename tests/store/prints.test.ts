@@ -20,6 +20,9 @@ import { Reader } from '../../src/lib/server/reader';
 import { tagList } from '../../src/lib/rooms/rows/pocket-sheet.server';
 import { refillCards } from '../../src/lib/rooms/survival/refill-cards.server';
 import { rowSetOf } from '../../core/rows/rowset';
+import { closingReport } from '../../src/lib/rooms/survival/closing.server';
+import { countedOf } from '../../src/lib/rooms/survival/facts.server';
+import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { demoSetting, type Setting } from './setting';
 
 let setting: Setting;
@@ -216,4 +219,54 @@ test('the cards of a refill name every dead place by its pegs, and the rows that
   assert.match(pages[0], /3 to 5 O \(4\.0 m\), 9 A \(16\.0 m\)/);
   assert.match(pages[0], /Walk rows 6 too.*About 2 places/);
   assert.match(pages[1], /Planter 2.*No place is known by its peg\..*Walk rows 5 too/);
+});
+
+test('the closing report compares the ways of planting where there are several, and names what each tree cost', async () => {
+  const facts = await setting.facts();
+  const bench = setting.blocks['North Bench'];
+  const [season, found, checks] = await Promise.all([
+    countedOf(facts, bench),
+    survivalFindings(facts, bench),
+    findingsOf(facts, bench),
+  ]);
+  const way = (letter: string, does: string, estimate: number) => ({
+    ...{ letter, does, rows: 12 },
+    estimate: { estimate, low: estimate - 0.05, high: estimate + 0.05 },
+  });
+  const living = { value: 2.5, low: 2.25, high: Infinity };
+  const text = async (treatments: ReturnType<typeof way>[]) =>
+    spaced(
+      (
+        await textOf(
+          await closingReport({
+            about: { block: bench.name, site: 'Test Site', version: 1, day: facts.today },
+            ...{ planted: 10, plantedDays: null, season: season!, found: found!, checks },
+            plan: { pattern: 'offset', inRow: 2, between: 2.5, area: 20_000, trees: 4000 },
+            ...{ brief: 'Set it.', units: 'metric', photos: [], treatments },
+            money: {
+              currency: 'EUR',
+              costs: [
+                { by: 'block', name: '', planted: 1.5, living },
+                {
+                  by: 'lot',
+                  name: '27',
+                  planted: 1.25,
+                  living: { value: 1.75, low: 1.6, high: 2 },
+                },
+                { by: 'way', name: 'B', planted: 3 },
+              ],
+            } as never,
+          }),
+        )
+      ).join(' '),
+    );
+  const both = await text([way('A', 'as ever', 0.8), way('B', 'mulched', 0.9)]);
+  assert.match(both, /Survival by way of planting/);
+  assert.match(both, /A the block’s own way 12 80\.0 % 75\.0 % to 85\.0 %/);
+  assert.match(both, /B mulched 12 90\.0 % 85\.0 % to 95\.0 %/);
+  assert.match(both, /EUR Planted Living/);
+  assert.match(both, /All 1\.50 2\.50 2\.25 to more/);
+  assert.match(both, /Lot 27 1\.25 1\.75 1\.60 to 2\.00/);
+  assert.match(both, /Way B 3\.00 –/);
+  assert.doesNotMatch(await text([way('A', 'as ever', 0.8)]), /way of planting/);
 });

@@ -9,6 +9,7 @@ import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
 import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
+import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
@@ -186,7 +187,9 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
   assert.equal(first.get(potted)!.unclosed, 0);
 
   planters = (
-    await store.planter.findAll({ where: { siteId: site.id, retiredOn: null }, raw: true })
+    await store.planter.findAll({
+      ...{ where: { siteId: site.id, retiredOn: null }, order: [['position', 'ASC']], raw: true },
+    })
   )
     .slice(0, 2)
     .map(({ id }) => id);
@@ -249,7 +252,23 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
     total - planted,
   );
   assert.deepEqual([(await elsewhere()).ordered, (await elsewhere()).plantedOn], [true, undefined]);
+  const brief = async () => (await briefingOfBlock(await setting.facts(), await block())).items;
+  const rowsOf = (items: Awaited<ReturnType<typeof brief>>) =>
+    items
+      .filter(({ key }) => key === 'brief.rows')
+      .map(({ figures }) => [figures.rows, figures.trees]);
+  const open = (from: number, to: number) =>
+    rows.slice(from, to).reduce((sum, row) => sum + treesInRow(row), 0);
+  assert.deepEqual(rowsOf(await brief()), [
+    [`2–${half}`, open(1, half) - 1],
+    [`${half + 1}–${rows.length}`, open(half, rows.length)],
+  ]);
+  const gel = async () => (await brief()).some(({ key }) => key === 'brief.gel');
+  assert.equal(await gel(), false, 'no lot was dipped');
+  await moved('bare', 'dip', places[0] + 4, 2);
+  assert.equal(await gel(), true);
   await tally(rows[1], treesInRow(rows[1]) - 1, 2, 10);
+  assert.equal(rowsOf(await brief()).length, 2);
   for (const row of rows.slice(2, -1)) await tally(row, treesInRow(row), 2, 20 + row.number);
   assert.equal((await elsewhere()).plantedOn, undefined, 'a row is open');
   await tally(rows.at(-1)!, treesInRow(rows.at(-1)!), 1, 0);
@@ -257,6 +276,7 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
   assert.deepEqual((await nextDay(await setting.facts(), blockId))!.rows, []);
   assert.equal((await standing()).key, 'standing.planted');
   assert.deepEqual(await unwatched(), [], 'nobody plants any more');
+  assert.deepEqual(rowsOf(await brief()), [], 'nobody has a row left');
 });
 
 test('what follows the planters is done once every row has all of it, on the day of the newest entry', async () => {

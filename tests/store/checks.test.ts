@@ -23,6 +23,8 @@ import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { plantableOf } from '../../src/lib/rooms/ground/facts.server';
 import type { Store } from '../../src/lib/store';
+import { lookedIn } from '../../core/checks/quality';
+import { clockOf } from '../../core/say/day';
 import { demoSetting, event, type Setting } from './setting';
 
 let store: Store;
@@ -383,4 +385,22 @@ test('of several looks the first judges whatever arrives first, and a correction
 test('what is judged is asked once for board and page', async () => {
   const facts = await setting.facts();
   assert.equal(await judgedOf(facts, flat().id), await judgedOf(facts, flat().id));
+});
+
+test('plots are told by the hour of the site’s clock, where clocks are half an hour off too', async () => {
+  for (const zone of ['Asia/Kolkata', 'Asia/Kathmandu', setting.site.zone]) {
+    const facts = await setting.facts({ ...setting.site, zone });
+    const { groups } = await findingsOf(facts, flat());
+    const looked = (await plots()).filter((plot) => lookedIn(plot) > 0);
+    const sums = new Map<string, number>();
+    for (const plot of looked) {
+      const hour = `${clockOf(Date.parse(plot.at), zone).text.slice(0, 2)}:00`;
+      sums.set(hour, (sums.get(hour) ?? 0) + lookedIn(plot));
+    }
+    assert.deepEqual(
+      groups.hour.map(({ name, estimate }) => [name, estimate.of]),
+      [...sums].sort(([a], [b]) => (a < b ? -1 : 1)),
+      zone,
+    );
+  }
 });

@@ -18,7 +18,13 @@ import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
 import { boxesOf, rainOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
-import { aloneOn, messagesFor, notesFact, seenFact } from '../../src/lib/rooms/crew/words.server';
+import {
+  aloneOn,
+  messagesFact,
+  messagesFor,
+  notesFact,
+  seenFact,
+} from '../../src/lib/rooms/crew/words.server';
 import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import type { Store } from '../../src/lib/store';
 import { watchBlock } from '../../src/lib/server/live';
@@ -547,4 +553,18 @@ test('the briefing warns of what was sprayed within a fortnight, and says the wa
   });
   const dry = await plantingWaterOf(await setting.facts(), await read(), 100);
   assert.ok(!dry || dry.litres.value === 0, 'who plants without water carries none');
+});
+
+test('the newest message comes first, whatever was sent first', async () => {
+  const sent = ['last', 'first', 'between'].map((body, i) => ({
+    ...{ ...event(), at: at([1, 50, 20][i]) },
+    ...{ siteId, blockId: null, planterId: null, body: `order: ${body}` },
+  }));
+  for (const one of sent) await setting.done('leader', 'crew.message', one);
+  const told = await (await setting.facts()).of(messagesFact);
+  assert.deepEqual(
+    told.flatMap(({ body }) => (body.startsWith('order: ') ? [body.slice(7)] : [])),
+    ['last', 'between', 'first'],
+  );
+  assert.ok(told.every(({ at: moment }, i) => !i || told[i - 1].at >= moment));
 });

@@ -10,6 +10,8 @@ import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
 import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
+import { liveOf } from '../../src/lib/rooms/crew/live.server';
+import { toPlant } from '../../src/lib/rooms/calendar/supply.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
@@ -263,6 +265,15 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
     [`2–${half}`, open(1, half) - 1],
     [`${half + 1}–${rows.length}`, open(half, rows.length)],
   ]);
+  const left = async () =>
+    (await liveOf(await setting.facts(), await block())).planters.map(
+      ({ id, left: trees, row }) => [...[id, trees, row]],
+    );
+  assert.deepEqual(await left(), [
+    [planters[0], open(1, half) - 1, 2],
+    [planters[1], open(half, rows.length), half + 1],
+  ]);
+  assert.equal((await toPlant(await setting.facts(), await block())).trees, total - planted);
   const gel = async () => (await brief()).some(({ key }) => key === 'brief.gel');
   assert.equal(await gel(), false, 'no lot was dipped');
   await moved('bare', 'dip', places[0] + 4, 2);
@@ -277,6 +288,13 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
   assert.equal((await standing()).key, 'standing.planted');
   assert.deepEqual(await unwatched(), [], 'nobody plants any more');
   assert.deepEqual(rowsOf(await brief()), [], 'nobody has a row left');
+  assert.deepEqual(
+    (await left()).map(([, trees, row]) => [trees, row]),
+    [
+      [0, null],
+      [0, null],
+    ],
+  );
 });
 
 test('what follows the planters is done once every row has all of it, on the day of the newest entry', async () => {
@@ -446,7 +464,9 @@ test('the newest word on each row counts, and a season is estimated from the row
   const full = { ...sent, marks, set: marks.length, alive: marks.length - 4 };
   assert.equal((await setting.done('checker', 'survival.count', full)).again, false);
   assert.equal((await setting.done('checker', 'survival.count', full)).already, true);
-  assert.equal((await count(third, 0, all(third, 2))).again, true, 'twice on one day');
+  const browsed = { cause: 'drought', causes: [{ peg: 1, cause: 'browse' }] };
+  const twice = await count(third, 0, all(third, 2), browsed);
+  assert.equal(twice.again, true, 'twice on one day');
   const season = (await countedOf(await setting.facts(), await block()))!;
   assert.equal(season.on, daysAgo(0));
   assert.deepEqual(
@@ -474,6 +494,15 @@ test('the newest word on each row counts, and a season is estimated from the row
     set: treesInRow(third),
     alive: treesInRow(third) - 2,
   });
+  assert.deepEqual(
+    found.causes,
+    [
+      { cause: 'unknown', trees: 2 },
+      { cause: 'browse', trees: 1 },
+      { cause: 'drought', trees: 1 },
+    ],
+    'tree by tree where it was said, else the row’s word, else nobody knows',
+  );
   // A count of half a year ago is another season.
   await setting.store.survivalCount.create({
     ...{ id: uuid(), layoutId, rowNumber: rows[3].number, setTrees: 2, alive: 0, marks: '' },

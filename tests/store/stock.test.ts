@@ -18,6 +18,7 @@ import {
   rootRulesFact,
 } from '../../src/lib/rooms/stock/facts.server';
 import { reachOf } from '../../src/lib/rooms/stock/need.server';
+import { gateOf } from '../../src/lib/rooms/stock/gate.server';
 import { shoeOf } from '../../src/lib/rooms/stock/shoe.server';
 import { rootsOf } from '../../core/stock/inspection';
 import { Reader } from '../../src/lib/server/reader';
@@ -467,4 +468,27 @@ test('a bag is closed once and not before it was opened; of a lot’s history so
   assert.deepEqual(kinds(await page(2)), [['water', 'water'], true]);
   assert.deepEqual(kinds(await page(3)), [['water', 'water', 'receive'], false]);
   assert.deepEqual(kinds(await page(4)), [['water', 'water', 'receive'], false]);
+});
+
+test('the gate lists lots that are there before those that are empty, each with its size and name', async () => {
+  const [empty, full] = [await newLot('gate empty'), await newLot('gate full')];
+  await setting.done('leader', 'stock.record', {
+    ...{ ...event(), lotId: full, kind: 'receive', count: 70, placeId: places[0] },
+  });
+  const { lots } = await gateOf(await setting.facts(), blockId);
+  const states = new Map(
+    (await (await setting.facts()).of(lotsFact, blockId)).map(({ lot, balance }) => [
+      lot.id,
+      balance,
+    ]),
+  );
+  const there = lots.map(({ id }) => states.get(id)!.onHand > 0);
+  assert.ok(there.includes(true) && there.includes(false));
+  assert.equal(
+    there.lastIndexOf(true) + 1,
+    there.indexOf(false),
+    'no lot that is there behind one that is not',
+  );
+  assert.equal(lots.find(({ id }) => id === full)!.size, 70);
+  assert.equal(lots.find(({ id }) => id === empty)!.size, 0);
 });

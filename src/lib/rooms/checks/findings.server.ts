@@ -33,6 +33,9 @@ import {
 } from './facts.server';
 
 /** Quality of one group of plots: how it is named, and its figures. */
+/** Clocks of the world differ by whole quarters of an hour. */
+const QUARTER = 15 * 60_000;
+
 export interface GroupLine {
   name: string;
   estimate: ClusterEstimate;
@@ -97,13 +100,16 @@ async function workOut(facts: Facts, block: BlockRow) {
       .map(([name, own]) => ({ name, estimate: clusterShare(own.map(good), Infinity, like) }))
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
   };
-  /** The hour by the site's clock; thousands of plots share a few hundred hours. */
+  /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
   const hours = new Map<number, string>();
   const hourOf = (at: string): string => {
-    const hour = Math.floor(Date.parse(at) / 3_600_000);
-    let text = hours.get(hour);
+    const quarter = Math.floor(Date.parse(at) / QUARTER);
+    let text = hours.get(quarter);
     if (text === undefined)
-      hours.set(hour, (text = `${clockOf(hour * 3_600_000, facts.site.zone).text.slice(0, 2)}:00`));
+      hours.set(
+        quarter,
+        (text = `${clockOf(quarter * QUARTER, facts.site.zone).text.slice(0, 2)}:00`),
+      );
     return text;
   };
   const species = layout?.parameters.mix.map(({ species: id }) =>

@@ -24,6 +24,8 @@ test('few long runs stand on one line, to scale with the longest row', () => {
   const box = boxOf(line);
   assert.ok(Math.abs((b.x + b.width) / box - 0.5) < 0.02, 'half as long as the longest row');
   assert.ok(Math.abs(a.width / b.width - 1.5) < 0.05);
+  // Two runs are told apart by a hair of paper between them.
+  assert.ok(Math.abs(b.x - (a.x + a.width) - 0.6) < 1e-6, `${b.x - a.x - a.width}`);
 });
 
 test('however many runs a row has, none is drawn smaller than its label, none is lost, their order stays', () => {

@@ -38,6 +38,8 @@ test('a hollow that drowned is one patch over its rows, with its zone and what w
   );
   for (const { from, to } of patch.stretches) assert.ok(from >= 18 && to <= 34 && to - from >= 10);
   assert.deepEqual([patch.zone, patch.cause], ['Hollow', 'flood']);
+  const pegs = patch.stretches.reduce((sum, { from, to }) => sum + to - from + 1, 0);
+  assert.equal(patch.of, pegs);
   assert.ok(patch.dead >= 33 && patch.dead <= patch.of);
   assert.ok(patch.chance < 0.01);
   // The middle lies in the patch, so that somebody can be led there.
@@ -60,4 +62,28 @@ test('rows that were only summed say nothing of where', () => {
     trees: [],
   });
   assert.deepEqual([patches, clumped, joins], [[], [], undefined]);
+});
+
+test('a patch is of the zone and has the cause of its own pegs, wherever in the rows it lies', () => {
+  // Nearly all of pegs 70 to 84 of one row died, in a zone of their own, by what killed nobody else.
+  const marks = Array.from({ length: 100 }, (_, i) => (i >= 69 && i < 84 ? '0' : '1')).join('');
+  const trees = [...marks].map((mark, i) => ({
+    ...{ row: 1, peg: i + 1, mark, species: 'Oak' },
+    zone: i >= 65 && i < 90 ? 'Gravel bar' : 'Bank',
+  }));
+  const causes = Object.fromEntries(
+    [...marks].map((_, i) => [i + 1, i >= 60 ? 'drought' : 'browse']),
+  );
+  const { patches } = whereDead([{ row: 1, marks, causes } as CountedRow], {
+    ...{ trees, between: 2 },
+    pointOf: (row, peg) => [peg, 2 * row],
+  });
+  assert.equal(patches.length, 1);
+  const [{ zone, cause, of, middle, stretches }] = patches;
+  const [{ from, to }] = stretches;
+  assert.ok(from >= 68 && to <= 86 && to - from >= 9, `${from} to ${to}`);
+  assert.deepEqual(
+    [zone, cause, of, middle],
+    ['Gravel bar', 'drought', to - from + 1, [Math.round((from + to) / 2), 2]],
+  );
 });

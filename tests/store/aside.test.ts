@@ -109,7 +109,8 @@ test('a place that is no longer rented is kept by its name, and used again', asy
   const { store } = setting;
   const place = (await store.place.findOne({ where: { siteId: setting.site.id } }))!.get();
   const { position: _position, edition, ...about } = place;
-  await setting.done('checker', 'stock.place', { ...about, closed: true, edition });
+  const saved = await setting.done('checker', 'stock.place', { ...about, closed: true, edition });
+  assert.equal(saved.edition, edition + 1);
   const known = async () =>
     (await (await setting.facts()).of(placesFact)).find(({ id }) => id === place.id);
   assert.deepEqual(await known(), { ...place, closed: true, edition: edition + 1 });

@@ -15,7 +15,9 @@ import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
 import { Reader } from '../../src/lib/server/reader';
 import { airAt, airForRoots } from '../../src/lib/server/station';
 import type { Store } from '../../src/lib/store';
-import { hindrances } from '../../core/calendar/windows';
+import { bestStretch, hindrances, weekOf } from '../../core/calendar/windows';
+import { plantsWithWater } from '../../core/method/method';
+import { methodOfBlock } from '../../src/lib/rooms/method/facts.server';
 import { sprayingOf } from '../../src/lib/rooms/calendar/spraying.server';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -451,6 +453,14 @@ test('what is left to plant of a block: until when, with which stock, promised b
   const plain = await toPlant(facts, withUntil());
   assert.equal(plain.from, addTo(today, { days: 40 }), 'nothing goes in before its day');
   assert.equal(plain.until, await windowEnd(facts, withUntil(), plain.from));
+  // A window is over on the last day of its last week, half a year ahead at most.
+  const { weeks } = await windowsOf(facts, plantsWithWater(methodOfBlock(block)));
+  const [, last] = bestStretch(weeks[block.conditions.stock])!;
+  for (const day of [plain.from, today, addTo(today, { days: 140 })]) {
+    const on = (last - weekOf(day) + 104) % 52;
+    const end = addTo(day, { days: Math.min(180, 7 * on + 6) });
+    assert.equal(await windowEnd(facts, block, day), end);
+  }
   // The leader's own last day holds while it lies ahead; one of a season that is over is forgotten.
   const [ahead, over] = [addTo(plain.from, { days: 9 }), addTo(plain.from, { days: -1 })];
   assert.equal((await toPlant(facts, withUntil(ahead))).until, ahead);

@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { orderQuantity, USUAL_TERMS } from '../../core/stock/order';
 import { treesInRow, type StoredRow } from '../../core/rows/stored';
+import { tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
 import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
@@ -514,5 +515,34 @@ test('the newest word on each row counts, and a season is estimated from the row
   assert.deepEqual(
     later.counts.map(({ row }) => row),
     [first.number, second.number, third.number],
+  );
+});
+
+test('planting lasted from its day to its last tree, and a buried line is to be located before anybody digs', async () => {
+  const plant = (await tasksOf(await setting.facts(), await block())).find(
+    ({ key }) => key === 'plant',
+  )!;
+  assert.deepEqual([plant.state, plant.duration], ['done', 2]);
+  const margin = setting.blocks['Silt Margin'];
+  const keepouts = await setting.store.keepout.findAll({ where: { blockId: margin.id } });
+  const calls = async () =>
+    (await blockState(await setting.facts(), margin)).calls.filter(
+      ({ say }) => say.key === 'ground.locateFirst',
+    );
+  const [buried] = keepouts.filter(({ kind }) => kind === 'buried-service');
+  const others = keepouts.filter(({ kind }) => kind !== 'buried-service');
+  assert.ok(
+    others.some(({ located }) => !located),
+    'what lies open needs no locating',
+  );
+  if (buried) await buried.update({ located: daysAgo(1) });
+  assert.deepEqual(await calls(), []);
+  await setting.store.keepout.create({
+    ...{ id: uuid(), blockId: margin.id, position: 99, kind: 'buried-service', name: 'old main' },
+    ...{ shape: others[0].shape, setback: 3, reason: '', near: null, located: null },
+  });
+  assert.deepEqual(
+    (await calls()).map(({ say }) => say.figures.keepout),
+    ['old main'],
   );
 });

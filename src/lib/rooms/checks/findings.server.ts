@@ -32,10 +32,10 @@ import {
   secondLooksFact,
 } from './facts.server';
 
-/** Quality of one group of plots: how it is named, and its figures. */
 /** Clocks of the world differ by whole quarters of an hour. */
 const QUARTER = 15 * 60_000;
 
+/** Quality of one group of plots: how it is named, and its figures. */
 export interface GroupLine {
   name: string;
   estimate: ClusterEstimate;

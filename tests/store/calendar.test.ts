@@ -158,11 +158,14 @@ test('a spraying is an event: once, by whoever may, cancelled by another, never 
   await setting.refused('planter', 'calendar.sprayed', { ...spraying, ...event() }, 403, /./);
   const tomorrow = { ...spraying, ...event(), day: addTo(today, { days: 1 }) };
   await setting.refused('checker', 'calendar.sprayed', tomorrow, 409, /still to come/);
-  await setting.done('checker', 'calendar.sprayed', {
-    ...spraying,
-    ...event(),
-    corrects: spraying.id,
-  });
+  const back = { ...spraying, ...event(), corrects: spraying.id };
+  // It is taken back where it was entered, and what takes it back is not taken back itself.
+  const elsewhere = setting.blocks['Haul Flat'].id;
+  const wrong = { ...back, ...event(), blockId: elsewhere };
+  await setting.refused('checker', 'calendar.sprayed', wrong, 409, /not on this block/);
+  await setting.done('checker', 'calendar.sprayed', back);
+  const twice = { ...back, ...event(), corrects: back.id };
+  await setting.refused('checker', 'calendar.sprayed', twice, 409, /not on this block/);
   await assert.rejects(
     store.sequelize.query(`UPDATE spraying SET litres = 9 WHERE id = '${spraying.id}'`),
   );

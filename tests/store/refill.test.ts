@@ -63,6 +63,15 @@ test('a refill: places that are dead, an order that adds up, more certainty asks
   assert.ok(safer.need.order.value > plan.need.order.value);
   const expected = plan.rows.reduce((sum, one) => sum + one.expected, 0);
   assert.ok(Math.abs(expected - plan.need.expected) < 0.05 * plan.need.expected + 3);
+  // Of a row that was looked at from end to end nothing is left to guess.
+  const { byRow } = await plantedOf(facts, bench().id);
+  const whole = new Set(
+    counts.filter(({ row, marks, set }) => marks && set === byRow.get(row)).map(({ row }) => row),
+  );
+  const guessed = plan.rows.filter(({ expected: more }) => more > 0).map(({ row }) => row);
+  assert.ok(whole.size > 5 && guessed.length > 5);
+  for (const row of guessed) assert.ok(!whole.has(row), `row ${row}`);
+  assert.equal(plan.uncounted, [...byRow.keys()].filter((row) => !whole.has(row)).length);
 });
 
 test('a refill that is decided stands on the order, the calendar, the board; set trees count once', async () => {

@@ -154,9 +154,17 @@ test('stock has come once there is a tree for every place, and is soaked once ev
   // The bare species has six received over its places, of which two were culled; the potted two too few.
   const { cover } = await toOrder();
   assert.deepEqual(
-    cover.map(({ species }) => species),
-    [bare, potted],
+    cover.map(({ species, received }) => [species, received]),
+    [
+      [bare, places[0] + 6],
+      [potted, places[1] - 2],
+    ],
   );
+  // Where every lot came in containers nothing is put to soak.
+  const { store } = setting;
+  await store.lot.update({ form: 'plug' }, { where: { id: lots.bare } });
+  assert.equal((await elsewhere()).soaked, false);
+  await store.lot.update({ form: null }, { where: { id: lots.bare } });
 });
 
 test('rows are pegged, shared and planted: what is left, how far the stock reaches, who plants next', async () => {

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { flags, inOrder, type Call } from '../morning/board';
-import { dueTasks } from '../tending/due';
+import { allDoneCalls, dueTasks } from '../tending/due';
 import { leanTask, schedule, wholeTask } from './schedule';
 import { activitiesOf } from './strings';
 import { taskCalls } from './calls';
@@ -172,4 +172,20 @@ test('a task travels without its table’s words and has them again where it arr
   assert.equal(sent.find(({ key }) => key === 'own-1')!.reason!.figures.reason, 'The owner asks.');
   const plain = (list: unknown) => JSON.parse(JSON.stringify(list)) as unknown;
   assert.deepEqual(plain(sent.map(wholeTask)), plain(tasks), 'nothing is lost on the way');
+});
+
+test('all is done once the last tree is in, something was counted and no tending is left', () => {
+  const task = {} as never;
+  const none = { late: [], now: [], ahead: [] };
+  const said = (more: object, tending: object = {}) =>
+    allDoneCalls(
+      { planted: 90, total: 90, counted: true, ...more },
+      { ...none, ...tending },
+      'Bench',
+    ).map(({ say: { key } }) => key);
+  assert.deepEqual(said({}), ['ground.allDone']);
+  assert.deepEqual(said({ planted: 91 }), ['ground.allDone']);
+  for (const more of [{ planted: 89 }, { counted: false }, { planted: 0, total: 0 }])
+    assert.deepEqual(said(more), [], JSON.stringify(more));
+  for (const open of ['late', 'now', 'ahead']) assert.deepEqual(said({}, { [open]: [task] }), []);
 });

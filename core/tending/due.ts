@@ -1,4 +1,6 @@
 import type { ScheduledTask } from '../calendar/schedule';
+import type { BlockCall } from '../morning/board';
+import { say } from '../say/message';
 
 /** Tending of a planted block: what the calendar asks for after planting day. */
 export interface TendingList {
@@ -38,4 +40,28 @@ export function dueTasks(tasks: readonly ScheduledTask[], { stands }: { stands: 
       done: of('done', 'skipped'),
     },
   };
+}
+
+/**
+ * A block on which all that was to be done is done: planted, counted, and nothing of its tending late, due or ahead. It
+ * would only stand in the way of the others.
+ * @param counted whether what lives was ever counted
+ */
+export function allDoneCalls(
+  { planted, total, counted }: { planted: number; total: number; counted: boolean },
+  { late, now, ahead }: Pick<TendingList, 'late' | 'now' | 'ahead'>,
+  block: string,
+): BlockCall[] {
+  const open = late.length + now.length + ahead.length;
+  if (!total || planted < total || !counted || open) return [];
+  return [
+    {
+      room: 'ground',
+      urgency: 'note',
+      when: say('when.open'),
+      say: say('ground.allDone', { block }),
+      detail: say('ground.allDoneWhy'),
+      action: say('action.setAside'),
+    },
+  ];
 }

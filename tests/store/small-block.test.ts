@@ -5,7 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { orderQuantity, USUAL_TERMS } from '../../core/stock/order';
 import { treesInRow, type StoredRow } from '../../core/rows/stored';
-import { tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
+import { dueOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
 import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
@@ -553,4 +553,23 @@ test('planting lasted from its day to its last tree, and a buried line is to be 
     (await calls()).map(({ say }) => say.figures.keepout),
     ['old main'],
   );
+});
+
+test('once nothing of its tending is left and nothing else is to be said, the board offers to set the block aside', async () => {
+  const calls = async () =>
+    (await blockState(await setting.facts(), await block())).calls.map(({ say }) => say.key);
+  const open = async () => {
+    const { late, now, ahead } = (await dueOf(await setting.facts(), await block())).tending;
+    return [...late, ...now, ...ahead];
+  };
+  const waiting = await open();
+  assert.ok(waiting.length > 3);
+  for (const { key } of waiting) {
+    assert.ok(!(await calls()).includes('ground.allDone'), `${key} is left`);
+    await setting.done('leader', 'calendar.task', {
+      ...{ ...event(), blockId, task: key, kind: 'skipped' },
+    });
+  }
+  assert.deepEqual(await open(), []);
+  assert.deepEqual(await calls(), ['ground.allDone']);
 });

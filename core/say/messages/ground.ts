@@ -54,6 +54,8 @@ export interface GroundMessages {
   'ground.hasRecords': 'block';
   'ground.locateFirst': 'keepout' | 'block';
   'ground.keptFree': 'setback';
+  'ground.allDone': 'block';
+  'ground.allDoneWhy': never;
   'ground.noElevation': never;
   'ground.profileNeedsHeights': never;
   'ground.notRead': never;

@@ -49,6 +49,7 @@ export interface SiteMessages {
   'action.seeCrew': never;
   'action.openRows': never;
   'action.seeGround': never;
+  'action.setAside': never;
   'action.seeCount': never;
   'job.goesOn': never;
   'job.stopped': never;

@@ -21,6 +21,7 @@ import { refillCalls, refillDue } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
 import { dueOf, seenOf, taskEventsFact } from '../calendar/tasks.server';
+import { allDoneCalls } from '../../../../core/tending/due';
 import { stakeCalls } from '../../../../core/tending/care';
 import { isSeenTask, visitCalls } from '../../../../core/tending/visit';
 import { refillOf, refilledFact, refillPlansFact } from '../survival/refills.server';
@@ -201,6 +202,9 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
         ? refillCalls(counted.estimate, counted.refill, name)
         : []),
   ];
+  // Only where nothing else is to be said.
+  if (!calls.length)
+    calls.push(...allDoneCalls({ planted, total, counted: Boolean(counted) }, due.tending, name));
   return {
     block,
     layout,

@@ -78,6 +78,9 @@ export const ground: Record<keyof GroundMessages, string> = {
     'Something was entered on {block}: lots or orders, hours, ticks, notes or trees. What was entered is kept, and the block with it.',
   'ground.locateFirst': 'Have the {keepout} on {block} located and marked before anyone digs.',
   'ground.keptFree': '{setback} are kept free each side; its owner decides',
+  'ground.allDone': 'All is done on {block}: it can be set aside.',
+  'ground.allDoneWhy':
+    'planted, counted, and no tending is still to come; everything of it is kept',
   'ground.noElevation': 'No elevation is loaded.',
   'ground.profileNeedsHeights': 'A profile needs an elevation. Bring one in first.',
   'ground.notRead': 'The ground has not been read yet.',

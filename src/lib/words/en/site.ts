@@ -58,6 +58,7 @@ export const site: Record<keyof SiteMessages, string> = {
   'action.seeCrew': 'See the crew',
   'action.openRows': 'Open rows',
   'action.seeGround': 'See ground',
+  'action.setAside': 'Set it aside',
   'action.seeCount': 'See the count',
   'job.goesOn': 'It goes on at the server; its version is here once you have signed in again.',
   'job.stopped': 'It was stopped; nothing was changed.',

@@ -59,8 +59,13 @@
     ['zones', 'Zones'],
     ['heights', 'Heights'],
   ];
-  let part = $state<Part>('keep-outs');
   let { data }: { data: PageData } = $props();
+  /** Where all is done, what is left to do with the ground stands under its edge. */
+  let part = $state<Part>(
+    untrack(() =>
+      data.calls.some(({ say }) => say.key === 'ground.allDone') ? 'edge' : 'keep-outs',
+    ),
+  );
   const units = useUnits();
   const firstGround = (): EditedGround => ({
     name: data.block.name,

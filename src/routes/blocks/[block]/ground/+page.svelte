@@ -15,7 +15,6 @@
     type EditedGround,
   } from '$lib/rooms/ground/editing';
   import { inWords, spoken } from '$lib/parts/reader.svelte';
-  import { Button } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
@@ -38,13 +37,12 @@
   import { coreWorker, heard, latestOnly, readFile } from '$lib/plan/worker';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
-  import UndoRedo from '$lib/parts/UndoRedo.svelte';
   import { send } from '$lib/parts/send.svelte';
   import { Elevation } from './elevation.svelte';
   import { Splitting } from './splitting.svelte';
   import Away from './Away.svelte';
   import EdgePart from './EdgePart.svelte';
-  import GroundFigures from './GroundFigures.svelte';
+  import ComesTo from './ComesTo.svelte';
   import Heights from './Heights.svelte';
   import KeepoutCard from './KeepoutCard.svelte';
   import KeepoutMaker from './KeepoutMaker.svelte';
@@ -440,29 +438,19 @@
   </section>
 
   <aside class="comes-to">
-    <h2>Plantable</h2>
-    {#if plantable}
-      <GroundFigures {plantable} lie={elevation.lie} planting={data.block.conditions.planting} />
-    {/if}
-    {#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
-    {#each notes as note (note)}<p class="say">{note}</p>{/each}
-    <!-- What is pressed comes once the figures above it stand: else it would move away under the finger. -->
-    {#if (plantable || wrong) && elevation.known}
-      {#if data.layout?.state === 'released'}
-        <p class="say">
-          Version {data.layout.number} is released: its rows stay where they are, whatever changes here.
-        </p>
-      {/if}
-      {#if editable}
-        <div class="buttons">
-          <Button disabled={!history.changed || Boolean(wrong) || reading > 0} on:click={save}
-            >{reading ? 'Reading the file …' : 'Save the ground'}</Button
-          >
-          <UndoRedo {history} />
-        </div>
-      {/if}
-      <p><a href="/blocks/{data.block.id}/method">Method of this block</a></p>
-    {/if}
+    <ComesTo
+      {plantable}
+      {elevation}
+      planting={data.block.conditions.planting}
+      released={data.layout?.state === 'released' ? data.layout.number : undefined}
+      blockId={data.block.id}
+      {wrong}
+      {notes}
+      {editable}
+      {reading}
+      {history}
+      onsave={save}
+    />
   </aside>
 </div>
 

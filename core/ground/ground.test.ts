@@ -273,6 +273,7 @@ test('sides, bearings and containment', () => {
   ];
   assert.equal(longestSide(block).length, 40);
   assert.equal(bearingOf([0, 0], [0, -5]), Math.PI);
+  assert.equal(bearingOf([0, 0], [0, 5]), 0, 'north is 0, not a whole turn');
   assert.equal(nearestSide(block, [39, 4]).length, 10);
   assert.ok(contains(block, [1, 1]));
   assert.ok(!contains(block, [5.9, 5.3]));

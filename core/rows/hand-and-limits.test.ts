@@ -378,6 +378,21 @@ test('arrangements: alternate, clumps and heights keep the counts', () => {
   }
 });
 
+test('the larger a clump, the seldomer the species changes along a row', () => {
+  /** Changes of species along the rows for each tree. */
+  const changes = (size: number) => {
+    const { rows, runs } = layOut(ground, {
+      ...parameters,
+      arrangement: { kind: 'clumps', size, seed: 5 },
+    });
+    return runs.reduce((sum, own) => sum + own.length / 2 - 1, 0) / rows.total;
+  };
+  const [pairs, dozens, hundreds] = [2, 12, 100].map(changes);
+  assert.ok(pairs > 1.3 * dozens && dozens > 1.8 * hundreds, `${pairs}, ${dozens}, ${hundreds}`);
+  // A clump of a hundred is some ten trees wide: about one change in ten where it meets another species.
+  assert.ok(hundreds < 0.12 && hundreds > 0.02, `${hundreds}`);
+});
+
 test('moves by hand: out, add, end; the rest stays, and what fits nothing is told', () => {
   const laid = layOut(ground, parameters).rows;
   const third = pegPosition(laid, 5, 3)!.point;

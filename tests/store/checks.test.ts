@@ -23,7 +23,7 @@ import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { plantableOf } from '../../src/lib/rooms/ground/facts.server';
 import type { Store } from '../../src/lib/store';
-import { lookedIn } from '../../core/checks/quality';
+import { faultyIn, lookedIn } from '../../core/checks/quality';
 import { clockOf } from '../../core/say/day';
 import { demoSetting, event, type Setting } from './setting';
 
@@ -403,4 +403,37 @@ test('plots are told by the hour of the site’s clock, where clocks are half an
       zone,
     );
   }
+});
+
+test('plots stand in groups by tool and soil, species, lot and planter: every tree in one of each', async () => {
+  const { groups, plots: all } = await findingsOf(await setting.facts(), bench());
+  const looked = all.filter((plot) => lookedIn(plot) > 0);
+  const sums = (keyOf: (plot: (typeof looked)[number]) => string) => {
+    const found = new Map<string, [faulty: number, of: number]>();
+    for (const plot of looked) {
+      const key = keyOf(plot);
+      if (!key) continue;
+      const [bad, of] = found.get(key) ?? [0, 0];
+      found.set(key, [bad + faultyIn(plot), of + lookedIn(plot)]);
+    }
+    return [...found].sort(([a], [b]) => (a < b ? -1 : 1));
+  };
+  const told = (lines: typeof groups.tool) =>
+    lines
+      .map(({ name, estimate: { hits, of } }) => [name, [of - hits, of]])
+      .sort(([a], [b]) => (a < b ? -1 : 1));
+  assert.deepEqual(
+    told(groups.tool),
+    sums(({ tool, soil }) => (tool && soil ? `${tool}, ${soil}` : tool)),
+  );
+  assert.ok(groups.tool.length > 1);
+  const name = new Map(planters.map((planter) => [planter.id, planter.name]));
+  assert.deepEqual(
+    told(groups.planter),
+    sums(({ planter }) => name.get(planter)!),
+  );
+  assert.deepEqual(
+    told(groups.day),
+    sums(({ plantedOn }) => plantedOn ?? ''),
+  );
 });

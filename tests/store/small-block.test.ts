@@ -283,6 +283,18 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
     [planters[1], open(half, rows.length), half + 1],
   ]);
   assert.equal((await toPlant(await setting.facts(), await block())).trees, total - planted);
+  const cards = await store.species.findAll({ where: { id: [bare, potted] }, raw: true });
+  const named = (id: string) => cards.find((card) => card.id === id)!.name.toLowerCase();
+  assert.deepEqual(
+    (await brief())
+      .filter(({ key }) => key === 'brief.lot')
+      .map(({ figures }) => [figures.code, figures.species])
+      .sort(),
+    [
+      ['small bare', named(bare)],
+      ['small potted', named(potted)],
+    ],
+  );
   const gel = async () => (await brief()).some(({ key }) => key === 'brief.gel');
   assert.equal(await gel(), false, 'no lot was dipped');
   await moved('bare', 'dip', places[0] + 4, 2);

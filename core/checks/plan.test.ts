@@ -108,6 +108,11 @@ test('plots for a precision: the half-width is met by so many and not by one few
   assert.ok(Math.abs((student.value as number) - studentQuantile(0.95, plots - 1)) < 1e-12);
   // A small block needs fewer: when all of it is looked at there is nothing left to know.
   const small = { ...expected, inBlock: 60 };
+  // What the working says is what the half-width is made of.
+  const step = (key: string) => working.find(({ label }) => label.key === key)!.value;
+  const finite = 1 - plots / step('step.unitsInBlock');
+  const half = step('step.student') * step('step.deviation') * Math.sqrt(finite / plots);
+  assert.ok(Math.abs(half - step('step.halfWidthWithSoMany')) < 1e-12, `${half}`);
   assert.ok(plotsFor(small, 0.03).value < plots);
   assert.equal(halfWidth(small, 60), 0);
   assert.equal(plotsFor({ ...small, inBlock: 20 }, 0.0001).value, 20);

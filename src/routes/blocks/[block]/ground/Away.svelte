@@ -16,6 +16,8 @@
   }
   let { name, aside, calls, onaside, onremove }: Props = $props();
   let asking = $state<'aside' | 'remove'>();
+  /** That it can be set aside is what the board says that nobody will miss. */
+  const missed = $derived(calls.filter(({ say }) => say.key !== 'ground.allDone'));
   /** As many as a dialog shows without being scrolled. */
   const SHOWN = 3;
 
@@ -53,15 +55,15 @@
     list of blocks. All that was entered is kept, counted and learned from; what phones still hold
     comes in as ever. It can be brought back at any time.
   </p>
-  {#if calls.length}
+  {#if missed.length}
     <p class="say">
-      The board would no longer say {calls.length === 1
+      The board would no longer say {missed.length === 1
         ? 'this'
-        : calls.length <= SHOWN
-          ? `these ${calls.length} things`
-          : `${calls.length} things, first of them these`}:
+        : missed.length <= SHOWN
+          ? `these ${missed.length} things`
+          : `${missed.length} things, first of them these`}:
     </p>
-    <CallList calls={calls.slice(0, SHOWN)} />
+    <CallList calls={missed.slice(0, SHOWN)} />
   {/if}
 </Dialog>
 <Dialog

@@ -84,6 +84,9 @@ test('more than the rate is said from a twentieth over, and granules are weighed
   assert.equal(amountAHectare(product({ dose: { kind: 'mix', share: 0.02 } })), 4);
 });
 
+const says = (run: () => unknown, key: string) =>
+  assert.throws(run, (error: { said?: { key: string } }) => error.said?.key === key);
+
 test('granules need no tank: kilograms by the treated ground, and none goes into a tank', () => {
   const grains = product({ dose: { kind: 'granules', kilogramsPerHectare: 60 } });
   const plan = sprayPlan(grains, { kind: 'spots', count: 1000, radius: 0.5 }, 0);
@@ -91,8 +94,6 @@ test('granules need no tank: kilograms by the treated ground, and none goes into
   assert.equal(plan.product.kind, 'mass');
   assert.equal(plan.tanks.length, 0);
   assert.equal(plan.perHectare, 60);
-  const says = (run: () => unknown, key: string) =>
-    assert.throws(run, (error: { said?: { key: string } }) => error.said?.key === key);
   says(() => sprayPlan(base, ground, 15, [grains]), 'calendar.granulesInTank');
   says(
     () => sprayPlan(product({ dose: { kind: 'granules', kilogramsPerHectare: 0 } }), ground, 15),
@@ -206,4 +207,14 @@ test('rows are a part of the whole by their metres', () => {
   assert.equal(shareOfRows(rows, [2, 2]), 0.25, 'a row named twice is one row');
   assert.equal(shareOfRows(rows, []), 1, 'no row named: all of it');
   assert.equal(shareOfRows([{ number: 1, metres: 0 }], [1]), 1);
+});
+
+test('a share of the mix lies above nothing and under all of it, alone and together', () => {
+  const ground = { kind: 'spots', count: 1000, radius: 0.5 } as const;
+  const mix = (share: number) => product({ dose: { kind: 'mix', share } });
+  for (const share of [0, -0.1, 1, 1.5, NaN])
+    says(() => sprayPlan(mix(share), ground, 15), 'calendar.mixShare');
+  sprayPlan(mix(0.99), ground, 15);
+  says(() => sprayPlan(mix(0.6), ground, 15, [mix(0.4)]), 'calendar.mixShare');
+  sprayPlan(mix(0.6), ground, 15, [mix(0.39)]);
 });

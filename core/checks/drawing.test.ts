@@ -198,3 +198,16 @@ test('what cannot be asked for is not taught', () => {
   assert.ok(!taughtOf({ ...LESSONS[0], basin: false }).includes('basin'));
   assert.equal(taughtOf(LESSONS[0]).length, TAUGHT.length);
 });
+
+test('branches are drawn within a quarter of the tree’s height, shorter towards its top', () => {
+  for (const lesson of LESSONS.slice(0, 12)) {
+    const tree = treeFor(lesson, [], 0.5, 'branches');
+    const reaches = of(sectionOf(tree), 'branch').map(
+      (shape) => Math.max(...shape.points.map(([, y]) => y)) - shape.points[0][1],
+    );
+    assert.ok(reaches.length >= 4);
+    for (const reach of reaches)
+      assert.ok(reach > 0.1 * tree.height && reach < 0.25 * tree.height, `${reach / tree.height}`);
+    for (let i = 1; i < 4; i++) assert.ok(reaches[i] < reaches[i - 1]);
+  }
+});

@@ -5,7 +5,7 @@ import { seededRandom } from '../measure/random';
 import { says } from '../../tests/says';
 import { APRON, gridOf, rawHeight, surfaceFromGrid, surfaceFromPoints } from './elevation';
 import type { MultiPolygon } from './polygon';
-import { groundLie, heightAt } from './surface';
+import { gradientAt, groundLie, heightAt } from './surface';
 
 const square = (size: number): MultiPolygon => [
   [
@@ -131,4 +131,34 @@ test('a block’s surface as a grid gives the same heights back at every node an
   assert.ok(Math.abs(heightAt(again, 31, 17) - heightAt(surface, 31, 17)) < 0.5);
   const feet = surfaceFromGrid(grid, square(60), plane, 'ft').surface;
   assert.ok(Math.abs(heightAt(feet, 31, 17) - 0.3048 * heightAt(again, 31, 17)) < 1e-3);
+});
+
+test('the rise of a surface is known on it and nowhere beside it, whichever side one leaves it on', () => {
+  // Four nodes by three, two metres apart: 0.3 m a metre east, 0.1 m a metre down to the north.
+  const [columns, rows, cell] = [4, 3, 2];
+  const heights = Float32Array.from({ length: columns * rows }, (_, i) => {
+    const [column, row] = [i % columns, Math.floor(i / columns)];
+    return 50 + 0.3 * column * cell - 0.1 * row * cell;
+  });
+  const surface = { minX: 10, minY: 20, cell, columns, rows, heights };
+  const rise = (x: number, y: number) => {
+    const out = new Float64Array(2);
+    gradientAt(surface, x, y, out);
+    return [...out];
+  };
+  for (const [x, y] of [
+    [10, 20],
+    [13.3, 21.7],
+    [16, 24],
+  ]) {
+    const [east, north] = rise(x, y);
+    assert.ok(Math.abs(east - 0.3) < 1e-5 && Math.abs(north + 0.1) < 1e-5, `${x}, ${y}`);
+  }
+  for (const [x, y] of [
+    [9.9, 22],
+    [12, 19.9],
+    [16.1, 22],
+    [12, 24.1],
+  ])
+    assert.deepEqual(rise(x, y), [NaN, NaN], `${x}, ${y}`);
 });

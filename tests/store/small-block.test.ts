@@ -524,6 +524,11 @@ test('the newest word on each row counts, and a season is estimated from the row
     ],
     'tree by tree where it was said, else the row’s word, else nobody knows',
   );
+  // One of an earlier day that comes late is held against what was counted before it, not after.
+  const early = await count(third, 2, all(third, 0));
+  assert.deepEqual([early.again, early.cameBack], [false, undefined]);
+  const raised = await count(third, 1, all(third, 0), { plot: null });
+  assert.deepEqual([raised.again, raised.cameBack], [true, undefined]);
   // A count of half a year ago is another season.
   await setting.store.survivalCount.create({
     ...{ id: uuid(), layoutId, rowNumber: rows[3].number, setTrees: 2, alive: 0, marks: '' },

@@ -39,8 +39,8 @@ const planters = await database.query('SELECT id FROM planter ORDER BY position'
 
 const run = (options: Partial<Options>) =>
   autocannon({ url: origin, duration: 4, headers: { cookie }, ...options });
-/** Milliseconds that one client waits for a page, to its last byte, over a connection that stays open. */
 const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+/** Milliseconds that one client waits for a page, to its last byte, over a connection that stays open. */
 function wait(page: string, signed = true): Promise<number> {
   const begun = performance.now();
   return new Promise((resolve, reject) => {

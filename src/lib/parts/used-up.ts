@@ -1,5 +1,8 @@
 import { formatPercent } from '$core/measure/units';
 
-/** How much of what a lot bears is used up; beyond all of it no figure says more. @example usedUpText(0.77) // => '77 %' */
+/** Beyond all that a lot bears no figure says more. */
+export const overUsed = (share: number): boolean => share > 1;
+
+/** How much of what a lot bears is used up. @example usedUpText(0.77) // => '77 %' */
 export const usedUpText = (share: number): string =>
-  share > 1 ? `over ${formatPercent(1)}` : formatPercent(share);
+  overUsed(share) ? `over ${formatPercent(1)}` : formatPercent(share);

@@ -10,7 +10,7 @@ const en = {
   'boxes.other': 'Other box',
   'boxes.onHand': 'on hand',
   'boxes.withCrew': '{trees, number} with the crew',
-  'boxes.used': '{percent, number} % used',
+  'boxes.used': '{over, select, yes {over 100 %} other {{percent, number} %}} used',
   'boxes.lateAsk':
     'Did it happen, and the other half is still on another phone? Then enter it: it is kept, and the leader sees what is owed.',
   'boxes.lateKeep': 'Keep it all the same',
@@ -91,7 +91,7 @@ const es: BoxWords = {
   'boxes.other': 'Otra caja',
   'boxes.onHand': 'disponibles',
   'boxes.withCrew': '{trees, number} con la cuadrilla',
-  'boxes.used': '{percent, number} % gastado',
+  'boxes.used': '{over, select, yes {más del 100 %} other {{percent, number} %}} gastado',
   'boxes.lateAsk':
     '¿Ocurrió de verdad, y la otra mitad sigue en otro teléfono? Entonces anótelo: queda guardado, y el jefe ve lo que falta.',
   'boxes.lateKeep': 'Guardarlo igual',
@@ -171,7 +171,7 @@ const fr: BoxWords = {
   'boxes.other': 'Autre caisse',
   'boxes.onHand': 'en réserve',
   'boxes.withCrew': '{trees, number} chez l’équipe',
-  'boxes.used': '{percent, number} % consommés',
+  'boxes.used': '{over, select, yes {plus de 100 %} other {{percent, number} %}} consommés',
   'boxes.lateAsk':
     'Est-ce bien arrivé, et l’autre moitié est encore sur un autre téléphone ? Alors saisissez : c’est gardé, et le chef voit ce qui manque.',
   'boxes.lateKeep': 'Garder quand même',
@@ -252,7 +252,7 @@ const pt: BoxWords = {
   'boxes.other': 'Outra caixa',
   'boxes.onHand': 'disponíveis',
   'boxes.withCrew': '{trees, number} com a equipa',
-  'boxes.used': '{percent, number} % gasto',
+  'boxes.used': '{over, select, yes {mais de 100 %} other {{percent, number} %}} gasto',
   'boxes.lateAsk':
     'Aconteceu mesmo, e a outra metade ainda está noutro telefone? Então registe: fica guardado, e o chefe vê o que falta.',
   'boxes.lateKeep': 'Guardar na mesma',

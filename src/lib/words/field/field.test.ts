@@ -25,6 +25,7 @@ import {
 import { refusals } from './refusals';
 import { SEEN } from '../../../../core/tending/visit';
 import { taskNames } from './tasks';
+import { overUsed } from '../../parts/used-up';
 
 const metric = { system: 'metric' as const };
 
@@ -272,4 +273,14 @@ test('no planter’s page holds a word that is not in the catalogues', () => {
   }
   // The check sees what it is to see.
   assert.deepEqual(bareWords('<p aria-label="Ask">Hello {name}</p>'), ['Ask', 'Hello']);
+});
+
+test('of a lot that bore more than it can, a phone says no more than the desk in any language', () => {
+  for (const language of LANGUAGES) {
+    const told = (percent: number, over: 'yes' | 'no') =>
+      fieldWords('boxes.used', { percent, over }, { language, system: 'metric', zone: 'utc' });
+    assert.match(told(100, 'no'), /^100 % \p{L}+$/u, language);
+    assert.match(told(1860, 'yes'), /^\p{L}[\p{L} ]* 100 % \p{L}+$/u, language);
+  }
+  assert.deepEqual([1, 1.001, 18.6].map(overUsed), [false, true, true]);
 });

@@ -12,6 +12,7 @@
   import { minutesLeft } from '$core/stock/calls';
   import { vesselClock, type Air } from '$core/stock/exposure';
   import { offeredPlaces, soakState } from '$core/stock/keeping';
+  import { overUsed } from '$lib/parts/used-up';
   import { readCode } from '$core/stock/label';
   import { admitTo, balanceWith, type Holder, type StockEventKind } from '$core/stock/ledger';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
@@ -353,7 +354,10 @@
     <span class="num">{number(entry.balance.onHand)}</span>
     <small class="num" class:over={entry.balance.onHand && entry.stress >= 1}
       >{entry.balance.onHand
-        ? say('boxes.used', { percent: Math.round(100 * entry.stress) })
+        ? say('boxes.used', {
+            percent: Math.round(100 * entry.stress),
+            over: overUsed(entry.stress) ? 'yes' : 'no',
+          })
         : ''}</small
     >
   </button>

@@ -146,6 +146,38 @@ for (const page of ['checks', 'checks/plan', 'checks/plots', 'checks/school', ''
   line(`${page || 'morning board'}, ms`, warm, 'under 200');
   line(`${page || 'morning board'} ÷ sign-in`, warm / signIn.warm, '');
 }
+// What is waited for after one more plot: by the page itself, and by somebody who wants another page meanwhile.
+const another = async (topic: string) =>
+  database.query(
+    `INSERT INTO change_mark (site_id, block_id, topic, shard, count)
+     SELECT b.site_id, b.id, ?, 0, 1 FROM block b WHERE b.id = ? ON DUPLICATE KEY UPDATE count = count + 1`,
+    [topic, block.id],
+  );
+const fetched = async (page: string) => {
+  const start = performance.now();
+  await (await fetch(origin + page, { headers: { cookie } })).text();
+  return performance.now() - start;
+};
+const middle = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1];
+async function afterChange(topic: string, page: string, bound: string) {
+  const [own, others]: [number[], number[]] = [[], []];
+  for (let turn = 0; turn < 7; turn++) {
+    await another(topic);
+    own.push(await fetched(page));
+    await another(topic);
+    let answered = false;
+    const asked = fetched(page).then(() => (answered = true));
+    let longest = 0;
+    while (!answered) longest = Math.max(longest, await fetched('/sign-in'));
+    await asked;
+    others.push(longest);
+  }
+  line(`${page.replace(block.id, '…')} after a change, ms`, middle(own), bound);
+  line('  others’ longest wait meanwhile, ms', middle(others), '');
+}
+for (const page of ['checks', 'checks/plan', 'checks/plots'])
+  await afterChange('checks', `/blocks/${block.id}/${page}`, 'under 200');
+await afterChange('checks', '/', 'under 200');
 // Ten counts of every planted row, tree by tree, on every block of the site that has any.
 const planted = await database.query(
   `SELECT p.layout_id AS layoutId, p.\`row_number\` AS row, p.planted, b.id AS blockId
@@ -179,16 +211,14 @@ for (let count = 0; count < 10; count++) {
       rows.slice(from, from + 500),
     );
 }
-await database.query('UPDATE site SET edition = edition + 1');
-await database.query(
-  `INSERT INTO change_mark (site_id, block_id, topic, shard, count)
-   SELECT b.site_id, b.id, 'survival', 0, 1 FROM block b ON DUPLICATE KEY UPDATE count = count + 1`,
-);
 console.log(`${looked} trees looked at in ten counts of the site`);
+await database.query('UPDATE site SET edition = edition + 1');
 for (const page of ['survival', 'survival/refill', 'survival/replay']) {
+  await another('survival');
   const { cold, warm } = await wait(`/blocks/${block.id}/${page}`);
-  line(`${page}, first after a change, ms`, cold, '');
+  line(`${page}, first, ms`, cold, '');
   line(`${page}, ms`, warm, 'under 300');
+  await afterChange('survival', `/blocks/${block.id}/${page}`, 'under 300');
 }
 await database.end();
 await app.stop();

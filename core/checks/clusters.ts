@@ -79,14 +79,44 @@ export function alikeness(clusters: readonly Cluster[]): number | undefined {
   return Math.max(0, (between - within) / (between + (size - 1) * within));
 }
 
+/** What clusters add up to, as far as their spread follows from it: sums of all less those of some are the rest's. */
+export interface ClusterSums extends Cluster {
+  clusters: number;
+  /** Sum of hits² ÷ of. */
+  squares: number;
+}
+
+/** Sums of clusters; one in which nothing was looked at is none. */
+export function clusterSums(clusters: readonly Cluster[]): ClusterSums {
+  const sums = { ...NO_CLUSTERS };
+  for (const { hits, of } of clusters) {
+    if (!of) continue;
+    sums.clusters++;
+    sums.hits += hits;
+    sums.of += of;
+    sums.squares += (hits * hits) / of;
+  }
+  return sums;
+}
+
+export const NO_CLUSTERS: ClusterSums = { clusters: 0, hits: 0, of: 0, squares: 0 };
+
+export const plusSums = (some: ClusterSums, others: ClusterSums): ClusterSums => ({
+  ...{ clusters: some.clusters + others.clusters, hits: some.hits + others.hits },
+  ...{ of: some.of + others.of, squares: some.squares + others.squares },
+});
+
+/** Sums of all clusters without some of them. */
+export const lessSums = (all: ClusterSums, some: ClusterSums): ClusterSums => ({
+  ...{ clusters: all.clusters - some.clusters, hits: all.hits - some.hits },
+  ...{ of: all.of - some.of, squares: all.squares - some.squares },
+});
+
 /**
  * How much more clusters differ than so many single trees would: the mean square of Pearson's residuals,
- * 1 and more (McCullagh & Nelder, Generalized Linear Models, 2nd ed., 4.5).
+ * Σ (hits − of·p)² ÷ (of·p·(1 − p)), 1 and more (McCullagh & Nelder, Generalized Linear Models, 2nd ed., 4.5).
  */
-export function dispersion(clusters: readonly Cluster[], p: number): number {
-  const pearson = clusters.reduce(
-    (sum, { hits, of }) => (of ? sum + (hits - of * p) ** 2 / (of * p * (1 - p)) : sum),
-    0,
-  );
-  return Math.max(1, pearson / Math.max(1, clusters.length - 1));
+export function dispersion({ clusters, hits, of, squares }: ClusterSums, p: number): number {
+  const pearson = (squares - 2 * p * hits + p * p * of) / (p * (1 - p));
+  return Math.max(1, pearson / Math.max(1, clusters - 1));
 }

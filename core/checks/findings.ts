@@ -1,6 +1,8 @@
 import { FAULTS, OF_POSITIONS, type Fault } from './faults';
 import {
+  anyAccused,
   faultyIn,
+  groupPlots,
   qualityBy,
   qualityByPlanter,
   type GroupQuality,
@@ -51,17 +53,16 @@ const groupOf = (by: Suspicion['by'], { tool, soil, lot }: ToldPlot): string | u
   by === 'tool' ? (tool ? `${tool}${APART}${soil ?? ''}` : undefined) : (lot ?? undefined);
 
 function suspectsBy(plots: readonly ToldPlot[], by: Suspicion['by']): Suspicion[] {
-  return OF_TREES.flatMap((fault) =>
-    qualityBy(plots, (plot) => groupOf(by, plot), { fault, alarm: OTHERS_ALARM / OF_TREES.length })
-      .filter(
-        ({ group, outOfLine }) =>
-          outOfLine &&
-          new Set(
-            plots
-              .filter((plot) => groupOf(by, plot) === group && plot.faults[fault])
-              .map(({ planter }) => planter),
-          ).size >= LEAST_PLANTERS,
-      )
+  const groups = groupPlots(plots, (plot) => groupOf(by, plot));
+  const hands = (group: string, fault: Fault) =>
+    new Set(
+      plots
+        .filter((plot) => plot.faults[fault] && groupOf(by, plot) === group)
+        .map(({ planter }) => planter),
+    ).size;
+  return OF_TREES.filter((fault) => anyAccused(groups, fault)).flatMap((fault) =>
+    qualityBy(groups, { fault, alarm: OTHERS_ALARM / OF_TREES.length, accused: true })
+      .filter(({ group }) => hands(group, fault) >= LEAST_PLANTERS)
       .map((found) => {
         const [group, soil] = found.group.split(APART);
         return { ...found, by, group, soil, fault, found: found.looked - found.good };

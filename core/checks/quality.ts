@@ -1,6 +1,15 @@
 import { incompleteBeta } from '../measure/student';
 import type { Interval } from '../survival/interval';
-import { clusterShare, dispersion, type Cluster } from './clusters';
+import {
+  clusterShare,
+  clusterSums,
+  dispersion,
+  lessSums,
+  NO_CLUSTERS,
+  plusSums,
+  type Cluster,
+  type ClusterSums,
+} from './clusters';
 import { FAULTS, OF_POSITIONS, type Fault } from './faults';
 
 export { FAULTS, type Fault } from './faults';
@@ -64,67 +73,103 @@ const FALSE_ALARM = 0.05;
 /** With less than this nobody is judged, and nobody is judged by less. From memory. */
 const ENOUGH = { rest: 30, looked: 10, faulty: 3 };
 
+/** A plot with what was looked at in it and had any fault. */
+interface LookedPlot {
+  faults: PlotRecord['faults'];
+  faulty: number;
+  of: number;
+}
+
+/** Plots by what planted them, each group with how often each fault was found in it. */
+export type PlotGroups = ReadonlyMap<
+  string,
+  { plots: readonly LookedPlot[]; faults: GroupQuality['faults'] }
+>;
+
+/**
+ * Plots put together once, for all questions that are asked of the groups; those in which nothing was looked at
+ * are left out.
+ * @param groupOf nothing for a plot of no group
+ */
+export function groupPlots<Plot extends PlotRecord>(
+  plots: readonly Plot[],
+  groupOf: (plot: Plot) => string | undefined,
+): PlotGroups {
+  const groups = new Map<string, { plots: LookedPlot[]; faults: GroupQuality['faults'] }>();
+  for (const plot of plots) {
+    const group = groupOf(plot);
+    const faulty = faultyIn(plot);
+    const of = plot.good + faulty;
+    if (group === undefined || !of) continue;
+    const own = groups.get(group) ?? { plots: [], faults: {} };
+    groups.set(group, own);
+    own.plots.push({ faults: plot.faults, faulty, of });
+    for (const fault of FAULTS)
+      if (plot.faults[fault]) own.faults[fault] = (own.faults[fault] ?? 0) + plot.faults[fault];
+  }
+  return groups;
+}
+
+/** Whether any group has enough of a fault to be accused of it at all: most faults are seldom found. */
+export const anyAccused = (groups: PlotGroups, fault: Fault): boolean =>
+  [...groups.values()].some(({ faults }) => (faults[fault] ?? 0) >= ENOUGH.faulty);
+
 /**
  * Quality by group: satisfactory ÷ looked at, with the interval of its plots. A group is out of line when
  * the share of faults lies further above that of the rest than chance puts any group once in twenty seasons:
  * the binomial tail of the trees looked at, made fewer by what plots differ more than single trees would,
  * Bonferroni over the groups that were looked at.
- * @param groupOf nothing for a plot of no group
  * @param rule.fault only this fault counts as one
  * @param rule.alarm chance that any of these groups is accused when all are equal
+ * @param rule.accused only those out of line are given: the others' intervals are not worked out
  */
-export function qualityBy<Plot extends PlotRecord>(
-  plots: readonly Plot[],
-  groupOf: (plot: Plot) => string | undefined,
-  { fault, alarm = FALSE_ALARM }: { fault?: Fault; alarm?: number } = {},
+export function qualityBy(
+  groups: PlotGroups,
+  {
+    fault,
+    alarm = FALSE_ALARM,
+    accused = false,
+  }: { fault?: Fault; alarm?: number; accused?: boolean } = {},
 ): GroupQuality[] {
-  const groups = new Map<string, Plot[]>();
-  for (const plot of plots) {
-    const group = groupOf(plot);
-    if (group === undefined || !lookedIn(plot)) continue;
-    const own = groups.get(group);
-    if (own) own.push(plot);
-    else groups.set(group, [plot]);
-  }
-  const clusterOf = (plot: Plot): Cluster => ({
-    hits: fault ? Math.min(lookedIn(plot), plot.faults[fault] ?? 0) : faultyIn(plot),
-    of: lookedIn(plot),
+  const clusterOf = ({ faults, faulty, of }: LookedPlot): Cluster => ({
+    hits: fault ? Math.min(of, faults[fault] ?? 0) : faulty,
+    of,
   });
-  const clusters = new Map([...groups].map(([group, own]) => [group, own.map(clusterOf)]));
-  const all = sumOf([...clusters.values()].flat());
-  return [...groups].map(([group, own]) => {
-    const mine = clusters.get(group)!;
-    const { hits, of } = sumOf(mine);
-    const rest = { faulty: all.hits - hits, looked: all.of - of };
-    const others = [...clusters].flatMap(([other, list]) => (other === group ? [] : list));
-    const judged = rest.looked >= ENOUGH.rest && of >= ENOUGH.looked;
-    const worth = worthOf(others, rest, of);
+  const sums = [...groups].map(([group, { plots, faults }]) => {
+    const clusters = plots.map(clusterOf);
+    return { group, faults, clusters, mine: clusterSums(clusters) };
+  });
+  const all = sums.reduce((sum, { mine }) => plusSums(sum, mine), NO_CLUSTERS);
+  const every = sums.flatMap(({ clusters }) => clusters);
+  return sums.flatMap(({ group, faults, clusters, mine }) => {
+    const others = lessSums(all, mine);
+    const { hits, of } = mine;
+    const judged = others.of >= ENOUGH.rest && of >= ENOUGH.looked;
+    const worth = worthOf(others, of);
     const chance = judged ? tail(hits, of, worth) : undefined;
-    const faults: Partial<Record<Fault, number>> = {};
-    for (const plot of own)
-      for (const name of FAULTS)
-        if (plot.faults[name]) faults[name] = (faults[name] ?? 0) + plot.faults[name];
-    const { estimate, low, high } = clusterShare(mine, Infinity, [...clusters.values()].flat());
-    return {
-      ...{ group, good: of - hits, looked: of, plots: own.length, faults, rest, chance },
-      ...{ estimate: 1 - estimate, low: 1 - high, high: 1 - low },
-      worst: FAULTS.filter((name) => faults[name] && !OF_POSITIONS.has(name)).sort(
-        (a, b) => faults[b]! - faults[a]!,
-      )[0],
-      outOfLine: hits >= ENOUGH.faulty && chance !== undefined && chance < alarm / groups.size,
-      findsDouble: judged ? findsTimes(2, of, worth, alarm / groups.size) : undefined,
-    };
+    const outOfLine = hits >= ENOUGH.faulty && chance !== undefined && chance < alarm / groups.size;
+    if (accused && !outOfLine) return [];
+    const { estimate, low, high } = clusterShare(clusters, Infinity, every);
+    return [
+      {
+        ...{ group, good: of - hits, looked: of, plots: clusters.length, faults, chance },
+        rest: { faulty: others.hits, looked: others.of },
+        ...{ estimate: 1 - estimate, low: 1 - high, high: 1 - low },
+        worst: FAULTS.filter((name) => faults[name] && !OF_POSITIONS.has(name)).sort(
+          (a, b) => faults[b]! - faults[a]!,
+        )[0],
+        outOfLine,
+        findsDouble: judged ? findsTimes(2, of, worth, alarm / groups.size) : undefined,
+      },
+    ];
   });
 }
 
 export const qualityByPlanter = (plots: readonly PlotRecord[]): Quality[] =>
-  qualityBy(plots, ({ planter }) => planter).map((found) => ({ ...found, planter: found.group }));
-
-const sumOf = (clusters: readonly Cluster[]): Cluster =>
-  clusters.reduce((sum, { hits, of }) => ({ hits: sum.hits + hits, of: sum.of + of }), {
-    hits: 0,
-    of: 0,
-  });
+  qualityBy(groupPlots(plots, ({ planter }) => planter)).map((found) => ({
+    ...found,
+    planter: found.group,
+  }));
 
 interface Worth {
   /** Share of faults of the rest. */
@@ -134,17 +179,10 @@ interface Worth {
 }
 
 /** All trees of a plot are less than so many single ones; what is not known of the rest makes them fewer still. */
-function worthOf(
-  others: readonly Cluster[],
-  rest: { faulty: number; looked: number },
-  looked: number,
-): Worth {
+function worthOf(others: ClusterSums, looked: number): Worth {
   // Half a tree on each side, so that a crew without a fault is no proof that there can be none.
-  const p = (rest.faulty + 0.5) / (rest.looked + 1);
-  return {
-    p,
-    each: 1 / (dispersion(others, p) * (1 + looked / Math.max(1, rest.looked))),
-  };
+  const p = (others.hits + 0.5) / (others.of + 1);
+  return { p, each: 1 / (dispersion(others, p) * (1 + looked / Math.max(1, others.of))) };
 }
 
 /** The chance that one like the rest has so many faulty trees or more. */
@@ -153,8 +191,13 @@ const tail = (faulty: number, looked: number, { p, each }: Worth): number =>
 
 /** The chance that so many times the rest's share of faults is found with so many trees. */
 function findsTimes(times: number, looked: number, worth: Worth, alarm: number): number {
-  for (let faulty = ENOUGH.faulty; faulty <= looked; faulty++)
-    if (tail(faulty, looked, worth) < alarm)
-      return tail(faulty, looked, { ...worth, p: Math.min(1, worth.p * times) });
-  return 0;
+  // The more are faulty, the less is it chance: the fewest that accuse lie above `few` and at `enough` at most.
+  let [few, enough] = [ENOUGH.faulty - 1, looked];
+  if (enough <= few || tail(enough, looked, worth) >= alarm) return 0;
+  while (enough - few > 1) {
+    const faulty = (few + enough) >> 1;
+    if (tail(faulty, looked, worth) < alarm) enough = faulty;
+    else few = faulty;
+  }
+  return tail(enough, looked, { ...worth, p: Math.min(1, worth.p * times) });
 }

@@ -1,4 +1,5 @@
 import { boxOf } from '../ground/polygon';
+import { groupBy } from '../measure/group';
 import type { Point } from '../measure/plane';
 import { AreaIndex } from './clip';
 import type { LayoutGround, StoredLayout } from './layout';
@@ -120,7 +121,7 @@ export function continueRows(
   const begun = { rows: 0, planted: 0, open: 0 };
   let lost = 0;
   const standing: StoredRow[] = [];
-  const placesBefore = groupByRow(was);
+  const placesBefore = groupBy(was, ({ row }) => row);
   for (const row of before.rows) {
     const places = placesBefore.get(row.number) ?? [];
     const set = Math.min(planted.get(row.number) ?? 0, places.length);
@@ -140,7 +141,7 @@ export function continueRows(
     standing.push({ ...own, number: row.number });
   }
 
-  const placesAfter = groupByRow(will);
+  const placesAfter = groupBy(will, ({ row }) => row);
   const rest = after.rows.flatMap((row): Rest[] => {
     const places = placesAfter.get(row.number) ?? [];
     const free = places.map(({ point }) => !within(taken, point, apart));
@@ -200,16 +201,6 @@ function numbersTakenOver(rest: readonly Rest[], open: PointField): Map<number, 
   // Neighbours are shared out by their numbers: where few rows happen to fall on old ones, all are numbered on.
   if (2 * numbers.size <= rest.length) numbers.clear();
   return numbers;
-}
-
-function groupByRow(places: readonly Position[]): Map<number, Position[]> {
-  const rows = new Map<number, Position[]>();
-  for (const place of places) {
-    const own = rows.get(place.row);
-    if (own) own.push(place);
-    else rows.set(place.row, [place]);
-  }
-  return rows;
 }
 
 /** A row without a peg: its number stays, so that it never comes to mean other places. */

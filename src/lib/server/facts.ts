@@ -5,7 +5,10 @@ import type { Rows } from '../store/rows';
 import { dayBounds, dayOf } from '../../../core/say/day';
 import type { Day } from '../../../core/measure/dates';
 import { now } from './clock';
+import { readLists, type Found, type Grown, type Listed, type Select, type Wanted } from './lists';
 import { Reader } from './reader';
+
+export { milliseconds } from './lists';
 
 /**
  * A fact: something stored that pages show, read for many blocks at once. Between two changes of its
@@ -29,34 +32,10 @@ export const fact = <Value>(
   read: Fact<Value>['read'],
 ): Fact<Value> => ({ name, topics, none, read });
 
-/** What a list is selected from. */
-export interface Select {
-  /** All that follows the columns, with `:ids` for the ids asked for. */
-  from: string;
-  /** The expression that names the id a row belongs to. */
-  of: string;
-  /** The expression of every column, by its name in the row. */
-  columns: Readonly<Record<string, string>>;
-}
-
-/**
- * A list that one SELECT gives: all that are wanted at one moment are asked for in one question. Rows
- * come as JSON, so days are texts, moments milliseconds, and the order is the reader's to make.
- */
-export interface Listed<Value> {
-  select(reader: Reader): Select;
-  /** @param rows of one id, as they came */
-  value(rows: never[], reader: Reader): Value;
-}
-
 /** A fact that is a list can be read without its site, inside a transaction too. */
 export interface ListFact<Value> extends Fact<Value> {
   read(reader: Reader, ids: readonly string[]): Promise<Map<string, Value>>;
 }
-
-/** The expression of a moment as milliseconds since 1970. */
-export const milliseconds = (column: string): string =>
-  `CAST(UNIX_TIMESTAMP(${column}) * 1000 AS INTEGER)`;
 
 /** A fact that is a list; an id without rows has `value([])`. */
 export function listedFact<Row, Value>(
@@ -124,49 +103,12 @@ const asFact = <Value>(
   const one: ListFact<Value> = {
     ...{ name, topics, none, listed },
     read: async (reader, ids) => {
-      const [values] = await readLists(reader, [{ one, ids }]);
-      return values as Map<string, Value>;
+      const [found] = await readLists(reader, [{ one, ids }]);
+      return new Map([...found].map(([id, { value }]) => [id, value as Value]));
     },
   };
   return one;
 };
-
-interface Wanted {
-  one: Fact<unknown>;
-  ids: readonly string[];
-}
-
-/** Reads several lists in one question. @returns values by id, in the order in which they were wanted */
-async function readLists(
-  reader: Reader,
-  wanted: readonly Wanted[],
-): Promise<Map<string, unknown>[]> {
-  const replacements: Record<string, unknown> = {};
-  const selects = wanted.map(({ one, ids }, i) => {
-    const { of, columns, from } = one.listed!.select(reader);
-    replacements[`ids${i}`] = ids;
-    const row = Object.entries(columns).map(([column, expression]) => `'${column}', ${expression}`);
-    const rest = from.replaceAll(':ids', `:ids${i}`);
-    return `SELECT ${i} AS list, ${of} AS id, JSON_OBJECT(${row.join(', ')}) AS line ${rest}`;
-  });
-  const found = await reader.query<{ list: number; id: string; line: string | object }>(
-    selects.join('\nUNION ALL\n'),
-    replacements,
-  );
-  const byList = groupBy(found, ({ list }) => String(list));
-  return wanted.map(({ one }, i) => {
-    const byId = groupBy(byList.get(String(i)) ?? [], ({ id }) => id);
-    return new Map(
-      [...byId].map(([id, rows]): [string, unknown] => [
-        id,
-        one.listed!.value(
-          rows.map(({ line }) => (typeof line === 'string' ? JSON.parse(line) : line)) as never[],
-          reader,
-        ),
-      ]),
-    );
-  });
-}
 
 /** How often each topic of each block has changed; '' stands for the site. */
 export type Marks = ReadonlyMap<string, number>;
@@ -202,8 +144,18 @@ function keep(key: string, stamp: string, value: Promise<unknown>): void {
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
 }
 
+/** Events of lists that grow, so that only what has come since is read; the oldest go first. */
+const grown = new Map<string, Grown>();
+const MOST_GROWN = 200;
+
 /** Forgets everything that was read: for tests that count questions or write past the commands. */
-export const forgetFacts = (): void => kept.clear();
+export function forgetFacts(): void {
+  kept.clear();
+  grown.clear();
+}
+
+/** Lets whatever waits have its turn: called between the parts of work that takes long. */
+export const turn = (): Promise<void> => new Promise((go) => setImmediate(go));
 
 /** The day of each zone as long as it lasts: asked for at every request, worked out once a day. */
 const days = new Map<string, { from: number; to: number; day: Day }>();
@@ -272,16 +224,43 @@ export class Facts {
   }
 
   /** Lists wanted now, until all that runs at this moment has said what it wants. */
-  private wanted: (Wanted & { answer: (reading: Promise<Map<string, unknown>>) => void })[] = [];
+  private wanted: (Wanted & { answer: (reading: Promise<Found>) => void })[] = [];
 
-  private withOthers(one: Fact<unknown>, ids: readonly string[]): Promise<Map<string, unknown>> {
+  private async withOthers(
+    one: Fact<unknown>,
+    ids: readonly string[],
+  ): Promise<Map<string, unknown>> {
+    const { grows } = one.listed!.select(this.reader);
+    const stampOf = (id: string) => this.stamp(one, id, grows?.topic);
+    const known = new Map(
+      ids.flatMap((id): [string, Grown][] => {
+        const before = grows && grown.get(this.key(one, id));
+        return before?.stamp === stampOf(id) ? [[id, before]] : [];
+      }),
+    );
+    const rest = ids.filter((id) => !known.has(id));
+    const parts = await Promise.all([
+      ...(known.size ? [this.ask(one, [...known.keys()], known)] : []),
+      ...(rest.length ? [this.ask(one, rest)] : []),
+    ]);
+    const found = parts.flatMap((part) => [...part]);
+    for (const [id, { lines, recorded }] of found)
+      if (lines?.size) {
+        grown.delete(this.key(one, id));
+        grown.set(this.key(one, id), { stamp: stampOf(id), lines, recorded: recorded! });
+        if (grown.size > MOST_GROWN) grown.delete(grown.keys().next().value!);
+      }
+    return new Map(found.map(([id, { value }]) => [id, value]));
+  }
+
+  private ask(one: Fact<unknown>, ids: readonly string[], grown?: Wanted['grown']): Promise<Found> {
     if (!this.wanted.length)
       setImmediate(() => {
         const wanted = this.wanted.splice(0);
         const reading = readLists(this.reader, wanted);
         for (const [i, { answer }] of wanted.entries()) answer(reading.then((all) => all[i]));
       });
-    return new Promise((answer) => this.wanted.push({ one, ids, answer }));
+    return new Promise((answer) => this.wanted.push({ one, ids, grown, answer }));
   }
 
   async of<Value>(one: Fact<Value>, id: string = this.site.id): Promise<Value> {
@@ -325,26 +304,13 @@ export class Facts {
     return `${one.name} ${this.site.id} ${id}`;
   }
 
-  private stamp(one: Fact<never> | Fact<unknown>, id: string): string {
+  /** @param but this topic is left out */
+  private stamp(one: Fact<never> | Fact<unknown>, id: string, but?: Topic): string {
     const ofSite = id === this.site.id;
     const count = (topic: Topic) =>
       ofSite
         ? (this.totals.get(topic) ?? 0)
         : (this.marks.get(`${id} ${topic}`) ?? 0) + (this.marks.get(` ${topic}`) ?? 0);
-    return `${this.site.edition}:${one.topics.map(count).join('.')}`;
+    return `${this.site.edition}:${one.topics.map((topic) => (topic === but ? '' : count(topic))).join('.')}`;
   }
-}
-
-/** Values by the id they belong to. */
-export function groupBy<Row>(
-  rows: readonly Row[],
-  keyOf: (row: Row) => string,
-): Map<string, Row[]> {
-  const groups = new Map<string, Row[]>();
-  for (const row of rows) {
-    const group = groups.get(keyOf(row));
-    if (group) group.push(row);
-    else groups.set(keyOf(row), [row]);
-  }
-  return groups;
 }

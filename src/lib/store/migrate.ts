@@ -33,6 +33,7 @@ import * as rowsPegged from './migrations/030-rows-pegged';
 import * as leftMembers from './migrations/031-left-members';
 import * as continued from './migrations/032-continued';
 import * as noLongerUsed from './migrations/033-no-longer-used';
+import * as plotsAsRecorded from './migrations/034-plots-as-recorded';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -74,6 +75,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['031-left-members', leftMembers],
   ['032-continued', continued],
   ['033-no-longer-used', noLongerUsed],
+  ['034-plots-as-recorded', plotsAsRecorded],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

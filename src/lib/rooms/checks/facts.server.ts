@@ -4,7 +4,7 @@ import type { Answer } from '../../../../core/checks/trainer';
 import { plotsOnRows } from '../../../../core/checks/planned';
 import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
-import { listedFact, milliseconds, type Facts } from '../../server/facts';
+import { listedFact, milliseconds, turn, type Facts } from '../../server/facts';
 import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
@@ -27,6 +27,7 @@ interface PlotLine extends Omit<BlockPlot, 'at' | 'faulty'> {
 export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', 'rows'], {
   from: OF_RELEASED('plot'),
   of: 'l.block_id',
+  grows: { topic: 'checks', event: 'p' },
   columns: {
     ...{ id: 'p.id', planter: 'p.planter_id', good: 'p.good', faults: 'p.faults' },
     ...{ row: 'p.`row_number`', peg: 'p.peg', area: 'p.area', at: milliseconds('p.at') },
@@ -35,15 +36,26 @@ export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', '
     ...{ planId: 'p.plan_id', planNumber: 'p.plan_number', corrects: 'p.corrects' },
     author: 'p.author_id',
   },
-  value: (rows) =>
-    judgingLooks(rows).judging.map(({ at, corrects: _none, faulty, bySpecies, ...plot }) => ({
-      ...plot,
-      faulty: faulty ?? undefined,
-      bySpecies: bySpecies && parse(pairs, bySpecies, 'plot.by_species'),
-      faults: parse(faults, plot.faults, 'plot.faults'),
-      at: new Date(at).toISOString(),
-    })),
+  value: (rows) => judgingLooks(rows).judging.map(plotOf),
 });
+
+/** Plots that were read before are the same objects: what was made of them stays. */
+const made = new WeakMap<PlotLine, BlockPlot>();
+
+function plotOf(line: PlotLine): BlockPlot {
+  const known = made.get(line);
+  if (known) return known;
+  const { at, corrects: _none, faulty, bySpecies, ...rest } = line;
+  const plot = {
+    ...rest,
+    faulty: faulty ?? undefined,
+    bySpecies: bySpecies && parse(pairs, bySpecies, 'plot.by_species'),
+    faults: parse(faults, rest.faults, 'plot.faults'),
+    at: new Date(at).toISOString(),
+  };
+  made.set(line, plot);
+  return plot;
+}
 
 /** Looks of two at one plot, tree by tree: only plots that somebody looked at twice are read. */
 export const secondLooksFact = listedFact<
@@ -54,7 +66,7 @@ export const secondLooksFact = listedFact<
   }[]
 >('secondLooks', ['checks', 'rows'], {
   from: `FROM layout l JOIN plot p ON p.layout_id = l.id WHERE l.block_id IN (:ids)
-    AND l.state = 'released' AND p.trees IS NOT NULL AND EXISTS (SELECT 1 FROM plot q
+    AND l.state = 'released' AND p.plan_id IS NOT NULL AND p.trees IS NOT NULL AND EXISTS (SELECT 1 FROM plot q
       WHERE q.plan_id = p.plan_id AND q.plan_number = p.plan_number AND q.id <> p.id)`,
   of: 'l.block_id',
   columns: {
@@ -170,9 +182,10 @@ export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
   const plots = await facts.of(plotsFact, blockId);
   // A plot does not become history within the hour.
   const hour = Math.floor(facts.now / 3_600_000);
-  return facts.derive('quality', blockId, [plotsFact], String(hour), () =>
-    judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT)),
-  );
+  return facts.derive('quality', blockId, [plotsFact], String(hour), async () => {
+    await turn();
+    return judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT));
+  });
 }
 
 /** Plots with the day on which their row was planted: its newest tree before the look. */

@@ -13,8 +13,9 @@ import { reworkStates, todosOf } from '../../../../core/checks/outcome';
 import { faultCounts, faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
 import { plotRadius } from '../../../../core/checks/plot';
 import { planeArea } from '../../../../core/ground/polygon';
+import { groupBy } from '../../../../core/measure/group';
 import { clockOf } from '../../../../core/say/day';
-import type { Facts } from '../../server/facts';
+import { turn, type Facts } from '../../server/facts';
 import { plantersFact, talliesFact } from '../crew/facts.server';
 import { plantableOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -77,6 +78,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       facts.of(cardsFact),
     ]);
   const { area } = await plantableOf(facts, block);
+  await turn();
   const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
   const good = (plot: (typeof plots)[number]) => ({ hits: plot.good, of: lookedIn(plot) });
   const looked = plots.filter((plot) => lookedIn(plot) > 0);
@@ -87,19 +89,12 @@ async function workOut(facts: Facts, block: BlockRow) {
   const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
   const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
-  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] => {
-    const groups = new Map<string, typeof looked>();
-    for (const plot of looked) {
-      const name = keyOf(plot);
-      if (!name) continue;
-      const own = groups.get(name);
-      if (own) own.push(plot);
-      else groups.set(name, [plot]);
-    }
-    return [...groups]
-      .map(([name, own]) => ({ name, estimate: clusterShare(own.map(good), Infinity, like) }))
+  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] =>
+    [...groupBy(looked, keyOf)]
+      .flatMap(([name, own]) =>
+        name ? [{ name, estimate: clusterShare(own.map(good), Infinity, like) }] : [],
+      )
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
-  };
   /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
   const hours = new Map<number, string>();
   const hourOf = (at: string): string => {
@@ -129,6 +124,8 @@ async function workOut(facts: Facts, block: BlockRow) {
     setIn.set(key, (setIn.get(key) ?? 0) + (corrects ? -count : count));
   }
   const known = [...new Set(plots.map(({ planter }) => planter))];
+  const crew = chartOf('', 'The crew', looked.map(dayCluster));
+  await turn();
   return {
     layoutId: layout?.id,
     plots,
@@ -172,7 +169,7 @@ async function workOut(facts: Facts, block: BlockRow) {
         return own.length ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [];
       }),
     },
-    crew: chartOf('', 'The crew', looked.map(dayCluster)),
+    crew,
     charts: known.map((id) =>
       chartOf(
         id,

@@ -29,9 +29,9 @@ import {
 } from '../../../../core/crew/sums';
 import { toolsOffered } from '../../../../core/crew/tools';
 import { toRowSet } from '../../../../core/rows/stored';
+import { groupBy } from '../../../../core/measure/group';
 import {
   fact,
-  groupBy,
   inOrderOf,
   listedFact,
   milliseconds,

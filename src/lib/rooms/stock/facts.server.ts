@@ -15,9 +15,9 @@ import { isText, parse, recordOf } from '../../store/shape';
 import type { OrderLine } from '../../../../core/stock/orders';
 import { ROOT_RULES, type RootRules } from '../../../../core/stock/roots';
 import { now } from '../../server/clock';
+import { groupBy } from '../../../../core/measure/group';
 import {
   fact,
-  groupBy,
   inOrderOf,
   listedFact,
   milliseconds,

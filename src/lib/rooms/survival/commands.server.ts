@@ -6,7 +6,7 @@ import { dayOf } from '../../../../core/say/day';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
 import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
-import { groupBy } from '../../server/facts';
+import { groupBy } from '../../../../core/measure/group';
 import type { CountTerms } from '../../../../core/survival/design';
 import { overlaid, plotsToCount, treesToTag } from '../../../../core/survival/walks';
 import { groundForPlots, placesOf } from '../checks/ground.server';

@@ -8,7 +8,8 @@ import {
   type StrataBy,
   type Stratum,
 } from '../../../../core/survival/design';
-import { groupBy, type Facts } from '../../server/facts';
+import { groupBy } from '../../../../core/measure/group';
+import { type Facts } from '../../server/facts';
 import { plantedOf, plantersFact, sownFact, talliesFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';

@@ -10,7 +10,8 @@ import {
   type Refill,
   type SurvivalEstimate,
 } from '../../../../core/survival/estimate';
-import { groupBy, listedFact, milliseconds, type Facts } from '../../server/facts';
+import { groupBy } from '../../../../core/measure/group';
+import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
 import { sumMarks, type Cause } from '../../../../core/survival/marks';
 import { overlaid } from '../../../../core/survival/walks';

@@ -1,6 +1,7 @@
 import { dayOf } from '../../../../core/say/day';
 import type { Refilled } from '../../../../core/survival/life';
-import { groupBy, milliseconds, listedFact, type Facts } from '../../server/facts';
+import { groupBy } from '../../../../core/measure/group';
+import { milliseconds, listedFact, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
 import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
 

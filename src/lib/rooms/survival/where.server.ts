@@ -10,7 +10,7 @@ import {
   type DeadStretch,
 } from '../../../../core/survival/joins';
 import { isDead, type Cause } from '../../../../core/survival/marks';
-import { groupBy } from '../../server/facts';
+import { groupBy } from '../../../../core/measure/group';
 
 export interface CountedRow {
   row: number;

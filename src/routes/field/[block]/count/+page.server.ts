@@ -7,7 +7,7 @@ import { countsFact } from '$lib/rooms/survival/facts.server';
 import { treesOf } from '../../../../../core/checks/grid';
 import { plotRadius } from '../../../../../core/checks/plot';
 import { overlaid } from '../../../../../core/survival/walks';
-import { groupBy } from '$lib/server/facts';
+import { groupBy } from '../../../../../core/measure/group';
 import { may } from '$lib/server/authorise';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';

@@ -146,6 +146,27 @@ test('a number of the leg is passed over only where it is that of the leg', () =
   );
 });
 
+test('legs in chains, in thousands of feet, with minutes of a degree', () => {
+  const legs = readLegs(
+    "N 12° 30' E 20 chains\n102°30′15″ 1,320 ft\nS 12 W 1 320\n282 75' 6\"",
+    'us',
+  );
+  assert.deepEqual(
+    legs.map(({ bearing, length }) => [
+      Math.round(degrees(bearing) * 1e4) / 1e4,
+      Math.round(length * 1e4) / 1e4,
+    ]),
+    [
+      [12.5, 402.336],
+      [102.5042, 402.336],
+      [192, 402.336],
+      [282, 23.0124],
+    ],
+  );
+  // On a metre's tape 1,320 may be either.
+  assert.throws(() => readLegs('045 1,320 m', 'metric'), says(/“1,320” can mean/));
+});
+
 test('declination turns every bearing east, past north too; feet are those of the reader', () => {
   const [first] = readLegs('355 100', 'us', radians(10));
   near(degrees(first.bearing), 5);

@@ -1,7 +1,8 @@
 import type { Point } from '../measure/plane';
-import { parseLength, radians, type UnitSystem } from '../measure/units';
+import { parseLength } from '../measure/typed';
+import { radians, type UnitSystem } from '../measure/units';
 import { lengthOf, say, type Message } from '../say/message';
-import { told } from '../say/told';
+import { isTold, told } from '../say/told';
 
 /** One side as it was walked: the way the compass showed and the length that was taped or paced. */
 export interface Leg {
@@ -113,7 +114,7 @@ function suspectLegs(legs: readonly Leg[], end: Point, ordinary: number): number
 const turned = (angle: number): number => ((angle % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
 
 /**
- * Reads legs as a field book has them, one a line: "045 120", "N45E 120 m", "S 12.5° W, 80 ft". A heading
+ * Reads legs as a field book has them, one a line: "045 120", "N45E 120 m", "S 12° 30' W, 20 chains". A heading
  * or a number of the leg before them is passed over; a blank line is nothing.
  * @param declination of the compass, radians east of true north; added to what was read
  * @throws Told with the line
@@ -127,7 +128,8 @@ export function readLegs(text: string, system: UnitSystem, declination = 0): Leg
       try {
         const { bearing, length } = readLeg(withoutNumber(line, i + 1), system);
         return { bearing: turned(bearing + declination), length };
-      } catch {
+      } catch (error) {
+        if (isTold(error) && error.said.key === 'measure.twoNumbers') throw error;
         throw told('ground.noLegLine', { line: number, found: line });
       }
     });
@@ -141,8 +143,20 @@ function withoutNumber(line: string, leg: number): string {
     : line;
 }
 
-const QUADRANT = /^([NS])\s*(\d+(?:[.,]\d+)?)\s*°?\s*([EW])(?:\s*[,;:\t]\s*|\s+)(\d.*)$/i;
-const AZIMUTH = /^(\d+(?:[.,]\d+)?)\s*°?(?:\s*[,;:\t]\s*|\s+)(\d.*)$/;
+/** Degrees, with decimals or, after the sign of a degree, with minutes and seconds. */
+const ANGLE = String.raw`(\d+(?:[.,]\d+)?(?:\s*°(?:\s*\d{1,2}\s*['’′](?:\s*\d{1,2}\s*["”″])?)?)?)`;
+const LENGTH = String.raw`(?:\s*[,;:\t]\s*|\s+)(\d.*)$`;
+const QUADRANT = new RegExp(String.raw`^([NS])\s*${ANGLE}\s*([EW])${LENGTH}`, 'i');
+const AZIMUTH = new RegExp(`^${ANGLE}${LENGTH}`);
+
+/** Degrees of an angle as it was read. @example degreesOf("12° 30'") // => 12.5 */
+function degreesOf(angle: string): number {
+  const [whole, minutes = 0, seconds = 0] = angle.match(/\d+(?:[.,]\d+)?/g)!;
+  return Number(whole.replace(',', '.')) + Number(minutes) / 60 + Number(seconds) / 3600;
+}
+
+/** Metres: a leg is no shorter than a step and no longer than a day's walk. From memory. */
+const LEG = { min: 0.5, max: 10_000 };
 
 /**
  * Reads one leg: a quadrant bearing (N 34° E) or a whole-circle one (034°), then a length.
@@ -154,19 +168,19 @@ export function readLeg(text: string, system: UnitSystem): Leg {
   const refuse = () => told('ground.noLeg', { found: line });
   const quadrant = QUADRANT.exec(line);
   const azimuth = AZIMUTH.exec(line);
-  const value = (angle: string) => Number(angle.replace(',', '.'));
   let bearing: number;
   if (quadrant) {
     const [, from, angle, towards] = quadrant;
-    if (value(angle) > 90) throw refuse();
-    const east = /e/i.test(towards) ? value(angle) : -value(angle);
+    if (degreesOf(angle) > 90) throw refuse();
+    const east = /e/i.test(towards) ? degreesOf(angle) : -degreesOf(angle);
     bearing = /n/i.test(from) ? east : 180 - east;
-  } else if (azimuth && value(azimuth[1]) <= 360) bearing = value(azimuth[1]);
+  } else if (azimuth && degreesOf(azimuth[1]) <= 360) bearing = degreesOf(azimuth[1]);
   else throw refuse();
   let length: number;
   try {
-    length = parseLength(quadrant ? quadrant[4] : azimuth![2], system);
-  } catch {
+    length = parseLength(quadrant ? quadrant[4] : azimuth![2], system, LEG);
+  } catch (error) {
+    if (isTold(error) && error.said.key === 'measure.twoNumbers') throw error;
     throw refuse();
   }
   if (!(length > 0)) throw told('ground.legTooShort');

@@ -14,8 +14,8 @@ import {
   formatDensity,
   formatLength,
   formatNumber,
-  parseLength,
 } from './units';
+import { parseLength } from './typed';
 
 test('the way to a stretch is that to the nearest of its places', () => {
   const random = seededRandom('stretch');
@@ -53,9 +53,29 @@ test('lengths are read as people write them, in either unit', () => {
   close('7 ft 6 in', 2.286);
   close('7\'6"', 2.286);
   close('-3 m', -3);
+  close('20 chains', 402.336);
+  close('1 ch', 20.1168);
+  close('10 yd', 9.144);
+  close('1 320 ft', 402.336);
+  close('1,320.5 ft', 1320.5 * 0.3048);
+  close('0,320', 0.32);
   for (const wrong of ['', 'wide', '2.4 parsecs', '2 m wide', '8 ft 6 apples']) {
     assert.throws(() => parseLength(wrong, 'metric'), says(/is not a length/), wrong);
   }
+});
+
+test('a sign that may part thousands or decimals is decided by what is accepted, or asked about', () => {
+  for (const text of ['1,320', '1.320', '1,320 ft'])
+    assert.throws(
+      () => parseLength(text, 'us', { max: 5000 }),
+      says(/can mean 1.320 or 1\.32/),
+      text,
+    );
+  const far = { min: 1, max: 5000 };
+  assert.ok(Math.abs(parseLength('1,320', 'us', far) - 402.336) < 1e-9);
+  assert.ok(Math.abs(parseLength('1,320', 'metric', { min: 0, max: 100 }) - 1.32) < 1e-12);
+  // Of neither the range holds: which was meant is for whoever says what is accepted.
+  assert.equal(parseLength('2 m', 'metric', { max: 1 }), 2);
 });
 
 test('what is written in a unit reads back as the same length', () => {

@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import { formatNumber } from './units';
+import { formatNumber, METRES_PER_FOOT, type UnitSystem } from './units';
 
 export interface NumberRange {
   min?: number;
@@ -23,21 +23,22 @@ const MINUS = /^[−–]/;
  */
 export function readNumber(text: string, range: NumberRange = {}): number {
   const found = text.trim();
-  const plain = found.replace(GROUPS, '').replace(MINUS, '-');
+  const plain = plainOf(found);
   const readings = readingsOf(plain, range.whole ?? false);
   if (!readings.length) throw told('measure.noNumber', { found });
   const fitting = readings.filter((value) => within(value, range));
   if (!fitting.length) throw outOfRange(readings[0], range);
-  if (fitting.length > 1)
-    throw told('measure.twoNumbers', {
-      found,
-      whole: formatNumber(fitting[0]),
-      decimal: String(fitting[1]),
-      plain: String(fitting[0]),
-      longer: `${String(fitting[1])}0`,
-    });
+  if (fitting.length > 1) throw twoNumbers(found, fitting);
   return fitting[0];
 }
+
+const plainOf = (text: string) => text.replace(GROUPS, '').replace(MINUS, '-');
+
+const twoNumbers = (found: string, [whole, decimal]: readonly number[]) =>
+  told('measure.twoNumbers', {
+    ...{ found, whole: formatNumber(whole), decimal: String(decimal) },
+    ...{ plain: String(whole), longer: `${String(decimal)}0` },
+  });
 
 /** All that a text can mean: none, one, or two numbers. */
 function readingsOf(plain: string, whole: boolean): number[] {
@@ -76,4 +77,68 @@ function outOfRange(found: number, { min, max, whole }: NumberRange) {
   return min !== undefined
     ? told('measure.below', { found, min })
     : told('measure.above', { found, max: max ?? 0 });
+}
+
+const LENGTH_UNITS: Record<string, number> = {
+  m: 1,
+  metre: 1,
+  metres: 1,
+  meter: 1,
+  meters: 1,
+  cm: 0.01,
+  mm: 0.001,
+  km: 1000,
+  ft: METRES_PER_FOOT,
+  foot: METRES_PER_FOOT,
+  feet: METRES_PER_FOOT,
+  "'": METRES_PER_FOOT,
+  in: METRES_PER_FOOT / 12,
+  inch: METRES_PER_FOOT / 12,
+  inches: METRES_PER_FOOT / 12,
+  '"': METRES_PER_FOOT / 12,
+  yd: 3 * METRES_PER_FOOT,
+  yard: 3 * METRES_PER_FOOT,
+  yards: 3 * METRES_PER_FOOT,
+  // Gunter's chain, as forest surveys in feet are paced: 66 ft, 80 to the mile.
+  ch: 66 * METRES_PER_FOOT,
+  chain: 66 * METRES_PER_FOOT,
+  chains: 66 * METRES_PER_FOOT,
+};
+
+/** A number as people write it, with narrow or wide spaces between thousands, and what unit follows it. */
+const AMOUNT =
+  /([+\-−–]?(?:(?:\d{1,3}(?:[ \u00a0\u2009\u202f]\d{3})+|\d+)(?:[.,]\d+)*|[.,]\d+))\s*([a-z'"]*)/g;
+
+/**
+ * Reads a length as people write it: "2.4", "2,4 m", "8ft", "7 ft 6 in", "7'6\"", "1 320 ft", "20 chains".
+ * @param text what was typed
+ * @param system the unit of a bare number
+ * @param range metres that are accepted: where "1,320" may mean two lengths the one within it is meant
+ * @returns metres, also outside of the range
+ * @throws Told when the text is no length, or could be two
+ * @example parseLength('8ft', 'metric') // ≈ 2.438
+ */
+export function parseLength(
+  text: string,
+  system: UnitSystem,
+  range: { min?: number; max?: number } = {},
+): number {
+  const found = text.trim();
+  const parts = [...found.toLowerCase().matchAll(AMOUNT)];
+  const whole = parts.map(([part]) => part).join('');
+  const bare = parts.length === 1 && !parts[0][2];
+  const refused = told('measure.noLength', { found });
+  if (!parts.length || whole.replace(/\s/g, '') !== found.toLowerCase().replace(/\s/g, ''))
+    throw refused;
+  return parts.reduce((metres, [, amount, unit]) => {
+    const factor = bare ? (system === 'metric' ? 1 : METRES_PER_FOOT) : LENGTH_UNITS[unit];
+    const readings = factor === undefined ? [] : readingsOf(plainOf(amount), false);
+    if (!readings.length) throw refused;
+    const fitting = readings.filter(
+      (value) =>
+        value * factor >= (range.min ?? -Infinity) && value * factor <= (range.max ?? Infinity),
+    );
+    if (fitting.length > 1) throw twoNumbers(amount, fitting);
+    return metres + (fitting[0] ?? readings[0]) * factor;
+  }, 0);
 }

@@ -1,5 +1,3 @@
-import { told } from '../say/told';
-
 /**
  * Units at the edges. Inside the program every length is in metres, every area in square metres,
  * every volume in litres; these functions are the only place where feet and acres appear.
@@ -263,56 +261,6 @@ export function formatRain(metres: number, system: UnitSystem): string {
   return system === 'metric'
     ? `${formatNumber(metres * 1000)} mm`
     : `${formatNumber((metres / METRES_PER_FOOT) * 12, 2)} in`;
-}
-
-const LENGTH_UNITS: Record<string, number> = {
-  m: 1,
-  metre: 1,
-  metres: 1,
-  meter: 1,
-  meters: 1,
-  cm: 0.01,
-  mm: 0.001,
-  km: 1000,
-  ft: METRES_PER_FOOT,
-  foot: METRES_PER_FOOT,
-  feet: METRES_PER_FOOT,
-  "'": METRES_PER_FOOT,
-  in: METRES_PER_FOOT / 12,
-  inch: METRES_PER_FOOT / 12,
-  inches: METRES_PER_FOOT / 12,
-  '"': METRES_PER_FOOT / 12,
-};
-
-/**
- * Reads a length as people write it: "2.4", "2,4 m", "8ft", "7 ft 6 in", "7'6\"".
- * @param text what was typed
- * @param system the unit of a bare number
- * @returns metres
- * @throws Error with a sentence when the text is no length
- * @example parseLength('8ft', 'metric') // ≈ 2.438
- */
-export function parseLength(text: string, system: UnitSystem): number {
-  const cleaned = text
-    .trim()
-    .toLowerCase()
-    .replace(/[\u2009\u202f\u00a0]/g, '')
-    .replace(/(\d),(\d)/g, '$1.$2');
-  const bare = system === 'metric' ? 1 : METRES_PER_FOOT;
-  if (/^[+-]?\d*\.?\d+$/.test(cleaned)) return Number(cleaned) * bare;
-  const part = /([+-]?\d*\.?\d+)\s*([a-z'"]+)/g;
-  let metres = 0;
-  let matched = '';
-  for (const [whole, amount, unit] of cleaned.matchAll(part)) {
-    const factor = LENGTH_UNITS[unit];
-    if (factor === undefined) break;
-    metres += Number(amount) * factor;
-    matched += whole;
-  }
-  if (!matched || matched.replace(/\s/g, '') !== cleaned.replace(/\s/g, '')) {
-    throw told('measure.noLength', { found: text.trim() });
-  }
-  return metres;
 }
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
   import { TextInput } from 'carbon-components-svelte';
-  import { formatLength, parseLength } from '$core/measure/units';
+  import { parseLength } from '$core/measure/typed';
+  import { formatLength } from '$core/measure/units';
   import { useUnits } from './figures.svelte';
 
   interface Props {
@@ -30,7 +31,7 @@
 
   function take(text: string) {
     try {
-      const metres = parseLength(text, units.system);
+      const metres = parseLength(text, units.system, { min, max });
       if (!(metres >= min && metres <= max)) {
         throw new Error(
           `${formatLength(metres, units.system)} was found; ${formatLength(min, units.system)} to ${formatLength(max, units.system)} is accepted.`,

@@ -104,8 +104,8 @@
     wrong = '';
     if (next === 'file') void take();
   }
-  function drawn(shape: Drawn | undefined, problem: string) {
-    wrong = problem;
+  function drawn(shape: Drawn | undefined) {
+    wrong = '';
     measured = shape?.measured;
     read = shape && { name, parts: shape.parts, notes: shape.notes };
   }

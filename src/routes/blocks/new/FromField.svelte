@@ -51,14 +51,18 @@
     near?: Point;
     /** What the first corner was set to by a click on the plan. */
     clicked?: Point;
-    onshape: (drawn: Drawn | undefined, wrong: string) => void;
+    onshape: (drawn: Drawn | undefined) => void;
   }
   /** A block from what a leader has in the field: a receiver's corners, a compass and a tape, or a tape alone. */
   let { way, near, clicked, onshape }: Props = $props();
   const units = useUnits();
 
   const CORNERS = '47.21034, 8.10422\nN 47° 12.62’ E 8° 06.25’\n33N 512300 5187450';
-  const LEGS = '012 140\n098 75.5\nS 12 W 138\n278 77';
+  const LEGS = untrack(() =>
+    units.system === 'metric'
+      ? '012 140\n098 75.5\nS 12 W 138\n278 77'
+      : '012 460\n098 248.5\nS 12 W 7 chains\n278 252',
+  );
   let typed = $state('');
   let zone = $state('');
   let legs = $state('');
@@ -85,34 +89,47 @@
     void learnProjection(zone).then(() => learnt++);
   });
 
-  type Worked = { drawn?: Drawn; wrong: string; traverse?: Traverse; assumed?: boolean };
+  /** What was worked out, or what is wrong: with the place of the first corner, or with all before it. */
+  interface Worked {
+    drawn?: Drawn;
+    wrong?: string;
+    misplaced?: string;
+    traverse?: Traverse;
+    assumed?: boolean;
+  }
   const worked = $derived.by((): Worked => {
     void learnt;
     try {
       if (way === 'corners') {
-        if (!typed.trim()) return { wrong: '' };
+        if (!typed.trim()) return {};
         const { corners, assumed } = readCorners(typed, zone);
-        return { drawn: mendBoundary([[[...corners, corners[0]]]], near), wrong: '', assumed };
+        return { drawn: mendBoundary([[[...corners, corners[0]]]], near), assumed };
       }
-      if (way === 'traverse' && !legs.trim()) return { wrong: '' };
+      if (way === 'traverse' && !legs.trim()) return {};
       const traverse =
         way === 'traverse'
           ? closeTraverse(readLegs(legs, units.system, radians(declination)), CARE[care])
           : undefined;
       const ring = traverse ? traverse.corners : shapeOf();
-      if (!place.trim()) return { wrong: '', traverse };
-      const { toLonLat } = localPlane(readPlace(place, zone));
+      if (!place.trim()) return { traverse };
+      let first: Point;
+      try {
+        first = readPlace(place, zone);
+      } catch (error) {
+        return { misplaced: spoken(error), traverse };
+      }
+      const { toLonLat } = localPlane(first);
       const around = turnBy(ring, radians(turn)).map(toLonLat);
       const measured = traverse && turnBy(traverse.measured, radians(turn)).map(toLonLat);
       const { parts, notes } = mendBoundary([[[...around, around[0]]]], near);
-      return { drawn: { parts, notes, measured }, wrong: '', traverse };
+      return { drawn: { parts, notes, measured }, traverse };
     } catch (error) {
       return { wrong: spoken(error) };
     }
   });
   $effect(() => {
-    const { drawn, wrong } = worked;
-    untrack(() => onshape(drawn, wrong));
+    const { drawn } = worked;
+    untrack(() => onshape(drawn));
   });
 
   function shapeOf(): Point[] {
@@ -125,6 +142,10 @@
   const length = (metres: number) => formatLength(metres, units.system, 1);
 </script>
 
+{#snippet problem(sentence: string | undefined)}
+  {#if sentence}<p class="say stop" role="alert">{sentence}</p>{/if}
+{/snippet}
+
 {#if way === 'corners'}
   <h2>Corners, one a line, in order round the block</h2>
   <TextArea
@@ -133,7 +154,9 @@
     rows={7}
     bind:value={typed}
     placeholder={CORNERS}
+    invalid={Boolean(worked.wrong)}
   />
+  {@render problem(worked.wrong)}
   {#if worked.assumed}<p class="quiet">Latitude was taken to come first; the plan shows it.</p>{/if}
 {:else if way === 'traverse'}
   <h2>Sides as they were walked, one a line</h2>
@@ -143,7 +166,12 @@
     rows={7}
     bind:value={legs}
     placeholder={LEGS}
+    helperText={units.system === 'metric'
+      ? 'A length without a unit is in metres; ft and chains are read too.'
+      : 'A length without a unit is in feet; chains, yd and m are read too.'}
+    invalid={Boolean(worked.wrong)}
   />
+  {@render problem(worked.wrong)}
   <Select
     labelText="Lengths were"
     selected={care}
@@ -243,6 +271,7 @@
     max={360}
     step={1}
   />
+  {@render problem(worked.wrong)}
 {/if}
 {#if way !== 'corners'}
   <h2>Where the first corner lies</h2>
@@ -252,7 +281,9 @@
     helperText="Latitude first; degrees, minutes and seconds are read too. Or click the plan."
     bind:value={place}
     placeholder="47.21034, 8.10422"
+    invalid={Boolean(worked.misplaced)}
   />
+  {@render problem(worked.misplaced)}
   <NumberField
     label="Turn it, degrees to the right"
     bind:value={turn}

@@ -5,7 +5,7 @@
   import { readLeg } from '$core/ground/survey';
   import { bearingOf, type MultiPolygon } from '$core/ground/polygon';
   import type { Plane, Point } from '$core/measure/plane';
-  import { formatLength, parseLength } from '$core/measure/units';
+  import { formatLength, METRES_PER_FOOT } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
 
   interface Props {
@@ -87,8 +87,7 @@
     )[event.key];
     if (!way) return;
     event.preventDefault();
-    const by =
-      (event.shiftKey ? 0.1 : 1) * (units.system === 'metric' ? 1 : parseLength('1', 'us'));
+    const by = (event.shiftKey ? 0.1 : 1) * (units.system === 'metric' ? 1 : METRES_PER_FOOT);
     const [x, y] = plane.toPlane(at.point);
     moveTo(plane.toLonLat([x + way[0] * by, y + way[1] * by]), `nudge-${chosen}`);
   }

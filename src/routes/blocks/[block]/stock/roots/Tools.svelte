@@ -4,7 +4,8 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { v7 as uuid } from 'uuid';
-  import { formatLength, parseLength } from '$core/measure/units';
+  import { parseLength } from '$core/measure/typed';
+  import { formatLength } from '$core/measure/units';
   import type { Tool } from '$core/stock/roots';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { send } from '$lib/parts/send.svelte';

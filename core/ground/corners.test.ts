@@ -34,6 +34,9 @@ test('south and west are below zero, by letter and by sign', () => {
   assert.deepEqual(rounded(readPlace('S 41.3 W 72.5')), [-72.5, -41.3]);
   assert.deepEqual(rounded(readPlace('-41.3, -72.5')), [-72.5, -41.3]);
   assert.deepEqual(rounded(readPlace("41°18'S 72°30'W")), [-72.5, -41.3]);
+  for (const line of ['41 18 00 S 72 30 0 W', '41:18 S, 72:30:00 W', 'S 41 18.0 W 072 30'])
+    assert.deepEqual(rounded(readPlace(line)), [-72.5, -41.3], line);
+  assert.throws(() => readPlace('41 78 S 72 30 W'), says(/latitude and longitude/));
   // A number past 90 can be no latitude, whichever comes first.
   assert.deepEqual(rounded(readPlace('174.8, -41.3')), [174.8, -41.3]);
 });

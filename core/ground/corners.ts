@@ -22,11 +22,14 @@ const NUMBERS =
 /** One angle, degrees with optional minutes and seconds: its letter stands before it, or after it. */
 const LETTER_FIRST = new RegExp(`([NSEW])\\s*${NUMBERS}`, 'gi');
 const LETTER_LAST = new RegExp(`${NUMBERS}([NSEW](?![a-z]))?`, 'gi');
+/** Degrees, minutes and seconds parted by spaces or colons alone, up to the next letter or the end. */
+const BARE =
+  /(\d{1,3})[\s:]+(\d{1,2}(?:\.\d+)?)(?:[\s:]+(\d{1,2}(?:\.\d+)?))?(?=\s*(?:[NSEW]|$))/gi;
 const ZONED = /^(?:utm\s*)?(\d{1,2}\s*[a-z]?)[\s,;]+(\d[\d.]*)[\s,;]+(\d[\d.]*)$/i;
 
 /**
  * Reads corners as a receiver, a phone or a map shows them, one a line and in order round the block:
- * "47.21034, 8.10422", "N 47° 12.620' E 008° 06.253'", "47°12'37\" N 8°6'15\" E", "33N 512300 5187450".
+ * "47.21034, 8.10422", "N 47° 12.620' E 008° 06.253'", "47 12 37 N 8 6 15 E", "33N 512300 5187450".
  * A decimal comma is taken where numbers are parted by something else.
  * @param zone UTM zone of bare eastings and northings
  * @param least corners that are needed: three round a block, two along a line
@@ -79,7 +82,11 @@ function readAngles(line: string): Angle[] | undefined {
   const commas = line.match(/\d,\d/g)?.length ?? 0;
   const spaced = line.replace(/(\d),(\d)/g, '$1.$2');
   const decimal = commas === 2 && /^\D*\d+\.\d+\D*[\s;]\D*\d+\.\d+\D*$/.test(spaced);
-  const plain = (decimal ? spaced : line.replace(/[,;]/g, ' ')).replace(/;/g, ' ');
+  const parted = (decimal ? spaced : line.replace(/[,;]/g, ' ')).replace(/;/g, ' ').trim();
+  // What numbers without signs are is known where letters say how many angles there are.
+  const plain = /^[^NSEW]*[NS][^NSEW]*[EW][^NSEW]*$/i.test(parted)
+    ? parted.replace(BARE, (_, d, m, s) => `${d}° ${m}'${s === undefined ? '' : ` ${s}"`}`)
+    : parted;
   const angles: Angle[] = [];
   let rest = plain;
   // "N47 E8.1": where the line begins with a letter, each letter belongs to what follows it.

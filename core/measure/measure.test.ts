@@ -13,6 +13,7 @@ import {
   formatBearing,
   formatDensity,
   formatLength,
+  scaleLength,
   formatNumber,
 } from './units';
 import { parseLength } from './typed';
@@ -85,6 +86,17 @@ test('what is written in a unit reads back as the same length', () => {
       assert.ok(Math.abs(parseLength(formatLength(metres, 'us', 4), 'metric') - metres) < 1e-3);
     }),
   );
+});
+
+test('a scale bar is round in the unit of the person, and no shorter than asked', () => {
+  assert.deepEqual(scaleLength(70, 'metric'), { metres: 100, text: '100 m' });
+  assert.equal(scaleLength(100, 'metric').text, '100 m');
+  assert.equal(scaleLength(100.1, 'metric').text, '200 m');
+  assert.equal(scaleLength(0.3, 'metric').text, '0.5 m');
+  assert.equal(scaleLength(30.48, 'us').text, '100 ft');
+  const feet = scaleLength(70, 'us');
+  assert.equal(feet.text, '500 ft');
+  assert.ok(Math.abs(feet.metres - 152.4) < 1e-9);
 });
 
 test('areas and densities change unit with the person', () => {

@@ -110,6 +110,20 @@ export function formatDistance(metres: number, system: UnitSystem): string {
     : `${formatNumber(miles, 1)} mi`;
 }
 
+/**
+ * The shortest length for a scale bar that is one, two or five of its unit, tens or hundreds of it, and no shorter.
+ * @param least metres
+ * @example scaleLength(70, 'us').text // => '500 ft'
+ */
+export function scaleLength(least: number, system: UnitSystem): { metres: number; text: string } {
+  const unit = system === 'metric' ? 1 : METRES_PER_FOOT;
+  const decade = Math.floor(Math.log10(least / unit));
+  const power = 10 ** decade;
+  const round = [1, 2, 5, 10].find((n) => n * power * unit >= least * (1 - 1e-9))! * power;
+  const text = `${formatNumber(round, Math.max(0, -decade))} ${system === 'metric' ? 'm' : 'ft'}`;
+  return { metres: round * unit, text };
+}
+
 /** Writes an area in square metres as hectares or acres, small ones as m² or sq ft. */
 export function formatArea(squareMetres: number, system: UnitSystem, decimals = 2): string {
   if (system === 'us') {

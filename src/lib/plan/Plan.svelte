@@ -7,7 +7,7 @@
   import type { KeepoutShape } from '$core/ground/keepouts';
   import type { MultiPolygon } from '$core/ground/polygon';
   import type { Point } from '$core/measure/plane';
-  import { formatLength } from '$core/measure/units';
+  import { formatLength, scaleLength } from '$core/measure/units';
   import { nearestPeg, pegPosition } from '$core/rows/rowset';
   import { speciesAt } from '$core/rows/species';
   import { useUnits } from '$lib/parts/figures.svelte';
@@ -51,7 +51,10 @@
   let target: HTMLDivElement;
   let map: OlMap | undefined = $state();
   let over = $state<{ row: number; peg: number; chainage: number; species?: number }>();
-  let scaleBar = $state({ pixels: 100, metres: 50 });
+  let resolution = $state(0.5);
+  /** Some seventy pixels, in round metres or feet. */
+  const scaleBar = $derived(scaleLength(70 * resolution, units.system));
+  const scalePixels = $derived(scaleBar.metres / resolution);
   let interactions: Interaction[] = [];
   let handles: BaseLayer | undefined;
   let ol: Awaited<ReturnType<typeof loadOl>> | undefined;
@@ -301,11 +304,7 @@
   }
 
   function measureScale() {
-    const resolution = map?.getView().getResolution() ?? 1;
-    const metres =
-      [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((m) => m / resolution >= 70) ??
-      5000;
-    scaleBar = { metres, pixels: metres / resolution };
+    resolution = map?.getView().getResolution() ?? 1;
   }
 
   function readOut(point: Point) {
@@ -345,17 +344,15 @@
     aria-label="{label}. Arrow keys move, plus and minus zoom."
   ></div>
   <div class="scale" aria-hidden="true">
-    <svg width={scaleBar.pixels + 24} height="34">
+    <svg width={scalePixels + 24} height="34">
       <path
-        d="M4 24v-5M4 21.5H{4 + scaleBar.pixels}M{4 + scaleBar.pixels} 24v-5"
+        d="M4 24v-5M4 21.5H{4 + scalePixels}M{4 + scalePixels} 24v-5"
         stroke="var(--ink)"
         stroke-width="1.5"
         fill="none"
       />
       <text x="4" y="14">0</text>
-      <text x={4 + scaleBar.pixels} y="14" text-anchor="middle"
-        >{formatLength(scaleBar.metres, units.system, 0)}</text
-      >
+      <text x={4 + scalePixels} y="14" text-anchor="middle">{scaleBar.text}</text>
     </svg>
     <svg width="18" height="30" viewBox="-9 -16 18 30"
       ><path d="M-6 10L0 -14L6 10L0 5Z" fill="var(--ink)" /></svg

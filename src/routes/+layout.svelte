@@ -167,7 +167,7 @@
           <a href="/" onclick={() => (blocksOpen = false)}>All blocks, this morning</a>
           {@render listed(atWork)}
           {#if data.role === 'leader'}<a href="/blocks/new" onclick={() => (blocksOpen = false)}
-              >New block from a file …</a
+              >New block …</a
             >{/if}
           {#if aside.length}<details open={aside.some(({ id }) => id === block)}>
               <summary>Set aside ({aside.length})</summary>

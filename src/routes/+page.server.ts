@@ -22,6 +22,7 @@ export const load: PageServerLoad = async ({ locals, depends }) => {
   const board = await morningBoard(page.facts);
   return {
     calls: board.calls,
+    steps: board.steps,
     hours: board.air?.hours ?? [],
     flags: flags(board.calls),
     blockStates: board.states.map(({ block, planted, total, standing, layout }) => ({

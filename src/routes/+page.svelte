@@ -21,8 +21,8 @@
   <section>
     <h1>
       {data.clock ? words(data.clock.weekday) : ''}, {data.clock?.text}.
-      {#if left > 0}{howMany(left, 'tree')} still to set.{:else if urgent}{urgent} to deal with.{:else}Nothing
-        waits.{/if}
+      {#if left > 0}{howMany(left, 'tree')} still to set.{:else if urgent}{urgent} to deal with.{:else if data.steps}A
+        new site.{:else}Nothing waits.{/if}
     </h1>
     <p class="quiet">
       {#if growing.length}Planting on {growing.map(({ name }) => name).join(' and ')}.{/if}
@@ -30,10 +30,15 @@
     </p>
     {#if data.calls.length}
       <CallList calls={data.calls} />
-    {:else if !data.blockStates.length && !aside.length}
-      <FirstSteps leads={data.role === 'leader'} />
-    {:else}
+    {:else if data.blockStates.length || aside.length}
       <p class="say good">Nothing is due, short, late or out of line this morning.</p>
+    {/if}
+    {#if data.steps && (data.role === 'leader' || !data.blockStates.length)}
+      <FirstSteps
+        leads={data.role === 'leader'}
+        taken={data.steps}
+        block={data.blockStates.at(-1)?.id}
+      />
     {/if}
   </section>
   <aside>
@@ -50,9 +55,9 @@
               : 'ground'}"
       >
         <span class="top"
-          ><b>{block.name}</b><span class="num"
-            >{formatNumber(block.planted)} of {formatNumber(block.total)}</span
-          ></span
+          ><b>{block.name}</b>{#if block.total}<span class="num"
+              >{formatNumber(block.planted)} of {formatNumber(block.total)}</span
+            >{/if}</span
         >
         <span class="bar"
           ><i style:width="{block.total ? (100 * block.planted) / block.total : 0}%"></i></span

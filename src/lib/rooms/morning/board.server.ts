@@ -6,6 +6,7 @@ import { reworkStates } from '../../../../core/checks/outcome';
 import { handedCalls, nobodysCalls, nowhereCalls } from '../../../../core/crew/calls';
 import { treesInRow } from '../../../../core/rows/stored';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
+import { firstSteps, type FirstStep } from '../../../../core/morning/first-steps';
 import { pegCalls, releaseCalls } from '../../../../core/rows/calls';
 import { onDay, say, type Message } from '../../../../core/say/message';
 import { habitToShow } from '../../../../core/stock/handling';
@@ -360,6 +361,24 @@ async function lateCalls(facts: Facts): Promise<Call[]> {
     );
 }
 
+/** The first steps of a site on which nothing was planted yet; cards are only read for such a one. */
+async function stepsOf(
+  facts: Facts,
+  states: readonly BlockState[],
+): Promise<FirstStep[] | undefined> {
+  const blocks = await facts.of(blocksFact);
+  if (blocks.length > states.length || states.some(({ planted }) => planted > 0)) return undefined;
+  const [cards, planters] = await Promise.all([facts.of(cardsFact), facts.of(plantersFact)]);
+  const taken = firstSteps({
+    blocks: states.map(({ block: { plantingDay }, planted, total }) => ({
+      ...{ plantingDay, planted, trees: total },
+    })),
+    cards: cards.length,
+    planters: planters.length,
+  });
+  return taken && [...taken];
+}
+
 /** The whole site this morning. */
 export async function morningBoard(facts: Facts) {
   const [air, states] = await Promise.all([airAt(facts), siteStates(facts)]);
@@ -368,6 +387,7 @@ export async function morningBoard(facts: Facts) {
   return {
     air,
     states,
+    steps: await stepsOf(facts, states),
     calls: inOrder([
       ...states.flatMap(({ calls }) => calls),
       ...(await lateCalls(facts)),

@@ -12,6 +12,7 @@ import {
   NO_SPECIES_YET,
   settingsOf,
   withSettings,
+  toHundred,
   withSpecies,
 } from './deciding';
 import { moveAt } from './by-hand';
@@ -202,4 +203,22 @@ test('a new block starts at lengths that are round in the units of whoever lays 
   // 43 560 square feet over 80: the foresters' table gives 544 to 545 trees an acre.
   assert.equal(Math.round(SQUARE_METRES_PER_ACRE / (us.inRow * us.between)), 545);
   assert.deepEqual(us.direction, metric.direction);
+});
+
+test('what was set last stays, and the others make up a hundred', () => {
+  const mixOf = (...shares: number[]) => shares.map((share, i) => ({ species: `s${i}`, share }));
+  const shares = (given: number[], set?: number) =>
+    toHundred(mixOf(...given), set).map(({ share }) => share);
+  assert.deepEqual(shares([50, 70], 1), [30, 70]);
+  assert.deepEqual(shares([50, 70], 0), [50, 50]);
+  // Two to one, whatever is over or short; whole per cent stay whole.
+  assert.deepEqual(shares([40, 20, 70], 2), [20, 10, 70]);
+  assert.deepEqual(shares([10, 40, 20], 0), [10, 60, 30]);
+  assert.deepEqual(shares([33, 33, 60], 2), [20, 20, 60]);
+  assert.deepEqual(shares([12.5, 12.5, 60.5], 2), [19.8, 19.7, 60.5]);
+  // More than all is all, and what has nothing yet shares evenly.
+  assert.deepEqual(shares([50, 130], 1), [0, 100]);
+  assert.deepEqual(shares([0, 0, 40], 2), [30, 30, 40]);
+  assert.deepEqual(shares([60, 60]), [50, 50]);
+  assert.deepEqual(shares([80], 0), [100]);
 });

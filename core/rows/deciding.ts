@@ -126,3 +126,26 @@ export const contourAlong = (
   ...settings.contour,
   baseline: [line[0], line[line.length - 1]],
 });
+
+/** Shares are told apart by a tenth of a per cent. */
+const TENTHS = 10;
+
+/**
+ * A mix whose shares add up to 100 again: what was set last stays, the others take or give what is over, in
+ * proportion to what they have, in whole per cent where all shares are whole ones.
+ * @param mix shares in per cent
+ * @param set the place in the mix of what stays; nothing where all take part
+ * @example toHundred([{ species: 'a', share: 50 }, { species: 'b', share: 70 }], 1)[0].share // => 30
+ */
+export function toHundred(mix: LayoutParameters['mix'], set = -1): LayoutParameters['mix'] {
+  const stays = Math.min(100, mix[set]?.share ?? 0);
+  const others = mix.map(({ share }, i) => (i === set ? 0 : share));
+  const steps = mix.every(({ share }) => Number.isInteger(share)) ? 1 : TENTHS;
+  const kept = Math.round(stays * steps);
+  const weights = others.some((share) => share > 0)
+    ? others
+    : mix.map((_, i) => (i === set ? 0 : 1));
+  if (mix.length === 1) return [{ ...mix[0], share: 100 }];
+  const parts = apportion(100 * steps - kept, weights);
+  return mix.map((entry, i) => ({ ...entry, share: (i === set ? kept : parts[i]) / steps }));
+}

@@ -3,7 +3,7 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import type { LayoutParameters } from '$core/rows/layout';
-  import { withSpecies } from '$core/rows/deciding';
+  import { toHundred, withSpecies } from '$core/rows/deciding';
   import type { Arrangement } from '$core/rows/species';
   import Bead from '$lib/parts/Bead.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -31,11 +31,27 @@
       ({ id, withdrawn }) => !withdrawn && !parameters.mix.some((entry) => entry.species === id),
     ),
   );
-  const share = (index: number, value: number) =>
+  /** Whose share was set last: it stays when the others make up a hundred. */
+  let lastSet = $state('');
+  function share(index: number, value: number) {
+    lastSet = parameters.mix[index].species;
     onchange(
       { mix: parameters.mix.map((entry, i) => (i === index ? { ...entry, share: value } : entry)) },
       `share-${index}`,
     );
+  }
+  const evened = $derived(
+    toHundred(
+      parameters.mix,
+      parameters.mix.findIndex((entry) => entry.species === lastSet),
+    ),
+  );
+  /** Whose share changes by it, where it is one alone. */
+  const taker = $derived.by(() => {
+    const changed = evened.filter(({ share }, i) => share !== parameters.mix[i].share);
+    const card = changed.length === 1 && species.find(({ id }) => id === changed[0].species);
+    return card ? card.name.toLowerCase() : undefined;
+  });
   /** Where each arrangement starts. */
   const FIRST: Record<Arrangement['kind'], Arrangement> = {
     rows: { kind: 'rows' },
@@ -100,18 +116,9 @@
   {#if parameters.mix.length && sum !== 100}
     <p class="say">
       The mix adds up to {sum} %.
-      <button
-        type="button"
-        class="link-button"
-        onclick={() =>
-          share(
-            parameters.mix.length - 1,
-            Math.max(0, parameters.mix[parameters.mix.length - 1].share + 100 - sum),
-          )}
-        >{sum < 100 ? 'Give the rest to' : 'Take it off'}
-        {species
-          .find(({ id }) => id === parameters.mix.at(-1)?.species)
-          ?.name.toLowerCase()}</button
+      <button type="button" class="link-button" onclick={() => onchange({ mix: evened })}
+        >{#if taker}{sum < 100 ? 'Give the rest to' : 'Take it off'}
+          {taker}{:else}{sum < 100 ? 'Share out the rest' : 'Take it off all others'}{/if}</button
       >
     </p>
   {/if}

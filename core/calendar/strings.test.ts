@@ -6,7 +6,7 @@ import { addTo, daysBetween } from '../measure/dates';
 import { simulateFinish } from './finish';
 import { conflicts, criticalPath, whatFollows, type Activity, type Placed } from './network';
 import { schedule } from './schedule';
-import { activitiesOf, knotId, lateCost, slackSentence } from './strings';
+import { activitiesOf, knotId, lateCost, longPast, slackSentence } from './strings';
 import { TASKS } from './tasks';
 import { say } from '../say/message';
 
@@ -198,4 +198,20 @@ test('waiting of deliveries, first come first planted', () => {
   // Used up on days 1, 3 and 5: waits of 1, 2 and 1 days.
   assert.equal(result.byDay[5], 50);
   assert.deepEqual([result.waited.median, result.waited.most, result.waitedTooLong], [2, 2, 0]);
+});
+
+test('what was due more than four weeks ago is long past, until it is settled; what is due after planting never', () => {
+  const planting = '2027-03-28';
+  const keys = (today: string, records: Parameters<typeof stringOf>[2] = []) =>
+    longPast(stringOf(planting, today, records).tasks).map(({ key }) => key);
+  const order = stringOf(planting, '2026-01-01').tasks.find(({ key }) => key === 'order')!;
+  assert.deepEqual(keys(addTo(order.finish, { days: 28 })).includes('order'), false);
+  assert.deepEqual(keys(addTo(order.finish, { days: 29 })).includes('order'), true);
+  assert.ok(
+    !keys(addTo(order.finish, { days: 29 }), [{ key: 'order', doneOn: order.finish }]).includes(
+      'order',
+    ),
+  );
+  const yearsLater = keys('2030-03-28');
+  assert.ok(!yearsLater.includes('plant') && !yearsLater.includes('count-1'));
 });

@@ -96,6 +96,13 @@ export function lateCost(task: ScheduledTask, placed: Placed, planting: Day): La
   };
 }
 
+/** Days after which a task that is late was most likely due before anybody thought of it. From memory. */
+const LONG_PAST = 28;
+
+/** Tasks before planting that were due long ago: whoever sets a day that is near settles them together. */
+export const longPast = (tasks: readonly ScheduledTask[]): ScheduledTask[] =>
+  tasks.filter(({ state, lateBy, lead }) => state === 'late' && lateBy > LONG_PAST && lead > 0);
+
 /** One sentence on how long a task may still wait. */
 export function slackSentence(placed: Placed): Message {
   if (placed.done) return say('calendar.slackDone');

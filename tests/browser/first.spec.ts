@@ -88,6 +88,31 @@ test('an empty installation: the first leader, a block in the south, rows before
       }).format(new Date());
       await expect(page.getByText(`saved · Crew leader, ${today}`)).toBeVisible();
     });
+
+    await test.step('the board ticks what was done and leads to what is left', async () => {
+      await page.goto('/');
+      await expect(page.getByText('2 of 5 things are left')).toBeVisible();
+      await expect(page.getByRole('img', { name: 'done' })).toHaveCount(3);
+      await page.getByRole('link', { name: 'A planting day' }).click();
+      await page.waitForURL(/\/calendar$/);
+    });
+
+    await test.step('with a day that is near, what was due long ago is settled in one go', async () => {
+      const near = new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10);
+      await page.getByLabel('Planting begins').fill(near);
+      await page.getByRole('button', { name: 'Count back from it' }).click();
+      const heading = page.getByRole('heading', { name: 'Due long before today' });
+      await expect(heading).toBeVisible();
+      await page.getByLabel(/^order stock, due/).selectOption('was done in time');
+      await page.getByLabel(/^spray the first flush, due/).selectOption('we go without it');
+      await page.getByRole('button', { name: 'Settle 2 tasks' }).click();
+      await expect(page.getByText('2 tasks settled.')).toBeVisible();
+      await expect(page.getByLabel(/^order stock, due/)).toHaveCount(0);
+      await expect(
+        page.getByRole('row', { name: /spray the first flush/ }).getByText('skipped'),
+      ).toBeVisible();
+      await expect(page.getByRole('row', { name: /order stock/ }).getByText('done')).toBeVisible();
+    });
   } finally {
     await context.close();
     await app.stop();

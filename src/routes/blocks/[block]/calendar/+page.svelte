@@ -10,12 +10,13 @@
   import { conflicts, criticalPath, whatFollows } from '$core/calendar/network';
   import { taskCalls } from '$core/calendar/calls';
   import { words } from '$lib/words';
-  import { activitiesOf, knotId, lateCost, slackSentence } from '$core/calendar/strings';
+  import { activitiesOf, knotId, lateCost, longPast, slackSentence } from '$core/calendar/strings';
   import { weekOf } from '$core/calendar/windows';
   import { formatPercent } from '$core/measure/units';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import CalendarFeed from './CalendarFeed.svelte';
   import OwnTask from './OwnTask.svelte';
+  import LongPast from './LongPast.svelte';
   import TaskTerms from './TaskTerms.svelte';
   import { isDropped, wholeTask } from '$core/calendar/schedule';
   import { v7 as uuid } from 'uuid';
@@ -36,8 +37,14 @@
     const task = string?.tasks.find((entry) => entry.key === key);
     return string && task ? { block: string, task } : undefined;
   });
+  /** What a leader settles in one go. */
+  const past = $derived(data.role === 'leader' ? longPast(mine.tasks) : []);
   const waiting = $derived(
-    mine.tasks.filter(({ state }) => state === 'late' || state === 'due' || state === 'soon'),
+    mine.tasks.filter(
+      (task) =>
+        (task.state === 'late' || task.state === 'due' || task.state === 'soon') &&
+        !past.includes(task),
+    ),
   );
   let day = $derived(data.block.plantingDay ?? '');
   const net = $derived(activitiesOf(strings));
@@ -169,9 +176,9 @@
                 >{/if}</td
             >
             <td class={task.state}
-              >{task.state}{task.lateBy ? ` ${task.lateBy} d` : ''}{#if task.elsewhere}<small
-                  class="quiet"
-                >
+              >{task.state}{task.lateBy
+                ? `\u00a0${task.lateBy}\u00a0d`
+                : ''}{#if task.elsewhere}<small class="quiet">
                   &nbsp;by {task.elsewhere}</small
                 >{/if}</td
             >
@@ -310,6 +317,7 @@
         </p>
       {/each}
     {/if}
+    <LongPast blockId={data.block.id} tasks={past} />
     <h2>This fortnight</h2>
     {#each waiting as task (task.key)}
       <p class="wait">

@@ -376,7 +376,7 @@ test('a species taken out of the mix leaves table and plan whole', async ({ page
   await page.locator('.scroller').waitFor();
   await page.getByRole('tab', { name: 'Species' }).click();
   await page.getByRole('button', { name: 'Take Aspen out of the mix' }).click();
-  await page.getByRole('button', { name: /Give the rest/ }).click();
+  await page.getByRole('button', { name: 'Share out the rest' }).click();
   await expect(page.locator('[data-species=A]')).toHaveCount(0);
   await page.getByRole('combobox', { name: 'Arranged' }).selectOption('trial');
   await expect(page.getByText(/complete blocks of 2 treatments/)).toBeVisible();

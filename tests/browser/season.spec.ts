@@ -336,7 +336,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     await page.getByRole('button', { name: 'Save as a version' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click();
     await page.getByRole('button', { name: 'Release', exact: true }).click();
-    const dialog = page.getByRole('dialog');
+    const dialog = page.getByRole('dialog', { name: /^Release version/ });
     await expect(dialog).toContainText(
       /trees of version 1 stand in \d rows. They stay as they are/,
     );

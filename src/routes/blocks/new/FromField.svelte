@@ -142,10 +142,6 @@
   const length = (metres: number) => formatLength(metres, units.system, 1);
 </script>
 
-{#snippet problem(sentence: string | undefined)}
-  {#if sentence}<p class="say stop" role="alert">{sentence}</p>{/if}
-{/snippet}
-
 {#if way === 'corners'}
   <h2>Corners, one a line, in order round the block</h2>
   <TextArea
@@ -155,8 +151,8 @@
     bind:value={typed}
     placeholder={CORNERS}
     invalid={Boolean(worked.wrong)}
+    invalidText={worked.wrong}
   />
-  {@render problem(worked.wrong)}
   {#if worked.assumed}<p class="quiet">Latitude was taken to come first; the plan shows it.</p>{/if}
 {:else if way === 'traverse'}
   <h2>Sides as they were walked, one a line</h2>
@@ -170,8 +166,8 @@
       ? 'A length without a unit is in metres; ft and chains are read too.'
       : 'A length without a unit is in feet; chains, yd and m are read too.'}
     invalid={Boolean(worked.wrong)}
+    invalidText={worked.wrong}
   />
-  {@render problem(worked.wrong)}
   <Select
     labelText="Lengths were"
     selected={care}
@@ -271,7 +267,7 @@
     max={360}
     step={1}
   />
-  {@render problem(worked.wrong)}
+  {#if worked.wrong}<p class="say stop" role="alert">{worked.wrong}</p>{/if}
 {/if}
 {#if way !== 'corners'}
   <h2>Where the first corner lies</h2>
@@ -282,8 +278,8 @@
     bind:value={place}
     placeholder="47.21034, 8.10422"
     invalid={Boolean(worked.misplaced)}
+    invalidText={worked.misplaced}
   />
-  {@render problem(worked.misplaced)}
   <NumberField
     label="Turn it, degrees to the right"
     bind:value={turn}

@@ -6,7 +6,7 @@ import type { Point } from '../measure/plane';
 import { seededRandom } from '../measure/random';
 import { everyNth, gridOver, plotAround, treesOf, type Place } from './grid';
 import { planPlots } from './planned';
-import { plotRadius } from './plot';
+import { inOwnUnits, PLOT_SIZES, plotRadius } from './plot';
 import { roundFrom, roundLength } from './round';
 
 const square = (side: number): Point[][][] => [
@@ -240,4 +240,17 @@ test('a plot names its trees by row and stretches of pegs', () => {
   ]);
   assert.equal(treesOf(plot.trees).length, 9);
   assert.equal(plotAround([], [0, 0], 4), undefined);
+});
+
+test('plots in the reader’s own units come first, and each size has the area it says', () => {
+  const keys = (system: 'metric' | 'us') => inOwnUnits(PLOT_SIZES, system).map(({ key }) => key);
+  assert.deepEqual(keys('us').slice(0, 3), ['1/100acre', '1/50acre', '1/300acre']);
+  assert.deepEqual(keys('metric').slice(0, 2), ['50m2', '100m2']);
+  assert.equal(keys('us').length, PLOT_SIZES.length);
+  for (const { key, area, system } of PLOT_SIZES)
+    assert.ok(
+      Math.abs(
+        area - (system === 'us' ? 4046.8564224 / Number(/\/(\d+)/.exec(key)![1]) : parseInt(key)),
+      ) < 1e-6,
+    );
 });

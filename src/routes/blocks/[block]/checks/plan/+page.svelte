@@ -35,6 +35,7 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import Plan from '$lib/plan/Plan.svelte';
+  import { inOwnUnits } from '$core/checks/plot';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -42,11 +43,13 @@
   const doing = new Doing();
   const released = $derived(data.released);
   const terms = untrack(() => data.released?.terms);
+  const sizes = $derived(inOwnUnits(data.released?.sizes ?? [], units.system));
   let size = $state(
     untrack(
       () =>
-        data.released?.sizes.find(({ area }) => Math.abs(area - (terms?.area ?? 50)) < 0.01)?.key ??
-        '50m2',
+        sizes.find(({ area }) => Math.abs(area - (terms?.area ?? 0)) < 0.01)?.key ??
+        sizes[0]?.key ??
+        '',
     ),
   );
   const area = $derived(released?.sizes.find(({ key }) => key === size)?.area ?? 50);
@@ -186,7 +189,7 @@
     <section class="decide">
       <h2>A plot</h2>
       <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}
-        >{#each released.sizes as { key, label, radius } (key)}<SelectItem
+        >{#each sizes as { key, label, radius } (key)}<SelectItem
             value={key}
             text="{label}, radius {formatLength(radius, units.system)}"
           />{/each}</Select

@@ -14,6 +14,7 @@
   import { useUnits } from '$lib/parts/figures.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import { useSiteDay } from '$lib/parts/site-day.svelte';
+  import { inOwnUnits } from '$core/checks/plot';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -21,7 +22,8 @@
   const units = useUnits();
   const released = $derived(data.released);
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
-  let size = $state('50m2');
+  const sizes = $derived(inOwnUnits(data.released?.sizes ?? [], units.system));
+  let size = $state(untrack(() => sizes[0]?.key ?? ''));
   const plot = $derived(released?.sizes.find(({ key }) => key === size));
   let planter = $state(untrack(() => data.planters[0]?.id ?? ''));
   let row = $state<number | null>(1);
@@ -104,7 +106,7 @@
     <section class="decide">
       <h2>A plot</h2>
       <Select labelText="Size" selected={size} on:update={(e) => (size = String(e.detail))}
-        >{#each released.sizes as { key, label, radius } (key)}<SelectItem
+        >{#each sizes as { key, label, radius } (key)}<SelectItem
             value={key}
             text="{label}, radius {formatLength(radius, units.system)}"
           />{/each}</Select

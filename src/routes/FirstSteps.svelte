@@ -49,7 +49,8 @@
       is counted back from it.
     </li>
     <li>
-      {@render step('crew', 'Planters', block && `/blocks/${block}/crew`)}, pasted by name, and the
+      {@render step('crew', 'Planters', block && `/blocks/${block}/crew/people`)}, pasted by name,
+      and the
       <a href="/people">people</a> who sign in.
     </li>
   </ol>

@@ -190,7 +190,11 @@
             >
           {:else if planter.rate === null}<small>{usualWords(planter.usually)}</small>{/if}
         </div>
-      {/each}
+      {:else}<p class="quiet">
+          Nobody yet.{#if editable}
+            <a href="/blocks/{data.block.id}/crew/people">Paste the names of the crew</a>, or add
+            one planter after the other.{/if}
+        </p>{/each}
       {#if [...rates.values()].some(({ from }) => from === 'tallies')}
         <p class="quiet">
           Rows are shared out by what each planter’s own days teach; the number typed weighs as one

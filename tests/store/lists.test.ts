@@ -1,126 +1,140 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { taskEventsFact } from '../../src/lib/rooms/calendar/tasks.server';
 import { plotsFact } from '../../src/lib/rooms/checks/facts.server';
-import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
-import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
-import { forgetFacts } from '../../src/lib/server/facts';
+import { plantersFact, sharesFact, sownFact } from '../../src/lib/rooms/crew/facts.server';
+import { blocksFact, keepoutsFact, zonesFact } from '../../src/lib/rooms/ground/facts.server';
+import { layoutsFact } from '../../src/lib/rooms/rows/facts.server';
+import {
+  cardsFact,
+  lotsFact,
+  ordersFact,
+  placesFact,
+} from '../../src/lib/rooms/stock/facts.server';
+import { inOrderOf, tableFact, type ListFact } from '../../src/lib/server/facts';
+import { Reader } from '../../src/lib/server/reader';
 import type { Store } from '../../src/lib/store';
+import type { Rows } from '../../src/lib/store/rows';
 import { demoSetting, event, type Setting } from './setting';
 
 let setting: Setting;
 let store: Store;
-let layoutId: string;
-let planterId: string;
 before(async () => {
   setting = await demoSetting('lists');
   store = setting.store;
-  const facts = await setting.facts();
-  layoutId = (await releasedLayout(facts, block().id))!.id;
-  planterId = (await facts.of(plantersFact)).find(({ personId }) => !personId)!.id;
 });
 after(() => store.sequelize.close());
-const block = () => setting.blocks['Haul Flat'];
-/** The plots as a page reads them that has read them before. */
-const read = async () => (await setting.facts(undefined, true)).of(plotsFact, block().id);
-const look = (more: object = {}) => ({
-  ...event(),
-  ...{ layoutId, planterId, row: 3, peg: 4, area: 50, good: 7, faults: { deep: 1 }, ...more },
-});
-/** How many lines the database sent for the last question of plots. */
-async function linesSent(run: () => Promise<unknown>): Promise<number> {
-  const { sequelize } = store;
-  const plain = sequelize.query.bind(sequelize);
-  let lines = 0;
-  sequelize.query = (async (...given: Parameters<typeof plain>) => {
-    const rows = await plain(...given);
-    if (String(given[0]).includes('plot p')) lines += (rows as unknown as unknown[]).length;
-    return rows;
-  }) as typeof sequelize.query;
-  await run().finally(() => (sequelize.query = plain as typeof sequelize.query));
-  return lines;
+
+/** Questions that something asks of the database. */
+async function questions(of: () => Promise<unknown>): Promise<string[]> {
+  const asked: string[] = [];
+  const { options } = store.sequelize as unknown as { options: { logging: unknown } };
+  options.logging = (text: string) => asked.push(text);
+  try {
+    await of();
+  } finally {
+    options.logging = false;
+  }
+  return asked;
 }
 
-test('of a list that is known only what has come since is read, and it is all there', async () => {
-  forgetFacts();
-  const before = await read();
-  assert.ok(before.length > 20);
-  // What was there long ago was recorded long ago.
-  const one = look();
-  await setting.done('checker', 'checks.plot', one);
-  const sent = await linesSent(async () => {
-    assert.deepEqual(
-      (await read()).map(({ id }) => id).sort(),
-      [...before.map(({ id }) => id), one.id].sort(),
-    );
+/** A fact of whichever table: held against all tables at once, its types would take minutes to check. */
+const anyTable = tableFact as unknown as (
+  name: string,
+  topics: [],
+  from: { table: string; by: string },
+  value: (rows: object[]) => object[],
+) => ListFact<object[]>;
+
+test('a row read with others in one question is what it is when it is read alone', async () => {
+  const reader = new Reader(store);
+  const { tables } = reader;
+  const bySite = ['block', 'place', 'tool', 'species', 'planter', 'product'] as const;
+  const byBlock = ['keepout', 'zone', 'layout', 'stockOrder', 'spraying', 'lot'] as const;
+  const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1);
+  const compare = async (table: keyof typeof tables, by: string, ids: string[]) => {
+    const whole = anyTable(`all ${table}`, [], { table, by }, (rows) => rows);
+    const read = await whole.read(reader, ids);
+    const together = [...read.values()].flat() as { id: string }[];
+    const plain = (tables as unknown as Record<string, Rows<{ id: string }>>)[table];
+    const alone = await plain.all({ where: { [by]: ids } as never });
+    assert.deepEqual(together.sort(byId), alone.sort(byId), table);
+    return alone.length;
+  };
+  let rows = 0;
+  for (const table of bySite) rows += await compare(table, 'siteId', [setting.site.id]);
+  const blocks = Object.values(setting.blocks).map(({ id }) => id);
+  for (const table of byBlock) rows += await compare(table, 'blockId', blocks);
+  assert.ok(rows > 60, `${rows} rows were compared`);
+});
+
+test('names with quotes, other scripts and backslashes, days and fractions come through', async () => {
+  const id = uuid();
+  const awkward = 'Peg "9" \\ it’s 樹 🌲 {"a":1}';
+  await setting.done('leader', 'stock.place', {
+    ...{ siteId: setting.site.id, id, name: awkward, kind: 'cold-store' },
+    ...{ coolest: 0.1, warmest: 0.3, days: 20.7, logger: 'none' },
   });
-  assert.ok(sent < before.length / 2, `${sent} of ${before.length} lines`);
-  // A plot that is corrected goes, though it was read before.
-  const mended = look({ corrects: one.id, good: 8, faults: {} });
-  await setting.done('checker', 'checks.plot', mended);
-  const now = await read();
-  assert.ok(now.some(({ id, good }) => id === mended.id && good === 8));
-  assert.ok(!now.some(({ id }) => id === one.id));
-  forgetFacts();
-  assert.deepEqual(await read(), now);
+  const facts = await setting.facts();
+  const place = (await facts.of(placesFact)).find((one) => one.id === id);
+  assert.equal(place?.name, awkward);
+  assert.deepEqual([place?.coolest, place?.warmest, place?.days], [0.1, 0.3, 20.7]);
+  const third = 1 / 3;
+  const [keepout] = await store.keepout.findAll({ limit: 1 });
+  await store.keepout.update({ setback: third }, { where: { id: keepout.id } });
+  const read = await (await setting.facts()).of(keepoutsFact, keepout.blockId);
+  assert.equal(read.find(({ id }) => id === keepout.id)?.setback, third);
 });
 
-test('what was recorded long before it could be read is read all the same', async () => {
-  await read();
-  const late = { ...look(), id: uuid() };
-  const { row, at, ...rest } = late;
-  await store.plot.create({
-    ...rest,
-    ...{ rowNumber: row, at: new Date(at), recordedAt: new Date(Date.now() - 5 * 3_600_000) },
-    ...{ authorId: setting.people.checker.id, tool: '', soil: '' },
-  } as never);
-  // Something else that is entered tells that the list has changed.
-  const other = look();
-  await setting.done('checker', 'checks.plot', other);
-  const found = new Set((await read()).map(({ id }) => id));
-  assert.ok(found.has(late.id) && found.has(other.id));
+test('whatever is wanted at one moment is asked for in one question, for one block or all', async () => {
+  const lists = [keepoutsFact, zonesFact, layoutsFact, ordersFact, lotsFact, taskEventsFact];
+  const more = [plotsFact, sownFact, sharesFact];
+  const ids = Object.values(setting.blocks).map(({ id }) => id);
+  const facts = await setting.facts();
+  const asked = await questions(() =>
+    Promise.all([
+      ...[...lists, ...more].map((one) => facts.all<unknown>(one, ids)),
+      ...[blocksFact, cardsFact, plantersFact].map((one) => facts.of<unknown>(one)),
+    ]),
+  );
+  assert.equal(asked.length, 1);
+  assert.deepEqual(await questions(() => facts.need(lists, ids)), [], 'and it is kept');
+  // One that changed is read again, alone.
+  const block = setting.blocks['Haul Flat'];
+  await setting.done('leader', 'calendar.task', {
+    ...{ ...event(), blockId: block.id, task: 'order', kind: 'moved', day: '2027-01-05' },
+  });
+  const later = await setting.facts(setting.site, true);
+  const again = await questions(() => later.need(lists, ids));
+  assert.equal(again.length, 1);
+  assert.match(again[0], /task_event/);
+  assert.doesNotMatch(again[0], /keepout|stock_order/);
+  const events = await later.of(taskEventsFact, block.id);
+  assert.equal(events.at(-1)?.day, '2027-01-05');
+  assert.ok(!Number.isNaN(Date.parse(events.at(-1)!.at)));
 });
 
-test('as many plots of another version are not those that were read of the one before', async () => {
-  const before = await read();
-  // Another version of the same rows, on which every plot was looked at as well.
-  const other = uuid();
-  const version = (await store.layout.findByPk(layoutId))!.get();
-  await store.layout.create({ ...version, id: other, state: 'withdrawn', number: 99 } as never);
-  await store.layoutRow.bulkCreate(
-    (await store.layoutRow.findAll({ where: { layoutId } })).map(
-      (row) => ({ ...row.get(), layoutId: other }) as never,
-    ),
-  );
-  const columns = (await store.sequelize.getQueryInterface().describeTable('plot')) as object;
-  const renamed = (column: string) => `CONCAT('f', SUBSTRING(${column}, 2))`;
-  const own: Record<string, string> = {
-    ...{ layout_id: `'${other}'`, id: renamed('id'), corrects: renamed('corrects') },
-    recorded_at: 'recorded_at - INTERVAL 1 DAY',
-  };
-  const names = Object.keys(columns).map((column) => `\`${column}\``);
-  await store.sequelize.query(
-    `INSERT INTO plot (${names.join(', ')})
-     SELECT ${names.map((name) => own[name.slice(1, -1)] ?? name).join(', ')} FROM plot
-     WHERE layout_id = :layoutId`,
-    { replacements: { layoutId } },
-  );
-  const releases = async (from: string, to: string) => {
-    await store.layout.update({ state: 'withdrawn' }, { where: { id: from } });
-    await store.layout.update({ state: 'released' }, { where: { id: to } });
-    await store.sequelize.query(
-      `INSERT INTO change_mark (site_id, block_id, topic, shard, count)
-       VALUES (:site, :block, 'rows', 0, 1) ON DUPLICATE KEY UPDATE count = count + 1`,
-      { replacements: { site: setting.site.id, block: block().id } },
-    );
-  };
-  await releases(layoutId, other);
-  const now = await read();
-  assert.equal(now.length, before.length);
+test('a question that fails is not kept: the next page asks again', async () => {
+  const facts = await setting.facts();
+  const block = setting.blocks['Haul Flat'].id;
+  await store.sequelize.query('RENAME TABLE zone TO zone_away');
+  await assert.rejects(facts.of(zonesFact, block));
+  await store.sequelize.query('RENAME TABLE zone_away TO zone');
+  assert.ok(Array.isArray(await facts.of(zonesFact, block)));
+});
+
+test('rows are put in order by one column after the other, what is not known first', () => {
+  const rows = [
+    { day: '2027-02-01', name: 'b' },
+    { day: '2027-01-01', name: 'c' },
+    { day: null, name: 'd' },
+    { day: '2027-02-01', name: 'a' },
+  ];
   assert.deepEqual(
-    now.map(({ id }) => id).sort(),
-    before.map(({ id }) => `f${id.slice(1)}`).sort(),
+    rows
+      .sort(inOrderOf<{ day: string | null; name: string }>('day', 'name'))
+      .map(({ name }) => name),
+    ['d', 'c', 'a', 'b'],
   );
-  await releases(other, layoutId);
-  assert.deepEqual(await read(), before);
 });

@@ -11,6 +11,10 @@ export function usualWeight(
   return years <= 1 ? 0.03 : years === 2 ? 0.07 : 0.14;
 }
 
+/** The age with which a lot or a line of an order begins: that of a plug is told otherwise by every nursery. */
+export const usualAge = (stock: 'bare-root' | 'container'): string =>
+  stock === 'container' ? '' : '1+1';
+
 export interface CarryTerms {
   /** Most a planter's bag weighs when it is filled, kg. Size the load, never shake the soil off. */
   bagLoad: number;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { usualAge } from '$core/stock/carry';
   import Dialog from '$lib/parts/Dialog.svelte';
   import { forms as formNames } from '$lib/words/en/named';
   import { TYPED_UNITS } from '$core/measure/units';
@@ -36,7 +37,7 @@
       nursery: lot?.nursery ?? '',
       provenance: lot?.provenance ?? '',
       seedLot: lot?.seedLot ?? '',
-      age: lot?.age ?? '1+1',
+      age: lot?.age ?? usualAge(species[0]?.stock ?? 'bare-root'),
       dipFactor: lot?.dipFactor ?? 2,
       orderId: lot?.orderId ?? null,
       replacesId: lot?.replacesId ?? null,
@@ -49,9 +50,14 @@
     })),
   );
   const doing = new Doing();
-  const container = $derived(
-    species.find(({ id }) => id === fresh.speciesId)?.stock === 'container',
-  );
+  const stock = $derived(species.find(({ id }) => id === fresh.speciesId)?.stock ?? 'bare-root');
+  const container = $derived(stock === 'container');
+  /** An age was typed; until then it is the usual one of the species that is chosen. */
+  let aged = $state(untrack(() => Boolean(lot)));
+  $effect(() => {
+    const usual = usualAge(stock);
+    if (!untrack(() => aged)) fresh.age = usual;
+  });
   const save = () =>
     doing.run(async () => {
       const mine = $state.snapshot(fresh);
@@ -88,9 +94,10 @@
     <div class="two">
       <TextInput
         labelText="Age"
-        placeholder="1+1"
-        helperText="years in seedbed + in transplant bed"
+        placeholder={usualAge(stock)}
+        helperText={container ? 'as the nursery writes it' : 'years in seedbed + in transplant bed'}
         bind:value={fresh.age}
+        on:input={() => (aged = true)}
         maxlength={12}
       />
       <TextInput

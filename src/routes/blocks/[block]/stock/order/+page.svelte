@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { usualAge } from '$core/stock/carry';
   import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -63,7 +64,7 @@
     nursery: data.lines.at(-1)?.nursery ?? '',
     provenance: '',
     seedLot: '',
-    age: '1+1',
+    age: usualAge(card(speciesId).stock),
     count,
     pack: data.quantities.find((entry) => entry.speciesId === speciesId)?.terms.pack ?? 50,
     state: 'asked',

@@ -149,7 +149,7 @@ const LENGTH = String.raw`(?:\s*[,;:\t]\s*|\s+)(\d.*)$`;
 const QUADRANT = new RegExp(String.raw`^([NS])\s*${ANGLE}\s*([EW])${LENGTH}`, 'i');
 const AZIMUTH = new RegExp(`^${ANGLE}${LENGTH}`);
 
-/** Degrees of an angle as it was read. @example degreesOf("12° 30'") // => 12.5 */
+/** Degrees of an angle as it was read: 12.5 of "12° 30'". */
 function degreesOf(angle: string): number {
   const [whole, minutes = 0, seconds = 0] = angle.match(/\d+(?:[.,]\d+)?/g)!;
   return Number(whole.replace(',', '.')) + Number(minutes) / 60 + Number(seconds) / 3600;

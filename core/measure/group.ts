@@ -1,6 +1,6 @@
 /**
  * Things by what they have in common, each list in the order in which they came.
- * @example groupBy([1, 2, 3], (n) => n % 2) // => Map { 1 => [1, 3], 0 => [2] }
+ * @example groupBy([1, 2, 3], (n) => n % 2).get(1) // => [1, 3]
  */
 export function groupBy<One, Key>(
   things: Iterable<One>,

@@ -12,7 +12,7 @@ export interface Begun {
 /**
  * The steps that were taken, as long as a new site's leader is led through them.
  * @returns nothing once all were taken or a tree is in the ground: then the board leads
- * @example firstSteps({ blocks: [], cards: 2, planters: 0 }) // => Set { 'species' }
+ * @example firstSteps({ blocks: [], cards: 2, planters: 0 }).has('species') // => true
  */
 export function firstSteps({ blocks, cards, planters }: Begun): Set<FirstStep> | undefined {
   const has: Record<FirstStep, boolean> = {

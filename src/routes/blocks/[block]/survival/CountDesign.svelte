@@ -5,7 +5,7 @@
   import { shortRanges } from '$core/measure/ranges';
   import { v7 as uuid } from 'uuid';
   import { ALIKE, plotsFor } from '$core/checks/plan';
-  import { plotRadius } from '$core/checks/plot';
+  import { inOwnUnits, PLOT_SIZES, plotRadius } from '$core/checks/plot';
   import { COUNT_WAYS, type CountWay } from '$core/survival/walks';
   import {
     formatArea,
@@ -59,7 +59,11 @@
     }),
   );
   /** Of a circle, square metres. */
-  let area = $state<number | null>(untrack(() => block.calendarTerms.count?.plots?.area ?? 50));
+  let area = $state<number | null>(
+    untrack(
+      () => block.calendarTerms.count?.plots?.area ?? inOwnUnits(PLOT_SIZES, units.system)[0].area,
+    ),
+  );
   const WAYS: Record<CountWay, string> = {
     rows: 'whole rows',
     plots: 'circles over the ground',

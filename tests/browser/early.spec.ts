@@ -47,3 +47,23 @@ test('what is chosen and typed before the page listens is what it then goes by',
   await expect(page.getByLabel('What is counted')).toHaveValue('trees');
   await expect(page.getByLabel('Survival known to ±')).toHaveValue('15');
 });
+
+test('a field that is emptied before the page listens shows what holds, as one that is emptied after', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  const flat = await blockPath(page, 'Haul Flat');
+  let release = () => {};
+  const slow = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/_app\/immutable\/entry\//, async (route) => {
+    await slow;
+    await route.continue();
+  });
+  await page.goto(`${flat}/crew/machine`, { waitUntil: 'commit' });
+  const bin = page.getByLabel('A bin holds');
+  const before = await bin.inputValue();
+  await bin.fill('');
+  await bin.press('Tab');
+  release();
+  await expect(bin).toHaveValue(before);
+});

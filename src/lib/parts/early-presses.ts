@@ -1,3 +1,5 @@
+import { flushSync } from 'svelte';
+
 type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
 declare global {
@@ -26,6 +28,8 @@ export function pressAgain(): void {
     if (typeof value === 'boolean') (field as HTMLInputElement).checked = value;
     else if (field.type !== 'file') field.value = value;
     field.dispatchEvent(new Event('input', { bubbles: true }));
+    // As between a key and leaving the field: what is typed is shown before it is judged, and shown otherwise after.
+    flushSync();
     if (changed) field.dispatchEvent(new Event('change', { bubbles: true }));
   }
   for (const element of early?.pressed ?? []) {

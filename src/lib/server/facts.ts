@@ -5,7 +5,15 @@ import type { Rows } from '../store/rows';
 import { dayBounds, dayOf } from '../../../core/say/day';
 import type { Day } from '../../../core/measure/dates';
 import { now } from './clock';
-import { readLists, type Found, type Grown, type Listed, type Select, type Wanted } from './lists';
+import {
+  GrownLists,
+  readLists,
+  type Found,
+  type Grown,
+  type Listed,
+  type Select,
+  type Wanted,
+} from './lists';
 import { Reader } from './reader';
 
 export { milliseconds } from './lists';
@@ -144,9 +152,9 @@ function keep(key: string, stamp: string, value: Promise<unknown>): void {
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
 }
 
-/** Events of lists that grow, so that only what has come since is read; the oldest go first. */
-const grown = new Map<string, Grown>();
-const MOST_GROWN = 200;
+/** Events that are kept of all lists together. */
+const MOST_EVENTS = 200_000;
+const grown = new GrownLists(MOST_EVENTS);
 
 /** Forgets everything that was read: for tests that count questions or write past the commands. */
 export function forgetFacts(): void {
@@ -245,11 +253,8 @@ export class Facts {
     ]);
     const found = parts.flatMap((part) => [...part]);
     for (const [id, { lines, recorded }] of found)
-      if (lines?.size) {
-        grown.delete(this.key(one, id));
+      if (lines?.size)
         grown.set(this.key(one, id), { stamp: stampOf(id), lines, recorded: recorded! });
-        if (grown.size > MOST_GROWN) grown.delete(grown.keys().next().value!);
-      }
     return new Map(found.map(([id, { value }]) => [id, value]));
   }
 

@@ -34,6 +34,35 @@ export interface Grown {
   recorded: number;
 }
 
+/** Lists that grow, so that only what has come since is read: so many events of all together, the oldest list goes first. */
+export class GrownLists {
+  private readonly lists = new Map<string, Grown>();
+  private events = 0;
+
+  /** @param most events that are kept; a list that has more by itself stays alone */
+  constructor(private readonly most: number) {}
+
+  get(key: string): Grown | undefined {
+    return this.lists.get(key);
+  }
+
+  set(key: string, list: Grown): void {
+    this.events += list.lines.size - (this.lists.get(key)?.lines.size ?? 0);
+    this.lists.delete(key);
+    this.lists.set(key, list);
+    for (const [oldest, { lines }] of this.lists) {
+      if (this.events <= this.most || oldest === key) break;
+      this.lists.delete(oldest);
+      this.events -= lines.size;
+    }
+  }
+
+  clear(): void {
+    this.lists.clear();
+    this.events = 0;
+  }
+}
+
 /** A list that is wanted, with what is known of it. */
 export interface Wanted {
   one: Fact<unknown>;

@@ -2,6 +2,7 @@ import { agreementOf, type Agreement } from '../../../../core/checks/agreement';
 import {
   changeOf,
   controlChart,
+  TOLD,
   type Change,
   type ChartPoint,
   type DayCluster,
@@ -48,9 +49,6 @@ export interface PlanterChart {
   points: ChartPoint[];
   change?: Change;
 }
-
-/** A change is told when plots in another order would show one so great in one case of twenty at most. */
-const TOLD = 0.05;
 
 /** All that the plots of the released version say, worked out once for every page and sheet that shows it. */
 export const findingsOf = (facts: Facts, block: BlockRow) =>

@@ -8,10 +8,13 @@ import { firstParameters } from '../rows/deciding';
 import {
   coverOf,
   matchOrders,
+  expectedOf,
   ORDER_STATES,
   placesFor,
+  stillToCome,
   substitutes,
   tranches,
+  type Came,
   type OrderLine,
   type Standing,
 } from './orders';
@@ -32,6 +35,66 @@ const line = (more: Partial<OrderLine>): OrderLine => ({
   note: '',
   ...more,
 });
+
+const came = (more: Partial<Came>): Came => ({
+  ...{ species: 'pine', replaces: null, line: null, received: 0 },
+  ...more,
+});
+
+test('what is still to come on each line: its own lots first, then what came without a line', () => {
+  const lines = [
+    line({ id: 'late', count: 300, deliverOn: '2026-12-04' }),
+    line({ id: 'soon', count: 600, state: 'confirmed', confirmed: 450, deliverOn: '2026-11-20' }),
+    line({ id: 'no', count: 900, state: 'declined' }),
+    line({ id: 'larch', species: 'larch', replaces: 'pine', count: 100 }),
+    line({ id: 'oak', species: 'oak', count: 70, deliverOn: '2026-11-20' }),
+  ];
+  const left = (...lots: Partial<Came>[]) => Object.fromEntries(stillToCome(lines, lots.map(came)));
+  const untouched = { late: 300, soon: 450, no: 0, larch: 100, oak: 70 };
+  assert.deepEqual(left(), untouched);
+  assert.deepEqual(left({ line: 'late', received: 120 }), { ...untouched, late: 180 });
+  // More than was promised takes nothing off other lines.
+  assert.deepEqual(left({ line: 'soon', received: 460 }), { ...untouched, soon: 0 });
+  // Without a line the earliest delivery of what it stands for is meant, then the next.
+  assert.deepEqual(left({ received: 500 }), { ...untouched, soon: 0, late: 250 });
+  assert.deepEqual(left({ species: 'larch', replaces: 'pine', received: 20 }), {
+    ...untouched,
+    soon: 430,
+  });
+  assert.deepEqual(left({ line: 'gone', received: 10 }), { ...untouched, soon: 440 });
+  assert.deepEqual(left({ line: 'soon', received: 400 }, { received: 90 }), {
+    ...untouched,
+    soon: 0,
+    late: 260,
+  });
+});
+
+test('property: no tree is both here and expected, and none comes out of nothing', () =>
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          count: fc.nat(500),
+          state: fc.constantFrom(...ORDER_STATES),
+          deliverOn: fc.constantFrom(null, '2026-11-20', '2026-12-04'),
+        }),
+        { maxLength: 6 },
+      ),
+      fc.array(fc.record({ at: fc.nat(6), received: fc.nat(800) }), { maxLength: 6 }),
+      (drawn, lots) => {
+        const lines = drawn.map((more, i) => line({ id: `l${i}`, ...more }));
+        const left = stillToCome(
+          lines,
+          lots.map(({ at, received }) => came({ line: at === 6 ? null : `l${at}`, received })),
+        );
+        const sum = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0);
+        const promised = sum(lines.map(expectedOf));
+        const open = sum([...left.values()]);
+        assert.ok(lines.every((l) => left.get(l.id)! >= 0 && left.get(l.id)! <= expectedOf(l)));
+        assert.ok(open >= promised - sum(lots.map(({ received }) => received)));
+      },
+    ),
+  ));
 
 test('what is asked, confirmed, short and stood in for', () => {
   const lines = [

@@ -53,6 +53,49 @@ export interface Standing {
 export const confirmedOf = ({ state, confirmed, count }: OrderLine): number =>
   state === 'confirmed' ? (confirmed ?? count) : 0;
 
+/** Trees that a line lets one expect: what was confirmed, or asked until its nursery has spoken. */
+export const expectedOf = (line: OrderLine): number =>
+  line.state === 'asked' ? line.count : confirmedOf(line);
+
+/** The species of the plan whose places the trees of a line or a lot take. */
+const placesOf = ({ species, replaces }: Pick<OrderLine, 'species' | 'replaces'>): string =>
+  replaces ?? species;
+
+/** Trees that came in one lot. */
+export interface Came extends Pick<OrderLine, 'species' | 'replaces'> {
+  /** The line of the order it came on; null where nobody said so. */
+  line: string | null;
+  received: number;
+}
+
+/**
+ * Trees still to come on each line of an order. A lot counts for the line it came on; what came without one
+ * counts for the earliest lines of its species, so that no tree is both here and expected.
+ * @returns by line's id; a declined line has none to come
+ */
+export function stillToCome(
+  lines: readonly OrderLine[],
+  came: readonly Came[],
+): Map<string, number> {
+  const left = new Map(lines.map((line) => [line.id, expectedOf(line)]));
+  const take = (id: string, most: number): number => {
+    const taken = Math.min(most, left.get(id) ?? 0);
+    left.set(id, (left.get(id) ?? 0) - taken);
+    return most - taken;
+  };
+  const loose = new Map<string, number>();
+  for (const lot of came) {
+    if (lot.line !== null && left.has(lot.line)) take(lot.line, lot.received);
+    else loose.set(placesOf(lot), (loose.get(placesOf(lot)) ?? 0) + lot.received);
+  }
+  const byDay = [...lines].sort((a, b) =>
+    (a.deliverOn ?? '9999') < (b.deliverOn ?? '9999') ? -1 : 1,
+  );
+  for (const line of byDay)
+    loose.set(placesOf(line), take(line.id, loose.get(placesOf(line)) ?? 0));
+  return left;
+}
+
 /**
  * What is asked, confirmed, substituted, received and short, species by species of the plan.
  * @param needed trees to order by species id, from the layout's counts with reserve and culls
@@ -67,12 +110,9 @@ export function coverOf(
     const { positions = 0, planted = 0, received = 0 } = standing.get(species) ?? {};
     // Where every position is planted nothing more is wanted, whatever was never written down.
     const wanted = positions > 0 && planted >= positions ? 0 : count;
-    const own = lines.filter((line) => (line.replaces ?? line.species) === species);
+    const own = lines.filter((line) => placesOf(line) === species);
     const confirmed = own.reduce((sum, line) => sum + confirmedOf(line), 0);
-    const asked = own.reduce(
-      (sum, line) => sum + (line.state === 'asked' ? line.count : confirmedOf(line)),
-      0,
-    );
+    const asked = own.reduce((sum, line) => sum + expectedOf(line), 0);
     return {
       species,
       needed: count,
@@ -152,10 +192,7 @@ export function tranches(lines: readonly OrderLine[]): Tranche[] {
     .map(([day, own]) => ({
       day,
       lines: own,
-      trees: own.reduce(
-        (sum, line) => sum + (line.state === 'confirmed' ? confirmedOf(line) : line.count),
-        0,
-      ),
+      trees: own.reduce((sum, line) => sum + expectedOf(line), 0),
     }));
 }
 

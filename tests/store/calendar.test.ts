@@ -17,6 +17,7 @@ import { airAt, airForRoots } from '../../src/lib/server/station';
 import type { Store } from '../../src/lib/store';
 import { bestStretch, hindrances, weekOf } from '../../core/calendar/windows';
 import { plantsWithWater } from '../../core/method/method';
+import { layoutsFact } from '../../src/lib/rooms/rows/facts.server';
 import { methodOfBlock } from '../../src/lib/rooms/method/facts.server';
 import { sprayingOf } from '../../src/lib/rooms/calendar/spraying.server';
 import { demoSetting, event, type Setting } from './setting';
@@ -482,6 +483,35 @@ test('what is left to plant of a block: until when, with which stock, promised b
     plain.onHand + plain.deliveries.reduce((sum, { trees }) => sum + trees, 0) <= plain.trees,
   );
   assert.ok(plain.deliveries.every(({ day }) => day >= today));
+});
+
+test('a delivery that came before its day is not counted twice', async () => {
+  const block = await blockNow('Silt Margin');
+  const [layout] = await (await setting.facts()).of(layoutsFact, block.id);
+  const speciesId = layout.parameters.mix[0].species;
+  const soon = addTo(today, { days: 12 });
+  const stock = async () => {
+    const { onHand, deliveries } = await toPlant(await setting.facts(), block);
+    return { onHand, promised: deliveries.find(({ day }) => day === soon)?.trees ?? 0 };
+  };
+  const before = await stock();
+  const lineId = uuid();
+  await setting.done('leader', 'stock.order', {
+    ...{ id: lineId, blockId: block.id, speciesId, nursery: 'Early Beds', count: 40, pack: 10 },
+    ...{ state: 'confirmed', confirmed: 30, deliverOn: soon, edition: 0 },
+  });
+  assert.deepEqual(await stock(), { ...before, promised: before.promised + 30 });
+  const lot = { id: uuid(), blockId: block.id, speciesId, code: 'E-1', nursery: 'Early Beds' };
+  await setting.done('leader', 'stock.lot', { ...lot, age: '1+1', orderId: lineId });
+  const receive = (count: number) =>
+    setting.done('leader', 'stock.record', {
+      ...{ ...event(), lotId: lot.id, kind: 'receive', count, planterId: null, placeId: null },
+      ...{ toId: null, corrects: null, closes: null, note: '' },
+    });
+  await receive(20);
+  assert.deepEqual(await stock(), { onHand: before.onHand + 20, promised: before.promised + 10 });
+  await receive(12);
+  assert.deepEqual(await stock(), { onHand: before.onHand + 32, promised: before.promised });
 });
 
 test('blocks that share the hands come with it, those of another year do not', async () => {

@@ -2,7 +2,6 @@ import { addTo, type Day } from '../../../../core/measure/dates';
 import { bestStretch, weekOf } from '../../../../core/calendar/windows';
 import { countingSupply, type BlockToPlant } from '../../../../core/calendar/supply';
 import { plantsWithWater } from '../../../../core/method/method';
-import { confirmedOf } from '../../../../core/stock/orders';
 import type { Facts } from '../../server/facts';
 import { plantedOf } from '../crew/facts.server';
 import { blocksAtWork } from '../ground/facts.server';
@@ -10,7 +9,7 @@ import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { currentLayout } from '../rows/facts.server';
 import { ordersFact } from '../stock/facts.server';
-import { reachOf } from '../stock/need.server';
+import { reachOf, stillToComeOf } from '../stock/need.server';
 import { windowsOf } from './windows.server';
 
 /** Days after which another season's planting is another question. */
@@ -27,11 +26,12 @@ export async function windowEnd(facts: Facts, block: BlockRow, day: Day): Promis
 /** What of a block is still to plant, from when, and what stock there is for it, species by species. */
 export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPlant> {
   const now = facts.today;
-  const [layout, done, reach, lines] = await Promise.all([
+  const [layout, done, reach, lines, toCome] = await Promise.all([
     currentLayout(facts, block.id),
     plantedOf(facts, block.id),
     reachOf(facts, block.id),
     facts.of(ordersFact, block.id),
+    stillToComeOf(facts, block.id),
   ]);
   const from = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;
   const own = block.calendarTerms.finish?.until;
@@ -46,7 +46,7 @@ export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPla
         .filter(({ species, replaces }) => (replaces ?? species) === speciesId)
         .map((line) => ({
           day: line.deliverOn!,
-          trees: line.state === 'confirmed' ? confirmedOf(line) : line.count,
+          trees: toCome.get(line.id) ?? 0,
         })),
     })),
   );

@@ -4,7 +4,7 @@ import type { Figure } from '../../../../core/measure/working';
 import { speciesOfFirst } from '../../../../core/rows/species';
 import type { Balance } from '../../../../core/stock/ledger';
 import { orderQuantity, USUAL_TERMS } from '../../../../core/stock/order';
-import { coverOf, type Cover } from '../../../../core/stock/orders';
+import { coverOf, stillToCome, type Cover } from '../../../../core/stock/orders';
 import { reach, type Reach } from '../../../../core/stock/reach';
 import type { Fact, Facts } from '../../server/facts';
 import { learnedRates, plantedOf, sharesFact, sownFact } from '../crew/facts.server';
@@ -80,6 +80,21 @@ export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder>
     toAsk: sum(({ toAsk }) => toAsk),
     short: sum(({ short }) => short),
   };
+}
+
+/** Trees still to come on each line of a block's order: one figure for order, arrivals and the forecast. */
+export async function stillToComeOf(facts: Facts, blockId: string): Promise<Map<string, number>> {
+  const [lines, lots] = await Promise.all([
+    facts.of(ordersFact, blockId),
+    facts.of(lotsFact, blockId),
+  ]);
+  return stillToCome(
+    lines,
+    lots.map(({ lot, balance }) => ({
+      ...{ line: lot.orderId, species: lot.speciesId, replaces: lot.replacesId },
+      received: balance.received,
+    })),
+  );
 }
 
 export interface SpeciesReach extends Reach {

@@ -9,12 +9,13 @@ import {
   exposuresOf,
   looksFact,
   lotsFact,
+  ordersFact,
   placesFact,
   soaksNow,
   type LotState,
 } from '$lib/rooms/stock/facts.server';
 import { stressOf } from '$lib/rooms/stock/keeping.server';
-import { reachOf } from '$lib/rooms/stock/need.server';
+import { reachOf, stillToComeOf } from '$lib/rooms/stock/need.server';
 import { openBlock } from '$lib/server/page';
 import { rootAirNow } from '$lib/server/station';
 import type { PageServerLoad } from './$types';
@@ -26,13 +27,15 @@ const LISTED = 60;
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows');
   const { block, facts } = await openBlock(locals, params.block);
-  const [states, planters, places, air, reach, looks] = await Promise.all([
+  const [states, planters, places, air, reach, looks, lines, toCome] = await Promise.all([
     facts.of(lotsFact, block.id),
     facts.of(plantersFact),
     facts.of(placesFact),
     rootAirNow(facts),
     reachOf(facts, block.id),
     facts.of(looksFact, block.id),
+    facts.of(ordersFact, block.id),
+    stillToComeOf(facts, block.id),
   ]);
   const exposures = exposuresOf(states, air, facts.now);
   const stressed = await stressOf(facts, states, exposures);
@@ -94,5 +97,9 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
       : { events: [], more: false },
     limit,
     reach,
+    /** Lines of the order that a lot may have come on. */
+    lines: lines
+      .filter(({ state }) => state !== 'declined')
+      .map((line) => ({ ...line, toCome: toCome.get(line.id)! })),
   };
 };

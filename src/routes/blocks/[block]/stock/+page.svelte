@@ -8,6 +8,8 @@
   import When from '$lib/parts/When.svelte';
   import { Button } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { untrack } from 'svelte';
   import { formatNumber } from '$core/measure/units';
   import { minutesLeft } from '$core/stock/calls';
   import Figure from '$lib/parts/Figure.svelte';
@@ -23,7 +25,11 @@
   const mayRecord = $derived(data.role === 'leader' || data.role === 'checker');
   const lot = $derived(data.lot);
   const doing = new Doing();
-  let editing = $state<'new' | 'change'>();
+  /** The line of the order that was followed here, to enter what came on it. */
+  const line = $derived(page.url.searchParams.get('line') ?? undefined);
+  let editing = $state<'new' | 'change' | undefined>(
+    untrack(() => line && mayRecord && 'new') || undefined,
+  );
   const choose = (id: string) => goto(`?lot=${id}`, { keepFocus: true, noScroll: true });
 
   const attempt = (task: () => Promise<unknown>) =>
@@ -127,19 +133,22 @@
           <a href="?all{lot ? `&lot=${lot.id}` : ''}">Show all {formatNumber(data.of)} lots</a>
         </p>{/if}
     {:else}<p class="quiet">
-        No lot yet. Add one when the nursery confirms it, then enter what was received.
+        No lot yet. Add one when the nursery confirms it, then enter what was received. What was
+        asked of a nursery stands under
+        <a href="/blocks/{data.block.id}/stock/order">Order</a>, and a lot takes over its line.
       </p>{/if}
     <Outcome of={doing} />
     {#if lot}
-      <LotHistory
-        {lot}
-        places={data.places}
-        planters={data.planters}
-        history={data.history}
-        {mayRecord}
-        onmore={() =>
-          goto(`?lot=${lot.id}&events=${data.limit + 100}`, { keepFocus: true, noScroll: true })}
-      />
+      {#key lot.id}<LotHistory
+          {lot}
+          toCome={data.lines.find(({ id }) => id === lot.orderId)?.toCome}
+          places={data.places}
+          planters={data.planters}
+          history={data.history}
+          {mayRecord}
+          onmore={() =>
+            goto(`?lot=${lot.id}&events=${data.limit + 100}`, { keepFocus: true, noScroll: true })}
+        />{/key}
     {/if}
   </section>
 
@@ -262,10 +271,13 @@
   <LotDialog
     block={data.block.id}
     species={data.species}
+    lines={data.lines}
+    {line}
     lot={editing === 'change' ? lot : undefined}
     onclose={(id) => {
       editing = undefined;
       if (id) void choose(id);
+      else if (line) void goto('?', { replaceState: true, keepFocus: true });
     }}
   />
 {/if}

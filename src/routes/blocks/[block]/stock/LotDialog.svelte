@@ -13,6 +13,9 @@
   import { Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
+  import { formatDay } from '$core/measure/dates';
+  import { formatNumber } from '$core/measure/units';
+  import type { OrderLine } from '$core/stock/orders';
   import { CONTAINER_FORMS } from '$core/stock/containers';
   import Origin from '$lib/stock/Origin.svelte';
   import type { LotRow } from '$lib/rooms/stock/tables.server';
@@ -23,9 +26,13 @@
     species: readonly Card[];
     /** The lot to change; a new one without. */
     lot?: LotRow;
+    /** Lines of the order it may have come on. */
+    lines: readonly (OrderLine & { toCome: number })[];
+    /** The line that a new lot came on, where it is known. */
+    line?: string;
     onclose: (saved?: string) => void;
   }
-  let { block, species, lot, onclose }: Props = $props();
+  let { block, species, lot, lines, line, onclose }: Props = $props();
   const units = useUnits();
   const weight = $derived(TYPED_UNITS.treeWeight[units.system]);
   let fresh = $state<Omit<LotRow, 'edition'>>(
@@ -54,10 +61,31 @@
   const container = $derived(stock === 'container');
   /** An age was typed; until then it is the usual one of the species that is chosen. */
   let aged = $state(untrack(() => Boolean(lot)));
+  /** What the nursery was asked for need not be typed again: the lot is what its line says. */
+  function comeOn(id: string) {
+    const from = lines.find((entry) => entry.id === id);
+    fresh.orderId = from?.id ?? null;
+    // A lot that stands keeps what it says of itself.
+    if (!from || lot) return;
+    const { species: speciesId, replaces: replacesId, nursery, provenance, seedLot, age } = from;
+    Object.assign(fresh, { speciesId, replacesId, nursery, provenance, seedLot });
+    if (age) Object.assign(fresh, { age });
+    aged ||= Boolean(age);
+  }
+  untrack(() => line && !lot && comeOn(line));
   $effect(() => {
     const usual = usualAge(stock);
     if (!untrack(() => aged)) fresh.age = usual;
   });
+  const nameOf = (entry: OrderLine) =>
+    [
+      species.find(({ id }) => id === entry.species)?.name,
+      entry.nursery,
+      `${formatNumber(entry.count)} trees`,
+      entry.deliverOn && formatDay(entry.deliverOn, true),
+    ]
+      .filter(Boolean)
+      .join(', ');
   const save = () =>
     doing.run(async () => {
       const mine = $state.snapshot(fresh);
@@ -83,6 +111,19 @@
 >
   <div class="fields">
     <TextInput labelText="Code on the label" bind:value={fresh.code} maxlength={20} />
+    {#if lines.length}<Select
+        labelText="It came on"
+        helperText="The line of the order: what it says is taken over here."
+        selected={fresh.orderId ?? ''}
+        on:update={(e) => comeOn(String(e.detail))}
+        ><SelectItem
+          value=""
+          text="no line of the order"
+        />{#each lines as entry (entry.id)}<SelectItem
+            value={entry.id}
+            text={nameOf(entry)}
+          />{/each}</Select
+      >{/if}
     <Origin
       {species}
       bind:chosen={fresh.speciesId}

@@ -20,13 +20,15 @@
   }
   interface Props {
     lot: { id: string; code: string; balance: Balance; soaks: { id: string; count: number }[] };
+    /** Trees still to come on the line of the order it came on, where it came on one. */
+    toCome?: number;
     places: readonly (Named & { closed: boolean })[];
     planters: readonly Named[];
     history: EventPage;
     mayRecord: boolean;
     onmore: () => void;
   }
-  let { lot, places, planters, history, mayRecord, onmore }: Props = $props();
+  let { lot, toCome, places, planters, history, mayRecord, onmore }: Props = $props();
 
   /** What can be entered, and which ends it asks for: a place, another place, a planter. */
   const KINDS: [kind: StockEventKind, name: string, needs: ('place' | 'to' | 'planter')[]][] = [
@@ -47,7 +49,11 @@
   const offered = $derived(offeredPlaces(places, lot.balance.held));
   const kind = $derived<StockEventKind>(typedKind ?? (lot.balance.received ? 'issue' : 'receive'));
   const needs = $derived(KINDS.find(([key]) => key === kind)![2]);
-  let count = $state<number | null>(100);
+  let typedCount = $state<number | null>();
+  /** All that is still to come is what a delivery brings, until another number is typed. */
+  const count = $derived(
+    typedCount === undefined ? (kind === 'receive' && toCome) || 100 : typedCount,
+  );
   let planter = $state('');
   let typedPlace = $state<string>();
   let to = $state('');
@@ -72,6 +78,7 @@
     });
   const record = () =>
     attempt(async () => {
+      const entered = kind;
       const soak = kind === 'drain' ? lot.soaks[0] : undefined;
       await send('stock.record', {
         ...newEvent(moment),
@@ -86,6 +93,7 @@
         note,
       });
       note = '';
+      if (entered === 'receive') typedCount = undefined;
     });
   const cancelEntry = (id: string) =>
     attempt(() =>
@@ -129,7 +137,11 @@
           disabled={value === 'drain' && !lot.soaks.length}
         />{/each}</Select
     >
-    {#if kind !== 'drain'}<NumberField label="Trees" min={1} bind:value={count} />{/if}
+    {#if kind !== 'drain'}<NumberField
+        label="Trees"
+        min={1}
+        bind:value={() => count, (typed) => (typedCount = typed)}
+      />{/if}
     {#each needs as need (need)}
       {#if need === 'planter'}
         <Select

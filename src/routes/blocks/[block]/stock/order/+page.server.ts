@@ -2,40 +2,58 @@ import { substitutes, tranches } from '../../../../../../core/stock/orders';
 import { readLayoutGround } from '$lib/rooms/ground/facts.server';
 import { currentLayout, pegsOf, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, lotsFact, ordersFact } from '$lib/rooms/stock/facts.server';
-import { toOrderOf } from '$lib/rooms/stock/need.server';
+import { tasksOf } from '$lib/rooms/calendar/tasks.server';
+import { stillToComeOf, toOrderOf } from '$lib/rooms/stock/need.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** What to order, what is asked and confirmed, and what could stand in for what is short. */
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
-  depends('viridane:stock', 'viridane:crew', 'viridane:rows');
+  depends('viridane:stock', 'viridane:crew', 'viridane:rows', 'viridane:calendar');
   const { block, facts } = await openBlock(locals, params.block);
-  const [layout, lines, lots, order] = await Promise.all([
+  const [layout, lines, lots, order, toCome, tasks] = await Promise.all([
     currentLayout(facts, block.id),
     facts.of(ordersFact, block.id),
     facts.of(lotsFact, block.id),
     toOrderOf(facts, block),
+    stillToComeOf(facts, block.id),
+    tasksOf(facts, block),
   ]);
+  const receive = tasks.find(({ key }) => key === 'receive')?.finish;
   const wanted = url.searchParams.get('instead');
   const missing = (layout?.parameters.mix ?? []).findIndex(({ species }) => species === wanted);
   return {
     today: facts.today,
     quantities: order.quantities,
     cover: order.cover,
-    total: { needed: order.needed, asked: order.asked, toAsk: order.toAsk, short: order.short },
+    /** Where the whole order stands: not asked for, asked and not answered, confirmed and not here. */
+    stands: {
+      toAsk: order.toAsk,
+      unanswered: order.asked - order.confirmed,
+      toCome: lines.reduce(
+        (sum, { id, state }) => sum + (state === 'confirmed' ? toCome.get(id)! : 0),
+        0,
+      ),
+    },
+    /** When stock is received by the calendar, unless that day has passed. */
+    receiveOn: receive && receive >= facts.today ? receive : block.plantingDay,
     lines,
     tranches: tranches(lines).map((tranche) => ({
       ...tranche,
       lines: lines.filter(({ id }) => tranche.lines.some((line) => line.id === id)),
     })),
-    /** Trees that came on each line. */
-    received: Object.fromEntries(
-      lines.map(({ id }) => [
-        id,
-        lots
-          .filter(({ lot }) => lot.orderId === id)
-          .reduce((sum, { balance }) => sum + balance.received, 0),
-      ]),
+    /** What came on each line, and in which lots. */
+    came: Object.fromEntries(
+      lines.map(({ id }) => {
+        const own = lots.filter(({ lot }) => lot.orderId === id);
+        return [
+          id,
+          {
+            trees: own.reduce((sum, { balance }) => sum + balance.received, 0),
+            lots: own.map(({ lot }) => ({ id: lot.id, code: lot.code })),
+          },
+        ];
+      }),
     ),
     instead: missing >= 0 ? await insteadOf(missing, wanted!) : undefined,
   };

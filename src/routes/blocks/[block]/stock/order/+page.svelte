@@ -21,6 +21,15 @@
   let { data }: { data: PageData } = $props();
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const leads = $derived(data.role === 'leader');
+  const mayRecord = $derived(leads || data.role === 'checker');
+  /** Where the whole order stands; what is nothing is left out. */
+  const stands = $derived(
+    [
+      data.stands.toAsk && `${howMany(data.stands.toAsk, 'tree')} not asked for yet`,
+      data.stands.unanswered && `${formatNumber(data.stands.unanswered)} asked for, not confirmed`,
+      data.stands.toCome && `${formatNumber(data.stands.toCome)} confirmed, still to come`,
+    ].filter(Boolean),
+  );
   const doing = new Doing();
   let editing = $state<OrderLine & { edition: number }>();
 
@@ -69,7 +78,7 @@
     pack: data.quantities.find((entry) => entry.speciesId === speciesId)?.terms.pack ?? 50,
     state: 'asked',
     confirmed: null,
-    deliverOn: data.block.plantingDay ?? null,
+    deliverOn: data.receiveOn ?? null,
     note: '',
   });
   const instead = (speciesId: string) =>
@@ -174,7 +183,7 @@
       <h2>Declined</h2>
       {@render table(data.lines.filter(({ state }) => state === 'declined'))}
     {/if}
-    {#if !data.lines.length}<p class="quiet">
+    {#if !data.lines.length}<p class="quiet none">
         Nothing asked for yet. Order about a year ahead; nurseries sow what is spoken for.
       </p>{/if}
 
@@ -224,7 +233,9 @@
     {#if data.quantities.length}
       <h2>To order</h2>
       <div><span class="big">{formatNumber(total.value)}</span><span class="unit">trees</span></div>
-      <div class="gap"></div>
+      <p class="quiet">
+        {stands.length ? `${stands.join('; ')}.` : 'Nothing is left to ask for or to come.'}
+      </p>
       <Figure label="All species" figure={total} />
       {#each data.quantities as { speciesId, quantity } (speciesId)}<Figure
           label={card(speciesId).name}
@@ -257,9 +268,9 @@
   <div class="wide">
     <table class="ledger lines">
       <colgroup
-        ><col style:width="21%" /><col style:width="26%" /><col style:width="11%" /><col
-          style:width="19%"
-        /><col style:width="14%" /><col style:width="9%" /></colgroup
+        ><col style:width="21%" /><col style:width="22%" /><col style:width="10%" /><col
+          style:width="17%"
+        /><col style:width="13%" /><col style:width="17%" /></colgroup
       >
       <thead class="visually-hidden"
         ><tr
@@ -288,14 +299,18 @@
                 : STATES[line.state]}</td
             >
             <td class="n num"
-              >{data.received[line.id]
-                ? `${formatNumber(data.received[line.id])} came`
-                : line.deliverOn && line.deliverOn < data.today && line.state === 'confirmed'
-                  ? 'overdue'
-                  : ''}</td
+              >{#if data.came[line.id].trees}{formatNumber(data.came[line.id].trees)} came{:else if line.deliverOn && line.deliverOn < data.today && line.state === 'confirmed'}overdue{/if}{#each data.came[line.id].lots as { id, code } (id)}<br
+                /><a href="/blocks/{data.block.id}/stock?lot={id}">lot {code}</a>{/each}</td
             >
             <td class="n"
-              >{#if leads}<button
+              >{#if mayRecord && line.state === 'confirmed'}<a
+                  class="came"
+                  href="/blocks/{data.block.id}/stock?line={line.id}"
+                  >Add its lot<span class="visually-hidden">
+                    : {card(line.species).name} from {line.nursery}</span
+                  ></a
+                >{/if}
+              {#if leads}<button
                   class="link-button"
                   onclick={() => (editing = data.lines.find(({ id }) => id === line.id))}
                   >Change<span class="visually-hidden">
@@ -321,8 +336,8 @@
 {/if}
 
 <style>
-  .gap {
-    height: 10px;
+  .came {
+    margin-right: 10px;
   }
   .orders :global(input) {
     width: 62px;
@@ -340,6 +355,9 @@
   }
   .short {
     color: var(--clay);
+  }
+  .none {
+    margin-top: 14px;
   }
   .acts {
     white-space: nowrap;

@@ -60,6 +60,20 @@ test('dangers come from the block: what kills first stands first, and none is sa
   assert.ok(!keys({ slope: 0.2 }).includes('brief.danger.slope'));
 });
 
+test('a datum that may stand out of the ground is said with how far, not with a minus', () => {
+  const depth = (least: number) =>
+    briefingOf(input({ depth: { least, most: 0.02, datum: 'collar' } })).find(({ key }) =>
+      key.startsWith('brief.depth'),
+    )!;
+  const most = { value: 0.02, kind: 'small' };
+  assert.deepEqual(depth(0).figures, { least: { value: 0, kind: 'small' }, most, datum: 'collar' });
+  assert.equal(depth(0).key, 'brief.depth');
+  assert.deepEqual(depth(-0.01), {
+    ...{ part: 'how', key: 'brief.depthAbout' },
+    figures: { above: { value: 0.01, kind: 'small' }, most, datum: 'collar' },
+  });
+});
+
 test('hand and machine have steps of their own; the air is said as it is known', () => {
   assert.ok(keys().includes('brief.hand.tug'));
   assert.ok(!keys().includes('brief.machine.late'));

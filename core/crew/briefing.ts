@@ -110,6 +110,7 @@ export type BriefKey =
   | 'brief.rows'
   | 'brief.tool'
   | 'brief.depth'
+  | 'brief.depthAbout'
   | 'brief.lot'
   | 'brief.roots'
   | 'brief.stops'
@@ -195,11 +196,13 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (input.tools.length) say('how', 'brief.tool', { tools: input.tools.join(', ') });
   if (byMachine) for (const step of MACHINE_STEPS) say('how', `brief.machine.${step}`);
   else for (const step of HAND_STEPS) say('how', `brief.hand.${step}`);
-  say('how', 'brief.depth', {
-    least: { value: input.depth.least, kind: 'small' },
-    most: { value: input.depth.most, kind: 'small' },
-    datum: DATUM_KEYS[input.depth.datum],
-  });
+  const { least } = input.depth;
+  const datum = DATUM_KEYS[input.depth.datum];
+  const most: FigureValue = { value: input.depth.most, kind: 'small' };
+  // Soil of less than nothing is a datum that stands out of the ground: nobody digs to a minus.
+  if (least < 0)
+    say('how', 'brief.depthAbout', { above: { value: -least, kind: 'small' }, most, datum });
+  else say('how', 'brief.depth', { least: { value: least, kind: 'small' }, most, datum });
   for (const { group, people } of input.guests)
     say('guests', 'brief.guests.who', { group, people });
   if (input.guests.length) for (const step of GUEST_STEPS) say('guests', `brief.guests.${step}`);

@@ -2,9 +2,8 @@
   import { hourText } from '$core/say/day';
   import { BRIEF_PARTS, type BriefItem } from '$core/crew/briefing';
   import { treeFor, type Lesson } from '$core/checks/trainer';
-  import { formatSmall } from '$core/measure/units';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
-  import { drawingWords } from './tree-words';
+  import { drawingWords, lessonWords } from './tree-words';
   import { useTongue } from './tongue.svelte';
 
   interface Props {
@@ -55,14 +54,7 @@
             <figure>
               <TreeDrawing {tree} label={drawingWords(tree, tongue)} />
               <figcaption>
-                {say(`school.stock.${lesson.stock}`)}, {say(`school.hole.${lesson.hole}`)}. {say(
-                  'school.depth',
-                  {
-                    datum: say(`school.datum.${lesson.depth.datum}`),
-                    least: tongue.measure(formatSmall(lesson.depth.least / 100, tongue.system)),
-                    most: tongue.measure(formatSmall(lesson.depth.most / 100, tongue.system)),
-                  },
-                )}
+                {lessonWords(lesson, tongue)}
               </figcaption>
             </figure>
           {/each}

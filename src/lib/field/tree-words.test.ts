@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { isAsked, TAUGHT, treeFor, type Lesson } from '../../../core/checks/trainer';
 import { faultsOf } from '../../../core/checks/tree';
 import { fieldWords, LANGUAGES, numbersIn, type FieldKey, type Language } from '../words/field';
-import { drawingWords, foundOf, sentenceOf } from './tree-words';
+import { drawingWords, foundOf, lessonWords, sentenceOf } from './tree-words';
 import { waitingWords } from './waiting';
 
 const tongue = (language: Language, system: 'metric' | 'us' = 'metric') => ({
@@ -49,6 +49,25 @@ test('a method that wants the datum above the ground, or under it, says on which
       tongue('en'),
     );
   assert.notEqual(shallow(0.02).replace(/[\d.]+/g, '#'), shallow(-0.02).replace(/[\d.]+/g, '#'));
+});
+
+test('how deep a tree may stand is said without a minus, and the part measured from has its article', () => {
+  const said = (language: Language, least: number, datum: Lesson['depth']['datum'] = 'collar') =>
+    lessonWords({ ...lesson, depth: { datum, least, most: 2 } }, tongue(language));
+  assert.match(said('en', 0), /Soil over the collar: 0 cm to 2 cm\.$/);
+  assert.match(
+    said('en', -1),
+    /Soil over the collar: 2 cm at most; it may stand 1 cm out of the ground\.$/,
+  );
+  for (const language of LANGUAGES) {
+    assert.doesNotMatch(said(language, -1), /[-−{}]/);
+    assert.match(said(language, -1), /2\Dcm.*1\Dcm/);
+  }
+  assert.match(said('es', 0, 'top side root'), /sobre la raíz lateral/);
+  assert.match(said('fr', -1, 'flare'), /sur l’empattement/);
+  const deep = { fault: 'deep', kind: 'small', found: 0.05, limit: 0.02 } as const;
+  assert.match(sentenceOf({ ...deep, datum: 'top side root' }, tongue('fr')), /^La racine/);
+  assert.match(sentenceOf({ ...deep, datum: 'ball top' }, tongue('es')), /^La tapa del cepellón/);
 });
 
 test('a drawing in words gives the same measures whatever is wrong, so that they give nothing away', () => {

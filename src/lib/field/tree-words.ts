@@ -23,6 +23,24 @@ function measured({ kind }: Finding, value: number, { measure, system }: Tongue)
 export const foundOf = (finding: Finding, tongue: Tongue): string =>
   finding.kind === 'none' ? '' : measured(finding, finding.found, tongue);
 
+const capital = (sentence: string): string =>
+  sentence.charAt(0).toLocaleUpperCase() + sentence.slice(1);
+
+/** What is planted how: the stock, the hole, and where the soil may end. */
+export function lessonWords(
+  { stock, hole, depth }: Pick<PlantedTree, 'stock' | 'hole' | 'depth'>,
+  { say, measure, system }: Tongue,
+): string {
+  const small = (cm: number) => measure(formatSmall(Math.abs(cm) / 100, system));
+  const limits = {
+    the: say(`school.the.${depth.datum}`),
+    most: small(depth.most),
+    ...(depth.least < 0 ? { above: small(depth.least) } : { least: small(depth.least) }),
+  };
+  const till = say(depth.least < 0 ? 'school.depthAbout' : 'school.depth', limits);
+  return `${say(`school.stock.${stock}`)}, ${say(`school.hole.${hole}`)}. ${till}`;
+}
+
 /** One sentence on what is wrong with a tree: what was found, and what this method allows. */
 export function sentenceOf(finding: Finding, tongue: Tongue): string {
   const { fault, found, limit, datum } = finding;
@@ -30,11 +48,13 @@ export function sentenceOf(finding: Finding, tongue: Tongue): string {
   let key = `school.said.${fault}` as FieldKey;
   if (fault === 'deep' && limit < -1e-9) key = 'school.said.deepAbove';
   if (fault === 'shallow' && limit > 1e-9) key = 'school.said.shallowUnder';
-  return say(key, {
-    datum: datum ? say(`school.datum.${datum}`) : '',
-    found: measured(finding, found, tongue),
-    limit: measured(finding, limit, tongue),
-  });
+  return capital(
+    say(key, {
+      the: datum ? say(`school.the.${datum}`) : '',
+      found: measured(finding, found, tongue),
+      limit: measured(finding, limit, tongue),
+    }),
+  );
 }
 
 /** The measures of a drawing in words, for whoever does not see it: all of them, so that they give nothing away. */

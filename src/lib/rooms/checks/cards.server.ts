@@ -2,8 +2,7 @@ import type { Content } from 'pdfmake/interfaces';
 import { viewOf } from '../../../../core/checks/drawing';
 import { faultsOf } from '../../../../core/checks/tree';
 import { taughtOf, treeFor, type Lesson, type Taught } from '../../../../core/checks/trainer';
-import { formatSmall } from '../../../../core/measure/units';
-import { foundOf, sentenceOf } from '../../field/tree-words';
+import { foundOf, lessonWords, sentenceOf } from '../../field/tree-words';
 import { fieldWords, numbersIn, type FieldKey, type FieldReader } from '../../words/field';
 import type { FigureValue } from '../../../../core/say/message';
 import { makePdf } from '../../server/pdf';
@@ -20,21 +19,13 @@ export function schoolCards(lessons: readonly Lesson[], reader: FieldReader): Pr
       const tree = treeFor(lesson, fault, 0.4, `card ${lesson.stock} ${lesson.hole} ${number}`);
       const [found] = faultsOf(tree);
       const view = fault ? viewOf(fault) : 'section';
-      const small = (cm: number) => measure(formatSmall(cm / 100, reader.system));
       return [
         {
           pageBreak: 'before',
           stack: [
             { text: say('school.ask'), fontSize: 17, bold: true },
             {
-              text: `${say(`school.stock.${lesson.stock}`)}, ${say(`school.hole.${lesson.hole}`)}. ${say(
-                'school.depth',
-                {
-                  datum: say(`school.datum.${lesson.depth.datum}`),
-                  least: small(lesson.depth.least),
-                  most: small(lesson.depth.most),
-                },
-              )}`,
+              text: lessonWords(lesson, tongue),
               fontSize: 10,
               margin: [0, 3, 0, 8],
             },

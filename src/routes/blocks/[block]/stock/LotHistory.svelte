@@ -210,7 +210,7 @@
                 onclick={() => cancelEntry(event.id)}
                 >Cancel<span class="visually-hidden">
                   {stockEvents[event.kind]}
-                  {event.count}</span
+                  {formatNumber(event.count)}</span
                 ></button
               >{/if}</td
           >

@@ -207,7 +207,7 @@
     {#if lesson}
       {@const cover = current?.depth ?? (lesson.depth.least + lesson.depth.most) / 200}
       <Stepper
-        label={say('plots.depth', { datum: say(`school.datum.${lesson.depth.datum}`) })}
+        label={say('plots.depth', { the: say(`school.the.${lesson.depth.datum}`) })}
         passes={say('plots.passes', {
           least: small(lesson.depth.least / 100),
           most: small(lesson.depth.most / 100),

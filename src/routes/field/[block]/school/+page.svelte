@@ -16,11 +16,10 @@
     type Answer,
     type Taught,
   } from '$core/checks/trainer';
-  import { formatSmall } from '$core/measure/units';
   import HabitScene from '$lib/charts/HabitScene.svelte';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
-  import { drawingWords, foundOf, sentenceOf } from '$lib/field/tree-words';
+  import { drawingWords, foundOf, lessonWords, sentenceOf } from '$lib/field/tree-words';
   import { useTongue } from '$lib/field/tongue.svelte';
   import WhoEnters from '$lib/field/WhoEnters.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
@@ -29,7 +28,7 @@
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['checks.answer']);
   const tongue = useTongue();
-  const { say, measure } = tongue;
+  const { say } = tongue;
   const me = $derived(data.planter?.id ?? '');
   let chosen = $state(0);
   const lesson = $derived(data.lessons[chosen]);
@@ -135,7 +134,6 @@
       .map((one) => ({ ...one, wrong: one.answers - one.right }))
       .sort((a, b) => b.wrong / b.answers - a.wrong / a.answers)[0],
   );
-  const small = (cm: number) => measure(formatSmall(cm / 100, tongue.system));
   /** The answer's heading takes the focus, so that a screen reader goes on there. */
   const focus = (node: HTMLElement) => node.focus();
 </script>
@@ -184,14 +182,7 @@
       <p class="scene">{habit(scene.kept ? 'kept' : 'broken')}</p>
     {:else}
       <p class="about">
-        {say(`school.stock.${lesson.stock}`)}, {say(`school.hole.${lesson.hole}`)}. {say(
-          'school.depth',
-          {
-            datum: say(`school.datum.${lesson.depth.datum}`),
-            least: small(lesson.depth.least),
-            most: small(lesson.depth.most),
-          },
-        )}
+        {lessonWords(lesson, tongue)}
       </p>
       <div class="views" role="group">
         <button type="button" aria-pressed={view === 'section'} onclick={() => (view = 'section')}

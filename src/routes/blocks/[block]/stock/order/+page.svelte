@@ -233,7 +233,7 @@
     {#if data.quantities.length}
       <h2>To order</h2>
       <div><span class="big">{formatNumber(total.value)}</span><span class="unit">trees</span></div>
-      <p class="quiet">
+      <p class="quiet stands">
         {stands.length ? `${stands.join('; ')}.` : 'Nothing is left to ask for or to come.'}
       </p>
       <Figure label="All species" figure={total} />
@@ -336,6 +336,9 @@
 {/if}
 
 <style>
+  .stands {
+    margin: 4px 0 10px;
+  }
   .came {
     margin-right: 10px;
   }

@@ -6,7 +6,7 @@ import { holds } from '../../../../../core/crew/share';
 import { speciesAt } from '../../../../../core/rows/species';
 import { planOfNow, plotsFact } from '$lib/rooms/checks/facts.server';
 import { lessonsOfBlock } from '$lib/rooms/checks/lessons.server';
-import { sharesFact, talliesFact, toolsSet } from '$lib/rooms/crew/facts.server';
+import { plantedOf, sharesFact, talliesFact, toolsSet } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
@@ -18,7 +18,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown, person, role } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) noLayout(block.name);
-  const [rows, plan, plots, shares, cards, lessons, tallies] = await Promise.all([
+  const [rows, plan, plots, shares, cards, lessons, tallies, planted] = await Promise.all([
     facts.of(rowsFact, block.id),
     planOfNow(facts, block.id),
     facts.of(plotsFact, block.id),
@@ -26,6 +26,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     facts.of(cardsFact),
     lessonsOfBlock(facts, block),
     facts.of(talliesFact, block.id),
+    plantedOf(facts, block.id),
   ]);
   /** Who has set most of a row; before anybody has, whose it is. */
   const setIn = new Map<number, Map<string, number>>();
@@ -74,6 +75,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
         trees: treesOf(plot.trees).map(({ row, peg }) => ({
           ...{ row, peg },
           species: speciesAt(byNumber.get(row)?.runs ?? [], peg) ?? 0,
+          /** Nobody has said yet that a tree of this row is in the ground. */
+          rowOpen: !planted.byRow.get(row),
         })),
         look: look && {
           good: look.good,

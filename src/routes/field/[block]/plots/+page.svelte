@@ -26,6 +26,8 @@
   const plot = $derived(data.plots.find(({ number }) => number === chosen));
   /** What was tapped of the plot that is open; kept on the phone until it is handed in. */
   let trees = $state<Record<string, CheckedTree>>({});
+  /** Places that are said to be planted later, or to be planted in a row that nobody has begun by the tallies. */
+  let later = $state<Record<string, boolean>>({});
   let whose = $state('');
   let tool = $state('');
   /** The tree whose fault is being said. */
@@ -54,17 +56,28 @@
     chosen = one.number;
     handed = false;
     at = undefined;
-    const begin = { trees: {}, whose: one.planter, tool: data.lastTools[one.planter] ?? tool };
-    ({ trees, whose, tool } = readDraft(draftKey(one.number), begin));
+    const begin = {
+      trees: {},
+      later: {},
+      whose: one.planter,
+      tool: data.lastTools[one.planter] ?? tool,
+    };
+    ({ trees, later, whose, tool } = readDraft(draftKey(one.number), begin));
     window.scrollTo(0, 0);
   }
   $effect(() => {
     const number = untrack(() => chosen);
-    const draft = { trees: $state.snapshot(trees), whose, tool };
+    const draft = { trees: $state.snapshot(trees), later: $state.snapshot(later), whose, tool };
     if (number !== undefined && !handed) keepDraft(draftKey(number), draft);
   });
 
-  const left = $derived(plot ? plot.trees.filter((tree) => !trees[key(tree)]).length : 0);
+  /** A checker who walks before the planters are through finds places that are nobody's fault. */
+  const notYet = (tree: Plot['trees'][number]) =>
+    !trees[key(tree)] && (later[key(tree)] ?? tree.rowOpen);
+  const left = $derived(
+    plot ? plot.trees.filter((tree) => !trees[key(tree)] && !notYet(tree)).length : 0,
+  );
+  const marked = $derived(Object.keys(trees).length);
   const sums = $derived(plotSums(Object.values(trees)));
   function mark(tree: Plot['trees'][number], faults: Fault[], more: Partial<CheckedTree> = {}) {
     const { row, peg, species } = tree;
@@ -76,8 +89,19 @@
     const before = trees[at!]?.faults ?? [];
     mark(tree, before.includes(fault) ? before.filter((one) => one !== fault) : [...before, fault]);
   }
+  function leaveForLater() {
+    const { [at!]: _marked, ...others } = trees;
+    trees = others;
+    later = { ...later, [at!]: true };
+    leaveTree();
+  }
+  function leaveTree() {
+    at = undefined;
+    photographed = false;
+    level.stop();
+  }
   const restGood = () => {
-    for (const tree of plot!.trees) if (!trees[key(tree)]) mark(tree, []);
+    for (const tree of plot!.trees) if (!trees[key(tree)] && !notYet(tree)) mark(tree, []);
   };
   async function hand() {
     const list = plot!.trees.flatMap((tree) => trees[key(tree)] ?? []);
@@ -177,7 +201,9 @@
               <span class="num"
                 >{say('plots.near', { row: one.row, peg: one.peg })} · {look
                   ? say('plots.done', { good: look.good, of: look.of })
-                  : say('plots.trees', { trees: one.trees.length })}</span
+                  : one.trees.every(({ rowOpen }) => rowOpen)
+                    ? say('plots.notYet')
+                    : say('plots.trees', { trees: one.trees.length })}</span
               >
             </button>
           </li>
@@ -255,11 +281,10 @@
       class="go"
       onclick={() => {
         if (!current) mark(tree, []);
-        at = undefined;
-        photographed = false;
-        level.stop();
+        leaveTree();
       }}>{say(current?.faults.length ? 'plots.back' : 'plots.clear')}</button
     >
+    <button class="go plain" onclick={leaveForLater}>{say('plots.notYet')}</button>
   {:else}
     {@const look = lookOf(plot)}
     <h1>{say('plots.plot', { number: plot.number })}</h1>
@@ -298,22 +323,24 @@
       <p class="num"><b>{say('plots.left', { left })}</b></p>
       <ul class="trees">
         {#each plot.trees as tree (key(tree))}
-          {@const marked = trees[key(tree)]}
+          {@const own = trees[key(tree)]}
           {@const card = data.species[tree.species]}
-          <li class:done={marked} class:bad={marked?.faults.length}>
+          <li class:done={own} class:bad={own?.faults.length}>
             <span class="num"
               ><b>{tree.row}/{tree.peg}</b>
               {card?.name ?? ''}<br /><small
-                >{marked
-                  ? marked.faults.length
-                    ? marked.faults.map((fault) => say(`fault.${fault}`)).join(', ')
+                >{own
+                  ? own.faults.length
+                    ? own.faults.map((fault) => say(`fault.${fault}`)).join(', ')
                     : say('plots.good')
-                  : ''}</small
+                  : notYet(tree)
+                    ? say('plots.notYet')
+                    : ''}</small
               ></span
             >
             <button
               class="good"
-              aria-pressed={Boolean(marked && !marked.faults.length)}
+              aria-pressed={Boolean(own && !own.faults.length)}
               onclick={() =>
                 mark(tree, [], { depth: undefined, lean: undefined, toNext: undefined })}
               >{say('plots.good')}<span class="visually-hidden"> {key(tree)}</span></button
@@ -328,10 +355,8 @@
       <p class="num">
         {say('plots.done', { good: sums.good, of: sums.good + sums.faulty })}
       </p>
-      <button
-        class="go"
-        disabled={!data.mayRecord || left > 0 || !whose || !plot.trees.length}
-        onclick={hand}>{say('plots.hand')}</button
+      <button class="go" disabled={!data.mayRecord || left > 0 || !whose || !marked} onclick={hand}
+        >{say('plots.hand')}</button
       >
     {/if}
     <button class="go plain" onclick={() => (chosen = undefined)}>{say('plots.list')}</button>

@@ -211,3 +211,24 @@ test('branches are drawn within a quarter of the tree’s height, shorter toward
     for (let i = 1; i < 4; i++) assert.ok(reaches[i] < reaches[i - 1]);
   }
 });
+
+test('the basin’s rim stands up in its middle, bare bark lies where the stem is, the plumb line is upright', () => {
+  const lesson = LESSONS.find(({ stock }) => stock === 'bare-root')!;
+  const tree = { ...treeFor(lesson, undefined, 0.5, 'rim'), lean: 20, barkOff: 0.4 };
+  const section = sectionOf(tree);
+  for (const { points } of of(section, 'basin')) {
+    const [outer, top, inner] = points;
+    assert.ok(top[1] > 0 && outer[1] === 0 && inner[1] === 0, JSON.stringify(points));
+    assert.ok(Math.abs(top[0] - (outer[0] + inner[0]) / 2) < 1e-9);
+  }
+  const [foot, tip] = of(section, 'stem')[0].points;
+  const [west, south, east, north] = boxOf(of(section, 'bark-off'));
+  const middle = (south + north) / 2;
+  const share = (middle - foot[1]) / (tip[1] - foot[1]);
+  assert.ok(north > south && share > 0.2 && share < 0.4, `${share} of the stem`);
+  const onStem = foot[0] + share * (tip[0] - foot[0]);
+  assert.ok(Math.abs((west + east) / 2 - onStem) < 1e-9);
+  const [low, high] = of(section, 'upright')[0].points;
+  assert.equal(low[0], high[0]);
+  assert.ok(high[1] - low[1] > 0.5 * tree.height && high[1] - low[1] < tree.height);
+});

@@ -254,3 +254,16 @@ test('sides that cannot meet over the diagonal are named', () => {
   );
   assert.throws(() => fromSidesAndDiagonal([20, -1, 5, 5], 25, 0), says(/side 2 is −?-?1/));
 });
+
+test('legs are suspected by the care they were taken with: paced ones allow more than taped ones', () => {
+  // The end lies 12 m north of the beginning, and leg 1 points 5° off north.
+  const legs = [leg(5, 112), leg(90, 100), leg(180, 100), leg(270, 109.8)];
+  const at = (ordinary: number) =>
+    closeTraverse(legs, { bearing: 0, length: ordinary / Math.hypot(112, 100, 100, 109.8) });
+  const [loose, close] = [at(2), at(0.4)];
+  near(loose.ordinary, 2, 1e-9);
+  assert.ok(loose.gross && close.gross);
+  // Across leg 1 the end lies 12 sin 5° = 1.05 m: less than two ordinary errors of 2 m, more than two of 0.4 m.
+  assert.ok(loose.suspects.includes(1), String(loose.suspects));
+  assert.ok(!close.suspects.includes(1), String(close.suspects));
+});

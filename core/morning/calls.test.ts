@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { words } from '../../src/lib/words';
 import { airCall, dayMissing, taskCalls } from '../calendar/calls';
 import type { ScheduledTask } from '../calendar/schedule';
-import { qualityCalls } from '../checks/calls';
+import { qualityCalls, suspicionCalls } from '../checks/calls';
 import { qualityByPlanter } from '../checks/quality';
 import { handedCalls, nowhereCalls } from '../crew/calls';
 import { releaseCalls } from '../rows/calls';
@@ -282,4 +282,24 @@ test('what must stop comes first, now before today before late before a day to c
     { crew: 1, stock: 4 },
     'what is only good to know carries no flag',
   );
+});
+
+test('a lot is suspected by its code, a tool by its name and soil', () => {
+  const suspicion = {
+    ...{ group: 'id-of-lot', fault: 'air-pocket', found: 9, looked: 60, plots: 11 },
+    ...{ rest: { faulty: 4, looked: 200 } },
+  };
+  const said_ = (more: object) =>
+    said(
+      suspicionCalls(
+        [{ ...suspicion, ...more }] as never,
+        (id) => (id === 'id-of-lot' ? '17-B' : 'none'),
+        'Haul Flat',
+      )[0],
+    );
+  const [lot, tool] = [said_({ by: 'lot' }), said_({ by: 'tool', group: 'spade', soil: 'clay' })];
+  assert.match(lot, /lot 17-B/);
+  assert.match(tool, /spade/);
+  assert.match(tool, /clay/);
+  assert.doesNotMatch(tool, /lot/);
 });

@@ -151,3 +151,54 @@ test('shelter rows stand at their own distances, each in its own step and stagge
   assert.deepEqual([rows.step, rows.between], [2, 4]);
   assert.equal(rowCount(rows), 3);
 });
+
+test('of several runs the longest stands first, however the ring goes round', () => {
+  // A bent east side of 80 m, and a bent north side of 200 m.
+  const ring: Ring = [
+    [0, 0],
+    [200, 0],
+    [206, 40],
+    [200, 80],
+    [100, 92],
+    [0, 80],
+  ];
+  for (const way of [ring, [...ring].reverse()]) {
+    const runs = edgeRuns([[way]]);
+    assert.equal(runs.length, 2);
+    assert.deepEqual(
+      runs.map(({ line }) => line.some(([x, y]) => x === 100 && y === 92)),
+      [true, false],
+    );
+  }
+});
+
+test('the corners of a part of a row are those between its ends, in both coordinates', () => {
+  const area: MultiPolygon = [
+    [
+      [
+        [0, 0],
+        [120, 0],
+        [120, 60],
+        [0, 60],
+      ],
+    ],
+  ];
+  const guide: Point[] = [
+    [0, 0],
+    [50, 0],
+    [120, 20],
+  ];
+  const rows = parallelRows(area, guide, {
+    ...{ step: 2, between: 10, firstOffset: 10 },
+    ...{ headland: 0, shortest: 2, firstPeg: 0, stagger: 0 },
+  });
+  const bent = Array.from({ length: rowCount(rows) }, (_, row) => row).find(
+    (row) => lineBetween(rows, row, ...rowSpan(rows, row)).length >= 3,
+  )!;
+  const [from, to] = rowSpan(rows, bent);
+  const whole = lineBetween(rows, bent, from, to);
+  const lengthOf = (line: readonly Point[]) =>
+    line.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - line[i][0], y - line[i][1]), 0);
+  assert.ok(Math.abs(lengthOf(whole) - (to - from)) < 1e-6, `${lengthOf(whole)} of ${to - from}`);
+  assert.equal(lineBetween(rows, bent, from, from).length, 1);
+});

@@ -108,3 +108,13 @@ test('a sample ends as soon as the rest cannot change its answer, and not before
     ),
   );
 });
+
+test('risks of nothing or of certainty are refused', () => {
+  const plan = (alpha: number, beta: number) => () =>
+    smallestPlan(100, { good: 0.02, bad: 0.1, alpha, beta });
+  for (const none of [0, 1, -0.1, Number.NaN]) {
+    assert.throws(plan(none, 0.1), Told, `of refusing a good lot: ${none}`);
+    assert.throws(plan(0.05, none), Told, `of accepting a bad one: ${none}`);
+  }
+  assert.doesNotThrow(plan(0.05, 0.1));
+});

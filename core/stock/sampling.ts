@@ -139,8 +139,7 @@ export function publishedPlan(lot: number, limit: QualityLimit): SamplingPlan {
   const begin = BEGINS[limit];
   let step = code - begin;
   // Below the table's first plan the arrow points down to it, past its last it points up.
-  step = Math.max(0, Math.min(ACCEPTANCE.length - 1, step));
-  if (begin + step < 0) step = -begin;
+  step = Math.max(0, -begin, Math.min(ACCEPTANCE.length - 1, step));
   // The second entry is an arrow up to the first, the third an arrow down to the fourth.
   if (step === 1) step = begin < 0 ? 3 : 0;
   else if (step === 2) step = 3;

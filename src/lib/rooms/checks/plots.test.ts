@@ -72,3 +72,15 @@ test('every look that nobody corrected is somewhere, and just once', () => {
     }),
   );
 });
+
+test('plots that judge stand in order of time, whatever order they were read in', () => {
+  const times = [40, 10, 70, 30, 20];
+  const looks = times.map((at, i) => look(`n${i}`, at));
+  assert.deepEqual(
+    judgingLooks(looks).judging.map(({ at }) => at),
+    [10, 20, 30, 40, 70],
+  );
+  // A correction stands at the time of what it corrects.
+  const late = look('late', 90, { corrects: 'n1' });
+  assert.deepEqual(ids(judgingLooks([...looks, late]).judging).length, 5);
+});

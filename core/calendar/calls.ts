@@ -1,5 +1,6 @@
 import type { BlockCall } from '../morning/board';
-import { onDay, say, shareOf, temperatureOf, windOf } from '../say/message';
+import { daysBetween, type Day } from '../measure/dates';
+import { onDay, onDayOfYear, say, shareOf, temperatureOf, windOf } from '../say/message';
 import { tends } from '../tending/due';
 import type { Air } from '../stock/exposure';
 import type { ScheduledTask } from './schedule';
@@ -28,15 +29,35 @@ export function taskCalls(tasks: readonly ScheduledTask[], block: string): Block
   });
 }
 
-/** A block without a planting day has nothing to count back from. */
-export const dayMissing = (block: string): BlockCall => ({
-  room: 'calendar',
-  urgency: 'note',
-  when: say('when.open'),
-  say: say('calendar.setDay', { block }),
-  detail: say('calendar.nothingCounted'),
-  action: say('action.setDay'),
-});
+/**
+ * What is wrong with a block's planting day: there is none to count back from, or trees went in before it, so
+ * that all that follows the planting would come too late.
+ * @param begun the first day on which trees went in
+ */
+export function dayCalls(block: string, planned: Day | null, begun: Day | undefined): BlockCall[] {
+  if (planned && !(begun && begun < planned)) return [];
+  const common = { room: 'calendar', action: say('action.setDay') } as const;
+  if (!begun)
+    return [
+      {
+        ...{ ...common, urgency: 'note', when: say('when.open') },
+        say: say('calendar.setDay', { block }),
+        detail: say('calendar.nothingCounted'),
+      },
+    ];
+  const figures = { block, day: onDayOfYear(begun) };
+  return [
+    {
+      ...{ ...common, urgency: 'soon', when: say('when.today') },
+      say: planned
+        ? say('calendar.begunBefore', { ...figures, planned: onDayOfYear(planned) })
+        : say('calendar.begunWithout', figures),
+      detail: planned
+        ? say('calendar.comesLate', { days: daysBetween(begun, planned) })
+        : say('calendar.nothingCounted'),
+    },
+  ];
+}
 
 /** What the air will do to the day. */
 export function airCall(

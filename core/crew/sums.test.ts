@@ -6,6 +6,8 @@ import { carryOver } from './carried';
 import { progress, type Tally } from './progress';
 import { crewRates, meanRate } from './rates';
 import {
+  type PlantedSums,
+  begunOn,
   foldPlanted,
   noneSown,
   plantedChange,
@@ -14,7 +16,6 @@ import {
   plantedUntil,
   progressOf,
   reckonedPace,
-  type PlantedSums,
 } from './sums';
 
 const tally = (id: string, more: Partial<Tally> = {}): Tally => ({
@@ -201,4 +202,16 @@ test('trees of a withdrawn version take the pegs they stand at; what has none is
   });
   assert.equal(wide.trees + wide.nowhere, 10);
   assert.equal(wide.trees, 5);
+});
+
+test('planting began on the first day whose trees were not all taken back', () => {
+  const day = (...counts: number[]) => new Map(counts.map((count, i) => [`p${i}`, count]));
+  assert.equal(begunOn(noneSown()), undefined);
+  assert.equal(begunOn({ byDay: new Map([['2026-11-03', day(5, -5)]]) }), undefined);
+  const byDay = new Map([
+    ['2026-11-20', day(40)],
+    ['2026-11-03', day(12, -12)],
+    ['2026-11-09', day(12, -2)],
+  ]);
+  assert.equal(begunOn({ byDay }), '2026-11-09');
 });

@@ -138,3 +138,10 @@ export function reckonedPace(sums: PlantedSums, today: Day, rates: number): Reck
   if (rates > 0 || !now) return { pace: rates, from: 'rates', counted };
   return { pace: now, from: 'tallies', counted: { days: 1, trees: now } };
 }
+
+/** The first day on which trees went in and were not taken back; undefined before the first. */
+export const begunOn = (sums: Pick<PlantedSums, 'byDay'>): Day | undefined =>
+  [...sums.byDay]
+    .filter(([, ofDay]) => [...ofDay.values()].reduce((sum, trees) => sum + trees, 0) > 0)
+    .map(([day]) => day)
+    .sort()[0];

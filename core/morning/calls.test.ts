@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { words } from '../../src/lib/words';
-import { airCall, dayMissing, taskCalls } from '../calendar/calls';
+import { airCall, dayCalls, taskCalls } from '../calendar/calls';
 import type { ScheduledTask } from '../calendar/schedule';
 import { qualityCalls, suspicionCalls } from '../checks/calls';
 import { qualityByPlanter } from '../checks/quality';
@@ -186,10 +186,27 @@ test('a task late by a day, by many, held up, or due: one sentence each', () => 
   assert.equal(said(due), 'Check guards on North Bench by 28 Nov.');
   assert.deepEqual([due.room, due.urgency], ['calendar', 'note']);
   assert.equal(words(due.when), '28 Nov');
-  assert.equal(
-    said(dayMissing('North Bench')),
-    'Set a planting day for North Bench, and its tasks follow.',
+});
+
+test('a planting day that is missing, or that the first trees did not wait for, is asked for', () => {
+  const calls = (planned: string | null, begun?: string) => dayCalls('North Bench', planned, begun);
+  const [open] = calls(null);
+  assert.equal(said(open), 'Set a planting day for North Bench, and its tasks follow.');
+  assert.deepEqual([calls('2027-03-01'), calls('2027-03-01', '2027-03-01')], [[], []]);
+  assert.deepEqual(
+    calls('2027-03-01', '2027-03-04'),
+    [],
+    'later than its day is no fault of the plan',
   );
+  const [early] = calls('2027-03-01', '2026-11-29');
+  assert.equal(
+    said(early),
+    'Trees went in on North Bench from 29 Nov 2026; its tasks are counted from 1 Mar 2027. Count from the day it began.',
+  );
+  assert.equal(why(early), 'What follows the planting would come 92 days late');
+  assert.deepEqual([early.urgency, open.urgency], ['soon', 'note']);
+  const [unset] = calls(null, '2026-11-29');
+  assert.match(said(unset), /from 29 Nov 2026, and no planting day is set/);
 });
 
 test('the air: nothing on a calm day, an hour to stop by, and stop now with all that is past', () => {

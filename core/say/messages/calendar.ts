@@ -33,6 +33,9 @@ export interface CalendarMessages {
   'calendar.taskDue': 'task' | 'block' | 'day';
   'calendar.setDay': 'block';
   'calendar.nothingCounted': never;
+  'calendar.begunBefore': 'block' | 'day' | 'planned';
+  'calendar.begunWithout': 'block' | 'day';
+  'calendar.comesLate': 'days';
   'calendar.stopNow': 'because';
   'calendar.airNow': 'wind' | 'temperature' | 'humidity';
   'calendar.windThen': 'wind' | 'dayClass' | 'then';

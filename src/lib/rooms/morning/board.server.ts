@@ -1,9 +1,10 @@
 import type { Day } from '../../../../core/measure/dates';
 import { isPlanting } from '../../../../core/calendar/planting';
-import { airCall, dayMissing, taskCalls } from '../../../../core/calendar/calls';
+import { airCall, dayCalls, taskCalls } from '../../../../core/calendar/calls';
 import { qualityCalls, reworkCalls, suspicionCalls } from '../../../../core/checks/calls';
 import { reworkStates } from '../../../../core/checks/outcome';
 import { handedCalls, nobodysCalls, nowhereCalls } from '../../../../core/crew/calls';
+import { begunOn } from '../../../../core/crew/sums';
 import { treesInRow } from '../../../../core/rows/stored';
 import { inOrder, type BlockCall, type Call, type Room } from '../../../../core/morning/board';
 import { firstSteps, type FirstStep } from '../../../../core/morning/first-steps';
@@ -189,7 +190,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       await rowsToBegin(facts, block.id, sown),
       name,
     ),
-    ...(plantingDay ? [] : [dayMissing(name)]),
+    ...dayCalls(name, plantingDay, begunOn(sown.sums)),
     ...(await crewCalls(facts, block)),
     ...visitCalls(await seenOf(facts, block), Object.values(due.tending).flat(), name),
     ...(await waterCalls(facts, block)),

@@ -42,6 +42,12 @@ export const calendar: Record<keyof CalendarMessages, string> = {
   'calendar.taskDue': '{task} on {block} by {day}.',
   'calendar.setDay': 'Set a planting day for {block}, and its tasks follow.',
   'calendar.nothingCounted': 'Nothing is counted back yet',
+  'calendar.begunBefore':
+    'Trees went in on {block} from {day}; its tasks are counted from {planned}. Count from the day it began.',
+  'calendar.begunWithout':
+    'Trees went in on {block} from {day}, and no planting day is set. Count from the day it began.',
+  'calendar.comesLate':
+    'What follows the planting would come {days, plural, one {a day} other {# days}} late',
   'calendar.stopNow': 'Stop planting: {because} past the limit.',
   'calendar.airNow': 'Wind {wind}, {temperature}, {humidity} RH',
   'calendar.windThen': 'Now {wind}, class {dayClass}; then {then}',

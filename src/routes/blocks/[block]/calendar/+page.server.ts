@@ -1,3 +1,4 @@
+import { begunOn } from '../../../../../core/crew/sums';
 import { leanTask } from '../../../../../core/calendar/schedule';
 import { plantsWithWater } from '../../../../../core/method/method';
 import { taskEventsFact, tasksOf } from '$lib/rooms/calendar/tasks.server';
@@ -6,6 +7,7 @@ import { windowsOf } from '$lib/rooms/calendar/windows.server';
 import { blocksAtWork, zonesFact } from '$lib/rooms/ground/facts.server';
 import type { BlockRow } from '$lib/rooms/ground/tables.server';
 import type { Facts } from '$lib/server/facts';
+import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -34,6 +36,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     windows: { ...windows, weeks: windows.weeks[block.conditions.stock] },
     feed: Boolean(feed),
     today: facts.today,
+    begun: begunOn((await plantedOf(facts, block.id)).sums),
     currency: block.calendarTerms.currency ?? '',
     strings: own ? [...strings, own] : strings,
   };

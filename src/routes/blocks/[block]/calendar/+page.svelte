@@ -215,6 +215,18 @@
           >
         </div>{/if}
     </form>
+    {#if data.begun && (!data.block.plantingDay || data.begun < data.block.plantingDay)}
+      <p>
+        Trees went in from {formatDay(data.begun, true)} on.
+        {#if data.role === 'leader'}<button
+            class="link-button"
+            onclick={() => {
+              day = data.begun!;
+              void setDay();
+            }}>Count from that day</button
+          >{/if}
+      </p>
+    {/if}
     <Outcome of={doing} />
     {#if data.role === 'leader' && data.block.plantingDay}
       {#if writing === 'new'}

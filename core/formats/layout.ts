@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Plane, Point } from '../measure/plane';
+import { COLUMN_UNITS, type UnitSystem } from '../measure/units';
 import { hasPegs, lineBetween, rowSpan } from '../rows/rowset';
 import {
   eachPosition,
@@ -109,8 +110,13 @@ function nameOfCorner(row: number, at: number, corners: number): string {
   return `${row} ${at === 0 ? 'start' : at === corners - 1 ? 'end' : `bend ${at}`}`;
 }
 
-/** Positions or rows as a table, one line each. */
-export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): string {
+/** Positions or rows as a table, one line each, with chainages in the reader's unit and it in their headings. */
+export function layoutToCsv(
+  layout: LayoutExport,
+  what: 'positions' | 'rows',
+  system: UnitSystem = 'metric',
+): string {
+  const { ending, bare } = COLUMN_UNITS.length[system];
   const { rhythm, rows, species, plane } = layout;
   const table: Record<string, string | number>[] =
     what === 'positions'
@@ -119,7 +125,7 @@ export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): s
           return {
             row: at.row,
             peg: at.peg,
-            chainage_m: at.chainage.toFixed(3),
+            [`chainage${ending}`]: bare(at.chainage, 3),
             species: species[at.species].name,
             lon,
             lat,
@@ -129,8 +135,8 @@ export function layoutToCsv(layout: LayoutExport, what: 'positions' | 'rows'): s
           const { number, trees, first, last } = summarise(row);
           return {
             row: number,
-            first_peg_m: first.toFixed(3),
-            last_peg_m: last.toFixed(3),
+            [`first_peg${ending}`]: bare(first, 3),
+            [`last_peg${ending}`]: bare(last, 3),
             trees,
             runs: runsAsText(row.runs, species),
           };

@@ -227,6 +227,30 @@ export const TYPED_UNITS: Record<
   rain: { metric: scaled('mm', 1, 1), us: scaled('in', 1 / 25.4, 2) },
 };
 
+/**
+ * How a table for other programs writes a length (metres) or an area (m²): what its heading ends with, and
+ * the bare number with so many decimals.
+ */
+export const COLUMN_UNITS: Record<
+  'length' | 'area',
+  Record<UnitSystem, { ending: string; bare(value: number, decimals: number): number }>
+> = {
+  length: {
+    metric: { ending: '_m', bare: (metres, decimals) => Number(metres.toFixed(decimals)) },
+    us: {
+      ending: '_ft',
+      bare: (metres, decimals) => Number((metres / METRES_PER_FOOT).toFixed(decimals)),
+    },
+  },
+  area: {
+    metric: { ending: '_m2', bare: (area, decimals) => Number(area.toFixed(decimals)) },
+    us: {
+      ending: '_sqft',
+      bare: (area, decimals) => Number((area / METRES_PER_FOOT ** 2).toFixed(decimals)),
+    },
+  },
+};
+
 /** In what a wind is written and typed, and the metres a second that one of it is. */
 export const WIND: Record<UnitSystem, { unit: string; metresPerSecond: number }> = {
   metric: { unit: 'km/h', metresPerSecond: 1 / 3.6 },

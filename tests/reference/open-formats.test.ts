@@ -111,6 +111,17 @@ test('CSV reads back to the same places and counts', () => {
     table.reduce((sum, { trees }) => sum + Number(trees), 0),
     truth.length,
   );
+  // In feet the same chainages, with the unit in the heading. International foot: NIST SP 811, app. B.
+  const feet = Papa.parse<Record<string, string>>(layoutToCsv(layout, 'rows', 'us'), {
+    header: true,
+  }).data;
+  feet.forEach((line, i) => {
+    for (const end of ['first_peg', 'last_peg'])
+      assert.ok(
+        Math.abs(Number(line[`${end}_ft`]) * 0.3048 - Number(table[i][`${end}_m`])) < 0.001,
+        `${end} of row ${line.row}`,
+      );
+  });
 });
 
 // Independent parser: ical.js.

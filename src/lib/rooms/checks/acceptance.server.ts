@@ -11,6 +11,7 @@ import {
 } from '../../../../core/measure/units';
 import { formatDayOf } from '../../../../core/say/day';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
+import { howMany } from '../../parts/how-many';
 import { LINES, print } from '../../server/pdf';
 import type { findingsOf, plannedWithFound } from './findings.server';
 import { planSvg } from './plan-svg';
@@ -56,7 +57,7 @@ export function acceptanceSheet({
     ...(all
       ? [
           {
-            text: `Quality ${percent(all.estimate)}, 95 % interval ${percent(all.low)} to ${percent(all.high)}: ${all.hits} of ${all.of} trees good in ${all.clusters} plots, plots taken as clusters.`,
+            text: `Quality ${percent(all.estimate)}, 95 % interval ${percent(all.low)} to ${percent(all.high)}: ${all.hits} of ${all.of} trees good in ${howMany(all.clusters, 'plot')}${all.clusters > 1 ? ', plots taken as clusters' : ''}.`,
           },
         ]
       : [{ text: 'Nobody has looked at a plot yet.' }]),

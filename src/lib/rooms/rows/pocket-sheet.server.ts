@@ -231,11 +231,10 @@ function sheet(
       margin: [0, 2, 0, 4],
     },
     {
-      columns: species.map(({ letter, name, stock }) => ({
-        text: `${letter}  ${name}, ${stock}`,
-        width: 'auto',
-        margin: [0, 0, 10, 0],
-      })),
+      // A line breaks between two species, never within one.
+      text: species
+        .map(({ letter, name, stock }) => `${letter} ${name}, ${stock}`.replaceAll(' ', '\u00a0'))
+        .join('    '),
       bold: true,
       margin: [0, 0, 0, 4],
     },

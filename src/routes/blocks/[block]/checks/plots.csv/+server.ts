@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { FAULTS } from '../../../../../../core/checks/faults';
 import { faultyIn, lookedIn } from '../../../../../../core/checks/quality';
+import { COLUMN_UNITS } from '../../../../../../core/measure/units';
 import { placedPlots } from '$lib/rooms/checks/facts.server';
 import { plantersFact } from '$lib/rooms/crew/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
@@ -10,7 +11,8 @@ import type { RequestHandler } from './$types';
 
 /** Every plot that judges the released version, a line each. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const { block, facts } = await openBlock(locals, params.block);
+  const { block, facts, person } = await openBlock(locals, params.block);
+  const area = COLUMN_UNITS.area[person.units];
   const [plots, planters, lots] = await Promise.all([
     placedPlots(facts, block.id),
     facts.of(plantersFact),
@@ -23,7 +25,7 @@ export const GET: RequestHandler = async ({ params, locals }) => {
       plan_plot: plot.planNumber ?? '',
       row: plot.row,
       peg: plot.peg,
-      area_m2: Math.round(plot.area * 100) / 100,
+      [`area${area.ending}`]: area.bare(plot.area, 2),
       planter: plainCell(planters.find(({ id }) => id === plot.planter)?.name ?? ''),
       tool: plainCell(plot.tool),
       soil: plot.soil,

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { COLUMN_UNITS } from '../../../../../../core/measure/units';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { countsFact } from '$lib/rooms/survival/facts.server';
 import { plainCell } from '$lib/server/csv';
@@ -7,7 +8,8 @@ import type { RequestHandler } from './$types';
 
 /** Every count of the released version, a line each, with its signs tree by tree. */
 export const GET: RequestHandler = async ({ params, locals }) => {
-  const { block, facts } = await openBlock(locals, params.block);
+  const { block, facts, person } = await openBlock(locals, params.block);
+  const { ending, bare } = COLUMN_UNITS.length[person.units];
   const [counts, names] = await Promise.all([facts.of(countsFact, block.id), facts.of(namesFact)]);
   const csv = Papa.unparse(
     counts.map(
@@ -22,8 +24,8 @@ export const GET: RequestHandler = async ({ params, locals }) => {
         causes: Object.entries(causes)
           .map(([peg, what]) => `${peg}:${what}`)
           .join(' '),
-        heights_m: Object.entries(heights)
-          .map(([peg, height]) => `${peg}:${Math.round(height * 100) / 100}`)
+        [`heights${ending}`]: Object.entries(heights)
+          .map(([peg, height]) => `${peg}:${bare(height, 2)}`)
           .join(' '),
         counted_again_because: plainCell(why),
         by: plainCell(names.get(author) ?? ''),

@@ -79,5 +79,5 @@ export const GET: RequestHandler = async ({ params, locals }) => {
     ...{ block: block.name, version: layout.number, rhythm: layout.rhythm },
     ...{ rows, species, plane: planeOf(block) },
   };
-  return file(writer.write(layoutExport, params.what), writer.type);
+  return file(writer.write(layoutExport, params.what, person.units), writer.type);
 };

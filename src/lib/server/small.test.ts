@@ -24,11 +24,14 @@ test('a session is kept out of scripts’ reach, and over TLS alone where there 
   assert.deepEqual(kept('http://127.0.0.1:4173/'), { ...own, secure: false });
 });
 
-test('a file comes in the units it is asked for in, metric where nothing is said', () => {
-  const asked = (search: string) => unitsAsked(new URL(`http://x/rows.csv${search}`));
-  assert.deepEqual(['?units=us', '?units=metric', '', '?units=miles'].map(asked), [
-    ...['us', 'metric', 'metric', 'metric'],
-  ]);
+test('a file comes in the units it is asked for in, in its reader’s where nothing is said', () => {
+  const asked = (search: string, usual: 'us' | 'metric') =>
+    unitsAsked(new URL(`http://x/rows.csv${search}`), usual);
+  for (const usual of ['us', 'metric'] as const)
+    assert.deepEqual(
+      ['?units=us', '?units=metric', '', '?units=miles'].map((search) => asked(search, usual)),
+      ['us', 'metric', usual, usual],
+    );
 });
 
 test('a database that is away is told from one that refuses', () => {

@@ -1,5 +1,7 @@
 import type { UnitSystem } from '../../../core/measure/units';
 
-/** In which units a file is asked for, `?units=us`; metric where nothing is said. */
-export const unitsAsked = (url: URL): UnitSystem =>
-  url.searchParams.get('units') === 'us' ? 'us' : 'metric';
+/** In which units a file is asked for, `?units=us`; in those that its reader reads in where nothing is said. */
+export function unitsAsked(url: URL, usual: UnitSystem): UnitSystem {
+  const asked = url.searchParams.get('units');
+  return asked === 'us' || asked === 'metric' ? asked : usual;
+}

@@ -15,6 +15,7 @@ import {
   type UnitSystem,
 } from '../../../../core/measure/units';
 import type { findingsOf } from '../checks/findings.server';
+import { howMany } from '../../parts/how-many';
 import { LINES, print } from '../../server/pdf';
 import { words } from '../../words';
 import { effectWords } from './effects';
@@ -186,7 +187,7 @@ export function closingReport({
       bold: true,
     },
     {
-      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${season.counts.length} counted rows${season.beside.length ? ` (rows ${rangesOf(season.beside)} beside the draw, no part of the estimate)` : ''}. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
+      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${howMany(season.counts.length, 'counted row')}${season.beside.length ? ` (rows ${rangesOf(season.beside)} beside the draw, no part of the estimate)` : ''}. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
       margin: [0, 4, 0, 0],
     },
     head('The plan'),
@@ -195,7 +196,7 @@ export function closingReport({
     },
     head('What was done'),
     {
-      text: `${number(planted)} trees planted${plantedDays ? `, ${formatDay(plantedDays[0], true)} to ${formatDay(plantedDays[1], true)}` : ''}. ${brief}`,
+      text: `${number(planted)} trees planted${plantedDays ? `, ${[...new Set(plantedDays)].map((day) => formatDay(day, true)).join(' to ')}` : ''}. ${brief}`,
     },
     ...groups('Survival by species', found.groups.species),
     ...groups('Survival by lot', found.groups.lot),
@@ -254,7 +255,7 @@ export function closingReport({
     head('How it was planted'),
     {
       text: agreed.all
-        ? `Plots: ${percent(agreed.all.estimate)} satisfactory (${percent(agreed.all.low)} to ${percent(agreed.all.high)}), ${agreed.all.clusters} plots.${agreed.counts[0] ? ` Most often: ${faultNames[agreed.counts[0].fault]}.` : ''}`
+        ? `Plots: ${percent(agreed.all.estimate)} satisfactory (${percent(agreed.all.low)} to ${percent(agreed.all.high)}), ${howMany(agreed.all.clusters, 'plot')}.${agreed.counts[0] ? ` Most often: ${faultNames[agreed.counts[0].fault]}.` : ''}`
         : 'No plot was looked at.',
     },
     head('Counted rows'),

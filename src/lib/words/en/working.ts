@@ -180,7 +180,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.spots': 'spots',
   'step.standAndWait': 'stand and wait',
   'step.string': 'string',
-  'step.student': 't, {degrees, number} degrees',
+  'step.student': 't, {degrees, plural, one {# degree} other {# degrees}}',
   'step.survival': 'survival',
   'step.tanks': 'tanks',
   'step.target': 'target',

@@ -167,8 +167,9 @@
           {#if tenMore && all}
             <h2>How many are enough?</h2>
             <p>
-              {all.clusters} plots know it to ±&nbsp;{percent(tenMore.now)}. Ten more would make it
-              ±&nbsp;{percent(tenMore.then)}. <a href="{root}/plan">How many</a>
+              {howMany(all.clusters, 'plot')}
+              {all.clusters === 1 ? 'knows' : 'know'} it to ±&nbsp;{percent(tenMore.now)}. Ten more
+              would make it ±&nbsp;{percent(tenMore.then)}. <a href="{root}/plan">How many</a>
             </p>
           {/if}
         </div>

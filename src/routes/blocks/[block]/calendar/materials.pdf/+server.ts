@@ -10,7 +10,7 @@ import type { RequestHandler } from './$types';
 
 /** What to buy by when, and what it costs, to take to the merchant. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
-  const { block, facts } = await openBlock(locals, params.block);
+  const { block, facts, person } = await openBlock(locals, params.block);
   const { bill, currency, ground } = await billOf(facts, block);
   const n = (value: number) => formatNumber(value, value < 100 && value % 1 ? 1 : 0);
   const pdf = await print({ block: block.name, day: facts.today }, 'materials', [
@@ -29,7 +29,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
             }),
           ),
           ...bill.lines
-            .map((line) => inPurchaseUnits(line, unitsAsked(url)))
+            .map((line) => inPurchaseUnits(line, unitsAsked(url, person.units)))
             .map(({ label, unit, needed, buy, buyBy, cost }) => [
               words(label),
               { text: `${n(needed.value)} ${unit}`, alignment: 'right' as const },

@@ -10,7 +10,7 @@ import type { RequestHandler } from './$types';
 
 /** The client's acceptance sheet. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
-  const { block, site, facts } = await openBlock(locals, params.block);
+  const { block, site, facts, person } = await openBlock(locals, params.block);
   const layout = await releasedLayout(facts, block.id);
   if (!layout)
     error(404, `No layout of ${block.name} is released yet: there is nothing to accept.`);
@@ -27,7 +27,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     findings,
     planned: plannedWithFound(findings.plan, findings.plots),
     boundary: ground.boundary,
-    units: unitsAsked(url),
+    units: unitsAsked(url, person.units),
     nameOf: (id) => planters.find((planter) => planter.id === id)?.name ?? '',
   });
   return new Response(new Uint8Array(pdf), {

@@ -21,8 +21,8 @@ const PRINTED = new Set(['image/jpeg', 'image/png']);
 
 /** The closing report for client and cost share. */
 export const GET: RequestHandler = async ({ params, locals, url }) => {
-  const { block, site, facts } = await openBlock(locals, params.block);
-  const units = unitsAsked(url);
+  const { block, site, facts, person } = await openBlock(locals, params.block);
+  const units = unitsAsked(url, person.units);
   const [layout, season, found, checks, planted, ways, treatments, money] = await Promise.all([
     releasedLayout(facts, block.id),
     countedOf(facts, block),

@@ -16,6 +16,7 @@ import { findingsOf, plannedWithFound } from '../../src/lib/rooms/checks/finding
 import { schoolCards } from '../../src/lib/rooms/checks/cards.server';
 import { lessonsOfBlock } from '../../src/lib/rooms/checks/lessons.server';
 import { acceptanceSheet } from '../../src/lib/rooms/checks/acceptance.server';
+import { onlyLotOf } from '../../src/lib/rooms/stock/facts.server';
 import { judgingLooks } from '../../src/lib/rooms/checks/plots';
 import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
@@ -436,4 +437,19 @@ test('plots stand in groups by tool and soil, species, lot and planter: every tr
     told(groups.day),
     sums(({ plantedOn }) => plantedOn ?? ''),
   );
+});
+
+test('the only lot is the one that came for the places of a species, a stand-in too', () => {
+  const state = (code: string, speciesId: string, received: number, replacesId?: string) =>
+    ({
+      lot: { id: code, code, speciesId, replacesId: replacesId ?? null },
+      balance: { received },
+    }) as never;
+  const code = (...states: never[]) => onlyLotOf(states, 'oak')?.code;
+  assert.equal(code(state('a', 'oak', 9), state('b', 'elm', 9)), 'a');
+  assert.equal(code(state('a', 'oak', 9), state('b', 'elm', 9, 'oak')), undefined, 'two for one');
+  assert.equal(code(state('a', 'oak', 9), state('b', 'oak', 0)), 'a', 'one never came');
+  assert.equal(code(state('a', 'oak', 0)), 'a', 'nobody entered that it came');
+  assert.equal(code(state('b', 'elm', 9, 'oak')), 'b');
+  assert.equal(code(state('b', 'oak', 9, 'elm')), undefined);
 });

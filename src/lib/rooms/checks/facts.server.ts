@@ -8,7 +8,9 @@ import { listedFact, milliseconds, turn, type Facts } from '../../server/facts';
 import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
-import { judgingLooks, type BlockPlot } from './plots';
+import type { LayoutRow } from '../rows/tables.server';
+import { lotsFact, onlyLotOf, type LotState } from '../stock/facts.server';
+import { judgingLooks, withLot, type BlockPlot } from './plots';
 import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
 export type { BlockPlot } from './plots';
@@ -177,20 +179,45 @@ export const answersFact = listedFact<
 /** Plots older than a fortnight are history, and no longer say what to do. */
 export const RECENT = 14 * 86_400_000;
 
+/**
+ * Of each species of the released version, by its place in the mix, the lot that its trees are told to: the phone
+ * asks nobody for a lot, for a plot holds trees of several.
+ */
+export const lotsOfMix = (
+  layout: Pick<LayoutRow, 'parameters'> | undefined,
+  lots: readonly LotState[],
+): (string | undefined)[] =>
+  (layout?.parameters.mix ?? []).map(({ species }) => onlyLotOf(lots, species)?.id);
+
+const readLotsOfMix = async (facts: Facts, blockId: string) =>
+  lotsOfMix(await releasedLayout(facts, blockId), await facts.of(lotsFact, blockId));
+
 /** What the plots of the last fortnight say: what the board, the crew and the checks page call by. */
 export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
-  const plots = await facts.of(plotsFact, blockId);
+  const [plots, lotOfMix] = await Promise.all([
+    facts.of(plotsFact, blockId),
+    readLotsOfMix(facts, blockId),
+  ]);
   // A plot does not become history within the hour.
   const hour = Math.floor(facts.now / 3_600_000);
-  return facts.derive('quality', blockId, [plotsFact], String(hour), async () => {
+  return facts.derive('quality', blockId, [plotsFact], `${hour} ${lotOfMix.join()}`, async () => {
     await turn();
-    return judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT));
+    return judgePlots(
+      plots
+        .filter(({ at }) => facts.now - Date.parse(at) < RECENT)
+        .map((plot) => withLot(plot, lotOfMix)),
+    );
   });
 }
 
-/** Plots with the day on which their row was planted: its newest tree before the look. */
-export const placedPlots = (facts: Facts, blockId: string): Promise<(BlockPlot & PlacedPlot)[]> =>
-  facts.derive('placedPlots', blockId, [plotsFact, sownFact], facts.site.zone, async () => {
+/** Plots with the day on which their row was planted, its newest tree before the look, and with their lot. */
+export async function placedPlots(
+  facts: Facts,
+  blockId: string,
+): Promise<(BlockPlot & PlacedPlot)[]> {
+  const lotOfMix = await readLotsOfMix(facts, blockId);
+  const on = `${facts.site.zone} ${lotOfMix.join()}`;
+  return facts.derive('placedPlots', blockId, [plotsFact, sownFact], on, async () => {
     const [plots, { lastAt }] = await Promise.all([
       facts.of(plotsFact, blockId),
       facts.of(sownFact, blockId),
@@ -206,6 +233,7 @@ export const placedPlots = (facts: Facts, blockId: string): Promise<(BlockPlot &
       const planted = lastAt.get(plot.row);
       const looked = Date.parse(plot.at);
       const moment = planted !== undefined && planted <= looked ? planted : looked;
-      return { ...plot, plantedOn: dayAt(moment) };
+      return { ...withLot(plot, lotOfMix), plantedOn: dayAt(moment) };
     });
   });
+}

@@ -25,6 +25,7 @@ import { cardsFact, lotsFact } from '../stock/facts.server';
 import {
   decisionsFact,
   judgedOf,
+  lotsOfMix,
   placedPlots,
   planOfNow,
   plotPlansFact,
@@ -33,6 +34,7 @@ import {
   RECENT,
   secondLooksFact,
 } from './facts.server';
+import { sumsByLot } from './plots';
 
 /** Clocks of the world differ by whole quarters of an hour. */
 const QUARTER = 15 * 60_000;
@@ -75,6 +77,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       facts.of(lotsFact, block.id),
       facts.of(cardsFact),
     ]);
+  const lotOfMix = lotsOfMix(layout, lots);
   const { area } = await plantableOf(facts, block);
   await turn();
   const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
@@ -87,12 +90,16 @@ async function workOut(facts: Facts, block: BlockRow) {
   const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
   const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
-  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] =>
-    [...groupBy(looked, keyOf)]
+  /** Sums of plots or of parts of plots, group by group, the worst first; what has no name is of no group. */
+  const linesOf = (parts: readonly { name?: string; hits: number; of: number }[]): GroupLine[] =>
+    [...groupBy(parts, ({ name }) => name)]
       .flatMap(([name, own]) =>
-        name ? [{ name, estimate: clusterShare(own.map(good), Infinity, like) }] : [],
+        name ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [],
       )
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
+  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] =>
+    linesOf(looked.map((plot) => ({ name: keyOf(plot), ...good(plot) })));
+  const codes = new Map<string | undefined, string>(lots.map(({ lot }) => [lot.id, lot.code]));
   /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
   const hours = new Map<number, string>();
   const hourOf = (at: string): string => {
@@ -156,7 +163,11 @@ async function workOut(facts: Facts, block: BlockRow) {
     groups: {
       planter: by(({ planter }) => nameOf(planter)),
       tool: by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
-      lot: by(({ lot }) => lots.find((state) => state.lot.id === lot)?.lot.code),
+      lot: linesOf(
+        looked
+          .flatMap((plot) => sumsByLot({ ...plot, of: lookedIn(plot) }, lotOfMix))
+          .map(({ lot, ...sums }) => ({ name: codes.get(lot), ...sums })),
+      ),
       day: by(({ plantedOn }) => plantedOn).sort((a, b) => (a.name < b.name ? -1 : 1)),
       hour: by(({ at }) => hourOf(at)).sort((a, b) => (a.name < b.name ? -1 : 1)),
       species: (species ?? []).flatMap(({ name }, index) => {

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { judgingLooks } from './plots';
+import { judgingLooks, sumsByLot, withLot } from './plots';
 
 const look = (
   id: string,
@@ -83,4 +83,28 @@ test('plots that judge stand in order of time, whatever order they were read in'
   // A correction stands at the time of what it corrects.
   const late = look('late', 90, { corrects: 'n1' });
   assert.deepEqual(ids(judgingLooks([...looks, late]).judging).length, 5);
+});
+
+test('trees of a plot that names no lot are told to the lot of their species, where it is known', () => {
+  const plot = (lot: string | null, bySpecies: Record<string, [number, number]> | null) => ({
+    ...{ lot, bySpecies, good: 5, of: 7 },
+  });
+  const mixed: Record<string, [number, number]> = { 0: [3, 1], 2: [2, 1] };
+  const lots = ['pine-1', undefined, 'oak-4'];
+  assert.deepEqual(sumsByLot(plot(null, mixed), lots), [
+    { lot: 'pine-1', hits: 3, of: 4 },
+    { lot: 'oak-4', hits: 2, of: 3 },
+  ]);
+  assert.deepEqual(sumsByLot(plot(null, { 1: [5, 2] }), lots), [
+    { lot: undefined, hits: 5, of: 7 },
+  ]);
+  // What was entered holds, and totals from a notebook know nothing of species.
+  assert.deepEqual(sumsByLot(plot('x', mixed), lots), [{ lot: 'x', hits: 5, of: 7 }]);
+  assert.deepEqual(sumsByLot(plot(null, null), lots), [{ lot: undefined, hits: 5, of: 7 }]);
+  // A whole plot is of a lot only where all of its trees are.
+  assert.equal(withLot(plot(null, { 0: [5, 2] }), lots).lot, 'pine-1');
+  assert.equal(withLot(plot(null, mixed), lots).lot, null);
+  assert.equal(withLot(plot(null, mixed), ['a', undefined, 'a']).lot, 'a');
+  assert.equal(withLot(plot(null, { 0: [3, 1], 1: [2, 1] }), lots).lot, null);
+  assert.equal(withLot(plot('x', { 0: [5, 2] }), lots).lot, 'x');
 });

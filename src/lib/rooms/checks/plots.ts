@@ -62,3 +62,24 @@ export interface BlockPlot extends PlotRecord {
   /** Good and faulty trees by the species' place in the layout. */
   bySpecies: Record<string, [number, number]> | null;
 }
+
+/** A plot with the lot that all of its trees are of, where it was entered or there is only one they can be of. */
+export function withLot<Plot extends Pick<BlockPlot, 'lot' | 'bySpecies'>>(
+  plot: Plot,
+  lotOfMix: readonly (string | undefined)[],
+): Plot {
+  if (plot.lot || !plot.bySpecies) return plot;
+  const [first, ...others] = new Set(Object.keys(plot.bySpecies).map((at) => lotOfMix[Number(at)]));
+  return first && !others.length ? { ...plot, lot: first } : plot;
+}
+
+/** Good trees and all, lot by lot: of a plot whose lot is known all of them, else species by species. */
+export const sumsByLot = (
+  plot: Pick<BlockPlot, 'lot' | 'bySpecies' | 'good'> & { of: number },
+  lotOfMix: readonly (string | undefined)[],
+): { lot: string | undefined; hits: number; of: number }[] =>
+  plot.lot || !plot.bySpecies
+    ? [{ lot: plot.lot ?? undefined, hits: plot.good, of: plot.of }]
+    : Object.entries(plot.bySpecies).map(([at, [hits, faulty]]) => ({
+        ...{ lot: lotOfMix[Number(at)], hits, of: hits + faulty },
+      }));

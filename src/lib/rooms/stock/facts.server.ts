@@ -62,6 +62,20 @@ export interface LotState {
 export const standsFor = (lot: { speciesId: string; replacesId: string | null }): string =>
   lot.replacesId ?? lot.speciesId;
 
+/**
+ * The lot that trees of a species of the plan are told to where nobody wrote it down: the only one that came for
+ * its places. Of several nobody knows which.
+ */
+export function onlyLotOf(
+  states: readonly Pick<LotState, 'lot' | 'balance'>[],
+  speciesId: string | undefined,
+): LotState['lot'] | undefined {
+  const own = states.filter(({ lot }) => standsFor(lot) === speciesId);
+  const came = own.filter(({ balance }) => balance.received > 0);
+  const known = came.length ? came : own;
+  return known.length === 1 ? known[0].lot : undefined;
+}
+
 interface Sum {
   what: 'lot' | 'total' | 'held' | 'open' | 'minutes' | 'soak';
   key: string;

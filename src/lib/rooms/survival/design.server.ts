@@ -14,7 +14,7 @@ import { plantedOf, plantersFact, sownFact, talliesFact } from '../crew/facts.se
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { pegsOf, releasedLayout, rowsFact } from '../rows/facts.server';
-import { cardsFact, lotsFact } from '../stock/facts.server';
+import { cardsFact, lotsFact, onlyLotOf } from '../stock/facts.server';
 import { countedOf } from './facts.server';
 
 /** Places along a row at which it is asked in which zone they lie. */
@@ -82,9 +82,8 @@ export async function partsOf(facts: Facts, block: BlockRow): Promise<BlockParts
     const speciesOf = (row: number) =>
       cards.find(({ id }) => id === mainOf(row))?.name ?? 'mixed rows';
     const lotOf = (row: number) => {
-      const species = mainOf(row);
-      const own = lots.filter(({ lot }) => lot.speciesId === species);
-      return own.length === 1 ? `lot ${own[0].lot.code}` : 'mixed rows';
+      const lot = onlyLotOf(lots, mainOf(row));
+      return lot ? `lot ${lot.code}` : 'mixed rows';
     };
     return {
       standing: rows

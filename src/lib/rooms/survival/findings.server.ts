@@ -26,7 +26,7 @@ import type { BlockRow } from '../ground/tables.server';
 import { treatmentOf } from '../../../../core/method/differences';
 import { blockMethod } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
-import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
+import { cardsFact, exposuresOf, lotsFact, onlyLotOf } from '../stock/facts.server';
 import { stressOf } from '../tending/facts.server';
 import { words } from '../../words';
 import { rootAirNow, weatherFact } from '../../server/station';
@@ -90,11 +90,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     id,
     name: cards.find((card) => card.id === id)?.name ?? '',
   }));
-  /** A species' trees are told to a lot where the block has one lot of it; else nobody knows. */
-  const lotOf = species.map(({ id }) => {
-    const own = lots.filter(({ lot }) => lot.speciesId === id);
-    return own.length === 1 ? own[0].lot : undefined;
-  });
+  const lotOf = species.map(({ id }) => onlyLotOf(lots, id));
   const exposures = exposuresOf(lots, air, facts.now);
   const rowPlanter = new Map<number, string>();
   const setBy = new Map<string, number>();

@@ -236,6 +236,10 @@
             {/each}
           </tbody>
         </table>
+        {#if group === 'lot'}<p class="quiet">
+            Where a plot names no lot, its trees are told to the one lot of their species; of
+            several nobody knows which.
+          </p>{/if}
       {:else}<p class="quiet">
           None of the plots says so yet. Plots looked at on the phone do, tree by tree.
         </p>{/if}

@@ -108,21 +108,26 @@ const [pattern] = await database.query(
 );
 const planters = await database.query('SELECT id FROM planter ORDER BY position');
 const columns = Object.keys(pattern);
-for (let from = 0; from < 10_000; from += 500)
-  await database.batch(
+let placed = 0;
+/** So many more plots like the pattern, the planters in turn. */
+const addPlots = (count: number, recordedAt?: Date) =>
+  database.batch(
     `INSERT INTO plot (${columns.map((name) => `\`${name}\``).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
-    Array.from({ length: 500 }, (_, i) =>
-      columns.map((name) => {
+    Array.from({ length: count }, () => {
+      const planter = planters[placed++ % planters.length].id;
+      return columns.map((name) => {
         if (name === 'id') return uuid();
-        if (name === 'planter_id') return planters[(from + i) % planters.length].id;
+        if (name === 'planter_id') return planter;
         if (name === 'plan_id' || name === 'plan_number' || name === 'corrects') return null;
+        if (name === 'recorded_at' && recordedAt) return recordedAt;
         const value = pattern[name];
         return value && typeof value === 'object' && !(value instanceof Date)
           ? JSON.stringify(value)
           : value;
-      }),
-    ),
+      });
+    }),
   );
+for (let from = 0; from < 10_000; from += 500) await addPlots(500);
 const [{ n }] = await database.query('SELECT SUM(JSON_LENGTH(trees)) AS n FROM plot');
 console.log(`${n} checked trees on the block`);
 const wait = async (page: string, signed = true) => {
@@ -147,12 +152,14 @@ for (const page of ['checks', 'checks/plan', 'checks/plots', 'checks/school', ''
   line(`${page || 'morning board'} ÷ sign-in`, warm / signIn.warm, '');
 }
 // What is waited for after one more plot: by the page itself, and by somebody who wants another page meanwhile.
-const another = async (topic: string) =>
-  database.query(
+const another = async (topic: string) => {
+  if (topic === 'checks') await addPlots(1, new Date());
+  return database.query(
     `INSERT INTO change_mark (site_id, block_id, topic, shard, count)
      SELECT b.site_id, b.id, ?, 0, 1 FROM block b WHERE b.id = ? ON DUPLICATE KEY UPDATE count = count + 1`,
     [topic, block.id],
   );
+};
 const fetched = async (page: string) => {
   const start = performance.now();
   await (await fetch(origin + page, { headers: { cookie } })).text();

@@ -1,6 +1,6 @@
 import { groupBy } from '../measure/group';
 import { seededRandom } from '../measure/random';
-import { clusterSums, dispersion, lessSums, type Cluster } from './clusters';
+import { clusterSums, dispersion, lessSums, type Cluster, type ClusterSums } from './clusters';
 
 /** What was found in a plot that belongs to a day. */
 export interface DayCluster extends Cluster {
@@ -36,13 +36,9 @@ export function daysOf(clusters: readonly DayCluster[]): DayCluster[] {
  * others, so that no day moves the line it is judged by; they are wider by what plots differ more than single
  * trees would.
  * @param own plots of whom the chart is about
- * @param others plots to compare with; nothing to compare each day with the other days
+ * @param rest sums of the plots to compare with; nothing to compare each day with the other days
  */
-export function controlChart(
-  own: readonly DayCluster[],
-  others?: readonly DayCluster[],
-): ChartPoint[] {
-  const rest = others && clusterSums(others);
+export function controlChart(own: readonly DayCluster[], rest?: ClusterSums): ChartPoint[] {
   const all = clusterSums(own);
   const ofDay = groupBy(own, ({ day }) => day);
   return daysOf(own).map(({ day, hits, of }) => {
@@ -99,25 +95,25 @@ function spreadOver(parts: readonly (readonly Cluster[])[]): number {
  * @returns nothing with fewer than two days
  */
 export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Change | undefined {
-  const plots = clusters.filter(({ of }) => of > 0).sort((a, b) => (a.day < b.day ? -1 : 1));
-  const days = [...new Set(plots.map(({ day }) => day))];
+  const ofDay = groupBy(
+    clusters.filter(({ of }) => of > 0),
+    ({ day }) => day,
+  );
+  const days = [...ofDay.keys()].sort();
   if (days.length < 2) return undefined;
-  const place = new Map(days.map((day, i) => [day, i]));
-  const at = Int32Array.from(plots, ({ day }) => place.get(day)!);
+  const plots = days.flatMap((day) => ofDay.get(day)!);
+  const at = Int32Array.from(days.flatMap((day, i) => ofDay.get(day)!.map(() => i)));
   const hitsOf = Float64Array.from(plots, ({ hits }) => hits);
   const ofOf = Float64Array.from(plots, ({ of }) => of);
-  const order = Int32Array.from(plots, (_, i) => i);
   const all = { hits: sum(hitsOf), of: sum(ofOf) };
   const none = logLikelihood(all);
   const [hits, of] = [new Float64Array(days.length), new Float64Array(days.length)];
-  /** What each split of the days gains, with the plots in the order of the moment. */
+  plots.forEach((plot, i) => {
+    hits[at[i]] += plot.hits;
+    of[at[i]] += plot.of;
+  });
+  /** What each split of the days gains, with the sums of the days as they are at the moment. */
   const gains = () => {
-    hits.fill(0);
-    of.fill(0);
-    order.forEach((plot, i) => {
-      hits[at[i]] += hitsOf[plot];
-      of[at[i]] += ofOf[plot];
-    });
     let before = { hits: 0, of: 0 };
     return days.slice(1).map((_, i) => {
       before = { hits: before.hits + hits[i], of: before.of + of[i] };
@@ -148,11 +144,18 @@ export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Chan
     Math.min(PERMUTATIONS.most, Math.floor(PERMUTATIONS.plots / plots.length)),
   );
   for (let turn = 1; turn <= turns; turn++) {
-    for (let i = order.length - 1; i > 0; i--) {
-      const j = Math.floor(random() * (i + 1));
-      const one = order[i];
-      order[i] = order[j];
-      order[j] = one;
+    hits.fill(0);
+    of.fill(0);
+    // Plots are put in another order and summed by day in one go: this is most of the work.
+    for (let i = plots.length - 1; i >= 0; i--) {
+      const j = i && Math.floor(random() * (i + 1));
+      const [ownHits, ownOf] = [hitsOf[j], ofOf[j]];
+      hitsOf[j] = hitsOf[i];
+      ofOf[j] = ofOf[i];
+      hitsOf[i] = ownHits;
+      ofOf[i] = ownOf;
+      hits[at[i]] += ownHits;
+      of[at[i]] += ownOf;
     }
     if (Math.max(...gains().map(({ gain }) => gain)) >= best.gain - 1e-12) asGreat++;
     // Whatever the orders still to come show, it is not told.

@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { clusterSums } from './clusters';
 import { test } from 'node:test';
 import { seededRandom } from '../measure/random';
 import { agreementOf, kappa, signChance } from './agreement';
@@ -48,7 +49,10 @@ test('no day moves the limit that it is judged by', () => {
   assert.ok(Math.abs(last.centre - 3 / 70) < 1e-12, 'its own ten trees are not in its line');
   // Beside days without a fault one fault is past the limit, beside days without a good tree one good tree.
   const against = (hits: number, base: number) => {
-    const [point] = controlChart([{ day: day(9), hits, of: 10 }], clusters([base, base, base]));
+    const [point] = controlChart(
+      [{ day: day(9), hits, of: 10 }],
+      clusterSums(clusters([base, base, base])),
+    );
     return [point.lower, point.upper, point.out];
   };
   assert.deepEqual(against(1, 0), [0, 0, true]);
@@ -56,7 +60,7 @@ test('no day moves the limit that it is judged by', () => {
   assert.deepEqual(against(9, 10), [1, 1, true]);
   // Three standard errors of ten trees to either side of three in ten, and of three hundred.
   for (const of of [10, 300]) {
-    const base = clusters([3, 3, 3], 10);
+    const base = clusterSums(clusters([3, 3, 3], 10));
     const [point] = controlChart([{ day: day(9), hits: of / 2, of }], base);
     const half = 3 * Math.sqrt((0.3 * 0.7) / of);
     assert.ok(Math.abs(point.upper - (0.3 + half)) < 1e-12);
@@ -64,7 +68,8 @@ test('no day moves the limit that it is judged by', () => {
     assert.equal(point.out, of === 300);
   }
   // With few trees the limit is far, with many near.
-  const upper = (of: number) => controlChart([{ day: day(1), hits: 0, of }], calm)[0].upper;
+  const upper = (of: number) =>
+    controlChart([{ day: day(1), hits: 0, of }], clusterSums(calm))[0].upper;
   assert.ok(upper(5) > upper(20) && upper(20) > upper(200));
   assert.deepEqual(
     daysOf([...clusters([1, 2]), ...clusters([3], 4)]).map(({ hits, of }) => [hits, of]),

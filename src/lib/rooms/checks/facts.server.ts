@@ -10,7 +10,7 @@ import { sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
 import { lotsFact, onlyLotOf, type LotState } from '../stock/facts.server';
-import { judgingLooks, withLot, type BlockPlot } from './plots';
+import { judgingLooks, lotOfPlot, type BlockPlot } from './plots';
 import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
 export type { BlockPlot } from './plots';
@@ -195,19 +195,25 @@ const readLotsOfMix = async (facts: Facts, blockId: string) =>
 /** What the plots of the last fortnight say: what the board, the crew and the checks page call by. */
 export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
   const [plots, lotOfMix] = await Promise.all([
-    facts.of(plotsFact, blockId),
+    placedPlots(facts, blockId),
     readLotsOfMix(facts, blockId),
   ]);
   // A plot does not become history within the hour.
   const hour = Math.floor(facts.now / 3_600_000);
   return facts.derive('quality', blockId, [plotsFact], `${hour} ${lotOfMix.join()}`, async () => {
     await turn();
-    return judgePlots(
-      plots
-        .filter(({ at }) => facts.now - Date.parse(at) < RECENT)
-        .map((plot) => withLot(plot, lotOfMix)),
-    );
+    return judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT));
   });
+}
+
+/** A plot that stands where it stood is the same object as before. */
+const placed = new WeakMap<BlockPlot, BlockPlot & PlacedPlot>();
+function placedAs(plot: BlockPlot, lot: string | null, plantedOn: string): BlockPlot & PlacedPlot {
+  const known = placed.get(plot);
+  if (known?.lot === lot && known.plantedOn === plantedOn) return known;
+  const one = { ...plot, lot, plantedOn };
+  placed.set(plot, one);
+  return one;
 }
 
 /** Plots with the day on which their row was planted, its newest tree before the look, and with their lot. */
@@ -233,7 +239,7 @@ export async function placedPlots(
       const planted = lastAt.get(plot.row);
       const looked = Date.parse(plot.at);
       const moment = planted !== undefined && planted <= looked ? planted : looked;
-      return { ...withLot(plot, lotOfMix), plantedOn: dayAt(moment) };
+      return placedAs(plot, lotOfPlot(plot, lotOfMix), dayAt(moment));
     });
   });
 }

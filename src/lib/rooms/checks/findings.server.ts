@@ -7,7 +7,14 @@ import {
   type ChartPoint,
   type DayCluster,
 } from '../../../../core/checks/chart';
-import { alikeness, clusterShare, type ClusterEstimate } from '../../../../core/checks/clusters';
+import {
+  alikeness,
+  clusterShare,
+  clusterSums,
+  lessSums,
+  type ClusterEstimate,
+  type ClusterSums,
+} from '../../../../core/checks/clusters';
 import { judgePlots } from '../../../../core/checks/findings';
 import { ALIKE } from '../../../../core/checks/plan';
 import { reworkStates, todosOf } from '../../../../core/checks/outcome';
@@ -115,9 +122,6 @@ async function workOut(facts: Facts, block: BlockRow) {
   const species = layout?.parameters.mix.map(({ species: id }) =>
     cards.find((card) => card.id === id)!,
   );
-  const dayCluster = (plot: (typeof plots)[number]): DayCluster => ({
-    ...{ day: plot.plantedOn, hits: faultyIn(plot), of: lookedIn(plot) },
-  });
   const lately = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
   // With nothing looked at lately, what is told is of the whole planting.
   const recent = lately.length ? lately : plots;
@@ -129,8 +133,36 @@ async function workOut(facts: Facts, block: BlockRow) {
     setIn.set(key, (setIn.get(key) ?? 0) + (corrects ? -count : count));
   }
   const known = [...new Set(plots.map(({ planter }) => planter))];
-  const crew = chartOf('', 'The crew', looked.map(dayCluster));
-  await turn();
+  const clusters = looked.map((plot) => ({
+    ...{ day: plot.plantedOn, hits: faultyIn(plot), of: lookedIn(plot), planter: plot.planter },
+  }));
+  const allSums = clusterSums(clusters);
+  const ofPlanter = groupBy(clusters, ({ planter }) => planter);
+  /** To look for a change is most of the work: it is done for those alone of whom something was looked at since. */
+  const chartOf = async (
+    id: string,
+    name: string,
+    own: readonly DayCluster[],
+    rest?: ClusterSums,
+  ): Promise<PlanterChart> => {
+    const change = await facts.derive('change', `${block.id} ${id}`, [], traceOf(own), () =>
+      changeOf(own),
+    );
+    await turn();
+    return {
+      ...{ id, name, points: controlChart(own, rest) },
+      change:
+        change && change.chance <= TOLD && change.after.of > 0 && change.before.of > 0
+          ? change
+          : undefined,
+    };
+  };
+  const crew = await chartOf('', 'The crew', clusters);
+  const charts: PlanterChart[] = [];
+  for (const id of known) {
+    const own = ofPlanter.get(id) ?? [];
+    charts.push(await chartOf(id, nameOf(id), own, lessSums(allSums, clusterSums(own))));
+  }
   return {
     layoutId: layout?.id,
     plots,
@@ -179,14 +211,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       }),
     },
     crew,
-    charts: known.map((id) =>
-      chartOf(
-        id,
-        nameOf(id),
-        looked.filter(({ planter }) => planter === id).map(dayCluster),
-        looked.filter(({ planter }) => planter !== id).map(dayCluster),
-      ),
-    ),
+    charts,
     todos: todosOf(
       told.planters.filter(
         ({ planter, worst }) =>
@@ -205,20 +230,17 @@ async function workOut(facts: Facts, block: BlockRow) {
   };
 }
 
-function chartOf(
-  id: string,
-  name: string,
-  own: readonly DayCluster[],
-  others?: readonly DayCluster[],
-): PlanterChart {
-  const change = changeOf(own);
-  return {
-    ...{ id, name, points: controlChart(own, others) },
-    change:
-      change && change.chance <= TOLD && change.after.of > 0 && change.before.of > 0
-        ? change
-        : undefined,
-  };
+/** Tells a series of plots from another: how many there are, their sums, and a hash of them all (FNV-1a). */
+function traceOf(clusters: readonly DayCluster[]): string {
+  let hash = 0x811c9dc5;
+  const take = (value: number) => (hash = Math.imul(hash ^ value, 0x01000193));
+  for (const { day, hits, of } of clusters) {
+    for (let i = 0; i < day.length; i++) take(day.charCodeAt(i));
+    take(hits);
+    take(of);
+  }
+  const { hits, of } = clusterSums(clusters);
+  return `${clusters.length} ${hits} ${of} ${hash >>> 0}`;
 }
 
 export type PairAgreement = Agreement & { first: string; second: string };

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { judgingLooks, sumsByLot, withLot } from './plots';
+import { judgingLooks, lotOfPlot, sumsByLot } from './plots';
 
 const look = (
   id: string,
@@ -102,9 +102,9 @@ test('trees of a plot that names no lot are told to the lot of their species, wh
   assert.deepEqual(sumsByLot(plot('x', mixed), lots), [{ lot: 'x', hits: 5, of: 7 }]);
   assert.deepEqual(sumsByLot(plot(null, null), lots), [{ lot: undefined, hits: 5, of: 7 }]);
   // A whole plot is of a lot only where all of its trees are.
-  assert.equal(withLot(plot(null, { 0: [5, 2] }), lots).lot, 'pine-1');
-  assert.equal(withLot(plot(null, mixed), lots).lot, null);
-  assert.equal(withLot(plot(null, mixed), ['a', undefined, 'a']).lot, 'a');
-  assert.equal(withLot(plot(null, { 0: [3, 1], 1: [2, 1] }), lots).lot, null);
-  assert.equal(withLot(plot('x', { 0: [5, 2] }), lots).lot, 'x');
+  assert.equal(lotOfPlot(plot(null, { 0: [5, 2] }), lots), 'pine-1');
+  assert.equal(lotOfPlot(plot(null, mixed), lots), null);
+  assert.equal(lotOfPlot(plot(null, mixed), ['a', undefined, 'a']), 'a');
+  assert.equal(lotOfPlot(plot(null, { 0: [3, 1], 1: [2, 1] }), lots), null);
+  assert.equal(lotOfPlot(plot('x', { 0: [5, 2] }), lots), 'x');
 });

@@ -63,14 +63,19 @@ export interface BlockPlot extends PlotRecord {
   bySpecies: Record<string, [number, number]> | null;
 }
 
-/** A plot with the lot that all of its trees are of, where it was entered or there is only one they can be of. */
-export function withLot<Plot extends Pick<BlockPlot, 'lot' | 'bySpecies'>>(
-  plot: Plot,
+/** The lot that all trees of a plot are of, where it was entered or there is only one they can be of. */
+export function lotOfPlot(
+  { lot, bySpecies }: Pick<BlockPlot, 'lot' | 'bySpecies'>,
   lotOfMix: readonly (string | undefined)[],
-): Plot {
-  if (plot.lot || !plot.bySpecies) return plot;
-  const [first, ...others] = new Set(Object.keys(plot.bySpecies).map((at) => lotOfMix[Number(at)]));
-  return first && !others.length ? { ...plot, lot: first } : plot;
+): string | null {
+  if (lot || !bySpecies) return lot;
+  let only: string | null = null;
+  for (const at in bySpecies) {
+    const own = lotOfMix[Number(at)];
+    if (!own || (only && own !== only)) return null;
+    only = own;
+  }
+  return only;
 }
 
 /** Good trees and all, lot by lot: of a plot whose lot is known all of them, else species by species. */

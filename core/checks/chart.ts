@@ -92,9 +92,13 @@ function spreadOver(parts: readonly (readonly Cluster[])[]): number {
  * likelihood, with all those near it for its interval, and its chance by putting the plots in another order so many
  * times. A day is no rate: twice the likelihood ratio of the day of a change stays under x with (1 − e^(−x/2))²
  * (Hansen 2000, Econometrica 68; from memory), and plots that differ more than single trees would tell so much less.
+ * It stops after each order, so that whoever has ten thousand plots can let others have their turn.
  * @returns nothing with fewer than two days
  */
-export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Change | undefined {
+export function* changeInSteps(
+  clusters: readonly DayCluster[],
+  seed = 'change',
+): Generator<void, Change | undefined> {
   const ofDay = groupBy(
     clusters.filter(({ of }) => of > 0),
     ({ day }) => day,
@@ -160,8 +164,18 @@ export function changeOf(clusters: readonly DayCluster[], seed = 'change'): Chan
     if (Math.max(...gains().map(({ gain }) => gain)) >= best.gain - 1e-12) asGreat++;
     // Whatever the orders still to come show, it is not told.
     if (asGreat + 1 > TOLD * (turns + 1)) return said((asGreat + 1) / (turn + 1));
+    yield;
   }
   return said((asGreat + 1) / (turns + 1));
+}
+
+/** The change of `changeInSteps`, looked for in one go. */
+export function changeOf(clusters: readonly DayCluster[], seed?: string): Change | undefined {
+  const steps = changeInSteps(clusters, seed);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
 }
 
 const sum = (numbers: Iterable<number>) => {

@@ -6,6 +6,7 @@ import { ConnectionError } from 'sequelize';
 import { rowSetOf } from '../../../core/rows/rowset';
 import { walkAlong } from './receiver';
 import { keepSession } from './session-cookie';
+import { inTurns } from './facts';
 import { unitsAsked } from './units-asked';
 import { isAway } from './work';
 
@@ -86,4 +87,25 @@ test('a walk goes to and fro along the rows that have trees, bends and all', () 
       [0, 9],
     ],
   ]);
+});
+
+test('work in turns lets whatever waits have its turn, and gives what the work gives', async () => {
+  function* busy() {
+    for (let step = 0; step < 40; step++) {
+      const until = performance.now() + 2;
+      while (performance.now() < until);
+      yield;
+    }
+    return 'done';
+  }
+  let [others, over] = [0, false];
+  const wait = () => {
+    others++;
+    if (!over) setImmediate(wait);
+  };
+  setImmediate(wait);
+  assert.equal(await inTurns(busy()), 'done');
+  over = true;
+  // Eighty milliseconds of work in turns of ten.
+  assert.ok(others >= 4 && others <= 40, `${others} turns of others`);
 });

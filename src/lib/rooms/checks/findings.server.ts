@@ -1,6 +1,6 @@
 import { agreementOf, type Agreement } from '../../../../core/checks/agreement';
 import {
-  changeOf,
+  changeInSteps,
   controlChart,
   TOLD,
   type Change,
@@ -23,7 +23,7 @@ import { plotRadius } from '../../../../core/checks/plot';
 import { planeArea } from '../../../../core/ground/polygon';
 import { groupBy } from '../../../../core/measure/group';
 import { clockOf } from '../../../../core/say/day';
-import { turn, type Facts } from '../../server/facts';
+import { inTurns, turn, type Facts } from '../../server/facts';
 import { plantersFact, talliesFact } from '../crew/facts.server';
 import { plantableOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -98,13 +98,17 @@ async function workOut(facts: Facts, block: BlockRow) {
   const judgedPlots = inPlan.length ? inPlan : plots;
   const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
   /** Sums of plots or of parts of plots, group by group, the worst first; what has no name is of no group. */
-  const linesOf = (parts: readonly { name?: string; hits: number; of: number }[]): GroupLine[] =>
-    [...groupBy(parts, ({ name }) => name)]
+  const linesOf = async (
+    parts: readonly { name?: string; hits: number; of: number }[],
+  ): Promise<GroupLine[]> => {
+    await turn();
+    return [...groupBy(parts, ({ name }) => name)]
       .flatMap(([name, own]) =>
         name ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [],
       )
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
-  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): GroupLine[] =>
+  };
+  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): Promise<GroupLine[]> =>
     linesOf(looked.map((plot) => ({ name: keyOf(plot), ...good(plot) })));
   const codes = new Map<string | undefined, string>(lots.map(({ lot }) => [lot.id, lot.code]));
   /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
@@ -146,9 +150,8 @@ async function workOut(facts: Facts, block: BlockRow) {
     rest?: ClusterSums,
   ): Promise<PlanterChart> => {
     const change = await facts.derive('change', `${block.id} ${id}`, [], traceOf(own), () =>
-      changeOf(own),
+      inTurns(changeInSteps(own)),
     );
-    await turn();
     return {
       ...{ id, name, points: controlChart(own, rest) },
       change:
@@ -163,6 +166,8 @@ async function workOut(facts: Facts, block: BlockRow) {
     const own = ofPlanter.get(id) ?? [];
     charts.push(await chartOf(id, nameOf(id), own, lessSums(allSums, clusterSums(own))));
   }
+  const byPlanter = qualityByPlanter(plots);
+  await turn();
   return {
     layoutId: layout?.id,
     plots,
@@ -191,17 +196,17 @@ async function workOut(facts: Facts, block: BlockRow) {
           ? (lots.find(({ lot }) => lot.id === found.group)?.lot.code ?? '')
           : found.group,
     })),
-    planters: qualityByPlanter(plots).map((found) => ({ ...found, name: nameOf(found.planter) })),
+    planters: byPlanter.map((found) => ({ ...found, name: nameOf(found.planter) })),
     groups: {
-      planter: by(({ planter }) => nameOf(planter)),
-      tool: by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
-      lot: linesOf(
+      planter: await by(({ planter }) => nameOf(planter)),
+      tool: await by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
+      lot: await linesOf(
         looked
           .flatMap((plot) => sumsByLot({ ...plot, of: lookedIn(plot) }, lotOfMix))
           .map(({ lot, ...sums }) => ({ name: codes.get(lot), ...sums })),
       ),
-      day: by(({ plantedOn }) => plantedOn).sort((a, b) => (a.name < b.name ? -1 : 1)),
-      hour: by(({ at }) => hourOf(at)).sort((a, b) => (a.name < b.name ? -1 : 1)),
+      day: (await by(({ plantedOn }) => plantedOn)).sort((a, b) => (a.name < b.name ? -1 : 1)),
+      hour: (await by(({ at }) => hourOf(at))).sort((a, b) => (a.name < b.name ? -1 : 1)),
       species: (species ?? []).flatMap(({ name }, index) => {
         const own = looked.flatMap(({ bySpecies }) => {
           const sums = bySpecies?.[index];

@@ -95,6 +95,22 @@ test('planned for the client’s limits, walked without a signal, judged at the 
     ).toBeVisible();
     await phone.getByRole('button', { name: 'All plots' }).click();
     await expect(phone.getByText(/^1 of \d+ looked at/)).toBeVisible();
+    // Where nobody has planted yet nothing is missing: there is nothing to hand in, and one tree can be left out.
+    await phone
+      .getByRole('button', { name: /not planted yet/ })
+      .first()
+      .click();
+    await expect(phone.getByText('All looked at')).toBeVisible();
+    await expect(phone.getByRole('button', { name: 'Hand in the plot' })).toBeDisabled();
+    await phone.getByRole('button', { name: /^Good/ }).first().click();
+    await expect(phone.getByText('1 of 1 good')).toBeVisible();
+    await phone
+      .getByRole('button', { name: /^Fault/ })
+      .first()
+      .click();
+    await phone.getByRole('button', { name: 'not planted yet' }).click();
+    await expect(phone.getByText('0 of 0 good')).toBeVisible();
+    await phone.getByRole('button', { name: 'All plots' }).click();
     await phoneContext.setOffline(false);
     await expect(phone.getByText('All sent')).toBeVisible({ timeout: 20_000 });
     await desk.goto(`${haul}/checks/plots`);

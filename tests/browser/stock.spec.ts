@@ -235,3 +235,37 @@ test('a double click issues the trees once; the same again is entered again', as
   await page.getByRole('button', { name: 'Enter it' }).click();
   await expect(issued).toHaveCount(before + 2);
 });
+
+test('what was asked of a nursery is not typed again when it comes', async ({ page }) => {
+  await signIn(page, 'leader');
+  await open(page, 'Silt Margin', 'Stock');
+  await sub(page, 'Order').click();
+  const line = page
+    .getByRole('row')
+    .filter({ hasText: 'Mill Lane Nursery' })
+    .filter({
+      has: page.getByRole('link', { name: 'Add its lot' }),
+    });
+  await expect(line).toHaveCount(1);
+  const asked = (await line.getByRole('cell').nth(2).textContent())!.trim();
+  const stands = page.locator('.stands');
+  await expect(stands).toContainText(`${asked} confirmed, still to come`);
+  await line.getByRole('link', { name: 'Add its lot' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByLabel('Nursery')).toHaveValue('Mill Lane Nursery');
+  await expect(dialog.getByLabel('It came on').locator('option:checked')).toContainText(asked);
+  await dialog.getByLabel('Code on the label').fill('MILL-2');
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  // All that is still to come is what a delivery brings, until another number is typed.
+  await expect(page.getByRole('heading', { name: /Lot MILL-2, what happened/ })).toBeVisible();
+  await expect(page.getByLabel('Trees', { exact: true })).toHaveValue(asked);
+  await page.getByLabel('Trees', { exact: true }).fill('700');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'MILL-2' })).toContainText('700');
+  await sub(page, 'Order').click();
+  const came = page.getByRole('row').filter({ hasText: 'lot MILL-2' });
+  await expect(came).toContainText('700 came');
+  await expect(stands).toContainText(`${Number(asked.replace(/\D/g, '')) - 700} confirmed, still`);
+  await came.getByRole('link', { name: 'lot MILL-2' }).click();
+  await expect(page.getByRole('heading', { name: /Lot MILL-2, what happened/ })).toBeVisible();
+});

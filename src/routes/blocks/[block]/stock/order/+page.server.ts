@@ -42,13 +42,14 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
       ...tranche,
       lines: lines.filter(({ id }) => tranche.lines.some((line) => line.id === id)),
     })),
-    /** What came on each line, and in which lots. */
+    /** What came on each line, in which lots, and what is still to come. */
     came: Object.fromEntries(
       lines.map(({ id }) => {
         const own = lots.filter(({ lot }) => lot.orderId === id);
         return [
           id,
           {
+            toCome: toCome.get(id)!,
             trees: own.reduce((sum, { balance }) => sum + balance.received, 0),
             lots: own.map(({ lot }) => ({ id: lot.id, code: lot.code })),
           },

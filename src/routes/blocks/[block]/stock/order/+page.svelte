@@ -303,7 +303,7 @@
                 /><a href="/blocks/{data.block.id}/stock?lot={id}">lot {code}</a>{/each}</td
             >
             <td class="n"
-              >{#if mayRecord && line.state === 'confirmed'}<a
+              >{#if mayRecord && line.state === 'confirmed' && data.came[line.id].toCome}<a
                   class="came"
                   href="/blocks/{data.block.id}/stock?line={line.id}"
                   >Add its lot<span class="visually-hidden">

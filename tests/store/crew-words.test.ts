@@ -568,3 +568,47 @@ test('the newest message comes first, whatever was sent first', async () => {
   );
   assert.ok(told.every(({ at: moment }, i) => !i || told[i - 1].at >= moment));
 });
+
+test('whoever was looked at this morning is missed no longer, and nobody else is forgiven', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const missed = async () =>
+    (await crewCalls(await setting.facts(), block))
+      .filter(({ say }) => say.key === 'crew.unwatched')
+      .flatMap(({ say }) => (say.figures.planters as { list: string[] }).list);
+  const facts = await setting.facts();
+  // Two more have planted today, so that two are missed whatever the demo shows.
+  const rows = (await facts.of(rowsFact, blockId)).slice(-3);
+  const others = planters.filter(({ id }) => id !== own.id).slice(-2);
+  for (const [i, { id }] of others.entries())
+    await setting.done('leader', 'crew.tally', {
+      ...event(),
+      ...{ layoutId, row: rows[i].number, planterId: id, count: 1, corrects: null },
+    });
+  const before = await missed();
+  assert.ok(before.length >= 2, String(before));
+  const seen = planters.find(({ name }) => name === before[0])!;
+  await setting.done('checker', 'stock.audit', {
+    ...event(),
+    ...{ blockId, lotId: null, planterId: seen.id, seen: { moist: 'kept' }, note: '' },
+    ...{ corrects: null },
+  });
+  assert.deepEqual(await missed(), before.slice(1));
+});
+
+test('the live page lists who is here or has rows, and nobody else', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const id = uuid();
+  await setting.done('leader', 'crew.planter', { id, siteId, name: 'Nobody yet', rate: null });
+  const facts = await setting.facts();
+  const shares = new Set((await facts.of(sharesFact, blockId)).map(({ planterId }) => planterId));
+  const listed = (await liveOf(facts, block)).planters.map((planter) => planter.id);
+  assert.ok(!listed.includes(id));
+  for (const share of shares) assert.ok(listed.includes(share), `${share} has rows`);
+  assert.ok(listed.length < (await facts.of(plantersFact)).length);
+  await setting.done('leader', 'crew.clock', { ...event(), siteId, planterId: id, kind: 'on' });
+  const then = (await liveOf(await setting.facts(), block)).planters.map((planter) => planter.id);
+  assert.deepEqual(
+    then.filter((planter) => !listed.includes(planter)),
+    [id],
+  );
+});

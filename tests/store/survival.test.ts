@@ -205,6 +205,26 @@ test('the water of a block: zones by their soil, rows watered on the phone fill 
   assert.deepEqual(nothing.zones, [], 'nothing stands on the margin yet');
 });
 
+test('a block is watered as its method says, until the leader says otherwise', async () => {
+  const facts = await setting.facts();
+  const school = async (watering: string, water?: object) => {
+    const { method, calendarTerms } = bench();
+    const { terms } = await waterOf(facts, {
+      ...bench(),
+      method: { ...method, watering },
+      calendarTerms: { ...calendarTerms, water: water as never },
+      // What was worked out for the block as it is is not asked again.
+      edition: bench().edition + ++asked,
+    });
+    return terms.school;
+  };
+  let asked = 0;
+  assert.equal(await school('weekly'), 'weekly');
+  assert.equal(await school('balance'), 'balance');
+  assert.equal(await school('reservoir'), 'none', 'boxes are no rounds of the tank');
+  assert.equal(await school('weekly', { school: 'bag' }), 'bag');
+});
+
 test('the closing report and the next count are made of what the pages say', async () => {
   const facts = await setting.facts();
   const [season, found, checks] = await Promise.all([

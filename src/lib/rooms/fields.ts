@@ -26,6 +26,8 @@ function found(value: unknown): string {
 yup.setLocale({
   mixed: {
     required: ({ path }) => `${label(path)} is missing.`,
+    defined: ({ path }) => `${label(path)} is missing.`,
+    notNull: ({ path }) => `${label(path)} is empty; a value is needed.`,
     notType: ({ path, type, originalValue }) =>
       `${label(path)} reads ${found(originalValue)}; ${WANTED[type] ?? type} is accepted.`,
     oneOf: ({ path, value, values }) =>

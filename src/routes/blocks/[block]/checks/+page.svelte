@@ -241,7 +241,9 @@
             several nobody knows which.
           </p>{/if}
       {:else}<p class="quiet">
-          None of the plots says so yet. Plots looked at on the phone do, tree by tree.
+          {group === 'lot'
+            ? 'None of the plots names a lot, and of several lots of a species nobody knows which its trees are of.'
+            : 'None of the plots says so yet. Plots looked at on the phone do, tree by tree.'}
         </p>{/if}
     </section>
     <aside class="comes-to">

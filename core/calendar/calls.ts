@@ -29,15 +29,23 @@ export function taskCalls(tasks: readonly ScheduledTask[], block: string): Block
   });
 }
 
+/** No planting season lasts longer, days: trees that went in so long before belong to another one. From memory. */
+const SEASON = 150;
+
+/** Whether trees went in before the planting day of their season, or without one. */
+export const beganBefore = (planned: Day | null, begun: Day | undefined): begun is Day =>
+  begun !== undefined && (!planned || (begun < planned && daysBetween(begun, planned) <= SEASON));
+
 /**
  * What is wrong with a block's planting day: there is none to count back from, or trees went in before it, so
  * that all that follows the planting would come too late.
  * @param begun the first day on which trees went in
  */
 export function dayCalls(block: string, planned: Day | null, begun: Day | undefined): BlockCall[] {
-  if (planned && !(begun && begun < planned)) return [];
+  const began = beganBefore(planned, begun);
+  if (planned && !began) return [];
   const common = { room: 'calendar', action: say('action.setDay') } as const;
-  if (!begun)
+  if (!began)
     return [
       {
         ...{ ...common, urgency: 'note', when: say('when.open') },

@@ -204,7 +204,7 @@ test('trees of a withdrawn version take the pegs they stand at; what has none is
   assert.equal(wide.trees, 5);
 });
 
-test('planting began on the first day whose trees were not all taken back', () => {
+test('planting began on the first day of its season whose trees were not all taken back', () => {
   const day = (...counts: number[]) => new Map(counts.map((count, i) => [`p${i}`, count]));
   assert.equal(begunOn(noneSown()), undefined);
   assert.equal(begunOn({ byDay: new Map([['2026-11-03', day(5, -5)]]) }), undefined);
@@ -214,4 +214,11 @@ test('planting began on the first day whose trees were not all taken back', () =
     ['2026-11-09', day(12, -2)],
   ]);
   assert.equal(begunOn({ byDay }), '2026-11-09');
+  // One half in spring, the other from the ninth of November on; a pause of 45 days is none.
+  byDay.set('2026-03-17', day(400));
+  assert.equal(begunOn({ byDay }), '2026-11-09');
+  byDay.set('2026-09-25', day(1));
+  assert.equal(begunOn({ byDay }), '2026-09-25');
+  byDay.set('2026-08-10', day(1));
+  assert.equal(begunOn({ byDay }), '2026-09-25', '46 days');
 });

@@ -1,4 +1,4 @@
-import { addTo, type Day } from '../measure/dates';
+import { addTo, daysBetween, type Day } from '../measure/dates';
 import { dayOf } from '../say/day';
 import type { Progress, Tally } from './progress';
 
@@ -139,9 +139,18 @@ export function reckonedPace(sums: PlantedSums, today: Day, rates: number): Reck
   return { pace: now, from: 'tallies', counted: { days: 1, trees: now } };
 }
 
-/** The first day on which trees went in and were not taken back; undefined before the first. */
-export const begunOn = (sums: Pick<PlantedSums, 'byDay'>): Day | undefined =>
-  [...sums.byDay]
+/** Days without a tree after which whoever plants again begins another planting. From memory. */
+const PAUSE = 45;
+
+/**
+ * The first day of the planting that trees went in on last: a block whose other half was planted in spring begins
+ * anew in autumn. What was taken back does not count.
+ * @returns undefined before the first tree
+ */
+export function begunOn(sums: Pick<PlantedSums, 'byDay'>): Day | undefined {
+  const days = [...sums.byDay]
     .filter(([, ofDay]) => [...ofDay.values()].reduce((sum, trees) => sum + trees, 0) > 0)
     .map(([day]) => day)
-    .sort()[0];
+    .sort();
+  return days.findLast((day, i) => i === 0 || daysBetween(days[i - 1], day) > PAUSE);
+}

@@ -205,6 +205,13 @@ test('a planting day that is missing, or that the first trees did not wait for, 
   );
   assert.equal(why(early), 'What follows the planting would come 92 days late');
   assert.deepEqual([early.urgency, open.urgency], ['soon', 'note']);
+  assert.deepEqual(
+    calls('2026-11-16', '2026-03-17'),
+    [],
+    'what went in in spring is another season',
+  );
+  assert.equal(calls('2027-04-28', '2026-11-29').length, 1, '150 days');
+  assert.equal(calls('2027-04-29', '2026-11-29').length, 0, '151 days');
   const [unset] = calls(null, '2026-11-29');
   assert.match(said(unset), /from 29 Nov 2026, and no planting day is set/);
 });

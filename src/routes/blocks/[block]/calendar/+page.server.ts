@@ -1,3 +1,4 @@
+import { beganBefore } from '../../../../../core/calendar/calls';
 import { begunOn } from '../../../../../core/crew/sums';
 import { leanTask } from '../../../../../core/calendar/schedule';
 import { plantsWithWater } from '../../../../../core/method/method';
@@ -31,12 +32,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     // A block that was set aside stands on its own calendar alone.
     block.setAside ? stringOf(facts, block) : undefined,
   ]);
+  const begun = begunOn((await plantedOf(facts, block.id)).sums);
   return {
     /** Of this block’s stock alone. */
     windows: { ...windows, weeks: windows.weeks[block.conditions.stock] },
     feed: Boolean(feed),
     today: facts.today,
-    begun: begunOn((await plantedOf(facts, block.id)).sums),
+    /** When planting began, where the planting day says otherwise. */
+    begun: beganBefore(block.plantingDay, begun) ? begun : undefined,
     currency: block.calendarTerms.currency ?? '',
     strings: own ? [...strings, own] : strings,
   };

@@ -215,7 +215,7 @@
           >
         </div>{/if}
     </form>
-    {#if data.begun && (!data.block.plantingDay || data.begun < data.block.plantingDay)}
+    {#if data.begun}
       <p>
         Trees went in from {formatDay(data.begun, true)} on.
         {#if data.role === 'leader'}<button

@@ -16,7 +16,10 @@ import {
   inspectionsOf,
   lotsFact,
   rootRulesFact,
+  standsFor,
 } from '../../src/lib/rooms/stock/facts.server';
+import { lotTeller } from '../../src/lib/rooms/stock/which-lot.server';
+import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import { reachOf } from '../../src/lib/rooms/stock/need.server';
 import { gateOf } from '../../src/lib/rooms/stock/gate.server';
 import { shoeOf } from '../../src/lib/rooms/stock/shoe.server';
@@ -491,4 +494,43 @@ test('the gate lists lots that are there before those that are empty, each with 
   );
   assert.equal(lots.find(({ id }) => id === full)!.size, 70);
   assert.equal(lots.find(({ id }) => id === empty)!.size, 0);
+});
+
+test('where a species came in several lots a row is told to the one that its planter was handed', async () => {
+  const block = setting.blocks['Haul Flat'];
+  const facts = await setting.facts();
+  const [states, layout, rows] = [
+    await facts.of(lotsFact, block.id),
+    (await releasedLayout(facts, block.id))!,
+    await facts.of(rowsFact, block.id),
+  ];
+  const { lot, balance: standing } = states.find(
+    (state) =>
+      state.balance.onHand > 20 &&
+      states.filter((other) => standsFor(other.lot) === standsFor(state.lot)).length > 1,
+  )!;
+  const [holder] = standing.held.find(([one, count]) => one.startsWith('p:') && count > 20)!;
+  const planterId = uuid();
+  await setting.done('leader', 'crew.planter', {
+    ...{ id: planterId, siteId: setting.site.id, name: 'From one lot', rate: null },
+  });
+  const row = rows.at(-1)!.number;
+  const told = async () =>
+    (await lotTeller(await setting.facts(), block.id))(standsFor(lot), row, planterId)?.id;
+  const handOut = {
+    ...{ ...event(), lotId: lot.id, kind: 'issue', count: 5, planterId, placeId: holder.slice(2) },
+    ...{ toId: null, corrects: null, closes: null, note: '' },
+  };
+  await setting.done('leader', 'stock.record', handOut);
+  assert.equal(await told(), undefined, 'nobody has planted the row');
+  await setting.done('leader', 'crew.tally', {
+    ...event(),
+    ...{ layoutId: layout.id, row, planterId, count: 1, corrects: null },
+  });
+  assert.equal(await told(), lot.id);
+  await setting.done('leader', 'stock.record', {
+    ...{ ...handOut, ...event(), kind: 'correct', count: 0, planterId: null },
+    ...{ placeId: null, corrects: handOut.id },
+  });
+  assert.equal(await told(), undefined, 'it was never handed out');
 });

@@ -8,8 +8,7 @@ import { listedFact, milliseconds, turn, type Facts } from '../../server/facts';
 import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
-import type { LayoutRow } from '../rows/tables.server';
-import { lotsFact, onlyLotOf, type LotState } from '../stock/facts.server';
+import { lotTeller, TOLD_BY } from '../stock/which-lot.server';
 import { judgingLooks, lotOfPlot, type BlockPlot } from './plots';
 import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
@@ -179,28 +178,34 @@ export const answersFact = listedFact<
 /** Plots older than a fortnight are history, and no longer say what to do. */
 export const RECENT = 14 * 86_400_000;
 
-/**
- * Of each species of the released version, by its place in the mix, the lot that its trees are told to: the phone
- * asks nobody for a lot, for a plot holds trees of several.
- */
-export const lotsOfMix = (
-  layout: Pick<LayoutRow, 'parameters'> | undefined,
-  lots: readonly LotState[],
-): (string | undefined)[] =>
-  (layout?.parameters.mix ?? []).map(({ species }) => onlyLotOf(lots, species)?.id);
+/** The lots that trees of a plot are told to, by their species' place in the mix of the released version. */
+export type LotsOfPlot = (plot: Pick<BlockPlot, 'row' | 'planter'>) => (string | undefined)[];
 
-const readLotsOfMix = async (facts: Facts, blockId: string) =>
-  lotsOfMix(await releasedLayout(facts, blockId), await facts.of(lotsFact, blockId));
+/** The phone asks nobody for a lot, for a plot holds trees of several. */
+export async function lotsOfPlots(facts: Facts, blockId: string): Promise<LotsOfPlot> {
+  const [layout, teller] = await Promise.all([
+    releasedLayout(facts, blockId),
+    lotTeller(facts, blockId),
+  ]);
+  return facts.derive('lots of plots', blockId, [layoutsFact, ...TOLD_BY], '', () => {
+    const mix = layout?.parameters.mix ?? [];
+    const known = new Map<string, (string | undefined)[]>();
+    return ({ row, planter }: Pick<BlockPlot, 'row' | 'planter'>) => {
+      const key = `${row} ${planter}`;
+      let told = known.get(key);
+      if (!told)
+        known.set(key, (told = mix.map(({ species }) => teller(species, row, planter)?.id)));
+      return told;
+    };
+  });
+}
 
 /** What the plots of the last fortnight say: what the board, the crew and the checks page call by. */
 export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
-  const [plots, lotOfMix] = await Promise.all([
-    placedPlots(facts, blockId),
-    readLotsOfMix(facts, blockId),
-  ]);
+  const plots = await placedPlots(facts, blockId);
   // A plot does not become history within the hour.
   const hour = Math.floor(facts.now / 3_600_000);
-  return facts.derive('quality', blockId, [plotsFact], `${hour} ${lotOfMix.join()}`, async () => {
+  return facts.derive('quality', blockId, [plotsFact, ...TOLD_BY], String(hour), async () => {
     await turn();
     return judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT));
   });
@@ -221,13 +226,12 @@ export async function placedPlots(
   facts: Facts,
   blockId: string,
 ): Promise<(BlockPlot & PlacedPlot)[]> {
-  const lotOfMix = await readLotsOfMix(facts, blockId);
-  const on = `${facts.site.zone} ${lotOfMix.join()}`;
-  return facts.derive('placedPlots', blockId, [plotsFact, sownFact], on, async () => {
-    const [plots, { lastAt }] = await Promise.all([
-      facts.of(plotsFact, blockId),
-      facts.of(sownFact, blockId),
-    ]);
+  const [plots, { lastAt }, lotsOf] = await Promise.all([
+    facts.of(plotsFact, blockId),
+    facts.of(sownFact, blockId),
+    lotsOfPlots(facts, blockId),
+  ]);
+  return facts.derive('placedPlots', blockId, [plotsFact, ...TOLD_BY], facts.site.zone, () => {
     // Plots of one row were planted on one day; a zone's calendar is asked once for it.
     const days = new Map<number, string>();
     const dayAt = (moment: number): string => {
@@ -239,7 +243,7 @@ export async function placedPlots(
       const planted = lastAt.get(plot.row);
       const looked = Date.parse(plot.at);
       const moment = planted !== undefined && planted <= looked ? planted : looked;
-      return placedAs(plot, lotOfPlot(plot, lotOfMix), dayAt(moment));
+      return placedAs(plot, lotOfPlot(plot, lotsOf(plot)), dayAt(moment));
     });
   });
 }

@@ -32,7 +32,7 @@ import { cardsFact, lotsFact } from '../stock/facts.server';
 import {
   decisionsFact,
   judgedOf,
-  lotsOfMix,
+  lotsOfPlots,
   placedPlots,
   planOfNow,
   plotPlansFact,
@@ -84,7 +84,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       facts.of(lotsFact, block.id),
       facts.of(cardsFact),
     ]);
-  const lotOfMix = lotsOfMix(layout, lots);
+  const lotsOf = await lotsOfPlots(facts, block.id);
   const { area } = await plantableOf(facts, block);
   await turn();
   const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
@@ -202,7 +202,7 @@ async function workOut(facts: Facts, block: BlockRow) {
       tool: await by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
       lot: await linesOf(
         looked
-          .flatMap((plot) => sumsByLot({ ...plot, of: lookedIn(plot) }, lotOfMix))
+          .flatMap((plot) => sumsByLot({ ...plot, of: lookedIn(plot) }, lotsOf(plot)))
           .map(({ lot, ...sums }) => ({ name: codes.get(lot), ...sums })),
       ),
       day: (await by(({ plantedOn }) => plantedOn)).sort((a, b) => (a.name < b.name ? -1 : 1)),

@@ -14,7 +14,8 @@ import { plantedOf, plantersFact, sownFact, talliesFact } from '../crew/facts.se
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { pegsOf, releasedLayout, rowsFact } from '../rows/facts.server';
-import { cardsFact, lotsFact, onlyLotOf } from '../stock/facts.server';
+import { cardsFact } from '../stock/facts.server';
+import { lotTeller, TOLD_BY } from '../stock/which-lot.server';
 import { countedOf } from './facts.server';
 
 /** Places along a row at which it is asked in which zone they lie. */
@@ -28,7 +29,7 @@ export interface BlockParts {
 
 /** Of which part of a block each row is. */
 export async function partsOf(facts: Facts, block: BlockRow): Promise<BlockParts | undefined> {
-  const [layout, rows, pegs, planted, zones, tallies, planters, cards, lots] = await Promise.all([
+  const [layout, rows, pegs, planted, zones, tallies, planters, cards, teller] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
     pegsOf(facts, block.id),
@@ -37,10 +38,10 @@ export async function partsOf(facts: Facts, block: BlockRow): Promise<BlockParts
     facts.of(talliesFact, block.id),
     facts.of(plantersFact),
     facts.of(cardsFact),
-    facts.of(lotsFact, block.id),
+    lotTeller(facts, block.id),
   ]);
   if (!layout || !planted.planted) return undefined;
-  const from = [sownFact, rowsFact, zonesFact, talliesFact, plantersFact, cardsFact, lotsFact];
+  const from = [sownFact, rowsFact, zonesFact, talliesFact, plantersFact, cardsFact, ...TOLD_BY];
   return facts.derive('parts', block.id, from as never, `${block.edition}`, () => {
     const plane = planeOf(block);
     const grounds = zones.map(({ name, parts }) => ({
@@ -82,7 +83,7 @@ export async function partsOf(facts: Facts, block: BlockRow): Promise<BlockParts
     const speciesOf = (row: number) =>
       cards.find(({ id }) => id === mainOf(row))?.name ?? 'mixed rows';
     const lotOf = (row: number) => {
-      const lot = onlyLotOf(lots, mainOf(row));
+      const lot = teller(mainOf(row), row, most.get(row)?.planter);
       return lot ? `lot ${lot.code}` : 'mixed rows';
     };
     return {

@@ -26,7 +26,8 @@ import type { BlockRow } from '../ground/tables.server';
 import { treatmentOf } from '../../../../core/method/differences';
 import { blockMethod } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
-import { cardsFact, exposuresOf, lotsFact, onlyLotOf } from '../stock/facts.server';
+import { cardsFact, exposuresOf, lotsFact } from '../stock/facts.server';
+import { lotTeller } from '../stock/which-lot.server';
 import { stressOf } from '../tending/facts.server';
 import { words } from '../../words';
 import { rootAirNow, weatherFact } from '../../server/station';
@@ -58,6 +59,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     tallies,
     planters,
     lots,
+    teller,
     cards,
     zones,
     plots,
@@ -75,6 +77,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     facts.of(talliesFact, block.id),
     facts.of(plantersFact),
     facts.of(lotsFact, block.id),
+    lotTeller(facts, block.id),
     facts.of(cardsFact),
     facts.of(zonesFact, block.id),
     placedPlots(facts, block.id),
@@ -90,7 +93,6 @@ async function workOut(facts: Facts, block: BlockRow) {
     id,
     name: cards.find((card) => card.id === id)?.name ?? '',
   }));
-  const lotOf = species.map(({ id }) => onlyLotOf(lots, id));
   const exposures = exposuresOf(lots, air, facts.now);
   const rowPlanter = new Map<number, string>();
   const setBy = new Map<string, number>();
@@ -100,6 +102,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     const best = rowPlanter.get(row);
     if (!best || setBy.get(key)! > setBy.get(`${row} ${best}`)!) rowPlanter.set(row, planter);
   }
+  const lotOf = (row: number, kind: number) => teller(species[kind]?.id, row, rowPlanter.get(row));
   const plantedOn = new Map(
     [...sown.lastAt].map(([row, at]): [number, Day] => [row, dayOf(at, zone)]),
   );
@@ -140,10 +143,10 @@ async function workOut(facts: Facts, block: BlockRow) {
     const plot = season.circleOf.get(row, peg);
     return plot === undefined ? undefined : `plot ${plot}`;
   };
-  const handledAs = lotOf.map((lot) => {
+  const handledAs = (lot: { id: string } | undefined) => {
     const minutes = lot && exposures.get(lot.id)?.value;
     return minutes === undefined ? undefined : words(handlingClass(minutes));
-  });
+  };
   /** What a planter worked with on a day: as the plots of that day say, else as they clocked on. */
   const toolOn = (planter: string | undefined, day: Day | undefined): string | undefined => {
     if (!planter || !day) return undefined;
@@ -170,17 +173,19 @@ async function workOut(facts: Facts, block: BlockRow) {
     const planter = planters.find(({ id }) => id === rowPlanter.get(row))?.name;
     const day = plantedDay(row);
     const tool = toolOn(rowPlanter.get(row), day);
+    const lotsHere = species.map((_, kind) => lotOf(row, kind));
+    const handlingHere = lotsHere.map(handledAs);
     [...marks].forEach((mark, i) => {
       if (mark === '-') return;
       const kind = kinds[i] ?? 0;
       trees.push({
         ...{ row, peg: i + 1, mark, kind, planter, day },
         species: species[kind].name,
-        lot: lotOf[kind]?.code,
+        lot: lotsHere[kind]?.code,
         zone: zoneAt.get(row, i + 1),
         cluster: circle(row, i + 1),
         tool,
-        handling: handledAs[kind],
+        handling: handlingHere[kind],
       });
     });
   }
@@ -212,8 +217,8 @@ async function workOut(facts: Facts, block: BlockRow) {
     time: curvesOf(),
     why: whyTheyDied({
       ...{ trees, plantedDay, plots, evaporated, stressed },
-      airOf: (kind) => {
-        const lot = lotOf[kind];
+      airOf: ({ row, kind }) => {
+        const lot = lotOf(row, kind);
         return lot && (exposures.get(lot.id)?.value ?? 0);
       },
       planterOf: (row) => rowPlanter.get(row),
@@ -253,8 +258,9 @@ async function workOut(facts: Facts, block: BlockRow) {
       const kinds = speciesOfRow(row);
       for (const [peg, life] of lives) {
         const kind = kinds[peg - 1] ?? 0;
-        const name = lotOf[kind]
-          ? `lot ${lotOf[kind].code}, ${species[kind].name.toLowerCase()}`
+        const lot = lotOf(row, kind);
+        const name = lot
+          ? `lot ${lot.code}, ${species[kind].name.toLowerCase()}`
           : species[kind].name;
         const own = groups.get(name);
         if (own) own.push(life);

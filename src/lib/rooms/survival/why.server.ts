@@ -12,8 +12,8 @@ export type Tree = CountedTree & { kind: number };
 
 interface Known {
   trees: readonly Tree[];
-  /** Minutes of the anchor air that the roots of a species' lot have had; nothing where nobody knows the lot. */
-  airOf: (kind: number) => number | undefined;
+  /** Minutes of the anchor air that the roots of a tree's lot have had; nothing where nobody knows the lot. */
+  airOf: (tree: Pick<Tree, 'row' | 'kind'>) => number | undefined;
   plantedDay: (row: number) => Day | undefined;
   planterOf: (row: number) => string | undefined;
   plots: readonly PlacedPlot[];
@@ -88,8 +88,8 @@ export function whyTheyDied(known: Known) {
     };
   };
   /** Half hours. */
-  add('air', ({ kind }) => {
-    const minutes = airOf(kind);
+  add('air', (tree) => {
+    const minutes = airOf(tree);
     return minutes === undefined ? undefined : minutes / 30;
   });
   /** Trees too deep, of ten. */

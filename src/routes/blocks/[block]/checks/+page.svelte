@@ -242,7 +242,7 @@
           </p>{/if}
       {:else}<p class="quiet">
           {group === 'lot'
-            ? 'None of the plots names a lot, and of several lots of a species nobody knows which its trees are of.'
+            ? 'None of the plots names a lot, and what the planters were issued does not tell which of several it was.'
             : 'None of the plots says so yet. Plots looked at on the phone do, tree by tree.'}
         </p>{/if}
     </section>

@@ -173,7 +173,8 @@
           </table>
           <p class="quiet">
             Rows are the clusters; comparisons are corrected for their number. Trees are told to a
-            lot where the block has one lot of the species.
+            lot where one alone came of the species, or where their planter was issued one alone
+            that day.
           </p>
           {#if found.time.times > 1}
             <h2 class="more">Living over time, months since planting</h2>

@@ -12,6 +12,7 @@ import {
   clusterShare,
   clusterSums,
   lessSums,
+  type Cluster,
   type ClusterEstimate,
   type ClusterSums,
 } from '../../../../core/checks/clusters';
@@ -97,19 +98,21 @@ async function workOut(facts: Facts, block: BlockRow) {
   const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
   const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
-  /** Sums of plots or of parts of plots, group by group, the worst first; what has no name is of no group. */
-  const linesOf = async (
-    parts: readonly { name?: string; hits: number; of: number }[],
-  ): Promise<GroupLine[]> => {
+  /** Plots or parts of plots, group by group, the worst first; what has no name is of no group. */
+  const linesOf = async (groups: Map<string | undefined, Cluster[]>): Promise<GroupLine[]> => {
     await turn();
-    return [...groupBy(parts, ({ name }) => name)]
+    return [...groups]
       .flatMap(([name, own]) =>
         name ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [],
       )
       .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
   };
-  const by = (keyOf: (plot: (typeof plots)[number]) => string | undefined): Promise<GroupLine[]> =>
-    linesOf(looked.map((plot) => ({ name: keyOf(plot), ...good(plot) })));
+  const by = (
+    keyOf: (plot: (typeof plots)[number]) => string | undefined,
+  ): Promise<GroupLine[]> => {
+    const places = groupBy(looked.keys(), (i) => keyOf(looked[i]));
+    return linesOf(new Map([...places].map(([name, own]) => [name, own.map((i) => like[i])])));
+  };
   const codes = new Map<string | undefined, string>(lots.map(({ lot }) => [lot.id, lot.code]));
   /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
   const hours = new Map<number, string>();
@@ -137,9 +140,10 @@ async function workOut(facts: Facts, block: BlockRow) {
     setIn.set(key, (setIn.get(key) ?? 0) + (corrects ? -count : count));
   }
   const known = [...new Set(plots.map(({ planter }) => planter))];
-  const clusters = looked.map((plot) => ({
-    ...{ day: plot.plantedOn, hits: faultyIn(plot), of: lookedIn(plot), planter: plot.planter },
-  }));
+  const clusters = looked.map(({ plantedOn: day, planter, good: passed }, i) => {
+    const { of } = like[i];
+    return { day, hits: of - passed, of, planter };
+  });
   const allSums = clusterSums(clusters);
   const ofPlanter = groupBy(clusters, ({ planter }) => planter);
   /** To look for a change is most of the work: it is done for those alone of whom something was looked at since. */
@@ -201,9 +205,10 @@ async function workOut(facts: Facts, block: BlockRow) {
       planter: await by(({ planter }) => nameOf(planter)),
       tool: await by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
       lot: await linesOf(
-        looked
-          .flatMap((plot) => sumsByLot({ ...plot, of: lookedIn(plot) }, lotsOf(plot)))
-          .map(({ lot, ...sums }) => ({ name: codes.get(lot), ...sums })),
+        groupBy(
+          looked.flatMap((plot, i) => sumsByLot(plot, like[i].of, lotsOf(plot))),
+          ({ lot }) => codes.get(lot),
+        ),
       ),
       day: (await by(({ plantedOn }) => plantedOn)).sort((a, b) => (a.name < b.name ? -1 : 1)),
       hour: (await by(({ at }) => hourOf(at))).sort((a, b) => (a.name < b.name ? -1 : 1)),

@@ -87,20 +87,20 @@ test('plots that judge stand in order of time, whatever order they were read in'
 
 test('trees of a plot that names no lot are told to the lot of their species, where it is known', () => {
   const plot = (lot: string | null, bySpecies: Record<string, [number, number]> | null) => ({
-    ...{ lot, bySpecies, good: 5, of: 7 },
+    ...{ lot, bySpecies, good: 5 },
   });
   const mixed: Record<string, [number, number]> = { 0: [3, 1], 2: [2, 1] };
   const lots = ['pine-1', undefined, 'oak-4'];
-  assert.deepEqual(sumsByLot(plot(null, mixed), lots), [
+  assert.deepEqual(sumsByLot(plot(null, mixed), 7, lots), [
     { lot: 'pine-1', hits: 3, of: 4 },
     { lot: 'oak-4', hits: 2, of: 3 },
   ]);
-  assert.deepEqual(sumsByLot(plot(null, { 1: [5, 2] }), lots), [
+  assert.deepEqual(sumsByLot(plot(null, { 1: [5, 2] }), 7, lots), [
     { lot: undefined, hits: 5, of: 7 },
   ]);
   // What was entered holds, and totals from a notebook know nothing of species.
-  assert.deepEqual(sumsByLot(plot('x', mixed), lots), [{ lot: 'x', hits: 5, of: 7 }]);
-  assert.deepEqual(sumsByLot(plot(null, null), lots), [{ lot: undefined, hits: 5, of: 7 }]);
+  assert.deepEqual(sumsByLot(plot('x', mixed), 7, lots), [{ lot: 'x', hits: 5, of: 7 }]);
+  assert.deepEqual(sumsByLot(plot(null, null), 7, lots), [{ lot: undefined, hits: 5, of: 7 }]);
   // A whole plot is of a lot only where all of its trees are.
   assert.equal(lotOfPlot(plot(null, { 0: [5, 2] }), lots), 'pine-1');
   assert.equal(lotOfPlot(plot(null, mixed), lots), null);

@@ -80,11 +80,13 @@ export function lotOfPlot(
 
 /** Good trees and all, lot by lot: of a plot whose lot is known all of them, else species by species. */
 export const sumsByLot = (
-  plot: Pick<BlockPlot, 'lot' | 'bySpecies' | 'good'> & { of: number },
+  { lot, bySpecies, good }: Pick<BlockPlot, 'lot' | 'bySpecies' | 'good'>,
+  of: number,
   lotOfMix: readonly (string | undefined)[],
 ): { lot: string | undefined; hits: number; of: number }[] =>
-  plot.lot || !plot.bySpecies
-    ? [{ lot: plot.lot ?? undefined, hits: plot.good, of: plot.of }]
-    : Object.entries(plot.bySpecies).map(([at, [hits, faulty]]) => ({
-        ...{ lot: lotOfMix[Number(at)], hits, of: hits + faulty },
-      }));
+  lot || !bySpecies
+    ? [{ lot: lot ?? undefined, hits: good, of }]
+    : Object.entries(bySpecies).map(([at, [hits, faulty]]) => {
+        const own = lotOfMix[Number(at)];
+        return { lot: own, hits, of: hits + faulty };
+      });

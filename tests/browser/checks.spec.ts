@@ -100,7 +100,8 @@ test('planned for the client’s limits, walked without a signal, judged at the 
       .getByRole('button', { name: /not planted yet/ })
       .first()
       .click();
-    await expect(phone.getByText('All looked at')).toBeVisible();
+    await expect(phone.getByText('0 of 0 good')).toBeVisible();
+    await expect(phone.getByText('All looked at')).toHaveCount(0);
     await expect(phone.getByRole('button', { name: 'Hand in the plot' })).toBeDisabled();
     await phone.getByRole('button', { name: /^Good/ }).first().click();
     await expect(phone.getByText('1 of 1 good')).toBeVisible();

@@ -320,7 +320,9 @@
           </select></label
         >
       </div>
-      <p class="num"><b>{say('plots.left', { left })}</b></p>
+      <p class="num">
+        <b>{marked || left ? say('plots.left', { left }) : say('plots.notYet')}</b>
+      </p>
       <ul class="trees">
         {#each plot.trees as tree (key(tree))}
           {@const own = trees[key(tree)]}

@@ -237,8 +237,8 @@
           </tbody>
         </table>
         {#if group === 'lot'}<p class="quiet">
-            Where a plot names no lot, its trees are told to the only lot of their species, or to the
-            one that their planter was issued that day.
+            Where a plot names no lot, its trees are told to the only lot of their species, or to
+            the one that their planter was issued that day.
           </p>{/if}
       {:else}<p class="quiet">
           {group === 'lot'

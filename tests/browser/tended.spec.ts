@@ -77,6 +77,8 @@ test('a row counted without a signal, browsing seen on a walk, a row watered: al
     await phone.getByRole('button', { name: 'check guards: Done' }).click();
     await phone.getByRole('button', { name: 'control weeds again: Done' }).click();
     await phone.getByRole('button', { name: 'control weeds again: Not done after all' }).click();
+    // The button says so once it is kept on the phone; what is killed before that was never confirmed.
+    await expect(phone.getByRole('button', { name: 'control weeds again: Done' })).toBeVisible();
     await phone.reload();
     await expect(phone.getByRole('button', { name: 'control weeds again: Done' })).toBeVisible();
     await expect(

@@ -28,7 +28,8 @@ export interface Entry<Name extends CommandName = CommandName> {
 class FieldDatabase extends Dexie {
   entries!: Table<Entry, number>;
   constructor() {
-    super('viridane-field');
+    // A phone's battery ends without a word in the cold: what is called kept is on its disk, not on the way there.
+    super('viridane-field', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ entries: '++order, &id, state' });
   }
 }

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
-import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
+import { IDBDatabase, IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import Dexie from 'dexie';
 import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
@@ -115,6 +115,16 @@ test('whatever the line does and however often the phone is switched off, each e
     ),
     { numRuns: 40, seed: 6 },
   );
+});
+
+test('what is called kept is written through to the disk', async (t) => {
+  const asked = t.mock.method(IDBDatabase.prototype, 'transaction');
+  const outbox = await phone();
+  await outbox.add('crew.tally', tally(10));
+  await settled(outbox);
+  const writes = asked.mock.calls.filter(({ arguments: [, mode] }) => mode === 'readwrite');
+  assert.ok(writes.length);
+  for (const { arguments: given } of writes) assert.deepEqual(given[2], { durability: 'strict' });
 });
 
 test('what could not be sent at once says so when it comes, and only then', async () => {

@@ -5,12 +5,11 @@ import { survivalByParts, type CountedPart } from './estimate';
 import type { Interval } from './interval';
 import { isAlive } from './marks';
 
-/** One counted tree with what is known of it. */
-export interface CountedTree {
+/** One counted tree with what is known of it; of a row counted as a sum nobody knows which tree it is. */
+export interface CountedOne {
   row: number;
-  peg: number;
   mark: string;
-  species: string;
+  species?: string;
   /** What was drawn with it, where that was not its row: the circle it stands in. */
   cluster?: string;
   lot?: string;
@@ -21,6 +20,12 @@ export interface CountedTree {
   tool?: string;
   /** How long the roots of its lot were in the air. */
   handling?: string;
+}
+
+/** A counted tree of a row that was walked tree by tree. */
+export interface CountedTree extends CountedOne {
+  peg: number;
+  species: string;
 }
 
 /** Minutes of the anchor air at which handling is told apart: a root bears fifteen to twenty in its life. */
@@ -52,9 +57,9 @@ export interface GroupSurvival extends ClusterEstimate {
  * @param parts where rows were drawn part by part: trees count by what stands in theirs, as for the block's survival
  * @param rowsInBlock all planted rows, or all circles the block could hold, for the finite population correction of the intervals
  */
-export function survivalBy(
-  trees: readonly CountedTree[],
-  groupOf: (tree: CountedTree) => string | undefined,
+export function survivalBy<Tree extends CountedOne>(
+  trees: readonly Tree[],
+  groupOf: (tree: Tree) => string | undefined,
   rowsInBlock: number,
   parts?: readonly CountedPart[],
 ): GroupSurvival[] {

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { seededRandom } from '../measure/random';
 import { evenness, stretchesOfRow, type CountedTree } from './groups';
 import { isDead } from './marks';
-import { notAgain, placesToFill, refillNeed, refillStretches } from './refilling';
+import { notAgain, placesToFill, placesOfSum, refillNeed, refillStretches } from './refilling';
 
 const filled = (marks: string, pegs: readonly number[]) =>
   [...marks].map((mark, i) => (pegs.includes(i + 1) ? '1' : mark)).join('');
@@ -155,4 +155,20 @@ test('a card leads along the row: neighbours of one species together, metres fro
     0,
     'a peg the row has no more',
   );
+});
+
+test('a row counted as a sum is short of what was asked, of no more than died, and foretells others as any row', () => {
+  // A tree each 4 m² and 2 000 wanted a hectare: 80 of 100 pegs.
+  const short = (set: number, alive: number) => placesOfSum({ set, alive }, 4, 0.2);
+  assert.deepEqual([short(100, 70), short(100, 80), short(100, 95)], [10, 0, 0]);
+  assert.equal(placesOfSum({ set: 100, alive: 70 }, 4, 0.9), 30);
+  const drawn = [
+    { places: 5, trees: 100 },
+    { places: 7, trees: 100, sum: true },
+  ];
+  const need = refillNeed(drawn, [100, 100]);
+  assert.deepEqual([need.known, need.summed, need.expected], [5, 7, 12]);
+  const marked = refillNeed([drawn[0], { places: 7, trees: 100 }], [100, 100]);
+  assert.equal(need.order.value, marked.order.value);
+  assert.equal(refillNeed(drawn, []).order.value, 12);
 });

@@ -67,9 +67,26 @@ function loneliest(
   return best;
 }
 
+/**
+ * Places that a row counted as a sum is short of, wherever its dead stand: what was asked for over its pegs less
+ * what lives, no more than died. Where the dead stand together the stretches of the row would want more.
+ * @param areaAPeg square metres a peg stands for
+ * @param target living trees a square metre
+ * @example placesOfSum({ set: 100, alive: 70 }, 4, 0.2) // => 10
+ */
+export function placesOfSum(
+  { set, alive }: { set: number; alive: number },
+  areaAPeg: number,
+  target: number,
+): number {
+  return Math.max(0, Math.min(set - alive, Math.ceil(set * areaAPeg * target - alive - 1e-9)));
+}
+
 export interface RefillNeed {
   /** Places known by row and peg. */
   known: number;
+  /** Places in rows that were counted as a sum: how many is known, and not where. */
+  summed: number;
   /** Places that rows nobody counted will want, as far as counted rows tell. */
   expected: number;
   /** Trees that suffice with the chance asked. */
@@ -81,16 +98,19 @@ export interface RefillNeed {
  * ratio of places to trees, y = R·x, with the variance of a ratio's prediction of rows that were not drawn:
  * s²·(M + (X ÷ x̄)² ÷ n), s² the rows' own spread about R·x, M rows and X trees still to be seen (Cochran,
  * Sampling Techniques, 3rd ed., 6.3 and 6.5, for a prediction), and t with n − 1 degrees.
- * @param counted places and trees of each counted row; one beside the draw is known and foretells no other
+ * @param counted places and trees of each counted row; one beside the draw is known and foretells no other, and of
+ * one that is a sum nobody knows where
  * @param rest trees of each row that was not counted
  * @param chance that the order suffices
  */
 export function refillNeed(
-  counted: readonly { places: number; trees: number; beside?: boolean }[],
+  counted: readonly { places: number; trees: number; beside?: boolean; sum?: boolean }[],
   rest: readonly number[],
   chance = 0.9,
 ): RefillNeed {
-  const known = counted.reduce((sum, { places }) => sum + places, 0);
+  const [known, summed] = [false, true].map((asSum) =>
+    counted.reduce((all, { places, sum = false }) => all + (sum === asSum ? places : 0), 0),
+  );
   const drawn = counted.filter(({ beside }) => !beside);
   const n = drawn.length;
   const trees = drawn.reduce((sum, row) => sum + row.trees, 0);
@@ -103,14 +123,17 @@ export function refillNeed(
   // `studentQuantile` takes the share between both tails; an order only fails on one side.
   const t = n > 1 ? studentQuantile(2 * chance - 1, n - 1) : 0;
   return {
-    known,
+    ...{ known, summed },
     expected: Math.round(expected),
     order: {
-      value: Math.max(known, Math.ceil(known + expected + t * error - 1e-9)),
+      value: Math.max(known + summed, Math.ceil(known + summed + expected + t * error - 1e-9)),
       kind: 'count',
       formula: say('formula.refillOrder'),
       steps: [
         { label: say('step.knownByRowAndPeg'), value: known, kind: 'count' },
+        ...(summed
+          ? [{ label: say('step.inRowsCountedAsASum'), value: summed, kind: 'count' as const }]
+          : []),
         { label: say('step.placesATreeCountedRows'), value: ratio, kind: 'share' },
         { label: say('step.treesInRowsNobodyCounted'), value: still, kind: 'count' },
         { label: say('step.expectedThere'), value: expected, kind: 'count' },

@@ -21,6 +21,7 @@ import { layoutsFact, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import { planOfNow } from '../../src/lib/rooms/checks/facts.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { refillingOf } from '../../src/lib/rooms/survival/refilling.server';
 import { treatmentsOf } from '../../src/lib/rooms/survival/treatments.server';
 import { reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
 import { demoSetting, event, type Setting } from './setting';
@@ -525,6 +526,39 @@ test('the newest word on each row counts, and a season is estimated from the row
     ],
     'tree by tree where it was said, else the row’s word, else nobody knows',
   );
+  // Of a row counted as a sum only what is true of the whole row is told.
+  const told = (by: keyof typeof found.groups) =>
+    found.groups[by].reduce((sum, { of, hits }) => [sum[0] + of, sum[1] + hits], [0, 0]);
+  assert.equal(found.summed, 2);
+  assert.deepEqual(told('planter'), [trees, trees - 4]);
+  const whole = (row: StoredRow) => new Set(row.runs.filter((_, i) => i % 2 === 0)).size === 1;
+  const bySpecies = [first, second].filter(whole).map(treesInRow);
+  assert.equal(
+    told('species')[0],
+    bySpecies.reduce((sum, own) => sum + own, treesInRow(third)),
+  );
+  // How many of its dead are wanted is known, and not where; rows nobody counted follow what both kinds say.
+  await setting.done('leader', 'survival.target', { blockId, targetDensity: 10 });
+  const wanted = (await refillingOf(await setting.facts(), await block(), 0.9))!;
+  assert.deepEqual([wanted.need.summed, wanted.need.known], [2, 2]);
+  assert.equal(wanted.need.expected, Math.round((4 / trees) * (total - trees)));
+  assert.deepEqual([wanted.counted, wanted.summed, wanted.uncounted], [1, 2, rows.length - 3]);
+  assert.deepEqual(
+    [first, second, third].map(({ number }) => {
+      const own = wanted.rows.find(({ row }) => row === number)!;
+      return [own.pegs.length, own.expected];
+    }),
+    [
+      [0, 1],
+      [0, 1],
+      [2, 0],
+    ],
+  );
+  assert.equal(
+    wanted.species.reduce((sum, { order }) => sum + order, 0),
+    wanted.need.order.value,
+  );
+  await setting.done('leader', 'survival.target', { blockId, targetDensity: null });
   // One of an earlier day that comes late is held against what was counted before it, not after.
   const early = await count(third, 2, all(third, 0));
   assert.deepEqual([early.again, early.cameBack], [false, undefined]);

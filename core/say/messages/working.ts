@@ -118,6 +118,7 @@ export interface WorkingMessages {
   'step.itsTopsoil': never;
   'step.keepout': 'name' | 'setback';
   'step.knownByRowAndPeg': never;
+  'step.inRowsCountedAsASum': never;
   'step.lastHeightMean': never;
   'step.living': never;
   'step.longestRow': never;

@@ -119,7 +119,10 @@ export const survivalContract = {
     waits: true,
   }),
   'survival.target': command({
-    input: object({ blockId: id, targetDensity: number().moreThan(0).max(10).required() }),
+    input: object({
+      blockId: id,
+      targetDensity: number().moreThan(0).max(10).nullable().defined(),
+    }),
     refusals: [],
     touches: ['survival'],
   }),

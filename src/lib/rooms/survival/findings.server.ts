@@ -8,7 +8,7 @@ import {
   evenness,
   handlingClass,
   survivalBy,
-  type CountedTree,
+  type CountedOne,
   type GroupSurvival,
 } from '../../../../core/survival/groups';
 import { referenceEvaporation } from '../../../../core/tending/evaporation';
@@ -118,7 +118,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     name,
     parts: mapPoints(parts, plane.toPlane),
   }));
-  const wanted = new Set(season.counts.filter(({ marks }) => marks).map(({ row }) => row));
+  const wanted = new Set(season.counts.map(({ row }) => row));
   const zoneAt = new ByPeg<string>();
   const points = new ByPeg<Point>();
   for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
@@ -167,7 +167,9 @@ async function workOut(facts: Facts, block: BlockRow) {
     );
   };
   const trees: Tree[] = [];
-  for (const { row, marks } of season.counts) {
+  /** Trees of rows counted as a sum: what is true of every tree of the row is known of them, and no more. */
+  const summed: CountedOne[] = [];
+  for (const { row, marks, set, alive } of season.counts) {
     if (!byNumber.has(row)) continue;
     const kinds = speciesOfRow(row);
     const planter = planters.find(({ id }) => id === rowPlanter.get(row))?.name;
@@ -175,6 +177,17 @@ async function workOut(facts: Facts, block: BlockRow) {
     const tool = toolOn(rowPlanter.get(row), day);
     const lotsHere = species.map((_, kind) => lotOf(row, kind));
     const handlingHere = lotsHere.map(handledAs);
+    if (!marks) {
+      const kind = onlyOne(kinds);
+      const one = {
+        ...{ row, planter, day, tool },
+        species: kind === undefined ? undefined : species[kind].name,
+        lot: kind === undefined ? undefined : lotsHere[kind]?.code,
+        handling: kind === undefined ? undefined : handlingHere[kind],
+        zone: onlyOne(kinds.map((_, i) => zoneAt.get(row, i + 1))),
+      };
+      for (let n = 0; n < set; n++) summed.push({ ...one, mark: n < alive ? '1' : '0' });
+    }
     [...marks].forEach((mark, i) => {
       if (mark === '-') return;
       const kind = kinds[i] ?? 0;
@@ -191,11 +204,19 @@ async function workOut(facts: Facts, block: BlockRow) {
   }
   // What stands for the block: rows that somebody looked at closely beside the draw say why, and not how many.
   const beside = new Set(season.beside);
-  const standing = beside.size ? trees.filter(({ row }) => !beside.has(row)) : trees;
-  const by = (groupOf: (tree: CountedTree) => string | undefined): GroupSurvival[] =>
-    survivalBy(standing, groupOf, season.ofClusters, season.parts);
+  const drawn = ({ row }: CountedOne) => !beside.has(row);
+  const standing = beside.size ? trees.filter(drawn) : trees;
+  const sums = summed.filter(drawn);
+  // A row counted as a sum that holds two groups stands for neither: it is left out, not taken for a row without them.
+  const by = (groupOf: (tree: CountedOne) => string | undefined): GroupSurvival[] =>
+    survivalBy<CountedOne>(
+      [...standing, ...sums.filter((tree) => groupOf(tree) !== undefined)],
+      ...([groupOf, season.ofClusters, season.parts] as const),
+    );
   return {
     counted: trees.length,
+    /** Rows counted as a sum. */
+    summed: season.counts.filter(({ marks }) => !marks).length,
     marks: sumMarks(season.counts.map(({ marks }) => marks).join('')),
     groups: {
       species: by(({ species: name }) => name),
@@ -300,6 +321,11 @@ async function workOut(facts: Facts, block: BlockRow) {
     const mean = all.reduce((sum, height) => sum + height, 0) / all.length;
     return { measured: all.length, mean, growth: growth() };
   }
+}
+
+/** What all of a row are; nothing where they differ. */
+function onlyOne<Value>(all: readonly Value[]): Value | undefined {
+  return new Set(all).size === 1 ? all[0] : undefined;
 }
 
 /** Dead trees by what killed them: tree by tree where it was said so, else the row's own word for all of them. */

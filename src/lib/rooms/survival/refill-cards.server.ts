@@ -36,7 +36,7 @@ export function treesOfCard(rows: readonly RefillRow[]): [string, number][] {
   return [...count].sort((a, b) => b[1] - a[1]);
 }
 
-/** Rows that nobody counted, with the dead that are expected in them: who carries the card finds their pegs on the way. */
+/** Rows whose dead nobody noted by peg, with how many are expected in them: who carries the card finds their pegs on the way. */
 export function rowsToWalk(rows: readonly RefillRow[]) {
   const walked = rows.filter(({ pegs, expected }) => !pegs.length && expected > 0);
   return { walked, expected: Math.round(walked.reduce((sum, row) => sum + row.expected, 0)) };
@@ -93,7 +93,7 @@ function cardOf(content: RefillCards, card: RefillCards['cards'][0], newPage: bo
     ...(walked.length
       ? [
           {
-            text: `Walk rows ${walked.map(({ row }) => row).join(', ')} too: nobody counted them. About ${formatNumber(expected)} places are dead there; fill what you find.`,
+            text: `Walk rows ${walked.map(({ row }) => row).join(', ')} too: nobody noted which of their trees are dead. About ${formatNumber(expected)} places are; fill what you find.`,
             margin: [0, 6, 0, 0] as [number, number, number, number],
           },
         ]

@@ -1,5 +1,10 @@
 import { apportion } from '../../../../core/measure/apportion';
-import { notAgain, placesToFill, refillNeed } from '../../../../core/survival/refilling';
+import {
+  notAgain,
+  placesOfSum,
+  placesToFill,
+  refillNeed,
+} from '../../../../core/survival/refilling';
 import type { Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
@@ -27,16 +32,20 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
       const marked = season.counts.filter(({ marks }) => marks);
       const places = placesToFill(marked, areaAPeg, season.target);
       const placesOf = new Map(places.map(({ row, pegs }) => [row, pegs]));
-      const looked = new Map(marked.map(({ row, set }) => [row, set]));
+      const sums = season.counts.filter(({ marks }) => !marks);
+      const placesIn = new Map(
+        sums.map((count) => [count.row, placesOfSum(count, areaAPeg, season.target)]),
+      );
+      const looked = new Map(season.counts.map(({ row, set }) => [row, set]));
       /** Trees nobody looked at: whole rows, and what circles or tags left out of theirs. */
       const rest = [...planted.byRow].flatMap(([row, trees]): [number, number][] => {
         const unseen = trees - (looked.get(row) ?? 0);
         return unseen > 0 ? [[row, unseen]] : [];
       });
       const need = refillNeed(
-        marked.map(({ row, set }) => ({
-          ...{ places: placesOf.get(row)?.length ?? 0, trees: set },
-          beside: season.beside.includes(row),
+        season.counts.map(({ row, set, marks }) => ({
+          ...{ places: placesOf.get(row)?.length ?? placesIn.get(row) ?? 0, trees: set },
+          ...{ beside: season.beside.includes(row), sum: !marks },
         })),
         rest.map(([, trees]) => trees),
         chance,
@@ -61,11 +70,14 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
           rest.reduce((sum, [, trees]) => sum + trees, 0),
         );
       const unseenIn = new Map(rest);
-      const rows: RefillRow[] = [...new Set([...placesOf.keys(), ...rest.map(([row]) => row)])]
+      const rows: RefillRow[] = [
+        ...new Set([...placesOf.keys(), ...placesIn.keys(), ...rest.map(([row]) => row)]),
+      ]
         .map((row) => ({
           row,
           pegs: (placesOf.get(row) ?? []).map((peg) => ({ peg, speciesId: speciesAt(row, peg) })),
-          expected: Math.round(ratio * (unseenIn.get(row) ?? 0) * 10) / 10,
+          expected:
+            Math.round(((placesIn.get(row) ?? 0) + ratio * (unseenIn.get(row) ?? 0)) * 10) / 10,
         }))
         .filter(({ pegs, expected }) => pegs.length || expected >= 0.5)
         .sort((a, b) => a.row - b.row);
@@ -73,14 +85,17 @@ export async function refillingOf(facts: Facts, block: BlockRow, chance: number)
         ({ id }) =>
           rows.flatMap(({ pegs }) => pegs).filter(({ speciesId }) => speciesId === id).length,
       );
-      // Places nobody has seen are taken to want the species that the known ones do.
-      const order = need.known ? apportion(need.order.value, known) : known;
+      // Places nobody has seen are taken to want the species that the known ones do, else those of the mix.
+      const order = apportion(
+        need.order.value,
+        need.known ? known : layout.parameters.mix.map(({ share }) => share),
+      );
       return {
         ...{ rows, need, again },
         species: found.species.map(({ id, name }, i) => ({
           ...{ id, name, known: known[i], order: order[i] },
         })),
-        counted: marked.length,
+        ...{ counted: marked.length, summed: sums.length },
         uncounted: rest.filter(([row]) => !looked.has(row)).length,
       };
     },

@@ -129,6 +129,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.itsTopsoil': 'its topsoil',
   'step.keepout': '{name}, {setback}',
   'step.knownByRowAndPeg': 'known by row and peg',
+  'step.inRowsCountedAsASum': 'in rows counted as a sum, wherever they stand',
   'step.lastHeightMean': 'last height, mean',
   'step.living': 'living',
   'step.longestRow': 'longest row',

@@ -49,7 +49,7 @@ const en = {
   'refill.places':
     '{places, plural, one {# dead place, by its peg} other {# dead places, by their pegs}}',
   'refill.expected':
-    'Nobody counted here: about {trees, plural, =0 {no place} one {# place} other {# places}} to find.',
+    'About {trees, plural, =0 {no place} one {# place} other {# places}} to find on the way: nobody noted which.',
   'refill.rule': 'Pull the dead tree. Whatever lives stays, poor or not.',
   'refill.set': '{trees, plural, one {# set} other {# set}}',
   'refill.entered': '{trees, number} {species} set',
@@ -105,7 +105,7 @@ const es: Record<keyof typeof en, string> = {
   'refill.places':
     '{places, plural, one {# marra, por su estaca} other {# marras, por sus estacas}}',
   'refill.expected':
-    'Aquí nadie contó: unas {trees, plural, =0 {0 marras} one {# marra} other {# marras}} por hallar.',
+    '{trees, plural, =0 {Unas 0 marras} one {Alguna marra} other {Unas # marras}} por hallar en el camino: nadie anotó cuáles.',
   'refill.rule': 'Arranque el árbol muerto. Lo que vive se queda, esté como esté.',
   'refill.set': '{trees, plural, one {# puesto} other {# puestos}}',
   'refill.entered': '{species}: {trees, number} puestos',
@@ -161,7 +161,7 @@ const fr: Record<keyof typeof en, string> = {
   'refill.places':
     '{places, plural, one {# manquant, par son piquet} other {# manquants, par leurs piquets}}',
   'refill.expected':
-    'Personne n’a compté ici : environ {trees, plural, =0 {0 manquant} one {# manquant} other {# manquants}} à trouver.',
+    'Environ {trees, plural, =0 {0 manquant} one {# manquant} other {# manquants}} à trouver en chemin : personne n’a noté lesquels.',
   'refill.rule': 'Arrachez l’arbre mort. Ce qui vit reste, même chétif.',
   'refill.set': '{trees, plural, one {# planté} other {# plantés}}',
   'refill.entered': '{species} : {trees, number} plantés',
@@ -217,7 +217,7 @@ const pt: Record<keyof typeof en, string> = {
   'refill.places':
     '{places, plural, one {# falha, pela sua estaca} other {# falhas, pelas suas estacas}}',
   'refill.expected':
-    'Aqui ninguém contou: cerca de {trees, plural, =0 {0 falhas} one {# falha} other {# falhas}} por achar.',
+    'Cerca de {trees, plural, =0 {0 falhas} one {# falha} other {# falhas}} por achar no caminho: ninguém anotou quais.',
   'refill.rule': 'Arranque a árvore morta. O que vive fica, fraco ou não.',
   'refill.set': '{trees, plural, one {# posta} other {# postas}}',
   'refill.entered': '{species}: {trees, number} postas',

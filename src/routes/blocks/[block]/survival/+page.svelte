@@ -51,9 +51,11 @@
       : `Rows ${first.row} to ${last.row}, ${pegs}`;
   };
 
-  const setTarget = (value: number) =>
+  const setTarget = (value: number | null) =>
     doing.run(async () => {
-      await send('survival.target', { blockId: data.block.id, targetDensity: value / perArea });
+      await send('survival.target', {
+        ...{ blockId: data.block.id, targetDensity: value === null ? null : value / perArea },
+      });
     });
   /** Living trees on the reader's unit of ground, from their share of the trees that were set. */
   const stems = (share: number) =>
@@ -69,6 +71,13 @@
     ['handling', 'Handling'],
   ] as const;
   let group = $state<(typeof GROUPS)[number][0]>('species');
+  /** What was asked for, or the first by which the counted trees can be told. */
+  const shown = $derived(
+    found && !found.groups[group].length
+      ? (GROUPS.find(([one]) => found.groups[one].length)?.[0] ?? group)
+      : group,
+  );
+  const grouped = $derived(found?.groups[shown] ?? []);
   const once = (chance: number) =>
     chance < 1e-6
       ? `less than once in ${formatNumber(1_000_000)}`
@@ -123,59 +132,74 @@
           </p>
         {/if}
         {#if found}
-          <div class="head">
-            <h2>Survival by</h2>
-            <Select
-              labelText="By"
-              hideLabel
-              size="sm"
-              selected={group}
-              on:update={(e) => (group = e.detail as typeof group)}
-            >
-              {#each GROUPS as [value, text] (value)}<SelectItem
-                  {value}
-                  {text}
-                  disabled={!found.groups[value].length}
-                />{/each}
-            </Select>
-          </div>
-          <table class="ledger species">
-            <thead
-              ><tr
-                ><th>{GROUPS.find(([value]) => value === group)?.[1]}</th><th class="n">Alive</th
-                ><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th
-                  class="n">To</th
-                ><th class="n">Living {units.system === 'metric' ? 'a hectare' : 'an acre'}</th><th
-                  >Against the rest</th
-                ></tr
-              ></thead
-            >
-            <tbody>
-              {#each found.groups[group] as entry (entry.group)}
-                <tr
-                  ><td>{group === 'day' ? formatDay(entry.group, true) : entry.group}</td><td
-                    class="n">{formatNumber(entry.hits)}</td
-                  ><td class="n">{formatNumber(entry.of)}</td><td class="n"
-                    ><b>{formatPercent(entry.estimate, 1)}</b></td
-                  ><td class="n">{formatPercent(entry.low, 1)}</td><td class="n"
-                    >{formatPercent(entry.high, 1)}</td
-                  ><td class="n"
-                    >{stems(entry.stems.estimate)}
-                    <small class="quiet nowrap"
-                      >{stems(entry.stems.low)} to {stems(entry.stems.high)}</small
-                    ></td
-                  ><td class:apart={entry.apart}
-                    >{entry.apart ? 'apart beyond chance' : 'nothing chance would not do'}</td
-                  ></tr
-                >
-              {/each}
-            </tbody>
-          </table>
-          <p class="quiet">
-            Rows are the clusters; comparisons are corrected for their number. Trees are told to a
-            lot where one alone came of the species, or where their planter was issued one alone
-            that day.
-          </p>
+          {#if grouped.length}
+            <div class="head">
+              <h2>Survival by</h2>
+              <Select
+                labelText="By"
+                hideLabel
+                size="sm"
+                selected={shown}
+                on:update={(e) => (group = e.detail as typeof group)}
+              >
+                {#each GROUPS as [value, text] (value)}<SelectItem
+                    {value}
+                    {text}
+                    disabled={!found.groups[value].length}
+                  />{/each}
+              </Select>
+            </div>
+            <table class="ledger species">
+              <thead
+                ><tr
+                  ><th>{GROUPS.find(([value]) => value === shown)?.[1]}</th><th class="n">Alive</th
+                  ><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th
+                    class="n">To</th
+                  ><th class="n">Living {units.system === 'metric' ? 'a hectare' : 'an acre'}</th
+                  ><th>Against the rest</th></tr
+                ></thead
+              >
+              <tbody>
+                {#each grouped as entry (entry.group)}
+                  <tr
+                    ><td>{shown === 'day' ? formatDay(entry.group, true) : entry.group}</td><td
+                      class="n">{formatNumber(entry.hits)}</td
+                    ><td class="n">{formatNumber(entry.of)}</td><td class="n"
+                      ><b>{formatPercent(entry.estimate, 1)}</b></td
+                    ><td class="n">{formatPercent(entry.low, 1)}</td><td class="n"
+                      >{formatPercent(entry.high, 1)}</td
+                    ><td class="n"
+                      >{stems(entry.stems.estimate)}
+                      <small class="quiet nowrap"
+                        >{stems(entry.stems.low)} to {stems(entry.stems.high)}</small
+                      ></td
+                    ><td class:apart={entry.apart}
+                      >{entry.apart
+                        ? 'apart beyond chance'
+                        : grouped.length > 1
+                          ? 'nothing chance would not do'
+                          : 'nothing to hold it against'}</td
+                    ></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+            <p class="quiet">
+              Rows are the clusters; comparisons are corrected for their number. Trees are told to a
+              lot where one alone came of the species, or where their planter was issued one alone
+              that day.{#if found.summed}
+                {howMany(found.summed, 'row')} counted as a sum {found.summed === 1
+                  ? 'tells'
+                  : 'tell'} only what is true of the whole row: its planter and day, its species where
+                it has one alone.{/if}
+            </p>
+          {:else}
+            <p class="quiet">
+              Rows counted as a sum tell no species or lot where several stand in them. Counted <a
+                href="/field/{data.block.id}/count">tree by tree on the phone</a
+              >, they do.
+            </p>
+          {/if}
           {#if found.time.times > 1}
             <h2 class="more">Living over time, months since planting</h2>
             <LifeCurves curves={found.time.curves} />
@@ -308,12 +332,15 @@
             disabled={data.role !== 'leader'}
             value={Math.round(released.target * perArea)}
             onvalue={(typed) => setTarget(typed)}
+            onempty={() => setTarget(null)}
           />
         </label>
         <Outcome of={doing} />
         {#if !released.targetIsSet}<p class="quiet">
             Nobody set a target: {formatDensity(released.target, units.system)}, four fifths of what
             was laid out, is taken.
+          </p>{:else if data.role === 'leader'}<p class="quiet">
+            Emptied, four fifths of what was laid out is taken.
           </p>{/if}
         <Figure label="Trees to refill" figure={refill.trees} />
         {#if found?.evenness.stretches}

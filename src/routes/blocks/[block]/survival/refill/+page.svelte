@@ -104,10 +104,29 @@
           >{/if}
         <p class="quiet">
           Of each ten pegs only as many are filled as the target asks, the widest gaps first; what
-          lives stays. {plan.counted} rows were counted; the other {plan.uncounted} are walked, and what
+          lives stays. {howMany(plan.counted, 'row')}
+          {plan.counted === 1 ? 'was' : 'were'} counted; the other {plan.uncounted} are walked, and what
           is dead there is filled.
         </p>
-      {:else}<p class="quiet">No counted stretch holds fewer living trees than were asked for.</p>
+      {:else if plan.counted}<p class="quiet">
+          No counted stretch holds fewer living trees than were asked for.
+        </p>
+      {/if}
+      {#if plan.need.summed}
+        <p>
+          <b
+            >{howMany(plan.need.summed, 'place')} in {howMany(plan.summed, 'row')} counted as a sum:</b
+          >
+          how many is known, and not where. Whoever carries the trees finds them on the way.
+          <a href="/field/{data.block.id}/count">Counted tree by tree on the phone</a>, they stand
+          here by peg.
+        </p>
+      {:else if plan.summed && !plan.counted}<p class="quiet">
+          No counted row holds fewer living trees than were asked for. Rows counted as a sum do not
+          tell whether their dead stand together; <a href="/field/{data.block.id}/count"
+            >count tree by tree on the phone</a
+          > to see that.
+        </p>
       {/if}
       {#if plan.again.length}
         <h2>Not again there</h2>
@@ -162,8 +181,9 @@
         >
       </div>
       <p class="num quiet">
-        {howMany(plan.need.known, 'place')} known, about {formatNumber(plan.need.expected)} more in rows
-        nobody counted; suffices with {formatPercent(data.chance)}.
+        {howMany(plan.need.known + plan.need.summed, 'place')} known, about {formatNumber(
+          plan.need.expected,
+        )} more in rows nobody counted; suffices with {formatPercent(data.chance)}.
       </p>
       <Figure label="Trees to order" figure={plan.need.order} />
       <NumberField

@@ -2,8 +2,11 @@ import { say, type Message } from '../say/message';
 import { told } from '../say/told';
 import { studentQuantile } from '../measure/student';
 import type { Figure, WorkingStep } from '../measure/working';
-import { wilson, type Interval } from './interval';
+import { wilson, Z95, type Interval } from './interval';
 import { isDead } from './marks';
+
+/** A standard error that is none, but for the last digits of sums. */
+const NOTHING = 1e-9;
 
 /** Living and set trees of one counted row. */
 export interface RowCount {
@@ -35,7 +38,8 @@ export function checkCount({ row, set, alive }: RowCount, planted: number): void
  * Survival of a block. One counted row is a simple sample: Wilson. Several rows are clusters:
  * ratio of totals r = Σalive ÷ Σset with the linearised variance
  * (1 − n/N) · Σ(alive − r·set)² ÷ ((n − 1) · n · mean(set)²), and t with n − 1 degrees
- * (Cochran, Sampling Techniques, 3rd ed., ch. 6.3 to 6.5).
+ * (Cochran, Sampling Techniques, 3rd ed., ch. 6.3 to 6.5). Rows that are all alike, as where every tree lives, say
+ * nothing of how the others differ: `alike` then.
  * @param counts counted rows, each once
  * @param rowsInBlock N, all rows of the block, for the finite population correction
  */
@@ -49,8 +53,10 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
   ];
   const n = counts.length;
   const estimate = alive / set;
-  if (n < 2) {
-    const interval = wilson(alive, set);
+  const error = n < 2 ? 0 : ratioError(counts, estimate, rowsInBlock);
+  if (n < 2 || (error < NOTHING && n < rowsInBlock)) {
+    const interval = n < 2 ? wilson(alive, set) : alike(estimate, set, n - 1);
+    if (n > 1) steps.push({ label: say('step.rowsCounted'), value: n, kind: 'count' });
     steps.push({ label: say('step.wilsonFrom'), value: interval.low, kind: 'share' });
     steps.push({ label: say('step.wilsonTo'), value: interval.high, kind: 'share' });
     return {
@@ -59,7 +65,6 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
       figure: { value: estimate, kind: 'share', formula: say('formula.alive'), steps },
     };
   }
-  const error = ratioError(counts, estimate, rowsInBlock);
   const t = studentQuantile(0.95, n - 1);
   steps.push(
     { label: say('step.rowsCounted'), value: n, kind: 'count' },
@@ -76,6 +81,15 @@ export function survival(counts: readonly RowCount[], rowsInBlock: number): Surv
     by: 'ratio',
     figure: { value: estimate, kind: 'share', formula: say('formula.aliveWithin'), steps },
   };
+}
+
+/**
+ * The interval of rows that are all alike: that of single trees, fewer by (z ÷ t)² as few rows know little (Korn &
+ * Graubard 1998, Survey Methodology 24, with a design effect of 1).
+ */
+function alike(estimate: number, set: number, degrees: number): Interval {
+  const worth = set * (Z95 / studentQuantile(0.95, degrees)) ** 2;
+  return wilson(estimate * worth, worth);
 }
 
 /** A part of the block that rows were drawn in by itself: what was counted there, and what there is. */
@@ -111,10 +125,14 @@ export function survivalByParts(parts: readonly CountedPart[]): SurvivalEstimate
   );
   const error = Math.sqrt(squared);
   const t = studentQuantile(0.95, Math.max(1, degrees));
+  const set = known.reduce((sum, { counts }) => counts.reduce((n, row) => n + row.set, sum), 0);
+  const interval =
+    error < NOTHING && known.some(({ counts, rows }) => counts.length < rows)
+      ? alike(estimate, set, Math.max(1, degrees))
+      : { low: Math.max(0, estimate - t * error), high: Math.min(1, estimate + t * error) };
   return {
+    ...interval,
     estimate,
-    low: Math.max(0, estimate - t * error),
-    high: Math.min(1, estimate + t * error),
     by: 'ratio',
     figure: {
       value: estimate,

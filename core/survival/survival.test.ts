@@ -38,9 +38,12 @@ test('one counted row is a simple sample, several are clusters', () => {
   const one = survival([{ row: 3, set: 86, alive: 80 }], 100);
   assert.equal(one.by, 'wilson');
   const same = Array.from({ length: 10 }, (_, i) => ({ row: i, set: 100, alive: 90 }));
+  // Rows that happen to be alike tell no less, and no more, than their trees do one by one.
   const none = survival(same, 100);
-  assert.equal(none.by, 'ratio');
-  assert.ok(none.high - none.low < 1e-9, 'rows that do not differ leave no doubt');
+  const trees = wilson(900, 1000);
+  assert.equal(none.by, 'wilson');
+  assert.ok(none.low < trees.low && none.low > trees.low - 0.005, `${none.low}`);
+  assert.ok(none.high > trees.high && none.high < trees.high + 0.005, `${none.high}`);
   const differing = same.map((row, i) => ({ ...row, alive: i % 2 ? 99 : 81 }));
   const wide = survival(differing, 100);
   assert.equal(wide.estimate, 0.9);
@@ -48,6 +51,25 @@ test('one counted row is a simple sample, several are clusters', () => {
   const whole = survival(differing, 10);
   assert.ok(whole.high - whole.low < 1e-9, 'when every row is counted nothing is left to chance');
   assert.throws(() => survival([], 10), says(/No row/));
+});
+
+test('where every counted tree lives, or none, the rows nobody counted may still differ', () => {
+  const rows = (count: number, alive: number) =>
+    Array.from({ length: count }, (_, i) => ({ row: i, set: 50, alive }));
+  const two = survival(rows(2, 50), 40);
+  assert.deepEqual([two.estimate, two.high], [1, 1]);
+  // 100 trees of two rows are worth (1.96 ÷ 12.71)² as many: 2.4 of them, of which all live.
+  assert.ok(Math.abs(two.low - wilson(2.3794, 2.3794).low) < 1e-4, `${two.low}`);
+  const ten = survival(rows(10, 50), 40);
+  assert.ok(ten.low > 0.98 && ten.low < 1, `${ten.low}`);
+  assert.ok(survival(rows(10, 0), 40).high > 0);
+  assert.deepEqual(survival(rows(10, 50), 10).low, 1, 'all rows counted leave nothing open');
+  const part = (name: string, of: number): CountedPart => ({
+    ...{ name, counts: rows(3, 50), rows: of, trees: 50 * of },
+  });
+  const parted = survivalByParts([part('bank', 20), part('shelf', 9)])!;
+  assert.ok(parted.low > 0.9 && parted.low < 1, `${parted.low}`);
+  assert.equal(survivalByParts([part('bank', 3), part('shelf', 3)])!.low, 1);
 });
 
 test('a count above what was planted, or alive above set, is refused with its numbers', () => {

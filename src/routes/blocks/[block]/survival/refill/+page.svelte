@@ -30,6 +30,9 @@
     (plan?.species ?? []).map((one) => ({ ...one, order: typed[one.id] ?? one.order })),
   );
   const total = $derived(toOrder.reduce((sum, { order }) => sum + order, 0));
+  /** Places known and foretold, and trees on top of them so that they suffice. */
+  const wanted = $derived(plan ? plan.need.known + plan.need.summed + plan.need.expected : 0);
+  const spare = $derived(plan ? plan.need.order.value - wanted : 0);
   const nameIn = (row: { speciesId: string }[]) =>
     [...new Set(row.map(({ speciesId }) => card(speciesId).name.toLowerCase()))].join(', ');
   let all = $state(false);
@@ -185,6 +188,14 @@
           plan.need.expected,
         )} more in rows nobody counted; suffices with {formatPercent(data.chance)}.
       </p>
+      {#if spare > wanted / 2}<p>
+          {formatNumber(spare)} of them are for what {howMany(
+            plan.counted + plan.summed,
+            'counted row',
+          )}
+          {plan.counted + plan.summed === 1 ? 'leaves' : 'leave'} open. Count more, and fewer need be
+          ordered.
+        </p>{/if}
       <Figure label="Trees to order" figure={plan.need.order} />
       <NumberField
         label="Chance that they suffice"

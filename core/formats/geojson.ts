@@ -49,3 +49,11 @@ export function toFeatures(value: unknown): Feature[] {
   }
   return [];
 }
+
+/**
+ * What a GeoJSON file calls its coordinates, where it does: a member of the format's first edition (2008, 3.) that
+ * geographic information systems still write.
+ * @returns as in the file, mostly the URN of an EPSG code
+ */
+export const crsNamed = (text: string): string | undefined =>
+  /"crs"\s*:\s*\{[^}]{0,200}"name"\s*:\s*"([^"]{1,80})"/.exec(text)?.[1];

@@ -8,7 +8,7 @@ import { parseZip } from 'shpjs';
 import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
 import type { Point } from '../measure/plane';
-import { projectionOf } from '../measure/projection';
+import { DEGREES, projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
 import { keepoutsBrought, zonesBrought, type KeepoutBrought, type ZoneBrought } from './brought';
 import {
@@ -19,7 +19,13 @@ import {
   type ZoneMarks,
 } from './ground-marks';
 import { headingOf, placesOfTable } from './table-of-places';
-import { toFeatures, type Feature, type FeatureCollection, type Geometry } from './geojson';
+import {
+  crsNamed,
+  toFeatures,
+  type Feature,
+  type FeatureCollection,
+  type Geometry,
+} from './geojson';
 
 export const LARGEST_FILE = 20 * 1024 * 1024;
 
@@ -314,7 +320,25 @@ function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
   }
   const features = toFeatures(value);
   if (!features.length) throw told('formats.noFeature');
-  return fromFeatures(features, options);
+  const named = value && typeof value === 'object' && 'crs' in value ? crsNamed(text) : undefined;
+  const own = named === undefined ? undefined : namedOr(named, options.zone);
+  const read = fromFeatures(features, own ? { ...options, zone: own.zone } : options);
+  if (own?.name) read.notes.push(say('formats.noteProjection', { name: own.name }));
+  return read;
+}
+
+/**
+ * The projection that a file names, with its name where it is not degrees; else the one that somebody typed.
+ * @throws Told when the one is not known and the other is missing
+ */
+function namedOr(named: string, typed: string | undefined): { zone?: string; name?: string } {
+  try {
+    const place = projectionOf(named);
+    return place === DEGREES ? { zone: typed } : { zone: named, name: place.name };
+  } catch (error) {
+    if (!typed) throw error;
+    return { zone: typed };
+  }
 }
 
 const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];

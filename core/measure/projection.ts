@@ -25,7 +25,9 @@ export function readZone(text: string): [zone: number, south: boolean] {
   return [zone, /^s(outh)?$/i.test(match[2])];
 }
 
-const CODE = /^\s*(?:epsg\s*:?\s*)?(\d{4,6})\s*$/i;
+const CODE = /^\s*(?:urn:ogc:def:crs:epsg:[\d.]*:|epsg\s*:?\s*)?(\d{4,6})\s*$/i;
+/** Longitude before latitude on WGS 84, as the Open Geospatial Consortium calls it. */
+const CRS84 = /^\s*urn:ogc:def:crs:OGC:[\d.]*:CRS84\s*$/i;
 const WKT = /^\s*(PROJCS|PROJCRS|GEOGCS|GEOGCRS|COMPD_CS|COMPOUNDCRS|BOUNDCRS)\s*\[/i;
 
 const utmOf = (zone: number, south: boolean): Projection => ({
@@ -51,8 +53,8 @@ function convert(name: string, definition: string): Projection {
 }
 
 /**
- * The projection that a file or a person names: a UTM zone ("33N"), an EPSG code ("EPSG:2056", "2056"), the
- * text of a projection file, or a PROJ definition. Codes other than UTM on WGS 84 must have been learnt.
+ * The projection that a file or a person names: a UTM zone ("33N"), an EPSG code ("EPSG:2056", "2056", and as the
+ * URN of one), the text of a projection file, or a PROJ definition. Codes other than UTM on WGS 84 must have been learnt.
  * @throws Told with what is accepted
  */
 export function projectionOf(text: string): Projection {
@@ -84,6 +86,7 @@ function definitionOf(code: number): string | undefined {
 
 /** The EPSG code in a text, if it is one and nothing else. */
 function codeOf(text: string): number | undefined {
+  if (CRS84.test(text)) return 4326;
   const code = CODE.exec(text)?.[1];
   return code === undefined ? undefined : Number(code);
 }

@@ -27,6 +27,7 @@ import {
 } from '$core/formats/read';
 import type { Message } from '$core/say/message';
 import { isTold, told } from '$core/say/told';
+import { crsNamed } from '$core/formats/geojson';
 import { learnProjection } from '$core/measure/projection';
 import { localPlane, type Point } from '$core/measure/plane';
 import { layoutGround, type Card } from '$core/rows/ground';
@@ -103,6 +104,12 @@ function paint(of: Surface): Uint8ClampedArray<ArrayBuffer> {
   return pixels;
 }
 
+/** Makes the projections known that a person or the file itself names. */
+async function learnNamed(contents: string | ArrayBuffer, { zone }: ReadOptions): Promise<void> {
+  await learnProjection(zone);
+  if (typeof contents === 'string') await learnProjection(crsNamed(contents));
+}
+
 /** Core functions off the main thread. */
 const worker = {
   readBoundary: (
@@ -112,7 +119,7 @@ const worker = {
     near?: Point,
   ) =>
     tellLater(async () => {
-      await learnProjection(options.zone);
+      await learnNamed(contents, options);
       const read =
         typeof contents === 'string'
           ? readBoundary(contents, fileName, options)
@@ -137,7 +144,7 @@ const worker = {
   ): Told<Message[]> => tell(() => overlaps(parts, blocks)),
   readShapes: (contents: string | ArrayBuffer, fileName: string, options: ReadOptions) =>
     tellLater(async () => {
-      await learnProjection(options.zone);
+      await learnNamed(contents, options);
       return typeof contents === 'string'
         ? readShapes(contents, fileName, options)
         : readShapefile(contents, options);

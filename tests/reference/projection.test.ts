@@ -124,3 +124,43 @@ test('a boundary in national coordinates is read with its code', async () => {
   const near2 = projectionOf('2056').fromLonLat(parts[0][0][2]);
   near(near2, corners[2], 0.01);
 });
+
+// The member "crs" of The GeoJSON Format Specification of 2008, section 3, with the URN of OGC 07-092r1.
+test('a GeoJSON file that names its coordinates is read in them, whatever somebody typed', async () => {
+  await learnProjection('urn:ogc:def:crs:EPSG::2056');
+  const ring = [
+    [2_600_000, 1_200_000],
+    [2_600_200, 1_200_000],
+    [2_600_200, 1_200_150],
+    [2_600_000, 1_200_000],
+  ];
+  const file = (name: string, coordinates: number[][]) =>
+    JSON.stringify({
+      type: 'FeatureCollection',
+      crs: { type: 'name', properties: { name } },
+      features: [
+        {
+          type: 'Feature',
+          properties: {},
+          geometry: { type: 'Polygon', coordinates: [coordinates] },
+        },
+      ],
+    });
+  const named = readBoundary(file('urn:ogc:def:crs:EPSG::2056', ring), 'b.geojson', {
+    zone: '33N',
+  });
+  near(named.parts[0][0][0], projectionOf('2056').toLonLat([2_600_000, 1_200_000]), 1e-9);
+  assert.deepEqual(
+    named.notes.map(({ key, figures }) => [key, figures]),
+    [['formats.noteProjection', { name: 'EPSG:2056' }]],
+  );
+  const degrees = ring.map(([x, y]) => projectionOf('2056').toLonLat([x, y]));
+  for (const name of ['urn:ogc:def:crs:OGC:1.3:CRS84', 'EPSG:4326']) {
+    const { parts, notes } = readBoundary(file(name, degrees), 'b.geojson');
+    assert.deepEqual([parts[0][0], notes], [degrees.slice(0, 3), []]);
+  }
+  const unknown = file('urn:ogc:def:crs:EPSG::999999', ring);
+  assert.throws(() => readBoundary(unknown, 'b.geojson'), says(/999999/));
+  const typed = readBoundary(unknown, 'b.geojson', { zone: 'EPSG:2056' });
+  assert.deepEqual(typed.parts, named.parts);
+});

@@ -34,7 +34,7 @@ export const ground: Record<keyof GroundMessages, string> = {
   'ground.nothingLeft':
     'Nothing is left to plant: margin and setbacks take the whole block. {kept, select, yes {“{widest}” takes most; its setback is {setback}.} other {The margin is {margin}.}}',
   'ground.projected':
-    'Coordinates like {x, number}, {y, number} are metres of a projection, not degrees. Give the UTM zone (for example 33N), or save the file as longitude and latitude.',
+    'Coordinates like {x, number}, {y, number} are metres of a projection, not degrees. Give the UTM zone or EPSG code, for example 33N or EPSG:2056, or save the file as longitude and latitude.',
   'what.boundary': 'The boundary',
   'what.hole': 'Hole {hole, number}',
   'what.length': 'length',

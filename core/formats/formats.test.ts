@@ -342,7 +342,21 @@ test('several stands of one file are kept apart by name, for whoever wants one o
     ['Low', 'High'],
   );
   assert.equal(parts.length, 2);
-  assert.ok(notes.some(({ key }) => key === 'formats.areasJoined'));
+  assert.deepEqual(
+    notes.map(({ key }) => key),
+    ['formats.areasJoined'],
+  );
+  // A stream in the same file is no boundary, and nobody is left to think that it is kept clear of.
+  const line = { type: 'LineString', coordinates: [11, 12].map((east) => [east, 51]) };
+  const stream = { type: 'Feature', properties: { name: 'Stream' }, geometry: line };
+  const both = { ...file, features: [stand('Low', 11), stream] };
+  assert.deepEqual(
+    readBoundary(JSON.stringify(both), 'one.geojson').notes.map(({ key, figures }) => [
+      key,
+      figures,
+    ]),
+    [['formats.notOfTheBoundary', { left: 1 }]],
+  );
   const one = { type: 'FeatureCollection', features: [stand('Low', 11)] };
   assert.deepEqual(readBoundary(JSON.stringify(one), 'x.geojson').stands, []);
 });

@@ -127,6 +127,8 @@ function boundaryAlone(
     .trim();
   if (areas.length) {
     if (areas.length > 1) notes.push(say('formats.areasJoined', { areas: areas.length }));
+    const left = read.lines.filter(({ role }) => !role).length;
+    if (left) notes.push(say('formats.notOfTheBoundary', { left }));
     return {
       name: (areas.every((area) => area.name === areas[0].name) && areas[0].name) || name,
       parts: areas.flatMap(({ parts }) => parts),

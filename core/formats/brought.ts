@@ -1,5 +1,9 @@
 import { keepoutDefault, type Keepout, type KeepoutKind, type Near } from '../ground/keepouts';
 import { ORDINARY_SOIL, type Zone } from '../ground/zones';
+import { boxOf, mapPoints, planeArea, type MultiPolygon } from '../ground/polygon';
+import { areaOf, fromMultiPolygon, intersect } from '../ground/topology';
+import { localPlane } from '../measure/plane';
+import { say } from '../say/message';
 import type { ReadShapes } from './read';
 
 /** Longest name of anything on the ground. */
@@ -49,6 +53,37 @@ export function keepoutsBrought(
       located: keepout?.located ?? null,
     };
   });
+}
+
+/** So much of a block under an area of which nothing is said makes the area the block itself. */
+const THE_BLOCK = 0.95;
+
+/**
+ * What a file brings beside the block itself: its boundary mostly stands in the same file as its streams and poles,
+ * and as a keep-out it would take the whole of it. It is left out, and that is said.
+ * @param block the boundary, longitude and latitude
+ */
+export function withoutTheBlock(read: ReadShapes, block: MultiPolygon): ReadShapes {
+  const { toPlane } = localPlane(block[0][0][0]);
+  const own = mapPoints(block, toPlane);
+  const [ground, wanted] = [fromMultiPolygon(own), THE_BLOCK * planeArea(own)];
+  const box = boxOf(own.flat(2));
+  const near = 0.05 * Math.max(box.maxX - box.minX, box.maxY - box.minY);
+  const isTheBlock = (parts: MultiPolygon) => {
+    const area = mapPoints(parts, toPlane);
+    const about = boxOf(area.flat(2));
+    // A county's areas are many: only those that lie round the whole block are looked at closely.
+    const round =
+      about.minX < box.minX + near &&
+      about.maxX > box.maxX - near &&
+      about.minY < box.minY + near &&
+      about.maxY > box.maxY - near;
+    return round && areaOf(intersect(fromMultiPolygon(area), ground)) >= wanted;
+  };
+  const areas = read.areas.filter(({ role, parts }) => role || !isTheBlock(parts));
+  return areas.length === read.areas.length
+    ? read
+    : { ...read, areas, notes: [...read.notes, say('formats.theBlockItself')] };
 }
 
 /** A zone of a file; without a name where the file says none. */

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { KEEPOUT_DEFAULTS, type Keepout, type KeepoutShape } from '../ground/keepouts';
 import type { MultiPolygon, Ring } from '../ground/polygon';
 import { DAMP, DRAINAGE, LIGHT, ORDINARY_SOIL, TEXTURES, type Zone } from '../ground/zones';
-import { keepoutsBrought, zonesBrought } from './brought';
+import { keepoutsBrought, withoutTheBlock, zonesBrought } from './brought';
 import {
   groundToCsv,
   groundToGeoJson,
@@ -12,6 +12,7 @@ import {
   groundToKml,
   type GroundExport,
 } from './ground';
+import type { Point } from '../measure/plane';
 import { boundaryOf, readShapes } from './read';
 
 const WRITERS = {
@@ -209,4 +210,41 @@ test('areas without a word of ours are zones of ordinary ground, where zones are
     'the file says which are zones',
   );
   assert.deepEqual(zonesBrought(read(area({ role: 'boundary' }), area({ role: 'keepout' }))), []);
+});
+
+test('the block itself, drawn in the file of its streams, is no keep-out; what lies in it or beyond it is', () => {
+  const square = (west: number, south: number, side: number): Point[] => [
+    [west, south],
+    [west + side, south],
+    [west + side, south + side],
+    [west, south + side],
+  ];
+  const area = (name: string, ring: Point[]) => ({
+    type: 'Feature',
+    properties: { name },
+    geometry: { type: 'Polygon', coordinates: [[...ring, ring[0]]] },
+  });
+  const block: MultiPolygon = [[square(10.4, 51.2, 0.004)]];
+  const brought = (...features: object[]) => {
+    const read = readShapes(JSON.stringify({ type: 'FeatureCollection', features }), 'x.json');
+    const { areas, notes } = withoutTheBlock(read, block);
+    return [areas.map(({ name }) => name), notes.map(({ key }) => key)];
+  };
+  const pond = area('pond', square(10.401, 51.201, 0.001));
+  const half = area('half', [
+    [10.4, 51.2],
+    [10.402, 51.2],
+    [10.402, 51.204],
+    [10.4, 51.204],
+  ]);
+  assert.deepEqual(brought(pond, half), [['pond', 'half'], []]);
+  const left = [['pond'], ['formats.theBlockItself']];
+  assert.deepEqual(brought(area('stand 4', square(10.4, 51.2, 0.004)), pond), left);
+  // Drawn anew, or a parcel with the block in it, it is the same.
+  assert.deepEqual(brought(area('by hand', square(10.40004, 51.20003, 0.00396)), pond), left);
+  assert.deepEqual(brought(area('parcel', square(10.39, 51.19, 0.03)), pond), left);
+  // A wood round a clearing lies all round it and takes nothing of it.
+  const wood = area('wood', square(10.39, 51.19, 0.03));
+  wood.geometry.coordinates.push([...square(10.4, 51.2, 0.004), [10.4, 51.2]] as Point[]);
+  assert.deepEqual(brought(wood, pond), [['wood', 'pond'], []]);
 });

@@ -27,6 +27,7 @@ import {
 } from '$core/formats/read';
 import type { Message } from '$core/say/message';
 import { isTold, told } from '$core/say/told';
+import { withoutTheBlock } from '$core/formats/brought';
 import { crsNamed } from '$core/formats/geojson';
 import { learnProjection } from '$core/measure/projection';
 import { localPlane, type Point } from '$core/measure/plane';
@@ -142,12 +143,20 @@ const worker = {
     parts: MultiPolygon,
     blocks: readonly { name: string; boundary: MultiPolygon }[],
   ): Told<Message[]> => tell(() => overlaps(parts, blocks)),
-  readShapes: (contents: string | ArrayBuffer, fileName: string, options: ReadOptions) =>
+  /** @param block boundary of the block that they are brought to, where the block itself is not among them */
+  readShapes: (
+    contents: string | ArrayBuffer,
+    fileName: string,
+    options: ReadOptions,
+    block?: MultiPolygon,
+  ) =>
     tellLater(async () => {
       await learnNamed(contents, options);
-      return typeof contents === 'string'
-        ? readShapes(contents, fileName, options)
-        : readShapefile(contents, options);
+      const read =
+        typeof contents === 'string'
+          ? readShapes(contents, fileName, options)
+          : await readShapefile(contents, options);
+      return block ? withoutTheBlock(read, block) : read;
     }),
   readElevation: (
     contents: string | ArrayBuffer,

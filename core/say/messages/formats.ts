@@ -55,6 +55,7 @@ export interface FormatsMessages {
   'formats.weatherColumns': 'found';
   'formats.weatherLine': 'line' | 'found' | 'wanted';
   'formats.areasJoined': 'areas';
+  'formats.theBlockItself': never;
   'formats.notOfTheBoundary': 'left';
   'formats.walkClosed': 'gap';
   'formats.piecesJoined': 'pieces' | 'gap';

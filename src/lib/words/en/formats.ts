@@ -97,6 +97,7 @@ export const formats: Record<keyof FormatsMessages, string> = {
     'Line {line, number}: “{found}” was found; {wanted, select, number {a number} other {a day like 2026-11-24}} is accepted.',
   'formats.notOfTheBoundary':
     '{left, plural, one {# line or point of the file is} other {# lines and points of the file are}} no boundary. To keep clear of {left, plural, one {it} other {them}}, drop the file again among the keep-outs under Ground.',
+  'formats.theBlockItself': 'The block’s own boundary is in the file too, and is left out.',
   'formats.areasJoined': '{areas, number} areas were found and joined as parts of one block.',
   'formats.piecesJoined':
     '{pieces, number} pieces of the walk were joined; the widest gap between them is {gap}.',

@@ -145,15 +145,26 @@
     await attempt(async () => {
       // A table of trees is a list of places, not the corners of an area.
       const points = chosen.kind === 'existing-tree';
-      const read = await reads((worker) => worker.readShapes(contents, fileName, { points }));
+      const block = $state.snapshot(ground.boundary);
+      const read = await reads((worker) =>
+        worker.readShapes(contents, fileName, { points }, block),
+      );
       const brought = keepoutsOfFile(read, { kind, tallest, before: ground.keepouts, id: uuid });
-      if (!brought.length) throw new Error('The file has no point, line or area.');
+      if (!brought.length)
+        throw new Error(
+          read.notes.length
+            ? 'The file holds the boundary of the block, and nothing beside it.'
+            : 'The file has no point, line or area.',
+        );
       // All of a file is one step: it is taken back at once.
       history.change({ ...ground, keepouts: [...ground.keepouts, ...brought] });
       opened = brought.at(-1)!.id;
       drawing = undefined;
       const as = keepoutWords[kind].label.toLowerCase();
-      notes = [`${brought.length} brought in as ${as}. Change the kind of any below.`];
+      notes = [
+        ...read.notes.map(inWords),
+        `${brought.length} brought in as ${as}. Change the kind of any below.`,
+      ];
     });
   }
 

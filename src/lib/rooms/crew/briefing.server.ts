@@ -6,7 +6,6 @@ import {
   markOf,
   type BriefItem,
 } from '../../../../core/crew/briefing';
-import { groundLie } from '../../../../core/ground/surface';
 import { addTo } from '../../../../core/measure/dates';
 import { shortRanges } from '../../../../core/measure/ranges';
 import { depthOf } from '../../../../core/method/method';
@@ -14,11 +13,10 @@ import { treesInRow } from '../../../../core/rows/stored';
 import { dayBounds } from '../../../../core/say/day';
 import { minutesAllowed } from '../../../../core/stock/exposure';
 import { holds } from '../../../../core/crew/share';
-import { planeArea } from '../../../../core/ground/polygon';
 import type { Facts } from '../../server/facts';
 import { airAt } from '../../server/station';
 import { sprayingsFact } from '../calendar/products.server';
-import { keepoutsFact, plantableOf, readSurface, surfaceFact } from '../ground/facts.server';
+import { keepoutsFact, lieOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
@@ -31,23 +29,6 @@ import { signedFact } from './words.server';
 
 /** Sprayed ground is spoken of for so many days. The label decides; this is from memory. */
 const SPRAYED_DAYS = 14;
-
-/** The steepest of the block, as rise over run; null where no heights are known. */
-async function steepestOf(facts: Facts, block: BlockRow): Promise<number | null> {
-  if (!(await facts.of(surfaceFact, block.id))) return null;
-  return facts.derive('steepest', block.id, [surfaceFact], '', async () => {
-    const [surface, { area }] = await Promise.all([
-      readSurface(facts.reader, block.id),
-      plantableOf(facts, block),
-    ]);
-    try {
-      return surface ? groundLie(surface, area, planeArea(area)).steepest : null;
-    } catch {
-      // Heights that do not reach the block say nothing of it.
-      return null;
-    }
-  });
-}
 
 /** The morning's briefing of a block as data, and who has read it. */
 export async function briefingOfBlock(facts: Facts, block: BlockRow) {
@@ -68,10 +49,10 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       facts.of(sprayingsFact, block.id),
       shiftsNow(facts),
     ]);
-  const [rows, next, slope, signed] = await Promise.all([
+  const [rows, next, lie, signed] = await Promise.all([
     layout ? facts.of(rowsFact, block.id) : [],
     nextDay(facts, block.id),
-    steepestOf(facts, block),
+    lieOf(facts, block),
     facts.of(signedFact, block.id),
   ]);
   const mix = layout?.parameters.mix.map(({ species }) => species) ?? [];
@@ -144,7 +125,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     keepouts: keepouts.map(({ kind, name, setback, located }) => ({
       ...{ kind, name, setback, located },
     })),
-    slope,
+    slope: lie?.steepest ?? null,
     sprayed: sprayings.some(({ day }) => day >= addTo(today, { days: -SPRAYED_DAYS })),
     load,
     water: water ? { litres: water.litres.value, tanks: water.tanks.value } : null,

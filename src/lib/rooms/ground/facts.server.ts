@@ -1,7 +1,8 @@
 import { localPlane, type Plane, type Point } from '../../../../core/measure/plane';
 import { drawnGround, plantableArea, type Plantable } from '../../../../core/ground/plantable';
 import type { Keepout } from '../../../../core/ground/keepouts';
-import type { Surface } from '../../../../core/ground/surface';
+import { planeArea } from '../../../../core/ground/polygon';
+import { groundLie, type GroundLie, type Surface } from '../../../../core/ground/surface';
 import type { Zone } from '../../../../core/ground/zones';
 import { layoutGround } from '../../../../core/rows/ground';
 import type { LayoutGround } from '../../../../core/rows/layout';
@@ -132,4 +133,21 @@ export async function readLayoutGround(
     plantable,
     ground: layoutGround(plantable, zones.get(block.id) ?? [], cards, plane, surface),
   };
+}
+
+/** How the plantable ground lies; nothing where no heights are known, or none that reach it. */
+export async function lieOf(facts: Facts, block: BlockRow): Promise<GroundLie | undefined> {
+  if (!(await facts.of(surfaceFact, block.id))) return undefined;
+  const from = [surfaceFact, keepoutsFact];
+  return facts.derive('lie', block.id, from, String(block.edition), async () => {
+    const [surface, { area }] = await Promise.all([
+      readSurface(facts.reader, block.id),
+      plantableOf(facts, block),
+    ]);
+    try {
+      return surface && groundLie(surface, area, planeArea(area));
+    } catch {
+      return undefined;
+    }
+  });
 }

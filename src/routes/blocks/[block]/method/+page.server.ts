@@ -1,7 +1,7 @@
 import { blockTrees, named } from '$lib/rooms/method/facts.server';
 import { plantedOf } from '$lib/rooms/crew/facts.server';
 import { perimeter } from '../../../../../core/ground/polygon';
-import { plantableOf, zonesFact } from '$lib/rooms/ground/facts.server';
+import { lieOf, plantableOf, zonesFact } from '$lib/rooms/ground/facts.server';
 import { currentLayout } from '$lib/rooms/rows/facts.server';
 import { cardsFact, lotsFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';
@@ -11,7 +11,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:ground', 'viridane:rows', 'viridane:stock', 'viridane:crew');
   const { block, facts } = await openBlock(locals, params.block);
-  const [layout, cards, zones, lots, trees, { byRow }, ground] = await Promise.all([
+  const [layout, cards, zones, lots, trees, { byRow }, ground, lie] = await Promise.all([
     currentLayout(facts, block.id),
     facts.of(cardsFact),
     facts.of(zonesFact, block.id),
@@ -19,10 +19,13 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     blockTrees(facts, block),
     plantedOf(facts, block.id),
     plantableOf(facts, block),
+    lieOf(facts, block),
   ]);
   return {
     version: layout?.number,
     perimeter: perimeter(ground.boundary),
+    /** Rise over run, the mean; nothing where no heights are known. */
+    slope: lie?.meanSlope,
     trees,
     /** Rows that nobody has begun: what is planted already cannot be drawn for anything any more. */
     free: trees.rows.map(({ number }) => number).filter((row) => !byRow.get(row)),

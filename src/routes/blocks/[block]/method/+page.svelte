@@ -6,7 +6,7 @@
   import { saveWhole } from '$lib/parts/whole.svelte';
   import { MATERIALS } from '$core/calendar/materials';
   import { purchaseUnit } from '$core/calendar/purchase';
-  import { depthRange, formatNumber, inUnits } from '$core/measure/units';
+  import { depthRange, formatNumber, formatPercent, inUnits } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button, Checkbox, Select, SelectItem, SelectItemGroup } from 'carbon-components-svelte';
@@ -24,6 +24,7 @@
     type Scope,
     type Treatment,
   } from '$core/method/differences';
+  import { MACHINE_ACROSS } from '$core/ground/zones';
   import { treeGroups } from '$core/method/groups';
   import { depthOf, handsBehind, methodOf, type Method } from '$core/method/method';
   import { BROWSERS, type Conditions, type Question } from '$core/method/schools';
@@ -264,6 +265,14 @@
         />
       {/each}
     </div>
+    {#if (data.slope ?? 0) > MACHINE_ACROSS && !current.conditions.sloping}
+      <p class="small">
+        The heights of this block say {formatPercent(data.slope!)} on average, and “Sloping” is not ticked.
+        {#if editable}<button class="link-button" onclick={() => ground({ sloping: true })}
+            >Tick it</button
+          >{/if}
+      </p>
+    {/if}
     <p class="quiet small">
       Each default on the right follows from these; a choice of your own stays.
     </p>

@@ -1,16 +1,22 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { blockPath, signIn } from './helpers';
 
-test('a press made before the page listens is made once it does, and once only', async ({
-  page,
-}) => {
-  await signIn(page, 'leader');
+/** Pages are seen and do not listen. @returns what lets them */
+async function heldBack(page: Page): Promise<() => void> {
   let release = () => {};
   const slow = new Promise<void>((resolve) => (release = resolve));
   await page.route(/_app\/immutable\/entry\//, async (route) => {
     await slow;
     await route.continue();
   });
+  return release;
+}
+
+test('a press made before the page listens is made once it does, and once only', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  const release = await heldBack(page);
   await page.goto('/blocks/new', { waitUntil: 'commit' });
   const compass = page.getByRole('tab', { name: 'Compass' });
   await compass.click();
@@ -30,12 +36,7 @@ test('what is chosen and typed before the page listens is what it then goes by',
 }) => {
   await signIn(page, 'leader');
   const knoll = await blockPath(page, 'Spoil Knoll');
-  let release = () => {};
-  const slow = new Promise<void>((resolve) => (release = resolve));
-  await page.route(/_app\/immutable\/entry\//, async (route) => {
-    await slow;
-    await route.continue();
-  });
+  const release = await heldBack(page);
   await page.goto(`${knoll}/survival`, { waitUntil: 'commit' });
   await page.getByLabel('Survival known to ±').fill('15');
   await page.getByLabel('Survival known to ±').press('Tab');
@@ -53,12 +54,7 @@ test('a field that is emptied before the page listens shows what holds, as one t
 }) => {
   await signIn(page, 'leader');
   const flat = await blockPath(page, 'Haul Flat');
-  let release = () => {};
-  const slow = new Promise<void>((resolve) => (release = resolve));
-  await page.route(/_app\/immutable\/entry\//, async (route) => {
-    await slow;
-    await route.continue();
-  });
+  const release = await heldBack(page);
   await page.goto(`${flat}/crew/machine`, { waitUntil: 'commit' });
   const bin = page.getByLabel('A bin holds');
   const before = await bin.inputValue();
@@ -66,4 +62,38 @@ test('a field that is emptied before the page listens shows what holds, as one t
   await bin.press('Tab');
   release();
   await expect(bin).toHaveValue(before);
+});
+
+test('of several things chosen before the page listens each one counts', async ({ page }) => {
+  await signIn(page, 'leader');
+  const knoll = await blockPath(page, 'Spoil Knoll');
+  const release = await heldBack(page);
+  await page.goto(`${knoll}/method`, { waitUntil: 'commit' });
+  const [soil, browsed] = ['Soil', 'Browsed by'].map((label) =>
+    page.getByLabel(label, { exact: true }),
+  );
+  const exposed = page.getByLabel('Exposed to wind');
+  const before = {
+    ...{ soil: await soil.inputValue(), browsed: await browsed.inputValue() },
+    exposed: await exposed.isChecked(),
+  };
+  const next = {
+    soil: before.soil === 'clay' ? 'sand' : 'clay',
+    browsed: before.browsed === 'voles' ? 'deer' : 'voles',
+  };
+  await soil.selectOption(next.soil);
+  await browsed.selectOption(next.browsed);
+  await page.getByText('Exposed to wind', { exact: true }).click();
+  release();
+  const undo = page.getByRole('button', { name: 'Undo', exact: true });
+  await expect(undo).toBeEnabled();
+  const stands = async (of: { soil: string; browsed: string; exposed: boolean }) => {
+    await expect(soil).toHaveValue(of.soil);
+    await expect(browsed).toHaveValue(of.browsed);
+    await expect(exposed).toBeChecked({ checked: of.exposed });
+  };
+  await stands({ ...next, exposed: !before.exposed });
+  await expect(page.getByText('All saved')).toBeVisible();
+  await page.reload();
+  await stands({ ...next, exposed: !before.exposed });
 });

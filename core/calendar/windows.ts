@@ -297,6 +297,31 @@ export function stretches(weeks: readonly WeekShare[], level: number): [number, 
   return found;
 }
 
+/** The share from which a week is fit: half as good as the best one, and half of its days where the best have so many. */
+function fitShare(weeks: readonly WeekShare[]): number | undefined {
+  const top = Math.max(...weeks.map(({ share }) => share));
+  if (top <= 0) return undefined;
+  return top >= 0.5 ? Math.max(0.5, top / 2) : top;
+}
+
+/**
+ * Whether planting may begin on a day by the weeks of the place, and when it may.
+ * @returns whether the day's week is fit, and all stretches of fit weeks as their first and last day, of any year
+ */
+export function fitFor(
+  weeks: readonly WeekShare[],
+  day: Day,
+): { fit: boolean; fits: [from: Day, to: Day][] } {
+  const level = fitShare(weeks);
+  if (level === undefined) return { fit: false, fits: [] };
+  const dayAt = (week: number, into: number): Day =>
+    addTo(`${day.slice(0, 4)}-${weeks[week].from}` as Day, { days: into });
+  return {
+    fit: weeks[weekOf(day)].share >= level,
+    fits: stretches(weeks, level).map(([from, to]) => [dayAt(from, 0), dayAt(to, 6)]),
+  };
+}
+
 /** Weeks of a dip that still lie within a season: hard frost in midwinter. */
 const LONGEST_DIP = 4;
 
@@ -306,9 +331,9 @@ const LONGEST_DIP = 4;
  * longer than four: hard frost in midwinter.
  */
 export function bestStretch(weeks: readonly WeekShare[]): [number, number] | undefined {
-  const top = Math.max(...weeks.map(({ share }) => share));
-  if (top <= 0) return undefined;
-  const found = stretches(weeks, top >= 0.5 ? Math.max(0.5, top / 2) : top);
+  const level = fitShare(weeks);
+  if (level === undefined) return undefined;
+  const found = stretches(weeks, level);
   const length = ([from, to]: [number, number]) => ((to - from + 52) % 52) + 1;
   const gap = (i: number) => (found[(i + 1) % found.length][0] - found[i][1] - 1 + 104) % 52;
   // The year is a ring: begin after its longest gap.

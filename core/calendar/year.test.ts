@@ -3,6 +3,7 @@ import { billPerTree, methodOf } from '../method/method';
 import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { addTo } from '../measure/dates';
 import { readWeather } from '../formats/weather';
 import {
   deliveryDays,
@@ -17,6 +18,7 @@ import { ripPlan } from './ripping';
 import { labelConcerns } from './label';
 import {
   bestStretch,
+  fitFor,
   dayOfYear,
   REGIMES,
   regimeWeeks,
@@ -80,6 +82,34 @@ test('seasons of the trade turn with the hemisphere and run over the new year', 
   assert.deepEqual([more.length, from > to], [0, true], 'one stretch, over the year’s end');
   assert.equal(north[2].share, 1);
   assert.equal(south[28].share, 1);
+});
+
+test('a planting day is held against the weeks of the place, and told when planting may begin', () => {
+  const cool = REGIMES.find(({ key }) => key === 'cool-temperate')!;
+  const south = regimeWeeks(cool, 'container', -45);
+  const winter = fitFor(south, '2027-07-05');
+  assert.equal(winter.fit, false, 'July is midwinter there');
+  const months = winter.fits.map((stretch) => stretch.map((day) => day.slice(0, 7)));
+  assert.deepEqual(months, [
+    ['2027-02', '2027-06'],
+    ['2027-09', '2027-10'],
+  ]);
+  assert.ok(fitFor(south, '2027-03-20').fit);
+  assert.ok(fitFor(regimeWeeks(cool, 'container', 45), '2027-09-20').fit);
+  // A day in four is fit where the best week has three: too few to begin in.
+  const week = (share: number, i: number) => ({
+    ...{ week: i, from: addTo('2026-01-01', { days: 7 * i }).slice(5), good: 0, years: 4 },
+    ...{ share, because: [] },
+  });
+  const judged = Array.from({ length: 52 }, (_, i) =>
+    week(i === 10 ? 0.75 : i === 11 ? 0.25 : 0, i),
+  );
+  assert.ok(fitFor(judged, '2027-03-12').fit);
+  assert.deepEqual(fitFor(judged, '2027-03-19'), {
+    ...{ fit: false, fits: [['2027-03-12', '2027-03-18']] },
+  });
+  const never = judged.map((one) => ({ ...one, share: 0 }));
+  assert.deepEqual(fitFor(never, '2027-03-12'), { fit: false, fits: [] });
 });
 
 test('the best stretch goes over the year’s end and a short frost, not over a long gap', () => {

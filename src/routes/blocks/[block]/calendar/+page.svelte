@@ -6,12 +6,12 @@
   import { inWords } from '$lib/parts/reader.svelte';
   import { Button, TextInput } from 'carbon-components-svelte';
   import TaskStrings from '$lib/charts/TaskStrings.svelte';
-  import { formatDay } from '$core/measure/dates';
+  import { formatDay, isDay } from '$core/measure/dates';
   import { conflicts, criticalPath, whatFollows } from '$core/calendar/network';
   import { taskCalls } from '$core/calendar/calls';
   import { words } from '$lib/words';
   import { activitiesOf, knotId, lateCost, longPast, slackSentence } from '$core/calendar/strings';
-  import { weekOf } from '$core/calendar/windows';
+  import { fitFor, weekOf } from '$core/calendar/windows';
   import { formatPercent } from '$core/measure/units';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import CalendarFeed from './CalendarFeed.svelte';
@@ -116,6 +116,12 @@
     return { need, share, days: share > 0 ? Math.ceil(picked!.task.duration / share) : Infinity };
   });
   const stock = $derived(data.block.conditions.stock);
+  /** When planting would be fit, where the day that is set or typed is not. */
+  const outside = $derived.by(() => {
+    if (!isDay(day) || day < data.today || data.begun) return undefined;
+    const { fit, fits } = fitFor(data.windows.weeks, day);
+    return fit ? undefined : fits;
+  });
   const SOURCES = $derived({
     file: `${new Set([data.windows.from?.slice(0, 4), data.windows.to?.slice(0, 4)]).size > 1 ? `${data.windows.from?.slice(0, 4)} to ${data.windows.to?.slice(0, 4)}` : data.windows.from?.slice(0, 4)} of weather`,
     table: 'a typical year by hand',
@@ -186,8 +192,8 @@
               >{#if !task.doneOn && !isDropped(task) && !task.lateBy}{@const entry = knot(
                   mine.id,
                   task.key,
-                )}{#if entry}<span class:late={entry.slack < 0}
-                    >{entry.slack < 0 ? `−${-entry.slack}` : entry.slack} d</span
+                )}{#if entry}<span class:late={entry.slack < 0} class="nowrap"
+                    >{entry.slack < 0 ? `${-entry.slack} d short` : `${entry.slack} d`}</span
                   >{/if}{/if}</td
             >
             <td class="quiet">{words(task.reason, units)}</td>
@@ -215,6 +221,13 @@
           >
         </div>{/if}
     </form>
+    {#if outside}
+      <p class="say">
+        {formatDay(day)} lies outside the weeks fit for {stock} stock{outside.length
+          ? `: ${outside.map(([from, to]) => `${formatDay(from)} to ${formatDay(to)}`).join(', ')}`
+          : '; no week of the year is'}. <a href="/blocks/{data.block.id}/calendar/windows">Why</a>
+      </p>
+    {/if}
     {#if data.begun}
       <p>
         Trees went in from {formatDay(data.begun, true)} on.

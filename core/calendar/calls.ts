@@ -4,10 +4,31 @@ import { onDay, onDayOfYear, say, shareOf, temperatureOf, windOf } from '../say/
 import { tends } from '../tending/due';
 import type { Air } from '../stock/exposure';
 import type { ScheduledTask } from './schedule';
+import { longPast } from './strings';
 import { DAY_LIMITS, judgeAir, type AirFinding } from './weather';
 
-/** Tasks that are late or due now. */
+/**
+ * Tasks that are late or due now. Where several were due long ago they are one call: a day was set that is near, and
+ * whoever plants this morning has other things to read.
+ */
 export function taskCalls(tasks: readonly ScheduledTask[], block: string): BlockCall[] {
+  const past = longPast(tasks);
+  if (past.length < 2) return eachTask(tasks, block);
+  return [
+    ...eachTask(
+      tasks.filter((task) => !past.includes(task)),
+      block,
+    ),
+    {
+      ...{ room: 'calendar', urgency: 'soon', when: say('when.late') },
+      say: say('calendar.longPast', { tasks: past.length, block }),
+      detail: say('calendar.longPastWhich', { labels: { list: past.map(({ label }) => label) } }),
+      action: say('action.settleThem'),
+    },
+  ];
+}
+
+function eachTask(tasks: readonly ScheduledTask[], block: string): BlockCall[] {
   return tasks.map((task) => {
     const late = task.state === 'late';
     return {

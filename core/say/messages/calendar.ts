@@ -40,6 +40,8 @@ export interface CalendarMessages {
   'calendar.airNow': 'wind' | 'temperature' | 'humidity';
   'calendar.windThen': 'wind' | 'dayClass' | 'then';
   'calendar.taskLate': 'task' | 'block' | 'days' | 'held' | 'waits';
+  'calendar.longPast': 'tasks' | 'block';
+  'calendar.longPastWhich': 'labels';
   'calendar.stopBy': 'hour' | 'because' | 'limit' | 'wind';
   'weekday.1': never;
   'weekday.2': never;

@@ -46,6 +46,7 @@ export interface SiteMessages {
   'action.openPlots': never;
   'action.tickOff': never;
   'action.setDay': never;
+  'action.settleThem': never;
   'action.seeCrew': never;
   'action.openRows': never;
   'action.seeGround': never;

@@ -53,6 +53,9 @@ export const calendar: Record<keyof CalendarMessages, string> = {
   'calendar.windThen': 'Now {wind}, class {dayClass}; then {then}',
   'calendar.taskLate':
     '{task} on {block}: {days, plural, one {# day} other {# days}} late.{held, select, yes { It waits for: {waits}.} other {}}',
+  'calendar.longPast':
+    '{tasks, number} tasks on {block} were due long before today: say once what became of them.',
+  'calendar.longPastWhich': 'That is {labels}.',
   'calendar.stopBy':
     'Stop planting by {hour} if this holds: {because} passes {wind, select, yes {{limit}} other {the limit}}.',
   'weekday.1': 'Monday',

@@ -55,6 +55,7 @@ export const site: Record<keyof SiteMessages, string> = {
   'action.openPlots': 'Open plots',
   'action.tickOff': 'Tick it off',
   'action.setDay': 'Set the day',
+  'action.settleThem': 'Settle them',
   'action.seeCrew': 'See the crew',
   'action.openRows': 'Open rows',
   'action.seeGround': 'See ground',

@@ -40,6 +40,11 @@ test('limits count the year and the ground: other rows, other years and other pr
   assert.deepEqual(at([1, 2]), []);
   assert.deepEqual(at([7]), []);
   assert.deepEqual(at([]), ['calendar.labelTimes'], 'all rows hold row 3');
+  const litres = product({ litresAYear: 6 });
+  assert.deepEqual(keys(litres, used, '2026-09-01', null, [done({})]), [], 'six are allowed');
+  assert.deepEqual(keys(litres, { perHectare: 3.1 }, '2026-09-01', null, [done({})]), [
+    'calendar.labelLitres',
+  ]);
   const other = [done({ product: 'else' }), done({ product: 'else' })];
   assert.deepEqual(keys(twice, used, '2026-09-01', null, other), []);
 });

@@ -4,6 +4,7 @@ import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { addTo } from '../measure/dates';
+import { materialsToCsv } from '../formats/materials';
 import { readWeather } from '../formats/weather';
 import {
   deliveryDays,
@@ -312,6 +313,23 @@ test('a label’s limits by year and before planting are said; materials follow 
     [18, 900, 1350, '2027-02-17'],
   );
   assert.deepEqual([cost.value, own.value], [1350, 675]);
+  const [heading, ...table] = materialsToCsv(lines, words).split('\r\n');
+  const written = table.find((line) => line.startsWith(words(guards.label)))!.split(',');
+  const column = (name: string) => written[heading.split(',').indexOf(name)];
+  assert.deepEqual(
+    [
+      'needed',
+      'on hand',
+      'pack',
+      'to buy',
+      'buy by',
+      'price',
+      'cost',
+      'others pay %',
+      'own cost',
+    ].map(column),
+    ['1000', '120', '50', '900', '2027-02-17', '1.5', '1350', '50', '675'],
+  );
   assert.ok(lines.some(({ key }) => key === 'stakes') && !lines.some(({ key }) => key === 'gel'));
   assert.equal(Math.round(lines.find(({ key }) => key === 'mulch')!.needed.value), 94);
   const versus = guardsAgainstFence(1.5, 4, 1000, 800)!;

@@ -83,7 +83,7 @@ test('what is told of a planter: share with its interval, the commonest fault, p
   assert.deepEqual([a.good, a.looked, a.plots, a.worst], [15, 19, 2, 'loose']);
   assert.deepEqual(a.faults, { deep: 1, loose: 3 });
   assert.deepEqual(a.rest, { faulty: 0, looked: 10 });
-  assert.ok(a.low < 15 / 19 && 15 / 19 < a.high);
+  assert.ok(0 < a.low && a.low < 15 / 19 && 15 / 19 < a.high && a.high <= 1);
   assert.equal(b.worst, undefined);
 });
 

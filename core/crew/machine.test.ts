@@ -58,6 +58,8 @@ test('depths out of the method’s bounds are named tree by tree', () => {
   assert.deepEqual(trial.outside, [3, 4]);
   near(trial.depth!.mean, 0.00125);
   assert.equal(trial.enough.depths, false);
+  const one = spacerTrial(gaps, [0.01], wheel, 2.5, bounds);
+  assert.equal(one.depth, undefined, 'one depth does not say how depths differ');
   const steady = spacerTrial(gaps, [0.005, 0.006, 0.005, 0.004, 0.005], wheel, 2.5, bounds);
   assert.equal(steady.enough.depths, true);
   // Known within a centimetre: half the width of Student's interval, four trees, ± d: t · 2d ÷ √(3 · 4).

@@ -123,6 +123,11 @@ test('zones cut from the ground: below a level, steeper than a limit, near water
   // Height 52 lies at y = 20 where the ground is even.
   const part = planeArea(low);
   assert.ok(Math.abs(part - 62.2 * 20) < 130, `${part}`);
+  // Rising towards the east, the same level lies at x = 20: a node is where it is, and not a cell beside it.
+  const east = Float32Array.from({ length: 61 * 41 }, (_, i) => 50 + 0.1 * (-10 + 2 * (i % 61)));
+  const west = cutZone({ ...surface, heights: east }, block, { kind: 'below', level: 52 });
+  const reach = Math.max(...west.flat(2).map(([x]) => x));
+  assert.ok(Math.abs(reach - 20) < 0.05, `${reach}`);
   const steep = cutZone(surface, block, { kind: 'steeper', slope: 0.3 });
   assert.ok(Math.abs(planeArea(steep) - 40 * 60) < 200);
   const water = cutZone(undefined, block, {

@@ -322,3 +322,15 @@ test('stakes of a shelter and stakes against wind add up', () => {
     ...[undefined, undefined],
   ]);
 });
+
+test('behind the machine wheels firm sand that holds together, and feet everything else', () => {
+  const behind = (more: Partial<Conditions>) =>
+    methodOf({}, { ...ground, planting: 'machine', ...more }).find(
+      ({ question }) => question === 'firmBehind',
+    )?.school.key;
+  assert.deepEqual(
+    [behind({ texture: 'sand' }), behind({ texture: 'sand', moisture: 'dry' }), behind({})],
+    ['wheels', 'walker', 'walker'],
+  );
+  assert.equal(behind({ planting: 'hand' }), undefined);
+});

@@ -260,6 +260,13 @@ test('a kept version is what it is, and says what laying it anew would change', 
   assert.equal(smaller.anew, layOut(field(90), parameters).rows.total);
   assert.deepEqual([smaller.groundThen, Math.round(smaller.groundNow)], [8000, 7200]);
   assert.ok(smaller.rows > 0 && smaller.anew < smaller.trees);
+  // What goes on from begun rows cannot be laid again: only the ground tells that it has changed.
+  const onward: StoredLayout = { ...kept, continues: 1 };
+  assert.equal(driftOf(onward, field(100)), undefined);
+  assert.deepEqual(driftOf(onward, field(90)), {
+    ...{ trees: laid.rows.total, anew: laid.rows.total, rows: 0 },
+    ...{ groundThen: 8000, groundNow: driftOf(onward, field(90))!.groundNow },
+  });
   // Rows that are there only now, or were only then, are changes, each of them.
   const grown = driftOf({ ...kept, rows: kept.rows.slice(0, -3) }, field(100))!;
   assert.equal(grown.rows, 3);

@@ -67,6 +67,8 @@ test('a day’s account: every line adds up, what is posted fits, and closing ag
           line.missing,
           line.carried + line.issued - line.returned - line.planted - line.lost,
         );
+      // Entries that came to the server in another order tell the same day.
+      assert.deepEqual(accountOfDay([...events].reverse(), counts, speciesOf).lines, account.lines);
       // What is posted can be entered: the planter has it of that lot.
       const all = day(list);
       account.toPost.forEach(({ planter, lot, count, turn }, i) => {

@@ -217,6 +217,9 @@ test('places a substitute may take, against peg by peg', () => {
       const found = placesFor([pairs], classes, [species.flat()], 1, 2);
       const byHand = pegs.filter((peg, i) => peg === 1 && classes[kinds[i]][2]).length;
       assert.deepEqual([found.places, found.of], [byHand, pegs.filter((peg) => peg === 1).length]);
+      // The same row behind one that holds none of it: told by its own number.
+      const second = placesFor([[2, 4], pairs], classes, [[0, 4], species.flat()], 1, 2);
+      assert.deepEqual(second.rows, byHand ? [{ row: 2, places: byHand }] : []);
     }),
   );
 });

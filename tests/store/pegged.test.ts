@@ -153,4 +153,14 @@ test('a task is ticked off on the phone, also days later, for the day on which i
   assert.equal((await setting.done('checker', 'calendar.task', late)).already, true);
   const done = await task('guards-1', bench);
   assert.deepEqual([done?.state, done?.doneOn, done?.elsewhere], ['done', day, undefined]);
+  // What is said last holds, by when it was said and not by when it came.
+  const undone = (on: string) =>
+    setting.done('checker', 'calendar.task', {
+      ...tick({ kind: 'undone', day: null }),
+      at: `${on}T12:00:00.000Z`,
+    });
+  await undone(addTo(day, { days: -1 }));
+  assert.equal((await task('guards-1', bench))?.state, 'done');
+  await undone(addTo(day, { days: 1 }));
+  assert.notEqual((await task('guards-1', bench))?.state, 'done');
 });

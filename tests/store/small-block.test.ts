@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { orderQuantity, USUAL_TERMS } from '../../core/stock/order';
 import { treesInRow, type StoredRow } from '../../core/rows/stored';
+import { dayOf } from '../../core/say/day';
 import { dueOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
@@ -14,7 +15,7 @@ import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { toPlant } from '../../src/lib/rooms/calendar/supply.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
-import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
+import { plantedOf, sownFact, talliesFact } from '../../src/lib/rooms/crew/facts.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { layoutsFact, rowsFact } from '../../src/lib/rooms/rows/facts.server';
@@ -537,6 +538,33 @@ test('the newest word on each row counts, and a season is estimated from the row
     told('species')[0],
     bySpecies.reduce((sum, own) => sum + own, treesInRow(third)),
   );
+  // With what a planter clocked on, day by day, where no plot says it.
+  const clock = (days: number, of: number, kind: 'on' | 'off', minutes: number) =>
+    setting.done('leader', 'crew.clock', {
+      ...{
+        ...then(days, minutes),
+        siteId: setting.site.id,
+        blockId,
+        planterId: planters[of],
+        kind,
+      },
+      ...{ tool: kind === 'on' ? `tool ${of} of day ${days}` : '', corrects: null },
+    });
+  for (const of of [0, 1])
+    for (const days of [3, 2, 1]) {
+      await clock(days, of, 'on', -60);
+      await clock(days, of, 'off', 300);
+    }
+  const worked = await setting.facts();
+  const { lastAt } = await worked.of(sownFact, blockId);
+  const by = await worked.of(talliesFact, blockId);
+  const toolsOf = [first, second, third].map(({ number }) => {
+    const of = planters.indexOf(by.find(({ row }) => row === number)!.planter);
+    const day = dayOf(new Date(lastAt.get(number)!).toISOString(), worked.site.zone);
+    return `tool ${of} of day ${[1, 2, 3].find((ago) => daysAgo(ago) === day)}`;
+  });
+  const tooled = (await survivalFindings(worked, await block()))!.groups.tool;
+  assert.deepEqual(tooled.map(({ group }) => group).sort(), [...new Set(toolsOf)].sort());
   // How many of its dead are wanted is known, and not where; rows nobody counted follow what both kinds say.
   await setting.done('leader', 'survival.target', { blockId, targetDensity: 10 });
   const wanted = (await refillingOf(await setting.facts(), await block(), 0.9))!;

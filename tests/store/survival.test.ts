@@ -6,7 +6,12 @@ import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { sumMarks } from '../../core/survival/marks';
 import { waterBalance } from '../../core/tending/water';
-import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
+import {
+  plantedOf,
+  plantersFact,
+  sownFact,
+  talliesFact,
+} from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { countDesign, nextCount, rowsToCount, STRATA } from '../../core/survival/design';
@@ -257,6 +262,19 @@ test('the closing report and the next count are made of what the pages say', asy
   assert.deepEqual(spreadPhotos([5, 6]), [5, 6]);
   const strata = (await strataOf(facts, bench()))!;
   const trees = (await plantedOf(facts, bench().id)).planted;
+  const [tallies, planters] = await Promise.all([
+    facts.of(talliesFact, bench().id),
+    facts.of(plantersFact),
+  ]);
+  for (const { name, rows } of strata.planter)
+    for (const row of rows) {
+      const set = planters.map((own) =>
+        tallies
+          .filter((tally) => tally.row === row && tally.planter === own.id)
+          .reduce((sum, { count, corrects }) => sum + (corrects ? -count : count), 0),
+      );
+      assert.equal(name, planters[set.indexOf(Math.max(...set))].name, `row ${row}`);
+    }
   for (const by of STRATA) {
     assert.equal(
       strata[by].reduce((sum, one) => sum + one.trees, 0),

@@ -346,6 +346,17 @@ test('several stands of one file are kept apart by name, for whoever wants one o
     notes.map(({ key }) => key),
     ['formats.areasJoined'],
   );
+  // Tables of attributes have their own headings, mostly in capitals, and empty ones.
+  const called = (low: object, high: object) =>
+    readBoundary(
+      JSON.stringify({
+        type: 'FeatureCollection',
+        features: [low, high].map((properties, i) => ({ ...stand('', 11 + i / 100), properties })),
+      }),
+      'stands.geojson',
+    ).stands.map(({ name }) => name);
+  assert.deepEqual(called({ NAME: ' Low ' }, { Name: null, STAND: 14 }), ['Low', '14']);
+  assert.deepEqual(called({ AREA_HA: 2 }, { label: '' }), ['stands 1', 'stands 2']);
   // A stream in the same file is no boundary, and nobody is left to think that it is kept clear of.
   const line = { type: 'LineString', coordinates: [11, 12].map((east) => [east, 51]) };
   const stream = { type: 'Feature', properties: { name: 'Stream' }, geometry: line };

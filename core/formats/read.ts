@@ -343,6 +343,22 @@ function namedOr(named: string, typed: string | undefined): { zone?: string; nam
   }
 }
 
+/** What files call the name of a shape, in whatever case: a table of attributes writes its headings large. */
+const CALLED_NAME = ['name', 'label', 'title', 'stand', 'compartment', 'block', 'unit', 'parcel'];
+
+/** The name of a shape among what its file says of it; empty where it says none. */
+function nameIn(properties: Record<string, unknown>): string {
+  const keys = Object.keys(properties);
+  for (const called of CALLED_NAME)
+    for (const key of keys) {
+      if (key.toLowerCase() !== called) continue;
+      const value = properties[key];
+      if (typeof value === 'number' || (typeof value === 'string' && value.trim()))
+        return String(value).trim();
+    }
+  return '';
+}
+
 const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
 
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
@@ -412,7 +428,7 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     // A walk's format has no properties: what is known stands in the comment, where the role is ours.
     const marks = { ...properties, ...(role ? marksOfComment(properties?.cmt) : {}) };
     const about: AboutShape = {
-      ...{ name: String(marks.name ?? ''), role },
+      ...{ name: nameIn(marks), role },
       ...(role === 'zone'
         ? { zone: zoneOfMarks(marks) }
         : { keepout: keepoutOfMarks(marks, role === 'keepout') }),

@@ -118,6 +118,17 @@ test('CSV corners: degrees, or easting and northing with their zone', () => {
   );
 });
 
+test('a zone that was typed for another file leaves degrees where they are', () => {
+  const square = ring.slice(0, -1);
+  const table = square.map((pair) => pair.join(';')).join('\n');
+  for (const [text, name] of [
+    [geojson, 'a.geojson'],
+    [table, 'a.csv'],
+    [`lon;lat\n${table}`, 'a.csv'],
+  ])
+    assert.deepEqual(readBoundary(text, name, { zone: '33N' }).parts, [[square]], name);
+});
+
 test('bad files are refused with what was found and what is accepted', () => {
   refuse('', 'a.geojson', /file is empty/);
   refuse('   \n', 'a.csv', /file is empty/);

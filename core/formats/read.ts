@@ -279,8 +279,7 @@ export async function readShapefile(
   }
   const features = layers.flatMap(({ features }) => features);
   // A projection file has been honoured already; a zone is for files without one.
-  const metres = /\[\s*-?\d{4,}/.test(JSON.stringify(features[0]?.geometry ?? ''));
-  return fromFeatures(features, metres ? options : {});
+  return fromFeatures(features, options);
 }
 
 /** Reads every area, line and point of a file. */
@@ -363,7 +362,9 @@ const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
 
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
   const read: ReadShapes = { areas: [], lines: [], notes: [] };
-  const project = options.zone ? projectionOf(options.zone).toLonLat : undefined;
+  // A zone that was typed for another file makes no metres of degrees.
+  const metres = Boolean(options.zone) && features.some(({ geometry }) => beyondDegrees(geometry));
+  const project = metres ? projectionOf(options.zone!).toLonLat : undefined;
   const point = (coordinates: number[]): Point => {
     const pair: Point = [Number(coordinates[0]), Number(coordinates[1])];
     return project ? project(pair) : pair;
@@ -438,6 +439,18 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     else take(geometry, about);
   }
   return read;
+}
+
+/** Whether a geometry has places that no longitude and latitude can name. */
+function beyondDegrees(geometry: Geometry | null): boolean {
+  if (!geometry) return false;
+  if (geometry.type === 'GeometryCollection') return geometry.geometries.some(beyondDegrees);
+  const beyond = (coordinates: unknown): boolean =>
+    Array.isArray(coordinates) &&
+    (typeof coordinates[0] === 'number'
+      ? Math.abs(coordinates[0]) > 180 || Math.abs(Number(coordinates[1])) > 90
+      : coordinates.some(beyond));
+  return beyond(geometry.coordinates);
 }
 
 /** A ring without the corner that closes it, as grounds are kept. */

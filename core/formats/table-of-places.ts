@@ -70,7 +70,8 @@ export function placesOfTable(rows: readonly string[][], options: ReadOptions): 
   const hasHeading = heading.some((cell) => /[a-z]/.test(cell));
   const find = (names: string[]) => heading.findIndex((cell) => names.includes(cell));
   let [x, y, zoneColumn] = [0, 1, -1];
-  let projected = Boolean(options.zone);
+  // A zone that was typed for another file makes no metres of degrees.
+  let projected = false;
   if (hasHeading) {
     zoneColumn = find(['zone', 'utm', 'utm zone', 'utm_zone']);
     const [east, north] = [find(EAST_NAMES), find(NORTH_NAMES)];

@@ -170,6 +170,18 @@ test('of somebody else’s file what it says is taken, and the rest is the defau
   );
 });
 
+test('what a file calls boundary or zone, line or area, is no keep-out', () => {
+  const line = { type: 'LineString', coordinates: [10.4, 10.5].map((east) => [east, 51.2]) };
+  const features = ['boundary', 'zone', 'keepout', 'something'].map((role) => ({
+    ...{ type: 'Feature', geometry: line, properties: { role, name: role } },
+  }));
+  const read = readShapes(JSON.stringify({ type: 'FeatureCollection', features }), 'x.json');
+  assert.deepEqual(
+    keepoutsBrought(read, 'fence', 25).map(({ name }) => name),
+    ['keepout', 'something'],
+  );
+});
+
 test('a table of what stands says its kinds and crowns; what it does not say is the default', () => {
   const csv =
     'lon,lat,name,kind,crown_m\n10.4,51.2,oak,existing-tree,6\n10.41,51.2,hut,building,\n10.42,51.2,,dragon,900';

@@ -275,6 +275,20 @@ test('sides, bearings and containment', () => {
   assert.equal(bearingOf([0, 0], [0, -5]), Math.PI);
   assert.equal(bearingOf([0, 0], [0, 5]), 0, 'north is 0, not a whole turn');
   assert.equal(nearestSide(block, [39, 4]).length, 10);
+  // Of slanted sides the one whose foot is nearest, and not its ends.
+  const slanted = [
+    [
+      [
+        [0, 0],
+        [60, 20],
+        [30, 70],
+      ],
+    ],
+  ] as MultiPolygon;
+  const { from, to } = nearestSide(slanted, [44, 42]);
+  assert.deepEqual([from, to], [slanted[0][0][1], slanted[0][0][2]]);
+  assert.deepEqual(nearestSide(slanted, [33, 12]).to, [60, 20]);
+  assert.deepEqual(nearestSide(slanted, [13, 34]).to, [0, 0]);
   assert.ok(contains(block, [1, 1]));
   assert.ok(!contains(block, [5.9, 5.3]));
   assert.ok(!contains(block, [41, 1]));

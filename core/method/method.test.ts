@@ -145,8 +145,14 @@ test('screen and labels sort the same roots: the newest measured sample, another
   assert.ok(Math.abs(heights.flareBelow! - 0.03) < 1e-12);
   assert.deepEqual(rootsOf([newest]).sample, []);
   assert.deepEqual(
-    [sprays(methodOf({}, ground)), sprays(methodOf({ clear: 'scalp', keep: 'mulch' }, ground))],
-    [true, false],
+    [
+      ...[{}, { clear: 'scalp', keep: 'mulch' }],
+      ...[
+        { clear: 'herbicide', keep: 'mulch' },
+        { clear: 'scalp', keep: 'residual' },
+      ],
+    ].map((choices) => sprays(methodOf(choices, ground))),
+    [true, false, true, true],
   );
 });
 

@@ -87,3 +87,22 @@ test('contour lines never come nearer than the stop limit, and stop at it, not b
     assert.ok(smallest < limit * 1.01, `swell ${swell}: ${smallest}, stopped too early`);
   }
 });
+
+test('gaps between contour lines are measured as they lie: even on an even slope, spread over a ridge', () => {
+  const gapsOn = (swell: number) => {
+    const even = ridged(0);
+    const heights = even.heights.map(
+      (_, i) => 200 + 0.12 * (-20 + 2 * Math.floor(i / 130)), // rises to the north alone
+    );
+    const surface = swell ? ridged(swell) : { ...even, heights };
+    return layOut({ boundary: block, plantable: block, surface, cards }, parameters).gaps!;
+  };
+  const even = gapsOn(0);
+  for (const key of ['smallest', 'median', 'largest', 'within'] as const)
+    assert.ok(Math.abs(even[key] - 1) < 0.01, `${key} ${even[key]}`);
+  assert.ok(even.count > 100);
+  const ridge = gapsOn(5);
+  assert.ok(ridge.smallest < ridge.median && ridge.median < ridge.largest);
+  assert.ok(ridge.smallest > 0.74 && ridge.median > 0.85 && ridge.median < 1.25);
+  assert.ok(ridge.largest > 1.25, `${ridge.largest}`);
+});

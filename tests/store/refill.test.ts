@@ -122,6 +122,14 @@ test('a refill that is decided stands on the order, the calendar, the board; set
     setting.refused('planter', 'survival.refilled', { ...set, ...event(), ...more }, status, says);
   await bad({ refillId: uuid() }, /not known any more/);
   await bad({ trees: 9000 }, /places; 9/);
+  // A whole row may have died; not one tree more.
+  const kept = await setting.store.layoutRow.findOne({
+    where: { layoutId, number: row.row },
+  });
+  const all = { ...set, ...event(), trees: kept!.trees };
+  await bad({ trees: kept!.trees + 1 }, /places; /);
+  await setting.done('planter', 'survival.refilled', all);
+  await setting.done('planter', 'survival.refilled', { ...all, ...event(), corrects: all.id });
   await bad({ row: 9999 }, /no row/i);
   await bad({ corrects: uuid() }, /not there/);
   await setting.refused('viewer', 'survival.refilled', { ...set, ...event() }, 403, /./);

@@ -242,8 +242,19 @@
           figure={quantity}
         />{/each}
     {/if}
+    {#if leads && data.species.length}
+      <div class="buttons">
+        <Button
+          kind="tertiary"
+          size="small"
+          on:click={() =>
+            (editing = lineFor(data.quantities[0]?.speciesId ?? data.species[0].id, 100))}
+          >Add a line</Button
+        >
+      </div>
+    {/if}
+    <h2>Files</h2>
     {#if leads}
-      <h2>Files</h2>
       <BringOrder
         blockId={data.block.id}
         lines={data.lines}
@@ -251,16 +262,9 @@
         onwrong={(message) => (doing.wrong = message)}
       />
     {/if}
-    <p><a href="/blocks/{data.block.id}/stock/orders.csv" download>Take the order out as CSV</a></p>
-    <div class="buttons">
-      {#if leads && data.species.length}<Button
-          kind="tertiary"
-          size="small"
-          on:click={() =>
-            (editing = lineFor(data.quantities[0]?.speciesId ?? data.species[0].id, 100))}
-          >Add a line</Button
-        >{/if}
-    </div>
+    <p class="out">
+      <a href="/blocks/{data.block.id}/stock/orders.csv" download>Take the order out as CSV</a>
+    </p>
   </aside>
 </div>
 
@@ -336,6 +340,9 @@
 {/if}
 
 <style>
+  .out {
+    margin-top: 10px;
+  }
   .stands {
     margin: 4px 0 10px;
   }

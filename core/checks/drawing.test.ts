@@ -167,6 +167,11 @@ test('limits are met from inside: on the limit passes, a hair past it does not',
   assert.deepEqual(faults({ cover: most / 100 }), []);
   assert.deepEqual(faults({ cover: most / 100 + 1e-6 }), ['deep']);
   assert.deepEqual(faults({ cover: least / 100 - 1e-6 }), ['shallow']);
+  const [shallow] = faultsOf({ ...tree, cover: least / 100 - 0.02 });
+  assert.deepEqual(
+    [shallow.limit, Number(shallow.found.toFixed(9))],
+    [least / 100, least / 100 - 0.02],
+  );
   assert.deepEqual(faults({ lean: -TREE_LIMITS.lean }), []);
   assert.deepEqual(faults({ lean: -TREE_LIMITS.lean - 0.01 }), ['leaning']);
   assert.deepEqual(faults({ turnedSide: 0.021, gap: 0.011 }), ['j-root', 'air-pocket']);

@@ -239,6 +239,8 @@ test('a rider sees the next change of species coming', () => {
   assert.deepEqual(seatAhead(runs, 39), { species: 0, change: { trees: 1, species: 2 }, left: 26 });
   assert.deepEqual(seatAhead(runs, 40), { species: 2, change: null, left: 25 });
   assert.deepEqual(seatAhead(runs, 65), { species: 2, change: null, left: 0 });
+  const gaps = seatAhead([0, 40, 1, 0, 3, 0, 2, 25], 10);
+  assert.deepEqual(gaps.change, { trees: 30, species: 2 }, 'nothing is loaded of the two between');
 });
 
 test('pictures are known by how they begin', () => {

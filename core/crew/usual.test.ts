@@ -34,6 +34,7 @@ test('a tool’s own rate says more than the way, but not for riders or a class'
   assert.deepEqual(usualFor('bar', { tool: spade }), {
     ...{ rate: 430, by: 'tool', tool: 'Spade', people: 1 },
   });
+  assert.equal(usualFor('bar', { tool: spade, people: 3 }).rate, 1290);
   assert.equal(usualFor('machine', { tool: spade }).rate, USUAL_RATES.machine);
   const school = usualFor('volunteers', { tool: spade, people: 24 });
   assert.deepEqual([school.rate, school.by], [24 * USUAL_RATES.volunteers, 'volunteers']);

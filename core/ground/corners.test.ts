@@ -92,6 +92,8 @@ test('what is no corner is said with its line; nothing is guessed', () => {
     ['47.1, 8.1, 500', /Line 1/],
     ['N47 N8', /Line 1/],
     ["47°75'N 8°E", /Line 1/],
+    ["47°60'N 8°E", /Line 1/],
+    ['47°10\'60"N 8°E', /Line 1/],
     ['N 95 E 8', /Line 1/],
     ['47.1, 8.1\n47.2, 8.2', /2 corners/],
   ] as const)

@@ -14,7 +14,9 @@ import {
   longestSide,
   mapPoints,
   nearestSide,
+  perimeter,
   planeArea,
+  signedArea,
   type MultiPolygon,
 } from './polygon';
 import { fromShape, keepAway, toMultiPolygon } from './topology';
@@ -289,6 +291,11 @@ test('sides, bearings and containment', () => {
   assert.deepEqual([from, to], [slanted[0][0][1], slanted[0][0][2]]);
   assert.deepEqual(nearestSide(slanted, [33, 12]).to, [60, 20]);
   assert.deepEqual(nearestSide(slanted, [13, 34]).to, [0, 0]);
+  // 100 m round the outer ring, and 2 + √2 m round the hole; where it lies is no matter.
+  const around = perimeter(block);
+  assert.ok(Math.abs(around - (102 + Math.SQRT2)) < 1e-9, `${around}`);
+  const moved = mapPoints(block, ([x, y]) => [x - 300, y + 70]);
+  assert.ok(Math.abs(perimeter(moved) - around) < 1e-9);
   assert.ok(contains(block, [1, 1]));
   assert.ok(!contains(block, [5.9, 5.3]));
   assert.ok(!contains(block, [41, 1]));
@@ -388,6 +395,14 @@ test('parts that overlap are one, holes that cross are one, a hole that reaches 
   ]);
   assert.deepEqual(said([[box(0, 0, 100), box(90, 10, 20)]]), [10_000 - 200, ['ground.holeCut']]);
   assert.deepEqual(said([[box(0, 0, 100), box(10, 10, 20)]]), [9600, []]);
+  // Whichever way a file draws its rings, an outer one runs against the clock, and a hole with it.
+  for (const turned of [0, 1, 2, 3]) {
+    const rings = [box(0, 0, 100), box(10, 10, 20)].map((ring, i) =>
+      turned & (1 << i) ? [...ring].reverse() : ring,
+    );
+    const [outer, hole] = mendBoundary([rings]).parts[0];
+    assert.ok(signedArea(outer) > 0 && signedArea(hole) < 0, `turned ${turned}`);
+  }
   assert.throws(
     () => mendBoundary([[box(0, 0, 100), box(300, 0, 20)]]),
     told(/Hole 1 lies outside the boundary/),

@@ -152,6 +152,7 @@ test('the gauge says what is wrong and what to do about it', () => {
   const long = say(0.3, 0.08, bar);
   assert.ok(!long.good);
   assert.equal(words(long.says), 'Root turns up: 30 cm in a 27 cm hole.');
+  assert.equal(words(say(0.2, 0.05, auger).says), 'Fits: 20 cm to spare below, 5 cm each side.');
   assert.equal(words(long.then), 'Trim 4 cm, or take the spade.');
   // With no deeper tool: as long as enough is left of it, and it does not lose more than it bears.
   const alone = (length: number, hole: number) =>
@@ -233,6 +234,13 @@ test('carrying conserves trees: wanted = bagged + short, and no lot gives more t
       for (const { lot } of lots) {
         const own = loaded.filter((box) => box.lot === lot).reduce((n, { trees }) => n + trees, 0);
         assert.ok(own >= (bagged.get(lot) ?? 0), 'every tree in a bag came out of a loaded box');
+      }
+      for (const { boxes, weight } of trips) {
+        assert.ok(boxes.length && boxes.length <= limits.trailerBoxes, 'no empty trip');
+        const loadOf = boxes.reduce((n, box) => n + box.weight, 0);
+        assert.ok(Math.abs(loadOf - weight) < 1e-9);
+        // A box that is heavier than a load goes alone.
+        assert.ok(weight <= limits.trailerLoad || boxes.length === 1, `${weight}`);
       }
       assert.ok(loaded.every(({ at }, i) => i === 0 || at >= loaded[i - 1].at));
     }),

@@ -118,6 +118,16 @@ test('stretches of rows side by side are one patch; far along the row or far acr
       [[18], 13],
     ].sort((x, y) => Number(y[1]) - Number(x[1])),
   );
+  const second = { ...stretch(6, 24, 30, 0), dead: 7 };
+  const [{ stretches: inOrder }] = joinStretches([second, b, a], between);
+  assert.deepEqual(
+    inOrder.map(({ row, from }) => [row, from]),
+    [
+      [6, 10],
+      [6, 24],
+      [12, 15],
+    ],
+  );
   // A stretch that lies between two patches makes them one.
   const bridge = stretch(15, 28, 59, 15);
   assert.equal(joinStretches([a, c, bridge], between).length, 1);

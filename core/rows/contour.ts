@@ -159,6 +159,7 @@ class Tracer {
   /** Traces intermediate lines wherever the gap beside a line is wider than the start limit. */
   fillGaps(): void {
     const { between, startOver } = this.options;
+    const close = (startOver - 1) * between;
     for (let row = 0; row < this.traced.length; row++) {
       const { line } = this.traced[row];
       const every = Math.max(1, Math.round(between / 2 / this.ds));
@@ -169,12 +170,10 @@ class Tracer {
         if (!(steep > FLAT)) continue;
         const [nx, ny] = [this.gradient[0] / steep, this.gradient[1] / steep];
         for (const side of [1, -1]) {
-          const beyond = this.field.nearest(
-            x + side * between * nx,
-            y + side * between * ny,
-            between,
-            row,
-          );
+          const [bx, by] = [x + side * between * nx, y + side * between * ny];
+          // Mostly a neighbour is so near that nothing starts between: a short look tells that.
+          if (this.field.nearest(bx, by, close, row) < close) continue;
+          const beyond = this.field.nearest(bx, by, between, row);
           // The neighbour's distance from a point one spacing away, plus that spacing, is the gap.
           const gap = 1 + beyond / between;
           if (gap <= startOver) continue;
@@ -388,7 +387,9 @@ class Tracer {
     kept.forEach(({ line }, row) => {
       for (let i = 0; i < line.length; i += 8) {
         if (!this.index.inside(line[i], line[i + 1])) continue;
-        const distance = lines.nearest(line[i], line[i + 1], 2 * between, row);
+        // Most neighbours are a spacing away: the far look is for the others.
+        let distance = lines.nearest(line[i], line[i + 1], 1.25 * between, row);
+        if (lines.owner < 0) distance = lines.nearest(line[i], line[i + 1], 2 * between, row);
         if (lines.owner >= 0) gaps.push(distance / between);
       }
     });

@@ -78,7 +78,13 @@ export function withoutTheBlock(read: ReadShapes, block: MultiPolygon): ReadShap
       about.maxX > box.maxX - near &&
       about.minY < box.minY + near &&
       about.maxY > box.maxY - near;
-    return round && areaOf(intersect(fromMultiPolygon(area), ground)) >= wanted;
+    if (!round) return false;
+    try {
+      return areaOf(intersect(fromMultiPolygon(area), ground)) >= wanted;
+    } catch {
+      // A ring that crosses itself is judged with the keep-outs, where it is said.
+      return false;
+    }
   };
   const areas = read.areas.filter(({ role, parts }) => role || !isTheBlock(parts));
   return areas.length === read.areas.length

@@ -255,6 +255,8 @@ test('the block itself, drawn in the file of its streams, is no keep-out; what l
   // Drawn anew, or a parcel with the block in it, it is the same.
   assert.deepEqual(brought(area('by hand', square(10.40004, 51.20003, 0.00396)), pond), left);
   assert.deepEqual(brought(area('parcel', square(10.39, 51.19, 0.03)), pond), left);
+  const [a, b, c, d] = square(10.4, 51.2, 0.004);
+  assert.deepEqual(brought(area('crossed', [a, c, b, d]), pond)[0], ['crossed', 'pond']);
   // A wood round a clearing lies all round it and takes nothing of it.
   const wood = area('wood', square(10.39, 51.19, 0.03));
   wood.geometry.coordinates.push([...square(10.4, 51.2, 0.004), [10.4, 51.2]] as Point[]);

@@ -253,7 +253,9 @@
             .drawn.counted} of {released.drawn.of}
           {released.drawn.circles ? 'circles' : 'rows'}, {estimate.by === 'ratio'
             ? 'ratio of totals'
-            : 'one sample'}
+            : released.drawn.counted > 1
+              ? 'all alike, so as single trees'
+              : 'one sample'}
         </p>
         {#if released.beside.length}<p class="quiet">
             {released.beside.length === 1 ? 'Row' : 'Rows'}

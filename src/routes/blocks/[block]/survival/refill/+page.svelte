@@ -235,7 +235,7 @@
     gap: 12px;
     align-items: end;
     max-width: 760px;
-    margin-top: 14px;
+    margin: 14px 0 10px;
   }
   @media (max-width: 700px) {
     .decision {

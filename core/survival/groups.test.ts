@@ -8,6 +8,7 @@ import {
   handlingClass,
   stretchesOfRow,
   survivalBy,
+  toldAsWhole,
   type CountedTree,
 } from './groups';
 import { kaplanMeier, logRank, solve } from './kaplan';
@@ -406,4 +407,26 @@ test('a group of one row or a few is judged by what rows differ by anyway, and f
   // 81 % live with the bar, 36 % with the spade.
   assert.ok(of(2, 2.2).told > 0.8, 'two rows');
   assert.ok(of(3, 2.2).told > 0.9, 'three rows');
+});
+
+test('a group that is all that was counted has the interval of the whole, any other its own', () => {
+  const trees = (planter: string | undefined, row: number, alive: number): CountedTree[] =>
+    Array.from({ length: 20 }, (_, i) => ({
+      ...{ row, peg: i + 1, mark: i < alive ? '1' : '0', species: 'pine', planter },
+    }));
+  const whole = { low: 0.41, high: 0.97 };
+  const told = (all: CountedTree[]) =>
+    toldAsWhole(
+      survivalBy(all, ({ planter }) => planter, 30),
+      ...([whole, all.length] as const),
+    );
+  const [only] = told([...trees('a', 1, 15), ...trees('a', 2, 12)]);
+  assert.deepEqual(
+    [only.low, only.high, only.stems.low, only.stems.high],
+    [0.41, 0.97, 0.41, 0.97],
+  );
+  assert.equal(only.estimate, 27 / 40);
+  for (const other of ['b', undefined])
+    for (const { low } of told([...trees('a', 1, 15), ...trees(other, 2, 12)]))
+      assert.notEqual(low, 0.41, `beside ${other}`);
 });

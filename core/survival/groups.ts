@@ -124,6 +124,23 @@ export function survivalBy<Tree extends CountedOne>(
   return found;
 }
 
+/**
+ * A group that holds all that was counted is the block, and is told with the block's own interval: the same trees
+ * have one figure wherever they stand.
+ * @param whole what all of it was estimated to be
+ * @param of trees that were counted
+ */
+export function toldAsWhole(
+  groups: GroupSurvival[],
+  whole: Pick<Interval, 'low' | 'high'>,
+  of: number,
+): GroupSurvival[] {
+  const [only, ...more] = groups;
+  if (!only || more.length || only.of !== of) return groups;
+  const { low, high } = whole;
+  return [{ ...only, low, high, stems: { ...only.stems, low, high } }];
+}
+
 /** A cluster with what was drawn: its row, or the circle. */
 type Drawn = readonly [string | number, Cluster];
 

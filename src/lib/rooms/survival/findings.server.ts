@@ -8,6 +8,7 @@ import {
   evenness,
   handlingClass,
   survivalBy,
+  toldAsWhole,
   type CountedOne,
   type GroupSurvival,
 } from '../../../../core/survival/groups';
@@ -209,9 +210,12 @@ async function workOut(facts: Facts, block: BlockRow) {
   const sums = summed.filter(drawn);
   // A row counted as a sum that holds two groups stands for neither: it is left out, not taken for a row without them.
   const by = (groupOf: (tree: CountedOne) => string | undefined): GroupSurvival[] =>
-    survivalBy<CountedOne>(
-      [...standing, ...sums.filter((tree) => groupOf(tree) !== undefined)],
-      ...([groupOf, season.ofClusters, season.parts] as const),
+    toldAsWhole(
+      survivalBy<CountedOne>(
+        [...standing, ...sums.filter((tree) => groupOf(tree) !== undefined)],
+        ...([groupOf, season.ofClusters, season.parts] as const),
+      ),
+      ...([season.estimate, standing.length + sums.length] as const),
     );
   return {
     counted: trees.length,

@@ -189,6 +189,15 @@ test('trees of a withdrawn version take the pegs they stand at; what has none is
     byRow: new Map(),
   });
   assert.deepEqual([aside.trees, aside.nowhere], [0, 10]);
+  // Half of the step in the row is near enough, whatever the step is.
+  for (const step of [0.8, 4])
+    for (const share of [0.45, 0.55]) {
+      const moved = carryOver([{ rows: straight(2, 6, step, 9), byRow: new Map([[1, 6]]) }], {
+        rows: straight(2, 6, step, 9, share * step),
+        byRow: new Map(),
+      });
+      assert.equal(moved.trees, share < 0.5 ? 6 : 0, `${share} of ${step} m`);
+    }
   // Somebody planted there since: the first three pegs of the row are taken.
   const taken = carryOver([{ rows: old, byRow: new Map([[1, 5]]) }], {
     rows: straight(3, 10, 2, 3),

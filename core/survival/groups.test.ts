@@ -12,7 +12,7 @@ import {
   type CountedTree,
 } from './groups';
 import { kaplanMeier, logRank, solve } from './kaplan';
-import { diedAlike, lifeCurve, spansOf, type Span } from './between';
+import { diedAlike, lifeCurve, passedOver, spansOf, type Span } from './between';
 import { livesOf } from './life';
 import { logistic, type Exposed, type Fitted } from './logistic';
 import { cameBack, isAlive, isDead, sumMarks } from './marks';
@@ -429,4 +429,15 @@ test('a group that is all that was counted has the interval of the whole, any ot
   for (const other of ['b', undefined])
     for (const { low } of told([...trees('a', 1, 15), ...trees(other, 2, 12)]))
       assert.notEqual(low, 0.41, `beside ${other}`);
+});
+
+test('a dead tree is passed over where a count lies between the last sight of it and the find', () => {
+  const spans: Span[] = [
+    { after: 0, by: 6, trees: 5 },
+    { after: 6, by: 12, trees: 4 },
+    { after: 0, by: 12, trees: 3 },
+    { after: 12, trees: 80 },
+  ];
+  assert.equal(passedOver(spans), 3);
+  assert.equal(passedOver(spans.slice(0, 2)), 0);
 });

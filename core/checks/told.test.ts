@@ -506,6 +506,12 @@ test('before and after training, from the plots of the trained alone', () => {
     ] as const;
   const learners = learnersOf(new Map([answers('a', TRAINED), answers('b', TRAINED - 1)]), TAUGHT);
   assert.equal(learners[1].trainedAt, undefined);
+  // Who tells a fault ten times running is ready for that one, and for no other; a good tree is no fault.
+  assert.deepEqual(learners[0].ready, ['deep']);
+  const good = Array.from({ length: 12 }, (_, at): Answer => ({
+    ...{ shown: 'good', right: true, took: 1, at },
+  }));
+  assert.deepEqual(learnersOf(new Map([['c', good]]), TAUGHT)[0].ready, []);
   const plot = (planter: string, at: number, hits: number) => ({ planter, at, hits, of: 10 });
   const plots = [0, 1, 2, 3].flatMap((at) => [
     plot('a', at, 6),

@@ -217,6 +217,14 @@ test('words of a card become ranges, and soils sentences with what they change',
   assert.deepEqual(judge(zone, 'hand', 0.02), []);
   const clay = judge({ ...zone, soil: { ...ORDINARY_SOIL, texture: 'clay' } }, 'hand');
   assert.match(words(clay[0].sentence), /Scarify/);
+  const wet = (texture: 'clay' | 'loam', drainage: 'free' | 'winter-wet') =>
+    judge({ ...zone, soil: { ...ORDINARY_SOIL, texture, drainage } }, 'hand').some(
+      ({ sentence }) => sentence.key === 'ground.clayWet',
+    );
+  assert.deepEqual(
+    [wet('clay', 'winter-wet'), wet('clay', 'free'), wet('loam', 'winter-wet')],
+    [true, false, false],
+  );
   const dry = (texture: 'sand' | 'loam', drainage: 'free' | 'winter-wet', damp: 'dry' | 'fresh') =>
     judge({ ...zone, damp, soil: { ...ORDINARY_SOIL, texture, drainage } }, 'hand').some(
       ({ sentence }) => sentence.key === 'ground.drySand',

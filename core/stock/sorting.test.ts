@@ -4,7 +4,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { plantedBySpecies } from '../crew/planted';
-import { needByLot, carryPlan, wantedOf, type CarryTerms } from './carry';
+import { needByLot, carryPlan, usualWeight, wantedOf, type CarryTerms } from './carry';
 import { accountOfDay, tallyKey } from './reconcile';
 import {
   bucketCounts,
@@ -383,4 +383,12 @@ test('a species’ need is shared among its lots in the order in which they go o
   );
   const sum = [...needByLot([5000, 0], lots).values()].reduce((total, one) => total + one, 0);
   assert.equal(sum, 1200);
+});
+
+test('a tree nobody weighed weighs by its years, and a plug by what it holds', () => {
+  const grams = ['1', '1+0', '1+1', '2+0', '1+2', 'old'].map((age) =>
+    Math.round(usualWeight('bare-root', age) * 1000),
+  );
+  assert.deepEqual(grams, [30, 30, 70, 70, 140, 70]);
+  assert.ok(Math.abs(usualWeight('container', '', 0.2) - 0.25) < 1e-12);
 });

@@ -223,6 +223,18 @@ test('too few deaths, or nothing that differs, give no figure and say why', () =
     ],
   );
   assert.deepEqual(few, { why: 'few', events: 5, needed: 10 });
+  // Ten deaths an effect: twenty are enough for two of them, nineteen are not.
+  const of = (died: number) =>
+    logistic(
+      ['air', 'wet'],
+      Array.from({ length: 8 }, (_, i) => ({
+        ...{ cluster: `${i}`, values: [i % 2, i < 4 ? 0 : 1], of: 100 },
+        died: i === 7 ? died : 2 + (i % 2),
+      })),
+    );
+  // Seven clusters hold 2 + 3 + 2 + 3 + 2 + 3 + 2 dead.
+  assert.deepEqual(of(2), { why: 'few', events: 19, needed: 20 });
+  assert.ok(!('why' in of(3)), 'twenty');
   const alike = logistic(
     ['air', 'wet'],
     [

@@ -304,37 +304,20 @@ function fitShare(weeks: readonly WeekShare[]): number | undefined {
   return top >= 0.5 ? Math.max(0.5, top / 2) : top;
 }
 
-/**
- * Whether planting may begin on a day by the weeks of the place, and when it may.
- * @returns whether the day's week is fit, and all stretches of fit weeks as their first and last day, of any year
- */
-export function fitFor(
-  weeks: readonly WeekShare[],
-  day: Day,
-): { fit: boolean; fits: [from: Day, to: Day][] } {
-  const level = fitShare(weeks);
-  if (level === undefined) return { fit: false, fits: [] };
-  const dayAt = (week: number, into: number): Day =>
-    addTo(`${day.slice(0, 4)}-${weeks[week].from}` as Day, { days: into });
-  return {
-    fit: weeks[weekOf(day)].share >= level,
-    fits: stretches(weeks, level).map(([from, to]) => [dayAt(from, 0), dayAt(to, 6)]),
-  };
-}
-
 /** Weeks of a dip that still lie within a season: hard frost in midwinter. */
 const LONGEST_DIP = 4;
 
+const lengthOf = ([from, to]: [number, number]): number => ((to - from + 52) % 52) + 1;
+
 /**
- * The best stretch of weeks to plant in: the one that holds most, from weeks half as good as the
- * best and better. A dip does not end it when the weeks on both its sides are as many, and it is no
- * longer than four: hard frost in midwinter.
+ * Stretches of weeks to plant in, from weeks half as good as the best and better. A dip does not end one when the
+ * weeks on both its sides are as many, and it is no longer than four: hard frost in midwinter.
+ * @returns first and last week of each, the one that holds most first
  */
-export function bestStretch(weeks: readonly WeekShare[]): [number, number] | undefined {
+function plantingStretches(weeks: readonly WeekShare[]): [number, number][] {
   const level = fitShare(weeks);
-  if (level === undefined) return undefined;
+  if (level === undefined) return [];
   const found = stretches(weeks, level);
-  const length = ([from, to]: [number, number]) => ((to - from + 52) % 52) + 1;
   const gap = (i: number) => (found[(i + 1) % found.length][0] - found[i][1] - 1 + 104) % 52;
   // The year is a ring: begin after its longest gap.
   const longest = found.map((_, i) => i).sort((x, y) => gap(y) - gap(x))[0];
@@ -343,16 +326,44 @@ export function bestStretch(weeks: readonly WeekShare[]): [number, number] | und
     const i = (longest + k) % found.length;
     const before = joined.at(-1);
     const dip = gap((i + found.length - 1) % found.length);
-    if (before && dip <= LONGEST_DIP && length(found[i]) >= dip && length(before) >= dip)
+    if (before && dip <= LONGEST_DIP && lengthOf(found[i]) >= dip && lengthOf(before) >= dip)
       before[1] = found[i][1];
     else joined.push([...found[i]]);
   }
   const sum = ([from, to]: [number, number]) => {
     let total = 0;
-    for (let n = 0; n < length([from, to]); n++) total += weeks[(from + n) % 52].share;
+    for (let n = 0; n < lengthOf([from, to]); n++) total += weeks[(from + n) % 52].share;
     return total;
   };
-  return joined.sort((x, y) => sum(y) - sum(x))[0];
+  return joined.sort((x, y) => sum(y) - sum(x));
+}
+
+/** The best stretch of weeks to plant in; nothing where no week is fit. */
+export const bestStretch = (weeks: readonly WeekShare[]): [number, number] | undefined =>
+  plantingStretches(weeks)[0];
+
+/** A stretch of fewer weeks is no season to plan for. From memory. */
+const SEASON_WEEKS = 3;
+
+/**
+ * Whether planting may begin on a day by the weeks of the place, and when it may.
+ * @returns whether the day lies in a stretch of fit weeks, and all of some length as their first and last day, of
+ *   any year, in the order of the year
+ */
+export function fitFor(
+  weeks: readonly WeekShare[],
+  day: Day,
+): { fit: boolean; fits: [from: Day, to: Day][] } {
+  const found = plantingStretches(weeks);
+  const long = found.filter((stretch) => lengthOf(stretch) >= SEASON_WEEKS);
+  const dayAt = (week: number, into: number): Day =>
+    addTo(`${day.slice(0, 4)}-${weeks[week].from}` as Day, { days: into });
+  return {
+    fit: found.some((stretch) => (weekOf(day) - stretch[0] + 52) % 52 < lengthOf(stretch)),
+    fits: (long.length ? long : found)
+      .sort(([a], [b]) => a - b)
+      .map(([from, to]) => [dayAt(from, 0), dayAt(to, 6)]),
+  };
 }
 
 /**

@@ -109,6 +109,16 @@ test('a planting day is held against the weeks of the place, and told when plant
   assert.deepEqual(fitFor(judged, '2027-03-19'), {
     ...{ fit: false, fits: [['2027-03-12', '2027-03-18']] },
   });
+  // A frozen week or two in a winter that is fit do not end it, and a good week in June is no season.
+  const frosty = judged.map((one, i) => ({
+    ...one,
+    share: i === 24 || i >= 36 || i <= 20 ? (i === 1 ? 0.2 : 1) : 0,
+  }));
+  assert.deepEqual(fitFor(frosty, '2027-01-09'), {
+    ...{ fit: true, fits: [['2027-09-10', '2027-05-27']] },
+  });
+  assert.equal(fitFor(frosty, '2027-06-20').fit, true);
+  assert.equal(fitFor(frosty, '2027-06-10').fit, false);
   const never = judged.map((one) => ({ ...one, share: 0 }));
   assert.deepEqual(fitFor(never, '2027-03-12'), { fit: false, fits: [] });
 });

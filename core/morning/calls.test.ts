@@ -199,15 +199,21 @@ test('tasks that were due long ago are one call, the others stand beside it', ()
     ],
     'North Bench',
   );
-  assert.deepEqual(calls.map((call) => said(call)), [
-    'Check guards on North Bench: 3 days late.',
-    'Set out rows on North Bench: 2 days late.',
-    '2 tasks on North Bench were due long before today: say once what became of them.',
-  ]);
+  assert.deepEqual(
+    calls.map((call) => said(call)),
+    [
+      'Check guards on North Bench: 3 days late.',
+      'Set out rows on North Bench: 2 days late.',
+      '2 tasks on North Bench were due long before today: say once what became of them.',
+    ],
+  );
   assert.equal(words(calls[2].detail!), 'That is kill the sod and rip.');
   assert.deepEqual([calls[2].room, calls[2].urgency], ['calendar', 'soon']);
   const alone = taskCalls([task({ ...long, label: say('task.rip') })], 'North Bench');
-  assert.deepEqual(alone.map((call) => said(call)), ['Rip on North Bench: 40 days late.']);
+  assert.deepEqual(
+    alone.map((call) => said(call)),
+    ['Rip on North Bench: 40 days late.'],
+  );
 });
 
 test('a planting day that is missing, or that the first trees did not wait for, is asked for', () => {

@@ -2,13 +2,16 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { KEEPOUT_DEFAULTS, type Keepout } from '../../../../core/ground/keepouts';
 import type { Point } from '../../../../core/measure/plane';
+import { say } from '../../../../core/say/message';
 import { keepouts as words } from '../../words/en/named';
 import {
   changedIn,
   keepoutMade,
+  keepoutsOfFile,
   modeOf,
   namedKeepouts,
   namedZones,
+  saidOfKeepouts,
   waterLines,
   zoneMade,
 } from './editing';
@@ -117,4 +120,13 @@ test('zones are measured from streams and from the whole bank of a pond, not fro
       [10, 0],
     ],
   ]);
+});
+
+test('a file that brings no keep-out says whether it held the block alone, or nothing', () => {
+  const of = { kind: 'fence' as const, tallest: 20, before: [], id: () => 'k' };
+  const nothing = { areas: [], lines: [], notes: [] };
+  assert.throws(() => keepoutsOfFile(nothing, of), /no point, line or area/);
+  const alone = { ...nothing, notes: [say('formats.theBlockItself')] };
+  assert.throws(() => keepoutsOfFile(alone, of), /boundary of the block, and nothing beside/);
+  assert.equal(saidOfKeepouts(2, 'fence'), '2 brought in as fence. Change the kind of any below.');
 });

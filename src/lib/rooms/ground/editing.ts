@@ -86,15 +86,25 @@ export const namedZones = (brought: readonly ZoneBrought[], before = 0): Omit<Zo
  * @param kind of those that name none
  * @param before keep-outs that are there already
  * @param id makes one for each
+ * @throws when the file brings none
  */
-export const keepoutsOfFile = (
+export function keepoutsOfFile(
   read: ReadShapes,
   of: { kind: KeepoutKind; tallest: number; before: readonly Keepout[]; id: () => string },
-): Keepout[] =>
-  namedKeepouts(keepoutsBrought(read, of.kind, of.tallest), of.before).map((one) => ({
-    ...one,
-    id: of.id(),
-  }));
+): Keepout[] {
+  const brought = namedKeepouts(keepoutsBrought(read, of.kind, of.tallest), of.before);
+  if (!brought.length)
+    throw new Error(
+      read.notes.some(({ key }) => key === 'formats.theBlockItself')
+        ? 'The file holds the boundary of the block, and nothing beside it.'
+        : 'The file has no point, line or area.',
+    );
+  return brought.map((one) => ({ ...one, id: of.id() }));
+}
+
+/** What is said of keep-outs that a file brought. */
+export const saidOfKeepouts = (count: number, kind: KeepoutKind): string =>
+  `${count} brought in as ${words[kind].label.toLowerCase()}. Change the kind of any below.`;
 
 /** The zones of a file, ready to be added. @param before how many there are already */
 export const zonesOfFile = (

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { keepouts as keepoutWords } from '$lib/words/en/named';
   import { useUnits } from '$lib/parts/figures.svelte';
   import { saveWhole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
@@ -7,6 +6,7 @@
     changedIn,
     keepoutMade,
     keepoutsOfFile,
+    saidOfKeepouts,
     modeOf,
     waterLines,
     zoneMade,
@@ -150,21 +150,11 @@
         worker.readShapes(contents, fileName, { points }, block),
       );
       const brought = keepoutsOfFile(read, { kind, tallest, before: ground.keepouts, id: uuid });
-      if (!brought.length)
-        throw new Error(
-          read.notes.length
-            ? 'The file holds the boundary of the block, and nothing beside it.'
-            : 'The file has no point, line or area.',
-        );
       // All of a file is one step: it is taken back at once.
       history.change({ ...ground, keepouts: [...ground.keepouts, ...brought] });
       opened = brought.at(-1)!.id;
       drawing = undefined;
-      const as = keepoutWords[kind].label.toLowerCase();
-      notes = [
-        ...read.notes.map(inWords),
-        `${brought.length} brought in as ${as}. Change the kind of any below.`,
-      ];
+      notes = [...read.notes.map(inWords), saidOfKeepouts(brought.length, kind)];
     });
   }
 

@@ -187,7 +187,8 @@
             <p class="quiet">
               Rows are the clusters; comparisons are corrected for their number. Trees are told to a
               lot where one alone came of the species, or where their planter was issued one alone
-              that day.{' '}{#if found.summed}
+              that day.
+              {#if found.summed}
                 {howMany(found.summed, 'row')} counted as a sum {found.summed === 1
                   ? 'tells'
                   : 'tell'} only what is true of the whole row: its planter and day, its species where

@@ -296,7 +296,10 @@ test('a draft is called for two months before planting, and urgently a fortnight
 test('a block that lives under what was asked is refilled, another is left', () => {
   const estimate = { estimate: 0.88, low: 0.84, high: 0.91 };
   const [call] = refillCalls(estimate, refill(estimate, 1000, 0.1, 9500), 'North Bench');
-  assert.equal(said(call), 'Order 70 trees to refill North Bench.');
+  assert.equal(
+    said(call),
+    'North Bench is 70 trees short: decide which places are filled, and order for them.',
+  );
   assert.equal(why(call), '88 % alive, 880 living where 950 were asked for');
   assert.deepEqual(refillCalls(estimate, refill(estimate, 1000, 0.05, 9500), 'North Bench'), []);
 });

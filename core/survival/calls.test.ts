@@ -21,6 +21,7 @@ test('a block that lives as asked calls for no trees; else for those that are mi
   const count = (value: number) => ({ value, kind: 'count' as const, steps: [] });
   const refill = (verdict: Refill['verdict']): Refill => ({
     ...{ verdict, trees: count(150), living: count(850), sentence: say('survival.noRefill') },
+    label: say('survival.shortOnTheWhole'),
   });
   assert.deepEqual(refillCalls({ estimate: 0.954 }, refill('none'), 'Low Field'), []);
   const [call] = refillCalls({ estimate: 0.854 }, refill('gaps'), 'Low Field');

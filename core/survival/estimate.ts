@@ -168,8 +168,10 @@ export interface Refill {
   /** What to do, in a sentence. */
   sentence: Message;
   living: Figure;
-  /** Trees short of the target. */
+  /** Trees short of the target on the whole block; where the dead stand together more places are filled than that. */
   trees: Figure;
+  /** What those trees are. */
+  label: Message;
 }
 
 /** Under this survival a block that is short is started again rather than patched. From memory. */
@@ -196,6 +198,7 @@ export function refill(estimate: Interval, planted: number, target: number, area
   return {
     verdict,
     sentence,
+    label: verdict === 'again' ? say('survival.plantAnew') : say('survival.shortOnTheWhole'),
     living: {
       value: Math.round(living),
       kind: 'count',

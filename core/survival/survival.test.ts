@@ -94,8 +94,10 @@ test('refill is what the target lacks, and stocking decides before percentages d
   const gaps = refill(at(0.7), 9000, 0.12, 60_000);
   assert.equal(gaps.verdict, 'gaps');
   assert.equal(gaps.trees.value, 900);
+  assert.equal(gaps.label.key, 'survival.shortOnTheWhole');
   assert.equal(gaps.living.value, 6300);
   const again = refill(at(0.4), 9000, 0.12, 60_000);
+  assert.equal(again.label.key, 'survival.plantAnew');
   assert.equal(again.verdict, 'again');
   assert.equal(again.trees.value, 7200);
 });

@@ -850,7 +850,7 @@ test('the morning board finds what went wrong in the demo', async () => {
   assert.match(said, /lot 43/, 'a bag is open');
   assert.match(said, /Call off \d+ more alder for Haul Flat: row \d+ runs dry/);
   assert.match(said, /Planter 5.*too deep/);
-  assert.match(said, /Order \d+ trees to refill North Bench/);
+  assert.match(said, /North Bench is \d+ trees short: decide which places/);
   assert.doesNotMatch(said, /Check guards on North Bench/, 'it was ticked off');
   assert.equal(calls[0].urgency, 'stop');
 });

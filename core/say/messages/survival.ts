@@ -24,5 +24,7 @@ export interface SurvivalMessages {
   'survival.aliveOf': 'alive' | 'living' | 'asked';
   'survival.startAgain': never;
   'survival.leaveIt': never;
+  'survival.plantAnew': never;
+  'survival.shortOnTheWhole': never;
   'survival.fillGaps': never;
 }

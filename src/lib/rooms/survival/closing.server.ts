@@ -279,7 +279,7 @@ export function closingReport({
     head('How the figures were worked out'),
     working('Survival', estimate.figure, units),
     working('Living on the block', refill.living, units),
-    working('Trees to refill', refill.trees, units),
+    working(words(refill.label), refill.trees, units),
     ...(photos.length ? [head('Photographs'), ...photoRows(photos)] : []),
   ]);
 }

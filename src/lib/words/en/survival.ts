@@ -31,10 +31,13 @@ export const survival: Record<keyof SurvivalMessages, string> = {
   'handled.under': 'under {few, number} min in the air',
   'handled.between': '{few, number} to {many, number} min in the air',
   'handled.over': 'over {many, number} min in the air',
-  'survival.order': 'Order {trees, number} trees to refill {block}.',
+  'survival.order':
+    '{block} is {trees, plural, one {# tree} other {# trees}} short: decide which places are filled, and order for them.',
   'survival.aliveOf': '{alive} alive, {living, number} living where {asked, number} were asked for',
   'survival.startAgain':
     'Start again, and find out why first: too few stand for gaps to be filled.',
   'survival.leaveIt': 'Leave it: stocking stands above what was asked.',
+  'survival.plantAnew': 'Trees to plant anew',
+  'survival.shortOnTheWhole': 'Trees short on the whole',
   'survival.fillGaps': 'Refill the gaps: stocking is under what was asked.',
 };

@@ -345,7 +345,7 @@
           </p>{:else if data.role === 'leader'}<p class="quiet">
             Emptied, four fifths of what was laid out is taken.
           </p>{/if}
-        <Figure label="Trees to refill" figure={refill.trees} />
+        <Figure label={inWords(refill.label)} figure={refill.trees} />
         {#if found?.evenness.stretches}
           <Figure
             label="Ground with too few"

@@ -1,5 +1,6 @@
 import { groupBy } from '../measure/group';
 import { seededRandom } from '../measure/random';
+import { inOneGo } from '../measure/steps';
 import { clusterSums, dispersion, lessSums, type Cluster, type ClusterSums } from './clusters';
 
 /** What was found in a plot that belongs to a day. */
@@ -173,13 +174,8 @@ export function* changeInSteps(
 }
 
 /** The change of `changeInSteps`, looked for in one go. */
-export function changeOf(clusters: readonly DayCluster[], seed?: string): Change | undefined {
-  const steps = changeInSteps(clusters, seed);
-  for (;;) {
-    const { done, value } = steps.next();
-    if (done) return value;
-  }
-}
+export const changeOf = (clusters: readonly DayCluster[], seed?: string): Change | undefined =>
+  inOneGo(changeInSteps(clusters, seed));
 
 const sum = (numbers: Iterable<number>) => {
   let total = 0;

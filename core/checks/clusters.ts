@@ -88,15 +88,15 @@ export interface ClusterSums extends Cluster {
 
 /** Sums of clusters; one in which nothing was looked at is none. */
 export function clusterSums(clusters: readonly Cluster[]): ClusterSums {
-  const sums = { ...NO_CLUSTERS };
-  for (const { hits, of } of clusters) {
-    if (!of) continue;
-    sums.clusters++;
-    sums.hits += hits;
-    sums.of += of;
-    sums.squares += (hits * hits) / of;
+  let [some, hits, of, squares] = [0, 0, 0, 0];
+  for (const cluster of clusters) {
+    if (!cluster.of) continue;
+    some++;
+    hits += cluster.hits;
+    of += cluster.of;
+    squares += (cluster.hits * cluster.hits) / cluster.of;
   }
-  return sums;
+  return { clusters: some, hits, of, squares };
 }
 
 export const NO_CLUSTERS: ClusterSums = { clusters: 0, hits: 0, of: 0, squares: 0 };

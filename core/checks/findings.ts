@@ -1,3 +1,4 @@
+import { inOneGo } from '../measure/steps';
 import { FAULTS, OF_POSITIONS, type Fault } from './faults';
 import {
   anyAccused,
@@ -42,17 +43,26 @@ const APART = '\u0000';
  * What plots say of tools, lots and planters. A tool on one soil, or a lot, is suspected of a fault when its
  * share lies beyond chance among all of them and all faults together, and three planters or more have it so.
  * What a tool or a lot leaves is not held against whoever planted with it; then the planters are judged.
+ * One that has others wait meanwhile may let them have their turn at every step.
  */
-export function judgePlots(plots: readonly ToldPlot[]): Judged {
-  const suspicions = (['tool', 'lot'] as const).flatMap((by) => suspectsBy(plots, by));
+export function* judgeInSteps(plots: readonly ToldPlot[]): Generator<void, Judged> {
+  const suspicions: Suspicion[] = [];
+  for (const by of ['tool', 'lot'] as const) suspicions.push(...(yield* suspectsBy(plots, by)));
   const excused = suspicions.length ? plots.map((plot) => excuse(plot, suspicions)) : plots;
+  yield;
   return { planters: qualityByPlanter(excused), suspicions };
 }
+
+/** The verdict of `judgeInSteps`, in one go. */
+export const judgePlots = (plots: readonly ToldPlot[]): Judged => inOneGo(judgeInSteps(plots));
 
 const groupOf = (by: Suspicion['by'], { tool, soil, lot }: ToldPlot): string | undefined =>
   by === 'tool' ? (tool ? `${tool}${APART}${soil ?? ''}` : undefined) : (lot ?? undefined);
 
-function suspectsBy(plots: readonly ToldPlot[], by: Suspicion['by']): Suspicion[] {
+function* suspectsBy(
+  plots: readonly ToldPlot[],
+  by: Suspicion['by'],
+): Generator<void, Suspicion[]> {
   const groups = groupPlots(plots, (plot) => groupOf(by, plot));
   const hands = (group: string, fault: Fault) =>
     new Set(
@@ -60,14 +70,17 @@ function suspectsBy(plots: readonly ToldPlot[], by: Suspicion['by']): Suspicion[
         .filter((plot) => plot.faults[fault] && groupOf(by, plot) === group)
         .map(({ planter }) => planter),
     ).size;
-  return OF_TREES.filter((fault) => anyAccused(groups, fault)).flatMap((fault) =>
-    qualityBy(groups, { fault, alarm: OTHERS_ALARM / OF_TREES.length, accused: true })
-      .filter(({ group }) => hands(group, fault) >= LEAST_PLANTERS)
-      .map((found) => {
-        const [group, soil] = found.group.split(APART);
-        return { ...found, by, group, soil, fault, found: found.looked - found.good };
-      }),
-  );
+  const suspicions: Suspicion[] = [];
+  for (const fault of OF_TREES.filter((one) => anyAccused(groups, one))) {
+    yield;
+    const alarm = OTHERS_ALARM / OF_TREES.length;
+    for (const found of qualityBy(groups, { fault, alarm, accused: true })) {
+      if (hands(found.group, fault) < LEAST_PLANTERS) continue;
+      const [group, soil] = found.group.split(APART);
+      suspicions.push({ ...found, by, group, soil, fault, found: found.looked - found.good });
+    }
+  }
+  return suspicions;
 }
 
 /** A plot without the faults that its tool or lot is suspected of. */

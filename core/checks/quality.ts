@@ -60,10 +60,11 @@ export const lookedIn = (plot: Pick<PlotRecord, 'good' | 'faults' | 'faulty'>): 
 export function faultCounts(
   plots: readonly Pick<PlotRecord, 'faults'>[],
 ): { fault: Fault; count: number }[] {
-  return FAULTS.map((fault) => ({
-    fault,
-    count: plots.reduce((sum, { faults }) => sum + (faults[fault] ?? 0), 0),
-  }))
+  const counts = new Map<string, number>();
+  for (const { faults } of plots)
+    for (const fault in faults)
+      counts.set(fault, (counts.get(fault) ?? 0) + (faults[fault as Fault] ?? 0));
+  return FAULTS.map((fault) => ({ fault, count: counts.get(fault) ?? 0 }))
     .filter(({ count }) => count > 0)
     .sort((a, b) => b.count - a.count);
 }
@@ -140,7 +141,7 @@ export function qualityBy(
     return { group, faults, clusters, mine: clusterSums(clusters) };
   });
   const all = sums.reduce((sum, { mine }) => plusSums(sum, mine), NO_CLUSTERS);
-  const every = sums.flatMap(({ clusters }) => clusters);
+  let every: Cluster[] | undefined;
   return sums.flatMap(({ group, faults, clusters, mine }) => {
     const others = lessSums(all, mine);
     const { hits, of } = mine;
@@ -149,6 +150,7 @@ export function qualityBy(
     const chance = judged ? tail(hits, of, worth) : undefined;
     const outOfLine = hits >= ENOUGH.faulty && chance !== undefined && chance < alarm / groups.size;
     if (accused && !outOfLine) return [];
+    every ??= sums.flatMap((one) => one.clusters);
     const { estimate, low, high } = clusterShare(clusters, Infinity, every);
     return [
       {

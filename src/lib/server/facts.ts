@@ -15,6 +15,7 @@ import {
   type Wanted,
 } from './lists';
 import { Reader } from './reader';
+import { worked } from './turns';
 
 export { milliseconds } from './lists';
 
@@ -162,23 +163,6 @@ export function forgetFacts(): void {
   grown.clear();
 }
 
-/** Lets whatever waits have its turn: called between the parts of work that takes long. */
-export const turn = (): Promise<void> => new Promise((go) => setImmediate(go));
-
-/** As long as others wait at most for work that is done in turns, milliseconds. */
-const AT_ONCE = 10;
-
-/** Work that stops again and again, done so that whatever waits has its turn in between. */
-export async function inTurns<Result>(steps: Generator<void, Result>): Promise<Result> {
-  for (let begun = performance.now(); ;) {
-    const { done, value } = steps.next();
-    if (done) return value;
-    if (performance.now() - begun < AT_ONCE) continue;
-    await turn();
-    begun = performance.now();
-  }
-}
-
 /** The day of each zone as long as it lasts: asked for at every request, worked out once a day. */
 const days = new Map<string, { from: number; to: number; day: Day }>();
 
@@ -301,7 +285,10 @@ export class Facts {
     const stamp = `${from.map((one) => this.stamp(one, id)).join(' ')} ${on}`;
     const before = kept.get(key);
     if (before?.stamp === stamp) return before.value as Promise<Value>;
-    const value = Promise.resolve().then(compute);
+    const value = Promise.resolve().then(() => {
+      worked();
+      return compute();
+    });
     keep(key, stamp, value);
     return value;
   }

@@ -2,6 +2,7 @@ import { groupBy } from '../../../core/measure/group';
 import type { Topic } from '../rooms/contract';
 import type { Fact } from './facts';
 import type { Reader } from './reader';
+import { worked } from './turns';
 
 /** What a list is selected from. */
 export interface Select {
@@ -115,10 +116,9 @@ export async function readLists(reader: Reader, wanted: readonly Wanted[]): Prom
       `SELECT ${i + wanted.length}, ${of}, COUNT(*), NULL, NULL ${rest} GROUP BY ${of}`,
     ];
   });
-  const found = groupBy(
-    await reader.query<Line>(selects.join('\nUNION ALL\n'), replacements),
-    ({ list }) => list,
-  );
+  const came = await reader.query<Line>(selects.join('\nUNION ALL\n'), replacements);
+  worked();
+  const found = groupBy(came, ({ list }) => list);
   return Promise.all(
     wanted.map(async ({ one, ids, grown }, i): Promise<Found> => {
       const byId = groupBy(found.get(i) ?? [], ({ id }) => id);

@@ -1,10 +1,11 @@
-import { judgePlots, type Judged } from '../../../../core/checks/findings';
+import { judgeInSteps, type Judged } from '../../../../core/checks/findings';
 import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
 import type { Answer } from '../../../../core/checks/trainer';
 import { plotsOnRows } from '../../../../core/checks/planned';
 import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
-import { listedFact, milliseconds, turn, type Facts } from '../../server/facts';
+import { listedFact, milliseconds, type Facts } from '../../server/facts';
+import { inTurns, turn } from '../../server/turns';
 import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
@@ -207,19 +208,16 @@ export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
   const hour = Math.floor(facts.now / 3_600_000);
   return facts.derive('quality', blockId, [plotsFact, ...TOLD_BY], String(hour), async () => {
     await turn();
-    return judgePlots(plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT));
+    const recent = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
+    return inTurns(judgeInSteps(recent));
   });
 }
 
-/** A plot that stands where it stood is the same object as before. */
-const placed = new WeakMap<BlockPlot, BlockPlot & PlacedPlot>();
-function placedAs(plot: BlockPlot, lot: string | null, plantedOn: string): BlockPlot & PlacedPlot {
-  const known = placed.get(plot);
-  if (known?.lot === lot && known.plantedOn === plantedOn) return known;
-  const one = { ...plot, lot, plantedOn };
-  placed.set(plot, one);
-  return one;
-}
+/** Plots as they were placed, each with what it was placed by: where that is the same, so is the plot. */
+const placed = new WeakMap<
+  BlockPlot,
+  { lotsOf: LotsOfPlot; lastAt: ReadonlyMap<number, number>; one: BlockPlot & PlacedPlot }
+>();
 
 /** Plots with the day on which their row was planted, its newest tree before the look, and with their lot. */
 export async function placedPlots(
@@ -231,19 +229,33 @@ export async function placedPlots(
     facts.of(sownFact, blockId),
     lotsOfPlots(facts, blockId),
   ]);
-  return facts.derive('placedPlots', blockId, [plotsFact, ...TOLD_BY], facts.site.zone, () => {
+  const { zone } = facts.site;
+  return facts.derive('placedPlots', blockId, [plotsFact, ...TOLD_BY], zone, () => {
     // Plots of one row were planted on one day; a zone's calendar is asked once for it.
     const days = new Map<number, string>();
     const dayAt = (moment: number): string => {
       let day = days.get(moment);
-      if (day === undefined) days.set(moment, (day = dayOf(moment, facts.site.zone)));
+      if (day === undefined) days.set(moment, (day = dayOf(moment, zone)));
       return day;
     };
-    return plots.map((plot) => {
-      const planted = lastAt.get(plot.row);
-      const looked = Date.parse(plot.at);
-      const moment = planted !== undefined && planted <= looked ? planted : looked;
-      return placedAs(plot, lotOfPlot(plot, lotsOf(plot)), dayAt(moment));
-    });
+    function* place() {
+      const all: (BlockPlot & PlacedPlot)[] = [];
+      for (const plot of plots) {
+        if (all.length % 500 === 0) yield;
+        const known = placed.get(plot);
+        if (known?.lotsOf === lotsOf && known.lastAt === lastAt) {
+          all.push(known.one);
+          continue;
+        }
+        const planted = lastAt.get(plot.row);
+        const looked = Date.parse(plot.at);
+        const moment = planted !== undefined && planted <= looked ? planted : looked;
+        const one = { ...plot, lot: lotOfPlot(plot, lotsOf(plot)), plantedOn: dayAt(moment) };
+        placed.set(plot, { lotsOf, lastAt, one });
+        all.push(one);
+      }
+      return all;
+    }
+    return inTurns(place());
   });
 }

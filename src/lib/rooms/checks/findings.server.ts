@@ -16,7 +16,7 @@ import {
   type ClusterEstimate,
   type ClusterSums,
 } from '../../../../core/checks/clusters';
-import { judgePlots } from '../../../../core/checks/findings';
+import { judgeInSteps } from '../../../../core/checks/findings';
 import { ALIKE } from '../../../../core/checks/plan';
 import { reworkStates, todosOf } from '../../../../core/checks/outcome';
 import { faultCounts, faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
@@ -24,7 +24,8 @@ import { plotRadius } from '../../../../core/checks/plot';
 import { planeArea } from '../../../../core/ground/polygon';
 import { groupBy } from '../../../../core/measure/group';
 import { clockOf } from '../../../../core/say/day';
-import { inTurns, turn, type Facts } from '../../server/facts';
+import type { Facts } from '../../server/facts';
+import { inTurns, turn } from '../../server/turns';
 import { plantersFact, talliesFact } from '../crew/facts.server';
 import { plantableOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
@@ -97,19 +98,28 @@ async function workOut(facts: Facts, block: BlockRow) {
   const all = looked.length ? clusterShare(like, inBlock) : undefined;
   const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
-  const agreed = judgedPlots.filter((plot) => lookedIn(plot) > 0);
+  await turn();
+  const counts = faultCounts(plots);
+  const agreed = inPlan.filter((plot) => lookedIn(plot) > 0);
+  const ofAgreed = inPlan.length
+    ? {
+        all: agreed.length ? clusterShare(agreed.map(good), inBlock) : undefined,
+        counts: faultCounts(inPlan),
+      }
+    : { all, counts };
   /** Plots or parts of plots, group by group, the worst first; what has no name is of no group. */
   const linesOf = async (groups: Map<string | undefined, Cluster[]>): Promise<GroupLine[]> => {
-    await turn();
-    return [...groups]
-      .flatMap(([name, own]) =>
-        name ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [],
-      )
-      .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
+    const lines: GroupLine[] = [];
+    for (const [name, own] of groups) {
+      await turn();
+      if (name) lines.push({ name, estimate: clusterShare(own, Infinity, like) });
+    }
+    return lines.sort((a, b) => a.estimate.estimate - b.estimate.estimate);
   };
-  const by = (
+  const by = async (
     keyOf: (plot: (typeof plots)[number]) => string | undefined,
   ): Promise<GroupLine[]> => {
+    await turn();
     const places = groupBy(looked.keys(), (i) => keyOf(looked[i]));
     return linesOf(new Map([...places].map(([name, own]) => [name, own.map((i) => like[i])])));
   };
@@ -132,7 +142,8 @@ async function workOut(facts: Facts, block: BlockRow) {
   const lately = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
   // With nothing looked at lately, what is told is of the whole planting.
   const recent = lately.length ? lately : plots;
-  const told = lately.length ? judged : judgePlots(plots);
+  const told = lately.length ? judged : await inTurns(judgeInSteps(plots));
+  await turn();
   const treesAPlot = all ? all.of / all.clusters : 0;
   const setIn = new Map<string, number>();
   for (const { planter, row, count, corrects } of tallies) {
@@ -140,11 +151,13 @@ async function workOut(facts: Facts, block: BlockRow) {
     setIn.set(key, (setIn.get(key) ?? 0) + (corrects ? -count : count));
   }
   const known = [...new Set(plots.map(({ planter }) => planter))];
+  await turn();
   const clusters = looked.map(({ plantedOn: day, planter, good: passed }, i) => {
     const { of } = like[i];
     return { day, hits: of - passed, of, planter };
   });
   const allSums = clusterSums(clusters);
+  await turn();
   const ofPlanter = groupBy(clusters, ({ planter }) => planter);
   /** To look for a change is most of the work: it is done for those alone of whom something was looked at since. */
   const chartOf = async (
@@ -164,12 +177,15 @@ async function workOut(facts: Facts, block: BlockRow) {
           : undefined,
     };
   };
+  await turn();
   const crew = await chartOf('', 'The crew', clusters);
   const charts: PlanterChart[] = [];
   for (const id of known) {
+    await turn();
     const own = ofPlanter.get(id) ?? [];
     charts.push(await chartOf(id, nameOf(id), own, lessSums(allSums, clusterSums(own))));
   }
+  await turn();
   const byPlanter = qualityByPlanter(plots);
   await turn();
   return {
@@ -180,7 +196,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     inBlock,
     treesAPlot,
     alike: alikeness(like) ?? ALIKE,
-    counts: faultCounts(plots),
+    counts,
     /**
      * What the client is told: of the plots that were agreed to be looked at, or of all where there was no plan. What
      * else was looked at, where somebody was suspected, would make the planting look worse than it is.
@@ -188,8 +204,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     agreed: {
       plots: judgedPlots,
       beside: plots.length - judgedPlots.length,
-      all: agreed.length ? clusterShare(agreed.map(good), inBlock) : undefined,
-      counts: faultCounts(judgedPlots),
+      ...ofAgreed,
     },
     lately: lately.length > 0,
     recent: told.planters.map((found) => ({ ...found, name: nameOf(found.planter) })),

@@ -18,6 +18,7 @@ import {
   type KeepoutMarks,
   type ZoneMarks,
 } from './ground-marks';
+import { kindCalled } from './kind-words';
 import { headingOf, placesOfTable } from './table-of-places';
 import {
   crsNamed,
@@ -358,6 +359,10 @@ function nameIn(properties: Record<string, unknown>): string {
   return '';
 }
 
+/** Geometries that are no areas. */
+const SHAPES: Partial<Record<string, 'point' | 'line'>> = {
+  ...{ Point: 'point', MultiPoint: 'point', LineString: 'line', MultiLineString: 'line' },
+};
 const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
 
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
@@ -424,15 +429,16 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     }
   };
   for (const { geometry, properties } of features) {
-    const named = String(properties?.role ?? properties?.type ?? '');
-    const role = ROLES.includes(named as ShapeRole) ? (named as ShapeRole) : '';
+    const called = String(properties?.role ?? properties?.type ?? '');
+    const role = ROLES.includes(called as ShapeRole) ? (called as ShapeRole) : '';
     // A walk's format has no properties: what is known stands in the comment, where the role is ours.
     const marks = { ...properties, ...(role ? marksOfComment(properties?.cmt) : {}) };
+    const kind = role ? undefined : kindCalled(marks, SHAPES[geometry?.type ?? ''] ?? 'area');
     const about: AboutShape = {
       ...{ name: nameIn(marks), role },
       ...(role === 'zone'
         ? { zone: zoneOfMarks(marks) }
-        : { keepout: keepoutOfMarks(marks, role === 'keepout') }),
+        : { keepout: { ...(kind ? { kind } : {}), ...keepoutOfMarks(marks, role === 'keepout') } }),
     };
     const rings = marks.shape === 'area' ? ringsOf(geometry) : undefined;
     if (rings) read.areas.push({ ...about, parts: nested(rings.map((ring) => ring.map(point))) });

@@ -182,6 +182,52 @@ test('what a file calls boundary or zone, line or area, is no keep-out', () => {
   );
 });
 
+test('what somebody else calls a shape is what it is kept clear of as: a wire is no fence', () => {
+  const line = { type: 'LineString', coordinates: [10.4, 10.5].map((east) => [east, 51.2]) };
+  const point = { type: 'Point', coordinates: [10.4, 51.2] };
+  const kinds = (given: readonly [object, object][]) => {
+    const features = given.map(([properties, geometry]) => ({
+      ...{ type: 'Feature', properties, geometry },
+    }));
+    const read = readShapes(JSON.stringify({ type: 'FeatureCollection', features }), 'x.json');
+    return keepoutsBrought(read, 'building', 25).map(({ kind, near }) => [kind, near?.height]);
+  };
+  assert.deepEqual(
+    kinds([
+      [{ NAME: '20 kV', KIND: 'Power line' }, line],
+      [{ name: 'overhead cable' }, line],
+      [{ power: 'cable' }, line],
+      [{ name: 'gas main north' }, line],
+      [{ name: 'electric fence' }, line],
+      [{ layer: 'road drain' }, line],
+      [{ natural: 'water' }, line],
+      [{ building: 'no', highway: 'track' }, line],
+    ]),
+    [
+      ['overhead-line', 6],
+      ['overhead-line', 6],
+      ['buried-service', undefined],
+      ['buried-service', undefined],
+      ['fence', undefined],
+      ['drain', undefined],
+      ['watercourse', undefined],
+      ['road', undefined],
+    ],
+  );
+  // What a receiver calls every walk, and what a tree is called after, tell nothing.
+  const asked = ['building', 15];
+  assert.deepEqual(
+    kinds([
+      [{ name: 'Track 003' }, line],
+      [{ name: 'oak by the stream' }, point],
+    ]),
+    [asked, asked],
+  );
+  assert.deepEqual(kinds([[{ natural: 'tree', name: 'oak by the stream' }, point]]), [
+    ['existing-tree', undefined],
+  ]);
+});
+
 test('a table of what stands says its kinds and crowns; what it does not say is the default', () => {
   const csv =
     'lon,lat,name,kind,crown_m\n10.4,51.2,oak,existing-tree,6\n10.41,51.2,hut,building,\n10.42,51.2,,dragon,900';

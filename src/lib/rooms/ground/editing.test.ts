@@ -128,5 +128,13 @@ test('a file that brings no keep-out says whether it held the block alone, or no
   assert.throws(() => keepoutsOfFile(nothing, of), /no point, line or area/);
   const alone = { ...nothing, notes: [say('formats.theBlockItself')] };
   assert.throws(() => keepoutsOfFile(alone, of), /boundary of the block, and nothing beside/);
-  assert.equal(saidOfKeepouts(2, 'fence'), '2 brought in as fence. Change the kind of any below.');
+  const [fence, line] = [{ kind: 'fence' as const }, { kind: 'overhead-line' as const }];
+  assert.equal(
+    saidOfKeepouts([fence, fence]),
+    '2 brought in as fence. Change the kind of any below.',
+  );
+  assert.equal(
+    saidOfKeepouts([fence, line, fence]),
+    '3 brought in: 2 as fence, 1 as overhead line. Change the kind of any below.',
+  );
 });

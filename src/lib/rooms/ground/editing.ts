@@ -14,6 +14,7 @@ import {
 import type { ReadShapes } from '../../../../core/formats/read';
 import { ORDINARY_SOIL, type Zone } from '../../../../core/ground/zones';
 import type { Point } from '../../../../core/measure/plane';
+import { groupBy } from '../../../../core/measure/group';
 import { keepouts as words } from '../../words/en/named';
 
 /** What is edited as a whole on the ground page. */
@@ -102,9 +103,16 @@ export function keepoutsOfFile(
   return brought.map((one) => ({ ...one, id: of.id() }));
 }
 
-/** What is said of keep-outs that a file brought. */
-export const saidOfKeepouts = (count: number, kind: KeepoutKind): string =>
-  `${count} brought in as ${words[kind].label.toLowerCase()}. Change the kind of any below.`;
+/** What is said of keep-outs that a file brought: how many of each kind. */
+export function saidOfKeepouts(brought: readonly Pick<Keepout, 'kind'>[]): string {
+  const kinds = [...groupBy(brought, ({ kind }) => kind)];
+  const label = (kind: KeepoutKind) => words[kind].label.toLowerCase();
+  const as =
+    kinds.length === 1
+      ? `${brought.length} brought in as ${label(kinds[0][0])}`
+      : `${brought.length} brought in: ${kinds.map(([kind, own]) => `${own.length} as ${label(kind)}`).join(', ')}`;
+  return `${as}. Change the kind of any below.`;
+}
 
 /** The zones of a file, ready to be added. @param before how many there are already */
 export const zonesOfFile = (

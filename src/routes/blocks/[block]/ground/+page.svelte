@@ -154,7 +154,7 @@
       history.change({ ...ground, keepouts: [...ground.keepouts, ...brought] });
       opened = brought.at(-1)!.id;
       drawing = undefined;
-      notes = [...read.notes.map(inWords), saidOfKeepouts(brought.length, kind)];
+      notes = [...read.notes.map(inWords), saidOfKeepouts(brought)];
     });
   }
 

@@ -1,0 +1,86 @@
+import type { KeepoutKind } from '../ground/keepouts';
+
+/** Properties in which files say what a shape is; its name is read after them. */
+const SAYS_WHAT = ['kind', 'type', 'class', 'category', 'feature', 'layer', 'use', 'fclass'];
+const NAMES = ['name', 'label', 'title', 'description', 'desc'];
+
+/**
+ * Keys of the OpenStreetMap Map Features (wiki page of that name) that say what a shape is by being there; what stands
+ * under them is read first, for a pole under `power` is no road.
+ */
+const KEYS: readonly (readonly [key: string, kind: KeepoutKind])[] = [
+  ['power', 'overhead-line'],
+  ['pipeline', 'buried-service'],
+  ['building', 'building'],
+  ['waterway', 'watercourse'],
+  ['water', 'water'],
+  ['highway', 'road'],
+  ['railway', 'road'],
+  ['barrier', 'fence'],
+];
+
+/** Words for each kind as maps and surveys use them. Common practice, no source. */
+const WORDS: readonly (readonly [kind: KeepoutKind, words: RegExp])[] = [
+  [
+    'overhead-line',
+    /\b(power[ _-]?lines?|overhead([ _-]?(lines?|wires?|cables?))?|pylons?|transmission[ _-]?(lines?|towers?)|electric(ity)?[ _-]?(lines?|poles?)|(telephone|telegraph|utility|power)[ _-]?poles?|minor_line|\d+ ?kv)\b/g,
+  ],
+  [
+    'buried-service',
+    /\b((gas|water|oil)[ _-]?(mains?|pipes?|lines?)|pipe[ _-]?lines?|buried[ _-]?(services?|cables?|lines?|pipes?)|underground([ _-]?(services?|cables?|lines?))?|cables?|sewers?)\b/g,
+  ],
+  ['building', /\b(buildings?|houses?|sheds?|barns?|huts?)\b/g],
+  ['watercourse', /\b(watercourses?|streams?|ditch(es)?|creeks?|rivers?|brooks?|canals?)\b/g],
+  ['water', /\b(ponds?|lakes?|lochs?|reservoirs?|water)\b/g],
+  ['drain', /\b(drains?|field[ _-]?drains?|tile[ _-]?drains?|septic|leach[ _-]?fields?)\b/g],
+  ['road', /\b(roads?|tracks?|lanes?|highways?|paths?|railways?)\b/g],
+  ['existing-tree', /\btrees?\b/g],
+  ['fence', /\b(fences?|electric[ _-]?fences?|walls?|hedges?)\b/g],
+];
+
+/** The kind that a text names: the last of its words that names one, as "road drain" is a drain, the longer first. */
+function kindInText(text: string): KeepoutKind | undefined {
+  let [found, end, length]: [KeepoutKind | undefined, number, number] = [undefined, 0, 0];
+  for (const [kind, words] of WORDS)
+    for (const match of text.toLowerCase().matchAll(words)) {
+      const till = match.index + match[0].length;
+      if (till > end || (till === end && match[0].length > length))
+        [found, end, length] = [kind, till, match[0].length];
+    }
+  return found;
+}
+
+/** Receivers name whatever was walked so. */
+const ANY_WALK = /\b(tracks?|paths?)\b/gi;
+
+/**
+ * What a shape of somebody else's file is, by what the file calls it: a wire that comes in as a fence would have
+ * trees set under it.
+ * @param given its properties, under names in any case
+ * @param shape the name of a line or an area may tell too; that of a point is often one of a tree or a place
+ * @returns nothing where the file does not say
+ * @example kindCalled({ NAME: 'Mill Lane', layer: 'Power lines' }, 'line') // => "overhead-line"
+ * @example kindCalled({ waterway: 'ditch', name: 'Long Road' }, 'line') // => "watercourse"
+ * @example kindCalled({ name: 'Track 003' }, 'line') // => undefined
+ */
+export function kindCalled(
+  given: Record<string, unknown>,
+  shape: 'point' | 'line' | 'area',
+): KeepoutKind | undefined {
+  const lower = new Map(Object.entries(given).map(([key, value]) => [key.toLowerCase(), value]));
+  const texts = (keys: readonly string[]) =>
+    keys.map((key) => lower.get(key)).filter((value) => typeof value === 'string');
+  const fromKeys = () => {
+    if (lower.get('location') === 'underground' || lower.get('power') === 'cable')
+      return 'buried-service';
+    if (lower.get('natural') === 'water') return 'water';
+    if (lower.get('natural') === 'tree') return 'existing-tree';
+    return KEYS.find(([key]) => (lower.get(key) ?? 'no') !== 'no')?.[1];
+  };
+  const names = shape === 'point' ? [] : texts(NAMES).map((name) => name.replace(ANY_WALK, ''));
+  const [kind] = [
+    fromKeys(),
+    ...[...texts(SAYS_WHAT), ...names].map((text) => kindInText(text)),
+  ].filter((found) => found !== undefined);
+  return kind === 'water' && shape === 'line' ? 'watercourse' : kind;
+}

@@ -135,8 +135,13 @@ test('long blocks: every pass once, no turn too tight, the ways between them sho
   );
 });
 
+/** A whole row with a tree every 2.5 m. */
+function rowOf(number: number, runs: number[]): MachineRow {
+  const trees = runs.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0);
+  return { ...{ number, from: 1, trees, first: 0, step: 2.5, runs }, length: 2.5 * (trees - 1) };
+}
 const rowsOf = (count: number, runs = [0, 40, 1, 20]): MachineRow[] =>
-  Array.from({ length: count }, (_, i) => ({ number: i + 1, length: 147.5, step: 2.5, runs }));
+  Array.from({ length: count }, (_, i) => rowOf(i + 1, runs));
 
 test('a pass: both rows, the seat on whose side each lies, the load in the order of planting', () => {
   const { passes } = passPlan(rowsOf(4), 3, 1, { ...MACHINE_TERMS, radius: 3 });
@@ -196,9 +201,9 @@ test('metres, hours and fuel add up; a wider turn is a longer one', () => {
 
 test('a bin that holds less than its row runs empty on the way: where, and whose', () => {
   // 200 trees at 2.5 m; the right row has a gap of 30 m after its 50th.
-  const left: MachineRow = { number: 1, length: 497.5, step: 2.5, runs: [0, 200] };
+  const left = rowOf(1, [0, 200]);
   const right: MachineRow = {
-    ...{ number: 2, length: 525, step: 2.5, runs: [0, 200] },
+    ...{ ...rowOf(2, [0, 200]), length: 525 },
     stretches: [0, 50, 152.5, 150],
   };
   const terms = { ...MACHINE_TERMS, radius: 3, bin: 90 };
@@ -210,15 +215,10 @@ test('a bin that holds less than its row runs empty on the way: where, and whose
   ]);
   assert.equal(pass.refill, true);
   // Driven from the last pegs, with 89 left of the pass before: full bins would spare no stop.
-  const [, back] = passPlan(
-    [
-      { number: 1, length: 0, step: 2.5, runs: [0, 1] },
-      { ...left, number: 2 },
-    ],
-    12,
-    1,
-    { ...terms, seats: 1 },
-  ).passes;
+  const [, back] = passPlan([rowOf(1, [0, 1]), { ...left, number: 2 }], 12, 1, {
+    ...terms,
+    seats: 1,
+  }).passes;
   assert.deepEqual(
     back.stops.map(({ peg, at }) => [peg, at]),
     [
@@ -238,10 +238,7 @@ test('bins are filled before a pass they would not last, and never run empty wit
       fc.constantFrom(1 as const, 2 as const),
       fc.integer({ min: 20, max: 300 }),
       (trees, seats, bin) => {
-        const rows = trees.map((count, i) => ({
-          ...{ number: i + 1, length: count * 2.5, step: 2.5 },
-          runs: [0, count],
-        }));
+        const rows = trees.map((count, i) => rowOf(i + 1, [0, count]));
         const { passes } = passPlan(rows, 3, 1, { ...MACHINE_TERMS, seats, bin });
         const left = new Map<string, number>();
         for (const { refill, loads, stops } of passes) {

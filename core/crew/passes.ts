@@ -1,3 +1,4 @@
+import { groupBy } from '../measure/group';
 import type { Figure } from '../measure/working';
 import { told } from '../say/told';
 import { lengthOf, say } from '../say/message';
@@ -29,11 +30,17 @@ export const MACHINE_TERMS: MachineTerms = {
 /** Metres; what needs more is no tractor. */
 const WIDEST_TURN = 50;
 
-/** A row as the machine plants it. */
+/** A row as the machine plants it, or a piece of one. */
 export interface MachineRow {
   number: number;
-  /** Metres from first to last tree. */
+  /** The first peg of it, 1 for a whole row, and how many trees. */
+  from: number;
+  trees: number;
+  /** Chainage of its first tree, and metres from there to the last. */
+  first: number;
   length: number;
+  /** The part of the block in which the machine drives to and fro unhindered; one where nothing cuts a row. */
+  cell?: number;
   step: number;
   runs: Runs;
   /** First chainage and count of each stretch, in turn, where something interrupts the row. */
@@ -42,18 +49,21 @@ export interface MachineRow {
 
 /** A kept row as the machine plants it. */
 export function machineRow(row: StoredRow): MachineRow {
-  const { number, first, last, step, runs, stretches, listed } = summarise(row);
+  const { number, trees, first, last, step, runs, stretches, listed } = summarise(row);
   const broken = !listed && stretches.length > 2;
-  return { number, step, runs, length: last - first, ...(broken ? { stretches } : {}) };
+  return {
+    ...{ number, from: 1, trees, first, length: last - first, step, runs },
+    ...(broken ? { stretches } : {}),
+  };
 }
 
 /**
  * Metres from a row's first tree to each of its trees, in the order in which it is driven: what interrupts
- * the row is driven over.
+ * a piece is driven over.
  * @example metresAlong({ length: 12, step: 2, stretches: [5, 2, 15, 2], runs: [0, 4] }) // => [0, 2, 10, 12]
  */
 export function metresAlong(
-  { length, step, stretches, runs }: Omit<MachineRow, 'number'>,
+  { length, step, stretches, runs }: Pick<MachineRow, 'length' | 'step' | 'stretches' | 'runs'>,
   backwards = false,
 ): number[] {
   const parts = stretches ?? [0, runs.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0)];
@@ -69,6 +79,10 @@ export interface SeatLoad {
   row: number;
   runs: Runs;
   trees: number;
+  /** Its pegs of the row, the first and the last in the order of driving. */
+  pegs: [first: number, last: number];
+  /** Trees of the same row that were planted in passes before. */
+  earlier: number;
   /** Metres from the start of the pass to each of them. */
   along: number[];
   /** Where the species changes: metres from the start of the pass, and to which. */
@@ -89,6 +103,8 @@ export interface BinStop {
 export interface Pass {
   /** In the order of driving, counted from 1. */
   order: number;
+  /** Rows that lie in one pass wherever they are driven, counted from 0 across the block. */
+  lane: number;
   rows: number[];
   /** Of the longest of its rows. */
   metres: number;
@@ -111,9 +127,66 @@ export interface PassPlan {
   fuel: Figure;
 }
 
+/** What is driven in one pass: the pieces of a lane that lie in one cell. */
+interface Lane {
+  lane: number;
+  rows: MachineRow[];
+}
+
+/** Lanes of each cell, in order across the block; rows keep their neighbour in the pass in every cell. */
+function lanesByCell(rows: readonly MachineRow[], seats: 1 | 2): Lane[][] {
+  const numbers = [...new Set(rows.map(({ number }) => number))].sort((a, b) => a - b);
+  const laneOf = new Map(numbers.map((number, i) => [number, Math.floor(i / seats)]));
+  return [...groupBy(rows, ({ cell }) => cell ?? 0).values()].map((own) =>
+    [...groupBy(own, ({ number }) => laneOf.get(number)!)].map(([lane, pieces]) => ({
+      lane,
+      rows: pieces,
+    })),
+  );
+}
+
+/** A lane as it is driven. */
+interface Turned extends Lane {
+  backwards: boolean;
+  tight: boolean;
+  /** Metres from the end of the pass before into it; nothing for the first. */
+  turn: number;
+}
+
+/** Cells one after the other, each with its lanes in turn. */
+function drivenOver(cells: readonly Lane[][], apart: number, width: number, radius: number) {
+  const driven: Turned[] = [];
+  let at: { lane: number; chainage: number } | undefined;
+  const ends = (own: readonly MachineRow[]) => [
+    Math.min(...own.map(({ first }) => first)),
+    Math.max(...own.map(({ first, length }) => first + length)),
+  ];
+  for (const cell of cells) {
+    const order = turnOrder(cell.length, apart).map((i) => cell[i]);
+    for (const [i, { lane, rows }] of order.entries()) {
+      const [low, high] = ends(rows);
+      const before = driven[driven.length - 1] as Turned | undefined;
+      const enters = i === 0;
+      // A cell is entered at its nearer end; within it passes go to and fro.
+      const backwards = enters
+        ? at !== undefined && Math.abs(at.chainage - high) < Math.abs(at.chainage - low)
+        : !before!.backwards;
+      const aside = at ? Math.abs(lane - at.lane) * width : 0;
+      const along = at ? Math.abs(at.chainage - (backwards ? high : low)) : 0;
+      driven.push({
+        ...{ lane, rows, backwards },
+        tight: !enters && Math.abs(lane - before!.lane) < apart,
+        turn: at ? turn(aside, radius) + (enters ? along : 0) : 0,
+      });
+      at = { lane, chainage: backwards ? low : high };
+    }
+  }
+  return driven;
+}
+
 /**
  * Rows as passes, in an order in which no turn is tighter than the tractor makes where that can be had.
- * @param rows in order across the block
+ * @param rows in order across the block, or the pieces that are left of them where something cuts them
  * @param between metres from row to row
  * @param side 1 when rows are numbered towards the right of their bearing, −1 towards the left
  * @throws Told for measures that are none
@@ -129,40 +202,34 @@ export function passPlan(
   if (!(speed > 0 && turning > 0)) throw told('crew.noSpeed');
   if (!(radius >= 0 && radius <= WIDEST_TURN))
     throw told('crew.turnRadius', { radius: lengthOf(radius), most: lengthOf(WIDEST_TURN) });
-  const groups = Array.from({ length: Math.ceil(rows.length / seats) }, (_, i) =>
-    rows.slice(i * seats, (i + 1) * seats),
-  );
   const width = seats * between;
   const apart = width > 0 ? Math.max(1, Math.ceil((2 * radius) / width - 1e-9)) : 1;
-  const order = turnOrder(groups.length, apart);
+  const driven = drivenOver(lanesByCell(rows, seats), apart, width, radius);
   let left = new Map<string, number>();
-  const passes = order.map((group, i): Pass => {
-    const own = groups[group];
-    const backwards = i % 2 === 1;
-    const loads = loadsOf(own, backwards, side, seats);
-    const driven = loads.map((load) => ({
-      ...load,
-      left: left.get(load.seat) ?? 0,
-    }));
-    const full = driven.map((one) => ({ ...one, left: bin }));
-    const [asItIs, filled] = [drive(driven, backwards, bin), drive(full, backwards, bin)];
+  const planted = new Map<number, number>();
+  const passes = driven.map(({ lane, rows: own, backwards, tight }, i): Pass => {
+    const loads = loadsOf(own, backwards, side, seats).map((load) => {
+      const earlier = planted.get(load.row) ?? 0;
+      planted.set(load.row, earlier + load.trees);
+      return { ...load, earlier };
+    });
+    const asLeft = loads.map((load) => ({ ...load, left: left.get(load.seat) ?? 0 }));
+    const full = asLeft.map((one) => ({ ...one, left: bin }));
+    const [asItIs, filled] = [drive(asLeft, backwards, bin), drive(full, backwards, bin)];
     // On the headland all bins are filled where that spares a stop on the way: boxes stand there.
     const refill = filled.length < asItIs.length;
-    left = new Map((refill ? full : driven).map((one) => [one.seat, one.left]));
+    left = new Map((refill ? full : asLeft).map((one) => [one.seat, one.left]));
     return {
       order: i + 1,
+      lane,
       rows: own.map(({ number }) => number),
-      backwards,
-      loads,
-      refill,
+      ...{ backwards, loads, refill, tight },
       metres: Math.max(...own.map((row) => row.length)),
       stops: refill ? filled : asItIs,
-      tight: i > 0 && Math.abs(group - order[i - 1]) < apart,
     };
   });
-  const planting = groups.reduce((sum, own) => sum + Math.max(...own.map((row) => row.length)), 0);
-  const ways = order.slice(1).map((group, i) => turn(Math.abs(group - order[i]) * width, radius));
-  const turned = ways.reduce((a, b) => a + b, 0);
+  const planting = passes.reduce((sum, { metres }) => sum + metres, 0);
+  const turned = driven.reduce((sum, one) => sum + one.turn, 0);
   const hours = (planting / speed + turned / turning) / 3600;
   return {
     passes,
@@ -170,14 +237,14 @@ export function passPlan(
       value: planting,
       kind: 'distance',
       formula: say('formula.passMetres'),
-      steps: [{ label: say('step.passes'), value: groups.length, kind: 'count' }],
+      steps: [{ label: say('step.passes'), value: passes.length, kind: 'count' }],
     },
     turns: {
       value: turned,
       kind: 'distance',
       formula: say('formula.turning'),
       steps: [
-        { label: say('step.turns'), value: ways.length, kind: 'count' },
+        { label: say('step.turns'), value: Math.max(0, passes.length - 1), kind: 'count' },
         { label: say('step.radius'), value: radius, kind: 'length' },
       ],
     },
@@ -231,8 +298,8 @@ function drive(loads: readonly Driven[], backwards: boolean, bin: number): BinSt
       setUntil(load, load === next.load ? next.until : ahead < 0 ? load.trees : ahead);
       load.left = bin;
     }
-    const { seat, row, trees } = next.load;
-    stops.push({ at, seat, row, peg: backwards ? trees - next.until + 1 : next.until });
+    const { seat, row, pegs } = next.load;
+    stops.push({ at, seat, row, peg: pegs[0] + (backwards ? 1 - next.until : next.until - 1) });
   }
   for (const load of loads) setUntil(load, load.trees);
   return stops;
@@ -364,7 +431,7 @@ function loadsOf(
   const leftFirst = (side === 1) !== backwards;
   const placed = leftFirst ? rows : [...rows].reverse();
   return placed.map((row, i): SeatLoad => {
-    const { number, runs } = row;
+    const { number, runs, from } = row;
     const along = metresAlong(row, backwards);
     const seat = seats === 1 ? 'only' : rows.length === 1 ? 'left' : i === 0 ? 'left' : 'right';
     const driven = backwards ? reversed(runs) : runs;
@@ -375,9 +442,20 @@ function loadsOf(
         changes.push({ at: along[trees], species: driven[run] });
       trees += driven[run + 1];
     }
-    return { seat, row: number, runs: driven, trees, along, changes };
+    const last = from + trees - 1;
+    const pegs: SeatLoad['pegs'] = backwards ? [last, from] : [from, last];
+    return { ...{ seat, row: number, runs: driven, trees, pegs, along, changes }, earlier: 0 };
   });
 }
+
+/**
+ * Trees of a seat's load that are in the ground: of a row in pieces those of the pass before go first.
+ * @param planted trees of its row in the ground
+ */
+export const setOfLoad = (
+  { earlier, trees }: Pick<SeatLoad, 'earlier' | 'trees'>,
+  planted: number,
+): number => Math.max(0, Math.min(trees, planted - earlier));
 
 function reversed(runs: Runs): Runs {
   const back: Runs = [];

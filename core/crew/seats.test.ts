@@ -15,7 +15,10 @@ function block(
   begun: Record<number, [left: number, planter: string]> = {},
 ) {
   const { passes } = passPlan(
-    trees.map((count, i) => ({ number: i + 1, length: 2 * count, step: 2, runs: [0, count] })),
+    trees.map((count, i) => ({
+      ...{ number: i + 1, from: 1, trees: count, first: 0, length: 2 * count },
+      ...{ step: 2, runs: [0, count] },
+    })),
     3,
     1,
     MACHINE_TERMS,

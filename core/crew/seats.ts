@@ -1,5 +1,6 @@
+import { groupBy } from '../measure/group';
 import { told } from '../say/told';
-import type { Pass } from './passes';
+import type { Pass, SeatLoad } from './passes';
 import type { PlanterKind } from './usual';
 import { shareAgain, shareRows, type OpenRow, type Rated, type SharedAgain } from './share';
 
@@ -50,6 +51,28 @@ export function sharePasses(treesByRow: readonly number[], riders: readonly Ride
   return shareRows(byPass, teamsOf(riders).map(asOne));
 }
 
+/** The rows of a pass, each with the seat it is planted from. */
+interface SharedLane {
+  loads: Pick<SeatLoad, 'seat' | 'row'>[];
+}
+
+/**
+ * Lanes across the block. Of one that is driven in pieces the pass with most trees says who sits where; a row that has
+ * none in it is planted from the seat that is left.
+ */
+function lanesOf(passes: readonly Pass[]): SharedLane[] {
+  const treesOf = ({ loads }: Pass) => loads.reduce((sum, { trees }) => sum + trees, 0);
+  return [...groupBy(passes, ({ lane }) => lane)]
+    .sort(([a], [b]) => a - b)
+    .map(([, own]) => {
+      const { loads } = own.reduce((most, pass) => (treesOf(pass) > treesOf(most) ? pass : most));
+      const rows = new Set(own.flatMap((pass) => pass.rows));
+      const elsewhere = [...rows].filter((row) => !loads.some((load) => load.row === row));
+      const seat = loads[0].seat === 'right' ? ('left' as const) : ('right' as const);
+      return { loads: [...loads, ...elsewhere.map((row) => ({ seat, row }))] };
+    });
+}
+
 /**
  * Rows of a machine with two seats: whole passes go to the machines so that the slowest ends soonest, to each those
  * that lie side by side, and of each pass a rider has the row that lies on the side of their seat. Whoever
@@ -68,8 +91,8 @@ export function shareSeats(
   const open = new Map(rows.map((row) => [row.number, row]));
   const teamOf = (planter: string | undefined) =>
     teams.find((team) => team.some(({ id }) => id === planter));
-  const inPass = (pass: Pass) => pass.rows.flatMap((row) => open.get(row) ?? []);
-  const byGround = [...passes].sort((a, b) => a.rows[0] - b.rows[0]);
+  const inPass = ({ loads }: SharedLane) => loads.flatMap(({ row }) => open.get(row) ?? []);
+  const byGround = lanesOf(passes);
   const { shares, finish } = shareAgain(
     byGround.map((pass, at) => {
       const own = inPass(pass);

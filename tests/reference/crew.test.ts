@@ -97,7 +97,7 @@ test('a machine covers what its width and speed say, turns taken off', () => {
   const terms: MachineTerms = { ...MACHINE_TERMS, seats: 2, speed: 3 / 3.6, turning: 6 / 3.6 };
   const [between, length, many] = [2.5, 400, 80];
   const rows = Array.from({ length: many }, (_, i) => ({
-    ...{ number: i + 1, length, step: 2, runs: [0, 200] },
+    ...{ number: i + 1, from: 1, trees: 200, first: 0, length, step: 2, runs: [0, 200] },
   }));
   const { planting, turns, hours } = passPlan(rows, between, 1, terms);
   const capacity = (3 * 2 * between) / 10;

@@ -1,19 +1,18 @@
 <script lang="ts">
-  import type { Pass } from '$core/crew/passes';
+  import type { Pass, SeatLoad } from '$core/crew/passes';
 
   interface Props {
     passes: readonly Pass[];
-    /** The place of each across the block, by its first row. */
-    done: ReadonlySet<number>;
+    isDone: (load: SeatLoad) => boolean;
     selected: number;
     onselect: (order: number) => void;
   }
   /** Passes side by side as they lie, with the turns between them in the order of driving. */
-  let { passes, done, selected, onselect }: Props = $props();
+  let { passes, isDone, selected, onselect }: Props = $props();
   const WIDTH = 900;
   const TOP = 62;
   const BASE = 262;
-  const lying = $derived([...passes].sort((a, b) => a.rows[0] - b.rows[0]));
+  const lying = $derived([...passes].sort((a, b) => a.lane - b.lane || a.order - b.order));
   const step = $derived(WIDTH / Math.max(1, lying.length));
   const at = $derived(new Map(lying.map((pass, i) => [pass.order, (i + 0.5) * step] as const)));
   const x = (pass: Pass) => at.get(pass.order) ?? 0;
@@ -52,11 +51,11 @@
       }}
     >
       <rect x={x(pass) - step / 2} y={TOP - 30} width={step} height={BASE - TOP + 60} class="hit" />
-      {#each pass.rows as row, i (row)}
+      {#each [...pass.loads].sort((a, b) => a.row - b.row) as load, i (load.row)}
         <path
-          d="M{x(pass) + (i - (pass.rows.length - 1) / 2) * wide} {TOP}V{BASE}"
+          d="M{x(pass) + (i - (pass.loads.length - 1) / 2) * wide} {TOP}V{BASE}"
           class="row"
-          class:done={done.has(row)}
+          class:done={isDone(load)}
         />
       {/each}
       {#each pass.stops as { at: metres } (metres)}

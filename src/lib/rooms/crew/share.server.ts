@@ -5,7 +5,7 @@ import { stopsOf, type Spell } from '../../../../core/crew/forecast';
 import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
 import { machineOn } from '../../../../core/crew/machine';
 import { pacesToday } from '../../../../core/crew/pace';
-import { machineRow, passPlan, type Pass } from '../../../../core/crew/passes';
+import { passPlan, type Pass } from '../../../../core/crew/passes';
 import { crewRates, DAY_HOURS } from '../../../../core/crew/rates';
 import { shareSeats } from '../../../../core/crew/seats';
 import { admitShares, rangesOfRows } from '../../../../core/crew/share';
@@ -21,6 +21,7 @@ import type { LayoutRowRow } from '../rows/tables.server';
 import type { crewContract } from './contract';
 import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
 import { lastWordsOf, sharesFact } from './facts.server';
+import { piecesOn } from './machine.server';
 import { activePlanter, planterOf } from './planter.server';
 import { asClocked, CLOCKED_DAYS, readPlanted } from './sums.server';
 import type { RowShareRow } from './tables.server';
@@ -103,7 +104,9 @@ async function passesOf(
 ): Promise<Pass[]> {
   const { rhythm } = (await work.tables.layout.one({ id: layoutId }))!;
   const machine = machineOn(block.calendarTerms.machine, rhythm.step);
-  return passPlan(rows.map(machineRow), rhythm.between, rhythm.frame.side, machine).passes;
+  const keepouts = await work.tables.keepout.all({ where: { blockId: block.id } });
+  const pieces = piecesOn(block, keepouts, rhythm, rows);
+  return passPlan(pieces.rows, rhythm.between, rhythm.frame.side, machine).passes;
 }
 
 type Shares = Pick<typeof crewContract, 'crew.share' | 'crew.assign'>;

@@ -1,8 +1,7 @@
 import { machineOn } from '../../../../../core/crew/machine';
-import { machineRow } from '../../../../../core/crew/passes';
-import { treesInRow } from '../../../../../core/rows/stored';
 import { plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { machineRowsOf } from '$lib/rooms/crew/machine.server';
+import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
@@ -12,8 +11,8 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) noLayout(block.name);
-  const [rows, { byRow }, cards, shares] = await Promise.all([
-    facts.of(rowsFact, block.id),
+  const [{ rows }, { byRow }, cards, shares] = await Promise.all([
+    machineRowsOf(facts, block),
     plantedOf(facts, block.id),
     facts.of(cardsFact),
     facts.of(sharesFact, block.id),
@@ -27,11 +26,9 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     species: layout.parameters.mix.map(
       ({ species }) => cards.find(({ id }) => id === species)?.name ?? '',
     ),
-    rows: rows.filter(treesInRow).map((row) => ({
-      ...machineRow(row),
-      places: treesInRow(row),
-      planted: byRow.get(row.number) ?? 0,
-    })),
+    rows,
+    /** Trees in the ground, row by row. */
+    planted: [...byRow],
     /** Rows of whoever rides, where the leader shared them out by seat. */
     own: shares
       .filter(({ planterId }) => planterId === shown.planter?.id)

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { intervalOf } from '$core/crew/machine';
-  import { passPlan } from '$core/crew/passes';
+  import { passPlan, setOfLoad } from '$core/crew/passes';
   import { seatAhead } from '$core/crew/wheel';
   import { formatLength } from '$core/measure/units';
   import { keepDraft, readDraft } from '$lib/field/drafts';
@@ -22,23 +22,28 @@
   const waiting = $derived(
     work.outbox.pending('crew.tally').filter(({ layoutId }) => layoutId === data.layoutId),
   );
+  const planted = $derived(new Map(data.planted));
   const plantedIn = (row: number) =>
-    (data.rows.find(({ number }) => number === row)?.planted ?? 0) +
+    (planted.get(row) ?? 0) +
     waiting
       .filter((tally) => tally.row === row)
       .reduce((sum, { count, corrects }) => sum + (corrects ? -count : count), 0);
-  const placesIn = (row: number) => data.rows.find(({ number }) => number === row)?.places ?? 0;
+  /** Places of a row in all its pieces. */
+  const placesIn = (row: number) =>
+    data.rows.reduce((sum, { number, trees }) => sum + (number === row ? trees : 0), 0);
   let picked = $state<number>();
   let seat = $state(0);
   const pass = $derived(
     plan.passes[
       (picked ??
-        plan.passes.find(({ rows }) => rows.some((row) => plantedIn(row) < placesIn(row)))?.order ??
+        plan.passes.find(({ loads }) =>
+          loads.some((one) => setOfLoad(one, plantedIn(one.row)) < one.trees),
+        )?.order ??
         1) - 1
     ],
   );
   const load = $derived(pass?.loads[Math.min(seat, pass.loads.length - 1)]);
-  const before = $derived(load ? plantedIn(load.row) : 0);
+  const before = $derived(load ? setOfLoad(load, plantedIn(load.row)) : 0);
   /** Trees set and not handed in yet, row by row: who looks at another pass takes no tree along. */
   const KEY = untrack(() => `seat ${data.block.id} ${data.planter?.id ?? ''}`);
   let counts = $state<Record<number, number>>({});
@@ -92,7 +97,7 @@
     if (!load || !set || !data.planter) return;
     halt();
     const { row } = load;
-    const count = Math.min(set, placesIn(row) - before);
+    const count = Math.min(set, load.trees - before);
     if (count > 0)
       await work.outbox.add('crew.tally', {
         ...work.event(),
@@ -127,6 +132,9 @@
         onclick={() => (picked = pass.order + 1)}>›</button
       >
     </div>
+    {#if load.trees < placesIn(load.row)}<p class="piece num">
+        {say('seat.pegs', { from: load.pegs[0], to: load.pegs[1] })}
+      </p>{/if}
     {#if pass.loads.length > 1}
       <div class="two" role="group" aria-label={say('seat.title')}>
         {#each pass.loads as entry, i (entry.seat)}<button
@@ -148,7 +156,7 @@
       </p>
     {:else}<p class="change calm">{say('seat.noChange')}</p>{/if}
     <p class="counts num">
-      <b data-testid="set">{tongue.number(before + set)}</b>
+      <b data-testid="set">{tongue.number(plantedIn(load.row) + set)}</b>
       {say('rows.ofRow', { places: placesIn(load.row) })}
     </p>
     <p class="bin num" class:low={bin <= LOW} role="status">
@@ -183,6 +191,10 @@
     border: 2px solid var(--viridian);
     background: var(--sheet);
     color: var(--viridian-deep);
+  }
+  .piece {
+    text-align: center;
+    font-size: 20px;
   }
   .now {
     font-size: 24px;

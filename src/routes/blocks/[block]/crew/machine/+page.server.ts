@@ -1,8 +1,8 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
-import { machineRow } from '../../../../../../core/crew/passes';
-import { treesInRow } from '../../../../../../core/rows/stored';
+import { rangesOf } from '../../../../../../core/measure/ranges';
 import { activePlanters, byHandOf, plantedOf } from '$lib/rooms/crew/facts.server';
-import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { machineRowsOf } from '$lib/rooms/crew/machine.server';
+import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { shoeOf } from '$lib/rooms/stock/shoe.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -31,8 +31,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     shoe,
   };
   if (!layout) return { ...about, layout: undefined };
-  const [rows, { byRow }] = await Promise.all([
-    facts.of(rowsFact, block.id),
+  const [{ rows, cuttings }, { byRow }] = await Promise.all([
+    machineRowsOf(facts, block),
     plantedOf(facts, block.id),
   ]);
   return {
@@ -44,11 +44,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       step: layout.rhythm.step,
       side: layout.rhythm.frame.side,
       mix: layout.parameters.mix.map(({ species }) => species),
-      rows: rows.filter(treesInRow).map((row) => ({
-        ...machineRow(row),
-        free: Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0)),
-        done: (byRow.get(row.number) ?? 0) >= treesInRow(row),
+      rows,
+      /** What cuts rows, with the rows as ranges. */
+      cuttings: cuttings.map(({ name, rows: cut }) => ({
+        name,
+        rows: cut.length,
+        ranges: rangesOf(cut),
       })),
+      planted: [...byRow],
     },
   };
 };

@@ -11,7 +11,7 @@
     treesAMinute,
     type MachineKept,
   } from '$core/crew/machine';
-  import { passPlan } from '$core/crew/passes';
+  import { passPlan, setOfLoad, type SeatLoad } from '$core/crew/passes';
   import { readNumber } from '$core/measure/typed';
   import {
     formatLength,
@@ -29,6 +29,7 @@
   import Measure from '$lib/parts/Measure.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import { howMany } from '$lib/parts/how-many';
   import { spoken } from '$lib/parts/reader.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import SpacerFile from './SpacerFile.svelte';
@@ -54,13 +55,18 @@
     }
   });
   const plan = $derived(worked?.plan);
-  const done = $derived(
-    new Set((layout?.rows ?? []).filter((row) => row.done).map(({ number }) => number)),
-  );
-  /** The pass that is next: the first with a row that is not done. */
-  const next = $derived(
-    plan?.passes.find(({ rows }) => rows.some((row) => !done.has(row)))?.order ?? 1,
-  );
+  const planted = $derived(new Map(layout?.planted));
+  const setOf = (load: SeatLoad) => setOfLoad(load, planted.get(load.row) ?? 0);
+  const isDone = (load: SeatLoad) => setOf(load) >= load.trees;
+  /** The pass that is next: the first with something to plant. */
+  const next = $derived(plan?.passes.find(({ loads }) => !loads.every(isDone))?.order ?? 1);
+  /** Trees of each row, in all its pieces. */
+  const places = $derived.by(() => {
+    const all = new Map<number, number>();
+    for (const { number, trees } of layout?.rows ?? [])
+      all.set(number, (all.get(number) ?? 0) + trees);
+    return all;
+  });
   let picked = $state<number>();
   const pass = $derived(plan?.passes[(picked ?? next) - 1]);
   /** Two dozen passes can be told apart; the rest lies to either side. */
@@ -140,11 +146,16 @@
             0,
           )}
         </h2>
-        <PassStrip passes={inSight} {done} selected={pass.order} onselect={pick} />
+        <PassStrip passes={inSight} {isDone} selected={pass.order} onselect={pick} />
         <p class="quiet">
           Ochre: bins are filled before it, and at a square on the way. Dashed turns are too tight:
           the tractor reverses.
         </p>
+        {#each layout.cuttings as { name, rows, ranges } (name)}<p class="say">
+            {name || 'The edge of the block'} cuts {howMany(rows, 'row')} ({ranges}). The machine
+            does not cross it: each side is driven by itself, and the setback there is all its room
+            to turn.
+          </p>{/each}
         <h2>
           Load for pass {pass.order}, {pass.backwards
             ? 'from the last pegs'
@@ -157,7 +168,9 @@
             <span class="num">{formatNumber(load.trees)}</span>
           </div>
           <p class="quiet changes">
-            Row {load.row}{#each load.changes.slice(0, 6) as { at, species } (at)}; at {formatLength(
+            Row {load.row}{load.trees < (places.get(load.row) ?? 0)
+              ? `, pegs ${load.pegs[0]} to ${load.pegs[1]}`
+              : ''}{#each load.changes.slice(0, 6) as { at, species } (at)}; at {formatLength(
                 at,
                 units.system,
                 0,
@@ -253,8 +266,7 @@
           rowsOf={(seat) =>
             plan.passes.flatMap(({ loads }) => {
               const load = loads[Math.min(seat, loads.length - 1)];
-              const free = layout.rows.find(({ number }) => number === load?.row)?.free ?? 0;
-              return load ? [{ number: load.row, free }] : [];
+              return load ? [{ number: load.row, free: load.trees - setOf(load) }] : [];
             })}
         />
       {/if}

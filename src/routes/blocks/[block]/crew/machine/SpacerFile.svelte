@@ -48,14 +48,19 @@
     doing.run(async () => {
       // The same file entered twice is the same entries: their ids follow from what it says.
       const start = Date.parse(moment!);
+      const before = new Set<number>();
       for (const { row, trees, to } of told)
-        if (row !== undefined && trees > 0)
+        if (row !== undefined && trees > 0) {
+          // Of a row in two pieces each is an entry of its own.
+          const piece = before.has(row) ? ` from ${to} s` : '';
+          before.add(row);
           await send('crew.tally', {
-            id: await contentId(`${text}\n${layoutId} ${row} ${planterId} ${moment}`),
+            id: await contentId(`${text}\n${layoutId} ${row} ${planterId} ${moment}${piece}`),
             at: new Date(start + to * 1000).toISOString(),
             device: 'spacer file',
             ...{ layoutId, row, planterId, count: trees, corrects: null, note: file.slice(0, 80) },
           });
+        }
       doing.told = [`${howMany(fits, 'tree')} entered from ${file}.`];
       text = '';
     });

@@ -1,7 +1,7 @@
 import type { Keepout, KeepoutKind } from '../ground/keepouts';
 import { boxOf, type Box, type MultiPolygon } from '../ground/polygon';
-import { groupBy } from '../measure/group';
 import type { Point } from '../measure/plane';
+import { inOneGo } from '../measure/steps';
 import { eachPosition, type RowRhythm, type StoredRow } from '../rows/stored';
 import { machineRow, type MachineRow } from './passes';
 
@@ -43,6 +43,12 @@ export function barriersOf(
 export interface Cutting {
   name: string;
   rows: number[];
+}
+
+/** Pieces of rows, cell by cell, and what cuts them. */
+export interface Pieces {
+  rows: MachineRow[];
+  cuttings: Cutting[];
 }
 
 interface Side {
@@ -93,21 +99,31 @@ const meet = (one: Box, other: Box): boolean =>
  * @param rows in order across the block; a lane whose corners are its pegs stays whole
  * @returns the pieces, cell by cell in order across the block, and what cut rows
  */
-export function machinePieces(
+export function* piecesInSteps(
   rows: readonly StoredRow[],
   rhythm: RowRhythm,
   barriers: readonly Barrier[],
-): { rows: MachineRow[]; cuttings: Cutting[] } {
+): Generator<void, Pieces> {
   const sides = barriers.flatMap(({ name, lines }) =>
     lines.flatMap((line) =>
       line.slice(1).map((b, i): Side => ({ a: line[i], b, name, box: boxOf([line[i], b]) })),
     ),
   );
-  const trees = groupBy(eachPosition(rhythm, rows), ({ row }) => row);
+  const trees = new Map<number, Tree[]>();
+  for (const tree of eachPosition(rhythm, rows)) {
+    const own = trees.get(tree.row);
+    if (own) own.push(tree);
+    else {
+      trees.set(tree.row, [tree]);
+      yield;
+    }
+  }
   const planted = rows.filter(({ number }) => trees.has(number));
   const boxes = planted.map(({ number }) => boxOf(trees.get(number)!.map(({ point }) => point)));
   const cutBy = new Map<string, Set<number>>();
-  const pieces = planted.map((row, i): Piece[] => {
+  const pieces: Piece[][] = [];
+  for (const [i, row] of planted.entries()) {
+    yield;
     const own = trees.get(row.number)!;
     const near = row.listed ? [] : sides.filter(({ box }) => meet(box, boxes[i]));
     const from = [0];
@@ -118,12 +134,15 @@ export function machinePieces(
       from.push(at);
       cutBy.set(side.name, (cutBy.get(side.name) ?? new Set()).add(row.number));
     }
-    return from.map((at, k) => ({
-      ...{ row, from: at + 1, trees: own.slice(at, from[k + 1]), cell: -1 },
-    }));
-  });
+    pieces.push(
+      from.map((at, k) => ({
+        ...{ row, from: at + 1, trees: own.slice(at, from[k + 1]), cell: -1 },
+      })),
+    );
+  }
   let cells = 0;
   for (const [i, own] of pieces.entries()) {
+    yield;
     const above = i ? pieces[i - 1] : [];
     const between = i ? sides.filter(({ box }) => meet(box, joined(boxes[i - 1], boxes[i]))) : [];
     const beside = own.map((piece) => above.filter((other) => liesBeside(other, piece, between)));
@@ -142,6 +161,10 @@ export function machinePieces(
     cuttings: [...cutBy].map(([name, cut]) => ({ name, rows: [...cut] })),
   };
 }
+
+/** The pieces of `piecesInSteps`, in one go. */
+export const machinePieces = (...of: Parameters<typeof piecesInSteps>): Pieces =>
+  inOneGo(piecesInSteps(...of));
 
 const joined = (one: Box, other: Box): Box => ({
   minX: Math.min(one.minX, other.minX),

@@ -1,10 +1,19 @@
-import { barriersOf, machinePieces } from '../../../../core/crew/pieces';
+import {
+  barriersOf,
+  machinePieces,
+  piecesInSteps,
+  type Pieces,
+} from '../../../../core/crew/pieces';
 import type { Keepout } from '../../../../core/ground/keepouts';
 import type { RowRhythm, StoredRow } from '../../../../core/rows/stored';
 import type { Facts } from '../../server/facts';
+import { inTurns } from '../../server/turns';
 import { blocksFact, keepoutsFact, planeOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
+
+const barriersOn = (block: BlockRow, keepouts: readonly Keepout[]) =>
+  barriersOf(block.boundary, keepouts, planeOf(block).toPlane);
 
 /** Rows of a version as the machine plants them on the ground as it is now: what it does not cross cuts them. */
 export const piecesOn = (
@@ -12,17 +21,18 @@ export const piecesOn = (
   keepouts: readonly Keepout[],
   rhythm: RowRhythm,
   rows: readonly StoredRow[],
-) => machinePieces(rows, rhythm, barriersOf(block.boundary, keepouts, planeOf(block).toPlane));
+): Pieces => machinePieces(rows, rhythm, barriersOn(block, keepouts));
 
 /** Those of the released version: what every page of the machine drives by; nothing where none is released. */
-export async function machineRowsOf(facts: Facts, block: BlockRow) {
+export async function machineRowsOf(facts: Facts, block: BlockRow): Promise<Pieces> {
   const [layout, rows, keepouts] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
     facts.of(keepoutsFact, block.id),
   ]);
+  if (!layout) return { rows: [], cuttings: [] };
   const from = [layoutsFact, rowsFact, keepoutsFact, blocksFact];
   return facts.derive('machine rows', block.id, from, '', () =>
-    layout ? piecesOn(block, keepouts, layout.rhythm, rows) : { rows: [], cuttings: [] },
+    inTurns(piecesInSteps(rows, layout.rhythm, barriersOn(block, keepouts))),
   );
 }

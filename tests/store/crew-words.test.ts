@@ -17,7 +17,7 @@ import { plantingWaterOf } from '../../src/lib/rooms/crew/water.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { payDays, paySheetOf } from '../../src/lib/rooms/crew/pay.server';
-import { boxesOf, rainOf, wavesOf } from '../../src/lib/rooms/crew/waves.server';
+import { boxesOf, rainOf, usesBoxes, wavesOf } from '../../src/lib/rooms/crew/waves.server';
 import {
   aloneOn,
   messagesFact,
@@ -383,6 +383,20 @@ test('faults behind the machine stand by row and peg until they are taken back',
     (await found()).map(({ peg }) => peg),
     [5],
   );
+});
+
+test('a block uses reservoir boxes where its method sets them, for any of its trees, or its leader says what they hold', () => {
+  const { boxes, ...others } = knoll().calendarTerms;
+  assert.ok(boxes);
+  const [dated, reservoir] = [{ watering: 'dated' }, { watering: 'reservoir' }];
+  const of = (given: object) =>
+    usesBoxes({ ...knoll(), calendarTerms: others, method: dated, differences: [], ...given });
+  assert.equal(of({}), false);
+  assert.equal(of({ method: reservoir }), true);
+  const scope = { by: 'stock', stock: 'container' };
+  assert.equal(of({ differences: [{ scope, method: reservoir }] }), true);
+  assert.equal(of({ differences: [{ scope, method: dated }] }), false);
+  assert.equal(of({ calendarTerms: { ...others, boxes } }), true);
 });
 
 test('reservoir boxes are known by row: water left, a refill, no more boxes than places', async () => {

@@ -13,6 +13,7 @@ import { dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { weatherFact } from '../../server/station';
 import type { BlockRow } from '../ground/tables.server';
+import { treatsBy } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { boxesFact, wavesFact } from './follow.server';
 import { plantedOf, sownFact } from './facts.server';
@@ -75,14 +76,20 @@ export async function rainOf(facts: Facts): Promise<(day: Day) => number> {
   return (day) => recorded.get(day) ?? usual[Number(day.slice(5, 7)) - 1];
 }
 
+/** Whether the method sets reservoir boxes: then the block uses them, whatever else is said. */
+export const boxesByMethod = (block: BlockRow): boolean => treatsBy(block, 'watering', 'reservoir');
+
+/** Whether a block uses reservoir boxes: by its method, or because its leader has said what they hold. */
+export const usesBoxes = (block: BlockRow): boolean =>
+  Boolean(block.calendarTerms.boxes) || boxesByMethod(block);
+
 /** Reservoir boxes of a block, where it uses them. */
 export async function boxesOf(
   facts: Facts,
   block: BlockRow,
 ): Promise<{ terms: BoxTerms; rows: BoxRow[] } | undefined> {
-  const terms = block.calendarTerms.boxes;
-  if (!terms) return undefined;
-  const own = { ...BOX_TERMS, ...terms };
+  if (!usesBoxes(block)) return undefined;
+  const own = { ...BOX_TERMS, ...block.calendarTerms.boxes };
   return facts.derive('boxes-now', block.id, [], facts.everything, async () => {
     const [fills, rain] = await Promise.all([facts.of(boxesFact, block.id), rainOf(facts)]);
     const { zone } = facts.site;

@@ -10,6 +10,7 @@ import {
 } from '../../../../core/method/differences';
 import { treeGroups, type BlockTrees } from '../../../../core/method/groups';
 import type { Chosen } from '../../../../core/method/method';
+import type { Question } from '../../../../core/method/school';
 import { waysOf, type Named, type Way } from '../../../../core/method/ways';
 import { contains, mapPoints } from '../../../../core/ground/polygon';
 import { eachPosition } from '../../../../core/rows/stored';
@@ -23,6 +24,11 @@ import type { SpeciesRow } from '../stock/tables.server';
 /** The block's own way, for what concerns the block as a whole: ground, machine, weather. */
 export const methodOfBlock = (block: BlockRow): Chosen[] =>
   methodFor({ ...block, differences: [] }, {});
+
+/** Whether any tree of a block is treated by a school, wherever it stands and whatever it is. */
+export const treatsBy = (block: BlockRow, question: Question, school: string): boolean =>
+  methodOfBlock(block).some((one) => one.question === question && one.school.key === school) ||
+  block.differences.some(({ method }) => method[question] === school);
 
 /** How a block is planted, with what differs as far as it still stands. */
 export async function blockMethod(facts: Facts, block: BlockRow): Promise<BlockMethod> {

@@ -19,6 +19,7 @@ import { peggedFact, releasedLayout, rowsFact } from '$lib/rooms/rows/facts.serv
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';
 import { refillOf } from '$lib/rooms/survival/refills.server';
+import { usesBoxes } from '$lib/rooms/crew/waves.server';
 import { messagesFor } from '$lib/rooms/crew/words.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -110,8 +111,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       .filter(({ decision }) => decision.planter === planter.id)
       .map(({ decision: { id, fault }, open }) => ({ id, fault, open })),
     byMachine: block.conditions.planting === 'machine',
-    waves:
-      Object.keys(block.calendarTerms.waves ?? {}).length > 0 || Boolean(block.calendarTerms.boxes),
+    waves: Object.keys(block.calendarTerms.waves ?? {}).length > 0 || usesBoxes(block),
     /** Since when they are at work, by what was clocked. */
     hereSince: shifts.find((shift) => shift.here && shift.planter === planter.id)?.from ?? null,
     tools: await toolsOn(facts, block, planter),

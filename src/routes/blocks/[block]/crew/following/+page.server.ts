@@ -1,6 +1,6 @@
 import { boxWater } from '../../../../../../core/crew/reservoir';
 import { rowFaultsFact } from '$lib/rooms/crew/follow.server';
-import { boxesOf, wavesOf } from '$lib/rooms/crew/waves.server';
+import { boxesByMethod, boxesOf, wavesOf } from '$lib/rooms/crew/waves.server';
 import { plantingWaterOf } from '$lib/rooms/crew/water.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
@@ -37,6 +37,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     /** What trees get as they go in: for those to come, and for those that stand and wait for it. */
     water: (coming ?? standingDry) && { coming, now: standingDry },
     faults,
+    boxesByMethod: boxesByMethod(block),
     boxes: boxes && {
       ...boxes,
       standing,

@@ -123,13 +123,19 @@
     <Checkbox
       labelText="This block uses them"
       checked={Boolean(data.boxes)}
-      disabled={!data.mayPlan}
+      disabled={!data.mayPlan || data.boxesByMethod}
       on:check={(e) => {
         if (e.detail && !data.boxes) void setBoxes({});
         if (!e.detail && data.boxes)
           void doing.run(async () => void (await keepTerms(data.block, 'boxes', null)));
       }}
     />
+    {#if data.boxesByMethod || data.boxes}<p class="quiet">
+        {data.boxesByMethod
+          ? 'So says the method, under Watering:'
+          : 'The method waters otherwise, so that bill and calendar know of no boxes:'}
+        <a href="/blocks/{data.block.id}/method">method of this block</a>.
+      </p>{/if}
     {#if data.boxes}
       {@const terms = data.boxes.terms}
       <div class="terms box">

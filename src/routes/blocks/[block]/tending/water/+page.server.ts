@@ -1,3 +1,4 @@
+import { boxesOf } from '$lib/rooms/crew/waves.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { readingsFact } from '$lib/rooms/tending/instruments.server';
 import { waterOf } from '$lib/rooms/tending/facts.server';
@@ -9,13 +10,22 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:tending', 'viridane:crew', 'viridane:ground', 'viridane:rows');
   const { block, facts, role } = await openBlock(locals, params.block);
-  const [water, readings, names] = await Promise.all([
+  const [water, boxes, readings, names] = await Promise.all([
     waterOf(facts, block),
+    boxesOf(facts, block),
     facts.of(readingsFact, block.id),
     facts.of(namesFact),
   ]);
   return {
     water,
+    /** Reservoir boxes that stand, and the day on which the first is empty; nothing where none is used. */
+    boxes: boxes && {
+      standing: boxes.rows.reduce((sum, row) => sum + row.boxes, 0),
+      dry: boxes.rows.reduce<string | null>(
+        (first, { dry }) => (dry && (!first || dry < first) ? dry : first),
+        null,
+      ),
+    },
     today: facts.today,
     mayPlan: may(role, 'plan'),
     mayRecord: may(role, 'record'),

@@ -251,6 +251,14 @@
   </section>
   <aside class="comes-to">
     <h2>Next round</h2>
+    {#if data.boxes}<p class="say">
+        {#if data.boxes.standing}{howMany(data.boxes.standing, 'reservoir box', 'reservoir boxes')}
+          water their trees; {data.boxes.dry
+            ? `the first is dry on ${formatDay(data.boxes.dry, true)}`
+            : 'rain keeps them full'}.
+        {:else}Reservoir boxes water this block, and none is set yet.{/if}
+        <a href="/blocks/{data.block.id}/crew/following">Round of filling</a>
+      </p>{/if}
     {#if water.next}
       {@const next = water.next}
       <p class="next">

@@ -209,6 +209,45 @@ test('behind the machine faults stand by row and peg without a signal; a seat co
   await expect(set).toHaveText(String(counted));
 });
 
+test('reservoir boxes are set on the phone, row by row, also without a signal; the desk has them by row', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'leader');
+  const ridge = await blockPath(page, 'Ridge Screen');
+  await page.goto(`${ridge}/crew/following`);
+  const uses = page.getByRole('checkbox', { name: 'This block uses them' });
+  await uses.check({ force: true });
+  await expect(page.getByText('None is set yet.')).toBeVisible();
+  await expect(page.getByText('The method waters otherwise')).toBeVisible();
+  await page.goto(`${ridge.replace('/blocks/', '/field/')}/follow`);
+  const set = page.getByRole('button', { name: /^Set and filled \d+ in row/ });
+  const first = (await set.first().textContent())!.trim();
+  const row = /row (\d+)/.exec(first)![1];
+  await context.setOffline(true);
+  await set.first().click();
+  await expect(page.getByRole('button', { name: first, exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo last' }).click();
+  await expect(page.getByRole('button', { name: first, exact: true })).toBeVisible();
+  const some = page.getByRole('spinbutton', { name: `Some of them, Reservoir boxes, Row ${row}` });
+  await some.fill('2');
+  await some.press('Tab');
+  await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
+  await expect(page.getByRole('button', { name: first, exact: true })).toHaveCount(0);
+  await context.setOffline(false);
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.goto(`${ridge}/crew/following`);
+  const line = page
+    .getByRole('row')
+    .filter({ has: page.getByRole('cell', { name: row, exact: true }) });
+  await expect(line.getByRole('cell').nth(1)).toHaveText('2');
+  await page.goto(`${ridge}/tending/water`);
+  await expect(page.getByText('2 reservoir boxes water their trees')).toBeVisible();
+  await page.goto(`${ridge}/crew/following`);
+  await uses.uncheck({ force: true });
+  await expect(page.getByText('Boxes by row')).toHaveCount(0);
+});
+
 test('guards follow the planters on the phone; the leader sees what waits, and boxes by their water', async ({
   page,
 }) => {

@@ -419,6 +419,27 @@ test('reservoir boxes are known by row: water left, a refill, no more boxes than
     409,
     /do not fit/,
   );
+  // Boxes set one after the other are held to the places together, the same ones sent twice count once.
+  const places = first.boxes;
+  const setOf = (boxes: number, more = {}) => ({
+    ...{ ...event(), layoutId: layout.id, row: first.row, litres: 16, kind: 'set' },
+    ...{ boxes, corrects: null, ...more },
+  });
+  const there = await store.boxFill.findOne({
+    where: { layoutId: layout.id, rowNumber: first.row, kind: 'set' },
+  });
+  await setting.refused('planter', 'crew.box', setOf(1), 409, /do not fit/);
+  await setting.done('planter', 'crew.box', setOf(places, { corrects: there!.get('id') }));
+  const boxesIn = async () => (await rows()).find(({ row }) => row === first.row)?.boxes;
+  assert.equal(await boxesIn(), undefined);
+  const most = setOf(places - 1);
+  await setting.done('planter', 'crew.box', most);
+  await setting.done('planter', 'crew.box', most);
+  await setting.refused('planter', 'crew.box', setOf(2), 409, /do not fit/);
+  await setting.done('planter', 'crew.box', setOf(1));
+  assert.equal(await boxesIn(), places);
+  await setting.done('planter', 'crew.box', setOf(places - 1, { corrects: most.id }));
+  assert.equal(await boxesIn(), 1);
 });
 
 test('the pay sheet counts all blocks of the site, by its own days, and only for the leader to set', async () => {

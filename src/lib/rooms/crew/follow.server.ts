@@ -62,7 +62,9 @@ export const followCommands: Handlers<typeof followContract> = {
     await work.releasedLayout(layoutId, 'tally');
     const place = await work.row(layoutId, row);
     if (!place) throw told('crew.noRow', { row });
-    if (boxes > place.trees) throw told('crew.boxesFull', { row, places: place.trees, boxes });
+    const before = kind === 'set' && !corrects ? await boxesSet(work, layoutId, row, input.id) : 0;
+    if (before + boxes > place.trees)
+      throw told('crew.boxesFull', { row, places: place.trees, boxes: before + boxes });
     const event = {
       ...work.event(input),
       ...{ layoutId, rowNumber: row, boxes, litres, kind, corrects, late },
@@ -71,6 +73,14 @@ export const followCommands: Handlers<typeof followContract> = {
     return (await work.record(work.tables.boxFill, event)) ? undefined : ALREADY;
   },
 };
+
+/** Boxes that stand in a row by what was entered, this entry left out: it may be sent again. */
+async function boxesSet(work: Work, layoutId: string, row: number, id: string): Promise<number> {
+  const fills = await work.tables.boxFill.all({ where: { layoutId, rowNumber: row, kind: 'set' } });
+  return fills
+    .filter((one) => one.id !== id)
+    .reduce((sum, { boxes, corrects }) => sum + (corrects ? -boxes : boxes), 0);
+}
 
 const ALREADY_WITH = (done: number, planted: number) => ({ ...ALREADY, done, planted });
 

@@ -9,7 +9,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const work = fieldWork(() => data, ['crew.wave', 'crew.box']);
+  const work = fieldWork(() => data, ['crew.wave', 'crew.box', 'crew.tally']);
   const tongue = useTongue();
   const { say, moment } = tongue;
   const litres = (value: number) => tongue.measure(formatLiquid(value / 1000, tongue.system));
@@ -30,42 +30,74 @@
       .map((entry) => ({ ...entry, trees: entry.trees - local(entry.row) }))
       .filter(({ trees }) => trees > 0),
   );
-  interface Done {
-    id: string;
-    row: number;
-    count: number;
-    wave: Wave;
-  }
-  let last = $state<Done>();
+  /** Takes the last entry back. */
+  let last = $state<() => Promise<void>>();
   async function done(row: number, count: number) {
-    const entry = { ...work.event(), layoutId: data.layoutId, row, wave: wave!, count };
+    const of = wave!;
+    const entry = { ...work.event(), layoutId: data.layoutId, row, wave: of, count };
     await work.outbox.add('crew.wave', { ...entry, corrects: null });
-    last = { id: entry.id, row, count, wave: wave! };
+    last = () =>
+      work.outbox.add('crew.wave', {
+        ...entry,
+        ...work.event(),
+        corrects: entry.id,
+      }) as Promise<void>;
     delete some[row];
     navigator.vibrate?.(30);
   }
-  async function undo() {
-    const { id, row, count, wave: of } = last!;
+  const undo = () => {
+    const takeBack = last!;
     last = undefined;
-    await work.outbox.add('crew.wave', {
-      ...work.event(),
-      ...{ layoutId: data.layoutId, row, wave: of, count, corrects: id },
-    });
-  }
-  const filled = $derived(
-    new Set(
-      work.outbox
-        .pending('crew.box')
-        .filter(({ kind }) => kind === 'refill')
-        .map(({ row }) => row),
-    ),
+    return takeBack();
+  };
+  const ofBoxes = $derived(
+    work.outbox.pending('crew.box').filter(({ layoutId }) => layoutId === data.layoutId),
   );
-  const fill = (row: { row: number; boxes: number; level: number }) =>
-    work.outbox.add('crew.box', {
-      ...work.event(),
-      ...{ layoutId: data.layoutId, row: row.row, boxes: row.boxes, kind: 'refill' as const },
-      ...{ litres: Math.max(0.1, (data.boxes?.capacity ?? 0) - row.level), corrects: null },
-    });
+  const sum = (
+    entries: readonly { row: number; count: number; corrects?: string | null }[],
+    of: number,
+  ) =>
+    entries
+      .filter(({ row }) => row === of)
+      .reduce((all, { count, corrects }) => all + (corrects ? -count : count), 0);
+  const ofKind = (wanted: 'set' | 'refill') =>
+    ofBoxes
+      .filter(({ kind }) => kind === wanted)
+      .map(({ boxes: count, ...entry }) => ({ ...entry, count }));
+  const filled = $derived(ofKind('refill'));
+  /** Trees in the ground without a box, row by row, with what this phone has not handed in yet. */
+  const bare = $derived.by(() => {
+    const tallies = work.outbox
+      .pending('crew.tally')
+      .filter(({ layoutId }) => layoutId === data.layoutId);
+    const sets = ofKind('set');
+    return (data.boxes?.open ?? [])
+      .map(({ row, places, planted, set }) => ({
+        row,
+        trees: Math.min(places, planted + sum(tallies, row)) - set - sum(sets, row),
+      }))
+      .filter(({ trees }) => trees > 0);
+  });
+  let someBoxes = $state<Record<number, number>>({});
+  async function box(entry: {
+    kind: 'set' | 'refill';
+    row: number;
+    boxes: number;
+    litres: number;
+  }) {
+    const kept = { ...work.event(), layoutId: data.layoutId, ...entry };
+    await work.outbox.add('crew.box', { ...kept, corrects: null });
+    last = () =>
+      work.outbox.add('crew.box', { ...kept, ...work.event(), corrects: kept.id }) as Promise<void>;
+    navigator.vibrate?.(30);
+  }
+  const capacity = $derived(data.boxes?.capacity ?? 0);
+  const fill = ({ row, boxes, level }: { row: number; boxes: number; level: number }) =>
+    box({ ...{ kind: 'refill', row, boxes }, litres: Math.max(0.1, capacity - level) });
+  async function setBoxes(row: number, boxes: number) {
+    await box({ ...{ kind: 'set', row, boxes }, litres: capacity });
+    delete someBoxes[row];
+  }
 </script>
 
 <svelte:head><title>{say('follow.title')} · Viridane</title></svelte:head>
@@ -127,11 +159,41 @@
         {/if}
       </section>
     {:else}<p class="say good">{say('follow.none')}</p>{/each}
-    <button class="go plain" disabled={!last} onclick={undo}>{say('follow.undo')}</button>
   {:else if !data.boxes}<p class="say">{say('follow.noWaves')}</p>{/if}
   {#if data.boxes}
     <h2>{say('follow.boxes')}</h2>
-    {#each data.boxes.rows.filter(({ row }) => !filled.has(row)) as row (row.row)}
+    {#each bare as { row, trees } (row)}
+      <section>
+        <p class="about">
+          <b>{say('rows.row', { row })}</b>
+          <span class="num">{say('follow.bare', { trees })}</span>
+        </p>
+        {#if data.mayTally}
+          <button class="go" onclick={() => setBoxes(row, trees)}
+            >{say('follow.set', { boxes: trees, row, litres: litres(capacity) })}</button
+          >
+          <label
+            >{say('follow.some')}
+            <span class="some"
+              ><NumberBox
+                min={1}
+                max={trees}
+                value={someBoxes[row]}
+                aria-label={`${say('follow.some')}, ${say('follow.boxes')}, ${say('rows.row', { row })}`}
+                onvalue={(n) => (someBoxes = { ...someBoxes, [row]: n })}
+                onempty={() => (someBoxes = { ...someBoxes, [row]: 0 })}
+              /><button
+                type="button"
+                class="go plain"
+                disabled={!someBoxes[row] || someBoxes[row] > trees}
+                onclick={() => setBoxes(row, someBoxes[row])}>{say('behind.keep')}</button
+              ></span
+            ></label
+          >
+        {/if}
+      </section>
+    {:else}<p class="say good">{say('follow.boxed')}</p>{/each}
+    {#each data.boxes.rows.filter(({ row }) => sum(filled, row) <= 0) as row (row.row)}
       <section>
         <p class="about">
           <b>{say('rows.row', { row: row.row })}</b>
@@ -150,6 +212,9 @@
       </section>
     {/each}
   {/if}
+  {#if data.waves.length || data.boxes}<button class="go plain" disabled={!last} onclick={undo}
+      >{say('follow.undo')}</button
+    >{/if}
 </FieldFrame>
 
 <style>

@@ -1,7 +1,7 @@
 import { blocksFact } from '../ground/facts.server';
 import { toolsFact } from '../stock/facts.server';
 import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
-import { byHandOn, paceOfBlock, type PacedBlock, ridersOf, usualOn } from './usual';
+import { byHandOn, bySeatsOn, paceOfBlock, type PacedBlock, ridersOf, usualOn } from './usual';
 import {
   lastTools,
   shiftsOf,
@@ -208,15 +208,18 @@ export async function learnedRates(facts: Facts, blockId: string): Promise<Map<s
   return crewRates(planters, sums, facts.today, worked, elsewhere);
 }
 
-/** Trees an hour of one planter by hand on a block: of those it is shared out to, or of all. */
-export async function byHandOf(facts: Facts, block: PacedBlock & { id: string }) {
+/** Trees an hour on a block of one planter by hand, and of one machine: of those it is shared out to, or of all. */
+export async function bothWaysOf(facts: Facts, block: PacedBlock & { id: string }) {
   const [crew, tools, clocked, learned] = await Promise.all([
     crewOf(facts, block.id),
     facts.of(toolsFact),
     facts.of(clockedFact),
     learnedRates(facts, block.id),
   ]);
-  return byHandOn(block, crew, tools, lastTools(clocked), learned);
+  return {
+    byHand: byHandOn(block, crew, tools, lastTools(clocked), learned),
+    bySeats: bySeatsOn(block, crew, learned),
+  };
 }
 
 /**

@@ -4,7 +4,7 @@ import { lastTools, type Clocked } from '../../../../core/crew/attendance';
 import type { Rate } from '../../../../core/crew/rates';
 import { USUAL_RATES } from '../../../../core/crew/usual';
 import { usualWords } from './pace-words';
-import { byHandOn, usualOn, type PacedBlock } from './usual';
+import { byHandOn, bySeatsOn, usualOn, type PacedBlock } from './usual';
 
 const block = {
   method: { hole: 'slit' },
@@ -97,4 +97,25 @@ test('by hand is what hands set: on a block of the machine its seats say nothing
   assert.equal(by(new Map([['ana', 'Spade']])).perHour, 430 / 8, 'the rate of their own tool');
   assert.equal(by(none, []).perHour, USUAL_RATES.bar / 8, 'with nobody there yet');
   assert.equal(by(none, [], { pace: { ...USUAL_RATES, bar: 640 } }).perHour, 80);
+});
+
+test('a machine sets what its riders have learned, all machines together shared among them, or what its seats usually do', () => {
+  const rate = (perHour: number, from: Rate['from']) =>
+    ({ perHour: { value: perHour }, from }) as Rate;
+  const riders = ['a', 'b', 'c', 'd'].map((id) => ({ id, kind: 'planter' as const }));
+  const learned = new Map(riders.map(({ id }, i) => [id, rate(300 + i, 'tallies')]));
+  const of = (planting: 'hand' | 'machine', machine: object, rates = learned) =>
+    bySeatsOn(
+      {
+        ...{ ...block, conditions: { ...block.conditions, planting } },
+        calendarTerms: { machine } as never,
+      },
+      [...riders, { id: 'a', kind: 'volunteers' }],
+      rates,
+    );
+  assert.deepEqual(of('machine', { machines: 2 }), { perHour: 603, learned: true });
+  const usual = (2 * USUAL_RATES.machine) / 8;
+  assert.deepEqual(of('hand', {}), { perHour: usual, learned: false }, 'hands say nothing of it');
+  const none = new Map(riders.map(({ id }) => [id, rate(99, 'usual')]));
+  assert.equal(of('machine', { seats: 1 }, none).perHour, usual / 2);
 });

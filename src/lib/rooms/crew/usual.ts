@@ -92,3 +92,29 @@ export function byHandOn(
     learned: false,
   };
 }
+
+/**
+ * Trees an hour that a machine sets on a block, all that interrupts it counted: what its riders have learned there, on
+ * all machines together and shared among these, or where a machine would only be, what is usual for its seats.
+ * @param planters those the rows are shared out to, or all
+ */
+export function bySeatsOn(
+  block: PacedBlock,
+  planters: readonly Pick<PlanterRow, 'id' | 'kind'>[],
+  learned: ReadonlyMap<string, Rate>,
+): { perHour: number; learned: boolean } {
+  const { seats, machines = 1 } = machineOn(
+    block.calendarTerms.machine,
+    MACHINE_KEPT.circumference,
+  );
+  const riders = planters.flatMap(({ id, kind }) =>
+    kind === 'planter' ? (learned.get(id) ?? []) : [],
+  );
+  if (block.conditions.planting === 'machine' && riders.some(({ from }) => from === 'tallies'))
+    return {
+      perHour: riders.reduce((sum, { perHour }) => sum + perHour.value, 0) / machines,
+      learned: true,
+    };
+  const { machine } = { ...USUAL_RATES, ...block.calendarTerms.pace };
+  return { perHour: (seats * machine) / DAY_HOURS, learned: false };
+}

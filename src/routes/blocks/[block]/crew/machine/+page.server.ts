@@ -1,6 +1,6 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
 import { rangesOf } from '../../../../../../core/measure/ranges';
-import { activePlanters, byHandOf, plantedOf } from '$lib/rooms/crew/facts.server';
+import { activePlanters, bothWaysOf, plantedOf } from '$lib/rooms/crew/facts.server';
 import { machineRowsOf } from '$lib/rooms/crew/machine.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { shoeOf } from '$lib/rooms/stock/shoe.server';
@@ -12,9 +12,9 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:calendar', 'viridane:ground');
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [layout, byHand, planters, shoe] = await Promise.all([
+  const [layout, ways, planters, shoe] = await Promise.all([
     releasedLayout(facts, block.id),
-    byHandOf(facts, block),
+    bothWaysOf(facts, block),
     activePlanters(facts),
     shoeOf(facts, block),
   ]);
@@ -27,7 +27,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     /** Where the method wants the datum, metres. */
     bounds: [depth.least / 100, depth.most / 100] as const,
     datum: depth.datum,
-    byHand,
+    ...ways,
     shoe,
   };
   if (!layout) return { ...about, layout: undefined };

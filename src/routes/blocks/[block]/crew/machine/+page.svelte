@@ -115,8 +115,10 @@
     }
   });
   const found = $derived(trial?.found);
-  /** Trees an hour of the machine by its own plan. */
-  const byMachine = $derived(plan && layout ? layout.trees / plan.hours.value : 0);
+  /** Trees an hour while the machine drives, by its own plan. */
+  const driving = $derived(plan && layout ? layout.trees / plan.hours.value : 0);
+  /** Filling and standing counted, as the hours by hand count them; no more than it drives. */
+  const byMachine = $derived(Math.min(driving, data.bySeats.perHour));
   const pays = $derived.by(() => {
     if (!(byMachine > 0)) return undefined;
     return machinePaysFrom({ ...terms, byHand: data.byHand.perHour, byMachine });
@@ -276,7 +278,7 @@
         <h2>The whole block</h2>
         <Figure label="Planting" figure={plan.planting} />
         <Figure label="Turning" figure={plan.turns} />
-        <Figure label="Hours" figure={plan.hours} />
+        <Figure label="Hours of driving" figure={plan.hours} />
         <Figure label="Fuel" figure={plan.fuel} />
         {#if (terms.machines ?? 1) > 1}<p class="quiet">
             With {formatNumber(terms.machines!)} machines at once about {units.format(
@@ -318,8 +320,13 @@
           By hand {formatNumber(data.byHand.perHour)} trees an hour and planter, {data.byHand
             .learned
             ? 'as learned here'
-            : 'as is usual on such ground'}; by machine {formatNumber(byMachine)}, by the plan.
-          Slope, wetness and stones are judged under
+            : 'as is usual on such ground'}; by machine {formatNumber(byMachine)}, {byMachine <
+          data.bySeats.perHour
+            ? 'as the plan drives'
+            : data.bySeats.learned
+              ? 'as learned here'
+              : 'as is usual for its seats'}, while it drives {formatNumber(driving)}. Slope,
+          wetness and stones are judged under
           <a href="/blocks/{data.block.id}/ground">Ground</a>.
         </p>
       {/if}

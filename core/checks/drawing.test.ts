@@ -67,6 +67,17 @@ const flareOf = (section: readonly Shape[]): number => {
   return top - of(section, 'flare')[0].points[0][1];
 };
 
+test('weeds lie about the tree and as far as the next one, be that further than its step or nearer', () => {
+  const tree = treeFor(LESSONS[0], undefined, 0.5, 'weeds');
+  for (const [step, toNext] of [
+    [2, 3.1],
+    [2, 1.2],
+  ]) {
+    const weeds = of(aboveOf({ ...tree, step, toNext }), 'weeds')[0].points;
+    assert.equal(Math.max(...weeds.map(([x]) => x)), Math.max(step, toNext) + 0.5);
+  }
+});
+
 test('ten thousand drawings read back give the verdict of the trees they were drawn from', () => {
   const seen = new Set<string>();
   for (let i = 0; i < 10_000; i++) {

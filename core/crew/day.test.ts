@@ -656,6 +656,29 @@ test('a refill is fetched along the headland and into the row, from either end',
   assert.deepEqual(refillWays(rows, [{ row: 3, peg: 4 }]), [
     { row: 3, first: { along: 6, into: 6 }, last: { along: 6, into: 14 } },
   ]);
+  // A row that was given up is walked by: from the one before it straight to the next.
+  const given = rowSetOf(
+    rows,
+    [0, 1, 2].map((row) => ({
+      ...{ line: [3 * row, row, 3 * row, 20], start: 0, step: 2, listed: false },
+      stretches: row === 1 ? [] : [0, 9],
+    })),
+    'kept',
+  );
+  const [way] = refillWays(given, [{ row: 3, peg: 1 }]);
+  assert.ok(Math.abs(way.first!.along - Math.hypot(6, 2)) < 1e-9, `${way.first!.along}`);
+  const [first] = refillWays(
+    rowSetOf(
+      rows,
+      [0, 1].map((row) => ({
+        ...{ line: [3 * row, 0, 3 * row, 20], start: 0, step: 2, listed: false },
+        stretches: row ? [0, 9] : [],
+      })),
+      'kept',
+    ),
+    [{ row: 2, peg: 1 }],
+  );
+  assert.equal(first.first!.along, 0, 'the headland begins at the first row that stands');
   assert.deepEqual(refillWays(rows, [{ row: 9, peg: 1 }]), []);
   assert.deepEqual(refillWays(rows, [{ row: 1, peg: 40 }]), []);
 });

@@ -246,7 +246,10 @@ test('rows are shared out in complete blocks: each treatment once in each, the o
 test('too few rows, one treatment or half a row to a plot are said', () => {
   const said = (run: () => unknown, key: Parameters<typeof told>[0]) =>
     assert.throws(run, (error: { said?: { key: string } }) => error.said?.key === key);
-  said(() => layTreatments([1, 2, 3], ['A', 'B'], 1, 1), 'method.treatmentRoom');
+  assert.throws(
+    () => layTreatments([1, 2, 3], ['A', 'B', 'C'], 2, 1),
+    /method\.treatmentRoom.*"rows":3,"needed":12/,
+  );
   said(() => layTreatments([1, 2, 3, 4], ['A'], 1, 1), 'method.oneTreatment');
   for (const plot of [0, 1.5, NaN, -1])
     said(() => layTreatments([1, 2, 3, 4, 5, 6], ['A', 'B'], plot, 1), 'method.treatmentPlot');
@@ -255,13 +258,13 @@ test('too few rows, one treatment or half a row to a plot are said', () => {
 
 test('a row of a comparison that no treatment has is the block’s own way; rows outside are in none', () => {
   const differences: Difference[] = [
-    { scope: { ...rows('B', [12, 15]), among: [12, 19] } as Scope, method: {} },
+    { scope: { ...rows('B', [14, 15]), among: [12, 19] } as Scope, method: {} },
     { scope: { ...rows('C', [13]), among: [12, 19] } as Scope, method: {} },
     { scope: { by: 'zone', zone: 'z' }, method: {} },
   ];
   assert.deepEqual(
     [11, 12, 13, 14, 15, 19, 20].map((row) => treatmentOf(differences, row)),
-    [undefined, 'B', 'C', 'A', 'B', 'A', undefined],
+    [undefined, 'A', 'C', 'B', 'B', 'A', undefined],
   );
 });
 

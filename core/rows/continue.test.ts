@@ -79,6 +79,10 @@ test('a wet corner found on the third day takes out what is not planted, and not
   assert.equal(on.kept, before.rows.length - 3);
   assert.equal(trees(on.rows), trees(after.rows) + inCorner);
   assert.equal(on.rhythm.straight, true, 'one baseline, one setting out');
+  const frame = { ...before.rhythm.frame, baseline: before.rhythm.frame.baseline + 0.1 };
+  const shifted = { ...before, rhythm: { ...before.rhythm, frame } };
+  const from = continueRows(shifted, after, planted, (point) => contains(wet, point));
+  assert.equal(from.rhythm.straight, false, 'what was measured from another baseline');
 });
 
 test('another direction goes on after the last number, and what is given up keeps its number without a peg', () => {

@@ -263,12 +263,8 @@ function withPegs(
 
 /** Rows of two versions are square to one baseline, in the order of their numbers, only where no row is new. */
 function rhythmOfBoth(before: RowRhythm, after: RowRhythm, more: boolean): RowRhythm {
-  const close = (a: unknown, b: unknown): boolean =>
-    typeof a === 'number' && typeof b === 'number'
-      ? Math.abs(a - b) < 1e-6
-      : JSON.stringify(a) === JSON.stringify(b);
-  const alike = (Object.keys(after.frame) as (keyof RowFrame)[]).every((key) =>
-    close(before.frame[key], after.frame[key]),
+  const alike = (Object.keys(after.frame) as (keyof RowFrame)[]).every(
+    (key) => Math.abs(before.frame[key] - after.frame[key]) < 1e-6,
   );
   return { ...after, straight: before.straight && after.straight && alike && !more };
 }

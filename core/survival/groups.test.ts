@@ -44,6 +44,12 @@ test('a tree dies by the count that finds it dead; one that lives again never di
     { months: 12, marks: '1' },
   ]);
   assert.deepEqual(back.get(1), { after: 12, at: 12, died: false });
+  // Whoever looked at fewer trees the second time says nothing of the others.
+  const shorter = livesOf([
+    { months: 6, marks: '11' },
+    { months: 12, marks: '1' },
+  ]);
+  assert.deepEqual(shorter.get(2), { after: 6, at: 6, died: false });
   const spans = spansOf(lives.values());
   assert.deepEqual(spans, [
     { after: 12, trees: 2 },

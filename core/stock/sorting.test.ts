@@ -230,6 +230,14 @@ test('carrying conserves trees: wanted = bagged + short, and no lot gives more t
       const wanted = wantedOf(crews, 2);
       const of = (...keys: string[]) => keys.reduce((n, key) => n + (bagged.get(key) ?? 0), 0);
       assert.deepEqual([of('old', 'new') + short[0], of('oak') + short[1]], wanted);
+      // Each bag is taken up when the trees of the ones before it are set.
+      const setBy = new Map<string, number>();
+      for (const { planter, at, trees } of bagUps) {
+        const { rate } = crews.find((crew) => crew.planter === planter)!;
+        const before = setBy.get(planter) ?? 0;
+        if (!short.some((missing) => missing)) assert.ok(Math.abs(at * rate - before) < 1e-6);
+        setBy.set(planter, before + trees.reduce((n, { count }) => n + count, 0));
+      }
       const loaded = trips.flatMap(({ boxes }) => boxes);
       for (const { lot } of lots) {
         const own = loaded.filter((box) => box.lot === lot).reduce((n, { trees }) => n + trees, 0);

@@ -5,6 +5,7 @@ import { progressOf } from '../../core/crew/sums';
 import { seededRandom } from '../../core/measure/random';
 import { addTo } from '../../core/measure/dates';
 import { dayBounds, dayOf } from '../../core/say/day';
+import { sownDaysFact } from '../../src/lib/rooms/crew/elsewhere.server';
 import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { perform } from '../../src/lib/rooms/commands.server';
@@ -162,6 +163,19 @@ test('a second correction of the same entry is kept and changes nothing', async 
   const sums = (await readPlanted(new Reader(store), [layout.id])).get(layout.id)!;
   assert.equal(progressOf(sums).byRow.get(row) ?? 0, 0);
   assert.deepEqual(await compareSums(store), []);
+});
+
+test('what is read of a whole site is read anew when any of its blocks changes', async () => {
+  const layout = await releasedOf('Haul Flat');
+  const row = (await freeRow(layout.id)).number;
+  const planter = planters[0].id;
+  const setOf = async () =>
+    (await (await setting.facts(setting.site, true)).of(sownDaysFact))
+      .filter((one) => one.planter === planter && one.blockId === setting.blocks['Haul Flat'].id)
+      .reduce((sum, { planted }) => sum + Number(planted), 0);
+  const before = await setOf();
+  await setting.done('leader', 'crew.tally', tally(layout.id, row));
+  assert.equal(await setOf(), before + 5);
 });
 
 test('a tally that comes four days late is counted on the day it was planted', async () => {

@@ -314,6 +314,14 @@ function turn(aside: number, radius: number): number {
   return Math.PI * radius + 2 * radius;
 }
 
+/** Trees in pieces of cut rows that are shorter than the turn at their end: hands are quicker there. */
+export function treesInShortPieces(rows: readonly MachineRow[], radius: number): number {
+  const pieces = groupBy(rows, ({ number }) => number);
+  return rows
+    .filter(({ number, length }) => pieces.get(number)!.length > 1 && length < turn(0, radius))
+    .reduce((sum, { trees }) => sum + trees, 0);
+}
+
 /** Steps of the search for an order before it gives up. */
 const MOST_STEPS = 40_000;
 

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Point } from '../measure/plane';
 import type { StoredRow } from '../rows/stored';
-import { MACHINE_TERMS, passPlan, setOfLoad, type MachineRow } from './passes';
+import { MACHINE_TERMS, passPlan, setOfLoad, treesInShortPieces, type MachineRow } from './passes';
 import { barriersOf, machinePieces, type Barrier } from './pieces';
 import { shareSeats } from './seats';
 
@@ -138,6 +138,10 @@ test('species of a piece are those of its pegs, and its load says which pegs the
       [1, 15, 0, 15],
     ],
   );
+  // A turn of 6 m in radius with room to overshoot is (π + 2) · 6 = 30.8 m long; the pieces are 38 and 58 m.
+  assert.equal(treesInShortPieces(pieces, 6), 0);
+  assert.equal(treesInShortPieces(pieces, 8), 20);
+  assert.equal(treesInShortPieces([{ ...pieces[0], length: 3 }], 8), 0, 'a short row is not cut');
   const terms = { ...MACHINE_TERMS, seats: 1 as const, bin: 12 };
   const [first, second] = passPlan(pieces, 3, -1, terms).passes;
   assert.deepEqual(

@@ -4,17 +4,21 @@
   interface Props {
     passes: readonly Pass[];
     isDone: (load: SeatLoad) => boolean;
+    /** Trees of a row in all its pieces. */
+    places: ReadonlyMap<number, number>;
     selected: number;
     onselect: (order: number) => void;
   }
   /** Passes side by side as they lie, with the turns between them in the order of driving. */
-  let { passes, isDone, selected, onselect }: Props = $props();
+  let { passes, isDone, places, selected, onselect }: Props = $props();
   const WIDTH = 900;
   const TOP = 62;
   const BASE = 262;
   const lying = $derived([...passes].sort((a, b) => a.lane - b.lane || a.order - b.order));
   const step = $derived(WIDTH / Math.max(1, lying.length));
   const at = $derived(new Map(lying.map((pass, i) => [pass.order, (i + 0.5) * step] as const)));
+  /** A peg of a row between the first and the last, down the strip. */
+  const y = (row: number, peg: number) => TOP + (peg / (places.get(row) ?? peg)) * (BASE - TOP);
   const x = (pass: Pass) => at.get(pass.order) ?? 0;
   const turns = $derived(
     passes.slice(1).map((pass, i) => {
@@ -53,7 +57,10 @@
       <rect x={x(pass) - step / 2} y={TOP - 30} width={step} height={BASE - TOP + 60} class="hit" />
       {#each [...pass.loads].sort((a, b) => a.row - b.row) as load, i (load.row)}
         <path
-          d="M{x(pass) + (i - (pass.loads.length - 1) / 2) * wide} {TOP}V{BASE}"
+          d="M{x(pass) + (i - (pass.loads.length - 1) / 2) * wide} {y(
+            load.row,
+            Math.min(...load.pegs) - 1,
+          )}V{y(load.row, Math.max(...load.pegs))}"
           class="row"
           class:done={isDone(load)}
         />

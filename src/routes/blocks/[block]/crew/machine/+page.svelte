@@ -11,7 +11,7 @@
     treesAMinute,
     type MachineKept,
   } from '$core/crew/machine';
-  import { passPlan, setOfLoad, type SeatLoad } from '$core/crew/passes';
+  import { passPlan, setOfLoad, treesInShortPieces, type SeatLoad } from '$core/crew/passes';
   import { readNumber } from '$core/measure/typed';
   import {
     formatLength,
@@ -86,6 +86,7 @@
     (layout?.mix ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
   const longest = $derived(Math.max(1, ...(pass?.loads ?? []).map(({ trees }) => trees)));
+  const short = $derived(treesInShortPieces(layout?.rows ?? [], terms.radius));
   const interval = $derived(intervalOf(terms, terms.slip));
   const aMinute = $derived(treesAMinute(terms.speed, interval));
 
@@ -148,7 +149,7 @@
             0,
           )}
         </h2>
-        <PassStrip passes={inSight} {isDone} selected={pass.order} onselect={pick} />
+        <PassStrip passes={inSight} {isDone} {places} selected={pass.order} onselect={pick} />
         <p class="quiet">
           Ochre: bins are filled before it, and at a square on the way. Dashed turns are too tight:
           the tractor reverses.
@@ -158,6 +159,9 @@
             does not cross it: each side is driven by itself, and the setback there is all its room
             to turn.
           </p>{/each}
+        {#if short}<p class="say">
+            {howMany(short, 'tree')} stand in pieces shorter than a turn is long: hands are quicker there.
+          </p>{/if}
         <h2>
           Load for pass {pass.order}, {pass.backwards
             ? 'from the last pegs'

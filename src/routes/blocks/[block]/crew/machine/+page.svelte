@@ -160,7 +160,8 @@
             to turn.
           </p>{/each}
         {#if short}<p class="say">
-            {howMany(short, 'tree')} stand in pieces shorter than a turn is long: hands are quicker there.
+            In pieces shorter than a turn is long: {howMany(short, 'tree')}. Hands are quicker
+            there.
           </p>{/if}
         <h2>
           Load for pass {pass.order}, {pass.backwards

@@ -401,6 +401,29 @@ test('whoever left before that was remembered is found by what they wrote', asyn
   await store.leftMember.destroy({ where: of[0] });
 });
 
+test('whoever is added as a planter is the one of that name whom nobody signs in as, and no second one', async () => {
+  const siteId = setting.site.id;
+  const add = (name: string, signIn: string) =>
+    setting.done('leader', 'people.add', {
+      ...{ siteId, name, signIn, role: 'planter', password: 'long enough words' },
+    }) as Promise<{ id: string; joined: boolean }>;
+  const called = async () => store.planter.findAll({ where: { siteId, name: 'Ilka Sand' } });
+  await setting.done('leader', 'crew.planter', {
+    siteId,
+    id: uuid(),
+    name: 'Ilka Sand',
+    rate: null,
+  });
+  const first = await add(' ilka  SAND', 'ilka');
+  assert.equal(first.joined, true);
+  const [only, ...others] = (await called()).map((row) => row.get());
+  assert.deepEqual([others.length, only.personId], [0, first.id]);
+  // A second person of that name is somebody else.
+  const second = await add('Ilka Sand', 'ilka-two');
+  assert.equal(second.joined, false);
+  assert.equal((await called()).length, 2);
+});
+
 test('whoever only checked has a name to be taken off too, by a leader of that site and nobody else', async () => {
   const siteId = setting.site.id;
   const { id: personId } = (await setting.done('leader', 'people.add', {

@@ -39,8 +39,8 @@
     });
   const add = () =>
     attempt(async () => {
-      await send('people.add', { siteId, ...fresh });
-      const said = `${fresh.name} can sign in as ${fresh.signIn}.`;
+      const { joined } = await send('people.add', { siteId, ...fresh });
+      const said = `${fresh.name} can sign in as ${fresh.signIn}${joined ? ', and is the planter of that name' : ''}.`;
       fresh = { ...empty };
       return said;
     });

@@ -1,6 +1,7 @@
 import { randomInt } from 'node:crypto';
 import { Op } from 'sequelize';
 import { v7 as uuid } from 'uuid';
+import { sameName } from '../../../../core/crew/names';
 import { told } from '../../../../core/say/told';
 import { codeHash, hashPassword, verifyPassword } from '../../server/sign-in';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
@@ -30,8 +31,8 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     const { units } = work.person;
     await work.tables.person.add({ id, signIn, name, passwordHash, units, theme: 'day' });
     await work.tables.membership.add({ personId: id, siteId, role });
-    if (role === 'planter') await asPlanter(work, siteId, id, name);
-    return { id };
+    const joined = role === 'planter' && (await asPlanter(work, siteId, id, name));
+    return { id, joined };
   },
 
   async 'people.role'({ siteId, personId, role }, work) {
@@ -180,8 +181,25 @@ async function refuseLastLeader(work: Work, siteId: string, name: string) {
   if (leaders.length < 2) throw told('people.lastLeader', { name });
 }
 
-export async function asPlanter(work: Work, siteId: string, personId: string | null, name: string) {
-  const position = await work.tables.planter.count({ siteId });
+/**
+ * Makes a person one of the planters: the one of that name whom nobody signs in as, where the crew was made first, or
+ * a new one.
+ * @returns whether they were among the planters already
+ */
+async function asPlanter(work: Work, siteId: string, personId: string, name: string) {
+  const planters = await work.tables.planter.all({ where: { siteId }, lock: 'update' });
+  const free = planters.filter(
+    (one) =>
+      one.personId === null &&
+      one.retiredOn === null &&
+      one.kind === 'planter' &&
+      sameName(one.name) === sameName(name),
+  );
+  if (free.length === 1) {
+    const [{ id, edition }] = free;
+    await work.tables.planter.set({ id }, { personId, edition: edition + 1 });
+    return true;
+  }
   await work.tables.planter.add({
     id: uuid(),
     siteId,
@@ -189,8 +207,9 @@ export async function asPlanter(work: Work, siteId: string, personId: string | n
     name,
     // Until somebody types one, or their tallies tell: the usual one of the way, tool and stock.
     rate: null,
-    ...{ kind: 'planter', people: 1, retiredOn: null, position, edition: 1 },
+    ...{ kind: 'planter', people: 1, retiredOn: null, position: planters.length, edition: 1 },
   });
+  return false;
 }
 
 async function rebuildDays(work: Work, siteId: string, zone: string) {

@@ -41,7 +41,8 @@ export const peopleContract = {
   }),
   'people.add': command({
     input: object({ siteId: id, name, signIn: signInName, role, password }),
-    result: gives<{ id: string }>(),
+    /** Joined to the planter of that name, where the crew was made first. */
+    result: gives<{ id: string; joined: boolean }>(),
     refusals: ['people.nameTaken'],
     touches: ['people', 'crew', 'site'],
   }),

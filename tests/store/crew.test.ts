@@ -1,5 +1,5 @@
 import { MACHINE_KEPT, machineOn } from '../../core/crew/machine';
-import { machineRow, passPlan } from '../../core/crew/passes';
+import { passPlan } from '../../core/crew/passes';
 import { holds } from '../../core/crew/share';
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
@@ -18,6 +18,7 @@ import {
   toolsSet,
   usualPlanters,
 } from '../../src/lib/rooms/crew/facts.server';
+import { machineRowsOf } from '../../src/lib/rooms/crew/machine.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import type { RowShareRow } from '../../src/lib/rooms/crew/tables.server';
@@ -218,11 +219,14 @@ test('riders of two seats have whole passes in pairs, each the rows of their sid
   const shares = await (await setting.facts()).of(sharesFact, block.id);
   const machine = machineOn(undefined, layout.rhythm.step);
   const { between, frame } = layout.rhythm;
-  const { passes } = passPlan(rows.map(machineRow), between, frame.side, machine);
+  const { rows: pieces, cuttings } = await machineRowsOf(facts, block);
+  assert.ok(pieces.length >= rows.length, cuttings.map(({ name }) => name).join());
+  const { passes } = passPlan(pieces, between, frame.side, machine);
+  const times = (lane: number) => passes.filter((pass) => pass.lane === lane).length;
   let checked = 0;
   for (const pass of passes) {
     // Where nobody has begun the seat decides; a begun row is its planter’s.
-    if (pass.rows.some((row) => (byRow.get(row) ?? 0) > 0)) continue;
+    if (pass.rows.some((row) => (byRow.get(row) ?? 0) > 0) || times(pass.lane) > 1) continue;
     for (const { seat, row } of pass.loads) {
       assert.ok(holds(shares, seat === 'left' ? left : right, row), `row ${row}, ${seat}`);
       checked++;

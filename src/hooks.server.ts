@@ -10,6 +10,7 @@ import { store } from '$lib/server/store';
 import { isAway } from '$lib/server/work';
 import { startJobs } from '$lib/server/jobs';
 import { words } from '$lib/words';
+import { languageAsked } from '$lib/words/field/languages';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const zip = promisify(gzip);
@@ -55,6 +56,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   const token = event.cookies.get(SESSION_COOKIE);
   try {
     if (token) event.locals.person = await personOf(await store(), token);
+    if (event.locals.person && !event.locals.person.language)
+      event.locals.person.language = languageAsked(event.request.headers.get('accept-language'));
   } catch (error) {
     if (isAway(error)) return away(pathname);
     throw error;

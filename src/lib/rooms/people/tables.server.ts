@@ -50,7 +50,8 @@ export interface PersonRow {
   units: UnitSystem;
   theme: Theme;
   /** Of the planters' pages. */
-  language: Language;
+  /** Of the field pages; empty until they chose one, and their device's is spoken. */
+  language: Language | '';
   /** The name was taken off; nobody signs in with it. */
   anonymous: boolean;
 }
@@ -158,7 +159,7 @@ export function peopleTables(sequelize: Sequelize) {
       passwordHash: text,
       units: text,
       theme: text,
-      language: { ...text, defaultValue: 'en' },
+      language: { ...text, defaultValue: '' },
       anonymous: { ...flag, defaultValue: false },
     }),
     membership: table<MembershipRow>(sequelize, 'membership', {

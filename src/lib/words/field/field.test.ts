@@ -1,3 +1,4 @@
+import { languageAsked } from './languages';
 import { lineWords } from '../method';
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
@@ -283,4 +284,18 @@ test('of a lot that bore more than it can, a phone says no more than the desk in
     assert.match(told(1860, 'yes'), /^\p{L}[\p{L} ]* 100 % \p{L}+$/u, language);
   }
   assert.deepEqual([1, 1.001, 18.6].map(overUsed), [false, true, true]);
+});
+
+test('a device is spoken to in the language that it likes best of those there are', () => {
+  for (const [accepted, language] of [
+    ['es-ES,es;q=0.9,en;q=0.8', 'es'],
+    ['en;q=0.5, fr;q=0.7', 'fr'],
+    ['pt-BR', 'pt'],
+    ['fr;q=0,en', 'en'],
+    ['de-DE,de;q=0.9', 'en'],
+    ['*', 'en'],
+    ['', 'en'],
+    [null, 'en'],
+  ] as const)
+    assert.equal(languageAsked(accepted), language, String(accepted));
 });

@@ -11,14 +11,7 @@ import type { Point } from '../measure/plane';
 import { DEGREES, projectionOf } from '../measure/projection';
 import { featuresOfGroundCsv } from './ground';
 import { keepoutsBrought, zonesBrought, type KeepoutBrought, type ZoneBrought } from './brought';
-import {
-  keepoutOfMarks,
-  marksOfComment,
-  zoneOfMarks,
-  type KeepoutMarks,
-  type ZoneMarks,
-} from './ground-marks';
-import { kindCalled } from './kind-words';
+import { aboutFeature, type AboutShape, type ShapeRole } from './about-shape';
 import { headingOf, placesOfTable } from './table-of-places';
 import {
   crsNamed,
@@ -35,17 +28,6 @@ export interface ReadOptions {
   zone?: string;
   /** Lines of a table are places by themselves, standing trees say, and not the corners of an area. */
   points?: boolean;
-}
-
-/** What a shape of a file stands for, when the file says so: the program's own files do. */
-export type ShapeRole = 'boundary' | 'keepout' | 'zone' | '';
-
-export interface AboutShape {
-  name: string;
-  role: ShapeRole;
-  /** What the file says of it as a keep-out, or as a zone. */
-  keepout?: KeepoutMarks;
-  zone?: ZoneMarks;
 }
 
 export interface ReadShapes {
@@ -343,28 +325,6 @@ function namedOr(named: string, typed: string | undefined): { zone?: string; nam
   }
 }
 
-/** What files call the name of a shape, in whatever case: a table of attributes writes its headings large. */
-const CALLED_NAME = ['name', 'label', 'title', 'stand', 'compartment', 'block', 'unit', 'parcel'];
-
-/** The name of a shape among what its file says of it; empty where it says none. */
-function nameIn(properties: Record<string, unknown>): string {
-  const keys = Object.keys(properties);
-  for (const called of CALLED_NAME)
-    for (const key of keys) {
-      if (key.toLowerCase() !== called) continue;
-      const value = properties[key];
-      if (typeof value === 'number' || (typeof value === 'string' && value.trim()))
-        return String(value).trim();
-    }
-  return '';
-}
-
-/** Geometries that are no areas. */
-const SHAPES: Partial<Record<string, 'point' | 'line'>> = {
-  ...{ Point: 'point', MultiPoint: 'point', LineString: 'line', MultiLineString: 'line' },
-};
-const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
-
 function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadShapes {
   const read: ReadShapes = { areas: [], lines: [], notes: [] };
   // A zone that was typed for another file makes no metres of degrees.
@@ -429,17 +389,7 @@ function fromFeatures(features: readonly Feature[], options: ReadOptions): ReadS
     }
   };
   for (const { geometry, properties } of features) {
-    const called = String(properties?.role ?? properties?.type ?? '');
-    const role = ROLES.includes(called as ShapeRole) ? (called as ShapeRole) : '';
-    // A walk's format has no properties: what is known stands in the comment, where the role is ours.
-    const marks = { ...properties, ...(role ? marksOfComment(properties?.cmt) : {}) };
-    const kind = role ? undefined : kindCalled(marks, SHAPES[geometry?.type ?? ''] ?? 'area');
-    const about: AboutShape = {
-      ...{ name: nameIn(marks), role },
-      ...(role === 'zone'
-        ? { zone: zoneOfMarks(marks) }
-        : { keepout: { ...(kind ? { kind } : {}), ...keepoutOfMarks(marks, role === 'keepout') } }),
-    };
+    const { marks, ...about } = aboutFeature(properties, geometry);
     const rings = marks.shape === 'area' ? ringsOf(geometry) : undefined;
     if (rings) read.areas.push({ ...about, parts: nested(rings.map((ring) => ring.map(point))) });
     else take(geometry, about);

@@ -4,7 +4,8 @@ import type { Point } from '../measure/plane';
 import { projectionOf } from '../measure/projection';
 import { METRES_PER_FOOT } from '../measure/units';
 import { keepoutOfMarks } from './ground-marks';
-import type { AboutShape, ReadOptions, ReadShapes } from './read';
+import type { AboutShape } from './about-shape';
+import type { ReadOptions, ReadShapes } from './read';
 
 export const LON_NAMES = ['lon', 'lng', 'long', 'longitude', 'x'];
 export const LAT_NAMES = ['lat', 'latitude', 'y'];

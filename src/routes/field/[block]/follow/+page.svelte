@@ -100,6 +100,32 @@
   }
 </script>
 
+{#snippet inParts(
+  row: number,
+  most: number,
+  typed: Record<number, number>,
+  label: string,
+  keep: (count: number) => void,
+)}
+  <label
+    >{say('follow.some')}
+    <span class="some"
+      ><NumberBox
+        min={1}
+        max={most}
+        value={typed[row]}
+        aria-label={`${say('follow.some')}, ${label}`}
+        onvalue={(n) => (typed[row] = n)}
+        onempty={() => (typed[row] = 0)}
+      /><button
+        type="button"
+        class="go plain"
+        disabled={!typed[row] || typed[row] > most}
+        onclick={() => keep(typed[row])}>{say('behind.keep')}</button
+      ></span
+    ></label
+  >
+{/snippet}
 <svelte:head><title>{say('follow.title')} · Viridane</title></svelte:head>
 <FieldFrame
   title={data.block.name}
@@ -138,24 +164,7 @@
           <button class="go" onclick={() => done(row, trees)}
             >{say('follow.all', { trees, row })}</button
           >
-          <label
-            >{say('follow.some')}
-            <span class="some"
-              ><NumberBox
-                min={1}
-                max={trees}
-                value={some[row]}
-                aria-label={`${say('follow.some')}, ${say('rows.row', { row })}`}
-                onvalue={(n) => (some = { ...some, [row]: n })}
-                onempty={() => (some = { ...some, [row]: 0 })}
-              /><button
-                type="button"
-                class="go plain"
-                disabled={!some[row] || some[row] > trees}
-                onclick={() => done(row, some[row])}>{say('behind.keep')}</button
-              ></span
-            ></label
-          >
+          {@render inParts(row, trees, some, say('rows.row', { row }), (n) => done(row, n))}
         {/if}
       </section>
     {:else}<p class="say good">{say('follow.none')}</p>{/each}
@@ -172,24 +181,13 @@
           <button class="go" onclick={() => setBoxes(row, trees)}
             >{say('follow.set', { boxes: trees, row, litres: litres(capacity) })}</button
           >
-          <label
-            >{say('follow.some')}
-            <span class="some"
-              ><NumberBox
-                min={1}
-                max={trees}
-                value={someBoxes[row]}
-                aria-label={`${say('follow.some')}, ${say('follow.boxes')}, ${say('rows.row', { row })}`}
-                onvalue={(n) => (someBoxes = { ...someBoxes, [row]: n })}
-                onempty={() => (someBoxes = { ...someBoxes, [row]: 0 })}
-              /><button
-                type="button"
-                class="go plain"
-                disabled={!someBoxes[row] || someBoxes[row] > trees}
-                onclick={() => setBoxes(row, someBoxes[row])}>{say('behind.keep')}</button
-              ></span
-            ></label
-          >
+          {@render inParts(
+            row,
+            trees,
+            someBoxes,
+            `${say('follow.boxes')}, ${say('rows.row', { row })}`,
+            (n) => setBoxes(row, n),
+          )}
         {/if}
       </section>
     {:else}<p class="say good">{say('follow.boxed')}</p>{/each}

@@ -1,0 +1,66 @@
+import type { Geometry } from './geojson';
+import {
+  keepoutOfMarks,
+  marksOfComment,
+  zoneOfMarks,
+  type KeepoutMarks,
+  type ZoneMarks,
+} from './ground-marks';
+import { kindCalled } from './kind-words';
+
+/** What a shape of a file stands for, when the file says so: the program's own files do. */
+export type ShapeRole = 'boundary' | 'keepout' | 'zone' | '';
+
+export interface AboutShape {
+  name: string;
+  role: ShapeRole;
+  /** What the file says of it as a keep-out, or as a zone. */
+  keepout?: KeepoutMarks;
+  zone?: ZoneMarks;
+}
+
+/** What files call the name of a shape, in whatever case: a table of attributes writes its headings large. */
+const CALLED_NAME = ['name', 'label', 'title', 'stand', 'compartment', 'block', 'unit', 'parcel'];
+
+/** The name of a shape among what its file says of it; empty where it says none. */
+function nameIn(properties: Record<string, unknown>): string {
+  const keys = Object.keys(properties);
+  for (const called of CALLED_NAME)
+    for (const key of keys) {
+      if (key.toLowerCase() !== called) continue;
+      const value = properties[key];
+      if (typeof value === 'number' || (typeof value === 'string' && value.trim()))
+        return String(value).trim();
+    }
+  return '';
+}
+
+/** Geometries that are no areas. */
+const SHAPES: Partial<Record<string, 'point' | 'line'>> = {
+  ...{ Point: 'point', MultiPoint: 'point', LineString: 'line', MultiLineString: 'line' },
+};
+const ROLES: ShapeRole[] = ['boundary', 'keepout', 'zone'];
+
+/**
+ * What a file says of one of its shapes: name, role, and what it is as a keep-out or as a zone.
+ * @returns with its marks as they stand in the file
+ */
+export function aboutFeature(
+  properties: Record<string, unknown> | null,
+  geometry: Geometry | null,
+): AboutShape & { marks: Record<string, unknown> } {
+  const called = String(properties?.role ?? properties?.type ?? '');
+  const role = ROLES.includes(called as ShapeRole) ? (called as ShapeRole) : '';
+  // A walk's format has no properties: what is known stands in the comment, where the role is ours.
+  const marks: Record<string, unknown> = {
+    ...properties,
+    ...(role ? marksOfComment(properties?.cmt) : {}),
+  };
+  const kind = role ? undefined : kindCalled(marks, SHAPES[geometry?.type ?? ''] ?? 'area');
+  return {
+    ...{ name: nameIn(marks), role, marks },
+    ...(role === 'zone'
+      ? { zone: zoneOfMarks(marks) }
+      : { keepout: { ...(kind ? { kind } : {}), ...keepoutOfMarks(marks, role === 'keepout') } }),
+  };
+}

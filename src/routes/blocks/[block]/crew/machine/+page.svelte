@@ -154,7 +154,7 @@
           Ochre: bins are filled before it, and at a square on the way. Dashed turns are too tight:
           the tractor reverses.
         </p>
-        {#each layout.cuttings as { name, rows, ranges } (name)}<p class="say">
+        {#each layout.cuttings as { name, rows, ranges } (name)}<p class="say cut">
             {name || 'The edge of the block'} cuts {howMany(rows, 'row')} ({ranges}). The machine
             does not cross it: each side is driven by itself, and the setback there is all its room
             to turn.
@@ -424,6 +424,9 @@
 {/if}
 
 <style>
+  .cut::first-letter {
+    text-transform: uppercase;
+  }
   .load {
     display: grid;
     grid-template-columns: 52px 1fr 52px;

@@ -165,6 +165,13 @@ test('a typical year by hand gives weeks like those it tells of', () => {
   assert.ok(weeks[47].share > 0.6, String(weeks[47].share));
   assert.ok(bestStretch(weeks));
   assert.throws(() => yearsFromTable([...temperate.slice(1), month(9, 3, 5)], 2), says(/Month 12/));
+  for (const wrong of [{ rain: -1 }, { rainDays: -1 }, { rainDays: 32 }])
+    assert.throws(
+      () => yearsFromTable([{ ...temperate[0], ...wrong }, ...temperate.slice(1)], 2),
+      says(/month 1\b/i),
+      JSON.stringify(wrong),
+    );
+  assert.ok(yearsFromTable([{ ...temperate[0], rain: 0, rainDays: 31 }, ...temperate.slice(1)], 1));
 });
 
 const task = (id: string, more: Partial<Activity> = {}): Activity => ({

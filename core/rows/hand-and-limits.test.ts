@@ -25,7 +25,7 @@ import {
 } from './rowset';
 import { searchBearings } from './search';
 import { breaksOf, settingOut, strings, wayTo } from './setting-out';
-import { countSpecies } from './species';
+import { arrange, countSpecies } from './species';
 import { PATTERNS } from './spacing';
 import { rhythmOf, summarise, toRowSet, toStoredRows } from './stored';
 import { pitEarth, PIT_DEFAULTS, terraceEarth, TERRACE_DEFAULTS } from './terraces';
@@ -375,6 +375,21 @@ test('arrangements: alternate, clumps and heights keep the counts', () => {
       assert.ok(differ.length <= 2, `${differ.length} of ${pairs.length} pairs differ`);
       assert.equal(runs[Math.floor(runs.length / 2)][0], 0, 'tall inside');
     }
+  }
+});
+
+test('low species stand in the outermost rows, on both sides, whether rows are even or odd in number', () => {
+  for (const count of [5, 6, 9]) {
+    const rows = new Array<number>(count).fill(10);
+    // As many low ones as fill the two rows outside.
+    const low = 200 / count;
+    const { runs } = arrange(rows, [100 - low, low], { kind: 'heights' }, { heights: [20, 3] });
+    const lowIn = runs.map((own) => own[0] === 1 && own[1] === 10);
+    assert.deepEqual(
+      lowIn,
+      rows.map((_, row) => row === 0 || row === count - 1),
+      JSON.stringify(runs),
+    );
   }
 });
 

@@ -59,6 +59,30 @@ test('one row less would not do', () => {
   );
 });
 
+test('the half-width is that of the stratified mean, with as many degrees of freedom as rows beyond the strata', () => {
+  // Four and six of 40 and 60 alike rows: t of 8 is 2.306 (two-sided 95 %), of 9 2.262, and so on.
+  const t = new Map([
+    [2, 4.303],
+    [3, 3.182],
+    [4, 2.776],
+    [5, 2.571],
+    [6, 2.447],
+    [7, 2.365],
+    [8, 2.306],
+  ]);
+  const strata = [stratum('a', 40, 0.1), stratum('b', 60, 0.1, 41)];
+  const { rows, half, strata: drawn } = countDesign(strata, 0.08);
+  const [a, b] = drawn.map(({ draw }) => draw);
+  assert.equal(a + b, rows.value);
+  const error = Math.sqrt(
+    (0.4 * 0.1) ** 2 * (1 / a - 1 / 40) + (0.6 * 0.1) ** 2 * (1 / b - 1 / 60),
+  );
+  const free = a + b - 2;
+  assert.ok(t.has(free), `${free}`);
+  assert.ok(Math.abs(half - t.get(free)! * error) < 2e-4, `${half}`);
+  assert.ok(half <= 0.08 && t.get(free - 1)! * error > 0.08 * 0.9);
+});
+
 test('the rows are of their stratum, each once, spread over it, and the same for the same seed', () => {
   const design = countDesign([stratum('a', 40, 0.1), stratum('b', 23, 0.3, 101)], 0.04);
   const rows = rowsToCount(design, 'block');

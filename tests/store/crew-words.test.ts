@@ -11,6 +11,7 @@ import {
   plantedOf,
   plantersFact,
   sharesFact,
+  sownFact,
 } from '../../src/lib/rooms/crew/facts.server';
 import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { plantingWaterOf } from '../../src/lib/rooms/crew/water.server';
@@ -521,6 +522,31 @@ test('a live page is told at once, then when something happens, and nothing afte
   await setting.done('planter', 'crew.tally', tally(1));
   await new Promise((later) => setTimeout(later, 1500));
   assert.equal(heard.flat.length, said);
+});
+
+test('the row that a block is in is the one of its newest tree; what was taken back again is in none', async () => {
+  const { id: of } = setting.blocks['Haul Flat'];
+  const facts = await setting.facts();
+  const layout = (await releasedLayout(facts, of))!;
+  const { byRow } = await plantedOf(facts, of);
+  const open = (await facts.of(rowsFact, of)).filter(
+    (row) => treesInRow(row) > 3 && !byRow.get(row.number),
+  );
+  const [one, two] = [open[0], open.at(-1)!].map(({ number }) => number);
+  const set = async (row: number, more = {}) => {
+    const entry = { ...event(), layoutId: layout.id, row, planterId: own.id, count: 2 };
+    await setting.done('leader', 'crew.tally', { ...entry, corrects: null, ...more });
+    return entry.id;
+  };
+  const sown = async () => (await setting.facts()).of(sownFact, of);
+  await set(one);
+  assert.equal((await sown()).lastRow, one);
+  await new Promise((later) => setTimeout(later, 1100));
+  const last = await set(two);
+  assert.equal((await sown()).lastRow, two);
+  await set(two, { corrects: last });
+  const { lastRow, lastAt } = await sown();
+  assert.deepEqual([lastRow, lastAt.has(two), lastAt.has(one)], [one, false, true]);
 });
 
 test('only who planted lately is missed at the boxes', async () => {

@@ -128,6 +128,16 @@ test('a zone’s water is bought for its trees alone, and its tasks come into th
     ({ state }) => state !== 'withdrawn',
   )!;
   assert.equal(total, layout.trees, 'every tree is in a row and at most in one zone');
+  const lots = await store.lot.findAll({ where: { blockId: before.id } });
+  for (const [i, { species }] of layout.parameters.mix.entries())
+    assert.deepEqual(
+      trees.species[i].lots.map(({ id }) => id).sort(),
+      lots
+        .filter((lot) => (lot.replacesId ?? lot.speciesId) === species)
+        .map(({ id }) => id)
+        .sort(),
+      'lots of a species are those that came for it',
+    );
   const [[zone, wet]] = [...inZone].sort((a, b) => b[1] - a[1]);
   assert.ok(wet > 0 && wet < total);
   const had = new Set((await tasksOf(facts, before)).map(({ key }) => key));

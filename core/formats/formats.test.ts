@@ -368,9 +368,9 @@ test('several stands of one file are kept apart by name, for whoever wants one o
     ).stands.map(({ name }) => name);
   assert.deepEqual(called({ NAME: ' Low ' }, { Name: null, STAND: 14 }), ['Low', '14']);
   assert.deepEqual(called({ AREA_HA: 2 }, { label: '' }), ['stands 1', 'stands 2']);
-  // A stream in the same file is no boundary, and nobody is left to think that it is kept clear of.
+  // A line in the same file is no boundary, and nobody is left to think that it is kept clear of.
   const line = { type: 'LineString', coordinates: [11, 12].map((east) => [east, 51]) };
-  const stream = { type: 'Feature', properties: { name: 'Stream' }, geometry: line };
+  const stream = { type: 'Feature', properties: { name: 'K 4' }, geometry: line };
   const both = { ...file, features: [stand('Low', 11), stream] };
   assert.deepEqual(
     readBoundary(JSON.stringify(both), 'one.geojson').notes.map(({ key, figures }) => [
@@ -379,6 +379,18 @@ test('several stands of one file are kept apart by name, for whoever wants one o
     ]),
     [['formats.notOfTheBoundary', { left: 1 }]],
   );
+  // One that says what it is comes along, where it lies beside the area.
+  const wire = (east: number) => ({
+    ...{ type: 'Feature', properties: { name: 'K 5', kind: 'power line' } },
+    geometry: { type: 'LineString', coordinates: [51, 51.1].map((north) => [east, north]) },
+  });
+  const wires = { ...file, features: [stand('Low', 11), wire(11), wire(12)] };
+  const found = readBoundary(JSON.stringify(wires), 'one.geojson');
+  assert.deepEqual(
+    found.keepouts.map(({ kind, name }) => [kind, name]),
+    [['overhead-line', 'K 5']],
+  );
+  assert.deepEqual(found.notes[0].figures, { left: 1 }, 'the one far off is said to be left');
   const one = { type: 'FeatureCollection', features: [stand('Low', 11)] };
   assert.deepEqual(readBoundary(JSON.stringify(one), 'x.geojson').stands, []);
 });

@@ -5,7 +5,7 @@ import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
 import { unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
-import { contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
+import { boxOf, contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
 import type { Point } from '../measure/plane';
 import { DEGREES, projectionOf } from '../measure/projection';
@@ -76,13 +76,41 @@ export interface ReadBoundary {
 /** Height of the tallest species taken where a block has none yet: the setback near wires is looked at again. */
 const NO_SPECIES = 25;
 
+/** As far beside the areas of a file a line of it still concerns them, degrees: a hundred metres at the equator. */
+const BESIDE = 0.001;
+
+/**
+ * Lines and points beside the areas of a file that it calls something that is kept clear of: they come along with the
+ * block. Areas are not taken so, for a stand is named after its road or pond as often as not.
+ */
+function linesBeside({ areas, lines }: ReadShapes): ReadShapes['lines'] {
+  if (!areas.length) return [];
+  const all = boxOf(areas.flatMap(({ parts }) => parts.flat(2)));
+  return lines.filter(({ role, keepout, shape }) => {
+    if (role || !keepout?.kind) return false;
+    const own = boxOf(
+      shape.type === 'Point' ? [shape.coordinates] : (shape.coordinates as Point[]),
+    );
+    return (
+      own.minX < all.maxX + BESIDE &&
+      own.maxX > all.minX - BESIDE &&
+      own.minY < all.maxY + BESIDE &&
+      own.maxY > all.minY - BESIDE
+    );
+  });
+}
+
 /** Keep-outs and zones that a file calls so. */
-function alongIn({ areas, lines }: ReadShapes): Pick<ReadBoundary, 'keepouts' | 'zones'> {
+function alongIn(read: ReadShapes): Pick<ReadBoundary, 'keepouts' | 'zones'> {
   const called = <Shape extends AboutShape>(shapes: Shape[], as: ShapeRole) =>
     shapes.filter(({ role }) => role === as);
+  const { areas, lines } = read;
   return {
     keepouts: keepoutsBrought(
-      { areas: called(areas, 'keepout'), lines: called(lines, 'keepout') },
+      {
+        areas: called(areas, 'keepout'),
+        lines: [...called(lines, 'keepout'), ...linesBeside(read)],
+      },
       ...(['other', NO_SPECIES] as const),
     ),
     zones: called(areas, 'zone').length ? zonesBrought({ areas: called(areas, 'zone') }) : [],
@@ -110,7 +138,7 @@ function boundaryAlone(
     .trim();
   if (areas.length) {
     if (areas.length > 1) notes.push(say('formats.areasJoined', { areas: areas.length }));
-    const left = read.lines.filter(({ role }) => !role).length;
+    const left = read.lines.filter(({ role }) => !role).length - linesBeside(read).length;
     if (left) notes.push(say('formats.notOfTheBoundary', { left }));
     return {
       name: (areas.every((area) => area.name === areas[0].name) && areas[0].name) || name,

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
   import { namedKeepouts, namedZones } from '$lib/rooms/ground/editing';
+  import { keepouts as kinds } from '$lib/words/en/named';
   import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { v7 as uuid } from 'uuid';
   import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
@@ -205,6 +206,12 @@
           .join(' and ') + ' of the file come along'}
         bind:checked={withAlong}
       />
+      {#if along.keepouts.length}<p class="quiet">
+          {namedKeepouts(along.keepouts)
+            .slice(0, 8)
+            .map(({ name: own, kind }) => `${own}: ${kinds[kind].label.toLowerCase()}`)
+            .join('; ')}{along.keepouts.length > 8 ? '; and more' : ''}
+        </p>{/if}
     {/if}
     {#if data.neighbours.length}
       <div class="like">

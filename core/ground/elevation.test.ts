@@ -72,6 +72,19 @@ test('a strip one node wide has the slope it can have: along itself', () => {
   assert.ok(Math.abs(lie.steepest - Math.hypot(0.1, 0.3)) < 1e-3);
 });
 
+test('where a height is missing, the ground about it is judged by what is known', () => {
+  const steps = Array.from({ length: 19 }, (_, i) => 10 * i - 60);
+  const plane = steps.flatMap((x) => steps.map((y): Walked => [x, y, 300 + 0.2 * x]));
+  const { surface } = surfaceFromPoints(plane, square(60));
+  const whole = groundLie(surface, square(60), 20);
+  const heights = surface.heights.slice();
+  heights[(surface.rows >> 1) * surface.columns + (surface.columns >> 1)] = NaN;
+  const lie = groundLie({ ...surface, heights }, square(60), 20);
+  assert.ok(Math.abs(lie.meanSlope - 0.2) < 1e-3, `${lie.meanSlope}`);
+  assert.ok(Math.abs(lie.steepest - whole.steepest) < 1e-3);
+  assert.ok(lie.known < whole.known);
+});
+
 test('ground within two centimetres is said to be level, ground high up is not', () => {
   const corners: Point[] = [
     [-60, -60],

@@ -30,6 +30,9 @@ test('the smallest plan keeps both risks, and one tree fewer does not', () => {
     ),
     { numRuns: 60 },
   );
+  // A lot without a faulty tree passes every plan: that of the bad lot alone decides.
+  const none = smallestPlan(100, { good: 0, bad: 0.1, alpha: 0.05, beta: 0.1 });
+  assert.deepEqual([none.c, none.alpha], [0, 0]);
   assert.throws(() => smallestPlan(100, { good: 0.2, bad: 0.1, alpha: 0.05, beta: 0.1 }), Told);
   assert.throws(
     () => smallestPlan(0, { good: 0.01, bad: 0.1, alpha: 0.05, beta: 0.1 }),

@@ -76,6 +76,8 @@ test('a stake is old after eighteen months, until it is taken out', () => {
   // Taken out, and set anew since: the new one counts from its own day.
   const anew = [first, done('stakes off', 1, 590), done('stakes on', 1, 100, 40)];
   assert.equal(oldStakes(anew, NOW), undefined);
+  const rows = [9, 3, 12].map((row, i) => done('stakes on', row, 700 - i, 10));
+  assert.deepEqual(oldStakes(rows, NOW), { rows: [3, 9, 12], trees: 30, since: NOW - 700 * DAY });
   // Out again before it went in says nothing of the stake that stands.
   assert.deepEqual(oldStakes([done('stakes off', 1, 610), first], NOW)?.rows, [1]);
 });

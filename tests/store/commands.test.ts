@@ -593,6 +593,8 @@ test('a sample at the gate is an event: whole, once, by who may record, and neve
     /asks for 3 trees; 4/,
   );
   await refused('checker', 'stock.inspect', { ...sample, lotSize: 2 }, 409, /the lot has 2/);
+  // All of a lot may be looked at.
+  await done('checker', 'stock.inspect', { ...sample, ...event(), lotSize: 3 });
   await refused(
     'checker',
     'stock.inspect',

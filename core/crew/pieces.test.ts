@@ -219,6 +219,8 @@ test('whatever cuts rows: every tree once, no way of a pass over a barrier, one 
               for (const [[px, py], [qx, qy]] of lines as [Point, Point][]) {
                 if (py > y === qy > y) continue;
                 const x = px + ((y - py) / (qy - py)) * (qx - px);
+                // A tree that stands on the barrier is on no side of it.
+                if (Math.abs(x - 2 * Math.round(x / 2)) < 0.02) continue;
                 assert.ok(x < from || x > to, `row ${row} is driven over ${x}`);
               }
           }

@@ -95,6 +95,9 @@ test('planned for the client’s limits, walked without a signal, judged at the 
     ).toBeVisible();
     await phone.getByRole('button', { name: 'All plots' }).click();
     await expect(phone.getByText(/^1 of \d+ looked at/)).toBeVisible();
+    // What is left to look at comes first, what was seen last.
+    await expect(phone.locator('.list button').first()).toContainText(/^Plot 1 .* trees?$/);
+    await expect(phone.locator('.list button').last()).toContainText(/^Plot 2 /);
     // Where nobody has planted yet nothing is missing: there is nothing to hand in, and one tree can be left out.
     await phone
       .getByRole('button', { name: /not planted yet/ })

@@ -178,6 +178,12 @@
   const level = new Level();
   onDestroy(() => level.stop());
   const seen = $derived(data.plots.filter((one) => lookOf(one)).length);
+  const unplanted = (one: Plot) => one.trees.every(({ rowOpen }) => rowOpen);
+  /** In the order of the round what is to be looked at, then what is not planted yet, then what was seen. */
+  const listed = $derived.by(() => {
+    const place = (one: Plot) => (lookOf(one) ? 2 : unplanted(one) ? 1 : 0);
+    return [...data.plots].sort((a, b) => place(a) - place(b));
+  });
 </script>
 
 <svelte:head><title>{say('plots.title')} · Viridane</title></svelte:head>
@@ -193,7 +199,7 @@
     {#if !data.plots.length}<p>{say('plots.none')}</p>{:else}
       <p class="num">{say('plots.round', { seen, plots: data.plots.length })}</p>
       <ul class="list">
-        {#each data.plots as one (one.number)}
+        {#each listed as one (one.number)}
           {@const look = lookOf(one)}
           <li>
             <button onclick={() => open(one)} class:seen={look}>
@@ -201,7 +207,7 @@
               <span class="num"
                 >{say('plots.near', { row: one.row, peg: one.peg })} · {look
                   ? say('plots.done', { good: look.good, of: look.of })
-                  : one.trees.every(({ rowOpen }) => rowOpen)
+                  : unplanted(one)
                     ? say('plots.notYet')
                     : say('plots.trees', { trees: one.trees.length })}</span
               >

@@ -6,7 +6,8 @@ import {
   type KeepoutMarks,
   type ZoneMarks,
 } from './ground-marks';
-import { kindCalled } from './kind-words';
+import type { KeepoutKind } from '../ground/keepouts';
+import { kindNamed, kindSaid } from './kind-words';
 
 /** What a shape of a file stands for, when the file says so: the program's own files do. */
 export type ShapeRole = 'boundary' | 'keepout' | 'zone' | '';
@@ -16,6 +17,8 @@ export interface AboutShape {
   role: ShapeRole;
   /** What the file says of it as a keep-out, or as a zone. */
   keepout?: KeepoutMarks;
+  /** What its name makes of it, where the file does not say. */
+  named?: KeepoutKind;
   zone?: ZoneMarks;
 }
 
@@ -56,9 +59,12 @@ export function aboutFeature(
     ...properties,
     ...(role ? marksOfComment(properties?.cmt) : {}),
   };
-  const kind = role ? undefined : kindCalled(marks, SHAPES[geometry?.type ?? ''] ?? 'area');
+  const shape = SHAPES[geometry?.type ?? ''] ?? 'area';
+  const kind = role ? undefined : kindSaid(marks, shape);
+  const named = role ? undefined : kindNamed(marks, shape);
   return {
     ...{ name: nameIn(marks), role, marks },
+    ...(named ? { named } : {}),
     ...(role === 'zone'
       ? { zone: zoneOfMarks(marks) }
       : { keepout: { ...(kind ? { kind } : {}), ...keepoutOfMarks(marks, role === 'keepout') } }),

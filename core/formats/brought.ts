@@ -42,8 +42,8 @@ export function keepoutsBrought(
         })),
       ),
   ];
-  return shapes.map(({ name, shape, keepout }) => {
-    const kind = keepout?.kind ?? fallback;
+  return shapes.map(({ name, shape, keepout, named }) => {
+    const kind = keepout?.kind ?? (tellsMore(named, fallback) ? named! : fallback);
     const { near, setback } = keepoutDefault(kind, tallest);
     return {
       ...{ kind, shape, setback },
@@ -54,6 +54,15 @@ export function keepoutsBrought(
     };
   });
 }
+
+/** Kinds that nobody chose: what is picked before anybody looked, and what is taken of a whole file. */
+const UNASKED: ReadonlySet<KeepoutKind> = new Set(['fence', 'other']);
+/** Where people are hurt if a shape is taken for something else. */
+const DANGERS: ReadonlySet<KeepoutKind> = new Set(['overhead-line', 'buried-service']);
+
+/** Whether the name of a shape is to be believed before the kind that was asked for. */
+const tellsMore = (named: KeepoutKind | undefined, fallback: KeepoutKind): boolean =>
+  named !== undefined && (UNASKED.has(fallback) || (DANGERS.has(named) && !DANGERS.has(fallback)));
 
 /** So much of a block under an area of which nothing is said makes the area the block itself. */
 const THE_BLOCK = 0.95;

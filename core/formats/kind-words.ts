@@ -53,34 +53,47 @@ function kindInText(text: string): KeepoutKind | undefined {
 /** Receivers name whatever was walked so. */
 const ANY_WALK = /\b(tracks?|paths?)\b/gi;
 
+type Shape = 'point' | 'line' | 'area';
+
+const lowerCased = (given: Record<string, unknown>) =>
+  new Map(Object.entries(given).map(([key, value]) => [key.toLowerCase(), value]));
+const textsOf = (given: ReadonlyMap<string, unknown>, keys: readonly string[]): string[] =>
+  keys.map((key) => given.get(key)).filter((value) => typeof value === 'string');
+/** The first text that names a kind; water as a line flows. */
+function firstKind(texts: readonly string[], shape: Shape): KeepoutKind | undefined {
+  const kind = texts.map(kindInText).find((found) => found !== undefined);
+  return kind === 'water' && shape === 'line' ? 'watercourse' : kind;
+}
+
 /**
- * What a shape of somebody else's file is, by what the file calls it: a wire that comes in as a fence would have
+ * What a shape of somebody else's file is, by what the file says of it: a wire that comes in as a fence would have
  * trees set under it.
  * @param given its properties, under names in any case
- * @param shape the name of a line or an area may tell too; that of a point is often one of a tree or a place
  * @returns nothing where the file does not say
- * @example kindCalled({ NAME: 'Mill Lane', layer: 'Power lines' }, 'line') // => "overhead-line"
- * @example kindCalled({ waterway: 'ditch', name: 'Long Road' }, 'line') // => "watercourse"
- * @example kindCalled({ name: 'Track 003' }, 'line') // => undefined
+ * @example kindSaid({ NAME: 'Mill Lane', layer: 'Power lines' }, 'line') // => "overhead-line"
+ * @example kindSaid({ waterway: 'ditch', name: 'Long Road' }, 'line') // => "watercourse"
  */
-export function kindCalled(
-  given: Record<string, unknown>,
-  shape: 'point' | 'line' | 'area',
-): KeepoutKind | undefined {
-  const lower = new Map(Object.entries(given).map(([key, value]) => [key.toLowerCase(), value]));
-  const texts = (keys: readonly string[]) =>
-    keys.map((key) => lower.get(key)).filter((value) => typeof value === 'string');
-  const fromKeys = () => {
-    if (lower.get('location') === 'underground' || lower.get('power') === 'cable')
-      return 'buried-service';
-    if (lower.get('natural') === 'water') return 'water';
-    if (lower.get('natural') === 'tree') return 'existing-tree';
-    return KEYS.find(([key]) => (lower.get(key) ?? 'no') !== 'no')?.[1];
-  };
-  const names = shape === 'point' ? [] : texts(NAMES).map((name) => name.replace(ANY_WALK, ''));
-  const [kind] = [
-    fromKeys(),
-    ...[...texts(SAYS_WHAT), ...names].map((text) => kindInText(text)),
-  ].filter((found) => found !== undefined);
-  return kind === 'water' && shape === 'line' ? 'watercourse' : kind;
+export function kindSaid(given: Record<string, unknown>, shape: Shape): KeepoutKind | undefined {
+  const lower = lowerCased(given);
+  if (lower.get('location') === 'underground' || lower.get('power') === 'cable')
+    return 'buried-service';
+  if (lower.get('natural') === 'water') return shape === 'line' ? 'watercourse' : 'water';
+  if (lower.get('natural') === 'tree') return 'existing-tree';
+  const byKey = KEYS.find(([key]) => (lower.get(key) ?? 'no') !== 'no')?.[1];
+  return byKey ?? firstKind(textsOf(lower, SAYS_WHAT), shape);
+}
+
+/**
+ * What the name of a shape makes of it, which is less: a line or an area may be called after what it lies beside, and
+ * a point's name is mostly that of a tree or a place.
+ * @example kindNamed({ name: 'overhead cable' }, 'line') // => "overhead-line"
+ * @example kindNamed({ name: 'Track 003' }, 'line') // => undefined
+ */
+export function kindNamed(given: Record<string, unknown>, shape: Shape): KeepoutKind | undefined {
+  if (shape === 'point') return undefined;
+  const names = textsOf(lowerCased(given), NAMES);
+  return firstKind(
+    names.map((name) => name.replace(ANY_WALK, '')),
+    shape,
+  );
 }

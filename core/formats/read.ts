@@ -86,8 +86,8 @@ const BESIDE = 0.001;
 function linesBeside({ areas, lines }: ReadShapes): ReadShapes['lines'] {
   if (!areas.length) return [];
   const all = boxOf(areas.flatMap(({ parts }) => parts.flat(2)));
-  return lines.filter(({ role, keepout, shape }) => {
-    if (role || !keepout?.kind) return false;
+  return lines.filter(({ role, keepout, named, shape }) => {
+    if (role || !(keepout?.kind ?? named)) return false;
     const own = boxOf(
       shape.type === 'Point' ? [shape.coordinates] : (shape.coordinates as Point[]),
     );

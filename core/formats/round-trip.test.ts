@@ -1,7 +1,12 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { KEEPOUT_DEFAULTS, type Keepout, type KeepoutShape } from '../ground/keepouts';
+import {
+  KEEPOUT_DEFAULTS,
+  type Keepout,
+  type KeepoutKind,
+  type KeepoutShape,
+} from '../ground/keepouts';
 import type { MultiPolygon, Ring } from '../ground/polygon';
 import { DAMP, DRAINAGE, LIGHT, ORDINARY_SOIL, TEXTURES, type Zone } from '../ground/zones';
 import { keepoutsBrought, withoutTheBlock, zonesBrought } from './brought';
@@ -182,50 +187,59 @@ test('what a file calls boundary or zone, line or area, is no keep-out', () => {
   );
 });
 
-test('what somebody else calls a shape is what it is kept clear of as: a wire is no fence', () => {
+test('what somebody else’s file says of a shape is what it is kept clear of as: a wire is no fence', () => {
   const line = { type: 'LineString', coordinates: [10.4, 10.5].map((east) => [east, 51.2]) };
   const point = { type: 'Point', coordinates: [10.4, 51.2] };
-  const kinds = (given: readonly [object, object][]) => {
+  const kinds = (asked: KeepoutKind, given: readonly [object, object][]) => {
     const features = given.map(([properties, geometry]) => ({
       ...{ type: 'Feature', properties, geometry },
     }));
     const read = readShapes(JSON.stringify({ type: 'FeatureCollection', features }), 'x.json');
-    return keepoutsBrought(read, 'building', 25).map(({ kind, near }) => [kind, near?.height]);
+    return keepoutsBrought(read, asked, 25).map(({ kind, near }) => [kind, near?.height]);
   };
+  const plain = (...of: string[]) => of.map((kind) => [kind, undefined]);
   assert.deepEqual(
-    kinds([
+    kinds('building', [
       [{ NAME: '20 kV', KIND: 'Power line' }, line],
-      [{ name: 'overhead cable' }, line],
       [{ power: 'cable' }, line],
-      [{ name: 'gas main north' }, line],
-      [{ name: 'electric fence' }, line],
       [{ layer: 'road drain' }, line],
       [{ natural: 'water' }, line],
       [{ building: 'no', highway: 'track' }, line],
+      [{ natural: 'tree', name: 'oak by the stream' }, point],
     ]),
     [
       ['overhead-line', 6],
-      ['overhead-line', 6],
-      ['buried-service', undefined],
-      ['buried-service', undefined],
-      ['fence', undefined],
-      ['drain', undefined],
-      ['watercourse', undefined],
-      ['road', undefined],
+      ...plain('buried-service', 'drain', 'watercourse', 'road', 'existing-tree'),
     ],
   );
-  // What a receiver calls every walk, and what a tree is called after, tell nothing.
-  const asked = ['building', 15];
-  assert.deepEqual(
-    kinds([
-      [{ name: 'Track 003' }, line],
-      [{ name: 'oak by the stream' }, point],
-    ]),
-    [asked, asked],
-  );
-  assert.deepEqual(kinds([[{ natural: 'tree', name: 'oak by the stream' }, point]]), [
-    ['existing-tree', undefined],
+  // A name tells where nobody chose a kind, or where it names what hurts; what a receiver calls every walk, and what a
+  // tree is called after, tell nothing.
+  const named: [object, object][] = [
+    [{ name: 'overhead cable' }, line],
+    [{ name: 'gas main north' }, line],
+    [{ name: 'electric fence' }, line],
+    [{ name: 'Mill Road' }, line],
+    [{ name: 'Track 003' }, line],
+    [{ name: 'oak by the stream' }, point],
+  ];
+  const wire = ['overhead-line', 6];
+  const none = (kind: string, height?: number) => Array.from({ length: 2 }, () => [kind, height]);
+  assert.deepEqual(kinds('fence', named), [
+    wire,
+    ...plain('buried-service', 'fence', 'road'),
+    ...none('fence'),
   ]);
+  assert.deepEqual(kinds('building', named), [
+    wire,
+    ...plain('buried-service'),
+    ...none('building', 15),
+    ...none('building', 15),
+  ]);
+  // Whoever asked for a wire gets one, whatever it is called after.
+  assert.deepEqual(
+    kinds('overhead-line', named),
+    named.map(() => wire),
+  );
 });
 
 test('a table of what stands says its kinds and crowns; what it does not say is the default', () => {

@@ -20,6 +20,7 @@ import { livesOf, withoutRefilled, type Life } from '../../../../core/survival/l
 import { isDead, sumMarks } from '../../../../core/survival/marks';
 import { groupBy } from '../../../../core/measure/group';
 import { type Facts } from '../../server/facts';
+import { turn } from '../../server/turns';
 import { placedPlots } from '../checks/facts.server';
 import { plantersFact, shiftsNow, sownFact, talliesFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
@@ -171,6 +172,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   /** Trees of rows counted as a sum: what is true of every tree of the row is known of them, and no more. */
   const summed: CountedOne[] = [];
   for (const { row, marks, set, alive } of season.counts) {
+    await turn();
     if (!byNumber.has(row)) continue;
     const kinds = speciesOfRow(row);
     const planter = planters.find(({ id }) => id === rowPlanter.get(row))?.name;
@@ -209,27 +211,33 @@ async function workOut(facts: Facts, block: BlockRow) {
   const standing = beside.size ? trees.filter(drawn) : trees;
   const sums = summed.filter(drawn);
   // A row counted as a sum that holds two groups stands for neither: it is left out, not taken for a row without them.
-  const by = (groupOf: (tree: CountedOne) => string | undefined): GroupSurvival[] =>
-    toldAsWhole(
+  const by = async (
+    groupOf: (tree: CountedOne) => string | undefined,
+  ): Promise<GroupSurvival[]> => {
+    await turn();
+    return toldAsWhole(
       survivalBy<CountedOne>(
         [...standing, ...sums.filter((tree) => groupOf(tree) !== undefined)],
         ...([groupOf, season.ofClusters, season.parts] as const),
       ),
       ...([season.estimate, standing.length + sums.length] as const),
     );
+  };
+  const time = await curvesOf();
+  await turn();
   return {
     counted: trees.length,
     /** Rows counted as a sum. */
     summed: season.counts.filter(({ marks }) => !marks).length,
     marks: sumMarks(season.counts.map(({ marks }) => marks).join('')),
     groups: {
-      species: by(({ species: name }) => name),
-      lot: by(({ lot }) => lot && `lot ${lot}`),
-      planter: by(({ planter }) => planter),
-      zone: by(({ zone: name }) => name),
-      day: by(({ day }) => day),
-      tool: by(({ tool }) => tool),
-      handling: by(({ handling }) => handling),
+      species: await by(({ species: name }) => name),
+      lot: await by(({ lot }) => lot && `lot ${lot}`),
+      planter: await by(({ planter }) => planter),
+      zone: await by(({ zone: name }) => name),
+      day: await by(({ day }) => day),
+      tool: await by(({ tool }) => tool),
+      handling: await by(({ handling }) => handling),
     },
     causes: causesOf(season.counts),
     where: whereDead(season.counts, {
@@ -239,7 +247,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     }),
     /** Counted trees with what is known of each, and the species of the layout in its order. */
     ...{ trees, species },
-    time: curvesOf(),
+    time,
     why: whyTheyDied({
       ...{ trees, plantedDay, plots, evaporated, stressed },
       airOf: ({ row, kind }) => {
@@ -263,7 +271,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   };
 
   /** Living shares over the months by species, where rows were marked at two counts or more. */
-  function curvesOf() {
+  async function curvesOf() {
     const rowsOf = new Map<number, typeof counts>();
     for (const count of counts)
       if (count.marks) rowsOf.set(count.row, [...(rowsOf.get(count.row) ?? []), count]);
@@ -272,6 +280,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     // By the block's first day: rows counted on one day stand at one time, whenever in the week they went in.
     const planted = [...rowsOf.keys()].flatMap((row) => plantedDay(row) ?? []).sort()[0];
     for (const [row, own] of rowsOf) {
+      await turn();
       if (!planted || !byNumber.has(row)) continue;
       times = Math.max(times, new Set(own.map(({ countedOn }) => countedOn)).size);
       const lives = livesOf(

@@ -53,6 +53,10 @@ function kindInText(text: string): KeepoutKind | undefined {
 /** Receivers name whatever was walked so. */
 const ANY_WALK = /\b(tracks?|paths?)\b/gi;
 
+/** Whether something stands under a key: a table of attributes has every key for every shape, mostly empty. */
+const isThere = (value: unknown): boolean =>
+  Boolean(value) && !/^(no|n|false|0|none|null)?$/i.test(String(value).trim());
+
 type Shape = 'point' | 'line' | 'area';
 
 const lowerCased = (given: Record<string, unknown>) =>
@@ -79,7 +83,7 @@ export function kindSaid(given: Record<string, unknown>, shape: Shape): KeepoutK
     return 'buried-service';
   if (lower.get('natural') === 'water') return shape === 'line' ? 'watercourse' : 'water';
   if (lower.get('natural') === 'tree') return 'existing-tree';
-  const byKey = KEYS.find(([key]) => (lower.get(key) ?? 'no') !== 'no')?.[1];
+  const byKey = KEYS.find(([key]) => isThere(lower.get(key)))?.[1];
   return byKey ?? firstKind(textsOf(lower, SAYS_WHAT), shape);
 }
 

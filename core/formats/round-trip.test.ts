@@ -204,7 +204,7 @@ test('what somebody else’s file says of a shape is what it is kept clear of as
       [{ power: 'cable' }, line],
       [{ layer: 'road drain' }, line],
       [{ natural: 'water' }, line],
-      [{ building: 'no', highway: 'track' }, line],
+      [{ power: '', building: 'no', barrier: 0, highway: ' track', railway: null }, line],
       [{ natural: 'tree', name: 'oak by the stream' }, point],
     ]),
     [

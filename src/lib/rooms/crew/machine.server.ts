@@ -1,9 +1,4 @@
-import {
-  barriersOf,
-  machinePieces,
-  piecesInSteps,
-  type Pieces,
-} from '../../../../core/crew/pieces';
+import { barriersOf, piecesInSteps, type Pieces } from '../../../../core/crew/pieces';
 import type { Keepout } from '../../../../core/ground/keepouts';
 import type { RowRhythm, StoredRow } from '../../../../core/rows/stored';
 import type { Facts } from '../../server/facts';
@@ -12,16 +7,16 @@ import { blocksFact, keepoutsFact, planeOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
 
-const barriersOn = (block: BlockRow, keepouts: readonly Keepout[]) =>
-  barriersOf(block.boundary, keepouts, planeOf(block).toPlane);
-
 /** Rows of a version as the machine plants them on the ground as it is now: what it does not cross cuts them. */
 export const piecesOn = (
   block: BlockRow,
   keepouts: readonly Keepout[],
   rhythm: RowRhythm,
   rows: readonly StoredRow[],
-): Pieces => machinePieces(rows, rhythm, barriersOn(block, keepouts));
+): Promise<Pieces> => {
+  const barriers = barriersOf(block.boundary, keepouts, planeOf(block).toPlane);
+  return inTurns(piecesInSteps(rows, rhythm, barriers));
+};
 
 /** Those of the released version: what every page of the machine drives by; nothing where none is released. */
 export async function machineRowsOf(facts: Facts, block: BlockRow): Promise<Pieces> {
@@ -33,6 +28,6 @@ export async function machineRowsOf(facts: Facts, block: BlockRow): Promise<Piec
   if (!layout) return { rows: [], cuttings: [] };
   const from = [layoutsFact, rowsFact, keepoutsFact, blocksFact];
   return facts.derive('machine rows', block.id, from, '', () =>
-    inTurns(piecesInSteps(rows, layout.rhythm, barriersOn(block, keepouts))),
+    piecesOn(block, keepouts, layout.rhythm, rows),
   );
 }

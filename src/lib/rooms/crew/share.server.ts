@@ -105,7 +105,7 @@ async function passesOf(
   const { rhythm } = (await work.tables.layout.one({ id: layoutId }))!;
   const machine = machineOn(block.calendarTerms.machine, rhythm.step);
   const keepouts = await work.tables.keepout.all({ where: { blockId: block.id } });
-  const pieces = piecesOn(block, keepouts, rhythm, rows);
+  const pieces = await piecesOn(block, keepouts, rhythm, rows);
   return passPlan(pieces.rows, rhythm.between, rhythm.frame.side, machine).passes;
 }
 

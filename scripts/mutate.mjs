@@ -53,7 +53,11 @@ const SIGNS = {
 };
 /** An edge is moved where whole numbers are held together; between measures no test can tell. */
 const EDGES = { '<': '<=', '>': '>=', '<=': '<', '>=': '>' };
-const EXTREMES = { 'Math.max': 'Math.min', 'Math.min': 'Math.max' };
+/** A map, for a function may be called as anything is, `valueOf` too. */
+const EXTREMES = new Map([
+  ['Math.max', 'Math.min'],
+  ['Math.min', 'Math.max'],
+]);
 const WHOLE_BEFORE = /(\.length|\.size|\b[ijkn]|\b(at|row|peg)|[cC]ount|trees|rows|\d)$/;
 const WHOLE_BEHIND = /^(-?\d+\b(?!\.\d)|[\w.[\]]*(\.length|\.size|[cC]ount|trees|rows)\b)/;
 
@@ -76,8 +80,8 @@ function changesOf(file, text) {
       if (SIGNS[sign] && !(sign === '+' && joined)) change(left + SIGNS[sign] + right);
       if (EDGES[sign] && (WHOLE_BEFORE.test(left.trim()) || WHOLE_BEHIND.test(right.trim())))
         change(left + EDGES[sign] + right);
-    } else if (ts.isCallExpression(node) && EXTREMES[node.expression.getText()]) {
-      change(EXTREMES[node.expression.getText()] + text.slice(node.expression.getEnd(), to));
+    } else if (ts.isCallExpression(node) && EXTREMES.has(node.expression.getText())) {
+      change(EXTREMES.get(node.expression.getText()) + text.slice(node.expression.getEnd(), to));
     }
     ts.forEachChild(node, visit);
   };

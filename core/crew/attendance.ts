@@ -34,6 +34,8 @@ export interface Shift {
   to: number;
   here: boolean;
   tool: string;
+  /** Nobody said in time when it ended: it is the longest that is believed. */
+  cut?: true;
 }
 
 /**
@@ -51,6 +53,7 @@ export function shiftsOf(clocked: readonly Clocked[], now: number): Shift[] {
       if (!shift) continue;
       shift.to = Math.min(at, longest);
       shift.here = false;
+      if (at > longest) shift.cut = true;
       open.delete(planter);
       continue;
     }
@@ -60,7 +63,7 @@ export function shiftsOf(clocked: readonly Clocked[], now: number): Shift[] {
       continue;
     }
     const next = { planter, from: at, to: at, here: true, tool: tool ?? '' };
-    if (shift) Object.assign(shift, { to: longest, here: false });
+    if (shift) Object.assign(shift, { to: longest, here: false, cut: true });
     shifts.push(next);
     open.set(planter, next);
   }
@@ -68,6 +71,7 @@ export function shiftsOf(clocked: readonly Clocked[], now: number): Shift[] {
     const longest = shift.from + LONGEST_SHIFT * HOUR;
     shift.to = Math.max(shift.from, Math.min(now, longest));
     shift.here = now <= longest;
+    if (!shift.here) shift.cut = true;
   }
   return shifts;
 }

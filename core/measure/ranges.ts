@@ -38,3 +38,29 @@ export function shortRanges(numbers: readonly number[], most = 6): string {
     .map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`));
   return written.join(', ') + (ranges.length > most ? ' …' : '');
 }
+
+/** A range of whole numbers as it is typed: "5", "5-7", "5 – 7", "5 to 7". */
+const RANGE = /^(\d{1,6})(?:\s*(?:-|–|to)\s*(\d{1,6}))?$/i;
+
+/**
+ * Reads ranges as people type them, between commas, semicolons or blanks; turned ones are meant as they would be.
+ * @param most numbers to be read at most
+ * @returns whole numbers in order, each once; undefined where it is not ranges, or of too many numbers
+ * @example rangesIn('5-7, 9') // => [5, 6, 7, 9]
+ */
+export function rangesIn(text: string, most = 10_000): number[] | undefined {
+  const parts = text
+    .trim()
+    .replace(/\s*(-|–|\bto\b)\s*/gi, '-')
+    .split(/[\s,;]+/)
+    .filter(Boolean);
+  const numbers = new Set<number>();
+  for (const part of parts) {
+    const [, first, second] = RANGE.exec(part) ?? [];
+    if (first === undefined) return undefined;
+    const [from, to] = [Number(first), Number(second ?? first)].sort((a, b) => a - b);
+    if (numbers.size + to - from + 1 > most) return undefined;
+    for (let n = from; n <= to; n++) numbers.add(n);
+  }
+  return numbers.size ? [...numbers].sort((a, b) => a - b) : undefined;
+}

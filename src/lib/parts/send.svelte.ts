@@ -86,6 +86,23 @@ export function send<Name extends CommandName>(
   return answer;
 }
 
+/**
+ * Asks the server for several of a kind, one after the other, and loads anew once: also where one is refused,
+ * for those before it were done.
+ * @throws CommandError of the one that was refused; those behind it are not asked for
+ */
+export async function sendAll<Name extends CommandName>(
+  name: Name,
+  payloads: readonly Given<Name>[],
+): Promise<void> {
+  if (!payloads.length) return;
+  try {
+    for (const payload of payloads) await send(name, payload, { reload: false });
+  } finally {
+    await reload(name);
+  }
+}
+
 async function post<Name extends CommandName>(
   name: Name,
   payload: Given<Name>,

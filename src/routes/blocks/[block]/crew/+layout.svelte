@@ -8,6 +8,7 @@
     ['', 'Rows and planters'],
     ['/today', 'Today'],
     ['/live', 'Live'],
+    ['/tally', 'Tally sheet'],
     ['/briefing', 'Briefing'],
     ['/words', 'Messages and notes'],
     ['/machine', 'Machine'],

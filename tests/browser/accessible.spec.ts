@@ -21,9 +21,17 @@ test('every page of the desk can be used by everybody, as far as a machine can t
     ],
     crew: [
       '',
-      ...['today', 'live', 'briefing', 'words', 'machine', 'following', 'people', 'pay'].map(
-        (p) => `/${p}`,
-      ),
+      ...[
+        'today',
+        'live',
+        'tally',
+        'briefing',
+        'words',
+        'machine',
+        'following',
+        'people',
+        'pay',
+      ].map((p) => `/${p}`),
     ],
     checks: ['', '/plan', '/plots', '/school'],
     tending: ['', '/water'],

@@ -35,7 +35,7 @@
       class="cards"
       href="/blocks/{blockId}/rows/{released.id}/cards.pdf"
       target="_blank">Row cards to print</a
-    >{/if}
+    ><a class="cards" href="/blocks/{blockId}/crew/tally">Enter what comes back on them</a>{/if}
 </h3>
 <table class="ledger">
   <thead

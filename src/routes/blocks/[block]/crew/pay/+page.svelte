@@ -30,13 +30,9 @@
   });
   const otherwise = $derived(data.totals.reduce((sum, entry) => sum + entry.otherwise, 0));
   const without = $derived(data.totals.filter(({ withoutRate }) => withoutRate));
-  const unclocked = $derived([
-    ...new Set(
-      data.lines
-        .filter(({ kind, clocked, trees }) => kind === 'hour' && !clocked && trees > 0)
-        .map(({ planter }) => names.get(planter) ?? ''),
-    ),
-  ]);
+  const unclocked = $derived(
+    data.lines.filter(({ kind, clocked, trees }) => kind === 'hour' && !clocked && trees > 0),
+  );
   let picked = $state<string>();
   const line = $derived(data.lines.find(({ planter, day }) => `${day} ${planter}` === picked));
   const decide = (planter: string, day: string, counts: boolean) =>
@@ -163,8 +159,13 @@
     {/if}
     {#if unclocked.length}
       <p class="say stop">
-        Paid by the hour, planted, and clocked no hours: {unclocked.join(', ')}. Their hours can be
-        entered under <a href="today">Today</a>.
+        Paid by the hour, planted, and clocked no hours:
+        {#each unclocked.slice(0, 12) as { planter, day }, i (`${day} ${planter}`)}{i
+            ? ', '
+            : ''}{names.get(planter)} on
+          <a href="tally?day={day}">{formatDay(day)}</a>{/each}{unclocked.length > 12
+          ? ` and ${howMany(unclocked.length - 12, 'day')} more`
+          : ''}. Their hours are entered on the tally sheet of the day.
       </p>
     {/if}
     {#if line}

@@ -3,6 +3,7 @@
   import { tick } from 'svelte';
   import { goto } from '$app/navigation';
   import type { Shift } from '$core/crew/attendance';
+  import { holds } from '$core/crew/share';
   import { fromPaper } from '$core/crew/tally-sheet';
   import { addTo, formatDay } from '$core/measure/dates';
   import { rangesIn, rangesOf } from '$core/measure/ranges';
@@ -48,11 +49,10 @@
   let rowsField = $state<HTMLElement | null>(null);
   /** Their rows that are not full. */
   const open = $derived.by(() => {
-    const own = released?.shares.filter(({ planterId }) => planterId === who) ?? [];
     return (released?.rows ?? [])
       .filter((row) => row.planted < row.places)
       .map(({ number }) => number)
-      .filter((n) => own.some(({ firstRow, lastRow }) => n >= firstRow && n <= lastRow));
+      .filter((row) => holds(released?.shares ?? [], who, row));
   });
   const asked = $derived(rangesIn(typed));
   const said = $derived(asked && fromPaper(asked, trees, places));

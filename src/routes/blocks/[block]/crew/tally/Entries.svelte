@@ -67,8 +67,8 @@
             class="link-button"
             disabled={doing.busy}
             onclick={() => takeBack(entry)}
-            >Take back<span class="visually-hidden"
-              >: {names.get(entry.planter)}, {clock(entry.at)}, {told(entry)}</span
+            >Take back<span class="visually-hidden">
+              {names.get(entry.planter)}, {clock(entry.at)}, {told(entry)}</span
             ></button
           >{/if}
       </div>

@@ -49,6 +49,15 @@ export function isDay(text: string): boolean {
 }
 
 /**
+ * Writes the days from one to another, the year once where it is the same.
+ * @example formatSpan('2026-11-24', '2026-11-26') // => '24 Nov to 26 Nov 2026'
+ */
+export function formatSpan(from: Day, to: Day): string {
+  if (from === to) return formatDay(to, true);
+  return `${formatDay(from, from.slice(0, 4) !== to.slice(0, 4))} to ${formatDay(to, true)}`;
+}
+
+/**
  * Writes a day as "24 Nov", with the year when asked for.
  * @example formatDay('2026-11-28', true) // => '28 Nov 2026'
  */

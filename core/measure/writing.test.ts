@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { formatSpan } from './dates';
 import { normalDeviate, seededRandom } from './random';
 import { rangesOf, stretchesOf } from './ranges';
 import {
@@ -88,4 +89,10 @@ test('what is typed in a reader’s unit comes back as it was shown, and means w
           Math.abs(unit.shown(unit.taken(typed)) - typed) <= 0.5 / 10 ** unit.decimals + 1e-9,
           `${typed} ${unit.sign}`,
         );
+});
+
+test('days from one to another are written with the year once, or with both where they differ', () => {
+  assert.equal(formatSpan('2026-11-24', '2026-11-26'), '24 Nov to 26 Nov 2026');
+  assert.equal(formatSpan('2026-11-24', '2026-11-24'), '24 Nov 2026');
+  assert.equal(formatSpan('2026-11-26', '2027-10-20'), '26 Nov 2026 to 20 Oct 2027');
 });

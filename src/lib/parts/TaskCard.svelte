@@ -6,7 +6,7 @@
   import { words } from '$lib/words';
   import type { Message } from '$core/say/message';
   import { Button, TextInput } from 'carbon-components-svelte';
-  import { formatDay } from '$core/measure/dates';
+  import { formatDay, formatSpan } from '$core/measure/dates';
   import type { ScheduledTask } from '$core/calendar/schedule';
   import { newEvent, send } from './send.svelte';
 
@@ -64,11 +64,10 @@
 <div class="card">
   <b>{said(task.label)} · {block.name}</b>
   <p class="num">
-    {STATE[task.state]}{task.state === 'late' ? ` by ${howMany(task.lateBy, 'day')}` : ''}: {formatDay(
+    {STATE[task.state]}{task.state === 'late' ? ` by ${howMany(task.lateBy, 'day')}` : ''}: {formatSpan(
       task.start,
-    )}{task.start !== task.finish
-      ? ` to ${formatDay(task.finish, true)}`
-      : ` ${task.finish.slice(0, 4)}`}
+      task.finish,
+    )}
     {#if task.elsewhere}· done, as {ELSEWHERE[task.elsewhere]} says{:else if task.doneOn}· ticked
       off {formatDay(task.doneOn, true)}{task.doneBy ? ` by ${task.doneBy}` : ''}{/if}
   </p>

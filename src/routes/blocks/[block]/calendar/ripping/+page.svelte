@@ -8,7 +8,7 @@
   import { untrack } from 'svelte';
   import { ripPlan, RIP_TERMS, type RipTerms } from '$core/calendar/ripping';
   import { weekOf } from '$core/calendar/windows';
-  import { addTo, formatDay } from '$core/measure/dates';
+  import { addTo, formatDay, formatSpan } from '$core/measure/dates';
   import { rangesOf } from '$core/measure/ranges';
   import { formatDistance, formatNumber, formatPercent, WIND } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
@@ -126,9 +126,9 @@
       </p>{/if}
     <h2>State of the soil</h2>
     <p>
-      {#if data.task}The calendar has it from {formatDay(data.task.start)} to {formatDay(
+      {#if data.task}In the calendar it stands at {formatSpan(
+          data.task.start,
           data.task.finish,
-          true,
         )}.{/if}
       {#if dryShare !== undefined}The ground is dry then on {formatPercent(dryShare)} of the days on record.{/if}
       {#if driest && (dryShare === undefined || dryShare < driest.share - 0.2)}It is driest about {formatDay(

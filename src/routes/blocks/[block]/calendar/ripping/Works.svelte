@@ -7,7 +7,7 @@
     type WorkKey,
     type WorkTerms,
   } from '$core/calendar/works';
-  import { formatDay, type Day } from '$core/measure/dates';
+  import { formatSpan, type Day } from '$core/measure/dates';
   import Figure from '$lib/parts/Figure.svelte';
   import Measure from '$lib/parts/Measure.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
@@ -107,7 +107,7 @@
             <Figure label={LINES[item as keyof typeof LINES]} {figure} />
           {/each}
           {#if day(task)}<p class="quiet num">
-              {formatDay(day(task)!.start)} to {formatDay(day(task)!.finish, true)}
+              {formatSpan(day(task)!.start, day(task)!.finish)}
             </p>{/if}
         </div>
       {/if}

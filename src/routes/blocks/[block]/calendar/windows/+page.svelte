@@ -23,7 +23,7 @@
     type StockType,
     type TypicalMonth,
   } from '$core/calendar/windows';
-  import { addTo, formatDay } from '$core/measure/dates';
+  import { addTo, formatDay, formatSpan } from '$core/measure/dates';
   import {
     formatNumber,
     formatPercent,
@@ -83,7 +83,7 @@
   function lookAtDays(text: string, said: Said): Pending {
     const { days, reading, notes } = readWeather(text, said);
     const siteId = data.site!.id;
-    const what = `${howMany(days.length, 'day')}, ${formatDay(days[0].day, true)} to ${formatDay(days.at(-1)!.day, true)}`;
+    const what = `${howMany(days.length, 'day')}, ${formatSpan(days[0].day, days.at(-1)!.day)}`;
     const take = async () => {
       await inPieces(days, (part, last) =>
         send(

@@ -172,7 +172,11 @@ export function schedule(
         doneOn: told?.on ?? record?.doneOn,
         doneBy: record?.doneBy,
         elsewhere: told?.by,
-        daysLeft: plants ? known.planting?.left : undefined,
+        daysLeft: plants
+          ? known.planting?.left
+          : longer && start < today
+            ? Math.max(duration - longer, daysBetween(today, finish) + 1)
+            : undefined,
         waitsFor: needs
           .filter((need) => open(need) && !(behind && need === 'plant' && start <= today))
           .map((key) => chosen.find((entry) => entry.key === key)!.label),

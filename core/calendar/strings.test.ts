@@ -2,7 +2,7 @@ import { words } from '../../src/lib/words';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { addTo, daysBetween } from '../measure/dates';
+import { addTo, daysBetween, type Day } from '../measure/dates';
 import { simulateFinish } from './finish';
 import { conflicts, criticalPath, whatFollows, type Activity, type Placed } from './network';
 import { schedule } from './schedule';
@@ -46,6 +46,40 @@ test('the net of a block gives every task the day its table gives, in any year',
       },
     ),
     { numRuns: 60 },
+  );
+});
+
+test('what follows planting has the days of its table, however far planting is', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 40 }),
+      fc.integer({ min: 0, max: 39 }),
+      fc.boolean(),
+      (days, gone, done) => {
+        const planting: Day = '2026-11-10';
+        const last = addTo(planting, { days: days - 1 });
+        const today = done ? addTo(last, { days: gone }) : addTo(planting, { days: gone % days });
+        const left = done ? 1 : daysBetween(today, last) + 1;
+        const tasks = schedule(planting, new Set<string>(), [], today, undefined, {
+          ...{ planting: { days, left }, stands: true },
+          ...(done
+            ? { told: { ordered: false, received: false, cared: [], sprayed: [], plantedOn: last } }
+            : {}),
+        });
+        const placed = criticalPath(
+          activitiesOf([{ id: 'b', name: 'Bench', plantingDay: planting, tasks }]),
+          today,
+        );
+        for (const task of tasks) {
+          if (task.lead > 0 || task.finish < today) continue;
+          const entry = knot(placed, task.key);
+          if (task.key !== 'check-rows') assert.equal(entry.earliestFinish, task.finish, task.key);
+          // Whoever looks behind the planters has a day more than they.
+          assert.equal(entry.slack, daysBetween(entry.earliestFinish, task.finish), task.key);
+          assert.ok(entry.slack >= 0, task.key);
+        }
+      },
+    ),
   );
 });
 

@@ -22,7 +22,10 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
     if (!plantingDay) return [];
     const hanging = tasks.filter((task) => !isDropped(task));
     const has = new Set(hanging.map(({ key }) => key));
-    const planting = days(hanging.find(({ key }) => key === 'plant'));
+    const planting = plantingDays(
+      hanging.find(({ key }) => key === 'plant'),
+      plantingDay,
+    );
     const before = hanging.filter(({ key, lead }) => key !== 'plant' && lead > 0);
     return hanging.map((task): Activity => {
       const needs = task.needs
@@ -58,8 +61,9 @@ export function activitiesOf(strings: readonly BlockString[]): Activity[] {
   });
 }
 
-/** Days a task takes in the net: what is left of it once it has begun. */
-const days = (task: ScheduledTask | undefined): number => task?.daysLeft ?? task?.duration ?? 1;
+/** Days from the first day of planting to where the net has its last: what is left of it is less once it has begun. */
+const plantingDays = (plant: ScheduledTask | undefined, first: Day): number =>
+  Math.max(1, plant?.doneOn ? daysBetween(first, plant.doneOn) + 1 : (plant?.duration ?? 1));
 
 /** What a late task costs, and the three ways out of it. */
 export interface LateCost {

@@ -17,6 +17,9 @@
   type Entry = PageData['entries'][number];
   const doing = new Doing();
   const names = $derived(new Map(data.planters.map(({ id, name }) => [id, name])));
+  /** With its year where that is another than the sheet's. */
+  const moment = (at: number) =>
+    formatMoment(at, data.zone, dayOf(at, data.zone).slice(0, 4) !== data.day.slice(0, 4));
   const clock = (at: number) => clockOf(at, data.zone).text;
   const MOST = 60;
   const shown = $derived(chosen ? data.entries.filter((e) => e.planter === chosen) : data.entries);
@@ -59,8 +62,8 @@
             ? `, ${entry.note}`
             : ''}{dayOf(entry.entered, data.zone) === data.day
             ? ''
-            : `, entered ${formatMoment(entry.entered, data.zone)}`}{entry.taken
-            ? `. Taken back by ${entry.taken.author}, ${formatMoment(entry.taken.at, data.zone)}`
+            : `, entered ${moment(entry.entered)}`}{entry.taken
+            ? `. Taken back by ${entry.taken.author}, ${moment(entry.taken.at)}`
             : ''}
         </small>
         {#if data.mayEnter && !entry.taken}<button

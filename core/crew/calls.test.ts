@@ -87,10 +87,12 @@ test('boxes that run dry by a day are summed, the first to run dry is said', () 
     { row: 6, boxes: 9, dry: '2026-07-20' },
     { row: 7, boxes: 8, dry: null },
   ];
-  assert.deepEqual(boxCalls(rows, '2026-07-03', BLOCK), []);
-  const [call] = boxCalls(rows, '2026-07-09', BLOCK);
+  assert.deepEqual(boxCalls(rows, '2026-07-01', '2026-07-03', BLOCK), []);
+  const [call] = boxCalls(rows, '2026-07-04', '2026-07-09', BLOCK);
   assert.match(sentence(call.say), /22/);
-  assert.match(sentence(call.detail!), /5.*4 Jul/);
+  assert.match(sentence(call.detail!), /5 is dry on 4 Jul/);
+  const [past] = boxCalls(rows, '2026-07-05', '2026-07-09', BLOCK);
+  assert.match(sentence(past.detail!), /5 has been dry since 4 Jul/);
 });
 
 test('notes, entries handed over and trees without a place: none, no call; some, their number', () => {

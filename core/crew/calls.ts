@@ -1,4 +1,5 @@
 import type { BlockCall } from '../morning/board';
+import type { Day } from '../measure/dates';
 import { shortRanges } from '../measure/ranges';
 import { say } from '../say/message';
 import type { Alone } from './alone';
@@ -131,7 +132,8 @@ export function waveCalls(waves: readonly WaveState[], block: string): BlockCall
 /** Boxes that run dry soon. */
 export function boxCalls(
   rows: readonly { row: number; boxes: number; dry: string | null }[],
-  until: string,
+  today: Day,
+  until: Day,
   block: string,
 ): BlockCall[] {
   const dry = rows.filter((row) => row.dry !== null && row.dry <= until);
@@ -147,7 +149,10 @@ export function boxCalls(
         rows: dry.length,
         block,
       }),
-      detail: say('crew.boxesFirst', { row: first.row, day: { day: first.dry!, withYear: true } }),
+      detail: say(first.dry! < today ? 'crew.boxesSince' : 'crew.boxesFirst', {
+        row: first.row,
+        day: { day: first.dry!, withYear: true },
+      }),
       action: say('action.seeCrew'),
     },
   ];

@@ -104,12 +104,25 @@ test('boxes of a row: how full, dry on which day, what fills them', () => {
   assert.equal(row.level, 10);
   assert.equal(row.dry, '2026-06-19');
   assert.equal(row.toFill, 60);
+  // Empty for weeks, it is so since the day on which it ran out, or ran out again after rain.
+  const of = (rain: (day: string) => number, today: string) =>
+    boxRows(fills, { ...terms, lid: 1 }, rain, today, day)[0];
+  assert.equal(of(() => 0, '2026-06-19').dry, '2026-06-19');
+  assert.equal(of(() => 0, '2026-07-30').dry, '2026-06-19');
+  const shower = (of: string) => (of === '2026-07-10' ? 5 : 0);
+  assert.deepEqual(
+    [of(shower, '2026-07-11'), of(shower, '2026-07-30')].map(({ level, dry }) => [level, dry]),
+    [
+      [5, '2026-07-16'],
+      [0, '2026-07-16'],
+    ],
+  );
   const [rained] = boxRows(fills, { ...terms, lid: 1 }, () => 2, '2026-06-09', day);
   assert.equal(rained.dry, null);
   assert.equal(rained.level, 16);
-  const [call] = boxCalls([row], '2026-06-30', 'Knoll');
+  const [call] = boxCalls([row], '2026-06-09', '2026-06-30', 'Knoll');
   assert.equal(call.say.figures.boxes, 10);
-  assert.deepEqual(boxCalls([row], '2026-06-18', 'Knoll'), []);
+  assert.deepEqual(boxCalls([row], '2026-06-09', '2026-06-18', 'Knoll'), []);
 });
 
 test('water for setting boxes, and tanks', () => {

@@ -105,7 +105,10 @@ export interface BoxRow {
   filled: Day;
   /** Litres in each of them today. */
   level: number;
-  /** The first day without water; null when rain keeps it going beyond two years. */
+  /**
+   * The first day without water, of those to come or, where there is none today, since which there is none;
+   * null when rain keeps it going beyond two years.
+   */
   dry: Day | null;
   /** Litres that fill the row's boxes today. */
   toFill: number;
@@ -128,8 +131,10 @@ export function boxRows(
     byRow.set(fill.row, [...(byRow.get(fill.row) ?? []), fill]);
   const rows: BoxRow[] = [];
   const ahead = rainsFrom(today, HORIZON, rain);
-  const since = (litres: number, from: Day, to: Day) =>
-    boxLevels(litres, rainsFrom(from, daysBetween(from, to), rain), terms).at(-1)!;
+  const path = (litres: number, from: Day, to: Day) =>
+    boxLevels(litres, rainsFrom(from, daysBetween(from, to), rain), terms);
+  const since = (litres: number, from: Day, to: Day) => path(litres, from, to).at(-1)!;
+  const wet = (litres: number) => litres > 1e-9;
   for (const [row, own] of byRow) {
     const boxes = own
       .filter(({ kind }) => kind === 'set')
@@ -155,11 +160,14 @@ export function boxRows(
         );
     }
     const filled = last;
-    level = since(level, last, today);
-    const dry = boxLevels(level, ahead, terms).findIndex((litres) => litres <= 1e-9);
+    const gone = path(level, last, today);
+    level = gone.at(-1)!;
+    const dry = boxLevels(level, ahead, terms).findIndex((litres) => !wet(litres));
+    // Empty today, it has been so since the last day on which it was not.
+    const from = dry === 0 ? addTo(filled, { days: gone.findLastIndex(wet) + 1 }) : today;
     rows.push({
       ...{ row, boxes, filled, level },
-      dry: dry < 0 ? null : addTo(today, { days: dry }),
+      dry: dry < 0 ? null : addTo(from, { days: dry }),
       toFill: boxes * (terms.capacity - level),
     });
   }

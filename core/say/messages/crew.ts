@@ -30,6 +30,7 @@ export interface CrewMessages {
   'crew.waveNext': 'row' | 'trees';
   'crew.boxesDry': 'boxes' | 'rows' | 'block';
   'crew.boxesFirst': 'row' | 'day';
+  'crew.boxesSince': 'row' | 'day';
   'crew.noted': 'notes' | 'block';
   'crew.notedWhat': 'photos';
   'crew.fewGaps': 'gaps';

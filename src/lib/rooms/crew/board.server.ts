@@ -63,7 +63,7 @@ export async function crewCalls(facts: Facts, block: BlockRow): Promise<BlockCal
         )
       : []),
     ...waveCalls(waves.states, block.name),
-    ...(boxes ? boxCalls(boxes.rows, addTo(today, { days: DRY_SOON }), block.name) : []),
+    ...(boxes ? boxCalls(boxes.rows, today, addTo(today, { days: DRY_SOON }), block.name) : []),
     ...noteCalls(
       notes.filter(({ at }) => now - at < DAY),
       block.name,

@@ -43,6 +43,7 @@ export const crew: Record<keyof CrewMessages, string> = {
   'crew.boxesDry':
     'Fill {boxes, plural, one {# reservoir box} other {# reservoir boxes}} on {block}, in {rows, plural, one {# row} other {# rows}}.',
   'crew.boxesFirst': 'Row {row, number} is dry on {day} first.',
+  'crew.boxesSince': 'Row {row, number} has been dry since {day}.',
   'crew.noted': '{notes, plural, one {# note} other {# notes}} came from {block}.',
   'crew.notedWhat':
     '{photos, plural, =0 {No photograph.} one {One with a photograph.} other {# with photographs.}}',

@@ -197,7 +197,9 @@
           <b>{say('rows.row', { row: row.row })}</b>
           <span class="num"
             >{row.dry
-              ? say('follow.dry', { day: { day: row.dry, withYear: true } })
+              ? say(row.dry < data.today ? 'follow.drySince' : 'follow.dry', {
+                  day: { day: row.dry, withYear: true },
+                })
               : say('follow.notDry')}</span
           >
         </p>

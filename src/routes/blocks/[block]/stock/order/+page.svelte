@@ -22,6 +22,8 @@
   const card = (id: string) => data.species.find((entry) => entry.id === id)!;
   const leads = $derived(data.role === 'leader');
   const mayRecord = $derived(leads || data.role === 'checker');
+  /** Every place of the plan has its tree: what is still ordered is for something else. */
+  const allPlanted = $derived(Boolean(data.layout && data.planted >= data.layout.trees));
   /** Where the whole order stands; what is nothing is left out. */
   const stands = $derived(
     [
@@ -173,8 +175,8 @@
           trees,
           'tree',
         )}
-        {#if day && data.block.plantingDay && day > data.block.plantingDay}<span class="short"
-            >after planting begins</span
+        {#if day && !allPlanted && data.block.plantingDay && day > data.block.plantingDay}<span
+            class="short">after planting begins</span
           >{/if}
       </h2>
       {@render table(lines)}
@@ -234,7 +236,9 @@
       <h2>To order</h2>
       <div><span class="big">{formatNumber(total.value)}</span><span class="unit">trees</span></div>
       <p class="quiet stands">
-        {stands.length ? `${stands.join('; ')}.` : 'Nothing is left to ask for or to come.'}
+        {allPlanted ? 'Every place is planted: the plan wants nothing more. ' : ''}{stands.length
+          ? `${stands.join('; ')}.`
+          : 'Nothing is left to ask for or to come.'}
       </p>
       <Figure label="All species" figure={total} />
       {#each data.quantities as { speciesId, quantity } (speciesId)}<Figure

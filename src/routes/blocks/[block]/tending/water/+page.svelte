@@ -254,7 +254,7 @@
     {#if data.boxes}<p class="say">
         {#if data.boxes.standing}{howMany(data.boxes.standing, 'reservoir box', 'reservoir boxes')}
           water their trees; {data.boxes.dry
-            ? `the first is dry on ${formatDay(data.boxes.dry, true)}`
+            ? `the first ${data.boxes.dry < data.today ? 'has been dry since' : 'is dry on'} ${formatDay(data.boxes.dry, true)}`
             : 'rain keeps them full'}.
         {:else}Reservoir boxes water this block, and none is set yet.{/if}
         <a href="/blocks/{data.block.id}/crew/following">Round of filling</a>

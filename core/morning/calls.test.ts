@@ -9,11 +9,13 @@ import { handedCalls, nowhereCalls } from '../crew/calls';
 import { releaseCalls } from '../rows/calls';
 import { say } from '../say/message';
 import {
+  deliveryCalls,
   minutesLeft,
   owedCalls,
   reachCalls,
   rootCalls,
   soakCalls,
+  type CalledLine,
   type CalledLot,
 } from '../stock/calls';
 import { vesselClock } from '../stock/exposure';
@@ -357,4 +359,54 @@ test('a lot is suspected by its code, a tool by its name and soil', () => {
   assert.match(tool, /spade/);
   assert.match(tool, /clay/);
   assert.doesNotMatch(tool, /lot/);
+});
+
+test('deliveries: asked about while nobody answered, told of when near, missed when they do not come', () => {
+  const line = (more: Partial<CalledLine> = {}): CalledLine => ({
+    ...{ nursery: 'Heath Nursery', species: 'alder', state: 'confirmed', came: false },
+    ...{ deliverOn: '2026-11-24', toCome: 3000, ...more },
+  });
+  const calls = (lines: CalledLine[], today = '2026-11-24', planted?: string) =>
+    deliveryCalls(lines, 'Haul Flat', today, planted);
+  const [today, ...others] = calls([
+    line(),
+    line({ species: 'birch', toCome: 1 }),
+    line({ nursery: '', toCome: 1, deliverOn: '2026-11-26' }),
+  ]);
+  assert.equal(
+    said(today).replaceAll(/\s/g, ' '),
+    'Make a place ready: Heath Nursery brings 3 001 trees for Haul Flat on 24 Nov 2026.',
+  );
+  assert.equal(why(today), 'Ordered: alder, birch');
+  assert.deepEqual([today.urgency, today.when.key], ['soon', 'when.today']);
+  assert.deepEqual(
+    others.map((call) => [said(call), call.urgency, call.when.key]),
+    [
+      [
+        'Make a place ready: the nursery brings 1 tree for Haul Flat on 26 Nov 2026.',
+        'note',
+        'when.day',
+      ],
+    ],
+  );
+  const [missed] = calls([line()], '2026-11-25');
+  assert.match(said(missed), /^Ask Heath Nursery where 3\s000 trees for Haul Flat are: /);
+  assert.deepEqual([missed.urgency, missed.when.key], ['soon', 'when.late']);
+  const asked = line({ state: 'asked' });
+  assert.match(said(calls([asked], '2026-10-27')[0]), /wanted on 24 Nov 2026, not confirmed/);
+  assert.deepEqual(
+    [calls([asked], '2026-10-27'), calls([asked], '2026-11-25')].map(([call]) => call.when.key),
+    ['when.today', 'when.late'],
+  );
+  // Nothing is said too early, of what came, has no day, or was for places that are planted by now.
+  for (const [lines, day, planted] of [
+    [[asked], '2026-10-26'],
+    [[line()], '2026-11-21'],
+    [[line({ came: true })], '2026-11-25'],
+    [[line({ toCome: 0 })], '2026-11-25'],
+    [[line({ deliverOn: null })], '2026-11-25'],
+    [[line()], '2026-11-25', '2026-11-24'],
+  ] as const)
+    assert.deepEqual(calls([...lines], day, planted), []);
+  assert.equal(calls([line()], '2026-11-25', '2026-11-23').length, 1);
 });

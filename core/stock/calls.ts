@@ -1,8 +1,20 @@
+import { daysBetween, type Day } from '../measure/dates';
+import { groupBy } from '../measure/group';
 import type { BlockCall } from '../morning/board';
-import { atMoment, atMomentOfDay, say, shareOf, windOf, type Message } from '../say/message';
+import {
+  atMoment,
+  atMomentOfDay,
+  onDay,
+  onDayOfYear,
+  say,
+  shareOf,
+  windOf,
+  type Message,
+} from '../say/message';
 import { vesselClock, type Air, type OpenVessel } from './exposure';
 import { soakState, SOAK_HOURS } from './keeping';
 import type { habitToShow } from './handling';
+import type { OrderState } from './orders';
 import type { Reach } from './reach';
 
 /** A lot as its calls need it. */
@@ -131,6 +143,86 @@ export function reachCalls(
       }),
       action: say('action.openStock'),
     }));
+}
+
+/** A line of an order as its calls need it. */
+export interface CalledLine {
+  nursery: string;
+  /** In words, "alder". */
+  species: string;
+  state: OrderState;
+  deliverOn: Day | null;
+  /** Trees of it still to come. */
+  toCome: number;
+  /** Whether any of it came. */
+  came: boolean;
+}
+
+/** Days before a delivery in which a nursery that has not answered is asked again. From memory. */
+const ASK_AGAIN = 28;
+/** Days ahead in which a delivery is told of: a place for it is made ready. From memory. */
+const COMES_SOON = 2;
+
+/**
+ * Deliveries that are near, missing, or not answered for, by nursery and day. Of what came in part nothing is
+ * said: whoever counted it in knows.
+ * @param plantedOn the last day of planting once every place is planted: what was due by then is wanted no more
+ */
+export function deliveryCalls(
+  lines: readonly CalledLine[],
+  block: string,
+  today: Day,
+  plantedOn?: Day,
+): BlockCall[] {
+  const open = lines.filter(
+    ({ deliverOn, toCome, came }) =>
+      deliverOn && toCome > 0 && !came && !(plantedOn && deliverOn <= plantedOn),
+  );
+  const deliveries = groupBy(
+    open,
+    ({ nursery, deliverOn, state }) => `${deliverOn} ${state} ${nursery}`,
+  );
+  return [...deliveries.values()].flatMap((own): BlockCall[] => {
+    const [{ nursery, state }] = own;
+    const deliverOn = own[0].deliverOn!;
+    const ahead = daysBetween(today, deliverOn);
+    const figures = {
+      ...{ trees: own.reduce((sum, { toCome }) => sum + toCome, 0), nursery, block },
+      known: nursery ? 'yes' : 'no',
+      day: onDayOfYear(deliverOn),
+    };
+    const call = {
+      room: 'stock' as const,
+      detail: say('stock.deliveryOf', {
+        species: [...new Set(own.map(({ species }) => species))].sort().join(', '),
+      }),
+      action: say('action.openStock'),
+    };
+    if (state === 'asked')
+      return ahead > ASK_AGAIN
+        ? []
+        : [
+            {
+              ...call,
+              urgency: 'soon',
+              when: say(ahead < 0 ? 'when.late' : 'when.today'),
+              say: say('stock.notAnswered', figures),
+            },
+          ];
+    if (ahead > COMES_SOON) return [];
+    if (ahead < 0)
+      return [
+        { ...call, urgency: 'soon', when: say('when.late'), say: say('stock.notCome', figures) },
+      ];
+    return [
+      {
+        ...call,
+        urgency: ahead ? 'note' : 'soon',
+        when: ahead ? say('when.day', { day: onDay(deliverOn) }) : say('when.today'),
+        say: say('stock.comes', figures),
+      },
+    ];
+  });
 }
 
 /** A habit that is broken again and again at the boxes. */

@@ -1,9 +1,12 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { addTo } from '../../core/measure/dates';
 import { carryPlan, wantedOf } from '../../core/stock/carry';
 import { shortCode } from '../../core/stock/label';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
+import { blocksFact } from '../../src/lib/rooms/ground/facts.server';
+import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { cardsOf } from '../../src/lib/rooms/stock/cards.server';
 import { looksFact, rootRulesFact, ordersFact } from '../../src/lib/rooms/stock/facts.server';
 import { gateOf } from '../../src/lib/rooms/stock/gate.server';
@@ -69,6 +72,34 @@ test('orders: saved once, changed in place, of this site only, kept while a lot 
   await setting.done('leader', 'stock.dropOrder', { id: loose.id });
   const again = await setting.done('leader', 'stock.dropOrder', { id: loose.id });
   assert.equal(again.already, true);
+});
+
+test('the board asks who has not answered, makes place for what comes, and is silent once a lot of it came', async () => {
+  const said = async () => {
+    const facts = await setting.facts();
+    const block = (await facts.of(blocksFact)).find(({ id }) => id === blockId)!;
+    return (await blockState(facts, block)).calls
+      .filter(({ say }) => say.figures.nursery === 'Slow Beds')
+      .map(({ say, detail }) => [say.key, say.figures.trees, detail!.figures.species]);
+  };
+  assert.deepEqual(await said(), []);
+  const { today } = await setting.facts();
+  const late = line({ nursery: 'Slow Beds', deliverOn: addTo(today, { days: 1 }) });
+  await setting.done('leader', 'stock.order', { blockId, ...late });
+  const species = (await setting.store.species.findByPk(speciesId))!.get('name').toLowerCase();
+  assert.deepEqual(await said(), [['stock.notAnswered', 200, species]]);
+  await setting.done('leader', 'stock.order', {
+    blockId,
+    ...{ ...late, state: 'confirmed', confirmed: 180 },
+  });
+  assert.deepEqual(await said(), [['stock.comes', 180, species]]);
+  const lot = { id: uuid(), blockId, speciesId, code: 'O-2', nursery: 'Slow Beds', age: 'plug' };
+  await setting.done('leader', 'stock.lot', { ...lot, orderId: late.id });
+  await setting.done('leader', 'stock.record', {
+    ...{ ...event(), lotId: lot.id, kind: 'receive', count: 150, planterId: null },
+    ...{ placeId: null, toId: null, corrects: null, closes: null, note: '' },
+  });
+  assert.deepEqual(await said(), []);
 });
 
 test('a file of orders is taken whole or not at all', async () => {

@@ -83,6 +83,10 @@ export interface StockMessages {
   'stock.soakedTooLong': 'count' | 'lot' | 'hours' | 'most';
   'stock.soakReady': 'count' | 'lot' | 'by';
   'stock.soakOn': 'count' | 'lot' | 'until';
+  'stock.notAnswered': 'trees' | 'nursery' | 'known' | 'block' | 'day';
+  'stock.notCome': 'trees' | 'nursery' | 'known' | 'block' | 'day';
+  'stock.comes': 'trees' | 'nursery' | 'known' | 'block' | 'day';
+  'stock.deliveryOf': 'species';
   'stock.callOff': 'short' | 'species' | 'block' | 'row';
   'stock.owed': 'lot' | 'block' | 'count';
   'stock.owedWhy': never;

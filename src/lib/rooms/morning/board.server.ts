@@ -12,13 +12,16 @@ import { pegCalls, releaseCalls } from '../../../../core/rows/calls';
 import { onDay, say, type Message } from '../../../../core/say/message';
 import { habitToShow } from '../../../../core/stock/handling';
 import {
+  deliveryCalls,
   handlingCalls,
   owedCalls,
   reachCalls,
   rootCalls,
   soakCalls,
+  type CalledLine,
   type CalledLot,
 } from '../../../../core/stock/calls';
+import { expectedOf } from '../../../../core/stock/orders';
 import { refillCalls, refillDue } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
@@ -61,7 +64,7 @@ import {
   type LotState,
   toolsFact,
 } from '../stock/facts.server';
-import { reachOf } from '../stock/need.server';
+import { reachOf, stillToComeOf } from '../stock/need.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 
 export interface BlockState {
@@ -174,6 +177,12 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       },
       name,
     ),
+    ...deliveryCalls(
+      await calledLines(facts, block.id),
+      name,
+      today,
+      planted >= total ? lastSown(sown) : undefined,
+    ),
     ...(planting ? reachCalls(await namedReach(facts, block.id), name) : []),
     ...qualityCalls(judged.planters, await planterName(facts), name, decided),
     ...suspicionCalls(judged.suspicions, lotCode, name),
@@ -232,6 +241,23 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     },
   };
 }
+
+/** Lines of the order with what is still to come of each. */
+async function calledLines(facts: Facts, blockId: string): Promise<CalledLine[]> {
+  const lines = await facts.of(ordersFact, blockId);
+  if (!lines.length) return [];
+  const [toCome, cards] = await Promise.all([stillToComeOf(facts, blockId), facts.of(cardsFact)]);
+  return lines.map((line) => ({
+    ...{ nursery: line.nursery, state: line.state, deliverOn: line.deliverOn },
+    species: (cards.find(({ id }) => id === line.species)?.name ?? '').toLowerCase(),
+    toCome: toCome.get(line.id) ?? 0,
+    came: (toCome.get(line.id) ?? 0) < expectedOf(line),
+  }));
+}
+
+/** The last day on which trees went in. */
+const lastSown = ({ sums }: Awaited<ReturnType<typeof plantedOf>>): Day | undefined =>
+  [...sums.byDay.keys()].sort().at(-1);
 
 /** Rows that somebody is to plant and nobody has begun. */
 async function rowsToBegin(

@@ -102,6 +102,13 @@ export const stock: Record<keyof StockMessages, string> = {
   'stock.soakReady':
     'Take {count, number} of lot {lot} out of the soak by {by}; they have drunk enough.',
   'stock.soakOn': 'Leave {count, number} of lot {lot} in the soak until {until}.',
+  'stock.notAnswered':
+    'Ask {known, select, yes {{nursery}} other {the nursery}} about {trees, plural, one {# tree} other {# trees}} for {block}: wanted on {day}, not confirmed.',
+  'stock.notCome':
+    'Ask {known, select, yes {{nursery}} other {the nursery}} where {trees, plural, one {# tree} other {# trees}} for {block} are: they were to come on {day}. Or enter their lots, if they came.',
+  'stock.comes':
+    'Make a place ready: {known, select, yes {{nursery}} other {the nursery}} brings {trees, plural, one {# tree} other {# trees}} for {block} on {day}.',
+  'stock.deliveryOf': 'Ordered: {species}',
   'stock.callOff':
     'Call off {short, number} more {species} for {block}: row {row, number} runs dry.',
   'stock.owed':

@@ -129,6 +129,9 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   const all = { ...set, ...event(), trees: kept!.trees };
   await bad({ trees: kept!.trees + 1 }, /places; /);
   await setting.done('planter', 'survival.refilled', all);
+  // Nor in two entries: those that stand count together, and the same sent again is the same.
+  await bad({ trees: 1 }, new RegExp(`${kept!.trees} are done; 1 more is too many`));
+  assert.equal((await setting.done('planter', 'survival.refilled', all)).already, true);
   await setting.done('planter', 'survival.refilled', { ...all, ...event(), corrects: all.id });
   await bad({ row: 9999 }, /no row/i);
   await bad({ corrects: uuid() }, /not there/);

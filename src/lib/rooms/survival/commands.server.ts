@@ -259,6 +259,9 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     await cardOf(work, site.id, speciesId);
     if (await work.takenBack(work.tables.refillSet, { id: input.id, corrects }, { refillId }))
       return ALREADY;
+    const done = corrects ? 0 : await refilledIn(work, refillId, row, input.id);
+    if (done + trees > place.trees)
+      throw told('crew.waveFull', { row, places: place.trees, done, more: trees });
     const fresh = await work.record(work.tables.refillSet, {
       ...work.event(input),
       ...{ refillId, rowNumber: row, speciesId, trees, corrects, late },
@@ -271,3 +274,12 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     await work.tables.block.set({ id: blockId }, { targetDensity });
   },
 };
+
+/** Trees that one refill has in a row by what stands, this entry left out: it may be sent again. */
+async function refilledIn(work: Work, refillId: string, row: number, id: string): Promise<number> {
+  const sets = await work.tables.refillSet.all({ where: { refillId, rowNumber: row } });
+  const gone = new Set(sets.map(({ corrects }) => corrects));
+  return sets
+    .filter((one) => one.id !== id && !one.corrects && !gone.has(one.id))
+    .reduce((sum, { trees }) => sum + trees, 0);
+}

@@ -50,6 +50,7 @@ const en = {
     '{places, plural, one {# dead place, by its peg} other {# dead places, by their pegs}}',
   'refill.expected':
     'About {trees, plural, =0 {no place} one {# place} other {# places}} to find on the way: nobody noted which.',
+  'refill.rowDone': '{set, number} set in this row: all that was planned for it.',
   'refill.rule': 'Pull the dead tree. Whatever lives stays, poor or not.',
   'refill.set': '{trees, plural, one {# set} other {# set}}',
   'refill.entered': '{trees, number} {species} set',
@@ -106,6 +107,7 @@ const es: Record<keyof typeof en, string> = {
     '{places, plural, one {# marra, por su estaca} other {# marras, por sus estacas}}',
   'refill.expected':
     '{trees, plural, =0 {Unas 0 marras} one {Alguna marra} other {Unas # marras}} por hallar en el camino: nadie anotó cuáles.',
+  'refill.rowDone': '{set, number} puestos en esta hilera: todo lo previsto.',
   'refill.rule': 'Arranque el árbol muerto. Lo que vive se queda, esté como esté.',
   'refill.set': '{trees, plural, one {# puesto} other {# puestos}}',
   'refill.entered': '{species}: {trees, number} puestos',
@@ -162,6 +164,7 @@ const fr: Record<keyof typeof en, string> = {
     '{places, plural, one {# manquant, par son piquet} other {# manquants, par leurs piquets}}',
   'refill.expected':
     'Environ {trees, plural, =0 {0 manquant} one {# manquant} other {# manquants}} à trouver en chemin : personne n’a noté lesquels.',
+  'refill.rowDone': '{set, number} plantés dans cette ligne : tout ce qui était prévu.',
   'refill.rule': 'Arrachez l’arbre mort. Ce qui vit reste, même chétif.',
   'refill.set': '{trees, plural, one {# planté} other {# plantés}}',
   'refill.entered': '{species} : {trees, number} plantés',
@@ -218,6 +221,7 @@ const pt: Record<keyof typeof en, string> = {
     '{places, plural, one {# falha, pela sua estaca} other {# falhas, pelas suas estacas}}',
   'refill.expected':
     'Cerca de {trees, plural, =0 {0 falhas} one {# falha} other {# falhas}} por achar no caminho: ninguém anotou quais.',
+  'refill.rowDone': '{set, number} postas nesta linha: tudo o que estava previsto.',
   'refill.rule': 'Arranque a árvore morta. O que vive fica, fraco ou não.',
   'refill.set': '{trees, plural, one {# posta} other {# postas}}',
   'refill.entered': '{species}: {trees, number} postas',

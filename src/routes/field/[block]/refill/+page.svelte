@@ -38,10 +38,14 @@
         const already = sets
           .filter((one) => one.row === row?.row && one.speciesId === id)
           .reduce((sum, { trees }) => sum + trees, 0);
-        return [id, Math.max(1, places - already)];
+        // Places that nobody noted are of any species: of one alone, all that are left.
+        const found = data.species.length === 1 ? Math.round(row?.expected ?? 0) : 0;
+        return [id, Math.max(1, places + found - already)];
       }),
     ),
   );
+  /** Trees that were planned for the row. */
+  const due = $derived((row?.pegs.length ?? 0) + Math.round(row?.expected ?? 0));
   const nameOf = (id: string) => data.species.find((one) => one.id === id)?.name ?? '';
   const go = (to: number) => {
     picked = rows[to].row;
@@ -102,7 +106,9 @@
           </li>{/each}
       </ol>
     {/if}
-    {#if row.expected >= 0.5}
+    {#if due && due <= setIn(row.row)}
+      <p class="say good" role="status">{say('refill.rowDone', { set: setIn(row.row) })}</p>
+    {:else if row.expected >= 0.5}
       <p>{say('refill.expected', { trees: Math.round(row.expected) })}</p>
     {/if}
     <p class="quiet">{say('refill.rule')}</p>

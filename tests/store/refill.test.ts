@@ -9,7 +9,7 @@ import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
-import { countsFact } from '../../src/lib/rooms/survival/facts.server';
+import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { refillingOf } from '../../src/lib/rooms/survival/refilling.server';
 import {
@@ -158,6 +158,9 @@ test('a tree set into a dead place is another one: no tree comes back to life, a
     ...{ ...event(), refillId: decided.id, row: row.row, trees: 1, corrects: null },
     speciesId: row.pegs[0].speciesId,
   });
+  const among = async () => (await countedOf(await setting.facts(), await now()))!.refilled;
+  // What went in after a row was counted is no part of that count.
+  assert.equal(await among(), 0);
   // Counted again: the filled place lives, and so does one that nobody filled.
   const marks = [...last.marks]
     .map((mark, i) => (i + 1 === first || i + 1 === second ? '1' : mark))
@@ -167,6 +170,7 @@ test('a tree set into a dead place is another one: no tree comes back to life, a
     ...{ set: last.set, alive: last.alive + 2, countedOn: (await setting.facts()).today },
   })) as { cameBack?: number[] };
   assert.deepEqual(done.cameBack, [second], 'only the one that nobody filled');
+  assert.equal(await among(), 1, 'the count says of how many places it tells another tree');
   const after_ = (await survivalFindings(await setting.facts(), bench()))!.time.curves;
   const [then, now_] = [new Map(lived(before) as [string, string][]), lived(after_)];
   // The tree that was wrongly taken for dead lives again; the filled one changes nothing of its forerunner.

@@ -187,7 +187,7 @@ export function closingReport({
       bold: true,
     },
     {
-      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${howMany(season.counts.length, 'counted row')}${season.beside.length ? ` (rows ${rangesOf(season.beside)} beside the draw, no part of the estimate)` : ''}. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
+      text: `${number(season.counts.reduce((sum, { alive }) => sum + alive, 0))} alive of ${number(season.counts.reduce((sum, { set }) => sum + set, 0))} set in ${howMany(season.counts.length, 'counted row')}${season.beside.length ? ` (rows ${rangesOf(season.beside)} beside the draw, no part of the estimate)` : ''}${season.refilled ? `; ${number(season.refilled)} of these places took another tree in a refill before they were counted, and the share is that of places that live` : ''}. Living on the block: ${number(refill.living.value)} of ${number(season.plantedThen)} planted, ${aHectare(estimate.estimate)} (${aHectare(estimate.low)} to ${aHectare(estimate.high)}). Asked for: ${formatDensity(season.target, units)}${season.targetIsSet ? '' : ' (four fifths of what was laid out; nobody set a target)'}. ${words(refill.sentence, { system: units })}`,
       margin: [0, 4, 0, 0],
     },
     head('The plan'),

@@ -1,4 +1,5 @@
 import { addTo } from '../../../../core/measure/dates';
+import { dayOf } from '../../../../core/say/day';
 import { ByPeg } from '../../../../core/rows/by-peg';
 import { plantedUntil } from '../../../../core/crew/sums';
 import { drawCounted, type Part } from '../../../../core/survival/design';
@@ -19,6 +20,7 @@ import { causesByPeg, heightsByPeg } from './tables.server';
 import type { BlockRow } from '../ground/tables.server';
 import { plantedOf, sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout } from '../rows/facts.server';
+import { refilledFact } from './refills.server';
 
 export interface Count {
   id: string;
@@ -88,6 +90,8 @@ export interface Counted {
   /** The season's last day. */
   on: string;
   estimate: SurvivalEstimate;
+  /** Trees that were set into dead places of the counted rows before they were counted: they count as their places. */
+  refilled: number;
   /** Trees in the ground on that day. */
   plantedThen: number;
   /** Against the density asked for, or four fifths of the released one where nothing is asked. */
@@ -140,93 +144,115 @@ function countedParts(
   return [...found.values()];
 }
 
+/** Trees of refills that stood in counted rows by the day of their count. */
+const refilledAmong = (
+  counts: readonly Count[],
+  refills: readonly { row: number; trees: number; at: number }[],
+  zone: string,
+): number =>
+  counts.reduce(
+    (sum, { row, countedOn }) =>
+      refills
+        .filter((one) => one.row === row && dayOf(one.at, zone) <= countedOn)
+        .reduce((all, { trees }) => all + trees, sum),
+    0,
+  );
+
 /** What the newest count says of a block; nothing while nothing is counted. */
 export async function countedOf(facts: Facts, block: BlockRow): Promise<Counted | undefined> {
-  const [all, sown, layout, planted] = await Promise.all([
+  const [all, sown, layout, planted, refills] = await Promise.all([
     facts.of(countsFact, block.id),
     facts.of(sownFact, block.id),
     releasedLayout(facts, block.id),
     plantedOf(facts, block.id),
+    facts.of(refilledFact, block.id),
   ]);
   const on = all.at(-1)?.countedOn;
   if (!on || !layout) return undefined;
   const asked = `${block.targetDensity} ${block.termsEdition}`;
-  return facts.derive('counted', block.id, [countsFact, sownFact, layoutsFact], asked, () => {
-    const since = addTo(on, { days: -SEASON_DAYS });
-    const season = all.filter(({ countedOn }) => countedOn >= since);
-    // A row or circle counted again replaces its own earlier count, no other's.
-    const looks = groupBy(season, ({ row, plot }) => `${row} ${plot ?? ''}`);
-    const standing = [...looks.values()].map((own) => own.at(-1)!);
-    const counts = [...groupBy(standing, ({ row }) => String(row)).values()]
-      .map(laidTogether)
-      .sort((a, b) => a.row - b.row);
-    const rowsPlanted = [...planted.byRow.values()].filter((trees) => trees > 0).length;
-    const drawn = [
-      ...groupBy(standing, ({ row, plot }) => (plot === null ? `row ${row}` : `plot ${plot}`)),
-    ];
-    const clusters = drawn.map(([, own]) => ({
-      row: own[0].row,
-      set: own.reduce((sum, { set }) => sum + set, 0),
-      alive: own.reduce((sum, { alive }) => sum + alive, 0),
-    }));
-    const circles = drawn.filter(([name]) => name.startsWith('plot')).length;
-    // The ground holds as many circles side by side as trees stand on it by the trees of one.
-    const ofClusters = Math.max(
-      clusters.length,
-      circles
-        ? Math.round(
-            (planted.planted * clusters.length) /
-              Math.max(
-                1,
-                clusters.reduce((sum, { set }) => sum + set, 0),
-              ),
-          )
-        : rowsPlanted,
-    );
-    const circleOf = new ByPeg<number>();
-    for (const { row, plot, marks } of standing)
-      if (plot !== null)
-        [...marks].forEach((mark, i) => {
-          if (mark !== '-') circleOf.set(row, i + 1, plot);
-        });
-    const draw = circles
-      ? undefined
-      : drawCounted(
-          block.calendarTerms.count,
-          counts.map(({ row }) => row),
-        );
-    // Rows that somebody looked at closely beside the draw would make the block look worse than it is.
-    const beside = new Set(draw?.beside);
-    const standingFor = clusters.filter(({ row }) => !beside.has(row));
-    // Rows that were drawn part by part count by the trees of their part.
-    const parts =
-      draw?.parts &&
-      countedParts(
-        draw.parts,
-        counts.filter(({ row }) => !beside.has(row)),
-        planted.byRow,
+  return facts.derive(
+    'counted',
+    block.id,
+    [countsFact, sownFact, layoutsFact, refilledFact],
+    asked,
+    () => {
+      const since = addTo(on, { days: -SEASON_DAYS });
+      const season = all.filter(({ countedOn }) => countedOn >= since);
+      // A row or circle counted again replaces its own earlier count, no other's.
+      const looks = groupBy(season, ({ row, plot }) => `${row} ${plot ?? ''}`);
+      const standing = [...looks.values()].map((own) => own.at(-1)!);
+      const counts = [...groupBy(standing, ({ row }) => String(row)).values()]
+        .map(laidTogether)
+        .sort((a, b) => a.row - b.row);
+      const rowsPlanted = [...planted.byRow.values()].filter((trees) => trees > 0).length;
+      const drawn = [
+        ...groupBy(standing, ({ row, plot }) => (plot === null ? `row ${row}` : `plot ${plot}`)),
+      ];
+      const clusters = drawn.map(([, own]) => ({
+        row: own[0].row,
+        set: own.reduce((sum, { set }) => sum + set, 0),
+        alive: own.reduce((sum, { alive }) => sum + alive, 0),
+      }));
+      const circles = drawn.filter(([name]) => name.startsWith('plot')).length;
+      // The ground holds as many circles side by side as trees stand on it by the trees of one.
+      const ofClusters = Math.max(
+        clusters.length,
+        circles
+          ? Math.round(
+              (planted.planted * clusters.length) /
+                Math.max(
+                  1,
+                  clusters.reduce((sum, { set }) => sum + set, 0),
+                ),
+            )
+          : rowsPlanted,
       );
-    const estimate = (parts && survivalByParts(parts)) ?? survival(standingFor, ofClusters);
-    // What went in after the count is no part of what was counted.
-    const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
-    // With no target four fifths of what was laid out are taken: over 80 % alive usually none is refilled.
-    const target = block.targetDensity ?? (LIVING_ENOUGH * layout.trees) / layout.plantableArea;
-    return {
-      ...{ counts, clusters: standingFor, ofClusters, circleOf, parts, beside: [...beside] },
-      again: [...looks.values()]
-        .filter((own) => own.length > 1)
-        .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),
-      on,
-      estimate,
-      plantedThen,
-      refill: refill(
+      const circleOf = new ByPeg<number>();
+      for (const { row, plot, marks } of standing)
+        if (plot !== null)
+          [...marks].forEach((mark, i) => {
+            if (mark !== '-') circleOf.set(row, i + 1, plot);
+          });
+      const draw = circles
+        ? undefined
+        : drawCounted(
+            block.calendarTerms.count,
+            counts.map(({ row }) => row),
+          );
+      // Rows that somebody looked at closely beside the draw would make the block look worse than it is.
+      const beside = new Set(draw?.beside);
+      const standingFor = clusters.filter(({ row }) => !beside.has(row));
+      // Rows that were drawn part by part count by the trees of their part.
+      const parts =
+        draw?.parts &&
+        countedParts(
+          draw.parts,
+          counts.filter(({ row }) => !beside.has(row)),
+          planted.byRow,
+        );
+      const estimate = (parts && survivalByParts(parts)) ?? survival(standingFor, ofClusters);
+      // What went in after the count is no part of what was counted.
+      const plantedThen = plantedUntil(sown.sums, on) || planted.planted;
+      // With no target four fifths of what was laid out are taken: over 80 % alive usually none is refilled.
+      const target = block.targetDensity ?? (LIVING_ENOUGH * layout.trees) / layout.plantableArea;
+      return {
+        ...{ counts, clusters: standingFor, ofClusters, circleOf, parts, beside: [...beside] },
+        again: [...looks.values()]
+          .filter((own) => own.length > 1)
+          .map((own) => ({ row: own[0].row, counts: [...own].reverse() })),
+        on,
         estimate,
+        refilled: refilledAmong(counts, refills, facts.site.zone),
         plantedThen,
+        refill: refill(
+          estimate,
+          plantedThen,
+          target,
+          layout.trees ? (layout.plantableArea * plantedThen) / layout.trees : layout.plantableArea,
+        ),
         target,
-        layout.trees ? (layout.plantableArea * plantedThen) / layout.trees : layout.plantableArea,
-      ),
-      target,
-      targetIsSet: block.targetDensity !== null,
-    };
-  });
+        targetIsSet: block.targetDensity !== null,
+      };
+    },
+  );
 }

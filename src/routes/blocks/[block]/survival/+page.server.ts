@@ -57,6 +57,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
         of: season?.ofClusters ?? planted.length,
         circles: Boolean(season && !season.circleOf.empty),
       },
+      refilled: season?.refilled ?? 0,
       /** Rows counted beside the draw, no part of the estimate. */
       beside: season?.beside ?? [],
       rowsPlanted: planted.map(([number, trees]) => ({ number, trees })),

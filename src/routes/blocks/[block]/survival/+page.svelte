@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { rangesOf } from '$core/measure/ranges';
   import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import CountDesign from './CountDesign.svelte';
+  import CountedHow from './CountedHow.svelte';
   import EnterCounted from './EnterCounted.svelte';
   import ByTreatment from './ByTreatment.svelte';
   import TreeCosts from './TreeCosts.svelte';
@@ -258,14 +258,7 @@
               ? 'all alike, so as single trees'
               : 'one sample'}
         </p>
-        {#if released.beside.length}<p class="quiet">
-            {released.beside.length === 1 ? 'Row' : 'Rows'}
-            {rangesOf(released.beside)}
-            {released.beside.length === 1 ? 'was' : 'were'} counted beside the draw: {released
-              .beside.length === 1
-              ? 'it stands'
-              : 'they stand'} for no others.
-          </p>{/if}
+        <CountedHow refilled={released.refilled} beside={released.beside} />
         <Working figure={estimate.figure} />
         {#if released.plantedAtCount < released.planted}<p class="say">
             {formatNumber(released.planted - released.plantedAtCount)} trees went in after this count

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { lotsInHand, type HandedOut } from './which-lot';
+import { lotsByThen, lotsInHand, type HandedOut } from './which-lot';
 
 const HOUR = 3_600_000;
 const at = (day: string, hour: number) => Date.parse(`${day}T00:00:00Z`) + hour * HOUR;
@@ -47,6 +47,27 @@ test('of several lots in one bag nobody knows which; what the whole crew was giv
   const crew = lotsInHand([out('a', '2026-11-24', 7, null), out('b', '2026-11-24', 7, 'ben')]);
   assert.equal(crew('oak', row('2026-11-24', 15)), 'a');
   assert.equal(crew('oak', row('2026-11-24', 15, 'ben')), undefined, 'Ben had both');
+});
+
+test('trees are of a lot that was there when they went in, or was entered soon after, never of a refill’s', () => {
+  const lot = (code: string, came?: number, liftedOn: string | null = null) => ({
+    ...{ code, came, liftedOn },
+  });
+  const planted = { day: '2026-11-24', at: at('2026-11-24', 15) };
+  const of = (...lots: ReturnType<typeof lot>[]) =>
+    lotsByThen(lots, planted).map(({ code }) => code);
+  const first = lot('first', at('2026-11-20', 9), '2026-11-18');
+  const soon = lot('soon', at('2026-12-20', 9));
+  assert.deepEqual(of(first, lot('refill', at('2027-11-20', 9), '2027-11-18')), ['first']);
+  // Nobody entered that the first came: the refill's is no more likely for it.
+  assert.deepEqual(of(lot('refill', at('2027-11-20', 9))), []);
+  assert.deepEqual(of(lot('never', undefined, '2026-11-24'), lot('x', undefined, '2026-11-25')), [
+    'never',
+  ]);
+  // What came was entered late, in the evening or after a month; beside one that had come it is another's.
+  assert.deepEqual(of(soon, lot('late', at('2026-12-24', 16))), ['soon']);
+  assert.deepEqual(of(first, soon, lot('never')), ['first']);
+  assert.deepEqual(of(lot('noon', planted.at), soon), ['noon']);
 });
 
 test('property: a lot that is told was handed out by then, to that planter or to all', () =>

@@ -12,8 +12,30 @@ export interface HandedOut {
   at: number;
 }
 
+const A_DAY = 86_400_000;
+
 /** What is left in a bag in the evening goes back to the store or is planted the next morning, days. From memory. */
 const IN_THE_BAG = 1;
+
+/** A delivery may be entered so many days after its trees went in, and not later. From memory. */
+const ENTERED_LATE = 30;
+
+/**
+ * The lots that trees planted on some day can be of: not one that was lifted after it, nor one that came weeks after
+ * it, as trees for a refill do. Of the rest those that had come by then, if there are any.
+ * @param came when a lot was received first, milliseconds since 1970; undefined where nobody entered it
+ */
+export function lotsByThen<Lot extends { liftedOn: Day | null; came: number | undefined }>(
+  lots: readonly Lot[],
+  { day, at }: Pick<PlantedBy, 'day' | 'at'>,
+): Lot[] {
+  const possible = lots.filter(
+    ({ liftedOn, came }) =>
+      !(liftedOn && liftedOn > day) && !(came !== undefined && came > at + ENTERED_LATE * A_DAY),
+  );
+  const there = possible.filter(({ came }) => came !== undefined && came <= at);
+  return there.length ? there : possible;
+}
 
 /** When and by whom a row was planted. */
 export interface PlantedBy {

@@ -5,10 +5,11 @@ import { addTo } from '../../core/measure/dates';
 import { isAlive, isDead } from '../../core/survival/marks';
 import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
-import { plantedOf } from '../../src/lib/rooms/crew/facts.server';
+import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
-import { ordersFact } from '../../src/lib/rooms/stock/facts.server';
+import { lotsFact, ordersFact, standsFor } from '../../src/lib/rooms/stock/facts.server';
+import { lotTeller } from '../../src/lib/rooms/stock/which-lot.server';
 import { countedOf, countsFact } from '../../src/lib/rooms/survival/facts.server';
 import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
 import { refillingOf } from '../../src/lib/rooms/survival/refilling.server';
@@ -269,4 +270,27 @@ test('trees that were set are told in the order of their hours, whatever came fi
   const { last } = (await refillOf(await setting.facts(), bench().id))!;
   const own = listed.filter(({ refill }) => refill === plan.id).map(({ at }) => at);
   assert.equal(last, Math.max(...own), 'the newest is the last');
+});
+
+test('the lot that came for a refill is not told for trees that were planted before it', async () => {
+  const facts = await setting.facts();
+  const [lots, { lastAt }] = [
+    await facts.of(lotsFact, bench().id),
+    await facts.of(sownFact, bench().id),
+  ];
+  const [row] = [...lastAt].sort(([, a], [, b]) => a - b)[0];
+  const one = lots.find(({ lot, balance }) => {
+    const others = lots.filter((other) => standsFor(other.lot) === standsFor(lot));
+    return balance.received > 0 && others.length === 1;
+  })!;
+  const told = async () =>
+    (await lotTeller(await setting.facts(), bench().id))(standsFor(one.lot), row, undefined)?.id;
+  assert.equal(await told(), one.lot.id);
+  const lot = { id: uuid(), blockId: bench().id, speciesId: standsFor(one.lot), code: 'R-9' };
+  await setting.done('leader', 'stock.lot', { ...lot, nursery: 'Bank nursery', age: 'plug' });
+  await setting.done('leader', 'stock.record', {
+    ...{ ...event(), lotId: lot.id, kind: 'receive', count: 90, planterId: null },
+    ...{ placeId: null, toId: null, corrects: null, closes: null, note: '' },
+  });
+  assert.equal(await told(), one.lot.id);
 });

@@ -78,6 +78,42 @@ test('what is sprayed: circles, squares, strips, or all of it', () => {
   near(treatedArea({ kind: 'whole', area: 4321 }).value, 4321);
 });
 
+test('a refill costs its trees and its days, at the price of the first ones until it has its own', () => {
+  const ground: MaterialGround = {
+    ...{ trees: 1000, toOrder: 1100, rows: 10, perimeter: 400, herbicide: 0, granules: 0 },
+    ...{ works: {}, rippingHours: 0, rate: 500, behind: 0, perTree: {} },
+  };
+  const refill = { trees: 120, places: 100 };
+  const price = (of: number | null): MaterialTerms => ({
+    ...{ price: of, pack: 25, onHand: 40, costShare: 0.5 },
+  });
+  const lines = (terms: Record<string, MaterialTerms>, of = refill, used = 0) =>
+    new Map(
+      bill(
+        { ...ground, refill: of },
+        terms,
+        new Map(),
+        new Map([['refillTrees', of.trees]]),
+        [],
+        new Map([['refillTrees', used]]),
+      ).lines.map((line) => [line.key, line]),
+    );
+  const own = lines({ trees: price(2), planting: price(300) });
+  const trees = own.get('refillTrees')!;
+  assert.deepEqual([trees.needed.value, trees.cost, trees.own, trees.buy], [120, 240, 240, 0]);
+  assert.deepEqual(
+    [own.get('refilling')!.needed.value, own.get('refilling')!.cost, own.get('refilling')!.buy],
+    [0.2, 60, 0],
+  );
+  const priced = lines({ trees: price(2), refillTrees: { ...price(3), pack: 1, onHand: 0 } });
+  assert.equal(priced.get('refillTrees')!.cost, 360);
+  assert.equal(priced.get('refilling')!.cost, null);
+  // More went in than was ordered.
+  assert.equal(lines({}, refill, 130).get('refillTrees')!.needed.value, 130);
+  const none = bill(ground, {}, new Map()).lines.map(({ key }) => key);
+  assert.ok(!none.includes('refillTrees') && !none.includes('refilling'));
+});
+
 test('what is bought covers what is needed in whole packs, and no pack more', () => {
   const terms = fc.record<MaterialTerms>({
     price: fc.option(fc.double({ min: 0, max: 500, noNaN: true })),

@@ -37,6 +37,8 @@ export interface MaterialGround {
   rippingHours: number;
   /** Trees a planter sets in a day. */
   rate: number;
+  /** What refills of dead places take: trees on order, and places to set them in. */
+  refill?: { trees: number; places: number };
   /** Hands that each seat of the machine keeps busy behind it; they are paid as planters are. */
   behind: number;
 }
@@ -67,6 +69,8 @@ interface Item {
   /** Task by which it must be there, and days it takes to come. */
   task: string;
   lead: number;
+  /** The line whose price it has until it has its own. */
+  like?: string;
 }
 
 /** A line of which the method says how much a tree takes. */
@@ -163,6 +167,14 @@ export const MATERIALS: readonly Item[] = [
   item('ripping', 'h', ({ rippingHours }) => rippingHours, 'rip', 30),
   item('planting', 'day', ({ trees, rate }) => trees / rate, 'plant', 0),
   item('behind', 'day', ({ trees, rate, behind }) => (trees / rate) * behind, 'plant', 0),
+  {
+    ...item('refillTrees', 'tree', ({ refill }) => refill?.trees ?? 0, 'refill', 0),
+    like: 'trees',
+  },
+  {
+    ...item('refilling', 'day', ({ refill, rate }) => (refill?.places ?? 0) / rate, 'refill', 0),
+    like: 'planting',
+  },
 ];
 
 function item(
@@ -218,7 +230,7 @@ export function finishOfTasks(tasks: readonly ScheduledTask[]): Map<string, Day>
 
 /** Work is bought by the hour, not by the pack. */
 const IS_WORK = new Set([
-  ...['ripping', 'planting', 'behind'],
+  ...['ripping', 'planting', 'behind', 'refilling'],
   ...['draining', 'loosening', 'terracing', 'pits'],
 ]);
 
@@ -241,7 +253,8 @@ export function bill(
     const inGround = used.get(entry.key) ?? 0;
     const asked = Math.max(0, entry.needed(ground));
     const units = Math.max(asked, inGround);
-    const own = { ...NO_TERMS, ...terms[entry.key] };
+    const price = entry.like && terms[entry.like]?.price;
+    const own = { ...NO_TERMS, ...(terms[entry.key] ?? (price ? { price } : {})) };
     const missing = Math.max(0, units - own.onHand);
     const settled = Math.min(missing, Math.max(arranged.get(entry.key) ?? 0, inGround));
     const inPacks = (amount: number) => Math.max(0, Math.ceil(amount / own.pack - 1e-9));

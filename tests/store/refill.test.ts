@@ -5,6 +5,7 @@ import { addTo } from '../../core/measure/dates';
 import { isAlive, isDead } from '../../core/survival/marks';
 import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
+import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
@@ -17,6 +18,7 @@ import {
   refilledFact,
   refillOf,
   refillPlansFact,
+  refillsTakeOf,
 } from '../../src/lib/rooms/survival/refills.server';
 import { demoSetting, event, type Setting } from './setting';
 import { words } from '../../src/lib/words';
@@ -118,6 +120,17 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   assert.deepEqual([state.places, state.ordered], [Math.round(places), 77]);
   await setting.done('planter', 'survival.refilled', { ...set, ...event(), corrects: set.id });
   assert.equal((await refillOf(await setting.facts(), bench().id))!.set, 0);
+
+  // The bill of the block has the refill's trees and its days, whether set or still to be.
+  const { bill } = await billOf(await setting.facts(), await now());
+  const needed = (key: string) => bill.lines.find((one) => one.key === key)!.needed.value;
+  assert.equal(needed('refillTrees'), 77);
+  const share =
+    Math.round(places) / (await releasedLayout(await setting.facts(), bench().id))!.trees;
+  assert.ok(Math.abs(needed('refilling') / needed('planting') - share) < 1e-9);
+  assert.deepEqual(await refillsTakeOf(await setting.facts(), bench().id), {
+    ...{ trees: 77, places: Math.round(places), set: 0 },
+  });
 
   const bad = (more: object, says: RegExp, status = 409) =>
     setting.refused('planter', 'survival.refilled', { ...set, ...event(), ...more }, status, says);

@@ -28,6 +28,8 @@ export interface BillMessages {
   'item.ripping': never;
   'item.planting': never;
   'item.behind': never;
+  'item.refillTrees': never;
+  'item.refilling': never;
   'how.moreUsed': 'how';
   'how.trees': never;
   'how.guards': never;
@@ -57,4 +59,6 @@ export interface BillMessages {
   'how.ripping': never;
   'how.planting': never;
   'how.behind': never;
+  'how.refillTrees': never;
+  'how.refilling': never;
 }

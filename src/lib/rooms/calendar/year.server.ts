@@ -30,6 +30,7 @@ import { currentLayout, layoutsFact, rowsFact } from '../rows/facts.server';
 import { cardsFact, lotsFact, ordersFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
 import { countedOf, countsFact } from '../survival/facts.server';
+import { refilledFact, refillPlansFact, refillsTakeOf } from '../survival/refills.server';
 import { standingSprayings } from './sprayings';
 import {
   allProductsFact,
@@ -141,7 +142,7 @@ export async function billOf(facts: Facts, block: BlockRow): Promise<YearBill> {
       cardsFact,
     ],
     ...[sownFact, sharesFact, plantersFact, countsFact],
-    ...[careFact, wavesFact, wateredFact],
+    ...[careFact, wavesFact, wateredFact, refillPlansFact, refilledFact],
   ] as Fact<unknown>[];
   const on = `${facts.today} ${block.edition} ${block.methodEdition} ${block.termsEdition}`;
   return facts.derive('bill', block.id, from, on, () => makeBill(facts, block));
@@ -162,6 +163,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     care,
     waves,
     water,
+    refill,
   ] = await Promise.all([
     yearGround(facts, block),
     methodSumOf(facts, block),
@@ -176,6 +178,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
     facts.of(careFact, block.id),
     facts.of(wavesFact, block.id),
     facts.of(wateredFact, block.id),
+    refillsTakeOf(facts, block.id),
   ]);
   const method = methodOfBlock(block);
   const about = { block, ground, products, tasks, toOrder: order.needed, rate: mean };
@@ -189,7 +192,7 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
   const { materials = {}, currency = '' } = block.calendarTerms;
   return {
     bill: bill(
-      groundOf(about, sum),
+      { ...groundOf(about, sum), refill },
       materials,
       finishOfTasks(tasks),
       // What the order page would still ask a nursery for is what is to be bought.
@@ -197,12 +200,16 @@ async function makeBill(facts: Facts, block: BlockRow): Promise<YearBill> {
       new Map([
         ['trees', order.needed - order.toAsk],
         ['herbicide', used],
+        ['refillTrees', refill.trees],
       ]),
       block.calendarTerms.own,
-      materialsUsed({
-        ...{ care, waves: waveSums(waves), perTree: sum.perTree },
-        litres: water.reduce((total, { trees, litres }) => total + trees * litres, 0),
-      }),
+      new Map([
+        ...materialsUsed({
+          ...{ care, waves: waveSums(waves), perTree: sum.perTree },
+          litres: water.reduce((total, { trees, litres }) => total + trees * litres, 0),
+        }),
+        ['refillTrees', refill.set],
+      ]),
     ),
     currency,
     ground,

@@ -1,8 +1,10 @@
 import { dayOf } from '../../../../core/say/day';
+import { expectedOf } from '../../../../core/stock/orders';
 import type { Refilled } from '../../../../core/survival/life';
 import { groupBy } from '../../../../core/measure/group';
 import { milliseconds, listedFact, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
+import { ordersFact } from '../stock/facts.server';
 import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
 
 interface Planned extends Pick<RefillPlanRow, 'chance' | 'plantOn' | 'toOrder'> {
@@ -125,5 +127,31 @@ export async function refillOf(facts: Facts, blockId: string): Promise<RefillSta
     ),
     last: own.at(-1)?.at,
     ordered: plan.toOrder.reduce((sum, { count }) => sum + count, 0),
+  };
+}
+
+/**
+ * What all refills of a block take: trees that are on order for them, trees that were set, and places to set them
+ * in. A new decision takes the place of the one before it, whose set trees stay.
+ */
+export async function refillsTakeOf(
+  facts: Facts,
+  blockId: string,
+): Promise<{ trees: number; places: number; set: number }> {
+  const [plans, sets, lines, newest] = await Promise.all([
+    facts.of(refillPlansFact, blockId),
+    facts.of(refilledFact, blockId),
+    facts.of(ordersFact, blockId),
+    refillOf(facts, blockId),
+  ]);
+  const set = sets.reduce((sum, { trees }) => sum + trees, 0);
+  if (!newest) return { trees: 0, places: 0, set };
+  const ordered = new Set(plans.flatMap(({ toOrder }) => toOrder.map(({ id }) => id)));
+  return {
+    trees: lines
+      .filter(({ id }) => ordered.has(id))
+      .reduce((sum, line) => sum + expectedOf(line), 0),
+    places: set + Math.max(0, newest.places - newest.set),
+    set,
   };
 }

@@ -29,6 +29,8 @@ export const bill: Record<keyof BillMessages, string> = {
   'item.ripping': 'ripping',
   'item.planting': 'planting',
   'item.behind': 'firming behind the machine',
+  'item.refillTrees': 'trees for refills',
+  'item.refilling': 'refilling',
   'how.moreUsed': '{how}; more than that was used',
   'how.trees': 'positions with reserve and culls, in whole packs',
   'how.guards': 'one a tree',
@@ -58,5 +60,7 @@ export const bill: Record<keyof BillMessages, string> = {
   'how.pits': 'earth ÷ earth an hour',
   'how.ripping': 'from the ripping plan',
   'how.planting': 'trees ÷ trees a planter sets in a day',
+  'how.refillTrees': 'what was ordered for refills',
+  'how.refilling': 'places to refill ÷ trees a planter sets in a day',
   'how.behind': 'as many days as the machine plants, for each who walks behind',
 };

@@ -7,6 +7,7 @@ import { say } from '../core/say/message';
 import { now } from '$lib/server/clock';
 import { personOf, SESSION_COOKIE } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
+import { siteFirst } from '$lib/server/which-site';
 import { isAway } from '$lib/server/work';
 import { startJobs } from '$lib/server/jobs';
 import { words } from '$lib/words';
@@ -56,6 +57,7 @@ export const handle: Handle = async ({ event, resolve }) => {
   const token = event.cookies.get(SESSION_COOKIE);
   try {
     if (token) event.locals.person = await personOf(await store(), token);
+    if (event.locals.person) await siteFirst(event.locals.person, event.url, event.cookies);
     if (event.locals.person && !event.locals.person.language)
       event.locals.person.language = languageAsked(event.request.headers.get('accept-language'));
   } catch (error) {

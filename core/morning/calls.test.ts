@@ -375,7 +375,7 @@ test('deliveries: asked about while nobody answered, told of when near, missed w
   ]);
   assert.equal(
     said(today).replaceAll(/\s/g, ' '),
-    'Make a place ready: Heath Nursery brings 3 001 trees for Haul Flat on 24 Nov 2026.',
+    'Make a place ready: Heath Nursery brings 3 001 trees for Haul Flat on 24 Nov.',
   );
   assert.equal(why(today), 'Ordered: alder, birch');
   assert.deepEqual([today.urgency, today.when.key], ['soon', 'when.today']);
@@ -383,7 +383,7 @@ test('deliveries: asked about while nobody answered, told of when near, missed w
     others.map((call) => [said(call), call.urgency, call.when.key]),
     [
       [
-        'Make a place ready: the nursery brings 1 tree for Haul Flat on 26 Nov 2026.',
+        'Make a place ready: the nursery brings 1 tree for Haul Flat on 26 Nov.',
         'note',
         'when.day',
       ],
@@ -393,11 +393,12 @@ test('deliveries: asked about while nobody answered, told of when near, missed w
   assert.match(said(missed), /^Ask Heath Nursery where 3\s000 trees for Haul Flat are: /);
   assert.deepEqual([missed.urgency, missed.when.key], ['soon', 'when.late']);
   const asked = line({ state: 'asked' });
-  assert.match(said(calls([asked], '2026-10-27')[0]), /wanted on 24 Nov 2026, not confirmed/);
+  assert.match(said(calls([asked], '2026-10-27')[0]), /wanted on 24 Nov, not confirmed/);
   assert.deepEqual(
     [calls([asked], '2026-10-27'), calls([asked], '2026-11-25')].map(([call]) => call.when.key),
     ['when.today', 'when.late'],
   );
+  assert.match(said(calls([line()], '2027-01-02')[0]), /come on 24 Nov 2026/);
   // Nothing is said too early, of what came, has no day, or was for places that are planted by now.
   for (const [lines, day, planted] of [
     [[asked], '2026-10-26'],

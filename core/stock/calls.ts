@@ -189,7 +189,7 @@ export function deliveryCalls(
     const figures = {
       ...{ trees: own.reduce((sum, { toCome }) => sum + toCome, 0), nursery, block },
       known: nursery ? 'yes' : 'no',
-      day: onDayOfYear(deliverOn),
+      day: (deliverOn.slice(0, 4) === today.slice(0, 4) ? onDay : onDayOfYear)(deliverOn),
     };
     const call = {
       room: 'stock' as const,

@@ -12,7 +12,7 @@ export const load: LayoutServerLoad = async ({ locals, depends }) => {
   const { person } = locals;
   if (!person) return { person: undefined };
   depends('viridane:site', 'viridane:people', 'viridane:calendar');
-  const { sites: _sites, session: _session, ...shown } = person;
+  const { sites, session: _session, ...shown } = person;
   const page = await openSite(locals);
   if (!page) return { person: shown };
   const { site, role, facts } = page;
@@ -22,6 +22,8 @@ export const load: LayoutServerLoad = async ({ locals, depends }) => {
     person: shown,
     site,
     role,
+    /** Where else they work. */
+    otherSites: sites.slice(1).map(({ site: { id, name } }) => ({ id, name })),
     blocks: blocks.map(({ id, name, setAside }) => ({ id, name, setAside })),
     air: air && { ...air, judged: judgeAir(air.now) },
     today: facts.today,

@@ -115,7 +115,7 @@
   const air = $derived(airNow ?? data.air);
   async function lookAgain() {
     if (document.visibilityState !== 'visible' || bare || saving.open || navigating.to) return;
-    const response = await fetch('/since').catch(() => undefined);
+    const response = await fetch(`/since?site=${data.site?.id ?? ''}`).catch(() => undefined);
     if (response?.status === 401) session.ended = true;
     if (!response?.ok) return;
     const now = (await response.json()) as { stamp: string; air?: LayoutData['air'] };
@@ -173,6 +173,11 @@
               <summary>Set aside ({aside.length})</summary>
               {@render listed(aside)}
             </details>{/if}
+          {#each data.otherSites ?? [] as other (other.id)}<a
+              href="/site/{other.id}"
+              class="site"
+              data-sveltekit-reload>Go to {other.name}</a
+            >{/each}
         </div>
       {/if}
     </div>
@@ -362,6 +367,9 @@
     font-size: 14px;
     color: var(--slate);
     cursor: pointer;
+  }
+  .drop .site {
+    border-top: 1px solid var(--rule);
   }
   .drop a:hover,
   .drop button:hover,

@@ -21,6 +21,7 @@ export interface SiteMessages {
   'people.wrongSignIn': never;
   'people.nameTaken': 'name';
   'people.notHere': never;
+  'people.notLeader': never;
   'people.lastLeader': 'name';
   'people.stillHere': 'name';
   'people.elsewhere': 'name';

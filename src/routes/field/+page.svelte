@@ -41,6 +41,11 @@
       ></a
     >
   {:else}<p class="say">{say('blocks.none')}</p>{/each}
+  {#each data.otherSites ?? [] as other (other.id)}<p>
+      <a href="/site/{other.id}?to=/field" data-sveltekit-reload
+        >{say('blocks.otherSite', { site: other.name })}</a
+      >
+    </p>{/each}
   <label
     >{say('frame.language')}
     <select value={tongue.language} onchange={(e) => choose(e.currentTarget.value)}>

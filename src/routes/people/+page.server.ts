@@ -7,7 +7,8 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, depends }) => {
   depends('viridane:people', 'viridane:site');
   const page = await openSite(locals);
-  if (!page) return { mayPlan: false, members: [], left: [], sessions: [], siteId: '' };
+  if (!page)
+    return { mayPlan: false, elsewhere: [], members: [], left: [], sessions: [], siteId: '' };
   const { site, role, facts, person } = page;
   const mayPlan = role === 'leader';
   const everybody = await facts.reader.query<{
@@ -39,8 +40,21 @@ export const load: PageServerLoad = async ({ locals, depends }) => {
     { shown, now: new Date(facts.now) },
   );
   const blocks = await facts.of(blocksFact);
+  const led = person.sites.filter((own) => own.role === 'leader').map((own) => own.site.id);
+  /** Who could be let in from the leader's other sites. */
+  const elsewhere =
+    mayPlan && led.length > 1
+      ? await facts.reader.query<{ id: string; name: string }>(
+          `SELECT DISTINCT p.id, p.name FROM person p JOIN membership m ON m.person_id = p.id
+           WHERE m.site_id IN (:led) AND p.anonymous = 0 AND NOT EXISTS (
+             SELECT 1 FROM membership h WHERE h.person_id = p.id AND h.site_id = :siteId)
+           ORDER BY p.name`,
+          { led, siteId: site.id },
+        )
+      : [];
   return {
     mayPlan,
+    elsewhere,
     siteId: site.id,
     place: site,
     firstBlock: blocks[0] && {

@@ -8,6 +8,7 @@
   import { Button, PasswordInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { send } from '$lib/parts/send.svelte';
   import type { Role } from '$lib/rooms/people/tables.server';
+  import OtherSites from './OtherSites.svelte';
   import SitePlace from './SitePlace.svelte';
   import type { PageData } from './$types';
 
@@ -174,6 +175,7 @@
       >
       <PasswordInput labelText="First password" bind:value={fresh.password} autocomplete="off" />
       <div class="buttons"><Button size="small" on:click={add}>Add</Button></div>
+      <OtherSites site={data.place} elsewhere={data.elsewhere} roles={ROLES} />
     {/if}
     <h2>Your own password</h2>
     <PasswordInput labelText="Now" bind:value={own.old} autocomplete="current-password" />

@@ -138,6 +138,38 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     return { edition: saved.edition };
   },
 
+  async 'people.newSite'({ siteId, name, zone, like }, work) {
+    if (like) work.site(like, 'plan');
+    if (!work.person.sites.some(({ role }) => role === 'leader')) throw told('people.notLeader');
+    const [known, member] = await Promise.all([
+      work.tables.site.one({ id: siteId }),
+      work.tables.membership.one({ siteId, personId: work.person.id }),
+    ]);
+    if (known && member && known.name === name) return ALREADY;
+    if (known) throw told('changed.otherEvent');
+    await work.tables.site.add({
+      ...{ id: siteId, name, zone, placed: false, longitude: 0, latitude: 0, elevation: 0 },
+      ...{ typicalYear: null, regime: 'cool-temperate', edition: 1 },
+    });
+    await work.tables.membership.add({ personId: work.person.id, siteId, role: 'leader' });
+    if (like) await takeOver(work, like, siteId);
+  },
+
+  async 'people.join'({ siteId, personId, role }, work) {
+    work.site(siteId, 'plan');
+    const person = await work.tables.person.one({ id: personId });
+    const theirs = await work.tables.membership.all({ where: { personId }, lock: 'update' });
+    if (theirs.some((one) => one.siteId === siteId)) return ALREADY;
+    // Only from where one leads: nobody is found by trying out ids.
+    const led = work.person.sites.filter((own) => own.role === 'leader').map(({ site }) => site.id);
+    if (!person || person.anonymous || !theirs.some((one) => led.includes(one.siteId)))
+      throw told('people.notHere');
+    await work.tables.membership.add({ personId, siteId, role });
+    await work.tables.leftMember.remove({ siteId, personId });
+    if (role === 'planter' && !(await work.tables.planter.one({ siteId, personId })))
+      await asPlanter(work, siteId, personId, person.name);
+  },
+
   async 'people.hand'(input, work) {
     const { block } = await work.block(input.blockId, 'read', 'share');
     const fresh = await work.record(work.tables.handed, {
@@ -165,6 +197,26 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     });
   },
 };
+
+/** What a new site begins with: the cards, tools, planters and people of another one, each its own from then on. */
+async function takeOver(work: Work, from: string, siteId: string) {
+  const where = { siteId: from };
+  const [species, tools, planters, members] = [
+    await work.tables.species.all({ where }),
+    await work.tables.tool.all({ where }),
+    await work.tables.planter.all({ where: { ...where, retiredOn: null } }),
+    await work.tables.membership.all({ where }),
+  ];
+  const own = <Row extends { id: string }>(row: Row) => ({ ...row, id: uuid(), siteId });
+  await work.tables.species.addAll(species.map((row) => own(row)));
+  await work.tables.tool.addAll(tools.map((row) => own(row)));
+  await work.tables.planter.addAll(planters.map((row) => own(row)));
+  await work.tables.membership.addAll(
+    members
+      .filter(({ personId }) => personId !== work.person.id)
+      .map(({ personId, role }) => ({ personId, siteId, role })),
+  );
+}
 
 async function memberOf(work: Work, siteId: string, personId: string) {
   const member = await work.tables.membership.one({ siteId, personId }, { lock: 'update' });

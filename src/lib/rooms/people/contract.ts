@@ -1,7 +1,7 @@
 import { IANAZone } from 'luxon';
 import { LANGUAGES } from '../../words/field/languages';
 import { command, gives } from '../contract';
-import { edition, event, id, name, yup } from '../fields';
+import { edition, event, id, maybeId, name, yup } from '../fields';
 
 const { mixed, number, object, string } = yup;
 
@@ -100,6 +100,24 @@ export const peopleContract = {
     result: gives<{ edition: number }>(),
     refusals: ['changed.stale'],
     touches: ['site', 'calendar', 'crew', 'stock'],
+  }),
+  /** Another site of the same leader, with what another one has if they want it. */
+  'people.newSite': command({
+    input: object({
+      siteId: id,
+      name: string().trim().min(2).max(120).required(),
+      zone,
+      /** A site whose species, tools, planters and people it begins with. */
+      like: maybeId,
+    }),
+    refusals: ['people.notLeader', 'changed.otherEvent'],
+    touches: ['people', 'site'],
+  }),
+  /** Somebody from another site of the same leader. */
+  'people.join': command({
+    input: object({ siteId: id, personId: id, role }),
+    refusals: ['people.notHere'],
+    touches: ['people', 'crew', 'site'],
   }),
   /** An entry the server could not take, handed to the leader by whoever made it. */
   'people.hand': command({

@@ -28,6 +28,7 @@ export const site: Record<keyof SiteMessages, string> = {
   'people.wrongSignIn': 'That name and password do not belong together.',
   'people.nameTaken': '“{name}” is taken. Choose another sign-in name.',
   'people.notHere': 'That person does not belong to this site.',
+  'people.notLeader': 'Only who leads a site starts another one.',
   'people.lastLeader': '{name} is the only leader here. Make somebody else a leader first.',
   'people.stillHere': '{name} still belongs to the site. End the access first.',
   'people.elsewhere':

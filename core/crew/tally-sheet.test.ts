@@ -136,15 +136,22 @@ test('a day’s lines: hours of all shifts, trees by row, a withdrawn version’
     ],
     [shift('ada', 13, 16), shift('ada', 7, 12), shift('bo', 7, 8)],
     ['bo', 'ada'],
+    [
+      { planter: 'zoe', row: 6, trees: 2 },
+      { planter: 'zoe', row: 6, trees: 5 },
+      { planter: 'cy', row: 4, trees: 1 },
+    ],
   );
   assert.deepEqual(
     lines.map(({ planter, hours, trees }) => [planter, hours, trees]),
     [
       ['bo', 1, 0],
       ['ada', 8, 46],
-      ['zoe', 0, 3],
+      ['cy', 0, 1],
+      ['zoe', 0, 10],
     ],
   );
+  assert.deepEqual(lines[3].refilled, [{ row: 6, trees: 7 }]);
   assert.deepEqual(lines[1].rows, [
     { version: 1, row: 7, trees: 9 },
     { version: 2, row: 5, trees: 23 },

@@ -15,6 +15,9 @@ export interface SheetLine {
   hours: number;
   /** Trees of this block by row, the newest version last. */
   rows: { version: number; row: number; trees: number }[];
+  /** Of a refill, by row: they went into places of dead ones. */
+  refilled: { row: number; trees: number }[];
+  /** All of them together. */
   trees: number;
 }
 
@@ -24,19 +27,22 @@ const HOUR = 3_600_000;
  * The tally sheet of a block on one day: whoever was at work or set trees there, a line each.
  * @param tallies of that day, with what takes any of them back
  * @param shifts that began on that day
+ * @param refilled trees of refills that were set on that day, what was taken back left out
  * @param order planters as they are listed elsewhere; whoever is not in it comes last
  */
 export function tallySheet(
   tallies: readonly SheetTally[],
   shifts: readonly Shift[],
   order: readonly string[],
+  refilled: readonly { planter: string; row: number; trees: number }[] = [],
 ): SheetLine[] {
   const versions = new Map(tallies.map(({ id, version }) => [id, version]));
   const set = groupBy(standingTallies(tallies), ({ planter }) => planter);
+  const filled = groupBy(refilled, ({ planter }) => planter);
   const worked = groupBy(shifts, ({ planter }) => planter);
   const place = new Map(order.map((planter, at) => [planter, at]));
   const last = (planter: string) => place.get(planter) ?? order.length;
-  return [...new Set([...worked.keys(), ...set.keys()])]
+  return [...new Set([...worked.keys(), ...set.keys(), ...filled.keys()])]
     .sort((a, b) => last(a) - last(b) || (a < b ? -1 : 1))
     .map((planter) => {
       const own = (worked.get(planter) ?? []).toSorted((a, b) => a.from - b.from);
@@ -49,10 +55,13 @@ export function tallySheet(
           trees: of.reduce((sum, { count }) => sum + count, 0),
         }))
         .sort((a, b) => a.version - b.version || a.row - b.row);
+      const refills = [...groupBy(filled.get(planter) ?? [], ({ row }) => String(row)).values()]
+        .map((of) => ({ row: of[0].row, trees: of.reduce((sum, { trees }) => sum + trees, 0) }))
+        .sort((a, b) => a.row - b.row);
       return {
-        ...{ planter, shifts: own, rows },
+        ...{ planter, shifts: own, rows, refilled: refills },
         hours: own.reduce((sum, { from, to }) => sum + (to - from) / HOUR, 0),
-        trees: rows.reduce((sum, { trees }) => sum + trees, 0),
+        trees: [...rows, ...refills].reduce((sum, { trees }) => sum + trees, 0),
       };
     });
 }

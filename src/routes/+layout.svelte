@@ -115,7 +115,9 @@
   const air = $derived(airNow ?? data.air);
   async function lookAgain() {
     if (document.visibilityState !== 'visible' || bare || saving.open || navigating.to) return;
-    const response = await fetch(`/since?site=${data.site?.id ?? ''}`).catch(() => undefined);
+    const response = await fetch(
+      data.otherSites?.length ? `/since?site=${data.site!.id}` : '/since',
+    ).catch(() => undefined);
     if (response?.status === 401) session.ended = true;
     if (!response?.ok) return;
     const now = (await response.json()) as { stamp: string; air?: LayoutData['air'] };

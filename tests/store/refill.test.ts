@@ -6,6 +6,10 @@ import { isAlive, isDead } from '../../core/survival/marks';
 import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
+import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { tallySheetOf } from '../../src/lib/rooms/crew/tally-sheet.server';
+import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
+import { Reader } from '../../src/lib/server/reader';
 import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
@@ -306,4 +310,81 @@ test('the lot that came for a refill is not told for trees that were planted bef
     ...{ placeId: null, toId: null, corrects: null, closes: null, note: '' },
   });
   assert.equal(await told(), one.lot.id);
+});
+
+test('trees of a refill are handed out, accounted, paid and listed as others are, for whom they were entered', async () => {
+  const facts = await setting.facts();
+  const block = bench();
+  const { today } = facts;
+  const plan = (await refillOf(facts, block.id))!;
+  const [{ row }] = plan.rows;
+  const { lot } = (await facts.of(lotsFact, block.id)).find((one) => one.lot.code === 'R-9')!;
+  const planters = await setting.store.planter.findAll({ where: { siteId: setting.site.id } });
+  const idOf = (personId: string | null) =>
+    planters.find((one) => one.get('personId') === personId && !one.get('retiredOn'))!.get('id');
+  const [own, other] = [idOf(setting.people.planter.id), idOf(null)];
+  const issue = (planterId: string, count: number) =>
+    setting.done('leader', 'stock.record', {
+      ...{ ...event(), lotId: lot.id, kind: 'issue', count, planterId },
+      ...{ placeId: null, toId: null, corrects: null, closes: null, note: '' },
+    });
+  await issue(own, 10);
+  await issue(other, 5);
+  const paid = async (planter: string) =>
+    (await paySheetOf(await setting.facts(), today, today)).find((one) => one.planter === planter)
+      ?.trees ?? 0;
+  const before = [await paid(own), await paid(other)];
+  const sheetBefore = await tallySheetOf(await setting.facts(), block.id, today);
+  const refilledBy = ({ lines }: typeof sheetBefore, id: string) =>
+    lines
+      .find(({ planter }) => planter === id)
+      ?.refilled.filter((one) => one.row === row)
+      .reduce((sum, { trees }) => sum + trees, 0);
+  const set = (trees: number, more: object = {}) => ({
+    ...{ ...event(), refillId: plan.id, row, speciesId: standsFor(lot), trees, corrects: null },
+    ...more,
+  });
+  const mine = set(4);
+  const theirs = set(3, { planterId: other });
+  await setting.done('planter', 'survival.refilled', mine);
+  await setting.refused('planter', 'survival.refilled', set(3, { planterId: other }), 409, /./);
+  await setting.refused('leader', 'survival.refilled', set(3, { planterId: uuid() }), 409, /./);
+  await setting.done('leader', 'survival.refilled', theirs);
+
+  const account = async () => {
+    const lines = (await dayAccount(new Reader(setting.store), block, setting.site, today)).account
+      .lines;
+    return [own, other].map((planter) => {
+      const line = lines.find((one) => one.planter === planter && one.species === standsFor(lot))!;
+      return [line.issued, line.planted, line.missing];
+    });
+  };
+  assert.deepEqual(await account(), [
+    [10, 4, 6],
+    [5, 3, 2],
+  ]);
+  const close = { blockId: block.id, day: today };
+  assert.equal((await setting.done('leader', 'stock.closeDay', close)).posted, 7);
+  assert.deepEqual([await paid(own), await paid(other)], [before[0] + 4, before[1] + 3]);
+  const sheet = await tallySheetOf(await setting.facts(), block.id, today);
+  assert.deepEqual(
+    [own, other].map((id) => (refilledBy(sheet, id) ?? 0) - (refilledBy(sheetBefore, id) ?? 0)),
+    [4, 3],
+  );
+  assert.deepEqual(
+    sheet.entries
+      .filter(({ id }) => id === mine.id || id === theirs.id)
+      .map(({ author, what, planter }) => [author, what.kind, planter]),
+    [
+      [setting.people.planter.name, 'refill', own],
+      [setting.people.leader.name, 'refill', other],
+    ],
+  );
+  // Taken back, it is planted by nobody, and the next closing writes that too.
+  await setting.done('leader', 'survival.refilled', {
+    ...{ ...theirs, ...event(), corrects: theirs.id },
+  });
+  assert.deepEqual((await account())[1], [5, 0, 5]);
+  assert.equal((await setting.done('leader', 'stock.closeDay', close)).posted, -3);
+  assert.equal(await paid(other), before[1]);
 });

@@ -34,6 +34,7 @@ import * as leftMembers from './migrations/031-left-members';
 import * as continued from './migrations/032-continued';
 import * as noLongerUsed from './migrations/033-no-longer-used';
 import * as plotsAsRecorded from './migrations/034-plots-as-recorded';
+import * as refilledBy from './migrations/035-refilled-by';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -76,6 +77,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['032-continued', continued],
   ['033-no-longer-used', noLongerUsed],
   ['034-plots-as-recorded', plotsAsRecorded],
+  ['035-refilled-by', refilledBy],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -8,6 +8,7 @@ import type { Facts } from '../../server/facts';
 import { ALREADY, type Handlers } from '../../server/work';
 import type { payContract } from './contract-pay';
 import { judgingLooks } from '../checks/plots';
+import { refilledBetween } from '../survival/refilled-trees.server';
 import { asClocked } from './sums.server';
 import { planterOf } from './planter.server';
 
@@ -69,7 +70,7 @@ export async function paySheetOf(facts: Facts, from: Day, to: Day): Promise<PayL
   const { site, reader, now } = facts;
   const [start] = dayBounds(from, site.zone);
   const [, end] = dayBounds(to, site.zone);
-  const [planted, clocked, plots, rates, decisions] = await Promise.all([
+  const [planted, clocked, plots, rates, decisions, refilled] = await Promise.all([
     reader.query<{ planter: string; day: string; planted: string }>(
       `SELECT d.planter_id AS planter, CAST(d.day AS CHAR) AS day, SUM(d.planted) AS planted
        FROM planted_day d JOIN layout l ON l.id = d.layout_id JOIN block b ON b.id = l.block_id
@@ -106,10 +107,16 @@ export async function paySheetOf(facts: Facts, from: Day, to: Day): Promise<PayL
     ),
     reader.tables.payRate.all({ where: { siteId: site.id } }),
     reader.tables.payDecision.all({ where: { siteId: site.id } }),
+    refilledBetween(reader, { siteId: site.id }, new Date(start), new Date(end)),
   ]);
   const trees = new Map<Day, Map<string, number>>();
   for (const { planter, day, planted: count } of planted)
     trees.set(day, (trees.get(day) ?? new Map<string, number>()).set(planter, Number(count)));
+  for (const { planter, at, trees: count } of refilled) {
+    const day = dayOf(at, site.zone);
+    const own = trees.get(day) ?? new Map<string, number>();
+    if (planter) trees.set(day, own.set(planter, (own.get(planter) ?? 0) + count));
+  }
   return paySheet({
     from,
     to,

@@ -4,6 +4,7 @@ import { isDay, type Day } from '../../../../core/measure/dates';
 import { dayBounds, dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { namesFact } from '../people/facts.server';
+import { refilledBetween } from '../survival/refilled-trees.server';
 import { plantersFact } from './facts.server';
 import { asClocked } from './sums.server';
 
@@ -16,6 +17,7 @@ export interface SheetEntry {
   /** Trees of a row, or somebody beginning or ending work. */
   what:
     | { kind: 'trees'; layoutId: string; version: number; row: number; count: number }
+    | { kind: 'refill'; refillId: string; row: number; speciesId: string; count: number }
     | { kind: 'on' | 'off'; tool: string };
   author: string;
   device: string;
@@ -49,7 +51,7 @@ export async function tallySheetOf(
 ): Promise<{ lines: SheetLine[]; entries: SheetEntry[]; shifts: Shift[] }> {
   const { site, reader, now } = facts;
   const [from, to] = dayBounds(day, site.zone);
-  const [trees, clocked, planters, names] = await Promise.all([
+  const [trees, clocked, planters, names, refilled] = await Promise.all([
     // What takes an entry back belongs to its day, whenever it was said.
     reader.query<
       Entered & { layoutId: string; version: number; row: number; count: number; note: string }
@@ -73,6 +75,7 @@ export async function tallySheetOf(
     ),
     facts.of(plantersFact),
     facts.of(namesFact),
+    refilledBetween(reader, { siteId: site.id, blockId }, new Date(from), new Date(to)),
   ]);
   const nameOf = (id: string) => names.get(id) ?? '';
   const shifts = shiftsOf(clocked.map(asClocked), now).filter(
@@ -107,6 +110,13 @@ export async function tallySheetOf(
           !corrects && moment(at) >= from && moment(at) < (ended.get(planter) ?? to),
       )
       .map((entry) => asEntry(entry, { kind: entry.kind, tool: entry.tool }, '')),
+    ...refilled.map(
+      ({ id, planter, at, refillId, row, speciesId, trees: count, ...entry }): SheetEntry => ({
+        ...{ id, planter, at: moment(at), author: nameOf(entry.author), device: entry.device },
+        ...{ entered: moment(entry.recordedAt), note: '' },
+        what: { kind: 'refill', refillId, row, speciesId, count },
+      }),
+    ),
   ].sort((a, b) => a.at - b.at);
   return {
     ...{ entries, shifts },
@@ -116,6 +126,7 @@ export async function tallySheetOf(
       })),
       shifts,
       planters.map(({ id }) => id),
+      refilled,
     ),
   };
 }

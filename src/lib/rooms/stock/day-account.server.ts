@@ -2,7 +2,7 @@ import type { Day } from '../../../../core/measure/dates';
 import { dayBounds } from '../../../../core/say/day';
 import { plantedBySpecies } from '../../../../core/crew/planted';
 import { flowOf, standingEvents, type StockEvent } from '../../../../core/stock/ledger';
-import { accountOfDay, type DayAccount } from '../../../../core/stock/reconcile';
+import { accountOfDay, tallyKey, type DayAccount } from '../../../../core/stock/reconcile';
 import type { Reader } from '../../server/reader';
 import type { Tally } from '../../../../core/crew/progress';
 import type { StoredRow } from '../../../../core/rows/stored';
@@ -11,6 +11,7 @@ import { asTally, readTallies } from '../crew/sums.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { SiteRow } from '../people/tables.server';
 import { readRows } from '../rows/facts.server';
+import { refilledBetween } from '../survival/refilled-trees.server';
 import { standsFor } from './facts.server';
 import { asStockEvent } from './sums.server';
 import type { LotRow, StockEventRow } from './tables.server';
@@ -67,6 +68,11 @@ export async function dayAccount(
         to.toISOString(),
       )
     : new Map<string, number>();
+  const refilled = await refilledBetween(reader, { siteId: site.id, blockId: block.id }, from, to);
+  for (const { planter, speciesId, trees } of refilled) {
+    const key = tallyKey(planter, speciesId);
+    tallied.set(key, (tallied.get(key) ?? 0) + trees);
+  }
   const species = new Map(lots.map((lot) => [lot.id, standsFor(lot)]));
   return {
     lots,

@@ -11,6 +11,7 @@ import type { CountTerms } from '../../../../core/survival/design';
 import { overlaid, plotsToCount, treesToTag } from '../../../../core/survival/walks';
 import { groundForPlots, placesOf } from '../checks/ground.server';
 import type { Payload } from '../contracts';
+import { planterOf } from '../crew/planter.server';
 import { placesOfRefills } from './refills.server';
 import { cardOf, saveOrder } from '../stock/about.server';
 import type { survivalContract } from './contract';
@@ -249,10 +250,16 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     return { number };
   },
 
-  async 'survival.refilled'({ refillId, row, speciesId, trees, corrects, late, ...input }, work) {
+  async 'survival.refilled'(
+    { refillId, row, speciesId, trees, planterId, corrects, late, ...input },
+    work,
+  ) {
     const plan = await work.tables.refillPlan.one({ id: refillId });
     if (!plan) throw told('survival.noRefill');
-    const { site } = await work.releasedLayout(plan.layoutId, 'tally');
+    const { site, role } = await work.releasedLayout(plan.layoutId, 'tally');
+    const planter = planterId ? await planterOf(work, planterId, site.id) : undefined;
+    if (planter && role === 'planter' && planter.personId !== work.person.id)
+      throw told('crew.ownTrees', { planter: planter.name });
     const place = await work.row(plan.layoutId, row);
     if (!place) throw told('crew.noRow', { row });
     if (trees > place.trees) throw told('tending.moreTrees', { row, trees, places: place.trees });
@@ -264,7 +271,7 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
       throw told('crew.waveFull', { row, places: place.trees, done, more: trees });
     const fresh = await work.record(work.tables.refillSet, {
       ...work.event(input),
-      ...{ refillId, rowNumber: row, speciesId, trees, corrects, late },
+      ...{ refillId, rowNumber: row, speciesId, trees, planterId, corrects, late },
     });
     return fresh ? undefined : ALREADY;
   },

@@ -112,11 +112,15 @@ export const survivalContract = {
       row: count,
       speciesId: id,
       trees: count,
+      /** For whom it is entered; without it, for oneself. */
+      planterId: maybeId,
       corrects: maybeId,
     }),
     refusals: [
       'survival.*',
       'site.noSpecies',
+      'crew.noPlanter',
+      'crew.ownTrees',
       'crew.noRow',
       'crew.noTarget',
       'crew.waveFull',

@@ -56,6 +56,8 @@ export interface RefillSetRow extends EventRow {
   rowNumber: number;
   speciesId: string;
   trees: number;
+  /** For whom it was entered, where that is not its author. */
+  planterId: string | null;
   corrects: string | null;
   late: boolean;
 }
@@ -90,6 +92,7 @@ export function survivalTables(sequelize: Sequelize) {
       rowNumber: whole,
       speciesId: reference,
       trees: whole,
+      planterId: maybe,
       corrects: maybe,
       late: { ...flag, defaultValue: false },
     }),

@@ -58,6 +58,7 @@
     await work.outbox.add('survival.refilled', {
       ...work.event(),
       ...{ refillId: data.refill!.id, row: row.row, speciesId, trees, corrects: null },
+      planterId: data.planter?.id ?? null,
     });
     navigator.vibrate?.(30);
   }
@@ -65,7 +66,7 @@
     work.outbox.add('survival.refilled', {
       ...work.event(),
       ...{ refillId: data.refill!.id, row: entry.row, speciesId: entry.speciesId },
-      ...{ trees: entry.trees, corrects: entry.id },
+      ...{ trees: entry.trees, corrects: entry.id, planterId: data.planter?.id ?? null },
     });
 </script>
 

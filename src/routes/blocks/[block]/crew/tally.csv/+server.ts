@@ -19,11 +19,16 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
     entries.map(({ at, planter, what, author, entered, note, taken }) => ({
       at: moment(at),
       planter: plainCell(planters.find(({ id }) => id === planter)?.name ?? ''),
-      entry: what.kind === 'trees' ? 'trees' : what.kind === 'on' ? 'begins' : 'ends',
+      entry:
+        what.kind === 'trees' || what.kind === 'refill'
+          ? what.kind
+          : what.kind === 'on'
+            ? 'begins'
+            : 'ends',
       version: what.kind === 'trees' ? what.version : '',
-      row: what.kind === 'trees' ? what.row : '',
-      trees: what.kind === 'trees' ? what.count : '',
-      tool: what.kind === 'trees' ? '' : plainCell(what.tool),
+      row: 'row' in what ? what.row : '',
+      trees: 'row' in what ? what.count : '',
+      tool: 'row' in what ? '' : plainCell(what.tool),
       entered_by: plainCell(author),
       entered_at: moment(entered),
       note: plainCell(note),

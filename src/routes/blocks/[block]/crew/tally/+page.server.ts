@@ -10,7 +10,7 @@ import type { PageServerLoad } from './$types';
 
 /** The tally sheet of one day: what was entered for it, and a place to enter what stands on paper. */
 export const load: PageServerLoad = async ({ params, locals, depends, url }) => {
-  depends('viridane:crew', 'viridane:rows');
+  depends('viridane:crew', 'viridane:rows', 'viridane:survival');
   const { block, site, role, facts } = await openBlock(locals, params.block);
   const day = dayAsked(url, facts.today);
   const [layout, planters, sheet, tools] = await Promise.all([

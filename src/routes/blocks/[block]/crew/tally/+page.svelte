@@ -151,7 +151,7 @@
                 ><button
                   class="link-button"
                   aria-pressed={line.planter === chosen}
-                  onclick={() => pick(line.planter)}>{names.get(line.planter) ?? ''}</button
+                  onclick={() => pick(line.planter)}>{names.get(line.planter) ?? 'nobody’s'}</button
                 ></td
               >
               <td class="num" class:bad={line.shifts.some(({ cut }) => cut)}
@@ -165,7 +165,12 @@
               <td
                 >{#each rowsOf(line) as { row, trees, version }, i (i)}{i ? ', ' : ''}{row}: {trees}{version
                     ? ` (version ${version})`
-                    : ''}{:else}<span class="quiet">none here</span>{/each}</td
+                    : ''}{/each}{#each line.refilled as { row, trees }, i (row)}{i ||
+                  line.rows.length
+                    ? ', '
+                    : ''}{row}: {trees} refilled{/each}{#if !line.rows.length && !line.refilled.length}<span
+                    class="quiet">none here</span
+                  >{/if}</td
               >
               <td class="n">{formatNumber(line.trees)}</td>
               <td class="n"

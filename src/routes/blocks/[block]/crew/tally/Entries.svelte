@@ -32,6 +32,12 @@
           ...{ layoutId: what.layoutId, row: what.row, planterId, count: what.count, corrects },
           note: '',
         });
+      else if (what.kind === 'refill')
+        await send('survival.refilled', {
+          ...newEvent(),
+          ...{ refillId: what.refillId, row: what.row, speciesId: what.speciesId },
+          ...{ trees: what.count, planterId: planterId || null, corrects },
+        });
       else
         await send('crew.clock', {
           ...newEvent(),
@@ -42,7 +48,9 @@
     });
   function told({ what }: Entry): string {
     if (what.kind === 'on') return what.tool ? `begins, ${what.tool}` : 'begins';
-    if (what.kind !== 'trees') return 'ends';
+    if (what.kind === 'off') return 'ends';
+    if (what.kind === 'refill')
+      return `row ${what.row}: ${howMany(what.count, 'tree')} of a refill`;
     const version = what.layoutId === data.released?.id ? '' : ` of version ${what.version}`;
     return `row ${what.row}${version}: ${howMany(what.count, 'tree')}`;
   }

@@ -25,7 +25,7 @@
   /** What was clocked of them on this day and stands. */
   const clocked = $derived(
     data.entries
-      .filter((entry) => entry.planter === who && entry.what.kind !== 'trees' && !entry.taken)
+      .filter((entry) => entry.planter === who && 'tool' in entry.what && !entry.taken)
       .map(({ id, planter, at, what }): Clocked => {
         const { kind, tool } = what as { kind: 'on' | 'off'; tool: string };
         return { id, planter, at, kind, tool };

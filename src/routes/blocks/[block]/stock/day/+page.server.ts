@@ -1,10 +1,12 @@
 import { addTo, isDay, type Day } from '../../../../../../core/measure/dates';
-import { dayBounds } from '../../../../../../core/say/day';
+import { dayBounds, dayOf } from '../../../../../../core/say/day';
 import { plantersFact, plantedOf, talliesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
 import type { BlockRow } from '$lib/rooms/ground/tables.server';
-import type { Facts } from '$lib/server/facts';
+import { refilledFact } from '$lib/rooms/survival/refills.server';
+import { refilledBetween } from '$lib/rooms/survival/refilled-trees.server';
+import type { Fact, Facts } from '$lib/server/facts';
 import { dayAccount } from '$lib/rooms/stock/day-account.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
@@ -23,7 +25,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
   const given = url.searchParams.get('day') ?? '';
   const asked = isDay(given) && given <= now ? given : undefined;
   const planters = await facts.of(plantersFact);
-  const from = [lotsFact, talliesFact, rowsFact];
+  const from = [lotsFact, talliesFact, rowsFact, refilledFact] as Fact<unknown>[];
   const { day, openDays, account, lots } = await facts.derive(
     `stock-day ${asked ?? ''}`,
     block.id,
@@ -57,11 +59,21 @@ async function accountShown(facts: Facts, block: BlockRow, asked: Day | undefine
      GROUP BY slot`,
     { block: block.id, bounds, first: bounds[0] },
   );
+  const refilled = new Map<Day, number>();
+  const first = new Date(dayBounds(days[0], site.zone)[0]);
+  for (const { at, trees } of await refilledBetween(
+    facts.reader,
+    { siteId: site.id, blockId: block.id },
+    first,
+    new Date(facts.now + 1),
+  ))
+    refilled.set(dayOf(at, site.zone), (refilled.get(dayOf(at, site.zone)) ?? 0) + trees);
   const openDays = days
     .map((on, i) => ({
       day: on,
       missing:
-        [...(sums.byDay.get(on)?.values() ?? [])].reduce((sum, trees) => sum + trees, 0) -
+        [...(sums.byDay.get(on)?.values() ?? [])].reduce((sum, trees) => sum + trees, 0) +
+        (refilled.get(on) ?? 0) -
         Number(posted.find(({ slot }) => slot === i + 1)?.count ?? 0),
     }))
     .filter(({ missing }) => missing !== 0)

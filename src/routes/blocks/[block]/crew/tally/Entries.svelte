@@ -48,9 +48,9 @@
     });
   function told({ what }: Entry): string {
     if (what.kind === 'on') return what.tool ? `begins, ${what.tool}` : 'begins';
-    if (what.kind === 'off') return 'ends';
     if (what.kind === 'refill')
       return `row ${what.row}: ${howMany(what.count, 'tree')} of a refill`;
+    if (what.kind !== 'trees') return 'ends';
     const version = what.layoutId === data.released?.id ? '' : ` of version ${what.version}`;
     return `row ${what.row}${version}: ${howMany(what.count, 'tree')}`;
   }

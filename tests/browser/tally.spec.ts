@@ -22,7 +22,10 @@ test('a planter’s paper of weeks ago: rows, trees and hours are entered, mende
     await expect(page.getByText('“7-” names no rows')).toBeVisible();
     await rows.fill('9999');
     await expect(page.getByText('Row 9999: none of this layout.')).toBeVisible();
+    await rows.fill(`${Number(first) + 1}`);
+    await expect(page.getByText(/not shared out to Planter 4\./)).toBeVisible();
     await rows.fill(first);
+    await expect(page.getByText(/not shared out/)).toHaveCount(0);
     await trees.fill('999');
     await trees.press('Tab');
     await expect(page.getByText(new RegExp(`999 trees in row ${first}: only`))).toBeVisible();

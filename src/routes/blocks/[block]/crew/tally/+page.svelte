@@ -56,6 +56,12 @@
   });
   const asked = $derived(rangesIn(typed));
   const said = $derived(asked && fromPaper(asked, trees, places));
+  /** Of these, rows that are somebody else's by the shares. */
+  const notTheirs = $derived(
+    released?.shares.length
+      ? (said?.entries ?? []).map(({ row }) => row).filter((n) => !holds(released.shares, who, n))
+      : [],
+  );
   const by = $derived(time || clock(data.until));
   const moment = $derived(momentIn(`${data.day}T${by}`, data.zone));
   const list = (numbers: readonly number[]) =>
@@ -247,7 +253,9 @@
             {said.entries.map(({ row, count }) => `row ${row}: ${count}`).join(', ')}{said.entries
               .length > 1
               ? `, ${formatNumber(said.trees)} in all`
-              : ''}{said.full.length ? `. ${list(said.full)}: full already, left out` : ''}.
+              : ''}{said.full.length
+              ? `. ${list(said.full)}: full already, left out`
+              : ''}.{notTheirs.length ? ` ${list(notTheirs)}: not shared out to ${name}.` : ''}
           </p>
         {:else if open.length}<p class="quiet">
             {name} has {list(open).toLowerCase()} still to fill.

@@ -328,6 +328,14 @@ test('trees of a refill are handed out, accounted, paid and listed as others are
       ...{ ...event(), lotId: lot.id, kind: 'issue', count, planterId },
       ...{ placeId: null, toId: null, corrects: null, closes: null, note: '' },
     });
+  // Handed out by mistake and taken back on the same day is not handed out.
+  const mistake = { ...event(), lotId: lot.id, kind: 'issue', count: 7, planterId: own };
+  const nowhere = { placeId: null, toId: null, corrects: null, closes: null, note: '' };
+  await setting.done('leader', 'stock.record', { ...mistake, ...nowhere });
+  await setting.done('leader', 'stock.record', {
+    ...{ ...mistake, ...nowhere, ...event() },
+    ...{ kind: 'correct', count: 0, planterId: null, corrects: mistake.id },
+  });
   await issue(own, 10);
   await issue(other, 5);
   const paid = async (planter: string) =>

@@ -13,7 +13,10 @@ import {
   talliesFact,
 } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
-import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
+import { speciesOfFirst } from '../../core/rows/species';
+import { treesInRow } from '../../core/rows/stored';
+import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
+import { cardsFact } from '../../src/lib/rooms/stock/facts.server';
 import { countDesign, nextCount, rowsToCount, STRATA } from '../../core/survival/design';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import { strataOf } from '../../src/lib/rooms/survival/design.server';
@@ -275,6 +278,26 @@ test('the closing report and the next count are made of what the pages say', asy
       );
       assert.equal(name, planters[set.indexOf(Math.max(...set))].name, `row ${row}`);
     }
+  // A row is of a species that more than half of it is; where none is, of none.
+  const layout = (await releasedLayout(facts, bench().id))!;
+  const cards = new Map((await facts.of(cardsFact)).map(({ id, name }) => [id, name]));
+  const rowsHere = new Map((await facts.of(rowsFact, bench().id)).map((row) => [row.number, row]));
+  assert.ok(strata.species.length > 1);
+  for (const { name, rows } of strata.species)
+    for (const number of rows) {
+      const row = rowsHere.get(number)!;
+      const counts = speciesOfFirst(row.runs, treesInRow(row), layout.parameters.mix.length);
+      const main = counts.findIndex((count) => 2 * count > treesInRow(row));
+      assert.equal(
+        name,
+        main < 0 ? 'mixed rows' : cards.get(layout.parameters.mix[main].species),
+        `row ${number}`,
+      );
+    }
+  // Where nobody set a target: four fifths of what was laid out.
+  const open = (await countedOf(facts, { ...bench(), targetDensity: null }))!;
+  assert.deepEqual([season!.targetIsSet, open.targetIsSet], [true, false]);
+  assert.ok(Math.abs(open.target - (0.8 * layout.trees) / layout.plantableArea) < 1e-12);
   for (const by of STRATA) {
     assert.equal(
       strata[by].reduce((sum, one) => sum + one.trees, 0),

@@ -11,7 +11,7 @@ import { asTally, readTallies } from '../crew/sums.server';
 import type { BlockRow } from '../ground/tables.server';
 import type { SiteRow } from '../people/tables.server';
 import { readRows } from '../rows/facts.server';
-import { refilledBetween } from '../survival/refilled-trees.server';
+import { refilledBetween, type RefilledTrees } from '../survival/refilled-trees.server';
 import { standsFor } from './facts.server';
 import { asStockEvent } from './sums.server';
 import type { LotRow, StockEventRow } from './tables.server';
@@ -21,6 +21,8 @@ interface Sources {
   layout?: LayoutRow;
   rows?: StoredRow[];
   tallies?: Tally[];
+  /** Trees of refills of that day. */
+  refilled?: RefilledTrees[];
 }
 
 /** A day of a block: what every planter was issued, brought back and planted. */
@@ -68,7 +70,9 @@ export async function dayAccount(
         to.toISOString(),
       )
     : new Map<string, number>();
-  const refilled = await refilledBetween(reader, { siteId: site.id, blockId: block.id }, from, to);
+  const refilled =
+    sources.refilled ??
+    (await refilledBetween(reader, { siteId: site.id, blockId: block.id }, from, to));
   for (const { planter, speciesId, trees } of refilled) {
     const key = tallyKey(planter, speciesId);
     tallied.set(key, (tallied.get(key) ?? 0) + trees);

@@ -59,21 +59,19 @@ async function accountShown(facts: Facts, block: BlockRow, asked: Day | undefine
      GROUP BY slot`,
     { block: block.id, bounds, first: bounds[0] },
   );
-  const refilled = new Map<Day, number>();
-  const first = new Date(dayBounds(days[0], site.zone)[0]);
-  for (const { at, trees } of await refilledBetween(
+  const refills = await refilledBetween(
     facts.reader,
     { siteId: site.id, blockId: block.id },
-    first,
+    new Date(dayBounds(days[0], site.zone)[0]),
     new Date(facts.now + 1),
-  ))
-    refilled.set(dayOf(at, site.zone), (refilled.get(dayOf(at, site.zone)) ?? 0) + trees);
+  );
+  const refilledOn = (on: Day) => refills.filter(({ at }) => dayOf(at, site.zone) === on);
   const openDays = days
     .map((on, i) => ({
       day: on,
       missing:
         [...(sums.byDay.get(on)?.values() ?? [])].reduce((sum, trees) => sum + trees, 0) +
-        (refilled.get(on) ?? 0) -
+        refilledOn(on).reduce((sum, { trees }) => sum + trees, 0) -
         Number(posted.find(({ slot }) => slot === i + 1)?.count ?? 0),
     }))
     .filter(({ missing }) => missing !== 0)
@@ -84,6 +82,8 @@ async function accountShown(facts: Facts, block: BlockRow, asked: Day | undefine
     layout,
     rows: layout && (await facts.of(rowsFact, block.id)),
     tallies: layout && (await facts.of(talliesFact, block.id)),
+    // A day before the fortnight is asked for by itself.
+    refilled: day < days[0] ? undefined : refilledOn(day),
   });
   return { day, openDays, account, lots };
 }

@@ -65,7 +65,9 @@ test('a real station’s reading of the last hour is the air of the moment, an o
   await setting.done('checker', 'calendar.hours', { siteId, hours: [hour] });
   assert.equal((await airAt(await setting.facts()))!.now.temperature, 31);
   // At three past midnight the reading of a quarter to twelve is still the air of the moment.
-  const midnight = dayBounds(dayOf(Date.now(), setting.site.zone), setting.site.zone)[0];
+  // It is a midnight that is past, for the reading above may itself be of this one.
+  const before = dayOf(Date.now() - 86_400_000, setting.site.zone);
+  const [midnight] = dayBounds(before, setting.site.zone);
   const evening = { at: midnight - 15 * 60_000, temperature: 17.5, humidity: 0.4, wind: 2 };
   await setting.done('checker', 'calendar.hours', { siteId, hours: [evening] });
   const night = await airForRoots(new Reader(store), setting.site, midnight + 3 * 60_000);

@@ -186,7 +186,9 @@
       {@render table(data.lines.filter(({ state }) => state === 'declined'))}
     {/if}
     {#if !data.lines.length}<p class="quiet none">
-        Nothing asked for yet. Order about a year ahead; nurseries sow what is spoken for.
+        {allPlanted
+          ? 'No order was written down here.'
+          : 'Nothing asked for yet. Order about a year ahead; nurseries sow what is spoken for.'}
       </p>{/if}
 
     {#if data.instead}
@@ -233,7 +235,7 @@
 
   <aside class="comes-to">
     {#if data.quantities.length}
-      <h2>To order</h2>
+      <h2>{allPlanted ? 'The plan asked for' : 'To order'}</h2>
       <div><span class="big">{formatNumber(total.value)}</span><span class="unit">trees</span></div>
       <p class="quiet stands">
         {allPlanted ? 'Every place is planted: the plan wants nothing more. ' : ''}{stands.length

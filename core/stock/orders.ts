@@ -128,6 +128,22 @@ export function coverOf(
   });
 }
 
+/**
+ * What refills take of the trees of one species that came. Trees that came on a line ordered for a refill are its
+ * own, set or not; where more went into dead places than came for them the rest was taken from the plan's.
+ * @param came trees received, lot by lot, and whether on a line that a refill ordered
+ * @param set trees that went into dead places
+ * @returns `taken`, not there for the plan any more; `waiting`, of these those not in the ground yet
+ * @example takenByRefills([{ received: 900, forRefill: false }, { received: 60, forRefill: true }], 45) // => {"taken": 60, "waiting": 15}
+ */
+export function takenByRefills(
+  came: readonly { received: number; forRefill: boolean }[],
+  set: number,
+): { taken: number; waiting: number } {
+  const own = came.reduce((sum, { received, forRefill }) => sum + (forRefill ? received : 0), 0);
+  return { taken: Math.max(own, set), waiting: Math.max(0, own - set) };
+}
+
 /** A line of a file beside the line of the order that it is about. */
 export interface MatchedLine {
   read: Omit<OrderLine, 'id'>;

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { expectedOf } from '../../core/stock/orders';
 import { addTo } from '../../core/measure/dates';
 import { isAlive, isDead } from '../../core/survival/marks';
 import { careOf } from '../../src/lib/rooms/tending/care.server';
@@ -8,6 +9,7 @@ import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
 import { tallySheetOf } from '../../src/lib/rooms/crew/tally-sheet.server';
+import { planLinesOf, reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
 import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
 import { Reader } from '../../src/lib/server/reader';
 import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
@@ -287,6 +289,56 @@ test('trees that were set are told in the order of their hours, whatever came fi
   const { last } = (await refillOf(await setting.facts(), bench().id))!;
   const own = listed.filter(({ refill }) => refill === plan.id).map(({ at }) => at);
   assert.equal(last, Math.max(...own), 'the newest is the last');
+});
+
+test('trees ordered for a refill, and trees that went into dead places, are not counted for the plan', async () => {
+  const { id: blockId } = bench();
+  const plans = await (await setting.facts()).of(refillPlansFact, blockId);
+  const { id: orderId, speciesId } = plans.flatMap(({ toOrder }) => toOrder)[0];
+  const stands = async () => {
+    const facts = await setting.facts();
+    const { cover } = await toOrderOf(facts, await now());
+    const { asked, confirmed, received, toAsk, short } = cover.find(
+      ({ species }) => species === speciesId,
+    )!;
+    const reach = (await reachOf(facts, blockId)).find((one) => one.speciesId === speciesId)!;
+    const { onHand, unclosed, ledger } = reach;
+    return { asked, confirmed, received, toAsk, short, onHand, unclosed, ledger };
+  };
+  const before = await stands();
+  const all = await (await setting.facts()).of(ordersFact, blockId);
+  const own = await planLinesOf(await setting.facts(), blockId);
+  assert.equal(all.length - own.length, plans.flatMap(({ toOrder }) => toOrder).length);
+  assert.equal(
+    before.asked,
+    own
+      .filter(({ species, replaces }) => (replaces ?? species) === speciesId)
+      .reduce((sum, line) => sum + expectedOf(line), 0),
+  );
+  const lot = { id: uuid(), blockId, speciesId, code: 'R-8', orderId };
+  await setting.done('leader', 'stock.lot', { ...lot, nursery: 'Bank nursery', age: 'plug' });
+  const nowhere = { placeId: null, toId: null, corrects: null, closes: null, note: '' };
+  const receive = { ...event(), lotId: lot.id, kind: 'receive', count: 60, planterId: null };
+  await setting.done('leader', 'stock.record', { ...receive, ...nowhere });
+  assert.deepEqual(await stands(), { ...before, ledger: before.ledger + 60 });
+  // More set than came on such lines: the rest came out of the plan's.
+  const [plan] = plans;
+  const earlier = (await (await setting.facts()).of(refilledFact, blockId))
+    .filter((set) => set.speciesId === speciesId)
+    .reduce((sum, { trees }) => sum + trees, 0);
+  const row = await setting.store.layoutRow.findOne({
+    where: { layoutId: await layoutOf() },
+    order: [['trees', 'DESC']],
+  });
+  const set = { ...event(), refillId: plan.id, row: row!.number, speciesId, corrects: null };
+  await setting.done('leader', 'survival.refilled', { ...set, trees: 70 });
+  const then = await stands();
+  assert.equal(then.received, before.received - (earlier + 70 - Math.max(60, earlier)));
+  assert.ok(then.received < before.received);
+  await setting.done('leader', 'survival.refilled', {
+    ...{ ...set, trees: 70 },
+    ...{ ...event(), corrects: set.id },
+  });
 });
 
 test('the lot that came for a refill is not told for trees that were planted before it', async () => {

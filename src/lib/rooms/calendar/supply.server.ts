@@ -8,8 +8,7 @@ import { blocksAtWork } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { currentLayout } from '../rows/facts.server';
-import { ordersFact } from '../stock/facts.server';
-import { reachOf, stillToComeOf } from '../stock/need.server';
+import { planLinesOf, reachOf, stillToComeOf } from '../stock/need.server';
 import { windowsOf } from './windows.server';
 
 /** Days after which another season's planting is another question. */
@@ -30,7 +29,7 @@ export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPla
     currentLayout(facts, block.id),
     plantedOf(facts, block.id),
     reachOf(facts, block.id),
-    facts.of(ordersFact, block.id),
+    planLinesOf(facts, block.id),
     stillToComeOf(facts, block.id),
   ]);
   const from = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;

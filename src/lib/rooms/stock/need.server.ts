@@ -4,12 +4,19 @@ import type { Figure } from '../../../../core/measure/working';
 import { speciesOfFirst } from '../../../../core/rows/species';
 import type { Balance } from '../../../../core/stock/ledger';
 import { orderQuantity, USUAL_TERMS } from '../../../../core/stock/order';
-import { coverOf, stillToCome, type Cover } from '../../../../core/stock/orders';
+import {
+  coverOf,
+  stillToCome,
+  takenByRefills,
+  type Cover,
+  type OrderLine,
+} from '../../../../core/stock/orders';
 import { reach, type Reach } from '../../../../core/stock/reach';
 import type { Fact, Facts } from '../../server/facts';
 import { learnedRates, plantedOf, sharesFact, sownFact } from '../crew/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { currentLayout, rowsFact } from '../rows/facts.server';
+import { refilledFact, refillPlansFact } from '../survival/refills.server';
 import { lotsFact, ordersFact, standsFor } from './facts.server';
 
 export interface ToOrder {
@@ -41,13 +48,51 @@ async function plantedBySpecies(facts: Facts, blockId: string): Promise<number[]
   });
 }
 
+/**
+ * What refills take away from the plan of a block: the lines of its order that are for them, and of the trees that
+ * came those that came on such lines, or that went into dead places, whichever are more.
+ */
+async function refillsOf(facts: Facts, blockId: string) {
+  const [plans, sets, lots] = await Promise.all([
+    facts.of(refillPlansFact, blockId),
+    facts.of(refilledFact, blockId),
+    facts.of(lotsFact, blockId),
+  ]);
+  const lines = new Set(plans.flatMap(({ toOrder }) => toOrder.map(({ id }) => id)));
+  return {
+    ordered: (line: OrderLine) => lines.has(line.id),
+    of: (speciesId: string) =>
+      takenByRefills(
+        lots
+          .filter(({ lot }) => standsFor(lot) === speciesId)
+          .map(({ lot, balance }) => ({
+            received: balance.received,
+            forRefill: lot.orderId !== null && lines.has(lot.orderId),
+          })),
+        sets
+          .filter((set) => set.speciesId === speciesId)
+          .reduce((sum, { trees }) => sum + trees, 0),
+      ),
+  };
+}
+
+/** Lines of a block's order that are for its plan: those for refills are left out. */
+export async function planLinesOf(facts: Facts, blockId: string): Promise<OrderLine[]> {
+  const [lines, refills] = await Promise.all([
+    facts.of(ordersFact, blockId),
+    refillsOf(facts, blockId),
+  ]);
+  return lines.filter((line) => !refills.ordered(line));
+}
+
 /** What to order for a block and how it is covered: one figure for order, phases and materials. */
 export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder> {
-  const [layout, lines, lots, planted] = await Promise.all([
+  const [layout, lines, lots, planted, refills] = await Promise.all([
     currentLayout(facts, block.id),
-    facts.of(ordersFact, block.id),
+    planLinesOf(facts, block.id),
     facts.of(lotsFact, block.id),
     plantedBySpecies(facts, block.id),
+    refillsOf(facts, block.id),
   ]);
   const quantities = (layout?.parameters.mix ?? []).map(({ species: speciesId }, i) => {
     const terms = block.orderTerms[speciesId] ?? USUAL_TERMS;
@@ -62,9 +107,11 @@ export async function toOrderOf(facts: Facts, block: BlockRow): Promise<ToOrder>
         {
           positions: layout!.speciesCounts[i],
           planted: planted[i],
-          received: lots
-            .filter(({ lot }) => standsFor(lot) === speciesId)
-            .reduce((total, { balance }) => total + balance.received, 0),
+          received:
+            lots
+              .filter(({ lot }) => standsFor(lot) === speciesId)
+              .reduce((total, { balance }) => total + balance.received, 0) -
+            refills.of(speciesId).taken,
         },
       ]),
     ),
@@ -109,17 +156,21 @@ export interface SpeciesReach extends Reach {
 
 /** How far the stock reaches: one figure for board, stock and load. */
 export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesReach[]> {
-  const [layout, lots, { byRow }, planted, shares, rates] = await Promise.all([
+  const [layout, lots, { byRow }, planted, shares, rates, refills] = await Promise.all([
     currentLayout(facts, blockId),
     facts.of(lotsFact, blockId),
     plantedOf(facts, blockId),
     plantedBySpecies(facts, blockId),
     facts.of(sharesFact, blockId),
     learnedRates(facts, blockId),
+    refillsOf(facts, blockId),
   ]);
   if (!layout) return [];
   const rows = await facts.of(rowsFact, blockId);
-  const from = [lotsFact, sownFact, rowsFact, sharesFact] as Fact<unknown>[];
+  const from = [
+    ...[lotsFact, sownFact, rowsFact, sharesFact],
+    ...[refillPlansFact, refilledFact],
+  ] as Fact<unknown>[];
   const on = JSON.stringify([...rates].map(([id, { perHour }]) => [id, perHour.value]));
   return facts.derive('reach', blockId, from, on, () => {
     // Where rows are shared out, all who plant draw on the stock at once.
@@ -136,7 +187,9 @@ export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesRea
     const left = ids.map((species, s) =>
       Math.max(
         0,
-        sum(species, ({ received, culled, lost }) => received - culled - lost) - planted[s],
+        sum(species, ({ received, culled, lost }) => received - culled - lost) -
+          planted[s] -
+          refills.of(species).taken,
       ),
     );
     return reach(rows, byRow, left).map((entry) => {
@@ -148,7 +201,7 @@ export async function reachOf(facts: Facts, blockId: string): Promise<SpeciesRea
         dryAtRow: together?.row ?? entry.dryAtRow,
         speciesId,
         ledger,
-        unclosed: Math.max(0, ledger - entry.onHand),
+        unclosed: Math.max(0, ledger - entry.onHand - refills.of(speciesId).waiting),
         lots: of(speciesId)
           .filter(({ balance }) => balance.onHand + balance.out > 0)
           .map(({ lot }) => lot.code),

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { rangesIn, rangesOf } from '../measure/ranges';
 import { shiftsOf, type Clocked } from './attendance';
 import { clockChanges, spellsIn } from './hours-typed';
-import { fromPaper, tallySheet, type SheetTally } from './tally-sheet';
+import { fromPaper, refillPlaces, tallySheet, type SheetTally } from './tally-sheet';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -183,4 +183,31 @@ test('rows of a paper are filled, or take what was set along them; what fits now
   assert.deepEqual(fromPaper([5, 7], 20, rows).entries, [{ row: 5, count: 20 }]);
   assert.equal(fromPaper([5, 7], 45, rows).over, 3);
   assert.equal(fromPaper([5, 7], 42, rows).over, 0);
+});
+
+test('places of a refill are those planned for a species; of one row it may be any that it has', () => {
+  const peg = (speciesId: string) => ({ speciesId });
+  const rows = [
+    {
+      ...{ row: 3, places: 20, expected: 1.6, pegs: [peg('a'), peg('b'), peg('a')] },
+      set: [
+        { speciesId: 'a', trees: 1 },
+        { speciesId: 'b', trees: 4 },
+      ],
+    },
+    { row: 4, places: 18, expected: 2.2, pegs: [], set: [] },
+  ];
+  const places = (...how: [string, boolean, boolean]) => [...refillPlaces(rows, ...how)];
+  assert.deepEqual(places('a', false, false), [
+    [3, { places: 2, planted: 1 }],
+    [4, { places: 0, planted: 0 }],
+  ]);
+  assert.deepEqual(places('a', true, false), [
+    [3, { places: 4, planted: 1 }],
+    [4, { places: 2, planted: 0 }],
+  ]);
+  assert.deepEqual(places('b', false, true), [
+    [3, { places: 20, planted: 5 }],
+    [4, { places: 18, planted: 0 }],
+  ]);
 });

@@ -105,3 +105,45 @@ export function fromPaper(
   if (trees !== undefined) said.over = rest;
   return said;
 }
+
+/** A row of a refill: what is planned for it, and what stands. */
+export interface RefillPlaces {
+  row: number;
+  /** Dead places with the species that goes in. */
+  pegs: readonly { speciesId: string }[];
+  /** Dead trees expected beyond those that are known by their peg. */
+  expected: number;
+  /** Trees set so far. */
+  set: readonly { speciesId: string; trees: number }[];
+  /** Places the row has at all, living and dead. */
+  places: number;
+}
+
+/**
+ * Places of a refill's rows that trees of one species may go into, as `fromPaper` takes them. Of several rows, or
+ * where the paper says no number, each takes what is planned for it: places known by their peg, and where only one
+ * species is planted at all those expected too. Trees of a single row may be as many as it has places.
+ * @param alone whether it is the only species of the refill
+ * @example refillPlaces([{ row: 4, pegs: [{ speciesId: "a" }], expected: 2.4, set: [], places: 30 }], "a", true, false).get(4) // => {"places": 3, "planted": 0}
+ * @example refillPlaces([{ row: 4, pegs: [], expected: 2, set: [{ speciesId: "b", trees: 1 }], places: 30 }], "a", false, true).get(4) // => {"places": 30, "planted": 1}
+ */
+export function refillPlaces(
+  rows: readonly RefillPlaces[],
+  speciesId: string,
+  alone: boolean,
+  single: boolean,
+): Map<number, { places: number; planted: number }> {
+  const own = (one: { speciesId: string }) => one.speciesId === speciesId;
+  const sum = (set: RefillPlaces['set']) => set.reduce((all, { trees }) => all + trees, 0);
+  return new Map(
+    rows.map(({ row, pegs, expected, set, places }) => [
+      row,
+      single
+        ? { places, planted: sum(set) }
+        : {
+            places: pegs.filter(own).length + (alone ? Math.round(expected) : 0),
+            planted: sum(set.filter(own)),
+          },
+    ]),
+  );
+}

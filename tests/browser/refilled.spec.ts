@@ -69,6 +69,30 @@ test('a refill is decided at the desk, set on a phone without a signal, and tick
     await expect(phone.getByText(/^0 of /)).toBeVisible();
     await context.close();
   });
+
+  await test.step('and from paper at the desk, species by species, taken back there', async () => {
+    await desk.goto(`${bench}/crew/tally`);
+    await desk.getByLabel('Set in').selectOption({ label: 'Dead places, whitebeam' });
+    const rows = desk.getByLabel('Rows', { exact: true });
+    await rows.fill('9999');
+    await expect(desk.getByText('Row 9999: none of refill 1.')).toBeVisible();
+    await rows.fill('3');
+    const said = desk.getByText(/^row 3: \d+\./);
+    const trees = Number(/: (\d+)/.exec((await said.textContent())!)![1]);
+    await desk.getByRole('button', { name: 'Enter trees' }).click();
+    await expect(
+      desk.getByText(new RegExp(`^${trees} trees? of refill 1 of .* in row 3\\.$`)),
+    ).toBeVisible();
+    await expect(desk.getByRole('cell', { name: `3: ${trees} refilled` })).toBeVisible();
+    await rows.fill('3');
+    await expect(desk.getByText(/none planned there is left|not set yet/)).toBeVisible();
+    await desk
+      .getByRole('button', { name: /^Take back / })
+      .first()
+      .click();
+    await expect(desk.getByText(/^Taken back: /)).toBeVisible();
+    await expect(desk.getByRole('cell', { name: /refilled/ })).toHaveCount(0);
+  });
 });
 
 test('the season is played again in a worker: what was counted comes out, a cap saves trees', async ({

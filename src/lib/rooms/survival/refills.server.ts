@@ -4,6 +4,7 @@ import type { Refilled } from '../../../../core/survival/life';
 import { groupBy } from '../../../../core/measure/group';
 import { milliseconds, listedFact, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
+import type { LayoutRow } from '../rows/tables.server';
 import { ordersFact } from '../stock/facts.server';
 import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
 
@@ -129,6 +130,17 @@ export async function refillOf(facts: Facts, blockId: string): Promise<RefillSta
     ordered: plan.toOrder.reduce((sum, { count }) => sum + count, 0),
   };
 }
+
+/** Species that may go into dead places: those of the layout, then what was ordered besides. */
+export const speciesOfRefill = (
+  layout: Pick<LayoutRow, 'parameters'>,
+  refill: Pick<RefillState, 'toOrder'> | undefined,
+): string[] => [
+  ...new Set([
+    ...layout.parameters.mix.map(({ species }) => species),
+    ...(refill?.toOrder ?? []).map(({ speciesId }) => speciesId),
+  ]),
+];
 
 /**
  * What all refills of a block take: trees that are on order for them, trees that were set, and places to set them

@@ -1,6 +1,6 @@
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
-import { refilledFact, refillOf } from '$lib/rooms/survival/refills.server';
+import { refilledFact, refillOf, speciesOfRefill } from '$lib/rooms/survival/refills.server';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
 
@@ -14,12 +14,6 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     facts.of(refilledFact, block.id),
     facts.of(cardsFact),
   ]);
-  const ids = [
-    ...new Set([
-      ...layout.parameters.mix.map(({ species }) => species),
-      ...(plan?.toOrder ?? []).map(({ speciesId }) => speciesId),
-    ]),
-  ];
   return {
     ...shown,
     refill: plan && {
@@ -29,6 +23,9 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     sets: sets
       .filter(({ refill }) => refill === plan?.id)
       .map(({ id, row, speciesId, trees }) => ({ id, row, speciesId, trees })),
-    species: ids.map((id) => ({ id, name: cards.find((card) => card.id === id)?.name ?? '' })),
+    species: speciesOfRefill(layout, plan).map((id) => ({
+      id,
+      name: cards.find((card) => card.id === id)?.name ?? '',
+    })),
   };
 };

@@ -1,9 +1,12 @@
 import { DAY_TERMS, type DayTerms } from '../../../../../../core/crew/day';
+import type { RefillPlaces } from '../../../../../../core/crew/tally-sheet';
 import { dayBounds } from '../../../../../../core/say/day';
 import { plantedOf, plantersFact, sharesFact, toolsOn } from '$lib/rooms/crew/facts.server';
 import { dayAsked, tallySheetOf } from '$lib/rooms/crew/tally-sheet.server';
 import { treesInRow } from '../../../../../../core/rows/stored';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
+import { cardsFact } from '$lib/rooms/stock/facts.server';
+import { refilledFact, refillOf, speciesOfRefill } from '$lib/rooms/survival/refills.server';
 import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
@@ -28,11 +31,14 @@ export const load: PageServerLoad = async ({ params, locals, depends, url }) => 
     until: Math.min(facts.now, dayBounds(day, site.zone)[0] + terms.end * 3_600_000),
     planters: planters.map(({ id, name, retiredOn }) => ({ id, name, left: Boolean(retiredOn) })),
   };
-  if (!layout) return { ...about, before: undefined, released: undefined };
-  const [done, shares, rows] = await Promise.all([
+  if (!layout) return { ...about, before: undefined, released: undefined, refill: undefined };
+  const [done, shares, rows, refill, sets, cards] = await Promise.all([
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
     facts.of(rowsFact, block.id),
+    refillOf(facts, block.id),
+    facts.of(refilledFact, block.id),
+    facts.of(cardsFact),
   ]);
   const sown = [...done.sums.byDay].filter(([, trees]) => [...trees.values()].some(Boolean));
   return {
@@ -51,6 +57,21 @@ export const load: PageServerLoad = async ({ params, locals, depends, url }) => 
         }))
         .filter(({ places }) => places > 0),
       shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
+    },
+    /** The newest refill, whose trees may be on paper too. */
+    refill: refill && {
+      ...{ id: refill.id, number: refill.number },
+      rows: refill.rows.map(({ row, pegs, expected }): RefillPlaces => {
+        const set = sets.filter((one) => one.refill === refill.id && one.row === row);
+        return {
+          ...{ row, expected, places: treesInRow(rows.find(({ number }) => number === row)!) },
+          pegs: pegs.map(({ speciesId }) => ({ speciesId })),
+          set: set.map(({ speciesId, trees }) => ({ speciesId, trees })),
+        };
+      }),
+      species: speciesOfRefill(layout, refill).map((id) => ({
+        ...{ id, name: cards.find((card) => card.id === id)?.name ?? '' },
+      })),
     },
   };
 };

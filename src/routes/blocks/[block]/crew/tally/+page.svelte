@@ -1,27 +1,17 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
-  import { tick } from 'svelte';
+  import { Select, SelectItem } from 'carbon-components-svelte';
   import { goto } from '$app/navigation';
   import type { Shift } from '$core/crew/attendance';
-  import { holds } from '$core/crew/share';
-  import { fromPaper } from '$core/crew/tally-sheet';
   import { addTo, formatDay } from '$core/measure/dates';
-  import { rangesIn, rangesOf } from '$core/measure/ranges';
   import { formatNumber } from '$core/measure/units';
   import { clockOf } from '$core/say/day';
-  import { Doing } from '$lib/parts/doing.svelte';
-  import { howMany } from '$lib/parts/how-many';
-  import { momentIn } from '$lib/parts/moment-field';
-  import NumberField from '$lib/parts/NumberField.svelte';
-  import Outcome from '$lib/parts/Outcome.svelte';
   import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
-  import { newEvent, sendAll } from '$lib/parts/send.svelte';
   import Entries from './Entries.svelte';
   import HoursForm from './HoursForm.svelte';
+  import TreesForm from './TreesForm.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const doing = new Doing();
   const released = $derived(data.released);
   const names = $derived(new Map(data.planters.map(({ id, name }) => [id, name])));
   const show = (day: string) =>
@@ -29,7 +19,6 @@
   const clock = (at: number) => clockOf(at, data.zone).text;
   const spell = ({ from, to, here }: Shift) => `${clock(from)}–${here ? '' : clock(to)}`;
   const spells = (shifts: readonly Shift[]) => shifts.map(spell).join(', ');
-  const places = $derived(new Map(released?.rows.map((row) => [row.number, row])));
   const total = $derived(data.lines.reduce((sum, { trees }) => sum + trees, 0));
 
   /** For whom something is entered, and whose entries are listed alone. */
@@ -42,63 +31,6 @@
         ''),
   );
   const name = $derived(names.get(who) ?? '');
-
-  let typed = $state('');
-  let trees = $state<number>();
-  let time = $state<string>();
-  let rowsField = $state<HTMLElement | null>(null);
-  /** Their rows that are not full. */
-  const open = $derived.by(() => {
-    return (released?.rows ?? [])
-      .filter((row) => row.planted < row.places)
-      .map(({ number }) => number)
-      .filter((row) => holds(released?.shares ?? [], who, row));
-  });
-  const asked = $derived(rangesIn(typed));
-  const said = $derived(asked && fromPaper(asked, trees, places));
-  /** Of these, rows that are somebody else's by the shares. */
-  const notTheirs = $derived(
-    released?.shares.length
-      ? (said?.entries ?? []).map(({ row }) => row).filter((n) => !holds(released.shares, who, n))
-      : [],
-  );
-  const by = $derived(time || clock(data.until));
-  const moment = $derived(momentIn(`${data.day}T${by}`, data.zone));
-  const list = (numbers: readonly number[]) =>
-    `${numbers.length === 1 ? 'Row' : 'Rows'} ${rangesOf(numbers)}`;
-  /** What stands in the way of entering it; the rest is told beside it. */
-  const wrong = $derived.by(() => {
-    if (!typed.trim()) return '';
-    if (!asked) return `“${typed.trim()}” names no rows; “5”, “5-7” and “5-7, 9” are accepted.`;
-    if (said!.none.length) return `${list(said!.none)}: none of this layout.`;
-    if (said!.over) {
-      const place = said!.trees ? `only ${said!.trees} are free in them` : 'they are full';
-      return `${howMany(trees!, 'tree')} in ${list(asked).toLowerCase()}: ${place}.`;
-    }
-    if (!said!.entries.length) return `${list(asked)}: full already.`;
-    if (moment === undefined) return 'No hour of that day; an hour like 15:30 is accepted.';
-    return moment > Date.now() ? 'This is still to come; an hour up to now is accepted.' : '';
-  });
-
-  const enter = () =>
-    doing.run(async () => {
-      const { entries, trees: sum } = said!;
-      const at = new Date(moment!).toISOString();
-      chosen = who;
-      await sendAll(
-        'crew.tally',
-        entries.map(({ row, count }) => ({
-          ...newEvent(at),
-          ...{ layoutId: released!.id, row, planterId: who, count, corrects: null },
-          note: 'from paper',
-        })),
-      );
-      typed = '';
-      trees = undefined;
-      await tick();
-      rowsField?.focus();
-      return `${howMany(sum, 'tree')} of ${name} in ${list(entries.map(({ row }) => row)).toLowerCase()}.`;
-    });
 
   const rowsOf = (line: PageData['lines'][number]) =>
     line.rows.map(({ row, trees, version }) => ({
@@ -121,7 +53,9 @@
       >
       {#if data.before && data.before !== addTo(data.day, { days: -1 })}<button
           class="link-button"
-          onclick={() => show(data.before!)}>{formatDay(data.before)}, the last with trees</button
+          onclick={() => show(data.before!)}
+          >{formatDay(data.before, data.before.slice(0, 4) !== data.day.slice(0, 4))}, the last with
+          trees</button
         >{/if}
       <label
         ><span class="visually-hidden">Day</span>
@@ -218,53 +152,7 @@
           {/each}
         </Select>
       </div>
-      <form
-        onsubmit={(e) => {
-          e.preventDefault();
-          if (said && !wrong) void enter();
-        }}
-      >
-        <div class="fields">
-          <TextInput
-            labelText="Rows"
-            placeholder="5-7, 9"
-            bind:value={typed}
-            bind:ref={rowsField as HTMLInputElement}
-            autocomplete="off"
-          />
-          <NumberField
-            label="Trees, if not all that is left"
-            min={1}
-            decimals={0}
-            value={trees ?? null}
-            onvalue={(value) => (trees = value)}
-            onempty={() => (trees = undefined)}
-          />
-          <label
-            >Set by
-            <input type="time" value={by} onchange={(e) => (time = e.currentTarget.value)} /></label
-          >
-          <Button size="field" type="submit" disabled={!said || Boolean(wrong) || doing.busy}
-            >Enter trees</Button
-          >
-        </div>
-        {#if wrong}<p class="say stop" role="alert">{wrong}</p>
-        {:else if said}<p class="quiet" role="status">
-            {said.entries.map(({ row, count }) => `row ${row}: ${count}`).join(', ')}{said.entries
-              .length > 1
-              ? `, ${formatNumber(said.trees)} in all`
-              : ''}{said.full.length
-              ? `. ${list(said.full)}: full already, left out`
-              : ''}.{notTheirs.length ? ` ${list(notTheirs)}: not shared out to ${name}.` : ''}
-          </p>
-        {:else if open.length}<p class="quiet">
-            {name} has {list(open).toLowerCase()} still to fill.
-            <button type="button" class="link-button" onclick={() => (typed = rangesOf(open, 99))}
-              >All of them<span class="visually-hidden"> of {name}</span></button
-            >
-          </p>{/if}
-        <Outcome of={doing} />
-      </form>
+      <TreesForm {data} {who} {name} onenter={() => (chosen = who)} />
       {#key `${data.day} ${who}`}<HoursForm
           {data}
           {who}
@@ -288,8 +176,7 @@
     margin-bottom: 10px;
     font-size: 14.5px;
   }
-  input[type='date'],
-  input[type='time'] {
+  input[type='date'] {
     font: 14.5px var(--text);
     height: 36px;
     background: var(--field);
@@ -310,22 +197,5 @@
   .who {
     max-width: 260px;
     margin-bottom: 12px;
-  }
-  form {
-    margin-bottom: 16px;
-  }
-  .fields {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: end;
-    gap: 12px;
-  }
-  .fields > :global(.bx--form-item) {
-    flex: 0 1 220px;
-  }
-  .fields label {
-    display: grid;
-    gap: 4px;
-    font-size: 14px;
   }
 </style>

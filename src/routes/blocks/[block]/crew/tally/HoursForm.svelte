@@ -1,13 +1,13 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { shiftsOf, type Clocked, type Shift } from '$core/crew/attendance';
   import { clockChanges, spellsIn } from '$core/crew/hours-typed';
   import { addTo } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
   import { Doing } from '$lib/parts/doing.svelte';
   import { momentIn } from '$lib/parts/moment-field';
-  import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, sendAll } from '$lib/parts/send.svelte';
+  import PaperForm from './PaperForm.svelte';
   import type { PageData } from './$types';
 
   interface Props {
@@ -103,58 +103,35 @@
     });
 </script>
 
-<form
-  onsubmit={(e) => {
-    e.preventDefault();
-    if (isNew && !refused) void setHours();
-  }}
+<PaperForm
+  button="Set hours"
+  kind="tertiary"
+  ready={isNew}
+  wrong={refused}
+  doing={hours}
+  onenter={() => void setHours()}
 >
-  <div class="fields">
-    <TextInput
-      labelText="At work"
-      placeholder="7-12, 12:30-16"
-      value={worked ?? known}
-      on:input={(e) => (worked = String(e.detail ?? ''))}
-      autocomplete="off"
-    />
-    <Select
-      labelText="With"
-      selected={tool}
-      on:update={(event) => {
-        toolTyped = String(event.detail);
-        worked ??= known;
-      }}
-    >
-      {#each tools as one (one)}<SelectItem value={one} text={one} />{/each}
-    </Select>
-    <Button
-      size="field"
-      type="submit"
-      kind="tertiary"
-      disabled={!isNew || Boolean(refused) || hours.busy}>Set hours</Button
-    >
-  </div>
-  {#if refused}<p class="say stop" role="alert">{refused}</p>
-  {:else if isNew && after}<p class="quiet" role="status">
-      {after.length
-        ? `${name}: ${spells(after)}, ${formatNumber(sum(after), 2)} h.`
-        : `${name} was not at work that day.`}
-      {changes!.takeBack.length ? 'What was clocked otherwise is taken back.' : ''}
-    </p>{/if}
-  <Outcome of={hours} />
-</form>
-
-<style>
-  form {
-    margin-bottom: 16px;
-  }
-  .fields {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: end;
-    gap: 12px;
-  }
-  .fields > :global(.bx--form-item) {
-    flex: 0 1 220px;
-  }
-</style>
+  <TextInput
+    labelText="At work"
+    placeholder="7-12, 12:30-16"
+    value={worked ?? known}
+    on:input={(e) => (worked = String(e.detail ?? ''))}
+    autocomplete="off"
+  />
+  <Select
+    labelText="With"
+    selected={tool}
+    on:update={(event) => {
+      toolTyped = String(event.detail);
+      worked ??= known;
+    }}
+  >
+    {#each tools as one (one)}<SelectItem value={one} text={one} />{/each}
+  </Select>
+  {#snippet told()}{#if isNew && after}<p class="quiet" role="status">
+        {after.length
+          ? `${name}: ${spells(after)}, ${formatNumber(sum(after), 2)} h.`
+          : `${name} was not at work that day.`}
+        {changes!.takeBack.length ? 'What was clocked otherwise is taken back.' : ''}
+      </p>{/if}{/snippet}
+</PaperForm>

@@ -14,7 +14,8 @@ export interface RefillPoint {
  * Where a bag runs empty along rows planted one after the other.
  * @param rows trees still to plant in each come after the planted ones
  * @param weights of one tree of each species, kg
- * @returns in order of planting; the bag that the last tree comes from runs empty nowhere
+ * @returns in order of planting; the bag that the last tree comes from runs empty nowhere, and one that is empty in
+ *   a dead place whose peg nobody has noted, nowhere that can be said
  */
 export const refillPoints = (
   rows: CarryRows['rows'],
@@ -23,7 +24,7 @@ export const refillPoints = (
 ): RefillPoint[] =>
   bagsOf({ planter: '', rate: Infinity, rows }, weights, terms)
     .slice(0, -1)
-    .map(({ lastRow, lastPeg }) => ({ row: lastRow, peg: lastPeg }));
+    .flatMap(({ lastRow, lastPeg }) => (lastPeg ? [{ row: lastRow, peg: lastPeg }] : []));
 
 /** Where boxes may stand: on a headland, or on one of the roads that cross the rows, counted from 0. */
 export type Standing = 'first' | 'last' | `road ${number}`;

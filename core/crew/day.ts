@@ -36,6 +36,8 @@ export interface DayRow {
   planted: number;
   left: number;
   runs: Runs;
+  /** Pegs of the last trees of the row, which go into dead places of a refill. */
+  pegs?: readonly (number | undefined)[];
 }
 
 /** What a planter's bag takes: what one tree of each species weighs, and what limits a filling. */

@@ -51,7 +51,13 @@ export interface CarryRows {
   planter: string;
   /** Trees a day. */
   rate: number;
-  rows: { number: number; runs: readonly number[]; planted: number }[];
+  rows: {
+    number: number;
+    runs: readonly number[];
+    planted: number;
+    /** Pegs of the last trees of the row, which go into dead places; undefined for those that nobody has noted. */
+    pegs?: readonly (number | undefined)[];
+  }[];
 }
 
 /** One filling of a planter's bag. */
@@ -62,8 +68,8 @@ export interface BagUp {
   at: number;
   firstRow: number;
   lastRow: number;
-  /** Peg of the last row at which it is empty. */
-  lastPeg: number;
+  /** Peg of the last row at which it is empty; undefined in a dead place that nobody has noted. */
+  lastPeg: number | undefined;
   /** Trees by lot. */
   trees: { lot: string; count: number }[];
   weight: number;
@@ -200,9 +206,11 @@ export function bagsOf(
   let inBag = 0;
   let load = 0;
   let set = 0;
-  for (const { number, runs, planted } of rows) {
+  for (const { number, runs, planted, pegs = [] } of rows) {
+    const places = runs.reduce((sum, n, i) => sum + (i % 2 ? n : 0), -pegs.length);
+    const pegOf = (tree: number) => (tree > places ? pegs[tree - places - 1] : tree);
     let skip = planted;
-    let peg = planted;
+    let tree = planted;
     for (let i = 0; i < runs.length && set < rate; i += 2) {
       const gone = Math.min(skip, runs[i + 1]);
       skip -= gone;
@@ -220,7 +228,7 @@ export function bagsOf(
             at: set / rate,
             firstRow: number,
             lastRow: number,
-            lastPeg: peg,
+            lastPeg: pegOf(tree),
             counts: weights.map(() => 0),
           };
           bags.push(bag);
@@ -232,9 +240,9 @@ export function bagsOf(
         }
         const taken = Math.min(rest, room);
         bag.counts[runs[i]] += taken;
-        peg += taken;
+        tree += taken;
         bag.lastRow = number;
-        bag.lastPeg = peg;
+        bag.lastPeg = pegOf(tree);
         inBag += taken;
         load += taken * each;
         set += taken;

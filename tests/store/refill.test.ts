@@ -1,6 +1,8 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { holds } from '../../core/crew/share';
+import { wantedOf } from '../../core/stock/carry';
 import { expectedOf } from '../../core/stock/orders';
 import { addTo } from '../../core/measure/dates';
 import { isAlive, isDead } from '../../core/survival/marks';
@@ -8,11 +10,14 @@ import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { inHandOf } from '../../src/lib/rooms/crew/in-hand.server';
+import { liveOf } from '../../src/lib/rooms/crew/live.server';
+import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { tallySheetOf } from '../../src/lib/rooms/crew/tally-sheet.server';
 import { planLinesOf, reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
 import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
 import { Reader } from '../../src/lib/server/reader';
-import { plantedOf, sownFact } from '../../src/lib/rooms/crew/facts.server';
+import { plantedOf, sharesFact, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { lotsFact, ordersFact, standsFor } from '../../src/lib/rooms/stock/facts.server';
@@ -156,6 +161,80 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   await bad({ row: 9999 }, /no row/i);
   await bad({ corrects: uuid() }, /not there/);
   await setting.refused('viewer', 'survival.refilled', { ...set, ...event() }, 403, /./);
+});
+
+test('a refill is shared out, led and loaded for as any planting day is', async () => {
+  const { id: blockId } = bench();
+  const layoutId = await layoutOf();
+  const facts = await setting.facts();
+  const { refill, rows, species } = await inHandOf(facts, blockId);
+  assert.ok(refill, 'its day is within weeks');
+  const left = (of: typeof rows) => of.reduce((sum, { open, dead }) => sum + open + dead, 0);
+  assert.ok(rows.every(({ open }) => open === 0));
+  // A place is a whole tree in its row, so that rounding row by row may miss the sum by some.
+  assert.ok(Math.abs(left(rows) - (refill.places - refill.set)) < 0.05 * refill.places);
+  const planters = (await setting.store.planter.findAll({ where: { siteId: setting.site.id } }))
+    .filter((one) => !one.get('retiredOn'))
+    .slice(0, 3)
+    .map((one) => one.get('id'));
+  await setting.done('leader', 'crew.share', { layoutId, planters });
+  const shares = await (await setting.facts()).of(sharesFact, blockId);
+  const own = planters.map((planter) =>
+    left(rows.filter(({ number }) => holds(shares, planter, number))),
+  );
+  assert.equal(
+    own.reduce((sum, trees) => sum + trees, 0),
+    left(rows),
+    'every row with dead places is somebody’s',
+  );
+  assert.ok(Math.max(...own) < 1.5 * Math.min(...own), `${own.join(', ')} are about alike`);
+
+  const before = await liveOf(await setting.facts(), await now());
+  assert.deepEqual(
+    planters.map((id) => before.planters.find((one) => one.id === id)?.left),
+    own,
+  );
+  const [planterId] = planters;
+  const first = rows.find(({ number, dead }) => dead > 1 && holds(shares, planterId, number))!;
+  const set = { ...event(), refillId: refill.id, row: first.number, planterId, corrects: null };
+  const [speciesId] = species;
+  await setting.done('leader', 'survival.refilled', { ...set, speciesId, trees: 2 });
+  const live = await liveOf(await setting.facts(), await now());
+  const [was, is] = [before, live].map((one) => one.planters.find(({ id }) => id === planterId)!);
+  assert.deepEqual(
+    [is.today - was.today, is.lastHour - was.lastHour, was.left - is.left, is.row],
+    [2, 2, 2, first.number],
+  );
+  assert.equal(is.wordAt, new Date(set.at).getTime());
+  assert.deepEqual(
+    [live.refill!.set - before.refill!.set, live.refill!.today - before.refill!.today],
+    [2, 2],
+  );
+  assert.equal(live.today, before.today, 'places of the layout are told apart');
+
+  // Whoever is in a row keeps it when the rest is shared out again.
+  await setting.done('leader', 'crew.share', { layoutId, planters: planters.toReversed() });
+  const again = await (await setting.facts()).of(sharesFact, blockId);
+  assert.ok(holds(again, planterId, first.number));
+  const next = (await nextDay(await setting.facts(), blockId))!;
+  assert.deepEqual(next.species, species);
+  const wanted = wantedOf(next.crews, species.length);
+  const most = next.crews.reduce((sum, { rate }) => sum + rate, 0);
+  assert.equal(
+    wanted.reduce((sum, trees) => sum + trees, 0),
+    Math.min(
+      most,
+      left(
+        next.crews.flatMap(({ rows: of }) =>
+          rows.filter((row) => of.some(({ number }) => number === row.number)),
+        ),
+      ) - 2,
+    ),
+  );
+  await setting.done('leader', 'survival.refilled', {
+    ...{ ...set, speciesId, trees: 2 },
+    ...{ ...event(), corrects: set.id },
+  });
 });
 
 test('a tree set into a dead place is another one: no tree comes back to life, and the first ones stay dead', async () => {

@@ -237,13 +237,22 @@ export async function lastWordsOf(
     at: number;
     hours: string | null;
   }>(
-    `SELECT t.planter_id AS planter, MAX(t.\`row_number\`) AS row, UNIX_TIMESTAMP(x.at) * 1000 AS at, x.hours
+    `WITH word AS (
+       SELECT planter_id, \`row_number\`, at, corrects FROM tally WHERE layout_id = :layoutId
+       UNION ALL
+       SELECT COALESCE(s.planter_id, p.id), s.\`row_number\`, s.at, s.corrects
+       FROM layout l JOIN block b ON b.id = l.block_id JOIN refill_plan r ON r.layout_id = l.id
+         JOIN refill_set s ON s.refill_id = r.id
+         LEFT JOIN planter p ON p.person_id = s.author_id AND p.site_id = b.site_id
+       WHERE l.id = :layoutId AND COALESCE(s.planter_id, p.id) IS NOT NULL
+     )
+     SELECT t.planter_id AS planter, MAX(t.\`row_number\`) AS row, UNIX_TIMESTAMP(x.at) * 1000 AS at, x.hours
      FROM (
        SELECT planter_id, MAX(at) AS at, GROUP_CONCAT(DISTINCT
          IF(at >= :since AND corrects IS NULL, FLOOR(UNIX_TIMESTAMP(at) / 3600), NULL)) AS hours
-       FROM tally WHERE layout_id = :layoutId GROUP BY planter_id
+       FROM word GROUP BY planter_id
      ) x
-     JOIN tally t ON t.layout_id = :layoutId AND t.planter_id = x.planter_id AND t.at = x.at
+     JOIN word t ON t.planter_id = x.planter_id AND t.at = x.at
      GROUP BY t.planter_id, x.at, x.hours`,
     { layoutId, since: new Date(since) },
   );

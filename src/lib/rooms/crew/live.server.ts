@@ -1,27 +1,38 @@
 import { judgeAir } from '../../../../core/calendar/weather';
 import { endsAt } from '../../../../core/crew/forecast';
-import { treesInRow } from '../../../../core/rows/stored';
 import { minutesAllowed, vesselClock } from '../../../../core/stock/exposure';
 import { minutesLeft } from '../../../../core/stock/calls';
 import type { Facts } from '../../server/facts';
 import type { BlockRow } from '../ground/tables.server';
 import { blockState } from '../morning/board.server';
-import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { releasedLayout } from '../rows/facts.server';
 import { cardsFact, dipOf, lotsFact } from '../stock/facts.server';
+import { refilledFact } from '../survival/refills.server';
 import { reachOf } from '../stock/need.server';
 import { activePlanters, plantedOf, sharesFact } from './facts.server';
+import { inHandOf, refilledToday, refillStands, setByPlanter, together } from './in-hand.server';
 import { dayOnBlock } from './pace.server';
 
 const HOUR = 3_600_000;
 
-/** Trees of the last hour by planter, what was taken back taken off. */
-async function lastHour(facts: Facts, layoutId: string): Promise<Map<string, number>> {
-  const rows = await facts.reader.query<{ planter: string; trees: string }>(
-    `SELECT planter_id AS planter, SUM(IF(corrects IS NULL, count, -count)) AS trees FROM tally
-     WHERE layout_id = :layoutId AND at > :since GROUP BY planter_id`,
-    { layoutId, since: new Date(facts.now - HOUR) },
+/** Trees of the last hour by planter, those of a refill with them, what was taken back taken off. */
+async function lastHour(
+  facts: Facts,
+  { id: layoutId, blockId }: { id: string; blockId: string },
+): Promise<Map<string, number>> {
+  const since = facts.now - HOUR;
+  const [rows, sets] = await Promise.all([
+    facts.reader.query<{ planter: string; trees: string }>(
+      `SELECT planter_id AS planter, SUM(IF(corrects IS NULL, count, -count)) AS trees FROM tally
+       WHERE layout_id = :layoutId AND at > :since GROUP BY planter_id`,
+      { layoutId, since: new Date(since) },
+    ),
+    facts.of(refilledFact, blockId),
+  ]);
+  return together(
+    new Map(rows.map(({ planter, trees }) => [planter, Number(trees)])),
+    setByPlanter(sets.filter(({ at }) => at > since)),
   );
-  return new Map(rows.map(({ planter, trees }) => [planter, Number(trees)]));
 }
 
 /** The block as it is this moment: what the leader's live page shows and the stream sends. */
@@ -44,16 +55,16 @@ export async function liveOf(facts: Facts, block: BlockRow) {
     facts.of(lotsFact, block.id),
     facts.of(cardsFact),
   ]);
-  const [rows, hour, reach] = layout
+  const [{ rows, refill }, hour, reach, refilled] = layout
     ? await Promise.all([
-        facts.of(rowsFact, block.id),
-        lastHour(facts, layout.id),
+        inHandOf(facts, block.id),
+        lastHour(facts, layout),
         reachOf(facts, block.id),
+        refilledToday(facts, block.id),
       ])
-    : [[], new Map<string, number>(), []];
-  const leftOf = new Map(
-    rows.map((row) => [row.number, treesInRow(row) - (done.byRow.get(row.number) ?? 0)]),
-  );
+    : [{ rows: [], refill: undefined }, new Map<string, number>(), [], new Map<string, number>()];
+  const leftOf = new Map(rows.map(({ number, open, dead }) => [number, open + dead]));
+  const trees = together(done.todayByPlanter, refilled);
   const nameOf = (speciesId: string) =>
     (cards.find(({ id }) => id === speciesId)?.name ?? '').toLowerCase();
   const here = new Map(shifts.filter((shift) => shift.here).map((shift) => [shift.planter, shift]));
@@ -62,6 +73,8 @@ export async function liveOf(facts: Facts, block: BlockRow) {
     planted: done.planted,
     total: done.total,
     today: done.today,
+    /** The refill in hand: what of it is set, and of how many places. */
+    refill: refillStands(refill, refilled),
     planters: planters
       .filter(({ id }) => here.has(id) || shares.some(({ planterId }) => planterId === id))
       .map(({ id, name }) => {
@@ -89,7 +102,7 @@ export async function liveOf(facts: Facts, block: BlockRow) {
           /** When that row is full, at today's pace; of who is here, and only if today's hours reach. */
           rowEnds: full === undefined ? null : Math.max(full, facts.now),
           wordAt: word?.at ?? null,
-          today: done.todayByPlanter.get(id) ?? 0,
+          today: trees.get(id) ?? 0,
           lastHour: hour.get(id) ?? 0,
           /** Trees an hour they usually set. */
           usual: rates.get(id)?.perHour.value ?? 0,

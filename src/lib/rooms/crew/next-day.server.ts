@@ -1,14 +1,16 @@
 import type { CarryRows } from '../../../../core/stock/carry';
-import { treesInRow } from '../../../../core/rows/stored';
 import type { Facts } from '../../server/facts';
-import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { releasedLayout } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
 import { treesADay, type Rate } from '../../../../core/crew/rates';
 import { holds } from '../../../../core/crew/share';
-import { plantedOf, plantersFact, ratesOf, sharesFact } from './facts.server';
+import { plantersFact, ratesOf, sharesFact } from './facts.server';
+import { inHandOf } from './in-hand.server';
 
 export interface NextDay {
   layout: LayoutRow;
+  /** Species by their place in the rows' runs: those of the layout, then what a refill brings besides. */
+  species: string[];
   /** Planters with rows left, each with its next day's rows. */
   crews: (CarryRows & { name: string })[];
   /** Rows that the day reaches. */
@@ -23,9 +25,8 @@ export interface NextDay {
 export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | undefined> {
   const layout = await releasedLayout(facts, blockId);
   if (!layout) return undefined;
-  const [rows, { byRow }, shares, planters, { rates }] = await Promise.all([
-    facts.of(rowsFact, blockId),
-    plantedOf(facts, blockId),
+  const [{ rows, species }, shares, planters, { rates }] = await Promise.all([
+    inHandOf(facts, blockId),
     facts.of(sharesFact, blockId),
     facts.of(plantersFact),
     ratesOf(facts, blockId),
@@ -35,10 +36,9 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
     let left = rate;
     for (const row of rows) {
       if (!has(row.number) || left <= 0) continue;
-      const planted = byRow.get(row.number) ?? 0;
-      const open = treesInRow(row) - planted;
+      const open = row.open + row.dead;
       if (open <= 0) continue;
-      own.push({ number: row.number, runs: row.runs, planted });
+      own.push({ number: row.number, runs: row.runs, planted: row.planted, pegs: row.pegs });
       left -= open;
     }
     return own;
@@ -55,6 +55,7 @@ export async function nextDay(facts: Facts, blockId: string): Promise<NextDay | 
   const busy = crews.filter(({ rows: own }) => own.length);
   return {
     layout,
+    species,
     crews: busy,
     rows: busy.flatMap(({ rows: own }) => own.map(({ number }) => number)),
   };

@@ -7,20 +7,23 @@ import { dayBounds } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { airAt } from '../../server/station';
 import type { BlockRow } from '../ground/tables.server';
+import { refilledToday, together } from './in-hand.server';
 import { elsewhereOf, lastWordsOf, learnedRates, plantedOf, shiftsNow } from './facts.server';
 
 /** What is left of the day on a block, and at what pace. */
 export async function dayOnBlock(facts: Facts, block: BlockRow, layoutId: string | undefined) {
   const terms: DayTerms = { ...DAY_TERMS, ...block.calendarTerms.day };
   const [dayStart] = dayBounds(facts.today, facts.site.zone);
-  const [rates, shifts, air, elsewhere, { todayByPlanter: trees }, words] = await Promise.all([
+  const [rates, shifts, air, elsewhere, { todayByPlanter }, refilled, words] = await Promise.all([
     learnedRates(facts, block.id),
     shiftsNow(facts),
     airAt(facts),
     elsewhereOf(facts, block.id),
     plantedOf(facts, block.id),
+    refilledToday(facts, block.id),
     layoutId ? lastWordsOf(facts.reader, layoutId, dayStart) : [],
   ]);
+  const trees = together(todayByPlanter, refilled);
   const stops = stopsOf(air?.hours ?? [], dayStart);
   const day = facts.today;
   // Once the day is over the next one is planned, of which nobody has set a tree.

@@ -3,6 +3,7 @@ import { lastTools, shiftsOf, workedHours, type Clocked } from '../../../../core
 import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
 import { stopsOf, type Spell } from '../../../../core/crew/forecast';
 import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
+import { isBegun } from '../../../../core/crew/in-hand';
 import { machineOn } from '../../../../core/crew/machine';
 import { pacesToday } from '../../../../core/crew/pace';
 import { passPlan, type Pass } from '../../../../core/crew/passes';
@@ -18,9 +19,11 @@ import type { Handlers, Work } from '../../server/work';
 import type { BlockRow } from '../ground/tables.server';
 import type { SiteRow } from '../people/tables.server';
 import type { LayoutRowRow } from '../rows/tables.server';
+import { refilledFact, refillPlansFact } from '../survival/refills.server';
 import type { crewContract } from './contract';
 import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
 import { lastWordsOf, sharesFact } from './facts.server';
+import { rowsInHand, setByPlanter, together } from './in-hand.server';
 import { piecesOn } from './machine.server';
 import { activePlanter, planterOf } from './planter.server';
 import { asClocked, CLOCKED_DAYS, readPlanted } from './sums.server';
@@ -51,6 +54,15 @@ async function elsewhereIn(
     beside.length ? sharesFact.read(work, beside) : new Map<string, RowShareRow[]>(),
   ]);
   return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
+}
+
+/** Refills of the released version of a block, and what was set of them. */
+async function refillsIn(work: Work, blockId: string) {
+  const [plans, sets] = await Promise.all([
+    refillPlansFact.read(work, [blockId]),
+    refilledFact.read(work, [blockId]),
+  ]);
+  return [plans.get(blockId) ?? [], sets.get(blockId) ?? []] as const;
 }
 
 interface SharedDay {
@@ -142,17 +154,26 @@ export const shareCommands: Handlers<Shares> = {
     );
     const shared = await dayShared(block, site, work);
     const words = await lastWordsOf(work, layoutId, shared.dayStart);
-    const trees = plantedOn(sums ?? noneSown(), shared.day).byPlanter;
+    const [plans, sets] = await refillsIn(work, blockId);
+    const trees = together(
+      plantedOn(sums ?? noneSown(), shared.day).byPlanter,
+      setByPlanter(sets.filter(({ at }) => dayOf(at, site.zone) === shared.day)),
+    );
     // Tomorrow nobody has set a tree yet, so that each is taken as learned.
     const paces = pacesToday(rates, { ...shared, ...{ shifts, words, trees, elsewhere } });
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>
       before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
-    const open = rows.map(({ number, trees }) => ({
-      number,
-      left: Math.max(0, trees - (byRow.get(number) ?? 0)),
-      begun: (byRow.get(number) ?? 0) > 0,
-      planter: holderOf(number),
+    const { parameters } = (await work.tables.layout.one({ id: layoutId }))!;
+    const inHand = rowsInHand({ parameters }, rows, byRow, {
+      ...{ plans, sets },
+      today: dayOf(work.now, site.zone),
+    });
+    const open = inHand.rows.map((row) => ({
+      number: row.number,
+      left: row.open + row.dead,
+      begun: isBegun(row),
+      planter: holderOf(row.number),
     }));
     const rated = named.map(({ id, name, kind }) => ({
       ...{
@@ -164,8 +185,8 @@ export const shareCommands: Handlers<Shares> = {
       },
     }));
     const { shares } =
-      // Whoever rides alone has every row.
-      seatsOf(block) === 2 && rated.length > 1
+      // Whoever rides alone has every row; dead places are filled by hand.
+      seatsOf(block) === 2 && rated.length > 1 && inHand.rows.some(({ open: free }) => free > 0)
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
         : shareByHours(open, rated, ...hoursOfDay(shared, work.now, rated), scope);
     // Rows that are full stay with whoever planted them.

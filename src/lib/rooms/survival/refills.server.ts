@@ -8,7 +8,7 @@ import type { LayoutRow } from '../rows/tables.server';
 import { ordersFact } from '../stock/facts.server';
 import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
 
-interface Planned extends Pick<RefillPlanRow, 'chance' | 'plantOn' | 'toOrder'> {
+export interface PlannedRefill extends Pick<RefillPlanRow, 'chance' | 'plantOn' | 'toOrder'> {
   id: string;
   number: number;
   rows: RefillRow[];
@@ -16,8 +16,8 @@ interface Planned extends Pick<RefillPlanRow, 'chance' | 'plantOn' | 'toOrder'> 
 
 /** Refills of the released version, the newest first. */
 export const refillPlansFact = listedFact<
-  Omit<Planned, 'rows' | 'toOrder'> & { rows: unknown; toOrder: unknown },
-  Planned[]
+  Omit<PlannedRefill, 'rows' | 'toOrder'> & { rows: unknown; toOrder: unknown },
+  PlannedRefill[]
 >('refill plans', ['survival', 'rows'], {
   from: `FROM layout l JOIN refill_plan r ON r.layout_id = l.id
     WHERE l.block_id IN (:ids) AND l.state = 'released'`,
@@ -36,10 +36,12 @@ export const refillPlansFact = listedFact<
       })),
 });
 
-interface SetTrees {
+export interface SetTrees {
   id: string;
   refill: string;
   row: number;
+  /** Who set them: whoever they were entered for, else the planter that their author is; empty where that is nobody. */
+  planter: string;
   speciesId: string;
   trees: number;
   corrects: string | null;
@@ -48,10 +50,13 @@ interface SetTrees {
 
 /** Trees set into dead places, what was taken back left out. */
 export const refilledFact = listedFact<SetTrees, SetTrees[]>('refilled', ['survival', 'rows'], {
-  from: `FROM layout l JOIN refill_plan r ON r.layout_id = l.id JOIN refill_set s ON s.refill_id = r.id
+  from: `FROM layout l JOIN block b ON b.id = l.block_id JOIN refill_plan r ON r.layout_id = l.id
+      JOIN refill_set s ON s.refill_id = r.id
+      LEFT JOIN planter p ON p.person_id = s.author_id AND p.site_id = b.site_id
     WHERE l.block_id IN (:ids) AND l.state = 'released'`,
   of: 'l.block_id',
   columns: {
+    planter: "COALESCE(s.planter_id, p.id, '')",
     ...{ id: 's.id', refill: 's.refill_id', row: 's.`row_number`', speciesId: 's.species_id' },
     ...{ trees: 's.trees', corrects: 's.corrects', at: milliseconds('s.at') },
   },
@@ -94,7 +99,7 @@ export function placesOfRefills(
   return found;
 }
 
-export interface RefillState extends Planned {
+export interface RefillState extends PlannedRefill {
   /** Trees set so far, by row and in all. */
   setByRow: Map<number, number>;
   set: number;
@@ -105,18 +110,21 @@ export interface RefillState extends Planned {
   last?: number;
 }
 
-/** The newest refill of a block with how far it has got: one figure for desk, board and phone. */
-export async function refillOf(facts: Facts, blockId: string): Promise<RefillState | undefined> {
-  const [[plan], all] = await Promise.all([
-    facts.of(refillPlansFact, blockId),
-    facts.of(refilledFact, blockId),
-  ]);
+/**
+ * The newest refill with how far it has got.
+ * @param plans the newest first
+ * @param sets trees set, in order of time, what was taken back left out
+ */
+export function newestRefill(
+  [plan]: readonly PlannedRefill[],
+  sets: readonly SetTrees[],
+): RefillState | undefined {
   if (!plan) return undefined;
-  const own = all.filter(({ refill }) => refill === plan.id);
+  const own = sets.filter(({ refill }) => refill === plan.id);
   const setByRow = new Map(
-    [...groupBy(own, ({ row }) => String(row))].map(([row, sets]) => [
+    [...groupBy(own, ({ row }) => String(row))].map(([row, of]) => [
       Number(row),
-      sets.reduce((sum, { trees }) => sum + trees, 0),
+      of.reduce((sum, { trees }) => sum + trees, 0),
     ]),
   );
   return {
@@ -129,6 +137,15 @@ export async function refillOf(facts: Facts, blockId: string): Promise<RefillSta
     last: own.at(-1)?.at,
     ordered: plan.toOrder.reduce((sum, { count }) => sum + count, 0),
   };
+}
+
+/** The newest refill of a block with how far it has got: one figure for desk, board and phone. */
+export async function refillOf(facts: Facts, blockId: string): Promise<RefillState | undefined> {
+  const [plans, sets] = await Promise.all([
+    facts.of(refillPlansFact, blockId),
+    facts.of(refilledFact, blockId),
+  ]);
+  return newestRefill(plans, sets);
 }
 
 /** Species that may go into dead places: those of the layout, then what was ordered besides. */

@@ -8,6 +8,7 @@ import {
   ratesOf,
   sharesFact,
 } from '$lib/rooms/crew/facts.server';
+import { inHandOf, refilledToday, refillStands, together } from '$lib/rooms/crew/in-hand.server';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, drawnRowsOf } from '$lib/rooms/rows/facts.server';
@@ -45,16 +46,19 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     places: placesOf(block),
   };
   if (!layout) return { ...about, released: undefined };
-  const [rows, done, shares, ground, finish, { rates }, waves, notes] = await Promise.all([
-    drawnRowsOf(facts, block.id),
-    plantedOf(facts, block.id),
-    facts.of(sharesFact, block.id),
-    drawnGroundOf(facts, block),
-    finishOf(facts, block.id),
-    ratesOf(facts, block.id),
-    wavesOf(facts, block),
-    facts.of(notesFact, block.id),
-  ]);
+  const [inHand, refilled, rows, done, shares, ground, finish, { rates }, waves, notes] =
+    await Promise.all([
+      inHandOf(facts, block.id),
+      refilledToday(facts, block.id),
+      drawnRowsOf(facts, block.id),
+      plantedOf(facts, block.id),
+      facts.of(sharesFact, block.id),
+      drawnGroundOf(facts, block),
+      finishOf(facts, block.id),
+      ratesOf(facts, block.id),
+      wavesOf(facts, block),
+      facts.of(notesFact, block.id),
+    ]);
   return {
     ...about,
     released: {
@@ -88,7 +92,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       byRow: [...done.byRow],
       byPlanter: [...done.byPlanter],
       today: done.today,
-      todayByPlanter: [...done.todayByPlanter],
+      todayByPlanter: [...together(done.todayByPlanter, refilled)],
+      /** Trees still to come in each row, in dead places of a refill too. */
+      left: inHand.rows.map(({ open, dead }) => open + dead),
+      refill: inHand.refill && {
+        ...refillStands(inHand.refill, refilled)!,
+        byRow: inHand.rows.flatMap(({ number, refilled: own }): [number, number][] =>
+          own ? [[number, own]] : [],
+        ),
+      },
       rates: [...rates].map(([id, { rate, from, days }]) => [id, { rate, from, days }] as const),
       carried: { trees: done.carried.trees, nowhere: done.carried.nowhere },
       pace: finish.pace,

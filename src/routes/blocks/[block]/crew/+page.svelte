@@ -22,6 +22,7 @@
   import Plan from '$lib/plan/Plan.svelte';
   import Figure from '$lib/parts/Figure.svelte';
   import HandedEntry from '$lib/parts/HandedEntry.svelte';
+  import RefillStands from '$lib/parts/RefillStands.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { unpackRows } from '$core/rows/packed';
   import { send } from '$lib/parts/send.svelte';
@@ -35,20 +36,16 @@
   const editable = $derived(data.role === 'leader');
   const doing = new Doing();
   /** The row that is being planted: the first that has places left. */
-  const openRow = () => {
-    const counts = new Map(data.released?.byRow ?? []);
-    const row = kept.find((entry) => (counts.get(entry.number) ?? 0) < treesInRow(entry));
-    return row?.number ?? 1;
-  };
+  const openRow = () =>
+    kept[(data.released?.left ?? []).findIndex((trees) => trees > 0)]?.number ?? 1;
   let selected = $state(untrack(openRow));
   const byRow = $derived(new Map(released?.byRow ?? []));
   const rows = $derived(released && toRowSet(released.rhythm, kept));
   const looks = $derived(
     (released?.speciesIds ?? []).map((id) => data.species.find((card) => card.id === id)!),
   );
-  const left = $derived(
-    kept.map((row) => Math.max(0, treesInRow(row) - (byRow.get(row.number) ?? 0))),
-  );
+  /** Trees still to come in each row, in dead places of a refill too. */
+  const left = $derived(released?.left ?? []);
   let chosen = $state<string[]>(
     untrack(() =>
       data.released?.shares.length
@@ -92,11 +89,13 @@
     return riders.length % 2 ? undefined : sharePasses(left, crew);
   });
   /** What the plan draws full: trees that stand, or those that a wave has done. */
-  let shows = $state<'planted' | Wave>('planted');
+  let shows = $state<'planted' | 'refill' | Wave>('planted');
   const shownByRow = $derived(
     shows === 'planted'
       ? byRow
-      : new Map(released?.waves.find(({ wave }) => wave === shows)?.byRow ?? []),
+      : shows === 'refill'
+        ? new Map(released?.refill?.byRow)
+        : new Map(released?.waves.find(({ wave }) => wave === shows)?.byRow ?? []),
   );
   const notes = $derived(
     (released?.notes ?? []).flatMap(({ row, peg }, i) => {
@@ -133,6 +132,12 @@
         edition: 0,
       }),
     );
+  /** Of the row that is shown: dead places filled, and still to fill. */
+  const refilledIn = $derived(new Map(released?.refill?.byRow).get(selected) ?? 0);
+  const deadIn = $derived.by(() => {
+    const i = kept.findIndex(({ number }) => number === selected);
+    return i < 0 ? 0 : left[i] - Math.max(0, treesInRow(kept[i]) - (byRow.get(selected) ?? 0));
+  });
   const shownRow = $derived(kept.find(({ number }) => number === selected));
   const moment = (at: string) => formatMoment(at, data.zone);
 </script>
@@ -236,7 +241,7 @@
     </section>
     <section class="drawing">
       {#if rows}
-        {#if released.waves.length}
+        {#if released.waves.length || released.refill}
           <div class="shows">
             <Select
               labelText="Drawn full"
@@ -246,6 +251,10 @@
               on:update={(e) => (shows = e.detail as typeof shows)}
             >
               <SelectItem value="planted" text="planted" />
+              {#if released.refill}<SelectItem
+                  value="refill"
+                  text="refill {released.refill.number}"
+                />{/if}
               {#each released.waves as { wave } (wave)}<SelectItem
                   value={wave}
                   text={WAVE_LABELS[wave]}
@@ -260,7 +269,11 @@
           </div>
         {/if}
         <Plan
-          label="What is {shows === 'planted' ? 'planted' : WAVE_LABELS[shows]}"
+          label="What is {shows === 'planted'
+            ? 'planted'
+            : shows === 'refill'
+              ? 'refilled'
+              : WAVE_LABELS[shows]}"
           height="clamp(320px, 48vh, 520px)"
           content={{
             boundary: released.boundary,
@@ -296,7 +309,8 @@
           <p>
             <b>Row {selected}</b>
             <span class="quiet num"
-              >{byRow.get(selected) ?? 0} of {treesInRow(shownRow)} planted</span
+              >{byRow.get(selected) ?? 0} of {treesInRow(shownRow)} planted{#if released.refill && (deadIn || refilledIn)},
+                {refilledIn} refilled, about {howMany(deadIn, 'dead place')} left{/if}</span
             >
           </p>
           <Ribbon
@@ -380,6 +394,7 @@
           }}
         />
       {/if}
+      {#if released.refill}<RefillStands refill={released.refill} />{/if}
       {#if shared}
         <h2>Shared among {crew.length}</h2>
         <Figure label="Days until the slowest ends" figure={shared.finish} />

@@ -1,3 +1,4 @@
+import { sharesFact } from '$lib/rooms/crew/facts.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { cardsFact } from '$lib/rooms/stock/facts.server';
 import { refilledFact, refillOf, speciesOfRefill } from '$lib/rooms/survival/refills.server';
@@ -9,10 +10,11 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   const { block, facts, shown } = await openField(locals, params.block, url);
   const layout = await releasedLayout(facts, block.id);
   if (!layout) noLayout(block.name);
-  const [plan, sets, cards] = await Promise.all([
+  const [plan, sets, cards, shares] = await Promise.all([
     refillOf(facts, block.id),
     facts.of(refilledFact, block.id),
     facts.of(cardsFact),
+    facts.of(sharesFact, block.id),
   ]);
   return {
     ...shown,
@@ -20,6 +22,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       ...{ id: plan.id, number: plan.number, plantOn: plan.plantOn, rows: plan.rows },
       places: plan.places,
     },
+    shares: shares.map(({ planterId, firstRow, lastRow }) => ({ planterId, firstRow, lastRow })),
     sets: sets
       .filter(({ refill }) => refill === plan?.id)
       .map(({ id, row, speciesId, trees }) => ({ id, row, speciesId, trees })),

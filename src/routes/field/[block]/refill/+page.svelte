@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { holds } from '$core/crew/share';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
@@ -22,7 +23,12 @@
   const setIn = (row: number) =>
     sets.filter((one) => one.row === row).reduce((sum, { trees }) => sum + trees, 0);
   const all = $derived(sets.reduce((sum, { trees }) => sum + trees, 0));
-  const rows = $derived(data.refill?.rows ?? []);
+  /** Their own rows first, then the others'. */
+  const rows = $derived.by(() => {
+    const all = data.refill?.rows ?? [];
+    const own = ({ row }: { row: number }) => holds(data.shares, data.planter?.id ?? '', row);
+    return [...all.filter(own), ...all.filter((one) => !own(one))];
+  });
   let picked = $state<number>();
   /** The row that was picked, else the first that nobody has been in. */
   const row = $derived(

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { clockOf, formatMoment } from '$core/say/day';
+  import RefillStands from '$lib/parts/RefillStands.svelte';
   import { formatNumber, formatTemperature, formatWind } from '$core/measure/units';
   import type { Live } from '$lib/rooms/crew/live.server';
   import CallList from '$lib/parts/CallList.svelte';
@@ -117,6 +118,7 @@
         class="unit">of {formatNumber(live.total)}, {formatNumber(live.today)} today</span
       >
     </div>
+    {#if live.refill}<RefillStands refill={live.refill} />{/if}
     {#if live.bags.length}
       <h2>Roots in the air</h2>
       {#each live.bags as bag (bag.id)}

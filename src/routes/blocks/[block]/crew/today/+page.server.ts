@@ -1,6 +1,7 @@
 import { addTo } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
 import { plantedOf, activePlanters, sharesFact, toolsOn } from '$lib/rooms/crew/facts.server';
+import { inHandOf, refilledToday, refillStands, together } from '$lib/rooms/crew/in-hand.server';
 import { dayOnBlock } from '$lib/rooms/crew/pace.server';
 import { seatsOf } from '$lib/rooms/crew/usual';
 import { gatePointOf, keepoutsFact, roadsOf } from '$lib/rooms/ground/facts.server';
@@ -47,14 +48,15 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     stops,
   };
   if (!layout) return { ...about, released: undefined };
-  const mix = layout.parameters.mix.map(({ species }) => species);
-  const [rows, done, shares, reach, cards, bag] = await Promise.all([
+  const { rows: inHand, species, refill } = await inHandOf(facts, block.id);
+  const [refilled, rows, done, shares, reach, cards, bag] = await Promise.all([
+    refilledToday(facts, block.id),
     drawnRowsOf(facts, block.id),
     plantedOf(facts, block.id),
     facts.of(sharesFact, block.id),
     reachOf(facts, block.id),
     facts.of(cardsFact),
-    bagSize(facts, block, mix),
+    bagSize(facts, block, species),
   ]);
   return {
     ...about,
@@ -64,7 +66,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       trees: layout.trees,
       planted: done.planted,
       today: done.today,
-      todayByPlanter: [...done.todayByPlanter],
+      todayByPlanter: [...together(done.todayByPlanter, refilled)],
+      /** What is still to be planted, where it is not the layout's alone. */
+      refill: refill && { ...refillStands(refill, refilled)!, rows: inHand },
       rhythm: layout.rhythm,
       rows,
       byRow: [...done.byRow],

@@ -15,6 +15,7 @@
   import { rangesOf } from '$core/measure/ranges';
   import { same } from '$core/say/merge';
   import { clockOf, dayOf } from '$core/say/day';
+  import { isBegun } from '$core/crew/in-hand';
   import { toRowSet, treesInRow } from '$core/rows/stored';
   import { unpackRows } from '$core/rows/packed';
   import DayShares from '$lib/charts/DayShares.svelte';
@@ -72,8 +73,8 @@
     return all.map((planter, tone) => ({ ...planter, tone, mark: marks[tone] }));
   });
   const kept = $derived(released ? unpackRows(released.rows) : []);
-  /** How far each row is. */
-  const rowsToday = $derived.by(() => {
+  /** How far each row is by its layout. */
+  const layoutRows = $derived.by(() => {
     const byRow = new Map(released?.byRow);
     return kept.map((row) => {
       const planted = byRow.get(row.number) ?? 0;
@@ -81,6 +82,12 @@
       return { number: row.number, planted, left, runs: row.runs };
     });
   });
+  /** With a refill in hand its dead places follow the layout's own in each row. */
+  const rowsToday = $derived(
+    released?.refill?.rows.map(({ number, planted, open, dead, runs, pegs }) => ({
+      ...{ number, planted, left: open + dead, runs, pegs },
+    })) ?? layoutRows,
+  );
   const day = $derived(
     released &&
       crewDay(
@@ -93,6 +100,12 @@
           heard: new Map(data.heard),
         },
       ),
+  );
+  /** Trees still to come, in dead places of a refill too; those set today; and those to come today. */
+  const leftInAll = $derived(rowsToday.reduce((sum, { left }) => sum + left, 0));
+  const setToday = $derived((released?.today ?? 0) + (released?.refill?.today ?? 0));
+  const coming = $derived(
+    day ? day.planted - rowsToday.reduce((sum, { planted }) => sum + planted, 0) : 0,
   );
   const rows = $derived(released && toRowSet(released.rhythm, kept));
   const fetching = $derived(rows && day && fetchingOn(rows, day, terms, data));
@@ -152,11 +165,15 @@
   /** What runs dry, and when, all who plant drawing on the same stock. */
   const dry = $derived(
     released && day
-      ? driesToday(rowsToday, day, (id) => paces.get(id)!.perHour.value, released.short)
+      ? driesToday(layoutRows, day, (id) => paces.get(id)!.perHour.value, released.short)
       : [],
   );
   const begun = $derived(
-    new Set(rowsToday.filter(({ planted }) => planted > 0).map(({ number }) => number)),
+    new Set(
+      (
+        released?.refill?.rows.filter(isBegun) ?? layoutRows.filter(({ planted }) => planted > 0)
+      ).map(({ number }) => number),
+    ),
   );
   function move(boundary: number, to: number) {
     const next = moveBoundary(shares, boundary, to, begun);
@@ -345,22 +362,30 @@
     <aside class="comes-to">
       <h2>In the ground today</h2>
       <div>
-        <span class="big" data-testid="today">{formatNumber(released.today)}</span><span
-          class="unit"
+        <span class="big" data-testid="today">{formatNumber(setToday)}</span><span class="unit"
           >{over
-            ? `${formatNumber(day.planted - released.planted)} tomorrow`
-            : `of ${formatNumber(released.today + day.planted - released.planted)} by the evening`}</span
+            ? `${formatNumber(coming)} tomorrow`
+            : `of ${formatNumber(setToday + coming)} by the evening`}</span
         >
       </div>
       <Figure
         label="Left to plant"
         figure={{
-          value: Math.max(0, released.trees - released.planted),
+          value: leftInAll,
           kind: 'count',
           formula:
             'trees left, at each planter’s pace from their last word on, in the hours of today',
           steps: [
-            { label: 'left', value: released.trees - released.planted, kind: 'count' },
+            { label: 'left', value: Math.max(0, released.trees - released.planted), kind: 'count' },
+            ...(released.refill
+              ? [
+                  {
+                    label: `left of refill ${released.refill.number}`,
+                    value: leftInAll - Math.max(0, released.trees - released.planted),
+                    kind: 'count' as const,
+                  },
+                ]
+              : []),
             { label: 'hours', value: day.hours, kind: 'hours' },
             ...day.planters.map(({ planter, trees }) => ({
               label: `${nameOf(planter)}, trees of their rows`,
@@ -372,7 +397,7 @@
       />
       <p class="num">
         The last tree goes in: <b data-testid="end"
-          >{released.planted >= released.trees ? 'every tree is in' : clock(day.end)}</b
+          >{leftInAll ? clock(day.end) : 'every tree is in'}</b
         >{#if day.end !== undefined}{day.late === undefined
             ? `; ${clock(day.early)} at the soonest, perhaps not ${when}`
             : `, nine days in ten between ${clock(day.early)} and ${clock(day.late)}`}{/if}

@@ -48,7 +48,7 @@ export const GET: RequestHandler = async ({ params, locals, url }) => {
   const trim = Number(url.searchParams.get('trim') ?? Infinity);
   const option = plan.options.find((entry) => entry.trim === trim) ?? plan.recommended;
   const next = await nextDay(facts, block.id);
-  const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
+  const mix = next?.species ?? [];
   const { lots } = await lotsToCarry(facts, block.id, mix);
   const wanted = next ? (needByLot(wantedOf(next.crews, mix.length), lots).get(lot.id) ?? 0) : 0;
   const counts = bucketCounts(option, Math.min(balance.onHand, wanted || balance.onHand));

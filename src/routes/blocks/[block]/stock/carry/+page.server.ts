@@ -17,7 +17,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(lotsFact, block.id),
   ]);
   const terms = carryOf(block);
-  const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
+  const mix = next?.species ?? [];
   const { lots, stressed } = await lotsToCarry(facts, block.id, mix);
   return {
     mayRecord: may(role, 'record'),

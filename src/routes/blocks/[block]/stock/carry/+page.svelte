@@ -149,7 +149,7 @@
                     ? bag.firstRow
                     : `${bag.firstRow} to ${bag.lastRow}`}</td
                 >
-                <td class="num">row {bag.lastRow}, peg {bag.lastPeg}</td>
+                <td class="num">row {bag.lastRow}{bag.lastPeg ? `, peg ${bag.lastPeg}` : ''}</td>
                 <td
                   >{bag.trees
                     .map(

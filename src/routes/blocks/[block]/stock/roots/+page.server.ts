@@ -33,7 +33,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(cardsFact),
     facts.of(rootRulesFact),
   ]);
-  const mix = next?.layout.parameters.mix.map(({ species }) => species) ?? [];
+  const mix = next?.species ?? [];
   const wanted = next ? wantedOf(next.crews, mix.length) : [];
   const byLot = needByLot(wanted, (await lotsToCarry(facts, block.id, mix)).lots);
   return {

@@ -1,0 +1,101 @@
+import { apportion } from '../measure/apportion';
+import { daysBetween, type Day } from '../measure/dates';
+import type { Runs } from '../rows/species';
+
+/** Days before its planting day from which a refill is shared out with the rest, and after it until which. */
+const BEFORE = 30;
+const AFTER = 120;
+
+/**
+ * Whether a refill is work of these weeks: from a month before its day, until every place of it is filled or its
+ * season is long over. Common practice, no source: dead places that nobody found in four months are not looked for.
+ * @example refillInHand({ plantOn: "2026-11-20", places: 100, set: 40 }, "2026-10-21") // => true
+ * @example refillInHand({ plantOn: "2026-11-20", places: 100, set: 40 }, "2026-10-20") // => false
+ * @example refillInHand({ plantOn: "2026-11-20", places: 100, set: 100 }, "2026-11-20") // => false
+ */
+export function refillInHand(
+  { plantOn, places, set }: { plantOn: Day; places: number; set: number },
+  today: Day,
+): boolean {
+  const since = daysBetween(plantOn, today);
+  return set < places && since >= -BEFORE && since <= AFTER;
+}
+
+/** A row of a refill, its species by their place in a list. */
+export interface RefillRow {
+  /** Dead places known by their peg, in order, with what goes in. */
+  pegs: readonly { peg: number; species: number }[];
+  /** Dead trees expected beyond these. */
+  expected: number;
+  /** Trees set so far, by species. */
+  set: readonly number[];
+}
+
+/** A row with what is still to be planted in it, of its layout and into dead places. */
+export interface RowInHand {
+  number: number;
+  /** Trees of the layout that stand in the row; they come first in `runs`. */
+  planted: number;
+  /** Trees that went into dead places. */
+  refilled: number;
+  /** Still to come: places of the layout, and dead ones. */
+  open: number;
+  dead: number;
+  /** Species of the layout's places in order, then of the dead ones still to be filled. */
+  runs: Runs;
+  /** The pegs of those dead places; undefined for each that nobody has noted. */
+  pegs: (number | undefined)[];
+}
+
+/**
+ * A row with what is still to be planted in it. Known places are filled in order, species by species, with what was
+ * set; what was set beyond them went into places that were expected, then into known ones of another species. The
+ * rest of the expected is taken to want the species that were ordered.
+ * @param runs species of the layout's places, `planted` how many of them have their tree
+ * @param refill what a refill wants in this row, if it is in hand
+ * @param weights trees ordered for the refill, by species; without any, every species alike
+ * @example rowInHand({ number: 7, runs: [0, 20] }, 20, { pegs: [{ peg: 4, species: 1 }, { peg: 9, species: 0 }], expected: 1.2, set: [0, 1] }, [0, 5]) // => {"number": 7, "planted": 20, "refilled": 1, "open": 0, "dead": 2, "runs": [0, 20, 0, 1, 1, 1], "pegs": [9, null]}
+ */
+export function rowInHand(
+  { number, runs }: { number: number; runs: Runs },
+  planted: number,
+  refill?: RefillRow,
+  weights: readonly number[] = [],
+): RowInHand {
+  const places = runs.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0);
+  const open = Math.max(0, places - planted);
+  if (!refill) return { number, planted, refilled: 0, open, dead: 0, runs, pegs: [] };
+  const set = [...refill.set];
+  const known = refill.pegs.filter(({ species }) => {
+    if (!(set[species] > 0)) return true;
+    set[species]--;
+    return false;
+  });
+  const beyond = set.reduce((sum, trees) => sum + trees, 0) - Math.round(refill.expected);
+  const more = Math.max(0, -beyond);
+  if (beyond > 0) known.length = Math.max(0, known.length - beyond);
+  const usable = weights.some((weight) => weight > 0) ? weights : refill.set.map(() => 1);
+  const guessed = more && usable.length ? apportion(more, usable) : [];
+  const left: Runs = [];
+  const add = (species: number, trees: number) => {
+    if (!trees) return;
+    if (left.at(-2) === species) left[left.length - 1] += trees;
+    else left.push(species, trees);
+  };
+  known.forEach(({ species }) => add(species, 1));
+  guessed.forEach((trees, species) => add(species, trees));
+  return {
+    ...{ number, planted, open },
+    refilled: refill.set.reduce((sum, trees) => sum + trees, 0),
+    dead: known.length + more,
+    runs: [...runs, ...left],
+    pegs: [...known.map(({ peg }) => peg), ...new Array<undefined>(more).fill(undefined)],
+  };
+}
+
+/**
+ * Whether somebody has begun a row, so that it stays theirs. One whose layout is planted begins anew with its first
+ * dead place.
+ */
+export const isBegun = ({ planted, refilled, open }: RowInHand): boolean =>
+  refilled > 0 || (open > 0 && planted > 0);

@@ -1,0 +1,132 @@
+import { refillInHand, rowInHand, type RowInHand } from '../../../../core/crew/in-hand';
+import { groupBy } from '../../../../core/measure/group';
+import type { Day } from '../../../../core/measure/dates';
+import type { Runs } from '../../../../core/rows/species';
+import { dayOf } from '../../../../core/say/day';
+import type { Facts } from '../../server/facts';
+import { releasedLayout, rowsFact } from '../rows/facts.server';
+import type { LayoutRow } from '../rows/tables.server';
+import {
+  newestRefill,
+  refilledFact,
+  refillPlansFact,
+  speciesOfRefill,
+  type PlannedRefill,
+  type RefillState,
+  type SetTrees,
+} from '../survival/refills.server';
+import { plantedOf, sownFact } from './facts.server';
+
+export interface InHand {
+  /** Every row of the released version, with what is still to be planted in it. */
+  rows: RowInHand[];
+  /** Species by their place in the runs: the layout's mix, then what a refill brings besides. */
+  species: string[];
+  /** The refill that is work of these weeks. */
+  refill?: RefillState;
+}
+
+/** Rows of a layout with what is still to be planted in them, of the layout and of a refill in hand. */
+export function rowsInHand(
+  layout: Pick<LayoutRow, 'parameters'>,
+  rows: readonly { number: number; runs: Runs }[],
+  byRow: ReadonlyMap<number, number>,
+  {
+    plans,
+    sets,
+    today,
+  }: { plans: readonly PlannedRefill[]; sets: readonly SetTrees[]; today: Day },
+): InHand {
+  const newest = newestRefill(plans, sets);
+  const refill = newest && refillInHand(newest, today) ? newest : undefined;
+  const species = speciesOfRefill(layout, refill);
+  if (!refill) {
+    const own = rows.map((row) => rowInHand(row, byRow.get(row.number) ?? 0));
+    return { rows: own, species };
+  }
+  const place = new Map(species.map((id, at) => [id, at]));
+  const weights = species.map((id) =>
+    refill.toOrder
+      .filter(({ speciesId }) => speciesId === id)
+      .reduce((sum, { count }) => sum + count, 0),
+  );
+  const planned = new Map(refill.rows.map((row) => [row.row, row]));
+  const setIn = groupBy(
+    sets.filter((one) => one.refill === refill.id),
+    ({ row }) => String(row),
+  );
+  const own = rows.map((row) => {
+    const plan = planned.get(row.number);
+    const of = setIn.get(String(row.number)) ?? [];
+    return rowInHand(
+      row,
+      byRow.get(row.number) ?? 0,
+      plan || of.length
+        ? {
+            pegs: (plan?.pegs ?? []).flatMap(({ peg, speciesId }) =>
+              place.has(speciesId) ? [{ peg, species: place.get(speciesId)! }] : [],
+            ),
+            expected: plan?.expected ?? 0,
+            set: species.map((id) =>
+              of
+                .filter(({ speciesId }) => speciesId === id)
+                .reduce((sum, { trees }) => sum + trees, 0),
+            ),
+          }
+        : undefined,
+      weights,
+    );
+  });
+  return { rows: own, species, refill };
+}
+
+/** What is still to be planted on a block, row by row: one reading for shares, the day, the live page and the load. */
+export async function inHandOf(facts: Facts, blockId: string): Promise<InHand> {
+  const layout = await releasedLayout(facts, blockId);
+  if (!layout) return { rows: [], species: [] };
+  const [rows, { byRow }, plans, sets] = await Promise.all([
+    facts.of(rowsFact, blockId),
+    plantedOf(facts, blockId),
+    facts.of(refillPlansFact, blockId),
+    facts.of(refilledFact, blockId),
+  ]);
+  return facts.derive(
+    'in hand',
+    blockId,
+    [rowsFact, sownFact, refillPlansFact, refilledFact],
+    facts.today,
+    () => rowsInHand(layout, rows, byRow, { plans, sets, today: facts.today }),
+  );
+}
+
+/** Trees of some sets by planter. */
+export function setByPlanter(
+  sets: readonly Pick<SetTrees, 'planter' | 'trees'>[],
+): Map<string, number> {
+  const own = new Map<string, number>();
+  for (const { planter, trees } of sets) own.set(planter, (own.get(planter) ?? 0) + trees);
+  return own;
+}
+
+/** Trees of the layout and of refills by planter, added up. */
+export function together(
+  planted: ReadonlyMap<string, number>,
+  refilled: ReadonlyMap<string, number>,
+): Map<string, number> {
+  const all = new Map(planted);
+  for (const [planter, trees] of refilled) all.set(planter, (all.get(planter) ?? 0) + trees);
+  return all;
+}
+
+/** Trees that went into dead places of a block today, by planter. */
+export async function refilledToday(facts: Facts, blockId: string): Promise<Map<string, number>> {
+  const sets = await facts.of(refilledFact, blockId);
+  return setByPlanter(sets.filter(({ at }) => dayOf(at, facts.site.zone) === facts.today));
+}
+
+/** How far the refill in hand is, for pages. */
+export const refillStands = (refill: RefillState | undefined, today: ReadonlyMap<string, number>) =>
+  refill && {
+    ...{ number: refill.number, set: refill.set, places: refill.places },
+    today: [...today.values()].reduce((sum, own) => sum + own, 0),
+  };

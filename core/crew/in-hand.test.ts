@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { isBegun, refillInHand, rowInHand, type RefillRow } from './in-hand';
+import { isBegun, refillInHand, rowInHand, walkATree, withWalk, type RefillRow } from './in-hand';
+import { learned } from './rates';
 
 const layout = { number: 3, runs: [0, 6, 1, 4] };
 const trees = (runs: readonly number[]) => runs.reduce((sum, n, i) => sum + (i % 2 ? n : 0), 0);
@@ -77,4 +78,21 @@ test('whatever is set, what is left is what was planned less that, each with its
       },
     ),
   );
+});
+
+test('where only dead places are left every tree takes the walk to the next one besides', () => {
+  const dead = (n: number) => rowInHand(layout, 10, { pegs: [], expected: n, set: [0, 0] }, [1, 0]);
+  // 300 m of rows with dead places and five of them; the row that has none is not walked.
+  const rows = [dead(4), dead(1), rowInHand(layout, 10)];
+  const walk = walkATree(rows, [200, 100, 500]);
+  assert.equal(walk, 0.02);
+  assert.equal(walkATree([...rows, rowInHand(layout, 9)], [200, 100, 500, 10]), 0);
+  assert.equal(walkATree([rowInHand(layout, 10)], [200]), 0);
+  const rates = new Map([['ada', learned(100, [])]]);
+  const ada = withWalk(rates, walk).get('ada')!;
+  // 36 s to plant, 72 s to walk.
+  assert.ok(Math.abs(ada.perHour.value - 100 / 3) < 1e-9);
+  assert.ok(Math.abs(ada.rate - 800 / 3) < 1e-9);
+  assert.ok(ada.low < ada.perHour.value && ada.perHour.value < ada.high && ada.high < 50);
+  assert.deepEqual(withWalk(rates, 0), rates);
 });

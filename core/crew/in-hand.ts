@@ -1,3 +1,5 @@
+import { say } from '../say/message';
+import { DAY_HOURS, type Rate } from './rates';
 import { apportion } from '../measure/apportion';
 import { daysBetween, type Day } from '../measure/dates';
 import type { Runs } from '../rows/species';
@@ -99,3 +101,49 @@ export function rowInHand(
  */
 export const isBegun = ({ planted, refilled, open }: RowInHand): boolean =>
   refilled > 0 || (open > 0 && planted > 0);
+
+/** Metres an hour along a row with trees in the bag, looking for dead places. Common practice, no source. */
+const WALK = 3000;
+
+/**
+ * Hours a tree that go into the walk from one dead place to the next: every row with any is walked from end to end.
+ * While places of the layout are open planters go along the rows anyway.
+ * @param lengths of the rows, metres
+ * @returns 0 where nothing or not only dead places are left
+ */
+export function walkATree(rows: readonly RowInHand[], lengths: readonly number[]): number {
+  if (rows.some(({ open }) => open > 0)) return 0;
+  const dead = rows.reduce((sum, row) => sum + row.dead, 0);
+  const metres = rows.reduce((sum, row, i) => sum + (row.dead ? lengths[i] : 0), 0);
+  return dead ? metres / dead / WALK : 0;
+}
+
+/**
+ * What planters set where a walk comes to every tree: the reciprocal of the time a tree takes, planting and walk
+ * together.
+ * @param rates as learned from planting, by planter
+ * @param walk hours a tree
+ */
+export function withWalk(rates: ReadonlyMap<string, Rate>, walk: number): Map<string, Rate> {
+  if (!walk) return new Map(rates);
+  const slowed = (perHour: number) => 1 / (1 / perHour + walk);
+  return new Map(
+    [...rates].map(([id, rate]) => {
+      const value = slowed(rate.perHour.value);
+      return [
+        id,
+        {
+          ...rate,
+          ...{ rate: value * DAY_HOURS, low: slowed(rate.low), high: slowed(rate.high) },
+          perHour: {
+            ...{ value, kind: 'count', formula: say('formula.withWalk') },
+            steps: [
+              { label: say('step.plantingAlone'), value: rate.perHour.value, kind: 'number' },
+              { label: say('step.walkATree'), value: walk * 60, kind: 'minutes' },
+            ],
+          },
+        } satisfies Rate,
+      ];
+    }),
+  );
+}

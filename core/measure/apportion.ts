@@ -27,6 +27,16 @@ export function apportion(total: number, weights: readonly number[]): number[] {
 }
 
 /**
+ * Parts as whole numbers that add up to their rounded sum.
+ * @param parts 0 or more
+ * @example shareWhole([0.4, 0.4, 1.4]) // => [1, 0, 1]
+ */
+export function shareWhole(parts: readonly number[]): number[] {
+  const sum = parts.reduce((all, part) => all + part, 0);
+  return sum > 0 ? apportion(Math.round(sum), parts) : parts.map(() => 0);
+}
+
+/**
  * Lengths of parts that are drawn to scale but each long enough for its label: short parts get their least
  * length, and the longer ones give what that takes, each in proportion to what it has over its own least.
  * @param lengths to scale, all 0 or more

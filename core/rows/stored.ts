@@ -107,6 +107,12 @@ export function summarise(row: StoredRow): RowSummary {
   return { ...row, trees: treesInRow(row), first: listed ? start : stretches[0], last };
 }
 
+/** Metres along a row from its first tree to its last. */
+export function rowLength(row: StoredRow): number {
+  const { first, last } = summarise(row);
+  return last - first;
+}
+
 /** Corners of a line, as indices, without those that stay within a distance of it (Ramer 1972, Douglas & Peucker 1973). */
 function cornersThatMatter(line: readonly number[], within: number): number[] {
   const kept = new Set([0, line.length / 2 - 1]);

@@ -9,7 +9,7 @@ import { blocksToPlant, toPlant, windowEnd } from '../../src/lib/rooms/calendar/
 import { calendarOf, tasksOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { plantableDays, weatherOf, windowsOf } from '../../src/lib/rooms/calendar/windows.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
-import { ratesOf } from '../../src/lib/rooms/crew/facts.server';
+import { ratesOf } from '../../src/lib/rooms/crew/rates.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
 import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
 import { Reader } from '../../src/lib/server/reader';

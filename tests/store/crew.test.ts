@@ -8,16 +8,14 @@ import { treesInRow } from '../../core/rows/stored';
 import { dayBounds, dayOf } from '../../core/say/day';
 import { workedHours } from '../../core/crew/attendance';
 import { forgetFacts } from '../../src/lib/server/facts';
+import { plantedOf, sharesFact, shiftsNow } from '../../src/lib/rooms/crew/facts.server';
 import {
   finishOf,
   learnedRates,
-  plantedOf,
   ratesOf,
-  sharesFact,
-  shiftsNow,
   toolsSet,
   usualPlanters,
-} from '../../src/lib/rooms/crew/facts.server';
+} from '../../src/lib/rooms/crew/rates.server';
 import { machineRowsOf } from '../../src/lib/rooms/crew/machine.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';

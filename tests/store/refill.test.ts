@@ -171,8 +171,7 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
   assert.ok(refill, 'its day is within weeks');
   const left = (of: typeof rows) => of.reduce((sum, { open, dead }) => sum + open + dead, 0);
   assert.ok(rows.every(({ open }) => open === 0));
-  // A place is a whole tree in its row, so that rounding row by row may miss the sum by some.
-  assert.ok(Math.abs(left(rows) - (refill.places - refill.set)) < 0.05 * refill.places);
+  assert.equal(left(rows), refill.places - refill.set);
   const planters = (await setting.store.planter.findAll({ where: { siteId: setting.site.id } }))
     .filter((one) => !one.get('retiredOn'))
     .slice(0, 3)

@@ -22,6 +22,7 @@ export interface WorkingMessages {
   'formula.laidDensity': never;
   'formula.laidTrees': never;
   'formula.learned': 'before';
+  'formula.withWalk': never;
   'formula.living': never;
   'formula.machinePays': never;
   'formula.minutesLeft': 'anchor';
@@ -208,5 +209,7 @@ export interface WorkingMessages {
   'step.wilsonTo': never;
   'step.windMS': never;
   'step.worked': never;
+  'step.plantingAlone': never;
+  'step.walkATree': never;
   'step.yearsBetweenMean': never;
 }

@@ -3,11 +3,12 @@
   import Figure from './Figure.svelte';
 
   interface Props {
-    refill: { number: number; set: number; places: number; today: number };
+    refill: { number: number; set: number; places: number; left: number; today: number };
   }
   /** How far a refill has got beside the planting of a block. */
   let { refill }: Props = $props();
-  const left = $derived(Math.max(0, refill.places - refill.set));
+  /** Trees set in rows beyond what was expected there: they fill nobody else’s places. */
+  const beyond = $derived(refill.left - (refill.places - refill.set));
 </script>
 
 <h2>Refill {refill.number}</h2>
@@ -19,7 +20,7 @@
 <Figure
   label="Left in dead places"
   figure={{
-    value: left,
+    value: refill.left,
     kind: 'count',
     steps: [
       {
@@ -28,6 +29,15 @@
         kind: 'count',
       },
       { label: 'set', value: -refill.set, kind: 'count' },
+      ...(beyond
+        ? [
+            {
+              label: 'set beyond what their row was to take',
+              value: beyond,
+              kind: 'count' as const,
+            },
+          ]
+        : []),
     ],
   }}
 />

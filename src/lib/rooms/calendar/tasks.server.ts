@@ -11,15 +11,8 @@ import { dueTasks, type Due } from '../../../../core/tending/due';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { blocksFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import {
-  clockedFact,
-  finishOf,
-  plantedOf,
-  plantersFact,
-  ratesOf,
-  sharesFact,
-  sownFact,
-} from '../crew/facts.server';
+import { clockedFact, plantedOf, plantersFact, sharesFact, sownFact } from '../crew/facts.server';
+import { finishOf, ratesOf } from '../crew/rates.server';
 import { sownDaysFact } from '../crew/elsewhere.server';
 import { methodOfBlock, methodTasksOf } from '../method/facts.server';
 import { layoutsFact } from '../rows/facts.server';

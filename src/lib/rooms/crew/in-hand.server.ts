@@ -1,7 +1,9 @@
-import { refillInHand, rowInHand, type RowInHand } from '../../../../core/crew/in-hand';
+import { refillInHand, rowInHand, walkATree, type RowInHand } from '../../../../core/crew/in-hand';
+import { shareWhole } from '../../../../core/measure/apportion';
 import { groupBy } from '../../../../core/measure/group';
 import type { Day } from '../../../../core/measure/dates';
 import type { Runs } from '../../../../core/rows/species';
+import { rowLength } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
@@ -9,6 +11,7 @@ import type { LayoutRow } from '../rows/tables.server';
 import {
   newestRefill,
   refilledFact,
+  refillOf,
   refillPlansFact,
   speciesOfRefill,
   type PlannedRefill,
@@ -51,6 +54,13 @@ export function rowsInHand(
       .reduce((sum, { count }) => sum + count, 0),
   );
   const planned = new Map(refill.rows.map((row) => [row.row, row]));
+  // Whole trees in each row, so that the rows' add up to the refill's.
+  const expected = new Map(
+    shareWhole(refill.rows.map((row) => row.expected)).map((trees, i) => [
+      refill.rows[i].row,
+      trees,
+    ]),
+  );
   const setIn = groupBy(
     sets.filter((one) => one.refill === refill.id),
     ({ row }) => String(row),
@@ -66,7 +76,7 @@ export function rowsInHand(
             pegs: (plan?.pegs ?? []).flatMap(({ peg, speciesId }) =>
               place.has(speciesId) ? [{ peg, species: place.get(speciesId)! }] : [],
             ),
-            expected: plan?.expected ?? 0,
+            expected: expected.get(row.number) ?? 0,
             set: species.map((id) =>
               of
                 .filter(({ speciesId }) => speciesId === id)
@@ -99,6 +109,17 @@ export async function inHandOf(facts: Facts, blockId: string): Promise<InHand> {
   );
 }
 
+/** Hours a tree that go into the walk from one dead place to the next; 0 while places of the layout are open. */
+export async function walkOf(facts: Facts, blockId: string): Promise<number> {
+  const refill = await refillOf(facts, blockId);
+  if (!refill || !refillInHand(refill, facts.today)) return 0;
+  const [{ rows }, stored] = await Promise.all([
+    inHandOf(facts, blockId),
+    facts.of(rowsFact, blockId),
+  ]);
+  return walkATree(rows, stored.map(rowLength));
+}
+
 /** Trees of some sets by planter. */
 export function setByPlanter(
   sets: readonly Pick<SetTrees, 'planter' | 'trees'>[],
@@ -124,9 +145,16 @@ export async function refilledToday(facts: Facts, blockId: string): Promise<Map<
   return setByPlanter(sets.filter(({ at }) => dayOf(at, facts.site.zone) === facts.today));
 }
 
-/** How far the refill in hand is, for pages. */
-export const refillStands = (refill: RefillState | undefined, today: ReadonlyMap<string, number>) =>
-  refill && {
-    ...{ number: refill.number, set: refill.set, places: refill.places },
+/**
+ * How far the refill in hand is, for pages.
+ * @param today trees set of refills today, by planter
+ */
+export function refillStands({ rows, refill }: InHand, today: ReadonlyMap<string, number>) {
+  if (!refill) return undefined;
+  const { number, set, places } = refill;
+  return {
+    ...{ number, set, places },
+    left: rows.reduce((sum, { dead }) => sum + dead, 0),
     today: [...today.values()].reduce((sum, own) => sum + own, 0),
   };
+}

@@ -55,14 +55,15 @@ export async function liveOf(facts: Facts, block: BlockRow) {
     facts.of(lotsFact, block.id),
     facts.of(cardsFact),
   ]);
-  const [{ rows, refill }, hour, reach, refilled] = layout
+  const [inHand, hour, reach, refilled] = layout
     ? await Promise.all([
         inHandOf(facts, block.id),
         lastHour(facts, layout),
         reachOf(facts, block.id),
         refilledToday(facts, block.id),
       ])
-    : [{ rows: [], refill: undefined }, new Map<string, number>(), [], new Map<string, number>()];
+    : [{ rows: [], species: [] }, new Map<string, number>(), [], new Map<string, number>()];
+  const { rows } = inHand;
   const leftOf = new Map(rows.map(({ number, open, dead }) => [number, open + dead]));
   const trees = together(done.todayByPlanter, refilled);
   const nameOf = (speciesId: string) =>
@@ -74,7 +75,7 @@ export async function liveOf(facts: Facts, block: BlockRow) {
     total: done.total,
     today: done.today,
     /** The refill in hand: what of it is set, and of how many places. */
-    refill: refillStands(refill, refilled),
+    refill: refillStands(inHand, refilled),
     planters: planters
       .filter(({ id }) => here.has(id) || shares.some(({ planterId }) => planterId === id))
       .map(({ id, name }) => {

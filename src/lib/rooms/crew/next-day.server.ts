@@ -4,7 +4,8 @@ import { releasedLayout } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
 import { treesADay, type Rate } from '../../../../core/crew/rates';
 import { holds } from '../../../../core/crew/share';
-import { plantersFact, ratesOf, sharesFact } from './facts.server';
+import { plantersFact, sharesFact } from './facts.server';
+import { ratesOf } from './rates.server';
 import { inHandOf } from './in-hand.server';
 
 export interface NextDay {

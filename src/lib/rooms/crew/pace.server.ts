@@ -8,7 +8,8 @@ import type { Facts } from '../../server/facts';
 import { airAt } from '../../server/station';
 import type { BlockRow } from '../ground/tables.server';
 import { refilledToday, together } from './in-hand.server';
-import { elsewhereOf, lastWordsOf, learnedRates, plantedOf, shiftsNow } from './facts.server';
+import { lastWordsOf, plantedOf, shiftsNow } from './facts.server';
+import { elsewhereOf, learnedRates } from './rates.server';
 
 /** What is left of the day on a block, and at what pace. */
 export async function dayOnBlock(facts: Facts, block: BlockRow, layoutId: string | undefined) {

@@ -3,7 +3,7 @@ import { lastTools, shiftsOf, workedHours, type Clocked } from '../../../../core
 import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
 import { stopsOf, type Spell } from '../../../../core/crew/forecast';
 import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
-import { isBegun } from '../../../../core/crew/in-hand';
+import { isBegun, walkATree, withWalk } from '../../../../core/crew/in-hand';
 import { machineOn } from '../../../../core/crew/machine';
 import { pacesToday } from '../../../../core/crew/pace';
 import { passPlan, type Pass } from '../../../../core/crew/passes';
@@ -11,6 +11,7 @@ import { crewRates, DAY_HOURS } from '../../../../core/crew/rates';
 import { shareSeats } from '../../../../core/crew/seats';
 import { admitShares, rangesOfRows } from '../../../../core/crew/share';
 import { noneSown, plantedOn, progressOf } from '../../../../core/crew/sums';
+import { rowLength } from '../../../../core/rows/stored';
 import { addTo, type Day } from '../../../../core/measure/dates';
 import { dayBounds, dayOf } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
@@ -139,7 +140,13 @@ export const shareCommands: Handlers<Shares> = {
     const tools = await work.tables.tool.all({ where: { siteId: site.id } });
     const shifts = shiftsOf(clocked, work.now);
     const elsewhere = await elsewhereIn(work, site, blockId, { tools, clocked });
-    const rates = crewRates(
+    const [plans, sets] = await refillsIn(work, blockId);
+    const { parameters } = (await work.tables.layout.one({ id: layoutId }))!;
+    const inHand = rowsInHand({ parameters }, rows, byRow, {
+      ...{ plans, sets },
+      today: dayOf(work.now, site.zone),
+    });
+    const planting = crewRates(
       usualOn(
         block,
         named,
@@ -152,9 +159,9 @@ export const shareCommands: Handlers<Shares> = {
       workedHours(shifts, site.zone),
       elsewhere,
     );
+    const rates = withWalk(planting, walkATree(inHand.rows, rows.map(rowLength)));
     const shared = await dayShared(block, site, work);
     const words = await lastWordsOf(work, layoutId, shared.dayStart);
-    const [plans, sets] = await refillsIn(work, blockId);
     const trees = together(
       plantedOn(sums ?? noneSown(), shared.day).byPlanter,
       setByPlanter(sets.filter(({ at }) => dayOf(at, site.zone) === shared.day)),
@@ -164,11 +171,6 @@ export const shareCommands: Handlers<Shares> = {
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>
       before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
-    const { parameters } = (await work.tables.layout.one({ id: layoutId }))!;
-    const inHand = rowsInHand({ parameters }, rows, byRow, {
-      ...{ plans, sets },
-      today: dayOf(work.now, site.zone),
-    });
     const open = inHand.rows.map((row) => ({
       number: row.number,
       left: row.open + row.dead,

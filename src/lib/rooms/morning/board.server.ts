@@ -41,14 +41,8 @@ import {
 } from '../checks/facts.server';
 import { sprayingsFact } from '../calendar/products.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
-import {
-  clockedFact,
-  finishOf,
-  plantedOf,
-  plantersFact,
-  sharesFact,
-  sownFact,
-} from '../crew/facts.server';
+import { clockedFact, plantedOf, plantersFact, sharesFact, sownFact } from '../crew/facts.server';
+import { finishOf } from '../crew/rates.server';
 import { blocksAtWork, blocksFact, keepoutsFact, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { handedFact } from '../people/facts.server';

@@ -13,7 +13,8 @@ import {
 } from '../../../../core/stock/orders';
 import { reach, type Reach } from '../../../../core/stock/reach';
 import type { Fact, Facts } from '../../server/facts';
-import { learnedRates, plantedOf, sharesFact, sownFact } from '../crew/facts.server';
+import { plantedOf, sharesFact, sownFact } from '../crew/facts.server';
+import { learnedRates } from '../crew/rates.server';
 import type { BlockRow } from '../ground/tables.server';
 import { currentLayout, rowsFact } from '../rows/facts.server';
 import { refilledFact, refillPlansFact } from '../survival/refills.server';

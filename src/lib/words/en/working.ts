@@ -27,6 +27,7 @@ export const working: Record<keyof WorkingMessages, string> = {
     '(days kept + {warm, number} × days too warm) ÷ days that keep there + minutes in the air ÷ minutes allowed',
   'formula.laidDensity': 'trees ÷ plantable',
   'formula.laidTrees': 'plantable ÷ ground a tree, less what edges, headlands and stubs cost',
+  'formula.withWalk': '1 ÷ (time a tree takes to plant + walk from one dead place to the next)',
   'formula.learned':
     '({before, select, typed {typed} other {usual}} × its hours + trees) ÷ (its hours + hours worked)',
   'formula.living': 'planted × survival',
@@ -220,5 +221,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.wilsonTo': 'Wilson, to',
   'step.windMS': 'wind, m/s',
   'step.worked': 'worked',
+  'step.plantingAlone': 'an hour where places lie side by side',
+  'step.walkATree': 'walk to the next dead place, a tree',
   'step.yearsBetweenMean': 'years between, mean',
 };

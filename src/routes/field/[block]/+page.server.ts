@@ -12,9 +12,9 @@ import {
   plantersFact,
   sharesFact,
   shiftsNow,
-  toolsOn,
   talliesFact,
 } from '$lib/rooms/crew/facts.server';
+import { toolsOn } from '$lib/rooms/crew/rates.server';
 import { peggedFact, releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
 import { cardsFact, dipOf, lotsFact } from '$lib/rooms/stock/facts.server';

@@ -1,14 +1,15 @@
 import { placesOf, seatsOf, ridersOf } from '$lib/rooms/crew/usual';
 import { readOut } from '$lib/words/method';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
+import { plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
+import { finishOf, usualPlanters, ratesOf } from '$lib/rooms/crew/rates.server';
 import {
-  finishOf,
-  plantedOf,
-  usualPlanters,
-  ratesOf,
-  sharesFact,
-} from '$lib/rooms/crew/facts.server';
-import { inHandOf, refilledToday, refillStands, together } from '$lib/rooms/crew/in-hand.server';
+  inHandOf,
+  refilledToday,
+  refillStands,
+  together,
+  walkOf,
+} from '$lib/rooms/crew/in-hand.server';
 import { drawnGroundOf } from '$lib/rooms/ground/facts.server';
 import { handedFact, namesFact } from '$lib/rooms/people/facts.server';
 import { releasedLayout, drawnRowsOf } from '$lib/rooms/rows/facts.server';
@@ -96,7 +97,9 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       /** Trees still to come in each row, in dead places of a refill too. */
       left: inHand.rows.map(({ open, dead }) => open + dead),
       refill: inHand.refill && {
-        ...refillStands(inHand.refill, refilled)!,
+        ...refillStands(inHand, refilled)!,
+        /** Seconds a tree that the walk from one dead place to the next takes; 0 while it comes on top of nothing. */
+        walk: (await walkOf(facts, block.id)) * 3600,
         byRow: inHand.rows.flatMap(({ number, refilled: own }): [number, number][] =>
           own ? [[number, own]] : [],
         ),

@@ -398,6 +398,11 @@
       {#if shared}
         <h2>Shared among {crew.length}</h2>
         <Figure label="Days until the slowest ends" figure={shared.finish} />
+        {#if released.refill?.walk}<p class="quiet">
+            The walk from one dead place to the next is in it, about {formatNumber(
+              released.refill.walk,
+            )} s a tree.
+          </p>{/if}
       {/if}
     </aside>
   </div>

@@ -31,11 +31,17 @@
 </script>
 
 <h3>
-  Rows shared out {#if released.shares.length}<a
-      class="cards"
-      href="/blocks/{blockId}/rows/{released.id}/cards.pdf"
-      target="_blank">Row cards to print</a
-    ><a class="cards" href="/blocks/{blockId}/crew/tally">Enter what comes back on them</a>{/if}
+  Rows shared out {#if released.shares.length}
+    {#if released.planted < released.trees || !released.refill}<a
+        class="cards"
+        href="/blocks/{blockId}/rows/{released.id}/cards.pdf"
+        target="_blank">Row cards to print</a
+      >{/if}{#if released.refill}<a
+        class="cards"
+        href="/blocks/{blockId}/survival/refill/cards.pdf"
+        target="_blank">Row cards of refill {released.refill.number}</a
+      >{/if}<a class="cards" href="/blocks/{blockId}/crew/tally">Enter what comes back on them</a
+    >{/if}
 </h3>
 <table class="ledger">
   <thead

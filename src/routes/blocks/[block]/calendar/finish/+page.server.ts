@@ -3,7 +3,7 @@ import { plantsWithWater } from '../../../../../../core/method/method';
 import { daysBetween, type Day } from '../../../../../../core/measure/dates';
 import { blocksToPlant, toPlant, windowEnd } from '$lib/rooms/calendar/supply.server';
 import { plantableDays, windowsOf } from '$lib/rooms/calendar/windows.server';
-import { ratesOf } from '$lib/rooms/crew/facts.server';
+import { ratesOf } from '$lib/rooms/crew/rates.server';
 import { currentLayout } from '$lib/rooms/rows/facts.server';
 import { may } from '$lib/server/authorise';
 import type { Facts } from '$lib/server/facts';

@@ -2,7 +2,8 @@ import { expectedTrees, PLOT_SIZES, plotRadius } from '../../../../../../core/ch
 import { treesInRow } from '../../../../../../core/rows/stored';
 import { waysOfBlock } from '$lib/rooms/method/facts.server';
 import { plotsFact, planOfNow } from '$lib/rooms/checks/facts.server';
-import { plantersFact, toolsSet } from '$lib/rooms/crew/facts.server';
+import { plantersFact } from '$lib/rooms/crew/facts.server';
+import { toolsSet } from '$lib/rooms/crew/rates.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';

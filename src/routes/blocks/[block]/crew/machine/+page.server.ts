@@ -1,6 +1,7 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
 import { rangesOf } from '../../../../../../core/measure/ranges';
-import { activePlanters, bothWaysOf, plantedOf } from '$lib/rooms/crew/facts.server';
+import { activePlanters, plantedOf } from '$lib/rooms/crew/facts.server';
+import { bothWaysOf } from '$lib/rooms/crew/rates.server';
 import { machineRowsOf } from '$lib/rooms/crew/machine.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { shoeOf } from '$lib/rooms/stock/shoe.server';

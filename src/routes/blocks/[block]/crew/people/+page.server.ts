@@ -1,6 +1,7 @@
 import { USUAL_RATES } from '../../../../../../core/crew/usual';
 import { rateOn } from '../../../../../../core/crew/pay';
-import { learnedRates, sharesFact, usualPlanters } from '$lib/rooms/crew/facts.server';
+import { sharesFact } from '$lib/rooms/crew/facts.server';
+import { learnedRates, usualPlanters } from '$lib/rooms/crew/rates.server';
 import { looksFact } from '$lib/rooms/stock/facts.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';

@@ -1,7 +1,8 @@
 import { DAY_TERMS, type DayTerms } from '../../../../../../core/crew/day';
 import type { RefillPlaces } from '../../../../../../core/crew/tally-sheet';
 import { dayBounds } from '../../../../../../core/say/day';
-import { plantedOf, plantersFact, sharesFact, toolsOn } from '$lib/rooms/crew/facts.server';
+import { plantedOf, plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
+import { toolsOn } from '$lib/rooms/crew/rates.server';
 import { dayAsked, tallySheetOf } from '$lib/rooms/crew/tally-sheet.server';
 import { treesInRow } from '../../../../../../core/rows/stored';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';

@@ -1,6 +1,7 @@
 import { addTo } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
-import { plantedOf, activePlanters, sharesFact, toolsOn } from '$lib/rooms/crew/facts.server';
+import { plantedOf, activePlanters, sharesFact } from '$lib/rooms/crew/facts.server';
+import { toolsOn } from '$lib/rooms/crew/rates.server';
 import { inHandOf, refilledToday, refillStands, together } from '$lib/rooms/crew/in-hand.server';
 import { dayOnBlock } from '$lib/rooms/crew/pace.server';
 import { seatsOf } from '$lib/rooms/crew/usual';
@@ -48,7 +49,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     stops,
   };
   if (!layout) return { ...about, released: undefined };
-  const { rows: inHand, species, refill } = await inHandOf(facts, block.id);
+  const inHand = await inHandOf(facts, block.id);
   const [refilled, rows, done, shares, reach, cards, bag] = await Promise.all([
     refilledToday(facts, block.id),
     drawnRowsOf(facts, block.id),
@@ -56,7 +57,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(sharesFact, block.id),
     reachOf(facts, block.id),
     facts.of(cardsFact),
-    bagSize(facts, block, species),
+    bagSize(facts, block, inHand.species),
   ]);
   return {
     ...about,
@@ -68,7 +69,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
       today: done.today,
       todayByPlanter: [...together(done.todayByPlanter, refilled)],
       /** What is still to be planted, where it is not the layout's alone. */
-      refill: refill && { ...refillStands(refill, refilled)!, rows: inHand },
+      refill: inHand.refill && { ...refillStands(inHand, refilled)!, rows: inHand.rows },
       rhythm: layout.rhythm,
       rows,
       byRow: [...done.byRow],

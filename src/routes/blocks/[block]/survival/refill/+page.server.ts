@@ -1,6 +1,6 @@
 import { rangesOf } from '../../../../../../core/measure/ranges';
 import { addTo } from '../../../../../../core/measure/dates';
-import { ratesOf } from '$lib/rooms/crew/facts.server';
+import { ratesOf } from '$lib/rooms/crew/rates.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
 import { refillingOf } from '$lib/rooms/survival/refilling.server';

@@ -111,7 +111,10 @@ const WALK = 3000;
  * @param lengths of the rows, metres
  * @returns 0 where nothing or not only dead places are left
  */
-export function walkATree(rows: readonly RowInHand[], lengths: readonly number[]): number {
+export function walkATree(
+  rows: readonly Pick<RowInHand, 'open' | 'dead'>[],
+  lengths: readonly number[],
+): number {
   if (rows.some(({ open }) => open > 0)) return 0;
   const dead = rows.reduce((sum, row) => sum + row.dead, 0);
   const metres = rows.reduce((sum, row, i) => sum + (row.dead ? lengths[i] : 0), 0);

@@ -59,15 +59,19 @@ export function formatSpan(from: Day, to: Day): string {
 
 /**
  * Writes a day as "24 Nov", with the year when asked for.
+ * @param withYear whether; or a day, so that the year is told where it is another than of that day
  * @example formatDay('2026-11-28', true) // => '28 Nov 2026'
+ * @example formatDay('2025-11-28', '2026-01-05') // => '28 Nov 2025'
+ * @example formatDay('2026-11-28', '2026-01-05') // => '28 Nov'
  */
-export function formatDay(day: Day, withYear = false): string {
-  const known = withYear ? writtenWithYear : written;
+export function formatDay(day: Day, withYear: boolean | Day = false): string {
+  const year = typeof withYear === 'string' ? day.slice(0, 4) !== withYear.slice(0, 4) : withYear;
+  const known = year ? writtenWithYear : written;
   let text = known.get(day);
   if (text === undefined) {
     text = at(day)
       .setLocale('en-GB')
-      .toFormat(withYear ? 'd LLL yyyy' : 'd LLL');
+      .toFormat(year ? 'd LLL yyyy' : 'd LLL');
     if (known.size >= MOST_READ) known.clear();
     known.set(day, text);
   }

@@ -52,7 +52,7 @@ export function hourText(hour: number): string {
 export const formatDayOf = (
   moment: number | string | Date,
   zone: string,
-  withYear = false,
+  withYear: boolean | Day = false,
 ): string => formatDay(dayOf(moment, zone), withYear);
 
 /**
@@ -74,11 +74,11 @@ export function midnights(from: number, to: number, zone: string, most: number):
   }
 }
 
-/** Writes a moment by the clock of a site: "24 Nov, 09:30", with the year when asked for. */
+/** Writes a moment by the clock of a site: "24 Nov, 09:30", with the year when asked for, as `formatDay` has it. */
 export function formatMoment(
   moment: number | string | Date,
   zone: string,
-  withYear = false,
+  withYear: boolean | Day = false,
 ): string {
   return `${formatDayOf(moment, zone, withYear)}, ${clockOf(moment, zone).text}`;
 }

@@ -9,6 +9,7 @@ const planter: Offers = {
     byMachine: false,
     sprays: false,
     refills: false,
+    refilling: false,
     trial: false,
     unpegged: false,
   },
@@ -39,6 +40,9 @@ test('pages of the machine, of waves, refills and trials come with them', () => 
   assert.ok(!paths({ byMachine: true, mayTally: false }).includes('behind'));
   assert.ok(paths({ waves: true }).includes('follow'));
   assert.ok(paths({ refills: true }).includes('refill'));
+  // Where it is the work of the day it comes first, and once.
+  const refilling = paths({ refills: true, refilling: true });
+  assert.deepEqual([refilling[0], refilling.lastIndexOf('refill')], ['refill', 0]);
   assert.ok(paths({ trial: true }).includes('tags'));
   // Whoever plants does not set out; once all rows stand pegged or planted nobody does.
   assert.ok(paths({ unpegged: true, shared: false }).includes('pegs'));
@@ -49,7 +53,7 @@ test('pages of the machine, of waves, refills and trials come with them', () => 
 test('each page is offered once, whatever is offered', () => {
   const all = linksOf({
     ...{ mayTally: true, mayRecord: true, shared: false, waves: true, byMachine: true },
-    ...{ sprays: true, refills: true, trial: true, unpegged: true },
+    ...{ sprays: true, refills: true, refilling: true, trial: true, unpegged: true },
   });
   assert.equal(new Set(all.map(([path]) => path)).size, all.length);
   assert.equal(new Set(all.map(([, key]) => key)).size, all.length);

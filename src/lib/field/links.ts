@@ -11,12 +11,15 @@ export interface Offers {
   byMachine: boolean;
   sprays: boolean;
   refills: boolean;
+  /** A refill is work of these weeks, and no row of theirs has open places. */
+  refilling: boolean;
   trial: boolean;
   /** Rows without trees have no pegs yet. */
   unpegged: boolean;
 }
 
 const LINKS = [
+  ['refill', 'rows.refill', ({ refilling }) => refilling],
   ['briefing', 'rows.briefing', () => true],
   ['peg', 'rows.peg', () => true],
   ['pegs', 'rows.pegs', ({ mayTally, shared, unpegged }) => mayTally && !shared && unpegged],
@@ -29,7 +32,7 @@ const LINKS = [
   ['count', 'rows.count', ({ mayRecord }) => mayRecord],
   ['water', 'rows.water', ({ mayTally, shared }) => mayTally && !shared],
   ['care', 'rows.care', ({ mayTally, shared }) => mayTally && !shared],
-  ['refill', 'rows.refill', ({ refills }) => refills],
+  ['refill', 'rows.refill', ({ refills, refilling }) => refills && !refilling],
   ['tags', 'rows.tags', ({ trial }) => trial],
   ['visit', 'rows.visit', ({ mayTally }) => mayTally],
   ['alone', 'rows.alone', ({ mayTally }) => mayTally],

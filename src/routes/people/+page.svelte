@@ -30,7 +30,7 @@
   let leaving = $state<Member>();
   const siteId = $derived(data.siteId);
   const zone = $derived(page.data.site?.zone ?? 'utc');
-  const when = (iso: string) => formatMoment(iso, zone);
+  const when = (iso: string) => formatMoment(iso, zone, data.today);
   const nameOf = (id: string) =>
     data.members.find((person) => person.id === id)?.name ?? data.person?.name ?? '';
 

@@ -39,7 +39,7 @@ async function lastHour(
 export async function liveOf(facts: Facts, block: BlockRow) {
   const layout = await releasedLayout(facts, block.id);
   const [
-    { rates, paces, spellsFrom, shifts, air, words },
+    { rates, paces, spellsFrom, shifts, air, words, dayStart },
     state,
     planters,
     shares,
@@ -87,8 +87,10 @@ export async function liveOf(facts: Facts, block: BlockRow) {
               .filter(({ number }) => number >= firstRow && number <= lastRow)
               .map(({ number }) => number),
           );
-        // The row they spoke of last, while it has places; else the first of theirs that has.
-        const row = [word?.row, ...own].find(
+        // The row they spoke of last, today or as theirs, while it has places; else the first of theirs that has.
+        const spoke =
+          word && (word.at >= dayStart || own.includes(word.row)) ? word.row : undefined;
+        const row = [spoke, ...own].find(
           (number) => number !== undefined && (leftOf.get(number) ?? 0) > 0,
         );
         const full =

@@ -83,7 +83,7 @@ export async function elsewhereOf(facts: Facts, blockId: string): Promise<Worked
 }
 
 /** What each planter sets in open places, learned from their own trees and hours. */
-async function plantingRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
+export async function plantingRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
   const [planters, { sums }, shifts, elsewhere] = await Promise.all([
     usualPlanters(facts, blockId),
     facts.of(sownFact, blockId),

@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { reworkStates } from '../../../../core/checks/outcome';
 import { treatmentOf } from '../../../../core/method/differences';
 import { sprays } from '../../../../core/method/method';
+import { refillInHand } from '../../../../core/crew/in-hand';
 import { holds } from '../../../../core/crew/share';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise, treesInRow } from '../../../../core/rows/stored';
@@ -44,6 +45,7 @@ const NOTHING = {
   brief: [],
   bag: undefined,
   refills: false,
+  refilling: false,
   trial: false,
   unpegged: false,
 };
@@ -97,6 +99,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     block,
     layout.parameters.mix.map(({ species: id }) => id),
   );
+  const refill = await refillOf(facts, block.id);
   const share = shares.find(({ planterId }) => planterId === planter.id);
   const mine = rows.filter(
     (row) => treesInRow(row) && (!share || holds(shares, planter.id, row.number)),
@@ -147,7 +150,12 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     bag,
     trial: layout.trial.length > 0,
     unpegged: pegged.left.some((row) => !done.byRow.get(row)),
-    refills: Boolean(await refillOf(facts, block.id)),
+    refills: Boolean(refill),
+    refilling: Boolean(
+      refill &&
+      refillInHand(refill, facts.today) &&
+      mine.every((row) => (done.byRow.get(row.number) ?? 0) >= treesInRow(row)),
+    ),
     brief: ways.map(({ scope, who, lines }) => ({
       ...{ who: scope ? who : null, lines, rows: scope?.by === 'rows' ? scope.rows : null },
     })),

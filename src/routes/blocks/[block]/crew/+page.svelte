@@ -139,7 +139,7 @@
     return i < 0 ? 0 : left[i] - Math.max(0, treesInRow(kept[i]) - (byRow.get(selected) ?? 0));
   });
   const shownRow = $derived(kept.find(({ number }) => number === selected));
-  const moment = (at: string) => formatMoment(at, data.zone);
+  const moment = (at: string) => formatMoment(at, data.zone, data.today);
 </script>
 
 {#snippet handedOver()}

@@ -41,7 +41,7 @@
   const spokenAt = (at: number) =>
     minutesAgo(at) < LONG_AGO
       ? `${minutesAgo(at)} min ago`
-      : formatMoment(new Date(at).toISOString(), data.zone);
+      : formatMoment(at, data.zone, data.today);
   const minutesAgo = (at: number) => Math.max(0, Math.round(((clock || live.at) - at) / 60_000));
   /** Of an hour's usual trees, how many the last hour had; only of those who have been here an hour. */
   const paceOf = (planter: Live['planters'][number]) =>
@@ -124,7 +124,7 @@
       {#each live.bags as bag (bag.id)}
         <p class:stop={bag.over > 0}>
           {bag.lot}, {bag.species}: {bag.forgotten
-            ? `open since ${formatMoment(bag.openedAt, data.zone)}; when was it closed?`
+            ? `open since ${formatMoment(bag.openedAt, data.zone, data.today)}; when was it closed?`
             : `out ${bag.out} min${bag.over ? `, ${bag.over} past what this air allows` : ''}`}
         </p>
       {/each}

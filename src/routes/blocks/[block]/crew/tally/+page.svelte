@@ -54,8 +54,7 @@
       {#if data.before && data.before !== addTo(data.day, { days: -1 })}<button
           class="link-button"
           onclick={() => show(data.before!)}
-          >{formatDay(data.before, data.before.slice(0, 4) !== data.day.slice(0, 4))}, the last with
-          trees</button
+          >{formatDay(data.before, data.day)}, the last with trees</button
         >{/if}
       <label
         ><span class="visually-hidden">Day</span>

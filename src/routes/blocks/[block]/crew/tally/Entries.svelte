@@ -18,8 +18,7 @@
   const doing = new Doing();
   const names = $derived(new Map(data.planters.map(({ id, name }) => [id, name])));
   /** With its year where that is another than the sheet's. */
-  const moment = (at: number) =>
-    formatMoment(at, data.zone, dayOf(at, data.zone).slice(0, 4) !== data.day.slice(0, 4));
+  const moment = (at: number) => formatMoment(at, data.zone, data.day);
   const clock = (at: number) => clockOf(at, data.zone).text;
   const MOST = 60;
   const shown = $derived(chosen ? data.entries.filter((e) => e.planter === chosen) : data.entries);

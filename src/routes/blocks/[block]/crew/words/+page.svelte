@@ -49,9 +49,7 @@
       <article>
         <p class="about">
           <b>{message.author} to {message.to}</b>
-          <span class="quiet num"
-            >{formatMoment(new Date(message.at).toISOString(), data.zone)}</span
-          >
+          <span class="quiet num">{formatMoment(message.at, data.zone, data.today)}</span>
           {#if data.mayPlan}<button class="link-button" onclick={() => withdraw(message.id)}
               >Take it back<span class="visually-hidden">: {message.body}</span></button
             >{/if}
@@ -77,7 +75,7 @@
               : data.block.name}</b
           >
           <span class="quiet num"
-            >{note.author}, {formatMoment(new Date(note.at).toISOString(), data.zone)}</span
+            >{note.author}, {formatMoment(note.at, data.zone, data.today)}</span
           >
           {#if data.mayPlan}<button class="link-button" onclick={() => noteBack(note.id)}
               >Take it off<span class="visually-hidden"> {note.body}</span></button

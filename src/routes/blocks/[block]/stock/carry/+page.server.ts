@@ -25,6 +25,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     kept: block.carryTerms ?? CARRY_TERMS,
     bin: seatsOf(block) ? terms.bagTrees : undefined,
     mix,
+    released: Boolean(next),
     rows: next?.rows ?? [],
     planters: next?.crews.map(({ planter, name }) => ({ id: planter, name })) ?? [],
     lots: states

@@ -166,9 +166,14 @@
       {/if}
     {:else}
       <p class="quiet">
-        Nothing to load: release a layout under <a href="/blocks/{data.block.id}/rows">Rows</a>,
-        share out its rows under <a href="/blocks/{data.block.id}/crew">Crew</a>, and have trees on
-        hand.
+        Nothing to load: {#if !data.released}release a layout under
+          <a href="/blocks/{data.block.id}/rows">Rows</a>, share out its rows under
+          <a href="/blocks/{data.block.id}/crew">Crew</a>, and have trees on hand.{:else if !data.rows.length}no
+          row that is shared out has places left;
+          <a href="/blocks/{data.block.id}/crew">Crew</a> says whose they are.{:else}no trees of the
+          species that {data.rows.length === 1 ? 'row' : 'rows'}
+          {rangesOf(data.rows)} want are on hand;
+          <a href="/blocks/{data.block.id}/stock">Lots</a> says what came.{/if}
       </p>
     {/if}
   </section>

@@ -13,7 +13,7 @@
 
   let { data }: { data: PageData } = $props();
   const worst = $derived(data.habits.find(({ broken }) => broken));
-  const when = (at: string) => formatMoment(at, data.site!.zone);
+  const when = (at: string) => formatMoment(at, data.site!.zone, data.today);
   const who = (audit: PageData['audits'][number]) =>
     [
       data.planters.find(({ id }) => id === audit.planter)?.name,

@@ -358,7 +358,7 @@
               ? ' By this air it would be longer; feel the weight of a tray every third day.'
               : ''}
             {entry.watered
-              ? `Last at ${formatMoment(entry.watered, data.site!.zone)}.`
+              ? `Last at ${formatMoment(entry.watered, data.site!.zone, data.today)}.`
               : 'No round yet.'}
           </p>
           {#if entry.chosen}

@@ -1,7 +1,9 @@
+import { walkATree, withWalk } from '../../../../../../core/crew/in-hand';
+import { rowLength } from '../../../../../../core/rows/stored';
 import { rangesOf } from '../../../../../../core/measure/ranges';
 import { addTo } from '../../../../../../core/measure/dates';
-import { ratesOf } from '$lib/rooms/crew/rates.server';
-import { releasedLayout } from '$lib/rooms/rows/facts.server';
+import { plantingRates } from '$lib/rooms/crew/rates.server';
+import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
 import { refillingOf } from '$lib/rooms/survival/refilling.server';
 import { refillOf } from '$lib/rooms/survival/refills.server';
@@ -20,15 +22,23 @@ export const load: PageServerLoad = async ({ params, locals, depends, url }) => 
     refillOf(facts, block.id),
     countedOf(facts, block),
   ]);
-  const { rates } = await ratesOf(facts, block.id);
-  const aDay = [...rates.values()].reduce((sum, { rate }) => sum + rate, 0) || 1000;
+  const [rates, rows] = await Promise.all([
+    plantingRates(facts, block.id),
+    layout ? facts.of(rowsFact, block.id) : [],
+  ]);
+  const lengthOf = new Map(rows.map((row) => [row.number, rowLength(row)]));
+  const walk = walkATree(
+    (plan?.rows ?? []).map(({ pegs, expected }) => ({ open: 0, dead: pegs.length + expected })),
+    (plan?.rows ?? []).map(({ row }) => lengthOf.get(row) ?? 0),
+  );
+  const aDay = [...withWalk(rates, walk).values()].reduce((sum, { rate }) => sum + rate, 0) || 500;
   return {
     chance,
     layoutId: layout?.id,
     plan,
     verdict: season && { refill: season.refill, target: season.target },
-    /** Days the crew takes: dead places lie apart, so half of what it plants in open rows. */
-    days: plan ? Math.max(1, Math.ceil((2 * plan.need.order.value) / aDay)) : 1,
+    /** Days the crew takes, the walk from one dead place to the next with it. */
+    days: plan ? Math.max(1, Math.ceil(plan.need.order.value / aDay)) : 1,
     proposed: addTo(facts.today, { days: 90 }),
     today: facts.today,
     state: state && {

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { rowList } from '../method/ways';
 import { words } from '../../src/lib/words';
+import { isTold } from '../say/told';
 import { seededRandom } from '../measure/random';
 import {
   labelConcerns,
@@ -100,6 +101,14 @@ test('granules need no tank: kilograms by the treated ground, and none goes into
   assert.equal(plan.tanks.length, 0);
   assert.equal(plan.perHectare, 60);
   says(() => sprayPlan(base, ground, 15, [grains]), 'calendar.granulesInTank');
+  assert.throws(
+    () => sprayPlan(base, ground, -5),
+    (thrown: unknown) =>
+      isTold(thrown) &&
+      thrown.said.key === 'calendar.emptyTank' &&
+      (thrown.said.figures.tank as { value: number }).value === -0.005,
+    'five litres below none, in cubic metres',
+  );
   says(
     () => sprayPlan(product({ dose: { kind: 'granules', kilogramsPerHectare: 0 } }), ground, 15),
     'calendar.noGranules',

@@ -30,6 +30,7 @@ test('a bill in feet and pounds: amounts by the cubic yard, the price of one, th
   near(shown.needed.value, 13.0795, 'needed');
   near(shown.terms.price!, 30.582, 'price of one');
   near(shown.terms.pack, 6.5398, 'pack');
+  near(shown.perTree, line({}).perTree * 1.30795, 'a tree');
   near(shown.needed.value * shown.terms.price!, 400, 'the same money');
   assert.deepEqual([shown.cost, shown.own, shown.packs], [400, 200, 2]);
   near(shown.terms.onHand + shown.used + shown.arranged, (3 + 1 + 2) * 1.30795, 'what is there');

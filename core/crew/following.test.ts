@@ -99,6 +99,11 @@ test('boxes of a row: how full, dry on which day, what fills them', () => {
     { row: 9, boxes: 4, litres: 16, kind: 'refill', at: at('2026-06-06') },
   ];
   const [row, ...others] = boxRows(fills, terms, () => 0, '2026-06-09', day);
+  assert.deepEqual(
+    boxRows(fills.toReversed(), terms, () => 0, '2026-06-09', day),
+    [row],
+    'in whatever order they come in',
+  );
   assert.deepEqual(others, [], 'boxes that were never set do not stand there');
   // 16 − 5 days = 11, half of them 4 litres more: 13 on the mean, 10 three days later.
   assert.equal(row.level, 10);

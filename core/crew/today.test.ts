@@ -126,6 +126,7 @@ test('rows are drawn from the first that is open or somebody’s', () => {
     rowsInSight(all, shares).map(({ number }) => number);
   assert.deepEqual(numbers([]), [4, 5]);
   assert.deepEqual(numbers([{ planterId: 'a', firstRow: 2, lastRow: 4 }]), [2, 3, 4, 5]);
+  assert.deepEqual(numbers([{ planterId: 'a', firstRow: 3, lastRow: 3 }]), [3, 4, 5]);
   assert.deepEqual(
     rowsInSight([row(1, 0), row(2, 0)], []).map(({ number }) => number),
     [1, 2],

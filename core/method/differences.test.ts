@@ -157,6 +157,11 @@ test('calendar and bill follow the trees: half the trees with water take half th
   const tasks = tasksOfAll(half, [{}, { zone: 'wet' }, { row: 1 }]);
   assert.ok(tasks.has('water-in') && tasks.has('rip') && tasks.has('knockdown'));
   assert.ok(!tasksOfAll(half, [{ zone: 'wet' }]).has('knockdown'));
+  const granules = methodSum(
+    withDifferences({ scope: { by: 'zone', zone: 'wet' }, method: { keep: 'granules' } }),
+    groups,
+  );
+  assert.ok(Math.abs(granules.granules - 0.3) < 1e-12, 'granules go to the wet alone');
   // Without trees the block's own way is billed.
   const own = methodFor(half, {});
   assert.deepEqual(methodSum(half, []).perTree, billPerTree(own));

@@ -156,6 +156,18 @@ test('screen and labels sort the same roots: the newest measured sample, another
   );
 });
 
+test('the hole is as wide as stock and ground want: a slit where the soil is loose and bare', () => {
+  const hole = (more: Partial<Conditions>) =>
+    methodOf({}, { ...ground, ...more }).find(({ question }) => question === 'hole')?.school.key;
+  assert.deepEqual(
+    [
+      ...[{}, { cover: 'cleared' }, { compacted: true }, { cover: 'cleared', compacted: true }],
+      ...[{ stock: 'container', compacted: true }, { planting: 'machine', stock: 'container' }],
+    ].map((more) => hole(more as Partial<Conditions>)),
+    ['thrice', 'slit', 'wide', 'wide', 'twice', 'slit'],
+  );
+});
+
 test('what was answered before the questions were split means the same', () => {
   const was = (stored: Record<string, string>) => currentMethod(stored);
   assert.deepEqual(was({ weeds: 'mulch', depth: 'high' }), { keep: 'mulch', depth: 'high' });

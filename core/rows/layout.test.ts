@@ -254,6 +254,8 @@ test('a kept version is what it is, and says what laying it anew would change', 
   assert.deepEqual([...positions(shown.rows)], [...positions(laid.rows)]);
   for (const key of ['trees', 'stocked', 'rows', 'walked'] as const)
     assert.ok(Math.abs(shown.figures[key].value - laid.figures[key].value) < 1e-9, key);
+  // 8 000 m²: so many trees a hectare as five quarters of the trees there are.
+  assert.ok(Math.abs(shown.figures.stocked.value * 8000 - laid.rows.total) < 1e-6);
   assert.equal(driftOf(kept, field(100)), undefined);
   const smaller = driftOf(kept, field(90))!;
   assert.equal(smaller.trees, laid.rows.total);

@@ -69,6 +69,7 @@ test('GeoJSON reads back to the same places within a millimetre', () => {
     millimetre((feature.getGeometry() as Point).getCoordinates(), i);
     assert.equal(feature.get('row'), truth[i].row);
     assert.equal(feature.get('peg'), truth[i].peg);
+    assert.ok(Math.abs(feature.get('chainage') - truth[i].chainage) <= 0.0005);
     assert.equal(feature.get('species'), layout.species[truth[i].species].name);
   });
   const lines = new GeoJSON().readFeatures(layoutToGeoJson(layout, 'rows'));

@@ -10,6 +10,7 @@ import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { inHandOf } from '../../src/lib/rooms/crew/in-hand.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
@@ -188,6 +189,14 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
   );
   assert.ok(Math.max(...own) < 1.5 * Math.min(...own), `${own.join(', ')} are about alike`);
 
+  const { items } = await briefingOfBlock(await setting.facts(), await now());
+  const who = items.filter(({ figures }) => 'planter' in figures && 'rows' in figures);
+  assert.equal(who.length, planters.length);
+  assert.deepEqual(
+    who.map(({ figures }) => figures.trees).sort(),
+    [...own].sort(),
+    'the briefing sends them to the same trees',
+  );
   const before = await liveOf(await setting.facts(), await now());
   assert.deepEqual(
     planters.map((id) => before.planters.find((one) => one.id === id)?.left),

@@ -1,8 +1,8 @@
-import { layoutsFact, releasedOf, rowsFact } from '$lib/rooms/rows/facts.server';
+import { layoutsFact, releasedOf } from '$lib/rooms/rows/facts.server';
 import { shortRanges } from '../../../core/measure/ranges';
 import { holds } from '../../../core/crew/share';
-import { treesInRow } from '../../../core/rows/stored';
-import { plantedOf, plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
+import { plantersFact, sharesFact } from '$lib/rooms/crew/facts.server';
+import { inHandOf } from '$lib/rooms/crew/in-hand.server';
 import { blocksAtWork } from '$lib/rooms/ground/facts.server';
 import { lotsFact } from '$lib/rooms/stock/facts.server';
 import { may } from '$lib/server/authorise';
@@ -24,25 +24,16 @@ export const load: PageServerLoad = async ({ locals }) => {
   ]);
   const records = may(role, 'record');
   const me = planters.find(({ personId }) => personId === person.id)?.id;
-  /** Rows with places left of whoever asks, block by block. */
+  /** Rows with places left of whoever asks, dead ones of a refill too, block by block. */
   const own = new Map(
     await Promise.all(
       ids
         .filter((id) => me && shares.get(id)?.some(({ planterId }) => planterId === me))
         .map(async (id) => {
-          const [rows, { byRow }] = await Promise.all([
-            facts.of(rowsFact, id),
-            plantedOf(facts, id),
-          ]);
-          const open = rows.filter(
-            (row) =>
-              holds(shares.get(id)!, me!, row.number) &&
-              (byRow.get(row.number) ?? 0) < treesInRow(row),
+          const open = (await inHandOf(facts, id)).rows.filter(
+            (row) => row.open + row.dead > 0 && holds(shares.get(id)!, me!, row.number),
           );
-          const left = open.reduce(
-            (sum, row) => sum + treesInRow(row) - (byRow.get(row.number) ?? 0),
-            0,
-          );
+          const left = open.reduce((sum, row) => sum + row.open + row.dead, 0);
           return [id, { rows: shortRanges(open.map(({ number }) => number)), left }] as const;
         }),
     ),

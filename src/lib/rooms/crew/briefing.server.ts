@@ -9,7 +9,6 @@ import {
 import { addTo } from '../../../../core/measure/dates';
 import { shortRanges } from '../../../../core/measure/ranges';
 import { depthOf } from '../../../../core/method/method';
-import { treesInRow } from '../../../../core/rows/stored';
 import { dayBounds } from '../../../../core/say/day';
 import { minutesAllowed } from '../../../../core/stock/exposure';
 import { holds } from '../../../../core/crew/share';
@@ -19,10 +18,11 @@ import { sprayingsFact } from '../calendar/products.server';
 import { keepoutsFact, lieOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
-import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { releasedLayout } from '../rows/facts.server';
 import { lotsToCarry } from '../stock/carry.server';
 import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
-import { shiftsNow, plantedOf, plantersFact, sharesFact } from './facts.server';
+import { shiftsNow, plantersFact, sharesFact } from './facts.server';
+import { inHandOf } from './in-hand.server';
 import { plantingWaterOf } from './water.server';
 import { nextDay } from './next-day.server';
 import { signedFact } from './words.server';
@@ -35,13 +35,12 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
   const { site, today } = facts;
   const usual = { ...BRIEFING_TERMS, call: helpNumber(facts.site.zone) };
   const terms = { ...usual, ...block.calendarTerms.briefing };
-  const [layout, air, planters, shares, done, tools, states, cards, keepouts, sprayings, shifts] =
+  const [layout, air, planters, shares, tools, states, cards, keepouts, sprayings, shifts] =
     await Promise.all([
       releasedLayout(facts, block.id),
       airAt(facts),
       facts.of(plantersFact),
       facts.of(sharesFact, block.id),
-      plantedOf(facts, block.id),
       facts.of(toolsFact),
       facts.of(lotsFact, block.id),
       facts.of(cardsFact),
@@ -49,14 +48,13 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       facts.of(sprayingsFact, block.id),
       shiftsNow(facts),
     ]);
-  const [rows, next, lie, signed] = await Promise.all([
-    layout ? facts.of(rowsFact, block.id) : [],
+  const [inHand, next, lie, signed] = await Promise.all([
+    inHandOf(facts, block.id),
     nextDay(facts, block.id),
     lieOf(facts, block),
     facts.of(signedFact, block.id),
   ]);
-  const mix = layout?.parameters.mix.map(({ species }) => species) ?? [];
-  const carried = layout ? (await lotsToCarry(facts, block.id, mix)).lots : [];
+  const carried = layout ? (await lotsToCarry(facts, block.id, inHand.species)).lots : [];
   const method = methodOfBlock(block);
   const depth = depthOf(method);
   const [dayStart] = dayBounds(today, site.zone);
@@ -84,17 +82,13 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     crews: planters
       .filter(({ id }) => shares.some(({ planterId }) => planterId === id))
       .map(({ id, name }) => {
-        const own = rows.filter(
-          (row) =>
-            holds(shares, id, row.number) && (done.byRow.get(row.number) ?? 0) < treesInRow(row),
+        const own = inHand.rows.filter(
+          ({ number, open, dead }) => open + dead > 0 && holds(shares, id, number),
         );
         return {
           planter: name,
           rows: shortRanges(own.map(({ number }) => number)),
-          trees: own.reduce(
-            (sum, row) => sum + treesInRow(row) - (done.byRow.get(row.number) ?? 0),
-            0,
-          ),
+          trees: own.reduce((sum, { open, dead }) => sum + open + dead, 0),
         };
       })
       .filter(({ trees }) => trees > 0),

@@ -18,6 +18,12 @@ const again = async (who: Role) =>
 test('a second site begins with the cards, tools, planters and people of the first, each its own', async () => {
   const { store, site } = setting;
   const siteId = uuid();
+  const pictureId = uuid();
+  const [card] = await store.species.findAll({ where: { siteId: site.id }, limit: 1 });
+  await store.speciesPicture.create({
+    ...{ id: pictureId, speciesId: card.get('id'), caption: 'Buds in pairs', mime: 'image/png' },
+    ...{ bytes: Buffer.from('not drawn'), addedAt: new Date() },
+  });
   const asked = { siteId, name: 'Upper Moor', zone: 'Pacific/Auckland', like: site.id };
   await setting.refused('viewer', 'people.newSite', asked, 403, /./);
   await setting.refused('viewer', 'people.newSite', { ...asked, like: null }, 409, /leads/);
@@ -45,6 +51,25 @@ test('a second site begins with the cards, tools, planters and people of the fir
       `${kind} of the new site are its own`,
     );
   }
+  // Cards come with their pictures, and what is sprayed with what its label says.
+  const pictures = async (id: string) =>
+    (
+      await store.speciesPicture.findAll({
+        where: { speciesId: (await of(id)).species.map((card) => card.id) },
+      })
+    )
+      .map((row) => `${row.get('caption')} ${row.get('mime')} ${row.get('bytes').length}`)
+      .sort();
+  assert.ok((await pictures(site.id)).length > 0);
+  assert.deepEqual(await pictures(siteId), await pictures(site.id));
+  const products = async (id: string, more: object = {}) =>
+    plain(
+      (await store.product.findAll({ where: { siteId: id, ...more } })).map((row) => row.get()),
+    );
+  assert.ok((await products(siteId)).length > 0);
+  assert.deepEqual(await products(siteId), await products(site.id, { dropped: false }));
+  const rules = async (id: string) => (await store.rootRules.findByPk(id))?.get('keep');
+  assert.equal(await rules(siteId), await rules(site.id));
   const roles = async (id: string) =>
     (await store.membership.findAll({ where: { siteId: id } }))
       .map((row) => `${row.get('personId')} ${row.get('role')}`)

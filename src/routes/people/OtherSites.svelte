@@ -67,7 +67,7 @@
       <TextInput labelText="Name of the new site" maxlength={120} bind:value={name} />
       <ZoneField bind:value={zone} />
       <Checkbox
-        labelText="With the species, tools, planters and people of {site.name}"
+        labelText="With the species, tools, products, planters and people of {site.name}"
         bind:checked={same}
       />
       <div class="buttons">

@@ -198,17 +198,30 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
   },
 };
 
-/** What a new site begins with: the cards, tools, planters and people of another one, each its own from then on. */
+/**
+ * What a new site begins with: the cards with their pictures, tools, root rules, products, planters and people of
+ * another one, each its own from then on.
+ */
 async function takeOver(work: Work, from: string, siteId: string) {
   const where = { siteId: from };
-  const [species, tools, planters, members] = [
+  const [species, tools, rules, products, planters, members] = [
     await work.tables.species.all({ where }),
     await work.tables.tool.all({ where }),
+    await work.tables.rootRules.one({ id: from }),
+    await work.tables.product.all({ where: { ...where, dropped: false } }),
     await work.tables.planter.all({ where: { ...where, retiredOn: null } }),
     await work.tables.membership.all({ where }),
   ];
   const own = <Row extends { id: string }>(row: Row) => ({ ...row, id: uuid(), siteId });
-  await work.tables.species.addAll(species.map((row) => own(row)));
+  const cards = species.map((row) => ({ before: row.id, card: own(row) }));
+  await work.tables.species.addAll(cards.map(({ card }) => card));
+  for (const { before, card } of cards) {
+    const pictures = await work.tables.speciesPicture.all({ where: { speciesId: before } });
+    for (const picture of pictures)
+      await work.tables.speciesPicture.add({ ...picture, id: uuid(), speciesId: card.id });
+  }
+  if (rules) await work.tables.rootRules.add({ ...rules, id: siteId });
+  await work.tables.product.addAll(products.map((row) => own(row)));
   await work.tables.tool.addAll(tools.map((row) => own(row)));
   await work.tables.planter.addAll(planters.map((row) => own(row)));
   await work.tables.membership.addAll(

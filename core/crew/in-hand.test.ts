@@ -16,6 +16,7 @@ test('a refill is in hand from a month before its day until it is full, or four 
     [false, true, true, false],
   );
   assert.equal(refillInHand({ ...refill, set: 50 }, '2026-03-15'), false);
+  assert.equal(refillInHand({ ...refill, over: true }, '2026-03-15'), false);
 });
 
 test('without a refill a row is what its layout has', () => {

@@ -9,18 +9,23 @@ const BEFORE = 30;
 const AFTER = 120;
 
 /**
- * Whether a refill is work of these weeks: from a month before its day, until every place of it is filled or its
- * season is long over. Common practice, no source: dead places that nobody found in four months are not looked for.
+ * Whether a refill is work of these weeks: from a month before its day, until every place of it is filled, somebody
+ * says that this was all of it, or its season is long over. Common practice, no source: dead places that nobody found in four months are not looked for.
  * @example refillInHand({ plantOn: "2026-11-20", places: 100, set: 40 }, "2026-10-21") // => true
  * @example refillInHand({ plantOn: "2026-11-20", places: 100, set: 40 }, "2026-10-20") // => false
  * @example refillInHand({ plantOn: "2026-11-20", places: 100, set: 100 }, "2026-11-20") // => false
  */
 export function refillInHand(
-  { plantOn, places, set }: { plantOn: Day; places: number; set: number },
+  {
+    plantOn,
+    places,
+    set,
+    over = false,
+  }: { plantOn: Day; places: number; set: number; over?: boolean },
   today: Day,
 ): boolean {
   const since = daysBetween(plantOn, today);
-  return set < places && since >= -BEFORE && since <= AFTER;
+  return !over && set < places && since >= -BEFORE && since <= AFTER;
 }
 
 /** A row of a refill, its species by their place in a list. */

@@ -15,6 +15,7 @@ test('a refill is called for from a week before its day until its last tree is i
     assert.equal(refillDue(plan, 'Low Field', day)[0].when.key, 'when.today', day);
   assert.deepEqual(refillDue({ ...plan, set: 100 }, 'Low Field', '2027-03-10'), []);
   assert.deepEqual(refillDue({ ...plan, set: 104 }, 'Low Field', '2027-03-10'), []);
+  assert.deepEqual(refillDue({ ...plan, over: true }, 'Low Field', '2027-03-10'), []);
 });
 
 test('a block that lives as asked calls for no trees; else for those that are missing to what was asked', () => {

@@ -5,11 +5,11 @@ import type { Refill, SurvivalEstimate } from './estimate';
 
 /** A refill that was decided and is not all in the ground, when its day is near. */
 export function refillDue(
-  plan: { number: number; set: number; places: number; plantOn: Day },
+  plan: { number: number; set: number; places: number; plantOn: Day; over?: boolean },
   block: string,
   today: Day,
 ): BlockCall[] {
-  if (plan.set >= plan.places || daysBetween(today, plan.plantOn) > 7) return [];
+  if (plan.over || plan.set >= plan.places || daysBetween(today, plan.plantOn) > 7) return [];
   return [
     {
       room: 'survival',

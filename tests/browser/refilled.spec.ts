@@ -93,6 +93,14 @@ test('a refill is decided at the desk, set on a phone without a signal, and tick
     await expect(desk.getByText(/^Taken back: /)).toBeVisible();
     await expect(desk.getByRole('cell', { name: /refilled/ })).toHaveCount(0);
   });
+
+  await test.step('whoever has set all that there was says so, or takes it back', async () => {
+    await desk.goto(`${bench}/survival/refill`);
+    await desk.getByRole('button', { name: 'That was all of it' }).click();
+    await expect(desk.getByText('That was all of it.')).toBeVisible();
+    await desk.getByRole('button', { name: 'There is more to set' }).click();
+    await expect(desk.getByText(/Rows [\d ,to]+ wait\./)).toBeVisible();
+  });
 });
 
 test('the season is played again in a worker: what was counted comes out, a cap saves trees', async ({

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
-import { taskEventsFact } from '../../src/lib/rooms/calendar/tasks.server';
+import { taskEventsFact } from '../../src/lib/rooms/calendar/task-events.server';
 import { plotsFact } from '../../src/lib/rooms/checks/facts.server';
 import { plantersFact, sharesFact, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blocksFact, keepoutsFact, zonesFact } from '../../src/lib/rooms/ground/facts.server';

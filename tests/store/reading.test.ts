@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { v4, v7 } from 'uuid';
 import { airCall } from '../../core/calendar/calls';
-import { taskRecords } from '../../src/lib/rooms/calendar/tasks.server';
+import { taskRecords } from '../../src/lib/rooms/calendar/task-events.server';
 import { contractOf, contracts } from '../../src/lib/rooms/contracts';
 import { may } from '../../src/lib/server/authorise';
 import { words } from '../../src/lib/words';

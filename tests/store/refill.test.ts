@@ -30,6 +30,7 @@ import {
   refilledFact,
   refillOf,
   refillPlansFact,
+  refillTask,
   refillsTakeOf,
 } from '../../src/lib/rooms/survival/refills.server';
 import { demoSetting, event, type Setting } from './setting';
@@ -243,6 +244,34 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
     ...{ ...set, speciesId, trees: 2 },
     ...{ ...event(), corrects: set.id },
   });
+});
+
+test('a refill is over once somebody says that this was all of it, and goes on when they take it back', async () => {
+  const { id: blockId } = bench();
+  const { today } = await setting.facts();
+  const { id, places, set } = (await refillOf(await setting.facts(), blockId))!;
+  const say = (kind: 'done' | 'undone') =>
+    setting.done('leader', 'calendar.task', {
+      ...{ ...event(), blockId, task: refillTask(id), kind, day: today },
+    });
+  const stands = async () => {
+    const facts = await setting.facts();
+    const { refill, rows } = await inHandOf(facts, blockId);
+    return {
+      refill: refill?.id,
+      dead: rows.reduce((sum, { dead }) => sum + dead, 0),
+      called: (await blockState(facts, await now())).calls.some(
+        ({ say: of }) => of.key === 'survival.refillDue',
+      ),
+      billed: (await refillsTakeOf(facts, blockId)).places,
+    };
+  };
+  const going = { refill: id, dead: places - set, called: true, billed: places };
+  assert.deepEqual(await stands(), going);
+  await say('done');
+  assert.deepEqual(await stands(), { refill: undefined, dead: 0, called: false, billed: set });
+  await say('undone');
+  assert.deepEqual(await stands(), going);
 });
 
 test('a tree set into a dead place is another one: no tree comes back to life, and the first ones stay dead', async () => {

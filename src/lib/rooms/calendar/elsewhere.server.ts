@@ -11,7 +11,7 @@ import { currentLayout, layoutsFact, peggedFact } from '../rows/facts.server';
 import { cardsFact, lotsFact, ordersFact } from '../stock/facts.server';
 import { toOrderOf } from '../stock/need.server';
 import { countsFact } from '../survival/facts.server';
-import { refilledFact, refillOf, refillPlansFact } from '../survival/refills.server';
+import { refilledFact, refillOf, refillTask, refillPlansFact } from '../survival/refills.server';
 import { careFact } from '../tending/care.server';
 import { wateredFact } from '../tending/facts.server';
 import { allProductsFact, sprayingsFact } from './products.server';
@@ -135,7 +135,7 @@ export async function doneElsewhere(facts: Facts, block: BlockRow): Promise<Told
     ),
     refilled:
       refill && refill.set >= refill.places && refill.last !== undefined
-        ? { key: `own-${refill.id}`, on: dayAt(refill.last) }
+        ? { key: refillTask(refill.id), on: dayAt(refill.last) }
         : undefined,
   };
 }

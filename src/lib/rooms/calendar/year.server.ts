@@ -43,7 +43,8 @@ import {
 } from './products.server';
 import type { ProductRow } from './tables.server';
 import { blockMethod, blockTrees, methodOfBlock, methodSumOf } from '../method/facts.server';
-import { taskEventsFact, tasksOf } from './tasks.server';
+import { taskEventsFact } from './task-events.server';
+import { tasksOf } from './tasks.server';
 
 /** What the year's work on a block is counted from. */
 export interface YearGround {

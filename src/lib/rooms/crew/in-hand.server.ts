@@ -6,6 +6,7 @@ import type { Runs } from '../../../../core/rows/species';
 import { rowLength } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
+import { taskEventsFact, type TaskEvent } from '../calendar/task-events.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import type { LayoutRow } from '../rows/tables.server';
 import {
@@ -37,10 +38,17 @@ export function rowsInHand(
   {
     plans,
     sets,
+    events,
     today,
-  }: { plans: readonly PlannedRefill[]; sets: readonly SetTrees[]; today: Day },
+  }: {
+    plans: readonly PlannedRefill[];
+    sets: readonly SetTrees[];
+    /** What was said of the block's tasks, in order. */
+    events: readonly TaskEvent[];
+    today: Day;
+  },
 ): InHand {
-  const newest = newestRefill(plans, sets);
+  const newest = newestRefill(plans, sets, events);
   const refill = newest && refillInHand(newest, today) ? newest : undefined;
   const species = speciesOfRefill(layout, refill);
   if (!refill) {
@@ -94,18 +102,19 @@ export function rowsInHand(
 export async function inHandOf(facts: Facts, blockId: string): Promise<InHand> {
   const layout = await releasedLayout(facts, blockId);
   if (!layout) return { rows: [], species: [] };
-  const [rows, { byRow }, plans, sets] = await Promise.all([
+  const [rows, { byRow }, plans, sets, events] = await Promise.all([
     facts.of(rowsFact, blockId),
     plantedOf(facts, blockId),
     facts.of(refillPlansFact, blockId),
     facts.of(refilledFact, blockId),
+    facts.of(taskEventsFact, blockId),
   ]);
   return facts.derive(
     'in hand',
     blockId,
-    [rowsFact, sownFact, refillPlansFact, refilledFact],
+    [rowsFact, sownFact, refillPlansFact, refilledFact, taskEventsFact],
     facts.today,
-    () => rowsInHand(layout, rows, byRow, { plans, sets, today: facts.today }),
+    () => rowsInHand(layout, rows, byRow, { plans, sets, events, today: facts.today }),
   );
 }
 

@@ -20,6 +20,7 @@ import type { Handlers, Work } from '../../server/work';
 import type { BlockRow } from '../ground/tables.server';
 import type { SiteRow } from '../people/tables.server';
 import type { LayoutRowRow } from '../rows/tables.server';
+import { taskEventsFact } from '../calendar/task-events.server';
 import { refilledFact, refillPlansFact } from '../survival/refills.server';
 import type { crewContract } from './contract';
 import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
@@ -57,13 +58,14 @@ async function elsewhereIn(
   return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
 }
 
-/** Refills of the released version of a block, and what was set of them. */
+/** Refills of the released version of a block, what was set of them, and what was said of the block's tasks. */
 async function refillsIn(work: Work, blockId: string) {
-  const [plans, sets] = await Promise.all([
+  const [plans, sets, events] = await Promise.all([
     refillPlansFact.read(work, [blockId]),
     refilledFact.read(work, [blockId]),
+    taskEventsFact.read(work, [blockId]),
   ]);
-  return [plans.get(blockId) ?? [], sets.get(blockId) ?? []] as const;
+  return [plans.get(blockId) ?? [], sets.get(blockId) ?? [], events.get(blockId) ?? []] as const;
 }
 
 interface SharedDay {
@@ -140,10 +142,10 @@ export const shareCommands: Handlers<Shares> = {
     const tools = await work.tables.tool.all({ where: { siteId: site.id } });
     const shifts = shiftsOf(clocked, work.now);
     const elsewhere = await elsewhereIn(work, site, blockId, { tools, clocked });
-    const [plans, sets] = await refillsIn(work, blockId);
+    const [plans, sets, events] = await refillsIn(work, blockId);
     const { parameters } = (await work.tables.layout.one({ id: layoutId }))!;
     const inHand = rowsInHand({ parameters }, rows, byRow, {
-      ...{ plans, sets },
+      ...{ plans, sets, events },
       today: dayOf(work.now, site.zone),
     });
     const planting = crewRates(

@@ -5,6 +5,7 @@ import { groupBy } from '../../../../core/measure/group';
 import { milliseconds, listedFact, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
 import type { LayoutRow } from '../rows/tables.server';
+import { settledAt, taskEventsFact } from '../calendar/task-events.server';
 import { ordersFact } from '../stock/facts.server';
 import { refillOrder, refillRows, type RefillPlanRow, type RefillRow } from './tables.server';
 
@@ -108,16 +109,23 @@ export interface RefillState extends PlannedRefill {
   ordered: number;
   /** When the newest tree was set. */
   last?: number;
+  /** Somebody said that this was all of it: its task was ticked off or left out. */
+  over: boolean;
 }
+
+/** Key of the task that a refill is on the calendar. */
+export const refillTask = (id: string): string => `own-${id}`;
 
 /**
  * The newest refill with how far it has got.
  * @param plans the newest first
  * @param sets trees set, in order of time, what was taken back left out
+ * @param events what was said of the block's tasks, in order
  */
 export function newestRefill(
   [plan]: readonly PlannedRefill[],
   sets: readonly SetTrees[],
+  events: Parameters<typeof settledAt>[0],
 ): RefillState | undefined {
   if (!plan) return undefined;
   const own = sets.filter(({ refill }) => refill === plan.id);
@@ -135,17 +143,19 @@ export function newestRefill(
       plan.rows.reduce((sum, { pegs, expected }) => sum + pegs.length + expected, 0),
     ),
     last: own.at(-1)?.at,
+    over: settledAt(events).has(refillTask(plan.id)),
     ordered: plan.toOrder.reduce((sum, { count }) => sum + count, 0),
   };
 }
 
 /** The newest refill of a block with how far it has got: one figure for desk, board and phone. */
 export async function refillOf(facts: Facts, blockId: string): Promise<RefillState | undefined> {
-  const [plans, sets] = await Promise.all([
+  const [plans, sets, events] = await Promise.all([
     facts.of(refillPlansFact, blockId),
     facts.of(refilledFact, blockId),
+    facts.of(taskEventsFact, blockId),
   ]);
-  return newestRefill(plans, sets);
+  return newestRefill(plans, sets, events);
 }
 
 /** Species that may go into dead places: those of the layout, then what was ordered besides. */
@@ -180,7 +190,7 @@ export async function refillsTakeOf(
     trees: lines
       .filter(({ id }) => ordered.has(id))
       .reduce((sum, line) => sum + expectedOf(line), 0),
-    places: set + Math.max(0, newest.places - newest.set),
+    places: set + (newest.over ? 0 : Math.max(0, newest.places - newest.set)),
     set,
   };
 }

@@ -1,4 +1,5 @@
-import { dueOf, taskEventsFact } from '$lib/rooms/calendar/tasks.server';
+import { taskEventsFact } from '$lib/rooms/calendar/task-events.server';
+import { dueOf } from '$lib/rooms/calendar/tasks.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
 import { careOf } from '$lib/rooms/tending/care.server';
 import { seenOnWalks } from '$lib/rooms/tending/facts.server';

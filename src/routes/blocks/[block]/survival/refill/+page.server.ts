@@ -6,14 +6,15 @@ import { plantingRates } from '$lib/rooms/crew/rates.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
 import { refillingOf } from '$lib/rooms/survival/refilling.server';
-import { refillOf } from '$lib/rooms/survival/refills.server';
+import { refillOf, refillTask } from '$lib/rooms/survival/refills.server';
+import { may } from '$lib/server/authorise';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
 /** Which dead places are filled, with what, how many are ordered, and how far it has got. */
 export const load: PageServerLoad = async ({ params, locals, depends, url }) => {
-  depends('viridane:survival', 'viridane:stock', 'viridane:crew');
-  const { block, facts } = await openBlock(locals, params.block);
+  depends('viridane:survival', 'viridane:stock', 'viridane:crew', 'viridane:calendar');
+  const { block, role, facts } = await openBlock(locals, params.block);
   const asked = Number(url.searchParams.get('chance') ?? 90);
   const chance = Math.min(0.999, Math.max(0.5, (Number.isFinite(asked) ? asked : 90) / 100));
   const [layout, plan, state, season] = await Promise.all([
@@ -33,6 +34,7 @@ export const load: PageServerLoad = async ({ params, locals, depends, url }) => 
   );
   const aDay = [...withWalk(rates, walk).values()].reduce((sum, { rate }) => sum + rate, 0) || 500;
   return {
+    mayTick: may(role, 'record'),
     chance,
     layoutId: layout?.id,
     plan,
@@ -42,7 +44,8 @@ export const load: PageServerLoad = async ({ params, locals, depends, url }) => 
     proposed: addTo(facts.today, { days: 90 }),
     today: facts.today,
     state: state && {
-      ...{ number: state.number, plantOn: state.plantOn, set: state.set },
+      ...{ number: state.number, plantOn: state.plantOn, set: state.set, over: state.over },
+      task: refillTask(state.id),
       ...{ places: state.places, ordered: state.ordered },
       rows: rangesOf(state.rows.map(({ row }) => row)),
       left: state.rows.filter(({ row }) => !state.setByRow.get(row)).map(({ row }) => row),

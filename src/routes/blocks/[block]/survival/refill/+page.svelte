@@ -40,6 +40,14 @@
     (plan?.rows ?? []).filter(({ pegs }) => pegs.length).slice(0, all ? undefined : 12),
   );
   const more = $derived((plan?.rows ?? []).filter(({ pegs }) => pegs.length).length - shown.length);
+  /** What was expected in rows that nobody counted may be more than there was. */
+  const tick = (kind: 'done' | 'undone') =>
+    doing.run(async () => {
+      await send('calendar.task', {
+        ...newEvent(),
+        ...{ blockId: data.block.id, task: data.state!.task, kind, day: data.today },
+      });
+    });
   const decide = () =>
     doing.run(async () => {
       const { number } = await send('survival.refill', {
@@ -69,17 +77,25 @@
   <div class="screen two">
     <section class="panel">
       {#if data.state}
-        <p class="say" class:good={data.state.set >= data.state.places}>
+        <p class="say" class:good={data.state.over || data.state.set >= data.state.places}>
           <b>Refill {data.state.number}, {formatDay(data.state.plantOn, true)}:</b>
           {formatNumber(data.state.set)} of {formatNumber(data.state.places)} places set,
           {howMany(data.state.ordered, 'tree')} on the order.
-          {#if data.state.left.length}Rows {rangesOf(data.state.left)} wait.{/if}
+          {#if data.state.over}That was all of it.{:else if data.state.left.length}Rows {rangesOf(
+              data.state.left,
+            )} wait.{/if}
           <a href="/field/{data.block.id}/refill">On the phone</a>,
           <a
             href="/blocks/{data.block.id}/survival/refill/cards.pdf"
             target="_blank"
             rel="noreferrer">row cards to print</a
           >.
+          {#if data.mayTick && (data.state.over || data.state.set < data.state.places)}<button
+              class="link-button"
+              disabled={doing.busy}
+              onclick={() => tick(data.state!.over ? 'undone' : 'done')}
+              >{data.state.over ? 'There is more to set' : 'That was all of it'}</button
+            >{/if}
         </p>
       {/if}
       <h2>Dead places to fill, by row and peg</h2>

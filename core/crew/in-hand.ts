@@ -61,7 +61,7 @@ export interface RowInHand {
  * @param runs species of the layout's places, `planted` how many of them have their tree
  * @param refill what a refill wants in this row, if it is in hand
  * @param weights trees ordered for the refill, by species; without any, every species alike
- * @example rowInHand({ number: 7, runs: [0, 20] }, 20, { pegs: [{ peg: 4, species: 1 }, { peg: 9, species: 0 }], expected: 1.2, set: [0, 1] }, [0, 5]) // => {"number": 7, "planted": 20, "refilled": 1, "open": 0, "dead": 2, "runs": [0, 20, 0, 1, 1, 1], "pegs": [9, null]}
+ * @example rowInHand({ number: 7, runs: [0, 20] }, 20, { pegs: [{ peg: 4, species: 1 }, { peg: 9, species: 0 }], expected: 1.2, set: [0, 1] }, [0, 5]).runs // => [0, 20, 0, 1, 1, 1]
  */
 export function rowInHand(
   { number, runs }: { number: number; runs: Runs },

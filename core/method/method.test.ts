@@ -162,7 +162,10 @@ test('the hole is as wide as stock and ground want: a slit where the soil is loo
   assert.deepEqual(
     [
       ...[{}, { cover: 'cleared' }, { compacted: true }, { cover: 'cleared', compacted: true }],
-      ...[{ stock: 'container', compacted: true }, { planting: 'machine', stock: 'container' }],
+      ...[
+        { stock: 'container', compacted: true },
+        { planting: 'machine', stock: 'container' },
+      ],
     ].map((more) => hole(more as Partial<Conditions>)),
     ['thrice', 'slit', 'wide', 'wide', 'twice', 'slit'],
   );

@@ -27,6 +27,7 @@
   import { unpackRows } from '$core/rows/packed';
   import { send } from '$lib/parts/send.svelte';
   import SharedRows from './SharedRows.svelte';
+  import Standing from './Standing.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -330,70 +331,7 @@
       </div>
     </section>
     <aside class="comes-to">
-      <h2>In the ground</h2>
-      <div>
-        <span class="big">{formatNumber(released.planted)}</span><span class="unit"
-          >of {formatNumber(released.trees)}</span
-        >
-      </div>
-      <div class="bar"><i style:width="{(100 * released.planted) / released.trees}%"></i></div>
-      <Figure
-        label="Left"
-        figure={{
-          value: released.trees - released.planted,
-          kind: 'count',
-          steps: [
-            { label: `places, version ${released.number}`, value: released.trees, kind: 'count' },
-            { label: 'planted', value: -released.planted, kind: 'count' },
-          ],
-        }}
-      />
-      {#if released.carried.trees || released.carried.nowhere}
-        <p class="say">
-          {formatNumber(released.carried.trees)} trees came in late on an earlier version and stand at
-          pegs of this one{#if released.carried.nowhere}; {formatNumber(released.carried.nowhere)} stand
-            where this version has no free peg. Look at them before more are planted there{/if}.
-        </p>
-      {/if}
-      <Figure label="Today" figure={{ value: released.today, kind: 'count', steps: [] }} />
-      <Figure
-        label={released.paceFrom === 'tallies'
-          ? 'A planting day of late'
-          : 'A planting day, by rates'}
-        figure={{
-          value: released.pace,
-          kind: 'count',
-          formula:
-            released.paceFrom === 'tallies'
-              ? 'trees over the last fortnight ÷ days on which any were planted'
-              : 'the rates of all planters together, until something is planted',
-          steps:
-            released.paceFrom === 'tallies'
-              ? [
-                  { label: 'trees', value: released.paceDays.trees, kind: 'count' },
-                  { label: 'planting days', value: released.paceDays.days, kind: 'count' },
-                ]
-              : data.planters.map(({ id, name }) => ({
-                  label: name,
-                  value: rateOf(id),
-                  kind: 'count' as const,
-                })),
-        }}
-      />
-      {#if released.planted < released.trees && Number.isFinite(released.daysLeft)}
-        <Figure
-          label="Days left at that pace"
-          figure={{
-            value: Math.ceil(released.daysLeft),
-            kind: 'count',
-            formula: 'left ÷ a planting day, rounded up',
-            steps: [
-              { label: 'left', value: released.trees - released.planted, kind: 'count' },
-              { label: 'a planting day', value: released.pace, kind: 'count' },
-            ],
-          }}
-        />
-      {/if}
+      <Standing {released} planters={data.planters} {rateOf} />
       {#if released.refill}<RefillStands refill={released.refill} />{/if}
       {#if shared}
         <h2>Shared among {crew.length}</h2>
@@ -459,15 +397,5 @@
   }
   .under p {
     margin: 0 0 5px;
-  }
-  .bar {
-    height: 10px;
-    background: var(--rule);
-    margin: 8px 0 12px;
-  }
-  .bar i {
-    display: block;
-    height: 100%;
-    background: var(--viridian);
   }
 </style>

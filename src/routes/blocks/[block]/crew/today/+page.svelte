@@ -29,6 +29,7 @@
   import { newEvent, send } from '$lib/parts/send.svelte';
   import type { BoxesAsked } from '../../../../../workers/boxes.worker';
   import DayForm from './DayForm.svelte';
+  import TodayStands from './TodayStands.svelte';
   import OwnHoursForm from './OwnHours.svelte';
   import type { PageData } from './$types';
 
@@ -101,12 +102,8 @@
         },
       ),
   );
-  /** Trees still to come, in dead places of a refill too; those set today; and those to come today. */
+  /** Trees still to come, in dead places of a refill too. */
   const leftInAll = $derived(rowsToday.reduce((sum, { left }) => sum + left, 0));
-  const setToday = $derived((released?.today ?? 0) + (released?.refill?.today ?? 0));
-  const coming = $derived(
-    day ? day.planted - rowsToday.reduce((sum, { planted }) => sum + planted, 0) : 0,
-  );
   const rows = $derived(released && toRowSet(released.rhythm, kept));
   const fetching = $derived(rows && day && fetchingOn(rows, day, terms, data));
   /** The best of all places takes a moment; until then those that no box moved alone betters. */
@@ -360,48 +357,7 @@
       </table>
     </section>
     <aside class="comes-to">
-      <h2>In the ground today</h2>
-      <div>
-        <span class="big" data-testid="today">{formatNumber(setToday)}</span><span class="unit"
-          >{over
-            ? `${formatNumber(coming)} tomorrow`
-            : `of ${formatNumber(setToday + coming)} by the evening`}</span
-        >
-      </div>
-      <Figure
-        label="Left to plant"
-        figure={{
-          value: leftInAll,
-          kind: 'count',
-          formula:
-            'trees left, at each planter’s pace from their last word on, in the hours of today',
-          steps: [
-            { label: 'left', value: Math.max(0, released.trees - released.planted), kind: 'count' },
-            ...(released.refill
-              ? [
-                  {
-                    label: `left of refill ${released.refill.number}`,
-                    value: leftInAll - Math.max(0, released.trees - released.planted),
-                    kind: 'count' as const,
-                  },
-                ]
-              : []),
-            { label: 'hours', value: day.hours, kind: 'hours' },
-            ...day.planters.map(({ planter, trees }) => ({
-              label: `${nameOf(planter)}, trees of their rows`,
-              value: trees,
-              kind: 'count' as const,
-            })),
-          ],
-        }}
-      />
-      <p class="num">
-        The last tree goes in: <b data-testid="end"
-          >{leftInAll ? clock(day.end) : 'every tree is in'}</b
-        >{#if day.end !== undefined}{day.late === undefined
-            ? `; ${clock(day.early)} at the soonest, perhaps not ${when}`
-            : `, nine days in ten between ${clock(day.early)} and ${clock(day.late)}`}{/if}
-      </p>
+      <TodayStands {released} {day} left={leftInAll} {over} {when} {clock} {nameOf} />
       {#each dry as { name, short, dry: out } (name)}
         <p class="say stop">
           {formatNumber(short)}

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { isBegun, refillInHand, rowInHand, walkATree, withWalk, type RefillRow } from './in-hand';
+import { isBegun, refillInHand, rowInHand, walkATree, withWalk, type RowToRefill } from './in-hand';
 import { learned } from './rates';
 
 const layout = { number: 3, runs: [0, 6, 1, 4] };
@@ -27,7 +27,7 @@ test('without a refill a row is what its layout has', () => {
 });
 
 test('a row is begun while its places are being planted, and anew with its first dead place', () => {
-  const dead = (set: number): RefillRow => ({ pegs: [], expected: 3, set: [set] });
+  const dead = (set: number): RowToRefill => ({ pegs: [], expected: 3, set: [set] });
   const begun = (planted: number, set?: number) =>
     isBegun(rowInHand(layout, planted, set === undefined ? undefined : dead(set)));
   assert.deepEqual([begun(0), begun(4), begun(10)], [false, true, false]);
@@ -35,7 +35,7 @@ test('a row is begun while its places are being planted, and anew with its first
 });
 
 test('dead places follow the layout’s: the known by their peg, those expected by what was ordered', () => {
-  const refill: RefillRow = {
+  const refill: RowToRefill = {
     pegs: [
       { peg: 2, species: 1 },
       { peg: 5, species: 0 },

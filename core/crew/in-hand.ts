@@ -29,7 +29,7 @@ export function refillInHand(
 }
 
 /** A row of a refill, its species by their place in a list. */
-export interface RefillRow {
+export interface RowToRefill {
   /** Dead places known by their peg, in order, with what goes in. */
   pegs: readonly { peg: number; species: number }[];
   /** Dead trees expected beyond these. */
@@ -66,7 +66,7 @@ export interface RowInHand {
 export function rowInHand(
   { number, runs }: { number: number; runs: Runs },
   planted: number,
-  refill?: RefillRow,
+  refill?: RowToRefill,
   weights: readonly number[] = [],
 ): RowInHand {
   const places = runs.reduce((sum, value, i) => sum + (i % 2 ? value : 0), 0);

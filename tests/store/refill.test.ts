@@ -102,6 +102,11 @@ test('a refill that is decided stands on the order, the calendar, the board; set
     toOrder: [{ id: uuid(), speciesId: species.id, count: 77 }],
   };
   const before = (await facts.of(ordersFact, bench().id)).length;
+  const hoursBilled = async () =>
+    (await billOf(await setting.facts(), await now())).bill.lines.find(
+      ({ key }) => key === 'planting',
+    )!.needed.value;
+  const billedBefore = await hoursBilled();
   const done = (await setting.done('leader', 'survival.refill', input)) as { number: number };
   assert.equal(done.number, 1);
   assert.equal((await setting.done('leader', 'survival.refill', input)).already, true);
@@ -134,6 +139,7 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   await setting.done('planter', 'survival.refilled', { ...set, ...event(), corrects: set.id });
   assert.equal((await refillOf(await setting.facts(), bench().id))!.set, 0);
 
+  assert.equal(await hoursBilled(), billedBefore, 'what was planted took as long as it took');
   // The bill of the block has the refill's trees and its days, whether set or still to be.
   const { bill } = await billOf(await setting.facts(), await now());
   const needed = (key: string) => bill.lines.find((one) => one.key === key)!.needed.value;

@@ -141,7 +141,10 @@ export async function finishOf(facts: Facts, blockId: string): Promise<Finish> {
   return { ...reckoned, days: daysLeft(total, planted, reckoned.pace) };
 }
 
-/** What each planter sets a day of eight hours, the mean of the crew on this block, and its day as it was of late. */
+/**
+ * What each planter sets a day of eight hours, and of planting in open places, whatever is done now, the mean of the
+ * crew on this block and its day as it was of late.
+ */
 export async function ratesOf(
   facts: Facts,
   blockId: string,
@@ -154,8 +157,12 @@ export async function ratesOf(
   crew: number;
   counted: boolean;
 }> {
-  const [crew, rates] = await Promise.all([crewOf(facts, blockId), learnedRates(facts, blockId)]);
-  const own = new Map([...rates].filter(([id]) => crew.some((planter) => planter.id === id)));
+  const [crew, planting, rates] = await Promise.all([
+    crewOf(facts, blockId),
+    plantingRates(facts, blockId),
+    learnedRates(facts, blockId),
+  ]);
+  const own = new Map([...planting].filter(([id]) => crew.some((planter) => planter.id === id)));
   return {
     rates,
     mean: meanRate(own),

@@ -27,6 +27,8 @@ test('a refill is decided at the desk, set on a phone without a signal, and tick
 
   await test.step('decided, it stands on the order and on the calendar', async () => {
     await desk.getByLabel('Nursery').fill('Upper Bank');
+    const soon = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+    await desk.getByLabel('Planted from').fill(soon);
     await desk.getByRole('button', { name: /^Decide: / }).click();
     await expect(desk.getByText(/Refill 1 is on the order, on the calendar/)).toBeVisible();
     await desk.goto(`${bench}/stock/order`);
@@ -92,6 +94,34 @@ test('a refill is decided at the desk, set on a phone without a signal, and tick
       .click();
     await expect(desk.getByText(/^Taken back: /)).toBeVisible();
     await expect(desk.getByRole('cell', { name: /refilled/ })).toHaveCount(0);
+  });
+
+  await test.step('shared out like any planting; every page has the same left', async () => {
+    await desk.goto(`${bench}/survival/refill`);
+    const said = /of ([\d\s]+) places set/.exec(plain(await desk.locator('main').innerText()))!;
+    const places = said[1].replace(/\D/g, '');
+    const figure = (page: string, label: string) =>
+      expect
+        .poll(async () => {
+          const text = plain(await desk.locator('aside').innerText());
+          return new RegExp(`${label}\\s+([\\d ]+)`).exec(text)?.[1].replace(/\D/g, '');
+        }, page)
+        .toBe(places);
+    await desk.goto(`${bench}/crew`);
+    await figure('crew', 'Left in dead places');
+    await desk.getByRole('button', { name: 'Share out the rows' }).click();
+    const left = desk.locator('table.ledger tbody tr td:nth-child(3)');
+    await expect
+      .poll(async () =>
+        String(
+          (await left.allTextContents()).reduce((sum, n) => sum + Number(n.replace(/\D/g, '')), 0),
+        ),
+      )
+      .toBe(places);
+    await desk.goto(`${bench}/crew/today`);
+    await figure('today', 'Left to plant');
+    await desk.goto(`${bench}/crew/live`);
+    await figure('live', 'Left in dead places');
   });
 
   await test.step('whoever has set all that there was says so, or takes it back', async () => {

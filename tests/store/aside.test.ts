@@ -39,6 +39,7 @@ test('a block set aside is off the board and the calendars, and whole when it is
   const facts = await setting.facts();
   const row = (await facts.of(blocksFact)).find(({ id }) => id === blockId)!;
   assert.equal(row.setAside, dayOf(facts.now, setting.site.zone), 'by the day of the site');
+  assert.equal(row.setAsideBy, setting.people.leader.id);
   const board = await morningBoard(facts);
   assert.equal(board.states.length, Object.keys(setting.blocks).length - 1);
   assert.ok(board.states.every(({ block }) => block.id !== blockId));

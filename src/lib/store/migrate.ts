@@ -35,6 +35,7 @@ import * as continued from './migrations/032-continued';
 import * as noLongerUsed from './migrations/033-no-longer-used';
 import * as plotsAsRecorded from './migrations/034-plots-as-recorded';
 import * as refilledBy from './migrations/035-refilled-by';
+import * as setAsideBy from './migrations/036-set-aside-by';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -78,6 +79,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['033-no-longer-used', noLongerUsed],
   ['034-plots-as-recorded', plotsAsRecorded],
   ['035-refilled-by', refilledBy],
+  ['036-set-aside-by', setAsideBy],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

@@ -62,7 +62,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
       calendarTerms: {},
       plantingDay: null,
       targetDensity: null,
-      setAside: null,
+      ...{ setAside: null, setAsideBy: null },
       ...(model && plantedAs(model)),
     });
     await addToGround(work, id, keepouts, zones);
@@ -255,7 +255,10 @@ export const groundCommands: Handlers<typeof groundContract> = {
     if (Boolean(block.setAside) === aside) return ALREADY;
     await work.tables.block.set(
       { id: blockId },
-      { setAside: aside ? dayOf(work.now, site.zone) : null },
+      {
+        setAside: aside ? dayOf(work.now, site.zone) : null,
+        setAsideBy: aside ? work.person.id : null,
+      },
     );
   },
 

@@ -14,6 +14,7 @@ import {
   edition,
   json,
   key,
+  maybe,
   moment,
   real,
   reference,
@@ -60,6 +61,8 @@ export interface BlockRow {
   targetDensity: number | null;
   /** Since when its work is done and it is off the board and the phones, with all that it holds; null while at work. */
   setAside: string | null;
+  /** Who said so. */
+  setAsideBy: string | null;
   /** How often ground, method and terms were saved. */
   edition: number;
   methodEdition: number;
@@ -153,6 +156,7 @@ export function groundTables(sequelize: Sequelize) {
       calendarTerms: { ...json(termsShape), defaultValue: {} },
       targetDensity: { ...real, allowNull: true },
       setAside: day,
+      setAsideBy: maybe,
       edition,
       methodEdition: edition,
       termsEdition: edition,

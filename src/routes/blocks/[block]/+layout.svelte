@@ -17,8 +17,9 @@
 {#if data.block.setAside}
   <div class="aside" role="note">
     <span
-      >{data.block.name} was set aside on {formatDay(data.block.setAside, true)}: it is off the
-      board, the phones and the calendars. All that was entered stands here.</span
+      >{data.block.name} was set aside on {formatDay(data.block.setAside, true)}{data.asideBy
+        ? ` by ${data.asideBy}`
+        : ''}: it is off the board, the phones and the calendars. All that was entered stands here.</span
     >
     {#if data.role === 'leader'}<button class="link-button" onclick={back}>Bring it back</button
       >{/if}

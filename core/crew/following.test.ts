@@ -135,6 +135,11 @@ test('water for setting boxes, and tanks', () => {
   assert.ok(Math.abs(litres.value - 2.05) < 1e-9);
   assert.equal(trips.value, 5);
   assert.equal(boxWater(20, { ...BOX_TERMS, tank: 1000 }).trips.value, 1);
+  // What the working names adds up to what it says.
+  const [boxes, ...each] = litres.steps.map(({ value }) => value);
+  assert.ok(Math.abs(boxes * each.reduce((sum, one) => sum + one, 0) - litres.value) < 1e-9);
+  const [water, tank] = trips.steps.map(({ value }) => value);
+  assert.equal(Math.ceil(water / tank), trips.value);
   assert.throws(() => boxWater(1, { ...BOX_TERMS, tank: 0 }), /crew\.emptyTank/);
 });
 

@@ -94,6 +94,11 @@ test('where only dead places are left every tree takes the walk to the next one 
   // 36 s to plant, 72 s to walk.
   assert.ok(Math.abs(ada.perHour.value - 100 / 3) < 1e-9);
   assert.ok(Math.abs(ada.rate - 800 / 3) < 1e-9);
+  const [alone, minutes] = ada.perHour.steps.map(({ value }) => value);
+  assert.ok(
+    Math.abs(60 / (60 / alone + minutes) - ada.perHour.value) < 1e-9,
+    'as the working says',
+  );
   assert.ok(ada.low < ada.perHour.value && ada.perHour.value < ada.high && ada.high < 50);
   assert.deepEqual(withWalk(rates, 0), rates);
 });

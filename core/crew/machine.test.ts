@@ -186,6 +186,7 @@ test('metres, hours and fuel add up; a wider turn is a longer one', () => {
   near(plan.turns.value, 2 * Math.PI * 3);
   near(plan.hours.value, (442.5 / terms.speed + (2 * Math.PI * 3) / terms.turning) / 3600);
   near(plan.fuel.value, (plan.hours.value * terms.fuel) / 1000);
+  near(plan.fuel.steps[0].value * plan.fuel.steps[1].value, plan.fuel.value);
   // Passes 6 m apart and a turn of 3 m in radius fit a half circle; wider apart a straight piece joins it, nearer the
   // machine overshoots and reverses by a radius each way.
   const turned = (between: number, radius: number) =>

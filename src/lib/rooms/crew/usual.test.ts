@@ -87,6 +87,10 @@ test('by hand is what hands set: on a block of the machine its seats say nothing
   assert.deepEqual(byHandOn(block, [ana, school], tools, none, learned), {
     ...{ perHour: 312, learned: true },
   });
+  const two = new Map([...learned, ['ben', rate(100, 'typed')]]);
+  assert.deepEqual(byHandOn(block, [ana, school, { ...ana, id: 'ben' }], tools, none, two), {
+    ...{ perHour: 206, learned: true },
+  });
   const byMachine: PacedBlock = {
     ...block,
     conditions: { ...block.conditions, planting: 'machine' },

@@ -49,6 +49,48 @@ test('a hollow that drowned is one patch over its rows, with its zone and what w
   assert.deepEqual([...byRow.keys()].sort(), [2, 3, 4]);
 });
 
+test('patches of rows that were counted far apart are one where no counted row lies between them', () => {
+  // Every fifth row was counted; in rows 6 and 11 the same pegs died, in row 21 too, beyond one where they live.
+  const dead = new Set([6, 11, 21]);
+  const rows = [1, 6, 11, 16, 21].map((row) => ({
+    row,
+    marks: Array.from({ length: 60 }, (_, i) =>
+      dead.has(row) && i >= 20 && i < 33 ? '0' : '1',
+    ).join(''),
+    causes: {},
+  }));
+  const { patches } = whereDead(rows, {
+    pointOf: (row, peg) => [peg, 2 * row],
+    between: 2,
+    trees: rows.flatMap(({ row, marks }) =>
+      [...marks].map((mark, i) => ({ row, peg: i + 1, mark, species: 'Oak' })),
+    ),
+  });
+  assert.deepEqual(
+    patches.map(({ stretches }) => stretches.map(({ row }) => row)).sort(),
+    [[21], [6, 11]].sort(),
+  );
+});
+
+test('a stretch whose ends lie nowhere on the ground is drawn nowhere', () => {
+  const marks = Array.from({ length: 60 }, (_, i) => (i >= 20 && i < 33 ? '0' : '1')).join('');
+  const trees = [...marks].map((mark, i) => ({ row: 1, peg: i + 1, mark, species: 'Oak' }));
+  const of = (pointOf: Parameters<typeof whereDead>[1]['pointOf']) =>
+    whereDead([{ row: 1, marks, causes: {} }], { pointOf, between: 2, trees }).patches.length;
+  assert.equal(
+    of((row, peg) => [peg, row]),
+    1,
+  );
+  assert.equal(
+    of((row, peg) => (peg < 25 ? [peg, row] : undefined)),
+    0,
+  );
+  assert.equal(
+    of((row, peg) => (peg > 25 ? [peg, row] : undefined)),
+    0,
+  );
+});
+
 test('trees that died here and there are no patch', () => {
   const { patches, clumped, joins } = block(false);
   assert.deepEqual([patches, clumped], [[], []]);

@@ -262,6 +262,13 @@ test('the closing report compares the ways of planting where there are several, 
     );
   const both = await text([way('A', 'as ever', 0.8), way('B', 'mulched', 0.9)]);
   assert.match(both, /Survival by way of planting/);
+  const sum = (of: (count: { alive: number; set: number }) => number) =>
+    season!.counts.reduce((all, count) => all + of(count), 0);
+  const [, alive, set] = /([\d ]+) alive of ([\d ]+) set in/.exec(both)!;
+  assert.deepEqual(
+    [alive, set].map((text) => Number(text.replace(/\D/g, ''))),
+    [sum((count) => count.alive), sum((count) => count.set)],
+  );
   assert.match(both, /A the block’s own way 12 80\.0 % 75\.0 % to 85\.0 %/);
   assert.match(both, /B mulched 12 90\.0 % 85\.0 % to 95\.0 %/);
   assert.match(both, /EUR Planted Living/);

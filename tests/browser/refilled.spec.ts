@@ -33,6 +33,7 @@ test('a refill is decided at the desk, set on a phone without a signal, and tick
     await expect(desk.getByText(/Refill 1 is on the order, on the calendar/)).toBeVisible();
     await desk.goto(`${bench}/stock/order`);
     await expect(desk.getByText('Upper Bank').first()).toBeVisible();
+    await expect(desk.getByText('for refill 1').first()).toBeVisible();
     await desk.goto(`${bench}/calendar`);
     await expect(desk.getByText('Refill 1').first()).toBeVisible();
   });

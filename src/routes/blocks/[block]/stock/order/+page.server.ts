@@ -4,6 +4,7 @@ import { currentLayout, pegsOf, rowsFact } from '$lib/rooms/rows/facts.server';
 import { cardsFact, lotsFact, ordersFact } from '$lib/rooms/stock/facts.server';
 import { tasksOf } from '$lib/rooms/calendar/tasks.server';
 import { stillToComeOf, toOrderOf } from '$lib/rooms/stock/need.server';
+import { refillPlansFact } from '$lib/rooms/survival/refills.server';
 import { openBlock } from '$lib/server/page';
 import type { PageServerLoad } from './$types';
 
@@ -11,13 +12,14 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, url, depends }) => {
   depends('viridane:stock', 'viridane:crew', 'viridane:rows', 'viridane:calendar');
   const { block, facts } = await openBlock(locals, params.block);
-  const [layout, lines, lots, order, toCome, tasks] = await Promise.all([
+  const [layout, lines, lots, order, toCome, tasks, refills] = await Promise.all([
     currentLayout(facts, block.id),
     facts.of(ordersFact, block.id),
     facts.of(lotsFact, block.id),
     toOrderOf(facts, block),
     stillToComeOf(facts, block.id),
     tasksOf(facts, block),
+    facts.of(refillPlansFact, block.id),
   ]);
   const receive = tasks.find(({ key }) => key === 'receive')?.finish;
   const wanted = url.searchParams.get('instead');
@@ -29,7 +31,7 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
     /** Where the whole order stands: not asked for, asked and not answered, confirmed and not here. */
     stands: {
       toAsk: order.toAsk,
-      unanswered: order.asked - order.confirmed,
+      unanswered: lines.reduce((sum, { state, count }) => sum + (state === 'asked' ? count : 0), 0),
       toCome: lines.reduce(
         (sum, { id, state }) => sum + (state === 'confirmed' ? toCome.get(id)! : 0),
         0,
@@ -38,6 +40,10 @@ export const load: PageServerLoad = async ({ params, locals, url, depends }) => 
     /** When stock is received by the calendar, unless that day has passed. */
     receiveOn: receive && receive >= facts.today ? receive : block.plantingDay,
     lines,
+    /** The refill that a line is for, by its number. */
+    refills: Object.fromEntries(
+      refills.flatMap(({ number, toOrder }) => toOrder.map(({ id }) => [id, number])),
+    ) as Record<string, number>,
     tranches: tranches(lines).map((tranche) => ({
       ...tranche,
       lines: lines.filter(({ id }) => tranche.lines.some((line) => line.id === id)),

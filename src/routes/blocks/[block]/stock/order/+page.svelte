@@ -293,7 +293,10 @@
           <tr>
             <td
               ><SpeciesName card={card(line.species)} after={line.age} />{#if line.replaces}<br
-                /><small class="quiet">for {card(line.replaces).name.toLowerCase()}</small>{/if}</td
+                /><small class="quiet">for {card(line.replaces).name.toLowerCase()}</small
+                >{/if}{#if data.refills[line.id]}<br /><small class="quiet"
+                  >for refill {data.refills[line.id]}</small
+                >{/if}</td
             >
             <td
               >{line.nursery}{#if line.provenance || line.seedLot}<br /><small class="quiet"

@@ -227,6 +227,17 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
   );
   assert.equal(live.today, before.today, 'places of the layout are told apart');
 
+  // A tree of a species that nobody planned fills its place all the same.
+  const other = (await setting.store.species.findAll({ where: { siteId: setting.site.id } })).find(
+    (card) => !species.includes(card.get('id')),
+  )!;
+  const odd = { ...set, ...event(), speciesId: other.get('id'), trees: 1 };
+  await setting.done('leader', 'survival.refilled', odd);
+  const then = await inHandOf(await setting.facts(), blockId);
+  assert.equal(left(then.rows), left(rows) - 3);
+  assert.ok(then.species.includes(odd.speciesId));
+  await setting.done('leader', 'survival.refilled', { ...odd, ...event(), corrects: odd.id });
+
   // Whoever is in a row keeps it when the rest is shared out again.
   await setting.done('leader', 'crew.share', { layoutId, planters: planters.toReversed() });
   const again = await (await setting.facts()).of(sharesFact, blockId);

@@ -50,11 +50,19 @@ export function rowsInHand(
 ): InHand {
   const newest = newestRefill(plans, sets, events);
   const refill = newest && refillInHand(newest, today) ? newest : undefined;
-  const species = speciesOfRefill(layout, refill);
   if (!refill) {
     const own = rows.map((row) => rowInHand(row, byRow.get(row.number) ?? 0));
-    return { rows: own, species };
+    return { rows: own, species: speciesOfRefill(layout, refill) };
   }
+  const ownSets = sets.filter((one) => one.refill === refill.id);
+  // Whatever card of the site may be set, planned or not.
+  const species = [
+    ...new Set([
+      ...speciesOfRefill(layout, refill),
+      ...refill.rows.flatMap(({ pegs }) => pegs.map(({ speciesId }) => speciesId)),
+      ...ownSets.map(({ speciesId }) => speciesId),
+    ]),
+  ];
   const place = new Map(species.map((id, at) => [id, at]));
   const weights = species.map((id) =>
     refill.toOrder
@@ -69,10 +77,7 @@ export function rowsInHand(
       trees,
     ]),
   );
-  const setIn = groupBy(
-    sets.filter((one) => one.refill === refill.id),
-    ({ row }) => String(row),
-  );
+  const setIn = groupBy(ownSets, ({ row }) => String(row));
   const own = rows.map((row) => {
     const plan = planned.get(row.number);
     const of = setIn.get(String(row.number)) ?? [];
@@ -81,9 +86,10 @@ export function rowsInHand(
       byRow.get(row.number) ?? 0,
       plan || of.length
         ? {
-            pegs: (plan?.pegs ?? []).flatMap(({ peg, speciesId }) =>
-              place.has(speciesId) ? [{ peg, species: place.get(speciesId)! }] : [],
-            ),
+            pegs: (plan?.pegs ?? []).map(({ peg, speciesId }) => ({
+              peg,
+              species: place.get(speciesId)!,
+            })),
             expected: expected.get(row.number) ?? 0,
             set: species.map((id) =>
               of

@@ -175,7 +175,8 @@
     margin-bottom: 10px;
     font-size: 14.5px;
   }
-  input[type='date'] {
+  input[type='date'],
+  section :global(input[type='time']) {
     font: 14.5px var(--text);
     height: 36px;
     background: var(--field);

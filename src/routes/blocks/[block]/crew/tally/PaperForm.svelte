@@ -57,12 +57,4 @@
     gap: 1px;
     font-size: 14px;
   }
-  .fields :global(input[type='time']) {
-    font: 14.5px var(--text);
-    height: 36px;
-    background: var(--field);
-    color: var(--ink);
-    border: 1px solid var(--rule-strong);
-    padding: 0 8px;
-  }
 </style>

@@ -2,6 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { isBegun, refillInHand, rowInHand, walkATree, withWalk, type RowToRefill } from './in-hand';
+import { bagsOf } from '../stock/carry';
+import { refillPoints } from './caches';
 import { learned } from './rates';
 
 const layout = { number: 3, runs: [0, 6, 1, 4] };
@@ -101,4 +103,25 @@ test('where only dead places are left every tree takes the walk to the next one 
   );
   assert.ok(ada.low < ada.perHour.value && ada.perHour.value < ada.high && ada.high < 50);
   assert.deepEqual(withWalk(rates, 0), rates);
+});
+
+test('a bag for dead places runs empty at the peg of its last one, or at none that can be named', () => {
+  const { number, runs, planted, pegs } = rowInHand(
+    layout,
+    9,
+    {
+      pegs: [2, 5, 8].map((peg) => ({ peg, species: 0 })),
+      ...{ expected: 2, set: [0, 0] },
+    },
+    [1, 0],
+  );
+  const day = { planter: 'ada', rate: Infinity, rows: [{ number, runs, planted, pegs }] };
+  const bags = (bagTrees: number) =>
+    bagsOf(day, [0.05, 0.05], { bagLoad: 14, bagTrees }).map(({ lastPeg }) => lastPeg);
+  // The last place of the layout is peg 10; after it come pegs 2, 5 and 8, then two that nobody has noted.
+  assert.deepEqual(bags(1), [10, 2, 5, 8, undefined, undefined]);
+  assert.deepEqual(bags(3), [5, undefined]);
+  assert.deepEqual(refillPoints(day.rows, [0.05, 0.05], { bagLoad: 14, bagTrees: 3 }), [
+    { row: 3, peg: 5 },
+  ]);
 });

@@ -263,6 +263,32 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
   });
 });
 
+test('dead places are filled by hand, also where a machine planted the rest', async () => {
+  const { id: blockId, conditions } = bench();
+  const usual = async () => {
+    const live = await liveOf(await setting.facts(), await now());
+    return live.planters.map(({ name, usual: perHour }) => [name, Math.round(perHour * 1e6)]);
+  };
+  const onFootBefore = await usual();
+  const keep = (planting: 'hand' | 'machine') =>
+    setting.store.block.update(
+      { conditions: { ...conditions, planting } },
+      { where: { id: blockId } },
+    );
+  await keep('machine');
+  try {
+    assert.deepEqual(await usual(), onFootBefore, 'no seat, and what its tallies say, is in it');
+    const before = await (await setting.facts()).of(sharesFact, blockId);
+    const planters = [...new Set(before.map(({ planterId }) => planterId))];
+    await setting.done('leader', 'crew.share', { layoutId: await layoutOf(), planters });
+    const shares = await (await setting.facts()).of(sharesFact, blockId);
+    // A row without dead places may lie between: on foot a few pieces, of seats every other row.
+    assert.ok(shares.length <= planters.length + 2, `${shares.length} pieces`);
+  } finally {
+    await keep('hand');
+  }
+});
+
 test('a refill is over once somebody says that this was all of it, and goes on when they take it back', async () => {
   const { id: blockId } = bench();
   const { today } = await setting.facts();

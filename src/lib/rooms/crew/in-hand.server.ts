@@ -135,6 +135,10 @@ export async function walkOf(facts: Facts, blockId: string): Promise<number> {
   return walkATree(rows, stored.map(rowLength));
 }
 
+/** Whether only dead places are left, which are filled by hand whatever planted the rest. */
+export const onFoot = ({ rows, refill }: InHand): boolean =>
+  Boolean(refill) && rows.every(({ open }) => open === 0);
+
 /** Trees of some sets by planter. */
 export function setByPlanter(
   sets: readonly Pick<SetTrees, 'planter' | 'trees'>[],

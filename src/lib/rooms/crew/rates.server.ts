@@ -13,6 +13,7 @@ import { reckonedPace, type ReckonedPace } from '../../../../core/crew/sums';
 import { toolsOffered } from '../../../../core/crew/tools';
 import type { Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
+import type { BlockRow } from '../ground/tables.server';
 import { toolsFact } from '../stock/facts.server';
 import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
 import {
@@ -26,10 +27,23 @@ import {
 } from './facts.server';
 import { walkOf } from './in-hand.server';
 import type { PlanterRow } from './tables.server';
-import { byHandOn, bySeatsOn, paceOfBlock, ridersOf, usualOn, type PacedBlock } from './usual';
+import {
+  byHand,
+  byHandOn,
+  bySeatsOn,
+  paceOfBlock,
+  ridersOf,
+  seatsOf,
+  usualOn,
+  type PacedBlock,
+} from './usual';
 
 /** Planters with what is usual for each on a block, before their own tallies tell. */
-export async function usualPlanters(facts: Facts, blockId: string) {
+export async function usualPlanters(
+  facts: Facts,
+  blockId: string,
+  way: (block: BlockRow) => BlockRow = (block) => block,
+) {
   const [blocks, planters, tools, clocked, shares] = await Promise.all([
     facts.of(blocksFact),
     facts.of(plantersFact),
@@ -38,7 +52,7 @@ export async function usualPlanters(facts: Facts, blockId: string) {
     facts.of(sharesFact, blockId),
   ]);
   return usualOn(
-    blocks.find(({ id }) => id === blockId)!,
+    way(blocks.find(({ id }) => id === blockId)!),
     planters,
     tools,
     lastTools(clocked),
@@ -100,6 +114,23 @@ export async function plantingRates(facts: Facts, blockId: string): Promise<Map<
  */
 export async function learnedRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
   const [rates, walk] = await Promise.all([plantingRates(facts, blockId), walkOf(facts, blockId)]);
+  return walk ? refillRates(facts, blockId, walk) : rates;
+}
+
+/**
+ * What each planter sets where only dead places are left. They are filled by hand: of a machine's seats neither what is
+ * usual there nor its tallies say anything.
+ * @param walk hours a tree from one dead place to the next
+ */
+export async function refillRates(
+  facts: Facts,
+  blockId: string,
+  walk: number,
+): Promise<Map<string, Rate>> {
+  const block = (await facts.of(blocksFact)).find(({ id }) => id === blockId)!;
+  const rates = seatsOf(block)
+    ? crewRates(await usualPlanters(facts, blockId, byHand), undefined, facts.today)
+    : await plantingRates(facts, blockId);
   return withWalk(rates, walk);
 }
 

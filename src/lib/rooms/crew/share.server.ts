@@ -30,7 +30,7 @@ import { piecesOn } from './machine.server';
 import { activePlanter, planterOf } from './planter.server';
 import { asClocked, CLOCKED_DAYS, readPlanted } from './sums.server';
 import type { RowShareRow } from './tables.server';
-import { seatsOf, usualOn } from './usual';
+import { byHand, seatsOf, usualOn } from './usual';
 
 /** What was clocked of late, as far back as pages look. */
 async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
@@ -148,20 +148,23 @@ export const shareCommands: Handlers<Shares> = {
       ...{ plans, sets, events },
       today: dayOf(work.now, site.zone),
     });
+    const walk = walkATree(inHand.rows, rows.map(rowLength));
+    // Dead places are filled by hand: a machine's tallies say nothing of it.
+    const way = walk && seatsOf(block) ? byHand(block) : block;
     const planting = crewRates(
       usualOn(
-        block,
+        way,
         named,
         tools,
         lastTools(clocked),
         named.filter(({ kind }) => kind !== 'volunteers').length,
       ),
-      sums,
+      way === block ? sums : undefined,
       dayOf(work.now, site.zone),
       workedHours(shifts, site.zone),
       elsewhere,
     );
-    const rates = withWalk(planting, walkATree(inHand.rows, rows.map(rowLength)));
+    const rates = withWalk(planting, walk);
     const shared = await dayShared(block, site, work);
     const words = await lastWordsOf(work, layoutId, shared.dayStart);
     const trees = together(
@@ -189,8 +192,8 @@ export const shareCommands: Handlers<Shares> = {
       },
     }));
     const { shares } =
-      // Whoever rides alone has every row; dead places are filled by hand.
-      seatsOf(block) === 2 && rated.length > 1 && inHand.rows.some(({ open: free }) => free > 0)
+      // Whoever rides alone has every row.
+      seatsOf(way) === 2 && rated.length > 1
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
         : shareByHours(open, rated, ...hoursOfDay(shared, work.now, rated), scope);
     // Rows that are full stay with whoever planted them.

@@ -16,6 +16,12 @@ export const seatsOf = ({ conditions, calendarTerms }: PacedBlock): 0 | 1 | 2 =>
     ? machineOn(calendarTerms.machine, MACHINE_KEPT.circumference).seats
     : 0;
 
+/** The same block as hands plant it: dead places are filled so, whatever planted the rest. */
+export const byHand = <Block extends PacedBlock>(block: Block): Block => ({
+  ...block,
+  conditions: { ...block.conditions, planting: 'hand' },
+});
+
 /** Seats of all machines at work on a block; none where hands plant. */
 export const placesOf = (block: PacedBlock): number =>
   seatsOf(block) * (block.calendarTerms.machine?.machines ?? 1);

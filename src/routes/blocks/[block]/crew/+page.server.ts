@@ -5,6 +5,7 @@ import { plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
 import { finishOf, usualPlanters, ratesOf } from '$lib/rooms/crew/rates.server';
 import {
   inHandOf,
+  onFoot,
   refilledToday,
   refillStands,
   together,
@@ -62,6 +63,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     ]);
   return {
     ...about,
+    ...(onFoot(inHand) ? { seats: 0 as const, places: 0 } : {}),
     released: {
       id: layout.id,
       number: layout.number,

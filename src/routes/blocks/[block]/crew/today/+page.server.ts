@@ -2,7 +2,13 @@ import { addTo } from '../../../../../../core/measure/dates';
 import { dayBounds } from '../../../../../../core/say/day';
 import { plantedOf, activePlanters, sharesFact } from '$lib/rooms/crew/facts.server';
 import { toolsOn } from '$lib/rooms/crew/rates.server';
-import { inHandOf, refilledToday, refillStands, together } from '$lib/rooms/crew/in-hand.server';
+import {
+  inHandOf,
+  onFoot,
+  refilledToday,
+  refillStands,
+  together,
+} from '$lib/rooms/crew/in-hand.server';
 import { dayOnBlock } from '$lib/rooms/crew/pace.server';
 import { seatsOf } from '$lib/rooms/crew/usual';
 import { gatePointOf, keepoutsFact, roadsOf } from '$lib/rooms/ground/facts.server';
@@ -61,6 +67,7 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
   ]);
   return {
     ...about,
+    ...(onFoot(inHand) ? { seats: 0 as const } : {}),
     released: {
       id: layout.id,
       number: layout.number,

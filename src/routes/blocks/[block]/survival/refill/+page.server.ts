@@ -1,8 +1,8 @@
-import { walkATree, withWalk } from '../../../../../../core/crew/in-hand';
+import { walkATree } from '../../../../../../core/crew/in-hand';
 import { rowLength } from '../../../../../../core/rows/stored';
 import { rangesOf } from '../../../../../../core/measure/ranges';
 import { addTo } from '../../../../../../core/measure/dates';
-import { plantingRates } from '$lib/rooms/crew/rates.server';
+import { refillRates } from '$lib/rooms/crew/rates.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { countedOf } from '$lib/rooms/survival/facts.server';
 import { refillingOf } from '$lib/rooms/survival/refilling.server';
@@ -23,16 +23,14 @@ export const load: PageServerLoad = async ({ params, locals, depends, url }) => 
     refillOf(facts, block.id),
     countedOf(facts, block),
   ]);
-  const [rates, rows] = await Promise.all([
-    plantingRates(facts, block.id),
-    layout ? facts.of(rowsFact, block.id) : [],
-  ]);
+  const rows = layout ? await facts.of(rowsFact, block.id) : [];
   const lengthOf = new Map(rows.map((row) => [row.number, rowLength(row)]));
   const walk = walkATree(
     (plan?.rows ?? []).map(({ pegs, expected }) => ({ open: 0, dead: pegs.length + expected })),
     (plan?.rows ?? []).map(({ row }) => lengthOf.get(row) ?? 0),
   );
-  const aDay = [...withWalk(rates, walk).values()].reduce((sum, { rate }) => sum + rate, 0) || 500;
+  const rates = await refillRates(facts, block.id, walk);
+  const aDay = [...rates.values()].reduce((sum, { rate }) => sum + rate, 0) || 500;
   return {
     mayTick: may(role, 'record'),
     chance,

@@ -10,6 +10,7 @@ import { store } from '$lib/server/store';
 import { siteFirst } from '$lib/server/which-site';
 import { isAway } from '$lib/server/work';
 import { startJobs } from '$lib/server/jobs';
+import { keepAhead } from '$lib/rooms/morning/ahead.server';
 import { words } from '$lib/words';
 import { languageAsked } from '$lib/words/field/languages';
 
@@ -19,6 +20,7 @@ const zip = promisify(gzip);
 // A promise nobody waited for is written down; it does not end the process for everybody.
 process.on('unhandledRejection', (error) => log.error(error, 'unhandled'));
 startJobs(log);
+keepAhead(log);
 // Once the last answer is given nothing else keeps the process: not the pool, not the thread of long work.
 process.on('sveltekit:shutdown', () => process.exit(0));
 

@@ -74,6 +74,12 @@ test('what is sprayed: circles, squares, strips, or all of it', () => {
   const near = (a: number, b: number) => assert.ok(Math.abs(a - b) < 1e-9, `${a} for ${b}`);
   near(treatedArea({ kind: 'spots', count: 300, radius: 0.5 }).value, 300 * Math.PI * 0.25);
   near(treatedArea({ kind: 'squares', count: 300, side: 0.4 }).value, 48);
+  // What the working shows comes to what it works out.
+  for (const { value, steps } of [
+    treatedArea({ kind: 'spots', count: 300, radius: 0.7 }),
+    treatedArea({ kind: 'squares', count: 300, side: 0.4 }),
+  ])
+    near(value, steps[0].value * steps[1].value);
   near(treatedArea({ kind: 'strips', metres: 2500, width: 0.8 }).value, 2000);
   near(treatedArea({ kind: 'whole', area: 4321 }).value, 4321);
 });
@@ -108,8 +114,20 @@ test('a refill costs its trees and its days, at the price of the first ones unti
   const priced = lines({ trees: price(2), refillTrees: { ...price(3), pack: 1, onHand: 0 } });
   assert.equal(priced.get('refillTrees')!.cost, 360);
   assert.equal(priced.get('refilling')!.cost, null);
+  const { unpriced, lines: all } = bill({ ...ground, refill }, { trees: price(2) }, new Map());
+  const labels = (which: (cost: number | null) => boolean) =>
+    all.filter(({ cost }) => which(cost)).map(({ label }) => label);
+  assert.deepEqual(
+    unpriced,
+    labels((cost) => cost === null),
+  );
+  assert.ok(unpriced.length && labels((cost) => cost !== null).length);
   // More went in than was ordered.
-  assert.equal(lines({}, refill, 130).get('refillTrees')!.needed.value, 130);
+  const more = lines({}, refill, 130).get('refillTrees')!.needed;
+  assert.equal(more.value, 130);
+  const shown = ({ steps }: typeof more) => steps.map(({ label }) => label.key);
+  assert.ok(shown(more).includes('step.used'));
+  assert.ok(!shown(lines({}, refill, 110).get('refillTrees')!.needed).includes('step.used'));
   const none = bill(ground, {}, new Map()).lines.map(({ key }) => key);
   assert.ok(!none.includes('refillTrees') && !none.includes('refilling'));
 });

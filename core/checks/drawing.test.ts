@@ -215,6 +215,34 @@ test('what cannot be asked for is not taught', () => {
   assert.equal(taughtOf(LESSONS[0]).length, TAUGHT.length);
 });
 
+test('side roots reach as far as they spread, where the hole leaves them room', () => {
+  const lesson = LESSONS.find(({ stock }) => stock === 'bare-root')!;
+  const tree = treeFor(lesson, [], 0.5, 'roots');
+  const reach = (holeWidth: number) =>
+    Math.max(
+      ...of(sectionOf({ ...tree, hole: 'pit', holeWidth, rootSpread: 0.2 }), 'root').map(width),
+    );
+  assert.ok(Math.abs(reach(2) - 0.1) < 1e-9, `${reach(2)} to one side of the stem`);
+  assert.ok(reach(0.1) < 0.1);
+});
+
+test('the flare lies at the top root, a guard ends under the tip, the cleared ring is round', () => {
+  for (const lesson of LESSONS) {
+    const tree = treeFor(lesson, [], 0.5, 'shapes');
+    const section = sectionOf({ ...tree, guarded: true });
+    const [guard] = of(section, 'guard');
+    const top = Math.max(...guard.points.map(([, y]) => y));
+    assert.ok(top <= 0.6 && top < tree.height, `${top} of ${tree.height}`);
+    const [collar] = of(section, 'collar');
+    for (const { points } of of(section, 'flare'))
+      for (const [, y] of points)
+        assert.ok(Math.abs(collar.points[0][1] - y - tree.topSideRoot) < 1e-9);
+    const [ring] = of(aboveOf(tree), 'cleared');
+    for (const [x, y] of ring.points) assert.ok(Math.abs(Math.hypot(x, y) - tree.cleared) < 1e-9);
+    assert.ok(new Set(ring.points.map(([x]) => x.toFixed(6))).size > 10);
+  }
+});
+
 test('branches are drawn within a quarter of the tree’s height, shorter towards its top', () => {
   for (const lesson of LESSONS.slice(0, 12)) {
     const tree = treeFor(lesson, [], 0.5, 'branches');

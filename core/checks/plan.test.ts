@@ -91,6 +91,8 @@ test('chances of a plot add up, have the right mean, and become binomial', () =>
     const expected = trees * share * (1 - share) * designEffect(trees, alike);
     assert.ok(Math.abs(variance - expected) < 1e-9, `${variance} ${expected}`);
   }
+  assert.deepEqual([...plotChances(3, 0, 0.2)], [1, 0, 0, 0], 'nothing is faulty');
+  assert.deepEqual([...plotChances(3, 1, 0.2)], [0, 0, 0, 1], 'all are');
   const single = plotChances(10, 0.3, 0);
   assert.ok(Math.abs(single.slice(4).reduce((a, b) => a + b, 0) - atLeast(4, 10, 0.3)) < 1e-9);
   assert.deepEqual([...plotChances(3, 0, 0.2)], [1, 0, 0, 0]);
@@ -202,6 +204,14 @@ test('all good and all faulty have an interval that is not nothing', () => {
   assert.equal(five.worth, clusterShare(like).worth);
   assert.notEqual(clusterShare(like.slice(0, 4), Infinity, like).worth, clusterShare(like.slice(0, 4)).worth); // prettier-ignore
   assert.equal(clusterShare(like.slice(0, 4), Infinity, like.slice(0, 4)).worth, clusterShare(like.slice(0, 4)).worth, 'all there are'); // prettier-ignore
+  // Two clusters have one degree: Student's 12.706 in place of 1.96.
+  const two = [
+    { hits: 4, of: 8 },
+    { hits: 6, of: 8 },
+  ];
+  const both = clusterShare(two);
+  const worth = (16 / both.designEffect) * (1.959964 / 12.7062) ** 2;
+  assert.ok(Math.abs(both.worth - worth) < 1e-4, `${both.worth} is not ${worth}`);
   const one = clusterShare([{ hits: 5, of: 8 }]);
   assert.equal(one.designEffect, 1);
   assert.equal(one.worth, 8);

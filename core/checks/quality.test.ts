@@ -61,6 +61,20 @@ test('who has three times the faults is found, and nobody else with them', () =>
   assert.ok(others < 0.06, `${others}`);
 });
 
+test('the chance that is shown to find a doubled share of faults is the share of seasons in which it is found', () => {
+  for (const plots of [16, 30]) {
+    const of = { share: 0.08, alike: 0, plots, times: 2 };
+    let told = 0;
+    const found = shareOfSeasons(200, of, (all) => {
+      const first = qualityByPlanter(all).find(({ planter }) => planter === 'p0')!;
+      told += first.findsDouble! / 200;
+      return first.outOfLine;
+    });
+    assert.ok(Math.abs(found - told) < 0.08, `${found} found, ${told} told`);
+    assert.ok(told > 0.1 && told < 0.9, `${told} tells something`);
+  }
+});
+
 test('few trees, few faults or a small crew accuse nobody', () => {
   const plot = (planter: string, good: number, deep: number): PlotRecord => ({
     ...{ id: `${planter}${good}`, planter, good, faults: { deep }, at: '' },

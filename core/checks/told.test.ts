@@ -263,6 +263,16 @@ test('a tool that leaves air in clay is found, whoever plants, and no planter pa
   );
 });
 
+test('a tree with two faults of its tool is one tree that is excused', () => {
+  const { planters, suspicions } = judgePlots(
+    season((planter, tool, soil, k) =>
+      tool === 'Bar' && soil === 'clay' ? { 'air-pocket': 2, loose: 2 } : little(k, planter),
+    ).map((plot) => (plot.faults.loose ? { ...plot, faulty: 2, good: 6 } : plot)),
+  );
+  assert.deepEqual(suspicions.map(({ fault }) => fault).sort(), ['air-pocket', 'loose']);
+  for (const { looked, good } of planters) assert.ok(good <= looked && looked === 16 * 8);
+});
+
 test('one planter with one tool is a planter, and no tool is blamed for them', () => {
   const { planters, suspicions } = judgePlots(
     season((planter, tool, soil, k) =>

@@ -11,7 +11,7 @@ import {
 
 const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   terms: { ...BRIEFING_TERMS, meeting: 'gate', aid: 'in the van' },
-  byMachine: false,
+  ...{ byMachine: false, refill: false },
   crews: [{ planter: 'Ana', rows: '1–4', trees: 200 }],
   guests: [],
   tools: ['planting bar'],
@@ -29,6 +29,13 @@ const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   ...more,
 });
 const keys = (more: Partial<BriefInput> = {}) => briefingOf(input(more)).map(({ key }) => key);
+
+test('where dead places are filled it is said what stays', () => {
+  assert.ok(!keys().includes('brief.refill'));
+  const told = keys({ refill: true });
+  assert.ok(told.indexOf('brief.refill') < told.indexOf('brief.hand.clear'));
+  assert.equal(told.length, keys().length + 1);
+});
 
 test('dangers come from the block: what kills first stands first, and none is said that is not there', () => {
   const found = briefingOf(

@@ -109,6 +109,7 @@ export type BriefKey =
   | 'brief.noPlace'
   | 'brief.rows'
   | 'brief.tool'
+  | 'brief.refill'
   | 'brief.depth'
   | 'brief.depthAbout'
   | 'brief.lot'
@@ -138,6 +139,8 @@ export interface BriefItem {
 export interface BriefInput {
   terms: BriefingTerms;
   byMachine: boolean;
+  /** Trees go into dead places too. */
+  refill: boolean;
   /** Who has which rows, with trees left. */
   crews: readonly { planter: string; rows: string; trees: number }[];
   tools: readonly string[];
@@ -194,6 +197,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
     say('who', 'brief.rows', { planter, rows, trees });
 
   if (input.tools.length) say('how', 'brief.tool', { tools: input.tools.join(', ') });
+  if (input.refill) say('how', 'brief.refill');
   if (byMachine) for (const step of MACHINE_STEPS) say('how', `brief.machine.${step}`);
   else for (const step of HAND_STEPS) say('how', `brief.hand.${step}`);
   const { least } = input.depth;

@@ -74,8 +74,8 @@ test('a wave is called for by what is late, not by what waits, and says where to
       { row: 15, trees: 40, due: 1, late: false },
     ],
   });
-  assert.deepEqual(waveCalls([wave(0)], BLOCK), []);
-  const [call] = waveCalls([wave(80)], BLOCK);
+  assert.deepEqual(waveCalls([wave(0)], BLOCK, 60_000), []);
+  const [call] = waveCalls([wave(80)], BLOCK, 60_000);
   assert.match(sentence(call.say), /80/);
   assert.match(sentence(call.detail!), /14/);
 });

@@ -115,9 +115,19 @@ export function unwatchedCalls(
   ];
 }
 
-/** Waves that lie too far behind the planters. */
-export function waveCalls(waves: readonly WaveState[], block: string): BlockCall[] {
+/** What has waited for a wave for longer than this, days, is no work behind planters any more. From memory. */
+const FORGOTTEN = 60;
+
+/**
+ * Waves that lie too far behind the planters.
+ * @param now milliseconds since 1970
+ */
+export function waveCalls(waves: readonly WaveState[], block: string, now: number): BlockCall[] {
   return waves
+    .map(({ wave, next: all }) => {
+      const next = all.filter(({ late, due }) => late && now - due <= FORGOTTEN * 86_400_000);
+      return { wave, next, late: next.reduce((sum, { trees }) => sum + trees, 0) };
+    })
     .filter(({ late }) => late > 0)
     .map(({ wave, late, next }) => ({
       room: 'crew',

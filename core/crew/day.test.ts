@@ -821,6 +821,9 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   assert.equal(his.end, at('12:00'), 'to the minute before the pause');
   assert.ok(day.end! > at('12:45'), 'one of two is behind on more than half of the days');
   assert.equal(day.planted, 300);
+  // With an hour left of the day it comes to what stands and what the hour brings.
+  const lastHour = crewDay(rows, shares, [ann, bob], DAY_TERMS, { ...on, now: at('16:00') });
+  assert.equal(lastHour.planted, Math.round(20 + lastHour.hours * (60 + 25)));
   assert.ok(day.early! < day.end! && day.late! > day.end!);
   const riders = crewDay(rows, shares, [ann, bob], DAY_TERMS, { ...on, together: true });
   assert.equal(riders.end, at('12:00'), 'on one machine both are as fast or as slow');

@@ -13,7 +13,7 @@ import {
   rainsFrom,
   type Filled,
 } from './reservoir';
-import { waveState, waveSums } from './waves';
+import { waveRow, waveState, waveSums } from './waves';
 import { ontoRows, readPulses, rowsOfPulses, seatAhead } from './wheel';
 
 const MINUTE = 60_000;
@@ -24,10 +24,10 @@ test('a wave works on what stands: the oldest first, what is past its hour told 
   const state = waveState(
     'guard',
     [
-      { number: 1, places: 50, planted: 50, plantedAt: now - 30 * HOUR, done: 20 },
-      { number: 2, places: 50, planted: 40, plantedAt: now - 2 * HOUR, done: 0 },
-      { number: 3, places: 50, planted: 0, plantedAt: null, done: 0 },
-      { number: 4, places: 50, planted: 10, plantedAt: now - 5 * HOUR, done: 12 },
+      { number: 1, planted: 50, plantedAt: now - 30 * HOUR, done: 20 },
+      { number: 2, planted: 40, plantedAt: now - 2 * HOUR, done: 0 },
+      { number: 3, planted: 0, plantedAt: null, done: 0 },
+      { number: 4, planted: 10, plantedAt: now - 5 * HOUR, done: 12 },
     ],
     { hands: 2, rate: 35, within: 24 },
     now,
@@ -44,7 +44,7 @@ test('a wave works on what stands: the oldest first, what is past its hour told 
   assert.deepEqual(state.ahead, [{ row: 4, more: 2 }]);
   // Whatever the order of the rows: the oldest first, and of rows as old as each other the first.
   const ages = [3, 9, 1, 9, 5].map((hours, i) => ({
-    ...{ number: 5 - i, places: 9, planted: 9, plantedAt: now - hours * HOUR, done: 0 },
+    ...{ number: 5 - i, planted: 9, plantedAt: now - hours * HOUR, done: 0 },
   }));
   const aged = waveState('guard', ages, { hands: 1, rate: 9, within: 24 }, now);
   assert.deepEqual(
@@ -52,9 +52,35 @@ test('a wave works on what stands: the oldest first, what is past its hour told 
     [2, 4, 1, 5, 3],
   );
   assert.equal(state.hours.value, 1);
-  const [call] = waveCalls([state], 'Bench');
+  const [call] = waveCalls([state], 'Bench', now);
   assert.equal(call.say.key, 'crew.waveLate');
   assert.deepEqual(call.detail?.figures, { row: 1, trees: 30 });
+  // What has waited since last season is seen on the page, and calls nobody any more.
+  const after = (days: number) => waveCalls([state], 'Bench', now + days * 24 * HOUR);
+  assert.equal(after(59)[0].say.figures.trees, 30);
+  assert.deepEqual(after(60), []);
+});
+
+test('trees in dead places are due from when they went in, once all of the layout are done', () => {
+  const now = 1000 * HOUR;
+  const terms = { hands: 1, rate: 10, within: 24 };
+  const filled = [
+    { trees: 3, at: now - 30 * HOUR },
+    { trees: 2, at: now - 4 * HOUR },
+  ];
+  const standing = { number: 7, planted: 40, plantedAt: now - 800 * HOUR, filled };
+  const next = (done: number, start?: number) =>
+    waveState('water', [waveRow(standing, done, start)], terms, now).next;
+  const due = { late: false, due: now + 20 * HOUR };
+  assert.deepEqual(next(40), [{ row: 7, trees: 5, ...due }]);
+  // One tree of the layout still waits, and has done so since last year.
+  assert.deepEqual(next(39), [{ row: 7, trees: 6, late: true, due: now - 776 * HOUR }]);
+  assert.deepEqual(next(45), []);
+  // Whoever follows the refill alone has its trees alone: from its first, from its second, from later on.
+  assert.deepEqual(next(0, now - 30 * HOUR), [{ row: 7, trees: 5, ...due }]);
+  assert.deepEqual(next(1, now - 4 * HOUR), [{ row: 7, trees: 1, ...due }]);
+  assert.deepEqual(next(0, now), []);
+  assert.deepEqual(next(0, standing.plantedAt)[0].trees, 45);
 });
 
 test('what a wave did counts once, and not when it was taken back', () => {

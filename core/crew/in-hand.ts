@@ -1,5 +1,5 @@
 import { say } from '../say/message';
-import { DAY_HOURS, type Rate } from './rates';
+import { DAY_HOURS, learned, ownDays, type DaysSeen, type Rate } from './rates';
 import { apportion } from '../measure/apportion';
 import { daysBetween, type Day } from '../measure/dates';
 import type { Runs } from '../rows/species';
@@ -127,6 +127,12 @@ export function walkATree(
 }
 
 /**
+ * A dead place takes about so many times what an open one takes, finding it and pulling the dead tree counted; where
+ * a day's hours are parted between the two. From memory.
+ */
+export const DEAD_PLACE = 2;
+
+/**
  * What planters set where a walk comes to every tree: the reciprocal of the time a tree takes, planting and walk
  * together.
  * @param rates as learned from planting, by planter
@@ -152,6 +158,25 @@ export function withWalk(rates: ReadonlyMap<string, Rate>, walk: number): Map<st
           },
         } satisfies Rate,
       ];
+    }),
+  );
+}
+
+/**
+ * What planters set in dead places: as in open ones with the walk between, until their own days in dead places tell.
+ * @param planting as learned in open places, by planter
+ * @param walk hours a tree
+ * @param filled trees set into dead places
+ */
+export function fillingRates(
+  planting: ReadonlyMap<string, Rate>,
+  walk: number,
+  filled: DaysSeen,
+): Map<string, Rate> {
+  return new Map(
+    [...withWalk(planting, walk)].map(([id, rate]) => {
+      const own = ownDays(id, rate.perHour.value, filled);
+      return [id, own.length ? learned(rate.perHour.value, own, 'walk') : rate];
     }),
   );
 }

@@ -34,6 +34,8 @@ test('a trial sets slip and marks: turned back by what the trees stood too far',
   const trial = spacerTrial(gaps, [], wheel, 2.5, bounds);
   near(trial.slip.mean, 0.04, 1e-6);
   near(trial.markApart.value, 2.5 / 1.04, 1e-6);
+  near(trial.slip.low, trial.gap.low / 2.5 - 1, 1e-12);
+  near(trial.slip.high, trial.gap.high / 2.5 - 1, 1e-12);
   assert.ok(trial.slip.low < 0.04 && trial.slip.high > 0.04);
   // With the marks set so, the same slip gives what was wanted.
   near(intervalOf({ circumference: trial.markApart.value, marks: 1 }, trial.slip.mean), 2.5, 1e-9);
@@ -115,6 +117,11 @@ test('an order without a tight turn is found wherever there is one, against ever
       const tight = order.slice(1).some((pass, i) => Math.abs(pass - order[i]) < apart);
       if (possible(count, apart)) assert.equal(tight, false, `${count} passes, ${apart} apart`);
     }
+});
+
+test('passes are taken in two halves of a group in turn, each beside the one before the last', () => {
+  assert.deepEqual(turnOrder(40, 3).slice(0, 8), [0, 4, 1, 5, 2, 6, 3, 7]);
+  assert.deepEqual(turnOrder(40, 2).slice(0, 6), [0, 3, 1, 4, 2, 5]);
 });
 
 test('long blocks: every pass once, no turn too tight, the ways between them short', () => {

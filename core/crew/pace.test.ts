@@ -133,6 +133,15 @@ const seen = (more: Partial<DaySeen> = {}): DaySeen => ({
   ...more,
 });
 
+test('own hours are those of whoever has them, and of their day', () => {
+  const pace = (own: DaySeen['terms']['own']) =>
+    pacesToday(rates, seen({ shifts: [], terms: { ...DAY_TERMS, own } })).get('ann')!.perHour.value;
+  const usual = pace(undefined);
+  assert.equal(pace([{ planterId: 'bob', day: '2026-11-24', from: 9 }]), usual);
+  assert.equal(pace([{ planterId: 'ann', day: '2026-11-25', from: 9 }]), usual);
+  assert.notEqual(pace([{ planterId: 'ann', day: '2026-11-24', from: 9 }]), usual);
+});
+
 test('who was not heard of today, or planted elsewhere too, is taken as learned', () => {
   const slow = pacesToday(rates, seen());
   near(

@@ -58,6 +58,16 @@ test('a ditch across a few rows cuts them, and what lies on one side of it is dr
   );
 });
 
+test('rows whose trees stand between each other’s lie beside each other all the same', () => {
+  const staggered = rowsUpTo(4).map((row, i) => ({
+    ...row,
+    ...(i % 2 ? { start: 1, line: row.line.map((value, k) => (k % 2 ? value : value + 1)) } : {}),
+    stretches: [i % 2, 50],
+  }));
+  const { rows } = piecesOf(staggered, wall([-9, 30], [200, 30]));
+  assert.deepEqual(new Set(rows.map(({ cell }) => cell)), new Set([0]));
+});
+
 test('a ditch between two rows parts them without cutting one', () => {
   const { rows, cuttings } = piecesOf(rowsUpTo(4), wall([-9, 4.5], [200, 4.5]));
   assert.deepEqual(inCells(rows), [

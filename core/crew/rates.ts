@@ -11,9 +11,9 @@ export const DAY_HOURS = 8;
 /**
  * A rate known beforehand weighs as much as so many hours of the planter's own: one that somebody typed
  * for them as a day, the usual one of their way of planting, which fits nobody in particular, as half a
- * day. From memory.
+ * day, and their own of open places with the walk between dead ones as a day. From memory.
  */
-export const PRIOR_HOURS = { typed: 8, usual: 4 };
+export const PRIOR_HOURS = { typed: 8, usual: 4, walk: 8 };
 /** By how much a planter's days differ until their own tell, a share of the mean. From memory. */
 const USUAL_SPREAD = 0.15;
 /** Days of a planter's own from which on their spread is known. */
@@ -52,24 +52,46 @@ export type WorkedHours = ReadonlyMap<string, ReadonlyMap<Day, number>>;
  */
 export function crewRates(
   planters: readonly { id: string; rate: number | null; usual: number }[],
-  sums: PlantedSums | undefined,
+  sums: Pick<PlantedSums, 'byDay'> | undefined,
   today: Day,
   worked: WorkedHours = new Map(),
   elsewhere: WorkedHours = new Map(),
 ): Map<string, Rate> {
-  const since = addTo(today, { days: -LATE_DAYS });
   return new Map(
     planters.map(({ id, rate, usual }): [string, Rate] => {
-      const own = [...(sums?.byDay ?? [])].flatMap(([day, ofDay]) => {
-        const trees = ofDay.get(id) ?? 0;
-        if (day >= today || day < since || trees <= 0) return [];
-        const here = trees / (usual / DAY_HOURS);
-        const share = here / (here + (elsewhere.get(id)?.get(day) ?? 0));
-        return [{ trees, hours: (worked.get(id)?.get(day) || DAY_HOURS) * share }];
-      });
+      const seen = { byDay: sums?.byDay ?? new Map(), today, worked, elsewhere };
+      const own = ownDays(id, usual / DAY_HOURS, seen);
       return [id, learned((rate ?? usual) / DAY_HOURS, own, rate === null ? 'usual' : 'typed')];
     }),
   );
+}
+
+/** What days of late tell of: trees of one kind by day and planter, and the hours that went into them and into others. */
+export interface DaysSeen extends Pick<PlantedSums, 'byDay'> {
+  /** Not over, and left out. */
+  today: Day;
+  worked: WorkedHours;
+  /** Hours that the other trees of a day take at the usual pace. */
+  elsewhere: WorkedHours;
+}
+
+/**
+ * A planter's days of late with the hours that belong to these trees.
+ * @param usual trees an hour by which a day's hours are parted
+ */
+export function ownDays(
+  id: string,
+  usual: number,
+  { byDay, today, worked, elsewhere }: DaysSeen,
+): { trees: number; hours: number }[] {
+  const since = addTo(today, { days: -LATE_DAYS });
+  return [...byDay].flatMap(([day, ofDay]) => {
+    const trees = ofDay.get(id) ?? 0;
+    if (day >= today || day < since || trees <= 0) return [];
+    const here = trees / usual;
+    const share = here / (here + (elsewhere.get(id)?.get(day) ?? 0));
+    return [{ trees, hours: (worked.get(id)?.get(day) || DAY_HOURS) * share }];
+  });
 }
 
 /**
@@ -79,7 +101,7 @@ export function crewRates(
 export function learned(
   prior: number,
   days: readonly { trees: number; hours: number }[],
-  before: 'typed' | 'usual' = 'typed',
+  before: keyof typeof PRIOR_HOURS = 'typed',
 ): Rate {
   const weight = PRIOR_HOURS[before];
   const trees = days.reduce((sum, day) => sum + day.trees, 0);
@@ -109,7 +131,7 @@ export function learned(
     low: at(-Z90),
     high: at(Z90),
     dayShape: (mean * ofADay) / dispersion,
-    from: days.length ? 'tallies' : before,
+    from: days.length ? 'tallies' : before === 'typed' ? 'typed' : 'usual',
     days: days.length,
     hours,
     dispersion,

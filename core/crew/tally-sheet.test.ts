@@ -37,12 +37,23 @@ test('times at work are read in the clocks people write, an early end as the aft
   ]);
   assert.deepEqual(spellsIn('7-3:30'), [{ from: 7, to: 15.5 }]);
   assert.deepEqual(spellsIn('7am to 3.30pm'), [{ from: 7, to: 15.5 }]);
+  assert.deepEqual(spellsIn('15-12'), [{ from: 15, to: 24 }], 'up to midnight');
   assert.deepEqual(spellsIn('12am-12pm'), [{ from: 0, to: 12 }]);
   assert.deepEqual(spellsIn('06:45 – 12; 13 –'), [{ from: 6.75, to: 12 }, { from: 13 }]);
   assert.deepEqual(spellsIn('7-9, 9-11'), [{ from: 7, to: 11 }]);
   assert.deepEqual(spellsIn('20-24'), [{ from: 20, to: 24 }]);
   assert.deepEqual(spellsIn(''), []);
-  for (const text of ['7', 'seven', '7-19:01', '7:60-8', '25-26', '7-12, 11-13', '8-, 9-10'])
+  for (const text of [
+    '7',
+    'seven',
+    '0am-3',
+    '13am-15',
+    '7-19:01',
+    '7:60-8',
+    '25-26',
+    '7-12, 11-13',
+    '8-, 9-10',
+  ])
     assert.equal(spellsIn(text), undefined, text);
   // Two that touch are one, and that is no longer than one may be.
   assert.equal(spellsIn('1-9, 9-14'), undefined);

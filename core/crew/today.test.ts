@@ -158,6 +158,8 @@ test('what runs dry today: all who plant it share what is on hand; what reaches 
 test('marks: a number in the name, else initials, no two alike', () => {
   assert.deepEqual(marksOf(['Planter 3', 'Planter 12', 'Wiremu Te Kanawa']), ['3', '12', 'WT']);
   assert.deepEqual(marksOf(['Ana', 'Ben', 'Aroha']), ['An', 'B', 'Ar']);
+  // Three of one name: what is left to tell them apart is a number, from 2 on.
+  assert.deepEqual(marksOf(['Ü', 'Ü', 'Ü']), ['Ü', 'Ü2', 'Ü3']);
   assert.deepEqual(marksOf(['Ana', 'Ana']).length, new Set(marksOf(['Ana', 'Ana'])).size);
   fc.assert(
     fc.property(

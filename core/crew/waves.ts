@@ -1,4 +1,5 @@
 import { say } from '../say/message';
+import type { Day } from '../measure/dates';
 import type { Figure } from '../measure/working';
 
 /**
@@ -25,15 +26,48 @@ export interface WaveTerms {
   rate: number;
   /** Hours behind the planting within which a tree is to be done. */
   within: number;
+  /** Trees set before this day are not its work; without it all that stand are. */
+  from?: Day | null;
 }
 
 export interface WaveRow {
   number: number;
-  places: number;
+  /** Trees that went in, those in dead places among them. */
   planted: number;
-  /** When its newest tree went in, milliseconds since 1970. */
+  /** When the newest tree of the layout went in, milliseconds since 1970. */
   plantedAt: number | null;
+  /** Trees that went into dead places, and when the newest did. */
+  again?: { trees: number; at: number };
   done: number;
+}
+
+/** Trees of a row as they went in. */
+export interface RowStanding {
+  number: number;
+  planted: number;
+  plantedAt: number | null;
+  /** Each setting of trees into dead places. */
+  filled: readonly { trees: number; at: number }[];
+}
+
+/**
+ * A row as one wave has it: what was set from a moment on.
+ * @param start milliseconds since 1970
+ * @example waveRow({ number: 3, planted: 20, plantedAt: 100, filled: [{ trees: 2, at: 900 }, { trees: 1, at: 950 }] }, 1, 500) // => {"number": 3, "planted": 3, "plantedAt": 100, "again": {"trees": 3, "at": 950}, "done": 1}
+ */
+export function waveRow(
+  { number, planted, plantedAt, filled }: RowStanding,
+  done: number,
+  start = -Infinity,
+): WaveRow {
+  const own = filled.filter(({ at }) => at >= start);
+  const trees = own.reduce((sum, one) => sum + one.trees, 0);
+  const stands = plantedAt === null || plantedAt >= start ? planted : 0;
+  return {
+    ...{ number, planted: stands + trees, plantedAt },
+    ...(trees ? { again: { trees, at: Math.max(...own.map(({ at }) => at)) } } : {}),
+    done,
+  };
 }
 
 export interface WaveState {
@@ -67,11 +101,13 @@ export function waveState(
   const ahead: WaveState['ahead'] = [];
   let waiting = 0;
   let late = 0;
-  for (const { number, planted, plantedAt, done } of rows) {
+  for (const { number, planted, plantedAt, again, done } of rows) {
     const open = planted - done;
     if (open < 0) ahead.push({ row: number, more: -open });
     if (open <= 0) continue;
-    const due = (plantedAt ?? now) + terms.within * HOUR;
+    // The layout's trees come first, so that what still waits is of a refill once it is no more than that set.
+    const since = again && open <= again.trees ? again.at : plantedAt;
+    const due = (since ?? now) + terms.within * HOUR;
     const isLate = due < now;
     waiting += open;
     if (isLate) late += open;

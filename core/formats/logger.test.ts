@@ -2,6 +2,7 @@ import { words } from '../../src/lib/words';
 import { says } from '../../tests/says';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { isTold } from '../say/told';
 import { readLogger } from './logger';
 
 const hours = (file: ReturnType<typeof readLogger>) =>
@@ -82,4 +83,14 @@ test('gaps and doubles are told; what cannot be read is refused with its line', 
   bad(`time,temperature °C\n${at(1, 2)}\nyesterday,3`, /Line 3: “yesterday” was found/);
   bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 'warm')}`, /Line 3: “warm” was found; a number/);
   bad(`time,temperature °C\n${at(1, 2)}\n${at(2, 90)}`, /90 °C was found/);
+});
+
+test('temperatures without their moments are refused with the headings found', () => {
+  assert.throws(
+    () => readLogger('no,temperature °C\n1,2.5\n2,3', 'UTC'),
+    (error) =>
+      isTold(error) &&
+      error.said.key === 'formats.loggerColumns' &&
+      error.said.figures.found === 'no, temperature °C',
+  );
 });

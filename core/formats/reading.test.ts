@@ -63,6 +63,8 @@ test('a day is the same however it is written; one that no calendar has is none'
   for (const text of ['31/04/2026', '29.02.2027', '13/13/2026', 'noon', '', '3 Xyz 2026'])
     assert.equal(dayIn(text, 'day first'), undefined, text);
   assert.equal(dayIn('29/02/2028', 'day first'), '2028-02-29');
+  assert.equal(dayIn('1/1/1800', 'day first'), undefined);
+  assert.equal(dayIn('1/1/1801', 'day first'), '1801-01-01');
 });
 
 test('every day of forty years is read back in all three orders', () => {

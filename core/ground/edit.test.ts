@@ -12,7 +12,7 @@ import {
   together,
   writePlaces,
 } from './edit';
-import { planeArea, type MultiPolygon } from './polygon';
+import { contains, planeArea, type MultiPolygon } from './polygon';
 import { findSpikes, walkedArea, type Fix } from './walk';
 
 const rectangle = (x: number, y: number, width: number, height: number): MultiPolygon => [
@@ -60,6 +60,22 @@ test('a line that stops short runs on; one that misses, or is a point, is refuse
       ]),
     /ground\.splitLineMisses/,
   );
+  // Drawn in the middle of the block, it runs on to both sides, whichever way it was drawn.
+  for (const line of [
+    [
+      [45, 40],
+      [55, 42],
+    ],
+    [
+      [55, 42],
+      [45, 40],
+    ],
+  ] as Point[][]) {
+    // From 31 m up on the west side to 51 m on the east side.
+    const [low, high] = splitBy(area, line);
+    assert.ok(Math.abs(planeArea(low) - 4100) < 1e-6);
+    assert.ok(contains(high, [3, 35]) && contains(low, [97, 48]));
+  }
   assert.throws(() => splitBy(area, [[50, 0]]), /ground\.splitLineTooShort/);
 });
 

@@ -1,6 +1,6 @@
 import { told } from '../say/told';
 import { degrees } from '../measure/units';
-import type { Point } from '../measure/plane';
+import { extended, type Point } from '../measure/plane';
 import { planeArea, type MultiPolygon } from './polygon';
 import type { Leg } from './survey';
 import type { Keepout } from './keepouts';
@@ -73,20 +73,11 @@ export function quadrantBearing(bearing: number): string {
  */
 export function splitBy(area: MultiPolygon, line: readonly Point[]): MultiPolygon[] {
   if (line.length < 2) throw told('ground.splitLineTooShort');
-  const parts = polygonize(area, lengthened(line, 5000));
+  const parts = polygonize(area, extended(line, 5000));
   if (parts.length < 2) {
     throw told('ground.splitLineMisses');
   }
   return parts.sort((a, b) => planeArea(b) - planeArea(a));
-}
-
-function lengthened(line: readonly Point[], by: number): Point[] {
-  const onwards = ([x1, y1]: Point, [x2, y2]: Point): Point => {
-    const length = Math.hypot(x2 - x1, y2 - y1) || 1;
-    return [x2 + ((x2 - x1) / length) * by, y2 + ((y2 - y1) / length) * by];
-  };
-  const last = line.length - 1;
-  return [onwards(line[1], line[0]), ...line, onwards(line[last - 1], line[last])];
 }
 
 /** Joins two areas. Those that touch become one part. */

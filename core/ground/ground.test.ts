@@ -97,9 +97,27 @@ test('swapped latitude and longitude is noticed where it can be', () => {
   const turned = square.map((rings) => rings.map((ring) => ring.map(([x, y]): Point => [y, x])));
   assert.throws(() => checkBoundary(turned, [11, 51]), told(/swapped/));
   assert.doesNotThrow(() => checkBoundary(square, [11, 51]));
+  // No longitude, whatever the latitude could be: metres of a grid whose northing begins nearby.
+  const grid = square.map((rings) =>
+    rings.map((ring) => ring.map(([x, y]): Point => [x + 400, y])),
+  );
+  assert.throws(
+    () => checkBoundary(grid),
+    (error) => isTold(error) && error.said.key === 'ground.projected',
+  );
 });
 
 test('touching sides of a ring count as crossing, neighbours do not', () => {
+  const bowtie: Point[] = [
+    [1, 1],
+    [9, 5],
+    [9, 1],
+    [1, 3],
+  ];
+  // y = 1 + (x − 1) / 2 and y = 3 − (x − 1) / 4 meet where x − 1 is 8 / 3.
+  const { first, second, at } = findCrossing(bowtie)!;
+  assert.deepEqual([first, second], [1, 3]);
+  assert.ok(Math.hypot(at[0] - 11 / 3, at[1] - 7 / 3) < 1e-12, `${at}`);
   assert.equal(
     findCrossing([
       [0, 0],

@@ -13,6 +13,20 @@ export function toSegment([x, y]: Point, [x1, y1]: Point, [x2, y2]: Point): numb
   return Math.hypot(x - x1 - t * dx, y - y1 - t * dy);
 }
 
+/**
+ * A line of two points or more that runs on straight past both its ends.
+ * @param by metres
+ * @example extended([[0, 0], [3, 4]], 10) // => [[-6, -8], [0, 0], [3, 4], [9, 12]]
+ */
+export function extended(line: readonly Point[], by: number): Point[] {
+  const onwards = ([x1, y1]: Point, [x2, y2]: Point): Point => {
+    const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+    return [x2 + ((x2 - x1) / length) * by, y2 + ((y2 - y1) / length) * by];
+  };
+  const last = line.length - 1;
+  return [onwards(line[1], line[0]), ...line, onwards(line[last - 1], line[last])];
+}
+
 /** The flat drawing on which a block is laid out: metres east and north of its centre. */
 export interface Plane {
   /** [longitude, latitude] of the point (0, 0). */

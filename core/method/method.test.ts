@@ -42,6 +42,12 @@ const toldOf = (method: Chosen[]) =>
 
 test('the method follows the ground, gives its reason, and drives depth, tasks and briefing', () => {
   const usual = methodOf({}, ground);
+  const firmed = (stock: 'bare-root' | 'container', texture: 'sand' | 'clay') =>
+    methodOf({}, { ...ground, stock, texture }).find(({ question }) => question === 'firming')!
+      .school.key;
+  assert.equal(firmed('bare-root', 'sand'), 'heel');
+  assert.equal(firmed('container', 'sand'), 'light', 'a heel would crush the ball');
+  assert.equal(firmed('bare-root', 'clay'), 'light', 'and smear clay');
   assert.deepEqual(depthOf(usual), { datum: 'collar', least: -1, most: 2 });
   assert.ok(methodTasks(usual).has('knockdown'), 'sod is killed');
   const wet = methodOf({}, { ...ground, moisture: 'wet', texture: 'clay' });

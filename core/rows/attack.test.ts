@@ -186,6 +186,53 @@ test('zones side by side with different patterns keep the distance that both pro
   }
 });
 
+test('where two patterns meet trees give way to the smaller distance of the two, and to no greater', () => {
+  const at = (from: number, to: number): MultiPolygon => [
+    [
+      [
+        [from, 0],
+        [to, 0],
+        [to, 45],
+        [from, 45],
+      ],
+    ],
+  ];
+  const zones = [{ id: 'z', name: 'Hollow', parts: at(0, 30.3) }];
+  const across = (rest: Partial<PatternSettings>, own: Partial<PatternSettings>) => {
+    const base = { ...common, direction: { kind: 'east-west' as const } };
+    const { rows } = layOut({ boundary: at(0, 60), plantable: at(0, 60), cards, zones }, {
+      ...base,
+      ...rest,
+      byZone: [{ zone: 'z', settings: { ...base, ...own } }],
+    } as LayoutParameters);
+    const xy = positions(rows);
+    const places = Array.from({ length: rows.total }, (_, i) => [xy[2 * i], xy[2 * i + 1]]);
+    const [inside, outside] = [(x: number) => x < 30.3, (x: number) => x >= 30.3].map((side) =>
+      places.filter(([x]) => side(x)),
+    );
+    return Math.min(
+      ...inside.flatMap(([x, y]) => outside.map(([a, b]) => Math.hypot(a - x, b - y))),
+    );
+  };
+  const square = { pattern: 'square', inRow: 2, between: 2 } as const;
+  const wide = {
+    pattern: 'scatter',
+    scatter: { minimum: 5, seed: 3 },
+    ...{ inRow: 2, between: 3 },
+  } as const;
+  const beside = across(square, wide);
+  assert.ok(
+    beside >= 2 - 5e-4 && beside < 3,
+    `${beside} m between squares of 2 m and a scatter of 5 m`,
+  );
+  // Rows of a metre's step stand six metres apart: what they promise is the metre.
+  const close = across(
+    { pattern: 'rectangular', inRow: 1, between: 6 },
+    { pattern: 'rectangular', inRow: 3, between: 4 },
+  );
+  assert.ok(close >= 1 - 5e-4 && close < 2.5, `${close} m between rows`);
+});
+
 test('clumps add to the ground they lie in, and never thin it', () => {
   const field: MultiPolygon = [
     [

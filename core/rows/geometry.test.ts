@@ -12,12 +12,20 @@ import {
 import type { MultiPolygon } from '../ground/polygon';
 import { gradientAt, heightAt, lieAtNode, type Surface } from '../ground/surface';
 import { seededRandom } from '../measure/random';
+import { pegStretches } from './clip';
 import { crownCover, crownRadius, heightAtAge, yearsToMeet } from './crowns';
 import { keepPositions } from './limits';
 import { nearestPoints, PointField } from './near';
 import { nearestPeg, pegPosition, pointAt, positions, rowSetOf, treesByRow } from './rowset';
 
 const close = (a: number, b: number, within = 1e-9) => Math.abs(a - b) <= within;
+
+test('a peg on the edge of two parts of a row is one peg', () => {
+  const part = (from: number, to: number) => ({ from, to, fromOuter: false, toOuter: false });
+  const options = { step: 2, phase: 0, headland: 0, shortest: 0 };
+  assert.deepEqual(pegStretches([part(0, 4), part(4, 9)], options), [0, 3, 6, 2]);
+  assert.deepEqual(pegStretches([part(0, 4), part(4, 5), part(7, 9)], options), [0, 3, 8, 1]);
+});
 
 test('areas cut, joined and taken away add up, whatever two areas they are', () => {
   const random = seededRandom('areas');

@@ -123,6 +123,36 @@ test('rows go on from a guide that lies far off, in the same rhythm as if the gr
   }
 });
 
+test('a short guide is gone on with to both ends of a long block, wherever that lies', () => {
+  for (const middle of [0, 700, -700]) {
+    const high: MultiPolygon = [
+      [
+        [
+          [0, middle - 200],
+          [30, middle - 200],
+          [30, middle + 200],
+          [0, middle + 200],
+        ],
+      ],
+    ];
+    const rows = parallelRows(
+      high,
+      [
+        [0, middle - 1],
+        [0, middle + 1],
+      ],
+      {
+        ...{ step: 2, between: 5, firstOffset: 5 },
+        ...{ headland: 0, shortest: 2, firstPeg: 0, stagger: 0 },
+      },
+    );
+    for (let row = 0; row < rowCount(rows); row++) {
+      const [from, to] = rowSpan(rows, row);
+      assert.ok(to - from > 396, `row ${row + 1}, ${middle} m up: ${to - from} m`);
+    }
+  }
+});
+
 test('shelter rows stand at their own distances, each in its own step and stagger', () => {
   const strip: MultiPolygon = [[[[0, 0], [100, 0], [100, 30], [0, 30]]]]; // prettier-ignore
   const fence: Point[] = [[0, -2], [100, -2]]; // prettier-ignore

@@ -24,7 +24,7 @@ import {
   treesByRow,
 } from './rowset';
 import { searchBearings } from './search';
-import { breaksOf, settingOut, strings, wayTo } from './setting-out';
+import { breaksOf, rightAngleSides, settingOut, strings, wayTo } from './setting-out';
 import { arrange, countSpecies } from './species';
 import { PATTERNS } from './spacing';
 import { rhythmOf, summarise, toRowSet, toStoredRows } from './stored';
@@ -457,6 +457,30 @@ test('spacing along the ground is closer on the plan by the cosine of the slope'
   const level = layOut(ground, parameters).rows;
   const sloped = layOut(ground, { ...parameters, measured: 'ground' }).rows;
   assert.ok(sloped.between < level.between && sloped.between > level.between * 0.98);
+  // Falling by 0.4 towards 130°: a row that runs so far aside of it falls by the cosine, its neighbour by the sine.
+  const radians = Math.PI / 180;
+  const plane = {
+    ...surface,
+    heights: surface.heights.map((_, i) => {
+      const [x, y] = [-30 + 5 * (i % 50), -30 + 5 * Math.floor(i / 50)];
+      return 100 - 0.4 * (x * Math.sin(130 * radians) + y * Math.cos(130 * radians));
+    }),
+  };
+  for (const degrees of [0, 40, 75, 130, 160]) {
+    const { step, between } = layOut(
+      { ...ground, surface: plane },
+      {
+        ...{ ...parameters, measured: 'ground' },
+        direction: { kind: 'bearing', bearing: degrees * radians },
+      },
+    ).rows;
+    const aside = (130 - degrees) * radians;
+    const flat = (fall: number) => 1 / Math.hypot(1, 0.4 * fall);
+    const near = (is: number, wanted: number) =>
+      assert.ok(Math.abs(is / wanted - 1) < 1e-4, `${is}, ${wanted} at ${degrees}°`);
+    near(step, level.step * flat(Math.cos(aside)));
+    near(between, level.between * flat(Math.sin(aside)));
+  }
   assert.throws(
     () => layOut({ ...ground, surface: undefined }, { ...parameters, measured: 'ground' }),
     says(/needs an elevation/),
@@ -515,7 +539,14 @@ test('rows across the wind run square to where it comes from', () => {
 
 test('setting out: the baseline’s pegs, both diagonals, and the way to a peg', () => {
   const { rows, falls } = layOut(ground, parameters);
+  assert.deepEqual(rightAngleSides(5), [3, 4, 5]);
+  assert.deepEqual(rightAngleSides(400), [18, 24, 30], 'a tape is no longer than that');
   const out = settingOut(rows, falls);
+  const unknown = settingOut(
+    rows,
+    falls!.map((fall) => ({ ...fall, ground: NaN })),
+  );
+  for (const row of unknown.rows) assert.equal(row.ground, row.level, 'where no height is known');
   const base = out.baseline!;
   assert.equal(base.pegs.length, rowCount(rows));
   assert.ok(Math.abs(base.pegs[4].along - 4 * 3) < 1e-9);
@@ -609,6 +640,11 @@ test('a row that sags ponds there, a falling one does not', () => {
   );
   assert.equal(steep.runs.length, 1);
   assert.ok(steep.runs[0].from > 10 && steep.runs[0].to === 40);
+  const further = rowFall(
+    chainages.map((c) => c + 70),
+    chainages.map((c) => 10 - 0.02 * c),
+  );
+  assert.ok(Math.abs(further.fall - 0.02) < 1e-12, 'wherever the row begins to be measured');
   assert.ok(Math.abs(even.fall - 0.02) < 1e-12 && Math.abs(even.steepest - 0.02) < 1e-9);
 });
 

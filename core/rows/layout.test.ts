@@ -153,6 +153,7 @@ test('the same seed gives the same plan, another seed another', () => {
 test('a mix that is not whole says how much is missing', () => {
   assert.throws(() => checkMix([50, 46]), says(/adds up to 96 %.*4 % is missing/));
   assert.throws(() => checkMix([60, 46]), says(/6 % is too much/));
+  assert.doesNotThrow(() => checkMix([100, 0]), 'a species that is not planted this time');
   assert.throws(() => checkMix([]), says(/empty/));
   assert.throws(() => checkMix([120, -20]), says(/0 to 100/));
 });
@@ -182,7 +183,9 @@ test('figures follow from what was laid out', () => {
     speciesCounts.reduce((a, b) => a + b, 0),
     rows.total,
   );
-  const [, , nominal, lost] = figures.trees.steps;
+  const [plantable, each, nominal, lost] = figures.trees.steps;
+  assert.ok(Math.abs(nominal.value * each.value - plantable.value) < 1e-6);
+  assert.equal(each.value, rows.step * rows.between);
   assert.ok(Math.abs(nominal.value + lost.value - rows.total) < 1e-6);
   assert.ok(
     Math.abs(figures.walked.value - figures.walked.steps[0].value - figures.walked.steps[1].value) <

@@ -1,5 +1,5 @@
 import { told } from '../say/told';
-import { toSegment, type Point } from '../measure/plane';
+import { extended, toSegment, type Point } from '../measure/plane';
 import { bearingOf, boxOf, type MultiPolygon } from '../ground/polygon';
 import { offsetLines, sideOf } from '../ground/topology';
 import { asFlat, AreaIndex, peggedRow } from './clip';
@@ -132,16 +132,6 @@ function rowAt(
       ? [[...guide]]
       : offsetLines(guide, distance).flatMap((line) => (line.side === side ? [line.points] : []));
   return lines.flatMap((line) => peggedRow(index, asFlat(line), options.start, options) ?? []);
-}
-
-/** A line lengthened straight on at both ends. */
-function extended(line: readonly Point[], by: number): Point[] {
-  const onwards = ([x1, y1]: Point, [x2, y2]: Point): Point => {
-    const length = Math.hypot(x2 - x1, y2 - y1) || 1;
-    return [x2 + ((x2 - x1) / length) * by, y2 + ((y2 - y1) / length) * by];
-  };
-  const last = line.length - 1;
-  return [onwards(line[1], line[0]), ...line, onwards(line[last - 1], line[last])];
 }
 
 function finish(rows: RowParts[], guide: readonly Point[], step: number, between: number): RowSet {

@@ -28,10 +28,51 @@ test('every part of a block is filled, however far it lies from the others', () 
   }
 });
 
+test('nothing stands under a crown, and the ground round it is as full as any', () => {
+  const standing = [{ x: 50, y: 50, crown: 6 }];
+  const ring = (from: number, to: number) => {
+    const byQuarter = [0, 0, 0, 0];
+    for (let seed = 1; seed <= 5; seed++) {
+      const xy = scatter([square(0, 0, 100)], { minimum: 2, seed, standing });
+      for (let i = 0; i < xy.length; i += 2) {
+        const [x, y] = [xy[i] - 50, xy[i + 1] - 50];
+        const away = Math.hypot(x, y);
+        // East, north, west, south.
+        const quarter = (Math.round(Math.atan2(y, x) / (Math.PI / 2)) + 4) % 4;
+        if (away >= from && away < to) byQuarter[quarter]++;
+      }
+    }
+    return byQuarter;
+  };
+  assert.deepEqual(ring(0, 6), [0, 0, 0, 0]);
+  const [beside, further] = [ring(6, 12), ring(20, 26)];
+  const density = (count: number, from: number, to: number) => count / (to ** 2 - from ** 2);
+  for (const quarter of [0, 1, 2, 3]) {
+    const is = density(beside[quarter], 6, 12) / density(further[quarter], 20, 26);
+    assert.ok(is > 0.7 && is < 1.5, `${is} of the density in quarter ${quarter}`);
+  }
+});
+
 test('a distance too small for so wide a ground is refused before anything is filled', () => {
   assert.throws(
     () => scatter([square(0, 0, 3000)], { minimum: 0.5, seed: 1 }),
     (error) => isTold(error) && error.said.key === 'rows.minimumTooSmall',
+  );
+});
+
+test('clusters that would run into each other are refused with how wide they are', () => {
+  // Seven trees a metre apart fill a circle of √(7 ÷ π) + ½ metres.
+  const lay = (apart: number) =>
+    clusters([square(0, 0, 60)], { apart, trees: 7, spacing: 1, bearing: 0 });
+  const wide = 2 * (Math.sqrt(7 / Math.PI) + 0.5);
+  assert.ok(rowCount(lay(wide + 0.01)) > 100);
+  assert.throws(
+    () => lay(wide - 0.01),
+    (error) => {
+      assert.ok(isTold(error) && error.said.key === 'rows.clustersOverlap');
+      const { value } = error.said.figures.wide as { value: number };
+      return Math.abs(value - wide) < 1e-9;
+    },
   );
 });
 

@@ -1,6 +1,15 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { judgeTag, plotsFromNumbers, plotsToNumbers, standsIn, tagCode, tags } from './trial';
+import { isTold } from '../say/told';
+import {
+  judgeTag,
+  layTrial,
+  plotsFromNumbers,
+  plotsToNumbers,
+  standsIn,
+  tagCode,
+  tags,
+} from './trial';
 
 const PLOTS = [
   { block: 1, treatment: 0, row: 3, firstPeg: 5, trees: 4 },
@@ -44,6 +53,29 @@ test('a tag is held against its spot however it is written; whose tree it is and
   // 1 of block 12 and 12 of block 1 are not taken for one another.
   const near = judgeTag(all, '12A1', '1A2');
   assert.ok(!near.fits && near.why === 'other');
+});
+
+test('a trial needs room for two blocks, and leaves no run of one species in two pieces', () => {
+  const places = (...trees: number[]) => ({
+    classes: trees.map((n) => [0, n]),
+    limits: [{ allowed: [true, true, true], why: '' }],
+  });
+  assert.throws(
+    () => layTrial(places(20), 3, 4, 1),
+    (error) =>
+      isTold(error) &&
+      error.said.key === 'rows.trialRoom' &&
+      error.said.figures.plots === 5 &&
+      error.said.figures.needed === 6,
+  );
+  for (let seed = 1; seed <= 30; seed++) {
+    const { runs, plots, guards, blocks } = layTrial(places(26, 9, 40), 3, 4, seed);
+    assert.equal(blocks, 6);
+    assert.equal(plots.length, 18);
+    assert.equal(guards, 75 - 18 * 4);
+    for (const row of runs)
+      for (let i = 2; i < row.length; i += 2) assert.notEqual(row[i], row[i - 2], `seed ${seed}`);
+  }
 });
 
 test('plots come back from what is kept of them, and are those of the rows or not', () => {

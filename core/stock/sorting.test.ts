@@ -205,6 +205,19 @@ test('what to load: the older lot first, boxes in the order they are opened', ()
   assert.ok(trips.every(({ boxes }) => boxes.length <= 3));
 });
 
+test('the last box of a lot holds what is left of it', () => {
+  const [lot] = lots;
+  const { trips } = carryPlan(
+    [{ planter: 'ana', rate: 400, rows: [{ number: 1, runs: [0, 130], planted: 0 }] }],
+    [{ ...lot, species: 0, onHand: 130, perBox: 50 }],
+    1,
+  );
+  assert.deepEqual(
+    trips.flatMap(({ boxes }) => boxes.map(({ trees }) => trees)).sort((a, b) => a - b),
+    [30, 50, 50],
+  );
+});
+
 test('carrying conserves trees: wanted = bagged + short, and no lot gives more than it has', () => {
   const run = fc.tuple(fc.nat(1), fc.integer({ min: 1, max: 60 }));
   const row = fc.array(run, { minLength: 1, maxLength: 4 });

@@ -25,6 +25,7 @@ test('a row is of the lot that its planter had in the bag when it was done', () 
     { ...out('pine', '2026-11-24', 8), species: 'pine' },
   ]);
   assert.equal(lot('oak', row('2026-11-24', 15)), 'new');
+  assert.equal(lot('oak', row('2026-11-24', 7)), 'new', 'from the moment it was handed out');
   assert.equal(lot('oak', row('2026-11-24', 15, 'ben')), 'bens');
   assert.equal(lot('oak', row('2026-11-24', 15, 'cy')), undefined, 'nobody gave Cy any');
   const nobody = { ...row('2026-11-24', 15), planter: undefined };

@@ -11,7 +11,8 @@ import {
   toldAsWhole,
   type CountedTree,
 } from './groups';
-import { kaplanMeier, logRank, solve } from './kaplan';
+import { wilson } from './interval';
+import { bounds, kaplanMeier, logRank, solve } from './kaplan';
 import { diedAlike, lifeCurve, passedOver, spansOf, type Span } from './between';
 import { livesOf } from './life';
 import { logistic, type Exposed, type Fitted } from './logistic';
@@ -220,6 +221,11 @@ test('an hour in the air is found where it kills, with an interval that holds th
   assert.ok(false_ <= 14, `${false_} of 120 where the wet edge did nothing`);
 });
 
+test('where all live, or none, the curve is where it is', () => {
+  assert.deepEqual(bounds(1, 0), [1, 1]);
+  assert.deepEqual(bounds(0, 0.1), [0, 0]);
+});
+
 test('too few deaths, or nothing that differs, give no figure and say why', () => {
   const few = logistic(
     ['air'],
@@ -305,6 +311,12 @@ test('stems of rows that were drawn part by part add up to the living of the blo
   assert.ok(Math.abs(birch.estimate - (10 * 1 + 90 * 9) / (10 * 4 + 90 * 10)) < 1e-12);
   assert.deepEqual([birch.hits, birch.of, birch.clusters], [10, 14, 3], 'counted as it was');
   assert.ok(birch.low < birch.estimate && birch.high > birch.estimate);
+  // Weighed or not, fourteen trees tell no more than fourteen do.
+  const single = wilson(birch.estimate * 14, 14);
+  assert.ok(
+    birch.high - birch.low > 0.9 * (single.high - single.low),
+    `${birch.low} to ${birch.high}`,
+  );
   assert.ok(Math.abs(alder.estimate - 3 / 6) < 1e-12, 'one part alone needs no weights');
 });
 

@@ -45,6 +45,8 @@ test('a tree set into a dead place is no growth of the first; one row has no int
     tree(1, 2, '2026-10-01', 0.5),
   ]);
   assert.deepEqual([own.trees, own.lower, own.low], [1, 0, undefined]);
+  const [still] = growthOf([tree(1, 1, '2025-10-01', 0.4), tree(1, 1, '2026-10-01', 0.4)]);
+  assert.equal(still.lower, 0, 'as high as it was is not lower');
   assert.deepEqual(growthOf([]), []);
 });
 

@@ -48,6 +48,9 @@ test('one counted row is a simple sample, several are clusters', () => {
   const wide = survival(differing, 100);
   assert.equal(wide.estimate, 0.9);
   assert.ok(wide.low < 0.87 && wide.high > 0.93);
+  const student = wide.figure.steps.find(({ label }) => label.key === 'step.student')!;
+  assert.deepEqual(student.label.figures, { degrees: 9 });
+  assert.ok(Math.abs(student.value - 2.26216) < 1e-4, 'of nine degrees');
   const whole = survival(differing, 10);
   assert.ok(whole.high - whole.low < 1e-9, 'when every row is counted nothing is left to chance');
   assert.throws(() => survival([], 10), says(/No row/));

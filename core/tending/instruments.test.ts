@@ -121,6 +121,8 @@ test('files of probes and gauges as they come; what cannot be is said with its l
     );
   wrong('a,b\n1,2', 'probe', 'formats.instrumentColumns');
   wrong('date,rain\n2026-06-01,3', 'probe', 'formats.instrumentColumns');
+  // A share of one is no percent: more water than soil can hold.
+  wrong('date,vwc\n2026-06-01,1\n2026-06-02,0.4', 'probe', 'formats.instrumentMost');
   wrong('date,rain mm\n2026-06-01,wet', 'gauge', 'formats.loggerLine');
   wrong('date,rain mm\nsome day,3', 'gauge', 'formats.loggerLine');
   assert.throws(

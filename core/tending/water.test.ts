@@ -74,6 +74,17 @@ test('the ground is nine tenths full where the weather begins', () => {
   assert.ok(Math.abs(first.store / first.full - 0.9) < 0.01, `${first.store} of ${first.full}`);
 });
 
+test('roots that grow reach soil as wet as the rest', () => {
+  const days = Array.from({ length: 600 }, (_, i) => ({
+    ...{ day: addTo('2026-05-01', { days: i }), lowest: -20, highest: -19.9, rain: 0 },
+  }));
+  const out = waterBalance({ ...common, days, school: 'none', today: '2028-01-01' });
+  const [first, last] = [out[0], out[out.length - 1]];
+  assert.ok(last.full > 1.1 * first.full, 'they have grown');
+  for (const { store, full } of out)
+    assert.ok(Math.abs(store / full - 0.9) < 0.02, `${store} of ${full}`);
+});
+
 test('sod drinks first, mulch keeps, sand holds least, and repellent ground sheds the rain', () => {
   const under = (change: Partial<Rooted>, rain = 0) =>
     waterBalance({
@@ -105,6 +116,9 @@ test('by the balance nobody suffers, and each round fills the store again', () =
   for (const { store, full, given } of rounds) {
     assert.ok(Math.abs(store - full) < 1e-9, 'full after the round');
     assert.ok(Number.isInteger(given));
+    // The store was near its stress line: little more than half of it was wanting, in whole litres.
+    const most = asLitres((STRESS + 0.1) * full, WATER_TERMS.ring) + 1;
+    assert.ok(given <= most, `${given} of ${most} litres`);
   }
   const by = Object.fromEntries(
     compareSchools({ ...common, days }).map((one) => [one.school, one]),
@@ -131,14 +145,14 @@ test('by the balance nobody suffers, and each round fills the store again', () =
 });
 
 test('a season of a school: zones watered on one day share the tank, every round costs each tree its time', () => {
-  const day = (given: number, suffers: boolean) => ({
-    ...{ day: '2026-06-01', store: 9, full: 30, given, suffers, asked: false, ahead: false },
+  const day = (on: string, given: number, suffers: boolean) => ({
+    ...{ day: on, store: 9, full: 30, given, suffers, asked: false, ahead: false },
   });
   /** Each character a day: w watered with 10 L, d dry, . neither. */
-  const plays = (signs: string): SchoolOutcome[] =>
+  const plays = (signs: string, from = '2026-06-01'): SchoolOutcome[] =>
     WATER_SCHOOLS.map((school) => {
-      const days = [...signs].map((sign) =>
-        day(school === 'weekly' && sign === 'w' ? 10 : 0, sign === 'd'),
+      const days = [...signs].map((sign, i) =>
+        day(addTo(from, { days: i }), school === 'weekly' && sign === 'w' ? 10 : 0, sign === 'd'),
       );
       return {
         ...{ school, days, rounds: 0, litres: 0 },
@@ -160,6 +174,10 @@ test('a season of a school: zones watered on one day share the tank, every round
   assert.deepEqual([weekly.suffered, weekly.atRisk], [14, 60], 'thirteen days on end are borne');
   assert.deepEqual([of('none').rounds, of('none').hours, of('none').atRisk], [0, 0, 60]);
   assert.equal(schoolSeasons([], terms)[0].suffered, 0);
+  // Trees that stand since the third day only are watered with the others of that day.
+  const young = { trees: 60, wet: false, outcomes: plays('w', '2026-06-03') };
+  const both = schoolSeasons([zones[0], young], terms).find(({ school }) => school === 'weekly')!;
+  assert.deepEqual([both.rounds, both.litres, both.trips], [2, 3200, 4]);
 });
 
 test('what was given on the ground counts, and a probe sets the store right', () => {

@@ -1,3 +1,4 @@
+import { groupBy } from '../measure/group';
 import { addTo, type Day } from '../measure/dates';
 import type { WeatherDay } from '../calendar/windows';
 import type { Soil } from '../ground/zones';
@@ -277,7 +278,7 @@ export interface SchoolSeason {
 /**
  * A season of each school over all zones: what is watered on one day is one round, so that zones share a tank.
  * @param zones trees, whether standing water keeps them wet so that nobody waters them, and what each school does
- *   there on the same days
+ *   there; days of one may begin later than those of another
  */
 export function schoolSeasons(
   zones: readonly { trees: number; wet: boolean; outcomes: readonly SchoolOutcome[] }[],
@@ -296,11 +297,15 @@ export function schoolSeasons(
         .filter(({ days }) => longestDry(days) >= RISKY_DAYS)
         .reduce((sum, { trees }) => sum + trees, 0),
     };
-    for (let i = 0; i < (own[0]?.days.length ?? 0); i++) {
-      const watered = own.filter(({ days }) => days[i].given > 0);
-      if (!watered.length) continue;
+    const byDay = groupBy(
+      own.flatMap(({ trees, days }) =>
+        days.flatMap(({ day, given }) => (given > 0 ? [{ day, trees, given }] : [])),
+      ),
+      ({ day }) => day,
+    );
+    for (const watered of byDay.values()) {
       const trees = watered.reduce((sum, zone) => sum + zone.trees, 0);
-      const litres = watered.reduce((sum, zone) => sum + zone.trees * zone.days[i].given, 0);
+      const litres = watered.reduce((sum, zone) => sum + zone.trees * zone.given, 0);
       const round = roundOf(trees, litres / trees, terms);
       season.rounds++;
       season.litres += litres;

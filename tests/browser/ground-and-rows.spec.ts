@@ -397,6 +397,36 @@ test('a block without a file: corners as a receiver shows them, a traverse that 
   await page.goto('/blocks/new');
   const area = page.locator('.comes-to .big');
 
+  await test.step('what a file brings along lies on the plan before the block is made', async () => {
+    const corners = (x: number, y: number, wide: number, high: number) =>
+      [
+        [x, y],
+        [x + wide, y],
+        [x + wide, y + high],
+        [x, y + high],
+        [x, y],
+      ].map(([east, north]) => [11.6 + east / 69_200, 51.7 + north / 111_260]);
+    const area = (name: string, role: string, ring: number[][]) => ({
+      ...{ type: 'Feature', properties: { name, role, kind: 'building' } },
+      geometry: { type: 'Polygon', coordinates: [ring] },
+    });
+    const features = [
+      area('Far Field', 'boundary', corners(0, 0, 200, 200)),
+      area('Barn', 'keepout', corners(80, 80, 20, 20)),
+    ];
+    await page.getByLabel('Drop a boundary file').setInputFiles({
+      ...{ name: 'far.geojson', mimeType: 'application/geo+json' },
+      buffer: Buffer.from(JSON.stringify({ type: 'FeatureCollection', features })),
+    });
+    const kept = page.locator('.comes-to').getByText('to plant once what comes along');
+    await expect(page.locator('.comes-to .big')).toHaveText('4.00 ha');
+    const left = Number((await kept.innerText()).split(' ')[0]);
+    expect(left).toBeGreaterThan(3.7);
+    expect(left).toBeLessThan(3.961);
+    await page.getByText('1 keep-out of the file come').click();
+    await expect(kept).toHaveCount(0);
+  });
+
   await test.step('a traverse with a leg misread names it, mended it is shared out', async () => {
     await page.getByRole('tab', { name: 'Compass' }).click();
     const book = page.getByLabel('Bearing and length of each side, one a line');

@@ -59,8 +59,15 @@ const options = {
 };
 
 test('contour rows on the open grid keep to their level within 5 cm, vertex by vertex', () => {
-  const { traced, rows } = contourRows(surface, area, options);
+  const { traced, rows, notes } = contourRows(surface, area, options);
   assert.ok(traced.length > 100 && rows.total > 8000);
+  const said = notes.find(({ key }) => key === 'rows.noteIntermediate')!;
+  assert.equal(said.figures.started, traced.filter(({ from }) => from === 'gap').length);
+  assert.equal(
+    said.figures.stopped,
+    traced.flatMap(({ ends }) => ends).filter((end) => end === 'neighbour').length,
+  );
+  assert.ok(Number(said.figures.started) > 0 && said.figures.started !== said.figures.stopped);
   for (const { line, level } of traced) {
     for (let i = 0; i < line.length; i += 2) {
       assert.ok(Math.abs(heightAt(surface, line[i], line[i + 1]) - level) < 0.05);

@@ -35,6 +35,19 @@ test('product limit, Greenwood and log-rank on the remission times', () => {
     curve.map(({ atRisk }) => atRisk),
     [21, 17, 15, 12, 11, 7, 6],
   );
+  // On the log(−log) scale, as statistics packages print the band of these times; from memory.
+  [
+    [0.6197, 0.9516],
+    [0.5631, 0.9228],
+    [0.5032, 0.8894],
+    [0.4316, 0.8491],
+    [0.3675, 0.8049],
+    [0.2678, 0.7468],
+    [0.1881, 0.6801],
+  ].forEach(([low, high], i) => {
+    near(curve[i].low, low, 1e-4);
+    near(curve[i].high, high, 1e-4);
+  });
   near(
     greenwood(
       21,
@@ -175,6 +188,9 @@ test('penalised logistic regression of a fourfold table, by hand', () => {
   assert.equal(found.separated, false);
   const woolf = Math.sqrt(1 / (a + 0.5) + 1 / (b + 0.5) + 1 / (c + 0.5) + 1 / (d + 0.5));
   near(found.effects[0].error, woolf, 0.004);
+  const [{ low, high, error }] = found.effects;
+  near(Math.log(odds) - Math.log(low), 1.959964 * error, 1e-5);
+  near(Math.log(high) - Math.log(odds), 1.959964 * error, 1e-5);
   // Nobody exposed lived: the plain estimate has no end, the penalised one does and says so.
   const apart = logistic(
     ['exposed'],
@@ -182,6 +198,30 @@ test('penalised logistic regression of a fourfold table, by hand', () => {
   ) as Fitted;
   assert.equal(apart.separated, true);
   near(apart.effects[0].odds, (40.5 * 50.5) / (0.5 * 10.5), 0.01);
+});
+
+// Source: Liang & Zeger 1986, Biometrika 73: where every cluster is exposed as a whole, the sandwich comes apart into
+// the clusters' own surplus of deaths over the information of their group, by hand, with n ÷ (n − 1).
+test('the error of an effect takes trees of one row together, by hand', () => {
+  const rows = { 1: [2, 19, 5, 22, 3, 20], 0: [1, 12, 2, 9, 1, 11] };
+  const of = 40;
+  const trees = ([1, 0] as const).flatMap((exposed) =>
+    rows[exposed].map((died, i) => single([exposed], died, of, `${exposed} ${i}`)),
+  );
+  const found = logistic(['exposed'], trees) as Fitted;
+  const parts = ([1, 0] as const).map((exposed) => {
+    const all = of * rows[exposed].length;
+    const p = (rows[exposed].reduce((a, b) => a + b) + 0.5) / (all + 1);
+    const information = all * p * (1 - p);
+    const surplus = rows[exposed].reduce((sum, died) => sum + (died - of * p) ** 2, 0);
+    return { sandwich: surplus / information ** 2, alone: 1 / information };
+  });
+  const sum = (key: 'sandwich' | 'alone') => parts[0][key] + parts[1][key];
+  near(found.effects[0].error, Math.sqrt((sum('sandwich') * 12) / 11), 1e-6);
+  assert.ok(
+    found.effects[0].error > 1.5 * Math.sqrt(sum('alone')),
+    'rows differ by more than chance',
+  );
 });
 
 // Source: an independent maximisation: the penalised likelihood climbed by coordinate search, no derivatives.

@@ -20,6 +20,7 @@ import { plantsWithWater } from '../../core/method/method';
 import { layoutsFact } from '../../src/lib/rooms/rows/facts.server';
 import { methodOfBlock } from '../../src/lib/rooms/method/facts.server';
 import { sprayingOf } from '../../src/lib/rooms/calendar/spraying.server';
+import { Facts } from '../../src/lib/server/facts';
 import { demoSetting, event, type Setting } from './setting';
 
 let store: Store;
@@ -142,6 +143,10 @@ test('a calendar’s sequence rises with whatever moves its days, be it entered 
     }),
   );
   const other = await setting.facts();
+  // Days move with the day itself, too.
+  const tomorrow = new Facts(store, setting.site, other.marks, other.now + 86_400_000);
+  const [moved] = await calendarOf(tomorrow, [await blockNow('Silt Margin')]);
+  assert.equal(moved.sequence, before + 1);
   assert.ok(
     other.changesOf(setting.blocks['Ridge Screen'].id) < other.changesOf(block.id),
     'another block’s changes are its own',
@@ -631,5 +636,7 @@ test('what there is to spray is the share that the method sprays, and what was s
   // Where nothing is sprayed the page counts for all trees, should the leader spray after all.
   assert.equal(rest.ground.trees, Math.round(laid.trees * (share || 1)));
   assert.ok(Math.abs(rest.ground.metres - metres * (share || 1)) < 1e-6);
+  const treated = ({ plan }: typeof rest) => plan!.plan.area.value;
+  assert.ok(Math.abs(treated(rest) / treated(all) - (share || 1)) < 1e-9);
   await open.block.update({ differences: [] }, { where: { id: block.id } });
 });

@@ -264,11 +264,21 @@ test('rows sent back are work on the phone, gone over, looked at again, done', a
     },
   };
   await setting.refused('checker', 'checks.decide', decision, 403, /./);
-  await setting.done('leader', 'checks.decide', decision);
   const calls = async () =>
     (await blockState(await setting.facts(), flat())).calls
       .filter(({ room }) => room === 'checks')
       .map(({ say }) => say.key);
+  // What is decided of another fault, or of somebody else, leaves this one to be decided.
+  const called = await calls();
+  assert.ok(called.length);
+  const fault = todo.fault === 'leaning' ? 'deep' : 'leaning';
+  for (const of of [{ fault }, { planterId: planters.find(({ id }) => id !== five.id)!.id }]) {
+    const other = { ...decision, ...event(), kind: 'show' as const, ...of };
+    await setting.done('leader', 'checks.decide', other);
+    assert.deepEqual(await calls(), called);
+    await setting.done('leader', 'checks.decide', { ...other, ...event(), corrects: other.id });
+  }
+  await setting.done('leader', 'checks.decide', decision);
   assert.deepEqual(await calls(), [], 'decided: no longer called');
   const [first, second] = decision.rows;
   const gone = (row: number) => ({ ...event(), decisionId: decision.id, row, mended: 12 });

@@ -5,6 +5,8 @@ import { taskEventsFact } from '../../src/lib/rooms/calendar/task-events.server'
 import { plotsFact } from '../../src/lib/rooms/checks/facts.server';
 import { plantersFact, sharesFact, sownFact } from '../../src/lib/rooms/crew/facts.server';
 import { blocksFact, keepoutsFact, zonesFact } from '../../src/lib/rooms/ground/facts.server';
+import { findingsOf } from '../../src/lib/rooms/checks/findings.server';
+import { readAhead } from '../../src/lib/rooms/morning/ahead.server';
 import { layoutsFact } from '../../src/lib/rooms/rows/facts.server';
 import {
   cardsFact,
@@ -12,7 +14,8 @@ import {
   ordersFact,
   placesFact,
 } from '../../src/lib/rooms/stock/facts.server';
-import { inOrderOf, tableFact, type ListFact } from '../../src/lib/server/facts';
+import { survivalFindings } from '../../src/lib/rooms/survival/findings.server';
+import { forgetFacts, inOrderOf, tableFact, type ListFact } from '../../src/lib/server/facts';
 import { Reader } from '../../src/lib/server/reader';
 import type { Store } from '../../src/lib/store';
 import type { Rows } from '../../src/lib/store/rows';
@@ -137,4 +140,24 @@ test('rows are put in order by one column after the other, what is not known fir
       .map(({ name }) => name),
     ['d', 'c', 'a', 'b'],
   );
+});
+
+test('what takes long is read ahead: large blocks alone, none that is set aside, and pages find it', async () => {
+  const { store, blocks } = setting;
+  const ids = Object.fromEntries(Object.entries(blocks).map(([name, { id }]) => [name, id]));
+  assert.deepEqual(await readAhead(store, 1e6), []);
+  const [most, ...others] = await readAhead(store, 25);
+  assert.equal(most, ids['North Bench'], 'that with most to read first');
+  assert.deepEqual(others, [ids['Haul Flat']], 'Ridge Screen has fewer');
+  forgetFacts();
+  await readAhead(store, 25);
+  const facts = await setting.facts(undefined, true);
+  const asked = await questions(async () => {
+    await findingsOf(facts, blocks['Haul Flat']);
+    await survivalFindings(facts, blocks['Haul Flat']);
+  });
+  assert.deepEqual(asked, []);
+  await store.block.update({ setAside: facts.today }, { where: { id: most } });
+  assert.deepEqual(await readAhead(store, 25), others);
+  await store.block.update({ setAside: null }, { where: { id: most } });
 });

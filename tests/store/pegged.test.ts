@@ -51,6 +51,16 @@ test('rows are pegged one after the other; once all stand the calendar has them 
   assert.deepEqual((await pegged()).left, [2, 3]);
   assert.notEqual((await task('set-out')).state, 'done');
 
+  // What was said last counts, in whatever order the database hands it out.
+  const turned = (id: string, stand: boolean) => word([4], stand, { id });
+  await setting.done(
+    'leader',
+    'rows.pegged',
+    turned('ffffffff-ffff-7fff-bfff-ffffffffffff', false),
+  );
+  await setting.done('leader', 'rows.pegged', turned('00000000-0000-7000-8000-000000000001', true));
+  assert.deepEqual((await pegged()).left, [2, 3]);
+
   // A new version that differs in one row: pegs of all others stay, and what a phone still has for the old one comes.
   const { layoutId } = (await setting.done('leader', 'rows.save', {
     ...{ blockId: margin().id, name: 'one tree less' },

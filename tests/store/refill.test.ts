@@ -5,20 +5,30 @@ import { holds } from '../../core/crew/share';
 import { wantedOf } from '../../core/stock/carry';
 import { expectedOf } from '../../core/stock/orders';
 import { addTo } from '../../core/measure/dates';
+import { dayBounds } from '../../core/say/day';
 import { isAlive, isDead } from '../../core/survival/marks';
+import { waterOf } from '../../src/lib/rooms/tending/facts.server';
+import { thirstyZones } from '../../src/lib/rooms/tending/thirst.server';
 import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
-import { inHandOf } from '../../src/lib/rooms/crew/in-hand.server';
+import { inHandOf, walkOf } from '../../src/lib/rooms/crew/in-hand.server';
+import { learnedRates, plantingRates } from '../../src/lib/rooms/crew/rates.server';
+import { wavesOf } from '../../src/lib/rooms/crew/waves.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
 import { tallySheetOf } from '../../src/lib/rooms/crew/tally-sheet.server';
 import { planLinesOf, reachOf, toOrderOf } from '../../src/lib/rooms/stock/need.server';
 import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
 import { Reader } from '../../src/lib/server/reader';
-import { plantedOf, sharesFact, sownFact } from '../../src/lib/rooms/crew/facts.server';
+import {
+  plantedOf,
+  plantersFact,
+  sharesFact,
+  sownFact,
+} from '../../src/lib/rooms/crew/facts.server';
 import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { lotsFact, ordersFact, standsFor } from '../../src/lib/rooms/stock/facts.server';
@@ -199,6 +209,7 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
   const { items } = await briefingOfBlock(await setting.facts(), await now());
   const who = items.filter(({ figures }) => 'planter' in figures && 'rows' in figures);
   assert.equal(who.length, planters.length);
+  assert.ok(items.some(({ key }) => key === 'brief.refill'));
   assert.deepEqual(
     who.map(({ figures }) => figures.trees).sort(),
     [...own].sort(),
@@ -209,6 +220,14 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
     planters.map((id) => before.planters.find((one) => one.id === id)?.left),
     own,
   );
+  for (const { since, row, rowEnds } of before.planters.filter(({ left: own }) => own)) {
+    assert.ok(row !== null);
+    assert.equal(
+      rowEnds === null,
+      since === null,
+      'only whoever is here comes to the end of a row',
+    );
+  }
   const [planterId] = planters;
   const first = rows.find(({ number, dead }) => dead > 1 && holds(shares, planterId, number))!;
   const set = { ...event(), refillId: refill.id, row: first.number, planterId, corrects: null };
@@ -269,6 +288,9 @@ test('dead places are filled by hand, also where a machine planted the rest', as
     const live = await liveOf(await setting.facts(), await now());
     return live.planters.map(({ name, usual: perHour }) => [name, Math.round(perHour * 1e6)]);
   };
+  // Nobody typed what they set: what is usual decides.
+  const typed = await setting.store.planter.findAll({ where: { siteId: setting.site.id } });
+  await setting.store.planter.update({ rate: null }, { where: { siteId: setting.site.id } });
   const onFootBefore = await usual();
   const keep = (planting: 'hand' | 'machine') =>
     setting.store.block.update(
@@ -286,7 +308,169 @@ test('dead places are filled by hand, also where a machine planted the rest', as
     assert.ok(shares.length <= planters.length + 2, `${shares.length} pieces`);
   } finally {
     await keep('hand');
+    for (const one of typed)
+      await setting.store.planter.update(
+        { rate: one.get('rate') },
+        { where: { id: one.get('id') } },
+      );
   }
+});
+
+test('whoever follows the planters follows into dead places too', async () => {
+  const { id: blockId } = bench();
+  const layoutId = await layoutOf();
+  const facts = await setting.facts();
+  const { refill, rows, species } = await inHandOf(facts, blockId);
+  const { number: row } = rows.find(({ dead }) => dead > 2)!;
+  const watered = async (from: string | null = null) => {
+    const block = { ...(await now()) };
+    block.calendarTerms = {
+      ...block.calendarTerms,
+      waves: { water: { hands: 2, rate: 60, within: 24, from } },
+    };
+    const at = await setting.facts();
+    const { states, rows: byRow } = await wavesOf(at, block);
+    const [water] = states;
+    return { water, next: water.next.find((one) => one.row === row), now: at.now, byRow };
+  };
+  const wave = { ...event(), layoutId, row, wave: 'water', corrects: null };
+  const standing = async () => (await watered()).byRow.find(({ number }) => number === row)!;
+  const { planted, done: already } = await standing();
+  const at = new Date(Date.now() - 3 * 86_400_000).toISOString();
+  const done = { ...wave, at, count: planted - (already.water ?? 0) };
+  await setting.done('leader', 'crew.wave', done);
+  const before = await watered();
+  assert.equal(before.next, undefined, 'all that stood is watered');
+  const set = {
+    ...{ ...event(), refillId: refill!.id, row, speciesId: species[0], trees: 3 },
+    corrects: null,
+  };
+  await setting.done('planter', 'survival.refilled', set);
+  const then = await watered();
+  assert.equal(then.water.waiting, before.water.waiting + 3);
+  assert.equal(then.next?.trees, 3);
+  // Due from when they went in, and not from when the row was planted last year.
+  assert.equal(then.next?.due, new Date(set.at).getTime() + 24 * 3_600_000);
+  assert.equal(then.next?.late, false);
+  // Of a wave that follows from today on the refill alone is work, whatever was watered before.
+  const today = await watered(facts.today);
+  assert.deepEqual([today.water.waiting, today.next?.trees], [3, 3]);
+  const more = { ...wave, ...event(), count: 3 };
+  await setting.done('leader', 'crew.wave', more);
+  assert.equal((await watered()).next, undefined);
+  // Known and expected places of the row may be done ahead of their trees, more than these may not.
+  const own = refill!.rows.find((one) => one.row === row)!;
+  const again = Math.max(3, own.pegs.length + Math.ceil(own.expected));
+  const { trees } = (await setting.store.layoutRow.findOne({
+    where: { layoutId, number: row },
+    raw: true,
+  }))!;
+  await setting.refused(
+    ...(['leader', 'crew.wave', { ...wave, ...event(), count: 900 }, 409] as const),
+    new RegExp(`has ${trees + again} places`),
+  );
+  for (const { id, count } of [more, done])
+    await setting.done('leader', 'crew.wave', { ...wave, ...event(), count, corrects: id });
+  await setting.done('planter', 'survival.refilled', { ...set, ...event(), corrects: set.id });
+});
+
+test('young trees in dead places are watered by their own roots, beside the older ones', async () => {
+  const { id: blockId } = bench();
+  const layoutId = await layoutOf();
+  const water = async () => (await waterOf(await setting.facts(), await now())).zones;
+  const before = await water();
+  assert.ok(before.every(({ again }) => !again));
+  const { refill, rows, species } = await inHandOf(await setting.facts(), blockId);
+  const sets = rows
+    .filter(({ dead }) => dead > 2)
+    .slice(0, 2)
+    .map(({ number: row }) => ({
+      ...{ ...event(), refillId: refill!.id, row, speciesId: species[0], trees: 3 },
+      corrects: null,
+    }));
+  for (const set of sets) await setting.done('planter', 'survival.refilled', set);
+  const then = await water();
+  const sum = (of: typeof then) => of.reduce((all, { trees }) => all + trees, 0);
+  const young = then.filter(({ again }) => again);
+  assert.equal(sum(young), 6);
+  assert.equal(sum(then), sum(before), 'where a tree stands again a dead one does not');
+  for (const one of young) {
+    const older = then.find(({ again, name }) => !again && name === one.name)!;
+    assert.ok(one.full < older.full, 'roots of this year reach less');
+    assert.notEqual(one.zone, older.zone);
+  }
+  // Three trees of a row watered are the three that went in again; the whole row is all of them.
+  const [{ row }] = sets;
+  const given = async () => {
+    const { all } = await thirstyZones(await setting.facts(), await now());
+    const litres = (again: boolean) =>
+      all
+        .filter(({ since, trees }) => again === Boolean(since) && trees.has(row))
+        .reduce((most, one) => most + [...one.given.values()].reduce((a, b) => a + b, 0), 0);
+    return [litres(true), litres(false)];
+  };
+  const dry = await given();
+  const pour = (trees: number) => ({
+    ...{ ...event(), layoutId, row, trees, litres: 8, corrects: null },
+  });
+  const few = pour(3);
+  await setting.done('planter', 'tending.watered', few);
+  const spot = await given();
+  assert.ok(spot[0] > dry[0]);
+  assert.equal(spot[1], dry[1]);
+  const whole = pour((await plantedOf(await setting.facts(), blockId)).byRow.get(row)!);
+  await setting.done('planter', 'tending.watered', whole);
+  const all = await given();
+  assert.ok(all[0] > spot[0] && all[1] > spot[1]);
+  for (const one of [few, whole])
+    await setting.done('planter', 'tending.watered', { ...one, ...event(), corrects: one.id });
+  for (const set of sets)
+    await setting.done('planter', 'survival.refilled', { ...set, ...event(), corrects: set.id });
+  assert.deepEqual(await water(), before);
+});
+
+test('days in dead places teach what a planter sets there, and take nothing from their pace in open ones', async () => {
+  const { id: blockId } = bench();
+  const { today } = await setting.facts();
+  const { refill, rows, species } = await inHandOf(await setting.facts(), blockId);
+  const shares = await (await setting.facts()).of(sharesFact, blockId);
+  const [{ planterId }] = shares;
+  const { number: row } = rows.find(({ dead }) => dead > 2)!;
+  const rates = async () => {
+    const facts = await setting.facts();
+    return [
+      (await plantingRates(facts, blockId)).get(planterId)!,
+      (await learnedRates(facts, blockId)).get(planterId)!,
+    ];
+  };
+  const [plantingBefore, before] = await rates();
+  assert.ok(before.perHour.value < plantingBefore.perHour.value, 'the walk is in it');
+  const yesterday = dayBounds(addTo(today, { days: -1 }), setting.site.zone)[0];
+  const at = new Date(yesterday + 10 * 3_600_000).toISOString();
+  const set = {
+    ...{ ...event(), at, refillId: refill!.id, row, speciesId: species[0], trees: 12 },
+    ...{ planterId, corrects: null },
+  };
+  await setting.done('leader', 'survival.refilled', set);
+  const [planting, then] = await rates();
+  assert.equal(then.days, 1);
+  // Twelve trees on a day of which nobody clocked the hours: eight of them, beside eight of planting and the walk.
+  const walk = await walkOf(await setting.facts(), blockId);
+  const expected = (8 / (1 / planting.perHour.value + walk) + 12) / 16;
+  assert.ok(Math.abs(then.perHour.value - expected) < 1e-9, `${then.perHour.value} ${expected}`);
+  assert.deepEqual(planting.perHour, plantingBefore.perHour);
+  // Old habits return in a refill as well: whoever filled places this week and was not looked at is named.
+  const named = async () =>
+    (await blockState(await setting.facts(), await now())).calls.find(
+      ({ say }) => say.key === 'crew.unwatched',
+    )?.say.figures;
+  const { name } = (await (await setting.facts()).of(plantersFact)).find(
+    ({ id }) => id === planterId,
+  )!;
+  assert.deepEqual((await named())?.planters, { list: [name] });
+  await setting.done('leader', 'survival.refilled', { ...set, ...event(), corrects: set.id });
+  assert.deepEqual((await rates())[1].perHour, before.perHour);
+  assert.equal(await named(), undefined);
 });
 
 test('a refill is over once somebody says that this was all of it, and goes on when they take it back', async () => {

@@ -21,6 +21,7 @@ import {
 import { lotTeller } from '../../src/lib/rooms/stock/which-lot.server';
 import { releasedLayout, rowsFact } from '../../src/lib/rooms/rows/facts.server';
 import { reachOf } from '../../src/lib/rooms/stock/need.server';
+import { blockState } from '../../src/lib/rooms/morning/board.server';
 import { gateOf } from '../../src/lib/rooms/stock/gate.server';
 import { shoeOf } from '../../src/lib/rooms/stock/shoe.server';
 import { rootsOf } from '../../core/stock/inspection';
@@ -199,6 +200,44 @@ test('a lot whose roots were in the air too long goes out after its species’ o
     };
   };
   assert.deepEqual(await order(), { own: [fine, dried], advice: 'roots' });
+});
+
+test('a lot is kept where most of it lies, by the rules and the days of that place', async () => {
+  const lotId = await newLot('in two places');
+  const kept = async () => {
+    const { stressed } = await lotsToCarry(await setting.facts(), blockId, [
+      (await store.lot.findByPk(lotId))!.get().speciesId,
+    ]);
+    const { place, days } = stressed.get(lotId)!;
+    return [place?.id, Math.round(days)];
+  };
+  const ago = (days: number) => new Date(Date.now() - days * 1440 * MINUTE).toISOString();
+  const receive = (count: number, placeId: string, days: number) =>
+    setting.done('checker', 'stock.record', {
+      ...{ ...event(), lotId, kind: 'receive', count, placeId, at: ago(days) },
+    });
+  await receive(30, places[0], 6);
+  assert.deepEqual(await kept(), [places[0], 6]);
+  await receive(70, places[1], 2);
+  assert.deepEqual(await kept(), [places[1], 2]);
+});
+
+test('more brought back than was handed out is called on the board, as so many trees', async () => {
+  const lotId = await newLot('owed');
+  const entry = (kind: string, count: number, more: object) =>
+    setting.done('checker', 'stock.record', { ...event(), lotId, kind, count, ...more });
+  await entry('receive', 60, { placeId: places[0] });
+  await entry('issue', 20, { placeId: places[0], planterId: planters[0] });
+  const called = async () => {
+    const block = (await store.block.findByPk(blockId))!.get() as never;
+    const { calls } = await blockState(await setting.facts(), block);
+    return calls.find(({ say }) => say.key === 'stock.owed' && say.figures.lot === 'owed')?.say
+      .figures.count;
+  };
+  assert.equal(await called(), undefined);
+  // The other hand-out is still on a phone without signal.
+  await entry('return', 27, { placeId: places[0], planterId: planters[0], late: true });
+  assert.equal(await called(), 7);
 });
 
 test('what runs short names the lots that have any, not the empty ones', async () => {

@@ -24,6 +24,8 @@ export interface TendingMessages {
   'visitTask.vandals': 'rows' | 'where';
   'visitTask.stake': 'rows' | 'where';
   'visit.seen': 'times' | 'trees';
+  'tending.zone': 'name' | 'of' | 'again';
+  'tending.zoneNone': 'zone';
   'tending.waterBy': 'zone' | 'block' | 'day' | 'litres' | 'trips';
   'tending.waterWhy': 'trees' | 'hours';
   'tending.oldStakes': 'block' | 'trees';

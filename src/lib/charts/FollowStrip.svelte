@@ -11,9 +11,11 @@
       done: Partial<Record<Wave, number>>;
     }[];
     waves: readonly Wave[];
+    /** Rows in which something waits for a wave, the first of them first. */
+    waiting: readonly number[];
   }
   /** Each row from its first to its last peg: how far it is planted, and how far each wave has come. */
-  let { rows, waves }: Props = $props();
+  let { rows, waves, waiting }: Props = $props();
   let width = $state(640);
   const LEFT = 34;
   const lanes = $derived(['planted' as const, ...waves]);
@@ -21,7 +23,12 @@
   /** Rows that say something: begun, or about to be. */
   const MOST = 40;
   const begun = $derived(rows.filter(({ planted }) => planted > 0));
-  const shown = $derived((begun.length ? begun : rows.slice(0, 12)).slice(-MOST));
+  /** Where there are more than can be drawn, those in which somebody has work. */
+  const wanted = $derived.by(() => {
+    const first = new Set(waiting.slice(0, MOST));
+    return first.size ? begun.filter(({ number }) => first.has(number)) : begun.slice(-MOST);
+  });
+  const shown = $derived(begun.length > MOST ? wanted : begun.length ? begun : rows.slice(0, 12));
   const rowHeight = $derived(lanes.length * laneHeight + 6);
   const height = $derived(shown.length * rowHeight + 26);
   const most = $derived(Math.max(1, ...shown.map(({ places }) => places)));
@@ -62,7 +69,9 @@
     </svg>
   </div>
   {#if begun.length > MOST}<p class="quiet">
-      The newest {MOST} of {begun.length} rows that are begun.
+      {waiting.length
+        ? `${formatNumber(shown.length)} rows in which trees wait, of ${formatNumber(begun.length)} that are begun.`
+        : `The newest ${MOST} of ${formatNumber(begun.length)} rows that are begun.`}
     </p>{/if}
 </figure>
 

@@ -58,9 +58,11 @@ export function useTongue(always?: Language) {
     moment: (moment: number) => {
       const zone = reader().zone!;
       const text = clockOf(moment, zone).text;
-      if (dayOf(moment, zone) === dayOf(Date.now(), zone)) return text;
+      const [own, today] = [dayOf(moment, zone), dayOf(Date.now(), zone)];
+      if (own === today) return text;
       const day = new Intl.DateTimeFormat(language(), {
         ...{ day: 'numeric', month: 'short', timeZone: zone },
+        ...(own.slice(0, 4) === today.slice(0, 4) ? {} : { year: 'numeric' }),
       }).format(new Date(moment));
       return `${day}, ${text}`;
     },

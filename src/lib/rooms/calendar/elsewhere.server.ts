@@ -13,7 +13,7 @@ import { toOrderOf } from '../stock/need.server';
 import { countsFact } from '../survival/facts.server';
 import { refilledFact, refillOf, refillTask, refillPlansFact } from '../survival/refills.server';
 import { careFact } from '../tending/care.server';
-import { wateredFact } from '../tending/facts.server';
+import { wateredFact } from '../tending/thirst.server';
 import { allProductsFact, sprayingsFact } from './products.server';
 import { standingSprayings } from './sprayings';
 

@@ -189,6 +189,7 @@ export const terms = object({
       hands: number().integer().min(1).max(500).required(),
       rate: number().moreThan(0).max(5000).required(),
       within: number().moreThan(0).max(2000).required(),
+      from: day.nullable().default(null),
     }),
   ),
   boxes: object({

@@ -22,7 +22,7 @@ import { waveSums } from '../../../../core/crew/waves';
 import { materialsUsed } from '../../../../core/tending/used';
 import { wavesFact } from '../crew/follow.server';
 import { careFact } from '../tending/care.server';
-import { wateredFact } from '../tending/facts.server';
+import { wateredFact } from '../tending/thirst.server';
 import { plantedOf, plantersFact, sharesFact, sownFact } from '../crew/facts.server';
 import { ratesOf } from '../crew/rates.server';
 import { blocksFact, plantableOf, zonesFact } from '../ground/facts.server';

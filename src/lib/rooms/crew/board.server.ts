@@ -6,6 +6,7 @@ import {
   unwatchedCalls,
   waveCalls,
 } from '../../../../core/crew/calls';
+import { refillInHand } from '../../../../core/crew/in-hand';
 import { addTo, daysBetween } from '../../../../core/measure/dates';
 import type { BlockCall } from '../../../../core/morning/board';
 import { dayOf } from '../../../../core/say/day';
@@ -14,6 +15,7 @@ import type { BlockRow } from '../ground/tables.server';
 import { looksFact } from '../stock/facts.server';
 import { activePlanters, plantedOf, plantersFact } from './facts.server';
 import { boxesFact, wavesFact } from './follow.server';
+import { refilledFact, refillOf } from '../survival/refills.server';
 import { boxesOf, wavesOf } from './waves.server';
 import { aloneOn, checkInsFact, notesFact } from './words.server';
 
@@ -30,21 +32,30 @@ const DAY = 86_400_000;
 /** What the crew of a block asks of its leader this morning. */
 export async function crewCalls(facts: Facts, block: BlockRow): Promise<BlockCall[]> {
   const { today, now, site } = facts;
-  const [alone, planters, everybody, planted, looks, notes, waves, boxes] = await Promise.all([
-    aloneOn(facts, block.id),
-    activePlanters(facts),
-    facts.of(plantersFact),
-    plantedOf(facts, block.id),
-    facts.of(looksFact, block.id),
-    facts.of(notesFact, block.id),
-    block.calendarTerms.waves ? wavesOf(facts, block) : { states: [] },
-    boxesOf(facts, block),
-  ]);
+  const [alone, planters, everybody, planted, refill, sets, looks, notes, waves, boxes] =
+    await Promise.all([
+      aloneOn(facts, block.id),
+      activePlanters(facts),
+      facts.of(plantersFact),
+      plantedOf(facts, block.id),
+      refillOf(facts, block.id),
+      facts.of(refilledFact, block.id),
+      facts.of(looksFact, block.id),
+      facts.of(notesFact, block.id),
+      block.calendarTerms.waves ? wavesOf(facts, block) : { states: [] },
+      boxesOf(facts, block),
+    ]);
   const nameOf = (id: string) => everybody.find((planter) => planter.id === id)?.name ?? '';
   const since = addTo(today, { days: -LATELY });
-  const planting = planted.planted > 0 && planted.planted < planted.total;
-  const busy = planters.filter(({ id }) =>
-    [...planted.sums.byDay].some(([day, ofDay]) => day >= since && (ofDay.get(id) ?? 0) > 0),
+  const inHand = refill && refillInHand(refill, today) ? refill.id : undefined;
+  const refilling = sets.filter(
+    (set) => set.refill === inHand && dayOf(set.at, site.zone) >= since,
+  );
+  const planting = (planted.planted > 0 && planted.planted < planted.total) || refilling.length > 0;
+  const busy = planters.filter(
+    ({ id }) =>
+      [...planted.sums.byDay].some(([day, ofDay]) => day >= since && (ofDay.get(id) ?? 0) > 0) ||
+      refilling.some(({ planter }) => planter === id),
   );
   return [
     ...aloneCalls(
@@ -62,7 +73,7 @@ export async function crewCalls(facts: Facts, block: BlockRow): Promise<BlockCal
           block.name,
         )
       : []),
-    ...waveCalls(waves.states, block.name),
+    ...waveCalls(waves.states, block.name, now),
     ...(boxes ? boxCalls(boxes.rows, today, addTo(today, { days: DRY_SOON }), block.name) : []),
     ...noteCalls(
       notes.filter(({ at }) => now - at < DAY),

@@ -22,7 +22,7 @@ import { releasedLayout } from '../rows/facts.server';
 import { lotsToCarry } from '../stock/carry.server';
 import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
 import { shiftsNow, plantersFact, sharesFact } from './facts.server';
-import { inHandOf } from './in-hand.server';
+import { inHandOf, onFoot } from './in-hand.server';
 import { plantingWaterOf } from './water.server';
 import { nextDay } from './next-day.server';
 import { signedFact } from './words.server';
@@ -58,7 +58,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
   const method = methodOfBlock(block);
   const depth = depthOf(method);
   const [dayStart] = dayBounds(today, site.zone);
-  const byMachine = block.conditions.planting === 'machine';
+  const byMachine = block.conditions.planting === 'machine' && !onFoot(inHand);
   const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
   const dips = states.filter(({ lot }) => carried.some((own) => own.lot === lot.id)).map(dipOf);
   const dipped = dips.some((factor) => factor > 1);
@@ -77,8 +77,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     ) ?? 0;
   const water = await plantingWaterOf(facts, block, load);
   const items: BriefItem[] = briefingOf({
-    terms,
-    byMachine,
+    ...{ terms, byMachine, refill: Boolean(inHand.refill) },
     crews: planters
       .filter(({ id }) => shares.some(({ planterId }) => planterId === id))
       .map(({ id, name }) => {

@@ -5,6 +5,7 @@ import { ALREADY, type Handlers, type Work } from '../../server/work';
 import type { Rows } from '../../store/rows';
 import type { EventRow } from '../../store/define';
 import type { followContract } from './contract-ground';
+import { treesAgain } from '../survival/refills.server';
 import { asRowFault, asWave, type BoxFilled, type RowFault, type WaveEntry } from './follow';
 
 /** What a correction takes back: it must be there, of the same layout, and no correction itself. */
@@ -36,8 +37,9 @@ export const followCommands: Handlers<typeof followContract> = {
     };
     const known = before.some(({ id }) => id === event.id);
     // More than has a place cannot be done; more than is planted may: the planters' tally is on its way.
-    if (!known && !corrects && done + count > place.trees)
-      throw told('crew.waveFull', { row, places: place.trees, done, more: count });
+    const places = place.trees + (await treesAgain(work, layoutId, row));
+    if (!known && !corrects && done + count > places)
+      throw told('crew.waveFull', { row, places, done, more: count });
     if (!(await admitCorrection(work, work.tables.waveDone, event)))
       return ALREADY_WITH(done, place.planted);
     if (!(await work.record(work.tables.waveDone, event))) return ALREADY_WITH(done, place.planted);

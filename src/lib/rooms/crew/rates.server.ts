@@ -1,8 +1,6 @@
 import { lastTools, workedHours } from '../../../../core/crew/attendance';
-import { withWalk } from '../../../../core/crew/in-hand';
 import { daysLeft } from '../../../../core/crew/progress';
 import {
-  crewRates,
   meanDay,
   meanRate,
   unsureOf,
@@ -13,9 +11,8 @@ import { reckonedPace, type ReckonedPace } from '../../../../core/crew/sums';
 import { toolsOffered } from '../../../../core/crew/tools';
 import type { Facts } from '../../server/facts';
 import { blocksFact } from '../ground/facts.server';
-import type { BlockRow } from '../ground/tables.server';
 import { toolsFact } from '../stock/facts.server';
-import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
+import { blocksBeside, hoursElsewhere, sownDays, sownDaysFact } from './elsewhere.server';
 import {
   activePlanters,
   clockedFact,
@@ -26,24 +23,12 @@ import {
   sownFact,
 } from './facts.server';
 import { walkOf } from './in-hand.server';
+import { ratesSeen, type CrewSeen } from './learned.server';
 import type { PlanterRow } from './tables.server';
-import {
-  byHand,
-  byHandOn,
-  bySeatsOn,
-  paceOfBlock,
-  ridersOf,
-  seatsOf,
-  usualOn,
-  type PacedBlock,
-} from './usual';
+import { byHandOn, bySeatsOn, paceOfBlock, ridersOf, usualOn, type PacedBlock } from './usual';
 
 /** Planters with what is usual for each on a block, before their own tallies tell. */
-export async function usualPlanters(
-  facts: Facts,
-  blockId: string,
-  way: (block: BlockRow) => BlockRow = (block) => block,
-) {
+export async function usualPlanters(facts: Facts, blockId: string) {
   const [blocks, planters, tools, clocked, shares] = await Promise.all([
     facts.of(blocksFact),
     facts.of(plantersFact),
@@ -52,7 +37,7 @@ export async function usualPlanters(
     facts.of(sharesFact, blockId),
   ]);
   return usualOn(
-    way(blocks.find(({ id }) => id === blockId)!),
+    blocks.find(({ id }) => id === blockId)!,
     planters,
     tools,
     lastTools(clocked),
@@ -83,56 +68,56 @@ export async function toolsSet(facts: Facts, block: PacedBlock, said: Iterable<s
   };
 }
 
-/** What of the crew's days went to other blocks. */
-export async function elsewhereOf(facts: Facts, blockId: string): Promise<WorkedHours> {
-  const [blocks, planters, tools, clocked, days] = await Promise.all([
+/** What of a crew's days tells of its pace on a block. */
+async function seenOn(facts: Facts, blockId: string): Promise<CrewSeen> {
+  const [blocks, planters, tools, clocked, shares, { sums }, shifts, trees] = await Promise.all([
     facts.of(blocksFact),
     facts.of(plantersFact),
     facts.of(toolsFact),
     facts.of(clockedFact),
-    facts.of(sownDaysFact),
-  ]);
-  const shares = await facts.all(sharesFact, blocksBeside(blockId, days));
-  return hoursElsewhere(blockId, { days, blocks, planters, tools, clocked, shares });
-}
-
-/** What each planter sets in open places, learned from their own trees and hours. */
-export async function plantingRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
-  const [planters, { sums }, shifts, elsewhere] = await Promise.all([
-    usualPlanters(facts, blockId),
+    facts.of(sharesFact, blockId),
     facts.of(sownFact, blockId),
     shiftsNow(facts),
-    elsewhereOf(facts, blockId),
+    facts.of(sownDaysFact),
   ]);
-  const worked = workedHours(shifts, facts.site.zone);
-  return crewRates(planters, sums, facts.today, worked, elsewhere);
+  const { zone } = facts.site;
+  const days = sownDays(trees, zone);
+  const beside = await facts.all(sharesFact, blocksBeside(blockId, days));
+  const tool = lastTools(clocked);
+  const riders = ridersOf(planters, shares);
+  return {
+    block: blocks.find(({ id }) => id === blockId)!,
+    usual: (way) => usualOn(way, planters, tools, tool, riders),
+    ...{ sums, days, today: facts.today, worked: workedHours(shifts, zone) },
+    elsewhere: (here) =>
+      hoursElsewhere(blockId, here, { days, blocks, planters, tools, clocked, shares: beside }),
+  };
 }
+
+/** What of the crew's days went to other blocks. */
+export const elsewhereOf = async (facts: Facts, blockId: string): Promise<WorkedHours> =>
+  (await seenOn(facts, blockId)).elsewhere('all');
+
+/** What each planter sets in open places, learned from their own trees and hours. */
+export const plantingRates = async (facts: Facts, blockId: string): Promise<Map<string, Rate>> =>
+  ratesSeen(await seenOn(facts, blockId));
 
 /**
  * What each planter sets on a block, learned from their own trees and hours: one figure for every page. Where only
  * dead places are left to fill the walk from one to the next is in it.
  */
-export async function learnedRates(facts: Facts, blockId: string): Promise<Map<string, Rate>> {
-  const [rates, walk] = await Promise.all([plantingRates(facts, blockId), walkOf(facts, blockId)]);
-  return walk ? refillRates(facts, blockId, walk) : rates;
-}
+export const learnedRates = async (facts: Facts, blockId: string): Promise<Map<string, Rate>> =>
+  ratesSeen(await seenOn(facts, blockId), await walkOf(facts, blockId));
 
 /**
- * What each planter sets where only dead places are left. They are filled by hand: of a machine's seats neither what is
- * usual there nor its tallies say anything.
+ * What each planter sets where only dead places are left.
  * @param walk hours a tree from one dead place to the next
  */
-export async function refillRates(
+export const refillRates = async (
   facts: Facts,
   blockId: string,
   walk: number,
-): Promise<Map<string, Rate>> {
-  const block = (await facts.of(blocksFact)).find(({ id }) => id === blockId)!;
-  const rates = seatsOf(block)
-    ? crewRates(await usualPlanters(facts, blockId, byHand), undefined, facts.today)
-    : await plantingRates(facts, blockId);
-  return withWalk(rates, walk);
-}
+): Promise<Map<string, Rate>> => ratesSeen(await seenOn(facts, blockId), walk);
 
 /** Trees an hour on a block of one planter by hand, and of one machine: of those it is shared out to, or of all. */
 export async function bothWaysOf(facts: Facts, block: PacedBlock & { id: string }) {

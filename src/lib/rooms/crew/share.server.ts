@@ -3,11 +3,11 @@ import { lastTools, shiftsOf, workedHours, type Clocked } from '../../../../core
 import { DAY_TERMS, type DayTerms } from '../../../../core/crew/day';
 import { stopsOf, type Spell } from '../../../../core/crew/forecast';
 import { isOver, plantingSpells, shareByHours, spellsOf } from '../../../../core/crew/hours';
-import { isBegun, walkATree, withWalk } from '../../../../core/crew/in-hand';
+import { isBegun, walkATree } from '../../../../core/crew/in-hand';
 import { machineOn } from '../../../../core/crew/machine';
 import { pacesToday } from '../../../../core/crew/pace';
 import { passPlan, type Pass } from '../../../../core/crew/passes';
-import { crewRates, DAY_HOURS } from '../../../../core/crew/rates';
+import { DAY_HOURS } from '../../../../core/crew/rates';
 import { shareSeats } from '../../../../core/crew/seats';
 import { admitShares, rangesOfRows } from '../../../../core/crew/share';
 import { noneSown, plantedOn, progressOf } from '../../../../core/crew/sums';
@@ -23,9 +23,10 @@ import type { LayoutRowRow } from '../rows/tables.server';
 import { taskEventsFact } from '../calendar/task-events.server';
 import { refilledFact, refillPlansFact } from '../survival/refills.server';
 import type { crewContract } from './contract';
-import { blocksBeside, hoursElsewhere, sownDaysFact } from './elsewhere.server';
+import { blocksBeside, hoursElsewhere, sownDays, sownDaysFact } from './elsewhere.server';
 import { lastWordsOf, sharesFact } from './facts.server';
 import { rowsInHand, setByPlanter, together } from './in-hand.server';
+import { ratesSeen, type CrewSeen } from './learned.server';
 import { piecesOn } from './machine.server';
 import { activePlanter, planterOf } from './planter.server';
 import { asClocked, CLOCKED_DAYS, readPlanted } from './sums.server';
@@ -41,21 +42,24 @@ async function clockedOn(work: Work, siteId: string): Promise<Clocked[]> {
   return rows.map(asClocked);
 }
 
-/** What of the crew's days went to other blocks, as `learnedRates` has it. */
-async function elsewhereIn(
+/** What the crew set of late, and what of their days went elsewhere, as `learnedRates` has it. */
+async function daysOfCrew(
   work: Work,
-  site: { id: string },
+  site: { id: string; zone: string },
   blockId: string,
-  crew: Pick<Parameters<typeof hoursElsewhere>[1], 'tools' | 'clocked'>,
+  crew: Pick<Parameters<typeof hoursElsewhere>[2], 'tools' | 'clocked'>,
 ) {
-  const days = (await sownDaysFact.read(work, [site.id])).get(site.id) ?? [];
+  const trees = (await sownDaysFact.read(work, [site.id])).get(site.id) ?? [];
+  const days = sownDays(trees, site.zone);
   const beside = blocksBeside(blockId, days);
   const [blocks, planters, shares] = await Promise.all([
     work.tables.block.all({ where: { siteId: site.id } }),
     work.tables.planter.all({ where: { siteId: site.id } }),
     beside.length ? sharesFact.read(work, beside) : new Map<string, RowShareRow[]>(),
   ]);
-  return hoursElsewhere(blockId, { ...crew, days, blocks, planters, shares });
+  const elsewhere: CrewSeen['elsewhere'] = (here) =>
+    hoursElsewhere(blockId, here, { ...crew, days, blocks, planters, shares });
+  return { days, elsewhere };
 }
 
 /** Refills of the released version of a block, what was set of them, and what was said of the block's tasks. */
@@ -141,30 +145,24 @@ export const shareCommands: Handlers<Shares> = {
     const block = (await work.tables.block.one({ id: blockId }))!;
     const tools = await work.tables.tool.all({ where: { siteId: site.id } });
     const shifts = shiftsOf(clocked, work.now);
-    const elsewhere = await elsewhereIn(work, site, blockId, { tools, clocked });
+    const today = dayOf(work.now, site.zone);
+    const { days, elsewhere } = await daysOfCrew(work, site, blockId, { tools, clocked });
     const [plans, sets, events] = await refillsIn(work, blockId);
     const { parameters } = (await work.tables.layout.one({ id: layoutId }))!;
     const inHand = rowsInHand({ parameters }, rows, byRow, {
       ...{ plans, sets, events },
-      today: dayOf(work.now, site.zone),
+      today,
     });
+    const worked = workedHours(shifts, site.zone);
     const walk = walkATree(inHand.rows, rows.map(rowLength));
-    // Dead places are filled by hand: a machine's tallies say nothing of it.
-    const way = walk && seatsOf(block) ? byHand(block) : block;
-    const planting = crewRates(
-      usualOn(
-        way,
-        named,
-        tools,
-        lastTools(clocked),
-        named.filter(({ kind }) => kind !== 'volunteers').length,
-      ),
-      way === block ? sums : undefined,
-      dayOf(work.now, site.zone),
-      workedHours(shifts, site.zone),
-      elsewhere,
+    const riders = named.filter(({ kind }) => kind !== 'volunteers').length;
+    const rates = ratesSeen(
+      {
+        ...{ block, sums, days, today, worked, elsewhere },
+        usual: (way) => usualOn(way, named, tools, lastTools(clocked), riders),
+      },
+      walk,
     );
-    const rates = withWalk(planting, walk);
     const shared = await dayShared(block, site, work);
     const words = await lastWordsOf(work, layoutId, shared.dayStart);
     const trees = together(
@@ -172,7 +170,10 @@ export const shareCommands: Handlers<Shares> = {
       setByPlanter(sets.filter(({ at }) => dayOf(at, site.zone) === shared.day)),
     );
     // Tomorrow nobody has set a tree yet, so that each is taken as learned.
-    const paces = pacesToday(rates, { ...shared, ...{ shifts, words, trees, elsewhere } });
+    const paces = pacesToday(rates, {
+      ...shared,
+      ...{ shifts, words, trees, elsewhere: elsewhere('all') },
+    });
     const before = await work.tables.rowShare.all({ where: { layoutId } });
     const holderOf = (row: number) =>
       before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
@@ -193,7 +194,7 @@ export const shareCommands: Handlers<Shares> = {
     }));
     const { shares } =
       // Whoever rides alone has every row.
-      seatsOf(way) === 2 && rated.length > 1
+      seatsOf(walk ? byHand(block) : block) === 2 && rated.length > 1
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
         : shareByHours(open, rated, ...hoursOfDay(shared, work.now, rated), scope);
     // Rows that are full stay with whoever planted them.

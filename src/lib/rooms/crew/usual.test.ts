@@ -67,6 +67,7 @@ test('riders beyond the seats of the machines take turns, from the first day and
       riders,
     );
   assert.equal(of(2)[0].usual, USUAL_RATES.machine, 'a seat each');
+  assert.equal(of(2)[0].usually.share, undefined, 'nobody takes turns');
   assert.ok(Math.abs(of(6)[0].usual - USUAL_RATES.machine / 3) < 1e-9);
   assert.equal(of(6, { seats: 2, machines: 3 })[0].usual, USUAL_RATES.machine, 'three machines');
   assert.ok(Math.abs(of(3, { seats: 1 })[0].usual - USUAL_RATES.machine / 3) < 1e-9, 'one seat');

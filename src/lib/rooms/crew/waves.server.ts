@@ -1,6 +1,7 @@
 import { boxRows, BOX_TERMS, type BoxRow, type BoxTerms } from '../../../../core/crew/reservoir';
 import {
   WAVES,
+  waveRow,
   waveState,
   waveSums,
   type Wave,
@@ -8,48 +9,58 @@ import {
   type WaveTerms,
 } from '../../../../core/crew/waves';
 import type { Day } from '../../../../core/measure/dates';
+import { groupBy } from '../../../../core/measure/group';
 import { treesInRow } from '../../../../core/rows/stored';
-import { dayOf } from '../../../../core/say/day';
+import { dayBounds, dayOf } from '../../../../core/say/day';
 import type { Facts } from '../../server/facts';
 import { weatherFact } from '../../server/station';
 import type { BlockRow } from '../ground/tables.server';
 import { treatsBy } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
+import { refilledFact } from '../survival/refills.server';
 import { boxesFact, wavesFact } from './follow.server';
 import { plantedOf, sownFact } from './facts.server';
 
 export interface BlockWaves {
   states: (WaveState & { terms: WaveTerms })[];
-  /** Row by row: places, planted, and what each wave has done. */
+  /** Row by row: places, trees that went in, those of refills among them, and what each wave has done. */
   rows: { number: number; places: number; planted: number; done: Partial<Record<Wave, number>> }[];
 }
 
 /** What follows the planters on a block: one figure for the leader's page, the phone and the board. */
 export async function wavesOf(facts: Facts, block: BlockRow): Promise<BlockWaves> {
   if (!(await releasedLayout(facts, block.id))) return { states: [], rows: [] };
-  const [rows, { byRow }, sown, entries] = await Promise.all([
+  const [rows, { byRow }, sown, sets, entries] = await Promise.all([
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(sownFact, block.id),
+    facts.of(refilledFact, block.id),
     facts.of(wavesFact, block.id),
   ]);
+  const filled = groupBy(sets, ({ row }) => row);
   const sums = waveSums(entries);
   const chosen = block.calendarTerms.waves ?? {};
-  const about = rows.filter(treesInRow).map((row) => ({
-    number: row.number,
-    places: treesInRow(row),
-    planted: byRow.get(row.number) ?? 0,
-    plantedAt: sown.lastAt.get(row.number) ?? null,
-  }));
+  const about = rows.filter(treesInRow).map((row) => {
+    return {
+      number: row.number,
+      places: treesInRow(row),
+      planted: byRow.get(row.number) ?? 0,
+      plantedAt: sown.lastAt.get(row.number) ?? null,
+      filled: filled.get(row.number) ?? [],
+    };
+  });
   return {
     states: WAVES.flatMap((wave) => {
       const terms = chosen[wave];
       if (!terms) return [];
-      const own = about.map((row) => ({ ...row, done: sums.get(wave)?.get(row.number) ?? 0 }));
+      const start = terms.from ? dayBounds(terms.from, facts.site.zone)[0] : undefined;
+      const since = start === undefined ? sums : waveSums(entries.filter(({ at }) => at >= start));
+      const own = about.map((row) => waveRow(row, since.get(wave)?.get(row.number) ?? 0, start));
       return [{ ...waveState(wave, own, terms, facts.now), terms }];
     }),
-    rows: about.map(({ plantedAt: _at, ...row }) => ({
-      ...row,
+    rows: about.map((row) => ({
+      number: row.number,
+      ...withFilled(row),
       done: Object.fromEntries(
         WAVES.flatMap((wave) => {
           const done = sums.get(wave)?.get(row.number);
@@ -58,6 +69,20 @@ export async function wavesOf(facts: Facts, block: BlockRow): Promise<BlockWaves
       ),
     })),
   };
+}
+
+/** Places and trees of a row with those of refills. */
+function withFilled({
+  places,
+  planted,
+  filled,
+}: {
+  places: number;
+  planted: number;
+  filled: readonly { trees: number }[];
+}): { places: number; planted: number } {
+  const again = filled.reduce((sum, { trees }) => sum + trees, 0);
+  return { places: places + again, planted: planted + again };
 }
 
 /** Days of weather from which a month's usual rain is known. */

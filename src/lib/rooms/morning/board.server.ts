@@ -32,7 +32,8 @@ import { stakeCalls } from '../../../../core/tending/care';
 import { isSeenTask, visitCalls } from '../../../../core/tending/visit';
 import { refillOf, refilledFact, refillPlansFact } from '../survival/refills.server';
 import { careFact, careOf } from '../tending/care.server';
-import { seenOnWalks, waterCalls, wateredFact } from '../tending/facts.server';
+import { seenOnWalks, waterCalls } from '../tending/facts.server';
+import { wateredFact } from '../tending/thirst.server';
 import {
   decisionsFact,
   judgedOf,
@@ -40,7 +41,7 @@ import {
   plotsFact,
   reworkedFact,
 } from '../checks/facts.server';
-import { sprayingsFact } from '../calendar/products.server';
+import { allProductsFact, sprayingsFact } from '../calendar/products.server';
 import { CREW_OF_BLOCK, CREW_OF_SITE, crewCalls } from '../crew/board.server';
 import { clockedFact, plantedOf, plantersFact, sharesFact, sownFact } from '../crew/facts.server';
 import { finishOf } from '../crew/rates.server';
@@ -60,6 +61,7 @@ import {
   toolsFact,
 } from '../stock/facts.server';
 import { reachOf, stillToComeOf } from '../stock/need.server';
+import { handedOutFact } from '../stock/which-lot.server';
 import { countedOf, countsFact } from '../survival/facts.server';
 
 export interface BlockState {
@@ -96,6 +98,17 @@ const OF_BLOCKS = [
   looksFact,
   zonesFact,
   sharesFact,
+  handedOutFact,
+];
+
+const OF_SITE = [
+  weatherFact,
+  handedFact,
+  plantersFact,
+  toolsFact,
+  clockedFact,
+  cardsFact,
+  allProductsFact,
 ];
 
 const called = ({ lot, open, dipped, soaks, balance }: LotState, now: number): CalledLot => ({
@@ -345,13 +358,11 @@ async function statesOf(facts: Facts): Promise<BlockState[]> {
   const ids = blocks.map(({ id }) => id);
   await Promise.all([
     facts.need([...OF_BLOCKS, ...CREW_OF_BLOCK], ids),
-    facts.need(
-      [weatherFact, handedFact, plantersFact, toolsFact, clockedFact, ...CREW_OF_SITE],
-      [facts.site.id],
-    ),
+    facts.need([...OF_SITE, ...CREW_OF_SITE], [facts.site.id]),
   ]);
-  const planting = await blocksPlanting(facts, blocks);
-  if (planting.length) await facts.need([rowsFact], planting);
+  const followed = blocks.filter(({ calendarTerms }) => calendarTerms.waves).map(({ id }) => id);
+  const byRow = new Set([...(await blocksPlanting(facts, blocks)), ...followed]);
+  if (byRow.size) await facts.need([rowsFact], [...byRow]);
   return Promise.all(blocks.map((block) => blockState(facts, block)));
 }
 

@@ -4,6 +4,7 @@ import type { Refilled } from '../../../../core/survival/life';
 import { groupBy } from '../../../../core/measure/group';
 import { milliseconds, listedFact, type Facts } from '../../server/facts';
 import { parse } from '../../store/shape';
+import type { Work } from '../../server/work';
 import type { LayoutRow } from '../rows/tables.server';
 import { settledAt, taskEventsFact } from '../calendar/task-events.server';
 import { ordersFact } from '../stock/facts.server';
@@ -98,6 +99,23 @@ export function placesOfRefills(
       found.set(row, [...(found.get(row) ?? []), own]);
     }
   return found;
+}
+
+/** Trees that may go into a row besides those of its layout: what refills plan there, or what they have set beyond. */
+export async function treesAgain(work: Work, layoutId: string, row: number): Promise<number> {
+  const plans = await work.tables.refillPlan.all({ where: { layoutId } });
+  if (!plans.length) return 0;
+  const sets = await work.tables.refillSet.all({
+    where: { refillId: plans.map(({ id }) => id), rowNumber: row },
+  });
+  const gone = new Set(sets.map(({ corrects }) => corrects));
+  return plans.reduce((sum, { id, inRows }) => {
+    const planned = inRows.find((one) => one.row === row);
+    const set = sets
+      .filter((one) => one.refillId === id && !one.corrects && !gone.has(one.id))
+      .reduce((all, { trees }) => all + trees, 0);
+    return sum + Math.max(set, planned ? planned.pegs.length + Math.ceil(planned.expected) : 0);
+  }, 0);
 }
 
 export interface RefillState extends PlannedRefill {

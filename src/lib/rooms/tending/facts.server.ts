@@ -1,7 +1,4 @@
-import { contains, mapPoints } from '../../../../core/ground/polygon';
 import { addTo, daysBetween, type Day } from '../../../../core/measure/dates';
-import { answers } from '../../../../core/method/method';
-import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
 import {
   asLitres,
@@ -19,50 +16,26 @@ import {
   type Rooted,
   type WaterTerms,
 } from '../../../../core/tending/water';
+import { zoneSaid, type WateredGround } from '../../../../core/tending/zone';
 import { standInReads, storeOfProbe, withGauge } from '../../../../core/tending/instruments';
 import type { Finding } from '../../../../core/tending/visit';
 import { wateringRoute } from '../../../../core/tending/route';
-import type { Place } from '../../../../core/checks/grid';
 import { roundBegins } from '../checks/ground.server';
 import { seededRandom } from '../../../../core/measure/random';
-import { ORDINARY_SOIL, type Soil } from '../../../../core/ground/zones';
+import type { Soil } from '../../../../core/ground/zones';
 import type { BlockCall } from '../../../../core/morning/board';
 import { liquidOf, onDay, say } from '../../../../core/say/message';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { weatherFact } from '../../server/station';
 import { weatherOf } from '../calendar/windows.server';
 import { sownFact } from '../crew/facts.server';
-import { planeOf, zonesFact } from '../ground/facts.server';
+import { zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { daysOfInstrument, readingsFact } from './instruments.server';
 import { methodOfBlock } from '../method/facts.server';
+import { thirstyZones, wateredFact } from './thirst.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
-
-interface Watered {
-  id: string;
-  row: number;
-  trees: number;
-  litres: number;
-  corrects: string | null;
-  at: number;
-}
-
-/** Water given row by row on the released version, what was taken back left out. */
-export const wateredFact = listedFact<Watered, Watered[]>('watered', ['tending', 'rows'], {
-  from: `FROM layout l JOIN watering w ON w.layout_id = l.id
-    WHERE l.block_id IN (:ids) AND l.state = 'released'`,
-  of: 'l.block_id',
-  columns: {
-    ...{ id: 'w.id', row: 'w.`row_number`', trees: 'w.trees', litres: 'w.litres' },
-    ...{ corrects: 'w.corrects', at: milliseconds('w.at') },
-  },
-  value: (rows) => {
-    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
-    return rows
-      .filter(({ id, corrects }) => !corrects && !gone.has(id))
-      .sort((a, b) => a.at - b.at);
-  },
-});
+import { refilledFact } from '../survival/refills.server';
 
 /** What walks through a block have found, the newest first, what was taken back left out. */
 export const seenOnWalks = listedFact<Finding & { corrects: string | null }, Finding[]>(
@@ -90,9 +63,9 @@ const AHEAD = 90;
 /** Weather shown before today. */
 const BACK = 150;
 
-export interface ZoneWater {
+export interface ZoneWater extends WateredGround {
+  /** Tells it from the others: the zone's id, and whether these are trees in its dead places. */
   zone: string;
-  name: string;
   texture: Soil['texture'];
   trees: number;
   /** Rows that have most of their trees here, with those trees. */
@@ -112,7 +85,7 @@ export const waterOf = (facts: Facts, block: BlockRow) =>
   facts.derive(
     'water',
     block.id,
-    [wateredFact, zonesFact, sownFact, rowsFact, weatherFact, readingsFact],
+    [wateredFact, zonesFact, sownFact, refilledFact, rowsFact, weatherFact, readingsFact],
     `${facts.everything} ${block.edition} ${block.termsEdition}`,
     () => workOut(facts, block),
   );
@@ -121,77 +94,6 @@ export const waterOf = (facts: Facts, block: BlockRow) =>
 function schoolOf(block: BlockRow): WaterSchool {
   const key = methodOfBlock(block).find(({ question }) => question === 'watering')?.school.key;
   return WATER_SCHOOLS.find((school) => school === key) ?? 'none';
-}
-
-/** Trees of one zone, with the ground they draw on and the water they were given. */
-interface ThirstyZone {
-  /** Empty, and without a name, for what lies in no zone. */
-  id: string;
-  name?: string;
-  soil: Soil;
-  /** Trees of each row, and where they stand. */
-  trees: ReadonlyMap<number, number>;
-  places: readonly Place[];
-  /** Litres a tree by day, the zone's mean. */
-  given: ReadonlyMap<Day, number>;
-}
-
-/** The trees of a block by zone, and what grows round them: the one reading of every sum of water. */
-async function thirstyZones(
-  facts: Facts,
-  block: BlockRow,
-): Promise<{ ring: Rooted['ring']; all: ThirstyZone[] }> {
-  const [layout, rows, zones, sown, watered] = await Promise.all([
-    releasedLayout(facts, block.id),
-    facts.of(rowsFact, block.id),
-    facts.of(zonesFact, block.id),
-    facts.of(sownFact, block.id),
-    facts.of(wateredFact, block.id),
-  ]);
-  const method = methodOfBlock(block);
-  const ring: Rooted['ring'] = answers(method, 'keep', 'mulch')
-    ? 'mulch'
-    : answers(method, 'clear', 'none') && block.conditions.cover === 'sod'
-      ? 'sod'
-      : 'clear';
-  if (!layout) return { ring, all: [] };
-  const plane = planeOf(block);
-  const grounds = zones.map(({ id, name, parts, soil }) => ({
-    ...{ id, name, soil },
-    parts: mapPoints(parts, plane.toPlane),
-  }));
-  const byZone = new Map<string, { trees: Map<number, number>; places: Place[] }>();
-  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
-    if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
-    const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
-    const own = byZone.get(zone) ?? { trees: new Map<number, number>(), places: [] };
-    byZone.set(zone, own);
-    own.trees.set(row, (own.trees.get(row) ?? 0) + 1);
-    own.places.push({ row, peg, point });
-  }
-  const givenTo = (trees: ReadonlyMap<number, number>): Map<Day, number> => {
-    const total = [...trees.values()].reduce((sum, count) => sum + count, 0);
-    const given = new Map<Day, number>();
-    for (const { row, litres, trees: watered_, at } of watered) {
-      const own = trees.get(row);
-      if (!own) continue;
-      const day = dayOf(new Date(at).toISOString(), facts.site.zone);
-      // A row watered alone is that share of the zone's trees: the zone's mean store.
-      given.set(day, (given.get(day) ?? 0) + (litres * Math.min(own, watered_)) / total);
-    }
-    return given;
-  };
-  const rest: Soil = { ...ORDINARY_SOIL, texture: block.conditions.texture };
-  return {
-    ring,
-    all: [...byZone].map(([id, { trees, places }]) => {
-      const ground = grounds.find((one) => one.id === id);
-      return {
-        ...{ id, name: ground?.name, soil: ground?.soil ?? rest },
-        ...{ trees, places, given: givenTo(trees) },
-      };
-    }),
-  };
 }
 
 /** Share of the days since planting whose weather must be known before anything is said of drought. From memory. */
@@ -213,7 +115,8 @@ export async function stressOf(
   const terms: WaterTerms = { ...WATER_TERMS, ...block.calendarTerms.water };
   const known = new Map<string, number | undefined>();
   const workOutStress = (zone: string | undefined, plantedOn: Day): number | undefined => {
-    const own = all.find(({ name }) => name === zone) ?? all.find(({ id }) => !id);
+    const first = all.filter(({ since }) => !since);
+    const own = first.find(({ name }) => name === zone) ?? first.find(({ id }) => !id);
     const span = days.filter(({ day }) => day >= plantedOn && day <= until);
     if (!own || span.length < KNOWN_DAYS * (daysBetween(plantedOn, until) + 1)) return undefined;
     // Ground under standing water is never short of it.
@@ -255,10 +158,12 @@ async function workOut(facts: Facts, block: BlockRow) {
   const days = [...known, ...typicalAhead(all, today, AHEAD)];
   if (days.length < 14) return { terms, source, zones: [] as ZoneWater[] };
   const { ring, all: thirstyAll } = await thirstyZones(facts, block);
-  const of = thirstyAll.map(({ id, name, soil, trees, given }) => {
-    const rooted: Rooted = { soil, ring, plantedOn };
+  const of = thirstyAll.map(({ id, name, soil, since, trees, places, given }) => {
+    const rooted: Rooted = { soil, ring, plantedOn: since ?? plantedOn };
     const common = {
-      ...{ days, rooted, terms, today, given },
+      // Trees of a refill are played from the day on which they stood.
+      days: since ? days.filter(({ day }) => day >= since) : days,
+      ...{ rooted, terms, today, given },
       latitude: site.latitude,
       elevation: site.elevation,
     };
@@ -292,9 +197,10 @@ async function workOut(facts: Facts, block: BlockRow) {
     return {
       ...{ rooted, wet },
       common: { ...common, probe },
+      places,
       zone: {
-        zone: id,
-        name: name ?? (zones.length ? 'the rest of the block' : 'the block'),
+        ...{ zone: since ? `${id} again` : id, name: name ?? '', again: Boolean(since) },
+        among: zones.length > 0,
         texture: soil.texture,
         trees: [...trees.values()].reduce((sum, count) => sum + count, 0),
         rows: [...trees].map(([number, count]) => ({ number, trees: count })),
@@ -323,7 +229,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     outcomes: compareSchools(common),
   }));
   const seasons = schoolSeasons(played, terms);
-  const thirsty = thirstyAll.find(({ id }) => id === driest?.zone.zone)?.places ?? [];
+  const thirsty = driest?.places ?? [];
   const route =
     next &&
     wateringRoute(
@@ -367,11 +273,11 @@ async function workOut(facts: Facts, block: BlockRow) {
           ),
         }
       : undefined,
-    driest: driest?.zone.name,
+    driest: driest?.zone,
     next: next
       ? {
           ...next,
-          name: driest.zone.name,
+          zone: driest.zone,
           trees: driest.zone.trees,
           rows: driest.zone.rows,
           /** Tank by tank, over the rows in the order in which they cost the least driving. */
@@ -400,7 +306,7 @@ export async function waterCalls(facts: Facts, block: BlockRow): Promise<BlockCa
       urgency: 'soon',
       when: next.away <= 0 ? say('when.today') : say('when.day', { day: onDay(next.day) }),
       say: say('tending.waterBy', {
-        ...{ zone: next.name, block: block.name, day: onDay(next.day) },
+        ...{ zone: zoneSaid(next.zone), block: block.name, day: onDay(next.day) },
         ...{ litres: liquidOf(next.litres / 1000), trips: next.round.trips },
       }),
       detail: say('tending.waterWhy', { trees: next.trees, hours: Math.round(next.round.hours) }),

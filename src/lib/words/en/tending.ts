@@ -39,6 +39,9 @@ export const tending: Record<keyof TendingMessages, string> = {
   'visitTask.stake': 'take stakes off or loosen ties{where, select, rows {, rows {rows}} other {}}',
   'visit.seen':
     'Seen {times, plural, one {once} other {# times}} on walks of late{trees, plural, =0 {} one {, # tree} other {, # trees}}',
+  'tending.zone':
+    '{again, select, yes {{of, select, zone {the refill in {name}} rest {the refill on the rest of the block} other {the refill}}} other {{of, select, zone {{name}} rest {the rest of the block} other {the block}}}}',
+  'tending.zoneNone': '{zone} needs none.',
   'tending.waterBy':
     'Water {zone} on {block} by {day}: {litres} a tree, {trips, plural, one {# tank} other {# tanks}}.',
   'tending.waterWhy':

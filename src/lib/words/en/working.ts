@@ -29,7 +29,7 @@ export const working: Record<keyof WorkingMessages, string> = {
   'formula.laidTrees': 'plantable ÷ ground a tree, less what edges, headlands and stubs cost',
   'formula.withWalk': '1 ÷ (time a tree takes to plant + walk from one dead place to the next)',
   'formula.learned':
-    '({before, select, typed {typed} other {usual}} × its hours + trees) ÷ (its hours + hours worked)',
+    '({before, select, typed {typed} walk {planting and the walk} other {usual}} × its hours + trees) ÷ (its hours + hours worked)',
   'formula.living': 'planted × survival',
   'formula.machinePays': 'set-up ÷ (a tree by hand − a tree by machine)',
   'formula.minutesLeft':
@@ -85,7 +85,8 @@ export const working: Record<keyof WorkingMessages, string> = {
   'step.allowed': 'allowed',
   'step.alongRows': 'along rows',
   'step.anHour': 'an hour',
-  'step.anHourOf': '{before, select, typed {typed} other {usual}}, an hour',
+  'step.anHourOf':
+    '{before, select, typed {typed} walk {planting and the walk} other {usual}}, an hour',
   'step.askedFor': 'asked for',
   'step.betweenRows': 'between rows',
   'step.boxes': 'boxes',

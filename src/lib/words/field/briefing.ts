@@ -35,6 +35,7 @@ const en = {
     'Soil over the {datum, select, flare {flare} root {top side root} ball {ball top} other {collar}}: {least} to {most}',
   'brief.depthAbout':
     'Soil over the {datum, select, flare {flare} root {top side root} ball {ball top} other {collar}}: {most} at most; it may stand {above} out of the ground',
+  'brief.refill': 'Dead places: pull the dead tree; whatever lives stays, poor or not.',
   'brief.hand.clear': 'Clear the spot down to bare soil.',
   'brief.hand.hole': 'A hole as deep as the roots and wide enough that they hang free.',
   'brief.hand.collar': 'Collar at the ground: lay the bar across the hole and look.',
@@ -123,6 +124,7 @@ const es: Record<keyof typeof en, string> = {
     'Tierra sobre {datum, select, flare {la base ensanchada} root {la raíz lateral más alta} ball {el cepellón} other {el cuello}}: {least} a {most}',
   'brief.depthAbout':
     'Tierra sobre {datum, select, flare {la base ensanchada} root {la raíz lateral más alta} ball {el cepellón} other {el cuello}}: {most} como mucho; puede sobresalir {above} del suelo',
+  'brief.refill': 'Marras: arranque el árbol muerto; lo que vive se queda, esté como esté.',
   'brief.hand.clear': 'Limpie el puesto hasta la tierra desnuda.',
   'brief.hand.hole': 'Un hoyo tan hondo como las raíces y tan ancho que cuelguen libres.',
   'brief.hand.collar': 'El cuello a ras del suelo: ponga la barra sobre el hoyo y mire.',
@@ -213,6 +215,7 @@ const fr: Record<keyof typeof en, string> = {
     'Terre au-dessus {datum, select, flare {de l’empattement} root {de la plus haute racine} ball {de la motte} other {du collet}} : {least} à {most}',
   'brief.depthAbout':
     'Terre au-dessus {datum, select, flare {de l’empattement} root {de la plus haute racine} ball {de la motte} other {du collet}} : {most} au plus ; dépasse du sol de {above} au plus',
+  'brief.refill': 'Manquants : arrachez le plant mort ; ce qui vit reste, même chétif.',
   'brief.hand.clear': 'Nettoyez la place jusqu’à la terre nue.',
   'brief.hand.hole': 'Un trou aussi profond que les racines, assez large pour qu’elles pendent.',
   'brief.hand.collar': 'Le collet au niveau du sol : posez la barre sur le trou et regardez.',
@@ -303,6 +306,7 @@ const pt: Record<keyof typeof en, string> = {
     'Terra sobre {datum, select, flare {o alargamento da base} root {a raiz lateral mais alta} ball {o torrão} other {o colo}}: {least} a {most}',
   'brief.depthAbout':
     'Terra sobre {datum, select, flare {o alargamento da base} root {a raiz lateral mais alta} ball {o torrão} other {o colo}}: {most} no máximo; pode ficar {above} fora da terra',
+  'brief.refill': 'Falhas: arranque a árvore morta; o que vive fica, fraco ou não.',
   'brief.hand.clear': 'Limpe o lugar até à terra nua.',
   'brief.hand.hole': 'Uma cova tão funda como as raízes e larga para que pendam livres.',
   'brief.hand.collar': 'O colo ao nível do chão: ponha a barra sobre a cova e veja.',

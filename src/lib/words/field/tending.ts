@@ -12,6 +12,8 @@ const en = {
   'care.kind.stakes off': 'Stakes taken out',
   'care.kind.ties loosened': 'Ties loosened',
   'water.title': 'Watering',
+  'water.zone':
+    '{again, select, yes {{of, select, zone {{name}, the refill} rest {Rest of the block, the refill} other {The refill}}} other {{of, select, zone {{name}} rest {Rest of the block} other {The block}}}}',
   'water.next': '{zone}: {litres} a tree',
   'water.none': 'No zone needs water now.',
   'water.litres': 'Litres a tree',
@@ -61,6 +63,8 @@ const es: Record<keyof typeof en, string> = {
   'care.kind.stakes off': 'Tutores quitados',
   'care.kind.ties loosened': 'Ataduras aflojadas',
   'water.title': 'Riego',
+  'water.zone':
+    '{again, select, yes {{of, select, zone {{name}, reposición} rest {Resto del bloque, reposición} other {Reposición}}} other {{of, select, zone {{name}} rest {Resto del bloque} other {El bloque}}}}',
   'water.next': '{zone}: {litres} por árbol',
   'water.none': 'Ninguna zona necesita agua ahora.',
   'water.litres': 'Litros por árbol',
@@ -110,6 +114,8 @@ const fr: Record<keyof typeof en, string> = {
   'care.kind.stakes off': 'Tuteurs ôtés',
   'care.kind.ties loosened': 'Liens desserrés',
   'water.title': 'Arrosage',
+  'water.zone':
+    '{again, select, yes {{of, select, zone {{name}, regarnis} rest {Reste de la parcelle, regarnis} other {Regarnis}}} other {{of, select, zone {{name}} rest {Reste de la parcelle} other {La parcelle}}}}',
   'water.next': '{zone} : {litres} par arbre',
   'water.none': 'Aucune zone n’a besoin d’eau.',
   'water.litres': 'Litres par arbre',
@@ -159,6 +165,8 @@ const pt: Record<keyof typeof en, string> = {
   'care.kind.stakes off': 'Tutores tirados',
   'care.kind.ties loosened': 'Atilhos aliviados',
   'water.title': 'Rega',
+  'water.zone':
+    '{again, select, yes {{of, select, zone {{name}, replantio} rest {Resto do talhão, replantio} other {Replantio}}} other {{of, select, zone {{name}} rest {Resto do talhão} other {O talhão}}}}',
   'water.next': '{zone}: {litres} por árvore',
   'water.none': 'Nenhuma zona precisa de água agora.',
   'water.litres': 'Litros por árvore',

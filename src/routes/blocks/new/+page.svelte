@@ -8,7 +8,14 @@
   import { goto } from '$app/navigation';
   import type { ReadBoundary } from '$core/formats/read';
   import type { Message } from '$core/say/message';
-  import { centreOf, geodesicMeasure, mapPoints, type MultiPolygon } from '$core/ground/polygon';
+  import type { Plantable } from '$core/ground/plantable';
+  import {
+    centreOf,
+    geodesicMeasure,
+    mapPoints,
+    planeArea,
+    type MultiPolygon,
+  } from '$core/ground/polygon';
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
@@ -51,6 +58,21 @@
       : undefined,
   );
   let withAlong = $state(true);
+  /** What comes along, as it will lie on the block, and what stays to be planted; worked out beside the page. */
+  let kept = $state.raw<Plantable>();
+  $effect(() => {
+    const [parts, brought] = [read?.parts, withAlong ? along?.keepouts : undefined];
+    kept = undefined;
+    if (!parts || !brought?.length) return;
+    const named = namedKeepouts(brought).map((one, i) => ({ ...one, id: `${i}` }));
+    void coreWorker()
+      .plantable(parts, named, 0, centreOf(parts))
+      .then((told) => {
+        if (parts === read?.parts && withAlong) kept = heard(told);
+      })
+      // Nothing left to plant is said on the block's own page, where setbacks can be changed.
+      .catch(() => undefined);
+  });
   /** A block that the new one is planted as; none as a new crew would. */
   let like = $state('');
   let measured = $state.raw<Point[]>();
@@ -76,13 +98,14 @@
         read ? read.parts : data.neighbours.flatMap(({ boundary }) => boundary),
         plane.toPlane,
       ),
-      keptOut: [],
+      keptOut: kept?.keptOut ?? [],
+      limits: kept?.limits,
       species: [],
       guide: measured?.map(plane.toPlane),
-      zones: data.neighbours.map(({ name, boundary }) => ({
-        name,
-        parts: mapPoints(boundary, plane.toPlane),
-      })),
+      zones: [
+        ...data.neighbours.map(({ name, boundary }) => ({ name, parts: boundary })),
+        ...(withAlong ? namedZones(along?.zones ?? []) : []),
+      ].map(({ name, parts }) => ({ name, parts: mapPoints(parts, plane.toPlane) })),
     },
   );
   let plan = $state<Plan>();
@@ -259,6 +282,12 @@
         )} corners, {read.parts.length}
         {read.parts.length === 1 ? 'part' : 'parts'}
       </p>
+      {#if kept}
+        <p class="num">
+          {formatArea(planeArea(kept.area), units.system)} to plant once what comes along is kept clear
+          of
+        </p>
+      {/if}
       {#each shared as note, i (i)}<p class="say stop">{inWords(note)}</p>{/each}
     {:else}<p class="quiet">Nothing yet.</p>{/if}
   </aside>

@@ -1,5 +1,7 @@
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
-import { waterOf, wateredFact, type ZoneWater } from '$lib/rooms/tending/facts.server';
+import { waterOf, type ZoneWater } from '$lib/rooms/tending/facts.server';
+import { wateredFact } from '$lib/rooms/tending/thirst.server';
+import { zoneFigures } from '../../../../../core/tending/zone';
 import { dayOf } from '../../../../../core/say/day';
 import { noLayout, openField } from '$lib/server/field';
 import type { PageServerLoad } from './$types';
@@ -26,14 +28,15 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     ...shown,
     layoutId: layout.id,
     hose: water.terms.hose,
-    zones: water.zones.map(({ zone, name, rows, next }) => ({
-      ...{ zone, name, rows: name === water.next?.name ? inTurn(rows) : rows },
+    zones: water.zones.map(({ zone, rows, next, ...about }) => ({
+      ...{ zone, again: about.again, about: zoneFigures(about) },
+      rows: zone === water.next?.zone.zone ? inTurn(rows) : rows,
       litres: next?.litres ?? 0,
       day: next?.day ?? null,
     })),
     /** Rows watered today, with their events. */
     today: watered
       .filter(({ at }) => dayOf(new Date(at).toISOString(), facts.site.zone) === facts.today)
-      .map(({ id, row, litres }) => ({ id, row, litres })),
+      .map(({ id, row, trees }) => ({ id, row, trees })),
   };
 };

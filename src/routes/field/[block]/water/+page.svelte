@@ -25,10 +25,15 @@
       .filter(({ layoutId, id }) => layoutId === data.layoutId && !known.has(id)),
   );
   const gone = $derived(new Set(own.map(({ corrects }) => corrects).filter(Boolean)));
+  /** Trees of a row that stand here: whoever watered a few of them has watered those of its refill. */
+  const treesIn = $derived(new Map(zone?.rows.map(({ number, trees }) => [number, trees])));
   const done = $derived(
     new Map(
       [...data.today, ...own.filter(({ corrects }) => !corrects)]
-        .filter(({ id }) => !gone.has(id))
+        .filter(
+          ({ id, row, trees }) =>
+            !gone.has(id) && (zone?.again || 2 * trees >= (treesIn.get(row) ?? 0)),
+        )
         .map(({ id, row }) => [row, id]),
     ),
   );
@@ -65,14 +70,16 @@
         litres = undefined;
       }}
     >
-      {#each data.zones as one (one.zone)}<option value={one.zone}>{one.name}</option>{/each}
+      {#each data.zones as one (one.zone)}<option value={one.zone}
+          >{say('water.zone', one.about)}</option
+        >{/each}
     </select>
   {/if}
   {#if zone}
     <p class="need num">
       {zone.litres
         ? say('water.next', {
-            zone: zone.name,
+            zone: say('water.zone', zone.about),
             litres: measure(formatLiquid(zone.litres / 1000, tongue.system)),
           })
         : say('water.none')}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Checkbox } from 'carbon-components-svelte';
+  import { Checkbox, TextInput } from 'carbon-components-svelte';
   import { fillTrips, BOX_TERMS, type BoxTerms } from '$core/crew/reservoir';
   import { WAVE_LABELS, WAVE_RATES, WAVES, type Wave, type WaveTerms } from '$core/crew/waves';
   import { faultNames } from '$lib/words/en/named';
@@ -62,7 +62,6 @@
     ),
   );
   const trips = $derived(data.boxes ? fillTrips(round, data.boxes.terms.tank) : []);
-  const planted = $derived(data.rows.reduce((sum, row) => sum + row.planted, 0));
   const mended = $derived(data.faults.filter((fault) => fault.mended).length);
   const byFault = $derived(
     [...new Set(data.faults.map(({ fault }) => fault))]
@@ -84,7 +83,12 @@
         disabled={!data.mayPlan}
         on:check={(e) =>
           e.detail !== Boolean(terms) &&
-          setWave(wave, e.detail ? { hands: 2, rate: WAVE_RATES[wave], within: 24 } : undefined)}
+          setWave(
+            wave,
+            e.detail
+              ? { hands: 2, rate: WAVE_RATES[wave], within: 24, from: data.begins }
+              : undefined,
+          )}
       />
       {#if terms}
         <div class="terms">
@@ -111,6 +115,17 @@
             value={terms.within}
             disabled={!data.mayPlan}
             onvalue={(hours) => setWave(wave, { ...terms, within: hours })}
+          />
+        </div>
+        <div class="from">
+          <TextInput
+            labelText="Trees set from; empty: all that stand"
+            type="date"
+            value={terms.from ?? ''}
+            disabled={!data.mayPlan}
+            on:change={(e) =>
+              (e.detail || null) !== (terms.from ?? null) &&
+              setWave(wave, { ...terms, from: String(e.detail ?? '') || null })}
           />
         </div>
       {/if}
@@ -169,7 +184,11 @@
     {#if !data.layout}
       <ReleaseFirst blockId={data.block.id} />
     {:else}
-      <FollowStrip rows={data.rows} waves={data.states.map(({ wave }) => wave)} />
+      <FollowStrip
+        rows={data.rows}
+        waves={data.states.map(({ wave }) => wave)}
+        waiting={data.waiting}
+      />
       <div class="under">
         {#each data.states as state (state.wave)}
           <h3>{NAMES[state.wave]}</h3>
@@ -180,7 +199,7 @@
                 {#each state.next as next (next.row)}<tr
                     ><td class="num">Row {next.row}</td><td class="n">{formatNumber(next.trees)}</td
                     ><td class="num" class:bad={next.late}
-                      >{formatMoment(new Date(next.due).toISOString(), data.zone)}{next.late
+                      >{formatMoment(next.due, data.zone, data.today)}{next.late
                         ? ', late'
                         : ''}</td
                     ></tr
@@ -278,7 +297,7 @@
         {#if data.byMachine || data.faults.length}
           <h3>Found behind the machine</h3>
           <p>
-            {formatNumber(data.faults.length)} of {formatNumber(planted)} planted, {formatNumber(
+            {formatNumber(data.faults.length)} of {formatNumber(data.planted)} planted, {formatNumber(
               mended,
             )}
             mended on the spot. A census by the crew, kept apart from the plots: a mended tree counts
@@ -357,6 +376,9 @@
     grid-template-columns: 1fr 1fr 1fr;
     gap: 8px;
     margin: 0 0 8px 26px;
+  }
+  .from {
+    margin: 0 0 12px 26px;
   }
   .under {
     background: var(--sheet);

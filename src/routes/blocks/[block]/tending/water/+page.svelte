@@ -3,6 +3,9 @@
   import { Select, SelectItem } from 'carbon-components-svelte';
   import { formatDay } from '$core/measure/dates';
   import { shortRanges } from '$core/measure/ranges';
+  import { say } from '$core/say/message';
+  import { zoneSaid } from '$core/tending/zone';
+  import { inWords } from '$lib/parts/reader.svelte';
   import {
     formatDistance,
     formatLength,
@@ -176,8 +179,9 @@
       </p>
     {:else}
       <h2>
-        Water the roots can reach{water.zones.length > 1 ? `, ${water.driest}` : ''}: the schools
-        side by side on the same weather
+        Water the roots can reach{water.zones.length > 1
+          ? `, ${inWords(zoneSaid(water.driest!))}`
+          : ''}: the schools side by side on the same weather
       </h2>
       {#each water.schools ?? [] as school (school.school)}
         <WaterStore
@@ -233,7 +237,7 @@
         <tbody>
           {#each water.zones as zone (zone.zone)}
             <tr
-              ><td>{zone.name}</td><td>{zone.texture}</td><td class="n"
+              ><td>{inWords(zoneSaid(zone))}</td><td>{zone.texture}</td><td class="n"
                 >{formatNumber(zone.trees)}</td
               ><td class="n" class:dry={zone.suffers}
                 >{formatRain(zone.now / 1000, units.system)}</td
@@ -262,13 +266,13 @@
     {#if water.next}
       {@const next = water.next}
       <p class="next">
-        Water {next.name} by {formatDay(next.day, true)}, {away(next.away)}.
+        Water {inWords(zoneSaid(next.zone))} by {formatDay(next.day, true)}, {away(next.away)}.
       </p>
       <p>
         {litres(next.litres)} a tree, {next.round.trips}
         {next.round.trips === 1 ? 'tank' : 'tanks'}, about {formatNumber(next.round.hours, 1)} h.
-        {#each water.zones.filter(({ next: other, name }) => !other && name !== next.name) as zone (zone.zone)}
-          {zone.name} needs none.
+        {#each water.zones.filter(({ next: other, zone }) => !other && zone !== next.zone.zone) as zone (zone.zone)}
+          {inWords(say('tending.zoneNone', { zone: zoneSaid(zone) }))}
         {/each}
       </p>
       <Figure

@@ -11,7 +11,8 @@
   import { useUnits } from '$lib/parts/figures.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
+  import { zoneSaid } from '$core/tending/zone';
+  import { inWords, spoken } from '$lib/parts/reader.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
@@ -20,12 +21,20 @@
   const doing = new Doing();
   const MILLIMETRES_AN_INCH = 25.4;
   let kind = $state<Instrument>('probe');
-  let zone = $state(untrack(() => data.water.zones[0]?.zone ?? ''));
+  /** A probe stands in the ground, whatever trees of it are watered by themselves. */
+  const grounds = $derived(data.water.zones.filter(({ again }) => !again));
+  let zone = $state(untrack(() => grounds[0]?.zone ?? ''));
   let day = $state(untrack(() => data.today));
   let value = $state<number | null>(null);
   const us = $derived(units.system === 'us');
   const nameOf = (zoneId: string | null) =>
-    data.water.zones.find((one) => one.zone === (zoneId ?? ''))?.name ?? 'the block';
+    inWords(
+      zoneSaid(
+        grounds.find((one) => one.zone === (zoneId ?? '')) ?? {
+          ...{ name: '', again: false, among: false },
+        },
+      ),
+    );
   const enter = (came: 'typed' | 'file' | 'stand-in', readings: { day: string; value: number }[]) =>
     doing.run(async () => {
       await send('tending.readings', {
@@ -48,7 +57,7 @@
         day: data.today,
         value:
           kind === 'probe'
-            ? (data.water.zones.find((one) => one.zone === zone)?.standIn ?? 0)
+            ? (grounds.find((one) => one.zone === zone)?.standIn ?? 0)
             : (data.water.standInGauge ?? 0),
       },
     ]);
@@ -80,7 +89,8 @@
 </script>
 
 <h2>Probe and rain gauge</h2>
-{#each data.water.zones.filter(({ corrected }) => corrected) as { zone: id, name, corrected } (id)}
+{#each grounds.filter(({ corrected }) => corrected) as { zone: id, corrected } (id)}
+  {@const name = nameOf(id)}
   <p class="say">
     {name[0].toUpperCase() + name.slice(1)}: the probe of {formatDay(corrected!.day, true)} found
     <b>{formatRain(corrected!.measured / 1000, units.system)}</b> within reach where the sum had {formatRain(
@@ -98,11 +108,11 @@
       <SelectItem value="probe" text="probe in the ground" />
       <SelectItem value="gauge" text="rain gauge" />
     </Select>
-    {#if kind === 'probe' && data.water.zones.length > 1}
+    {#if kind === 'probe' && grounds.length > 1}
       <Select labelText="It stands in" bind:selected={zone}>
-        {#each data.water.zones as one (one.zone)}<SelectItem
+        {#each grounds as one (one.zone)}<SelectItem
             value={one.zone}
-            text={one.name}
+            text={nameOf(one.zone)}
           />{/each}
       </Select>
     {/if}

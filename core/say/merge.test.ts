@@ -62,6 +62,54 @@ test('members of lists: one added here, one there, one taken away there', () => 
   );
 });
 
+test('lists of tasks go by their keys, also the first that two people write', () => {
+  const task = (key: string, cost: number) => ({ key, label: key.toUpperCase(), cost });
+  const read = { own: [task('a', 1), task('b', 1)] };
+  const one = merge(
+    read,
+    { own: [task('a', 5), task('b', 1)] },
+    { own: [task('a', 1), task('b', 7)] },
+  );
+  assert.deepEqual(one.both.own, [task('a', 5), task('b', 7)]);
+  assert.deepEqual(
+    one.theirs.map(({ path, clash }) => [path, clash]),
+    [[['own', 'B', 'cost'], false]],
+  );
+  const first = merge<{ own?: object[] | null }>(
+    { own: null },
+    { own: [task('a', 1)] },
+    { own: [task('b', 1)] },
+  );
+  assert.deepEqual(first.both.own, [task('a', 1), task('b', 1)]);
+  assert.deepEqual(first.clashes, []);
+  // Nothing was there, nothing is: nothing to tell.
+  const none = merge<{ own?: object[] | null }>(
+    { own: [] },
+    { own: [task('a', 1)] },
+    { own: null },
+  );
+  assert.deepEqual([none.theirs, none.both.own], [[], [task('a', 1)]]);
+  // Two with one key cannot be told apart: the list is one thing.
+  const doubled = merge(
+    { own: [task('a', 1)] },
+    { own: [task('a', 1), task('a', 2)] },
+    { own: [] },
+  );
+  assert.deepEqual(
+    doubled.clashes.map(({ path }) => path),
+    [['own']],
+  );
+});
+
+test('what both began anew is brought together by its parts', () => {
+  const begun = merge<{ spray?: object }>({}, { spray: { a: 1, b: 2 } }, { spray: { a: 1, c: 3 } });
+  assert.deepEqual(begun.both, { spray: { a: 1, b: 2, c: 3 } });
+  assert.deepEqual(
+    begun.theirs.map(({ path }) => path),
+    [['spray', 'c']],
+  );
+});
+
 test('one changed what the other took away: it is a clash, and mine stays', () => {
   const { both, clashes } = merge(
     base,

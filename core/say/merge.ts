@@ -19,7 +19,7 @@ export interface Merged<Value> {
 
 /**
  * Brings together what two people made of the same thing. Members of objects, and of lists whose members
- * have ids, are compared one by one; anything else as a whole.
+ * have an id or a key each of their own, are compared one by one; anything else as a whole.
  * @param before as both read it
  * @example merge({ a: 1, b: 1 }, { a: 2, b: 1 }, { a: 1, b: 3 }).both // => { a: 2, b: 3 }
  */
@@ -30,10 +30,11 @@ export function merge<Value>(before: Value, mine: Value, theirs: Value): Merged<
 }
 
 type Members = Record<string, unknown>;
-interface Named {
-  id: string;
+/** A member of a list, known by its id or key and called by its name or label. */
+type Named = ({ id: string; key?: string } | { id?: undefined; key: string }) & {
   name?: string;
-}
+  label?: string;
+};
 
 function mergeAt(
   path: string[],
@@ -44,16 +45,17 @@ function mergeAt(
 ): unknown {
   if (same(before, theirs)) return mine;
   if (same(mine, theirs)) return mine;
-  if (isObject(mine) && isObject(theirs) && isObject(before)) {
+  if (isObject(mine) && isObject(theirs) && (before == null || isObject(before))) {
     const merged: Members = {};
-    for (const name of keysOf(before, mine, theirs)) {
-      const value = mergeAt([...path, name], before[name], mine[name], theirs[name], changes);
+    const was = before ?? {};
+    for (const name of keysOf(was, mine, theirs)) {
+      const value = mergeAt([...path, name], was[name], mine[name], theirs[name], changes);
       if (value !== undefined) merged[name] = value;
     }
     return merged;
   }
-  if (isList(before) && isList(mine) && isList(theirs))
-    return mergeLists(path, before, mine, theirs, changes);
+  if (isList(mine) && isList(theirs) && (before == null || isList(before)))
+    return mergeLists(path, before ?? [], mine, theirs, changes);
   const clash = !same(before, mine);
   changes.push({ path, before, mine, theirs, clash });
   return clash ? mine : theirs;
@@ -66,12 +68,13 @@ function mergeLists(
   theirs: readonly Named[],
   changes: Change[],
 ): Named[] {
-  const of = (list: readonly Named[], id: string) => list.find((member) => member.id === id);
-  const ids = new Set([...mine, ...theirs].map(({ id }) => id));
+  const of = (list: readonly Named[], id: string) =>
+    list.find((member) => identityOf(member) === id);
+  const ids = new Set([...mine, ...theirs].map((member) => identityOf(member)!));
   const merged: Named[] = [];
   for (const id of ids) {
     const [was, own, other] = [of(before, id), of(mine, id), of(theirs, id)];
-    const label = other?.name ?? own?.name ?? was?.name ?? id;
+    const label = [other, own, was].map((one) => one?.name ?? one?.label).find(Boolean) ?? id;
     const value = mergeAt([...path, label], was, own, other, changes) as Named | undefined;
     if (value) merged.push(value);
   }
@@ -81,17 +84,24 @@ function mergeLists(
 const keysOf = (...objects: Members[]) => new Set(objects.flatMap((value) => Object.keys(value)));
 const isObject = (value: unknown): value is Members =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
+const identityOf = ({ id, key }: { id?: unknown; key?: unknown }): string | undefined =>
+  [id, key].find((name) => typeof name === 'string');
 const isList = (value: unknown): value is Named[] =>
   Array.isArray(value) &&
-  value.every((member) => isObject(member) && typeof (member as Members).id === 'string');
+  value.every((member) => isObject(member) && identityOf(member)) &&
+  new Set(value.map(identityOf)).size === value.length;
+
+const saysNothing = (value: unknown) =>
+  value == null || (typeof value === 'object' && Object.keys(value).length === 0);
 
 /**
- * Whether two values say the same, whatever the order of their members.
- * @example same({ a: null }, {}) // => true
+ * Whether two values say the same, whatever the order of their members; an empty list or object says what
+ * none says.
+ * @example same({ a: null, b: [] }, {}) // => true
  */
 export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
-  if (a == null && b == null) return true;
+  if (saysNothing(a) && saysNothing(b)) return true;
   if (Array.isArray(a) && Array.isArray(b))
     return a.length === b.length && a.every((member, i) => same(member, b[i]));
   if (isObject(a) && isObject(b)) return [...keysOf(a, b)].every((name) => same(a[name], b[name]));

@@ -127,8 +127,14 @@
     await invalidateAll();
   }
   onMount(() => {
-    const timer = setInterval(() => void lookAgain(), 60_000);
-    return () => clearInterval(timer);
+    const look = () => void lookAgain();
+    const timer = setInterval(look, 60_000);
+    // Whoever comes back to the tab does not read what stood there an hour ago for up to a minute.
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+    };
   });
 </script>
 

@@ -221,6 +221,7 @@ test('a leader takes a new block from boundary to survival count', async ({ page
     const remove = async (code: string) => {
       await page.getByRole('button', { name: code, exact: true }).click();
       await page.getByRole('button', { name: 'Change the lot' }).click();
+      await expect(dialog).toContainText(`Change lot ${code}`);
       await dialog.getByRole('button', { name: 'A mistake? Remove this lot' }).click();
       await dialog.getByRole('button', { name: 'Remove this lot', exact: true }).click();
     };

@@ -97,6 +97,59 @@ test('an entry that does not fit any more stays on the phone, is handed over and
   expect(after.said.figures.planted).toBe(10);
 });
 
+test('what somebody saves while a form is open is not written over by it', async ({ browser }) => {
+  const [first, second] = [await asLeader(browser), await asLeader(browser)];
+  for (const page of [first, second]) {
+    await open(page, 'Haul Flat', 'Stock');
+    await page.locator('.ledger .link-button').first().click();
+    await page.getByRole('button', { name: 'Change the lot' }).click();
+  }
+  const dialog = (page: Page) => page.getByRole('dialog');
+  const save = (page: Page) => dialog(page).getByRole('button', { name: 'Save', exact: true });
+  await dialog(second).getByLabel('Seed lot').fill('S-204');
+  await dialog(first).getByLabel('Nursery', { exact: true }).fill('Lower Mill Nursery');
+  await save(first).click();
+  await expect(dialog(first)).toHaveCount(0);
+  // The page around the open form is read anew, as it is every minute.
+  const read = second.waitForResponse(/stock\/__data\.json/);
+  await second.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await read;
+  await expect(dialog(second)).toHaveCount(1);
+  await save(second).click();
+  const asked = second.getByRole('dialog').filter({ hasText: 'Lower Mill Nursery' });
+  await expect(asked).toContainText('Somebody else has saved this meanwhile');
+  await asked.getByRole('button', { name: 'Keep both' }).click();
+  await expect(second.getByRole('dialog')).toHaveCount(0);
+  await second.getByRole('button', { name: 'Change the lot' }).click();
+  await expect(dialog(second).getByLabel('Nursery', { exact: true })).toHaveValue(
+    'Lower Mill Nursery',
+  );
+  await expect(dialog(second).getByLabel('Seed lot')).toHaveValue('S-204');
+});
+
+test('a page where nothing was changed shows what somebody else saved, and goes on from there', async ({
+  browser,
+}) => {
+  const [first, second] = [await asLeader(browser), await asLeader(browser)];
+  const moisture = (page: Page) => page.getByRole('combobox', { name: 'Moisture' });
+  for (const page of [first, second]) {
+    await open(page, 'Spoil Knoll', 'Ground');
+    await page.getByRole('link', { name: 'Method of this block' }).click();
+  }
+  const was = await moisture(first).inputValue();
+  const save = (page: Page) => page.getByRole('button', { name: 'Save the method' });
+  await moisture(first).selectOption(was === 'wet' ? 'dry' : 'wet');
+  await save(first).click();
+  await expect(save(first)).toBeDisabled();
+  await second.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await expect(moisture(second)).toHaveValue(was === 'wet' ? 'dry' : 'wet');
+  await expect(save(second)).toBeDisabled();
+  await moisture(second).selectOption('fresh');
+  await save(second).click();
+  await expect(save(second)).toBeDisabled();
+  await expect(second.getByRole('dialog')).toHaveCount(0);
+});
+
 test('typing is there again after the session ended in the middle of it', async ({ browser }) => {
   const page = await asLeader(browser);
   await open(page, 'Haul Flat', 'Crew');

@@ -1,4 +1,4 @@
-import { merge } from '$core/say/merge';
+import { merge, same } from '$core/say/merge';
 import { readSteps, writeSteps } from './kept-history';
 
 /** A document with undo and redo. Each change is a whole new value; values are never written into. */
@@ -71,6 +71,12 @@ export class History<T> {
     this.saved = stored;
     this.restored = false;
     this.write?.();
+  }
+
+  /** What somebody else saved shows where nothing was changed here; one step leads back. */
+  follow(stored: T): void {
+    if (this.changed || same(stored, this.current)) return;
+    this.markSaved(this.current, stored);
   }
 
   /**

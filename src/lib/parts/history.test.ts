@@ -135,6 +135,19 @@ test('what was left behind on purpose does not come back', () => {
   assert.deepEqual([again.current, again.restored, kept.size], [{ a: 1 }, false, 0]);
 });
 
+test('what somebody else saved shows where nothing was changed, and nowhere else', () => {
+  const history = new History<Ground>({ a: 1 });
+  history.follow({ a: 2 });
+  assert.deepEqual([history.current, history.changed], [{ a: 2 }, false]);
+  history.follow({ a: 2 });
+  history.undo();
+  assert.deepEqual([history.current, history.changed], [{ a: 1 }, true]);
+  history.follow({ a: 3 });
+  assert.deepEqual(history.current, { a: 1 });
+  history.redo();
+  assert.deepEqual([history.current, history.changed], [{ a: 2 }, false]);
+});
+
 test('a tab without room loses its steps on a reload, not what stands on the screen', () => {
   const history = new History<Ground>({ a: 1 });
   sessionStorage.setItem = () => {

@@ -11,6 +11,48 @@ export const conflict = $state<{
   decide?: (choice: Choice) => void;
 }>({ changes: [], clashes: [] });
 
+export interface Saved<Name extends CommandName, Value> {
+  result?: Result<Name>;
+  value: Value;
+  edition: number;
+  merged: boolean;
+}
+
+/**
+ * What a form has read, from when it opened until it is saved. The page around it is read anew every minute;
+ * what somebody else saved in between must not pass for what the reader had before them when they typed.
+ */
+export class Whole<Value extends object> {
+  constructor(
+    private before: Value,
+    private edition: number,
+  ) {}
+
+  /**
+   * Somebody else saved, and nothing was typed here: from now on that is what was read.
+   * @returns whether it is newer than what was read before
+   */
+  follow(before: Value, edition: number): boolean {
+    if (edition <= this.edition) return false;
+    this.before = before;
+    this.edition = edition;
+    return true;
+  }
+
+  /** Saves as `saveWhole` does; the next time starts from what stands then. */
+  async save<Name extends CommandName>(
+    name: Name,
+    mine: Value,
+    payload: (value: Value, edition: number) => Given<Name>,
+  ): Promise<Saved<Name, Value>> {
+    const { before, edition } = this;
+    const saved = await saveWhole(name, { before, mine, edition }, payload);
+    this.before = saved.value;
+    this.edition = saved.edition;
+    return saved;
+  }
+}
+
 export type Choice = 'both' | 'mine' | 'theirs' | 'not now';
 
 /**
@@ -18,19 +60,21 @@ export type Choice = 'both' | 'mine' | 'theirs' | 'not now';
  * keeps both or chooses; nobody overwrites unseen.
  * @param whole as it was read, as it is now, and the edition at which it was read
  * @param payload makes the command's payload of a value and an edition
- * @returns what was saved in the end, its edition, and whether the page should show it anew
+ * @returns what stands in the end, its edition, what the command gave where anything was saved, and whether
+ *   another's changes came in, so that the page should show it anew
  */
 export async function saveWhole<Name extends CommandName, Value extends object>(
   name: Name,
   whole: { before: Value; mine: Value; edition: number },
   payload: (value: Value, edition: number) => Given<Name>,
-): Promise<{ result?: Result<Name>; value: Value; merged: boolean }> {
+): Promise<Saved<Name, Value>> {
   let { before, mine, edition } = whole;
   let merged = false;
   for (;;) {
     try {
       const result = await send(name, payload(mine, edition));
-      return { result, value: mine, merged };
+      const now = (result as { edition?: number }).edition ?? edition;
+      return { result, value: mine, edition: now, merged };
     } catch (error) {
       const stale = error instanceof CommandError ? error.stale : undefined;
       if (!stale) throw error;
@@ -41,7 +85,7 @@ export async function saveWhole<Name extends CommandName, Value extends object>(
       if (choice === 'theirs') {
         await arrived();
         await Promise.all(contractOf(name).touches.map((topic) => invalidate(`viridane:${topic}`)));
-        return { value: theirs, merged: true };
+        return { value: theirs, edition: stale.edition, merged: true };
       }
       mine = choice === 'both' ? found.both : mine;
       before = theirs;

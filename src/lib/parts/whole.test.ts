@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { loadedAnew } from '../../../tests/app';
 import { Doing } from './doing.svelte';
 import { CommandError, saving, send, session } from './send.svelte';
-import { conflict, saveWhole, type Choice } from './whole.svelte';
+import { conflict, saveWhole, Whole, type Choice } from './whole.svelte';
 
 interface Planter {
   name: string;
@@ -167,4 +167,52 @@ test('what is done in turn waits for what was begun before; what went wrong is g
     [['slow', 'quick'], '', ['two trees', 'three trees']],
   );
   assert.equal(doing.busy, false);
+});
+
+/** A form of a planter, opened at the first edition. */
+const form = () => {
+  const whole = new Whole<Planter>(READ, 1);
+  return {
+    whole,
+    save: (mine: Planter) =>
+      whole.save('crew.planter', mine, (value, at) => ({
+        ...{ id, siteId, ...value, edition: at },
+      })),
+  };
+};
+
+test('a form that was open while somebody else saved does not write over it', async () => {
+  const { save: saveForm } = form();
+  stored = { name: 'Planter 9', rate: 700, edition: 2 };
+  const saved = saveForm({ ...READ, rate: 650 });
+  assert.deepEqual(
+    (await decide('both')).map(({ path, theirs }) => [path, theirs]),
+    [[['name'], 'Planter 9']],
+  );
+  assert.deepEqual((await saved).value, { name: 'Planter 9', rate: 650 });
+  assert.deepEqual(stored, { name: 'Planter 9', rate: 650, edition: 3 });
+});
+
+test('what a form saved, or took of theirs, is where it goes on from', async () => {
+  const { save: saveForm } = form();
+  await saveForm({ ...READ, rate: 650 });
+  await saveForm({ ...READ, rate: 660 });
+  assert.equal(stored.rate, 660);
+  stored = { name: 'Planter 9', rate: 700, edition: 8 };
+  const saved = saveForm({ ...READ, rate: 670 });
+  await decide('theirs');
+  assert.equal((await saved).value.name, 'Planter 9');
+  // Nothing is asked again of what was taken.
+  await saveForm({ name: 'Planter 9', rate: 671 });
+  assert.deepEqual([stored.name, stored.rate], ['Planter 9', 671]);
+});
+
+test('a form in which nothing was typed follows what is newer, never what is older', async () => {
+  const { whole, save: saveForm } = form();
+  stored = { name: 'Planter 9', rate: 700, edition: 2 };
+  assert.equal(whole.follow({ name: 'Planter 9', rate: 700 }, 2), true);
+  assert.equal(whole.follow(READ, 1), false);
+  assert.equal(whole.follow(READ, 2), false);
+  await saveForm({ name: 'Planter 9', rate: 640 });
+  assert.deepEqual(stored, { name: 'Planter 9', rate: 640, edition: 3 });
 });

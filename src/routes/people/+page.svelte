@@ -162,7 +162,7 @@
   </section>
   <aside class="panel">
     {#if data.mayPlan && data.place}
-      {#key data.place.edition}<SitePlace
+      {#key data.place.id}<SitePlace
           site={data.place}
           firstBlock={data.firstBlock}
           ontold={(said) => (told = said)}

@@ -7,7 +7,7 @@
   import Measure from '$lib/parts/Measure.svelte';
   import ZoneField from '$lib/parts/ZoneField.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import type { SiteRow } from '$lib/rooms/people/tables.server';
 
   interface Props {
@@ -20,6 +20,10 @@
   const { id, name, latitude, longitude, elevation, zone } = untrack(() => site);
   const before = { name, latitude, longitude, elevation, zone };
   let draft = $state({ ...before });
+  const whole = new Whole(
+    before,
+    untrack(() => site.edition),
+  );
   const doing = new Doing();
   const away = $derived(
     firstBlock &&
@@ -35,15 +39,11 @@
   }
   const save = () =>
     doing.run(async () => {
-      await saveWhole(
-        'people.site',
-        {
-          before,
-          mine: $state.snapshot(draft),
-          edition: site.edition,
-        },
-        (value, edition) => ({ siteId: id, ...value, edition }),
-      );
+      const saved = await whole.save('people.site', $state.snapshot(draft), (value, edition) => ({
+        ...{ siteId: id, ...value },
+        edition,
+      }));
+      if (saved.merged) draft = { ...saved.value };
       ontold('The site is where you say; its days begin at that zone’s midnight.');
     });
 </script>

@@ -2,7 +2,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import {
     Button,
     Checkbox,
@@ -53,6 +53,8 @@
     edition: 0,
   });
   let card = $state<Card>(blank());
+  /** The card as it was read when somebody chose it. */
+  let chosen = $state.raw<Card>();
   /** A letter was typed; else it is proposed while the name is. */
   let lettered = $state(false);
   const doing = new Doing();
@@ -61,12 +63,9 @@
   const save = () =>
     doing.run(async () => {
       const { pictures: _pictures, edition, ...mine } = $state.snapshot(card);
-      const before = data.cards.find(({ id }) => id === mine.id);
-      await saveWhole(
-        'stock.species',
-        { before: { ...mine, ...before }, mine, edition },
-        (value, at) => ({ ...value, edition: at }),
-      );
+      const whole = new Whole<typeof mine>({ ...mine, ...chosen }, edition);
+      await whole.save('stock.species', mine, (value, at) => ({ ...value, edition: at }));
+      chosen = undefined;
       card = blank();
       lettered = false;
       document.getElementById('species-name')?.focus();
@@ -102,8 +101,10 @@
                 {#if data.role === 'leader'}
                   <button
                     class="link-button"
-                    onclick={() => (card = { ...entry, marks: { ...entry.marks } })}
-                    >Change<span class="visually-hidden"> {entry.name}</span></button
+                    onclick={() => {
+                      chosen = entry;
+                      card = { ...entry, marks: { ...entry.marks } };
+                    }}>Change<span class="visually-hidden"> {entry.name}</span></button
                   >
                 {/if}
               </td>
@@ -218,7 +219,12 @@
         <Outcome of={doing} />
         <div class="buttons">
           <Button type="submit">{known ? 'Save the card' : 'Make the card'}</Button>
-          {#if known}<Button kind="ghost" on:click={() => (card = blank())}>New card instead</Button
+          {#if known}<Button
+              kind="ghost"
+              on:click={() => {
+                chosen = undefined;
+                card = blank();
+              }}>New card instead</Button
             >{/if}
         </div>
       </form>

@@ -7,7 +7,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
 
   interface Props {
     blockId: string;
@@ -32,13 +32,15 @@
   let times = $state<number | null>(untrack(() => task?.repeat?.times ?? 1));
   let every = $state<number | null>(untrack(() => task?.repeat?.every ?? 30));
 
+  /** The tasks as they were when this opened: what is typed here changed those. */
+  const before = untrack(() => [...own]);
+  const whole = untrack(() => new Whole({ terms: { own: before } }, edition));
   const keep = (list: OwnTask[]) =>
     doing.run(async () => {
-      await saveWhole(
-        'calendar.terms',
-        { before: { terms: { own: [...own] } }, mine: { terms: { own: list } }, edition },
-        (value, at) => ({ blockId, ...value, edition: at }),
-      );
+      await whole.save('calendar.terms', { terms: { own: list } }, (value, at) => ({
+        ...{ blockId, ...value },
+        edition: at,
+      }));
       onclose();
     });
   function save() {
@@ -52,7 +54,7 @@
       ...(cost === null ? {} : { cost }),
       ...((times ?? 1) > 1 ? { repeat: { every: every ?? 30, times: times ?? 2 } } : {}),
     };
-    const others = own.filter(({ key }) => key !== mine.key);
+    const others = before.filter(({ key }) => key !== mine.key);
     return keep([...others, mine]);
   }
 </script>

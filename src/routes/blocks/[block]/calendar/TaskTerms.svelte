@@ -1,7 +1,7 @@
 <script lang="ts">
   import { words } from '$lib/words';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
@@ -24,20 +24,20 @@
   let resource = $state(untrack(() => task.resource ?? ''));
   let needs = $state(untrack(() => [...task.needs]));
   let wrong = $state('');
+  /** What the block said of its tasks when this opened: what is typed here changed that. */
+  let before = untrack(() => terms);
+  const whole = untrack(() => new Whole({ terms: { tasks: before } }, edition));
   async function keep(own: Terms | undefined) {
     wrong = '';
-    const rest = { ...terms };
+    const rest = { ...before };
     delete rest[task.key];
     try {
-      await saveWhole(
-        'calendar.terms',
-        {
-          before: { terms: { tasks: terms } },
-          mine: { terms: { tasks: own ? { ...rest, [task.key]: own } : rest } },
-          edition,
-        },
-        (value, at) => ({ blockId, ...value, edition: at }),
-      );
+      const tasks = own ? { ...rest, [task.key]: own } : rest;
+      const saved = await whole.save('calendar.terms', { terms: { tasks } }, (value, at) => ({
+        ...{ blockId, ...value },
+        edition: at,
+      }));
+      before = saved.value.terms.tasks;
     } catch (error) {
       wrong = spoken(error);
     }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import type { Given } from '$lib/rooms/contracts';
   import {
     changedIn,
@@ -74,9 +74,13 @@
   });
   const history = new History<EditedGround>(untrack(firstGround));
   const ground = $derived(history.current);
-  /** What was read, and at which edition: what another saved meanwhile is told by it. */
-  let firstRead = untrack(firstGround);
-  let edition = untrack(() => data.block.edition);
+  const whole = untrack(() => new Whole(history.current, data.block.edition));
+  $effect(() => {
+    const { edition } = data.block;
+    if (history.changed) return;
+    const stored = firstGround();
+    untrack(() => whole.follow(stored, edition) && history.follow(stored));
+  });
   const origin = untrack(() => [data.block.originLongitude, data.block.originLatitude] as Point);
   const plane = localPlane(origin);
   /** Of the mix that is laid out here; before there is one, of every card of the site. */
@@ -276,15 +280,13 @@
   async function save() {
     try {
       const mine = ground;
-      const saved = await saveWhole(
+      const saved = await whole.save(
         'ground.save',
-        { before: firstRead, mine, edition },
-        (value, at) => ({ blockId: data.block.id, ...value, edition: at }) as Given<'ground.save'>,
+        mine,
+        (value, edition) => ({ blockId: data.block.id, ...value, edition }) as Given<'ground.save'>,
       );
       // What was saved is what stands now; where another's changes came in they show at once.
       history.markSaved(mine, saved.value);
-      firstRead = saved.value;
-      edition = saved.result?.edition ?? data.block.edition;
     } catch (error) {
       wrong = spoken(error);
     }

@@ -3,7 +3,7 @@
   import { words } from '$lib/words';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { MATERIALS } from '$core/calendar/materials';
   import { purchaseUnit } from '$core/calendar/purchase';
   import { depthRange, formatNumber, formatPercent, inUnits } from '$core/measure/units';
@@ -46,15 +46,19 @@
   /** What is told of a zone or a lot that has gone holds for nobody; treatments of older rows are drawn again. */
   const held = (differences: Difference[]) =>
     differences.filter((one) => one.scope.by === 'rows' || standing([one], there).length);
-  const history = new History(
-    untrack(() => ({
-      conditions: data.block.conditions,
-      method: data.block.method,
-      differences: held(data.block.differences),
-    })),
-  );
-  let firstRead = untrack(() => history.current);
-  let edition = untrack(() => data.block.methodEdition);
+  const read = () => ({
+    conditions: data.block.conditions,
+    method: data.block.method,
+    differences: held(data.block.differences),
+  });
+  const history = new History(untrack(read));
+  const record = untrack(() => new Whole(history.current, data.block.methodEdition));
+  $effect(() => {
+    const { methodEdition } = data.block;
+    if (history.changed) return;
+    const stored = read();
+    untrack(() => record.follow(stored, methodEdition) && history.follow(stored));
+  });
   const current = $derived(history.current);
   /** As it holds on the rows of today. */
   const whole = $derived({
@@ -215,14 +219,11 @@
   const save = () =>
     doing.run(async () => {
       const mine = history.current;
-      const saved = await saveWhole(
-        'method.save',
-        { before: firstRead, mine, edition },
-        (value, at) => ({ blockId: data.block.id, ...value, edition: at }),
-      );
+      const saved = await record.save('method.save', mine, (value, edition) => ({
+        ...{ blockId: data.block.id, ...value },
+        edition,
+      }));
       history.markSaved(mine, saved.value);
-      firstRead = saved.value;
-      edition = saved.result?.edition ?? data.block.methodEdition;
     });
   const CHOICES: {
     key: 'texture' | 'moisture' | 'cover' | 'planting' | 'stock' | 'browse';

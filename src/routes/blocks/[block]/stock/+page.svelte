@@ -30,7 +30,16 @@
   let editing = $state<'new' | 'change' | undefined>(
     untrack(() => line && mayRecord && 'new') || undefined,
   );
-  const choose = (id: string) => goto(`?lot=${id}`, { keepFocus: true, noScroll: true });
+  /** A lot was chosen and is on its way: what shows the one before takes no presses meant for it. */
+  let coming = $state(0);
+  async function choose(id: string) {
+    coming++;
+    try {
+      await goto(`?lot=${id}`, { keepFocus: true, noScroll: true });
+    } finally {
+      coming--;
+    }
+  }
 
   const attempt = (task: () => Promise<unknown>) =>
     doing.run(async () => {
@@ -139,20 +148,25 @@
       </p>{/if}
     <Outcome of={doing} />
     {#if lot}
-      {#key lot.id}<LotHistory
-          {lot}
-          toCome={data.lines.find(({ id }) => id === lot.orderId)?.toCome}
-          places={data.places}
-          planters={data.planters}
-          history={data.history}
-          {mayRecord}
-          onmore={() =>
-            goto(`?lot=${lot.id}&events=${data.limit + 100}`, { keepFocus: true, noScroll: true })}
-        />{/key}
+      <div inert={coming > 0}>
+        {#key lot.id}<LotHistory
+            {lot}
+            toCome={data.lines.find(({ id }) => id === lot.orderId)?.toCome}
+            places={data.places}
+            planters={data.planters}
+            history={data.history}
+            {mayRecord}
+            onmore={() =>
+              goto(`?lot=${lot.id}&events=${data.limit + 100}`, {
+                keepFocus: true,
+                noScroll: true,
+              })}
+          />{/key}
+      </div>
     {/if}
   </section>
 
-  <aside class="comes-to">
+  <aside class="comes-to" inert={coming > 0}>
     {#if bags.length}
       <h2>Roots in the air</h2>
       {#if mayRecord}<When bind:moment={rootsAt} />{/if}

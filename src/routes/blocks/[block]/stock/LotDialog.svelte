@@ -9,7 +9,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { send } from '$lib/parts/send.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
@@ -32,7 +32,9 @@
     line?: string;
     onclose: (saved?: string) => void;
   }
-  let { block, species, lot, lines, line, onclose }: Props = $props();
+  let { block, species, lot: read, lines, line, onclose }: Props = $props();
+  /** As it was read when this opened. */
+  const lot = untrack(() => read);
   const units = useUnits();
   const weight = $derived(TYPED_UNITS.treeWeight[units.system]);
   let fresh = $state<Omit<LotRow, 'edition'>>(
@@ -56,6 +58,10 @@
       treeWeight: lot?.treeWeight ?? null,
     })),
   );
+  const whole = untrack(() => {
+    const before = $state.snapshot(fresh);
+    return new Whole<typeof before>({ ...before, ...lot }, lot?.edition ?? 0);
+  });
   const doing = new Doing();
   const stock = $derived(species.find(({ id }) => id === fresh.speciesId)?.stock ?? 'bare-root');
   const container = $derived(stock === 'container');
@@ -88,12 +94,10 @@
       .join(', ');
   const save = () =>
     doing.run(async () => {
-      const mine = $state.snapshot(fresh);
-      await saveWhole(
-        'stock.lot',
-        { before: { ...mine, ...lot }, mine, edition: lot?.edition ?? 0 },
-        (value, edition) => ({ ...value, edition }),
-      );
+      await whole.save('stock.lot', $state.snapshot(fresh), (value, edition) => ({
+        ...value,
+        edition,
+      }));
       onclose(fresh.id);
     });
   const remove = () =>

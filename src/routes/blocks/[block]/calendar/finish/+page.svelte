@@ -1,7 +1,7 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { onDestroy, untrack } from 'svelte';
@@ -20,17 +20,16 @@
 
   let { data }: { data: PageData } = $props();
   const SEASONS = 10_000;
-  let terms = $state<FinishTerms & { until: string; planters: number; rate: number }>(
-    untrack(() => {
-      const kept = { ...FINISH_TERMS, ...data.block.calendarTerms.finish };
-      return {
-        ...kept,
-        until: kept.until && kept.until >= data.start ? kept.until : data.until,
-        planters: kept.planters ?? data.planters,
-        rate: kept.rate ?? Math.round(data.rate),
-      };
-    }),
-  );
+  function termsOf(kept?: FinishTerms) {
+    const terms = { ...FINISH_TERMS, ...kept };
+    return {
+      ...terms,
+      until: terms.until && terms.until >= data.start ? terms.until : data.until,
+      planters: terms.planters ?? data.planters,
+      rate: terms.rate ?? Math.round(data.rate),
+    };
+  }
+  let terms = $state(untrack(() => termsOf(data.block.calendarTerms.finish)));
   /** What the crew has by its rows and tallies, whatever somebody kept here. */
   const ofCrew = $derived({ planters: data.planters, rate: Math.round(data.rate) });
   /** What somebody typed for the season is wrong as a typed rate is; the crew's own by what its days leave open. */
@@ -151,18 +150,22 @@
     if (own.rate === ofCrew.rate) delete own.rate;
     return own;
   }
+  const whole = untrack(
+    () =>
+      new Whole<{ terms: { finish?: FinishTerms } }>(
+        { terms: { finish: data.block.calendarTerms.finish } },
+        data.block.termsEdition,
+      ),
+  );
   const keep = async () => {
     wrong = '';
     try {
-      await saveWhole(
-        'calendar.terms',
-        {
-          before: { terms: { finish: data.block.calendarTerms.finish } },
-          mine: { terms: { finish: ownTerms() } },
-          edition: data.block.termsEdition,
-        },
-        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
-      );
+      const mine = { terms: { finish: ownTerms() } };
+      const saved = await whole.save('calendar.terms', mine, (value, edition) => ({
+        ...{ blockId: data.block.id, ...value },
+        edition,
+      }));
+      if (saved.merged) terms = termsOf(saved.value.terms.finish);
     } catch (error) {
       wrong = spoken(error);
     }

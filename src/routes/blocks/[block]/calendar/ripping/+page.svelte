@@ -2,7 +2,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
@@ -47,24 +47,26 @@
     return { day: addTo('2026-01-01', { days: week * 7 }), share: top };
   });
   let works = $state<WorkTerms>(untrack(() => ({ ...data.block.calendarTerms.works })));
+  const whole = untrack(() => {
+    const { ripping, works } = data.block.calendarTerms;
+    return new Whole<{ terms: { ripping?: RipTerms; works?: WorkTerms } }>(
+      { terms: { ripping, works } },
+      data.block.termsEdition,
+    );
+  });
   const doing = new Doing();
   let told = $state('');
   const keep = () =>
     doing.run(async () => {
-      await saveWhole(
-        'calendar.terms',
-        {
-          before: {
-            terms: {
-              ripping: data.block.calendarTerms.ripping,
-              works: data.block.calendarTerms.works,
-            },
-          },
-          mine: { terms: { ripping: $state.snapshot(terms), works: $state.snapshot(works) } },
-          edition: data.block.termsEdition,
-        },
-        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
-      );
+      const mine = { terms: { ripping: $state.snapshot(terms), works: $state.snapshot(works) } };
+      const saved = await whole.save('calendar.terms', mine, (value, edition) => ({
+        ...{ blockId: data.block.id, ...value },
+        edition,
+      }));
+      if (saved.merged) {
+        terms = { ...RIP_TERMS, ...saved.value.terms.ripping };
+        works = { ...saved.value.terms.works };
+      }
       told = 'Kept; tasks and materials count with it.';
     });
   const NUMBERS = [

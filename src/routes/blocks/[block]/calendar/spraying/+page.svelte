@@ -2,7 +2,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
@@ -37,12 +37,18 @@
   const units = useUnits();
   /** Litres are kept; so many make one of what is shown. */
   const gallons = $derived(units.system === 'us' ? LITRES_PER_US_GALLON : 1);
-  let terms = $state<SprayTerms>(
-    untrack(() => ({
-      ...SPRAY_TERMS,
-      product: data.products[0]?.id ?? '',
-      ...data.block.calendarTerms.spray,
-    })),
+  const termsOf = (kept?: SprayTerms): SprayTerms => ({
+    ...SPRAY_TERMS,
+    product: data.products[0]?.id ?? '',
+    ...kept,
+  });
+  let terms = $state(untrack(() => termsOf(data.block.calendarTerms.spray)));
+  const whole = untrack(
+    () =>
+      new Whole<{ terms: { spray?: SprayTerms } }>(
+        { terms: { spray: data.block.calendarTerms.spray } },
+        data.block.termsEdition,
+      ),
   );
   let editing = $state<Product | 'new'>();
   const doing = new Doing();
@@ -127,15 +133,12 @@
     });
   const keep = () =>
     attempt(async () => {
-      await saveWhole(
-        'calendar.terms',
-        {
-          before: { terms: { spray: data.block.calendarTerms.spray } },
-          mine: { terms: { spray: { ...$state.snapshot(terms), product: product!.id } } },
-          edition: data.block.termsEdition,
-        },
-        (value, edition) => ({ blockId: data.block.id, ...value, edition }),
-      );
+      const spray = { ...$state.snapshot(terms), product: product!.id };
+      const saved = await whole.save('calendar.terms', { terms: { spray } }, (value, edition) => ({
+        ...{ blockId: data.block.id, ...value },
+        edition,
+      }));
+      if (saved.merged) terms = termsOf(saved.value.terms.spray);
       return 'Kept; materials count with it.';
     });
   const record = () =>

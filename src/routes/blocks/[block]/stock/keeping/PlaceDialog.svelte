@@ -6,7 +6,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { send } from '$lib/parts/send.svelte';
   import NumberField from '$lib/parts/NumberField.svelte';
-  import { saveWhole } from '$lib/parts/whole.svelte';
+  import { Whole } from '$lib/parts/whole.svelte';
   import { Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { TYPED_UNITS } from '$core/measure/units';
@@ -20,7 +20,9 @@
     siteId: string;
     onclose: () => void;
   }
-  let { place, siteId, onclose }: Props = $props();
+  let { place: read, siteId, onclose }: Props = $props();
+  /** As it was read when this opened. */
+  const place = untrack(() => read);
   const units = useUnits();
   const warmth = $derived(TYPED_UNITS.temperature[units.system]);
   let draft = $state(
@@ -36,6 +38,10 @@
       logger: place?.logger ?? ('none' as PlaceRow['logger']),
     })),
   );
+  const whole = untrack(() => {
+    const before = $state.snapshot(draft);
+    return new Whole<typeof before>({ ...before, ...place }, place?.edition ?? 0);
+  });
   const doing = new Doing();
   function choose(kind: PlaceKind) {
     const { coolest, warmest, days } = PLACE_RULES[kind];
@@ -43,12 +49,10 @@
   }
   const save = () =>
     doing.run(async () => {
-      const mine = $state.snapshot(draft);
-      await saveWhole(
-        'stock.place',
-        { before: { ...mine, ...place }, mine, edition: place?.edition ?? 0 },
-        (value, edition) => ({ ...value, edition }),
-      );
+      await whole.save('stock.place', $state.snapshot(draft), (value, edition) => ({
+        ...value,
+        edition,
+      }));
       onclose();
     });
   const remove = () =>

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { merge, same } from './merge';
+import { inRuns, merge, same } from './merge';
 
 const fence = { id: 'f', name: 'Fence', setback: 2 };
 const wires = { id: 'w', name: 'Wires', setback: 15 };
@@ -108,6 +108,39 @@ test('what both began anew is brought together by its parts', () => {
     begun.theirs.map(({ path }) => path),
     [['spray', 'c']],
   );
+});
+
+test('rows that pass from one to another side by side are told as one', () => {
+  const rows = (from: number, to: number, who: string) =>
+    Array.from({ length: to - from + 1 }, (_, i) => [String(from + i), who]);
+  const before = { rows: Object.fromEntries([...rows(1, 9, 'a'), ...rows(10, 20, 'b')]) };
+  const theirs = { rows: Object.fromEntries([...rows(1, 5, 'a'), ...rows(6, 20, 'b')]) };
+  const mine = { rows: Object.fromEntries([...rows(1, 8, 'a'), ...rows(9, 20, 'c')]) };
+  const merged = merge<{ rows: Record<string, string> }>(before, mine, theirs);
+  assert.deepEqual(
+    inRuns(merged.theirs).map(({ path, ...rest }) => [path.join(' '), rest]),
+    [
+      ['rows 6 to 8', { before: 'a', mine: 'a', theirs: 'b', clash: false }],
+      ['rows 9', { before: 'a', mine: 'c', theirs: 'b', clash: true }],
+    ],
+  );
+  assert.deepEqual([merged.both.rows['6'], merged.both.rows['9']], ['b', 'c']);
+  // Numbers that do not follow each other, of other things, or to something else stay apart.
+  const change = (path: string[], theirs: unknown) => ({
+    path,
+    before: 1,
+    mine: 1,
+    theirs,
+    clash: false,
+  });
+  const apart = [
+    change(['a', '1'], 2),
+    change(['b', '2'], 2),
+    change(['a', '3'], 2),
+    change(['a', '4'], 5),
+    change(['a'], 2),
+  ];
+  assert.deepEqual(inRuns(apart), apart);
 });
 
 test('one changed what the other took away: it is a clash, and mine stays', () => {

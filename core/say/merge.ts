@@ -29,6 +29,40 @@ export function merge<Value>(before: Value, mine: Value, theirs: Value): Merged<
   return { both, theirs: changes, clashes: changes.filter(({ clash }) => clash) };
 }
 
+/**
+ * Changes as they are told: where neighbouring numbers of one thing changed from the same to the same, as rows do
+ * that pass from one planter to another, they are one change with both ends in its path.
+ */
+export function inRuns(changes: readonly Change[]): Change[] {
+  const runs: Change[] = [];
+  const end = new Map<Change, number>();
+  for (const change of changes) {
+    const number = numberOf(change);
+    const run = runs.find(
+      (one) =>
+        end.get(one) === number - 1 &&
+        one.path.length === change.path.length &&
+        change.path.slice(0, -1).every((name, i) => one.path[i] === name) &&
+        one.clash === change.clash &&
+        same(one.before, change.before) &&
+        same(one.mine, change.mine) &&
+        same(one.theirs, change.theirs),
+    );
+    if (run) {
+      run.path = [...run.path.slice(0, -1), `${parseInt(run.path.at(-1)!)} to ${number}`];
+      end.set(run, number);
+    } else {
+      const fresh = { ...change };
+      runs.push(fresh);
+      end.set(fresh, number);
+    }
+  }
+  return runs;
+}
+/** NaN where the last of its names is no whole number. */
+const numberOf = ({ path }: Change) =>
+  /^\d+$/.test(path.at(-1) ?? '') ? Number(path.at(-1)) : NaN;
+
 type Members = Record<string, unknown>;
 /** A member of a list, known by its id or key and called by its name or label. */
 type Named = ({ id: string; key?: string } | { id?: undefined; key: string }) & {

@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { open, signIn } from './helpers';
+import { blockPath, open, signIn } from './helpers';
 
 async function asLeader(browser: Browser): Promise<Page> {
   const page = await (await browser.newContext()).newPage();
@@ -148,6 +148,56 @@ test('a page where nothing was changed shows what somebody else saved, and goes 
   await save(second).click();
   await expect(save(second)).toBeDisabled();
   await expect(second.getByRole('dialog')).toHaveCount(0);
+});
+
+test('two leaders pass rows on at once: both see it, and either way of sharing out can be taken back', async ({
+  browser,
+}) => {
+  const [first, second] = [await asLeader(browser), await asLeader(browser)];
+  const block = await blockPath(first, 'Haul Flat');
+  await first.goto(`${block}/crew/machine`);
+  await first.getByLabel('Seats').selectOption('1');
+  await expect(first.getByRole('heading', { name: /, one seat, turns/ })).toBeVisible();
+  await expect(first.getByText('All saved').first()).toBeVisible();
+  await first.goto(`${block}/crew`);
+  const shared = first.waitForResponse('**/do/crew.share');
+  await first.getByRole('button', { name: 'Share out the rows' }).click();
+  expect((await shared).ok()).toBe(true);
+  for (const page of [first, second]) await page.goto(`${block}/crew/today`);
+  const boundary = (page: Page) => page.getByRole('slider', { name: /^Boundary between/ });
+  const at = async (page: Page, which: 'first' | 'last') =>
+    Number(await boundary(page)[which]().getAttribute('aria-valuenow'));
+  await expect(boundary(second)).not.toHaveCount(0);
+  const [left, right] = [await at(first, 'first'), await at(first, 'last')];
+  const pass = async (page: Page, which: 'first' | 'last') => {
+    await boundary(page)[which]().focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('button', { name: 'Keep these rows' }).click();
+  };
+  const stands = async (page: Page, one: number, other: number) => {
+    await expect(boundary(page).first()).toHaveAttribute('aria-valuenow', String(one));
+    await expect(boundary(page).last()).toHaveAttribute('aria-valuenow', String(other));
+  };
+  await pass(first, 'first');
+  await stands(first, left + 1, right);
+  await pass(second, 'last');
+  const asked = second.getByRole('dialog');
+  await expect(asked).toContainText('They changed something else than you did');
+  await expect(asked.getByRole('row', { name: new RegExp(`rows, ${left + 1} `) })).toContainText(
+    /Planter \d+.*Planter \d+/,
+  );
+  await asked.getByRole('button', { name: 'Keep both' }).click();
+  await expect(asked).toHaveCount(0);
+  await stands(second, left + 1, right + 1);
+  // The first has not looked since: nothing is shared out over what the second kept.
+  await first.getByRole('button', { name: 'Share again from here' }).click();
+  await expect(first.getByRole('alert')).toContainText('Somebody else shared out rows meanwhile');
+  await stands(first, left + 1, right + 1);
+  await first.getByRole('button', { name: 'Share again from here' }).click();
+  await first.getByRole('button', { name: 'As they were before' }).click();
+  await expect(first.getByRole('button', { name: 'As they were before' })).toHaveCount(0);
+  await first.reload();
+  await stands(first, left + 1, right + 1);
 });
 
 test('typing is there again after the session ended in the middle of it', async ({ browser }) => {

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { fnv1a } from '../../core/crew/briefing';
+import { fnv1a } from '../../core/measure/hash';
 import { paySheet } from '../../core/crew/pay';
 import { fieldWords, type Language } from '../../src/lib/words/field';
 import jstat from 'jstat';

@@ -1,6 +1,6 @@
 import { MACHINE_KEPT, machineOn } from '../../core/crew/machine';
 import { passPlan } from '../../core/crew/passes';
-import { holds } from '../../core/crew/share';
+import { holds, sharesEdition } from '../../core/crew/share';
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
@@ -354,6 +354,29 @@ test('rows are shared again without taking a begun row from anybody; drawn share
     drawn,
     'one planter’s rows need not lie side by side',
   );
+  // Sent again it counts once; whoever drew from what stood before is told who has each row now.
+  await setting.done('leader', 'crew.assign', {
+    ...assign(drawn),
+    edition: sharesEdition(cooler),
+  });
+  const late = assign([{ planterId: a.id, firstRow: 1, lastRow: 2 }]);
+  await setting.refused(
+    ...(['leader', 'crew.assign', { ...late, edition: sharesEdition(cooler) }] as const),
+    ...([409, /Somebody else has saved/] as const),
+  );
+  const anew = { layoutId: layout.id, planters: crew };
+  await setting.refused(
+    ...(['leader', 'crew.share', { ...anew, edition: sharesEdition(cooler) }] as const),
+    ...([409, /Somebody else shared out rows meanwhile/] as const),
+  );
+  assert.deepEqual(await (await setting.facts()).of(sharesFact, block.id), kept);
+  const { edition } = await setting.done('leader', 'crew.share', {
+    ...anew,
+    edition: sharesEdition(drawn),
+  });
+  const stands = await (await setting.facts()).of(sharesFact, block.id);
+  assert.notDeepEqual(stands, kept);
+  assert.equal(edition, sharesEdition(stands));
 });
 
 test('a class of volunteers plants at the usual pace, takes fewer rows than a planter, and is briefed', async () => {

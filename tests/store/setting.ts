@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { v7 as uuid } from 'uuid';
+import { sharesEdition } from '../../core/crew/share';
 import { loadDemo } from '../../demo/load';
 import { perform } from '../../src/lib/rooms/commands.server';
 import { contractOf, isCommand } from '../../src/lib/rooms/contracts';
@@ -109,6 +110,10 @@ async function editionOf(store: Store, command: string, payload: Record<string, 
   };
   if (command === 'people.site') return (await of(store.site, payload.siteId)).edition ?? 0;
   if (tables[command]) return (await of(tables[command], payload.id)).edition ?? 0;
+  if (command === 'crew.share' || command === 'crew.assign') {
+    const where = { layoutId: payload.layoutId };
+    return sharesEdition(await store.rowShare.findAll({ where, raw: true }));
+  }
   if (command === 'ground.save') return block.edition ?? 0;
   return (command === 'method.save' ? block.methodEdition : block.termsEdition) ?? 0;
 }

@@ -43,6 +43,7 @@ export interface CrewMessages {
   'crew.noClock': never;
   'crew.ownHours': 'planter';
   'crew.sharedTwice': 'row';
+  'crew.sharedMeanwhile': never;
   'crew.sharesBackwards': 'first' | 'last';
   'crew.noPlanters': never;
   'crew.ridersInPairs': 'riders';

@@ -1,6 +1,6 @@
 import { invalidate } from '$app/navigation';
 import { arrived } from './arrived.svelte';
-import { merge, type Change } from '$core/say/merge';
+import { inRuns, merge, type Change } from '$core/say/merge';
 import { contractOf, type CommandName, type Given, type Result } from '$lib/rooms/contracts';
 import { CommandError, send } from './send.svelte';
 
@@ -60,6 +60,7 @@ export type Choice = 'both' | 'mine' | 'theirs' | 'not now';
  * keeps both or chooses; nobody overwrites unseen.
  * @param whole as it was read, as it is now, and the edition at which it was read
  * @param payload makes the command's payload of a value and an edition
+ * @param named what a changed value is called, where it is an id
  * @returns what stands in the end, its edition, what the command gave where anything was saved, and whether
  *   another's changes came in, so that the page should show it anew
  */
@@ -67,6 +68,7 @@ export async function saveWhole<Name extends CommandName, Value extends object>(
   name: Name,
   whole: { before: Value; mine: Value; edition: number },
   payload: (value: Value, edition: number) => Given<Name>,
+  named: (value: unknown) => unknown = (value) => value,
 ): Promise<Saved<Name, Value>> {
   let { before, mine, edition } = whole;
   let merged = false;
@@ -80,7 +82,9 @@ export async function saveWhole<Name extends CommandName, Value extends object>(
       if (!stale) throw error;
       const theirs = part(stale, Object.keys(mine)) as Value;
       const found = merge(before, mine, theirs);
-      const choice = found.theirs.length ? await asked(found.theirs, found.clashes) : 'both';
+      const choice = found.theirs.length
+        ? await asked(told(found.theirs, named), found.clashes)
+        : 'both';
       if (choice === 'not now') throw error;
       if (choice === 'theirs') {
         await arrived();
@@ -97,6 +101,12 @@ export async function saveWhole<Name extends CommandName, Value extends object>(
 
 const part = (value: object, names: readonly string[]) =>
   Object.fromEntries(names.map((name) => [name, (value as Record<string, unknown>)[name]]));
+
+const told = (changes: readonly Change[], named: (value: unknown) => unknown): Change[] =>
+  inRuns(changes).map(({ before, mine, theirs, ...rest }) => ({
+    ...{ ...rest, before: named(before) },
+    ...{ mine: named(mine), theirs: named(theirs) },
+  }));
 
 function asked(changes: Change[], clashes: Change[]): Promise<Choice> {
   return new Promise((resolve) => {

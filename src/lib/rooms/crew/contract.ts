@@ -39,7 +39,10 @@ export const crewContract = {
       scope: string()
         .oneOf(['block', 'today'] as const)
         .default('block'),
+      /** Of the shares that whoever asks has before them (`sharesEdition`). */
+      edition,
     }),
+    result: gives<{ edition: number }>(),
     refusals: ['crew.*', 'rows.notReleased'],
     touches: ['crew'],
   }),
@@ -52,8 +55,11 @@ export const crewContract = {
         .min(1)
         .max(2000)
         .required(),
+      /** Of the shares that it was drawn from (`sharesEdition`). */
+      edition,
     }),
-    refusals: ['crew.*', 'rows.notReleased'],
+    result: gives<{ edition: number }>(),
+    refusals: ['crew.*', 'rows.notReleased', 'changed.stale'],
     touches: ['crew'],
   }),
   /** Somebody begins or ends work; a correction takes back what was clocked. */

@@ -9,14 +9,14 @@ import { pacesToday } from '../../../../core/crew/pace';
 import { passPlan, type Pass } from '../../../../core/crew/passes';
 import { DAY_HOURS } from '../../../../core/crew/rates';
 import { shareSeats } from '../../../../core/crew/seats';
-import { admitShares, rangesOfRows } from '../../../../core/crew/share';
+import { admitShares, holdersOf, rangesOfRows, sharesEdition } from '../../../../core/crew/share';
 import { noneSown, plantedOn, progressOf } from '../../../../core/crew/sums';
 import { rowLength } from '../../../../core/rows/stored';
 import { addTo, type Day } from '../../../../core/measure/dates';
 import { dayBounds, dayOf } from '../../../../core/say/day';
 import { told } from '../../../../core/say/told';
 import { airThen } from '../../server/station';
-import type { Handlers, Work } from '../../server/work';
+import { Stale, type Handlers, type Work } from '../../server/work';
 import type { BlockRow } from '../ground/tables.server';
 import type { SiteRow } from '../people/tables.server';
 import type { LayoutRowRow } from '../rows/tables.server';
@@ -131,9 +131,11 @@ async function passesOf(
 type Shares = Pick<typeof crewContract, 'crew.share' | 'crew.assign'>;
 
 export const shareCommands: Handlers<Shares> = {
-  async 'crew.share'({ layoutId, planters, scope }, work) {
+  async 'crew.share'({ layoutId, planters, scope, edition }, work) {
     const { layout, site, blockId } = await work.layout(layoutId, 'plan');
     if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
+    const before = await work.tables.rowShare.all({ where: { layoutId } });
+    if (edition !== sharesEdition(before)) throw told('crew.sharedMeanwhile');
     const named = await Promise.all(planters.map((id) => activePlanter(work, id, site.id)));
     const rows = await work.tables.layoutRow.all({
       where: { layoutId },
@@ -174,14 +176,12 @@ export const shareCommands: Handlers<Shares> = {
       ...shared,
       ...{ shifts, words, trees, elsewhere: elsewhere('all') },
     });
-    const before = await work.tables.rowShare.all({ where: { layoutId } });
-    const holderOf = (row: number) =>
-      before.find(({ firstRow, lastRow }) => row >= firstRow && row <= lastRow)?.planterId;
+    const holders = holdersOf(before);
     const open = inHand.rows.map((row) => ({
       number: row.number,
       left: row.open + row.dead,
       begun: isBegun(row),
-      planter: holderOf(row.number),
+      planter: holders.get(row.number),
     }));
     const rated = named.map(({ id, name, kind }) => ({
       ...{
@@ -197,23 +197,17 @@ export const shareCommands: Handlers<Shares> = {
       seatsOf(walk ? byHand(block) : block) === 2 && rated.length > 1
         ? shareSeats(await passesOf(work, block, layoutId, rows), open, rated)
         : shareByHours(open, rated, ...hoursOfDay(shared, work.now, rated), scope);
-    // Rows that are full stay with whoever planted them.
-    const holders = new Map<number, string>();
-    for (const { number } of rows) {
-      const holder = holderOf(number);
-      if (holder) holders.set(number, holder);
-    }
-    // What nobody reaches on the day that is shared out is nobody's until it is shared out again.
+    // Rows that are full stay with whoever planted them. What nobody reaches on the day that is shared out is nobody's until it is shared out again.
     if (scope === 'today')
       for (const { number, left, begun } of open) if (left > 0 && !begun) holders.delete(number);
     for (const { planter, rows: own } of shares) for (const row of own) holders.set(row, planter);
+    const ranges = rangesOfRows(holders);
     await work.tables.rowShare.remove({ layoutId });
-    await work.tables.rowShare.addAll(
-      rangesOfRows(holders).map((range) => ({ layoutId, ...range })),
-    );
+    await work.tables.rowShare.addAll(ranges.map((range) => ({ layoutId, ...range })));
+    return { edition: sharesEdition(ranges) };
   },
 
-  async 'crew.assign'({ layoutId, shares }, work) {
+  async 'crew.assign'({ layoutId, shares, edition }, work) {
     const { layout, site } = await work.layout(layoutId, 'plan');
     if (layout.state !== 'released') throw told('rows.shareNeedsRelease');
     const ids = [...new Set(shares.map(({ planterId }) => planterId))];
@@ -223,7 +217,13 @@ export const shareCommands: Handlers<Shares> = {
       shares,
       rows.map(({ number }) => number),
     );
+    const before = await work.tables.rowShare.all({ where: { layoutId } });
+    const [stands, asked] = [sharesEdition(before), sharesEdition(shares)];
+    if (stands === asked) return { edition: asked };
+    if (stands !== edition)
+      throw new Stale({ edition: stands, rows: Object.fromEntries(holdersOf(before)) });
     await work.tables.rowShare.remove({ layoutId });
     await work.tables.rowShare.addAll(shares.map((share) => ({ layoutId, ...share })));
+    return { edition: asked };
   },
 };

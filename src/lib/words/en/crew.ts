@@ -57,6 +57,8 @@ export const crew: Record<keyof CrewMessages, string> = {
   'crew.noBlock': 'That block is not of this site.',
   'crew.noClock': 'Nothing of the kind was clocked for this planter.',
   'crew.ownHours': 'These are the hours of {planter}; planters clock their own.',
+  'crew.sharedMeanwhile':
+    'Somebody else shared out rows meanwhile. Theirs show now: look, and press again to share out anew.',
   'crew.sharedTwice': 'Row {row, number} would be two planters’ at once.',
   'crew.sharesBackwards': 'Rows {first, number} to {last, number} run backwards.',
   'crew.ridersInPairs':

@@ -26,6 +26,7 @@
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { unpackRows } from '$core/rows/packed';
   import { send } from '$lib/parts/send.svelte';
+  import { shareOut } from '$lib/parts/share-out';
   import SharedRows from './SharedRows.svelte';
   import Standing from './Standing.svelte';
   import type { PageData } from './$types';
@@ -109,7 +110,10 @@
   const attempt = doing.run;
   const share = () =>
     attempt(() =>
-      send('crew.share', { layoutId: released!.id, planters: crew.map(({ id }) => id) }),
+      shareOut(released!.shares, {
+        layoutId: released!.id,
+        planters: crew.map(({ id }) => id),
+      }),
     );
   const setRate = (planter: PageData['planters'][number], rate: number | null) =>
     attempt(() =>

@@ -10,7 +10,7 @@
   import { placeCaches, type Caches } from '$core/crew/caches';
   import { fetchingOn, type Fetching } from '$core/crew/fetching';
   import { boxPlaces, driesToday, marksOf, rowsInSight } from '$core/crew/today';
-  import { moveBoundary, type RowRange } from '$core/crew/share';
+  import { moveBoundary, sharesEdition, type RowRange } from '$core/crew/share';
   import { formatDistance, formatNumber } from '$core/measure/units';
   import { rangesOf } from '$core/measure/ranges';
   import { same } from '$core/say/merge';
@@ -27,6 +27,7 @@
   import { useUnits } from '$lib/parts/figures.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import { keepShares, shareOut } from '$lib/parts/share-out';
   import type { BoxesAsked } from '../../../../../workers/boxes.worker';
   import DayForm from './DayForm.svelte';
   import TodayStands from './TodayStands.svelte';
@@ -53,9 +54,13 @@
     })),
   );
   const now = $derived(over ? dayStart + terms.begin * HOUR : data.at);
-  /** Shares as they are drawn here; kept once the leader says so. */
+  /** Shares as they are drawn here, and what they were drawn from; kept once the leader says so. */
   let drawn = $state.raw<RowRange[]>();
-  const shares = $derived<RowRange[]>(drawn ?? data.released?.shares ?? []);
+  let drawnFrom: readonly RowRange[] = [];
+  /** As they were before they were shared out or kept here, to go back to. */
+  let earlier = $state.raw<{ shares: readonly RowRange[]; until: number }>();
+  const stand = $derived<RowRange[]>(data.released?.shares ?? []);
+  const shares = $derived<RowRange[]>(drawn ?? stand);
   const here = $derived(
     new Map(data.shifts.filter((shift) => shift.here).map((shift) => [shift.planter, shift])),
   );
@@ -174,21 +179,32 @@
   );
   function move(boundary: number, to: number) {
     const next = moveBoundary(shares, boundary, to, begun);
-    if (!same(next, shares)) drawn = next;
+    if (same(next, shares)) return;
+    if (!drawn) drawnFrom = stand;
+    drawn = next;
   }
   const keep = () =>
     doing.run(async () => {
-      await send('crew.assign', { layoutId: released!.id, shares: [...shares] });
+      const { edition } = await keepShares(released!.id, drawnFrom, shares, nameOf);
+      earlier = { shares: drawnFrom, until: edition };
       drawn = undefined;
     });
   const again = (scope: 'block' | 'today') =>
     doing.run(async () => {
-      await send('crew.share', {
-        layoutId: released!.id,
-        planters: crew.map(({ id }) => id),
-        scope,
-      });
+      const before = stand;
+      const planters = crew.map(({ id }) => id);
+      const until = await shareOut(before, { layoutId: released!.id, planters, scope });
+      earlier = { shares: before, until };
       drawn = undefined;
+    });
+  /** Nobody has changed them since. */
+  const mayTakeBack = $derived(
+    Boolean(earlier?.shares.length) && !drawn && sharesEdition(stand) === earlier!.until,
+  );
+  const takeBack = () =>
+    doing.run(async () => {
+      await keepShares(released!.id, stand, earlier!.shares, nameOf);
+      earlier = undefined;
     });
   let tool = $state(untrack(() => data.tools[0]));
   /** With what somebody clocks on: as it is said, and at a machine on the seat that is theirs to take. */
@@ -396,6 +412,8 @@
           <Button on:click={() => again('block')}>Share again from here</Button>
           {#if data.seats < 2}<Button kind="ghost" on:click={() => again('today')}
               >Only rows for {when}</Button
+            >{/if}
+          {#if mayTakeBack}<Button kind="ghost" on:click={takeBack}>As they were before</Button
             >{/if}
         </div>
         <p class="quiet">Among those who are here; nobody loses a row they have begun.</p>

@@ -120,6 +120,11 @@ test('a refill that is decided stands on the order, the calendar, the board; set
   const done = (await setting.done('leader', 'survival.refill', input)) as { number: number };
   assert.equal(done.number, 1);
   assert.equal((await setting.done('leader', 'survival.refill', input)).already, true);
+  // Another leader, who had seen none, does not order the same trees again.
+  await setting.refused(
+    ...(['leader', 'survival.refill', { ...input, ...event(), edition: 0 }] as const),
+    ...([409, /decided refill 1 meanwhile/] as const),
+  );
   block = await now();
   const after_ = await setting.facts();
   const orders = await after_.of(ordersFact, bench().id);

@@ -114,6 +114,8 @@ async function editionOf(store: Store, command: string, payload: Record<string, 
     const where = { layoutId: payload.layoutId };
     return sharesEdition(await store.rowShare.findAll({ where, raw: true }));
   }
+  if (command === 'survival.refill')
+    return store.refillPlan.count({ where: { layoutId: payload.layoutId } });
   if (command === 'ground.save') return block.edition ?? 0;
   return (command === 'method.save' ? block.methodEdition : block.termsEdition) ?? 0;
 }

@@ -15,6 +15,7 @@ export interface SurvivalMessages {
   'survival.refillSet': 'set' | 'places';
   'survival.refillAlive': 'row' | 'peg';
   'survival.refillTwice': 'row';
+  'survival.refillMeanwhile': 'number';
   'survival.noRefill': never;
   'survival.nothingDrawn': never;
   'handled.under': 'few';

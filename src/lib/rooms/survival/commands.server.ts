@@ -208,7 +208,10 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     return { edition: edition + 1, drawn };
   },
 
-  async 'survival.refill'({ layoutId, rows, toOrder, plantOn, days, nursery, ...input }, work) {
+  async 'survival.refill'(
+    { layoutId, rows, toOrder, plantOn, days, nursery, edition: seen, ...input },
+    work,
+  ) {
     const found = await work.tables.layout.one({ id: layoutId }, { columns: ['blockId'] });
     const { block, site } = await work.block(found?.blockId ?? '', 'plan');
     await work.releasedLayout(layoutId, 'plan');
@@ -221,6 +224,8 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
     for (const speciesId of species) await cardOf(work, site.id, speciesId);
     const before = await work.tables.refillPlan.all({ where: { layoutId }, columns: ['id'] });
     const known = before.some(({ id }) => id === input.id);
+    if (!known && before.length !== seen)
+      throw told('survival.refillMeanwhile', { number: before.length });
     const number = known
       ? (await work.tables.refillPlan.one({ id: input.id }))!.number
       : before.length + 1;

@@ -70,6 +70,8 @@ export const survivalContract = {
       /** Days it takes. */
       days: number().integer().min(1).max(200).required(),
       nursery: name,
+      /** How many refills had been decided when this one was: 0 for the first. */
+      edition,
       rows: array()
         .of(
           object({

@@ -16,6 +16,8 @@ export const survival: Record<keyof SurvivalMessages, string> = {
     'The refill would be planted on {day}, which is past; today or a later day is accepted.',
   'survival.refillAlive':
     'Row {row, number}, peg {peg, number} holds no dead tree at its newest count; only dead places are filled.',
+  'survival.refillMeanwhile':
+    'Somebody else decided refill {number, number} meanwhile. It shows now: look, then decide anew if it does not do.',
   'survival.refillTwice': 'Row {row, number} names a peg twice; each place is filled once.',
   'survival.nothingDrawn':
     'Not one tree is drawn: nothing is planted there yet, or the circles are too small.',

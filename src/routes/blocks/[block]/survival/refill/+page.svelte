@@ -3,7 +3,7 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
-  import { goto } from '$app/navigation';
+  import { goto, invalidate } from '$app/navigation';
   import { formatDay } from '$core/measure/dates';
   import { rangesOf, shortRanges } from '$core/measure/ranges';
   import { formatDensity, formatNumber, formatPercent } from '$core/measure/units';
@@ -14,6 +14,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import type { Given } from '$lib/rooms/contracts';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -48,11 +49,21 @@
         ...{ blockId: data.block.id, task: data.state!.task, kind, day: data.today },
       });
     });
+  /** Where somebody else decided meanwhile, theirs shows at once. */
+  async function attempt(decision: Given<'survival.refill'>) {
+    try {
+      return await send('survival.refill', decision);
+    } catch (error) {
+      await invalidate('viridane:survival');
+      throw error;
+    }
+  }
   const decide = () =>
     doing.run(async () => {
-      const { number } = await send('survival.refill', {
+      const { number } = await attempt({
         ...newEvent(),
         ...{ layoutId: data.layoutId!, chance: data.chance, plantOn, days: days ?? 1, nursery },
+        edition: data.state?.number ?? 0,
         rows: plan!.rows,
         toOrder: toOrder
           .filter(({ order }) => order > 0)

@@ -14,6 +14,7 @@ export interface SiteMessages {
   'site.noSuch': 'what';
   'site.needsRole': 'action' | 'role' | 'site';
   'site.databaseAway': never;
+  'site.recordsBusy': never;
   'site.noSpecies': never;
   'site.dayAhead': 'day';
   'site.momentAhead': 'at';

@@ -22,7 +22,7 @@ export interface Access {
 }
 
 /** Ends a request with a message for whoever asked. */
-export function refuse(status: 403 | 404, said: Message): never {
+export function refuse(status: 403 | 404 | 503, said: Message): never {
   error(status, { message: words(said), said });
 }
 

@@ -173,13 +173,36 @@
       <Select labelText="Role" bind:selected={fresh.role}
         >{#each ROLES as role (role)}<SelectItem value={role} text={role} />{/each}</Select
       >
-      <PasswordInput labelText="First password" bind:value={fresh.password} autocomplete="off" />
+      <PasswordInput
+        tooltipAlignment="end"
+        labelText="First password"
+        bind:value={fresh.password}
+        autocomplete="off"
+      />
       <div class="buttons"><Button size="small" on:click={add}>Add</Button></div>
       <OtherSites site={data.place} elsewhere={data.elsewhere} roles={ROLES} />
     {/if}
+    {#if data.mayPlan}
+      <h2>All records</h2>
+      <p class="quiet">
+        Everything that was entered on this site: spreadsheets (CSV), grounds (GeoJSON) and
+        photographs in one archive. Passwords are not in it.
+      </p>
+      <p><a href="/site/{data.siteId}/records.zip" download>Take the records out</a></p>
+    {/if}
     <h2>Your own password</h2>
-    <PasswordInput labelText="Now" bind:value={own.old} autocomplete="current-password" />
-    <PasswordInput labelText="From now on" bind:value={own.fresh} autocomplete="new-password" />
+    <PasswordInput
+      tooltipAlignment="end"
+      labelText="Now"
+      bind:value={own.old}
+      autocomplete="current-password"
+    />
+    <PasswordInput
+      tooltipAlignment="end"
+      labelText="From now on"
+      bind:value={own.fresh}
+      autocomplete="new-password"
+    />
     <div class="buttons">
       <Button size="small" kind="tertiary" on:click={changeOwn}>Change it</Button>
     </div>

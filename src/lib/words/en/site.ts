@@ -19,6 +19,8 @@ export const site: Record<keyof SiteMessages, string> = {
   'site.noSuch': 'There is no such {what} among yours.',
   'site.needsRole':
     'This needs {action, select, read {a place in the crew} tally {to be a planter, checker or leader} record {to be a checker or leader} other {to be the leader}}; you are a {role} on {site}.',
+  'site.recordsBusy':
+    'Two are taking records out already. Nothing was written; try again in a few minutes.',
   'site.databaseAway': 'The database does not answer. Nothing was lost; try again in a moment.',
   'site.noSpecies': 'This site has no such species.',
   'site.dayAhead': '{day} is still to come; a day that has been is accepted.',

@@ -53,55 +53,57 @@
   }
 </script>
 
-<table class="ledger">
-  <thead
-    ><tr
-      ><th>Question</th><th>{base ? 'These trees' : 'This block'}</th><th>Suits, and changes</th
-      ></tr
-    ></thead
-  >
-  {#each groups as group (group.label)}
-    <tbody>
-      <tr><th colspan="3" scope="rowgroup" class="group">{group.label}</th></tr>
-      {#each group.chosen as entry (entry.question)}
-        {@const { question, school } = entry}
-        {@const label = questionLabel(question)}
-        {@const { suits, changes } = schoolWords(question, school.key)}
-        {@const differs = base && own[question] !== undefined}
-        <tr class:differs>
-          <td><b>{label}</b></td>
-          <td class="choice">
-            <Select
-              labelText={label}
-              hideLabel
-              size="sm"
-              disabled={!editable}
-              selected={base && !differs ? '' : school.key}
-              on:update={(e) => {
-                const key = String(e.detail);
-                if (base ? key !== (own[question] ?? '') : key !== school.key)
-                  pick(question, key || undefined);
-              }}
+<div class="wide">
+  <table class="ledger">
+    <thead
+      ><tr
+        ><th>Question</th><th>{base ? 'These trees' : 'This block'}</th><th>Suits, and changes</th
+        ></tr
+      ></thead
+    >
+    {#each groups as group (group.label)}
+      <tbody>
+        <tr><th colspan="3" scope="rowgroup" class="group">{group.label}</th></tr>
+        {#each group.chosen as entry (entry.question)}
+          {@const { question, school } = entry}
+          {@const label = questionLabel(question)}
+          {@const { suits, changes } = schoolWords(question, school.key)}
+          {@const differs = base && own[question] !== undefined}
+          <tr class:differs>
+            <td><b>{label}</b></td>
+            <td class="choice">
+              <Select
+                labelText={label}
+                hideLabel
+                size="sm"
+                disabled={!editable}
+                selected={base && !differs ? '' : school.key}
+                on:update={(e) => {
+                  const key = String(e.detail);
+                  if (base ? key !== (own[question] ?? '') : key !== school.key)
+                    pick(question, key || undefined);
+                }}
+              >
+                {#if base}<SelectItem
+                    value=""
+                    text="Same: {small(labelOf(question, otherwise(entry)))}"
+                  />{/if}
+                {#each schoolsOf(question) as option (option.key)}<SelectItem
+                    value={option.key}
+                    text={labelOf(question, option.key)}
+                  />{/each}
+              </Select>
+            </td>
+            <td
+              >Suits {suits}{changes ? `; ${inMeasures(changes)}` : ''}.
+              <span class="quiet">{inMeasures(why(entry))}</span></td
             >
-              {#if base}<SelectItem
-                  value=""
-                  text="Same: {small(labelOf(question, otherwise(entry)))}"
-                />{/if}
-              {#each schoolsOf(question) as option (option.key)}<SelectItem
-                  value={option.key}
-                  text={labelOf(question, option.key)}
-                />{/each}
-            </Select>
-          </td>
-          <td
-            >Suits {suits}{changes ? `; ${inMeasures(changes)}` : ''}.
-            <span class="quiet">{inMeasures(why(entry))}</span></td
-          >
-        </tr>
-      {/each}
-    </tbody>
-  {/each}
-</table>
+          </tr>
+        {/each}
+      </tbody>
+    {/each}
+  </table>
+</div>
 
 <style>
   .choice {

@@ -149,41 +149,44 @@
                   />{/each}
               </Select>
             </div>
-            <table class="ledger species">
-              <thead
-                ><tr
-                  ><th>{GROUPS.find(([value]) => value === shown)?.[1]}</th><th class="n">Alive</th
-                  ><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th
-                    class="n">To</th
-                  ><th class="n">Living {units.system === 'metric' ? 'a hectare' : 'an acre'}</th
-                  ><th>Against the rest</th></tr
-                ></thead
-              >
-              <tbody>
-                {#each grouped as entry (entry.group)}
-                  <tr
-                    ><td>{shown === 'day' ? formatDay(entry.group, true) : entry.group}</td><td
-                      class="n">{formatNumber(entry.hits)}</td
-                    ><td class="n">{formatNumber(entry.of)}</td><td class="n"
-                      ><b>{formatPercent(entry.estimate, 1)}</b></td
-                    ><td class="n">{formatPercent(entry.low, 1)}</td><td class="n"
-                      >{formatPercent(entry.high, 1)}</td
-                    ><td class="n"
-                      >{stems(entry.stems.estimate)}
-                      <small class="quiet nowrap"
-                        >{stems(entry.stems.low)} to {stems(entry.stems.high)}</small
-                      ></td
-                    ><td class:apart={entry.apart}
-                      >{entry.apart
-                        ? 'apart beyond chance'
-                        : grouped.length > 1
-                          ? 'nothing chance would not do'
-                          : 'nothing to hold it against'}</td
-                    ></tr
-                  >
-                {/each}
-              </tbody>
-            </table>
+            <div class="wide">
+              <table class="ledger species">
+                <thead
+                  ><tr
+                    ><th>{GROUPS.find(([value]) => value === shown)?.[1]}</th><th class="n"
+                      >Alive</th
+                    ><th class="n">Set</th><th class="n">Survival</th><th class="n">From</th><th
+                      class="n">To</th
+                    ><th class="n">Living {units.system === 'metric' ? 'a hectare' : 'an acre'}</th
+                    ><th>Against the rest</th></tr
+                  ></thead
+                >
+                <tbody>
+                  {#each grouped as entry (entry.group)}
+                    <tr
+                      ><td>{shown === 'day' ? formatDay(entry.group, true) : entry.group}</td><td
+                        class="n">{formatNumber(entry.hits)}</td
+                      ><td class="n">{formatNumber(entry.of)}</td><td class="n"
+                        ><b>{formatPercent(entry.estimate, 1)}</b></td
+                      ><td class="n">{formatPercent(entry.low, 1)}</td><td class="n"
+                        >{formatPercent(entry.high, 1)}</td
+                      ><td class="n"
+                        >{stems(entry.stems.estimate)}
+                        <small class="quiet nowrap"
+                          >{stems(entry.stems.low)} to {stems(entry.stems.high)}</small
+                        ></td
+                      ><td class:apart={entry.apart}
+                        >{entry.apart
+                          ? 'apart beyond chance'
+                          : grouped.length > 1
+                            ? 'nothing chance would not do'
+                            : 'nothing to hold it against'}</td
+                      ></tr
+                    >
+                  {/each}
+                </tbody>
+              </table>
+            </div>
             <p class="quiet">
               Rows are the clusters; comparisons are corrected for their number. Trees are told to a
               lot where one alone came of the species, or where their planter was issued one alone

@@ -14,28 +14,30 @@
 
 {#if treatments.length > 1}
   <h2>By treatment</h2>
-  <table class="ledger">
-    <thead
-      ><tr
-        ><th>Treatment</th><th class="n">Rows</th><th class="n">Survival</th><th class="n"
-          >Against A</th
-        ><th class="n">From</th><th class="n">To</th></tr
-      ></thead
-    >
-    <tbody>
-      {#each treatments as { letter, rows, estimate, against, does } (letter)}
-        <tr
-          ><td
-            ><b>{letter}</b>
-            {letter === 'A' ? 'the block’s own way' : inUnits(does, units.system)}</td
-          ><td class="n">{rows}</td><td class="n"><b>{formatPercent(estimate.estimate, 1)}</b></td
-          ><td class="n">{against ? points(against.difference) : ''}</td><td class="n"
-            >{against ? points(against.low) : ''}</td
-          ><td class="n">{against ? points(against.high) : ''}</td></tr
-        >
-      {/each}
-    </tbody>
-  </table>
+  <div class="wide">
+    <table class="ledger">
+      <thead
+        ><tr
+          ><th>Treatment</th><th class="n">Rows</th><th class="n">Survival</th><th class="n"
+            >Against A</th
+          ><th class="n">From</th><th class="n">To</th></tr
+        ></thead
+      >
+      <tbody>
+        {#each treatments as { letter, rows, estimate, against, does } (letter)}
+          <tr
+            ><td
+              ><b>{letter}</b>
+              {letter === 'A' ? 'the block’s own way' : inUnits(does, units.system)}</td
+            ><td class="n">{rows}</td><td class="n"><b>{formatPercent(estimate.estimate, 1)}</b></td
+            ><td class="n">{against ? points(against.difference) : ''}</td><td class="n"
+              >{against ? points(against.low) : ''}</td
+            ><td class="n">{against ? points(against.high) : ''}</td></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  </div>
   <p>
     {#each treatments.filter(({ letter }) => letter !== 'A') as { letter, against } (letter)}
       <b>Treatment {letter}:</b>

@@ -153,25 +153,28 @@
       </div>{/if}
   {/if}
 {:else if design}
-  <table class="ledger">
-    <thead
-      ><tr><th>Part</th><th class="n">Rows</th><th class="n">To count</th><th>Which</th></tr></thead
-    >
-    <tbody>
-      {#each design.strata as { name, rows: own, draw } (name)}
-        <tr
-          ><td>{name}</td><td class="n">{formatNumber(own.length)}</td><td class="n"
-            ><b>{formatNumber(draw)}</b></td
-          ><td class="num"
-            >{shortRanges(
-              rows.filter((row) => own.includes(row)),
-              14,
-            )}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
+  <div class="wide">
+    <table class="ledger">
+      <thead
+        ><tr><th>Part</th><th class="n">Rows</th><th class="n">To count</th><th>Which</th></tr
+        ></thead
+      >
+      <tbody>
+        {#each design.strata as { name, rows: own, draw } (name)}
+          <tr
+            ><td>{name}</td><td class="n">{formatNumber(own.length)}</td><td class="n"
+              ><b>{formatNumber(draw)}</b></td
+            ><td class="num"
+              >{shortRanges(
+                rows.filter((row) => own.includes(row)),
+                14,
+              )}</td
+            ></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  </div>
   <Figure label="Rows to count" figure={design.rows} />
   {#if mayPlan}
     <div class="buttons">

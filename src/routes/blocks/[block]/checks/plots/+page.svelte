@@ -175,42 +175,44 @@
     <section class="drawing panel">
       <h2>Plots, newest first</h2>
       {#if released.plots.length}
-        <table class="ledger">
-          <thead
-            ><tr
-              ><th>Day</th><th>Row, peg</th><th>Planter</th><th>Tool</th><th class="n">Good</th><th
-                class="n">Looked at</th
-              ><th>Faults</th>{#if mayRecord}<th><span class="visually-hidden">Correct</span></th
-                >{/if}</tr
-            ></thead
-          >
-          <tbody>
-            {#each released.plots as entry (entry.id)}
-              <tr>
-                <td>{siteDay(entry.at)}</td>
-                <td class="num">{entry.row}, {entry.peg}</td>
-                <td>{name(entry.planter)}</td>
-                <td>{entry.tool}</td>
-                <td class="n">{entry.good}</td>
-                <td class="n">{lookedIn(entry)}</td>
-                <td
-                  >{FAULTS.filter((fault) => entry.faults[fault])
-                    .map((fault) => `${entry.faults[fault]} ${faultNames[fault]}`)
-                    .join(', ')}</td
-                >
-                {#if mayRecord}<td
-                    >{#if entry.bySpecies}<span class="quiet">by tree</span>{:else}<button
-                        class="link-button"
-                        onclick={() => correct(entry)}
-                        >correct<span class="visually-hidden">
-                          row {entry.row}, peg {entry.peg}</span
-                        ></button
-                      >{/if}</td
-                  >{/if}
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <div class="wide">
+          <table class="ledger">
+            <thead
+              ><tr
+                ><th>Day</th><th>Row, peg</th><th>Planter</th><th>Tool</th><th class="n">Good</th
+                ><th class="n">Looked at</th><th>Faults</th>{#if mayRecord}<th
+                    ><span class="visually-hidden">Correct</span></th
+                  >{/if}</tr
+              ></thead
+            >
+            <tbody>
+              {#each released.plots as entry (entry.id)}
+                <tr>
+                  <td>{siteDay(entry.at)}</td>
+                  <td class="num">{entry.row}, {entry.peg}</td>
+                  <td>{name(entry.planter)}</td>
+                  <td>{entry.tool}</td>
+                  <td class="n">{entry.good}</td>
+                  <td class="n">{lookedIn(entry)}</td>
+                  <td
+                    >{FAULTS.filter((fault) => entry.faults[fault])
+                      .map((fault) => `${entry.faults[fault]} ${faultNames[fault]}`)
+                      .join(', ')}</td
+                  >
+                  {#if mayRecord}<td
+                      >{#if entry.bySpecies}<span class="quiet">by tree</span>{:else}<button
+                          class="link-button"
+                          onclick={() => correct(entry)}
+                          >correct<span class="visually-hidden">
+                            row {entry.row}, peg {entry.peg}</span
+                          ></button
+                        >{/if}</td
+                    >{/if}
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
         {#if released.all > released.plots.length}<p class="quiet">
             And {formatNumber(released.all - released.plots.length)} older ones in the CSV.
           </p>{/if}

@@ -69,48 +69,52 @@
       {#each [{ title: 'By planter', rows: data.byPlanter, nameOf: planterName }, { title: 'By lot', rows: data.byLot, nameOf: lotCode }] as { title, rows, nameOf } (title)}
         {#if rows.length}
           <h2>{title}</h2>
-          <table class="ledger">
-            <tbody>
-              {#each rows as { whose, looks, habits } (whose)}
-                <tr>
-                  <td class="when"><b>{nameOf(whose)}</b></td>
-                  <td class="when num">{howMany(looks, 'look')}</td>
-                  <td>
-                    {#each habits as { key, kept: times, broken } (key)}<span class="bad mark num"
-                        >{brokenWords(key)} {broken} of {times + broken}</span
-                      >{:else}<span class="quiet">every habit kept</span>{/each}
-                  </td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
+          <div class="wide">
+            <table class="ledger">
+              <tbody>
+                {#each rows as { whose, looks, habits } (whose)}
+                  <tr>
+                    <td class="when"><b>{nameOf(whose)}</b></td>
+                    <td class="when num">{howMany(looks, 'look')}</td>
+                    <td>
+                      {#each habits as { key, kept: times, broken } (key)}<span class="bad mark num"
+                          >{brokenWords(key)} {broken} of {times + broken}</span
+                        >{:else}<span class="quiet">every habit kept</span>{/each}
+                    </td>
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+          </div>
         {/if}
       {/each}
       <h2>Every look</h2>
-      <table class="ledger">
-        <tbody>
-          {#each data.audits as audit (audit.id)}
-            <tr>
-              <td class="when">{when(audit.at)}</td>
-              <td>{who(audit)}</td>
-              <td>
-                {#if words(audit.seen, 'broken')}<b class="bad">{words(audit.seen, 'broken')}</b
+      <div class="wide">
+        <table class="ledger">
+          <tbody>
+            {#each data.audits as audit (audit.id)}
+              <tr>
+                <td class="when">{when(audit.at)}</td>
+                <td>{who(audit)}</td>
+                <td>
+                  {#if words(audit.seen, 'broken')}<b class="bad">{words(audit.seen, 'broken')}</b
+                    >{/if}
+                  {#if words(audit.seen, 'kept')}<span class="quiet"
+                      >kept: {words(audit.seen, 'kept')}</span
+                    >{/if}
+                  {audit.note}
+                </td>
+                <td class="quiet">{audit.author}</td>
+                {#if data.mayRecord}<td class="when"
+                    ><Button kind="ghost" size="small" on:click={() => takeBack(audit)}
+                      >Take back</Button
+                    ></td
                   >{/if}
-                {#if words(audit.seen, 'kept')}<span class="quiet"
-                    >kept: {words(audit.seen, 'kept')}</span
-                  >{/if}
-                {audit.note}
-              </td>
-              <td class="quiet">{audit.author}</td>
-              {#if data.mayRecord}<td class="when"
-                  ><Button kind="ghost" size="small" on:click={() => takeBack(audit)}
-                    >Take back</Button
-                  ></td
-                >{/if}
-            </tr>
-          {/each}
-        </tbody>
-      </table>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
       {#if data.of > data.audits.length}<p class="quiet">
           The newest {data.audits.length} of {data.of}; all are in the figures above.
         </p>{/if}

@@ -98,6 +98,12 @@ export async function expectAccessible(
     await page.waitForTimeout(200);
     // A message that nobody put into words is drawn, and read out, as this.
     expect.soft(await page.content(), url).not.toContain('[object Object]');
+    // Read on a narrow phone, or four times as large, nothing but a table or a drawing is pushed sideways.
+    const size = page.viewportSize()!;
+    await page.setViewportSize({ width: 320, height: 720 });
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect.soft(wide, `wide at 320: ${url}`).toBeLessThanOrEqual(320);
+    await page.setViewportSize(size);
     // Only colours differ between the two themes.
     // What passes is not told in full: a page of a thousand rows would take ten times as long.
     const looker = () =>

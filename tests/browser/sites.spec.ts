@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { unzipSync } from 'fflate';
 import { blockPath, signIn } from './helpers';
 
 test('a second site is started with the crew of the first; desk and phone go from one to the other', async ({
@@ -39,4 +41,32 @@ test('a second site is started with the crew of the first; desk and phone go fro
     const answer = await page.request.get('/site/01921145-0835-7772-9638-000000000000');
     expect(answer.status()).toBe(404);
   });
+});
+
+test('a leader takes all records of a site out, nobody else does', async ({ page, browser }) => {
+  await signIn(page, 'leader');
+  await page.goto('/people');
+  const records = page.getByRole('link', { name: 'Take the records out' });
+  const [download] = await Promise.all([page.waitForEvent('download'), records.click()]);
+  expect(download.suggestedFilename()).toMatch(/^[\w-]+-\d{4}-\d\d-\d\d\.zip$/);
+  const files = Object.keys(unzipSync(readFileSync(await download.path())));
+  expect(files).toEqual(expect.arrayContaining(['about.txt', 'tally.csv', 'spraying.csv']));
+  const checker = await (await browser.newContext()).newPage();
+  await signIn(checker, 'checker');
+  const address = (await records.getAttribute('href'))!;
+  await checker.goto('/people');
+  await expect(checker.getByRole('link', { name: 'Take the records out' })).toHaveCount(0);
+  expect((await checker.request.get(address)).status()).toBe(403);
+  // One after the other is taken out, and whoever breaks off takes nobody's place.
+  for (let times = 0; times < 3; times++) {
+    await page.evaluate(async (url) => {
+      const stop = new AbortController();
+      const { body } = await fetch(url, { signal: stop.signal });
+      await body!.getReader().read();
+      stop.abort();
+    }, address);
+  }
+  await expect
+    .poll(async () => (await page.request.get(address)).status(), { timeout: 20_000 })
+    .toBe(200);
 });

@@ -43,32 +43,34 @@
       >{/if}<a class="cards" href="/blocks/{blockId}/crew/tally">Enter what comes back on them</a
     >{/if}
 </h3>
-<table class="ledger">
-  <thead
-    ><tr
-      ><th>Planter</th><th>Rows</th><th class="n">Left there</th><th class="n">Days</th><th
-        class="n">Today</th
-      ><th class="n">On this block</th><th></th></tr
-    ></thead
-  >
-  <tbody>
-    {#each byPlanter as { planterId, rows: own, trees } (planterId)}
-      <tr>
-        <td>{name(planterId)}</td>
-        <td class="num">{own}</td>
-        <td class="n">{formatNumber(trees)}</td>
-        <td class="n">{(trees / rateOf(planterId)).toFixed(1)}</td>
-        <td class="n">{formatNumber(todayOf.get(planterId) ?? 0)}</td>
-        <td class="n">{formatNumber(plantedOf.get(planterId) ?? 0)}</td>
-        <td class="n"><a href="/field/{blockId}?planter={planterId}">Field page</a></td>
-      </tr>
-    {:else}<tr
-        ><td colspan="7" class="quiet"
-          >Not shared out yet. Tick who plants, then share out the rows.</td
-        ></tr
-      >{/each}
-  </tbody>
-</table>
+<div class="wide">
+  <table class="ledger">
+    <thead
+      ><tr
+        ><th>Planter</th><th>Rows</th><th class="n">Left there</th><th class="n">Days</th><th
+          class="n">Today</th
+        ><th class="n">On this block</th><th></th></tr
+      ></thead
+    >
+    <tbody>
+      {#each byPlanter as { planterId, rows: own, trees } (planterId)}
+        <tr>
+          <td>{name(planterId)}</td>
+          <td class="num">{own}</td>
+          <td class="n">{formatNumber(trees)}</td>
+          <td class="n">{(trees / rateOf(planterId)).toFixed(1)}</td>
+          <td class="n">{formatNumber(todayOf.get(planterId) ?? 0)}</td>
+          <td class="n">{formatNumber(plantedOf.get(planterId) ?? 0)}</td>
+          <td class="n"><a href="/field/{blockId}?planter={planterId}">Field page</a></td>
+        </tr>
+      {:else}<tr
+          ><td colspan="7" class="quiet"
+            >Not shared out yet. Tick who plants, then share out the rows.</td
+          ></tr
+        >{/each}
+    </tbody>
+  </table>
+</div>
 
 <style>
   h3 {

@@ -122,4 +122,24 @@
   td {
     vertical-align: top;
   }
+  /* On a phone the answer stands under its question, and what it suits under both. */
+  @media (max-width: 640px) {
+    thead {
+      display: none;
+    }
+    tr {
+      display: grid;
+      padding: 6px 0;
+    }
+    tr:has(td) {
+      border-bottom: 1px solid var(--rule);
+    }
+    tr td {
+      border: 0;
+      padding: 3px 0;
+    }
+    .choice {
+      min-width: 0;
+    }
+  }
 </style>

@@ -68,30 +68,32 @@
     {#if data.planted}
       <h2 class="later">Row by row</h2>
       {#if data.care.states.length}
-        <table class="ledger">
-          <thead
-            ><tr
-              ><th>Done</th><th class="n">Trees</th><th>Rows done</th><th>Still to do</th><th
-                >Last</th
-              ></tr
-            ></thead
-          >
-          <tbody>
-            {#each data.care.states as { kind, trees, rows, left, last } (kind)}
-              <tr
-                ><td
-                  >{fieldWords(
-                    `care.kind.${kind}`,
-                    {},
-                    { language: 'en', system: units.system },
-                  )}</td
-                ><td class="n">{formatNumber(trees)}</td><td class="num">{rangesOf(rows)}</td><td
-                  class="num">{left.length ? rangesOf(left) : 'nothing'}</td
-                ><td class="nowrap">{siteDay(last, true)}</td></tr
-              >
-            {/each}
-          </tbody>
-        </table>
+        <div class="wide">
+          <table class="ledger">
+            <thead
+              ><tr
+                ><th>Done</th><th class="n">Trees</th><th>Rows done</th><th>Still to do</th><th
+                  >Last</th
+                ></tr
+              ></thead
+            >
+            <tbody>
+              {#each data.care.states as { kind, trees, rows, left, last } (kind)}
+                <tr
+                  ><td
+                    >{fieldWords(
+                      `care.kind.${kind}`,
+                      {},
+                      { language: 'en', system: units.system },
+                    )}</td
+                  ><td class="n">{formatNumber(trees)}</td><td class="num">{rangesOf(rows)}</td><td
+                    class="num">{left.length ? rangesOf(left) : 'nothing'}</td
+                  ><td class="nowrap">{siteDay(last, true)}</td></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+        </div>
       {/if}
       <p>
         <a href="/field/{data.block.id}/care">Weeds, mulch, guards, stakes and ties on the phone</a
@@ -99,19 +101,21 @@
       </p>
     {/if}
     <h2 class="later">Ahead</h2>
-    <table class="ledger">
-      <thead><tr><th>Task</th><th>By</th><th>Why</th></tr></thead>
-      <tbody>
-        {#each data.list.ahead as task (task.key)}
-          <tr
-            ><td>{words(task.label)}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td
-              class="quiet">{words(task.reason, units)}</td
-            ></tr
-          >
-        {:else}<tr><td colspan="3" class="quiet">Nothing more is planned by the calendar.</td></tr
-          >{/each}
-      </tbody>
-    </table>
+    <div class="wide">
+      <table class="ledger">
+        <thead><tr><th>Task</th><th>By</th><th>Why</th></tr></thead>
+        <tbody>
+          {#each data.list.ahead as task (task.key)}
+            <tr
+              ><td>{words(task.label)}</td><td class="nowrap">{formatDay(task.finish, true)}</td><td
+                class="quiet">{words(task.reason, units)}</td
+              ></tr
+            >
+          {:else}<tr><td colspan="3" class="quiet">Nothing more is planned by the calendar.</td></tr
+            >{/each}
+        </tbody>
+      </table>
+    </div>
   </section>
   <aside class="comes-to">
     <h2>What walks found</h2>
@@ -145,7 +149,7 @@
 <style>
   .cards {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));
     gap: 16px;
   }
   .card {

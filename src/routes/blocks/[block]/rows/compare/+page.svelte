@@ -68,26 +68,28 @@
         </section>
       {/each}
     </div>
-    <table class="ledger">
-      <thead
-        ><tr
-          ><th>What</th><th class="n">Version {data.sides[0].number}</th><th class="n"
-            >Version {data.sides[1].number}</th
-          ><th class="n">Difference</th><th>Drives</th></tr
-        ></thead
-      >
-      <tbody>
-        {#each rows as row, i (i)}
-          <tr
-            ><td>{typeof row.what === 'string' ? row.what : words(row.what)}</td><td class="n"
-              >{units.format(row.a, row.kind)}</td
-            ><td class="n">{units.format(row.b, row.kind)}</td><td class="n"
-              >{change(row.change, row.kind)}</td
-            ><td>{row.drives ? words(row.drives) : ''}</td></tr
-          >
-        {/each}
-      </tbody>
-    </table>
+    <div class="wide">
+      <table class="ledger">
+        <thead
+          ><tr
+            ><th>What</th><th class="n">Version {data.sides[0].number}</th><th class="n"
+              >Version {data.sides[1].number}</th
+            ><th class="n">Difference</th><th>Drives</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each rows as row, i (i)}
+            <tr
+              ><td>{typeof row.what === 'string' ? row.what : words(row.what)}</td><td class="n"
+                >{units.format(row.a, row.kind)}</td
+              ><td class="n">{units.format(row.b, row.kind)}</td><td class="n"
+                >{change(row.change, row.kind)}</td
+              ><td>{row.drives ? words(row.drives) : ''}</td></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+    </div>
   {:else}<p class="quiet">No version is saved yet. Save one on the Rows page.</p>{/if}
 </div>
 
@@ -99,7 +101,7 @@
   }
   .plans {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(320px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(min(320px, 100%), 1fr));
     gap: 18px;
     margin: 8px 0 14px;
   }

@@ -212,6 +212,7 @@
   }
   .head {
     display: flex;
+    flex-wrap: wrap;
     gap: 12px;
     align-items: center;
   }

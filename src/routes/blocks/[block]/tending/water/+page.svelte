@@ -199,57 +199,62 @@
         Dashed: half the store is gone, trees suffer under it. Right of the dotted line: the same
         days of the year whose rain was the middle one.
       </p>
-      <table class="ledger">
-        <thead
-          ><tr
-            ><th>{water.zones.length > 1 ? 'All zones' : 'These days'}</th><th class="n">Rounds</th
-            ><th class="n">Water</th><th class="n">Tanks</th><th class="n">Hours</th><th class="n"
-              >Days dry</th
-            ><th class="n">Trees at risk</th></tr
-          ></thead
-        >
-        <tbody>
-          {#each water.schools ?? [] as { school, season } (school)}
-            <tr class:own={school === terms.school}
-              ><td>{NAMES[school]}</td><td class="n">{formatNumber(season.rounds)}</td><td class="n"
-                >{litres(season.litres)}</td
-              ><td class="n">{formatNumber(season.trips)}</td><td class="n"
-                >{formatNumber(season.hours)}</td
-              ><td class="n">{formatNumber(season.suffered)}</td><td
-                class="n"
-                class:dry={season.atRisk > 0}>{formatNumber(season.atRisk)}</td
-              ></tr
-            >
-          {/each}
-        </tbody>
-      </table>
+      <div class="wide">
+        <table class="ledger">
+          <thead
+            ><tr
+              ><th>{water.zones.length > 1 ? 'All zones' : 'These days'}</th><th class="n"
+                >Rounds</th
+              ><th class="n">Water</th><th class="n">Tanks</th><th class="n">Hours</th><th class="n"
+                >Days dry</th
+              ><th class="n">Trees at risk</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each water.schools ?? [] as { school, season } (school)}
+              <tr class:own={school === terms.school}
+                ><td>{NAMES[school]}</td><td class="n">{formatNumber(season.rounds)}</td><td
+                  class="n">{litres(season.litres)}</td
+                ><td class="n">{formatNumber(season.trips)}</td><td class="n"
+                  >{formatNumber(season.hours)}</td
+                ><td class="n">{formatNumber(season.suffered)}</td><td
+                  class="n"
+                  class:dry={season.atRisk > 0}>{formatNumber(season.atRisk)}</td
+                ></tr
+              >
+            {/each}
+          </tbody>
+        </table>
+      </div>
       <p class="quiet">
         Days dry: where most of them are. At risk: trees under the line for {RISKY_DAYS} days on end.
       </p>
-      <table class="ledger">
-        <thead
-          ><tr
-            ><th>Zone</th><th>Soil</th><th class="n">Trees</th><th class="n">Within reach</th><th
-              class="n">Full</th
-            ><th>Next water</th></tr
-          ></thead
-        >
-        <tbody>
-          {#each water.zones as zone (zone.zone)}
-            <tr
-              ><td>{inWords(zoneSaid(zone))}</td><td>{zone.texture}</td><td class="n"
-                >{formatNumber(zone.trees)}</td
-              ><td class="n" class:dry={zone.suffers}
-                >{formatRain(zone.now / 1000, units.system)}</td
-              ><td class="n">{formatRain(zone.full / 1000, units.system)}</td><td
-                >{zone.next
-                  ? `${formatDay(zone.next.day, true)}, ${litres(zone.next.litres)} a tree`
-                  : 'none in sight'}</td
-              ></tr
-            >
-          {/each}
-        </tbody>
-      </table>
+      <div class="wide">
+        <table class="ledger">
+          <thead
+            ><tr
+              ><th>Zone</th><th>Soil</th><th class="n">Trees</th><th class="n">Within reach</th><th
+                class="n">Full</th
+              ><th>Next water</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each water.zones as zone (zone.zone)}
+              <tr
+                ><td>{inWords(zoneSaid(zone))}</td><td>{zone.texture}</td><td class="n"
+                  >{formatNumber(zone.trees)}</td
+                ><td class="n" class:dry={zone.suffers}
+                  >{formatRain(zone.now / 1000, units.system)}</td
+                ><td class="n">{formatRain(zone.full / 1000, units.system)}</td><td
+                  >{zone.next
+                    ? `${formatDay(zone.next.day, true)}, ${litres(zone.next.litres)} a tree`
+                    : 'none in sight'}</td
+                ></tr
+              >
+            {/each}
+          </tbody>
+        </table>
+      </div>
       <Instruments {data} />
     {/if}
   </section>
@@ -308,24 +313,26 @@
         <Figure label="Way, all tanks" figure={next.route.metres} />
         <details>
           <summary>Tank by tank</summary>
-          <table class="ledger">
-            <thead
-              ><tr
-                ><th>Tank</th><th>Rows, in this order</th><th class="n">Trees</th><th class="n"
-                  >Way</th
-                ></tr
-              ></thead
-            >
-            <tbody>
-              {#each next.route.trips.slice(0, TRIPS_SHOWN) as { parts, trees, metres }, i (i)}
-                <tr
-                  ><td>{i + 1}</td><td class="num">{partsInWords(parts)}</td><td class="n"
-                    >{formatNumber(trees)}</td
-                  ><td class="n nowrap">{formatDistance(metres, units.system)}</td></tr
-                >
-              {/each}
-            </tbody>
-          </table>
+          <div class="wide">
+            <table class="ledger">
+              <thead
+                ><tr
+                  ><th>Tank</th><th>Rows, in this order</th><th class="n">Trees</th><th class="n"
+                    >Way</th
+                  ></tr
+                ></thead
+              >
+              <tbody>
+                {#each next.route.trips.slice(0, TRIPS_SHOWN) as { parts, trees, metres }, i (i)}
+                  <tr
+                    ><td>{i + 1}</td><td class="num">{partsInWords(parts)}</td><td class="n"
+                      >{formatNumber(trees)}</td
+                    ><td class="n nowrap">{formatDistance(metres, units.system)}</td></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          </div>
           {#if next.route.trips.length > TRIPS_SHOWN}<p class="quiet">
               And {howMany(next.route.trips.length - TRIPS_SHOWN, 'tank')} more, on in the same order.
             </p>{/if}

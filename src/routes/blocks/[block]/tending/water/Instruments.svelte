@@ -139,23 +139,25 @@
 {/if}
 <Outcome of={doing} />
 {#if data.readings.length}
-  <table class="ledger">
-    <thead><tr><th>Instrument</th><th>Read</th><th>By</th><th></th></tr></thead>
-    <tbody>
-      {#each data.readings as one (one.id)}
-        <tr
-          ><td>{one.kind === 'probe' ? `probe, ${nameOf(one.zoneId)}` : 'rain gauge'}</td><td
-            class="num">{told(one)}</td
-          ><td class="quiet">{one.author}{one.came === 'typed' ? '' : `, ${one.came}`}</td><td
-            class="n"
-            >{#if data.mayRecord}<button class="link-button" onclick={() => takeBack(one)}
-                >Take back</button
-              >{/if}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
+  <div class="wide">
+    <table class="ledger">
+      <thead><tr><th>Instrument</th><th>Read</th><th>By</th><th></th></tr></thead>
+      <tbody>
+        {#each data.readings as one (one.id)}
+          <tr
+            ><td>{one.kind === 'probe' ? `probe, ${nameOf(one.zoneId)}` : 'rain gauge'}</td><td
+              class="num">{told(one)}</td
+            ><td class="quiet">{one.author}{one.came === 'typed' ? '' : `, ${one.came}`}</td><td
+              class="n"
+              >{#if data.mayRecord}<button class="link-button" onclick={() => takeBack(one)}
+                  >Take back</button
+                >{/if}</td
+            ></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  </div>
 {/if}
 
 <style>

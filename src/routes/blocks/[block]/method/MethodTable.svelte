@@ -54,7 +54,7 @@
 </script>
 
 <div class="wide">
-  <table class="ledger">
+  <table class="ledger stacked">
     <thead
       ><tr
         ><th>Question</th><th>{base ? 'These trees' : 'This block'}</th><th>Suits, and changes</th
@@ -122,22 +122,7 @@
   td {
     vertical-align: top;
   }
-  /* On a phone the answer stands under its question, and what it suits under both. */
   @media (max-width: 640px) {
-    thead {
-      display: none;
-    }
-    tr {
-      display: grid;
-      padding: 6px 0;
-    }
-    tr:has(td) {
-      border-bottom: 1px solid var(--rule);
-    }
-    tr td {
-      border: 0;
-      padding: 3px 0;
-    }
     .choice {
       min-width: 0;
     }

@@ -70,7 +70,7 @@
         {#if rows.length}
           <h2>{title}</h2>
           <div class="wide">
-            <table class="ledger">
+            <table class="ledger stacked">
               <tbody>
                 {#each rows as { whose, looks, habits } (whose)}
                   <tr>
@@ -90,7 +90,7 @@
       {/each}
       <h2>Every look</h2>
       <div class="wide">
-        <table class="ledger">
+        <table class="ledger stacked">
           <tbody>
             {#each data.audits as audit (audit.id)}
               <tr>

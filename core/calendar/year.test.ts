@@ -134,6 +134,11 @@ test('the best stretch goes over the year’s end and a short frost, not over a 
   );
   assert.deepEqual(bestStretch(winter), [44, 14], 'one good week in May does not join');
   assert.equal(bestStretch(weeks(() => 0)), undefined);
+  // Whichever of two comes first in the year, the one that holds more is the season.
+  const two = (a: [number, number], b: [number, number]) =>
+    bestStretch(weeks((n) => Number([a, b].some(([from, to]) => n >= from && n <= to))));
+  assert.deepEqual(two([8, 12], [30, 40]), [30, 40]);
+  assert.deepEqual(two([8, 18], [30, 34]), [8, 18]);
   // A stretch that begins with the year is one stretch.
   assert.deepEqual(
     stretches(
@@ -257,10 +262,13 @@ test('seasons: the same seed, more hands never later, stock that comes late bind
     undefined,
   );
   const early = simulateFinish(season({ deliveries: [{ day: '2026-11-01', trees: 9000 }] }))!;
-  const { deliveries } = deliveryDays(season(), [3000, 3000, 3000]);
+  const { deliveries, waits } = deliveryDays(season(), [3000, 3000, 3000]);
   const split = simulateFinish(season({ deliveries }))!;
   assert.ok(split.waited.median < early.waited.median);
   assert.ok(deliveries.every(({ day }, i) => i === 0 || day >= deliveries[i - 1].day));
+  // 3 000 trees are planted in the same time whenever they come: a later delivery waits for what is left of the one
+  // before, and for no more.
+  for (const wait of waits) assert.ok(wait >= 1 && wait < 2 * waits[0], `${wait} days`);
 });
 
 test('seasons: zero planters, an empty sky, a window that ends before it begins are refused', () => {

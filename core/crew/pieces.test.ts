@@ -68,6 +68,17 @@ test('rows whose trees stand between each other’s lie beside each other all th
   assert.deepEqual(new Set(rows.map(({ cell }) => cell)), new Set([0]));
 });
 
+test('a ditch that ends leaves the way round it, wherever along the rows that is', () => {
+  const cells = (...lines: [number, number][]) => {
+    const walls = lines.map(([from, to]) => wall([from, 1.5], [to, 1.5]));
+    return new Set(piecesOf(rowsUpTo(2), ...walls).rows.map(({ cell }) => cell)).size;
+  };
+  assert.equal(cells([-9, 70]), 1, 'past its east end');
+  assert.equal(cells([30, 200]), 1, 'past its west end');
+  assert.equal(cells([-9, 40], [60, 200]), 1, 'through a gate in it');
+  assert.equal(cells([-9, 200]), 2);
+});
+
 test('a ditch between two rows parts them without cutting one', () => {
   const { rows, cuttings } = piecesOf(rowsUpTo(4), wall([-9, 4.5], [200, 4.5]));
   assert.deepEqual(inCells(rows), [

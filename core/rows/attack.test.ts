@@ -231,6 +231,17 @@ test('where two patterns meet trees give way to the smaller distance of the two,
     { pattern: 'rectangular', inRow: 3, between: 4 },
   );
   assert.ok(close >= 1 - 5e-4 && close < 2.5, `${close} m between rows`);
+  // Of shelter rows the closest counts.
+  const row = { species: 'p', stagger: 0 };
+  const shelter = [
+    { ...row, step: 1.5, offset: 4 },
+    { ...row, step: 5, offset: 5 },
+  ];
+  const sheltered = across({ ...square, inRow: 4, between: 4 }, {
+    pattern: 'shelter',
+    shelter,
+  } as never);
+  assert.ok(sheltered >= 1.5 - 5e-4 && sheltered < 3.5, `${sheltered} m beside shelter rows`);
 });
 
 test('clumps add to the ground they lie in, and never thin it', () => {

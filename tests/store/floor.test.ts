@@ -10,6 +10,8 @@ import { plantersFact } from '../../src/lib/rooms/crew/facts.server';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import { perform } from '../../src/lib/rooms/commands.server';
 import { readPlanted } from '../../src/lib/rooms/crew/sums.server';
+import { blocksToPlant, toPlant } from '../../src/lib/rooms/calendar/supply.server';
+import { blocksFact } from '../../src/lib/rooms/ground/facts.server';
 import { morningBoard } from '../../src/lib/rooms/morning/board.server';
 import { dayAccount } from '../../src/lib/rooms/stock/day-account.server';
 import { lotsFact } from '../../src/lib/rooms/stock/facts.server';
@@ -506,6 +508,41 @@ test('the board asks as much of the database for fifty blocks as for one, and a 
   const many = await asked();
   assert.ok(few > 3 && few <= 6, `${few} questions`);
   assert.ok(many <= few, `${few} questions for three blocks, ${many} for fifty`);
+});
+
+test('the season asks as much of the database for five blocks that are still to be planted as for two', async () => {
+  const template = (await store.block.findByPk(setting.blocks['Haul Flat'].id))!.get();
+  const laid = (await store.layout.findOne({
+    where: { blockId: template.id, state: 'released' },
+  }))!.get();
+  const rows = await store.layoutRow.findAll({ where: { layoutId: laid.id }, raw: true });
+  const { today } = await setting.facts();
+  /** Another block with the same rows, in which nobody has planted. */
+  async function another(name: string) {
+    const [blockId, layoutId] = [uuid(), uuid()];
+    await store.block.create({ ...template, id: blockId, name, plantingDay: today });
+    await store.layout.create({ ...laid, id: layoutId, blockId });
+    await store.layoutRow.bulkCreate(rows.map((row) => ({ ...row, layoutId })));
+  }
+  const { options } = store.sequelize as unknown as { options: { logging: unknown } };
+  const asked = async () => {
+    const facts = await setting.facts();
+    let questions = 0;
+    options.logging = () => questions++;
+    try {
+      const block = (await facts.of(blocksFact)).find(({ id }) => id === template.id)!;
+      const together = await blocksToPlant(facts, await toPlant(facts, block));
+      return { questions, blocks: together.length };
+    } finally {
+      options.logging = false;
+    }
+  };
+  await another('Further 1');
+  const few = await asked();
+  for (const name of ['Further 2', 'Further 3', 'Further 4']) await another(name);
+  const many = await asked();
+  assert.equal(many.blocks, few.blocks + 3);
+  assert.ok(few.questions > 3 && many.questions <= few.questions, JSON.stringify({ few, many }));
 });
 
 test('the board speaks of the air only where somebody is planting in it', async () => {

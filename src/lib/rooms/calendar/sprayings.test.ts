@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { leftOfRound } from '../../../../core/calendar/label';
 import { asRowFault, asWave } from '../crew/follow';
+import { sprayRecord } from './spray-record.server';
 import { asSprayed, standingSprayings } from './sprayings';
 
 const spraying = (id: string, more: object = {}) => ({
@@ -57,4 +58,61 @@ test('rows of the database become what pages read: times as numbers, yes and no 
     assert.deepEqual(asRowFault({ ...fault, mended: stored } as never), {
       ...{ id: 'f', row: 3, peg: 9, fault: 'loose', seat: 'left', at: 5, mended },
     });
+});
+
+test('the record says what was used on how much, in the reader’s units, and who took back what', () => {
+  const row = (id: string, more: object = {}) =>
+    ({
+      ...spraying(id, { sprayedRows: [1, 2, 3, 7] }),
+      ...{
+        blockId: 'b',
+        wind: 2.5,
+        lotNumber: '=L1',
+        operator: 'Planter 2',
+        note: '',
+        knowing: false,
+      },
+      ...{ authorId: 'ann', at: 5, recordedAt: 6, device: '', ...more },
+    }) as never;
+  const products = [
+    {
+      id: 'glade',
+      name: 'Glade',
+      dose: { kind: 'area' },
+      actives: [{ name: 'clearol', grams: 360 }],
+    },
+    { id: 'grains', name: 'Grains', dose: { kind: 'granules' }, actives: [] },
+  ] as never;
+  const rows = [
+    row('a'),
+    row('b', {
+      productId: 'grains',
+      litres: 9.07184,
+      area: 4046.8564224,
+      sprayedRows: [],
+      knowing: true,
+    }),
+    row('c', { corrects: 'a', authorId: 'ben', at: 9 }),
+  ];
+  const record = (units: 'metric' | 'us') =>
+    sprayRecord(rows, {
+      ...{ products, units, nameOf: (id: string) => `<${id}>` },
+      momentOf: (at) => `at ${Number(at)}`,
+    });
+  const [metric, us] = [record('metric'), record('us')];
+  assert.deepEqual(metric[0], {
+    ...{ day: '2026-10-02', product: 'Glade', actives: 'clearol 360 g/L', rows: '1–3, 7' },
+    ...{ treated_m2: 5000, used: 1.5, used_unit: 'L', rate: 3, rate_unit: 'L/ha' },
+    ...{ wind: 9, wind_unit: 'km/h', lot_number: "'=L1", operator: 'Planter 2' },
+    ...{ against_label: 'no', note: '', entered_by: '<ann>', entered_at: 'at 6' },
+    ...{ taken_back_by: '<ben>', taken_back_at: 'at 9' },
+  });
+  assert.equal(metric.length, 2, 'what takes back has no line of its own');
+  // 20 pounds on an acre; 1.5 litres on half a hectare are 0.32 gallons an acre.
+  assert.deepEqual(
+    [us[1].used, us[1].used_unit, us[1].rate, us[1].rate_unit, us[1].rows, us[1].against_label],
+    [20, 'lb', 20, 'lb/ac', 'all', 'yes'],
+  );
+  assert.deepEqual([us[0].used, us[0].rate, us[0].rate_unit], [0.396, 0.321, 'gal/ac']);
+  assert.deepEqual([us[0].wind, us[0].wind_unit, us[1].taken_back_by], [5.6, 'mph', '']);
 });

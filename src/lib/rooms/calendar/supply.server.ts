@@ -7,7 +7,7 @@ import { plantedOf } from '../crew/facts.server';
 import { blocksAtWork } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
-import { currentLayout } from '../rows/facts.server';
+import { currentLayout, rowsFact } from '../rows/facts.server';
 import { planLinesOf, reachOf, stillToComeOf } from '../stock/need.server';
 import { windowsOf } from './windows.server';
 
@@ -25,14 +25,13 @@ export async function windowEnd(facts: Facts, block: BlockRow, day: Day): Promis
 /** What of a block is still to plant, from when, and what stock there is for it, species by species. */
 export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPlant> {
   const now = facts.today;
-  const [layout, done, reach, lines, toCome] = await Promise.all([
-    currentLayout(facts, block.id),
-    plantedOf(facts, block.id),
+  const [trees, reach, lines, toCome] = await Promise.all([
+    leftToPlant(facts, block.id),
     reachOf(facts, block.id),
     planLinesOf(facts, block.id),
     stillToComeOf(facts, block.id),
   ]);
-  const from = block.plantingDay && block.plantingDay > now ? block.plantingDay : now;
+  const from = plantedFrom(block, now);
   const own = block.calendarTerms.finish?.until;
   const promised = lines.filter(
     ({ state, deliverOn }) => state !== 'declined' && deliverOn && deliverOn >= now,
@@ -52,18 +51,38 @@ export async function toPlant(facts: Facts, block: BlockRow): Promise<BlockToPla
   return {
     ...{ id: block.id, name: block.name, from },
     until: own && own >= from ? own : await windowEnd(facts, block, from),
-    trees: Math.max(0, (layout?.trees ?? 0) - done.planted),
+    trees,
     onHand: supply.onHand,
     deliveries: supply.deliveries,
   };
 }
 
+/** From when a block is planted: nobody plants yesterday. */
+const plantedFrom = ({ plantingDay }: BlockRow, today: Day): Day =>
+  plantingDay && plantingDay > today ? plantingDay : today;
+
+/** Trees of a block that are not in the ground yet. */
+async function leftToPlant(facts: Facts, blockId: string): Promise<number> {
+  const [layout, done] = await Promise.all([
+    currentLayout(facts, blockId),
+    plantedOf(facts, blockId),
+  ]);
+  return Math.max(0, (layout?.trees ?? 0) - done.planted);
+}
+
 /** Blocks of the site that the same hands still have to plant within a season of this one. */
 export async function blocksToPlant(facts: Facts, own: BlockToPlant): Promise<BlockToPlant[]> {
-  const blocks = (await blocksAtWork(facts)).filter(
-    ({ id, plantingDay }) => id !== own.id && plantingDay,
-  );
-  const others = await Promise.all(blocks.map((block) => toPlant(facts, block)));
   const last = addTo(own.from, { days: ONE_SEASON });
-  return [own, ...others.filter(({ trees, from }) => trees > 0 && from <= last)];
+  const blocks = (await blocksAtWork(facts)).filter(
+    (block) => block.id !== own.id && block.plantingDay && plantedFrom(block, facts.today) <= last,
+  );
+  const left = await Promise.all(blocks.map(({ id }) => leftToPlant(facts, id)));
+  const waiting = blocks.filter((_, i) => left[i] > 0);
+  // At once, and only where something is left: rows are most of what a block weighs.
+  if (waiting.length)
+    await facts.need(
+      [rowsFact],
+      waiting.map(({ id }) => id),
+    );
+  return [own, ...(await Promise.all(waiting.map((block) => toPlant(facts, block))))];
 }

@@ -325,7 +325,12 @@
       </div>
     {/if}
 
-    <SprayedRecord sprayed={data.sprayed} mayRecord={data.mayRecord} oncancel={cancel} />
+    <SprayedRecord
+      block={data.block.id}
+      sprayed={data.sprayed}
+      mayRecord={data.mayRecord}
+      oncancel={cancel}
+    />
   </section>
   <aside class="comes-to">
     <Outcome of={doing} />

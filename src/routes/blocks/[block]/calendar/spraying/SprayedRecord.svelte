@@ -7,11 +7,12 @@
 
   /** What was sprayed on a block, the newest first, as a label and an inspector ask for it. */
   interface Props {
+    block: string;
     sprayed: PageData['sprayed'];
     mayRecord: boolean;
     oncancel: (done: PageData['sprayed'][number]) => void;
   }
-  let { sprayed, mayRecord, oncancel }: Props = $props();
+  let { block, sprayed, mayRecord, oncancel }: Props = $props();
   const units = useUnits();
 </script>
 
@@ -47,6 +48,10 @@
     </tbody>
   </table>
 </div>
+
+{#if sprayed.length}<p>
+    <a href="/blocks/{block}/calendar/sprayings.csv" download>The record (CSV)</a>
+  </p>{/if}
 
 <style>
   .against {

@@ -13,7 +13,7 @@
   import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
-  import { newEvent, send } from '$lib/parts/send.svelte';
+  import { CommandError, newEvent, send } from '$lib/parts/send.svelte';
   import type { Given } from '$lib/rooms/contracts';
   import type { PageData } from './$types';
 
@@ -54,7 +54,8 @@
     try {
       return await send('survival.refill', decision);
     } catch (error) {
-      await invalidate('viridane:survival');
+      if (error instanceof CommandError && error.more.said?.key === 'survival.refillMeanwhile')
+        await invalidate('viridane:survival');
       throw error;
     }
   }

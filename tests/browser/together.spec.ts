@@ -189,6 +189,7 @@ test('two leaders pass rows on at once: both see it, and either way of sharing o
   await asked.getByRole('button', { name: 'Keep both' }).click();
   await expect(asked).toHaveCount(0);
   await stands(second, left + 1, right + 1);
+  await expect(second.getByRole('button', { name: 'As they were before' })).toHaveCount(0);
   // The first has not looked since: nothing is shared out over what the second kept.
   await first.getByRole('button', { name: 'Share again from here' }).click();
   await expect(first.getByRole('alert')).toContainText('Somebody else shared out rows meanwhile');

@@ -185,8 +185,9 @@
   }
   const keep = () =>
     doing.run(async () => {
-      const { edition } = await keepShares(released!.id, drawnFrom, shares, nameOf);
-      earlier = { shares: drawnFrom, until: edition };
+      const { edition, merged } = await keepShares(released!.id, drawnFrom, shares, nameOf);
+      // Where somebody else's came in, to go back would undo theirs too.
+      earlier = merged ? undefined : { shares: drawnFrom, until: edition };
       drawn = undefined;
     });
   const again = (scope: 'block' | 'today') =>

@@ -154,15 +154,22 @@ test('the water of a block: zones by their soil, rows watered on the phone fill 
   const layoutId = await layoutOf(bench());
   const first = await waterOf(await setting.facts(), bench());
   assert.deepEqual(first.zones.map(({ texture }) => texture).sort(), ['clay', 'loam']);
-  const planted = (await plantedOf(await setting.facts(), bench().id)).planted;
-  assert.equal(
-    first.zones.reduce((sum, { trees }) => sum + trees, 0),
-    planted,
-  );
+  // Dead trees drink nothing: those that were counted, and as large a share of the rows nobody counted.
+  const { byRow } = await plantedOf(await setting.facts(), bench().id);
+  const { counts, estimate } = (await countedOf(await setting.facts(), bench()))!;
+  const looked = new Map(counts.map((count) => [count.row, count]));
+  const living = [...byRow].reduce((sum, [row, trees]) => {
+    const { set, alive } = looked.get(row) ?? { set: 0, alive: 0 };
+    return sum + alive + (trees - set) * estimate.estimate;
+  }, 0);
+  assert.ok(counts.length > 5 && counts.length < byRow.size);
   const rows = first.zones.flatMap((zone) => zone.rows);
+  for (const of of [first.zones, rows])
+    assert.ok(Math.abs(of.reduce((sum, { trees }) => sum + trees, 0) - living) <= 1, `${living}`);
+  const { row, marks } = counts.find((count) => count.marks.includes('0'))!;
   assert.equal(
-    rows.reduce((sum, { trees }) => sum + trees, 0),
-    planted,
+    rows.filter(({ number }) => number === row).reduce((sum, { trees }) => sum + trees, 0),
+    sumMarks(marks).alive + byRow.get(row)! - sumMarks(marks).set,
   );
   const [none, ...schools] = first.schools!;
   assert.equal(none.rounds, 0);

@@ -158,7 +158,8 @@ async function workOut(facts: Facts, block: BlockRow) {
   const days = [...known, ...typicalAhead(all, today, AHEAD)];
   if (days.length < 14) return { terms, source, zones: [] as ZoneWater[] };
   const { ring, all: thirstyAll } = await thirstyZones(facts, block);
-  const of = thirstyAll.map(({ id, name, soil, since, trees, places, given }) => {
+  const standing = thirstyAll.filter(({ trees }) => trees.size);
+  const of = standing.map(({ id, name, soil, since, trees, places, given }) => {
     const rooted: Rooted = { soil, ring, plantedOn: since ?? plantedOn };
     const common = {
       // Trees of a refill are played from the day on which they stood.

@@ -7,6 +7,8 @@ import { groupBy } from '../../../../core/measure/group';
 import { answers } from '../../../../core/method/method';
 import { eachPosition } from '../../../../core/rows/stored';
 import { dayOf } from '../../../../core/say/day';
+import type { Refilled } from '../../../../core/survival/life';
+import { livingOf, type DeadOfRow } from '../../../../core/survival/living';
 import type { Rooted } from '../../../../core/tending/water';
 import { listedFact, milliseconds, type Facts } from '../../server/facts';
 import { sownFact } from '../crew/facts.server';
@@ -14,7 +16,8 @@ import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
-import { refilledFact, refillPlansFact } from '../survival/refills.server';
+import { deadOf } from '../survival/living.server';
+import { refilledFact, refilledPegs, refillPlansFact } from '../survival/refills.server';
 
 interface Watered {
   id: string;
@@ -76,28 +79,34 @@ async function youngTrees(facts: Facts, blockId: string) {
   const young = sets.filter(({ at }) => dayOf(at, zone) >= first);
   if (!young.length) return undefined;
   const trees = new Map<number, number>();
-  for (const { row, trees: set } of young) trees.set(row, (trees.get(row) ?? 0) + set);
+  const firstIn = new Map<number, Day>();
+  for (const { row, trees: set, at } of young) {
+    trees.set(row, (trees.get(row) ?? 0) + set);
+    if (!firstIn.has(row)) firstIn.set(row, dayOf(at, zone));
+  }
   const of = new Set(young.map(({ refill }) => refill));
   const pegs = new Map<number, Set<number>>();
   for (const { id, rows } of plans)
     if (of.has(id))
       for (const { row, pegs: known } of rows)
         pegs.set(row, new Set([...(pegs.get(row) ?? []), ...known.map(({ peg }) => peg)]));
-  return { trees, pegs, at: young[0].at, since: dayOf(young[0].at, zone) };
+  return { trees, pegs, firstIn, at: young[0].at, since: dayOf(young[0].at, zone) };
 }
 
-/** The trees of a block by zone, and what grows round them: the one reading of every sum of water. */
+/** The living trees of a block by zone, and what grows round them: the one reading of every sum of water. */
 export async function thirstyZones(
   facts: Facts,
   block: BlockRow,
 ): Promise<{ ring: Rooted['ring']; all: ThirstyZone[] }> {
-  const [layout, rows, zones, sown, watered, young] = await Promise.all([
+  const [layout, rows, zones, sown, watered, young, deadIn, refilled] = await Promise.all([
     releasedLayout(facts, block.id),
     facts.of(rowsFact, block.id),
     facts.of(zonesFact, block.id),
     facts.of(sownFact, block.id),
     facts.of(wateredFact, block.id),
     youngTrees(facts, block.id),
+    deadOf(facts, block),
+    refilledPegs(facts, block.id),
   ]);
   const method = methodOfBlock(block);
   const ring: Rooted['ring'] = answers(method, 'keep', 'mulch')
@@ -116,10 +125,9 @@ export async function thirstyZones(
   for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
     if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
     const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
-    const own = byZone.get(zone) ?? { trees: new Map<number, number>(), places: [] };
+    const own = byZone.get(zone) ?? none();
     byZone.set(zone, own);
-    own.trees.set(row, (own.trees.get(row) ?? 0) + 1);
-    own.places.push({ row, peg, point });
+    stand(own, { row, peg, point });
     if (!young?.pegs.get(row)?.has(peg)) continue;
     const noted = dead.get(zone) ?? [];
     dead.set(zone, noted);
@@ -152,32 +160,77 @@ export async function thirstyZones(
   const older = watered.filter((one) => !ofYoung(one));
   const again = young ? youngByZone(young.trees, byZone, dead) : new Map<string, Standing>();
   const since = young && watered.filter(({ at }) => at >= young.at);
+  const living = livingByZone(byZone, again, (row) => ({
+    dead: withoutFilled(deadIn.get(row), refilled.get(row)),
+    noted: young?.pegs.get(row),
+    since: young?.firstIn.get(row),
+  }));
   return {
     ring,
     all: [
-      ...[...byZone].map(([id, all]) => {
-        const { trees, places } = without(all, again.get(id));
-        return { ...about(id), trees, places, given: givenTo(trees, older) };
-      }),
-      ...[...again].map(([id, { trees, places }]) => ({
+      ...[...living.own].map(([id, { trees, places }]) => ({
+        ...{ ...about(id), trees, places },
+        // Where all died what was given tells how dry those stood that are dead now.
+        given: givenTo(trees.size ? trees : byZone.get(id)!.trees, older),
+      })),
+      ...[...living.again].map(([id, { trees, places }]) => ({
         ...{ ...about(id), since: young!.since, trees, places, given: givenTo(trees, since!) },
       })),
     ],
   };
 }
 
-/** What of some trees is left where others stand in dead places of theirs. */
-function without({ trees, places }: Standing, young: Standing | undefined): Standing {
-  if (!young) return { trees, places };
-  const taken = new Set(young.places.map(({ row, peg }) => `${row} ${peg}`));
-  const left = [...trees].map(([row, count]): [number, number] => [
-    row,
-    count - (young.trees.get(row) ?? 0),
-  ]);
-  return {
-    trees: new Map(left.filter(([, count]) => count > 0)),
-    places: places.filter(({ row, peg }) => !taken.has(`${row} ${peg}`)),
-  };
+/** What a count found dead in a row, less the places that took another tree since. */
+function withoutFilled(
+  dead: DeadOfRow | undefined,
+  refilled: readonly Refilled[] | undefined,
+): DeadOfRow | undefined {
+  if (!dead || !refilled) return dead;
+  const filled = new Set(refilled.flatMap(({ pegs, on }) => (on > dead.on ? pegs : [])));
+  return { ...dead, pegs: new Set([...dead.pegs].filter((peg) => !filled.has(peg))) };
+}
+
+/** Of all that was set what lives: trees of the layout, and those in dead places. */
+function livingByZone(
+  byZone: ReadonlyMap<string, Standing>,
+  again: ReadonlyMap<string, Standing>,
+  ofRow: (row: number) => {
+    dead: DeadOfRow | undefined;
+    noted: ReadonlySet<number> | undefined;
+    since: Day | undefined;
+  },
+): { own: Map<string, Standing>; again: Map<string, Standing> } {
+  const located = (zones: ReadonlyMap<string, Standing>) =>
+    groupBy(
+      [...zones].flatMap(([zone, { places }]) => places.map((place) => ({ zone, ...place }))),
+      ({ row }) => row,
+    );
+  const own = new Map([...byZone.keys()].map((id): [string, Standing] => [id, none()]));
+  const young = new Map([...again.keys()].map((id): [string, Standing] => [id, none()]));
+  const youngIn = located(again);
+  for (const [row, places] of located(byZone)) {
+    const { dead, noted, since } = ofRow(row);
+    const filled = youngIn.get(row);
+    const living = livingOf(
+      places.sort((a, b) => a.peg - b.peg),
+      dead,
+      filled && {
+        places: filled,
+        noted: filled.filter(({ peg }) => noted?.has(peg)).length,
+        since: since!,
+      },
+    );
+    for (const place of living.own) stand(own.get(place.zone)!, place);
+    for (const place of living.again) stand(young.get(place.zone)!, place);
+  }
+  return { own, again: young };
+}
+
+const none = (): Standing => ({ trees: new Map(), places: [] });
+
+function stand(into: Standing, { row, peg, point }: Place) {
+  into.trees.set(row, (into.trees.get(row) ?? 0) + 1);
+  into.places.push({ row, peg, point });
 }
 
 /**
@@ -201,7 +254,7 @@ function youngByZone(
     if (!weights.some((weight) => weight > 0)) continue;
     apportion(count, weights).forEach((own, i) => {
       if (!own) return;
-      const into = found.get(ids[i]) ?? { trees: new Map<number, number>(), places: [] };
+      const into = found.get(ids[i]) ?? none();
       found.set(ids[i], into);
       into.trees.set(row, own);
       const noted = known[i].slice(0, own);

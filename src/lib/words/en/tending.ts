@@ -45,7 +45,7 @@ export const tending: Record<keyof TendingMessages, string> = {
   'tending.waterBy':
     'Water {zone} on {block} by {day}: {litres} a tree, {trips, plural, one {# tank} other {# tanks}}.',
   'tending.waterWhy':
-    '{trees, number} trees, about {hours, number} h of filling, driving and pouring',
+    '{trees, number} living trees, about {hours, number} h of filling, driving and pouring',
   'tending.oldStakes': 'Take the stakes off {trees, number} trees on {block}.',
   'tending.oldStakesWhy':
     'rows {rows}, up to {months, number} months staked; a stem that never sways grows no taper',

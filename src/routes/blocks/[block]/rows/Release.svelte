@@ -49,11 +49,11 @@
 
 <Dialog
   open={Boolean(version)}
-  heading="Release version {version?.number} to the crew"
+  heading="Release version {version?.number ?? ''} to the crew"
   act={!before
     ? 'Release'
     : continues
-      ? `Continue with ${version?.number}`
+      ? `Continue with ${version?.number ?? ''}`
       : `Withdraw ${before.number} and release`}
   disabled={continues && !would}
   {onclose}

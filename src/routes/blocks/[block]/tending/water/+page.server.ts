@@ -1,5 +1,6 @@
 import { boxesOf } from '$lib/rooms/crew/waves.server';
 import { namesFact } from '$lib/rooms/people/facts.server';
+import { countedOf } from '$lib/rooms/survival/facts.server';
 import { readingsFact } from '$lib/rooms/tending/instruments.server';
 import { waterOf } from '$lib/rooms/tending/facts.server';
 import { may } from '$lib/server/authorise';
@@ -8,16 +9,25 @@ import type { PageServerLoad } from './$types';
 
 /** The store of water the roots reach, the schools side by side, the next round. */
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
-  depends('viridane:tending', 'viridane:crew', 'viridane:ground', 'viridane:rows');
+  depends(
+    'viridane:tending',
+    'viridane:crew',
+    'viridane:ground',
+    'viridane:rows',
+    'viridane:survival',
+  );
   const { block, facts, role } = await openBlock(locals, params.block);
-  const [water, boxes, readings, names] = await Promise.all([
+  const [water, boxes, readings, names, season] = await Promise.all([
     waterOf(facts, block),
     boxesOf(facts, block),
     facts.of(readingsFact, block.id),
     facts.of(namesFact),
+    countedOf(facts, block),
   ]);
   return {
     water,
+    /** When trees were counted last: those that were dead then are watered no more. */
+    countedOn: season?.on ?? null,
     /** Reservoir boxes that stand, and the day on which the first is empty; nothing where none is used. */
     boxes: boxes && {
       standing: boxes.rows.reduce((sum, row) => sum + row.boxes, 0),

@@ -233,9 +233,9 @@
         <table class="ledger">
           <thead
             ><tr
-              ><th>Zone</th><th>Soil</th><th class="n">Trees</th><th class="n">Within reach</th><th
-                class="n">Full</th
-              ><th>Next water</th></tr
+              ><th>Zone</th><th>Soil</th><th class="n">Living trees</th><th class="n"
+                >Within reach</th
+              ><th class="n">Full</th><th>Next water</th></tr
             ></thead
           >
           <tbody>
@@ -255,6 +255,10 @@
           </tbody>
         </table>
       </div>
+      {#if data.countedOn}<p class="quiet small">
+          Trees counted dead on {formatDay(data.countedOn)} get none, nor a like share of those nobody
+          looked at; what went into dead places since does.
+        </p>{/if}
       <Instruments {data} />
     {/if}
   </section>
@@ -285,9 +289,9 @@
         figure={{
           value: next.round.litres / 1000,
           kind: 'liquid',
-          formula: 'trees × litres a tree; litres = what the store lacks × wetted ring',
+          formula: 'living trees × litres a tree; litres = what the store lacks × wetted ring',
           steps: [
-            { label: 'trees', value: next.trees, kind: 'count' },
+            { label: 'living trees', value: next.trees, kind: 'count' },
             { label: 'a tree', value: next.litres / 1000, kind: 'liquid' },
             { label: 'wetted ring, radius', value: terms.ring, kind: 'length' },
           ],
@@ -303,7 +307,7 @@
             { label: 'tanks', value: next.round.trips, kind: 'count' },
             { label: 'filled a minute', value: terms.flow / 1000, kind: 'liquid' },
             { label: 'driving, minutes a tank', value: terms.drive, kind: 'number' },
-            { label: 'trees', value: next.trees, kind: 'count' },
+            { label: 'living trees', value: next.trees, kind: 'count' },
             { label: 'seconds a tree', value: terms.seconds, kind: 'number' },
             { label: 'hose, a minute', value: terms.hose / 1000, kind: 'liquid' },
           ],

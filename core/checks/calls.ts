@@ -2,21 +2,20 @@ import type { BlockCall } from '../morning/board';
 import { shortRanges } from '../measure/ranges';
 import { say } from '../say/message';
 import type { Suspicion } from './findings';
-import type { Decision, ReworkState } from './outcome';
+import type { ReworkState } from './outcome';
 import type { Quality } from './quality';
 
-/** Planters whose faults are beyond chance, as long as nothing was decided of them. */
+/**
+ * Planters whose faults are beyond chance.
+ * @param quality beyond what was decided already
+ */
 export function qualityCalls(
   quality: readonly Quality[],
   nameOf: (planter: string) => string,
   block: string,
-  decisions: readonly Pick<Decision, 'planter' | 'fault'>[] = [],
 ): BlockCall[] {
-  const decided = new Set(decisions.map(({ planter, fault }) => `${planter} ${fault}`));
   return quality
-    .filter(
-      ({ outOfLine, worst, planter }) => outOfLine && worst && !decided.has(`${planter} ${worst}`),
-    )
+    .filter(({ outOfLine, worst }) => outOfLine && worst)
     .map(({ planter, worst, faults, looked, rest, plots }) => ({
       room: 'checks',
       urgency: 'soon',

@@ -84,20 +84,75 @@ function* suspectsBy(
 }
 
 /** A plot without the faults that its tool or lot is suspected of. */
-function excuse(plot: ToldPlot, suspicions: readonly Suspicion[]): ToldPlot {
-  const gone = suspicions.filter(
-    ({ by, group, soil, fault }) =>
-      plot.faults[fault] &&
-      groupOf(by, plot) === (by === 'tool' ? `${group}${APART}${soil}` : group),
+const excuse = (plot: ToldPlot, suspicions: readonly Suspicion[]): ToldPlot =>
+  without(
+    plot,
+    suspicions
+      .filter(
+        ({ by, group, soil }) =>
+          groupOf(by, plot) === (by === 'tool' ? `${group}${APART}${soil}` : group),
+      )
+      .map(({ fault }) => fault),
   );
-  if (!gone.length) return plot;
+
+/** A plot whose trees with some faults count as good. */
+function without<Plot extends PlotRecord>(plot: Plot, gone: readonly Fault[]): Plot {
+  const there = gone.filter((fault) => plot.faults[fault]);
+  if (!there.length) return plot;
   const faults = { ...plot.faults };
   let fewer = 0;
-  for (const { fault } of gone) {
+  for (const fault of new Set(there)) {
     fewer += faults[fault] ?? 0;
     delete faults[fault];
   }
   const faulty = faultyIn(plot);
   const excused = Math.min(faulty, fewer);
   return { ...plot, good: plot.good + excused, faulty: faulty - excused, faults };
+}
+
+/** What was decided of a fault of a planter, milliseconds since 1970. */
+export interface Answered {
+  planter: string;
+  fault: Fault;
+  at: number;
+}
+
+/** Faults of a plot that something was decided about since it was looked at. */
+const answersTo =
+  (decided: readonly Answered[]) =>
+  ({ planter, at }: PlotRecord): Fault[] =>
+    decided
+      .filter((one) => one.planter === planter && Date.parse(at) <= one.at)
+      .map(({ fault }) => fault);
+
+/** Plots as they stand beyond what was decided: trees with a fault that a decision answers count as good. */
+export function withoutAnswered<Plot extends PlotRecord>(
+  plots: readonly Plot[],
+  decided: readonly Answered[],
+): readonly Plot[] {
+  const answers = answersTo(decided);
+  return decided.length ? plots.map((plot) => without(plot, answers(plot))) : plots;
+}
+
+/**
+ * The verdict on planters beyond what was decided already. A decision answers its fault in the plots that were looked at
+ * until then, and no others: other faults of theirs are still told, and so is this one where it returns.
+ * @param judged the verdict on the same plots with nothing decided
+ */
+export function judgeUnanswered(
+  plots: readonly ToldPlot[],
+  { planters, suspicions }: Judged,
+  decided: readonly Answered[],
+): Quality[] {
+  const own = new Set(decided.map(({ planter }) => planter));
+  if (!planters.some(({ planter }) => own.has(planter))) return planters;
+  const excused = plots.map((plot) => excuse(plot, suspicions));
+  const others = qualityByPlanter(withoutAnswered(excused, decided));
+  // What was found before is neither held against what was found since, nor does it make that look small.
+  const answers = answersTo(decided);
+  const since = qualityByPlanter(excused.filter((plot) => !answers(plot).length));
+  return others.map((found) => {
+    const again = own.has(found.planter) && since.find(({ planter }) => planter === found.planter);
+    return again && again.outOfLine ? again : found;
+  });
 }

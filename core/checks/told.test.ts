@@ -5,9 +5,9 @@ import { seededRandom } from '../measure/random';
 import { agreementOf, kappa, signChance } from './agreement';
 import { changeOf, controlChart, daysOf, TOLD, type DayCluster } from './chart';
 import { plotSums, type CheckedTree, type Fault } from './faults';
-import { judgePlots, type ToldPlot } from './findings';
+import { judgePlots, judgeUnanswered, withoutAnswered, type ToldPlot } from './findings';
 import { reworkStates, todosOf } from './outcome';
-import { qualityByPlanter } from './quality';
+import { qualityByPlanter, type PlotRecord } from './quality';
 import { beforeAndAfter, differenceOf, learnersOf, TRAINED } from './training';
 import {
   againstTime,
@@ -415,10 +415,50 @@ test('what follows: their own rows from the first to the last fault, looked at a
 
   const names = (id: string) => `Planter ${id}`;
   assert.equal(qualityCalls(quality, names, 'Knoll').length, 1);
-  assert.equal(qualityCalls(quality, names, 'Knoll', [decision]).length, 0, 'decided');
   assert.deepEqual(reworkCalls([open], names, 'Knoll')[0].say.figures.rows, '10');
   assert.equal(reworkCalls([closed], names, 'Knoll').length, 0);
   assert.deepEqual(suspicionCalls([], names, 'Knoll'), []);
+});
+
+test('what was decided answers the plots until then: an old habit that returns is named again', () => {
+  const plot = (planter: string, at: number, faults: PlotRecord['faults'], good = 8) => ({
+    ...{ id: `${planter} ${at}`, planter, good, faults, at: new Date(at).toISOString() },
+  });
+  const hands = ['a', 'b', 'c', 'd'];
+  const crew = hands.flatMap((planter) =>
+    [1, 2, 3, 4, 5, 6].map((at) =>
+      planter === 'a' ? plot('a', at, { deep: 4 }, 4) : plot(planter, at, {}),
+    ),
+  );
+  const named = (plots: typeof crew, decided: Parameters<typeof judgeUnanswered>[2]) =>
+    judgeUnanswered(plots, judgePlots(plots), decided)
+      .filter(({ outOfLine }) => outOfLine)
+      .map(({ planter, worst, looked }) => [planter, worst, looked]);
+  const decision = { planter: 'a', fault: 'deep' as const, at: 6 };
+  assert.deepEqual(named(crew, []), [['a', 'deep', 48]]);
+  assert.deepEqual(named(crew, [decision]), []);
+  assert.deepEqual(named(crew, [{ ...decision, planter: 'b' }]), [['a', 'deep', 48]]);
+  // Six more plots of everybody: theirs are good now, or as deep as before, or loose.
+  const later = (faults: PlotRecord['faults'], good: number) => [
+    ...crew,
+    ...hands.flatMap((planter) =>
+      [11, 12, 13].map((at) =>
+        planter === 'a' ? plot('a', at, faults, good) : plot(planter, at, {}),
+      ),
+    ),
+  ];
+  assert.deepEqual(named(later({}, 8), [decision]), []);
+  assert.deepEqual(named(later({ deep: 4 }, 4), [decision]), [['a', 'deep', 24]]);
+  assert.deepEqual(named(later({ loose: 4 }, 4), [decision]), [['a', 'loose', 24]]);
+  // Another fault of the plots that were decided on stays to be told.
+  const both = crew.map((one) =>
+    one.planter === 'a' ? { ...one, good: 1, faults: { deep: 4, loose: 3 } } : one,
+  );
+  assert.deepEqual(named(both, [decision]), [['a', 'loose', 48]]);
+  assert.deepEqual(named(both, [decision, { ...decision, fault: 'loose' }]), []);
+  const [stripped] = withoutAnswered(both, [decision]);
+  assert.deepEqual([stripped.good, stripped.faults], [5, { loose: 3 }]);
+  assert.equal(withoutAnswered(both, [{ ...decision, at: 0 }])[0], both[0]);
 });
 
 test('the school: a wrong answer brings a fault back soon, a right one later', () => {

@@ -280,6 +280,29 @@ test('rows sent back are work on the phone, gone over, looked at again, done', a
   }
   await setting.done('leader', 'checks.decide', decision);
   assert.deepEqual(await calls(), [], 'decided: no longer called');
+  // Another leader whose page was read before is told, and decides anew only with this one in sight.
+  const meanwhile = { ...decision, ...event(), kind: 'leave' as const };
+  await setting.refused('leader', 'checks.decide', meanwhile, 409, /Planter 5 meanwhile/);
+  assert.equal((await setting.done('leader', 'checks.decide', decision)).already, true);
+  // The same fault in as many plots that were looked at after it is told again, and of these alone.
+  const plots = await (await setting.facts()).of(plotsFact, flat().id);
+  const faulty = plots.filter((plot) => plot.planter === five.id && plot.faults[todo.fault]);
+  const soon = new Date(Date.parse(decision.at) + 1).toISOString();
+  const again = faulty.map(({ row, peg, area, good, faults }) => ({
+    ...{ ...event(), at: soon, layoutId, planterId: five.id, row, peg, area, good, faults },
+  }));
+  for (const plot of again) await setting.done('checker', 'checks.plot', plot);
+  assert.ok((await calls()).includes('checks.showAgain'), 'an old habit returned');
+  const [returned] = (await findingsOf(await setting.facts(), flat())).todos;
+  assert.deepEqual([returned.planter, returned.fault], [five.id, todo.fault]);
+  const looked = again.reduce((sum, plot) => sum + lookedIn(plot), 0);
+  assert.equal(returned.looked, looked);
+  for (const { id, faults, good, ...plot } of again)
+    await setting.done('checker', 'checks.plot', {
+      ...{ ...plot, ...event(), at: soon, corrects: id },
+      ...{ good: lookedIn({ good, faults }), faults: {} },
+    });
+  assert.deepEqual(await calls(), []);
   const [first, second] = decision.rows;
   const gone = (row: number) => ({ ...event(), decisionId: decision.id, row, mended: 12 });
   await setting.done('planter', 'checks.reworked', gone(first));

@@ -12,6 +12,7 @@ export interface ChecksMessages {
   'checks.handedIn': 'by' | 'row' | 'peg';
   'checks.noPlot': never;
   'checks.noDecision': never;
+  'checks.decidedMeanwhile': 'planter';
   'checks.notInRework': 'row' | 'rows';
   'checks.notReleasedNow': never;
   'checks.noPeg': 'row' | 'pegs' | 'peg';

@@ -69,9 +69,9 @@ export const checksCommands: Handlers<typeof checksContract> = {
     return fresh ? undefined : ALREADY;
   },
 
-  async 'checks.decide'({ layoutId, planterId, kind, fault, rows, ...input }, work) {
+  async 'checks.decide'({ layoutId, planterId, kind, fault, rows, after, ...input }, work) {
     const { site } = await work.releasedLayout(layoutId, 'plan');
-    await planterOf(work, planterId, site.id);
+    const planter = await planterOf(work, planterId, site.id);
     const inRows = [...new Set(rows)].sort((a, b) => a - b);
     const known = await work.tables.layoutRow.all({
       where: { layoutId, number: inRows },
@@ -81,6 +81,16 @@ export const checksCommands: Handlers<typeof checksContract> = {
     const none = inRows.find((row) => !there.has(row));
     if (none !== undefined) throw told('crew.noRow', { row: none });
     if (await work.takenBack(work.tables.plotDecision, input, { layoutId })) return ALREADY;
+    const about = await work.tables.plotDecision.all({ where: { layoutId, planterId, fault } });
+    if (!input.corrects && !about.some(({ id }) => id === input.id)) {
+      const gone = new Set(about.map(({ corrects }) => corrects));
+      const newest = about
+        .filter(({ id, corrects }) => !corrects && !gone.has(id))
+        .sort((a, b) => Number(a.at) - Number(b.at))
+        .at(-1);
+      if (newest && newest.id !== after)
+        throw told('checks.decidedMeanwhile', { planter: planter.name });
+    }
     const fresh = await work.record(work.tables.plotDecision, {
       ...work.event(input),
       ...{ layoutId, planterId, kind, fault, inRows, corrects: input.corrects },

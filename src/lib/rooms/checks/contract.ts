@@ -94,6 +94,8 @@ export const checksContract = {
       fault: string().oneOf(FAULTS).required(),
       /** Rows to be gone over; of a decision that sends nobody back, those it is about. */
       rows: array().of(count).min(1).max(5_000).required(),
+      /** The newest decision about this fault of theirs that stood before whoever decides. */
+      after: maybeId,
       corrects: maybeId,
     }),
     refusals: ['checks.*', 'crew.noPlanter', 'crew.noRow', 'crew.noTarget', 'rows.notReleased'],

@@ -1,4 +1,5 @@
-import { judgeInSteps, type Judged } from '../../../../core/checks/findings';
+import { judgeInSteps, judgeUnanswered, type Judged } from '../../../../core/checks/findings';
+import type { Quality } from '../../../../core/checks/quality';
 import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
 import type { Answer } from '../../../../core/checks/trainer';
 import { plotsOnRows } from '../../../../core/checks/planned';
@@ -210,6 +211,25 @@ export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
     await turn();
     const recent = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
     return inTurns(judgeInSteps(recent));
+  });
+}
+
+/** Planters who stand out in the plots of the last fortnight beyond what was decided of them: what board and page call by. */
+export async function unansweredOf(facts: Facts, blockId: string): Promise<Quality[]> {
+  const [plots, judged, decided] = await Promise.all([
+    placedPlots(facts, blockId),
+    judgedOf(facts, blockId),
+    facts.of(decisionsFact, blockId),
+  ]);
+  const since = facts.now - RECENT;
+  const lately = decided.filter(({ at }) => at >= since);
+  if (!lately.length) return judged.planters;
+  const hour = Math.floor(facts.now / 3_600_000);
+  const read = [plotsFact, decisionsFact, ...TOLD_BY];
+  return facts.derive('unanswered', blockId, read, String(hour), async () => {
+    await turn();
+    const recent = plots.filter(({ at }) => Date.parse(at) > since);
+    return judgeUnanswered(recent, judged, lately);
   });
 }
 

@@ -16,7 +16,7 @@ import {
   type ClusterEstimate,
   type ClusterSums,
 } from '../../../../core/checks/clusters';
-import { judgeInSteps } from '../../../../core/checks/findings';
+import { judgeInSteps, judgeUnanswered, withoutAnswered } from '../../../../core/checks/findings';
 import { ALIKE } from '../../../../core/checks/plan';
 import { reworkStates, todosOf } from '../../../../core/checks/outcome';
 import { faultCounts, faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
@@ -34,6 +34,7 @@ import { cardsFact, lotsFact } from '../stock/facts.server';
 import {
   decisionsFact,
   judgedOf,
+  unansweredOf,
   lotsOfPlots,
   placedPlots,
   planOfNow,
@@ -144,6 +145,10 @@ async function workOut(facts: Facts, block: BlockRow) {
   const recent = lately.length ? lately : plots;
   const told = lately.length ? judged : await inTurns(judgeInSteps(plots));
   await turn();
+  const open = lately.length
+    ? await unansweredOf(facts, block.id)
+    : judgeUnanswered(plots, told, decisions);
+  await turn();
   const treesAPlot = all ? all.of / all.clusters : 0;
   const setIn = new Map<string, number>();
   for (const { planter, row, count, corrects } of tallies) {
@@ -238,11 +243,8 @@ async function workOut(facts: Facts, block: BlockRow) {
     crew,
     charts,
     todos: todosOf(
-      told.planters.filter(
-        ({ planter, worst }) =>
-          !decisions.some((one) => one.planter === planter && one.fault === worst),
-      ),
-      recent,
+      open,
+      withoutAnswered(recent, decisions),
       (planter, row) => setIn.get(`${planter} ${row}`) ?? 0,
       treesAPlot,
     ).map((todo) => ({ ...todo, name: nameOf(todo.planter) })),

@@ -37,6 +37,7 @@ import { wateredFact } from '../tending/thirst.server';
 import {
   decisionsFact,
   judgedOf,
+  unansweredOf,
   plotPlansFact,
   plotsFact,
   reworkedFact,
@@ -135,6 +136,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     sown,
     plots,
     judged,
+    unanswered,
     keepouts,
     due,
     counted,
@@ -150,6 +152,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
     plantedOf(facts, block.id),
     facts.of(plotsFact, block.id),
     judgedOf(facts, block.id),
+    unansweredOf(facts, block.id),
     facts.of(keepoutsFact, block.id),
     dueOf(facts, block),
     countedOf(facts, block),
@@ -192,7 +195,7 @@ async function stateOf(facts: Facts, block: BlockRow): Promise<BlockState> {
       planted >= total ? lastSown(sown) : undefined,
     ),
     ...(planting ? reachCalls(await namedReach(facts, block.id), name) : []),
-    ...qualityCalls(judged.planters, await planterName(facts), name, decided),
+    ...qualityCalls(unanswered, await planterName(facts), name),
     ...suspicionCalls(judged.suspicions, lotCode, name),
     ...reworkCalls(reworkStates(decided, reworked, plots), await planterName(facts), name),
     ...taskCalls(

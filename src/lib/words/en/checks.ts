@@ -17,6 +17,8 @@ export const checks: Record<keyof ChecksMessages, string> = {
   'checks.handedIn':
     'This plot was corrected already, by {by}, at row {row, number}, peg {peg, number}. Correct that one.',
   'checks.noPlot': 'The plot that this corrects is not there.',
+  'checks.decidedMeanwhile':
+    'Somebody decided this of {planter} meanwhile; it stands under “Decided”. Take it back there if it should be otherwise.',
   'checks.noDecision': 'The rework is not there any more.',
   'checks.notInRework': 'Row {row, number} is not among rows {rows} of this rework.',
   'checks.notReleasedNow': 'Release a layout first; plots are set in its rows.',

@@ -88,6 +88,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.handedIn':
       'Esta parcela ya la corrigió {by}, en la hilera {row, number}, estaca {peg, number}. Corrija esa.',
     'checks.noPlot': 'La parcela que esto corrige no está.',
+    'checks.decidedMeanwhile':
+      'Alguien decidió esto de {planter} entretanto; está en «Decidido». Retírelo allí primero si ha de ser de otro modo.',
     'checks.noDecision': 'Ese repaso ya no está.',
     'checks.notInRework':
       'La hilera {row, number} no está entre las hileras {rows} de este repaso.',
@@ -194,6 +196,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.handedIn':
       'Cette placette a déjà été corrigée par {by}, ligne {row, number}, jalon {peg, number}. Corrigez celle-là.',
     'checks.noPlot': 'La placette que ceci corrige n’existe pas.',
+    'checks.decidedMeanwhile':
+      'Quelqu’un a décidé cela de {planter} entre-temps ; c’est sous « Décidé ». Retirez-le là d’abord s’il faut autre chose.',
     'checks.noDecision': 'Cette reprise n’existe plus.',
     'checks.notInRework':
       'La ligne {row, number} n’est pas parmi les lignes {rows} de cette reprise.',
@@ -296,6 +300,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'checks.handedIn':
       'Esta parcela já foi corrigida por {by}, na linha {row, number}, estaca {peg, number}. Corrija essa.',
     'checks.noPlot': 'A parcela que isto corrige não existe.',
+    'checks.decidedMeanwhile':
+      'Alguém decidiu isto de {planter} entretanto; está em «Decidido». Retire-o lá primeiro se tiver de ser de outro modo.',
     'checks.noDecision': 'Essa revisão já não existe.',
     'checks.notInRework': 'A linha {row, number} não está entre as linhas {rows} desta revisão.',
     'stock.noLot': 'Não há tal lote neste talhão.',

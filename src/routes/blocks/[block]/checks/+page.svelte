@@ -1,6 +1,7 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import { invalidate } from '$app/navigation';
   import { untrack } from 'svelte';
   import { faultNames } from '$lib/words/en/named';
   import { roundLength } from '$core/checks/round';
@@ -14,8 +15,9 @@
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
-  import { newEvent, send } from '$lib/parts/send.svelte';
+  import { CommandError, newEvent, send } from '$lib/parts/send.svelte';
   import Plan from '$lib/plan/Plan.svelte';
+  import type { Given } from '$lib/rooms/contracts';
   import Decided from './Decided.svelte';
   import type { PageData } from './$types';
 
@@ -84,12 +86,25 @@
       ? `less than once in ${formatNumber(1_000_000)}`
       : `once in ${formatNumber(Math.max(1, Number((1 / chance).toPrecision(1))))}`;
   type Todo = NonNullable<typeof found>['todos'][number];
+  const newestOf = ({ planter, fault }: Todo) =>
+    found!.decisions.findLast((one) => one.planter === planter && one.fault === fault)?.id;
+  /** Where somebody else decided meanwhile, theirs shows at once. */
+  async function attempt(decision: Given<'checks.decide'>) {
+    try {
+      await send('checks.decide', decision);
+    } catch (error) {
+      if (error instanceof CommandError && error.more.said?.key === 'checks.decidedMeanwhile')
+        await invalidate('viridane:checks');
+      throw error;
+    }
+  }
   const decide = (todo: Todo, kind: 'show' | 'rework' | 'leave') =>
     doing.run(async () => {
-      await send('checks.decide', {
+      await attempt({
         ...newEvent(),
         ...{ layoutId: found!.layoutId, planterId: todo.planter, kind, fault: todo.fault },
         rows: todo.rows,
+        after: newestOf(todo),
       });
       doing.told = [
         kind === 'rework'

@@ -228,6 +228,14 @@ test('more rain never makes the ground fitter for ripping, less wind never less 
   const wet = workableShares(steady(8, 20, 5), 'dry ground', 50);
   const drier = workableShares(steady(8, 20, 0.5), 'dry ground', 50);
   assert.ok(drier.every((share, week) => share >= wet[week]));
+  const [soaked, parched] = [6, 0].map((rain) =>
+    workableShares(steady(2, rain ? 6 : 20, rain, 365), 'dry ground', 50),
+  );
+  assert.ok(soaked.every((share) => share === 0));
+  assert.ok(
+    parched.slice(12).every((share) => share === 1),
+    'a winter’s store is used up by April',
+  );
   const calm = steady(5, 15, 0).map((day) => ({ ...day, wind: 2 }));
   const rough = calm.map((day, i) => ({ ...day, wind: i % 2 ? 2 : 7 }));
   const [still, half] = [calm, rough].map((days) => workableShares(days, 'still and dry', 50));

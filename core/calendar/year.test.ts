@@ -164,6 +164,15 @@ test('a typical year by hand gives weeks like those it tells of', () => {
   ];
   const days = yearsFromTable(temperate, 20);
   assert.deepEqual(yearsFromTable(temperate, 20)[1234], days[1234], 'same seed, same years');
+  // Days of one month lie about its mean as weather does, some degrees and no more.
+  const even = yearsFromTable(
+    temperate.map(() => month(4, 10, 60)),
+    20,
+  );
+  const off = even.map(({ lowest }) => lowest - 4);
+  const spread = Math.sqrt(off.reduce((sum, by) => sum + by * by, 0) / off.length);
+  assert.ok(spread > 2.5 && spread < 3.5, `${spread}`);
+  for (const { lowest, highest } of even) assert.ok(Math.abs(highest - lowest - 6) < 1e-9);
   const weeks = weekShares(days, 'bare-root', 51);
   assert.equal(weeks[28].share, 0);
   assert.equal(weeks[28].because[0][0], 'not-dormant');

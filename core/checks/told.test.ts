@@ -219,6 +219,25 @@ test('two looks are held against each other tree by tree', () => {
   assert.deepEqual([found.trees, found.same], [4, 2]);
   assert.deepEqual([found.onlyFirst, found.onlySecond], [1, 1]);
   assert.deepEqual(found.differ, [{ fault: 'leaning', first: 1, second: 1 }]);
+  // What they differ in most is told first, whoever of them saw it.
+  const { differ } = agreementOf([
+    {
+      first: [tree(1, 'deep'), tree(2), tree(3), tree(4), tree(5, 'loose'), tree(6, 'loose')],
+      second: [
+        tree(1),
+        tree(2, 'leaning'),
+        tree(3, 'leaning'),
+        tree(4, 'leaning'),
+        tree(5),
+        tree(6),
+      ],
+    },
+  ]);
+  assert.deepEqual(differ, [
+    { fault: 'leaning', first: 0, second: 3 },
+    { fault: 'loose', first: 2, second: 0 },
+    { fault: 'deep', first: 1, second: 0 },
+  ]);
 });
 
 /** Planters with plots of eight; what is faulty is said by who, tool and soil. */

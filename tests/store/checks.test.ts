@@ -185,6 +185,19 @@ test('what cannot be is refused in words: trees elsewhere, twice, too many, oneâ
     409,
     /60 trees were entered; a plot of this size can hold \d+/,
   );
+  // No more than the circle holds with half a step all round.
+  const { status, body } = await setting.send(
+    'checker',
+    'checks.plot',
+    look({ trees: null, good: 60 }),
+  );
+  const most = Number(/can hold (\d+)/.exec((body as { error: string }).error)![1]);
+  const { parameters } = (await releasedLayout(await setting.facts(), flat().id))!;
+  const { inRow, between } = parameters;
+  const room = Math.sqrt(given.area / Math.PI) + Math.max(inRow, between) / 2;
+  assert.equal(status, 409);
+  assert.ok(most <= Math.ceil((1.2 * Math.PI * room ** 2) / (inRow * between)), `${most}`);
+  assert.ok(most >= Math.floor(given.area / (inRow * between)), `${most}`);
   await refused({ trees: [] }, 409, /no tree yet/);
   await refused({ area: 0 }, 400, /more than 1/);
   await refused({ planNumber: 499 }, 409, /The plan has plots 1 to/);

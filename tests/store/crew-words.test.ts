@@ -347,8 +347,11 @@ test('a wave follows row by row; a place is done once, and a correction gives it
   assert.equal(await waiting(), before - 5);
   await setting.refused('planter', 'crew.wave', wave(places - 4), 409, /too many/);
   await setting.refused('planter', 'crew.wave', wave(1, { row: 999 }), 409, /no row 999/);
-  const back = await setting.done('planter', 'crew.wave', wave(5, { corrects: first.id }));
+  const takenBack = wave(5, { corrects: first.id });
+  const back = await setting.done('planter', 'crew.wave', takenBack);
   assert.equal(back.done, 0);
+  const twice = wave(5, { corrects: takenBack.id });
+  await setting.refused('planter', 'crew.wave', twice, 409, /not there/);
   assert.equal(
     (await setting.done('planter', 'crew.wave', wave(5, { corrects: first.id }))).already,
     true,

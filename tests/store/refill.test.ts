@@ -81,6 +81,8 @@ test('a refill: places that are dead, an order that adds up, more certainty asks
   assert.ok(known.length > 20);
   for (const { row, peg } of known) assert.ok(isDead(newest.get(row)?.[peg - 1]), `${row} ${peg}`);
   assert.equal(plan.need.known, known.length);
+  const seenDead = [...newest.values()].flatMap((marks) => [...marks].filter(isDead));
+  assert.ok(known.length < seenDead.length, 'where enough lives the dead are let be');
   assert.equal(
     plan.species.reduce((sum, { order }) => sum + order, 0),
     plan.need.order.value,

@@ -79,6 +79,21 @@ export const LINES = {
   paddingRight: () => 5,
 };
 
+/** A line for each who signs. */
+export const toSign = (...whos: string[]): Content => ({
+  margin: [0, 26, 0, 0],
+  columns: whos.map((who) => ({
+    stack: [
+      { canvas: [{ type: 'line' as const, x1: 0, y1: 0, x2: 150, y2: 0, lineWidth: 0.6 }] },
+      {
+        text: `${who}: name, day, signature`,
+        margin: [0, 3, 0, 0] as [number, number, number, number],
+      },
+    ],
+  })),
+  unbreakable: true,
+});
+
 export const heading = (...texts: string[]) =>
   texts.map((text) => ({ text, bold: true, fontSize: 7.5, color: '#4d5951' }));
 

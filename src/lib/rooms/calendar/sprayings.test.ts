@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { leftOfRound } from '../../../../core/calendar/label';
 import { asRowFault, asWave } from '../crew/follow';
-import { sprayRecord } from './spray-record.server';
+import { sprayRecord, sprayRecordSheet } from './spray-record.server';
 import { asSprayed, standingSprayings } from './sprayings';
 
 const spraying = (id: string, more: object = {}) => ({
@@ -115,4 +115,29 @@ test('the record says what was used on how much, in the reader’s units, and wh
   );
   assert.deepEqual([us[0].used, us[0].rate, us[0].rate_unit], [0.396, 0.321, 'gal/ac']);
   assert.deepEqual([us[0].wind, us[0].wind_unit, us[1].taken_back_by], [5.6, 'mph', '']);
+  // To be signed it says the same: each spraying with what is known of it and nothing that is not.
+  const sheet = (units: 'metric' | 'us') =>
+    sprayRecordSheet(
+      rows,
+      {
+        ...{ products, units, nameOf: (id: string) => `<${id}>` },
+        momentOf: (at) => `at ${Number(at)}`,
+      },
+      'Knoll',
+    ).flatMap((part) => {
+      const [day, table] = (part as { stack?: [{ text: string }, never] }).stack ?? [];
+      return day && 'table' in (table ?? {})
+        ? [[day.text, Object.fromEntries((table as { table: { body: [] } }).table.body)]]
+        : [];
+    });
+  const [[day, glade], [, grains]] = sheet('metric') as [string, Record<string, string>][];
+  assert.equal(day, '2 Oct 2026');
+  assert.deepEqual(glade, {
+    ...{ Product: 'Glade: clearol 360 g/L', 'Product’s lot': '=L1', Rows: '1–3, 7' },
+    ...{ Treated: '0.50 ha', Used: '1.50 L, 3.00 L/ha', Wind: '9 km/h', Operator: 'Planter 2' },
+    ...{ Entered: '<ann>, at 6', 'Taken back': '<ben>, at 9' },
+  });
+  assert.match(grains['Against the label'], /^yes/);
+  const [, [, pounds]] = sheet('us') as [string, Record<string, string>][];
+  assert.equal(pounds.Used, '20.0 lb, 20.0 lb/ac');
 });

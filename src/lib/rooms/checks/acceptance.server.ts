@@ -12,7 +12,7 @@ import {
 import { formatDayOf } from '../../../../core/say/day';
 import type { MultiPolygon } from '../../../../core/ground/polygon';
 import { howMany } from '../../parts/how-many';
-import { LINES, print } from '../../server/pdf';
+import { LINES, print, toSign } from '../../server/pdf';
 import type { findingsOf, plannedWithFound } from './findings.server';
 import { planSvg } from './plan-svg';
 
@@ -133,21 +133,7 @@ export function acceptanceSheet({
           })),
         ]
       : []),
-    {
-      margin: [0, 26, 0, 0],
-      columns: ['For the crew', 'For the client'].map((who) => ({
-        stack: [
-          {
-            canvas: [{ type: 'line' as const, x1: 0, y1: 0, x2: 150, y2: 0, lineWidth: 0.6 }],
-          },
-          {
-            text: `${who}: name, day, signature`,
-            margin: [0, 3, 0, 0] as [number, number, number, number],
-          },
-        ],
-      })),
-      unbreakable: true,
-    } as Content,
+    toSign('For the crew', 'For the client'),
   ];
   return print(about, 'acceptance', content);
 }

@@ -50,7 +50,10 @@
 </div>
 
 {#if sprayed.length}<p>
-    <a href="/blocks/{block}/calendar/sprayings.csv" download>The record (CSV)</a>
+    <a href="/blocks/{block}/calendar/sprayings.pdf" target="_blank" rel="noreferrer"
+      >The record to sign</a
+    >
+    <a href="/blocks/{block}/calendar/sprayings.csv" download>as CSV</a>
   </p>{/if}
 
 <style>

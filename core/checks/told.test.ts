@@ -47,6 +47,9 @@ test('no day moves the limit that it is judged by', () => {
   const [last] = controlChart(wild).slice(-1);
   assert.ok(last.out);
   assert.ok(Math.abs(last.centre - 3 / 70) < 1e-12, 'its own ten trees are not in its line');
+  // A single day with nothing beside it is its own line, and past no limit.
+  const [alone] = controlChart(clusters([3]));
+  assert.deepEqual([alone.centre, alone.share, alone.out], [0.3, 0.3, false]);
   // Beside days without a fault one fault is past the limit, beside days without a good tree one good tree.
   const against = (hits: number, base: number) => {
     const [point] = controlChart(

@@ -37,6 +37,16 @@ test('where dead places are filled it is said what stays', () => {
   assert.equal(told.length, keys().length + 1);
 });
 
+test('the evening before brings the water that is poured at planting, in litres where they are known', () => {
+  const evening = (water: BriefInput['water']) =>
+    briefingOf(input({ water })).flatMap(({ part, key, figures }) =>
+      part === 'evening' && key.startsWith('brief.water') ? [[key, figures.tanks]] : [],
+    );
+  assert.deepEqual(evening(null), []);
+  assert.deepEqual(evening({ litres: 3600, tanks: 4 }), [['brief.waterFor', 4]]);
+  assert.deepEqual(evening({ litres: 0, tanks: 0 }), [['brief.water', undefined]]);
+});
+
 test('dangers come from the block: what kills first stands first, and none is said that is not there', () => {
   const found = briefingOf(
     input({

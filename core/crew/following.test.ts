@@ -220,6 +220,12 @@ test('a word spoken in time and heard too late is neither missed nor a guard', (
   const [alone] = aloneNow([begin, late], new Map(), 105 * MINUTE);
   assert.deepEqual(alone.place, { longitude: 11, latitude: 51, at: 0 });
   assert.equal(alone.due, 110 * MINUTE);
+  // Whose word is due first stands first.
+  const ben = { ...word({ kind: 'alone', minutes: 20, at: 60 * MINUTE }), planter: 'ben' };
+  assert.deepEqual(
+    aloneNow([begin, late, ben], new Map(), 70 * MINUTE).map(({ planter }) => planter),
+    ['ben', 'ana'],
+  );
   // Who begins anew is not held against yesterday's words.
   const anew = word({ kind: 'alone', minutes: 30, at: 900 * MINUTE, heardAt: 900 * MINUTE });
   assert.equal(stateAt([begin, late, anew], 920 * MINUTE), 'well');

@@ -150,6 +150,7 @@ test('a day’s lines: hours of all shifts, trees by row, a withdrawn version’
     [
       { planter: 'zoe', row: 6, trees: 2 },
       { planter: 'zoe', row: 6, trees: 5 },
+      { planter: 'zoe', row: 3, trees: 4 },
       { planter: 'cy', row: 4, trees: 1 },
     ],
   );
@@ -159,10 +160,13 @@ test('a day’s lines: hours of all shifts, trees by row, a withdrawn version’
       ['bo', 1, 0],
       ['ada', 8, 46],
       ['cy', 0, 1],
-      ['zoe', 0, 10],
+      ['zoe', 0, 14],
     ],
   );
-  assert.deepEqual(lines[3].refilled, [{ row: 6, trees: 7 }]);
+  assert.deepEqual(lines[3].refilled, [
+    { row: 3, trees: 4 },
+    { row: 6, trees: 7 },
+  ]);
   assert.deepEqual(lines[1].rows, [
     { version: 1, row: 7, trees: 9 },
     { version: 2, row: 5, trees: 23 },

@@ -296,6 +296,10 @@ test('water on planting day: what settles the soil is the water it is planted wi
 test('measures of a sentence come in the reader’s units', () => {
   assert.equal(inUnits('{0.125 L} a plug', 'us'), '4.2 fl oz a plug');
   assert.equal(inUnits('{0.6–1 m} wide', 'us'), '2–3.3 ft wide');
+  // An ounce is 28.35 g; a kilogram a hectare 0.892 pounds an acre.
+  assert.equal(inUnits('{56.7 g} of gel', 'us'), '2 oz of gel');
+  assert.equal(inUnits('{4.5 kg} a bag', 'us'), '9.9 lb a bag');
+  assert.equal(inUnits('{20 kg/ha}', 'us'), '18 lb/ac');
   assert.equal(inUnits('no measure in {here}', 'us'), 'no measure in {here}');
   assert.equal(depthRange({ least: -1, most: 2 }, 'metric'), '−1 to 2 cm');
   assert.equal(depthRange({ least: -1, most: 2.54 }, 'us'), '−0.4 to 1.0 in');

@@ -19,6 +19,7 @@ import {
   pegPosition,
   positions,
   rowCount,
+  rowSetOf,
   rowSpan,
   stepsBetweenRows,
   treesByRow,
@@ -280,6 +281,25 @@ test('limits hold everywhere, and what binds is said with its number', () => {
     none.notes.map((note) => words(note)).join(' '),
     /no species of the mix may stand there. \d+ places stay empty/,
   );
+});
+
+test('in shelter rows what may not stand gives way, and each row is told with its trees', () => {
+  const shelter = [2, 5].map((offset) => ({ species: 'p', offset, step: 2, stagger: 0 }));
+  const sheltered = { ...parameters, pattern: 'shelter' as const, shelter };
+  const free = layOut(ground, sheltered);
+  assert.ok(!free.notes.some(({ key }) => key === 'rows.noteShelter'));
+  const { rows, runs, notes } = layOut({ ...ground, limits: [wires, hollow] }, sheltered);
+  assert.equal(rows.total, free.rows.total);
+  const willows = runs.map((row) =>
+    row.reduce((sum, trees, i) => (i % 2 && row[i - 1] === 2 ? sum + trees : sum), 0),
+  );
+  const { figures } = notes.find(({ key }) => key === 'rows.noteShelter')!;
+  assert.ok(willows.every((trees) => trees > 2));
+  assert.equal(
+    figures.places,
+    willows.reduce((a, b) => a + b, 0),
+  );
+  assert.deepEqual([figures.rows, figures.numbers], [2, { list: [1, 2] }]);
 });
 
 test('sixty limits at once are told apart', () => {
@@ -547,7 +567,20 @@ test('setting out: the baseline’s pegs, both diagonals, and the way to a peg',
     falls!.map((fall) => ({ ...fall, ground: NaN })),
   );
   for (const row of unknown.rows) assert.equal(row.ground, row.level, 'where no height is known');
+  // Heights of other ground say nothing: rows are as long as on the level.
+  const elsewhere = { ...surface, minX: 9e5 };
+  const away = layOut({ ...ground, surface: elsewhere }, parameters);
+  away.falls!.forEach((fall, row) => {
+    const [first, last] = rowSpan(away.rows, row);
+    assert.ok(Number.isNaN(fall.fall) && Math.abs(fall.ground - (last - first)) < 1e-9);
+  });
   const base = out.baseline!;
+  // Of a single row too the baseline runs at right angles to it, towards where others would be.
+  const single = rowSetOf({ frame: rows.frame, straight: true, step: 2, between: 3 }, [
+    { ...{ line: [10, 10, 10, 30], start: 10, step: 2, stretches: [10, 11], listed: false } },
+  ]);
+  const turned = settingOut(single).baseline!.bearing - base.bearing;
+  assert.ok(Math.cos(turned) > 0.999, `${turned}`);
   assert.equal(base.pegs.length, rowCount(rows));
   assert.ok(Math.abs(base.pegs[4].along - 4 * 3) < 1e-9);
   // As long as from its first peg to its last, wherever the block lies in its plane.

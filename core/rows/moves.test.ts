@@ -6,7 +6,15 @@ import { seededRandom } from '../measure/random';
 import type { Point } from '../measure/plane';
 import { applyMoves, rowEnds, type Move } from './moves';
 import { nearestPoints, PointField } from './near';
-import { pegPosition, positions, rowCount, rowSetOf, treesByRow, type RowSet } from './rowset';
+import {
+  firstPlace,
+  pegPosition,
+  positions,
+  rowCount,
+  rowSetOf,
+  treesByRow,
+  type RowSet,
+} from './rowset';
 
 const NORTH = { bearing: 0, side: 1 as const, baseline: 0, anchor: 0 };
 /** Straight rows northwards, so many trees each. */
@@ -57,6 +65,18 @@ test('taken out and added again, the same places stand; every other tree where i
   );
 });
 
+test('the first place is that of the first row that has any', () => {
+  const set = rowsOf(3, 4);
+  assert.deepEqual(firstPlace(set), [0, 0]);
+  const none = (from: number) => ({
+    ...{ line: [from, 0, from, 9], start: 0, step: 2, stretches: [] as number[], listed: false },
+  });
+  const about = { frame: NORTH, straight: true, step: 2, between: 3 };
+  const second = { line: [7, 0, 7, 9], start: 0, step: 2, stretches: [1, 3], listed: false };
+  assert.deepEqual(firstPlace(rowSetOf(about, [none(0), second, none(9)])), [7, 1]);
+  assert.equal(firstPlace(rowSetOf(about, [none(0)])), undefined);
+});
+
 test('what fits nothing is kept and said, and changes nothing', () => {
   const set = rowsOf(2, 5);
   const nowhere: Move[] = [
@@ -88,6 +108,14 @@ test('of a lane the spot that was pointed at goes, and only it; rows are missed 
     { ...{ line: [0, 0, 3, 1, 5, 4, 9, 4], start: 0, step: 0, stretches: [0, 4], listed: true } },
     // A shelter row whose trees stand wider than those of the others.
     { ...{ line: [40, 0, 40, 60], start: 0, step: 10, stretches: [0, 7], listed: false } },
+  ]);
+  assert.deepEqual(rowEnds(lane, 0), [
+    [0, 0],
+    [9, 4],
+  ]);
+  assert.deepEqual(rowEnds(lane, 1), [
+    [40, 0],
+    [40, 60],
   ]);
   const without = (at: Point) => applyMoves(lane, [{ kind: 'out', at, note: '' }]);
   const { rows } = without([5.1, 4]);

@@ -78,6 +78,24 @@ test('a trial needs room for two blocks, and leaves no run of one species in two
   }
 });
 
+test('ground that several species may have is one piece for a trial, whatever else limits it; other ground ends it', () => {
+  const open = { allowed: [true, true], why: '' };
+  const limits = [open, { ...open, why: 'low' }, { allowed: [true, false], why: 'wires' }];
+  // Nine and seven places side by side, three under the wires, then eight more.
+  const classes = [[0, 9, 1, 7, 2, 3, 0, 8]];
+  const { plots, guards, runs } = layTrial({ classes, limits }, 2, 4, 3);
+  assert.deepEqual(
+    plots.map(({ firstPeg }) => firstPeg).sort((a, b) => a - b),
+    [1, 5, 9, 13, 20, 24],
+  );
+  assert.ok(plots.every(({ row, trees }) => row === 1 && trees === 4));
+  assert.equal(guards, 3);
+  assert.equal(
+    runs[0].filter((_, i) => i % 2).reduce((a, b) => a + b, 0),
+    27,
+  );
+});
+
 test('plots come back from what is kept of them, and are those of the rows or not', () => {
   assert.deepEqual(plotsFromNumbers(plotsToNumbers(PLOTS)), PLOTS);
   const rows = [{ runs: [] }, { runs: [] }, { runs: [0, 8, 1, 6] }, { runs: [1, 8, 0, 6] }];

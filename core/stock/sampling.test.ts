@@ -112,6 +112,12 @@ test('a sample ends as soon as the rest cannot change its answer, and not before
   );
 });
 
+test('a lot so small that good and bad are one tree has no plan, and both risks are told', () => {
+  // Of ten trees one is faulty, whether 10 or 12 % are: whoever looks at all of them cannot tell which lot it is.
+  const found = smallestPlan(10, { good: 0.1, bad: 0.12, alpha: 0.05, beta: 0.1 });
+  assert.deepEqual(found, { n: 10, c: 1, alpha: 0, beta: 1 });
+});
+
 test('risks of nothing or of certainty are refused', () => {
   const plan = (alpha: number, beta: number) => () =>
     smallestPlan(100, { good: 0.02, bad: 0.1, alpha, beta });

@@ -125,12 +125,14 @@ test('the record says what was used on how much, in the reader’s units, and wh
       },
       'Knoll',
     ).flatMap((part) => {
-      const [day, table] = (part as { stack?: [{ text: string }, never] }).stack ?? [];
-      return day && 'table' in (table ?? {})
-        ? [[day.text, Object.fromEntries((table as { table: { body: [] } }).table.body)]]
+      const { stack } = part as {
+        stack?: [{ text: string }, { table: { body: [string, string][] } }];
+      };
+      return stack?.[1]?.table
+        ? [[stack[0].text, Object.fromEntries(stack[1].table.body)] as const]
         : [];
     });
-  const [[day, glade], [, grains]] = sheet('metric') as [string, Record<string, string>][];
+  const [[day, glade], [, grains]] = sheet('metric');
   assert.equal(day, '2 Oct 2026');
   assert.deepEqual(glade, {
     ...{ Product: 'Glade: clearol 360 g/L', 'Product’s lot': '=L1', Rows: '1–3, 7' },
@@ -138,6 +140,6 @@ test('the record says what was used on how much, in the reader’s units, and wh
     ...{ Entered: '<ann>, at 6', 'Taken back': '<ben>, at 9' },
   });
   assert.match(grains['Against the label'], /^yes/);
-  const [, [, pounds]] = sheet('us') as [string, Record<string, string>][];
+  const [, [, pounds]] = sheet('us');
   assert.equal(pounds.Used, '20.0 lb, 20.0 lb/ac');
 });

@@ -172,6 +172,9 @@ test('a spraying is an event: once, by whoever may, cancelled by another, never 
   const wrong = { ...back, ...event(), blockId: elsewhere };
   await setting.refused('checker', 'calendar.sprayed', wrong, 409, /not on this block/);
   await setting.done('checker', 'calendar.sprayed', back);
+  const also = { ...back, ...event() };
+  assert.equal((await setting.done('leader', 'calendar.sprayed', also)).already, true);
+  assert.equal(await store.spraying.count({ where: { corrects: spraying.id } }), 1);
   const twice = { ...back, ...event(), corrects: back.id };
   await setting.refused('checker', 'calendar.sprayed', twice, 409, /not on this block/);
   await assert.rejects(

@@ -297,6 +297,14 @@ test('rows sent back are work on the phone, gone over, looked at again, done', a
   const meanwhile = { ...decision, ...event(), kind: 'leave' as const };
   await setting.refused('leader', 'checks.decide', meanwhile, 409, /Planter 5 meanwhile/);
   assert.equal((await setting.done('leader', 'checks.decide', decision)).already, true);
+  const next = { ...meanwhile, ...event(), after: decision.id };
+  await setting.done('leader', 'checks.decide', next);
+  await setting.refused('leader', 'checks.decide', { ...next, ...event() }, 409, /meanwhile/);
+  assert.deepEqual(
+    (await (await setting.facts()).of(decisionsFact, flat().id)).map(({ id }) => id),
+    [decision.id, next.id],
+  );
+  await setting.done('leader', 'checks.decide', { ...next, ...event(), corrects: next.id });
   // The same fault in as many plots that were looked at after it is told again, and of these alone.
   const plots = await (await setting.facts()).of(plotsFact, flat().id);
   const faulty = plots.filter((plot) => plot.planter === five.id && plot.faults[todo.fault]);

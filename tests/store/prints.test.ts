@@ -97,19 +97,33 @@ test('every planter has a card of their own rows and of nobody else’s', async 
 });
 
 test('the sheet to set out by has the strings, levels and falls that the core works out', async () => {
-  const { text, layout, rows } = await printed('North Bench', 'setting-out');
-  const surface = (await readSurface(new Reader(setting.store), setting.blocks['North Bench'].id))!;
-  const set = toRowSet(layout.rhythm, rows);
-  const block = (await setting.store.block.findByPk(setting.blocks['North Bench'].id))!;
-  const out = settingOut(set, fallsOf(surface, set), block.calendarTerms.works?.string);
-  const length = (metres: number) => spaced(formatLength(metres, 'metric', 1));
-  assert.equal(out.rows.length, rows.length);
-  for (const row of out.rows) {
-    const line = `${row.row} ${length(row.level)} ${length(row.ground)}`;
-    assert.ok(text.replace(/ +/g, ' ').includes(line), line);
-    for (const { to } of row.strings.slice(0, 2)) assert.ok(text.includes(length(to)));
+  const falling = new Set<string>();
+  for (const name of ['North Bench', 'Ridge Screen', 'Spoil Knoll']) {
+    const { text, layout, rows } = await printed(name, 'setting-out');
+    const surface = await readSurface(new Reader(setting.store), setting.blocks[name].id);
+    const set = toRowSet(layout.rhythm, rows);
+    const block = (await setting.store.block.findByPk(setting.blocks[name].id))!;
+    const falls = surface && fallsOf(surface, set);
+    const out = settingOut(set, falls, block.calendarTerms.works?.string);
+    const length = (metres: number) => spaced(formatLength(metres, 'metric', 1));
+    assert.equal(out.rows.length, rows.length);
+    for (const [i, row] of out.rows.entries()) {
+      const fall = Math.abs(falls?.[row.row - 1].fall ?? NaN);
+      const slope = fall < 1 / 2000 ? ' level' : fall > 0 ? ` 1 in ${Math.round(1 / fall)}` : '';
+      const peg = out.baseline?.pegs[i];
+      const base = peg
+        ? [peg.along, peg.firstPeg]
+            .map((at) => ` ${spaced(formatLength(at, 'metric', 2))}`)
+            .join('')
+        : '';
+      const line = `${row.row}${base} ${length(row.level)} ${length(row.ground)}${slope}`;
+      if (fall >= 1 / 2000) falling.add(name);
+      assert.ok(text.replace(/ +/g, ' ').includes(line), line);
+      for (const { to } of row.strings.slice(0, 2)) assert.ok(text.includes(length(to)));
+    }
+    assert.match(text, /Locate and mark buried services before driving pegs/);
   }
-  assert.match(text, /Locate and mark buried services before driving pegs/);
+  assert.ok(falling.size, 'some rows fall');
 });
 
 test('the client’s sheet judges the plots that were agreed on, and no plot beside them', async () => {

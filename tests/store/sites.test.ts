@@ -1,6 +1,8 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
+import { morningBoard } from '../../src/lib/rooms/morning/board.server';
+import type { SiteRow } from '../../src/lib/rooms/people/tables.server';
 import { personById, type Person } from '../../src/lib/server/sign-in';
 import { siteFirst } from '../../src/lib/server/which-site';
 import { demoSetting, type Role, type Setting } from './setting';
@@ -31,6 +33,10 @@ test('a second site begins with the cards, tools, planters and people of the fir
   await setting.done('leader', 'people.newSite', asked);
   assert.equal((await setting.done('leader', 'people.newSite', asked)).already, true);
   await setting.refused('stranger', 'people.newSite', { ...asked, like: null }, 409, /./);
+
+  const there = (await store.site.findByPk(siteId))!.get() as SiteRow;
+  assert.deepEqual((await morningBoard(await setting.facts(there))).steps, ['species', 'crew']);
+  assert.equal((await morningBoard(await setting.facts())).steps, undefined, 'trees stand here');
 
   const of = async (id: string) => ({
     species: (await store.species.findAll({ where: { siteId: id } })).map((row) => row.get()),

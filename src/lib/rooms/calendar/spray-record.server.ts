@@ -151,7 +151,11 @@ export function sprayRecordSheet(
         unbreakable: true,
         margin: [0, 10, 0, 0],
         stack: [
-          { text: formatDay(row.day, true), bold: true, margin: [0, 0, 0, 2] },
+          {
+            text: `${formatDay(row.day, true)}${back ? ', taken back' : ''}`,
+            bold: true,
+            margin: [0, 0, 0, 2],
+          },
           {
             layout: LINES,
             table: { widths: [90, '*'], body: lines.filter(([, value]) => value) },

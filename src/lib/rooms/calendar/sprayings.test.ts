@@ -133,7 +133,7 @@ test('the record says what was used on how much, in the reader’s units, and wh
         : [];
     });
   const [[day, glade], [, grains]] = sheet('metric');
-  assert.equal(day, '2 Oct 2026');
+  assert.equal(day, '2 Oct 2026, taken back');
   assert.deepEqual(glade, {
     ...{ Product: 'Glade: clearol 360 g/L', 'Product’s lot': '=L1', Rows: '1–3, 7' },
     ...{ Treated: '0.50 ha', Used: '1.50 L, 3.00 L/ha', Wind: '9 km/h', Operator: 'Planter 2' },

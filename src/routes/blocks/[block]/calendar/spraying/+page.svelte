@@ -412,6 +412,12 @@
     grid-template-columns: 1fr;
     gap: 6px;
   }
+  .choices :global(.measure) {
+    margin: 0;
+  }
+  .choices :global(.measure .bx--text-input__field-outer-wrapper) {
+    grid-column: 1;
+  }
   .small {
     font-size: 13px;
   }

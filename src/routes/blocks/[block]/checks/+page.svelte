@@ -348,7 +348,10 @@
           </p>
         {/each}
         {#if !found.todos.length && !found.suspicions.length}
-          <p>Nobody and no tool is out of line.</p>
+          <p>
+            {found.decisions.length ? 'Beyond what was decided nobody' : 'Nobody'} and no tool is out
+            of line.
+          </p>
         {/if}
         {#if found.recent.some(({ findsDouble }) => findsDouble !== undefined)}
           <p class="quiet">

@@ -18,9 +18,12 @@ export interface ToldPlot extends PlotRecord {
   lot?: string | null;
 }
 
+/** What may be suspected beside planters. */
+export const SUSPECTS = ['tool', 'lot'] as const;
+
 /** A tool on a soil, or a lot, with more of one fault than the others whoever plants. */
 export interface Suspicion extends GroupQuality {
-  by: 'tool' | 'lot';
+  by: (typeof SUSPECTS)[number];
   /** Of a tool: on which soil. */
   soil?: string;
   fault: Fault;
@@ -47,7 +50,7 @@ const APART = '\u0000';
  */
 export function* judgeInSteps(plots: readonly ToldPlot[]): Generator<void, Judged> {
   const suspicions: Suspicion[] = [];
-  for (const by of ['tool', 'lot'] as const) suspicions.push(...(yield* suspectsBy(plots, by)));
+  for (const by of SUSPECTS) suspicions.push(...(yield* suspectsBy(plots, by)));
   const excused = suspicions.length ? plots.map((plot) => excuse(plot, suspicions)) : plots;
   yield;
   return { planters: qualityByPlanter(excused), suspicions };
@@ -83,16 +86,15 @@ function* suspectsBy(
   return suspicions;
 }
 
+type Suspect = Pick<Suspicion, 'by' | 'group' | 'soil'>;
+const isOf = (plot: ToldPlot, { by, group, soil }: Suspect): boolean =>
+  groupOf(by, plot) === (by === 'tool' ? `${group}${APART}${soil ?? ''}` : group);
+
 /** A plot without the faults that its tool or lot is suspected of. */
 const excuse = (plot: ToldPlot, suspicions: readonly Suspicion[]): ToldPlot =>
   without(
     plot,
-    suspicions
-      .filter(
-        ({ by, group, soil }) =>
-          groupOf(by, plot) === (by === 'tool' ? `${group}${APART}${soil}` : group),
-      )
-      .map(({ fault }) => fault),
+    suspicions.filter((one) => isOf(plot, one)).map(({ fault }) => fault),
   );
 
 /** A plot whose trees with some faults count as good. */
@@ -156,3 +158,48 @@ export function judgeUnanswered(
     return again && again.outOfLine ? again : found;
   });
 }
+
+/** What was done about a tool on a soil, or a lot, milliseconds since 1970. */
+export interface Settled extends Suspect {
+  fault: Fault;
+  at: number;
+}
+
+/**
+ * Suspicions beyond what was settled: of a tool or a lot about which something was done only the plots looked at since
+ * tell whether it helped.
+ * @param suspicions of the same plots with nothing settled
+ */
+export function* suspicionsLeftInSteps(
+  plots: readonly ToldPlot[],
+  suspicions: readonly Suspicion[],
+  settled: readonly Settled[],
+): Generator<void, Suspicion[]> {
+  const left: Suspicion[] = [];
+  for (const found of suspicions) {
+    const { by, group, soil, fault } = found;
+    const since = settled
+      .filter(
+        (one) =>
+          one.by === by &&
+          one.group === group &&
+          one.fault === fault &&
+          (one.soil ?? '') === (soil ?? ''),
+      )
+      .reduce((latest, { at }) => Math.max(latest, at), -Infinity);
+    if (since === -Infinity) {
+      left.push(found);
+      continue;
+    }
+    const unsettled = plots.filter((plot) => !isOf(plot, found) || Date.parse(plot.at) > since);
+    const again = yield* suspectsBy(unsettled, by);
+    left.push(
+      ...again.filter((one) => one.fault === fault && one.group === group && one.soil === soil),
+    );
+  }
+  return left;
+}
+
+/** What `suspicionsLeftInSteps` leaves, in one go. */
+export const suspicionsLeft = (...given: Parameters<typeof suspicionsLeftInSteps>): Suspicion[] =>
+  inOneGo(suspicionsLeftInSteps(...given));

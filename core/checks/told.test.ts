@@ -5,7 +5,13 @@ import { seededRandom } from '../measure/random';
 import { agreementOf, kappa, signChance } from './agreement';
 import { changeOf, controlChart, daysOf, TOLD, type DayCluster } from './chart';
 import { plotSums, type CheckedTree, type Fault } from './faults';
-import { judgePlots, judgeUnanswered, withoutAnswered, type ToldPlot } from './findings';
+import {
+  judgePlots,
+  judgeUnanswered,
+  suspicionsLeft,
+  withoutAnswered,
+  type ToldPlot,
+} from './findings';
 import { reworkStates, todosOf } from './outcome';
 import { qualityByPlanter, type PlotRecord } from './quality';
 import { beforeAndAfter, differenceOf, learnersOf, TRAINED } from './training';
@@ -283,6 +289,35 @@ test('a tool that leaves air in clay is found, whoever plants, and no planter pa
     planters.filter(({ outOfLine }) => outOfLine),
     [],
   );
+});
+
+test('about a tool that something was done about the plots since then tell', () => {
+  const airy = season((planter, tool, soil, k) =>
+    tool === 'Bar' && soil === 'clay' ? { 'air-pocket': 2 } : little(k, planter),
+  );
+  const { suspicions } = judgePlots(airy);
+  const settled = { by: 'tool', group: 'Bar', soil: 'clay', fault: 'air-pocket' } as const;
+  const [before, after] = ['2026-11-24T08:00:00Z', '2026-11-25T08:00:00Z'].map(Date.parse);
+  const left = (plots: ToldPlot[], ...done: Parameters<typeof suspicionsLeft>[2]) =>
+    suspicionsLeft(plots, judgePlots(plots).suspicions, done).map(({ group, looked }) => [
+      group,
+      looked,
+    ]);
+  const all = suspicions[0].looked;
+  assert.deepEqual(left(airy), [['Bar', all]]);
+  assert.deepEqual(left(airy, { ...settled, at: after }), []);
+  assert.deepEqual(left(airy, { ...settled, at: before }), [['Bar', all]], 'looked at since');
+  for (const other of [{ soil: 'loam' }, { group: 'Spade' }, { fault: 'loose' as const }])
+    assert.deepEqual(left(airy, { ...settled, ...other, at: after }), [['Bar', all]]);
+  // As many plots again since: as bad as before, or mended.
+  const later = (plots: ToldPlot[]) => [
+    ...airy,
+    ...plots.map((plot) => ({ ...plot, id: `${plot.id}b`, at: '2026-11-27T09:00:00Z' })),
+  ];
+  assert.deepEqual(left(later(airy), { ...settled, at: after }), [['Bar', all]]);
+  const good = season((planter, _tool, _soil, k) => little(k, planter));
+  assert.deepEqual(left(later(good), { ...settled, at: after }), []);
+  assert.deepEqual(left(later(good)), [['Bar', 2 * all]]);
 });
 
 test('a tree with two faults of its tool is one tree that is excused', () => {

@@ -261,6 +261,53 @@ test('a plan of plots is worked out by the server, and the newest holds', async 
   for (const [row, tool] of tools) if (!holds(shares, first, row)) assert.equal(tool, 'bar');
 });
 
+test('what was done about a tool is told, and board and page are silent of it until it happens again', async () => {
+  const layout = (await releasedLayout(await setting.facts(), bench().id))!;
+  const suspected = async () =>
+    (await blockState(await setting.facts(), bench())).calls.filter(
+      ({ say }) => say.key === 'checks.suspect',
+    ).length;
+  const before = (await findingsOf(await setting.facts(), bench())).suspicions;
+  const called = await suspected();
+  const [{ by: suspect, group, soil, fault }] = before;
+  const settle = {
+    ...{ ...event(), layoutId: layout.id, suspect, group, soil, fault },
+    ...{ note: 'spades on the clay from now on', corrects: null },
+  };
+  for (const [who, status] of [
+    ['checker', 403],
+    ['stranger', 404],
+  ] as const)
+    await setting.refused(who, 'checks.settle', { ...settle, ...event() }, status, /./);
+  const lot = { ...settle, ...event(), suspect: 'lot', group: uuid() };
+  await setting.refused('leader', 'checks.settle', lot, 409, /lot/i);
+  await setting.done('leader', 'checks.settle', settle);
+  assert.equal((await setting.done('leader', 'checks.settle', settle)).already, true);
+  const found = await findingsOf(await setting.facts(), bench());
+  assert.deepEqual(found.suspicions, before.slice(1));
+  assert.deepEqual(
+    found.settled.map(({ name, note }) => [name, note]),
+    [['Bar', settle.note]],
+  );
+  assert.equal(await suspected(), 0);
+  const back = { ...settle, ...event(), corrects: settle.id };
+  await setting.done('leader', 'checks.settle', back);
+  assert.equal(
+    (await setting.done('leader', 'checks.settle', { ...back, ...event() })).already,
+    true,
+  );
+  await setting.refused(
+    'leader',
+    'checks.settle',
+    { ...back, ...event(), corrects: back.id },
+    409,
+    /./,
+  );
+  const again = await findingsOf(await setting.facts(), bench());
+  assert.deepEqual([again.suspicions, again.settled], [before, []]);
+  assert.equal(await suspected(), called);
+});
+
 test('rows sent back are work on the phone, gone over, looked at again, done', async () => {
   const five = planters.find(({ name }) => name === 'Planter 5')!;
   const facts = await setting.facts();

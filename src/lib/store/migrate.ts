@@ -36,6 +36,7 @@ import * as noLongerUsed from './migrations/033-no-longer-used';
 import * as plotsAsRecorded from './migrations/034-plots-as-recorded';
 import * as refilledBy from './migrations/035-refilled-by';
 import * as setAsideBy from './migrations/036-set-aside-by';
+import * as suspicionSettled from './migrations/037-suspicion-settled';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -80,6 +81,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['034-plots-as-recorded', plotsAsRecorded],
   ['035-refilled-by', refilledBy],
   ['036-set-aside-by', setAsideBy],
+  ['037-suspicion-settled', suspicionSettled],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

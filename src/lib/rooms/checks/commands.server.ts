@@ -98,6 +98,18 @@ export const checksCommands: Handlers<typeof checksContract> = {
     return fresh ? undefined : ALREADY;
   },
 
+  async 'checks.settle'({ layoutId, suspect, group, soil, fault, note, ...input }, work) {
+    const { blockId } = await work.releasedLayout(layoutId, 'plan');
+    if (suspect === 'lot' && !(await work.tables.lot.one({ id: group, blockId })))
+      throw told('stock.noLot');
+    if (await work.takenBack(work.tables.suspicionSettled, input, { layoutId })) return ALREADY;
+    const fresh = await work.record(work.tables.suspicionSettled, {
+      ...work.event(input),
+      ...{ layoutId, suspect, ofGroup: group, soil, fault, note, corrects: input.corrects },
+    });
+    return fresh ? undefined : ALREADY;
+  },
+
   async 'checks.reworked'({ decisionId, row, mended, late, ...input }, work) {
     const decision = await work.tables.plotDecision.one({ id: decisionId });
     if (decision?.kind !== 'rework') throw told('checks.noDecision');

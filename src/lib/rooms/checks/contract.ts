@@ -1,6 +1,7 @@
 import { PLOTS_BY } from '../../../../core/checks/planned';
 import { DECISIONS } from '../../../../core/checks/outcome';
 import { FAULTS, type CheckedTree, type Fault } from '../../../../core/checks/faults';
+import { SUSPECTS } from '../../../../core/checks/findings';
 import { TAUGHT } from '../../../../core/checks/trainer';
 import { isRecord } from '../../store/shape';
 import { command } from '../contract';
@@ -100,6 +101,22 @@ export const checksContract = {
     }),
     refusals: ['checks.*', 'crew.noPlanter', 'crew.noRow', 'crew.noTarget', 'rows.notReleased'],
     touches: ['checks', 'crew'],
+  }),
+  /** Something was done about a tool on a soil, or a lot, that plots suspect. */
+  'checks.settle': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      suspect: string().oneOf(SUSPECTS).required(),
+      /** The tool's name, or the lot's id. */
+      group: string().trim().min(1).max(80).required(),
+      soil: string().trim().max(20).default(''),
+      fault: string().oneOf(FAULTS).required(),
+      note: string().trim().max(300).default(''),
+      corrects: maybeId,
+    }),
+    refusals: ['crew.noTarget', 'rows.notReleased', 'stock.noLot'],
+    touches: ['checks'],
   }),
   /** A row of a rework gone over. */
   'checks.reworked': command({

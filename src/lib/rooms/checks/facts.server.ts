@@ -1,4 +1,11 @@
-import { judgeInSteps, judgeUnanswered, type Judged } from '../../../../core/checks/findings';
+import {
+  judgeInSteps,
+  judgeUnanswered,
+  suspicionsLeftInSteps,
+  type Judged,
+  type Settled,
+  type Suspicion,
+} from '../../../../core/checks/findings';
 import type { Quality } from '../../../../core/checks/quality';
 import type { PlacedPlot, Decision, Reworked } from '../../../../core/checks/outcome';
 import type { Answer } from '../../../../core/checks/trainer';
@@ -135,16 +142,43 @@ export const decisionsFact = listedFact<
     ...{ id: 'p.id', planter: 'p.planter_id', kind: 'p.kind', fault: 'p.fault' },
     ...{ rows: 'p.in_rows', corrects: 'p.corrects', at: milliseconds('p.at') },
   },
-  value: (rows) => {
-    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
-    return rows
-      .filter(({ id, corrects }) => !corrects && !gone.has(id))
-      .map(({ corrects: _none, rows: inRows, ...decision }) => ({
+  value: (rows) =>
+    standing(rows)
+      .map(({ rows: inRows, ...decision }) => ({
         ...decision,
         rows: parse(numbers, inRows, 'plot_decision.in_rows'),
       }))
-      .sort((a, b) => a.at - b.at);
+      .sort((a, b) => a.at - b.at),
+});
+
+/** What was not taken back. */
+function standing<Row extends { id: string; corrects: string | null }>(
+  rows: readonly Row[],
+): Omit<Row, 'corrects'>[] {
+  const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
+  return rows
+    .filter(({ id, corrects }) => !corrects && !gone.has(id))
+    .map(({ corrects: _none, ...row }) => row);
+}
+
+/** What was done about a tool or a lot, with the words of whoever did. */
+export interface SettledSuspicion extends Settled {
+  id: string;
+  note: string;
+}
+
+/** What was done about tools and lots that plots suspect, what was taken back left out. */
+export const settledFact = listedFact<
+  SettledSuspicion & { corrects: string | null },
+  SettledSuspicion[]
+>('settled suspicions', ['checks', 'rows'], {
+  from: OF_RELEASED('suspicion_settled'),
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'p.id', by: 'p.suspect', group: 'p.of_group', soil: 'p.soil', fault: 'p.fault' },
+    ...{ note: 'p.note', corrects: 'p.corrects', at: milliseconds('p.at') },
   },
+  value: (rows) => standing(rows).sort((a, b) => a.at - b.at),
 });
 
 /** Rows of a rework that were gone over. */
@@ -230,6 +264,22 @@ export async function unansweredOf(facts: Facts, blockId: string): Promise<Quali
     await turn();
     const recent = plots.filter(({ at }) => Date.parse(at) > since);
     return judgeUnanswered(recent, judged, lately);
+  });
+}
+
+/** Tools and lots that the plots of the last fortnight suspect, beyond what was done about them. */
+export async function suspicionsOf(facts: Facts, blockId: string): Promise<Suspicion[]> {
+  const [plots, { suspicions }, settled] = await Promise.all([
+    placedPlots(facts, blockId),
+    judgedOf(facts, blockId),
+    facts.of(settledFact, blockId),
+  ]);
+  if (!suspicions.length || !settled.length) return suspicions;
+  const hour = Math.floor(facts.now / 3_600_000);
+  const read = [plotsFact, settledFact, ...TOLD_BY];
+  return facts.derive('suspicions left', blockId, read, String(hour), () => {
+    const recent = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
+    return inTurns(suspicionsLeftInSteps(recent, suspicions, settled));
   });
 }
 

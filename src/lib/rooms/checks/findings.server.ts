@@ -16,7 +16,13 @@ import {
   type ClusterEstimate,
   type ClusterSums,
 } from '../../../../core/checks/clusters';
-import { judgeInSteps, judgeUnanswered, withoutAnswered } from '../../../../core/checks/findings';
+import {
+  judgeInSteps,
+  judgeUnanswered,
+  suspicionsLeftInSteps,
+  withoutAnswered,
+  type Suspicion,
+} from '../../../../core/checks/findings';
 import { ALIKE } from '../../../../core/checks/plan';
 import { reworkStates, todosOf } from '../../../../core/checks/outcome';
 import { faultCounts, faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
@@ -33,6 +39,8 @@ import { releasedLayout } from '../rows/facts.server';
 import { cardsFact, lotsFact } from '../stock/facts.server';
 import {
   decisionsFact,
+  settledFact,
+  suspicionsOf,
   judgedOf,
   unansweredOf,
   lotsOfPlots,
@@ -67,26 +75,39 @@ export const findingsOf = (facts: Facts, block: BlockRow) =>
   facts.derive(
     'findings',
     block.id,
-    [plotsFact, decisionsFact, reworkedFact, plotPlansFact, secondLooksFact],
+    [plotsFact, decisionsFact, settledFact, reworkedFact, plotPlansFact, secondLooksFact],
     `${facts.everything} ${Math.floor(facts.now / 3_600_000)}`,
     () => workOut(facts, block),
   );
 
 async function workOut(facts: Facts, block: BlockRow) {
-  const [layout, tallies, plots, judged, decisions, reworked, plan, looks, planters, lots, cards] =
-    await Promise.all([
-      releasedLayout(facts, block.id),
-      facts.of(talliesFact, block.id),
-      placedPlots(facts, block.id),
-      judgedOf(facts, block.id),
-      facts.of(decisionsFact, block.id),
-      facts.of(reworkedFact, block.id),
-      planOfNow(facts, block.id),
-      facts.of(secondLooksFact, block.id),
-      facts.of(plantersFact),
-      facts.of(lotsFact, block.id),
-      facts.of(cardsFact),
-    ]);
+  const [
+    layout,
+    tallies,
+    plots,
+    judged,
+    decisions,
+    settled,
+    reworked,
+    plan,
+    looks,
+    planters,
+    lots,
+    cards,
+  ] = await Promise.all([
+    releasedLayout(facts, block.id),
+    facts.of(talliesFact, block.id),
+    placedPlots(facts, block.id),
+    judgedOf(facts, block.id),
+    facts.of(decisionsFact, block.id),
+    facts.of(settledFact, block.id),
+    facts.of(reworkedFact, block.id),
+    planOfNow(facts, block.id),
+    facts.of(secondLooksFact, block.id),
+    facts.of(plantersFact),
+    facts.of(lotsFact, block.id),
+    facts.of(cardsFact),
+  ]);
   const lotsOf = await lotsOfPlots(facts, block.id);
   const { area } = await plantableOf(facts, block);
   await turn();
@@ -148,6 +169,12 @@ async function workOut(facts: Facts, block: BlockRow) {
   const open = lately.length
     ? await unansweredOf(facts, block.id)
     : judgeUnanswered(plots, told, decisions);
+  const suspected = lately.length
+    ? await suspicionsOf(facts, block.id)
+    : await inTurns(suspicionsLeftInSteps(plots, told.suspicions, settled));
+  /** A lot by its code, a tool by its name. */
+  const suspectName = ({ by, group }: Pick<Suspicion, 'by' | 'group'>) =>
+    by === 'lot' ? (lots.find(({ lot }) => lot.id === group)?.lot.code ?? '') : group;
   await turn();
   const treesAPlot = all ? all.of / all.clusters : 0;
   const setIn = new Map<string, number>();
@@ -213,13 +240,8 @@ async function workOut(facts: Facts, block: BlockRow) {
     },
     lately: lately.length > 0,
     recent: told.planters.map((found) => ({ ...found, name: nameOf(found.planter) })),
-    suspicions: told.suspicions.map((found) => ({
-      ...found,
-      name:
-        found.by === 'lot'
-          ? (lots.find(({ lot }) => lot.id === found.group)?.lot.code ?? '')
-          : found.group,
-    })),
+    suspicions: suspected.map((found) => ({ ...found, name: suspectName(found) })),
+    settled: settled.map((one) => ({ ...one, name: suspectName(one) })),
     planters: byPlanter.map((found) => ({ ...found, name: nameOf(found.planter) })),
     groups: {
       planter: await by(({ planter }) => nameOf(planter)),

@@ -1,5 +1,6 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import type { CheckedTree, Fault } from '../../../../core/checks/faults';
+import type { Suspicion } from '../../../../core/checks/findings';
 import type { PlannedPlot } from '../../../../core/checks/grid';
 import type { DecisionKind } from '../../../../core/checks/outcome';
 import type { Taught } from '../../../../core/checks/trainer';
@@ -54,6 +55,17 @@ export interface PlotDecisionRow extends EventRow {
   kind: DecisionKind;
   fault: Fault;
   inRows: number[];
+  corrects: string | null;
+}
+
+export interface SuspicionSettledRow extends EventRow {
+  layoutId: string;
+  suspect: Suspicion['by'];
+  /** The tool's name, or the lot's id. */
+  ofGroup: string;
+  soil: string;
+  fault: Fault;
+  note: string;
   corrects: string | null;
 }
 
@@ -123,6 +135,16 @@ export function checksTables(sequelize: Sequelize) {
       kind: text,
       fault: text,
       inRows: json(numbers),
+      corrects: maybe,
+    }),
+    suspicionSettled: table<SuspicionSettledRow>(sequelize, 'suspicion_settled', {
+      ...eventColumns,
+      layoutId: reference,
+      suspect: text,
+      ofGroup: text,
+      soil: { ...text, defaultValue: '' },
+      fault: text,
+      note: { ...text, defaultValue: '' },
       corrects: maybe,
     }),
     rowRework: table<RowReworkRow>(sequelize, 'row_rework', {

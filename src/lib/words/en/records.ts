@@ -50,6 +50,7 @@ export const RECORDS = {
   plotPlan: 'Plans of plots.',
   plot: 'Plots that were looked at.',
   plotDecision: 'What was decided of them.',
+  suspicionSettled: 'What was done about a tool or a lot.',
   rowRework: 'Rows gone over again.',
   schoolAnswer: 'Answers in the hole school.',
   watering: 'Water given.',

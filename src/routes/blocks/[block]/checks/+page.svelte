@@ -1,6 +1,6 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
-  import { Button, Select, SelectItem } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { invalidate } from '$app/navigation';
   import { untrack } from 'svelte';
   import { faultNames } from '$lib/words/en/named';
@@ -113,6 +113,26 @@
             ? `Noted: ${todo.name} is shown again.`
             : `Noted: left as it is.`,
       ];
+    });
+  let noted = $state<Record<string, string>>({});
+  type Suspected = NonNullable<typeof found>['suspicions'][number];
+  const settle = ({ by: suspect, group, soil, fault }: Suspected) =>
+    doing.run(async () => {
+      const key = suspect + group + fault;
+      await send('checks.settle', {
+        ...newEvent(),
+        ...{ layoutId: found!.layoutId!, suspect, group, soil, fault, note: noted[key] ?? '' },
+      });
+      delete noted[key];
+      return 'Noted: what is looked at from now on tells whether it helped.';
+    });
+  const unsettle = (done: NonNullable<typeof found>['settled'][number]) =>
+    doing.run(async () => {
+      const { by: suspect, group, soil, fault, note, id: corrects } = done;
+      await send('checks.settle', {
+        ...newEvent(),
+        ...{ layoutId: found!.layoutId!, suspect, group, soil, fault, note, corrects },
+      });
     });
   const takeBack = (decision: NonNullable<typeof found>['decisions'][number]) =>
     doing.run(async () => {
@@ -346,11 +366,30 @@
             {#if one.fault === 'air-pocket'}Close the slit top and bottom, or take another tool
               there.{/if}
           </p>
+          {#if data.mayDecide}
+            <form
+              class="dealt"
+              onsubmit={(event) => {
+                event.preventDefault();
+                void settle(one);
+              }}
+            >
+              <TextInput
+                size="sm"
+                labelText="What was done about it"
+                placeholder="spades there from now on"
+                maxlength={300}
+                bind:value={noted[one.by + one.group + one.fault]}
+              />
+              <Button size="small" kind="tertiary" type="submit">It is dealt with</Button>
+            </form>
+          {/if}
         {/each}
         {#if !found.todos.length && !found.suspicions.length}
           <p>
-            {found.decisions.length ? 'Beyond what was decided nobody' : 'Nobody'} and no tool is out
-            of line.
+            {found.decisions.length || found.settled.length
+              ? 'Beyond what was decided nobody'
+              : 'Nobody'} and no tool is out of line.
           </p>
         {/if}
         {#if found.recent.some(({ findsDouble }) => findsDouble !== undefined)}
@@ -372,7 +411,7 @@
           Nothing looked at yet. <a href="{root}/plan">Plan where to look</a>, or
           <a href="{root}/plots">enter a plot</a>.
         </p>{/if}
-      <Decided {found} mayDecide={data.mayDecide} ontakeback={takeBack} />
+      <Decided {found} mayDecide={data.mayDecide} ontakeback={takeBack} onunsettle={unsettle} />
       <Outcome of={doing} />
       {#if found.agreements.length}
         <h2>Two checkers</h2>
@@ -444,6 +483,13 @@
     text-align: right;
     width: 2.2em;
     font-variant-numeric: tabular-nums;
+  }
+  .dealt {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 8px;
+    align-items: end;
+    margin: 6px 0 12px;
   }
   .then {
     margin: 8px 0;

@@ -6,17 +6,18 @@
   import type { PageData } from './$types';
 
   type Found = NonNullable<PageData['found']>;
-  /** What was decided of planters whose trees failed, and what has become of the rows sent back. */
+  /** What was decided of planters whose trees failed, what became of the rows sent back, and what was done about tools and lots. */
   interface Props {
-    found: Pick<Found, 'decisions' | 'reworks'>;
+    found: Pick<Found, 'decisions' | 'reworks' | 'settled'>;
     mayDecide: boolean;
     ontakeback: (decision: Found['decisions'][number]) => void;
+    onunsettle: (done: Found['settled'][number]) => void;
   }
-  let { found, mayDecide, ontakeback }: Props = $props();
+  let { found, mayDecide, ontakeback, onunsettle }: Props = $props();
   const SAID = { show: 'shown again', rework: 'to go over', leave: 'left as it is' } as const;
 </script>
 
-{#if found.decisions.length}
+{#if found.decisions.length || found.settled.length}
   <h2>Decided</h2>
   {#each found.decisions as decision (decision.id)}
     {@const state = found.reworks.find((one) => one.decision.id === decision.id)}
@@ -39,6 +40,19 @@
           >take back<span class="visually-hidden">
             what was decided of {decision.name}</span
           ></button
+        >{/if}
+    </p>
+  {/each}
+  {#each found.settled as done (done.id)}
+    {@const name = done.by === 'lot' ? `Lot ${done.name}` : `The ${done.name} in ${done.soil}`}
+    <p class="decided">
+      <span
+        ><b>{name}</b>, {faultNames[done.fault]}: dealt with{done.note
+          ? `, ${done.note}`
+          : ''}.</span
+      >
+      {#if mayDecide}<button class="link-button" onclick={() => onunsettle(done)}
+          >take back<span class="visually-hidden"> what was done about {name}</span></button
         >{/if}
     </p>
   {/each}

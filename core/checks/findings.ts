@@ -141,23 +141,33 @@ export function withoutAnswered<Plot extends PlotRecord>(
  * until then, and no others: other faults of theirs are still told, and so is this one where it returns.
  * @param judged the verdict on the same plots with nothing decided
  */
-export function judgeUnanswered(
+export function* judgeUnansweredInSteps(
   plots: readonly ToldPlot[],
   { planters, suspicions }: Judged,
   decided: readonly Answered[],
-): Quality[] {
+): Generator<void, Quality[]> {
   const own = new Set(decided.map(({ planter }) => planter));
   if (!planters.some(({ planter }) => own.has(planter))) return planters;
-  const excused = plots.map((plot) => excuse(plot, suspicions));
-  const others = qualityByPlanter(withoutAnswered(excused, decided));
+  const excused = suspicions.length ? plots.map((plot) => excuse(plot, suspicions)) : plots;
+  yield;
+  const stripped = withoutAnswered(excused, decided);
+  yield;
+  const others = qualityByPlanter(stripped);
+  yield;
   // What was found before is neither held against what was found since, nor does it make that look small.
   const answers = answersTo(decided);
-  const since = qualityByPlanter(excused.filter((plot) => !answers(plot).length));
+  const fresh = excused.filter((plot) => !answers(plot).length);
+  yield;
+  const since = qualityByPlanter(fresh);
   return others.map((found) => {
     const again = own.has(found.planter) && since.find(({ planter }) => planter === found.planter);
     return again && again.outOfLine ? again : found;
   });
 }
+
+/** The verdict of `judgeUnansweredInSteps`, in one go. */
+export const judgeUnanswered = (...given: Parameters<typeof judgeUnansweredInSteps>): Quality[] =>
+  inOneGo(judgeUnansweredInSteps(...given));
 
 /** What was done about a tool on a soil, or a lot, milliseconds since 1970. */
 export interface Settled extends Suspect {

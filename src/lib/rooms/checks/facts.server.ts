@@ -1,6 +1,6 @@
 import {
   judgeInSteps,
-  judgeUnanswered,
+  judgeUnansweredInSteps,
   suspicionsLeftInSteps,
   type Judged,
   type Settled,
@@ -263,7 +263,7 @@ export async function unansweredOf(facts: Facts, blockId: string): Promise<Quali
   return facts.derive('unanswered', blockId, read, String(hour), async () => {
     await turn();
     const recent = plots.filter(({ at }) => Date.parse(at) > since);
-    return judgeUnanswered(recent, judged, lately);
+    return inTurns(judgeUnansweredInSteps(recent, judged, lately));
   });
 }
 

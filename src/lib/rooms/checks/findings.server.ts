@@ -18,7 +18,7 @@ import {
 } from '../../../../core/checks/clusters';
 import {
   judgeInSteps,
-  judgeUnanswered,
+  judgeUnansweredInSteps,
   suspicionsLeftInSteps,
   withoutAnswered,
   type Suspicion,
@@ -168,7 +168,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   await turn();
   const open = lately.length
     ? await unansweredOf(facts, block.id)
-    : judgeUnanswered(plots, told, decisions);
+    : await inTurns(judgeUnansweredInSteps(plots, told, decisions));
   const suspected = lately.length
     ? await suspicionsOf(facts, block.id)
     : await inTurns(suspicionsLeftInSteps(plots, told.suspicions, settled));

@@ -377,7 +377,7 @@
               <TextInput
                 size="sm"
                 labelText="What was done about it"
-                placeholder="spades there from now on"
+                placeholder="another tool there"
                 maxlength={300}
                 bind:value={noted[one.by + one.group + one.fault]}
               />

@@ -128,6 +128,18 @@ const addPlots = (count: number, recordedAt?: Date) =>
     }),
   );
 for (let from = 0; from < 10_000; from += 500) await addPlots(500);
+// Something was decided of one planter and of a tool, so that what is told beyond it is worked out too.
+const byWhom = [pattern.at, pattern.recorded_at, pattern.author_id, pattern.device];
+await database.query(
+  `INSERT INTO plot_decision (id, layout_id, planter_id, kind, fault, in_rows, at, recorded_at, author_id, device)
+   VALUES (?, ?, ?, 'show', 'deep', '[1]', ?, ?, ?, ?)`,
+  [uuid(), pattern.layout_id, planters[0].id, ...byWhom],
+);
+await database.query(
+  `INSERT INTO suspicion_settled (id, layout_id, suspect, of_group, soil, fault, at, recorded_at, author_id, device)
+   VALUES (?, ?, 'tool', 'Bar', 'clay', 'air-pocket', ?, ?, ?, ?)`,
+  [uuid(), pattern.layout_id, ...byWhom],
+);
 const [{ n }] = await database.query('SELECT SUM(JSON_LENGTH(trees)) AS n FROM plot');
 console.log(`${n} checked trees on the block`);
 const wait = async (page: string, signed = true) => {

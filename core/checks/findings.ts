@@ -148,21 +148,33 @@ export function* judgeUnansweredInSteps(
 ): Generator<void, Quality[]> {
   const own = new Set(decided.map(({ planter }) => planter));
   if (!planters.some(({ planter }) => own.has(planter))) return planters;
+  const byPlanter = ({ planter }: PlotRecord) => planter;
   const excused = suspicions.length ? plots.map((plot) => excuse(plot, suspicions)) : plots;
   yield;
-  const stripped = withoutAnswered(excused, decided);
+  const groups = groupPlots(excused, byPlanter);
   yield;
-  const others = qualityByPlanter(stripped);
-  yield;
+  const theirs = excused.filter(({ planter }) => own.has(planter));
+  /** Whoever of them stands out with some of their plots beside all plots of the others. */
+  const outWith = (plotsOf: readonly ToldPlot[]) =>
+    new Map(
+      qualityBy(
+        new Map([
+          ...[...groups].filter(([planter]) => !own.has(planter)),
+          ...groupPlots(plotsOf, byPlanter),
+        ]),
+        { accused: true },
+      ).map((found) => [found.group, { ...found, planter: found.group }]),
+    );
   // What was found before is neither held against what was found since, nor does it make that look small.
   const answers = answersTo(decided);
-  const fresh = excused.filter((plot) => !answers(plot).length);
+  const since = outWith(theirs.filter((plot) => !answers(plot).length));
   yield;
-  const since = qualityByPlanter(fresh);
-  return others.map((found) => {
-    const again = own.has(found.planter) && since.find(({ planter }) => planter === found.planter);
-    return again && again.outOfLine ? again : found;
-  });
+  const beyond = outWith(withoutAnswered(theirs, decided));
+  return planters.map((found) =>
+    own.has(found.planter)
+      ? (since.get(found.planter) ?? beyond.get(found.planter) ?? { ...found, outOfLine: false })
+      : found,
+  );
 }
 
 /** The verdict of `judgeUnansweredInSteps`, in one go. */

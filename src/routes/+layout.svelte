@@ -6,6 +6,7 @@
   import { onMount, untrack, type Snippet } from 'svelte';
   import { afterNavigate, goto, invalidateAll } from '$app/navigation';
   import { pressAgain } from '$lib/parts/early-presses';
+  import { mendFirst } from '$lib/parts/mend-first';
   import { onePress } from '$lib/parts/one-press';
   import { arrived, landed, noteLinks } from '$lib/parts/arrived.svelte';
   import { navigating, page } from '$app/state';
@@ -47,6 +48,7 @@
   onMount(noteTyping);
   onMount(noteLinks);
   onMount(onePress);
+  onMount(mendFirst);
   afterNavigate(({ to, type }) => {
     if (type === 'enter') pressAgain();
     if (type === 'link') landed();

@@ -158,3 +158,22 @@ test('an emptied field never shows less than what holds: it comes back, or what 
     await context.close();
   });
 });
+
+test('what could not be read is mended before anything is sent', async ({ page }) => {
+  await signIn(page, 'leader');
+  await page.goto(`${await blockPath(page, 'North Bench')}/calendar/spraying`);
+  const wind = page.getByLabel('Wind, km/h');
+  const lines = page.getByRole('button', { name: /^Cancel/ });
+  const before = await lines.count();
+  await page.getByLabel('Lot number on the can').fill('L-404');
+  await wind.fill('a breeze');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'a breeze' })).toBeVisible();
+  await expect(wind).toBeFocused();
+  await expect(wind).toHaveValue('a breeze');
+  await expect(lines).toHaveCount(before);
+  await wind.fill('7');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByText('L-404')).toBeVisible();
+  await expect(lines).toHaveCount(before + 1);
+});

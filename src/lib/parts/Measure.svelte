@@ -56,7 +56,7 @@
   }
 </script>
 
-<div class="measure">
+<div class="measure" data-unread={wrong ? '' : undefined}>
   <TextInput
     labelText={label}
     value={shown}

@@ -98,7 +98,7 @@
   }
 </script>
 
-<span class="box {kind}">
+<span class="box {kind}" data-unread={wrong ? '' : undefined}>
   <input
     {id}
     class="num"

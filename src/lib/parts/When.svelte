@@ -31,7 +31,7 @@
   const now = () => ((typed = ''), (wrong = ''), (moment = undefined));
 </script>
 
-<div class="when" class:then={moment !== undefined}>
+<div class="when" class:then={moment !== undefined} data-unread={wrong ? '' : undefined}>
   {#if open}
     <label for="{id}-when">Happened at</label>
     <input

@@ -1,5 +1,7 @@
 <script lang="ts">
+  import type { Doing } from '$lib/parts/doing.svelte';
   import { howMany } from '$lib/parts/how-many';
+  import { newEvent, send } from '$lib/parts/send.svelte';
   import { type Fault } from '$core/checks/faults';
   import { faultNames } from '$lib/words/en/named';
   import { shortRanges } from '$core/measure/ranges';
@@ -8,13 +10,28 @@
   type Found = NonNullable<PageData['found']>;
   /** What was decided of planters whose trees failed, what became of the rows sent back, and what was done about tools and lots. */
   interface Props {
-    found: Pick<Found, 'decisions' | 'reworks' | 'settled'>;
+    found: Pick<Found, 'decisions' | 'reworks' | 'settled' | 'layoutId'>;
+    doing: Doing;
     mayDecide: boolean;
-    ontakeback: (decision: Found['decisions'][number]) => void;
-    onunsettle: (done: Found['settled'][number]) => void;
   }
-  let { found, mayDecide, ontakeback, onunsettle }: Props = $props();
+  let { found, doing, mayDecide }: Props = $props();
   const SAID = { show: 'shown again', rework: 'to go over', leave: 'left as it is' } as const;
+  const unsettle = (done: Found['settled'][number]) =>
+    doing.run(async () => {
+      const { by: suspect, group, soil, fault, note, id: corrects } = done;
+      await send('checks.settle', {
+        ...newEvent(),
+        ...{ layoutId: found.layoutId!, suspect, group, soil, fault, note, corrects },
+      });
+    });
+  const takeBack = (decision: Found['decisions'][number]) =>
+    doing.run(async () => {
+      const { planter: planterId, kind, fault, rows, id: corrects } = decision;
+      await send('checks.decide', {
+        ...newEvent(),
+        ...{ layoutId: found.layoutId, planterId, kind, fault, rows, corrects },
+      });
+    });
 </script>
 
 {#if found.decisions.length || found.settled.length}
@@ -36,7 +53,7 @@
               0,
             )} good.{/if}{/if}</span
       >
-      {#if mayDecide}<button class="link-button" onclick={() => ontakeback(decision)}
+      {#if mayDecide}<button class="link-button" onclick={() => takeBack(decision)}
           >take back<span class="visually-hidden">
             what was decided of {decision.name}</span
           ></button
@@ -51,7 +68,7 @@
           ? `, ${done.note}`
           : ''}.</span
       >
-      {#if mayDecide}<button class="link-button" onclick={() => onunsettle(done)}
+      {#if mayDecide}<button class="link-button" onclick={() => unsettle(done)}
           >take back<span class="visually-hidden"> what was done about {name}</span></button
         >{/if}
     </p>

@@ -82,4 +82,7 @@
     gap: 10px;
     align-items: baseline;
   }
+  .decided .link-button {
+    white-space: nowrap;
+  }
 </style>

@@ -412,8 +412,13 @@
     grid-template-columns: 1fr;
     gap: 6px;
   }
-  .choices :global(.measure) {
+  .choices :global(.measure),
+  .choices .field {
     margin: 0;
+  }
+  /* As high as the lists beside it. */
+  .choices .field :global(input) {
+    height: 36px;
   }
   .choices :global(.measure .bx--text-input__field-outer-wrapper) {
     grid-column: 1;

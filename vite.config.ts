@@ -1,6 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import { optimizeCss } from 'carbon-preprocess-svelte';
 import { defineConfig, type Plugin } from 'vite';
+import { fieldFiles } from './vite.field-files';
 
 /** Carbon's stylesheet names fonts on a remote host; ours ship with the application. */
 function withoutRemoteFonts(): Plugin {
@@ -15,7 +16,7 @@ function withoutRemoteFonts(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [withoutRemoteFonts(), sveltekit(), optimizeCss()],
+  plugins: [withoutRemoteFonts(), sveltekit(), optimizeCss(), fieldFiles()],
   worker: { format: 'es' },
   ssr: { noExternal: ['carbon-components-svelte'] },
   build: { chunkSizeWarningLimit: 1200 },

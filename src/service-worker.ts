@@ -24,14 +24,20 @@ const SHELL = `shell-${version}`;
 const IMMUTABLE = '/_app/immutable/';
 const WHO = 'field-person';
 
-worker.addEventListener('install', (event) => {
-  event.waitUntil(
-    caches
-      .open(SHELL)
-      .then((cache) => cache.addAll([...build, ...files]))
-      .then(() => worker.skipWaiting()),
-  );
-});
+/** What the phone's pages need of the application; the desk's files are fetched when somebody opens them. */
+const FIELD_FILES = '/_app/field-files.json';
+
+async function keepShell(): Promise<void> {
+  const list = await fetch(FIELD_FILES, { cache: 'no-store' });
+  // Without the list nothing is kept halfway: the phone asks again the next time.
+  if (!list.ok) throw new Error(`${FIELD_FILES}: ${list.status}`);
+  const needed: string[] = await list.json();
+  const cache = await caches.open(SHELL);
+  await cache.addAll([...needed, ...files]);
+  await worker.skipWaiting();
+}
+
+worker.addEventListener('install', (event) => event.waitUntil(keepShell()));
 
 worker.addEventListener('activate', (event) => {
   event.waitUntil(

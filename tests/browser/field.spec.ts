@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { signIn, keptForField } from './helpers';
 
@@ -169,4 +170,36 @@ test('a phone whose application was renewed still opens what it kept before, unt
   await expect.poll(names, { timeout: 20_000 }).not.toContain('shell-of-last-year');
   expect(await names()).toContain('shell-of-last-week');
   await expect.poll(answered).toBe('last week');
+});
+
+test('a phone keeps every file that its pages ask for, and no more of the application', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await page.goto('/field');
+  const block = (await page.locator('a.block').first().getAttribute('href'))!;
+  await keptForField(page);
+  const rooms = readdirSync('src/routes/field/[block]', { withFileTypes: true })
+    .filter((entry) => entry.isDirectory() && entry.name !== 'receiver')
+    .map(({ name }) => `${block}/${name}`);
+  expect(rooms.length).toBeGreaterThan(15);
+  /** Files of the application that the page before us asked for, those that the phone has not kept first. */
+  const asked = () =>
+    page.evaluate(async () => {
+      const names = performance
+        .getEntriesByType('resource')
+        .map(({ name }) => new URL(name).pathname)
+        .filter((name) => name.startsWith('/_app/immutable/'));
+      const kept = await Promise.all(names.map((name) => caches.match(name)));
+      return { all: names.length, missing: names.filter((_, i) => !kept[i]) };
+    });
+  for (const path of ['/field', '/field/walk', '/field/no-signal', block, ...rooms]) {
+    await page.goto(path);
+    await page.waitForLoadState('load');
+    const { all, missing } = await asked();
+    expect(all, path).toBeGreaterThan(20);
+    expect(missing, path).toEqual([]);
+  }
+  await page.goto('/people');
+  expect((await asked()).missing).not.toEqual([]);
 });

@@ -1,17 +1,32 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
+/** What a browser was given when somebody signed in, and where it went: their next browser begins so. */
+const signedIn = new Map<
+  string,
+  { cookies: Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>; home: string }
+>();
+
+/** Signs in by the form the first time, on a device that somebody else used before, and where it was ended since. */
 export async function signIn(page: Page, role: string): Promise<void> {
+  const device = page.context();
+  const kept = signedIn.get(role);
+  if (kept && !(await device.cookies()).length) {
+    await device.addCookies(kept.cookies);
+    await page.goto(kept.home);
+    if (new URL(page.url()).pathname === kept.home) return;
+  }
   await page.goto('/sign-in');
   await page.getByLabel('Sign-in name').fill(role);
   await page.getByLabel('Password', { exact: true }).fill('farrow-pit-demo');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+  signedIn.set(role, { cookies: await device.cookies(), home: new URL(page.url()).pathname });
 }
 
-/** Opens a room of a block through the list of blocks and the string line. */
-export async function open(page: Page, block: string, room: string): Promise<void> {
+/** Where the list of blocks names a block. */
+async function linkTo(page: Page, block: string): Promise<Locator> {
   await page.goto('/');
   const link = page.getByRole('link', { name: block, exact: true });
   // A press before the page woke up opens nothing; whoever sees nothing presses again.
@@ -19,7 +34,12 @@ export async function open(page: Page, block: string, room: string): Promise<voi
     if (!(await link.isVisible())) await page.getByRole('button', { name: 'All blocks' }).click();
     await expect(link).toBeVisible({ timeout: 1000 });
   }).toPass();
-  await link.click();
+  return link;
+}
+
+/** Opens a room of a block through the list of blocks and the string line. */
+export async function open(page: Page, block: string, room: string): Promise<void> {
+  await (await linkTo(page, block)).click();
   await page.waitForURL(/\/blocks\//);
   await goTo(page, room);
 }
@@ -80,8 +100,8 @@ export const asFile = (name: string, text: string) => ({
 
 /** The address of a block, "/blocks/…", for pages below it. */
 export async function blockPath(page: Page, block: string): Promise<string> {
-  await open(page, block, 'Ground');
-  return /\/blocks\/[^/]+/.exec(page.url())![0];
+  const address = await (await linkTo(page, block)).getAttribute('href');
+  return /\/blocks\/[^/]+/.exec(address!)![0];
 }
 
 /**

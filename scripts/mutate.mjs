@@ -20,7 +20,7 @@ import { pathToFileURL } from 'node:url';
 import ts from 'typescript';
 import { dumpOf, prepareDemo } from './application.mjs';
 import { startMariadb } from './mariadb.mjs';
-import { root } from './setup.mjs';
+import { root, TEST_ZONE } from './setup.mjs';
 
 const COUNT = Number(process.argv[2] ?? 100);
 const FOLDERS =
@@ -163,7 +163,7 @@ function outcome(test, database, seconds, env) {
       detached: true,
       env: {
         ...{ ...process.env, NODE_OPTIONS: `--import ${pathToFileURL(preload).href}` },
-        ...{ TEST_DATABASE_URL: database.url, TEST_DEMO: demo, ...env },
+        ...{ TEST_DATABASE_URL: database.url, TEST_DEMO: demo, TZ: TEST_ZONE, ...env },
       },
     });
     const late = setTimeout(() => process.kill(-run.pid, 'SIGKILL'), seconds * 1000);

@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { root } from './setup.mjs';
+import { root, TEST_ZONE } from './setup.mjs';
 import { translated, translatedFile } from './translated.mjs';
 
 const files = process.argv.slice(2);
@@ -19,7 +19,7 @@ const folder = await translated(files);
 const { status } = spawnSync(
   'node',
   ['--enable-source-maps', '--test', ...files.map((file) => translatedFile(folder, file))],
-  { cwd: root, stdio: 'inherit' },
+  { cwd: root, stdio: 'inherit', env: { TZ: TEST_ZONE, ...process.env } },
 );
 rmSync(folder, { recursive: true, force: true });
 process.exit(status ?? 1);

@@ -7,6 +7,8 @@ import { fileURLToPath } from 'node:url';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 export const dataFolder = path.join(root, '.data');
+/** Where the machine stands that runs the tests: nowhere near Greenwich, nor near any site they have. */
+export const TEST_ZONE = 'Pacific/Auckland';
 
 const DEBIAN = { mariadbd: 'mariadb-server', chromium: 'chromium' };
 

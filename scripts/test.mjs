@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { ensureDebian, ensureNodePackages, root, testBrowser } from './setup.mjs';
+import { ensureDebian, ensureNodePackages, root, testBrowser, TEST_ZONE } from './setup.mjs';
 
 ensureDebian('mariadbd', 'chromium');
 ensureNodePackages();
@@ -14,6 +14,9 @@ const { translated, translatedFile } = await import('./translated.mjs');
 
 const only = process.argv.slice(2);
 const wanted = (stage) => !only.length || only.includes(stage);
+/** For all but the browser, which stands where its site is: what a server does must not hang on its own clock. */
+const { TZ: zoneOfBrowser = '' } = process.env;
+process.env.TZ = TEST_ZONE;
 const total = { passed: 0, failed: 0 };
 const began = Date.now();
 const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-test-'));
@@ -126,7 +129,12 @@ async function browserPart(part) {
       ...[`--shard=${part}/${BROWSER_PARTS}`, `--output=test-results/${part}`],
     ],
     {
-      ...{ BASE_URL: application.origin, DEMO: prepared, TEST_BROWSER: await browserProgram },
+      ...{
+        TZ: zoneOfBrowser,
+        BASE_URL: application.origin,
+        DEMO: prepared,
+        TEST_BROWSER: await browserProgram,
+      },
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
     },
   );

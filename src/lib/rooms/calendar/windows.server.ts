@@ -1,4 +1,4 @@
-import type { Day } from '../../../../core/measure/dates';
+import { daysBetween, type Day } from '../../../../core/measure/dates';
 import {
   hindrances,
   REGIMES,
@@ -71,6 +71,10 @@ export async function windowsOf(facts: Facts, watered = false): Promise<SiteWind
   });
 }
 
+/** What days fit for planting hang on beside the weather that is known. */
+const plantableOn = ({ today, site }: Facts): string =>
+  `${today} ${site.latitude} ${JSON.stringify(site.typicalYear)}`;
+
 /** Days of the site's weather with what share of each can be planted, for the seasons to draw from. */
 export async function plantableDays(
   facts: Facts,
@@ -78,11 +82,38 @@ export async function plantableDays(
   watered = false,
 ): Promise<{ day: Day; share: number }[]> {
   const { site } = facts;
-  const on = `${facts.today} ${site.latitude} ${JSON.stringify(site.typicalYear)} ${stock}`;
+  const on = plantableOn(facts);
   return facts.derive(`plantable ${stock} ${watered}`, site.id, [weatherFact], on, async () => {
     const { source, days } = await weatherOf(facts);
     if (source === 'regime') return [];
     const found = hindrances(days, stock, site.latitude, watered);
     return days.map(({ day }, i) => ({ day, share: found[i] ? 0 : 1 }));
   });
+}
+
+/** Thirty years of them at most, a sign a day: a list of days would weigh more than the rest of a page. */
+const MOST_PACKED = 366 * 30;
+
+/** The days of `plantableDays`, a sign a day from the first on: 1 fit for planting, 0 not, - not known. */
+export async function packedDays(
+  facts: Facts,
+  stock: StockType,
+  watered = false,
+): Promise<{ from: Day; signs: string }> {
+  const days = await plantableDays(facts, stock, watered);
+  const { today, site } = facts;
+  return facts.derive(
+    `packed ${stock} ${watered}`,
+    site.id,
+    [weatherFact],
+    plantableOn(facts),
+    () => {
+      const known = days.filter(({ day }) => daysBetween(day, today) < MOST_PACKED);
+      if (!known.length) return { from: today, signs: '' };
+      const from = known[0].day;
+      const signs = new Array<string>(daysBetween(from, known.at(-1)!.day) + 1).fill('-');
+      for (const { day, share } of known) signs[daysBetween(from, day)] = share > 0 ? '1' : '0';
+      return { from, signs: signs.join('') };
+    },
+  );
 }

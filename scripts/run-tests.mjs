@@ -1,6 +1,7 @@
 // npm run test:file -- core/rows/by-peg.test.ts …: the given test files, and nothing else.
 import { spawnSync } from 'node:child_process';
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { root, TEST_ZONE } from './setup.mjs';
 import { translated, translatedFile } from './translated.mjs';
@@ -16,10 +17,19 @@ if (!files.length || missing.length) {
   process.exit(2);
 }
 const folder = await translated(files);
+const env = { TZ: TEST_ZONE, ...process.env };
+/** Those of the store need a database; whoever names one of their own keeps it. */
+const temporary = mkdtempSync(path.join(tmpdir(), 'viridane-test-'));
+const needs = files.some((file) => file.startsWith('tests/store/')) && !env.TEST_DATABASE_URL;
+const database = needs
+  ? await (await import('./mariadb.mjs')).startMariadb(temporary)
+  : { stop: () => undefined };
+if (database.url) env.TEST_DATABASE_URL = database.url;
 const { status } = spawnSync(
   'node',
   ['--enable-source-maps', '--test', ...files.map((file) => translatedFile(folder, file))],
-  { cwd: root, stdio: 'inherit', env: { TZ: TEST_ZONE, ...process.env } },
+  { cwd: root, stdio: 'inherit', env },
 );
-rmSync(folder, { recursive: true, force: true });
+await database.stop();
+for (const left of [folder, temporary]) rmSync(left, { recursive: true, force: true });
 process.exit(status ?? 1);

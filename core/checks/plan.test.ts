@@ -77,6 +77,18 @@ test('no plan with a plot less keeps both risks', () => {
   }
 });
 
+test('where trees fail one by one, a plan of several plots lets pass what the binomial says', () => {
+  const [plots, trees, most, share] = [4, 6, 3, 0.1];
+  // Summed term by term, the binomial coefficient built up beside it.
+  let [term, sum] = [(1 - share) ** (plots * trees), 0];
+  for (let faulty = 0; faulty <= most; faulty++) {
+    sum += term;
+    term *= (((plots * trees - faulty) / (faulty + 1)) * share) / (1 - share);
+  }
+  const [, { accepted }] = acceptanceCurve({ plots, most }, trees, 0, share, 1);
+  assert.ok(Math.abs(accepted - sum) < 1e-9, `${accepted} is not ${sum}`);
+});
+
 test('chances of a plot add up, have the right mean, and become binomial', () => {
   for (const [trees, share, alike] of [
     [8, 0.1, 0.1],

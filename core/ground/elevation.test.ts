@@ -140,6 +140,9 @@ test('a block’s surface as a grid gives the same heights back at every node an
     const [found, wanted] = [rawHeight(grid, at), heightAt(surface, ...at)];
     assert.ok(Math.abs(found - wanted) < 1e-3, `${found} is not ${wanted}`);
   }
+  const beyond = { east: [121, 30], south: [30, -61], west: [-61, 30], north: [30, 121] } as const;
+  for (const [side, [x, y]] of Object.entries(beyond))
+    assert.ok(Number.isNaN(rawHeight(grid, [x, y])), `no height is known ${side} of it`);
   const again = surfaceFromGrid(grid, square(60), plane).surface;
   assert.ok(Math.abs(heightAt(again, 31, 17) - heightAt(surface, 31, 17)) < 0.5);
   const feet = surfaceFromGrid(grid, square(60), plane, 'ft').surface;

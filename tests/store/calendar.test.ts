@@ -313,6 +313,14 @@ test('a task of the leader’s own is hung up, moved, ticked off and taken off; 
       409,
       /no such task/,
     );
+  for (const kind of ['moved', 'done'])
+    await setting.refused(
+      'leader',
+      'calendar.task',
+      { ...event(), blockId: block.id, task: key, kind, day: null },
+      409,
+      /Give the day/,
+    );
   await setting.refused(
     'leader',
     'calendar.task',

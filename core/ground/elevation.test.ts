@@ -140,9 +140,16 @@ test('a block’s surface as a grid gives the same heights back at every node an
     const [found, wanted] = [rawHeight(grid, at), heightAt(surface, ...at)];
     assert.ok(Math.abs(found - wanted) < 1e-3, `${found} is not ${wanted}`);
   }
-  const beyond = { east: [121, 30], south: [30, -61], west: [-61, 30], north: [30, 121] } as const;
-  for (const [side, [x, y]] of Object.entries(beyond))
-    assert.ok(Number.isNaN(rawHeight(grid, [x, y])), `no height is known ${side} of it`);
+  // Half a cell past its rim nothing is known any more, on none of its sides.
+  const [width, depth] = [(grid.columns - 1) * grid.stepX, (grid.rows - 1) * grid.stepY];
+  const inside: Point = [grid.west + width / 2, grid.north - depth / 2];
+  assert.ok(Number.isFinite(rawHeight(grid, inside)));
+  for (const side of [-1, 1])
+    for (const past of [
+      [inside[0] + side * (width + grid.stepX) * 0.5, inside[1]],
+      [inside[0], inside[1] + side * (depth + grid.stepY) * 0.5],
+    ] as const)
+      assert.ok(Number.isNaN(rawHeight(grid, past)), `${past} lies beyond`);
   const again = surfaceFromGrid(grid, square(60), plane).surface;
   assert.ok(Math.abs(heightAt(again, 31, 17) - heightAt(surface, 31, 17)) < 0.5);
   const feet = surfaceFromGrid(grid, square(60), plane, 'ft').surface;

@@ -148,7 +148,7 @@ test('a block’s surface as a grid gives the same heights back at every node an
     for (const past of [
       [inside[0] + side * (width + grid.stepX) * 0.5, inside[1]],
       [inside[0], inside[1] + side * (depth + grid.stepY) * 0.5],
-    ] as const)
+    ] as Point[])
       assert.ok(Number.isNaN(rawHeight(grid, past)), `${past} lies beyond`);
   const again = surfaceFromGrid(grid, square(60), plane).surface;
   assert.ok(Math.abs(heightAt(again, 31, 17) - heightAt(surface, 31, 17)) < 0.5);

@@ -28,7 +28,6 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     packedDays(facts, block.conditions.stock, watered),
     ratesOf(facts, block.id),
   ]);
-  const now = facts.today;
   const together = await blocksToPlant(facts, mine);
   return {
     mayPlan: may(role, 'plan'),

@@ -19,7 +19,14 @@ export type WorkKey = (typeof WORKS)[number];
 
 /** Lines of the bill that works bring in. */
 export type WorkItem =
-  'cover' | 'pipe' | 'wetting' | 'inoculant' | 'draining' | 'loosening' | 'terracing' | 'pits';
+  | 'cover'
+  | 'pipe'
+  | 'wetting'
+  | 'inoculant'
+  | 'draining'
+  | 'loosening'
+  | 'terracing'
+  | 'pits';
 
 /** What the leader keeps about the works of a block; what is left out is as the ground asks. */
 export interface WorkTerms {

@@ -40,7 +40,8 @@ export interface Fitted {
 export const EVENTS_AN_EFFECT = 10;
 
 export type CannotFit =
-  { why: 'few'; events: number; needed: number } | { why: 'alike'; name: string };
+  | { why: 'few'; events: number; needed: number }
+  | { why: 'alike'; name: string };
 
 /**
  * How the odds of death change with what trees were exposed to: logistic regression with Firth's penalty

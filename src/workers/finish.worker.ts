@@ -39,7 +39,10 @@ export interface FinishAnswer {
 /** More deliveries than these no nursery drives. */
 const MOST_PARTS = 12;
 export type FinishTold =
-  { progress: number } | { answer: FinishAnswer } | { said: Message } | { error: string };
+  | { progress: number }
+  | { answer: FinishAnswer }
+  | { said: Message }
+  | { error: string };
 
 /** Deliveries in so many parts, or in the fewest of which none waits too long, or the least that can be. */
 function partsFor(input: FinishInput, parts: number) {

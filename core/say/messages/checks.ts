@@ -17,7 +17,13 @@ export interface ChecksMessages {
   'checks.notReleasedNow': never;
   'checks.noPeg': 'row' | 'pegs' | 'peg';
   'checks.showAgain':
-    'planter' | 'block' | 'found' | 'looked' | 'fault' | 'restFaulty' | 'restLooked';
+    | 'planter'
+    | 'block'
+    | 'found'
+    | 'looked'
+    | 'fault'
+    | 'restFaulty'
+    | 'restLooked';
   'checks.beyondChance': 'plots';
   'checks.suspect': 'what' | 'block' | 'found' | 'looked' | 'fault' | 'restFaulty' | 'restLooked';
   'checks.ofTool': 'tool' | 'soil';

@@ -11,7 +11,8 @@ export class Level {
   async listen(): Promise<void> {
     const ask = (
       globalThis.DeviceOrientationEvent as unknown as
-        { requestPermission?: () => Promise<string> } | undefined
+        | { requestPermission?: () => Promise<string> }
+        | undefined
     )?.requestPermission;
     if (ask && (await ask().catch(() => 'denied')) !== 'granted') {
       this.silent = true;

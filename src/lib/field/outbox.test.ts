@@ -14,7 +14,14 @@ type Sent = Record<string, unknown> & { id: string };
 
 /** What happens to a request: done and said so, done but the answer is lost, no signal, broken, signed out. */
 type Luck =
-  'done' | 'answer lost' | 'no signal' | 'broken' | 'portal' | 'proxy' | 'signed out' | 'refused';
+  | 'done'
+  | 'answer lost'
+  | 'no signal'
+  | 'broken'
+  | 'portal'
+  | 'proxy'
+  | 'signed out'
+  | 'refused';
 
 /** A server that takes each id once, over a line with the luck that it is given. */
 class Server {

@@ -322,7 +322,8 @@ export interface Item<Name extends CommandName> {
 }
 /** What became of one: its result, or why it was refused while the others went on. */
 export type Became<Name extends CommandName> =
-  { result: (Result<Name> & { already?: true }) | Already | void } | { refused: unknown };
+  | { result: (Result<Name> & { already?: true }) | Already | void }
+  | { refused: unknown };
 /**
  * A command of which many may come at once about the same: they share a transaction, and each is taken or
  * refused by itself.

@@ -154,7 +154,7 @@
     }
   }
 
-  const withNew = <One,>(brought: readonly One[] | undefined) =>
+  const withNew = <One>(brought: readonly One[] | undefined) =>
     withAlong ? (brought ?? []).map((one) => ({ ...one, id: uuid() })) : [];
 
   async function create() {

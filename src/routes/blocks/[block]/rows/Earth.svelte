@@ -49,7 +49,7 @@
   });
   const sameTerraces = $derived(same(kept.terraces, terraces));
   const samePits = $derived(same(kept.pits, pit));
-  const attempt = <T,>(task: () => T): { value?: T; wrong?: string } => {
+  const attempt = <T>(task: () => T): { value?: T; wrong?: string } => {
     try {
       return { value: task() };
     } catch (error) {

@@ -1,6 +1,5 @@
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import PdfPrinter from 'pdfmake/src/printer.js';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { formatDay, type Day } from '../../../core/measure/dates';
 
@@ -13,7 +12,9 @@ const face = (file: string) =>
   );
 
 /** Makes a PDF in the application's own face. */
-export function makePdf(definition: TDocumentDefinitions): Promise<Buffer> {
+export async function makePdf(definition: TDocumentDefinitions): Promise<Buffer> {
+  // It unpacks tables of scripts when it is loaded, for a third of a second: only whoever prints waits for it.
+  const { default: PdfPrinter } = await import('pdfmake/src/printer.js');
   const printer = new PdfPrinter({
     Atkinson: {
       normal: face('atkinson-hyperlegible-latin-400-normal.woff'),

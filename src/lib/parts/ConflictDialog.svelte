@@ -6,23 +6,14 @@
     ModalFooter,
     ModalHeader,
   } from 'carbon-components-svelte';
-  import { formatNumber } from '$core/measure/units';
   import type { Change } from '$core/say/merge';
+  import { editedPlace, editedValue } from '$lib/words/edited';
+  import { useUnits } from './figures.svelte';
   import { conflict, type Choice } from './whole.svelte';
 
   const decide = (choice: Choice) => conflict.decide?.(choice);
-  const words = (name: string) => name.replace(/([A-Z])/g, ' $1').toLowerCase();
-  const where = ({ path }: Change) => path.map(words).join(', ');
-
-  /** What is drawn cannot be written; that it changed can. */
-  function shown(value: unknown): string {
-    if (value === undefined || value === null) return 'nothing';
-    if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : 3);
-    if (typeof value === 'boolean') return value ? 'yes' : 'no';
-    if (typeof value === 'string') return value || 'nothing';
-    const { name } = value as { name?: string };
-    return name ?? 'drawn anew';
-  }
+  const units = useUnits();
+  const shown = ({ path }: Change, value: unknown) => editedValue(path, value, units.system);
 </script>
 
 <ComposedModal
@@ -44,10 +35,10 @@
       <tbody>
         {#each conflict.changes as change, i (i)}
           <tr class:clash={change.clash}>
-            <td>{where(change)}</td>
-            <td class="num">{shown(change.before)}</td>
-            <td class="num">{shown(change.theirs)}</td>
-            <td class="num">{change.clash ? shown(change.mine) : 'as before'}</td>
+            <td>{editedPlace(change.path)}</td>
+            <td class="num">{shown(change, change.before)}</td>
+            <td class="num">{shown(change, change.theirs)}</td>
+            <td class="num">{change.clash ? shown(change, change.mine) : 'as before'}</td>
           </tr>
         {/each}
       </tbody>

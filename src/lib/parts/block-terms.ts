@@ -1,7 +1,8 @@
 import type { CalendarTerms } from '$core/calendar/terms';
 import { saveWhole } from './whole.svelte';
 
-interface TermedBlock {
+/** What of a block a form over its terms reads. */
+export interface TermedBlock {
   id: string;
   calendarTerms: CalendarTerms;
   termsEdition: number;

@@ -39,6 +39,11 @@ export class Whole<Value extends object> {
     return true;
   }
 
+  /** Whether what was read here is newer than an edition. */
+  isAfter(edition: number): boolean {
+    return this.edition > edition;
+  }
+
   /** Saves as `saveWhole` does; the next time starts from what stands then. */
   async save<Name extends CommandName>(
     name: Name,

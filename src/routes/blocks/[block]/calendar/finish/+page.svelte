@@ -1,7 +1,7 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { Whole } from '$lib/parts/whole.svelte';
+  import { OpenTerms } from '$lib/parts/open-terms.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { onDestroy, untrack } from 'svelte';
@@ -29,7 +29,15 @@
       rate: terms.rate ?? Math.round(data.rate),
     };
   }
-  let terms = $state(untrack(() => termsOf(data.block.calendarTerms.finish)));
+  const form = untrack(
+    () =>
+      new OpenTerms(
+        data.block,
+        ({ finish }) => ({ finish }),
+        (kept) => termsOf(kept.finish),
+      ),
+  );
+  const terms = $derived(form.shown);
   /** What the crew has by its rows and tallies, whatever somebody kept here. */
   const ofCrew = $derived({ planters: data.planters, rate: Math.round(data.rate) });
   /** What somebody typed for the season is wrong as a typed rate is; the crew's own by what its days leave open. */
@@ -133,14 +141,20 @@
       progress = undefined;
     }
   }
+  /** What is played from, as the page has it now: seasons are played anew when it moves on. */
+  const facts = $derived(
+    JSON.stringify([data.start, data.trees, data.blocks, data.days, data.planters, data.rate]),
+  );
+  let playedFrom = '';
   $effect(() => {
-    void data.block.id;
+    const { block } = data;
+    const now = facts;
     untrack(() => {
-      answer = undefined;
-      own = undefined;
+      const followed = form.follow(block);
+      if (!followed && now === playedFrom) return;
+      playedFrom = now;
       if (data.trees > 0 && data.days.signs.length) play();
     });
-    return stop;
   });
   onDestroy(stop);
   /** What is as the crew has it is not kept: it goes on following the crew. */
@@ -148,24 +162,13 @@
     const own: FinishTerms = $state.snapshot(terms);
     if (own.planters === ofCrew.planters) delete own.planters;
     if (own.rate === ofCrew.rate) delete own.rate;
+    if (own.until === data.until) delete own.until;
     return own;
   }
-  const whole = untrack(
-    () =>
-      new Whole<{ terms: { finish?: FinishTerms } }>(
-        { terms: { finish: data.block.calendarTerms.finish } },
-        data.block.termsEdition,
-      ),
-  );
   const keep = async () => {
     wrong = '';
     try {
-      const mine = { terms: { finish: ownTerms() } };
-      const saved = await whole.save('calendar.terms', mine, (value, edition) => ({
-        ...{ blockId: data.block.id, ...value },
-        edition,
-      }));
-      if (saved.merged) terms = termsOf(saved.value.terms.finish);
+      await form.keep(data.block, { finish: ownTerms() });
     } catch (error) {
       wrong = spoken(error);
     }

@@ -2,7 +2,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { Whole } from '$lib/parts/whole.svelte';
+  import { OpenTerms } from '$lib/parts/open-terms.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
   import { Button } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
@@ -21,9 +21,22 @@
   const units = useUnits();
   /** Kilometres an hour are kept; this many of what is shown make one. */
   const ofKmh = $derived(1 / 3.6 / WIND[units.system].metresPerSecond);
-  let terms = $state<RipTerms>(
-    untrack(() => ({ ...RIP_TERMS, ...data.block.calendarTerms.ripping })),
+  const form = untrack(
+    () =>
+      new OpenTerms(
+        data.block,
+        ({ ripping, works }) => ({ ripping, works }),
+        (kept) => ({
+          ripping: { ...RIP_TERMS, ...kept.ripping } as RipTerms,
+          works: { ...kept.works } as WorkTerms,
+        }),
+      ),
   );
+  $effect(() => {
+    const { block } = data;
+    untrack(() => form.follow(block));
+  });
+  const terms = $derived(form.shown.ripping);
   const rows = $derived(
     data.rows.map(({ number, metres }) => ({ number, metres: new Map(metres) })),
   );
@@ -46,27 +59,11 @@
     const week = data.dry.indexOf(top);
     return { day: addTo('2026-01-01', { days: week * 7 }), share: top };
   });
-  let works = $state<WorkTerms>(untrack(() => ({ ...data.block.calendarTerms.works })));
-  const whole = untrack(() => {
-    const { ripping, works } = data.block.calendarTerms;
-    return new Whole<{ terms: { ripping?: RipTerms; works?: WorkTerms } }>(
-      { terms: { ripping, works } },
-      data.block.termsEdition,
-    );
-  });
   const doing = new Doing();
   let told = $state('');
   const keep = () =>
     doing.run(async () => {
-      const mine = { terms: { ripping: $state.snapshot(terms), works: $state.snapshot(works) } };
-      const saved = await whole.save('calendar.terms', mine, (value, edition) => ({
-        ...{ blockId: data.block.id, ...value },
-        edition,
-      }));
-      if (saved.merged) {
-        terms = { ...RIP_TERMS, ...saved.value.terms.ripping };
-        works = { ...saved.value.terms.works };
-      }
+      await form.keep(data.block, $state.snapshot(form.shown));
       told = 'Kept; tasks and materials count with it.';
     });
   const NUMBERS = [
@@ -81,10 +78,10 @@
     <Works
       ground={data.works}
       days={data.workDays}
-      terms={works}
+      terms={form.shown.works}
       editable={data.mayPlan}
       block={data.block.id}
-      onchange={(next) => (works = next)}
+      onchange={(next) => (form.shown.works = next)}
     />
     <h2>Ripping</h2>
     {#if !data.task}<p class="say">

@@ -2,7 +2,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { Whole } from '$lib/parts/whole.svelte';
+  import { OpenTerms } from '$lib/parts/open-terms.svelte';
   import { spoken, inWords } from '$lib/parts/reader.svelte';
   import { Button, Checkbox, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
@@ -42,14 +42,19 @@
     product: data.products[0]?.id ?? '',
     ...kept,
   });
-  let terms = $state(untrack(() => termsOf(data.block.calendarTerms.spray)));
-  const whole = untrack(
+  const form = untrack(
     () =>
-      new Whole<{ terms: { spray?: SprayTerms } }>(
-        { terms: { spray: data.block.calendarTerms.spray } },
-        data.block.termsEdition,
+      new OpenTerms(
+        data.block,
+        ({ spray }) => ({ spray }),
+        (kept) => termsOf(kept.spray),
       ),
   );
+  $effect(() => {
+    const { block } = data;
+    untrack(() => form.follow(block));
+  });
+  const terms = $derived(form.shown);
   let editing = $state<Product | 'new'>();
   const doing = new Doing();
   let told = $state('');
@@ -133,12 +138,9 @@
     });
   const keep = () =>
     attempt(async () => {
-      const spray = { ...$state.snapshot(terms), product: product!.id };
-      const saved = await whole.save('calendar.terms', { terms: { spray } }, (value, edition) => ({
-        ...{ blockId: data.block.id, ...value },
-        edition,
-      }));
-      if (saved.merged) terms = termsOf(saved.value.terms.spray);
+      await form.keep(data.block, {
+        spray: { ...$state.snapshot(terms), product: product!.id },
+      });
       return 'Kept; materials count with it.';
     });
   const record = () =>

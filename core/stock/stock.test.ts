@@ -23,8 +23,12 @@ test('an order is positions with reserve and cull, up to whole packs, and no tre
   assert.equal(order(1000, 0.05, 0.05, 50), 1150);
   assert.equal(order(1000, 0, 0, 25), 1000);
   assert.equal(order(0, 0.05, 0.05, 50), 0);
-  assert.throws(() => order(1000, 0, 1, 50), says(/cull rate/));
-  assert.throws(() => order(1000, 0, 0, 0), says(/pack/));
+  assert.equal(order(100, 1, 0, 1), 200, 'as many again in reserve is the most');
+  for (const reserve of [-0.01, 1.01, NaN])
+    assert.throws(() => order(1000, reserve, 0, 50), says(/reserve/i));
+  for (const cull of [-0.01, 1, NaN])
+    assert.throws(() => order(1000, 0, cull, 50), says(/cull rate/));
+  for (const pack of [0, 1.5]) assert.throws(() => order(1000, 0, 0, pack), says(/pack/));
 });
 
 test('the root clock gives 20 minutes at its anchor and fewer in worse air', () => {

@@ -7,13 +7,19 @@
     ModalHeader,
   } from 'carbon-components-svelte';
   import type { Change } from '$core/say/merge';
-  import { editedPlace, editedValue } from '$lib/words/edited';
   import { useUnits } from './figures.svelte';
   import { conflict, type Choice } from './whole.svelte';
 
   const decide = (choice: Choice) => conflict.decide?.(choice);
   const units = useUnits();
-  const shown = ({ path }: Change, value: unknown) => editedValue(path, value, units.system);
+  // Names of every field there is: fetched by whoever comes here, which is seldom.
+  let inWords = $state<typeof import('$lib/words/edited')>();
+  $effect(() => {
+    if (conflict.decide && !inWords)
+      void import('$lib/words/edited').then((module) => (inWords = module));
+  });
+  const shown = ({ path }: Change, value: unknown) =>
+    inWords?.editedValue(path, value, units.system);
 </script>
 
 <ComposedModal
@@ -35,7 +41,7 @@
       <tbody>
         {#each conflict.changes as change, i (i)}
           <tr class:clash={change.clash}>
-            <td>{editedPlace(change.path)}</td>
+            <td>{inWords?.editedPlace(change.path)}</td>
             <td class="num">{shown(change, change.before)}</td>
             <td class="num">{shown(change, change.theirs)}</td>
             <td class="num">{change.clash ? shown(change, change.mine) : 'as before'}</td>

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { ValidationError } from 'yup';
 import type { Message } from '$core/say/message';
 import { contractOf, type CommandName, type Given, type Result } from '$lib/rooms/contracts';
+import { fieldRefusal } from '$lib/words/field-refusal';
 import { words } from '$lib/words';
 import { forgetTyped } from './typed.svelte';
 import { reader } from './reader.svelte';
@@ -113,7 +114,8 @@ async function post<Name extends CommandName>(
   try {
     await contract.input.validate(payload, { abortEarly: true });
   } catch (error) {
-    if (error instanceof ValidationError) throw fail(error.message, { field: error.path });
+    if (error instanceof ValidationError)
+      throw fail(fieldRefusal(error, reader.system), { field: error.path });
     throw error;
   }
   saving.open++;

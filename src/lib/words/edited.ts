@@ -1,29 +1,8 @@
 import { formatDay, type Day } from '../../../core/measure/dates';
-import {
-  formatArea,
-  formatLength,
-  formatLiquid,
-  formatMass,
-  formatNumber,
-  formatPercent,
-  formatSmall,
-  formatSpeed,
-  formatTemperature,
-  type UnitSystem,
-} from '../../../core/measure/units';
-import { hourText } from '../../../core/say/day';
-import { questionLabel, schoolWords } from './method';
-import { edited, type EditedAs, type EditedWords } from './en/edited';
+import type { UnitSystem } from '../../../core/measure/units';
 import { schools } from './en/schools';
-
-/** Of the names up to here: what the last is called; the most exact entry tells. */
-function wordsAt(path: readonly string[]): EditedWords | undefined {
-  const last = path.at(-1)!;
-  const name = [`${path.at(-3)}.*.${last}`, `${path.at(-2)}.${last}`, last].find((one) =>
-    Object.hasOwn(edited, one),
-  );
-  return name === undefined ? undefined : edited[name];
-}
+import { fieldNumber, wordsAt } from './field-words';
+import { questionLabel, schoolWords } from './method';
 
 const isQuestion = (name: string): name is keyof typeof schools => Object.hasOwn(schools, name);
 
@@ -38,19 +17,6 @@ export function editedPlace(path: readonly string[]): string {
   return place.charAt(0).toUpperCase() + place.slice(1);
 }
 
-const WRITTEN: Record<EditedAs, (value: number, system: UnitSystem) => string> = {
-  length: formatLength,
-  small: formatSmall,
-  area: (value, system) => formatArea(value, system),
-  share: (value) => formatPercent(value, value * 100 === Math.round(value * 100) ? 0 : 1),
-  litres: (value, system) => formatLiquid(value / 1000, system),
-  mass: formatMass,
-  temperature: formatTemperature,
-  speed: formatSpeed,
-  'kilometres an hour': (value, system) => formatSpeed(value / 3.6, system),
-  hour: hourText,
-};
-
 /** What nobody gave a name: that it is another is all there is to tell. */
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 const DAY = /^\d{4}-\d\d-\d\d$/;
@@ -60,10 +26,7 @@ export function editedValue(path: readonly string[], value: unknown, system: Uni
   const words = wordsAt(path);
   const name = path.at(-1)!;
   if (value === undefined || value === null || value === '') return 'nothing';
-  if (typeof value === 'number')
-    return words?.as
-      ? WRITTEN[words.as](value, system)
-      : formatNumber(value, Number.isInteger(value) ? 0 : 3);
+  if (typeof value === 'number') return fieldNumber(path, value, system);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'string') {
     if (isQuestion(name) && Object.hasOwn(schools[name].schools, value))

@@ -21,7 +21,7 @@ export interface EditedWords {
 const DRAWN = 'where it lies';
 
 /**
- * What is called what, of all that is saved as a whole: by the last name of its place, or by more of its names
+ * What fields are called, all of those that are saved as a whole: by the last name of its place, or by more of its names
  * where one means different things (`*` is a name of the leader's own). An empty label is left out.
  */
 export const edited: Record<string, EditedWords> = {
@@ -62,7 +62,8 @@ export const edited: Record<string, EditedWords> = {
   near: { label: 'near it' },
   within: { label: 'within', as: 'length' },
   'waves.*.within': { label: 'hours behind the planting' },
-  height: { label: 'at most so high', as: 'length' },
+  height: { label: 'height', as: 'length' },
+  'near.height': { label: 'at most so high', as: 'length' },
   wetOnly: { label: 'wet-tolerant species only' },
   located: { label: 'located and marked on' },
   zones: { label: 'zones' },
@@ -75,6 +76,19 @@ export const edited: Record<string, EditedWords> = {
   drainage: { label: 'drainage' },
   repellent: { label: 'repels water' },
   compacted: { label: 'compacted' },
+  // Rows
+  inRow: { label: 'in the row', as: 'length' },
+  between: { label: 'between rows', as: 'length' },
+  firstOffset: { label: 'first row in by', as: 'length' },
+  firstPeg: { label: 'first peg in by', as: 'length' },
+  headland: { label: 'headland', as: 'length' },
+  shortest: { label: 'drop stubs under', as: 'length' },
+  minimum: { label: 'never nearer than', as: 'length' },
+  apart: { label: 'cluster to cluster', as: 'length' },
+  spacing: { label: 'tree to tree', as: 'length' },
+  step: { label: 'in the row', as: 'length' },
+  offset: { label: 'on from the row before', as: 'length' },
+  clear: { label: 'the rest keeps clear by', as: 'length' },
   // Method
   conditions: { label: 'ground and stock' },
   moisture: { label: 'moisture' },
@@ -165,7 +179,7 @@ export const edited: Record<string, EditedWords> = {
   slope: { label: 'slope', as: 'share' },
   after: { label: 'after the trees' },
   pits: { label: 'pits' },
-  length: { label: 'length', as: 'small' },
+  'pits.length': { label: 'length', as: 'small' },
   topsoil: { label: 'topsoil', as: 'small' },
   proud: { label: 'filled proud by', as: 'small' },
   drains: { label: 'drains', as: 'length' },
@@ -196,12 +210,12 @@ export const edited: Record<string, EditedWords> = {
     values: { first: 'row ends', last: 'far ends', both: 'both ends' },
   },
   roads: { label: 'boxes on roads too' },
-  from: { label: 'from', as: 'hour' },
-  until: { label: 'until', as: 'hour' },
+  'own.*.from': { label: 'from', as: 'hour' },
+  'own.*.until': { label: 'until', as: 'hour' },
   pace: { label: 'usual trees a person and day' },
   briefing: { label: 'briefing' },
   meeting: { label: 'meeting point' },
-  time: { label: 'time', as: 'hour' },
+  'briefing.time': { label: 'time', as: 'hour' },
   gate: { label: 'gate' },
   aid: { label: 'first aid' },
   call: { label: 'call for help' },
@@ -232,7 +246,7 @@ export const edited: Record<string, EditedWords> = {
   // Spraying, materials, finish
   spray: { label: 'spraying' },
   product: { label: 'product' },
-  size: { label: 'size', as: 'length' },
+  'spray.size': { label: 'size', as: 'length' },
   with: { label: 'mixed with' },
   materials: { label: 'materials' },
   price: { label: 'price' },
@@ -251,7 +265,6 @@ export const edited: Record<string, EditedWords> = {
   actives: { label: 'active ingredients' },
   grams: { label: 'g in a litre' },
   limit: { label: 'limit a year' },
-  'water.litres': { label: 'water' },
   rainfast: { label: 'rainfast after hours' },
   beforePlanting: { label: 'days before planting' },
   timesAYear: { label: 'times a year' },

@@ -384,7 +384,7 @@ test('a layout is computed by the server, numbered in turn, and its rows fixed o
     'rows.save',
     { blockId: block.id, parameters: { ...parameters, inRow: 0 } },
     400,
-    /In row is 0; at least 0\.1/,
+    /In the row: 0\.00.m was found; at least 0\.10.m is accepted/,
   );
   await refused(
     'leader',

@@ -250,7 +250,10 @@ test('terms of the year change what it costs; what is not known in them is refus
   const refuse = (terms: object, why: RegExp) =>
     setting.refused('leader', 'calendar.terms', { blockId, terms }, 400, why);
   await refuse({ materials: { gold: { price: 1, pack: 1, onHand: 0, costShare: 0 } } }, /gold/);
-  await refuse({ finish: { absence: 2, breakdown: 0, saturday: true, keeps: 3 } }, /Absence/);
+  await refuse(
+    { finish: { absence: 2, breakdown: 0, saturday: true, keeps: 3 } },
+    /Away on so many days: 200.% was found/,
+  );
   const waits = { tasks: { receive: { needs: ['set-out'] }, 'set-out': { needs: ['receive'] } } };
   await setting.refused(
     'leader',

@@ -172,7 +172,10 @@ test('two leaders pass rows on at once: both see it, and either way of sharing o
   const pass = async (page: Page, which: 'first' | 'last') => {
     await boundary(page)[which]().focus();
     await page.keyboard.press('ArrowRight');
+    // What stands on the page stands there before it is kept: the other may only come after it.
+    const answered = page.waitForResponse('**/do/crew.assign');
     await page.getByRole('button', { name: 'Keep these rows' }).click();
+    await answered;
   };
   const stands = async (page: Page, one: number, other: number) => {
     await expect(boundary(page).first()).toHaveAttribute('aria-valuenow', String(one));
@@ -183,7 +186,7 @@ test('two leaders pass rows on at once: both see it, and either way of sharing o
   await pass(second, 'last');
   const asked = second.getByRole('dialog');
   await expect(asked).toContainText('They changed something else than you did');
-  await expect(asked.getByRole('row', { name: new RegExp(`rows, ${left + 1} `) })).toContainText(
+  await expect(asked.getByRole('row', { name: new RegExp(`Rows, ${left + 1} `) })).toContainText(
     /Planter \d+.*Planter \d+/,
   );
   await asked.getByRole('button', { name: 'Keep both' }).click();

@@ -104,9 +104,9 @@ export const edited: Record<string, EditedWords> = {
   // Species
   letter: { label: 'letter' },
   colour: { label: 'colour' },
-  matureHeight: { label: 'height when grown', as: 'length' },
+  matureHeight: { label: 'mature height', as: 'length' },
   crown: { label: 'crown', as: 'length' },
-  crownYears: { label: 'years to that crown' },
+  crownYears: { label: 'years until the crown is grown' },
   marks: { label: 'marks' },
   withdrawn: { label: 'withdrawn' },
   // Order, lots

@@ -412,7 +412,11 @@
   .choices :global(.measure .bx--form-item) {
     display: grid;
     grid-template-columns: 1fr;
-    gap: 6px;
+    gap: 4px;
+  }
+  /* Names of the fields stand in one line with those of the lists. */
+  .choices .field {
+    line-height: 18px;
   }
   .choices :global(.measure),
   .choices .field {

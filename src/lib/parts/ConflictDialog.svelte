@@ -12,11 +12,19 @@
 
   const decide = (choice: Choice) => conflict.decide?.(choice);
   const units = useUnits();
+  /** An application that was renewed since may have the names no more: nobody decides over an empty table. */
+  const PLAIN: typeof import('$lib/words/edited') = {
+    editedPlace: (path) => path.join(', '),
+    editedValue: (_path, value) => (value === undefined ? '' : JSON.stringify(value).slice(0, 60)),
+  };
   // Names of every field there is: fetched by whoever comes here, which is seldom.
   let inWords = $state<typeof import('$lib/words/edited')>();
   $effect(() => {
     if (conflict.decide && !inWords)
-      void import('$lib/words/edited').then((module) => (inWords = module));
+      void import('$lib/words/edited').then(
+        (module) => (inWords = module),
+        () => (inWords = PLAIN),
+      );
   });
   const shown = ({ path }: Change, value: unknown) =>
     inWords?.editedValue(path, value, units.system);

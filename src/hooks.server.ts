@@ -24,7 +24,9 @@ keepAhead(log);
 // Once the last answer is given nothing else keeps the process: not the pool, not the thread of long work.
 process.on('sveltekit:shutdown', () => process.exit(0));
 
-const OPEN_PATHS = ['/sign-in', '/sign-in/again', '/sign-in/code', '/welcome'];
+const OPEN_PATHS = ['/sign-in', '/sign-in/again', '/sign-in/code', '/welcome', '/clock'];
+/** Devices ask it for the time: nobody’s record is read for it. */
+const IMPERSONAL = '/clock';
 /** Smaller answers are not worth the while. */
 const WORTH_ZIPPING = 1200;
 const ZIPPED = /^(text\/|application\/(json|javascript|geo\+json|gpx|vnd\.google)|image\/svg)/;
@@ -58,7 +60,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   const { pathname } = event.url;
   const token = event.cookies.get(SESSION_COOKIE);
   try {
-    if (token) event.locals.person = await personOf(await store(), token);
+    if (token && pathname !== IMPERSONAL)
+      event.locals.person = await personOf(await store(), token);
     if (event.locals.person) await siteFirst(event.locals.person, event.url, event.cookies);
     if (event.locals.person && !event.locals.person.language)
       event.locals.person.language = languageAsked(event.request.headers.get('accept-language'));

@@ -28,6 +28,8 @@
     typed,
   } from '$lib/parts/typed.svelte';
   import { job, stopJob } from '$lib/parts/job.svelte';
+  import { clock, hearClock } from '$lib/parts/clock.svelte';
+  import { clockOff } from '$lib/parts/server-clock';
   import ConflictDialog from '$lib/parts/ConflictDialog.svelte';
   import ProgressBar from '$lib/parts/ProgressBar.svelte';
   import SignInAgain from '$lib/parts/SignInAgain.svelte';
@@ -45,6 +47,7 @@
     reader.zone = data.site?.zone ?? 'utc';
   });
   // What is being typed outlives a reload, Back and a key pressed by mistake.
+  onMount(() => void hearClock());
   onMount(noteTyping);
   onMount(noteLinks);
   onMount(onePress);
@@ -66,6 +69,7 @@
   const here = $derived(
     ROOMS.find((room) => page.route.id?.split('/').includes(room)) as Room | undefined,
   );
+  const off = $derived(clockOff(clock.ahead));
   const bare = $derived(!data.person || page.route.id?.startsWith('/field'));
   let blocksOpen = $state(false);
   let menuOpen = $state(false);
@@ -232,6 +236,14 @@
     </div>
   </header>
   <StringLine block={blockOfPegs} {here} driven={page.data.driven} flags={page.data.flags} />
+  {#if off}
+    <div class="typed" role="status">
+      This device’s clock is {off.much === 'days'
+        ? `${off.days} days`
+        : `${off.hours ? `${off.hours} h ` : ''}${off.minutes} min`}
+      {off.way}. What is entered here is kept at the right time all the same; please set the clock.
+    </div>
+  {/if}
   {#if typed.waiting.length}
     <div class="typed" role="status">
       <span

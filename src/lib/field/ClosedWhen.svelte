@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { serverNow } from '$lib/parts/clock.svelte';
   import { fieldOf, overAt } from '$lib/parts/moment-field';
   import { useTongue } from './tongue.svelte';
 
@@ -18,7 +19,7 @@
   let typed = $state('');
   let wrong = $state(false);
   function then() {
-    const at = overAt(typed, zone, began, Date.now());
+    const at = overAt(typed, zone, began, serverNow());
     wrong = at === undefined;
     if (at !== undefined) onclose(new Date(at).toISOString());
   }
@@ -30,7 +31,7 @@
     <input
       type="datetime-local"
       min={fieldOf(began, zone)}
-      max={fieldOf(Date.now(), zone)}
+      max={fieldOf(serverNow(), zone)}
       bind:value={typed}
       {@attach (field) => {
         if (asked) field.focus();

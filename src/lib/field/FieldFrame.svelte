@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import ClockOff from './ClockOff.svelte';
   import Refused from './Refused.svelte';
   import { waitingWords } from './waiting';
   import type { Outbox } from './outbox.svelte';
@@ -21,6 +22,7 @@
 </script>
 
 <header><b>{title}</b> <a href={back[0]}>{back[1]}</a></header>
+<ClockOff />
 {#if outbox}
   <p class="wait" role="status" class:held={outbox.waiting > 0 || outbox.unkept}>
     {waitingWords(tongue, outbox)}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { v7 as uuid } from 'uuid';
+  import { momentNow } from '$lib/parts/clock.svelte';
   import type { Outbox } from './outbox.svelte';
   import { useTongue } from './tongue.svelte';
 
@@ -24,7 +25,7 @@
   const open = $derived(messages.filter(({ id, seen }) => !seen && !told.has(id)));
   const read = (messageId: string) =>
     outbox.add('crew.seen', {
-      ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
+      ...{ id: uuid(), at: momentNow(), device: 'phone' },
       ...{ siteId, messageId, planterId },
     });
 </script>

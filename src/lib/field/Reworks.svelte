@@ -4,6 +4,7 @@
   import { shortRanges } from '$core/measure/ranges';
   import { v7 as uuid } from 'uuid';
   import NumberBox from '$lib/parts/NumberBox.svelte';
+  import { momentNow } from '$lib/parts/clock.svelte';
   import type { Outbox } from './outbox.svelte';
   import { openReworks, type SentBack } from './tallying';
   import { useTongue } from './tongue.svelte';
@@ -24,7 +25,7 @@
     (TAUGHT as readonly string[]).includes(fault);
   async function done(decisionId: string, row: number) {
     await outbox.add('checks.reworked', {
-      ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
+      ...{ id: uuid(), at: momentNow(), device: 'phone' },
       ...{ decisionId, row, mended },
     });
     mended = 0;

@@ -2,6 +2,8 @@ import Dexie, { type Table } from 'dexie';
 import { v7 as uuid } from 'uuid';
 import type { Message } from '$core/say/message';
 import type { CommandName, Given } from '$lib/rooms/contracts';
+import { clock, hear, hearClock, momentNow, serverNow } from '$lib/parts/clock.svelte';
+import { settledAt, type Heard } from '$lib/parts/server-clock';
 import { tryAgain } from './again';
 
 /** Something entered on this device, kept until the server has it. */
@@ -23,6 +25,11 @@ export interface Entry<Name extends CommandName = CommandName> {
   doneAt?: number;
   /** How often it was tried in vain: what it goes with may have reached the server before it. */
   tries?: number;
+  /**
+   * What this device knew of the server's clock when it was entered; nothing yet is null. Where somebody typed its
+   * moment, or it was set right, that moment holds.
+   */
+  heard?: Heard | null;
 }
 
 class FieldDatabase extends Dexie {
@@ -34,6 +41,8 @@ class FieldDatabase extends Dexie {
   }
 }
 
+/** An entry whose moment is this near was entered as it happened; any other was typed. */
+const AS_IT_HAPPENED = 5000;
 /** An entry this old was held back, whatever the tries. */
 const HELD_BACK = 120_000;
 /** Tells whoever asks what an entry may be about. */
@@ -98,6 +107,7 @@ export class Outbox {
       await this.database.entries.add({
         id: payload.id,
         ...{ person: this.person, block: this.block, command, payload },
+        ...(happensNow(payload as About) ? { heard: clock.heard ?? null } : {}),
         state: 'waiting',
       } as Entry);
     } catch (error) {
@@ -198,7 +208,7 @@ export class Outbox {
         command: 'people.hand',
         payload: {
           id,
-          at: new Date().toISOString(),
+          at: momentNow(),
           device: 'phone',
           siteId: about.siteId,
           blockId: about.blockId,
@@ -231,16 +241,30 @@ export class Outbox {
           if (this.waiting) await this.reload();
           break;
         }
+        const tries = (entry.tries ?? 0) + 1;
+        if (!(await hearClock())) {
+          this.online = false;
+          await this.database.entries.update(entry.order!, { tries });
+          break;
+        }
+        const payload = settled(entry);
+        // Sent again after an answer that was lost it says the same: the moment is written down first.
+        if (payload !== entry.payload)
+          await this.database.entries.update(entry.order!, {
+            payload: payload as never,
+            heard: undefined,
+          });
+        const asked = Date.now();
         const response = await fetch(`/do/${entry.command}`, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(heldBack(entry)),
+          body: JSON.stringify(heldBack(payload, entry.tries)),
         }).catch(() => undefined);
-        const answer = response && (await answerOf(response));
+        const answer = response && (await answerOf(response, asked));
         this.online = answer !== undefined;
         this.signedOut = response?.status === 401;
         if (!answer || answer === 'broken' || this.signedOut) {
-          await this.database.entries.update(entry.order!, { tries: (entry.tries ?? 0) + 1 });
+          await this.database.entries.update(entry.order!, { tries });
           break;
         }
         await this.database.entries.update(entry.order!, answer);
@@ -258,9 +282,13 @@ export class Outbox {
  * What the server says of an entry. A hotspot's page or a proxy's refusal is nobody's answer: what was entered
  * waits on as without a signal, it was neither taken nor refused.
  */
-async function answerOf(response: Response): Promise<Partial<Entry> | 'broken' | undefined> {
+async function answerOf(
+  response: Response,
+  asked: number,
+): Promise<Partial<Entry> | 'broken' | undefined> {
   if (response.status >= 500) return 'broken';
   const doneAt = response.headers.get('x-done-at');
+  if (doneAt) hear(Number(doneAt), asked);
   const body = await response.json().catch(() => undefined);
   if (response.ok) return doneAt && body ? { state: 'sent', doneAt: Number(doneAt) } : undefined;
   const reason = body?.error ?? body?.message;
@@ -268,8 +296,19 @@ async function answerOf(response: Response): Promise<Partial<Entry> | 'broken' |
 }
 
 /** Says of an entry that waited that it did: its other half may still be on another phone. */
-function heldBack({ payload, tries }: Entry): object {
+function heldBack(payload: About, tries: number | undefined): object {
+  const old = serverNow() - Date.parse(String(payload.at ?? '')) > HELD_BACK;
+  return tries || old ? { ...payload, late: true } : payload;
+}
+
+const happensNow = ({ at }: About) =>
+  Math.abs(serverNow() - Date.parse(String(at ?? ''))) < AS_IT_HAPPENED;
+
+/** What is sent of an entry: at the moment at which it happened, by the server's clock. */
+function settled({ payload, heard }: Entry): About {
   const given = payload as About;
-  const old = Date.now() - Date.parse(String(given.at ?? '')) > HELD_BACK;
-  return tries || old ? { ...given, late: true } : given;
+  if (heard === undefined || !clock.heard) return given;
+  const before = Date.parse(String(given.at));
+  const at = settledAt(before, heard ?? undefined, clock.heard, Date.now());
+  return at === before ? given : { ...given, at: new Date(at).toISOString() };
 }

@@ -6,6 +6,8 @@ import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
 import type { Given } from '$lib/rooms/contracts';
 import { fieldWords } from '$lib/words/field';
+import { clock as serverClock, momentNow } from '../parts/clock.svelte';
+import { clockOff } from '../parts/server-clock';
 import { Outbox } from './outbox.svelte';
 import { waitingWords } from './waiting';
 
@@ -23,6 +25,10 @@ type Luck =
   | 'signed out'
   | 'refused';
 
+/** When servers here do what they are asked for, by their own clock. */
+const DONE = Date.now();
+const OURS = { 'x-answered-by': 'viridane' };
+
 /** A server that takes each id once, over a line with the luck that it is given. */
 class Server {
   taken: Sent[] = [];
@@ -31,6 +37,7 @@ class Server {
   refusing: (payload: Sent) => boolean = () => false;
 
   answer = async (url: unknown, init?: RequestInit): Promise<Response> => {
+    if (url === '/clock') return this.time();
     const payload = JSON.parse(String(init!.body)) as Sent;
     const luck = this.luck.shift() ?? 'done';
     this.asked.push({ command: String(url).replace('/do/', ''), payload });
@@ -47,8 +54,12 @@ class Server {
       );
     if (!this.taken.some(({ id }) => id === payload.id)) this.taken.push(payload);
     if (luck === 'answer lost') throw new TypeError('answer lost');
-    return Response.json({ ok: true }, { headers: { 'x-done-at': '5000' } });
+    return Response.json({ ok: true }, { headers: { 'x-done-at': String(this.doneAt) } });
   };
+  /** When it says that it did what it was asked for. */
+  doneAt = DONE;
+  time = (): Response =>
+    new Response(null, { status: 204, headers: { ...OURS, 'x-read-at': String(this.doneAt) } });
 }
 
 let server: Server;
@@ -290,16 +301,16 @@ test('what the page counts is not counted twice, and what it was read before is'
   const counts = () => outbox.pending('crew.tally').map(({ count }) => count);
   outbox.counts(0, [], new Set([named.id, waits.id]));
   assert.deepEqual(counts(), [2, 3], 'what waits is not stored, whatever the page names');
-  // The server did it at 5000 by its own clock: a page read before that cannot show it.
-  outbox.counts(5000, ['crew.tally']);
+  // The server did it at that moment by its own clock: a page read before that cannot show it.
+  outbox.counts(DONE, ['crew.tally']);
   assert.deepEqual(counts(), [1, 2, 3]);
-  outbox.counts(9000, ['crew.note']);
+  outbox.counts(DONE + 4000, ['crew.note']);
   assert.deepEqual(counts(), [1, 2, 3]);
-  outbox.counts(5001, ['crew.tally']);
+  outbox.counts(DONE + 1, ['crew.tally']);
   assert.deepEqual(counts(), [3]);
   // The phone starts again without a signal, from the page as it was read in the morning.
   const again = await phone();
-  again.counts(4000, ['crew.tally']);
+  again.counts(DONE - 1000, ['crew.tally']);
   assert.equal(again.pending('crew.tally').length, 3);
 });
 
@@ -314,16 +325,16 @@ test('an entry is let go of once every page of its block was read after it, neve
   await outbox.add('crew.tally', tally(3));
   await settled(outbox);
   const left = () => outbox.pending('crew.tally').map(({ count }) => count);
-  await outbox.letGo(5000);
+  await outbox.letGo(DONE);
   assert.deepEqual(left(), [1, 2, 3]);
-  outbox.counts(4000, []);
-  await outbox.letGo(5001);
+  outbox.counts(DONE - 1000, []);
+  await outbox.letGo(DONE + 1);
   assert.deepEqual(left(), [1, 2, 3], 'the page in front is older than those that are kept');
-  outbox.counts(6000, []);
-  await outbox.letGo(5001);
+  outbox.counts(DONE + 1000, []);
+  await outbox.letGo(DONE + 1);
   assert.deepEqual(left(), [2, 3], 'pages of the other block may be older');
   outbox.block = 'North Bench';
-  await outbox.letGo(5001);
+  await outbox.letGo(DONE + 1);
   assert.deepEqual(left(), [3]);
 });
 
@@ -349,4 +360,43 @@ test('a phone that can keep nothing says so, until it keeps something again', as
   await outbox.add('crew.tally', tally(25));
   await settled(outbox);
   assert.equal(words(), 'Tout est envoyé');
+});
+
+test('what was entered while the phone’s clock was wrong is sent at the moment at which it happened', async (t) => {
+  const outbox = await phone();
+  const really = Date.now();
+  const ahead = 2 * 3_600_000;
+  // Somebody moves the phone's clock; what is entered then is thought to be two hours later than it is.
+  const clock = t.mock.method(Date, 'now', () => really + ahead);
+  server.time = () => new Response('', { status: 502 });
+  const [now, typed] = [tally(10), tally(20)].map((one) => ({ ...one, at: momentNow() }));
+  typed.at = new Date(really - 86_400_000).toISOString();
+  await outbox.add('crew.tally', now);
+  await outbox.add('crew.tally', typed);
+  await settled(outbox);
+  assert.deepEqual([server.asked.length, outbox.waiting, outbox.online], [0, 2, false]);
+  // The server is back, by whose clock ten minutes went by; its first answer is lost.
+  clock.mock.mockImplementation(() => really + 600_000 + ahead);
+  server.time = () =>
+    new Response(null, {
+      status: 204,
+      headers: { ...OURS, 'x-read-at': String(really + 600_000) },
+    });
+  server.doneAt = really + 600_000;
+  server.luck = ['answer lost'];
+  await outbox.flush();
+  await settled(outbox);
+  assert.deepEqual(
+    server.asked.map(({ payload }) => [payload.count, Date.parse(String(payload.at)) - really]),
+    [
+      [10, 0],
+      [10, 0],
+      [20, -86_400_000],
+    ],
+  );
+  assert.deepEqual(clockOff(serverClock.ahead), {
+    ...{ way: 'ahead', much: 'hours', days: 0, hours: 2, minutes: 0 },
+  });
+  // What is entered from now on needs no mending.
+  assert.equal(Date.parse(momentNow()) - really, 600_000);
 });

@@ -4,6 +4,7 @@ import { clockOf, dayOf } from '$core/say/day';
 import type { FigureValue, Message } from '$core/say/message';
 import { formatNumber } from '$core/measure/units';
 import type { BriefLine } from '$core/method/method';
+import { serverNow } from '$lib/parts/clock.svelte';
 import { useUnits } from '$lib/parts/figures.svelte';
 import {
   fieldWords,
@@ -58,7 +59,7 @@ export function useTongue(always?: Language) {
     moment: (moment: number) => {
       const zone = reader().zone!;
       const text = clockOf(moment, zone).text;
-      const [own, today] = [dayOf(moment, zone), dayOf(Date.now(), zone)];
+      const [own, today] = [dayOf(moment, zone), dayOf(serverNow(), zone)];
       if (own === today) return text;
       const day = new Intl.DateTimeFormat(language(), {
         ...{ day: 'numeric', month: 'short', timeZone: zone },

@@ -3,6 +3,7 @@ import { invalidateAll } from '$app/navigation';
 import { arrived } from '$lib/parts/arrived.svelte';
 import { v7 as uuid } from 'uuid';
 import type { CommandName } from '$lib/rooms/contracts';
+import { momentNow, serverNow } from '$lib/parts/clock.svelte';
 import { AWAY, dataPath, isOurs, keptExactly, pagesOf, readAtOf } from './kept';
 import { Outbox } from './outbox.svelte';
 
@@ -82,10 +83,10 @@ export function fieldWork(
 ) {
   const [person, block] = untrack(() => [data().person!.id, data().block.id]);
   const outbox = new Outbox(person, block);
-  let clock = $state(Date.now());
+  let clock = $state(serverNow());
   onMount(() => {
     const stop = startField(outbox, person, data().at);
-    const timer = setInterval(() => (clock = Date.now()), 1000);
+    const timer = setInterval(() => (clock = serverNow()), 1000);
     return () => (stop(), clearInterval(timer));
   });
   $effect.pre(() => {
@@ -98,7 +99,7 @@ export function fieldWork(
       return clock;
     },
     /** What every entry carries, made on this phone at this moment. */
-    event: () => ({ id: uuid(), at: new Date().toISOString(), device: 'phone' }),
+    event: () => ({ id: uuid(), at: momentNow(), device: 'phone' }),
   };
 }
 

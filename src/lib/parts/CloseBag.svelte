@@ -2,6 +2,7 @@
   import { Button } from 'carbon-components-svelte';
   import { page } from '$app/state';
   import { formatMoment } from '$core/say/day';
+  import { momentNow, serverNow } from './clock.svelte';
   import { fieldOf, overAt } from './moment-field';
 
   interface Props {
@@ -30,7 +31,7 @@
   let typed = $state('');
   let wrong = $state('');
   function then() {
-    const at = overAt(typed, zone, began, Date.now());
+    const at = overAt(typed, zone, began, serverNow());
     wrong = at
       ? ''
       : `A moment from ${formatMoment(began, zone)} up to now is accepted${typed ? '' : '; nothing is typed yet'}.`;
@@ -45,7 +46,7 @@
       id="{id}-at"
       type="datetime-local"
       min={fieldOf(began, zone)}
-      max={fieldOf(Date.now(), zone)}
+      max={fieldOf(serverNow(), zone)}
       bind:value={typed}
       aria-invalid={Boolean(wrong)}
       aria-describedby={wrong ? `${id}-wrong` : undefined}
@@ -57,7 +58,7 @@
         size="small"
         kind="ghost"
         aria-label="{says.now}, {name}"
-        on:click={() => onclose(new Date().toISOString())}>{says.now}</Button
+        on:click={() => onclose(momentNow())}>{says.now}</Button
       >
     </span>
   </div>

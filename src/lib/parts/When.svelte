@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { serverNow } from './clock.svelte';
   import { fieldOf, momentIn } from './moment-field';
 
   interface Props {
@@ -16,14 +17,14 @@
   let typed = $state('');
   let wrong = $state('');
   const open = $derived(moment !== undefined || typed !== '');
-  const latest = () => fieldOf(Date.now(), zone);
+  const latest = () => fieldOf(serverNow(), zone);
 
   function take(text: string) {
     typed = text;
     wrong = '';
     const at = momentIn(text, zone);
     if (at === undefined) moment = undefined;
-    else if (at > Date.now()) {
+    else if (at > serverNow()) {
       moment = undefined;
       wrong = 'This is still to come; a moment up to now is accepted.';
     } else moment = new Date(at).toISOString();

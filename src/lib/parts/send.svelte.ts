@@ -6,6 +6,7 @@ import type { Message } from '$core/say/message';
 import { contractOf, type CommandName, type Given, type Result } from '$lib/rooms/contracts';
 import { fieldRefusal } from '$lib/words/field-refusal';
 import { words } from '$lib/words';
+import { hear, momentNow, serverNow } from './clock.svelte';
 import { forgetTyped } from './typed.svelte';
 import { reader } from './reader.svelte';
 
@@ -58,7 +59,7 @@ const ONE_PRESS = 700;
 function contentOf(name: CommandName, payload: object): string {
   if (!('device' in payload)) return JSON.stringify([name, payload]);
   const { id: _id, at, ...rest } = payload as { id?: string; at?: string };
-  const now = Math.abs(Date.now() - Date.parse(String(at))) < 5000;
+  const now = Math.abs(serverNow() - Date.parse(String(at))) < 5000;
   return JSON.stringify([name, rest, now || at]);
 }
 
@@ -121,6 +122,7 @@ async function post<Name extends CommandName>(
   saving.open++;
   try {
     for (;;) {
+      const asked = Date.now();
       const response = await fetch(`/do/${name}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
@@ -134,6 +136,7 @@ async function post<Name extends CommandName>(
       const body = (await response.json().catch(() => {
         throw fail('The server broke off. Nothing was saved.');
       })) as Answer;
+      hear(Number(response.headers.get('x-done-at')), asked);
       if (response.status === 401 && (await signedInAgain())) continue;
       if (!response.ok) {
         const { said, field, stale } = body;
@@ -176,5 +179,5 @@ function fail(message: string, more: CommandError['more'] = {}): CommandError {
 
 /** What every event carries, made on this device at this moment. */
 export function newEvent(moment?: string): { id: string; at: string; device: string } {
-  return { id: uuid(), at: moment ?? new Date().toISOString(), device: 'browser' };
+  return { id: uuid(), at: moment ?? momentNow(), device: 'browser' };
 }

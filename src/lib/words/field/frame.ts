@@ -1,6 +1,8 @@
 /** The frame of every page: what waits to be sent, places, messages, entries the server did not take. Four languages side by side. */
 const en = {
   'frame.allSent': 'All sent',
+  'frame.clockOff':
+    'This device’s clock is {much, select, days {{days, number} days} hours {{hours, number} h {minutes, number} min} other {{minutes, number} min}} {way, select, ahead {ahead} other {behind}}. What you enter is kept at the right time all the same; please set the clock.',
   'frame.unkept': 'Not kept: this phone’s memory is full or closed. Write it on paper.',
   'frame.signedOut': 'Signed out · {waiting, number} kept',
   'frame.sending': 'Sending · {waiting, plural, one {# entry waits} other {# entries wait}}, kept',
@@ -63,6 +65,8 @@ const en = {
 
 const es: Record<keyof typeof en, string> = {
   'frame.allSent': 'Todo enviado',
+  'frame.clockOff':
+    'El reloj de este aparato va {much, select, days {{days, number} días} hours {{hours, number} h {minutes, number} min} other {{minutes, number} min}} {way, select, ahead {adelantado} other {atrasado}}. Lo que anota se guarda igualmente a la hora correcta; ponga el reloj en hora.',
   'frame.unkept': 'No se guardó: la memoria del teléfono está llena o cerrada. Anótelo en papel.',
   'frame.signedOut': 'Sesión cerrada · {waiting, number} guardados',
   'frame.sending':
@@ -126,6 +130,8 @@ const es: Record<keyof typeof en, string> = {
 
 const fr: Record<keyof typeof en, string> = {
   'frame.allSent': 'Tout est envoyé',
+  'frame.clockOff':
+    'L’horloge de cet appareil {way, select, ahead {avance} other {retarde}} de {much, select, days {{days, number} jours} hours {{hours, number} h {minutes, number} min} other {{minutes, number} min}}. Ce que vous saisissez est gardé quand même à la bonne heure ; réglez l’horloge.',
   'frame.unkept': 'Pas gardé : la mémoire du téléphone est pleine ou fermée. Notez-le sur papier.',
   'frame.signedOut': 'Déconnecté · {waiting, number} gardés',
   'frame.sending':
@@ -189,6 +195,8 @@ const fr: Record<keyof typeof en, string> = {
 
 const pt: Record<keyof typeof en, string> = {
   'frame.allSent': 'Tudo enviado',
+  'frame.clockOff':
+    'O relógio deste aparelho está {much, select, days {{days, number} dias} hours {{hours, number} h {minutes, number} min} other {{minutes, number} min}} {way, select, ahead {adiantado} other {atrasado}}. O que anota fica guardado à hora certa na mesma; acerte o relógio.',
   'frame.unkept': 'Não guardado: a memória do telefone está cheia ou fechada. Anote no papel.',
   'frame.signedOut': 'Sessão terminada · {waiting, number} guardados',
   'frame.sending':

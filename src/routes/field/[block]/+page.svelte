@@ -27,8 +27,10 @@
   import Reworks from '$lib/field/Reworks.svelte';
   import Refused from '$lib/field/Refused.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
+  import ClockOff from '$lib/field/ClockOff.svelte';
   import { waitingWords } from '$lib/field/waiting';
   import { dayOf } from '$core/say/day';
+  import { momentNow, serverNow } from '$lib/parts/clock.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
@@ -41,12 +43,12 @@
   const me = $derived(data.planter?.id ?? '');
   const outbox = new Outbox(...untrack(() => [data.person!.id, data.block.id] as const));
   const known = $derived(new Set(data.known));
-  let clock = $state(Date.now());
+  let clock = $state(serverNow());
   let picked = $state<number>();
 
   onMount(() => {
     const stop = startField(outbox, data.person!.id, data.at);
-    const timer = setInterval(() => (clock = Date.now()), 1000);
+    const timer = setInterval(() => (clock = serverNow()), 1000);
     return () => (stop(), clearInterval(timer));
   });
   const SHOWN = ['stock.root', 'crew.clock', 'crew.seen', 'checks.reworked'] as const;
@@ -60,7 +62,7 @@
   const since = $derived(hereSince(outbox.pending('crew.clock'), me, data.hereSince));
   const clockMe = (kind: 'on' | 'off', tool: string) =>
     outbox.add('crew.clock', {
-      ...{ id: uuid(), at: new Date().toISOString(), device: 'phone' },
+      ...{ id: uuid(), at: momentNow(), device: 'phone' },
       ...{ siteId: data.siteId, blockId: data.block.id, planterId: me, kind },
       ...{ tool, corrects: null },
     });
@@ -96,7 +98,7 @@
 
   async function tally(count: number) {
     if (!row || count < 1) return;
-    const event = { id: uuid(), at: new Date().toISOString(), device: 'phone' };
+    const event = { id: uuid(), at: momentNow(), device: 'phone' };
     const entry = {
       ...event,
       layoutId: data.layoutId,
@@ -116,7 +118,7 @@
     await outbox.add('crew.tally', {
       ...taken,
       id: uuid(),
-      at: new Date().toISOString(),
+      at: momentNow(),
       device: 'phone',
       corrects: taken.id,
     });
@@ -131,7 +133,7 @@
   );
   /** The page asks when it was closed. */
   let asking = $state(false);
-  async function roots(at = new Date().toISOString()) {
+  async function roots(at = momentNow()) {
     if (!nextLot) return;
     asking = false;
     const event = { id: uuid(), at, device: 'phone', lotId: nextLot.id };
@@ -165,6 +167,7 @@
     >{waitingWords(tongue, outbox)}</span
   >
 </header>
+<ClockOff />
 <main lang={tongue.language}>
   <!-- Above what is tapped next: the sooner it is seen, the easier it is remembered. -->
   <Refused {outbox} block={data.block} siteId={data.siteId} planters={data.planters} />

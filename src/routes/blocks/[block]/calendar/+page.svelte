@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { momentNow } from '$lib/parts/clock.svelte';
   import { howMany } from '$lib/parts/how-many';
   import { Doing } from '$lib/parts/doing.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
@@ -91,7 +92,7 @@
           ...{ id: uuid(), blockId: block, task: id.slice(block.length + 1), day: to },
         })),
       ];
-      await send('calendar.moves', { at: new Date().toISOString(), device: 'browser', moves });
+      await send('calendar.moves', { at: momentNow(), device: 'browser', moves });
       return `${moves.length} tasks moved.`;
     });
   /** The own task that is being written: a new one, or the one that was picked. */

@@ -11,6 +11,7 @@
   import { dropDraft, keepDraft, readDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
+  import { serverNow } from '$lib/parts/clock.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import type { PageData } from './$types';
@@ -119,7 +120,7 @@
         await work.outbox.add('survival.count', {
           ...work.event(),
           ...{ layoutId: data.layoutId, plot, ...own },
-          ...{ cause: '', countedOn: dayOf(Date.now(), data.zone), why: '' },
+          ...{ cause: '', countedOn: dayOf(serverNow(), data.zone), why: '' },
         });
     chosen = undefined;
     dropDraft(draftKey(key));

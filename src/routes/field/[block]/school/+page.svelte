@@ -22,6 +22,7 @@
   import { drawingWords, foundOf, lessonWords, sentenceOf } from '$lib/field/tree-words';
   import { useTongue } from '$lib/field/tongue.svelte';
   import WhoEnters from '$lib/field/WhoEnters.svelte';
+  import { serverNow } from '$lib/parts/clock.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import type { PageData } from './$types';
 
@@ -109,7 +110,7 @@
       : shown.faults.length
         ? shown.faults
         : (['good'] as const);
-    const entries = looked.map((one) => ({ shown: one, right, took, at: Date.now() }));
+    const entries = looked.map((one) => ({ shown: one, right, took, at: serverNow() }));
     visit = [...visit, ...entries];
     navigator.vibrate?.(right ? 20 : [30, 40, 30]);
     if (me && data.mayTally)

@@ -4,6 +4,7 @@
   import RefillStands from '$lib/parts/RefillStands.svelte';
   import { formatNumber, formatTemperature, formatWind } from '$core/measure/units';
   import type { Live } from '$lib/rooms/crew/live.server';
+  import { serverNow } from '$lib/parts/clock.svelte';
   import CallList from '$lib/parts/CallList.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
   import type { PageData } from './$types';
@@ -18,7 +19,7 @@
   const ASK = 15_000;
 
   onMount(() => {
-    clock = Date.now();
+    clock = serverNow();
     const source = new EventSource(`/blocks/${data.block.id}/crew/live/stream`);
     source.addEventListener('live', (event) => {
       streamed = JSON.parse((event as MessageEvent<string>).data) as Live;
@@ -26,7 +27,7 @@
     });
     source.onopen = () => (line = 'open');
     source.onerror = () => (line = 'broken');
-    const timer = setInterval(() => (clock = Date.now()), 1000);
+    const timer = setInterval(() => (clock = serverNow()), 1000);
     const asks = setInterval(async () => {
       if (line !== 'broken' || document.hidden) return;
       const { invalidateAll } = await import('$app/navigation');

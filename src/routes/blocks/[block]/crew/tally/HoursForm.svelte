@@ -4,6 +4,7 @@
   import { clockChanges, spellsIn } from '$core/crew/hours-typed';
   import { addTo } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
+  import { serverNow } from '$lib/parts/clock.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import { momentIn } from '$lib/parts/moment-field';
   import { newEvent, sendAll } from '$lib/parts/send.svelte';
@@ -74,7 +75,7 @@
       return `“${worked.trim()}” is no time at work; “7-15:30” or “7-12, 12:30-16” is accepted, 12 hours at most in one go.`;
     if (wanted.some(({ to }) => to === undefined) && data.day !== data.today)
       return 'The day is over; a time at work with its end is accepted.';
-    if (changes!.add.some((one) => one.at > Date.now()))
+    if (changes!.add.some((one) => one.at > serverNow()))
       return 'This is still to come; hours up to now are accepted.';
     return '';
   });

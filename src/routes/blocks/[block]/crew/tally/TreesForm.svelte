@@ -6,6 +6,7 @@
   import { rangesIn, rangesOf } from '$core/measure/ranges';
   import { formatNumber } from '$core/measure/units';
   import { clockOf } from '$core/say/day';
+  import { serverNow } from '$lib/parts/clock.svelte';
   import { Doing } from '$lib/parts/doing.svelte';
   import { howMany } from '$lib/parts/how-many';
   import { momentIn } from '$lib/parts/moment-field';
@@ -81,7 +82,7 @@
         ? `${list(asked)}: none planned there is left; type how many trees went in.`
         : `${list(asked)}: full already.`;
     if (moment === undefined) return 'No hour of that day; an hour like 15:30 is accepted.';
-    return moment > Date.now() ? 'This is still to come; an hour up to now is accepted.' : '';
+    return moment > serverNow() ? 'This is still to come; an hour up to now is accepted.' : '';
   });
 
   const enter = () =>

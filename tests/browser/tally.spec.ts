@@ -80,3 +80,22 @@ test('who only looks sees the sheet, and cannot change it', async ({ page }) => 
   await expect(page.getByText('From a planter’s paper')).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(0);
 });
+
+test('a phone whose clock was moved an hour ahead has its trees taken, at the right time, and is told', async ({
+  page,
+}) => {
+  await signIn(page, 'planter');
+  await page.goto('/field');
+  const hour = 3_600_000;
+  const really = Date.now();
+  await page.clock.install({ time: really + hour });
+  await page.getByRole('link', { name: /Haul Flat/ }).click();
+  await expect(page.getByText(/^This device’s clock is 1 h 0 min ahead\./)).toBeVisible();
+  const sent = page.waitForRequest((request) => request.url().endsWith('/do/crew.tally'));
+  await page.getByRole('button', { name: '+1', exact: true }).click();
+  const { at } = (await sent).postDataJSON() as { at: string };
+  expect(Math.abs(Date.parse(at) - Date.now())).toBeLessThan(60_000);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await expect(page.getByText(/refused|future/)).toHaveCount(0);
+});

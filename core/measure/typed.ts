@@ -36,8 +36,8 @@ const plainOf = (text: string) => text.replace(GROUPS, '').replace(MINUS, '-');
 
 const twoNumbers = (found: string, [whole, decimal]: readonly number[]) =>
   told('measure.twoNumbers', {
-    ...{ found, whole: formatNumber(whole), decimal: String(decimal) },
-    ...{ plain: String(whole), longer: `${String(decimal)}0` },
+    ...{ found, whole: formatNumber(whole), decimal: { written: String(decimal) } },
+    ...{ plain: String(whole), longer: { written: `${String(decimal)}0` } },
   });
 
 /** All that a text can mean: none, one, or two numbers. */

@@ -22,7 +22,19 @@ export type QuantityKind =
   | 'wind';
 
 /** What may stand in a message: a number, a name, a measure, a day, a moment, or another message. */
-export type FigureValue = number | string | Quantity | DayFigure | MomentFigure | Message | List;
+export type FigureValue =
+  | number
+  | string
+  | Quantity
+  | Written
+  | DayFigure
+  | MomentFigure
+  | Message
+  | List;
+/** A number or a measure as its form writes it; its signs are those of the reader's language. */
+export interface Written {
+  written: string;
+}
 export interface DayFigure {
   day: string;
   /** Written with its year: it may lie in another one. */

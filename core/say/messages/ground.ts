@@ -59,6 +59,7 @@ export interface GroundMessages {
   'ground.noElevation': never;
   'ground.profileNeedsHeights': never;
   'ground.notRead': never;
+  'measure.missing': never;
   'measure.noNumber': 'found';
   'measure.twoNumbers': 'found' | 'whole' | 'decimal' | 'plain' | 'longer';
   'measure.notWhole': 'found';

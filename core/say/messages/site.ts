@@ -2,6 +2,8 @@
 export interface SiteMessages {
   'changed.stale': never;
   'changed.otherEvent': never;
+  'changed.limit': 'field' | 'found' | 'limit' | 'accepted';
+  'changed.ahead': never;
   'changed.taken': never;
   'changed.foreignId': never;
   'changed.noCommand': 'name';

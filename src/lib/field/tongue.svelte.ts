@@ -1,10 +1,12 @@
 import { page } from '$app/state';
 import { isUsualTool } from '$core/crew/tools';
 import { clockOf, dayOf } from '$core/say/day';
-import type { FigureValue, Message } from '$core/say/message';
+import type { FigureValue } from '$core/say/message';
 import { formatNumber } from '$core/measure/units';
 import type { BriefLine } from '$core/method/method';
 import { serverNow } from '$lib/parts/clock.svelte';
+import { isTold } from '$core/say/told';
+import { provideTelling, spoken } from '$lib/parts/reader.svelte';
 import { useUnits } from '$lib/parts/figures.svelte';
 import {
   fieldWords,
@@ -23,6 +25,7 @@ export const toolNamed = (name: string, say: (key: FieldKey) => string): string 
 
 /**
  * The planters' words in the language and units of whoever is signed in. Call it in a component's setup.
+ * Number fields inside of it say what they cannot read in the same.
  * @param always a language that the page around speaks, whoever reads
  */
 export function useTongue(always?: Language) {
@@ -37,6 +40,7 @@ export function useTongue(always?: Language) {
     const own = (page.data.person as { language?: string } | undefined)?.language;
     return isLanguage(own) ? own : 'en';
   };
+  const why = provideTelling((said) => refusalWords(said, reader()));
   return {
     get language() {
       return language();
@@ -48,7 +52,9 @@ export function useTongue(always?: Language) {
     say: (key: FieldKey, figures: Record<string, FigureValue> = {}) =>
       fieldWords(key, figures, reader()),
     /** Why an entry was refused. */
-    why: (said: Message) => refusalWords(said, reader()),
+    why,
+    /** What an error says, that of the core in the same language. */
+    spoken: (error: unknown): string => (isTold(error) ? why(error.said) : spoken(error)),
     /** How trees are planted, line after line. */
     method: (lines: readonly BriefLine[]) =>
       lines.map((line) => briefWords(line, reader())).join(' '),

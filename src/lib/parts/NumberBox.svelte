@@ -1,7 +1,8 @@
 <script lang="ts">
   import { formatNumber } from '$core/measure/units';
   import { readNumber } from '$core/measure/typed';
-  import { spoken } from './reader.svelte';
+  import { told } from '$core/say/told';
+  import { useSpoken } from './reader.svelte';
 
   interface Props {
     /** Undefined while the field is empty. */
@@ -36,6 +37,7 @@
     onempty,
   }: Props = $props();
   const own = $props.id();
+  const spoken = useSpoken();
   const number = (bound: number | string | undefined) =>
     bound === undefined || bound === '' ? undefined : Number(bound);
   const stride = $derived(step === 'any' ? 1 : Number(step));
@@ -61,7 +63,7 @@
   }
   function take(text: string) {
     if (!text.trim()) {
-      wrong = required ? 'A number is needed here.' : '';
+      wrong = required ? spoken(told('measure.missing')) : '';
       typed = required ? text : undefined;
       // Whoever is told of values and not of none has to have one: the field shows again what holds.
       if (!required && onvalue && !onempty) typed = undefined;

@@ -1,3 +1,5 @@
+import { getContext, setContext } from 'svelte';
+import { isTold } from '$core/say/told';
 import type { Reader } from '$lib/words';
 import { words, wordsOf } from '$lib/words';
 import type { Message } from '$core/say/message';
@@ -14,6 +16,16 @@ export const reader = $state<{ system: UnitSystem; zone: string }>({
 
 /** What an error says to whoever reads, in their units. */
 export const spoken = (error: unknown): string => wordsOf(error, reader as Reader);
+
+type Tells = (message: Message) => string;
+const TELLS = Symbol('tells');
+/** Has the parts of a component say messages in a language of its own. Call it while the component is set up. */
+export const provideTelling = (tells: Tells): Tells => setContext(TELLS, tells);
+/** What an error says in the language of the page around. Call it while the component is set up. */
+export function useSpoken(): (error: unknown) => string {
+  const tells = getContext<Tells | undefined>(TELLS);
+  return (error) => (tells && isTold(error) ? tells(error.said) : spoken(error));
+}
 
 /** A message in words for whoever reads, in their units. */
 export const inWords = (message: Message): string => words(message, reader as Reader);

@@ -113,7 +113,7 @@ async function post<Name extends CommandName>(
   saving.error = '';
   const contract = contractOf(name);
   try {
-    await contract.input.validate(payload, { abortEarly: true });
+    await contract.input.validate(payload, { abortEarly: true, context: { now: serverNow() } });
   } catch (error) {
     if (error instanceof ValidationError)
       throw fail(fieldRefusal(error, reader.system), { field: error.path });

@@ -115,7 +115,7 @@ export const at = yup
   )
   .test(
     'not-ahead',
-    'That lies in the future. Set the device’s clock, then enter it again.',
+    'That lies in the future.',
     (value, { options }) =>
       Date.parse(value ?? '') <=
       ((options.context?.now as number | undefined) ?? Date.now()) + 5 * 60_000,

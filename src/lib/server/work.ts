@@ -24,7 +24,7 @@ import type { LotRow } from '../rooms/stock/tables.server';
 import type { Store } from '../store';
 import type { EventRow } from '../store/define';
 import type { Rows } from '../store/rows';
-import { fieldRefusal } from '../words/field-refusal';
+import { fieldMessage, fieldRefusal } from '../words/field-refusal';
 import { words } from '../words';
 import { siteAccess, type Access, type Action } from './authorise';
 import { now } from './clock';
@@ -444,7 +444,11 @@ function outcomeOf(error: unknown, person: Person): Outcome {
   if (error instanceof ValidationError)
     return {
       status: 400,
-      body: { error: fieldRefusal(error, person.units), field: error.path || undefined },
+      body: {
+        error: fieldRefusal(error, person.units),
+        said: fieldMessage(error, person.units),
+        field: error.path || undefined,
+      },
     };
   if (error instanceof Stale)
     return {

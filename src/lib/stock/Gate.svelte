@@ -1,9 +1,7 @@
 <script lang="ts">
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { onMount, untrack } from 'svelte';
-  import { isTold } from '$core/say/told';
   import { keepDraft, readListDraft } from '$lib/field/drafts';
   import { useTongue } from '$lib/field/tongue.svelte';
   import type { Language } from '$lib/words/field';
@@ -51,8 +49,6 @@
   const siteDay = useSiteDay();
   const tongue = useTongue(untrack(() => language));
   const { say, number, measure } = tongue;
-  const inTongue = (error: unknown) =>
-    isTold(error) && tongue.language !== 'en' ? tongue.why(error.said) : spoken(error);
   const faultName = (fault: GateFault) => say(`gate.fault.${fault}`);
   let lotId = $state(untrack(() => lots[0]?.id ?? ''));
   const lot = $derived(lots.find(({ id }) => id === lotId));
@@ -84,7 +80,7 @@
               }),
       };
     } catch (error) {
-      return { wrong: inTongue(error) };
+      return { wrong: tongue.spoken(error) };
     }
   });
   const plan = $derived(found.plan);
@@ -150,7 +146,7 @@
       note = '';
       keep();
     } catch (error) {
-      wrong = inTongue(error);
+      wrong = tongue.spoken(error);
     }
   }
 </script>

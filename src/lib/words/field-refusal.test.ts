@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { ValidationError } from 'yup';
-import { yup } from '../rooms/fields';
-import { fieldRefusal } from './field-refusal';
+import { at, yup } from '../rooms/fields';
+import { refusalWords } from './field';
+import { fieldMessage, fieldRefusal } from './field-refusal';
 
 /** What a schema says of a value, to readers of both units. */
 function refused(schema: yup.Schema, value: unknown): string[] {
@@ -54,4 +55,26 @@ test('where a field has no name in words, or its fault is no limit, the schema�
     refused(object({ setback: number() }), { setback: 'far' })[0],
     /reads “far”; a number/,
   );
+});
+
+test('a limit is told on phones in their reader’s language and numbers', () => {
+  const schema = object({ heights: array(object({ height: number().max(60) })) });
+  const told = (language: 'es' | 'fr' | 'pt', system: 'metric' | 'us') => {
+    try {
+      schema.validateSync({ heights: [{ height: 60.55 }] });
+    } catch (error) {
+      const said = fieldMessage(error as ValidationError, system)!;
+      return refusalWords(said, { language, system }).replace(/[\u202f\u00a0]/g, ' ');
+    }
+    throw new Error('taken');
+  };
+  assert.equal(told('es', 'metric'), 'Se encontró 60,55 m; se acepta 60,00 m como máximo.');
+  assert.equal(told('fr', 'us'), 'Trouvé : 198,7 ft ; au plus 196,9 ft est accepté.');
+  assert.equal(told('pt', 'metric'), 'Encontrado: 60,55 m; aceita-se 60,00 m no máximo.');
+});
+
+test('a moment ahead of the clock is told as data too', () => {
+  const ahead = new Date(Date.now() + 3_600_000).toISOString();
+  const [metric] = refused(at, ahead);
+  assert.equal(metric, 'That lies in the future. Set the device’s clock, then enter it again.');
 });

@@ -1,26 +1,35 @@
 import type { ValidationError } from 'yup';
 import type { UnitSystem } from '../../../core/measure/units';
+import { say, type Message } from '../../../core/say/message';
+import { words } from '.';
 import { fieldName, fieldNumber } from './field-words';
 
-/** What a limit of a schema is called, by the name that the schema's library has for it. */
-const LIMITS = { min: 'at least', max: 'at most', more: 'more than', less: 'less than' } as const;
+/** By what name the schema's library gives a limit that was passed. */
+const LIMITS = ['min', 'max', 'more', 'less'] as const;
 
 /** "keepouts[0].setback" → "keepouts", "*", "setback" */
 const namesOf = (path: string) =>
   path.split('.').flatMap((name) => (name.endsWith(']') ? [name.split('[')[0], '*'] : [name]));
 
 /**
- * Why a schema refuses a field: what was found and what is accepted, called and measured as its form does.
- * @param error of the schema; its own sentence stands where the field has no name in words
+ * Why a schema refuses a field, as data: what was found and what is accepted, called and measured as its form
+ * does. So a phone says it in its reader's language.
+ * @returns nothing where the field has no name in words, or its fault is no limit
  */
-export function fieldRefusal(error: ValidationError, system: UnitSystem): string {
+export function fieldMessage(error: ValidationError, system: UnitSystem): Message | undefined {
+  if (error.type === 'not-ahead') return say('changed.ahead');
   const names = namesOf(error.path ?? '');
-  const name = fieldName(names);
+  const field = fieldName(names);
   const found: unknown = error.params?.value ?? error.value;
-  const limit = (Object.keys(LIMITS) as (keyof typeof LIMITS)[]).find(
-    (one) => typeof error.params?.[one] === 'number',
-  );
-  if (!name || !limit || typeof found !== 'number') return error.message;
-  const accepted = fieldNumber(names, error.params![limit] as number, system);
-  return `${name}: ${fieldNumber(names, found, system)} was found; ${LIMITS[limit]} ${accepted} is accepted.`;
+  const limit = LIMITS.find((one) => typeof error.params?.[one] === 'number');
+  if (!field || !limit || typeof found !== 'number') return undefined;
+  const written = (value: number) => ({ written: fieldNumber(names, value, system) });
+  const accepted = written(error.params![limit] as number);
+  return say('changed.limit', { field, limit, found: written(found), accepted });
+}
+
+/** The same in words for the desk; the schema's own sentence where there is no better one. */
+export function fieldRefusal(error: ValidationError, system: UnitSystem): string {
+  const said = fieldMessage(error, system);
+  return said ? words(said, { system }) : error.message;
 }

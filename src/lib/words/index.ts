@@ -43,7 +43,7 @@ const formatters = {
 };
 
 /** A number with the decimals it has, three at most. */
-function trimmed(value: number): string {
+export function trimmed(value: number): string {
   const decimals = Number.isInteger(value) ? 0 : Math.abs(value) >= 100 ? 0 : 3;
   const text = formatNumber(value, decimals);
   return decimals ? text.replace(/\.?0+$/, '') : text;
@@ -87,6 +87,7 @@ export function wordsOf(error: unknown, reader: Reader = METRIC): string {
 function write(figure: FigureValue, reader: Reader): string | number {
   if (typeof figure === 'string' || typeof figure === 'number') return figure;
   if ('kind' in figure) return quantity(figure, reader.system);
+  if ('written' in figure) return figure.written;
   if ('day' in figure) return formatDay(figure.day, figure.withYear);
   if ('moment' in figure) {
     const zone = reader.zone ?? 'utc';

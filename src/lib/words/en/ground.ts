@@ -84,6 +84,7 @@ export const ground: Record<keyof GroundMessages, string> = {
   'ground.noElevation': 'No elevation is loaded.',
   'ground.profileNeedsHeights': 'A profile needs an elevation. Bring one in first.',
   'ground.notRead': 'The ground has not been read yet.',
+  'measure.missing': 'A number is needed here.',
   'measure.noNumber': '“{found}” is no number. Write it like 0.59, 0,59 or 1 559.',
   'measure.twoNumbers': '“{found}” can mean {whole} or {decimal}. Write {plain} or {longer}.',
   'measure.notWhole': '{found, number} was found; a whole number is accepted.',

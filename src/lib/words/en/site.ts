@@ -3,6 +3,9 @@ import type { SiteMessages } from '../../../../core/say/messages/site';
 export const site: Record<keyof SiteMessages, string> = {
   'changed.stale':
     'Somebody else has saved this meanwhile. See what they changed, then keep both or choose.',
+  'changed.limit':
+    '{field}: {found} was found; {limit, select, min {at least} max {at most} more {more than} other {less than}} {accepted} is accepted.',
+  'changed.ahead': 'That lies in the future. Set the device’s clock, then enter it again.',
   'changed.otherEvent':
     'An entry with this id is there already and says something else. Nothing was written.',
   'changed.taken': 'Something with this name or number is there already. Choose another.',

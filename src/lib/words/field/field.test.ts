@@ -5,6 +5,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { parse, TYPE, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
 import { parse as parseSvelte } from 'svelte/compiler';
+import { readNumber, type NumberRange } from '../../../../core/measure/typed';
+import { isTold } from '../../../../core/say/told';
 import { say } from '../../../../core/say/message';
 import type { MessageKey } from '../../../../core/say/message';
 import { en as sentences } from '../en';
@@ -198,6 +200,29 @@ test('what the crew is told of the method is said in each language, with the sam
   const line = lines.find((one) => keyOf(one) === 'waterAt.sip')!;
   assert.match(briefWords(line, { language: 'es', ...metric }), /^0,125 L a cada/);
   assert.match(briefWords(line, { language: 'fr', system: 'us' }), /^4,?\d* fl oz|^0,03 gal/);
+});
+
+test('what a number field cannot read is told in each language, its numbers as the language writes them', () => {
+  const wrong = (text: string, range: NumberRange, language: 'es' | 'fr' | 'pt') => {
+    try {
+      readNumber(text, range);
+    } catch (error) {
+      assert.ok(isTold(error));
+      const own = refusalWords(error.said, { language, ...metric });
+      assert.notEqual(own, words(error.said));
+      return own;
+    }
+    throw new Error(`${text} was read`);
+  };
+  for (const language of ['es', 'fr', 'pt'] as const) {
+    assert.match(wrong('abc', {}, language), /abc.*0,59/);
+    assert.match(wrong('1.559', {}, language), /1\.559.*1,559.*1,5590/);
+    assert.match(wrong('3,5', { min: 1, whole: true }, language), /3,5/);
+    assert.match(wrong('0', { min: 0.5, max: 1000 }, language), /0,5.*1.000/);
+    assert.match(wrong('0', { min: 1 }, language), /0.*1/);
+    assert.match(wrong('9', { max: 7 }, language), /9.*7/);
+    assert.ok('measure.missing' in refusals[language]);
+  }
 });
 
 /** Every text node and spoken attribute of a page with letters in it. */

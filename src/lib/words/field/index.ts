@@ -4,7 +4,7 @@ import { clockOf } from '../../../../core/say/day';
 import { formatNumber, inUnits, type UnitSystem } from '../../../../core/measure/units';
 import type { BriefLine } from '../../../../core/method/method';
 import type { FigureValue, Message } from '../../../../core/say/message';
-import { quantity, words } from '..';
+import { quantity, trimmed, words } from '..';
 import { catalogues, type FieldKey } from './catalogues';
 import { type Language } from './languages';
 import { methodWords } from './method';
@@ -33,7 +33,12 @@ export const numbersIn = (text: string, language: Language): string =>
 const formats = new Map<string, IntlMessageFormat>();
 const plurals = new Map<Language, Intl.PluralRules>();
 
-function formatOf(key: string, text: string, language: Language): IntlMessageFormat {
+function formatOf(
+  key: string,
+  text: string,
+  language: Language,
+  number: (value: number) => string = formatNumber,
+): IntlMessageFormat {
   const known = formats.get(`${language} ${key}`);
   if (known) return known;
   const rules = plurals.get(language) ?? new Intl.PluralRules(language);
@@ -42,7 +47,7 @@ function formatOf(key: string, text: string, language: Language): IntlMessageFor
     formatters: {
       getNumberFormat: () =>
         ({
-          format: (value: number) => numbersIn(formatNumber(value), language),
+          format: (value: number) => numbersIn(number(value), language),
         }) as unknown as Intl.NumberFormat,
       getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) =>
         new Intl.DateTimeFormat(...args),
@@ -56,6 +61,7 @@ function formatOf(key: string, text: string, language: Language): IntlMessageFor
 function write(figure: FigureValue, reader: FieldReader): string | number {
   if (typeof figure === 'string' || typeof figure === 'number') return figure;
   if ('kind' in figure) return numbersIn(quantity(figure, reader.system), reader.language);
+  if ('written' in figure) return numbersIn(figure.written, reader.language);
   if ('moment' in figure) return clockOf(figure.moment, reader.zone ?? 'utc').text;
   if ('day' in figure)
     return new Intl.DateTimeFormat(reader.language, {
@@ -106,5 +112,5 @@ export function refusalWords(said: Message, reader: FieldReader): string {
   const text = refusals[reader.language][said.key] ?? taskNames[reader.language][said.key];
   if (!text) return words(said, reader);
   const figures = written(said.figures, reader);
-  return String(formatOf(said.key, text, reader.language).format(figures));
+  return String(formatOf(said.key, text, reader.language, trimmed).format(figures));
 }

@@ -5,6 +5,16 @@ type Refusals = Partial<Record<MessageKey, string>>;
 /** What a phone may be refused with, besides English; the figures are those of the English sentence. */
 export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
   es: {
+    'measure.missing': 'Aquí hace falta un número.',
+    'measure.noNumber': '“{found}” no es un número. Escríbalo como 0,59 o 1 559.',
+    'measure.twoNumbers': '“{found}” puede ser {whole} o {decimal}. Escriba {plain} o {longer}.',
+    'measure.notWhole': 'Se encontró {found, number}; se acepta un número entero.',
+    'measure.outside': 'Se encontró {found, number}; se acepta de {min, number} a {max, number}.',
+    'measure.below': 'Se encontró {found, number}; se acepta {min, number} como mínimo.',
+    'measure.above': 'Se encontró {found, number}; se acepta {max, number} como máximo.',
+    'changed.limit':
+      'Se encontró {found}; se acepta {limit, select, min {{accepted} como mínimo} max {{accepted} como máximo} more {más de {accepted}} other {menos de {accepted}}}.',
+    'changed.ahead': 'Eso está en el futuro. Ponga el reloj en hora y anótelo de nuevo.',
     'air.frost': 'helada',
     'air.cold': 'frío',
     'air.heat': 'calor',
@@ -108,6 +118,17 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La base de datos no contesta. No se perdió nada; intente de nuevo en un momento.',
   },
   fr: {
+    'measure.missing': 'Il faut un nombre ici.',
+    'measure.noNumber': '« {found} » n’est pas un nombre. Écrivez-le comme 0,59 ou 1 559.',
+    'measure.twoNumbers':
+      '« {found} » peut être {whole} ou {decimal}. Écrivez {plain} ou {longer}.',
+    'measure.notWhole': 'Trouvé : {found, number} ; un nombre entier est accepté.',
+    'measure.outside': 'Trouvé : {found, number} ; de {min, number} à {max, number} est accepté.',
+    'measure.below': 'Trouvé : {found, number} ; au moins {min, number} est accepté.',
+    'measure.above': 'Trouvé : {found, number} ; au plus {max, number} est accepté.',
+    'changed.limit':
+      'Trouvé : {found} ; {limit, select, min {au moins} max {au plus} more {plus de} other {moins de}} {accepted} est accepté.',
+    'changed.ahead': 'Cela est dans le futur. Réglez l’horloge, puis saisissez-le de nouveau.',
     'air.frost': 'gel',
     'air.cold': 'froid',
     'air.heat': 'forte chaleur',
@@ -217,6 +238,16 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'La base de données ne répond pas. Rien n’est perdu ; réessayez dans un instant.',
   },
   pt: {
+    'measure.missing': 'Aqui é preciso um número.',
+    'measure.noNumber': '“{found}” não é um número. Escreva-o como 0,59 ou 1 559.',
+    'measure.twoNumbers': '“{found}” pode ser {whole} ou {decimal}. Escreva {plain} ou {longer}.',
+    'measure.notWhole': 'Encontrado: {found, number}; aceita-se um número inteiro.',
+    'measure.outside': 'Encontrado: {found, number}; aceita-se de {min, number} a {max, number}.',
+    'measure.below': 'Encontrado: {found, number}; aceita-se {min, number} no mínimo.',
+    'measure.above': 'Encontrado: {found, number}; aceita-se {max, number} no máximo.',
+    'changed.limit':
+      'Encontrado: {found}; aceita-se {limit, select, min {{accepted} no mínimo} max {{accepted} no máximo} more {mais de {accepted}} other {menos de {accepted}}}.',
+    'changed.ahead': 'Isso está no futuro. Acerte o relógio e anote de novo.',
     'air.frost': 'geada',
     'air.cold': 'frio',
     'air.heat': 'calor',

@@ -1,6 +1,4 @@
 <script lang="ts">
-  import { isTold } from '$core/say/told';
-  import { spoken } from '$lib/parts/reader.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { checkBoundary } from '$core/ground/boundary';
@@ -15,7 +13,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const { say, why, measure, system } = useTongue();
+  const { say, spoken, measure, system } = useTongue();
   /** Kept on the phone until the block is made: a battery that dies loses no step. */
   const KEPT = 'viridane-walk';
   let fixes = $state<Fix[]>([]);
@@ -91,7 +89,7 @@
       dropDraft(KEPT);
       await goto(`/blocks/${blockId}/ground`);
     } catch (error) {
-      wrong = isTold(error) ? why(error.said) : spoken(error);
+      wrong = spoken(error);
     }
   }
 </script>

@@ -1,9 +1,7 @@
 <script lang="ts">
   import type { Given } from '$lib/rooms/contracts';
   import NumberBox from '$lib/parts/NumberBox.svelte';
-  import { isTold } from '$core/say/told';
   import { useTongue } from '$lib/field/tongue.svelte';
-  import { spoken } from '$lib/parts/reader.svelte';
   import type { FieldKey } from '$lib/words/field';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
@@ -26,8 +24,7 @@
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['stock.record', 'stock.root']);
   const { outbox } = work;
-  const { say, why, number, time } = useTongue();
-  const inTongue = (error: unknown) => (isTold(error) ? why(error.said) : spoken(error));
+  const { say, spoken, number, time } = useTongue();
   let chosen = $state(untrack(() => page.url.searchParams.get('lot') ?? ''));
   let typed = $state('');
   let wrong = $state('');
@@ -112,7 +109,7 @@
       });
       await keep(entry);
     } catch (error) {
-      wrong = inTongue(error);
+      wrong = spoken(error);
       // What goes with it may be on another phone: what really happened can be entered all the same.
       held = entry;
     }
@@ -184,7 +181,7 @@
         });
       else wrong = say('boxes.unknown', { code });
     } catch (error) {
-      wrong = inTongue(error);
+      wrong = spoken(error);
     }
   }
 </script>

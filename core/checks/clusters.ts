@@ -1,6 +1,5 @@
 import { studentQuantile } from '../measure/student';
 import { wilson, Z95, type Interval } from '../survival/interval';
-import { ratioError } from '../survival/estimate';
 
 /** What was found of so many in one cluster: a plot, a row. */
 export interface Cluster {
@@ -31,27 +30,31 @@ const FEW = 5;
  * @param all clusters in the population, for the finite population correction
  * @param like all clusters of the sample, where these are some of them
  */
-export function clusterShare(
+export const clusterShare = (
   clusters: readonly Cluster[],
   all = Infinity,
   like: readonly Cluster[] = [],
+): ClusterEstimate => shareOfSums(clusterSums(clusters), all, clusterSums(like));
+
+/** `clusterShare` of clusters that are added up already. */
+export function shareOfSums(
+  { clusters: n, hits, of, ...sums }: ClusterSums,
+  all = Infinity,
+  like: ClusterSums = NO_CLUSTERS,
 ): ClusterEstimate {
-  const looked = clusters.filter(({ of }) => of > 0);
-  const hits = looked.reduce((sum, cluster) => sum + cluster.hits, 0);
-  const of = looked.reduce((sum, cluster) => sum + cluster.of, 0);
-  const n = looked.length;
   const p = hits / of;
-  const others = like.filter((cluster) => cluster.of > 0).length;
-  const few = n < FEW && others > n;
+  const few = n < FEW && like.clusters > n;
   let designEffect = 1;
   if (few) {
-    const size = looked.reduce((sum, cluster) => sum + cluster.of ** 2, 0) / of;
-    designEffect = 1 + Math.max(0, size - 1) * (alikeness(like) ?? 0);
+    const size = sums.ofSquared / of;
+    designEffect = 1 + Math.max(0, size - 1) * (alikenessOf(like) ?? 0);
   } else if (n >= 2 && p > 0 && p < 1) {
-    const counts = looked.map((cluster, row) => ({ row, set: cluster.of, alive: cluster.hits }));
-    designEffect = Math.max(1, ratioError(counts, p, all) ** 2 / ((p * (1 - p)) / of));
+    const apart = Math.max(0, sums.hitsSquared - 2 * p * sums.hitsOf + p * p * sums.ofSquared);
+    const correction = Math.max(0, 1 - n / Math.max(n, all));
+    const variance = (correction * apart * n) / ((n - 1) * of * of);
+    designEffect = Math.max(1, variance / ((p * (1 - p)) / of));
   }
-  const degrees = (few ? others : n) - 1;
+  const degrees = (few ? like.clusters : n) - 1;
   const worth =
     (of / designEffect) * (degrees >= 1 ? (Z95 / studentQuantile(0.95, degrees)) ** 2 : 1);
   return { ...wilson(p * worth, worth), estimate: p, hits, of, clusters: n, designEffect, worth };
@@ -62,55 +65,89 @@ export function clusterShare(
  * clusters of unequal size (Donner 1986, International Statistical Review 54). Below 0 counts as 0.
  * @returns nothing where two clusters with two trees are not there, or nothing differs
  */
-export function alikeness(clusters: readonly Cluster[]): number | undefined {
-  const looked = clusters.filter(({ of }) => of > 0);
-  const k = looked.length;
-  const n = looked.reduce((sum, { of }) => sum + of, 0);
-  const hits = looked.reduce((sum, cluster) => sum + cluster.hits, 0);
+export const alikeness = (clusters: readonly Cluster[]): number | undefined =>
+  alikenessOf(clusterSums(clusters));
+
+/** `alikeness` of clusters that are added up already. */
+export function alikenessOf({
+  clusters: k,
+  hits,
+  of: n,
+  squares,
+  ofSquared,
+}: ClusterSums): number | undefined {
   if (k < 2 || n <= k || hits === 0 || hits === n) return undefined;
-  const p = hits / n;
-  const between =
-    looked.reduce((sum, cluster) => sum + cluster.of * (cluster.hits / cluster.of - p) ** 2, 0) /
-    (k - 1);
-  const within =
-    looked.reduce((sum, cluster) => sum + cluster.hits * (1 - cluster.hits / cluster.of), 0) /
-    (n - k);
-  const size = (n - looked.reduce((sum, { of }) => sum + of * of, 0) / n) / (k - 1);
+  const between = (squares - (hits * hits) / n) / (k - 1);
+  const within = (hits - squares) / (n - k);
+  const size = (n - ofSquared / n) / (k - 1);
   return Math.max(0, (between - within) / (between + (size - 1) * within));
 }
 
 /** What clusters add up to, as far as their spread follows from it: sums of all less those of some are the rest's. */
 export interface ClusterSums extends Cluster {
   clusters: number;
-  /** Sum of hits² ÷ of. */
+  /** Sums of hits² ÷ of, of hits², of hits · of and of of². */
   squares: number;
+  hitsSquared: number;
+  hitsOf: number;
+  ofSquared: number;
 }
 
-/** Sums of clusters; one in which nothing was looked at is none. */
-export function clusterSums(clusters: readonly Cluster[]): ClusterSums {
-  let [some, hits, of, squares] = [0, 0, 0, 0];
-  for (const cluster of clusters) {
-    if (!cluster.of) continue;
-    some++;
-    hits += cluster.hits;
-    of += cluster.of;
-    squares += (cluster.hits * cluster.hits) / cluster.of;
-  }
-  return { clusters: some, hits, of, squares };
+const SUMS = [
+  ...(['clusters', 'hits', 'of', 'squares'] as const),
+  ...(['hitsSquared', 'hitsOf', 'ofSquared'] as const),
+];
+
+export const NO_CLUSTERS: Readonly<ClusterSums> = {
+  ...{ clusters: 0, hits: 0, of: 0, squares: 0 },
+  ...{ hitsSquared: 0, hitsOf: 0, ofSquared: 0 },
+};
+
+/** Adds a cluster to sums; one in which nothing was looked at is none. */
+export function addTo(sums: ClusterSums, hits: number, of: number): void {
+  if (!of) return;
+  sums.clusters++;
+  sums.hits += hits;
+  sums.of += of;
+  sums.squares += (hits * hits) / of;
+  sums.hitsSquared += hits * hits;
+  sums.hitsOf += hits * of;
+  sums.ofSquared += of * of;
 }
 
-export const NO_CLUSTERS: ClusterSums = { clusters: 0, hits: 0, of: 0, squares: 0 };
+export function clusterSums(clusters: Iterable<Cluster>): ClusterSums {
+  const sums = { ...NO_CLUSTERS };
+  for (const { hits, of } of clusters) addTo(sums, hits, of);
+  return sums;
+}
 
-export const plusSums = (some: ClusterSums, others: ClusterSums): ClusterSums => ({
-  ...{ clusters: some.clusters + others.clusters, hits: some.hits + others.hits },
-  ...{ of: some.of + others.of, squares: some.squares + others.squares },
-});
+const combined = (some: ClusterSums, others: ClusterSums, sign: 1 | -1): ClusterSums => {
+  const sums = { ...some };
+  for (const name of SUMS) sums[name] += sign * others[name];
+  return sums;
+};
+export const plusSums = (some: ClusterSums, others: ClusterSums): ClusterSums =>
+  combined(some, others, 1);
 
 /** Sums of all clusters without some of them. */
-export const lessSums = (all: ClusterSums, some: ClusterSums): ClusterSums => ({
-  ...{ clusters: all.clusters - some.clusters, hits: all.hits - some.hits },
-  ...{ of: all.of - some.of, squares: all.squares - some.squares },
-});
+export const lessSums = (all: ClusterSums, some: ClusterSums): ClusterSums =>
+  combined(all, some, -1);
+
+/** Sums of clusters group by group. @param keyOf of the cluster at a place; what is of no group counts nowhere */
+export function sumsBy<Key>(
+  clusters: readonly Cluster[],
+  keyOf: (place: number) => Key | undefined,
+): Map<Key, ClusterSums> {
+  const groups = new Map<Key, ClusterSums>();
+  clusters.forEach(({ hits, of }, place) => {
+    const key = keyOf(place);
+    if (key === undefined) return;
+    let sums = groups.get(key);
+    if (!sums) groups.set(key, (sums = { ...NO_CLUSTERS }));
+    addTo(sums, hits, of);
+  });
+  return groups;
+}
 
 /**
  * How much more clusters differ than so many single trees would: the mean square of Pearson's residuals,

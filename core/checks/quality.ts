@@ -1,13 +1,12 @@
 import { incompleteBeta } from '../measure/student';
 import type { Interval } from '../survival/interval';
 import {
-  clusterShare,
-  clusterSums,
+  addTo,
   dispersion,
   lessSums,
   NO_CLUSTERS,
   plusSums,
-  type Cluster,
+  shareOfSums,
   type ClusterSums,
 } from './clusters';
 import { FAULTS, OF_POSITIONS, type Fault } from './faults';
@@ -74,17 +73,10 @@ const FALSE_ALARM = 0.05;
 /** With less than this nobody is judged, and nobody is judged by less. From memory. */
 const ENOUGH = { rest: 30, looked: 10, faulty: 3 };
 
-/** A plot with what was looked at in it and had any fault. */
-interface LookedPlot {
-  faults: PlotRecord['faults'];
-  faulty: number;
-  of: number;
-}
-
-/** Plots by what planted them, each group with how often each fault was found in it. */
+/** Plots by what planted them, each group with how often each fault was found in it, and sums of its faulty trees. */
 export type PlotGroups = ReadonlyMap<
   string,
-  { plots: readonly LookedPlot[]; faults: GroupQuality['faults'] }
+  { plots: readonly PlotRecord[]; faults: GroupQuality['faults']; sums: ClusterSums }
 >;
 
 /**
@@ -96,19 +88,36 @@ export function groupPlots<Plot extends PlotRecord>(
   plots: readonly Plot[],
   groupOf: (plot: Plot) => string | undefined,
 ): PlotGroups {
-  const groups = new Map<string, { plots: LookedPlot[]; faults: GroupQuality['faults'] }>();
+  const groups = new Map<
+    string,
+    { plots: Plot[]; faults: GroupQuality['faults']; sums: ClusterSums }
+  >();
   for (const plot of plots) {
     const group = groupOf(plot);
     const faulty = faultyIn(plot);
     const of = plot.good + faulty;
     if (group === undefined || !of) continue;
-    const own = groups.get(group) ?? { plots: [], faults: {} };
-    groups.set(group, own);
-    own.plots.push({ faults: plot.faults, faulty, of });
-    for (const fault of FAULTS)
+    let own = groups.get(group);
+    if (!own) groups.set(group, (own = { plots: [], faults: {}, sums: { ...NO_CLUSTERS } }));
+    own.plots.push(plot);
+    addTo(own.sums, faulty, of);
+    // A plot has few of all faults there are, and there may be ten thousand plots.
+    for (const name in plot.faults) {
+      const fault = name as Fault;
       if (plot.faults[fault]) own.faults[fault] = (own.faults[fault] ?? 0) + plot.faults[fault];
+    }
   }
   return groups;
+}
+
+/** Sums of plots of which only one fault counts. */
+function sumsOfFault(plots: readonly PlotRecord[], fault: Fault): ClusterSums {
+  const sums = { ...NO_CLUSTERS };
+  for (const plot of plots) {
+    const of = lookedIn(plot);
+    addTo(sums, Math.min(of, plot.faults[fault] ?? 0), of);
+  }
+  return sums;
 }
 
 /** Whether any group has enough of a fault to be accused of it at all: most faults are seldom found. */
@@ -132,17 +141,11 @@ export function qualityBy(
     accused = false,
   }: { fault?: Fault; alarm?: number; accused?: boolean } = {},
 ): GroupQuality[] {
-  const clusterOf = ({ faults, faulty, of }: LookedPlot): Cluster => ({
-    hits: fault ? Math.min(of, faults[fault] ?? 0) : faulty,
-    of,
-  });
-  const sums = [...groups].map(([group, { plots, faults }]) => {
-    const clusters = plots.map(clusterOf);
-    return { group, faults, clusters, mine: clusterSums(clusters) };
-  });
+  const sums = [...groups].map(([group, { plots, faults, sums: faulty }]) => ({
+    ...{ group, faults, mine: fault ? sumsOfFault(plots, fault) : faulty },
+  }));
   const all = sums.reduce((sum, { mine }) => plusSums(sum, mine), NO_CLUSTERS);
-  let every: Cluster[] | undefined;
-  return sums.flatMap(({ group, faults, clusters, mine }) => {
+  return sums.flatMap(({ group, faults, mine }) => {
     const others = lessSums(all, mine);
     const { hits, of } = mine;
     const judged = others.of >= ENOUGH.rest && of >= ENOUGH.looked;
@@ -150,11 +153,10 @@ export function qualityBy(
     const chance = judged ? tail(hits, of, worth) : undefined;
     const outOfLine = hits >= ENOUGH.faulty && chance !== undefined && chance < alarm / groups.size;
     if (accused && !outOfLine) return [];
-    every ??= sums.flatMap((one) => one.clusters);
-    const { estimate, low, high } = clusterShare(clusters, Infinity, every);
+    const { estimate, low, high } = shareOfSums(mine, Infinity, all);
     return [
       {
-        ...{ group, good: of - hits, looked: of, plots: clusters.length, faults, chance },
+        ...{ group, good: of - hits, looked: of, plots: mine.clusters, faults, chance },
         rest: { faulty: others.hits, looked: others.of },
         ...{ estimate: 1 - estimate, low: 1 - high, high: 1 - low },
         worst: FAULTS.filter((name) => faults[name] && !OF_POSITIONS.has(name)).sort(

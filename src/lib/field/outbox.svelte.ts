@@ -62,6 +62,7 @@ export class Outbox {
   unkept = $state(false);
   private readonly database = new FieldDatabase();
   private sending = false;
+  private heldOn = false;
   private frontReadAt = Infinity;
   private counted = $state.raw<(entry: Entry) => boolean | undefined>(() => false);
 
@@ -115,8 +116,16 @@ export class Outbox {
       throw error;
     }
     this.unkept = false;
+    this.holdOn();
     await this.reload();
     void this.flush();
+  }
+
+  /** A browser that runs short of memory throws away what pages keep, unless it was asked not to: once is enough. */
+  private holdOn(): void {
+    if (this.heldOn) return;
+    this.heldOn = true;
+    void globalThis.navigator?.storage?.persist?.().catch(() => false);
   }
 
   /**

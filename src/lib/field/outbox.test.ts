@@ -145,6 +145,19 @@ test('what is called kept is written through to the disk', async (t) => {
   for (const { arguments: given } of writes) assert.deepEqual(given[2], { durability: 'strict' });
 });
 
+test('the browser is asked once to throw nothing away when memory is short', async (t) => {
+  const persist = t.mock.fn(() => Promise.resolve(true));
+  const navigator = { configurable: true, value: { storage: { persist } } };
+  Object.defineProperty(globalThis, 'navigator', navigator);
+  t.after(() => Reflect.deleteProperty(globalThis, 'navigator'));
+  const outbox = await phone();
+  assert.equal(persist.mock.callCount(), 0, 'nothing is kept yet');
+  await outbox.add('crew.tally', tally(1));
+  await outbox.add('crew.tally', tally(2));
+  await settled(outbox);
+  assert.equal(persist.mock.callCount(), 1);
+});
+
 test('what could not be sent at once says so when it comes, and only then', async () => {
   const outbox = await phone();
   await outbox.add('crew.tally', tally(10));

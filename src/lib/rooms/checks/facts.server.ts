@@ -31,6 +31,8 @@ interface PlotLine extends Omit<BlockPlot, 'at' | 'faulty'> {
   at: number;
   faulty: number | null;
   corrects: string | null;
+  /** What was made of it: plots that were read before are the same objects, and so is what hangs on them. */
+  made?: BlockPlot;
 }
 
 /** Plots that judge the released version, in order of time; corrected ones and second looks are left out. */
@@ -49,22 +51,16 @@ export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', '
   value: (rows) => judgingLooks(rows).judging.map(plotOf),
 });
 
-/** Plots that were read before are the same objects: what was made of them stays. */
-const made = new WeakMap<PlotLine, BlockPlot>();
-
 function plotOf(line: PlotLine): BlockPlot {
-  const known = made.get(line);
-  if (known) return known;
+  if (line.made) return line.made;
   const { at, corrects: _none, faulty, bySpecies, ...rest } = line;
-  const plot = {
+  return (line.made = {
     ...rest,
     faulty: faulty ?? undefined,
     bySpecies: bySpecies && parse(pairs, bySpecies, 'plot.by_species'),
     faults: parse(faults, rest.faults, 'plot.faults'),
     at: new Date(at).toISOString(),
-  };
-  made.set(line, plot);
-  return plot;
+  });
 }
 
 /** Looks of two at one plot, tree by tree: only plots that somebody looked at twice are read. */
@@ -283,10 +279,14 @@ export async function suspicionsOf(facts: Facts, blockId: string): Promise<Suspi
   });
 }
 
-/** Plots as they were placed, each with what it was placed by: where that is the same, so is the plot. */
-const placed = new WeakMap<
-  BlockPlot,
-  { lotsOf: LotsOfPlot; lastAt: ReadonlyMap<number, number>; one: BlockPlot & PlacedPlot }
+/** Plots as they were placed last, by what they were placed with: one that stands where it stood is placed as it was. */
+const placedLast = new WeakMap<
+  LotsOfPlot,
+  {
+    lastAt: ReadonlyMap<number, number>;
+    plots: readonly BlockPlot[];
+    all: readonly (BlockPlot & PlacedPlot)[];
+  }
 >();
 
 /** Plots with the day on which their row was planted, its newest tree before the look, and with their lot. */
@@ -308,22 +308,22 @@ export async function placedPlots(
       if (day === undefined) days.set(moment, (day = dayOf(moment, zone)));
       return day;
     };
+    const last = placedLast.get(lotsOf);
+    const before = last?.lastAt === lastAt ? last : undefined;
     function* place() {
       const all: (BlockPlot & PlacedPlot)[] = [];
-      for (const plot of plots) {
-        if (all.length % 500 === 0) yield;
-        const known = placed.get(plot);
-        if (known?.lotsOf === lotsOf && known.lastAt === lastAt) {
-          all.push(known.one);
+      for (const [i, plot] of plots.entries()) {
+        if (i % 500 === 0) yield;
+        if (before?.plots[i] === plot) {
+          all.push(before.all[i]);
           continue;
         }
         const planted = lastAt.get(plot.row);
         const looked = Date.parse(plot.at);
         const moment = planted !== undefined && planted <= looked ? planted : looked;
-        const one = { ...plot, lot: lotOfPlot(plot, lotsOf(plot)), plantedOn: dayAt(moment) };
-        placed.set(plot, { lotsOf, lastAt, one });
-        all.push(one);
+        all.push({ ...plot, lot: lotOfPlot(plot, lotsOf(plot)), plantedOn: dayAt(moment) });
       }
+      placedLast.set(lotsOf, { lastAt, plots, all });
       return all;
     }
     return inTurns(place());

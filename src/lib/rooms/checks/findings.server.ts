@@ -8,11 +8,14 @@ import {
   type DayCluster,
 } from '../../../../core/checks/chart';
 import {
-  alikeness,
+  addTo,
+  alikenessOf,
   clusterShare,
   clusterSums,
   lessSums,
-  type Cluster,
+  NO_CLUSTERS,
+  shareOfSums,
+  sumsBy,
   type ClusterEstimate,
   type ClusterSums,
 } from '../../../../core/checks/clusters';
@@ -117,7 +120,8 @@ async function workOut(facts: Facts, block: BlockRow) {
   const plotArea = plots.at(-1)?.area ?? 50;
   const inBlock = Math.max(plots.length, Math.floor(planeArea(area) / plotArea));
   const like = looked.map(good);
-  const all = looked.length ? clusterShare(like, inBlock) : undefined;
+  const likeSums = clusterSums(like);
+  const all = looked.length ? shareOfSums(likeSums, inBlock) : undefined;
   const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
   await turn();
@@ -129,21 +133,18 @@ async function workOut(facts: Facts, block: BlockRow) {
         counts: faultCounts(inPlan),
       }
     : { all, counts };
-  /** Plots or parts of plots, group by group, the worst first; what has no name is of no group. */
-  const linesOf = async (groups: Map<string | undefined, Cluster[]>): Promise<GroupLine[]> => {
-    const lines: GroupLine[] = [];
-    for (const [name, own] of groups) {
-      await turn();
-      if (name) lines.push({ name, estimate: clusterShare(own, Infinity, like) });
-    }
-    return lines.sort((a, b) => a.estimate.estimate - b.estimate.estimate);
-  };
+  /** Groups with the share of their plots, the worst first; what has no name is of no group. */
+  const linesOf = (groups: Map<string, ClusterSums>): GroupLine[] =>
+    [...groups]
+      .flatMap(([name, sums]) =>
+        name ? [{ name, estimate: shareOfSums(sums, Infinity, likeSums) }] : [],
+      )
+      .sort((a, b) => a.estimate.estimate - b.estimate.estimate);
   const by = async (
     keyOf: (plot: (typeof plots)[number]) => string | undefined,
   ): Promise<GroupLine[]> => {
     await turn();
-    const places = groupBy(looked.keys(), (i) => keyOf(looked[i]));
-    return linesOf(new Map([...places].map(([name, own]) => [name, own.map((i) => like[i])])));
+    return linesOf(sumsBy(like, (place) => keyOf(looked[place])));
   };
   const codes = new Map<string | undefined, string>(lots.map(({ lot }) => [lot.id, lot.code]));
   /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
@@ -220,6 +221,8 @@ async function workOut(facts: Facts, block: BlockRow) {
   await turn();
   const byPlanter = qualityByPlanter(plots);
   await turn();
+  const ofLots = looked.flatMap((plot, i) => sumsByLot(plot, like[i].of, lotsOf(plot)));
+  await turn();
   return {
     layoutId: layout?.id,
     plots,
@@ -227,7 +230,7 @@ async function workOut(facts: Facts, block: BlockRow) {
     all,
     inBlock,
     treesAPlot,
-    alike: alikeness(like) ?? ALIKE,
+    alike: alikenessOf(likeSums) ?? ALIKE,
     counts,
     /**
      * What the client is told: of the plots that were agreed to be looked at, or of all where there was no plan. What
@@ -246,20 +249,16 @@ async function workOut(facts: Facts, block: BlockRow) {
     groups: {
       planter: await by(({ planter }) => nameOf(planter)),
       tool: await by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
-      lot: await linesOf(
-        groupBy(
-          looked.flatMap((plot, i) => sumsByLot(plot, like[i].of, lotsOf(plot))),
-          ({ lot }) => codes.get(lot),
-        ),
-      ),
+      lot: linesOf(sumsBy(ofLots, (place) => codes.get(ofLots[place].lot))),
       day: (await by(({ plantedOn }) => plantedOn)).sort((a, b) => (a.name < b.name ? -1 : 1)),
       hour: (await by(({ at }) => hourOf(at))).sort((a, b) => (a.name < b.name ? -1 : 1)),
       species: (species ?? []).flatMap(({ name }, index) => {
-        const own = looked.flatMap(({ bySpecies }) => {
-          const sums = bySpecies?.[index];
-          return sums ? [{ hits: sums[0], of: sums[0] + sums[1] }] : [];
-        });
-        return own.length ? [{ name, estimate: clusterShare(own, Infinity, like) }] : [];
+        const sums = { ...NO_CLUSTERS };
+        for (const { bySpecies } of looked) {
+          const [hits, faulty] = bySpecies?.[index] ?? [0, 0];
+          addTo(sums, hits, hits + faulty);
+        }
+        return sums.clusters ? [{ name, estimate: shareOfSums(sums, Infinity, likeSums) }] : [];
       }),
     },
     crew,

@@ -63,7 +63,9 @@ test('out of range is told with the range', () => {
   assert.throws(() => read('9', { max: 8 }), says(/at most 8 is accepted/));
   assert.throws(() => read('0', { min: 0.1 }), says(/^0 was found; at least 0\.1 is accepted/));
   assert.throws(() => read('2', { min: -0.25, max: 0.5 }), says(/−0\.25 to 0\.5 is/));
-  assert.throws(() => read('2.5', { whole: true }), says(/is no number|whole number/));
+  assert.throws(() => read('2.5', { whole: true }), says(/^2\.5 was found; a whole number is/));
+  assert.throws(() => read('1,5', { whole: true, min: 1 }), says(/^1\.5 was found; a whole/));
+  assert.throws(() => read('abc', { whole: true }), says(/is no number/));
 });
 
 test('whatever is written plainly reads back, by point and by comma', () => {

@@ -25,7 +25,10 @@ export function readNumber(text: string, range: NumberRange = {}): number {
   const found = text.trim();
   const plain = plainOf(found);
   const readings = readingsOf(plain, range.whole ?? false);
-  if (!readings.length) throw told('measure.noNumber', { found });
+  if (!readings.length) {
+    const [part] = range.whole ? readingsOf(plain, false) : [];
+    throw part === undefined ? told('measure.noNumber', { found }) : outOfRange(part, range);
+  }
   const fitting = readings.filter((value) => within(value, range));
   if (!fitting.length) throw outOfRange(readings[0], range);
   if (fitting.length > 1) throw twoNumbers(found, fitting);

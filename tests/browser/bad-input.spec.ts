@@ -144,11 +144,24 @@ test('an emptied field never shows less than what holds: it comes back, or what 
     await peg.fill('');
     await peg.press('Tab');
     await expect(peg).toHaveValue('');
+    const browse = phone.getByRole('button', { name: /browse/i }).first();
+    // What cannot be is said before it is kept: the server may be days away.
+    await peg.fill('9999');
+    await peg.press('Tab');
+    await expect(phone.getByText(/^Row 7 has \d+ pegs?; there is no peg 9.?999\.$/)).toBeVisible();
+    await expect(browse).toBeDisabled();
+    await peg.fill('');
+    await peg.press('Tab');
+    const trees = phone.getByLabel(/^Trees/);
+    await trees.fill('many');
+    await trees.press('Tab');
+    await browse.click();
+    await expect(phone.getByText(/^Kept/)).toHaveCount(0);
+    await expect(trees).toBeFocused();
+    await trees.fill('');
+    await trees.press('Tab');
     const sent = phone.waitForRequest((request) => request.url().endsWith('/do/tending.seen'));
-    await phone
-      .getByRole('button', { name: /browse/i })
-      .first()
-      .click();
+    await browse.click();
     const payload = (await sent).postDataJSON() as { fromRow: number; peg: number | null };
     expect([payload.fromRow, payload.peg]).toEqual([7, null]);
     await phone

@@ -45,7 +45,8 @@
       <NumberBox min={0} value={mended} onvalue={(n) => (mended = n)} /></label
     >
     {#each open.slice(0, AT_ONCE) as row (row)}
-      <button disabled={!may} onclick={() => done(id, row)}>{say('rows.reworkRow', { row })}</button
+      <button data-sends disabled={!may} onclick={() => done(id, row)}
+        >{say('rows.reworkRow', { row })}</button
       >
     {/each}
   </section>

@@ -31,7 +31,7 @@
           onclick={() => onundo(number, trees)}
           >{undoing}<span class="visually-hidden"> {number}</span></button
         >
-      {:else}<button disabled={!may} onclick={() => ondone(number, trees)}
+      {:else}<button data-sends disabled={!may} onclick={() => ondone(number, trees)}
           >{doing}<span class="visually-hidden"> {number}</span></button
         >{/if}
     </li>

@@ -1,5 +1,5 @@
-/** Buttons that send what was typed. */
-const SENDS = 'button[type=submit], .bx--btn--primary, button.go:not(.plain)';
+/** Buttons that send what was typed; those that do not look like it say so. */
+const SENDS = 'button[type=submit], .bx--btn--primary, button.go:not(.plain), button[data-sends]';
 /** Fields that could not read what was typed: what they stand for is still the value before. */
 const UNREAD = '[data-unread]';
 

@@ -1,20 +1,23 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { FAULTS, type Fault } from '$core/checks/quality';
+  import { placeWrong } from '$lib/field/place';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { Given } from '$lib/rooms/contracts';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['crew.fault']);
-  const { say } = useTongue();
+  const { say, why } = useTongue();
   let row = $state(untrack(() => data.lastRow));
   let peg = $state(1);
   let seat = $state('');
   let mended = $state(true);
   const places = $derived(data.rows.find(({ number }) => number === row)?.places ?? 0);
+  const wrong = $derived(placeWrong(data.rows, row, peg));
   const known = $derived(new Set(data.faults.map(({ id }) => id)));
   /** What was found on the row, by the page and by this phone, what was taken back left out. */
   const found = $derived.by(() => {
@@ -26,20 +29,18 @@
       .filter((fault) => fault.row === row && !gone.has(fault.id))
       .sort((a, b) => a.peg - b.peg);
   });
-  let last = $state<{ id: string; peg: number; fault: Fault }>();
+  let last = $state<Given<'crew.fault'> & { id: string }>();
   async function keep(fault: Fault) {
     const entry = { ...work.event(), layoutId: data.layoutId, row, peg, fault, mended, seat };
     await work.outbox.add('crew.fault', { ...entry, corrects: null });
-    last = { id: entry.id, peg, fault };
+    last = { ...entry, corrects: null };
     navigator.vibrate?.(30);
   }
   async function undo() {
-    const { id, peg: at, fault } = last!;
+    // As it was entered, whatever row is shown by now.
+    const taken = last!;
     last = undefined;
-    await work.outbox.add('crew.fault', {
-      ...work.event(),
-      ...{ layoutId: data.layoutId, row, peg: at, fault, mended, seat, corrects: id },
-    });
+    await work.outbox.add('crew.fault', { ...taken, ...work.event(), corrects: taken.id });
   }
   const step = (by: number) => (peg = Math.max(1, Math.min(places || 1, peg + by)));
 </script>
@@ -55,19 +56,22 @@
   <h1>{say('behind.title')}</h1>
   <p class="caution">{say('behind.caution')}</p>
   <div class="where">
-    <label>{say('behind.row')} <NumberBox min={1} value={row} onvalue={(n) => (row = n)} /></label>
+    <label
+      >{say('behind.row')}
+      <NumberBox min={1} value={row} onvalue={(n) => ([row, peg] = [n, 1])} /></label
+    >
     <label
       >{say('behind.peg')}
       <span class="peg"
         ><button type="button" aria-label="−1" onclick={() => step(-1)}>−</button><NumberBox
           min={1}
-          max={places || undefined}
           value={peg}
           onvalue={(n) => (peg = n)}
         /><button type="button" aria-label="+1" onclick={() => step(1)}>+</button></span
       ></label
     >
   </div>
+  {#if wrong}<p class="say stop" role="alert">{why(wrong)}</p>{/if}
   <div class="two" role="group" aria-label={say('behind.seat')}>
     {#if data.seats === 2}
       {#each ['left', 'right'] as const as side (side)}<button
@@ -86,8 +90,11 @@
   </div>
   <div class="faults">
     {#each FAULTS as fault (fault)}
-      <button type="button" disabled={!data.mayTally || !places} onclick={() => keep(fault)}
-        >{say(`fault.${fault}`)}</button
+      <button
+        type="button"
+        data-sends
+        disabled={!data.mayTally || Boolean(wrong)}
+        onclick={() => keep(fault)}>{say(`fault.${fault}`)}</button
       >
     {/each}
   </div>
@@ -131,7 +138,7 @@
   .peg button,
   .faults button {
     font: 650 19px var(--text);
-    min-height: 60px;
+    min-height: 56px;
     border: 2px solid var(--viridian);
     background: var(--sheet);
     color: var(--viridian-deep);
@@ -149,6 +156,7 @@
     color: var(--on-viridian);
   }
   .faults button {
+    min-height: 60px;
     border-color: var(--clay);
     color: var(--clay);
   }

@@ -120,6 +120,7 @@
       /><button
         type="button"
         class="go plain"
+        data-sends
         disabled={!typed[row] || typed[row] > most}
         onclick={() => keep(typed[row])}>{say('behind.keep')}</button
       ></span

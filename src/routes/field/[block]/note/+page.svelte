@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { placeWrong } from '$lib/field/place';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import type { SmallPhoto } from '$lib/field/photo';
   import TakePhoto from '$lib/field/TakePhoto.svelte';
@@ -10,17 +11,18 @@
 
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['crew.note', 'crew.noteBack']);
-  const { say, moment } = useTongue();
+  const { say, why, moment } = useTongue();
   let row = $state<number | undefined>(Number(page.url.searchParams.get('row')) || undefined);
   let peg = $state<number>();
   let body = $state('');
   let photo = $state<SmallPhoto>();
   let wrong = $state('');
   let kept = $state(false);
-  const places = $derived(data.rows.find(({ number }) => number === row)?.places);
 
   async function keep() {
     wrong = '';
+    const place = row && placeWrong(data.rows, row, peg);
+    if (place) return void (wrong = why(place));
     if (!body.trim() && !photo) return void (wrong = say('note.unsaid'));
     await work.outbox.add('crew.note', {
       ...work.event(),
@@ -54,7 +56,6 @@
         >{say('note.row')}
         <NumberBox
           min={1}
-          max={data.rows.at(-1)?.number}
           value={row}
           onvalue={(n) => (row = n)}
           onempty={() => (row = undefined)}
@@ -64,7 +65,6 @@
         >{say('note.peg')}
         <NumberBox
           min={1}
-          max={places}
           value={peg}
           onvalue={(n) => (peg = n)}
           onempty={() => (peg = undefined)}

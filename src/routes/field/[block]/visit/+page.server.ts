@@ -1,3 +1,4 @@
+import { treesInRow } from '../../../../../core/rows/stored';
 import { daysBetween } from '../../../../../core/measure/dates';
 import { dueOf } from '$lib/rooms/calendar/tasks.server';
 import { releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
@@ -17,7 +18,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   return {
     ...shown,
     layoutId: layout?.id ?? null,
-    lastRow: rows.at(-1)?.number ?? 0,
+    rows: rows.filter(treesInRow).map((row) => ({ number: row.number, places: treesInRow(row) })),
     due: [...late, ...now].map(({ key, label }) => ({ key, label })),
     ticked: fresh.map(({ key, label }) => ({ key, label })),
   };

@@ -1,41 +1,46 @@
 <script lang="ts">
   import { SEEN, type Seen } from '$core/tending/visit';
   import { dayOf } from '$core/say/day';
+  import { stretchWrong } from '$lib/field/place';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import { fieldWork } from '$lib/field/work.svelte';
   import NumberBox from '$lib/parts/NumberBox.svelte';
+  import type { Given } from '$lib/rooms/contracts';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
   const work = fieldWork(() => data, ['tending.seen', 'calendar.task']);
-  const { say, why: named } = useTongue();
+  const { say, why } = useTongue();
   let whole = $state(false);
   let fromRow = $state<number | null>(null);
   let toRow = $state<number | null>(null);
   let peg = $state<number | null>(null);
   let trees = $state<number | null>(null);
   let body = $state('');
-  let last = $state<{ id: string; kind: Seen }>();
+  let last = $state<Given<'tending.seen'> & { id: string; kind: Seen }>();
   const about = () =>
     whole || !data.layoutId || !fromRow
       ? { layoutId: null, fromRow: null, toRow: null, peg: null }
       : { layoutId: data.layoutId, fromRow, toRow: toRow ?? fromRow, peg };
+  const wrong = $derived(
+    !whole && data.layoutId && fromRow
+      ? stretchWrong(data.rows, { from: fromRow, to: toRow ?? fromRow, peg })
+      : undefined,
+  );
   async function see(kind: Seen) {
     const entry = { ...work.event(), blockId: data.block.id, ...about(), kind, trees, body };
     await work.outbox.add('tending.seen', { ...entry, corrects: null });
-    last = { id: entry.id, kind };
+    last = { ...entry, corrects: null };
     trees = null;
     body = '';
     navigator.vibrate?.(30);
   }
   async function undo() {
-    const { id, kind } = last!;
+    // As it was entered, whatever rows stand there by now.
+    const taken = last!;
     last = undefined;
-    await work.outbox.add('tending.seen', {
-      ...work.event(),
-      ...{ blockId: data.block.id, ...about(), kind, trees: null, body: '', corrects: id },
-    });
+    await work.outbox.add('tending.seen', { ...taken, ...work.event(), corrects: taken.id });
   }
   const tasks = $derived([...data.due, ...data.ticked]);
   /** Ticked off, on this phone or lately. */
@@ -71,9 +76,9 @@
       {#each tasks as { key, label } (key)}
         {@const done = ticked.has(key)}
         <li class:done>
-          <span>{named(label)}</span>
+          <span>{why(label)}</span>
           <button
-            aria-label={`${named(label)}: ${say(done ? 'visit.untick' : 'visit.tick')}`}
+            aria-label={`${why(label)}: ${say(done ? 'visit.untick' : 'visit.tick')}`}
             onclick={() => tick(key, done ? 'undone' : 'done')}
             >{say(done ? 'visit.untick' : 'visit.tick')}</button
           >
@@ -93,7 +98,6 @@
           >{say('visit.from')}
           <NumberBox
             min={1}
-            max={data.lastRow}
             value={fromRow}
             onvalue={(n) => (fromRow = n)}
             onempty={() => (fromRow = null)}
@@ -103,7 +107,6 @@
           >{say('visit.to')}
           <NumberBox
             min={1}
-            max={data.lastRow}
             value={toRow}
             onvalue={(n) => (toRow = n)}
             onempty={() => (toRow = null)}
@@ -119,6 +122,7 @@
           /></label
         >
       </div>
+      {#if wrong}<p class="say stop" role="alert">{why(wrong)}</p>{/if}
     {/if}
   {/if}
   <div class="where">
@@ -136,7 +140,8 @@
   <p><b>{say('visit.what')}</b></p>
   <div class="seen">
     {#each SEEN as kind (kind)}
-      <button disabled={!data.mayTally} onclick={() => see(kind)}>{say(`visit.see.${kind}`)}</button
+      <button data-sends disabled={!data.mayTally || Boolean(wrong)} onclick={() => see(kind)}
+        >{say(`visit.see.${kind}`)}</button
       >
     {/each}
   </div>
@@ -220,6 +225,9 @@
     background: var(--sheet);
     color: var(--ink);
     touch-action: manipulation;
+  }
+  .seen button:disabled {
+    opacity: 0.45;
   }
   a.go {
     display: grid;

@@ -89,8 +89,8 @@
       <NumberBox
         min={0.1}
         max={1000}
-        step={us ? 0.1 : 1}
-        value={Math.round((us ? each / LITRES_PER_US_GALLON : each) * 10) / 10}
+        step={0.1}
+        value={Number((us ? each / LITRES_PER_US_GALLON : each).toPrecision(3))}
         onvalue={(typed) => (litres = us ? typed * LITRES_PER_US_GALLON : typed)}
       /></label
     >

@@ -3,6 +3,7 @@
   import { line } from 'd3-shape';
   import { operatingCurve, type SamplingPlan } from '$core/stock/sampling';
   import { formatPercent } from '$core/measure/units';
+  import { usePartWords } from '$lib/parts/reader.svelte';
 
   interface Props {
     lot: number;
@@ -14,6 +15,7 @@
     found?: number;
   }
   let { lot, plan, good, bad, found }: Props = $props();
+  const say = usePartWords();
   const width = 360;
   const height = 190;
   const upTo = $derived(Math.min(1, Math.max(0.1, bad * 1.8)));
@@ -30,11 +32,7 @@
 </script>
 
 <figure>
-  <svg
-    viewBox="0 0 {width} {height}"
-    role="img"
-    aria-label="Chance that the lot is accepted, by its share of faulty trees"
-  >
+  <svg viewBox="0 0 {width} {height}" role="img" aria-label={say('part.curve')}>
     {#each [0, 0.5, 1] as tick (tick)}
       <path d="M40 {y(tick)}H{width - 12}" stroke="var(--rule)" />
       <text x="34" y={y(tick) + 4} text-anchor="end">{formatPercent(tick)}</text>
@@ -44,17 +42,23 @@
     {/each}
     <path d="M{x(good)} {y(1)}V{y(0)}" stroke="var(--viridian)" stroke-dasharray="4 3" />
     <path d="M{x(bad)} {y(1)}V{y(0)}" stroke="var(--clay)" stroke-dasharray="4 3" />
-    <text x={x(good) + 4} y={y(0) - 6} class="good">good</text>
-    <text x={x(bad) + 4} y={y(1) + 12} class="bad">bad</text>
+    <text x={x(good) + 4} y={y(0) - 6} class="good">{say('part.curve.good')}</text>
+    <text x={x(bad) + 4} y={y(1) + 12} class="bad">{say('part.curve.bad')}</text>
     <path d={path} fill="none" stroke="var(--ink)" stroke-width="2.2" />
     {#if found !== undefined && found <= upTo}
       <path d="M{x(found)} {y(0)}l-6 11h12Z" fill="var(--ochre)" />
     {/if}
   </svg>
   <details>
-    <summary>As a table</summary>
+    <summary>{say('part.curve.table')}</summary>
     <table class="ledger">
-      <thead><tr><th class="n">Faulty</th><th class="n">Accepted</th></tr></thead>
+      <thead
+        ><tr
+          ><th class="n">{say('part.curve.faulty')}</th><th class="n"
+            >{say('part.curve.accepted')}</th
+          ></tr
+        ></thead
+      >
       <tbody>
         {#each tenth as { share, accepted } (share)}
           <tr

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { howMany } from '$lib/parts/how-many';
+  import { usePartWords } from '$lib/parts/reader.svelte';
   import { scaleLinear } from 'd3-scale';
   import type { Spread } from '$core/stock/inspection';
 
@@ -12,6 +12,7 @@
   }
   /** Every tree of the sample one mark: the spread and not only the average. */
   let { label, spread, write, limit }: Props = $props();
+  const say = usePartWords();
   const width = 640;
   const x = $derived(
     scaleLinear(
@@ -29,15 +30,21 @@
     <span>{label}</span>
     <span class="num"
       >{write(spread.median)}
-      <small>({write(spread.quarter)} to {write(spread.threeQuarters)})</small></span
+      <small
+        >({say('part.fromTo', {
+          from: write(spread.quarter),
+          to: write(spread.threeQuarters),
+        })})</small
+      ></span
     >
   </div>
   <svg
     viewBox="0 0 {width} 30"
     role="img"
-    aria-label="{label}: {howMany(spread.count, 'tree')} from {write(spread.smallest)} to {write(
-      spread.largest,
-    )}"
+    aria-label={say('part.spread', {
+      ...{ label, count: spread.count },
+      ...{ smallest: write(spread.smallest), largest: write(spread.largest) },
+    })}
   >
     <path d="M0 22H{width}" stroke="var(--rule-strong)" />
     {#each spread.values as value, i (i)}

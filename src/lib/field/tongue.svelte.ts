@@ -6,7 +6,7 @@ import { formatNumber } from '$core/measure/units';
 import type { BriefLine } from '$core/method/method';
 import { serverNow } from '$lib/parts/clock.svelte';
 import { isTold } from '$core/say/told';
-import { provideTelling, spoken } from '$lib/parts/reader.svelte';
+import { provideTongue, spoken } from '$lib/parts/reader.svelte';
 import { useUnits } from '$lib/parts/figures.svelte';
 import {
   fieldWords,
@@ -25,7 +25,7 @@ export const toolNamed = (name: string, say: (key: FieldKey) => string): string 
 
 /**
  * The planters' words in the language and units of whoever is signed in. Call it in a component's setup.
- * Number fields inside of it say what they cannot read in the same.
+ * Parts inside of it, as number fields and the plan, speak the same.
  * @param always a language that the page around speaks, whoever reads
  */
 export function useTongue(always?: Language) {
@@ -40,7 +40,9 @@ export function useTongue(always?: Language) {
     const own = (page.data.person as { language?: string } | undefined)?.language;
     return isLanguage(own) ? own : 'en';
   };
-  const why = provideTelling((said) => refusalWords(said, reader()));
+  const say = (key: FieldKey, figures: Record<string, FigureValue> = {}) =>
+    fieldWords(key, figures, reader());
+  const { tells: why } = provideTongue({ tells: (said) => refusalWords(said, reader()), say });
   return {
     get language() {
       return language();
@@ -49,8 +51,7 @@ export function useTongue(always?: Language) {
       return units.system;
     },
     /** A text of the catalogue. */
-    say: (key: FieldKey, figures: Record<string, FigureValue> = {}) =>
-      fieldWords(key, figures, reader()),
+    say,
     /** Why an entry was refused. */
     why,
     /** What an error says, that of the core in the same language. */

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { WordedFigure } from '$core/measure/working';
   import { useUnits } from './figures.svelte';
+  import { usePartWords } from './reader.svelte';
   import Working from './Working.svelte';
 
   interface Props {
@@ -9,6 +10,7 @@
   }
   let { label, figure }: Props = $props();
   const units = useUnits();
+  const say = usePartWords();
   let open = $state(false);
   const id = $props.id();
 </script>
@@ -23,7 +25,7 @@
       aria-controls="{id}-working"
       onclick={() => (open = !open)}
     >
-      working<span class="visually-hidden"> of {label}</span>
+      {say('part.working')}<span class="visually-hidden"> {say('part.workingOf', { label })}</span>
     </button>
   {:else}
     <span></span>

@@ -8,9 +8,9 @@
 <script lang="ts">
   import { formatLength } from '$core/measure/units';
   import { MARKS } from '$core/stock/card';
-  import { marks as markNames } from '$lib/words/en/named';
   import Bead from './Bead.svelte';
   import { useUnits } from './figures.svelte';
+  import { usePartWords } from './reader.svelte';
 
   interface Props {
     card: Card;
@@ -21,6 +21,8 @@
   }
   let { card, after = '', large = false }: Props = $props();
   const units = useUnits();
+  const say = usePartWords();
+  const written = (metres: number) => ({ written: formatLength(metres, units.system, 0) });
   let dialog = $state<HTMLDialogElement>();
   /** The card is made when it is asked for: a list may hold hundreds of names. */
   let asked = $state(false);
@@ -34,33 +36,33 @@
   type="button"
   class="name"
   class:large
-  title="How to tell {card.name.toLowerCase()}"
+  title={say('part.card.open', { name: card.name.toLowerCase() })}
   onclick={(event) => (event.stopPropagation(), (asked = true))}
   ><Bead letter={card.letter} colour={card.colour} stock={card.stock} />
   <span>{card.name}{after.startsWith(',') || !after ? after : ` ${after}`}</span></button
 >
 {#if asked}<dialog
     bind:this={dialog}
-    aria-label="Card of {card.name}"
+    aria-label={say('part.card.title', { name: card.name })}
     class="card"
     onclose={() => (asked = false)}
   >
     <h2><Bead letter={card.letter} colour={card.colour} stock={card.stock} /> {card.name}</h2>
     <p class="quiet">
-      {card.stock}, grows to {formatLength(card.matureHeight, units.system, 0)}, crown {formatLength(
-        card.crown,
-        units.system,
-        0,
-      )}{card.damp ? `; ${card.damp}` : ''}{card.light ? `; ${card.light}` : ''}
+      {say('part.card.size', {
+        stock: card.stock,
+        height: written(card.matureHeight),
+        crown: written(card.crown),
+      })}{card.damp ? `; ${card.damp}` : ''}{card.light ? `; ${card.light}` : ''}
     </p>
     {#if marks.length}
       <dl>
         {#each marks as mark (mark)}
-          <dt>{markNames[mark]}</dt>
+          <dt>{say(`part.card.${mark}`)}</dt>
           <dd>{card.marks[mark]}</dd>
         {/each}
       </dl>
-    {:else}<p class="quiet">Nobody has written down yet how to tell it in the box.</p>{/if}
+    {:else}<p class="quiet">{say('part.card.none')}</p>{/if}
     {#if card.notes}<p>{card.notes}</p>{/if}
     {#each card.pictures ?? [] as picture (picture.id)}
       <figure>
@@ -68,7 +70,9 @@
         {#if picture.caption}<figcaption>{picture.caption}</figcaption>{/if}
       </figure>
     {/each}
-    <button type="button" class="close" onclick={() => dialog?.close()}>Close</button>
+    <button type="button" class="close" onclick={() => dialog?.close()}
+      >{say('part.card.close')}</button
+    >
   </dialog>{/if}
 
 <style>

@@ -1,7 +1,8 @@
 import { getContext, setContext } from 'svelte';
 import { isTold } from '$core/say/told';
 import type { Reader } from '$lib/words';
-import { words, wordsOf } from '$lib/words';
+import { sentence, words, wordsOf } from '$lib/words';
+import { parts, type PartKey } from '$lib/words/field/parts';
 import type { Message } from '$core/say/message';
 import type { UnitSystem } from '$core/measure/units';
 
@@ -17,15 +18,25 @@ export const reader = $state<{ system: UnitSystem; zone: string }>({
 /** What an error says to whoever reads, in their units. */
 export const spoken = (error: unknown): string => wordsOf(error, reader as Reader);
 
-type Tells = (message: Message) => string;
-const TELLS = Symbol('tells');
-/** Has the parts of a component say messages in a language of its own. Call it while the component is set up. */
-export const provideTelling = (tells: Tells): Tells => setContext(TELLS, tells);
+/** How the page around speaks, where that is not the desk's English. */
+interface Tongue {
+  tells: (message: Message) => string;
+  say: (key: PartKey, figures?: Message['figures']) => string;
+}
+const TONGUE = Symbol('tongue');
+/** Has the parts of a component speak a language of its own. Call it while the component is set up. */
+export const provideTongue = (tongue: Tongue): Tongue => setContext(TONGUE, tongue);
+const tongueAround = () => getContext<Tongue | undefined>(TONGUE);
+
 /** What an error says in the language of the page around. Call it while the component is set up. */
 export function useSpoken(): (error: unknown) => string {
-  const tells = getContext<Tells | undefined>(TELLS);
-  return (error) => (tells && isTold(error) ? tells(error.said) : spoken(error));
+  const tongue = tongueAround();
+  return (error) => (tongue && isTold(error) ? tongue.tells(error.said) : spoken(error));
 }
+
+/** A part's own words in the language of the page around. Call it while the component is set up. */
+export const usePartWords = (): Tongue['say'] =>
+  tongueAround()?.say ?? ((key, figures = {}) => sentence(key, parts.en[key], figures));
 
 /** A message in words for whoever reads, in their units. */
 export const inWords = (message: Message): string => words(message, reader as Reader);

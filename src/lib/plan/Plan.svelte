@@ -11,6 +11,7 @@
   import { nearestPeg, pegPosition } from '$core/rows/rowset';
   import { speciesAt } from '$core/rows/species';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { usePartWords } from '$lib/parts/reader.svelte';
   import {
     drawGround,
     drawPlan,
@@ -48,6 +49,7 @@
     height = '480px',
   }: Props = $props();
   const units = useUnits();
+  const say = usePartWords();
   let target: HTMLDivElement;
   let map: OlMap | undefined = $state();
   let over = $state<{ row: number; peg: number; chainage: number; species?: number }>();
@@ -341,7 +343,7 @@
     class:pick={mode !== 'look'}
     tabindex="0"
     role="application"
-    aria-label="{label}. Arrow keys move, plus and minus zoom."
+    aria-label={say('part.plan', { label })}
   ></div>
   <div class="scale" aria-hidden="true">
     <svg width={scalePixels + 24} height="34">
@@ -361,22 +363,25 @@
   {#if over}
     <div class="read">
       <b
-        >{content.rows?.rowListed[over.row - 1] ? 'Lane' : 'Row'}
-        {over.row}, {content.rows?.rowListed[over.row - 1] ? 'spot' : 'peg'}
-        {over.peg}</b
+        >{say('part.plan.place', {
+          ...{ row: over.row, peg: over.peg },
+          kind: content.rows?.rowListed[over.row - 1] ? 'lane' : 'row',
+        })}</b
       >
       <span class="num"
-        >{formatLength(over.chainage, units.system)}
-        {content.rows?.straight ? 'from the baseline' : 'along it'}{over.species === undefined
+        >{say('part.plan.along', {
+          distance: { written: formatLength(over.chainage, units.system) },
+          from: content.rows?.straight ? 'baseline' : 'row',
+        })}{over.species === undefined
           ? ''
           : ` · ${content.species[over.species]?.name.toLowerCase()} · ${content.species[over.species]?.stock}`}</span
       >
     </div>
   {/if}
   <div class="zoom">
-    <button onclick={() => zoom(1)} aria-label="Nearer">+</button>
-    <button onclick={() => zoom(-1)} aria-label="Further">−</button>
-    <button onclick={fit} aria-label="Whole block">▭</button>
+    <button onclick={() => zoom(1)} aria-label={say('part.plan.nearer')}>+</button>
+    <button onclick={() => zoom(-1)} aria-label={say('part.plan.further')}>−</button>
+    <button onclick={fit} aria-label={say('part.plan.whole')}>▭</button>
   </div>
 </div>
 

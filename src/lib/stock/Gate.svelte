@@ -307,11 +307,11 @@
             plan,
           ),
           kind: 'share',
-          formula: 'hypergeometric: at most so many faulty among those drawn',
+          formula: say('gate.formula'),
           steps: [
-            { label: 'trees in the lot', value: size, kind: 'count' },
-            { label: 'looked at', value: plan.n, kind: 'count' },
-            { label: 'accepted with at most', value: plan.c, kind: 'count' },
+            { label: say('gate.inLot'), value: size, kind: 'count' },
+            { label: say('gate.lookedAt'), value: plan.n, kind: 'count' },
+            { label: say('gate.acceptedWith'), value: plan.c, kind: 'count' },
           ],
         }}
       />

@@ -57,19 +57,28 @@ const compiled = new Map<string, IntlMessageFormat>();
  * @example words(say('crew.noRow', { row: 14 })) // => 'The released layout has no row 14.'
  */
 export function words({ key, figures }: Message, reader: Reader = METRIC): string {
+  if (en[key] === undefined) return key;
+  // Sentences of the core that come in whole carry their measures in braces.
+  const text = inUnits(sentence(key, en[key], figures, reader), reader.system);
+  return beginsWithMessage(en[key], figures) ? text[0].toUpperCase() + text.slice(1) : text;
+}
+
+/** A text of a catalogue with its figures. @param key what is told from other texts by */
+export function sentence(
+  key: string,
+  text: string,
+  figures: Message['figures'],
+  reader: Reader = METRIC,
+): string {
   let format = compiled.get(key);
   if (!format) {
-    const text = en[key];
-    if (text === undefined) return key;
     format = new IntlMessageFormat(text, 'en', undefined, { formatters });
     compiled.set(key, format);
   }
   const written = Object.fromEntries(
     Object.entries(figures).map(([name, figure]) => [name, write(figure, reader)]),
   );
-  // Sentences of the core that come in whole carry their measures in braces.
-  const text = inUnits(String(format.format(written)), reader.system);
-  return beginsWithMessage(en[key], figures) ? text[0].toUpperCase() + text.slice(1) : text;
+  return String(format.format(written));
 }
 
 /** Whether a whole sentence begins with another message, as the name of a task, and so with a capital. */

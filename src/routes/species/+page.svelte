@@ -14,7 +14,7 @@
   import { v7 as uuid } from 'uuid';
   import { formatLength } from '$core/measure/units';
   import { freeLetters, MARKS } from '$core/stock/card';
-  import { marks as markNames } from '$lib/words/en/named';
+  import { parts } from '$lib/words/field/parts';
   import SpeciesName, { type Card } from '$lib/parts/SpeciesName.svelte';
   import CardPictures from './CardPictures.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -204,7 +204,7 @@
           <legend>How to tell it in the box</legend>
           {#each MARKS as mark (mark)}
             <TextInput
-              labelText={markNames[mark]}
+              labelText={parts.en[`part.card.${mark}`]}
               value={card.marks[mark] ?? ''}
               maxlength={300}
               on:input={(event) => (card.marks[mark] = String(event.detail ?? ''))}

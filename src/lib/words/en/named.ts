@@ -1,7 +1,6 @@
 import type { Fault } from '../../../../core/checks/faults';
 import type { Hindrance, RegimeKey } from '../../../../core/calendar/windows';
 import type { KeepoutKind } from '../../../../core/ground/keepouts';
-import type { Mark } from '../../../../core/stock/card';
 import type { ContainerForm } from '../../../../core/stock/containers';
 import type { PlaceKind } from '../../../../core/stock/keeping';
 import type { StockEventKind } from '../../../../core/stock/ledger';
@@ -88,15 +87,6 @@ export const places: Record<PlaceKind, string> = {
 };
 
 /** Parts of a young tree by which look-alikes are told apart. */
-export const marks: Record<Mark, string> = {
-  leaf: 'Needle, scale or leaf',
-  bud: 'Bud',
-  bark: 'Bark of the shoot',
-  root: 'Root',
-  smell: 'Smell',
-  alike: 'Looks like',
-};
-
 export const forms: Record<ContainerForm, string> = {
   plug: 'plug, tray cell',
   ribbed: 'ribbed forestry cell',

@@ -6,6 +6,7 @@ import { frame } from './frame';
 import { gate } from './gate';
 import { habits } from './habits';
 import { LANGUAGES, type Language } from './languages';
+import { parts } from './parts';
 import { plots } from './plots';
 import { rows } from './rows';
 import { school } from './school';
@@ -21,6 +22,7 @@ const PAGES = [
   boxes,
   gate,
   ways,
+  parts,
   plots,
   school,
   habits,

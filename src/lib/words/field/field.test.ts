@@ -242,7 +242,9 @@ function bareWords(source: string): string[] {
       /\p{L}{2,} \p{L}{2,}|^\p{Lu}\p{Ll}+/u.test(String(value ?? ''))
     )
       found.push(value!);
-    const inside = type === 'Attribute' ? SPOKEN.includes(name ?? '') : spoken;
+    // What is compared, or is a style, is seen by nobody.
+    const unseen = type === 'BinaryExpression' || type === 'StyleDirective';
+    const inside = type === 'Attribute' ? SPOKEN.includes(name ?? '') : spoken && !unseen;
     for (const [key, child] of Object.entries(node)) if (key !== 'parent') visit(child, inside);
   };
   visit(parseSvelte(source, { modern: true }).fragment, true);

@@ -119,7 +119,13 @@ test('a scope is met by the trees it names, and a tree made of it meets it', () 
 test('the crew is told what differs and nothing that does not', () => {
   const other = withDifferences({
     scope: { by: 'zone', zone: 'z' },
-    method: { waterAt: 'four', holeShape: 'round', surface: 'basin', place: 'middle' },
+    method: {
+      waterAt: 'four',
+      holeShape: 'round',
+      surface: 'basin',
+      place: 'middle',
+      rip: 'graded',
+    },
   });
   const own = methodFor(other, {});
   const there = methodFor(other, { zone: 'z' });
@@ -127,7 +133,7 @@ test('the crew is told what differs and nothing that does not', () => {
     differing(own, there)
       .map(({ question }) => question)
       .sort(),
-    ['place', 'surface', 'waterAt'],
+    ['place', 'rip', 'surface', 'waterAt'],
     'round is the default on loam already',
   );
   assert.deepEqual(
@@ -135,7 +141,7 @@ test('the crew is told what differs and nothing that does not', () => {
       .map(({ question, school }) => `${question}.${school}`)
       .sort(),
     ['place.middle', 'surface.basin', 'waterAt.four'],
-    'also what the crew is not told of on a block that does it everywhere',
+    'also what the crew is not told of on a block that does it everywhere, and not what a tractor does',
   );
   assert.deepEqual(briefDifference(own, own), []);
 });

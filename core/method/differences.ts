@@ -10,6 +10,7 @@ import {
   sprays,
   type Chosen,
   type Method,
+  TOLD_TO_CREW,
   type BriefLine,
 } from './method';
 import type { PlantingWater } from './school';
@@ -138,7 +139,9 @@ export const differing = (block: readonly Chosen[], other: readonly Chosen[]): C
 
 /** What whoever plants these trees is told beyond the block's own brief. */
 export const briefDifference = (block: readonly Chosen[], other: readonly Chosen[]): BriefLine[] =>
-  differing(block, other).map(({ question, school }) => ({ question, school: school.key }));
+  differing(block, other)
+    .filter(({ question }) => TOLD_TO_CREW.includes(question))
+    .map(({ question, school }) => ({ question, school: school.key }));
 
 /** Tasks that any of these trees brings into the calendar. */
 export const tasksOfAll = (block: BlockMethod, trees: readonly TreeKind[]): Set<string> =>

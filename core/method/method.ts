@@ -132,31 +132,33 @@ export interface BriefLine {
   school: string;
 }
 
+/** What whoever plants does with their own hands, in the order in which they do it. */
+export const TOLD_TO_CREW: readonly Question[] = [
+  'soak',
+  'trimming',
+  'containerRoots',
+  'amendments',
+  'clear',
+  'ripPlace',
+  'hole',
+  'holeShape',
+  'bottom',
+  'place',
+  'depth',
+  'firming',
+  'firmBehind',
+  'waterAt',
+  'surface',
+  'keep',
+  'watering',
+  'stake',
+  'browse',
+  'shoot',
+];
+
 /** What the crew is told in the morning, in the order of the work. */
 export function briefing(method: readonly Chosen[]): BriefLine[] {
-  const order: Question[] = [
-    'soak',
-    'trimming',
-    'containerRoots',
-    'amendments',
-    'clear',
-    'ripPlace',
-    'hole',
-    'holeShape',
-    'bottom',
-    'place',
-    'depth',
-    'firming',
-    'firmBehind',
-    'waterAt',
-    'surface',
-    'keep',
-    'watering',
-    'stake',
-    'browse',
-    'shoot',
-  ];
-  return order.flatMap((question) => {
+  return TOLD_TO_CREW.flatMap((question) => {
     const school = method.find((chosen) => chosen.question === question)?.school;
     return school?.told ? [{ question, school: school.key }] : [];
   });

@@ -3,7 +3,7 @@
   import { line } from 'd3-shape';
   import { operatingCurve, type SamplingPlan } from '$core/stock/sampling';
   import { formatPercent } from '$core/measure/units';
-  import { usePartWords } from '$lib/parts/reader.svelte';
+  import { usePartWords, useWritten } from '$lib/parts/reader.svelte';
 
   interface Props {
     lot: number;
@@ -16,6 +16,7 @@
   }
   let { lot, plan, good, bad, found }: Props = $props();
   const say = usePartWords();
+  const written = useWritten();
   const width = 360;
   const height = 190;
   const upTo = $derived(Math.min(1, Math.max(0.1, bad * 1.8)));
@@ -62,8 +63,8 @@
       <tbody>
         {#each tenth as { share, accepted } (share)}
           <tr
-            ><td class="n">{formatPercent(share, 1)}</td><td class="n"
-              >{formatPercent(accepted, 1)}</td
+            ><td class="n">{written(formatPercent(share, 1))}</td><td class="n"
+              >{written(formatPercent(accepted, 1))}</td
             ></tr
           >
         {/each}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { WordedFigure } from '$core/measure/working';
   import { useUnits } from './figures.svelte';
-  import { usePartWords } from './reader.svelte';
+  import { usePartWords, useWritten } from './reader.svelte';
   import Working from './Working.svelte';
 
   interface Props {
@@ -11,13 +11,14 @@
   let { label, figure }: Props = $props();
   const units = useUnits();
   const say = usePartWords();
+  const written = useWritten();
   let open = $state(false);
   const id = $props.id();
 </script>
 
 <div class="figure">
   <span>{label}</span>
-  <span class="value num">{units.format(figure.value, figure.kind)}</span>
+  <span class="value num">{written(units.format(figure.value, figure.kind))}</span>
   {#if figure.steps.length}
     <button
       class="link-button how"
@@ -25,7 +26,8 @@
       aria-controls="{id}-working"
       onclick={() => (open = !open)}
     >
-      {say('part.working')}<span class="visually-hidden"> {say('part.workingOf', { label })}</span>
+      {say('part.working')}
+      <span class="visually-hidden">{say('part.workingOf', { label })}</span>
     </button>
   {:else}
     <span></span>

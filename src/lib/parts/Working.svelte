@@ -3,9 +3,11 @@
   import type { Message } from '$core/say/message';
   import { words } from '$lib/words';
   import { useUnits } from './figures.svelte';
+  import { useWritten } from './reader.svelte';
 
   let { figure }: { figure: WordedFigure } = $props();
   const units = useUnits();
+  const written = useWritten();
   const said = (text: Message | string) => (typeof text === 'string' ? text : words(text, units));
 </script>
 
@@ -15,12 +17,12 @@
     <tbody>
       {#each figure.steps as step, i (i)}
         <tr>
-          <td class="value">{units.format(step.value, step.kind)}</td>
+          <td class="value">{written(units.format(step.value, step.kind))}</td>
           <td class="label">{said(step.label)}</td>
         </tr>
       {/each}
       <tr class="total">
-        <td class="value">= {units.format(figure.value, figure.kind)}</td>
+        <td class="value">= {written(units.format(figure.value, figure.kind))}</td>
         <td></td>
       </tr>
     </tbody>

@@ -38,5 +38,11 @@ export function useSpoken(): (error: unknown) => string {
 export const usePartWords = (): Tongue['say'] =>
   tongueAround()?.say ?? ((key, figures = {}) => sentence(key, parts.en[key], figures));
 
+/** A measure that is written already, its signs those of the language around. Call it while the component is set up. */
+export function useWritten(): (text: string) => string {
+  const say = usePartWords();
+  return (text) => say('part.value', { value: { written: text } });
+}
+
 /** A message in words for whoever reads, in their units. */
 export const inWords = (message: Message): string => words(message, reader as Reader);

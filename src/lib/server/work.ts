@@ -24,7 +24,7 @@ import type { LotRow } from '../rooms/stock/tables.server';
 import type { Store } from '../store';
 import type { EventRow } from '../store/define';
 import type { Rows } from '../store/rows';
-import { fieldMessage, fieldRefusal } from '../words/field-refusal';
+import { fieldFault } from '../words/field-refusal';
 import { words } from '../words';
 import { siteAccess, type Access, type Action } from './authorise';
 import { now } from './clock';
@@ -442,14 +442,7 @@ export async function carryOut(
 
 function outcomeOf(error: unknown, person: Person): Outcome {
   if (error instanceof ValidationError)
-    return {
-      status: 400,
-      body: {
-        error: fieldRefusal(error, person.units),
-        said: fieldMessage(error, person.units),
-        field: error.path || undefined,
-      },
-    };
+    return { status: 400, body: fieldFault(error, person.units) };
   if (error instanceof Stale)
     return {
       status: 409,

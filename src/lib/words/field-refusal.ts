@@ -33,3 +33,10 @@ export function fieldRefusal(error: ValidationError, system: UnitSystem): string
   const said = fieldMessage(error, system);
   return said ? words(said, { system }) : error.message;
 }
+
+/** What a refused field is answered with: in words for the desk, as data for phones, and which field it is. */
+export const fieldFault = (error: ValidationError, system: UnitSystem) => ({
+  error: fieldRefusal(error, system),
+  said: fieldMessage(error, system),
+  field: error.path || undefined,
+});

@@ -28,7 +28,7 @@
     typed,
   } from '$lib/parts/typed.svelte';
   import { job, stopJob } from '$lib/parts/job.svelte';
-  import { clock, hearClock } from '$lib/parts/clock.svelte';
+  import { clock, keepHearing } from '$lib/parts/clock.svelte';
   import { clockOff } from '$lib/parts/server-clock';
   import ConflictDialog from '$lib/parts/ConflictDialog.svelte';
   import ProgressBar from '$lib/parts/ProgressBar.svelte';
@@ -47,7 +47,7 @@
     reader.zone = data.site?.zone ?? 'utc';
   });
   // What is being typed outlives a reload, Back and a key pressed by mistake.
-  onMount(() => void hearClock());
+  onMount(keepHearing);
   onMount(noteTyping);
   onMount(noteLinks);
   onMount(onePress);

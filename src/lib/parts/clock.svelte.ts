@@ -49,6 +49,14 @@ export function hear(server: number, asked: number): void {
   }
 }
 
+/** Hears the clock now, and again whenever somebody comes back to the page: they may have set theirs. @returns what ends it */
+export function keepHearing(): () => void {
+  const back = () => void (document.hidden || hearClock());
+  document.addEventListener('visibilitychange', back);
+  void hearClock();
+  return () => document.removeEventListener('visibilitychange', back);
+}
+
 /**
  * Asks the server for its time where it was not heard of lately, or this device's clock was set back since.
  * @returns whether it is known as well as it can be; not, where the server did not answer

@@ -85,7 +85,9 @@ test('a phone whose clock was moved an hour ahead has its trees taken, at the ri
   page,
 }) => {
   await signIn(page, 'planter');
+  const heard = page.waitForResponse((response) => response.url().endsWith('/clock'));
   await page.goto('/field');
+  await heard;
   const hour = 3_600_000;
   const really = Date.now();
   await page.clock.install({ time: really + hour });

@@ -85,6 +85,7 @@ export class Outbox {
     let first = true;
     return tryAgain(() => {
       // What another window sent is looked for once; nothing is asked while nothing waits.
+      if (first) void hearClock();
       if (first || this.waiting) void this.flush();
       first = false;
     });

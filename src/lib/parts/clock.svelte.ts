@@ -39,9 +39,11 @@ export const momentNow = (): string => new Date(serverNow()).toISOString();
 
 /** Notes the moment that an answer of the server carries. @param asked when it was asked, by the device */
 export function hear(server: number, asked: number): void {
-  if (!(server > 0)) return;
-  heardAt = Date.now();
-  heard = hearing(server, asked, heardAt);
+  const answered = Date.now();
+  const told = server > 0 ? hearing(server, asked, answered) : undefined;
+  if (!told) return;
+  heardAt = answered;
+  heard = told;
   try {
     localStorage.setItem(KEPT, JSON.stringify(heard));
   } catch {

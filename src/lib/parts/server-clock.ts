@@ -15,13 +15,17 @@ export interface Heard {
 const AGREES = 60_000;
 
 /**
- * What an answer of the server tells about the device's clock: it was given between asking and hearing.
+ * What an answer of the server tells about the device's clock: it was given between asking and hearing. One that took
+ * long tells nothing: a photograph on a thin line, or a phone that slept on the way, is no wrong clock.
  * @param server the moment the answer carries
  * @param asked when the device asked, by its own clock
  * @param answered when it had the answer, by its own clock
- * @example hearing(0, 3_600_000, 3_600_200).ahead // => 3600100
+ * @returns nothing after a minute, or where the clock was set back meanwhile
+ * @example hearing(0, 3_600_000, 3_600_200)!.ahead // => 3600100
  */
-export function hearing(server: number, asked: number, answered: number): Heard {
+export function hearing(server: number, asked: number, answered: number): Heard | undefined {
+  const took = answered - asked;
+  if (took < 0 || took >= AGREES) return undefined;
   const ahead = Math.round((asked + answered) / 2 - server);
   return { at: server, ahead: Math.abs(ahead) < AGREES ? 0 : ahead };
 }

@@ -267,3 +267,37 @@ test('legs are suspected by the care they were taken with: paced ones allow more
   assert.ok(loose.suspects.includes(1), String(loose.suspects));
   assert.ok(!close.suspects.includes(1), String(close.suspects));
 });
+
+test('a field book in feet is read as its writer wrote it', () => {
+  const FIELD_BOOK: readonly [line: string, degrees: number, feet: number][] = [
+    ["95 1/2° 612'", 95.5, 612],
+    ['95½ 612’', 95.5, 612],
+    ['S 5¼ E 300 ft.', 174.75, 300],
+    ['N 12-30 W 120', 347.5, 120],
+    ['12-30-36 120', 12.51, 120],
+    ['N 83 W 9 chains 10 links', 277, 600.6],
+    ['95.5° 6 ch 12 lk', 95.5, 403.92],
+    ['45 20 rods', 45, 330],
+    ['due north 120', 0, 120],
+    ['W 40', 270, 40],
+    ['1) S 45 W 210', 225, 210],
+    ['1-2 095 612', 95, 612],
+    ['A to B: N 5 E 3 ch', 5, 198],
+    ['12-13 120 ft', 12 + 13 / 60, 120],
+  ];
+  for (const [line, degrees, feet] of FIELD_BOOK) {
+    const [{ bearing, length }] = readLegs(line, 'us');
+    near(bearing, radians(degrees));
+    near(length, feet * 0.3048);
+  }
+  for (const line of [
+    '95 5/2 612',
+    '1/2 612',
+    'N 12-30',
+    'due 40',
+    '12-30',
+    '12-75 9',
+    'N 12°60′ E 9',
+  ])
+    assert.throws(() => readLegs(line, 'us'), line);
+});

@@ -114,7 +114,8 @@ function suspectLegs(legs: readonly Leg[], end: Point, ordinary: number): number
 const turned = (angle: number): number => ((angle % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
 
 /**
- * Reads legs as a field book has them, one a line: "045 120", "N45E 120 m", "S 12° 30' W, 20 chains". A heading
+ * Reads legs as a field book has them, one a line: "045 120", "N45E 120 m", "S 12° 30' W, 20 chains", "95½ 612 ft", "due
+ * east 40". A heading
  * or a number of the leg before them is passed over; a blank line is nothing.
  * @param declination of the compass, radians east of true north; added to what was read
  * @throws Told with the line
@@ -126,7 +127,7 @@ export function readLegs(text: string, system: UnitSystem, declination = 0): Leg
     .filter(({ line }) => line && !/^[#a-z\s,;]*(bearing|leg|side)/i.test(line))
     .map(({ line, number }, i) => {
       try {
-        const { bearing, length } = readLeg(withoutNumber(line, i + 1), system);
+        const { bearing, length } = readNamedLeg(line, i + 1, system);
         return { bearing: turned(bearing + declination), length };
       } catch (error) {
         if (isTold(error) && error.said.key === 'measure.twoNumbers') throw error;
@@ -135,25 +136,52 @@ export function readLegs(text: string, system: UnitSystem, declination = 0): Leg
     });
 }
 
+/** From which corner to which: "1-2", "A to B", "4 → 1". */
+const STATIONS = /^(\d{1,2}|[a-z])\s*(?:-|–|→|\bto\b)\s*(\d{1,2}|[a-z])[\s,;:.)]+(?=.*\d)/i;
+
+/** A leg after its number or after the corners it runs between; "12-30 120" without them stays an angle. */
+function readNamedLeg(line: string, number: number, system: UnitSystem): Leg {
+  if (STATIONS.test(line)) {
+    try {
+      return readLeg(line.replace(STATIONS, ''), system);
+    } catch {
+      // It was no name of corners.
+    }
+  }
+  return readLeg(withoutNumber(line, number), system);
+}
+
 /** A field book may number its legs: "3  045  120" is leg 3. */
 function withoutNumber(line: string, leg: number): string {
   const cells = line.split(/[\s,;:.)]+/).filter(Boolean);
-  return cells.length >= 3 && cells[0] === String(leg) && /^\d/.test(cells[1])
+  return cells.length >= 3 && cells[0] === String(leg) && /^(\d|[news])/i.test(cells[1])
     ? line.replace(/^\d+[\s,;:.)]+/, '')
     : line;
 }
 
-/** Degrees, with decimals or, after the sign of a degree, with minutes and seconds. */
-const ANGLE = String.raw`(\d+(?:[.,]\d+)?(?:\s*°(?:\s*\d{1,2}\s*['’′](?:\s*\d{1,2}\s*["”″])?)?)?)`;
+/** Degrees: with decimals, with half or quarter degrees, or with minutes and seconds: 12°30' or 12-30. */
+const ANGLE = String.raw`(\d+(?:[.,]\d+|\s*[¼½¾]|\s+[1-3]/[24]|(?:-\d{1,2}){1,2}(?=\D))?(?:\s*°(?:\s*\d{1,2}\s*['’′](?:\s*\d{1,2}\s*["”″])?)?)?)`;
 const LENGTH = String.raw`(?:\s*[,;:\t]\s*|\s+)(\d.*)$`;
 const QUADRANT = new RegExp(String.raw`^([NS])\s*${ANGLE}\s*([EW])${LENGTH}`, 'i');
 const AZIMUTH = new RegExp(`^${ANGLE}${LENGTH}`);
+const CARDINAL = new RegExp(String.raw`^(?:due\s+)?(north|east|south|west|[NESW])${LENGTH}`, 'i');
 
-/** Degrees of an angle as it was read: 12.5 of "12° 30'". */
+/** A share of a degree as a compass with half or quarter marks is read. */
+const SHARES: Record<string, number> = {
+  ...{ '¼': 0.25, '½': 0.5, '¾': 0.75, '1/4': 0.25, '1/2': 0.5, '2/4': 0.5, '3/4': 0.75 },
+};
+
+/** Degrees of an angle as it was read: 12.5 of "12° 30'", "12-30" and "12 1/2"; NaN where minutes or seconds are none. */
 function degreesOf(angle: string): number {
-  const [whole, minutes = 0, seconds = 0] = angle.match(/\d+(?:[.,]\d+)?/g)!;
-  return Number(whole.replace(',', '.')) + Number(minutes) / 60 + Number(seconds) / 3600;
+  const share = /[¼½¾]|[1-3]\/[24]/.exec(angle)?.[0] ?? '';
+  const [whole, minutes = 0, seconds = 0] = angle.replace(share, '').match(/\d+(?:[.,]\d+)?/g)!;
+  if (Number(minutes) >= 60 || Number(seconds) >= 60) return NaN;
+  const minuted = Number(minutes) / 60 + Number(seconds) / 3600;
+  return Number(whole.replace(',', '.')) + (SHARES[share] ?? 0) + minuted;
 }
+
+/** Degrees from north of the four ways that a field book writes without a number. */
+const CARDINALS: Record<string, number> = { n: 0, e: 90, s: 180, w: 270 };
 
 /** Metres: a leg is no shorter than a step and no longer than a day's walk. From memory. */
 const LEG = { min: 0.5, max: 10_000 };
@@ -168,17 +196,19 @@ export function readLeg(text: string, system: UnitSystem): Leg {
   const refuse = () => told('ground.noLeg', { found: line });
   const quadrant = QUADRANT.exec(line);
   const azimuth = AZIMUTH.exec(line);
+  const cardinal = CARDINAL.exec(line);
   let bearing: number;
   if (quadrant) {
     const [, from, angle, towards] = quadrant;
-    if (degreesOf(angle) > 90) throw refuse();
+    if (!(degreesOf(angle) <= 90)) throw refuse();
     const east = /e/i.test(towards) ? degreesOf(angle) : -degreesOf(angle);
     bearing = /n/i.test(from) ? east : 180 - east;
   } else if (azimuth && degreesOf(azimuth[1]) <= 360) bearing = degreesOf(azimuth[1]);
+  else if (cardinal) bearing = CARDINALS[cardinal[1][0].toLowerCase()];
   else throw refuse();
   let length: number;
   try {
-    length = parseLength(quadrant ? quadrant[4] : azimuth![2], system, LEG);
+    length = parseLength((quadrant?.[4] ?? azimuth?.[2] ?? cardinal?.[2])!, system, LEG);
   } catch (error) {
     if (isTold(error) && error.said.key === 'measure.twoNumbers') throw error;
     throw refuse();

@@ -106,7 +106,24 @@ const LENGTH_UNITS: Record<string, number> = {
   ch: 66 * METRES_PER_FOOT,
   chain: 66 * METRES_PER_FOOT,
   chains: 66 * METRES_PER_FOOT,
+  // A hundred links to the chain, four rods to it.
+  lk: 0.66 * METRES_PER_FOOT,
+  link: 0.66 * METRES_PER_FOOT,
+  links: 0.66 * METRES_PER_FOOT,
+  rd: 16.5 * METRES_PER_FOOT,
+  rod: 16.5 * METRES_PER_FOOT,
+  rods: 16.5 * METRES_PER_FOOT,
+  mi: 5280 * METRES_PER_FOOT,
+  mile: 5280 * METRES_PER_FOOT,
+  miles: 5280 * METRES_PER_FOOT,
 };
+
+/** Marks as they come from a phone's keyboard or a text program, and units cut short with a full stop. */
+const plainMarks = (text: string): string =>
+  text
+    .replace(/[’′]/g, "'")
+    .replace(/[”″]/g, '"')
+    .replace(/([a-z])\.(?=\s|$)/g, '$1');
 
 /** A number as people write it, with narrow or wide spaces between thousands, and what unit follows it. */
 const AMOUNT =
@@ -127,12 +144,12 @@ export function parseLength(
   range: { min?: number; max?: number } = {},
 ): number {
   const found = text.trim();
-  const parts = [...found.toLowerCase().matchAll(AMOUNT)];
+  const plain = plainMarks(found.toLowerCase());
+  const parts = [...plain.matchAll(AMOUNT)];
   const whole = parts.map(([part]) => part).join('');
   const bare = parts.length === 1 && !parts[0][2];
   const refused = told('measure.noLength', { found });
-  if (!parts.length || whole.replace(/\s/g, '') !== found.toLowerCase().replace(/\s/g, ''))
-    throw refused;
+  if (!parts.length || whole.replace(/\s/g, '') !== plain.replace(/\s/g, '')) throw refused;
   return parts.reduce((metres, [, amount, unit]) => {
     const factor = bare ? (system === 'metric' ? 1 : METRES_PER_FOOT) : LENGTH_UNITS[unit];
     const readings = factor === undefined ? [] : readingsOf(plainOf(amount), false);

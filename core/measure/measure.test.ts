@@ -8,6 +8,7 @@ import { toSegment, type Point } from './plane';
 import { seededRandom } from './random';
 import { studentProbability, studentQuantile } from './student';
 import {
+  areaBetween,
   compassPoint,
   formatArea,
   formatBearing,
@@ -103,6 +104,15 @@ test('areas and densities change unit with the person', () => {
   assert.equal(formatArea(64_134, 'metric'), '6.41 ha');
   assert.equal(formatArea(40_468.564224, 'us'), '10.00 acres');
   assert.equal(formatArea(50, 'metric'), '50.0 m²');
+  // Whole, part and what lies between as they are written add up: 8.20 − 8.03 is no 0.18.
+  for (const system of ['metric', 'us'] as const) {
+    const written = (area: number) => Number(formatArea(area, system).split(' ')[0]);
+    for (let part = 20_000; part < 33_000; part += 97) {
+      const between = written(areaBetween(33_184, part, system));
+      if (33_184 - part > 400) assert.equal(between, +(written(33_184) - written(part)).toFixed(2));
+    }
+  }
+  assert.equal(areaBetween(33_184, 33_180, 'metric'), 4, 'a sliver is told as it is');
   assert.equal(formatDensity(0.1, 'metric'), '1\u202f000 /ha');
   assert.equal(formatDensity(0.1, 'us'), '405 /acre');
 });

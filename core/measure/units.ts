@@ -136,6 +136,17 @@ export function formatArea(squareMetres: number, system: UnitSystem, decimals = 
     : `${formatNumber(squareMetres / SQUARE_METRES_PER_HECTARE, decimals)} ha`;
 }
 
+/**
+ * What is left between two areas as they are written, so that what a reader adds up comes out.
+ * @returns square metres
+ */
+export function areaBetween(whole: number, part: number, system: UnitSystem): number {
+  const unit = system === 'us' ? SQUARE_METRES_PER_ACRE : SQUARE_METRES_PER_HECTARE;
+  const written = (area: number) => Number((area / unit).toFixed(2));
+  const between = written(whole) - written(part);
+  return between > 0 ? between * unit : whole - part;
+}
+
 /** Writes a volume of earth in cubic metres or cubic yards. */
 export function formatVolume(cubicMetres: number, system: UnitSystem): string {
   const [amount, unit] =

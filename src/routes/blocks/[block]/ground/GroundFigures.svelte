@@ -4,7 +4,13 @@
   import { longestSide } from '$core/ground/polygon';
   import type { GroundLie } from '$core/ground/surface';
   import { judgeSlope } from '$core/ground/zones';
-  import { compassPoint, formatArea, formatBearing, formatLength } from '$core/measure/units';
+  import {
+    areaBetween,
+    compassPoint,
+    formatArea,
+    formatBearing,
+    formatLength,
+  } from '$core/measure/units';
   import Figure from '$lib/parts/Figure.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
 
@@ -26,7 +32,7 @@
 <Figure
   label="Kept out"
   figure={{
-    value: plantable.gross.value - plantable.plantable.value,
+    value: areaBetween(plantable.gross.value, plantable.plantable.value, units.system),
     kind: 'area',
     steps: plantable.plantable.steps.slice(1).map((step) => ({ ...step, value: -step.value })),
   }}

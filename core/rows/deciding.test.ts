@@ -13,6 +13,7 @@ import {
   settingsOf,
   withSettings,
   toHundred,
+  withoutSpecies,
   withSpecies,
 } from './deciding';
 import { moveAt } from './by-hand';
@@ -221,4 +222,17 @@ test('what was set last stays, and the others make up a hundred', () => {
   assert.deepEqual(shares([0, 0, 40], 2), [30, 30, 40]);
   assert.deepEqual(shares([60, 60]), [50, 50]);
   assert.deepEqual(shares([80], 0), [100]);
+});
+
+test('a species less leaves an even mix even, and shares that were set as they were set', () => {
+  const shares = (given: readonly number[], out: number) =>
+    withoutSpecies(
+      given.map((share, i) => ({ species: `s${i}`, share })),
+      `s${out}`,
+    ).map(({ share }) => share);
+  assert.deepEqual(shares([34, 33, 33], 0), [50, 50]);
+  assert.deepEqual(shares([25, 25, 25, 25], 2), [34, 33, 33]);
+  assert.deepEqual(shares([60, 30, 10], 2), [60, 30], 'the gap is for what takes its place');
+  assert.deepEqual(shares([60, 40], 0), [100], 'one alone is all of it');
+  assert.deepEqual(shares([100], 0), []);
 });

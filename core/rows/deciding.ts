@@ -50,17 +50,39 @@ export function withSpecies(
   mix: LayoutParameters['mix'],
   species: string,
 ): LayoutParameters['mix'] {
+  const next = [...mix, { species, share: Math.max(0, 100 - sharesOf(mix)) }];
+  return evenly(mix) ? shareEvenly(next) : next;
+}
+
+/**
+ * A mix with one species less: evenly shared again where it was; where somebody set shares of their own the
+ * gap stays, for the species that takes its place.
+ * @param mix shares in per cent
+ * @example withoutSpecies([{ species: 'a', share: 50 }, { species: 'b', share: 50 }], 'b')[0].share // => 100
+ */
+export function withoutSpecies(
+  mix: LayoutParameters['mix'],
+  species: string,
+): LayoutParameters['mix'] {
+  const next = mix.filter((entry) => entry.species !== species);
+  return evenly(mix) || next.length === 1 ? shareEvenly(next) : next;
+}
+
+const sharesOf = (mix: LayoutParameters['mix']): number =>
+  mix.reduce((sum, { share }) => sum + share, 0);
+
+/** A whole mix with the same for all; thirds in whole per cent differ by one. */
+function evenly(mix: LayoutParameters['mix']): boolean {
   const shares = mix.map(({ share }) => share);
-  const sum = shares.reduce((a, b) => a + b, 0);
-  // Thirds in whole per cent differ by one.
-  const even = Math.abs(sum - 100) < 0.01 && Math.max(...shares) - Math.min(...shares) <= 1;
-  const next = [...mix, { species, share: Math.max(0, 100 - sum) }];
-  if (!even) return next;
+  return Math.abs(sharesOf(mix) - 100) < 0.01 && Math.max(...shares) - Math.min(...shares) <= 1;
+}
+
+function shareEvenly(mix: LayoutParameters['mix']): LayoutParameters['mix'] {
   const counts = apportion(
     100,
-    next.map(() => 1),
+    mix.map(() => 1),
   );
-  return next.map((entry, i) => ({ ...entry, share: counts[i] }));
+  return mix.map((entry, i) => ({ ...entry, share: counts[i] }));
 }
 
 /** The part of a layout's parameters that is one pattern; what is not set is left out. */

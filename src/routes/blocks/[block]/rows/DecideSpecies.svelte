@@ -3,7 +3,7 @@
   import NumberBox from '$lib/parts/NumberBox.svelte';
   import { Select, SelectItem } from 'carbon-components-svelte';
   import type { LayoutParameters } from '$core/rows/layout';
-  import { toHundred, withSpecies } from '$core/rows/deciding';
+  import { toHundred, withoutSpecies, withSpecies } from '$core/rows/deciding';
   import type { Arrangement } from '$core/rows/species';
   import Bead from '$lib/parts/Bead.svelte';
   import Measure from '$lib/parts/Measure.svelte';
@@ -108,7 +108,7 @@
           type="button"
           class="remove"
           aria-label="Take {card.name} out of the mix"
-          onclick={() => onchange({ mix: parameters.mix.filter((_, k) => k !== i) })}>×</button
+          onclick={() => onchange({ mix: withoutSpecies(parameters.mix, entry.species) })}>×</button
         >
       </div>
     {/if}

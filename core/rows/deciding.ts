@@ -78,6 +78,7 @@ function evenly(mix: LayoutParameters['mix']): boolean {
 }
 
 function shareEvenly(mix: LayoutParameters['mix']): LayoutParameters['mix'] {
+  if (!mix.length) return mix;
   const counts = apportion(
     100,
     mix.map(() => 1),

@@ -1,14 +1,26 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { TOLD_TO_CREW } from '../method/method';
+import type { Question } from '../method/school';
+import { SCHOOLS } from '../method/schools';
+import { say as message } from '../say/message';
 import {
   briefingOf,
   BRIEFING_TERMS,
   GUEST_STEPS,
   helpNumber,
   markOf,
+  sentencesOf,
   type BriefInput,
 } from './briefing';
 
+const LINES: BriefInput['lines'] = [
+  { question: 'clear', school: 'scalp' },
+  { question: 'hole', school: 'thrice' },
+  { question: 'depth', school: 'collar' },
+  { question: 'firming', school: 'heel' },
+  { question: 'surface', school: 'lip' },
+];
 const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   terms: { ...BRIEFING_TERMS, meeting: 'gate', aid: 'in the van' },
   ...{ byMachine: false, refill: false },
@@ -24,22 +36,35 @@ const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   keepouts: [],
   slope: null,
   sprayed: false,
+  ...{ lines: LINES, otherwise: [], stock: 'bare-root' },
   load: 900,
   water: null,
   ...more,
 });
-const keys = (more: Partial<BriefInput> = {}) => briefingOf(input(more)).map(({ key }) => key);
+const told = (more: Partial<BriefInput> = {}) => sentencesOf(briefingOf(input(more)));
+const keys = (more: Partial<BriefInput> = {}) => told(more).map(({ key }) => key);
+const stages = (more: Partial<BriefInput> = {}) =>
+  briefingOf(input(more)).flatMap((item) => ('steps' in item ? [item] : []));
+/** A stage's steps as text: "hole.thrice", "hang". */
+const spelled = (more: Partial<BriefInput> = {}) =>
+  stages(more).map(({ steps }) =>
+    steps
+      .map((step) => (typeof step === 'string' ? step : `${step.question}.${step.school}`))
+      .join(' '),
+  );
+const line = (question: Question, school: string) => ({ question, school });
 
 test('where dead places are filled it is said what stays', () => {
   assert.ok(!keys().includes('brief.refill'));
-  const told = keys({ refill: true });
-  assert.ok(told.indexOf('brief.refill') < told.indexOf('brief.hand.clear'));
-  assert.equal(told.length, keys().length + 1);
+  const items = briefingOf(input({ refill: true }));
+  const at = items.findIndex((item) => 'key' in item && item.key === 'brief.refill');
+  assert.ok(at >= 0 && at < items.findIndex((item) => 'steps' in item));
+  assert.equal(items.length, briefingOf(input()).length + 1);
 });
 
 test('the evening before brings the water that is poured at planting, in litres where they are known', () => {
   const evening = (water: BriefInput['water']) =>
-    briefingOf(input({ water })).flatMap(({ part, key, figures }) =>
+    told({ water }).flatMap(({ part, key, figures }) =>
       part === 'evening' && key.startsWith('brief.water') ? [[key, figures.tanks]] : [],
     );
   assert.deepEqual(evening(null), []);
@@ -48,16 +73,14 @@ test('the evening before brings the water that is poured at planting, in litres 
 });
 
 test('dangers come from the block: what kills first stands first, and none is said that is not there', () => {
-  const found = briefingOf(
-    input({
-      keepouts: [
-        { kind: 'fence', name: 'fence', setback: 2 },
-        { kind: 'road', name: 'lane', setback: 7 },
-        { kind: 'buried-service', name: 'cable', setback: 3, located: null },
-        { kind: 'overhead-line', name: 'wires', setback: 0 },
-      ],
-    }),
-  ).filter(({ part }) => part === 'dangers');
+  const found = told({
+    keepouts: [
+      { kind: 'fence', name: 'fence', setback: 2 },
+      { kind: 'road', name: 'lane', setback: 7 },
+      { kind: 'buried-service', name: 'cable', setback: 3, located: null },
+      { kind: 'overhead-line', name: 'wires', setback: 0 },
+    ],
+  }).filter(({ part }) => part === 'dangers');
   assert.deepEqual(found.map(({ key }) => key).slice(0, 3), [
     'brief.danger.overhead-line',
     'brief.danger.buried-service',
@@ -79,7 +102,7 @@ test('dangers come from the block: what kills first stands first, and none is sa
 
 test('a datum that may stand out of the ground is said with how far, not with a minus', () => {
   const depth = (least: number) =>
-    briefingOf(input({ depth: { least, most: 0.02, datum: 'collar' } })).find(({ key }) =>
+    told({ depth: { least, most: 0.02, datum: 'collar' } }).find(({ key }) =>
       key.startsWith('brief.depth'),
     )!;
   const most = { value: 0.02, kind: 'small' };
@@ -92,16 +115,15 @@ test('a datum that may stand out of the ground is said with how far, not with a 
 });
 
 test('hand and machine have steps of their own; the air is said as it is known', () => {
-  assert.ok(keys().includes('brief.hand.tug'));
   assert.ok(!keys().includes('brief.machine.late'));
   const machine = keys({ byMachine: true });
-  assert.ok(machine.includes('brief.machine.late') && !machine.includes('brief.hand.tug'));
+  assert.ok(machine.includes('brief.machine.late'));
   assert.ok(!machine.includes('brief.danger.blade') && !machine.includes('brief.sharpen'));
   assert.ok(keys({ stops: null }).includes('brief.noWeather'));
   assert.ok(keys().includes('brief.good'));
   const stops = [{ from: 1, to: 2, why: ['wind' as const] }];
   assert.ok(keys({ stops }).includes('brief.stops') && !keys({ stops }).includes('brief.good'));
-  const minutes = briefingOf(input()).find(({ key }) => key === 'brief.roots')!.figures.minutes;
+  const minutes = told().find(({ key }) => key === 'brief.roots')!.figures.minutes;
   assert.equal(minutes, 14, 'never more than the air allows');
 });
 
@@ -109,7 +131,7 @@ test('without a gate or a kit the crew is told to ask; with them where they are'
   assert.ok(keys({ terms: BRIEFING_TERMS }).includes('brief.noGate'));
   assert.ok(keys({ terms: BRIEFING_TERMS }).includes('brief.noAid'));
   const gate = { longitude: 11.123456, latitude: 51.5 };
-  const found = briefingOf(input({ terms: { ...BRIEFING_TERMS, gate } }));
+  const found = told({ terms: { ...BRIEFING_TERMS, gate } });
   assert.deepEqual(found.find(({ key }) => key === 'brief.gate')!.figures, {
     latitude: '51.50000',
     longitude: '11.12346',
@@ -118,10 +140,10 @@ test('without a gate or a kit the crew is told to ask; with them where they are'
 
 test('the evening before asks to load what there is to load, and nothing where nothing is', () => {
   const loads = (load: number) =>
-    briefingOf(input({ load })).filter(({ key }) => /load|sort|gel/.test(key)).length;
+    told({ load }).filter(({ key }) => /load|sort|gel/.test(key)).length;
   assert.deepEqual(
     [loads(0), loads(1)],
-    [0, briefingOf(input()).filter(({ key }) => /load|sort|gel/.test(key)).length],
+    [0, told().filter(({ key }) => /load|sort|gel/.test(key)).length],
   );
   assert.ok(loads(1) > 0);
 });
@@ -139,6 +161,71 @@ test('a signature holds until something that was read changes; weather and the e
   let hash = 0xcbf29ce484222325n;
   for (const byte of Buffer.from('[]')) hash = ((hash ^ BigInt(byte)) * 0x100000001b3n) % 2n ** 64n;
   assert.equal(markOf([]), hash.toString(16).padStart(16, '0'));
+});
+
+test('planting is told stage by stage as the method of the block has it, nothing beside it', () => {
+  assert.deepEqual(spelled(), [
+    'clear.scalp',
+    'hole.thrice',
+    'fit depth.collar hang',
+    'fill firming.heel straighten',
+    'surface.lip',
+    'flag',
+  ]);
+  const slit = [line('hole', 'slit'), line('depth', 'high'), line('firming', 'light')];
+  assert.deepEqual(
+    spelled({ lines: slit }),
+    ['hole.slit', 'depth.high hang', 'firming.light straighten tug', 'flag'],
+    'a slit is closed: nothing is laid across it, nothing filled',
+  );
+  const ball = [
+    ...[line('containerRoots', 'tease'), line('hole', 'twice'), line('bottom', 'firm')],
+    ...[line('depth', 'plug-flush'), line('firming', 'water'), line('waterAt', 'eight')],
+  ];
+  assert.deepEqual(
+    spelled({ lines: ball, stock: 'container' }),
+    [
+      ...['containerRoots.tease', 'hole.twice bottom.firm', 'fit depth.plug-flush'],
+      ...['firming.water straighten tug', 'waterAt.eight', 'flag'],
+    ],
+    'a ball has no roots that hang, and water settles what is not firmed',
+  );
+  assert.ok(
+    !spelled({ lines: [...LINES, line('bottom', 'cone')] })
+      .join()
+      .includes('hang'),
+  );
+  // Behind the machine nobody digs or firms by the method of hands.
+  assert.deepEqual(spelled({ byMachine: true, lines: [...LINES, line('firmBehind', 'walker')] }), [
+    'depth.collar',
+    'firmBehind.walker',
+    'surface.lip',
+  ]);
+});
+
+test('trees that are planted otherwise are told with whose they are; a signature knows it', () => {
+  const who = message('method.ofZone', { zone: 'wet edge' });
+  const otherwise = [{ who, lines: [line('depth', 'high'), line('hole', 'pit')] }];
+  const [last] = stages({ otherwise }).slice(-1);
+  assert.deepEqual([last.who, last.steps], [who, otherwise[0].lines]);
+  const behind = stages({ otherwise, byMachine: true }).slice(-1)[0];
+  assert.deepEqual(behind.steps, [line('depth', 'high')]);
+  assert.notEqual(markOf(briefingOf(input({ otherwise }))), markOf(briefingOf(input())));
+});
+
+test('whatever a method may tell a crew has its stage', () => {
+  for (const question of TOLD_TO_CREW) {
+    const school = SCHOOLS.find((one) => one.question === question)!.schools.find(
+      ({ told: said }) => said,
+    );
+    if (!school) continue;
+    assert.ok(
+      spelled({ lines: [line(question, school.key)] })
+        .join(' ')
+        .includes(`${question}.${school.key}`),
+      question,
+    );
+  }
 });
 
 test('the number for help is the one of the site’s time zone; elsewhere what mobile phones know', () => {
@@ -159,7 +246,7 @@ test('volunteers are told how they work, once for all groups; without any the cr
     { group: 'Class 7b', people: 24 },
     { group: 'The mill', people: 9 },
   ];
-  const own = briefingOf(input({ guests })).filter(({ part }) => part === 'guests');
+  const own = told({ guests }).filter(({ part }) => part === 'guests');
   assert.deepEqual(
     own.map(({ key }) => key),
     [

@@ -1,6 +1,7 @@
 import type { KeepoutKind } from '../ground/keepouts';
-import type { Datum } from '../method/school';
-import { say as message, type FigureValue } from '../say/message';
+import type { BriefLine } from '../method/method';
+import type { Datum, Question } from '../method/school';
+import { say as message, type FigureValue, type Message } from '../say/message';
 import type { AirFinding } from '../calendar/weather';
 import { fnv1a } from '../measure/hash';
 
@@ -70,18 +71,15 @@ export const BRIEF_PARTS = [
 ] as const;
 export type BriefPart = (typeof BRIEF_PARTS)[number];
 
-/** The steps of planting by hand, and of riding the machine. Common practice, no source. */
-export const HAND_STEPS = [
-  'clear',
-  'hole',
-  'collar',
-  'hang',
-  'fill',
-  'straighten',
-  'tug',
-  'lip',
-  'flag',
-] as const;
+/**
+ * What hands do whatever the method: try the tree's place with a bar across the hole, let roots hang, fill and
+ * firm by halves, straighten from two sides, tug, put the flag back. Common practice, no source.
+ */
+export const HAND_STEPS = ['fit', 'hang', 'fill', 'straighten', 'tug', 'flag'] as const;
+type HandStep = (typeof HAND_STEPS)[number];
+/** One thing that hands do: what the method of the block says, or what all methods share. */
+export type BriefStep = BriefLine | HandStep;
+/** What riders of the machine are told. Common practice, no source. */
 export const MACHINE_STEPS = ['order', 'mount', 'late', 'signal', 'behind'] as const;
 
 /** What volunteers are told besides. Common practice, no source. */
@@ -131,11 +129,25 @@ export type BriefKey =
   | 'brief.waterFor'
   | 'brief.own';
 
-export interface BriefItem {
+export interface BriefSentence {
   part: BriefPart;
   key: BriefKey;
   figures: Record<string, FigureValue>;
 }
+
+/** What is done at one stage of planting, said in one breath. */
+export interface BriefStage {
+  part: 'how';
+  /** The trees that are planted so, where they are not all. */
+  who: Message | null;
+  steps: readonly BriefStep[];
+}
+
+export type BriefItem = BriefSentence | BriefStage;
+
+/** Sentences of a briefing beside the stages of the work. */
+export const sentencesOf = (items: readonly BriefItem[]): BriefSentence[] =>
+  items.filter((item) => 'key' in item);
 
 export interface BriefInput {
   terms: BriefingTerms;
@@ -149,6 +161,12 @@ export interface BriefInput {
   guests: readonly { group: string; people: number }[];
   /** Lowest and highest soil over the datum, metres. */
   depth: { least: number; most: number; datum: Datum };
+  /** What the crew is told of the block's own way. */
+  lines: readonly BriefLine[];
+  /** Trees that are planted otherwise, and what is told of them. */
+  otherwise: readonly { who: Message; lines: readonly BriefLine[] }[];
+  /** Stock of the block's own way. */
+  stock: 'bare-root' | 'container';
   /** Lots to be planted, oldest first. */
   lots: readonly { code: string; species: string; trees: number }[];
   /** Minutes the air of the morning allows bare roots; none without weather. */
@@ -186,7 +204,7 @@ export const COLD = 2;
  */
 export function briefingOf(input: BriefInput): BriefItem[] {
   const items: BriefItem[] = [];
-  const say = (part: BriefPart, key: BriefKey, figures: BriefItem['figures'] = {}) =>
+  const say = (part: BriefPart, key: BriefKey, figures: BriefSentence['figures'] = {}) =>
     items.push({ part, key, figures });
   const { terms, byMachine } = input;
 
@@ -200,7 +218,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (input.tools.length) say('how', 'brief.tool', { tools: input.tools.join(', ') });
   if (input.refill) say('how', 'brief.refill');
   if (byMachine) for (const step of MACHINE_STEPS) say('how', `brief.machine.${step}`);
-  else for (const step of HAND_STEPS) say('how', `brief.hand.${step}`);
+  for (const steps of stagesOf(input)) items.push({ part: 'how', who: null, steps });
   const { least } = input.depth;
   const datum = DATUM_KEYS[input.depth.datum];
   const most: FigureValue = { value: input.depth.most, kind: 'small' };
@@ -208,6 +226,10 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (least < 0)
     say('how', 'brief.depthAbout', { above: { value: -least, kind: 'small' }, most, datum });
   else say('how', 'brief.depth', { least: { value: least, kind: 'small' }, most, datum });
+  for (const { who, lines } of input.otherwise) {
+    const steps = lines.filter(({ question }) => !byMachine || !HANDS_ALONE.has(question));
+    if (steps.length) items.push({ part: 'how', who, steps });
+  }
   for (const { group, people } of input.guests)
     say('guests', 'brief.guests.who', { group, people });
   if (input.guests.length) for (const step of GUEST_STEPS) say('guests', `brief.guests.${step}`);
@@ -270,6 +292,51 @@ export function briefingOf(input: BriefInput): BriefItem[] {
       });
     else say('evening', 'brief.water');
   return items;
+}
+
+/** The stages of planting by hand, and which questions of the method are answered at each. */
+const STAGES: readonly (readonly Question[])[] = [
+  ['soak', 'trimming', 'containerRoots', 'shoot'],
+  ['clear', 'ripPlace'],
+  ['hole', 'holeShape', 'bottom'],
+  ['place', 'depth', 'amendments'],
+  ['firming', 'firmBehind'],
+  ['waterAt', 'surface', 'keep', 'watering', 'stake', 'browse'],
+];
+
+/** What a machine does in place of hands. */
+const HANDS_ALONE = new Set<Question>([
+  ...(['clear', 'hole', 'holeShape', 'bottom', 'place', 'firming'] as const),
+]);
+
+/** What the method says, stage by stage, with what all hands do between. */
+function stagesOf({ lines, byMachine, stock }: BriefInput): BriefStep[][] {
+  const is = (question: Question, school: string) =>
+    lines.some((line) => line.question === question && line.school === school);
+  // A slit is closed, not filled; in water the soil settles by itself.
+  const slit = is('hole', 'slit');
+  const filled = !slit && !is('firming', 'water');
+  const hanging = stock === 'bare-root' && !is('bottom', 'cone');
+  const told = (question: Question): BriefStep[] => {
+    const own = lines.filter((line) => line.question === question);
+    if (byMachine) return HANDS_ALONE.has(question) ? [] : own;
+    switch (question) {
+      case 'depth':
+        return [...(slit ? [] : (['fit'] as const)), ...own, ...(hanging ? ['hang' as const] : [])];
+      case 'firming':
+        return [
+          ...(filled ? (['fill'] as const) : []),
+          ...own,
+          'straighten',
+          // Whoever firms with the heel tugs with two fingers.
+          ...(is('firming', 'heel') ? [] : (['tug'] as const)),
+        ];
+      default:
+        return own;
+    }
+  };
+  const stages = STAGES.map((questions) => questions.flatMap(told));
+  return (byMachine ? stages : [...stages, ['flag' as const]]).filter(({ length }) => length);
 }
 
 /** What depth is measured from, as the catalogues choose by it. */

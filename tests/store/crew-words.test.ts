@@ -5,6 +5,7 @@ import { addTo } from '../../core/measure/dates';
 import { holds } from '../../core/crew/share';
 import { treesInRow } from '../../core/rows/stored';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
+import { sentencesOf } from '../../core/crew/briefing';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import {
   activePlanters,
@@ -234,7 +235,7 @@ test('a briefing is signed as it stood; what changes afterwards makes the signat
       (await store.block.findByPk(blockId))!.get() as Setting['blocks'][string],
     );
   const { mark, items } = await read();
-  assert.ok(items.some(({ key }) => key === 'brief.machine.mount'));
+  assert.ok(sentencesOf(items).some(({ key }) => key === 'brief.machine.mount'));
   const facts = await setting.facts();
   const sign = { ...event(), blockId, planterId: own.id, day: facts.today, content: mark };
   await setting.done('planter', 'crew.brief', sign);
@@ -257,7 +258,7 @@ test('a briefing is signed as it stood; what changes afterwards makes the signat
 test('the briefing says the minutes of the roots that bear least, as the phone does', async () => {
   const minutes = async (name: string) => {
     const { items } = await briefingOfBlock(await setting.facts(), setting.blocks[name]);
-    return items.find(({ key }) => key === 'brief.roots')?.figures.minutes;
+    return sentencesOf(items).find(({ key }) => key === 'brief.roots')?.figures.minutes;
   };
   const { air } = await liveOf(await setting.facts(), setting.blocks['Haul Flat']);
   // Some lots of the demo are dipped, others are not: all are told of those.
@@ -267,13 +268,14 @@ test('the briefing says the minutes of the roots that bear least, as the phone d
 test('a briefing names each planter’s open rows with the trees that are left in them', async () => {
   const facts = await setting.facts();
   const block = setting.blocks['Haul Flat'];
-  const [{ items }, shares, rows, { byRow }, everybody] = await Promise.all([
+  const [briefing, shares, rows, { byRow }, everybody] = await Promise.all([
     briefingOfBlock(facts, block),
     facts.of(sharesFact, block.id),
     facts.of(rowsFact, block.id),
     plantedOf(facts, block.id),
     facts.of(plantersFact),
   ]);
+  const items = sentencesOf(briefing.items);
   const lines = items.filter(({ key }) => key === 'brief.rows');
   const told = new Map(lines.map(({ figures }) => [figures.planter, figures]));
   let named = 0;
@@ -586,7 +588,8 @@ test('the briefing warns of what was sprayed within a fortnight, and says the wa
   const read = async () =>
     (await store.block.findByPk(knoll().id))!.get() as Setting['blocks'][string];
   const brief = async () => briefingOfBlock(await setting.facts(), await read());
-  const warned = async () => (await brief()).items.some(({ key }) => key === 'brief.danger.spray');
+  const warned = async () =>
+    sentencesOf((await brief()).items).some(({ key }) => key === 'brief.danger.spray');
   const { today } = await setting.facts();
   const product = (await store.product.findOne({ where: { siteId } }))!;
   const spray = (days: number) =>

@@ -17,6 +17,7 @@ import {
   usualPlanters,
 } from '../../src/lib/rooms/crew/rates.server';
 import { machineRowsOf } from '../../src/lib/rooms/crew/machine.server';
+import { sentencesOf } from '../../core/crew/briefing';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { rowsFact, releasedLayout } from '../../src/lib/rooms/rows/facts.server';
 import type { RowShareRow } from '../../src/lib/rooms/crew/tables.server';
@@ -417,7 +418,7 @@ test('a class of volunteers plants at the usual pace, takes fewer rows than a pl
   const days = [quick, group.id].map((id) => left(id, shares) / rates.get(id)!.rate);
   assert.ok(Math.abs(days[0] - days[1]) < 0.35, `both end together: ${days.join(' and ')}`);
   const { items } = await briefingOfBlock(facts, block);
-  assert.deepEqual(items.find(({ key }) => key === 'brief.guests.who')?.figures, {
+  assert.deepEqual(sentencesOf(items).find(({ key }) => key === 'brief.guests.who')?.figures, {
     ...{ group: 'Class 7b, Dale', people: 24 },
   });
 });

@@ -13,6 +13,7 @@ import { careOf } from '../../src/lib/rooms/tending/care.server';
 import { dueOf } from '../../src/lib/rooms/calendar/tasks.server';
 import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { paySheetOf } from '../../src/lib/rooms/crew/pay.server';
+import { sentencesOf } from '../../core/crew/briefing';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { inHandOf, walkOf } from '../../src/lib/rooms/crew/in-hand.server';
 import { learnedRates, plantingRates } from '../../src/lib/rooms/crew/rates.server';
@@ -213,7 +214,7 @@ test('a refill is shared out, led and loaded for as any planting day is', async 
   );
   assert.ok(Math.max(...own) < 1.5 * Math.min(...own), `${own.join(', ')} are about alike`);
 
-  const { items } = await briefingOfBlock(await setting.facts(), await now());
+  const items = sentencesOf((await briefingOfBlock(await setting.facts(), await now())).items);
   const who = items.filter(({ figures }) => 'planter' in figures && 'rows' in figures);
   assert.equal(who.length, planters.length);
   assert.ok(items.some(({ key }) => key === 'brief.refill'));

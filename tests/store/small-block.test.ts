@@ -11,6 +11,7 @@ import { billOf } from '../../src/lib/rooms/calendar/year.server';
 import { doneElsewhere } from '../../src/lib/rooms/calendar/elsewhere.server';
 import { boxesFact, rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
+import { sentencesOf } from '../../core/crew/briefing';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { toPlant } from '../../src/lib/rooms/calendar/supply.server';
@@ -265,7 +266,8 @@ test('rows are pegged, shared and planted: what is left, how far the stock reach
     total - planted,
   );
   assert.deepEqual([(await elsewhere()).ordered, (await elsewhere()).plantedOn], [true, undefined]);
-  const brief = async () => (await briefingOfBlock(await setting.facts(), await block())).items;
+  const brief = async () =>
+    sentencesOf((await briefingOfBlock(await setting.facts(), await block())).items);
   const rowsOf = (items: Awaited<ReturnType<typeof brief>>) =>
     items
       .filter(({ key }) => key === 'brief.rows')

@@ -1,6 +1,11 @@
 <script lang="ts">
   import { hourText } from '$core/say/day';
-  import { BRIEF_PARTS, type BriefItem } from '$core/crew/briefing';
+  import {
+    BRIEF_PARTS,
+    type BriefItem,
+    type BriefSentence,
+    type BriefStage,
+  } from '$core/crew/briefing';
   import { treeFor, type Lesson } from '$core/checks/trainer';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import { drawingWords, lessonWords } from './tree-words';
@@ -33,10 +38,14 @@
       ({ own }) => own.length,
     ),
   );
-  const figures = ({ key, figures: given }: BriefItem): BriefItem['figures'] =>
+  const figures = ({ key, figures: given }: BriefSentence): BriefSentence['figures'] =>
     key === 'brief.meet' || key === 'brief.noPlace'
       ? { ...given, time: hourText(Number(given.time)) }
       : given;
+  const stage = ({ steps }: BriefStage): string =>
+    steps
+      .map((step) => (typeof step === 'string' ? say(`brief.hand.${step}`) : tongue.method([step])))
+      .join(' ');
 </script>
 
 <div class="parts">
@@ -46,7 +55,14 @@
           >{say(`brief.part.${part}`)}</svelte:element
         >{/if}
       <ul>
-        {#each own as item, i (i)}<li>{say(item.key, figures(item))}</li>{/each}
+        {#each own as item, i (i)}
+          <li>
+            {#if 'steps' in item}
+              {#if item.who}<b>{tongue.why(item.who)}.</b>{/if}
+              {stage(item)}
+            {:else}{say(item.key, figures(item))}{/if}
+          </li>
+        {/each}
       </ul>
       {#if part === 'how'}
         <div class="trees">

@@ -17,7 +17,7 @@ import { airAt } from '../../server/station';
 import { sprayingsFact } from '../calendar/products.server';
 import { keepoutsFact, lieOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { methodOfBlock } from '../method/facts.server';
+import { methodOfBlock, waysOfBlock } from '../method/facts.server';
 import { releasedLayout } from '../rows/facts.server';
 import { lotsToCarry } from '../stock/carry.server';
 import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
@@ -48,15 +48,15 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       facts.of(sprayingsFact, block.id),
       shiftsNow(facts),
     ]);
-  const [inHand, next, lie, signed] = await Promise.all([
+  const [inHand, next, lie, signed, [own, ...otherwise]] = await Promise.all([
     inHandOf(facts, block.id),
     nextDay(facts, block.id),
     lieOf(facts, block),
     facts.of(signedFact, block.id),
+    waysOfBlock(facts, block),
   ]);
   const carried = layout ? (await lotsToCarry(facts, block.id, inHand.species)).lots : [];
-  const method = methodOfBlock(block);
-  const depth = depthOf(method);
+  const depth = depthOf(methodOfBlock(block));
   const [dayStart] = dayBounds(today, site.zone);
   const byMachine = block.conditions.planting === 'machine' && !onFoot(inHand);
   const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
@@ -97,6 +97,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       )
       .map(({ name, people }) => ({ group: name, people })),
     tools: byMachine ? [] : used.size ? [...used].filter(Boolean) : tools.map(({ name }) => name),
+    ...{ lines: own.lines, otherwise, stock: block.conditions.stock },
     depth: { least: depth.least / 100, most: depth.most / 100, datum: depth.datum },
     lots: carried.map(({ lot, onHand }) => {
       const state = states.find((entry) => entry.lot.id === lot)!;

@@ -299,10 +299,12 @@ const STAGES: readonly (readonly Question[])[] = [
   ['soak', 'trimming', 'containerRoots', 'shoot'],
   ['clear', 'ripPlace'],
   ['hole', 'holeShape', 'bottom'],
-  ['place', 'depth', 'amendments'],
-  ['firming', 'firmBehind'],
+  ['place', 'depth'],
+  ['amendments', 'firming', 'firmBehind'],
   ['waterAt', 'surface', 'keep', 'watering', 'stake', 'browse'],
 ];
+/** What is done at another stage than the rest of its question: a dip before the bag, a moist column before the tree. */
+const ELSEWHERE: Readonly<Record<string, number>> = { 'amendments.gel': 0, 'waterAt.column': 2 };
 
 /** What a machine does in place of hands. */
 const HANDS_ALONE = new Set<Question>([
@@ -317,25 +319,30 @@ function stagesOf({ lines, byMachine, stock }: BriefInput): BriefStep[][] {
   const slit = is('hole', 'slit');
   const filled = !slit && !is('firming', 'water');
   const hanging = stock === 'bare-root' && !is('bottom', 'cone');
+  const moved = (line: BriefLine): number | undefined =>
+    ELSEWHERE[`${line.question}.${line.school}`];
   const told = (question: Question): BriefStep[] => {
-    const own = lines.filter((line) => line.question === question);
+    const own = lines.filter((line) => line.question === question && moved(line) === undefined);
     if (byMachine) return HANDS_ALONE.has(question) ? [] : own;
     switch (question) {
       case 'depth':
-        return [...(slit ? [] : (['fit'] as const)), ...own, ...(hanging ? ['hang' as const] : [])];
+        return [...(slit ? [] : ['fit' as const]), ...own, ...(hanging ? ['hang' as const] : [])];
       case 'firming':
         return [
-          ...(filled ? (['fill'] as const) : []),
+          ...(filled ? ['fill' as const] : []),
           ...own,
           'straighten',
           // Whoever firms with the heel tugs with two fingers.
-          ...(is('firming', 'heel') ? [] : (['tug'] as const)),
+          ...(is('firming', 'heel') ? [] : ['tug' as const]),
         ];
       default:
         return own;
     }
   };
-  const stages = STAGES.map((questions) => questions.flatMap(told));
+  const stages = STAGES.map((questions, i) => [
+    ...questions.flatMap(told),
+    ...lines.filter((line) => moved(line) === i),
+  ]);
   return (byMachine ? stages : [...stages, ['flag' as const]]).filter(({ length }) => length);
 }
 

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { ORDINARY_SOIL } from '../ground/zones';
 import { told } from '../say/told';
+
 import {
   appliesTo,
   askedInZone,
@@ -21,7 +22,7 @@ import {
   type Difference,
   type Scope,
 } from './differences';
-import { billPerTree, depthOf, methodOf } from './method';
+import { billPerTree, briefing, depthOf, methodOf, type BriefLine } from './method';
 import type { Conditions } from './schools';
 
 const ground: Conditions = {
@@ -144,6 +145,17 @@ test('the crew is told what differs and nothing that does not', () => {
     'also what the crew is not told of on a block that does it everywhere, and not what a tractor does',
   );
   assert.deepEqual(briefDifference(own, own), []);
+});
+
+test('a slit has no walls and no bottom to speak of; a pit beside it is told of both', () => {
+  const slits = withDifferences({ scope: { by: 'zone', zone: 'z' }, method: { hole: 'slit' } });
+  const [pit, slit] = [methodFor(slits, {}), methodFor(slits, { zone: 'z' })];
+  const told = (lines: readonly BriefLine[]) => lines.map(({ question }) => question);
+  assert.ok(told(briefing(pit)).includes('bottom') && told(briefing(pit)).includes('place'));
+  assert.ok(!told(briefing(slit)).some((one) => ['bottom', 'place', 'holeShape'].includes(one)));
+  assert.deepEqual(told(briefDifference(pit, slit)), ['hole']);
+  const back = told(briefDifference(slit, pit));
+  assert.ok(back.includes('hole') && back.includes('bottom') && back.includes('place'));
 });
 
 test('calendar and bill follow the trees: half the trees with water take half the water', () => {

@@ -10,7 +10,7 @@ import {
   sprays,
   type Chosen,
   type Method,
-  TOLD_TO_CREW,
+  matters,
   type BriefLine,
 } from './method';
 import type { PlantingWater } from './school';
@@ -138,10 +138,17 @@ export const differing = (block: readonly Chosen[], other: readonly Chosen[]): C
   );
 
 /** What whoever plants these trees is told beyond the block's own brief. */
-export const briefDifference = (block: readonly Chosen[], other: readonly Chosen[]): BriefLine[] =>
-  differing(block, other)
-    .filter(({ question }) => TOLD_TO_CREW.includes(question))
+export function briefDifference(block: readonly Chosen[], other: readonly Chosen[]): BriefLine[] {
+  const apart = new Set(differing(block, other));
+  return other
+    .filter(
+      (chosen) =>
+        matters(other, chosen.question) &&
+        // What says nothing of the block's own trees was not told before.
+        (apart.has(chosen) || (!matters(block, chosen.question) && chosen.school.told)),
+    )
     .map(({ question, school }) => ({ question, school: school.key }));
+}
 
 /** Tasks that any of these trees brings into the calendar. */
 export const tasksOfAll = (block: BlockMethod, trees: readonly TreeKind[]): Set<string> =>

@@ -156,9 +156,18 @@ export const TOLD_TO_CREW: readonly Question[] = [
   'shoot',
 ];
 
+/** What a slit leaves no room for: it has no walls to choose, no corners and no bottom. */
+const NOT_IN_A_SLIT: readonly Question[] = ['holeShape', 'bottom', 'place'];
+
+/** Whether a question has something to say to whoever plants by this method. */
+export const matters = (method: readonly Chosen[], question: Question): boolean =>
+  TOLD_TO_CREW.includes(question) &&
+  !(NOT_IN_A_SLIT.includes(question) && answers(method, 'hole', 'slit'));
+
 /** What the crew is told in the morning, in the order of the work. */
 export function briefing(method: readonly Chosen[]): BriefLine[] {
   return TOLD_TO_CREW.flatMap((question) => {
+    if (!matters(method, question)) return [];
     const school = method.find((chosen) => chosen.question === question)?.school;
     return school?.told ? [{ question, school: school.key }] : [];
   });

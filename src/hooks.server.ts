@@ -19,6 +19,14 @@ const zip = promisify(gzip);
 
 // A promise nobody waited for is written down; it does not end the process for everybody.
 process.on('unhandledRejection', (error) => log.error(error, 'unhandled'));
+// A build that is renewed takes its files from under a server that still runs; whoever asks for one of them
+// asks again, and nobody else is to lose the server by it.
+process.on('uncaughtException', (error: NodeJS.ErrnoException) => {
+  const gone = error.code === 'ENOENT' && error.syscall === 'open';
+  if (gone && error.path?.includes('/client/_app/')) return log.warn(error, 'a file of the build');
+  log.fatal(error, 'uncaught');
+  process.exit(1);
+});
 startJobs(log);
 keepAhead(log);
 // Once the last answer is given nothing else keeps the process: not the pool, not the thread of long work.

@@ -148,6 +148,16 @@ test('the evening before asks to load what there is to load, and nothing where n
   assert.ok(loads(1) > 0);
 });
 
+test('a dip is mixed where a lot or the method of some trees asks for it', () => {
+  const mixed = (more: Partial<BriefInput>) => keys({ load: 5, ...more }).includes('brief.gel');
+  assert.ok(!mixed({}) && mixed({ dipped: true }));
+  const gel = [line('amendments', 'gel')];
+  assert.ok(mixed({ lines: gel }) && !mixed({ lines: gel, load: 0 }));
+  const who = message('method.ofZone', { zone: 'wet edge' });
+  assert.ok(mixed({ otherwise: [{ who, lines: gel }] }));
+  assert.ok(!mixed({ lines: [line('amendments', 'none')] }));
+});
+
 test('a signature holds until something that was read changes; weather and the evening do not count', () => {
   const mark = markOf(briefingOf(input()));
   assert.match(mark, /^[0-9a-f]{16}$/);

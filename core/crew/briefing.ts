@@ -281,7 +281,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (!byMachine) say('evening', 'brief.sharpen');
   if (input.load > 0) {
     if (!byMachine) say('evening', 'brief.sort');
-    if (input.dipped) say('evening', 'brief.gel');
+    if (input.dipped || dips(input)) say('evening', 'brief.gel');
     say('evening', 'brief.load', { trees: input.load });
   }
   if (input.water)
@@ -293,6 +293,12 @@ export function briefingOf(input: BriefInput): BriefItem[] {
     else say('evening', 'brief.water');
   return items;
 }
+
+/** Whether roots of any of the trees are dipped by the method. */
+const dips = ({ lines, otherwise }: BriefInput): boolean =>
+  [lines, ...otherwise.map((way) => way.lines)].some((way) =>
+    way.some(({ question, school }) => question === 'amendments' && school === 'gel'),
+  );
 
 /** The stages of planting by hand, and which questions of the method are answered at each. */
 const STAGES: readonly (readonly Question[])[] = [

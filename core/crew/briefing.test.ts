@@ -175,17 +175,18 @@ test('a signature holds until something that was read changes; weather and the e
 
 test('planting is told stage by stage as the method of the block has it, nothing beside it', () => {
   assert.deepEqual(spelled(), [
+    'twigs',
     'clear.scalp',
     'hole.thrice',
     'fit depth.collar hang',
-    'fill firming.heel straighten',
+    'soil fill firming.heel straighten',
     'surface.lip',
     'flag',
   ]);
   const slit = [line('hole', 'slit'), line('depth', 'high'), line('firming', 'light')];
   assert.deepEqual(
     spelled({ lines: slit }),
-    ['hole.slit', 'depth.high hang', 'firming.light straighten tug', 'flag'],
+    ['twigs', 'hole.slit', 'depth.high hang', 'firming.light straighten tug', 'flag'],
     'a slit is closed: nothing is laid across it, nothing filled',
   );
   const ball = [
@@ -195,7 +196,7 @@ test('planting is told stage by stage as the method of the block has it, nothing
   assert.deepEqual(
     spelled({ lines: ball, stock: 'container' }),
     [
-      ...['containerRoots.tease', 'hole.twice bottom.firm', 'fit depth.plug-flush'],
+      ...['containerRoots.tease twigs', 'hole.twice bottom.firm', 'fit depth.plug-flush'],
       ...['firming.water straighten tug', 'waterAt.eight', 'flag'],
     ],
     'a ball has no roots that hang, and water settles what is not firmed',

@@ -72,10 +72,20 @@ export const BRIEF_PARTS = [
 export type BriefPart = (typeof BRIEF_PARTS)[number];
 
 /**
- * What hands do whatever the method: try the tree's place with a bar across the hole, let roots hang, fill and
- * firm by halves, straighten from two sides, tug, put the flag back. Common practice, no source.
+ * What hands do whatever the method: take dead twigs off, try the tree's place with a bar across the hole, let
+ * roots hang, give them the topsoil, fill and firm by halves, straighten from two sides, tug, put the flag back.
+ * Common practice, no source.
  */
-export const HAND_STEPS = ['fit', 'hang', 'fill', 'straighten', 'tug', 'flag'] as const;
+export const HAND_STEPS = [
+  'twigs',
+  'fit',
+  'hang',
+  'soil',
+  'fill',
+  'straighten',
+  'tug',
+  'flag',
+] as const;
 type HandStep = (typeof HAND_STEPS)[number];
 /** One thing that hands do: what the method of the block says, or what all methods share. */
 export type BriefStep = BriefLine | HandStep;
@@ -335,12 +345,15 @@ function stagesOf({ lines, byMachine, stock }: BriefInput): BriefStep[][] {
         return [...(slit ? [] : ['fit' as const]), ...own, ...(hanging ? ['hang' as const] : [])];
       case 'firming':
         return [
+          ...(filled && !is('amendments', 'half') ? ['soil' as const] : []),
           ...(filled ? ['fill' as const] : []),
           ...own,
           'straighten',
           // Whoever firms with the heel tugs with two fingers.
           ...(is('firming', 'heel') ? [] : ['tug' as const]),
         ];
+      case 'shoot':
+        return [...own, 'twigs'];
       default:
         return own;
     }

@@ -36,6 +36,8 @@ const en = {
   'brief.depthAbout':
     'Soil over the {datum, select, flare {flare} root {top side root} ball {ball top} other {collar}}: {most} at most; it may stand {above} out of the ground',
   'brief.refill': 'Dead places: pull the dead tree; whatever lives stays, poor or not.',
+  'brief.hand.twigs': 'Dead and broken twigs come off while the tree lies on the ground.',
+  'brief.hand.soil': 'Topsoil to the roots, clods and clay on top.',
   'brief.hand.fit': 'Lay the bar across the hole: it shows where the ground will be.',
   'brief.hand.hang': 'Roots hanging straight down, none turned up.',
   'brief.hand.fill': 'Fill half, firm, fill, firm.',
@@ -122,6 +124,8 @@ const es: Record<keyof typeof en, string> = {
   'brief.depthAbout':
     'Tierra sobre {datum, select, flare {la base ensanchada} root {la raíz lateral más alta} ball {el cepellón} other {el cuello}}: {most} como mucho; puede sobresalir {above} del suelo',
   'brief.refill': 'Marras: arranque el árbol muerto; lo que vive se queda, esté como esté.',
+  'brief.hand.twigs': 'Las ramitas secas o rotas se quitan con el árbol en el suelo.',
+  'brief.hand.soil': 'La tierra de arriba a las raíces, terrones y arcilla encima.',
   'brief.hand.fit': 'Ponga la barra sobre el hoyo: muestra dónde quedará el suelo.',
   'brief.hand.hang': 'Raíces colgando derechas, ninguna doblada.',
   'brief.hand.fill': 'Llene la mitad, apriete, llene, apriete.',
@@ -210,6 +214,8 @@ const fr: Record<keyof typeof en, string> = {
   'brief.depthAbout':
     'Terre au-dessus {datum, select, flare {de l’empattement} root {de la plus haute racine} ball {de la motte} other {du collet}} : {most} au plus ; dépasse du sol de {above} au plus',
   'brief.refill': 'Manquants : arrachez le plant mort ; ce qui vit reste, même chétif.',
+  'brief.hand.twigs': 'Les brindilles mortes ou cassées s’enlèvent quand l’arbre est à terre.',
+  'brief.hand.soil': 'La bonne terre aux racines, mottes et argile au-dessus.',
   'brief.hand.fit': 'Posez la barre sur le trou : elle montre où sera le sol.',
   'brief.hand.hang': 'Racines droites vers le bas, aucune retournée.',
   'brief.hand.fill': 'Remplissez à moitié, tassez, remplissez, tassez.',
@@ -298,6 +304,8 @@ const pt: Record<keyof typeof en, string> = {
   'brief.depthAbout':
     'Terra sobre {datum, select, flare {o alargamento da base} root {a raiz lateral mais alta} ball {o torrão} other {o colo}}: {most} no máximo; pode ficar {above} fora da terra',
   'brief.refill': 'Falhas: arranque a árvore morta; o que vive fica, fraco ou não.',
+  'brief.hand.twigs': 'Os raminhos secos ou partidos tiram-se com a árvore no chão.',
+  'brief.hand.soil': 'A terra de cima junto às raízes, torrões e argila por cima.',
   'brief.hand.fit': 'Ponha a barra sobre a cova: mostra onde ficará o chão.',
   'brief.hand.hang': 'Raízes direitas para baixo, nenhuma dobrada.',
   'brief.hand.fill': 'Encha metade, aperte, encha, aperte.',

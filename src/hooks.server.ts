@@ -5,6 +5,7 @@ import { json, type Handle, type HandleServerError, type RequestEvent } from '@s
 import pino from 'pino';
 import { say } from '../core/say/message';
 import { now } from '$lib/server/clock';
+import { cutOff, watchAnswers } from '$lib/server/renewed';
 import { personOf, SESSION_COOKIE } from '$lib/server/sign-in';
 import { store } from '$lib/server/store';
 import { siteFirst } from '$lib/server/which-site';
@@ -19,11 +20,9 @@ const zip = promisify(gzip);
 
 // A promise nobody waited for is written down; it does not end the process for everybody.
 process.on('unhandledRejection', (error) => log.error(error, 'unhandled'));
-// A build that is renewed takes its files from under a server that still runs; whoever asks for one of them
-// asks again, and nobody else is to lose the server by it.
+watchAnswers();
 process.on('uncaughtException', (error: NodeJS.ErrnoException) => {
-  const gone = error.code === 'ENOENT' && error.syscall === 'open';
-  if (gone && error.path?.includes('/client/_app/')) return log.warn(error, 'a file of the build');
+  if (cutOff(error)) return log.warn(error, 'a file of the build is gone');
   log.fatal(error, 'uncaught');
   process.exit(1);
 });

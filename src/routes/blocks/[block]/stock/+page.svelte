@@ -27,6 +27,12 @@
   const doing = new Doing();
   /** The line of the order that was followed here, to enter what came on it. */
   const line = $derived(page.url.searchParams.get('line') ?? undefined);
+  /** Of what the rows lack first the next lot is likely. */
+  const lacking = $derived(
+    [...data.reach]
+      .filter(({ short }) => short > 0)
+      .sort((a, b) => (a.dryAtRow ?? Infinity) - (b.dryAtRow ?? Infinity))[0]?.speciesId,
+  );
   let editing = $state<'new' | 'change' | undefined>(
     untrack(() => line && mayRecord && 'new') || undefined,
   );
@@ -285,6 +291,7 @@
   <LotDialog
     block={data.block.id}
     species={data.species}
+    {lacking}
     lines={data.lines}
     {line}
     lot={editing === 'change' ? lot : undefined}

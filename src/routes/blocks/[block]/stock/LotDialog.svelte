@@ -24,6 +24,8 @@
   interface Props {
     block: string;
     species: readonly Card[];
+    /** The species that the rows lack first: a new lot is likely one of it. */
+    lacking?: string;
     /** The lot to change; a new one without. */
     lot?: LotRow;
     /** Lines of the order it may have come on. */
@@ -32,21 +34,22 @@
     line?: string;
     onclose: (saved?: string) => void;
   }
-  let { block, species, lot: read, lines, line, onclose }: Props = $props();
+  let { block, species, lacking, lot: read, lines, line, onclose }: Props = $props();
   /** As it was read when this opened. */
   const lot = untrack(() => read);
+  const likely = untrack(() => species.find(({ id }) => id === lacking) ?? species[0]);
   const units = useUnits();
   const weight = $derived(TYPED_UNITS.treeWeight[units.system]);
   let fresh = $state<Omit<LotRow, 'edition'>>(
     untrack(() => ({
       id: lot?.id ?? uuid(),
       blockId: block,
-      speciesId: lot?.speciesId ?? species[0]?.id ?? '',
+      speciesId: lot?.speciesId ?? likely?.id ?? '',
       code: lot?.code ?? '',
       nursery: lot?.nursery ?? '',
       provenance: lot?.provenance ?? '',
       seedLot: lot?.seedLot ?? '',
-      age: lot?.age ?? usualAge(species[0]?.stock ?? 'bare-root'),
+      age: lot?.age ?? usualAge(likely?.stock ?? 'bare-root'),
       dipFactor: lot?.dipFactor ?? 2,
       orderId: lot?.orderId ?? null,
       replacesId: lot?.replacesId ?? null,

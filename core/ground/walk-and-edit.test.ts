@@ -51,10 +51,12 @@ test('bearing and distance as surveyors write them', () => {
   close('034° 120 m', 34, 120);
   close('S 0 E 5', 180, 5);
   close('N 90 W 5', 270, 5);
-  for (const wrong of ['', 'N 120 E 5', 'north 5', '34°', '400° 5 m', 'N 34 E five', '20° -4 m'])
+  close('north 5', 0, 5);
+  close('N 34 E 5 rods', 34, 25.146);
+  for (const wrong of ['', 'N 120 E 5', 'up 5', '34°', '400° 5 m', 'N 34 E five', '20° -4 m'])
     assert.throws(() => readLeg(wrong, 'metric'), says(/bearing and distance|above 0/), wrong);
   // A unit that nobody knows is told with the whole leg; a length that can be read two ways is asked about.
-  assert.throws(() => readLeg('N 34 E 5 rods', 'metric'), says(/bearing and distance/));
+  assert.throws(() => readLeg('N 34 E 5 cubits', 'metric'), says(/bearing and distance/));
   assert.throws(() => readLeg('034° 1.250', 'metric'), says(/1.250/));
   const [x, y] = endOfLeg([10, 10], readLeg('N 90 E 7', 'metric'));
   assert.ok(Math.abs(x - 17) < 1e-9 && Math.abs(y - 10) < 1e-9);

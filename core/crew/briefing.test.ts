@@ -36,7 +36,7 @@ const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   keepouts: [],
   slope: null,
   sprayed: false,
-  ...{ lines: LINES, otherwise: [], stock: 'bare-root' },
+  ...{ lines: LINES, otherwise: [], followed: [], stock: 'bare-root' },
   load: 900,
   water: null,
   ...more,
@@ -222,6 +222,36 @@ test('trees that are planted otherwise are told with whose they are; a signature
   const behind = stages({ otherwise, byMachine: true }).slice(-1)[0];
   assert.deepEqual(behind.steps, [line('depth', 'high')]);
   assert.notEqual(markOf(briefingOf(input({ otherwise }))), markOf(briefingOf(input())));
+});
+
+test('what hands behind the planters do is told to them, not to the planters', () => {
+  const zone = message('method.ofZone', { zone: 'wet edge' });
+  const more = {
+    lines: [
+      ...[line('waterAt', 'four'), line('keep', 'mulch'), line('keep', 'turf')],
+      ...[line('browse', 'spiral'), line('stake', 'low'), line('depth', 'collar')],
+    ],
+    otherwise: [{ who: zone, lines: [line('depth', 'high'), line('browse', 'cage')] }],
+  };
+  const whose = (followed: BriefInput['followed']) =>
+    stages({ ...more, followed }).map(({ who, steps }) => [
+      who?.key ?? '',
+      ...steps.flatMap((step) => (typeof step === 'string' ? [] : [step.school])),
+    ]);
+  const alone = whose([]);
+  assert.deepEqual(alone.slice(-3), [
+    ['', 'four', 'mulch', 'turf', 'low', 'spiral'],
+    [''],
+    ['method.ofZone', 'high', 'cage'],
+  ]);
+  assert.deepEqual(whose(['flags']), alone, 'planters put the flag back, whoever takes it away');
+  assert.deepEqual(whose(['water', 'guard', 'mulch']).slice(-5), [
+    ['', 'turf'],
+    [''],
+    ['method.ofZone', 'high'],
+    ['crew.whoFollows', 'four', 'mulch', 'spiral', 'low'],
+    ['crew.whoFollowsFor', 'cage'],
+  ]);
 });
 
 test('whatever a method may tell a crew has its stage', () => {

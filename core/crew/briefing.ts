@@ -1,6 +1,7 @@
 import type { KeepoutKind } from '../ground/keepouts';
 import type { BriefLine } from '../method/method';
 import type { Datum, Question } from '../method/school';
+import type { Wave } from './waves';
 import { say as message, type FigureValue, type Message } from '../say/message';
 import type { AirFinding } from '../calendar/weather';
 import { fnv1a } from '../measure/hash';
@@ -175,6 +176,8 @@ export interface BriefInput {
   lines: readonly BriefLine[];
   /** Trees that are planted otherwise, and what is told of them. */
   otherwise: readonly { who: Message; lines: readonly BriefLine[] }[];
+  /** What hands that follow the planters do here. */
+  followed: readonly Wave[];
   /** Stock of the block's own way. */
   stock: 'bare-root' | 'container';
   /** Lots to be planted, oldest first. */
@@ -236,10 +239,18 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (least < 0)
     say('how', 'brief.depthAbout', { above: { value: -least, kind: 'small' }, most, datum });
   else say('how', 'brief.depth', { least: { value: least, kind: 'small' }, most, datum });
-  for (const { who, lines } of input.otherwise) {
-    const steps = lines.filter(({ question }) => !byMachine || !HANDS_ALONE.has(question));
+  const stage = (who: Message, steps: readonly BriefLine[]) => {
     if (steps.length) items.push({ part: 'how', who, steps });
-  }
+  };
+  const follows = (line: BriefLine) => input.followed.some((wave) => DONE_BY[wave](line));
+  for (const { who, lines } of input.otherwise)
+    stage(
+      who,
+      lines.filter((line) => !follows(line) && !(byMachine && HANDS_ALONE.has(line.question))),
+    );
+  stage(message('crew.whoFollows'), input.lines.filter(follows));
+  for (const { who, lines } of input.otherwise)
+    stage(message('crew.whoFollowsFor', { trees: who }), lines.filter(follows));
   for (const { group, people } of input.guests)
     say('guests', 'brief.guests.who', { group, people });
   if (input.guests.length) for (const step of GUEST_STEPS) say('guests', `brief.guests.${step}`);
@@ -327,8 +338,18 @@ const HANDS_ALONE = new Set<Question>([
   ...(['clear', 'hole', 'holeShape', 'bottom', 'place', 'firming'] as const),
 ]);
 
+/** What a wave behind the planters does of the method, so that it is not asked of them. */
+const DONE_BY: Record<Wave, (line: BriefLine) => boolean> = {
+  // A column of water waits for the tree.
+  water: ({ question, school }) => question === 'waterAt' && school !== 'column',
+  guard: ({ question }) => question === 'browse' || question === 'stake',
+  mulch: ({ question, school }) => question === 'keep' && school === 'mulch',
+  flags: () => false,
+};
+
 /** What the method says, stage by stage, with what all hands do between. */
-function stagesOf({ lines, byMachine, stock }: BriefInput): BriefStep[][] {
+function stagesOf({ lines: all, followed, byMachine, stock }: BriefInput): BriefStep[][] {
+  const lines = all.filter((line) => !followed.some((wave) => DONE_BY[wave](line)));
   const is = (question: Question, school: string) =>
     lines.some((line) => line.question === question && line.school === school);
   // A slit is closed, not filled; in water the soil settles by itself.

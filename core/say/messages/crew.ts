@@ -26,6 +26,8 @@ export interface CrewMessages {
   'crew.aloneNoPlace': never;
   'crew.unwatched': 'planters' | 'many' | 'block';
   'crew.unwatchedWhy': 'days';
+  'crew.whoFollows': never;
+  'crew.whoFollowsFor': 'trees';
   'crew.waveLate': 'wave' | 'trees' | 'block';
   'crew.waveNext': 'row' | 'trees';
   'crew.boxesDry': 'boxes' | 'rows' | 'block';

@@ -6,6 +6,7 @@ import {
   markOf,
   type BriefItem,
 } from '../../../../core/crew/briefing';
+import { WAVES } from '../../../../core/crew/waves';
 import { addTo } from '../../../../core/measure/dates';
 import { shortRanges } from '../../../../core/measure/ranges';
 import { depthOf } from '../../../../core/method/method';
@@ -98,6 +99,7 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       .map(({ name, people }) => ({ group: name, people })),
     tools: byMachine ? [] : used.size ? [...used].filter(Boolean) : tools.map(({ name }) => name),
     ...{ lines: own.lines, otherwise, stock: block.conditions.stock },
+    followed: WAVES.filter((wave) => block.calendarTerms.waves?.[wave]),
     depth: { least: depth.least / 100, most: depth.most / 100, datum: depth.datum },
     lots: carried.map(({ lot, onHand }) => {
       const state = states.find((entry) => entry.lot.id === lot)!;

@@ -37,6 +37,8 @@ export const crew: Record<keyof CrewMessages, string> = {
   'crew.unwatched': 'Watch {planters} at the boxes on {block} this morning.',
   'crew.unwatchedWhy':
     '{days, plural, one {# day} other {# days}} or more without a look: old habits return when nobody is by.',
+  'crew.whoFollows': 'Whoever follows',
+  'crew.whoFollowsFor': 'Whoever follows, {trees}',
   'crew.waveLate':
     '{trees, plural, one {# tree} other {# trees}} on {block} {wave, select, water {still want water} guard {still stand without a guard} mulch {still lie without mulch} other {still carry flags}} past their hour.',
   'crew.waveNext': 'Begin in row {row, number}: {trees, number} there.',

@@ -80,6 +80,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
     'crew.aloneMinutes': 'Se pidió un aviso cada {minutes, number} minutos; se aceptan de 5 a 240.',
     'crew.waveFull':
       'La hilera {row, number} tiene {places, plural, one {# puesto} other {# puestos}} y {done, number} están hechos; {more, number} más son demasiados.',
+    'crew.whoFollows': 'Quien sigue',
+    'crew.whoFollowsFor': 'Quien sigue, {trees}',
     'crew.boxesFull':
       'La hilera {row, number} tiene {places, plural, one {# puesto} other {# puestos}}; no caben {boxes, number} cajas.',
     'rows.notReleased': 'La versión {number, number} no está entregada.',
@@ -198,6 +200,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'Un signe toutes les {minutes, number} minutes a été demandé ; de 5 à 240 sont acceptées.',
     'crew.waveFull':
       'La ligne {row, number} a {places, plural, one {# emplacement} other {# emplacements}} et {done, number} sont faits ; {more, number} de plus, c’est trop.',
+    'crew.whoFollows': 'Qui vient après',
+    'crew.whoFollowsFor': 'Qui vient après, {trees}',
     'crew.boxesFull':
       'La ligne {row, number} a {places, plural, one {# emplacement} other {# emplacements}} ; {boxes, number} réservoirs n’y tiennent pas.',
     'rows.notReleased': 'La version {number, number} n’est pas remise.',
@@ -314,6 +318,8 @@ export const refusals: Record<'es' | 'fr' | 'pt', Refusals> = {
       'Pediu-se um sinal a cada {minutes, number} minutos; aceitam-se de 5 a 240.',
     'crew.waveFull':
       'A linha {row, number} tem {places, plural, one {# lugar} other {# lugares}} e {done, number} estão feitos; mais {more, number} são de mais.',
+    'crew.whoFollows': 'Quem vem a seguir',
+    'crew.whoFollowsFor': 'Quem vem a seguir, {trees}',
     'crew.boxesFull':
       'A linha {row, number} tem {places, plural, one {# lugar} other {# lugares}}; {boxes, number} reservatórios não cabem.',
     'rows.notReleased': 'A versão {number, number} não está entregue.',

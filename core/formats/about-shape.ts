@@ -25,16 +25,23 @@ export interface AboutShape {
 /** What files call the name of a shape, in whatever case: a table of attributes writes its headings large. */
 const CALLED_NAME = ['name', 'label', 'title', 'stand', 'compartment', 'block', 'unit', 'parcel'];
 
+/** What stands behind such a heading where a table has several of its kind: stand_name, UNIT_NO, ParcelID. */
+const CALLED_AFTER = ['', 'name', 'label', 'number', 'num', 'no', 'nr', 'code', 'id'];
+
 /** The name of a shape among what its file says of it; empty where it says none. */
 function nameIn(properties: Record<string, unknown>): string {
-  const keys = Object.keys(properties);
-  for (const called of CALLED_NAME)
-    for (const key of keys) {
-      if (key.toLowerCase() !== called) continue;
-      const value = properties[key];
-      if (typeof value === 'number' || (typeof value === 'string' && value.trim()))
-        return String(value).trim();
-    }
+  const headings = Object.keys(properties).map((key) => ({
+    key,
+    plain: key.toLowerCase().replace(/[^a-z]/g, ''),
+  }));
+  for (const after of CALLED_AFTER)
+    for (const called of CALLED_NAME)
+      for (const { key, plain } of headings) {
+        if (plain !== called + after) continue;
+        const value = properties[key];
+        if (typeof value === 'number' || (typeof value === 'string' && value.trim()))
+          return String(value).trim();
+      }
   return '';
 }
 

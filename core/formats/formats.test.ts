@@ -368,6 +368,12 @@ test('several stands of one file are kept apart by name, for whoever wants one o
     ).stands.map(({ name }) => name);
   assert.deepEqual(called({ NAME: ' Low ' }, { Name: null, STAND: 14 }), ['Low', '14']);
   assert.deepEqual(called({ AREA_HA: 2 }, { label: '' }), ['stands 1', 'stands 2']);
+  assert.deepEqual(
+    called({ UNIT_ID: 7, STAND_NAME: 'Upper' }, { 'Block No.': 12, block_id: 'b-12' }),
+    ['Upper', '12'],
+    'a name goes before a number, and a number before an id',
+  );
+  assert.deepEqual(called({ UNITS: 'feet' }, { blocked: 'yes' }), ['stands 1', 'stands 2']);
   // A line in the same file is no boundary, and nobody is left to think that it is kept clear of.
   const line = { type: 'LineString', coordinates: [11, 12].map((east) => [east, 51]) };
   const stream = { type: 'Feature', properties: { name: 'K 4' }, geometry: line };

@@ -10,7 +10,7 @@ import type { Plane, Point } from '../measure/plane';
 import { DEGREES, learnProjection, projectionOf, type Projection } from '../measure/projection';
 import { METRES_PER_FOOT } from '../measure/units';
 import { checkArchive } from './read';
-import { EAST_NAMES, LAT_NAMES, LON_NAMES, NORTH_NAMES } from './table-of-places';
+import { columnsOfPlaces, decimal, plainHeading } from './table-of-places';
 
 export interface ElevationOptions {
   /** Projection of files that do not say where they lie: "33N", "EPSG:2056", the text of a projection file. */
@@ -402,22 +402,18 @@ function readHeights(text: string, zone: string | undefined, plane: Plane, bound
     ? body
     : body.replace(/[^\S\n]+/g, (_, at: number) => (body[at - 1] === '\n' ? '' : ','));
   const table = Papa.parse<string[]>(cells, { skipEmptyLines: 'greedy' }).data;
-  const heading = table[0].map((cell) => cell.trim().toLowerCase());
-  const named = heading.some((cell) => /[a-z]/.test(cell));
-  const find = (names: readonly string[]) => heading.findIndex((cell) => names.includes(cell));
+  const named = table[0].some((cell) => /[a-z]/i.test(cell));
   let [x, y, z] = [0, 1, 2];
   if (named) {
-    [x, y, z] = [
-      find([...LON_NAMES, ...EAST_NAMES]),
-      find([...LAT_NAMES, ...NORTH_NAMES]),
-      find(HEIGHT_NAMES),
-    ];
+    const places = columnsOfPlaces(table[0]);
+    [x, y] = places ? [places.x, places.y] : [-1, -1];
+    z = table[0].findIndex((cell) => HEIGHT_NAMES.includes(plainHeading(cell)));
     if (x < 0 || y < 0 || z < 0)
       throw told('formats.elevationColumns', { found: table[0].join(', ') });
   }
   const rows = named ? table.slice(1) : table;
   const points = rows.map((cells, i): [number, number, number] => {
-    const numbers = [x, y, z].map((column) => Number(cells[column]?.trim() || NaN));
+    const numbers = [x, y, z].map((column) => decimal(cells[column]));
     if (!numbers.every(Number.isFinite))
       throw told('formats.threeNumbers', {
         line: i + 1 + (named ? 1 : 0),

@@ -400,3 +400,66 @@ test('several stands of one file are kept apart by name, for whoever wants one o
   const one = { type: 'FeatureCollection', features: [stand('Low', 11)] };
   assert.deepEqual(readBoundary(JSON.stringify(one), 'x.geojson').stands, []);
 });
+
+test('a table of corners is understood by what programs, receivers and people call its columns', () => {
+  const corners: [lon: number, lat: number][] = [
+    [-110.34, 46.86],
+    [-110.34, 46.862],
+    [-110.337, 46.862],
+  ];
+  const table = (heading: string, line: (lon: number, lat: number, i: number) => string) =>
+    [heading, ...corners.map(([lon, lat], i) => line(lon, lat, i))].filter(Boolean).join('\n');
+  const sexagesimal = (angle: number, sides: string, signs: boolean) => {
+    const seconds = Math.round(Math.abs(angle) * 36_000) / 10;
+    const parts = [
+      Math.floor(seconds / 3600),
+      Math.floor((seconds % 3600) / 60),
+      +(seconds % 60).toFixed(1),
+    ];
+    const side = sides[angle < 0 ? 1 : 0];
+    return signs ? `${parts[0]}°${parts[1]}'${parts[2]}"${side}` : `${parts.join(' ')} ${side}`;
+  };
+  const TABLES: Record<string, string> = {
+    'of a map program': table('FID,POINT_X,POINT_Y', (lon, lat, i) => `${i},${lon},${lat}`),
+    'with units': table('Point,Lat (deg),Long (deg)', (lon, lat, i) => `${i},${lat},${lon}`),
+    'to the west': table('pt,lat N,lon W', (lon, lat, i) => `${i},${lat},${-lon}`),
+    'to the west, with signs': table('lat_n,lon_w', (lon, lat) => `${lat},${lon}`),
+    'in Spanish': table('punto;latitud;longitud', (lon, lat, i) =>
+      [i, lat, lon].join(';').replaceAll('.', ','),
+    ),
+    'with accents': table('Point;Latitude [°];Longitude [°]', (lon, lat) => `A;${lat};${lon}`),
+    'in minutes and seconds': table(
+      'n,latitude,longitude',
+      (lon, lat, i) => `${i},${sexagesimal(lat, 'NS', true)},${sexagesimal(lon, 'EW', true)}`,
+    ),
+    'without their signs': table(
+      'n;latitude;longitude',
+      (lon, lat, i) => `${i};${sexagesimal(lat, 'NS', false)};${sexagesimal(lon, 'EW', false)}`,
+    ),
+    'under a remark': `# by hand\n${table('lat,lon', (lon, lat) => `${lat},${lon}`)}`,
+    'without a heading': table('', (lon, lat) => `${lon},${lat}`),
+    'without a heading, latitude first': table('', (lon, lat) => `${lat},${lon}`),
+    'numbered, without a heading': table('', (lon, lat, i) => `${i + 1},${lon},${lat}`),
+    'named, without a heading': table('', (lon, lat, i) => `P${i},${lat},${lon}`),
+    'parted by blanks': table('', (lon, lat) => `${lon} ${lat}`),
+    'with letters before': table('', (lon, lat) => `N${lat},W${-lon}`),
+    closed: table('lat,lon', (lon, lat) => `${lat},${lon}`) + `\n${corners[0][1]},${corners[0][0]}`,
+  };
+  for (const [what, text] of Object.entries(TABLES)) {
+    const ring = readBoundary(text, 'corners.csv').parts[0][0].slice(0, 3);
+    ring.forEach(([lon, lat], i) => {
+      const off = Math.hypot(lon - corners[i][0], lat - corners[i][1]);
+      assert.ok(off < 1e-9, `${what}: ${lon}, ${lat} is not ${corners[i].join(', ')}`);
+    });
+  }
+  const wrong = (text: string) => () => readBoundary(text, 'corners.csv');
+  assert.throws(
+    wrong('lat,lon\n46.86,-110.34\n46.862\n46.862,-110.337'),
+    says(/Line 3 reads “46.862”/),
+  );
+  assert.throws(wrong('# x\nlat,lon\n46.86,-110.34\n46.8,east\n46,1'), says(/Line 4 reads/));
+  assert.throws(wrong('latitude;longitude\n46 51 36 N;46 51 36 N\n1;2\n3;4'), says(/Line 2 reads/));
+  assert.throws(wrong('corner,tree\n1,2\n3,4\n5,6'), says(/Columns lon and lat/));
+  // Projected eastings keep their order: no number of a projection is an angle.
+  assert.throws(wrong('41.2,500123\n41.3,500124\n41.4,500125'), says(/projection/));
+});

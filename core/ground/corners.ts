@@ -76,6 +76,21 @@ export function readPlace(text: string, zone = ''): Point {
   return readCorners(text.trim(), zone, 1).corners[0];
 }
 
+/**
+ * Reads one angle as a receiver shows it: "47° 12.620' N", "W 110 20 24".
+ * @param axis which it is to be
+ * @returns degrees, to the south and the west below 0; NaN where it is none, or one of the other axis
+ */
+export function readAngle(text: string, axis: 'lat' | 'lon'): number {
+  const [angle, more] = readAngles(text.trim()) ?? [];
+  if (angle && !more) return (angle.axis ?? axis) === axis ? angle.degrees : NaN;
+  // Minutes and seconds without signs are told from degrees where letters say that there are two angles.
+  const [north, east] = /^\s*[NSEW]/i.test(text) ? ['N 0°', 'E 0°'] : ['0° N', '0° E'];
+  const both = readAngles(axis === 'lat' ? `${text} ${east}` : `${north} ${text}`);
+  const own = both?.length === 2 ? both[axis === 'lat' ? 0 : 1] : undefined;
+  return own?.axis === axis ? own.degrees : NaN;
+}
+
 /** The two angles of a line; nothing where there are not two, or something else stands beside them. */
 function readAngles(line: string): Angle[] | undefined {
   // "47,21034 8,10422" and "47,21034; 8,10422": with another sign between, a comma is a decimal one.

@@ -11,6 +11,7 @@ import {
   LARGEST_UNPACKED,
   readBoundary,
   readShapefile,
+  unpacked,
   readShapes,
 } from './read';
 import { strToU8, zipSync } from 'fflate';
@@ -261,6 +262,28 @@ test('an archive that is cut off anywhere, or would unpack to too much, is refus
   const hollow = zipSync({ 'plot.shp': new Uint8Array(3000).fill(7) });
   hollow.fill(0, 40, 50);
   await assert.rejects(readShapefile(hollow.buffer as ArrayBuffer), isTold);
+});
+
+test('a file that comes packed is read as what lies in it, and called as it came', () => {
+  const kml = `<kml xmlns="http://www.opengis.net/kml/2.2"><Document><Placemark><Polygon><outerBoundaryIs>
+    <LinearRing><coordinates>11,51 11.01,51 11.01,51.01 11,51</coordinates></LinearRing>
+    </outerBoundaryIs></Polygon></Placemark></Document></kml>`;
+  const pack = (files: Record<string, string>) =>
+    zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)])))
+      .buffer as ArrayBuffer;
+  const opened = unpacked(
+    pack({ '__MACOSX/._doc.kml': 'x', 'files/legend.txt': '1,2', 'doc.kml': kml }),
+    'Lower draw.kmz',
+  )!;
+  assert.equal(opened.fileName, 'Lower draw.kml');
+  const { name, parts } = readBoundary(opened.text, opened.fileName);
+  assert.deepEqual([name, parts[0][0].length, parts[0][0][1]], ['Lower draw', 3, [11.01, 51]]);
+  assert.equal(unpacked(pack({ 'a.shp': 'x', 'a.csv': '1,2' }), 'a.zip'), undefined);
+  assert.equal(unpacked(pack({ 'photo.jpg': 'x' }), 'a.zip'), undefined);
+  const hollow = new Uint8Array(pack({ 'doc.kml': kml.repeat(9) }));
+  hollow.fill(0, 40, 60);
+  assert.throws(() => unpacked(hollow.buffer, 'a.kmz'), says(/cut off/));
+  assert.throws(() => unpacked(new ArrayBuffer(40), 'a.kmz'), says(/cut off/));
 });
 
 test('a walk of several pieces is one, waypoints are corners, semicolons part decimal commas', () => {

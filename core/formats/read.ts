@@ -3,7 +3,7 @@ import { lengthOf, say, type Message } from '../say/message';
 import { DOMParser } from '@xmldom/xmldom';
 import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
-import { unzipSync } from 'fflate';
+import { strFromU8, unzipSync } from 'fflate';
 import { parseZip } from 'shpjs';
 import { boxOf, contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
@@ -271,6 +271,45 @@ export function checkArchive(bytes: Uint8Array): void {
       size: Math.round(size / MB),
       most: LARGEST_UNPACKED / MB,
     });
+}
+
+/** Files of shapes that are text, in the order in which an archive of several is taken for one of them. */
+const TEXTS = ['kml', 'gpx', 'geojson', 'json', 'csv', 'txt'];
+
+/**
+ * A file of shapes that came packed, as a map program sends its KML; nothing where a shapefile lies in the archive.
+ * @param fileName of the archive; what is read is called by it, for within it is only called a document
+ * @throws Told when the archive is cut off or too large
+ */
+export function unpacked(
+  bytes: ArrayBuffer,
+  fileName: string,
+): { text: string; fileName: string } | undefined {
+  const archive = new Uint8Array(bytes);
+  checkArchive(archive);
+  const names: string[] = [];
+  unzipSync(archive, {
+    filter: ({ name }) => {
+      names.push(name);
+      return false;
+    },
+  });
+  const endingOf = (name: string) => name.toLowerCase().split('.').pop()!;
+  // What a system leaves beside the files it packs is none of them.
+  const own = names.filter((name) => !/(^|\/)(__MACOSX\/|\.)/.test(name));
+  if (own.some((name) => endingOf(name) === 'shp')) return undefined;
+  for (const ending of TEXTS) {
+    const found = own.find((name) => endingOf(name) === ending);
+    if (!found) continue;
+    let text: string;
+    try {
+      text = strFromU8(unzipSync(archive, { filter: ({ name }) => name === found })[found]);
+    } catch {
+      throw told('formats.archiveCutOff');
+    }
+    return { text, fileName: `${fileName.replace(/\.[^.]*$/, '')}.${ending}` };
+  }
+  return undefined;
 }
 
 /**

@@ -23,6 +23,7 @@ import {
   readBoundary,
   readShapefile,
   readShapes,
+  unpacked,
   type ReadOptions,
 } from '$core/formats/read';
 import type { Message } from '$core/say/message';
@@ -105,6 +106,12 @@ function paint(of: Surface): Uint8ClampedArray<ArrayBuffer> {
   return pixels;
 }
 
+/** A file as it is read: the text of one that came packed, an archive with a shapefile as it is. */
+function opened(contents: string | ArrayBuffer, fileName: string) {
+  const within = typeof contents === 'string' ? undefined : unpacked(contents, fileName);
+  return within ? { contents: within.text, fileName: within.fileName } : { contents, fileName };
+}
+
 /** Makes the projections known that a person or the file itself names. */
 async function learnNamed(contents: string | ArrayBuffer, { zone }: ReadOptions): Promise<void> {
   await learnProjection(zone);
@@ -113,13 +120,9 @@ async function learnNamed(contents: string | ArrayBuffer, { zone }: ReadOptions)
 
 /** Core functions off the main thread. */
 const worker = {
-  readBoundary: (
-    contents: string | ArrayBuffer,
-    fileName: string,
-    options: ReadOptions,
-    near?: Point,
-  ) =>
+  readBoundary: (given: string | ArrayBuffer, called: string, options: ReadOptions, near?: Point) =>
     tellLater(async () => {
+      const { contents, fileName } = opened(given, called);
       await learnNamed(contents, options);
       const read =
         typeof contents === 'string'
@@ -145,12 +148,13 @@ const worker = {
   ): Told<Message[]> => tell(() => overlaps(parts, blocks)),
   /** @param block boundary of the block that they are brought to, where the block itself is not among them */
   readShapes: (
-    contents: string | ArrayBuffer,
-    fileName: string,
+    given: string | ArrayBuffer,
+    called: string,
     options: ReadOptions,
     block?: MultiPolygon,
   ) =>
     tellLater(async () => {
+      const { contents, fileName } = opened(given, called);
       await learnNamed(contents, options);
       const read =
         typeof contents === 'string'

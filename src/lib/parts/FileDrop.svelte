@@ -1,6 +1,6 @@
 <script module lang="ts">
   /** Endings of files that hold points, lines and areas. */
-  export const SHAPE_FILES = '.geojson,.json,.gpx,.kml,.csv,.txt,.zip';
+  export const SHAPE_FILES = '.geojson,.json,.gpx,.kml,.kmz,.csv,.txt,.zip';
 </script>
 
 <script lang="ts">
@@ -37,7 +37,7 @@
     try {
       // By its size first: a file far too large is never read into memory.
       checkFileSize(file.size, most);
-      if (onbytes && /\.(zip|tiff?)$/i.test(file.name))
+      if (onbytes && /\.(zip|kmz|tiff?)$/i.test(file.name))
         onbytes(await file.arrayBuffer(), file.name);
       else onfile(await file.text(), file.name);
     } catch (error) {

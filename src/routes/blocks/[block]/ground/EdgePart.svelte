@@ -155,7 +155,7 @@
   <h2>From a file</h2>
   <FileDrop
     label="Replace the boundary"
-    hint="GeoJSON, GPX, KML, CSV or zipped shapefile"
+    hint="GeoJSON, GPX, KML or KMZ, CSV or zipped shapefile"
     accept={SHAPE_FILES}
     {onfile}
     onbytes={onfile}

@@ -83,7 +83,7 @@
 <FileDrop
   label="Or bring in a file"
   hint="its areas become zones"
-  accept=".geojson,.json,.kml,.csv,.zip"
+  accept=".geojson,.json,.kml,.kmz,.csv,.zip"
   {onfile}
   onbytes={onfile}
   {onerror}

@@ -113,7 +113,7 @@
   </div>
   <FileDrop
     label="Or drop a file with a line"
-    hint="GeoJSON, GPX, KML or zipped shapefile"
+    hint="GeoJSON, GPX, KML or KMZ, zipped shapefile"
     accept={SHAPE_FILES}
     onfile={takeFile}
     onbytes={takeFile}

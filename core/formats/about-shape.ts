@@ -20,6 +20,8 @@ export interface AboutShape {
   /** What its name makes of it, where the file does not say. */
   named?: KeepoutKind;
   zone?: ZoneMarks;
+  /** A route of a receiver: places that were set one by one, not the way that was walked. */
+  route?: true;
 }
 
 /** What files call the name of a shape, in whatever case: a table of attributes writes its headings large. */
@@ -72,6 +74,7 @@ export function aboutFeature(
   return {
     ...{ name: nameIn(marks), role, marks },
     ...(named ? { named } : {}),
+    ...(properties?._gpxType === 'rte' ? { route: true as const } : {}),
     ...(role === 'zone'
       ? { zone: zoneOfMarks(marks) }
       : { keepout: { ...(kind ? { kind } : {}), ...keepoutOfMarks(marks, role === 'keepout') } }),

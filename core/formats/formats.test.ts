@@ -264,6 +264,92 @@ test('an archive that is cut off anywhere, or would unpack to too much, is refus
   await assert.rejects(readShapefile(hollow.buffer as ArrayBuffer), isTold);
 });
 
+test('walks that each come back to their start are blocks of their own; pieces of one walk are not', () => {
+  const track = (name: string, places: readonly (readonly [number, number])[]) =>
+    `<trk><name>${name}</name><trkseg>${places
+      .map(([lon, lat]) => `<trkpt lat="${lat}" lon="${lon}"/>`)
+      .join('')}</trkseg></trk>`;
+  const round = (west: number): [number, number][] => [
+    ...([
+      [west, 51],
+      [west + 0.002, 51],
+      [west + 0.002, 51.002],
+    ] as [number, number][]),
+    ...([
+      [west, 51.002],
+      [west, 51.00005],
+    ] as [number, number][]),
+  ];
+  const read = (...tracks: string[]) =>
+    readBoundary(`<gpx version="1.1" creator="t">${tracks.join('')}</gpx>`, 'walks.gpx');
+  const two = read(track('North', round(11)), track('South', round(11.01)));
+  assert.deepEqual(
+    two.stands.map(({ name }) => name),
+    ['North', 'South'],
+  );
+  assert.equal(two.parts.length, 2);
+  const [whole, stood] = [
+    round(11),
+    [
+      [11, 51.00005],
+      [11.00002, 51.00006],
+      [11, 51.00001],
+    ],
+  ] as const;
+  const one = read(track('Block', whole), track('stood', stood as [number, number][]));
+  assert.deepEqual([one.stands.length, one.parts.length], [0, 1], 'a stop is no block');
+  const halves = read(track('a', whole.slice(0, 3)), track('b', whole.slice(2)));
+  assert.deepEqual([halves.stands.length, halves.parts.length], [0, 1]);
+});
+
+test('a route goes from corner to corner, and its last side back to the first', () => {
+  const route = (...places: [lon: number, lat: number][]) =>
+    `<gpx version="1.1" creator="t"><rte><name>Set out</name>${places
+      .map(([lon, lat]) => `<rtept lat="${lat}" lon="${lon}"/>`)
+      .join('')}</rte></gpx>`;
+  const corners: [number, number][] = [
+    [11, 51],
+    [11.01, 51],
+    [11.01, 51.01],
+  ];
+  for (const places of [corners, [...corners, corners[0]]]) {
+    const { name, parts, notes } = readBoundary(route(...places), 'route.gpx');
+    assert.equal(name, 'Set out');
+    assert.deepEqual(parts[0][0].slice(0, 3), corners);
+    assert.deepEqual(
+      notes.map(({ key, figures }) => [key, figures.points]),
+      [['formats.pointsAsCorners', 3]],
+    );
+  }
+  assert.throws(() => readBoundary(route(corners[0], corners[1]), 'route.gpx'), isTold);
+});
+
+test('features one a line are a collection; a line cut short is told', () => {
+  const feature = (west: number) =>
+    JSON.stringify({
+      type: 'Feature',
+      properties: { name: `at ${west}` },
+      geometry: {
+        type: 'Polygon',
+        coordinates: [
+          [
+            [west, 51],
+            [west + 0.01, 51],
+            [west, 51.01],
+            [west, 51],
+          ],
+        ],
+      },
+    });
+  const { stands } = readBoundary(`${feature(11)}\n\x1e${feature(12)}\n`, 'blocks.geojson');
+  assert.deepEqual(
+    stands.map(({ name }) => name),
+    ['at 11', 'at 12'],
+  );
+  const cut = `${feature(11)}\n${feature(12).slice(0, -5)}`;
+  assert.throws(() => readBoundary(cut, 'blocks.geojson'), says(/JSON/));
+});
+
 test('a file that comes packed is read as what lies in it, and called as it came', () => {
   const kml = `<kml xmlns="http://www.opengis.net/kml/2.2"><Document><Placemark><Polygon><outerBoundaryIs>
     <LinearRing><coordinates>11,51 11.01,51 11.01,51.01 11,51</coordinates></LinearRing>

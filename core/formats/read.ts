@@ -130,15 +130,23 @@ function boundaryAlone(
   const { notes } = read;
   // A file that says what is what may hold keep-outs and zones beside the boundary.
   const named = [...read.areas, ...read.lines].some(({ role }) => role === 'boundary');
-  const areas = named ? read.areas.filter(({ role }) => role === 'boundary') : read.areas;
+  const drawn = named ? read.areas.filter(({ role }) => role === 'boundary') : read.areas;
   const lines = named ? read.lines.filter(({ role }) => role === 'boundary') : read.lines;
+  const walk = lines.filter(({ shape }) => shape.type === 'LineString');
+  // Walks that each come back to their start are blocks of their own, not pieces of one.
+  const rounds = !drawn.length && !named && walk.length > 1 && walk.every(comesBack);
+  const areas: ReadShapes['areas'] = rounds
+    ? walk.map((one) => ({ ...one, parts: [[closeWalk(wayIn(one), notes)]] }))
+    : drawn;
   const name = fileName
     .replace(/\.[^.]*$/, '')
     .replace(/[_-]+/g, ' ')
     .trim();
   if (areas.length) {
     if (areas.length > 1) notes.push(say('formats.areasJoined', { areas: areas.length }));
-    const left = read.lines.filter(({ role }) => !role).length - linesBeside(read).length;
+    const left = rounds
+      ? lines.length - walk.length
+      : read.lines.filter(({ role }) => !role).length - linesBeside(read).length;
     if (left) notes.push(say('formats.notOfTheBoundary', { left }));
     return {
       name: (areas.every((area) => area.name === areas[0].name) && areas[0].name) || name,
@@ -150,20 +158,20 @@ function boundaryAlone(
           : [],
     };
   }
-  const walk = lines.filter(({ shape }) => shape.type === 'LineString');
   if (named && walk.length)
     return {
       name: walk[0].name || name,
-      parts: nested(walk.map(({ shape }) => shape.coordinates as Point[])),
+      parts: nested(walk.map(wayIn)),
       notes,
       stands: [],
     };
-  const line = walk.length
-    ? joined(
-        walk.map(({ shape }) => shape.coordinates as Point[]),
-        notes,
-      )
-    : corners(lines, notes);
+  const [first, ...others] = walk;
+  const line =
+    first?.route && !others.length
+      ? corners(cornersOf(first), notes)
+      : first
+        ? joined(walk.map(wayIn), notes)
+        : corners(lines, notes);
   if (!line) throw told('formats.noArea', { lines: walk.length });
   return {
     name: walk[0]?.name || name,
@@ -171,6 +179,35 @@ function boundaryAlone(
     notes,
     stands: [],
   };
+}
+
+type Line = ReadShapes['lines'][number];
+
+const wayIn = ({ shape }: Line): Point[] => shape.coordinates as Point[];
+
+/** A route from corner to corner: the last side is where nobody set a place. */
+function cornersOf(route: Line): Pick<Line, 'shape' | 'role'>[] {
+  const places = wayIn(route);
+  const back = places.length > 3 && apart(places[0], places.at(-1)!) < 1;
+  return (back ? places.slice(0, -1) : places).map((coordinates) => ({
+    ...{ role: '' as const, shape: { type: 'Point' as const, coordinates } },
+  }));
+}
+
+/** Ends of a walk that meet, as nearly as a receiver tells. */
+const mayClose = (gap: number, length: number): boolean => gap <= Math.max(15, length * 0.1);
+
+/** What somebody stood on while the sky was away is no block, m². */
+const SMALLEST_ROUND = 100;
+
+/** Whether a walk ends where it began, and was one round something: not a way out and back. */
+function comesBack(line: Line): boolean {
+  const way = wayIn(line);
+  return (
+    way.length > 2 &&
+    mayClose(apart(way[0], way.at(-1)!), wayOf(way)) &&
+    geodesicMeasure([[way]]).area >= SMALLEST_ROUND
+  );
 }
 
 const apart = (a: Point, b: Point): number => geodesicMeasure([[[a, b]]]).perimeter / 2;
@@ -191,7 +228,7 @@ function joined(pieces: readonly Point[][], notes: Message[]): Point[] | undefin
     widest = Math.max(widest, apart(end, turned ? last : first));
     line.push(...(turned ? [...piece].reverse() : piece));
   }
-  if (widest > Math.max(15, length * 0.1)) return undefined;
+  if (!mayClose(widest, length)) return undefined;
   if (pieces.length > 1)
     notes.push(say('formats.piecesJoined', { pieces: pieces.length, gap: lengthOf(widest) }));
   return line;
@@ -239,7 +276,7 @@ function closeWalk(line: Point[], notes: Message[]): Point[] {
   const gap = geodesicMeasure([[[first, last]]]).perimeter / 2;
   const length = geodesicMeasure([[line]]).perimeter;
   if (line.length < 3) throw told('formats.lineTooShort', { points: line.length });
-  if (gap > Math.max(15, length * 0.1)) {
+  if (!mayClose(gap, length)) {
     throw told('formats.lineOpen', { gap: lengthOf(gap) });
   }
   if (gap > 0.5) notes.push(say('formats.walkClosed', { gap: lengthOf(gap) }));
@@ -362,12 +399,27 @@ function fromXml(text: string, ending: string): ReadShapes {
   return fromFeatures((root === 'gpx' ? gpx(document) : kml(document)).features, {});
 }
 
+/** Features one a line (RFC 8142, its separators apart): nothing where a line is no whole value. */
+function featuresByLine(text: string): unknown {
+  const lines = text.split('\n').filter((line) => line.trim());
+  if (lines.length < 2) return undefined;
+  try {
+    return {
+      type: 'FeatureCollection',
+      features: lines.map((line) => JSON.parse(line.replace(/^\x1e/, '')) as unknown),
+    };
+  } catch {
+    return undefined;
+  }
+}
+
 function fromGeoJson(text: string, options: ReadOptions): ReadShapes {
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
-    throw told('formats.brokenJson', { problem: (error as Error).message });
+    value = featuresByLine(text);
+    if (!value) throw told('formats.brokenJson', { problem: (error as Error).message });
   }
   const features = toFeatures(value);
   if (!features.length) throw told('formats.noFeature');

@@ -9,7 +9,7 @@ import { groundLie, type Surface } from '../ground/surface';
 import type { Plane, Point } from '../measure/plane';
 import { DEGREES, learnProjection, projectionOf, type Projection } from '../measure/projection';
 import { METRES_PER_FOOT } from '../measure/units';
-import { checkArchive } from './read';
+import { checkArchive } from './archive';
 import { columnsOfPlaces, decimal, plainHeading } from './table-of-places';
 
 export interface ElevationOptions {

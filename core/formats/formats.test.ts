@@ -5,15 +5,8 @@ import { test } from 'node:test';
 import { geodesicMeasure, planeArea } from '../ground/polygon';
 import { localPlane, fromUtm } from '../measure/plane';
 import { readZone } from '../measure/projection';
-import {
-  checkArchive,
-  checkFileSize,
-  LARGEST_UNPACKED,
-  readBoundary,
-  readShapefile,
-  unpacked,
-  readShapes,
-} from './read';
+import { readBoundary, readShapefile, readShapes } from './read';
+import { checkArchive, checkFileSize, LARGEST_UNPACKED, unpacked } from './archive';
 import { strToU8, zipSync } from 'fflate';
 import { says } from '../../tests/says';
 
@@ -288,15 +281,13 @@ test('walks that each come back to their start are blocks of their own; pieces o
     ['North', 'South'],
   );
   assert.equal(two.parts.length, 2);
-  const [whole, stood] = [
-    round(11),
-    [
-      [11, 51.00005],
-      [11.00002, 51.00006],
-      [11, 51.00001],
-    ],
-  ] as const;
-  const one = read(track('Block', whole), track('stood', stood as [number, number][]));
+  const whole = round(11);
+  const stood: [number, number][] = [
+    [11, 51.00005],
+    [11.00002, 51.00006],
+    [11, 51.00001],
+  ];
+  const one = read(track('Block', whole), track('stood', stood));
   assert.deepEqual([one.stands.length, one.parts.length], [0, 1], 'a stop is no block');
   const halves = read(track('a', whole.slice(0, 3)), track('b', whole.slice(2)));
   assert.deepEqual([halves.stands.length, halves.parts.length], [0, 1]);

@@ -23,9 +23,9 @@ import {
   readBoundary,
   readShapefile,
   readShapes,
-  unpacked,
   type ReadOptions,
 } from '$core/formats/read';
+import { unpacked } from '$core/formats/archive';
 import type { Message } from '$core/say/message';
 import { isTold, told } from '$core/say/told';
 import { withoutTheBlock } from '$core/formats/brought';

@@ -6,7 +6,7 @@
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
   import { onMount } from 'svelte';
-  import { checkFileSize, LARGEST_FILE } from '$core/formats/read';
+  import { checkFileSize, LARGEST_FILE } from '$core/formats/archive';
 
   interface Props {
     label: string;

@@ -4,7 +4,7 @@
   import type { GroundLie } from '$core/ground/surface';
   import { formatLength, formatPercent } from '$core/measure/units';
   import type { SurfaceAbout } from '$lib/plan/relief';
-  import { LARGEST_ELEVATION } from '$core/formats/read';
+  import { LARGEST_ELEVATION } from '$core/formats/archive';
   import FileDrop from '$lib/parts/FileDrop.svelte';
   import { useUnits } from '$lib/parts/figures.svelte';
 

@@ -320,14 +320,20 @@ function fromXml(text: string, ending: string): ReadShapes {
   return fromFeatures((root === 'gpx' ? gpx(document) : kml(document)).features, {});
 }
 
-/** Features one a line (RFC 8142, its separators apart): nothing where a line is no whole value. */
+/** What stands before each value of a sequence. */
+const RECORD_SEPARATOR = String.fromCharCode(0x1e);
+
+/** Features one a line, with the separators of RFC 8142 or without: nothing where a line is no whole value. */
 function featuresByLine(text: string): unknown {
-  const lines = text.split('\n').filter((line) => line.trim());
+  const lines = text
+    .replaceAll(RECORD_SEPARATOR, '')
+    .split('\n')
+    .filter((line) => line.trim());
   if (lines.length < 2) return undefined;
   try {
     return {
       type: 'FeatureCollection',
-      features: lines.map((line) => JSON.parse(line.replace(/^\x1e/, '')) as unknown),
+      features: lines.map((line) => JSON.parse(line) as unknown),
     };
   } catch {
     return undefined;

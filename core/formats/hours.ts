@@ -1,6 +1,5 @@
 import { say, type Message } from '../say/message';
 import { told } from '../say/told';
-import Papa from 'papaparse';
 import { unfold } from './clock';
 import {
   columnsOf,
@@ -13,7 +12,7 @@ import {
   type Reading,
   type Said,
 } from './reading';
-import { readNumber } from './table';
+import { headedTable, readNumber } from './table';
 import { readingOf } from './weather';
 
 /** One reading of a weather station: milliseconds since 1970 UTC, °C, 0 to 1, m/s. */
@@ -36,11 +35,10 @@ export function readStation(
   zone: string,
   said: Said = {},
 ): { hours: StationHour[]; reading: Reading; notes: Message[] } {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
-    header: true,
-    skipEmptyLines: 'greedy',
+  const { data, fields, above } = headedTable(text, (names) => {
+    const { temperature, humidity, wind } = columnsOf(names);
+    return Boolean(temperature && humidity && wind);
   });
-  const fields = meta.fields ?? [];
   const { day, clock, temperature, humidity, wind } = columnsOf(fields);
   if (!day || !temperature || !humidity || !wind)
     throw told('formats.hourColumns', { found: fields.join(', ') || '–' });
@@ -59,7 +57,7 @@ export function readStation(
     const at = readTime(written(row), zone, order);
     if (!at || values.some((value) => !Number.isFinite(value)))
       throw told('formats.hourLine', {
-        line: i + 2,
+        line: i + 2 + above,
         found: (at ? Object.values(row).join(',') : written(row)).slice(0, 40),
       });
     const [degrees, damp, blow] = values as number[];

@@ -7,6 +7,7 @@ import { readStation } from './hours';
 import { readLogger } from './logger';
 import {
   columnsOf,
+  datesTogether,
   dateOrder,
   dayIn,
   IN_CORE_UNITS,
@@ -245,4 +246,61 @@ test('a station’s and a logger’s clock of twelve hours', () => {
     'UTC',
   );
   assert.equal(new Date(logger.readings[0].at).toISOString(), '2026-03-31T13:00:00.000Z');
+});
+
+test('dates that come in pieces are put together; what is none is told as it stands', () => {
+  const rows = [
+    { YEAR: '2024', MO: '2', DY: '29', TMIN: '1' },
+    { YEAR: '2023', MO: '2', DY: '29', TMIN: '2' },
+  ];
+  const { fields, data } = datesTogether(['YEAR', 'MO', 'DY', 'TMIN'], rows);
+  assert.deepEqual(fields, ['date (YEAR, MO, DY)', 'TMIN']);
+  assert.deepEqual(
+    data.map((row) => row[fields[0]]),
+    ['2024-02-29', '2023 2 29'],
+  );
+  const counted = datesTogether(['Year', 'DOY'], [{ Year: '2024', DOY: '60' }]);
+  assert.equal(counted.data[0][counted.fields[0]], '2024-02-29', 'the sixtieth day of a leap year');
+  const whole = [{ date: '2024-01-01', year: '2024' }];
+  assert.deepEqual(datesTogether(['date', 'year'], whole), {
+    fields: ['date', 'year'],
+    data: whole,
+  });
+});
+
+test('weather is read under what a service writes above it, in the headings of four languages', () => {
+  const days = ['2024-01-13', '2024-01-14'];
+  const table = (heading: string, sign = ',', split = '') =>
+    [
+      heading,
+      ...days.map((day, i) =>
+        [split ? day.split('-').map(Number).join(split) : day, -1.5, 4 + i, 2.5 * i]
+          .join(sign)
+          .replaceAll('.', sign === ';' ? ',' : '.'),
+      ),
+    ].join('\n');
+  const above = 'Daily values\nlatitude,51.1\n\n';
+  for (const [what, text] of Object.entries({
+    plain: table('date,tmin,tmax,rain'),
+    above: above + table('date,tmin,tmax,rain'),
+    French: table('date;température mini;température maxi;précipitations', ';'),
+    Spanish: table('fecha;temp. mínima;temp. máxima;precipitación', ';'),
+    Portuguese: table('data;temperatura mínima;temperatura máxima;chuva', ';'),
+    pieces: above + table('YEAR,MO,DY,T2M_MIN,T2M_MAX,PRECTOTCORR', ',', ','),
+  })) {
+    const read = readWeather(text).days;
+    assert.deepEqual(
+      read.map(({ day, lowest, highest, rain }) => [day, lowest, highest, rain]),
+      [
+        [days[0], -1.5, 4, 0],
+        [days[1], -1.5, 5, 2.5],
+      ],
+      what,
+    );
+  }
+  assert.throws(
+    () => readWeather(`${above}date,tmin,tmax,rain\n2024-01-13,1,2,wet`),
+    says(/Line 5/),
+  );
+  assert.throws(() => readWeather('a,b\n1,2'), says(/a, b/));
 });

@@ -273,15 +273,17 @@ export const MEANING: Record<string, MessageKey> = {
   wind: 'reading.wind',
 };
 
+/** English first, then how the crews' other languages head such tables; accents are gone by then. */
 const IS = {
-  rain: /rain|prec|prcp|\brr\b|niedersch/i,
-  humidity: /humid|(^|[^a-z])rh\b|moist/i,
-  wind: /wind|gust|speed/i,
+  rain: /rain|prec|prcp|\brr\b|niedersch|lluvia|pluie|chuva|regen/i,
+  humidity: /humid|(^|[^a-z])rh(\b|\d)|moist|humed|umid|feucht/i,
+  wind: /wind|gust|speed|(^|[^a-z])ws\d|viento|\bvent\b|vento/i,
   other: /dew|soil|pressure|baro|radiat|solar|snow|direction|\bdir\b|batt|station|index|chill/i,
   lowest: /min|low|(^|[^a-z])tn\b/i,
   highest: /max|high|(^|[^a-z])tx\b/i,
   temperature: /temp|°|celsius|fahrenheit|^t[\s_(]/i,
-  time: /date|day|time|moment|datum|stamp/i,
+  time: /date|day|time|moment|datum|stamp|fecha|hora|jour|heure|\bdata\b|\bdia\b/i,
+  day: /date|day|datum|fecha|jour|\bdata\b|\bdia\b/i,
 };
 
 /** Which heading means what. The first that fits is taken; a gust is no wind where a wind is there. */
@@ -295,29 +297,72 @@ export function columnsOf(fields: readonly string[]): {
   humidity?: string;
   wind?: string;
 } {
-  const plain = fields.filter((field) => !IS.other.test(field));
-  const rain = plain.find((field) => IS.rain.test(field) && !/rate|intens/i.test(field));
-  const humidity = plain.find((field) => IS.humidity.test(field));
-  const winds = plain.filter((field) => IS.wind.test(field));
+  const is = (what: keyof typeof IS, field: string) =>
+    IS[what].test(field.normalize('NFD').replace(/\p{M}/gu, ''));
+  const plain = fields.filter((field) => !is('other', field));
+  const rain = plain.find((field) => is('rain', field) && !/rate|intens/i.test(field));
+  const humidity = plain.find((field) => is('humidity', field));
+  const winds = plain.filter((field) => is('wind', field));
   const wind = winds.find((field) => !/gust|max/i.test(field)) ?? winds[0];
   const rest = plain.filter(
     (field) => field !== rain && field !== humidity && !winds.includes(field),
   );
-  const times = rest.filter((field) => IS.time.test(field) && !/min|max/i.test(field));
-  const day = times.find((field) => /date|day|datum/i.test(field)) ?? times[0];
-  const clock = times.find((field) => field !== day && /time|clock/i.test(field));
+  const times = rest.filter((field) => is('time', field) && !/min|max/i.test(field));
+  const day = times.find((field) => is('day', field)) ?? times[0];
+  const clock = times.find((field) => field !== day && /time|clock|hora|heure/i.test(field));
   const heat = rest.filter((field) => !times.includes(field));
   return {
     day,
     clock,
-    lowest: heat.find((field) => IS.lowest.test(field)),
-    highest: heat.find((field) => IS.highest.test(field)),
+    lowest: heat.find((field) => is('lowest', field)),
+    highest: heat.find((field) => is('highest', field)),
     temperature:
       heat.find(
-        (field) => IS.temperature.test(field) && !IS.lowest.test(field) && !IS.highest.test(field),
-      ) ?? heat.find((field) => IS.temperature.test(field)),
+        (field) => is('temperature', field) && !is('lowest', field) && !is('highest', field),
+      ) ?? heat.find((field) => is('temperature', field)),
     rain,
     humidity,
     wind,
+  };
+}
+
+/** Headings of dates that come in pieces. */
+const PIECES = {
+  year: /^(year|yr|yyyy|ano|annee|jahr)$/i,
+  month: /^(month|mo|mon|mm|mes|mois|monat)$/i,
+  day: /^(day|dy|dd|dia|jour|tag)$/i,
+  dayOfYear: /^(doy|jday|julian( day)?|day[ _]?of[ _]?(the[ _]?)?year)$/i,
+};
+
+/**
+ * A table whose dates come in pieces, year, month and day or year and day of the year, with them put together
+ * under a heading of their own; any other as it is.
+ */
+export function datesTogether(
+  fields: readonly string[],
+  data: readonly Record<string, string>[],
+): { fields: readonly string[]; data: readonly Record<string, string>[] } {
+  const find = (piece: keyof typeof PIECES) =>
+    fields.find((field) =>
+      PIECES[piece].test(field.trim().normalize('NFD').replace(/\p{M}/gu, '')),
+    );
+  const [year, month, day, dayOfYear] = [
+    ...[find('year'), find('month'), find('day'), find('dayOfYear')],
+  ];
+  const pieces = year && month && day ? [year, month, day] : [year, dayOfYear];
+  if (pieces.some((piece) => piece === undefined)) return { fields, data };
+  const heading = `date (${pieces.join(', ')})`;
+  const dateOf = (row: Record<string, string>): string => {
+    const [y, second, third] = pieces.map((piece) => Number((row[piece!] ?? '').trim() || NaN));
+    const date =
+      third === undefined
+        ? DateTime.fromObject({ year: y, ordinal: second })
+        : DateTime.fromObject({ year: y, month: second, day: third });
+    // What is no date is told as it stands.
+    return date.toISODate() ?? pieces.map((piece) => row[piece!]).join(' ');
+  };
+  return {
+    fields: [heading, ...fields.filter((field) => !pieces.includes(field))],
+    data: data.map((row) => ({ ...row, [heading]: dateOf(row) })),
   };
 }

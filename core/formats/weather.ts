@@ -1,11 +1,11 @@
 import { onDayOfYear, rainOf, say, temperatureOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import Papa from 'papaparse';
 import type { WeatherDay } from '../calendar/windows';
 import { daysBetween } from '../measure/dates';
 import {
   columnsOf,
   dateOrder,
+  datesTogether,
   dayIn,
   IN_CORE_UNITS,
   unitOf,
@@ -13,7 +13,7 @@ import {
   type Reading,
   type Said,
 } from './reading';
-import { readNumber } from './table';
+import { headedTable, readNumber } from './table';
 
 export interface WeatherFile {
   /** In order, each day once. */
@@ -32,11 +32,11 @@ export interface WeatherFile {
  * @throws Told with what was found and what is accepted
  */
 export function readWeather(text: string, said: Said = {}): WeatherFile {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
-    header: true,
-    skipEmptyLines: 'greedy',
+  const table = headedTable(text, (names) => {
+    const { lowest, highest, rain } = columnsOf(names);
+    return Boolean(lowest && highest && rain);
   });
-  const fields = meta.fields ?? [];
+  const { fields, data } = datesTogether(table.fields, table.data);
   const { day, lowest, highest, rain, humidity, wind } = columnsOf(fields);
   if (!day || !lowest || !highest || !rain)
     throw told('formats.weatherColumns', { found: fields.join(', ') || '–' });
@@ -59,7 +59,7 @@ export function readWeather(text: string, said: Said = {}): WeatherFile {
     const bad = values.findIndex((value) => !Number.isFinite(value));
     if (!date || bad >= 0)
       throw told('formats.weatherLine', {
-        line: i + 2,
+        line: i + 2 + table.above,
         found: (!date ? (row[day] ?? '') : row[[lowest, highest, rain][bad]]).slice(0, 30),
         wanted: date ? 'number' : 'day',
       });

@@ -35,6 +35,15 @@ const auger = {
   rate: 500,
 } as const;
 
+test('roots are twisted into an auger’s hole up to half as wide again, and into no other', () => {
+  const wide = (spread: number, tool: Parameters<typeof fit>[1] = auger) =>
+    fit({ length: 0.2, spread }, tool);
+  assert.equal(wide(auger.width), 'fits');
+  assert.equal(wide(auger.width * ROOT_RULES.twist), 'twisted', 'as wide as may be');
+  assert.equal(wide(auger.width * ROOT_RULES.twist + 0.001), 'too-wide');
+  assert.equal(wide(spade.width + 0.001, spade), 'too-wide');
+});
+
 test('a shoe is held against measured roots: how many reach deeper, what would take them', () => {
   const shoe = { ...bar, kind: 'machine', depth: 0.25, width: 0.1 } as const;
   // Twenty roots of 15 to 34 cm; with 1 cm free under the tips the shoe takes 24 cm: ten reach deeper.

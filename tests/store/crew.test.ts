@@ -5,6 +5,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { treesInRow } from '../../core/rows/stored';
+import { addTo } from '../../core/measure/dates';
 import { dayBounds, dayOf } from '../../core/say/day';
 import { workedHours } from '../../core/crew/attendance';
 import { forgetFacts } from '../../src/lib/server/facts';
@@ -280,7 +281,14 @@ test('rows are shared again without taking a begun row from anybody; drawn share
   await setting.done('leader', 'calendar.terms', {
     blockId: block.id,
     terms: {
-      day: { ...begins, own: [{ planterId: others[0].id, day: today, from: 23.99, until: 24 }] },
+      day: {
+        ...begins,
+        own: [
+          // What somebody's hours are tomorrow says nothing of today.
+          ...[{ planterId: crew[1], day: addTo(today, { days: 1 }), from: 23.99, until: 24 }],
+          { planterId: others[0].id, day: today, from: 23.99, until: 24 },
+        ],
+      },
     },
   });
   await setting.done('leader', 'crew.share', {
@@ -295,6 +303,8 @@ test('rows are shared again without taking a begun row from anybody; drawn share
       .reduce((sum, row) => sum + (byRow.get(row.number) ? 0 : left(row)), 0);
   const hours = (dayBounds(today, site.zone)[1] - Date.now()) / 3_600_000;
   assert.equal(ofDay(others[0].id), 0, 'nobody plants a row in the last minute of a day');
+  assert.notEqual(crew[1], others[0].id);
+  if (hours > 2) assert.ok(ofDay(crew[1]) > 0, 'the whole of today is theirs');
   for (const id of crew) assert.ok(ofDay(id) <= (rates.get(id)!.rate / 8) * (hours + 0.1) + 1);
   assert.ok(
     rows.every(

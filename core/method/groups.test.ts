@@ -137,3 +137,36 @@ test('row numbers in short', () => {
   assert.equal(rowList([7]), '7');
   assert.equal(rowList([9, 3, 4, 5, 12, 11]), '3–5, 9, 11–12');
 });
+
+test('where all trees are of the other stock, what is told of the block is told of them', () => {
+  const of: BlockMethod = {
+    ...{
+      method: { hole: 'twice', waterAt: 'four' },
+      conditions: { ...conditions, stock: 'container' },
+    },
+    differences: [zone('wet', { surface: 'basin' })],
+  };
+  const named = (...stocks: ('bare-root' | 'container')[]) => ({
+    mix: stocks.map((stock) => ({ name: stock, stock })),
+    zones: [{ id: 'wet', name: 'wet' }],
+    lots: [],
+  });
+  const bare = waysOf(of, named('bare-root', 'bare-root'), 'as planted');
+  const asked = ({ lines }: { lines: readonly { question: string }[] }, question: string) =>
+    lines.some((one) => one.question === question);
+  assert.deepEqual([bare[0].tree, bare[0].depth.datum], [{ stock: 'bare-root' }, 'collar']);
+  assert.ok(asked(bare[0], 'trimming') && !asked(bare[0], 'containerRoots'));
+  assert.ok(asked(bare[0], 'waterAt'), 'what goes for any stock stays');
+  assert.deepEqual(
+    bare.slice(1).map(({ who, lines }) => [who.key, lines.map(({ question }) => question)]),
+    [['method.ofZone', ['surface']]],
+    'a zone differs from them, not from what nobody plants',
+  );
+  // As it was set, with both stocks, or before any species is laid out the block's own stands first.
+  for (const [mix, planted] of [
+    [named('bare-root'), 'as set'],
+    [named('bare-root', 'container'), 'as planted'],
+    [named(), 'as planted'],
+  ] as const)
+    assert.deepEqual(waysOf(of, mix, planted)[0].tree, {});
+});

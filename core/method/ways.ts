@@ -33,13 +33,27 @@ export interface Named {
   lots: readonly { id: string; code: string; species: string; stock: Stock }[];
 }
 
-/** The block's own way first, then every other in which some of its trees are planted. */
-export function waysOf(of: BlockMethod, { mix, zones, lots }: Named): Way[] {
-  const own = methodFor(of, {});
+/**
+ * The block's own way first, then every other in which some of its trees are planted.
+ * @param planted as its trees are planted: where all are of the other stock than the block was set to, their way
+ *   is the first, for nobody plants the block's own
+ */
+export function waysOf(
+  of: BlockMethod,
+  { mix, zones, lots }: Named,
+  planted: 'as planted' | 'as set' = 'as set',
+): Way[] {
+  const stocks = [...new Set(mix.map(({ stock }) => stock))];
+  const all: TreeKind =
+    planted === 'as planted' && stocks.length === 1 && stocks[0] !== of.conditions.stock
+      ? { stock: stocks[0] }
+      : {};
+  const own = methodFor(of, all);
   const ways: Way[] = [
-    { who: say('method.ofBlock'), tree: {}, lines: briefing(own), depth: depthOf(own) },
+    { who: say('method.ofBlock'), tree: all, lines: briefing(own), depth: depthOf(own) },
   ];
-  const add = (scope: Scope, who: Message, tree: TreeKind, against: Chosen[]) => {
+  const add = (scope: Scope, who: Message, kind: TreeKind, against: Chosen[]) => {
+    const tree = { ...all, ...kind };
     const method = methodFor(of, tree);
     if (differing(against, method).length)
       ways.push({

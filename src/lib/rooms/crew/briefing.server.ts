@@ -9,7 +9,6 @@ import {
 import { WAVES } from '../../../../core/crew/waves';
 import { addTo } from '../../../../core/measure/dates';
 import { shortRanges } from '../../../../core/measure/ranges';
-import { depthOf } from '../../../../core/method/method';
 import { dayBounds } from '../../../../core/say/day';
 import { minutesAllowed } from '../../../../core/stock/exposure';
 import { holds } from '../../../../core/crew/share';
@@ -18,7 +17,7 @@ import { airAt } from '../../server/station';
 import { sprayingsFact } from '../calendar/products.server';
 import { keepoutsFact, lieOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { methodOfBlock, waysOfBlock } from '../method/facts.server';
+import { waysOfBlock } from '../method/facts.server';
 import { releasedLayout } from '../rows/facts.server';
 import { lotsToCarry } from '../stock/carry.server';
 import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
@@ -57,7 +56,8 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     waysOfBlock(facts, block),
   ]);
   const carried = layout ? (await lotsToCarry(facts, block.id, inHand.species)).lots : [];
-  const depth = depthOf(methodOfBlock(block));
+  const stock = own.tree.stock ?? block.conditions.stock;
+  const bare = [stock, ...otherwise.map(({ tree }) => tree.stock)].includes('bare-root');
   const [dayStart] = dayBounds(today, site.zone);
   const byMachine = block.conditions.planting === 'machine' && !onFoot(inHand);
   const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
@@ -98,18 +98,19 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       )
       .map(({ name, people }) => ({ group: name, people })),
     tools: byMachine ? [] : used.size ? [...used].filter(Boolean) : tools.map(({ name }) => name),
-    ...{ lines: own.lines, otherwise, stock: block.conditions.stock },
+    ...{ lines: own.lines, otherwise, stock },
     followed: WAVES.filter((wave) => block.calendarTerms.waves?.[wave]),
-    depth: { least: depth.least / 100, most: depth.most / 100, datum: depth.datum },
+    depth: {
+      least: own.depth.least / 100,
+      most: own.depth.most / 100,
+      datum: own.depth.datum,
+    },
     lots: carried.map(({ lot, onHand }) => {
       const state = states.find((entry) => entry.lot.id === lot)!;
       const name = cards.find(({ id }) => id === state.lot.speciesId)?.name ?? '';
       return { code: state.lot.code, species: name.toLowerCase(), trees: onHand };
     }),
-    rootMinutes:
-      air && block.conditions.stock === 'bare-root'
-        ? minutesAllowed(air.now, leastDip).value
-        : null,
+    rootMinutes: air && bare ? minutesAllowed(air.now, leastDip).value : null,
     dipped,
     stops: air ? stopsOf(air.hours, dayStart) : null,
     range: air?.hours.length

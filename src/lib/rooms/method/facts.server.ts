@@ -76,6 +76,7 @@ export async function waysOfBlock(facts: Facts, block: BlockRow): Promise<Way[]>
       zones,
       lots.map(({ lot }) => lot),
     ),
+    'as planted',
   );
 }
 

@@ -86,6 +86,7 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
       const ways = waysOf(
         { ...block, differences },
         named(layout.parameters.mix, cards, zones, lots),
+        'as planted',
       );
       const bag = bagWeights(
         lots

@@ -117,9 +117,14 @@ test('a soak: too soon, ready, drowning, by the site’s clock', () => {
 
 test('what runs dry, with the lots that have any, and what the ledger does not know yet', () => {
   const reach = { species: 0, needed: 1200, onHand: 296, short: 904, dryAtRow: 156 };
-  const alder = { ...reach, name: 'alder', lots: ['42', '43'], unclosed: 275 };
+  const alder = { ...reach, name: 'alder', lots: ['42', '43'], unclosed: 275, coming: 300 };
   const [call, ...none] = reachCalls([alder, { ...alder, short: 0 }], 'Haul Flat');
   assert.equal(said(call), 'Call off 904 more alder for Haul Flat: row 156 runs dry.');
+  const [unasked] = reachCalls([{ ...alder, coming: 0 }], 'Haul Flat');
+  assert.equal(
+    said(unasked),
+    'Find 904 more alder for Haul Flat: row 156 runs dry, and none is on order.',
+  );
   assert.equal(
     why(call),
     'Lot 42, 43: 296 left, rows to plant ask 1\u202f200; 275 more are on the ledger, planted and not closed yet',

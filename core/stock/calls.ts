@@ -124,16 +124,25 @@ export function soakCalls(lots: readonly CalledLot[], block: string, now: number
 
 /** Species that run out before the rows do. */
 export function reachCalls(
-  reach: readonly (Reach & { name: string; lots: readonly string[]; unclosed: number })[],
+  reach: readonly (Reach & {
+    name: string;
+    lots: readonly string[];
+    unclosed: number;
+    /** Trees on order that have not come yet. */
+    coming: number;
+  })[],
   block: string,
 ): BlockCall[] {
   return reach
     .filter(({ short }) => short > 0)
-    .map(({ short, name, dryAtRow, lots, onHand, needed, unclosed }) => ({
+    .map(({ short, name, dryAtRow, lots, onHand, needed, unclosed, coming }) => ({
       room: 'stock',
       urgency: 'soon',
       when: say('when.today'),
-      say: say('stock.callOff', { short, species: name, block, row: dryAtRow ?? 0 }),
+      say: say('stock.callOff', {
+        ...{ short, species: name, block, row: dryAtRow ?? 0 },
+        coming: coming > 0 ? 'yes' : 'no',
+      }),
       detail: say('stock.leftOf', {
         lots: lots.join(', '),
         known: lots.length ? 'yes' : 'no',

@@ -58,7 +58,7 @@ export const expectedOf = (line: OrderLine): number =>
   line.state === 'asked' ? line.count : confirmedOf(line);
 
 /** The species of the plan whose places the trees of a line or a lot take. */
-const placesOf = ({ species, replaces }: Pick<OrderLine, 'species' | 'replaces'>): string =>
+export const placesOf = ({ species, replaces }: Pick<OrderLine, 'species' | 'replaces'>): string =>
   replaces ?? species;
 
 /** Trees that came in one lot. */

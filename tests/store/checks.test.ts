@@ -426,6 +426,19 @@ test('answers of the school count for whoever gave them, sent twice once', async
   );
 });
 
+test('a guard that hands behind the planters put on is no fault of whoever planted', async () => {
+  const guarded = async (waves?: object) => {
+    const block = { ...bench(), calendarTerms: { ...bench().calendarTerms, waves } };
+    return (await lessonsOfBlock(await setting.facts(), block as ReturnType<typeof bench>)).map(
+      ({ guard }) => guard,
+    );
+  };
+  const hands = { hands: 2, rate: 40, within: 24, from: null };
+  assert.ok((await guarded()).includes(true), 'the method of this block asks for spirals');
+  assert.ok((await guarded({ water: hands })).includes(true));
+  assert.ok(!(await guarded({ guard: hands })).includes(true));
+});
+
 test('cards and acceptance sheet are printed with what the pages say', async () => {
   const facts = await setting.facts();
   const lessons = await lessonsOfBlock(facts, bench());

@@ -314,7 +314,7 @@ test('a site’s height enters its evaporation; saving its place without a heigh
     assert.equal(facts.site.name, name);
     // Over all days that are drawn: after a day of rain nothing is missing today.
     const { schools, shown } = await waterOf(facts, block);
-    return schools[0].days.reduce((sum, store, day) => sum + shown!.full[day] - store, 0);
+    return schools![0].days.reduce((sum, store, day) => sum + shown!.full[day] - store, 0);
   };
   const low = await takenOut();
   await setting.done('leader', 'people.site', { ...place, elevation: 2500 });

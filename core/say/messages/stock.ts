@@ -87,7 +87,7 @@ export interface StockMessages {
   'stock.notCome': 'trees' | 'nursery' | 'known' | 'block' | 'day';
   'stock.comes': 'trees' | 'nursery' | 'known' | 'block' | 'day';
   'stock.deliveryOf': 'species';
-  'stock.callOff': 'short' | 'species' | 'block' | 'row';
+  'stock.callOff': 'short' | 'species' | 'block' | 'row' | 'coming';
   'stock.owed': 'lot' | 'block' | 'count';
   'stock.owedWhy': never;
   'air.wind': never;

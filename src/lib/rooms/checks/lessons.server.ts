@@ -36,7 +36,10 @@ export async function lessonsOfBlock(facts: Facts, block: BlockRow): Promise<Les
     const clear = chosen.find(({ question }) => question === 'clear')?.school.key ?? 'none';
     return holes.map((hole) => ({
       ...{ stock, hole, step, depth: depthOf(chosen) },
-      guard: answers(chosen, 'browse', 'spiral', 'sleeve', 'shelter', 'cage'),
+      // What hands behind the planters put on is missing through no fault of theirs.
+      guard:
+        !block.calendarTerms.waves?.guard &&
+        answers(chosen, 'browse', 'spiral', 'sleeve', 'shelter', 'cage'),
       basin: answers(chosen, 'surface', 'basin'),
       clearing: CLEARS[clear] ?? 0,
     }));

@@ -21,7 +21,7 @@ import {
   type CalledLine,
   type CalledLot,
 } from '../../../../core/stock/calls';
-import { expectedOf } from '../../../../core/stock/orders';
+import { expectedOf, placesOf } from '../../../../core/stock/orders';
 import { refillCalls, refillDue } from '../../../../core/survival/calls';
 import type { Facts } from '../../server/facts';
 import { airAt, rootAirNow, weatherFact } from '../../server/station';
@@ -308,9 +308,17 @@ async function rowsOfNobody(
 async function namedReach(facts: Facts, blockId: string) {
   const reach = await reachOf(facts, blockId);
   // Names are asked for only where something is to be said.
-  const cards = reach.some(({ short }) => short > 0) ? await facts.of(cardsFact) : [];
+  const dry = reach.some(({ short }) => short > 0);
+  const [cards, lines, toCome] = await Promise.all([
+    dry ? facts.of(cardsFact) : [],
+    dry ? facts.of(ordersFact, blockId) : [],
+    dry ? stillToComeOf(facts, blockId) : new Map<string, number>(),
+  ]);
   return reach.map((entry) => ({
     ...entry,
+    coming: lines
+      .filter((line) => placesOf(line) === entry.speciesId)
+      .reduce((sum, { id }) => sum + (toCome.get(id) ?? 0), 0),
     name: (cards.find(({ id }) => id === entry.speciesId)?.name ?? '').toLowerCase(),
   }));
 }

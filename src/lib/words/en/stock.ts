@@ -110,7 +110,7 @@ export const stock: Record<keyof StockMessages, string> = {
     'Make a place ready: {known, select, yes {{nursery}} other {the nursery}} brings {trees, plural, one {# tree} other {# trees}} for {block} on {day}.',
   'stock.deliveryOf': 'Ordered: {species}',
   'stock.callOff':
-    'Call off {short, number} more {species} for {block}: row {row, number} runs dry.',
+    '{coming, select, no {Find} other {Call off}} {short, number} more {species} for {block}: row {row, number} runs dry{coming, select, no {, and none is on order} other {}}.',
   'stock.owed':
     'Lot {lot} on {block} owes {count, plural, one {# tree} other {# trees}}: an entry is still on another phone, or a number is wrong.',
   'stock.owedWhy': 'More came back or was planted than was handed out',

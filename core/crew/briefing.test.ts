@@ -26,7 +26,7 @@ const input = (more: Partial<BriefInput> = {}): BriefInput => ({
   ...{ byMachine: false, refill: false },
   crews: [{ planter: 'Ana', rows: '1–4', trees: 200 }],
   guests: [],
-  tools: ['planting bar'],
+  ...{ tools: ['planting bar'], auger: false },
   depth: { least: 0, most: 0.02, datum: 'top side root' },
   lots: [{ code: '17', species: 'oak', trees: 900 }],
   rootMinutes: 14.9,
@@ -91,7 +91,7 @@ test('dangers come from the block: what kills first stands first, and none is sa
   for (const [more, key] of [
     [{ slope: 0.21 }, 'brief.danger.slope'],
     [{ byMachine: true }, 'brief.danger.machine'],
-    [{ tools: ['powered auger'] }, 'brief.danger.auger'],
+    [{ tools: ['Ahoyadora'], auger: true }, 'brief.danger.auger'],
     [{ sprayed: true }, 'brief.danger.spray'],
     [{ range: { lowest: 12, highest: 27 } }, 'brief.danger.heat'],
     [{ range: { lowest: 2, highest: 9 } }, 'brief.danger.cold'],

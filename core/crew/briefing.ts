@@ -168,6 +168,8 @@ export interface BriefInput {
   /** Who has which rows, with trees left. */
   crews: readonly { planter: string; rows: string; trees: number }[];
   tools: readonly string[];
+  /** An auger is among them, whatever it is called. */
+  auger: boolean;
   /** Groups of volunteers who have rows here. */
   guests: readonly { group: string; people: number }[];
   /** Lowest and highest soil over the datum, metres. */
@@ -228,7 +230,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   for (const { planter, rows, trees } of input.crews)
     say('who', 'brief.rows', { planter, rows, trees });
 
-  if (input.tools.length) say('how', 'brief.tool', { tools: input.tools.join(', ') });
+  if (input.tools.length) say('how', 'brief.tool', { tools: { list: input.tools } });
   if (input.refill) say('how', 'brief.refill');
   if (byMachine) for (const step of MACHINE_STEPS) say('how', `brief.machine.${step}`);
   for (const steps of stagesOf(input)) items.push({ part: 'how', who: null, steps });
@@ -281,7 +283,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (input.slope !== null && input.slope > STEEP)
     say('dangers', 'brief.danger.slope', { slope: { value: input.slope, kind: 'share' } });
   if (byMachine) say('dangers', 'brief.danger.machine');
-  if (input.tools.some((tool) => /auger/i.test(tool))) say('dangers', 'brief.danger.auger');
+  if (input.auger) say('dangers', 'brief.danger.auger');
   if (!byMachine) say('dangers', 'brief.danger.blade');
   if (input.sprayed) say('dangers', 'brief.danger.spray');
   if (input.range && input.range.highest >= HOT) say('dangers', 'brief.danger.heat');

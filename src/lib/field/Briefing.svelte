@@ -9,7 +9,7 @@
   import { treeFor, type Lesson } from '$core/checks/trainer';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import { drawingWords, lessonWords } from './tree-words';
-  import { useTongue } from './tongue.svelte';
+  import { toolNamed, useTongue } from './tongue.svelte';
 
   interface Props {
     items: readonly BriefItem[];
@@ -38,10 +38,21 @@
       ({ own }) => own.length,
     ),
   );
-  const figures = ({ key, figures: given }: BriefSentence): BriefSentence['figures'] =>
-    key === 'brief.meet' || key === 'brief.noPlace'
-      ? { ...given, time: hourText(Number(given.time)) }
-      : given;
+  function figures({ key, figures: given }: BriefSentence): BriefSentence['figures'] {
+    switch (key) {
+      case 'brief.meet':
+      case 'brief.noPlace':
+        return { ...given, time: hourText(Number(given.time)) };
+      case 'brief.tool':
+        return {
+          tools: (given.tools as { list: string[] }).list
+            .map((name) => toolNamed(name, say))
+            .join(', '),
+        };
+      default:
+        return given;
+    }
+  }
   const stage = ({ steps }: BriefStage): string =>
     steps
       .map((step) => (typeof step === 'string' ? say(`brief.hand.${step}`) : tongue.method([step])))

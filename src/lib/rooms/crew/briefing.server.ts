@@ -61,6 +61,11 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
   const [dayStart] = dayBounds(today, site.zone);
   const byMachine = block.conditions.planting === 'machine' && !onFoot(inHand);
   const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
+  const inUse = byMachine
+    ? []
+    : used.size
+      ? [...used].filter(Boolean)
+      : tools.map(({ name }) => name);
   const dips = states.filter(({ lot }) => carried.some((own) => own.lot === lot.id)).map(dipOf);
   const dipped = dips.some((factor) => factor > 1);
   // What is said to all holds for the roots that bear least.
@@ -97,7 +102,12 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
         ({ id, kind }) => kind === 'volunteers' && shares.some(({ planterId }) => planterId === id),
       )
       .map(({ name, people }) => ({ group: name, people })),
-    tools: byMachine ? [] : used.size ? [...used].filter(Boolean) : tools.map(({ name }) => name),
+    tools: inUse,
+    // By its kind, where the list has it: a leader may call it otherwise.
+    auger: inUse.some(
+      (name) =>
+        (tools.find((tool) => tool.name === name)?.kind ?? '') === 'auger' || /auger/i.test(name),
+    ),
     ...{ lines: own.lines, otherwise, stock },
     followed: WAVES.filter((wave) => block.calendarTerms.waves?.[wave]),
     depth: {

@@ -10,7 +10,7 @@ import type { Plane, Point } from '../measure/plane';
 import { DEGREES, learnProjection, projectionOf, type Projection } from '../measure/projection';
 import { METRES_PER_FOOT } from '../measure/units';
 import { checkArchive } from './archive';
-import { columnsOfPlaces, decimal, plainHeading } from './table-of-places';
+import { columnsOfPlaces, counted, decimal, plainHeading } from './table-of-places';
 
 export interface ElevationOptions {
   /** Projection of files that do not say where they lie: "33N", "EPSG:2056", the text of a projection file. */
@@ -404,9 +404,11 @@ function readHeights(text: string, zone: string | undefined, plane: Plane, bound
   const table = Papa.parse<string[]>(cells, { skipEmptyLines: 'greedy' }).data;
   const named = table[0].some((cell) => /[a-z]/i.test(cell));
   let [x, y, z] = [0, 1, 2];
+  let signs = [1, 1];
   if (named) {
     const places = columnsOfPlaces(table[0]);
     [x, y] = places ? [places.x, places.y] : [-1, -1];
+    if (places) signs = places.signs;
     z = table[0].findIndex((cell) => HEIGHT_NAMES.includes(plainHeading(cell)));
     if (x < 0 || y < 0 || z < 0)
       throw told('formats.elevationColumns', { found: table[0].join(', ') });
@@ -419,7 +421,7 @@ function readHeights(text: string, zone: string | undefined, plane: Plane, bound
         line: i + 1 + (named ? 1 : 0),
         found: cells.join(', '),
       });
-    return numbers as [number, number, number];
+    return [counted(numbers[0], signs[0]), counted(numbers[1], signs[1]), numbers[2]];
   });
   if (points.length < 3) throw told('formats.tooFewPoints', { points: points.length });
   const { toLonLat } = projection(points[0][0], points[0][1], zone);

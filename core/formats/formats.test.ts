@@ -552,6 +552,13 @@ test('a table of corners is understood by what programs, receivers and people ca
       assert.ok(off < 1e-9, `${what}: ${lon}, ${lat} is not ${corners[i].join(', ')}`);
     });
   }
+  const ringOf = (text: string, zone?: string) =>
+    readBoundary(text, 'corners.csv', { zone }).parts[0][0];
+  // A heading's side holds for degrees and minutes too; eastings that follow by ones are no numbers of corners.
+  const west = ringOf(`lat N;lon W\n46°51'36";110°20'24"\n46°52';110°20'24"\n46°52';110°20'`)[0][0];
+  assert.ok(Math.abs(west + 110.34) < 1e-9, `${west}`);
+  const eastings = ['500001,5187450,400', '500002,5187480,401', '500003,5187440,402'].join('\n');
+  assert.ok(Math.abs(ringOf(eastings, '33N')[0][0] - 15) < 0.001);
   const wrong = (text: string) => () => readBoundary(text, 'corners.csv');
   assert.throws(
     wrong('lat,lon\n46.86,-110.34\n46.862\n46.862,-110.337'),

@@ -60,6 +60,9 @@ export function columnsOfPlaces(cells: readonly string[]): PlaceColumns | undefi
   return { x, y, projected, signs: [back(x, 'w'), back(y, 's')] };
 }
 
+/** A number of a column that counts to the west or the south: what has a sign or a letter of its own keeps it. */
+export const counted = (value: number, sign: number): number => (value > 0 ? value * sign : value);
+
 /** A number of a table whose cells are parted by something else than commas may have a decimal comma. */
 export const decimal = (cell: string | undefined): number =>
   Number(/^\s*-?\d+,\d+\s*$/.test(cell ?? '') ? cell!.replace(',', '.') : cell?.trim() || 'none');
@@ -73,7 +76,8 @@ const isHeading = (cells: readonly string[]): boolean =>
 function columnsUnnamed(rows: readonly string[][]): PlaceColumns {
   const labelled =
     rows[0].length > 2 &&
-    (rows.every(([cell], i) => Number(cell) === Number(rows[0][0]) + i) ||
+    // From 0 or 1 on: eastings may follow one another by ones.
+    ([0, 1].some((from) => rows.every(([cell], i) => cell.trim() === String(from + i))) ||
       rows.every(([cell]) => cell.trim() && /^[a-z]+\d*$/i.test(cell.trim())));
   const from = labelled ? 1 : 0;
   const columns: PlaceColumns = { x: from, y: from + 1, projected: false, signs: [1, 1] };
@@ -152,12 +156,11 @@ export function placesOfTable(given: readonly string[][], options: ReadOptions):
   const projected = columns.projected || zoneColumn >= 0;
   const points = data.map((cells, i): Point => {
     const pair = [x, y].map((at, axis) => {
-      const value = decimal(cells[at]);
-      return Number.isFinite(value)
-        ? value > 0
-          ? value * signs[axis]
-          : value
+      const number = decimal(cells[at]);
+      const value = Number.isFinite(number)
+        ? number
         : readAngle(cells[at] ?? '', axis ? 'lat' : 'lon');
+      return counted(value, signs[axis]);
     });
     if (pair.every(Number.isFinite)) return pair as Point;
     try {

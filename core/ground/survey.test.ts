@@ -298,6 +298,8 @@ test('a field book in feet is read as its writer wrote it', () => {
     '12-30',
     '12-75 9',
     'N 12°60′ E 9',
+    'S-12 W 120',
+    'N-W 45 120',
   ])
     assert.throws(() => readLegs(line, 'us'), line);
 });

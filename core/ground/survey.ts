@@ -136,8 +136,9 @@ export function readLegs(text: string, system: UnitSystem, declination = 0): Leg
     });
 }
 
-/** From which corner to which: "1-2", "A to B", "4 → 1". */
-const STATIONS = /^(\d{1,2}|[a-z])\s*(?:-|–|→|\bto\b)\s*(\d{1,2}|[a-z])[\s,;:.)]+(?=.*\d)/i;
+/** From which corner to which: "1-2", "A to B", "4 → 1". Letters of the compass are none: "S-12 W" is a bearing. */
+const STATIONS =
+  /^(?:\d{1,2}\s*(?:-|–|→|\bto\b)\s*\d{1,2}|[a-df-mo-rt-vx-z]\s*(?:-|–|→|\bto\b)\s*[a-df-mo-rt-vx-z])[\s,;:.)]+(?=.*\d)/i;
 
 /** A leg after its number or after the corners it runs between; "12-30 120" without them stays an angle. */
 function readNamedLeg(line: string, number: number, system: UnitSystem): Leg {

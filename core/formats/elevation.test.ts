@@ -155,3 +155,22 @@ test('of a county of points only those round the block are made into ground, and
   // Points that all lie elsewhere say nothing of this block.
   await assert.rejects(read(heights(slope(90, 30)), square(60, [4000, 0])));
 });
+
+test('heights under a longitude that counts to the west lie where their places are', async () => {
+  const west = localPlane([-110.34, 46.86]);
+  const rows = [-80, -40, 0, 40, 80].flatMap((x) =>
+    [-80, -40, 0, 40, 80].map((y) => {
+      const [lon, lat] = west.toLonLat([x, y]);
+      return [lat.toFixed(7), (-lon).toFixed(7), 300 + x / 10];
+    }),
+  );
+  const boundary = square(60);
+  const { surface } = await readElevation(
+    heights(rows, 'Lat (N),Long (W),Elev (m)'),
+    'heights.csv',
+    { unit: 'm' },
+    boundary,
+    west,
+  );
+  assert.ok(Math.abs(heightAt(surface, 30, 10) - 303) < 0.1);
+});

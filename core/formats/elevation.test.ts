@@ -164,7 +164,7 @@ test('heights under a longitude that counts to the west lie where their places a
       return [lat.toFixed(7), (-lon).toFixed(7), 300 + x / 10];
     }),
   );
-  const boundary = square(60);
+  const boundary = inPlane(60).map((rings) => rings.map((ring) => ring.map(west.toLonLat)));
   const { surface } = await readElevation(
     heights(rows, 'Lat (N),Long (W),Elev (m)'),
     'heights.csv',

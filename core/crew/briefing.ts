@@ -1,10 +1,9 @@
 import type { KeepoutKind } from '../ground/keepouts';
-import type { BriefLine } from '../method/method';
-import type { Datum, Question } from '../method/school';
-import type { Wave } from './waves';
-import { say as message, type FigureValue, type Message } from '../say/message';
+import type { Datum } from '../method/school';
+import { say as message, type FigureValue } from '../say/message';
 import type { AirFinding } from '../calendar/weather';
 import { fnv1a } from '../measure/hash';
+import { howPlanted, type BriefStage, type HandStep, type Planted } from './stages';
 
 /** What a leader sets for the mornings of a block. */
 export interface BriefingTerms {
@@ -72,24 +71,6 @@ export const BRIEF_PARTS = [
 ] as const;
 export type BriefPart = (typeof BRIEF_PARTS)[number];
 
-/**
- * What hands do whatever the method: take dead twigs off, try the tree's place with a bar across the hole, let
- * roots hang, give them the topsoil, fill and firm by halves, straighten from two sides, tug, put the flag back.
- * Common practice, no source.
- */
-export const HAND_STEPS = [
-  'twigs',
-  'fit',
-  'hang',
-  'soil',
-  'fill',
-  'straighten',
-  'tug',
-  'flag',
-] as const;
-type HandStep = (typeof HAND_STEPS)[number];
-/** One thing that hands do: what the method of the block says, or what all methods share. */
-export type BriefStep = BriefLine | HandStep;
 /** What riders of the machine are told. Common practice, no source. */
 export const MACHINE_STEPS = ['order', 'mount', 'late', 'signal', 'behind'] as const;
 
@@ -111,7 +92,7 @@ export const DANGERS = [
 
 /** A sentence of the briefing as data; the words are the edge's, in the language of who reads. */
 export type BriefKey =
-  | `brief.hand.${(typeof HAND_STEPS)[number]}`
+  | `brief.hand.${HandStep}`
   | `brief.machine.${(typeof MACHINE_STEPS)[number]}`
   | `brief.danger.${DangerKey | (typeof DANGERS)[number]}`
   | `brief.guests.${(typeof GUEST_STEPS)[number] | 'who'}`
@@ -146,23 +127,14 @@ export interface BriefSentence {
   figures: Record<string, FigureValue>;
 }
 
-/** What is done at one stage of planting, said in one breath. */
-export interface BriefStage {
-  part: 'how';
-  /** The trees that are planted so, where they are not all. */
-  who: Message | null;
-  steps: readonly BriefStep[];
-}
-
 export type BriefItem = BriefSentence | BriefStage;
 
 /** Sentences of a briefing beside the stages of the work. */
 export const sentencesOf = (items: readonly BriefItem[]): BriefSentence[] =>
   items.filter((item) => 'key' in item);
 
-export interface BriefInput {
+export interface BriefInput extends Planted {
   terms: BriefingTerms;
-  byMachine: boolean;
   /** Trees go into dead places too. */
   refill: boolean;
   /** Who has which rows, with trees left. */
@@ -174,14 +146,6 @@ export interface BriefInput {
   guests: readonly { group: string; people: number }[];
   /** Lowest and highest soil over the datum, metres. */
   depth: { least: number; most: number; datum: Datum };
-  /** What the crew is told of the block's own way. */
-  lines: readonly BriefLine[];
-  /** Trees that are planted otherwise, and what is told of them. */
-  otherwise: readonly { who: Message; lines: readonly BriefLine[] }[];
-  /** What hands that follow the planters do here. */
-  followed: readonly Wave[];
-  /** Stock of the block's own way. */
-  stock: 'bare-root' | 'container';
   /** Lots to be planted, oldest first. */
   lots: readonly { code: string; species: string; trees: number }[];
   /** Minutes the air of the morning allows bare roots; none without weather. */
@@ -233,7 +197,9 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (input.tools.length) say('how', 'brief.tool', { tools: { list: input.tools } });
   if (input.refill) say('how', 'brief.refill');
   if (byMachine) for (const step of MACHINE_STEPS) say('how', `brief.machine.${step}`);
-  for (const steps of stagesOf(input)) items.push({ part: 'how', who: null, steps });
+  // Everybody's own first, then what is measured, then what differs for some and who follows.
+  const stages = howPlanted(input);
+  items.push(...stages.filter(({ who }) => who === null));
   const { least } = input.depth;
   const datum = DATUM_KEYS[input.depth.datum];
   const most: FigureValue = { value: input.depth.most, kind: 'small' };
@@ -241,18 +207,7 @@ export function briefingOf(input: BriefInput): BriefItem[] {
   if (least < 0)
     say('how', 'brief.depthAbout', { above: { value: -least, kind: 'small' }, most, datum });
   else say('how', 'brief.depth', { least: { value: least, kind: 'small' }, most, datum });
-  const stage = (who: Message, steps: readonly BriefLine[]) => {
-    if (steps.length) items.push({ part: 'how', who, steps });
-  };
-  const follows = (line: BriefLine) => input.followed.some((wave) => DONE_BY[wave](line));
-  for (const { who, lines } of input.otherwise)
-    stage(
-      who,
-      lines.filter((line) => !follows(line) && !(byMachine && HANDS_ALONE.has(line.question))),
-    );
-  stage(message('crew.whoFollows'), input.lines.filter(follows));
-  for (const { who, lines } of input.otherwise)
-    stage(message('crew.whoFollowsFor', { trees: who }), lines.filter(follows));
+  items.push(...stages.filter(({ who }) => who !== null));
   for (const { group, people } of input.guests)
     say('guests', 'brief.guests.who', { group, people });
   if (input.guests.length) for (const step of GUEST_STEPS) say('guests', `brief.guests.${step}`);
@@ -322,71 +277,6 @@ const dips = ({ lines, otherwise }: BriefInput): boolean =>
   [lines, ...otherwise.map((way) => way.lines)].some((way) =>
     way.some(({ question, school }) => question === 'amendments' && school === 'gel'),
   );
-
-/** The stages of planting by hand, and which questions of the method are answered at each. */
-const STAGES: readonly (readonly Question[])[] = [
-  ['soak', 'trimming', 'containerRoots', 'shoot'],
-  ['clear', 'ripPlace'],
-  ['hole', 'holeShape', 'bottom'],
-  ['place', 'depth'],
-  ['amendments', 'firming', 'firmBehind'],
-  ['waterAt', 'surface', 'keep', 'watering', 'stake', 'browse'],
-];
-/** What is done at another stage than the rest of its question: a dip before the bag, a moist column before the tree. */
-const ELSEWHERE: Readonly<Record<string, number>> = { 'amendments.gel': 0, 'waterAt.column': 2 };
-
-/** What a machine does in place of hands. */
-const HANDS_ALONE = new Set<Question>([
-  ...(['clear', 'hole', 'holeShape', 'bottom', 'place', 'firming'] as const),
-]);
-
-/** What a wave behind the planters does of the method, so that it is not asked of them. */
-const DONE_BY: Record<Wave, (line: BriefLine) => boolean> = {
-  // A column of water waits for the tree.
-  water: ({ question, school }) => question === 'waterAt' && school !== 'column',
-  guard: ({ question }) => question === 'browse' || question === 'stake',
-  mulch: ({ question, school }) => question === 'keep' && school === 'mulch',
-  flags: () => false,
-};
-
-/** What the method says, stage by stage, with what all hands do between. */
-function stagesOf({ lines: all, followed, byMachine, stock }: BriefInput): BriefStep[][] {
-  const lines = all.filter((line) => !followed.some((wave) => DONE_BY[wave](line)));
-  const is = (question: Question, school: string) =>
-    lines.some((line) => line.question === question && line.school === school);
-  // A slit is closed, not filled; in water the soil settles by itself.
-  const slit = is('hole', 'slit');
-  const filled = !slit && !is('firming', 'water');
-  const hanging = stock === 'bare-root' && !is('bottom', 'cone');
-  const moved = (line: BriefLine): number | undefined =>
-    ELSEWHERE[`${line.question}.${line.school}`];
-  const told = (question: Question): BriefStep[] => {
-    const own = lines.filter((line) => line.question === question && moved(line) === undefined);
-    if (byMachine) return HANDS_ALONE.has(question) ? [] : own;
-    switch (question) {
-      case 'depth':
-        return [...(slit ? [] : ['fit' as const]), ...own, ...(hanging ? ['hang' as const] : [])];
-      case 'firming':
-        return [
-          ...(filled && !is('amendments', 'half') ? ['soil' as const] : []),
-          ...(filled ? ['fill' as const] : []),
-          ...own,
-          'straighten',
-          // Whoever firms with the heel tugs with two fingers.
-          ...(is('firming', 'heel') ? [] : ['tug' as const]),
-        ];
-      case 'shoot':
-        return [...own, 'twigs'];
-      default:
-        return own;
-    }
-  };
-  const stages = STAGES.map((questions, i) => [
-    ...questions.flatMap(told),
-    ...lines.filter((line) => moved(line) === i),
-  ]);
-  return (byMachine ? stages : [...stages, ['flag' as const]]).filter(({ length }) => length);
-}
 
 /** What depth is measured from, as the catalogues choose by it. */
 const DATUM_KEYS: Record<Datum, string> = {

@@ -6,6 +6,8 @@ import { holds } from '../../core/crew/share';
 import { treesInRow } from '../../core/rows/stored';
 import { crewCalls } from '../../src/lib/rooms/crew/board.server';
 import { sentencesOf } from '../../core/crew/briefing';
+import { howPlanted, type BriefStage } from '../../core/crew/stages';
+import { plantedNow } from '../../src/lib/rooms/crew/planted-how.server';
 import { briefingOfBlock } from '../../src/lib/rooms/crew/briefing.server';
 import {
   activePlanters,
@@ -253,6 +255,21 @@ test('a briefing is signed as it stood; what changes afterwards makes the signat
     (await read()).signed.map(({ current }) => current),
     [false],
   );
+});
+
+test('a block is planted as the machine and who follows leave it to the planters', async () => {
+  const how = async (name: string) =>
+    howPlanted(await plantedNow(await setting.facts(), setting.blocks[name]));
+  const told = (stages: BriefStage[]) =>
+    stages.flatMap(({ steps }) =>
+      steps.map((step) => (typeof step === 'string' ? step : step.question)),
+    );
+  assert.ok(!told(await how('Haul Flat')).some((step) => ['hole', 'fill'].includes(step)));
+  assert.ok(told(await how('North Bench')).includes('hole'));
+  const knolls = await how('Spoil Knoll');
+  const followers = knolls.filter(({ who }) => who?.key === 'crew.whoFollows');
+  assert.deepEqual(told(followers), ['stake', 'browse']);
+  assert.ok(!told(knolls.filter(({ who }) => who === null)).includes('browse'));
 });
 
 test('the briefing says the minutes of the roots that bear least, as the phone does', async () => {

@@ -1,11 +1,6 @@
 <script lang="ts">
   import { hourText } from '$core/say/day';
-  import {
-    BRIEF_PARTS,
-    type BriefItem,
-    type BriefSentence,
-    type BriefStage,
-  } from '$core/crew/briefing';
+  import { BRIEF_PARTS, type BriefItem, type BriefSentence } from '$core/crew/briefing';
   import { treeFor, type Lesson } from '$core/checks/trainer';
   import TreeDrawing from '$lib/charts/TreeDrawing.svelte';
   import { drawingWords, lessonWords } from './tree-words';
@@ -53,10 +48,6 @@
         return given;
     }
   }
-  const stage = ({ steps }: BriefStage): string =>
-    steps
-      .map((step) => (typeof step === 'string' ? say(`brief.hand.${step}`) : tongue.method([step])))
-      .join(' ');
 </script>
 
 <div class="parts">
@@ -70,7 +61,7 @@
           <li>
             {#if 'steps' in item}
               {#if item.who}<b>{tongue.why(item.who)}.</b>{/if}
-              {stage(item)}
+              {tongue.stage(item)}
             {:else}{say(item.key, figures(item))}{/if}
           </li>
         {/each}

@@ -3,6 +3,7 @@ import { isUsualTool } from '$core/crew/tools';
 import { clockOf, dayOf } from '$core/say/day';
 import type { FigureValue } from '$core/say/message';
 import { formatNumber } from '$core/measure/units';
+import type { BriefStage } from '$core/crew/stages';
 import type { BriefLine } from '$core/method/method';
 import { serverNow } from '$lib/parts/clock.svelte';
 import { isTold } from '$core/say/told';
@@ -11,6 +12,7 @@ import { useUnits } from '$lib/parts/figures.svelte';
 import {
   fieldWords,
   briefWords,
+  stageWords,
   isLanguage,
   numbersIn,
   refusalWords,
@@ -59,6 +61,8 @@ export function useTongue(always?: Language) {
     /** How trees are planted, line after line. */
     method: (lines: readonly BriefLine[]) =>
       lines.map((line) => briefWords(line, reader())).join(' '),
+    /** What is done at one stage of planting, in one breath. */
+    stage: (stage: Pick<BriefStage, 'steps'>) => stageWords(stage, reader()),
     /** A measure that is formatted already, its numbers written as the language does. */
     measure: (text: string) => numbersIn(text, language()),
     number: (value: number, decimals = 0) => numbersIn(formatNumber(value, decimals), language()),

@@ -6,7 +6,6 @@ import {
   markOf,
   type BriefItem,
 } from '../../../../core/crew/briefing';
-import { WAVES } from '../../../../core/crew/waves';
 import { addTo } from '../../../../core/measure/dates';
 import { shortRanges } from '../../../../core/measure/ranges';
 import { dayBounds } from '../../../../core/say/day';
@@ -17,12 +16,12 @@ import { airAt } from '../../server/station';
 import { sprayingsFact } from '../calendar/products.server';
 import { keepoutsFact, lieOf } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
-import { waysOfBlock } from '../method/facts.server';
 import { releasedLayout } from '../rows/facts.server';
 import { lotsToCarry } from '../stock/carry.server';
 import { cardsFact, dipOf, lotsFact, toolsFact } from '../stock/facts.server';
 import { shiftsNow, plantersFact, sharesFact } from './facts.server';
-import { inHandOf, onFoot } from './in-hand.server';
+import { inHandOf } from './in-hand.server';
+import { plantedNow } from './planted-how.server';
 import { plantingWaterOf } from './water.server';
 import { nextDay } from './next-day.server';
 import { signedFact } from './words.server';
@@ -48,20 +47,18 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       facts.of(sprayingsFact, block.id),
       shiftsNow(facts),
     ]);
-  const [inHand, next, lie, signed, [own, ...otherwise]] = await Promise.all([
+  const [inHand, next, lie, signed, { own, ...how }] = await Promise.all([
     inHandOf(facts, block.id),
     nextDay(facts, block.id),
     lieOf(facts, block),
     facts.of(signedFact, block.id),
-    waysOfBlock(facts, block),
+    plantedNow(facts, block),
   ]);
   const carried = layout ? (await lotsToCarry(facts, block.id, inHand.species)).lots : [];
-  const stock = own.tree.stock ?? block.conditions.stock;
-  const bare = [stock, ...otherwise.map(({ tree }) => tree.stock)].includes('bare-root');
+  const bare = [how.stock, ...how.otherwise.map(({ tree }) => tree.stock)].includes('bare-root');
   const [dayStart] = dayBounds(today, site.zone);
-  const byMachine = block.conditions.planting === 'machine' && !onFoot(inHand);
   const used = new Set(shifts.filter(({ here }) => here).map(({ tool }) => tool));
-  const inUse = byMachine
+  const inUse = how.byMachine
     ? []
     : used.size
       ? [...used].filter(Boolean)
@@ -83,7 +80,8 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
     ) ?? 0;
   const water = await plantingWaterOf(facts, block, load);
   const items: BriefItem[] = briefingOf({
-    ...{ terms, byMachine, refill: Boolean(inHand.refill) },
+    ...how,
+    ...{ terms, refill: Boolean(inHand.refill) },
     crews: planters
       .filter(({ id }) => shares.some(({ planterId }) => planterId === id))
       .map(({ id, name }) => {
@@ -108,8 +106,6 @@ export async function briefingOfBlock(facts: Facts, block: BlockRow) {
       (name) =>
         (tools.find((tool) => tool.name === name)?.kind ?? '') === 'auger' || /auger/i.test(name),
     ),
-    ...{ lines: own.lines, otherwise, stock },
-    followed: WAVES.filter((wave) => block.calendarTerms.waves?.[wave]),
     depth: {
       least: own.depth.least / 100,
       most: own.depth.most / 100,

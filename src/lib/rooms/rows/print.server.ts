@@ -1,4 +1,4 @@
-import { readOut } from '../../words/method';
+import { howPlanted } from '../../../../core/crew/stages';
 import { standing } from '../../../../core/method/differences';
 import { waysOf } from '../../../../core/method/ways';
 import { refillPoints } from '../../../../core/crew/caches';
@@ -6,7 +6,7 @@ import { carryOf } from '../stock/carry-terms';
 import { bagWeights } from '../../../../core/stock/carry';
 import { holds } from '../../../../core/crew/share';
 import { rangesOf } from '../../../../core/measure/ranges';
-import { inUnits, type UnitSystem } from '../../../../core/measure/units';
+import type { UnitSystem } from '../../../../core/measure/units';
 import { fallsOf } from '../../../../core/rows/layout';
 import { settingOut } from '../../../../core/rows/setting-out';
 import { toRowSet, treesInRow } from '../../../../core/rows/stored';
@@ -14,6 +14,8 @@ import { trialPlots } from './trial.server';
 import { tags } from '../../../../core/rows/trial';
 import type { Reader } from '../../server/reader';
 import { words } from '../../words';
+import { stageWords } from '../../words/field';
+import { plantedSo } from '../crew/planted-how.server';
 import { planeOf, readSurface } from '../ground/facts.server';
 import { named } from '../method/facts.server';
 import { treeWeight } from '../stock/carry.server';
@@ -46,6 +48,7 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
     cards.find((card) => card.id === id)!,
   );
   const { string } = block.calendarTerms.works ?? {};
+  const inEnglish = { language: 'en', system: print.units } as const;
   const about = {
     string,
     ...{ block: block.name, version: layout.number, day: print.day },
@@ -113,12 +116,9 @@ export async function printLayout(reader: Reader, print: LayoutPrint): Promise<B
         rhythm: layout.rhythm,
         rows: placed,
         species,
-        brief: ways.map(({ scope, who, lines }) => {
-          const brief = readOut(lines);
-          return inUnits(
-            scope ? `${words(who, { system: print.units })}. ${brief}` : brief,
-            print.units,
-          );
+        brief: howPlanted(plantedSo(block, ways)).map((stage) => {
+          const text = stageWords(stage, inEnglish);
+          return stage.who ? `${words(stage.who, inEnglish)}. ${text}` : text;
         }),
         cards:
           print.what === 'cards' && shares.length

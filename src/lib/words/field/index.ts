@@ -2,6 +2,7 @@ import { lineWords } from '../method';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { clockOf } from '../../../../core/say/day';
 import { formatNumber, inUnits, type UnitSystem } from '../../../../core/measure/units';
+import type { BriefStage } from '../../../../core/crew/stages';
 import type { BriefLine } from '../../../../core/method/method';
 import type { FigureValue, Message } from '../../../../core/say/message';
 import { quantity, trimmed, words } from '..';
@@ -105,6 +106,16 @@ export function briefWords(line: BriefLine, { language, system }: FieldReader): 
     lineWords(line);
   return numbersIn(inUnits(own, system), language);
 }
+
+/** What is done at one stage of planting, in one breath. */
+export const stageWords = ({ steps }: Pick<BriefStage, 'steps'>, reader: FieldReader): string =>
+  steps
+    .map((step) =>
+      typeof step === 'string'
+        ? fieldWords(`brief.hand.${step}`, {}, reader)
+        : briefWords(step, reader),
+    )
+    .join(' ');
 
 /** A message of the core, as a refusal or the name of a task, in the reader's language where phones meet it. */
 export function refusalWords(said: Message, reader: FieldReader): string {

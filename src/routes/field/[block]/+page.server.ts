@@ -2,12 +2,13 @@ import { error } from '@sveltejs/kit';
 import { reworkStates } from '../../../../core/checks/outcome';
 import { treatmentOf } from '../../../../core/method/differences';
 import { sprays } from '../../../../core/method/method';
+import { howPlanted, ownOf } from '../../../../core/crew/stages';
 import { refillInHand } from '../../../../core/crew/in-hand';
 import { holds } from '../../../../core/crew/share';
 import { breaksOf } from '../../../../core/rows/setting-out';
 import { summarise, treesInRow } from '../../../../core/rows/stored';
 import { decisionsFact, reworkedFact } from '$lib/rooms/checks/facts.server';
-import { blockMethod, methodOfBlock, waysOfBlock } from '$lib/rooms/method/facts.server';
+import { blockMethod, methodOfBlock } from '$lib/rooms/method/facts.server';
 import {
   plantedOf,
   plantersFact,
@@ -15,6 +16,7 @@ import {
   shiftsNow,
   talliesFact,
 } from '$lib/rooms/crew/facts.server';
+import { plantedNow } from '$lib/rooms/crew/planted-how.server';
 import { toolsOn } from '$lib/rooms/crew/rates.server';
 import { peggedFact, releasedLayout, rowsFact } from '$lib/rooms/rows/facts.server';
 import { bagSize } from '$lib/rooms/stock/carry.server';
@@ -42,7 +44,8 @@ const NOTHING = {
   lots: [],
   today: 0,
   known: [],
-  brief: [],
+  stages: [],
+  treated: [],
   bag: undefined,
   refills: false,
   refilling: false,
@@ -77,7 +80,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
   };
   // A leader or checker says for whom they enter; a planter who is joined to nobody cannot enter.
   if (!planter) return { ...about, planter: null, ...NOTHING };
-  const [rows, done, tallies, shares, lots, species, ways, { differences }, pegged] =
+  const [rows, done, tallies, shares, lots, species, how, { differences }, pegged] =
     await Promise.all([
       facts.of(rowsFact, block.id),
       plantedOf(facts, block.id),
@@ -85,7 +88,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       facts.of(sharesFact, block.id),
       facts.of(lotsFact, block.id),
       facts.of(cardsFact),
-      waysOfBlock(facts, block),
+      plantedNow(facts, block),
       blockMethod(facts, block),
       facts.of(peggedFact, block.id),
     ]);
@@ -113,7 +116,7 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
     reworks: reworkStates(decided, gone, [])
       .filter(({ decision }) => decision.planter === planter.id)
       .map(({ decision: { id, fault }, open }) => ({ id, fault, open })),
-    byMachine: block.conditions.planting === 'machine',
+    byMachine: how.byMachine,
     waves: Object.keys(block.calendarTerms.waves ?? {}).length > 0 || usesBoxes(block),
     /** Since when they are at work, by what was clocked. */
     hereSince: shifts.find((shift) => shift.here && shift.planter === planter.id)?.from ?? null,
@@ -156,8 +159,17 @@ export const load: PageServerLoad = async ({ params, locals, url }) => {
       refillInHand(refill, facts.today) &&
       mine.every((row) => (done.byRow.get(row.number) ?? 0) >= treesInRow(row)),
     ),
-    brief: ways.map(({ scope, who, lines }) => ({
-      ...{ who: scope ? who : null, lines, rows: scope?.by === 'rows' ? scope.rows : null },
-    })),
+    /** How the trees of these rows are planted. */
+    stages: howPlanted({
+      ...how,
+      otherwise: how.otherwise.filter(
+        ({ scope }) =>
+          scope?.by !== 'rows' || mine.some(({ number }) => scope.rows.includes(number)),
+      ),
+    }),
+    /** What is done otherwise in rows of a trial. */
+    treated: how.otherwise.flatMap(({ scope, lines }) =>
+      scope?.by === 'rows' ? [{ rows: scope.rows, lines: ownOf(lines, how) }] : [],
+    ),
   };
 };

@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatWind, formatTemperature } from '$core/measure/units';
+  import { MACHINE_STEPS } from '$core/crew/briefing';
   import { refillPoints } from '$core/crew/caches';
   import ClosedWhen from '$lib/field/ClosedWhen.svelte';
   import { minutesLeft } from '$core/stock/calls';
@@ -229,7 +230,7 @@
     {/if}
     {#if row.treatment}<p class="treatment">
         <b>{say('rows.treatment', { treatment: row.treatment })}</b>
-        {tongue.method(data.brief.find(({ rows }) => rows?.includes(row.number))?.lines ?? []) ||
+        {tongue.method(data.treated.find(({ rows }) => rows?.includes(row.number))?.lines ?? []) ||
           say('rows.ownWay')}
       </p>{/if}
     <Ribbon runs={row.runs} species={data.species} height={44} {planted} />
@@ -284,14 +285,17 @@
       />{/if}
     <details>
       <summary>{say('rows.how')}</summary>
-      {#each data.brief as { who, lines, rows }, i (i)}
-        {#if !rows || data.rows.some(({ number }) => rows.includes(number))}
-          <p>
-            {#if who}<b>{tongue.why(who)}.</b>{/if}
-            {tongue.method(lines)}
-          </p>
-        {/if}
-      {/each}
+      <ul>
+        {#if data.byMachine}{#each MACHINE_STEPS as step (step)}<li>
+              {say(`brief.machine.${step}`)}
+            </li>{/each}{/if}
+        {#each data.stages as stage, i (i)}
+          <li>
+            {#if stage.who}<b>{tongue.why(stage.who)}.</b>{/if}
+            {tongue.stage(stage)}
+          </li>
+        {/each}
+      </ul>
       <p class="quiet">{say('rows.safety')}</p>
     </details>
   {:else}

@@ -1,6 +1,6 @@
 import { placesOf, seatsOf, ridersOf } from '$lib/rooms/crew/usual';
-import { readOut } from '$lib/words/method';
-import { waysOfBlock } from '$lib/rooms/method/facts.server';
+import { howPlanted } from '../../../../../core/crew/stages';
+import { plantedNow } from '$lib/rooms/crew/planted-how.server';
 import { plantedOf, sharesFact } from '$lib/rooms/crew/facts.server';
 import { finishOf, usualPlanters, ratesOf } from '$lib/rooms/crew/rates.server';
 import {
@@ -32,16 +32,14 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     facts.of(namesFact),
   ]);
   const planters = everybody.filter(({ retiredOn }) => !retiredOn);
-  const brief = (await waysOfBlock(facts, block)).map(({ scope, who, lines }) => ({
-    ...{ who: scope ? who : null, text: readOut(lines) },
-  }));
+  const stages = howPlanted(await plantedNow(facts, block));
   const open = handed
     .filter(({ blockId }) => blockId === block.id)
     .map((entry) => ({ ...entry, author: names.get(entry.author) ?? '' }));
   const { zone } = facts.site;
   const about = {
     planters,
-    brief,
+    stages,
     zone,
     handed: open,
     seats: seatsOf(block),

@@ -14,8 +14,9 @@
   import { seatShare, sharePasses } from '$core/crew/seats';
   import { say } from '$core/say/message';
   import { usualWords } from '$lib/rooms/crew/pace-words';
-  import { formatNumber, formatPercent, inUnits } from '$core/measure/units';
+  import { formatNumber, formatPercent } from '$core/measure/units';
   import { useUnits } from '$lib/parts/figures.svelte';
+  import { stageWords } from '$lib/words/field';
   import { WAVE_LABELS, type Wave } from '$core/crew/waves';
   import { pegPosition } from '$core/rows/rowset';
   import { toRowSet, treesInRow } from '$core/rows/stored';
@@ -233,10 +234,10 @@
       {/if}
       <Outcome of={doing} />
       <h2>Tell the crew</h2>
-      {#each data.brief as { who, text } (text)}
+      {#each data.stages as stage, i (i)}
         <p class="brief">
-          {#if who}<b>{inWords(who)}.</b>{/if}
-          {inUnits(text, units.system)}
+          {#if stage.who}<b>{inWords(stage.who)}.</b>{/if}
+          {stageWords(stage, { language: 'en', system: units.system })}
         </p>
       {/each}
       <p class="say caution">

@@ -61,20 +61,36 @@ function filesUnder(folder, ending) {
     .sort();
 }
 
+/** What a file stands in for that a whole process has: such a one shares its process with no other. */
+const STANDS_IN = /globalThis|mock\.timers|beforeEach|process\.env\.\w+ =/;
+const SUITES = 'tests/suite.ts';
+
 /**
- * Node's tests in a list of translated files; their own closing counts are taken over. Files of the core
- * share nothing that one could leave behind for the next, so they run in one process: to start one for each
- * took longer than most of them take. Any other file has a process of its own.
+ * Node's tests in a list of translated files; their own closing counts are taken over. Files that stand in for
+ * nothing run in one process, one after the other: to start and to warm one for each took as long as the tests.
  */
 async function nodeTests(name, folder, files, env) {
-  const scripts = files.map((file) => translatedFile(folder, file));
-  const together = files.every((file) => file.startsWith('core/'));
-  const run = together ? [path.join(folder, `${name}.js`)] : ['--test', ...scripts];
-  if (together) writeFileSync(run[0], scripts.map((file) => `import '${file}';\n`).join(''));
+  const alone = (file) => STANDS_IN.test(readFileSync(path.join(root, file), 'utf8'));
+  const of = (file) => translatedFile(folder, file);
+  const together = path.join(folder, `${name}.js`);
+  const shared = files.filter((file) => !alone(file));
+  // Those of the store have a database each, from the first of their own tests to the last.
+  const read = shared.map((file) =>
+    name === 'store' ? `'${file}': () => import('${of(file)}')` : `import '${of(file)}';\n`,
+  );
+  writeFileSync(
+    together,
+    name === 'store'
+      ? `import { suites } from '${of(SUITES)}';\nawait suites({ ${read.join(', ')} });\n`
+      : read.join(''),
+  );
+  const run = ['--test', together, ...files.filter(alone).map(of)];
   const done = await ran('node', ['--enable-source-maps', '--test-reporter=tap', ...run], env);
   const count = (word) => Number(new RegExp(`^# ${word} (\\d+)`, 'm').exec(done.stdout)?.[1] ?? 0);
   const failed = count('fail') + (done.status !== 0 && count('fail') === 0 ? 1 : 0);
-  const blocks = done.stdout.split(/^(?=# Subtest)/m).filter((block) => /^\s*not ok/m.test(block));
+  const blocks = done.stdout
+    .split(/^(?=\s*# Subtest)/m)
+    .filter((block) => /^\s*not ok/m.test(block));
   stage(name, count('pass'), failed, blocks.join('\n') + done.stderr);
 }
 
@@ -112,7 +128,7 @@ async function nodeSuites() {
     store: filesUnder('tests/store', '.test.ts'),
   }).filter(([name]) => wanted(name));
   if (!suites.length) return;
-  const folder = await translated(suites.flatMap(([, files]) => files));
+  const folder = await translated([SUITES, ...suites.flatMap(([, files]) => files)]);
   for (const [name, files] of suites) {
     if (name !== 'store') {
       await nodeTests(name, folder, files);

@@ -414,10 +414,7 @@ test('a group of one row or a few is judged by what rows differ by anyway, and f
         const logit = 1.6 - (tool === 'spade' ? worse : 0) + 0.6 * normalDeviate(random);
         const lives = 1 / (1 + Math.exp(-logit));
         for (let peg = 1; peg <= 150; peg++)
-          trees.push({
-            ...{ row, peg, species: 'oak', tool },
-            mark: random() < lives ? '1' : '0',
-          });
+          trees.push({ row, peg, species: 'oak', tool, mark: random() < lives ? '1' : '0' });
       }
       const found = survivalBy(trees, ({ tool }) => tool, Infinity);
       const spade = found.find(({ group }) => group === 'spade')!;

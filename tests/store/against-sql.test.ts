@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { QueryTypes } from 'sequelize';
 import { toPlant } from '../../src/lib/rooms/calendar/supply.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { dayOf } from '../../core/say/day';
 import { handedFact } from '../../src/lib/rooms/people/facts.server';
 import { blocksToPlant, toPlant } from '../../src/lib/rooms/calendar/supply.server';

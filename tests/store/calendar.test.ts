@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { words } from '../../src/lib/words';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { dayBounds, dayOf } from '../../core/say/day';

@@ -5,7 +5,7 @@ import { isTold } from '../../core/say/told';
 import { trialPlots } from '../../src/lib/rooms/rows/trial.server';
 import type { LayoutRow } from '../../src/lib/rooms/rows/tables.server';
 import type { BlockRow } from '../../src/lib/rooms/ground/tables.server';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { alongLongestSide } from '../../core/rows/direction';
 import { progress } from '../../core/crew/progress';

@@ -2,7 +2,7 @@ import { MACHINE_KEPT, machineOn } from '../../core/crew/machine';
 import { passPlan } from '../../core/crew/passes';
 import { holds, sharesEdition } from '../../core/crew/share';
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { treesInRow } from '../../core/rows/stored';
 import { addTo } from '../../core/measure/dates';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { progressOf } from '../../core/crew/sums';
 import { seededRandom } from '../../core/measure/random';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { nauticalZone } from '../../core/say/day';
 import { groundToCsv, groundToGeoJson, groundToGpx, groundToKml } from '../../core/formats/ground';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import type { LayoutParameters } from '../../core/rows/layout';
 import { releasedLayout } from '../../src/lib/rooms/rows/facts.server';

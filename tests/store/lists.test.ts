@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { taskEventsFact } from '../../src/lib/rooms/calendar/task-events.server';
 import { plotsFact } from '../../src/lib/rooms/checks/facts.server';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { test } from 'node:test';
+import { test } from '../suite';
 import { QueryTypes } from 'sequelize';
 import { openStore, type Store } from '../../src/lib/store';
 import { migrate } from '../../src/lib/store/migrate';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { MACHINE_KEPT } from '../../core/crew/machine';
 import { paceToday } from '../../core/crew/pace';
 import { holds } from '../../core/crew/share';

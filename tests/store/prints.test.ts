@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { fallsOf } from '../../core/rows/layout';
 import { settingOut } from '../../core/rows/setting-out';

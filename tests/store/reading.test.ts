@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { test } from 'node:test';
+import { test } from '../suite';
 import { v4, v7 } from 'uuid';
 import { airCall } from '../../core/calendar/calls';
 import { taskRecords } from '../../src/lib/rooms/calendar/task-events.server';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { QueryTypes } from 'sequelize';

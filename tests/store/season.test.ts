@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { after, before, mock, test } from 'node:test';
+import { after, before, mock, test } from '../suite';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { loadDemo } from '../../demo/load';
 import { forgetFacts } from '../../src/lib/server/facts';
@@ -48,6 +48,7 @@ before(async () => {
   people = { leader: await asPerson(store, 'leader'), planter: await asPerson(store, 'planter') };
 });
 after(async () => {
+  mock.timers.reset();
   await store.sequelize.close();
   const { store: opened } = await import('../../src/lib/server/store');
   await (await opened()).sequelize.close();

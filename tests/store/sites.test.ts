@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { morningBoard } from '../../src/lib/rooms/morning/board.server';
 import type { SiteRow } from '../../src/lib/rooms/people/tables.server';

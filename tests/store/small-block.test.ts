@@ -1,6 +1,6 @@
 // One small block from its first line to its last count: what each page's figure says at every step.
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { orderQuantity, USUAL_TERMS } from '../../core/stock/order';

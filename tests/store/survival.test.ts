@@ -1,7 +1,7 @@
 import { treesOf } from '../../core/checks/grid';
 import { countsOfWalk } from '../../core/survival/walks';
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { after, before, test } from '../suite';
 import { v7 as uuid } from 'uuid';
 import { addTo } from '../../core/measure/dates';
 import { sumMarks } from '../../core/survival/marks';

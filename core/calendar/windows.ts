@@ -270,6 +270,22 @@ export const REGIMES: readonly Regime[] = [
   },
 ];
 
+/** Degrees from the equator within which the sun stands overhead once a year. */
+const TROPIC = 23.4;
+/** Degrees beyond which the ground is frozen all winter. From memory. */
+const FROZEN = 60;
+
+/**
+ * The season of the trade that a site begins with, until its leader chooses or has its weather: in the tropics trees
+ * go in with the rains, towards the poles after thaw. How dry a summer is no latitude tells. Common practice, no source.
+ * @example usualRegime(-12.5) // => 'monsoon'
+ */
+export function usualRegime(latitude: number): RegimeKey {
+  const away = Math.abs(latitude);
+  if (away < TROPIC) return 'monsoon';
+  return away > FROZEN ? 'cold-winter' : 'cool-temperate';
+}
+
 /** Weeks of a regime as shares of 0 or 1; six months later south of the equator. */
 export function regimeWeeks(regime: Regime, stock: StockType, latitude: number): WeekShare[] {
   const months = regime.months[stock].map((month) =>

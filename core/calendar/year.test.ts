@@ -24,6 +24,7 @@ import {
   REGIMES,
   regimeWeeks,
   stretches,
+  usualRegime,
   weekOf,
   weekShares,
   yearsFromTable,
@@ -83,6 +84,12 @@ test('seasons of the trade turn with the hemisphere and run over the new year', 
   assert.deepEqual([more.length, from > to], [0, true], 'one stretch, over the year’s end');
   assert.equal(north[2].share, 1);
   assert.equal(south[28].share, 1);
+});
+
+test('a site begins with the season of its latitude: rains in the tropics, after thaw towards the poles', () => {
+  const known = [0, 12, -23, 24, -38, 59, 61, -61].map(usualRegime);
+  const [rain, cool, thaw] = ['monsoon', 'cool-temperate', 'cold-winter'];
+  assert.deepEqual(known, [rain, rain, rain, cool, cool, cool, thaw, thaw]);
 });
 
 test('a planting day is held against the weeks of the place, and told when planting may begin', () => {

@@ -161,8 +161,8 @@ test('a site without a place takes its first block’s, with the hours of its lo
     const block = (await store.block.findByPk(blockId))!;
     const site = (await store.site.findByPk(siteId))!.get();
     assert.deepEqual(
-      [site.longitude, site.latitude, site.placed, site.edition],
-      [block.originLongitude, block.originLatitude, true, edition + 1],
+      [site.longitude, site.latitude, site.placed, site.edition, site.regime],
+      [block.originLongitude, block.originLatitude, true, edition + 1, 'cool-temperate'],
     );
     setting.people.leader = await asPerson(store, 'leader');
     await create('Second');
@@ -172,6 +172,20 @@ test('a site without a place takes its first block’s, with the hours of its lo
   const { originLongitude } = setting.blocks['Silt Margin'];
   assert.equal(await made('Etc/GMT'), nauticalZone(originLongitude));
   assert.equal(await made('Pacific/Auckland'), 'Pacific/Auckland', 'what was said stays');
+});
+
+test('a site that is placed for the first time begins with the season of its latitude; later moves keep it', async () => {
+  const { store } = setting;
+  const site = { siteId: uuid(), name: 'South bank', zone: 'America/Fortaleza' };
+  await setting.done('leader', 'people.newSite', site);
+  setting.people.leader = await asPerson(store, 'leader');
+  for (const [latitude, season] of [
+    [-5, 'monsoon'],
+    [-28, 'monsoon'],
+  ]) {
+    await setting.done('leader', 'people.site', { ...site, latitude, longitude: -39 });
+    assert.equal((await store.site.findByPk(site.siteId))!.get().regime, season);
+  }
 });
 
 test('roads are the lines that were drawn as roads, in the plane of the block', () => {

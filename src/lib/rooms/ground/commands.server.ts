@@ -8,6 +8,7 @@ import type { Zone } from '../../../../core/ground/zones';
 import type { Day } from '../../../../core/measure/dates';
 import { centreOf, mapPoints, type MultiPolygon } from '../../../../core/ground/polygon';
 import { localPlane, type Point } from '../../../../core/measure/plane';
+import { usualRegime } from '../../../../core/calendar/windows';
 import { takenOver } from '../../../../core/calendar/take-over';
 import { nauticalZone } from '../../../../core/say/day';
 import { dayOf } from '../../../../core/say/day';
@@ -74,6 +75,7 @@ export const groundCommands: Handlers<typeof groundContract> = {
           longitude: originLongitude,
           latitude: originLatitude,
           placed: true,
+          regime: usualRegime(originLatitude),
           ...(site.zone === 'Etc/GMT' ? { zone: nauticalZone(originLongitude) } : {}),
           edition: site.edition + 1,
         },

@@ -1,6 +1,7 @@
 import { randomInt } from 'node:crypto';
 import { Op } from 'sequelize';
 import { v7 as uuid } from 'uuid';
+import { usualRegime } from '../../../../core/calendar/windows';
 import { sameName } from '../../../../core/crew/names';
 import { told } from '../../../../core/say/told';
 import { codeHash, hashPassword, verifyPassword } from '../../server/sign-in';
@@ -129,7 +130,10 @@ export const peopleCommands: Handlers<typeof peopleContract> = {
     const moved = site!.zone !== values.zone;
     const saved = await work.save(
       work.tables.site,
-      { ...site!, ...values, elevation: elevation ?? site!.elevation, placed: true },
+      {
+        ...{ ...site!, ...values, elevation: elevation ?? site!.elevation, placed: true },
+        ...(site!.placed ? {} : { regime: usualRegime(values.latitude) }),
+      },
       edition,
       () => {},
     );

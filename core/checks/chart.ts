@@ -25,8 +25,10 @@ export interface ChartPoint {
 export function daysOf(clusters: readonly DayCluster[]): DayCluster[] {
   const days = new Map<string, DayCluster>();
   for (const { day, hits, of } of clusters) {
-    const sum = days.get(day) ?? { day, hits: 0, of: 0 };
-    days.set(day, { day, hits: sum.hits + hits, of: sum.of + of });
+    let sum = days.get(day);
+    if (!sum) days.set(day, (sum = { day, hits: 0, of: 0 }));
+    sum.hits += hits;
+    sum.of += of;
   }
   return [...days.values()].filter(({ of }) => of > 0).sort((a, b) => (a.day < b.day ? -1 : 1));
 }
@@ -109,17 +111,24 @@ export function* changeInSteps(
   );
   const days = [...ofDay.keys()].sort();
   if (days.length < 2) return undefined;
+  yield;
   const plots = days.flatMap((day) => ofDay.get(day)!);
-  const at = Int32Array.from(days.flatMap((day, i) => ofDay.get(day)!.map(() => i)));
-  const hitsOf = Float64Array.from(plots, ({ hits }) => hits);
-  const ofOf = Float64Array.from(plots, ({ of }) => of);
-  const all = { hits: sum(hitsOf), of: sum(ofOf) };
-  const none = logLikelihood(all);
+  /** Place of the day of each plot, its faulty trees, and those looked at. */
+  const at = new Int32Array(plots.length);
+  const [hitsOf, ofOf] = [new Float64Array(plots.length), new Float64Array(plots.length)];
   const [hits, of] = [new Float64Array(days.length), new Float64Array(days.length)];
-  plots.forEach((plot, i) => {
-    hits[at[i]] += plot.hits;
-    of[at[i]] += plot.of;
-  });
+  let next = 0;
+  for (const [day, name] of days.entries())
+    for (const plot of ofDay.get(name)!) {
+      at[next] = day;
+      hitsOf[next] = plot.hits;
+      ofOf[next++] = plot.of;
+      hits[day] += plot.hits;
+      of[day] += plot.of;
+    }
+  const all = { hits: sum(hits), of: sum(of) };
+  const none = logLikelihood(all);
+  yield;
   /** What each split of the days gains, with the sums of the days as they are at the moment. */
   const gains = () => {
     let before = { hits: 0, of: 0 };
@@ -132,11 +141,9 @@ export function* changeInSteps(
   const found = gains();
   const best = found.reduce((a, b) => (b.gain > a.gain ? b : a));
   const split = found.indexOf(best);
-  const [early, late] = [
-    plots.filter((_, i) => at[i] <= split),
-    plots.filter((_, i) => at[i] > split),
-  ];
-  const reach = NEAR * spreadOver([early, late]);
+  // Plots lie in the order of their days.
+  const late = at.findIndex((day) => day > split);
+  const reach = NEAR * spreadOver([plots.slice(0, late), plots.slice(late)]);
   const near = found.flatMap(({ gain }, i) => (gain >= best.gain - reach ? [i + 1] : []));
   const said = (chance: number): Change => ({
     day: days[split + 1],

@@ -59,8 +59,23 @@ export function* judgeInSteps(plots: readonly ToldPlot[]): Generator<void, Judge
 /** The verdict of `judgeInSteps`, in one go. */
 export const judgePlots = (plots: readonly ToldPlot[]): Judged => inOneGo(judgeInSteps(plots));
 
+/** Names of tools on soils: made once each, for they are asked for plot by plot. */
+const onSoils = new Map<string, Map<string, string>>();
+
+/** A tool on a soil, as groups are told apart. */
+export function toolOn(tool: string, soil = ''): string {
+  let known = onSoils.get(tool);
+  if (!known) onSoils.set(tool, (known = new Map()));
+  let name = known.get(soil);
+  if (name === undefined) known.set(soil, (name = `${tool}${APART}${soil}`));
+  return name;
+}
+
+/** How a tool on a soil is read. @example toolName(toolOn('Spade', 'clay')) // => 'Spade, clay' */
+export const toolName = (on: string): string => on.split(APART).filter(Boolean).join(', ');
+
 const groupOf = (by: Suspicion['by'], { tool, soil, lot }: ToldPlot): string | undefined =>
-  by === 'tool' ? (tool ? `${tool}${APART}${soil ?? ''}` : undefined) : (lot ?? undefined);
+  by === 'tool' ? (tool ? toolOn(tool, soil) : undefined) : (lot ?? undefined);
 
 function* suspectsBy(
   plots: readonly ToldPlot[],
@@ -88,7 +103,7 @@ function* suspectsBy(
 
 type Suspect = Pick<Suspicion, 'by' | 'group' | 'soil'>;
 const isOf = (plot: ToldPlot, { by, group, soil }: Suspect): boolean =>
-  groupOf(by, plot) === (by === 'tool' ? `${group}${APART}${soil ?? ''}` : group);
+  groupOf(by, plot) === (by === 'tool' ? toolOn(group, soil) : group);
 
 /** A plot without the faults that its tool or lot is suspected of. */
 const excuse = (plot: ToldPlot, suspicions: readonly Suspicion[]): ToldPlot =>

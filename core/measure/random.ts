@@ -20,7 +20,7 @@ export function seededRandom(seed: string | number): Random {
     counter = (counter + 1) | 0;
     a = b ^ (b >>> 9);
     b = (c + (c << 3)) | 0;
-    c = ((c << 21) | (c >>> 11)) + t;
+    c = (((c << 21) | (c >>> 11)) + t) | 0;
     return (t >>> 0) / 4294967296;
   };
   for (let warm = 0; warm < 12; warm++) next();

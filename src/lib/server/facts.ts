@@ -4,8 +4,10 @@ import type { Store, Tables } from '../store';
 import type { Rows } from '../store/rows';
 import { dayBounds, dayOf } from '../../../core/say/day';
 import type { Day } from '../../../core/measure/dates';
+import { inOneGo } from '../../../core/measure/steps';
 import { now } from './clock';
 import {
+  isSteps,
   GrownLists,
   readLists,
   type Found,
@@ -46,13 +48,20 @@ export interface ListFact<Value> extends Fact<Value> {
   read(reader: Reader, ids: readonly string[]): Promise<Map<string, Value>>;
 }
 
-/** A fact that is a list; an id without rows has `value([])`. */
+/**
+ * A fact that is a list; an id without rows has `value([])`.
+ * @param of.value what pages read, or for long lists the steps to it
+ */
 export function listedFact<Row, Value>(
   name: string,
   topics: readonly Topic[],
-  { value, ...select }: Select & { value(rows: Row[]): Value },
+  { value, ...select }: Select & { value(rows: Row[]): Value | Generator<void, Value> },
 ): ListFact<Value> {
-  return asFact(name, topics, () => value([]), {
+  const none = () => {
+    const nothing = value([]);
+    return isSteps(nothing) ? inOneGo(nothing) : nothing;
+  };
+  return asFact(name, topics, none, {
     select: () => select,
     value: (rows) => value(rows as Row[]),
   });

@@ -2,7 +2,7 @@ import { groupBy } from '../../../core/measure/group';
 import type { Topic } from '../rooms/contract';
 import type { Fact } from './facts';
 import type { Reader } from './reader';
-import { worked } from './turns';
+import { inTurns, turn, worked } from './turns';
 
 /** What a list is selected from. */
 export interface Select {
@@ -22,8 +22,11 @@ export interface Select {
  */
 export interface Listed<Value> {
   select(reader: Reader): Select;
-  /** @param rows of one id, as they came */
-  value(rows: never[], reader: Reader): Value;
+  /**
+   * @param rows of one id, as they came
+   * @returns what pages read, or the steps to it: those of ten thousand rows let others have their turn
+   */
+  value(rows: never[], reader: Reader): Value | Generator<void, Value>;
 }
 
 /** Events of one list of one id, as they were read. */
@@ -122,23 +125,30 @@ export async function readLists(reader: Reader, wanted: readonly Wanted[]): Prom
   return Promise.all(
     wanted.map(async ({ one, ids, grown }, i): Promise<Found> => {
       const byId = groupBy(found.get(i) ?? [], ({ id }) => id);
-      const valueOf = (lines: Iterable<object>) => one.listed!.value([...lines] as never[], reader);
-      if (!one.listed!.select(reader).grows)
-        return new Map([...byId].map(([id, lines]) => [id, { value: valueOf(lines.map(parsed)) }]));
+      const valueOf = async (lines: Iterable<object>) => {
+        const value = one.listed!.value([...lines] as never[], reader);
+        return isSteps(value) ? inTurns(value) : value;
+      };
+      const values: Found = new Map();
+      if (!one.listed!.select(reader).grows) {
+        for (const [id, lines] of byId) values.set(id, { value: await valueOf(lines.map(parsed)) });
+        return values;
+      }
       const counts = new Map(
         found.get(i + wanted.length)?.map(({ id, line }) => [id, Number(line)]),
       );
-      const values: Found = new Map();
       const anew: string[] = [];
       for (const id of ids) {
         const lines = new Map(grown?.get(id)?.lines);
         let recorded = grown?.get(id)?.recorded ?? 0;
-        for (const line of byId.get(id) ?? []) {
+        for (const [at, line] of (byId.get(id) ?? []).entries()) {
+          if (at % PARSED === PARSED - 1) await turn();
           if (!lines.has(line.event!)) lines.set(line.event!, parsed(line));
           recorded = Math.max(recorded, Number(line.recorded));
         }
         if (grown && lines.size !== (counts.get(id) ?? 0)) anew.push(id);
-        else if (lines.size) values.set(id, { value: valueOf(lines.values()), lines, recorded });
+        else if (lines.size)
+          values.set(id, { value: await valueOf(lines.values()), lines, recorded });
       }
       if (anew.length)
         for (const [id, value] of (await readLists(reader, [{ one, ids: anew }]))[0])
@@ -147,6 +157,15 @@ export async function readLists(reader: Reader, wanted: readonly Wanted[]): Prom
     }),
   );
 }
+
+/** So many lines are parsed at once. */
+const PARSED = 500;
+
+/** Whether a list gave the steps to its value instead of it. */
+export const isSteps = <Value>(
+  value: Value | Generator<void, Value>,
+): value is Generator<void, Value> =>
+  typeof value === 'object' && value !== null && Symbol.iterator in value && 'throw' in value;
 
 const parsed = ({ line }: Line): object =>
   typeof line === 'string' ? (JSON.parse(line) as object) : line;

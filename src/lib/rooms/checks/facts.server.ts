@@ -18,7 +18,7 @@ import { recordOf, isNumber, numbers, parse } from '../../store/shape';
 import { sownFact } from '../crew/facts.server';
 import { layoutsFact, releasedLayout, rowsFact } from '../rows/facts.server';
 import { lotTeller, TOLD_BY } from '../stock/which-lot.server';
-import { judgingLooks, lotOfPlot, type BlockPlot } from './plots';
+import { countedIn, judgingLooks, lotOfPlot, type BlockPlot, type Counted } from './plots';
 import { checkedTrees, pairs, plannedPlots, type PlotPlanRow } from './tables.server';
 
 export type { BlockPlot } from './plots';
@@ -48,7 +48,15 @@ export const plotsFact = listedFact<PlotLine, BlockPlot[]>('plots', ['checks', '
     ...{ planId: 'p.plan_id', planNumber: 'p.plan_number', corrects: 'p.corrects' },
     author: 'p.author_id',
   },
-  value: (rows) => judgingLooks(rows).judging.map(plotOf),
+  *value(rows) {
+    const { judging } = judgingLooks(rows);
+    const plots: BlockPlot[] = [];
+    for (const [i, line] of judging.entries()) {
+      if (i % 250 === 0) yield;
+      plots.push(plotOf(line));
+    }
+    return plots;
+  },
 });
 
 function plotOf(line: PlotLine): BlockPlot {
@@ -239,7 +247,7 @@ export async function judgedOf(facts: Facts, blockId: string): Promise<Judged> {
   const hour = Math.floor(facts.now / 3_600_000);
   return facts.derive('quality', blockId, [plotsFact, ...TOLD_BY], String(hour), async () => {
     await turn();
-    const recent = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
+    const recent = plots.filter(({ counted }) => facts.now - counted.moment < RECENT);
     return inTurns(judgeInSteps(recent));
   });
 }
@@ -258,7 +266,7 @@ export async function unansweredOf(facts: Facts, blockId: string): Promise<Quali
   const read = [plotsFact, decisionsFact, ...TOLD_BY];
   return facts.derive('unanswered', blockId, read, String(hour), async () => {
     await turn();
-    const recent = plots.filter(({ at }) => Date.parse(at) > since);
+    const recent = plots.filter(({ counted }) => counted.moment > since);
     return inTurns(judgeUnansweredInSteps(recent, judged, lately));
   });
 }
@@ -274,10 +282,13 @@ export async function suspicionsOf(facts: Facts, blockId: string): Promise<Suspi
   const hour = Math.floor(facts.now / 3_600_000);
   const read = [plotsFact, settledFact, ...TOLD_BY];
   return facts.derive('suspicions left', blockId, read, String(hour), () => {
-    const recent = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
+    const recent = plots.filter(({ counted }) => facts.now - counted.moment < RECENT);
     return inTurns(suspicionsLeftInSteps(recent, suspicions, settled));
   });
 }
+
+/** A plot with when and where its trees were planted, and what it comes to. */
+export type CountedPlot = BlockPlot & PlacedPlot & { counted: Counted };
 
 /** Plots as they were placed last, by what they were placed with: one that stands where it stood is placed as it was. */
 const placedLast = new WeakMap<
@@ -285,15 +296,12 @@ const placedLast = new WeakMap<
   {
     lastAt: ReadonlyMap<number, number>;
     plots: readonly BlockPlot[];
-    all: readonly (BlockPlot & PlacedPlot)[];
+    all: readonly CountedPlot[];
   }
 >();
 
 /** Plots with the day on which their row was planted, its newest tree before the look, and with their lot. */
-export async function placedPlots(
-  facts: Facts,
-  blockId: string,
-): Promise<(BlockPlot & PlacedPlot)[]> {
+export async function placedPlots(facts: Facts, blockId: string): Promise<CountedPlot[]> {
   const [plots, { lastAt }, lotsOf] = await Promise.all([
     facts.of(plotsFact, blockId),
     facts.of(sownFact, blockId),
@@ -311,9 +319,9 @@ export async function placedPlots(
     const last = placedLast.get(lotsOf);
     const before = last?.lastAt === lastAt ? last : undefined;
     function* place() {
-      const all: (BlockPlot & PlacedPlot)[] = [];
+      const all: CountedPlot[] = [];
       for (const [i, plot] of plots.entries()) {
-        if (i % 500 === 0) yield;
+        if (i % 250 === 0) yield;
         if (before?.plots[i] === plot) {
           all.push(before.all[i]);
           continue;
@@ -321,7 +329,9 @@ export async function placedPlots(
         const planted = lastAt.get(plot.row);
         const looked = Date.parse(plot.at);
         const moment = planted !== undefined && planted <= looked ? planted : looked;
-        all.push({ ...plot, lot: lotOfPlot(plot, lotsOf(plot)), plantedOn: dayAt(moment) });
+        const [lots, plantedOn] = [lotsOf(plot), dayAt(moment)];
+        const counted = countedIn(plot, plantedOn, lots);
+        all.push({ ...plot, lot: lotOfPlot(plot, lots), plantedOn, counted });
       }
       placedLast.set(lotsOf, { lastAt, plots, all });
       return all;

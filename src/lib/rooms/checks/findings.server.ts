@@ -23,12 +23,14 @@ import {
   judgeInSteps,
   judgeUnansweredInSteps,
   suspicionsLeftInSteps,
+  toolName,
+  toolOn,
   withoutAnswered,
   type Suspicion,
 } from '../../../../core/checks/findings';
 import { ALIKE } from '../../../../core/checks/plan';
 import { reworkStates, todosOf } from '../../../../core/checks/outcome';
-import { faultCounts, faultyIn, lookedIn, qualityByPlanter } from '../../../../core/checks/quality';
+import { faultCounts, faultyIn, qualityByPlanter } from '../../../../core/checks/quality';
 import { plotRadius } from '../../../../core/checks/plot';
 import { planeArea } from '../../../../core/ground/polygon';
 import { groupBy } from '../../../../core/measure/group';
@@ -46,7 +48,6 @@ import {
   suspicionsOf,
   judgedOf,
   unansweredOf,
-  lotsOfPlots,
   placedPlots,
   planOfNow,
   plotPlansFact,
@@ -55,7 +56,6 @@ import {
   RECENT,
   secondLooksFact,
 } from './facts.server';
-import { sumsByLot } from './plots';
 
 /** Clocks of the world differ by whole quarters of an hour. */
 const QUARTER = 15 * 60_000;
@@ -111,25 +111,23 @@ async function workOut(facts: Facts, block: BlockRow) {
     facts.of(lotsFact, block.id),
     facts.of(cardsFact),
   ]);
-  const lotsOf = await lotsOfPlots(facts, block.id);
   const { area } = await plantableOf(facts, block);
   await turn();
   const nameOf = (id: string) => planters.find((planter) => planter.id === id)?.name ?? '';
-  const good = (plot: (typeof plots)[number]) => ({ hits: plot.good, of: lookedIn(plot) });
-  const looked = plots.filter((plot) => lookedIn(plot) > 0);
+  const looked = plots.filter(({ counted }) => counted.good.of > 0);
   const plotArea = plots.at(-1)?.area ?? 50;
   const inBlock = Math.max(plots.length, Math.floor(planeArea(area) / plotArea));
-  const like = looked.map(good);
+  const like = looked.map(({ counted }) => counted.good);
   const likeSums = clusterSums(like);
   const all = looked.length ? shareOfSums(likeSums, inBlock) : undefined;
   const inPlan = plots.filter(({ planId }) => planId && planId === plan?.id);
   const judgedPlots = inPlan.length ? inPlan : plots;
   await turn();
   const counts = faultCounts(plots);
-  const agreed = inPlan.filter((plot) => lookedIn(plot) > 0);
+  const agreed = inPlan.map(({ counted }) => counted.good).filter(({ of }) => of > 0);
   const ofAgreed = inPlan.length
     ? {
-        all: agreed.length ? clusterShare(agreed.map(good), inBlock) : undefined,
+        all: agreed.length ? clusterShare(agreed, inBlock) : undefined,
         counts: faultCounts(inPlan),
       }
     : { all, counts };
@@ -149,8 +147,8 @@ async function workOut(facts: Facts, block: BlockRow) {
   const codes = new Map<string | undefined, string>(lots.map(({ lot }) => [lot.id, lot.code]));
   /** The hour by the site's clock; thousands of plots share a few hundred of the quarters that clocks differ by. */
   const hours = new Map<number, string>();
-  const hourOf = (at: string): string => {
-    const quarter = Math.floor(Date.parse(at) / QUARTER);
+  const hourOf = (moment: number): string => {
+    const quarter = Math.floor(moment / QUARTER);
     let text = hours.get(quarter);
     if (text === undefined)
       hours.set(
@@ -162,7 +160,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   const species = layout?.parameters.mix.map(({ species: id }) =>
     cards.find((card) => card.id === id)!,
   );
-  const lately = plots.filter(({ at }) => facts.now - Date.parse(at) < RECENT);
+  const lately = plots.filter(({ counted }) => facts.now - counted.moment < RECENT);
   // With nothing looked at lately, what is told is of the whole planting.
   const recent = lately.length ? lately : plots;
   const told = lately.length ? judged : await inTurns(judgeInSteps(plots));
@@ -185,10 +183,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   }
   const known = [...new Set(plots.map(({ planter }) => planter))];
   await turn();
-  const clusters = looked.map(({ plantedOn: day, planter, good: passed }, i) => {
-    const { of } = like[i];
-    return { day, hits: of - passed, of, planter };
-  });
+  const clusters = looked.map(({ counted }) => counted.faulty);
   const allSums = clusterSums(clusters);
   await turn();
   const ofPlanter = groupBy(clusters, ({ planter }) => planter);
@@ -221,7 +216,7 @@ async function workOut(facts: Facts, block: BlockRow) {
   await turn();
   const byPlanter = qualityByPlanter(plots);
   await turn();
-  const ofLots = looked.flatMap((plot, i) => sumsByLot(plot, like[i].of, lotsOf(plot)));
+  const ofLots = looked.flatMap(({ counted }) => counted.byLot);
   await turn();
   return {
     layoutId: layout?.id,
@@ -248,10 +243,15 @@ async function workOut(facts: Facts, block: BlockRow) {
     planters: byPlanter.map((found) => ({ ...found, name: nameOf(found.planter) })),
     groups: {
       planter: await by(({ planter }) => nameOf(planter)),
-      tool: await by(({ tool, soil }) => tool && `${tool}${soil ? `, ${soil}` : ''}`),
+      tool: (await by(({ tool, soil }) => tool && toolOn(tool, soil))).map((line) => ({
+        ...line,
+        name: toolName(line.name),
+      })),
       lot: linesOf(sumsBy(ofLots, (place) => codes.get(ofLots[place].lot))),
       day: (await by(({ plantedOn }) => plantedOn)).sort((a, b) => (a.name < b.name ? -1 : 1)),
-      hour: (await by(({ at }) => hourOf(at))).sort((a, b) => (a.name < b.name ? -1 : 1)),
+      hour: (await by(({ counted }) => hourOf(counted.moment))).sort((a, b) =>
+        a.name < b.name ? -1 : 1,
+      ),
       species: (species ?? []).flatMap(({ name }, index) => {
         const sums = { ...NO_CLUSTERS };
         for (const { bySpecies } of looked) {
@@ -282,8 +282,12 @@ async function workOut(facts: Facts, block: BlockRow) {
 function traceOf(clusters: readonly DayCluster[]): string {
   let hash = 0x811c9dc5;
   const take = (value: number) => (hash = Math.imul(hash ^ value, 0x01000193));
+  // Ten thousand plots lie on few days.
+  const days = new Map<string, number>();
   for (const { day, hits, of } of clusters) {
-    for (let i = 0; i < day.length; i++) take(day.charCodeAt(i));
+    let count = days.get(day);
+    if (count === undefined) days.set(day, (count = Number(day.replaceAll('-', ''))));
+    take(count);
     take(hits);
     take(of);
   }

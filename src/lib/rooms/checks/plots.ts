@@ -1,4 +1,6 @@
-import type { PlotRecord } from '../../../../core/checks/quality';
+import type { DayCluster } from '../../../../core/checks/chart';
+import type { Cluster } from '../../../../core/checks/clusters';
+import { faultyIn, type PlotRecord } from '../../../../core/checks/quality';
 
 /** What decides which of several looks at one plot judges. */
 interface Look {
@@ -17,8 +19,8 @@ interface Look {
 export function judgingLooks<One extends Look>(
   looks: readonly One[],
 ): { judging: One[]; beside: { first: One; second: One }[] } {
-  const byId = new Map(looks.map((look) => [look.id, look]));
   const corrected = new Set(looks.map(({ corrects }) => corrects).filter(Boolean));
+  const byId = new Map(corrected.size ? looks.map((look): [string, One] => [look.id, look]) : []);
   const since = (look: One): number => {
     let first = look;
     for (
@@ -61,6 +63,32 @@ export interface BlockPlot extends PlotRecord {
   planNumber: number | null;
   /** Good and faulty trees by the species' place in the layout. */
   bySpecies: Record<string, [number, number]> | null;
+}
+
+/** What a plot comes to as it was handed in, worked out once for all that is asked of ten thousand of them. */
+export interface Counted {
+  /** When it was looked at, milliseconds since 1970. */
+  moment: number;
+  good: Cluster;
+  faulty: DayCluster & { planter: string };
+  byLot: ReturnType<typeof sumsByLot>;
+}
+
+/** @param lotOfMix the lots that its trees are told to, by their species' place in the mix */
+export function countedIn(
+  plot: BlockPlot,
+  plantedOn: string,
+  lotOfMix: readonly (string | undefined)[],
+): Counted {
+  const { good, planter } = plot;
+  const faulty = faultyIn(plot);
+  const of = good + faulty;
+  return {
+    moment: Date.parse(plot.at),
+    good: { hits: good, of },
+    faulty: { day: plantedOn, hits: faulty, of, planter },
+    byLot: sumsByLot(plot, of, lotOfMix),
+  };
 }
 
 /** The lot that all trees of a plot are of, where it was entered or there is only one they can be of. */

@@ -256,6 +256,52 @@ test('orders go out as CSV and come back the same', () => {
   );
 });
 
+test('an order as a nursery writes it: lines above, its own headings, thousands, dates, a total', () => {
+  const cards: Record<string, string> = { 'scots pine': 'pine', alder: 'alder' };
+  const read = (text: string, nursery?: string) =>
+    readOrders(text, (name) => cards[name.toLowerCase()], nursery).map((one) => [
+      ...[one.species, one.nursery, one.count, one.confirmed, one.pack, one.state, one.deliverOn],
+    ]);
+  const pine = ['pine', 'Low Beds', 1200, 450, 50, 'confirmed', '2026-11-24'];
+  const alder = ['alder', 'Low Beds', 600, null, 1, 'asked', null];
+  const confirmation = [
+    'Low Beds, confirmation 114,,,,,',
+    '',
+    'Supplier,Tree species,Qty ordered,Qty confirmed,Per bundle,Status,Ship date',
+    'Low Beds,Scots pine,"1,200",450.0,50,Confirmed,24/11/2026',
+    'Low Beds,Alder,600,,,,',
+    'Total,,"1,800",,,,',
+  ];
+  assert.deepEqual(read(confirmation.join('\n')), [pine, alder]);
+  // A total stands under any heading, and a line without a species is none.
+  const named = confirmation.with(-1, ',Total,"1,800",,,,').join('\n');
+  assert.deepEqual(read(named), [pine, alder]);
+  const nameless = confirmation.with(-1, 'Low Beds,,"1,800",,,,').join('\n');
+  assert.throws(() => read(nameless), says(/Line 6, species: “” is not among/));
+  const spanish = 'Vivero;Especie;Cantidad;Confirmado;Paquete;Fecha de entrega';
+  assert.deepEqual(read(`${spanish}\nLow Beds;Alder;1.600;0;25;3.12.2026`), [
+    ['alder', 'Low Beds', 1600, 0, 25, 'asked', '2026-12-03'],
+  ]);
+  // Without a column of nurseries somebody has to say whose they are, and a cell that names one keeps it.
+  assert.throws(() => read('Species,Count\nAlder,5'), says(/names no nursery/));
+  assert.deepEqual(read('Species,Count\nAlder,5', 'Low Beds')[0].slice(0, 3), [
+    ...['alder', 'Low Beds', 5],
+  ]);
+  const either = 'species,nursery,trees,delivery\nAlder,A,5,03/04/2027';
+  assert.throws(() => read(either), says(/Line 2, deliver on: “03\/04\/2027” may be either/));
+  assert.deepEqual(read(`${either}\nAlder,A,5,28/04/2027`)[0].at(-1), '2027-04-03');
+  assert.deepEqual(
+    read('species,nursery,trees,delivery\nAlder,A,5,04/04/2027')[0].at(-1),
+    '2027-04-04',
+  );
+  for (const wrong of ['1.5', '1,20', '-3', 'many', '1 200.5'])
+    assert.throws(
+      () => read(`species;nursery;trees\nAlder;A;${wrong}`),
+      says(/Line 2, trees: “.*” was found; a whole number/),
+      wrong,
+    );
+});
+
 test('a bad order file is refused with the line, what was found and what is accepted', () => {
   const read = (text: string) => readOrders(text, (name) => (name === 'Pine' ? 'pine' : undefined));
   assert.throws(

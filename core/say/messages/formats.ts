@@ -30,6 +30,7 @@ export interface FormatsMessages {
   'formats.noWeatherDay': never;
   'formats.orderColumns': 'missing' | 'found';
   'formats.orderDay': 'where' | 'found';
+  'formats.orderEitherDay': 'where' | 'found';
   'formats.orderEmpty': never;
   'formats.orderNumber': 'where' | 'found' | 'least';
   'formats.orderNursery': 'where';
@@ -76,6 +77,7 @@ export interface FormatsMessages {
   'formats.noteReadingsTwice': 'readings';
   'formats.noteGaps': 'gaps';
   'formats.orderWhere': 'line' | 'column';
+  'formats.orderWhose': never;
   'formats.noteLongGaps': 'gaps';
   'reading.day': never;
   'reading.time': never;

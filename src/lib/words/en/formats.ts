@@ -54,6 +54,8 @@ export const formats: Record<keyof FormatsMessages, string> = {
   'formats.noWeatherDay': 'No day with both temperatures and rain was found.',
   'formats.orderColumns': 'The column {missing} is missing. Found: {found}.',
   'formats.orderDay': '{where}: “{found}” is no date; a day like 2026-11-24 is accepted.',
+  'formats.orderEitherDay':
+    '{where}: “{found}” may be either of two days; one like 2026-11-24 is accepted.',
   'formats.orderEmpty': 'The file has a heading and no line under it.',
   'formats.orderNumber':
     '{where}: “{found}” was found; a whole number from {least, number} to 1 000 000 is accepted.',
@@ -131,6 +133,7 @@ export const formats: Record<keyof FormatsMessages, string> = {
     '{readings, plural, one {# reading} other {# readings}} came twice for the same moment; the last one holds.',
   'formats.noteGaps': '{gaps, plural, one {# gap} other {# gaps}} of more than three hours.',
   'formats.orderWhere': 'Line {line}, {column}',
+  'formats.orderWhose': 'The file names no nursery. Say below who its lines are from.',
   'formats.noteLongGaps':
     '{gaps, plural, one {# gap} other {# gaps}} longer than three steps: what happened in between is not known.',
   'reading.day': 'day',

@@ -1,10 +1,11 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
-  import { Button } from 'carbon-components-svelte';
+  import { Button, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
   import { readOrders } from '$core/formats/orders';
   import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
+  import { isTold } from '$core/say/told';
   import { matchOrders, type MatchedLine, type OrderLine } from '$core/stock/orders';
   import FileDrop from '$lib/parts/FileDrop.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
@@ -19,6 +20,9 @@
   /** A file of order lines: held against the lines that stand, shown, brought in, and taken back. */
   let { blockId, lines, species, onwrong }: Props = $props();
   let found = $state.raw<MatchedLine[]>();
+  /** A file that names no nursery, and whose it is said to be. */
+  let whose = $state.raw<{ text: string }>();
+  let nursery = $state('');
   /** What the last file did, so that it can be taken back. */
   let done = $state.raw<{ added: string[]; before: OrderLine[]; say: string }>();
   const added = $derived(found?.filter(({ known }) => !known) ?? []);
@@ -27,17 +31,22 @@
   const nameOf = (id: unknown) => species.find((card) => card.id === id)?.name ?? '–';
   const linesOf = (count: number) => howMany(count, 'line');
 
-  function look(text: string) {
+  /** Nurseries that lines of the block are from already. */
+  const nurseries = $derived([...new Set(lines.map((one) => one.nursery))].sort());
+
+  function look(text: string, from = '') {
     onwrong('');
     found = undefined;
+    whose = undefined;
     done = undefined;
     try {
       const called = (name: string) =>
         species.find(({ name: full, letter }) =>
           [full, letter].some((one) => one.toLowerCase() === name.toLowerCase()),
         )?.id;
-      found = matchOrders(lines, readOrders(text, called));
+      found = matchOrders(lines, readOrders(text, called, from.trim()));
     } catch (error) {
+      if (isTold(error) && error.said.key === 'formats.orderWhose') whose = { text };
       onwrong(spoken(error));
     }
   }
@@ -97,11 +106,35 @@
 
 <FileDrop
   label="Bring an order"
-  hint="CSV with the columns species, nursery, trees"
+  hint="CSV as the nursery writes it: species and trees at least"
   accept=".csv,.txt"
-  onfile={look}
+  onfile={(text) => look(text)}
   onerror={onwrong}
 />
+{#if whose}
+  <form
+    class="whose"
+    onsubmit={(event) => {
+      event.preventDefault();
+      look(whose!.text, nursery);
+    }}
+  >
+    <TextInput
+      size="sm"
+      labelText="Nursery of these lines"
+      maxlength={80}
+      list="nurseries-known"
+      bind:value={nursery}
+    />
+    <datalist id="nurseries-known">
+      {#each nurseries as name (name)}<option value={name}></option>{/each}
+    </datalist>
+    <Button size="small" type="submit" disabled={!nursery.trim()}>Read the file</Button>
+    <Button kind="ghost" size="small" on:click={() => ((whose = undefined), onwrong(''))}
+      >Leave the file</Button
+    >
+  </form>
+{/if}
 {#if found}
   <div class="found" role="status">
     <p>
@@ -135,6 +168,16 @@
   </p>{/if}
 
 <style>
+  .whose {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 10px;
+    margin: 10px 0;
+  }
+  .whose :global(.bx--form-item) {
+    max-width: 280px;
+  }
   .found {
     margin: 10px 0;
     border-left: 4px solid var(--viridian);

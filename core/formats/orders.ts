@@ -146,7 +146,9 @@ export function readOrders(
         throw told('formats.orderNumber', { where: where(column), found: cell(column), least });
       return value;
     };
-    const said = cell('state').toLowerCase() || 'asked';
+    const confirmed = cell('confirmed') ? whole('confirmed', 0) : null;
+    // Who writes how many are confirmed has confirmed them.
+    const said = cell('state').toLowerCase() || (confirmed ? 'confirmed' : 'asked');
     const state = ORDER_STATES.find((one) => one === said);
     if (!state)
       throw told('formats.orderState', {
@@ -174,7 +176,7 @@ export function readOrders(
         count: whole('trees', 1),
         pack: cell('pack') ? whole('pack', 1) : 1,
         state,
-        confirmed: cell('confirmed') ? whole('confirmed', 0) : null,
+        confirmed,
         deliverOn: day ?? null,
         note: cell('note').slice(0, 300),
       },

@@ -282,6 +282,11 @@ test('an order as a nursery writes it: lines above, its own headings, thousands,
   assert.deepEqual(read(`${spanish}\nLow Beds;Alder;1.600;0;25;3.12.2026`), [
     ['alder', 'Low Beds', 1600, 0, 25, 'asked', '2026-12-03'],
   ]);
+  const told = 'species,nursery,trees,confirmed\nAlder,A,50,40\nAlder,B,50,';
+  assert.deepEqual(
+    read(told).map((one) => one[5]),
+    ['confirmed', 'asked'],
+  );
   // Without a column of nurseries somebody has to say whose they are, and a cell that names one keeps it.
   assert.throws(() => read('Species,Count\nAlder,5'), says(/names no nursery/));
   assert.deepEqual(read('Species,Count\nAlder,5', 'Low Beds')[0].slice(0, 3), [

@@ -133,7 +133,7 @@ export const formats: Record<keyof FormatsMessages, string> = {
     '{readings, plural, one {# reading} other {# readings}} came twice for the same moment; the last one holds.',
   'formats.noteGaps': '{gaps, plural, one {# gap} other {# gaps}} of more than three hours.',
   'formats.orderWhere': 'Line {line}, {column}',
-  'formats.orderWhose': 'The file names no nursery. Say below who its lines are from.',
+  'formats.orderWhose': 'The file names no nursery: say who its lines are from.',
   'formats.noteLongGaps':
     '{gaps, plural, one {# gap} other {# gaps}} longer than three steps: what happened in between is not known.',
   'reading.day': 'day',

@@ -21,7 +21,7 @@
   let { blockId, lines, species, onwrong }: Props = $props();
   let found = $state.raw<MatchedLine[]>();
   /** A file that names no nursery, and whose it is said to be. */
-  let whose = $state.raw<{ text: string }>();
+  let whose = $state.raw<{ text: string; say: string }>();
   let nursery = $state('');
   /** What the last file did, so that it can be taken back. */
   let done = $state.raw<{ added: string[]; before: OrderLine[]; say: string }>();
@@ -46,8 +46,9 @@
         )?.id;
       found = matchOrders(lines, readOrders(text, called, from.trim()));
     } catch (error) {
-      if (isTold(error) && error.said.key === 'formats.orderWhose') whose = { text };
-      onwrong(spoken(error));
+      if (isTold(error) && error.said.key === 'formats.orderWhose')
+        whose = { text, say: spoken(error) };
+      else onwrong(spoken(error));
     }
   }
   const asSent = ({ id, species: speciesId, replaces: replacesId, ...line }: OrderLine) => ({
@@ -119,6 +120,7 @@
       look(whose!.text, nursery);
     }}
   >
+    <p class="say" role="status">{whose.say}</p>
     <TextInput
       size="sm"
       labelText="Nursery of these lines"
@@ -130,9 +132,7 @@
       {#each nurseries as name (name)}<option value={name}></option>{/each}
     </datalist>
     <Button size="small" type="submit" disabled={!nursery.trim()}>Read the file</Button>
-    <Button kind="ghost" size="small" on:click={() => ((whose = undefined), onwrong(''))}
-      >Leave the file</Button
-    >
+    <Button kind="ghost" size="small" on:click={() => (whose = undefined)}>Leave the file</Button>
   </form>
 {/if}
 {#if found}
@@ -145,7 +145,9 @@
     <ul>
       {#each added as { read }, i (i)}<li>
           new: {formatNumber(read.count)}
-          {nameOf(read.species).toLowerCase()}, {read.nursery}
+          {nameOf(read.species).toLowerCase()}, {read.nursery}{#if read.confirmed !== null}, {formatNumber(
+              read.confirmed,
+            )} confirmed{/if}{#if read.deliverOn}, for {formatDay(read.deliverOn, true)}{/if}
         </li>{/each}
       {#each changed as { read, known, changes } (known!.id)}<li>
           {nameOf(read.species).toLowerCase()}, {read.nursery}:

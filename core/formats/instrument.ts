@@ -1,4 +1,3 @@
-import Papa from 'papaparse';
 import { dayOf } from '../say/day';
 import { told } from '../say/told';
 import {
@@ -7,39 +6,50 @@ import {
   type Instrument,
   type InstrumentDay,
 } from '../tending/instruments';
-import { dateOrder, readTime, type Reading } from './reading';
-import { readNumber } from './table';
+import { dateOrder, datesTogether, dayIn, readTime, type Reading } from './reading';
+import { headedTable, readNumber } from './table';
+import { plainHeading } from './table-of-places';
 
 const VALUE: Record<Instrument, RegExp> = {
-  probe: /vwc|moist|water|theta|probe|m³\/m³|m3\/m3|vol/i,
-  gauge: /rain|prec|gauge|tip/i,
+  probe: /vwc|moist|water|theta|probe|m³\/m³|m3\/m3|vol|humedad|humidi[td]|umidade|feucht/i,
+  gauge: /rain|prec|gauge|tip|lluvia|pluie|chuva|regen|niedersch/i,
 };
-const TIME = /date|day|time|moment|stamp/i;
+const TIME = /date|day|time|moment|stamp|datum|fecha|hora|jour|heure|\bdata\b|\bdia\b/i;
 const MILLIMETRES_AN_INCH = 25.4;
 
 /**
  * Reads what a probe or a rain gauge has written: a column of days or moments and one of values, told by their
- * headings. A probe's values are shares of volume, or percent where any is over 1; a gauge's are millimetres, or
+ * headings, whatever stands above the table. A probe's values are shares of volume, or percent where any is over 1; a gauge's are millimetres, or
  * inches where the heading says so. Several readings of a day become one.
  * @param zone whose midnight begins a day
  * @throws Told naming the line or the heading that cannot be
  */
 export function readInstrument(text: string, kind: Instrument, zone: string): InstrumentDay[] {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), {
-    header: true,
-    skipEmptyLines: 'greedy',
+  const columnsOf = (fields: readonly string[]) => {
+    // A date in pieces has a heading of its own in front.
+    const time = fields.find((field) => TIME.test(plainHeading(field)));
+    const value = fields.find(
+      (field) =>
+        field !== time && (VALUE[kind].test(field) || VALUE[kind].test(plainHeading(field))),
+    );
+    return { time, value };
+  };
+  const table = headedTable(text, (cells) => {
+    const { time, value } = columnsOf(datesTogether(cells, []).fields);
+    return Boolean(time && value);
   });
-  const fields = meta.fields ?? [];
-  const time = fields.find((field) => TIME.test(field));
-  const value = fields.find((field) => field !== time && VALUE[kind].test(field));
+  const { data, fields } = datesTogether(table.fields, table.data);
+  const { time, value } = columnsOf(fields);
   if (!time || !value)
     throw told('formats.instrumentColumns', { kind, found: fields.join(', ').slice(0, 80) || '–' });
   const assumed: Reading['assumed'] = [];
-  const order = dateOrder(
-    data.map((row) => row[time] ?? ''),
-    {},
-    assumed,
-  );
+  const times = data.map((row) => row[time] ?? '');
+  const order = dateOrder(times, {}, assumed);
+  const either = assumed.length
+    ? times.find((at) => dayIn(at, 'day first') !== dayIn(at, 'month first'))
+    : undefined;
+  if (either !== undefined)
+    throw told('formats.instrumentEitherDay', { found: either.trim().slice(0, 30) });
   const readings = data.flatMap((row, i) => {
     const number = readNumber(row[value]);
     // A station that had nothing to say wrote nothing.
@@ -47,11 +57,11 @@ export function readInstrument(text: string, kind: Instrument, zone: string): In
     const at = readTime(row[time] ?? '', zone, order);
     if (!at || !Number.isFinite(number) || number < 0)
       throw told('formats.loggerLine', {
-        line: i + 2,
+        line: table.above + i + 2,
         found: (at ? row[value] : (row[time] ?? '')).slice(0, 30),
         wanted: at ? 'number' : 'time',
       });
-    return [{ day: dayOf(at.at.toMillis(), zone), value: number, line: i + 2 }];
+    return [{ day: dayOf(at.at.toMillis(), zone), value: number, line: table.above + i + 2 }];
   });
   if (!readings.length) throw told('formats.tooFewReadings', { readings: 0 });
   const percent = kind === 'probe' && readings.some((one) => one.value > 1);

@@ -23,6 +23,36 @@ test('the hour that comes twice when clocks are set back is kept apart', () => {
   assert.match(file.notes.map((note) => words(note)).join(' '), /set back once/);
 });
 
+test('a logger that heads its file with its own name, and writes the unit behind every value', () => {
+  const file = readLogger(
+    [
+      'Logger 114: cold store, temperature and door',
+      'Serial,00417',
+      '',
+      'Nr,Date,Time,Temp,Door',
+      '1,2026-11-02,06:00,35.6 °F,0',
+      '2,2026-11-02,06:30,37.4 °F,0',
+      '3,2026-11-02,07:00,,1',
+    ].join('\n'),
+    'UTC',
+  );
+  assert.deepEqual(
+    file.readings.map(({ at, temperature }) => [
+      new Date(at).getUTCHours(),
+      temperature.toFixed(3),
+    ]),
+    [
+      [6, '2.000'],
+      [6, '3.000'],
+    ],
+  );
+  const broken = 'Cold store temperatures\nTime,Temp\n2026-11-02 06:00,2\n2026-11-02 06:30,cold';
+  assert.throws(
+    () => readLogger(broken, 'UTC'),
+    (error) => isTold(error) && error.said.figures.line === 4,
+  );
+});
+
 test('the hour that is left out in spring leaves no gap, and both hemispheres hold', () => {
   const spring = readLogger(
     'time;Temp (C)\n2027-03-28 01:00;1,5\n2027-03-28 03:00;2,5',

@@ -1,6 +1,5 @@
 import { say, temperatureOf, type Message } from '../say/message';
 import { told } from '../say/told';
-import Papa from 'papaparse';
 import type { KeepingReading } from '../stock/keeping';
 import { unfold } from './clock';
 import {
@@ -13,7 +12,7 @@ import {
   type Reading,
   type Said,
 } from './reading';
-import { readNumber } from './table';
+import { headedTable, readNumber } from './table';
 import { readingOf } from './weather';
 
 export interface LoggerFile {
@@ -25,6 +24,9 @@ export interface LoggerFile {
   notes: Message[];
 }
 
+/** A unit behind a value. */
+const DEGREES = /\s*°?\s*[CF]\s*$/i;
+
 /**
  * Reads a temperature logger's CSV: a column of times and one of temperatures, in °C or °F by its
  * heading or by unlikely values. Times with an offset are taken by it; others are clock times in
@@ -35,15 +37,15 @@ export interface LoggerFile {
  * @throws Told with what was found and what is accepted
  */
 export function readLogger(text: string, zone: string, said: Said = {}): LoggerFile {
-  const body = text.replace(/^\uFEFF/, '').trim();
-  const lines = body.split(/\r?\n/);
-  const start = lines.findIndex((line) => /temp|°|celsius|fahrenheit/i.test(line));
-  if (start < 0) throw told('formats.loggerHeading');
-  const { data, meta } = Papa.parse<Record<string, string>>(lines.slice(start).join('\n'), {
-    header: true,
-    skipEmptyLines: 'greedy',
+  if (!/temp|°|celsius|fahrenheit/i.test(text)) throw told('formats.loggerHeading');
+  const {
+    data,
+    fields,
+    above: start,
+  } = headedTable(text, (cells) => {
+    const { day, temperature } = columnsOf(cells);
+    return Boolean(day && temperature);
   });
-  const fields = meta.fields ?? [];
   const { day: time, clock, temperature } = columnsOf(fields);
   if (!temperature || !time)
     throw told('formats.loggerColumns', { found: fields.join(', ') || '–' });
@@ -55,7 +57,7 @@ export function readLogger(text: string, zone: string, said: Said = {}): LoggerF
   const values: (ClockTime & { temperature: number })[] = [];
   let empty = 0;
   data.forEach((row, i) => {
-    const value = readNumber(row[temperature]);
+    const value = readNumber((row[temperature] ?? '').replace(DEGREES, ''));
     if (value === undefined) {
       empty++;
       return;
@@ -70,10 +72,12 @@ export function readLogger(text: string, zone: string, said: Said = {}): LoggerF
     values.push({ ...at, temperature: value });
   });
   if (values.length < 2) throw told('formats.tooFewReadings', { readings: values.length });
+  // Some write the unit behind every value and none in the heading.
+  const behind = data.map((row) => DEGREES.exec(row[temperature] ?? '')?.[0]).find(Boolean) ?? '';
   const degrees = values.map(({ temperature: t }) => t);
   // Half of a store's readings above 28 °C would be a store of dead trees: then they are °F.
   const unit =
-    unitOf('temperature', temperature, degrees, said, assumed) === 'F' ||
+    unitOf('temperature', `${temperature}${behind}`, degrees, said, assumed) === 'F' ||
     (assumed.includes('temperature') && median(degrees) > 28)
       ? 'F'
       : 'C';

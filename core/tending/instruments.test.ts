@@ -121,6 +121,30 @@ test('files of probes and gauges as they come; what cannot be is said with its l
     );
   wrong('a,b\n1,2', 'probe', 'formats.instrumentColumns');
   wrong('date,rain\n2026-06-01,3', 'probe', 'formats.instrumentColumns');
+  // Lines above, another language, a date in pieces; what may be either day is not guessed at.
+  const pieces = readInstrument(
+    'Sonda 3, banco alto\n\nAño;Mes;Día;Humedad (%)\n2026;6;1;21,5\n2026;6;2;20',
+    'probe',
+    'Europe/Berlin',
+  );
+  assert.deepEqual(
+    pieces.map(({ day, value }) => [day, value.toFixed(3)]),
+    [
+      ['2026-06-01', '0.215'],
+      ['2026-06-02', '0.200'],
+    ],
+  );
+  wrong('date,rain mm\n03/04/2026,3', 'gauge', 'formats.instrumentEitherDay');
+  const may = readInstrument('date,rain mm\n03/04/2026,3\n13/04/2026,1', 'gauge', 'UTC');
+  assert.deepEqual(
+    may.map(({ day }) => day),
+    ['2026-04-03', '2026-04-13'],
+  );
+  assert.throws(
+    () => readInstrument('Gauge 3\ndate,rain mm\n2026-06-01,3\n2026-06-02,wet', 'gauge', 'UTC'),
+    (error) => isTold(error) && error.said.figures.line === 4,
+    'the line as an editor counts it',
+  );
   // A share of one is no percent: more water than soil can hold.
   wrong('date,vwc\n2026-06-01,1\n2026-06-02,0.4', 'probe', 'formats.instrumentMost');
   wrong('date,rain mm\n2026-06-01,wet', 'gauge', 'formats.loggerLine');

@@ -19,6 +19,7 @@ export interface FormatsMessages {
   'formats.lineTooShort': 'points';
   'formats.loggerColumns': 'found';
   'formats.loggerHeading': never;
+  'formats.instrumentEitherDay': 'found';
   'formats.instrumentColumns': 'kind' | 'found';
   'formats.instrumentMost': 'line' | 'found' | 'most';
   'formats.loggerLine': 'line' | 'found' | 'wanted';

@@ -35,6 +35,8 @@ export const formats: Record<keyof FormatsMessages, string> = {
   'formats.lineTooShort':
     'The line has {points, plural, one {# point} other {# points}}; a boundary needs at least three corners.',
   'formats.loggerColumns': 'Columns of time and temperature are needed. Found: {found}.',
+  'formats.instrumentEitherDay':
+    '“{found}” may be either of two days, and no other line tells which. Days like 2026-06-01 are accepted.',
   'formats.instrumentColumns':
     'A column of days or times and one of {kind, select, probe {water in the soil (“VWC”, “moisture”)} other {“rain”}} are needed. Found: {found}.',
   'formats.instrumentMost': 'Line {line, number} reads {found}; up to {most} is accepted.',

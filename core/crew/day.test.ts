@@ -842,6 +842,11 @@ test('the day from here: who ends when, what the block comes to, and whose rows 
   const alone = crewDay(rows, shares, [ann], DAY_TERMS, on);
   assert.equal(alone.end, undefined, 'nobody is there for row 3');
   assert.equal(alone.planted, 200);
+  const done = rows.map((row) => ({ ...row, planted: 100, left: 0 }));
+  for (const together of [false, true]) {
+    const over = crewDay(done, shares, [ann, bob], DAY_TERMS, { ...on, together });
+    assert.deepEqual([over.end, over.early, over.late], [undefined, undefined, undefined]);
+  }
   const early = crewDay(rows, shares, [ann], DAY_TERMS, { ...on, now: at('05:00') });
   assert.equal(early.planters[0].end, at('10:00'), 'nobody begins before the day does');
   // Who comes at nine today ends an hour later; hours of another day are another day's.

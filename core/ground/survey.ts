@@ -96,17 +96,14 @@ export function closeTraverse(legs: readonly Leg[], care: Care = CARE.taped): Tr
 }
 
 /**
- * Legs that explain a closing error by a single mistake: a length misread moves the end along the leg, a
- * bearing read from the other end of the needle moves it by twice the leg.
+ * Legs that explain a closing error by a single mistake: a length misread moves the end along the leg, and so does a
+ * bearing read from the other end of the needle, by twice the leg.
  */
 function suspectLegs(legs: readonly Leg[], end: Point, ordinary: number): number[] {
   const [x, y] = end;
-  return legs.flatMap((leg, i) => {
-    const [east, north] = step(leg);
-    const across = Math.abs(x * Math.cos(leg.bearing) - y * Math.sin(leg.bearing));
-    const alongLeg = across <= 2 * ordinary;
-    const turnedRound = Math.hypot(x - 2 * east, y - 2 * north) <= 2 * ordinary;
-    return alongLeg || turnedRound ? [i + 1] : [];
+  return legs.flatMap(({ bearing }, i) => {
+    const across = Math.abs(x * Math.cos(bearing) - y * Math.sin(bearing));
+    return across <= 2 * ordinary ? [i + 1] : [];
   });
 }
 

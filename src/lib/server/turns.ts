@@ -21,6 +21,22 @@ export async function turn(): Promise<void> {
   worked();
 }
 
+/** So many things of a long list are gone through at once. */
+const THINGS = 1000;
+
+/** A long list, gone through so that whatever waits has its turn in between. */
+export async function* eachInTurns<Thing>(things: Iterable<Thing>): AsyncGenerator<Thing[]> {
+  let some: Thing[] = [];
+  for (const thing of things) {
+    some.push(thing);
+    if (some.length < THINGS) continue;
+    yield some;
+    some = [];
+    await turn();
+  }
+  yield some;
+}
+
 /** Work that stops again and again, done so that whatever waits has its turn in between. */
 export async function inTurns<Result>(steps: Generator<void, Result>): Promise<Result> {
   for (;;) {

@@ -20,7 +20,7 @@ import { livesOf, withoutRefilled, type Life } from '../../../../core/survival/l
 import { isDead, sumMarks } from '../../../../core/survival/marks';
 import { groupBy } from '../../../../core/measure/group';
 import { type Facts } from '../../server/facts';
-import { turn } from '../../server/turns';
+import { eachInTurns, turn } from '../../server/turns';
 import { placedPlots } from '../checks/facts.server';
 import { plantersFact, shiftsNow, sownFact, talliesFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
@@ -123,16 +123,18 @@ async function workOut(facts: Facts, block: BlockRow) {
   const wanted = new Set(season.counts.map(({ row }) => row));
   const zoneAt = new ByPeg<string>();
   const points = new ByPeg<Point>();
-  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
-    if (!wanted.has(row)) continue;
-    points.set(row, peg, point);
-    if (grounds.length)
-      zoneAt.set(
-        row,
-        peg,
-        grounds.find(({ parts }) => contains(parts, point))?.name ?? 'elsewhere',
-      );
-  }
+  await turn();
+  for await (const positions of eachInTurns(eachPosition(layout.rhythm, rows)))
+    for (const { row, peg, point } of positions) {
+      if (!wanted.has(row)) continue;
+      points.set(row, peg, point);
+      if (grounds.length)
+        zoneAt.set(
+          row,
+          peg,
+          grounds.find(({ parts }) => contains(parts, point))?.name ?? 'elsewhere',
+        );
+    }
   const byNumber = new Map(rows.map((row) => [row.number, row]));
   const speciesOfRow = (row: number): number[] => {
     const { runs } = byNumber.get(row)!;

@@ -15,6 +15,7 @@ import { sownFact } from '../crew/facts.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
 import type { BlockRow } from '../ground/tables.server';
 import { methodOfBlock } from '../method/facts.server';
+import { eachInTurns, turn } from '../../server/turns';
 import { releasedLayout, rowsFact } from '../rows/facts.server';
 import { deadOf } from '../survival/living.server';
 import { refilledFact, refilledPegs, refillPlansFact } from '../survival/refills.server';
@@ -122,17 +123,18 @@ export async function thirstyZones(
   }));
   const byZone = new Map<string, Standing>();
   const dead = new Map<string, Place[]>();
-  for (const { row, peg, point } of eachPosition(layout.rhythm, rows)) {
-    if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
-    const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
-    const own = byZone.get(zone) ?? none();
-    byZone.set(zone, own);
-    stand(own, { row, peg, point });
-    if (!young?.pegs.get(row)?.has(peg)) continue;
-    const noted = dead.get(zone) ?? [];
-    dead.set(zone, noted);
-    noted.push({ row, peg, point });
-  }
+  for await (const positions of eachInTurns(eachPosition(layout.rhythm, rows)))
+    for (const { row, peg, point } of positions) {
+      if (peg > (sown.sums.byRow.get(row) ?? 0)) continue;
+      const zone = grounds.find(({ parts }) => contains(parts, point))?.id ?? '';
+      const own = byZone.get(zone) ?? none();
+      byZone.set(zone, own);
+      stand(own, { row, peg, point });
+      if (!young?.pegs.get(row)?.has(peg)) continue;
+      const noted = dead.get(zone) ?? [];
+      dead.set(zone, noted);
+      noted.push({ row, peg, point });
+    }
   const { zone: clock } = facts.site;
   // Whoever waters no more trees of a row than were set into its dead places has watered those.
   const ofYoung = ({ row, trees, at }: Watered) =>
@@ -160,11 +162,13 @@ export async function thirstyZones(
   const older = watered.filter((one) => !ofYoung(one));
   const again = young ? youngByZone(young.trees, byZone, dead) : new Map<string, Standing>();
   const since = young && watered.filter(({ at }) => at >= young.at);
-  const living = livingByZone(byZone, again, (row) => ({
+  await turn();
+  const living = await livingByZone(byZone, again, (row) => ({
     dead: withoutFilled(deadIn.get(row), refilled.get(row)),
     noted: young?.pegs.get(row),
     since: young?.firstIn.get(row),
   }));
+  await turn();
   return {
     ring,
     all: [
@@ -191,7 +195,7 @@ function withoutFilled(
 }
 
 /** Of all that was set what lives: trees of the layout, and those in dead places. */
-function livingByZone(
+async function livingByZone(
   byZone: ReadonlyMap<string, Standing>,
   again: ReadonlyMap<string, Standing>,
   ofRow: (row: number) => {
@@ -199,7 +203,7 @@ function livingByZone(
     noted: ReadonlySet<number> | undefined;
     since: Day | undefined;
   },
-): { own: Map<string, Standing>; again: Map<string, Standing> } {
+): Promise<{ own: Map<string, Standing>; again: Map<string, Standing> }> {
   const located = (zones: ReadonlyMap<string, Standing>) =>
     groupBy(
       [...zones].flatMap(([zone, { places }]) => places.map((place) => ({ zone, ...place }))),
@@ -208,7 +212,9 @@ function livingByZone(
   const own = new Map([...byZone.keys()].map((id): [string, Standing] => [id, none()]));
   const young = new Map([...again.keys()].map((id): [string, Standing] => [id, none()]));
   const youngIn = located(again);
-  for (const [row, places] of located(byZone)) {
+  const rows = located(byZone);
+  for (const [row, places] of rows) {
+    await turn();
     const { dead, noted, since } = ofRow(row);
     const filled = youngIn.get(row);
     const living = livingOf(

@@ -26,6 +26,7 @@ const THINGS = 1000;
 
 /** A long list, gone through so that whatever waits has its turn in between. */
 export async function* eachInTurns<Thing>(things: Iterable<Thing>): AsyncGenerator<Thing[]> {
+  worked();
   let some: Thing[] = [];
   for (const thing of things) {
     some.push(thing);
@@ -39,6 +40,7 @@ export async function* eachInTurns<Thing>(things: Iterable<Thing>): AsyncGenerat
 
 /** Work that stops again and again, done so that whatever waits has its turn in between. */
 export async function inTurns<Result>(steps: Generator<void, Result>): Promise<Result> {
+  worked();
   for (;;) {
     const { done, value } = steps.next();
     if (done) return value;

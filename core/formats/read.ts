@@ -1,10 +1,10 @@
 import { told } from '../say/told';
-import { lengthOf, say, type Message } from '../say/message';
+import { say, type Message } from '../say/message';
 import { DOMParser } from '@xmldom/xmldom';
 import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
 import { parseZip } from 'shpjs';
-import { boxOf, contains, geodesicMeasure, type MultiPolygon } from '../ground/polygon';
+import { boxOf, contains, type MultiPolygon } from '../ground/polygon';
 import type { KeepoutShape } from '../ground/keepouts';
 import type { Point } from '../measure/plane';
 import { DEGREES, projectionOf } from '../measure/projection';
@@ -13,6 +13,8 @@ import { keepoutsBrought, zonesBrought, type KeepoutBrought, type ZoneBrought } 
 import { aboutFeature, type AboutShape, type ShapeRole } from './about-shape';
 import { checkArchive, checkFileSize } from './archive';
 import { headingOf, placesOfTable } from './table-of-places';
+import { closeWalk, comesBack, corners, cornersOf, joined, wayIn } from './walks';
+import { shapesOfTable } from './wkt';
 import {
   crsNamed,
   toFeatures,
@@ -168,76 +170,6 @@ function boundaryAlone(
   };
 }
 
-type Line = ReadShapes['lines'][number];
-
-const wayIn = ({ shape }: Line): Point[] => shape.coordinates as Point[];
-
-/** A route from corner to corner: the last side is where nobody set a place. */
-function cornersOf(route: Line): Pick<Line, 'shape' | 'role'>[] {
-  const places = wayIn(route);
-  const back = places.length > 3 && apart(places[0], places.at(-1)!) < 1;
-  return (back ? places.slice(0, -1) : places).map((coordinates) => ({
-    ...{ role: '' as const, shape: { type: 'Point' as const, coordinates } },
-  }));
-}
-
-/** Ends of a walk that meet, as nearly as a receiver tells. */
-const mayClose = (gap: number, length: number): boolean => gap <= Math.max(15, length * 0.1);
-
-/** What somebody stood on while the sky was away is no block, m². */
-const SMALLEST_ROUND = 100;
-
-/** Whether a walk ends where it began, and was one round something: not a way out and back. */
-function comesBack(line: Line): boolean {
-  const way = wayIn(line);
-  return (
-    way.length > 2 &&
-    mayClose(apart(way[0], way.at(-1)!), wayOf(way)) &&
-    geodesicMeasure([[way]]).area >= SMALLEST_ROUND
-  );
-}
-
-const apart = (a: Point, b: Point): number => geodesicMeasure([[[a, b]]]).perimeter / 2;
-
-/**
- * One walk of several pieces: a receiver that lost its sky begins a new one. Each is taken in the order of
- * the file, turned round where its other end is the nearer one.
- * @returns nothing where a gap between two of them is too wide to be one walk
- */
-function joined(pieces: readonly Point[][], notes: Message[]): Point[] | undefined {
-  const line = [...pieces[0]];
-  const length = pieces.reduce((sum, piece) => sum + wayOf(piece), 0);
-  let widest = 0;
-  for (const piece of pieces.slice(1)) {
-    const end = line[line.length - 1];
-    const [first, last] = [piece[0], piece[piece.length - 1]];
-    const turned = apart(end, last) < apart(end, first);
-    widest = Math.max(widest, apart(end, turned ? last : first));
-    line.push(...(turned ? [...piece].reverse() : piece));
-  }
-  if (!mayClose(widest, length)) return undefined;
-  if (pieces.length > 1)
-    notes.push(say('formats.piecesJoined', { pieces: pieces.length, gap: lengthOf(widest) }));
-  return line;
-}
-
-const wayOf = (line: readonly Point[]): number =>
-  line.slice(1).reduce((sum, point, i) => sum + apart(line[i], point), 0);
-
-/** Waypoints as corners, in the order of the file. */
-function corners(
-  shapes: readonly { shape: KeepoutShape; role: ShapeRole }[],
-  notes: Message[],
-): Point[] | undefined {
-  const points = shapes.flatMap(({ shape, role }) =>
-    shape.type === 'Point' && role !== 'keepout' ? [shape.coordinates] : [],
-  );
-  if (points.length < 3) return undefined;
-  notes.push(say('formats.pointsAsCorners', { points: points.length }));
-  // The ring of corners ends where it begins; the walk across is no gap.
-  return [...points, points[0]];
-}
-
 /** Rings written as a track, one a segment. */
 function ringsOf(geometry: Geometry | null): number[][][] | undefined {
   if (geometry?.type === 'LineString') return [geometry.coordinates];
@@ -254,20 +186,6 @@ function nested(walks: readonly Point[][]): MultiPolygon {
     outer,
     ...rings.filter((ring) => ring !== outer && contains([[outer]], ring[0])),
   ]);
-}
-
-/** Closes a walked line whose ends nearly meet. */
-function closeWalk(line: Point[], notes: Message[]): Point[] {
-  const first = line[0];
-  const last = line[line.length - 1];
-  const gap = geodesicMeasure([[[first, last]]]).perimeter / 2;
-  const length = geodesicMeasure([[line]]).perimeter;
-  if (line.length < 3) throw told('formats.lineTooShort', { points: line.length });
-  if (!mayClose(gap, length)) {
-    throw told('formats.lineOpen', { gap: lengthOf(gap) });
-  }
-  if (gap > 0.5) notes.push(say('formats.walkClosed', { gap: lengthOf(gap) }));
-  return line;
 }
 
 /**
@@ -481,5 +399,25 @@ function fromCsv(text: string, options: ReadOptions): ReadShapes {
       .map((cells) => Object.fromEntries(heading.map((name, i) => [name, cells[i] ?? ''])));
     return fromFeatures(featuresOfGroundCsv(records), options);
   }
-  return placesOfTable(rows, options);
+  const shapes = shapesOfTable(rows);
+  return shapes ? fromTexts(shapes, options) : placesOfTable(rows, options);
+}
+
+/** Shapes that stand as texts in a table. */
+function fromTexts(
+  { features, zone }: NonNullable<ReturnType<typeof shapesOfTable>>,
+  options: ReadOptions,
+): ReadShapes {
+  const own = zone === undefined ? { zone: options.zone } : namedOr(zone, options.zone);
+  const far = features.find(({ geometry }) => beyondDegrees(geometry));
+  if (far && !own.zone)
+    throw told('formats.projectedCorners', {
+      found:
+        JSON.stringify(far.geometry)
+          .match(/-?\d[^\]]*/)?.[0]
+          .replace(',', ', ') ?? '',
+    });
+  const read = fromFeatures(features, { ...options, zone: own.zone });
+  if (far) read.notes.push(say('formats.readIn', { name: projectionOf(own.zone!).name }));
+  return read;
 }

@@ -1,6 +1,7 @@
 /** Messages about files that are read. */
 export interface FormatsMessages {
   'formats.brokenJson': 'problem';
+  'formats.brokenShape': 'line' | 'found';
   'formats.brokenShapefile': 'problem';
   'formats.brokenTiff': 'problem';
   'formats.brokenXml': never;

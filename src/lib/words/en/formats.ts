@@ -3,6 +3,8 @@ import type { FormatsMessages } from '../../../../core/say/messages/formats';
 export const formats: Record<keyof FormatsMessages, string> = {
   'formats.brokenJson':
     'The file is not whole GeoJSON: {problem}. It may have been cut off while it was sent.',
+  'formats.brokenShape':
+    'Line {line}: “{found}” is no whole shape. One like POLYGON ((10.1 51.2, 10.2 51.2, 10.2 51.3, 10.1 51.2)) is accepted.',
   'formats.brokenShapefile':
     'The zip is no whole shapefile: {problem}. It needs at least the .shp and the .dbf, and the .prj to say where it lies.',
   'formats.brokenTiff': 'The file is not a whole GeoTIFF: {problem}. It may have been cut off.',

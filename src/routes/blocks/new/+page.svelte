@@ -183,7 +183,7 @@
     {#if way === 'file'}
       <FileDrop
         label="Drop a boundary file"
-        hint="GeoJSON, GPX walk, KML or KMZ, zipped shapefile, or CSV of corners"
+        hint="GeoJSON, GPX walk, KML or KMZ, zipped shapefile, or CSV of corners or of shapes"
         accept={SHAPE_FILES}
         onfile={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
         onbytes={(contents, fileName) => ((file = { contents, name: fileName }), void take())}

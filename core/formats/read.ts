@@ -232,6 +232,9 @@ function fromXml(text: string, ending: string): ReadShapes {
     throw told('formats.brokenXml');
   }
   const root = document.documentElement?.nodeName.toLowerCase();
+  // Some programs write every name with its space in front: "<kml:Placemark>".
+  const prefix = /^([\w-]+):(gpx|kml)$/.exec(root ?? '')?.[1];
+  if (prefix) return fromXml(text.replace(new RegExp(`<(/?)${prefix}:`, 'gi'), '<$1'), ending);
   if (root !== 'gpx' && root !== 'kml') {
     throw told('formats.otherXml', { found: root ?? ending });
   }

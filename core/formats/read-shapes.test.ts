@@ -53,6 +53,17 @@ test('a text without a heading, in metres by the number in front of it or by wha
   refused(`"POLYGON ${square}"`, 'formats.projectedCorners');
 });
 
+test('KML and GPX whose names all carry their space in front', () => {
+  const square = '10,51 10.01,51 10.01,51.01 10,51';
+  const plain = `<kml xmlns="http://www.opengis.net/kml/2.2"><Document><Placemark><name>Bank</name><Polygon>
+    <outerBoundaryIs><LinearRing><coordinates>${square}</coordinates></LinearRing></outerBoundaryIs>
+    </Polygon></Placemark></Document></kml>`;
+  const prefixed = plain.replace(/<(\/?)(\w)/g, '<$1kml:$2').replace('xmlns=', 'xmlns:kml=');
+  assert.ok(prefixed.startsWith('<kml:kml xmlns:kml='));
+  assert.deepEqual(readBoundary(prefixed, 'a.kml'), readBoundary(plain, 'a.kml'));
+  assert.equal(readBoundary(prefixed, 'a.kml').name, 'Bank');
+});
+
 test('a text that is no whole shape is named by its line', () => {
   refused(
     table('name,geom', 'a,"POINT (10 51)"', 'b,"POLYGON ((10 51, 10.01 51"'),

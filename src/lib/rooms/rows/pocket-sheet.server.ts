@@ -240,7 +240,7 @@ function sheet(
     },
     ...content.brief.map((text) => ({
       text,
-      margin: [0, 0, 0, 6] as [number, number, number, number],
+      margin: [0, 0, 0, 2] as [number, number, number, number],
     })),
     {
       table: {

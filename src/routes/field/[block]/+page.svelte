@@ -434,6 +434,14 @@
     margin-top: 18px;
     font-size: 16px;
   }
+  details ul {
+    margin: 0 0 12px;
+    padding-left: 18px;
+    list-style: disc;
+  }
+  details li {
+    margin-bottom: 6px;
+  }
   summary {
     min-height: 44px;
     display: flex;

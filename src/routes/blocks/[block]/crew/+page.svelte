@@ -393,7 +393,7 @@
   .brief {
     font-size: 14.5px;
     line-height: 1.45;
-    margin: 0;
+    margin: 0 0 8px;
   }
   .under {
     background: var(--sheet);

@@ -1,4 +1,4 @@
-import { told } from '../say/told';
+import { median } from 'simple-statistics';
 
 /** A mark of the spacer wheel went by. */
 export interface Pulse {
@@ -8,41 +8,8 @@ export interface Pulse {
   count: number;
 }
 
-/** A counter that leaps by more than this between two lines has lost some, or was touched. */
-export const MOST_AT_ONCE = 3;
 /** The wheel stands this long between two rows: a turn. Seconds, from memory. */
 export const ROW_PAUSE = 12;
-
-/**
- * What a counter on the spacer wheel writes, line by line: seconds and marks so far, parted by a comma, a
- * semicolon, a tab or spaces; a heading and lines that begin with # are passed over. A comma in a number is
- * a decimal one where something else parts the two.
- * @throws Told naming the line that cannot be: no numbers, time or count that runs backwards, a leap
- */
-export function readPulses(text: string): Pulse[] {
-  const pulses: Pulse[] = [];
-  const lines = text.split(/\r?\n/);
-  for (const [i, raw] of lines.entries()) {
-    const line = raw.trim();
-    if (!line || line.startsWith('#')) continue;
-    const parted = /[;\t ]/.test(line) ? line.split(/[;\t ]+/) : line.split(',');
-    const [at, count] = parted.map((part) => Number(part.trim().replace(',', '.')));
-    if (!Number.isFinite(at) || !Number.isFinite(count) || parted.length !== 2) {
-      if (!pulses.length && /\p{L}/u.test(line)) continue;
-      throw told('crew.wheelLine', { line: i + 1, found: line.slice(0, 40) });
-    }
-    const before = pulses.at(-1);
-    if (at < 0 || count < 0 || !Number.isInteger(count))
-      throw told('crew.wheelLine', { line: i + 1, found: line.slice(0, 40) });
-    if (before && (at < before.at || count < before.count))
-      throw told('crew.wheelBack', { line: i + 1 });
-    if (before && count - before.count > MOST_AT_ONCE)
-      throw told('crew.wheelLeap', { line: i + 1, leap: count - before.count });
-    if (!before || count > before.count) pulses.push({ at, count });
-  }
-  if (!pulses.length) throw told('crew.wheelEmpty');
-  return pulses;
-}
 
 /** A row as the wheel counted it. */
 export interface WheelRow {
@@ -54,11 +21,14 @@ export interface WheelRow {
   every: number;
 }
 
+/** Where trees follow one another slowly, the wheel has stood after so many times their usual pause. */
+const STOOD = 3;
+
 /**
- * Marks as rows: wherever the wheel stood longer than a turn takes, a row ended.
- * @param pause seconds
+ * Marks as stretches: wherever the wheel stood as long as a turn takes, one ended.
+ * @param pause seconds that the wheel stands at a turn
  */
-export function rowsOfPulses(pulses: readonly Pulse[], pause = ROW_PAUSE): WheelRow[] {
+export function rowsOfPulses(pulses: readonly Pulse[], pause = pauseOf(pulses)): WheelRow[] {
   const rows: WheelRow[] = [];
   let first = 0;
   const close = (end: number) => {
@@ -73,10 +43,18 @@ export function rowsOfPulses(pulses: readonly Pulse[], pause = ROW_PAUSE): Wheel
   return rows;
 }
 
+/** At least three times from tree to tree: wide spacing driven slowly is no turn at every tree. */
+function pauseOf(pulses: readonly Pulse[]): number {
+  const gaps = pulses.slice(1).map(({ at }, i) => at - pulses[i].at);
+  return Math.max(ROW_PAUSE, STOOD * (gaps.length ? median(gaps) : 0));
+}
+
 /** A stretch of the counter on the row it was driven in. */
 export interface CountedOnRow {
   /** Nothing where no row is left for it. */
   row?: number;
+  /** Which of the rows that were handed in; a row in two pieces comes twice. */
+  at?: number;
   /** What the wheel counted, and how many of them the row has places for. */
   marks: number;
   trees: number;
@@ -86,20 +64,87 @@ export interface CountedOnRow {
   to: number;
 }
 
+/** More stops than this within one row are not looked for. */
+const MOST_STOPS = 12;
+/** A wheel that slips counts a few trees more than were set: this share of a row, from memory. */
+const SLIP = 0.05;
+/** Beyond that places were rather left empty than trees counted that never were. */
+const TOO_MANY = 10;
+
 /**
- * Stretches of the counter on rows, one after the other. A row takes no more than it has free: slip and a touched
- * wheel count too many, and a tree more than the row holds stands nowhere.
+ * Stretches of the counter on rows, in the order in which they were driven. A wheel also stands within a row, for
+ * a stone or a refill: as many stretches are taken together as leave the least between marks and free places over
+ * all rows (of equals the fewer stops). A row takes no more than it has free: slip and a touched wheel count too
+ * many, and a tree more than the row holds stands nowhere.
  * @param rows in the order in which they were driven
+ * @param known rows that somebody has said, by stretch: indices into `rows`; those that follow go on from there
  */
-export const ontoRows = (
+export function ontoRows(
   stretches: readonly WheelRow[],
   rows: readonly { number: number; free: number }[],
-): CountedOnRow[] =>
-  stretches.map(({ trees: marks, every, to }, i) => {
-    const row = rows.at(i);
-    const trees = Math.min(marks, row?.free ?? 0);
-    return { row: row?.number, marks, trees, over: marks - trees, every, to };
+  known: ReadonlyMap<number, number> = new Map(),
+): CountedOnRow[] {
+  const onRow: number[] = [];
+  const starts = [...new Set([0, ...known.keys()])].sort((a, b) => a - b);
+  starts.forEach((from, i) => {
+    const first = known.get(from) ?? 0;
+    const marks = stretches.slice(from, starts[i + 1] ?? stretches.length).map((one) => one.trees);
+    for (const row of together(marks, rows.slice(first))) onRow.push(first + row);
   });
+  const left = rows.map(({ free }) => free);
+  return stretches.map(({ trees: marks, every, to }, i) => {
+    const at = onRow[i] < rows.length ? onRow[i] : undefined;
+    const trees = at === undefined ? 0 : Math.min(marks, left[at]);
+    if (at !== undefined) left[at] -= trees;
+    return {
+      ...{ row: at === undefined ? undefined : rows[at].number, at },
+      ...{ marks, trees, over: marks - trees, every, to },
+    };
+  });
+}
+
+/** Row of every stretch, counted from nothing; what comes after the last row is on none. */
+function together(marks: readonly number[], rows: readonly { free: number }[]): number[] {
+  const n = marks.length;
+  // What is left between marks and places when the first i stretches fill the first j rows.
+  const width = Math.min(n, rows.length) + 1;
+  const least = new Float64Array((n + 1) * width).fill(Infinity);
+  const taken = new Uint8Array((n + 1) * width);
+  least[0] = 0;
+  for (let j = 1; j < width; j++)
+    for (let i = j; i <= n; i++) {
+      let sum = 0;
+      for (let k = 1; k <= Math.min(i, MOST_STOPS); k++) {
+        sum += marks[i - k];
+        const more = sum - rows[j - 1].free;
+        // A row at which the day ended need not be full.
+        const slipped = more <= SLIP * rows[j - 1].free ? 1 : TOO_MANY;
+        const apart = more > 0 ? slipped * more : i === n ? 0 : -more;
+        const cost = least[(i - k) * width + j - 1] + apart;
+        if (cost < least[i * width + j]) {
+          least[i * width + j] = cost;
+          taken[i * width + j] = k;
+        }
+      }
+    }
+  // Marks for which no row is left count as they are.
+  let best = { cost: Infinity, i: 0, j: 0 };
+  let beyond = 0;
+  for (let i = n; i >= 0; i--) {
+    for (let j = width - 1; j >= 0; j--) {
+      const cost = least[i * width + j] + beyond;
+      if (cost < best.cost && (i === n || j === rows.length)) best = { cost, i, j };
+    }
+    beyond += marks[i - 1] ?? 0;
+  }
+  const onRow = Array.from({ length: n }, () => rows.length);
+  for (let { i, j } = best; i > 0; j--) {
+    const k = taken[i * width + j];
+    for (let s = i - k; s < i; s++) onRow[s] = j - 1;
+    i -= k;
+  }
+  return onRow;
+}
 
 /** What comes next to a rider's hand. */
 export interface SeatAhead {

@@ -51,28 +51,7 @@ import {
   type WouldContinue,
 } from '$core/rows/continue';
 import { searchBearings, type BearingResult } from '$core/rows/search';
-
-/** What came of a task: errors cross the thread as their message, or as their own words. */
-export type Told<T> = { ok: T } | { said: Message } | { error: string };
-
-const failed = (error: unknown) =>
-  isTold(error) ? { said: error.said } : { error: (error as Error).message };
-
-function tell<T>(task: () => T): Told<T> {
-  try {
-    return { ok: task() };
-  } catch (error) {
-    return failed(error);
-  }
-}
-
-async function tellLater<T>(task: () => Promise<T>): Promise<Told<T>> {
-  try {
-    return { ok: await task() };
-  } catch (error) {
-    return failed(error);
-  }
-}
+import { tell, tellLater, type Told } from './told';
 
 let ground: LayoutGround | undefined;
 let surface: Surface | undefined;

@@ -12,9 +12,10 @@
     label: string;
     hint: string;
     accept?: string;
-    onfile: (text: string, name: string) => void;
+    /** What takes a while is waited for, and said meanwhile. */
+    onfile: (text: string, name: string) => unknown;
     /** Takes files that are not text: a zipped shapefile, a GeoTIFF. */
-    onbytes?: (bytes: ArrayBuffer, name: string) => void;
+    onbytes?: (bytes: ArrayBuffer, name: string) => unknown;
     onerror: (message: string) => void;
     /** Bytes a file may have. */
     most?: number;
@@ -30,18 +31,23 @@
   }: Props = $props();
   let input: HTMLInputElement;
   let over = $state(false);
+  /** Name of the file that is being read. */
+  let reading = $state('');
   const id = $props.id();
 
   async function take(file: File | undefined) {
     if (!file) return;
+    reading = file.name;
     try {
       // By its size first: a file far too large is never read into memory.
       checkFileSize(file.size, most);
       if (onbytes && /\.(zip|kmz|tiff?)$/i.test(file.name))
-        onbytes(await file.arrayBuffer(), file.name);
-      else onfile(await file.text(), file.name);
+        await onbytes(await file.arrayBuffer(), file.name);
+      else await onfile(await file.text(), file.name);
     } catch (error) {
       onerror(spoken(error));
+    } finally {
+      if (reading === file.name) reading = '';
     }
   }
 
@@ -70,6 +76,7 @@
   <small>{hint}</small>
   <input {id} type="file" {accept} bind:this={input} onchange={takeChosen} />
 </label>
+{#if reading}<p class="quiet" role="status">Reading {reading} …</p>{/if}
 
 <style>
   label {

@@ -50,6 +50,12 @@ interface Answer {
   stale?: StaleValue;
 }
 
+/**
+ * Rows of a long list that are asked for at once: what is sent is validated first, and more of them would hold
+ * the page, and everybody at the server, for a moment.
+ */
+export const PIECE = 1200;
+
 /** What was asked last of each command, as long as it is on its way or was a moment ago. */
 const lately = new Map<CommandName, { content: string; answer: Promise<unknown> }>();
 /** Milliseconds within which the same said again is one press that went down twice. */

@@ -2,7 +2,8 @@ import type { GroundLie, Surface } from '$core/ground/surface';
 import { metresPer, type UnitSystem } from '$core/measure/units';
 import type { MultiPolygon } from '$core/ground/polygon';
 import type { Relief } from './draw';
-import { coreWorker, heard } from './worker';
+import { heard } from '$lib/parts/reading';
+import { coreWorker } from './worker';
 
 /** A block's elevation as the server describes it, its heights apart. */
 export interface SurfaceAbout extends Omit<Surface, 'heights'> {

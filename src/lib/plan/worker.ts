@@ -1,9 +1,9 @@
 import { spoken } from '$lib/parts/reader.svelte';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { LayoutParameters } from '$core/rows/layout';
-import { told, Told as ToldError } from '$core/say/told';
 import type { BearingResult } from '$core/rows/search';
-import type { CoreWorker, Told } from '../../workers/core.worker';
+import { heard } from '$lib/parts/reading';
+import type { CoreWorker } from '../../workers/core.worker';
 
 let remote: Remote<CoreWorker> | undefined;
 
@@ -13,41 +13,6 @@ export function coreWorker(): Remote<CoreWorker> {
     new Worker(new URL('../../workers/core.worker.ts', import.meta.url), { type: 'module' }),
   );
   return remote;
-}
-
-/** Unwraps what the worker told, throwing what it threw. */
-export function heard<T>(told: Told<T>): T {
-  if ('said' in told) throw new ToldError(told.said);
-  if ('error' in told) throw new Error(told.error);
-  return told.ok;
-}
-
-/** Seconds after which a file that is still being read never will be. */
-const READING = 30;
-
-/**
- * Reads a file in a worker of its own, which ends with the reading: a file that never comes to an end, or
- * breaks the worker, costs nothing but its time, and the plan goes on being drawn meanwhile.
- * @param seconds until reading is given up
- */
-export async function readFile<T>(
-  read: (worker: Remote<CoreWorker>) => Promise<Told<T>>,
-  seconds = READING,
-): Promise<T> {
-  const thread = new Worker(new URL('../../workers/core.worker.ts', import.meta.url), {
-    type: 'module',
-  });
-  let clock: ReturnType<typeof setTimeout> | undefined;
-  const given = new Promise<never>((_, reject) => {
-    clock = setTimeout(() => reject(told('formats.tooLong', { seconds })), 1000 * seconds);
-    thread.onerror = () => reject(told('formats.tooLong', { seconds }));
-  });
-  try {
-    return heard(await Promise.race([read(wrap<CoreWorker>(thread)), given]));
-  } finally {
-    clearTimeout(clock);
-    thread.terminate();
-  }
 }
 
 /**

@@ -19,7 +19,8 @@
   import { localPlane, type Point } from '$core/measure/plane';
   import { formatArea, formatDistance, formatNumber } from '$core/measure/units';
   import Plan from '$lib/plan/Plan.svelte';
-  import { coreWorker, heard, readFile } from '$lib/plan/worker';
+  import { coreWorker } from '$lib/plan/worker';
+  import { heard, readFile } from '$lib/parts/reading';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import Tabs from '$lib/parts/Tabs.svelte';
   import FromField, { WAYS, type Drawn, type Way } from './FromField.svelte';

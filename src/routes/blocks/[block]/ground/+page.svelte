@@ -34,7 +34,8 @@
   import ProfileChart from '$lib/charts/ProfileChart.svelte';
   import Plan from '$lib/plan/Plan.svelte';
   import { forgetSurface, surfacePayload } from '$lib/plan/relief';
-  import { coreWorker, heard, latestOnly, readFile } from '$lib/plan/worker';
+  import { coreWorker, latestOnly } from '$lib/plan/worker';
+  import { heard, readFile } from '$lib/parts/reading';
   import Tabs from '$lib/parts/Tabs.svelte';
   import { History, undoKeys } from '$lib/parts/history.svelte';
   import { send } from '$lib/parts/send.svelte';

@@ -5,7 +5,8 @@ import type { Zone } from '$core/ground/zones';
 import type { Plane, Point } from '$core/measure/plane';
 import type { Relief } from '$lib/plan/draw';
 import { loadRelief, type SurfaceAbout } from '$lib/plan/relief';
-import { coreWorker, heard } from '$lib/plan/worker';
+import { coreWorker } from '$lib/plan/worker';
+import { heard } from '$lib/parts/reading';
 
 /** What the shown elevation hangs on, read again whenever it changes. */
 interface Shown {

@@ -2,7 +2,8 @@ import { goto } from '$app/navigation';
 import { mapPoints, type MultiPolygon } from '$core/ground/polygon';
 import type { Plane, Point } from '$core/measure/plane';
 import { send } from '$lib/parts/send.svelte';
-import { coreWorker, heard } from '$lib/plan/worker';
+import { coreWorker } from '$lib/plan/worker';
+import { heard } from '$lib/parts/reading';
 
 /** A block that is to become two, two that become one again, or one that is to go. Made in a component's setup. */
 export class Splitting {

@@ -8,7 +8,7 @@
   import { Doing } from '$lib/parts/doing.svelte';
   import FileDrop, { SHAPE_FILES } from '$lib/parts/FileDrop.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
-  import { readFile } from '$lib/plan/worker';
+  import { readFile } from '$lib/parts/reading';
 
   interface Props {
     settings: PatternSettings;

@@ -1,7 +1,8 @@
 import type { Drift, Layout, LayoutParameters, StoredLayout } from '$core/rows/layout';
 import { asLaid } from '$core/rows/deciding';
 import { told } from '$core/say/told';
-import { coreWorker, heard, latestOnly } from '$lib/plan/worker';
+import { coreWorker, latestOnly } from '$lib/plan/worker';
+import { heard } from '$lib/parts/reading';
 
 /** A layout with what it was laid from. */
 export interface Laid {

@@ -11,8 +11,6 @@
   import { formatMoment } from '$core/say/day';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { readStation } from '$core/formats/hours';
-  import { readWeather } from '$core/formats/weather';
   import {
     bestStretch,
     REGIMES,
@@ -34,7 +32,8 @@
   import { useUnits } from '$lib/parts/figures.svelte';
   import WindowStrip from '$lib/charts/WindowStrip.svelte';
   import FileDrop from '$lib/parts/FileDrop.svelte';
-  import { send } from '$lib/parts/send.svelte';
+  import { readTable } from '$lib/parts/reading';
+  import { PIECE, send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -70,18 +69,17 @@
     rows: readonly Row[],
     post: (part: Row[], last: boolean) => Promise<unknown>,
   ) {
-    const SIZE = 4000;
-    for (let from = 0; from < rows.length; from += SIZE) {
+    for (let from = 0; from < rows.length; from += PIECE) {
       sending = `${formatNumber(from)} of ${formatNumber(rows.length)} sent`;
-      await post(rows.slice(from, from + SIZE), from + SIZE >= rows.length);
+      await post(rows.slice(from, from + PIECE), from + PIECE >= rows.length);
     }
   }
   const look = (kind: Pending['kind'], text: string, said: Said = {}) =>
-    attempt(() => {
-      pending = kind === 'days' ? lookAtDays(text, said) : lookAtHours(text, said);
+    attempt(async () => {
+      pending = await (kind === 'days' ? lookAtDays(text, said) : lookAtHours(text, said));
     });
-  function lookAtDays(text: string, said: Said): Pending {
-    const { days, reading, notes } = readWeather(text, said);
+  async function lookAtDays(text: string, said: Said): Promise<Pending> {
+    const { days, reading, notes } = await readTable((reads) => reads.days(text, said));
     const siteId = data.site!.id;
     const what = `${howMany(days.length, 'day')}, ${formatSpan(days[0].day, days.at(-1)!.day)}`;
     const take = async () => {
@@ -103,9 +101,9 @@
     };
     return { text, kind: 'days', said, reading, what, take };
   }
-  function lookAtHours(text: string, said: Said): Pending {
+  async function lookAtHours(text: string, said: Said): Promise<Pending> {
     const zone = data.site!.zone;
-    const { hours, reading, notes } = readStation(text, zone, said);
+    const { hours, reading, notes } = await readTable((reads) => reads.hours(text, zone, said));
     const siteId = data.site!.id;
     const what = `${formatNumber(hours.length)} station readings, ${formatMoment(hours[0].at, zone, true)} to ${formatMoment(hours.at(-1)!.at, zone, true)}`;
     const take = async () => {

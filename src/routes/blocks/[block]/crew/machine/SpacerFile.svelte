@@ -1,14 +1,18 @@
 <script lang="ts">
   import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
-  import { ontoRows, readPulses, rowsOfPulses } from '$core/crew/wheel';
+  import { page } from '$app/state';
+  import { ontoRows, rowsOfPulses, type WheelRow } from '$core/crew/wheel';
   import { formatNumber } from '$core/measure/units';
+  import { dayOf } from '$core/say/day';
   import { Doing } from '$lib/parts/doing.svelte';
   import FileDrop from '$lib/parts/FileDrop.svelte';
-  import NumberField from '$lib/parts/NumberField.svelte';
   import Outcome from '$lib/parts/Outcome.svelte';
+  import { serverNow } from '$lib/parts/clock.svelte';
+  import { momentIn } from '$lib/parts/moment-field';
   import { spoken } from '$lib/parts/reader.svelte';
-  import { send } from '$lib/parts/send.svelte';
+  import { readTable } from '$lib/parts/reading';
+  import { sendAll } from '$lib/parts/send.svelte';
   import When from '$lib/parts/When.svelte';
   import { contentId } from '$lib/parts/content-id';
 
@@ -27,62 +31,79 @@
   let wrong = $state('');
   let seat = $state(0);
   let planterId = $state('');
-  let firstRow = $state<number | null>(null);
   let moment = $state<string>();
-  const read = $derived.by(() => {
-    if (!text) return undefined;
-    try {
-      return { rows: rowsOfPulses(readPulses(text)) };
-    } catch (error) {
-      return { wrong: spoken(error) };
-    }
-  });
-  const told = $derived.by(() => {
-    if (!read?.rows) return [];
-    const rows = rowsOf(seat).filter(({ free }) => free > 0);
-    const from = firstRow === null ? 0 : rows.findIndex(({ number }) => number === firstRow);
-    return from < 0 ? [] : ontoRows(read.rows, rows.slice(from));
-  });
+  let stretches = $state.raw<WheelRow[]>();
+  /** Row of a stretch where somebody has said it, by its place among the rows of this seat. */
+  let known = $state.raw(new Map<number, number>());
+  const rows = $derived(rowsOf(seat).filter(({ free }) => free > 0));
+  const told = $derived(stretches ? ontoRows(stretches, rows, known) : []);
   const fits = $derived(told.reduce((sum, { trees }) => sum + trees, 0));
+  const over = $derived(told.reduce((sum, one) => sum + one.over, 0));
+
+  async function look(content: string, name: string) {
+    [text, file, wrong, stretches, known] = [content, name, '', undefined, new Map()];
+    try {
+      const { zone } = page.data.site!;
+      const { pulses, began, clock } = await readTable((reads) => reads.counter(content, zone));
+      stretches = rowsOfPulses(pulses);
+      const at = began ?? (clock === undefined ? undefined : momentOfDay(clock, zone));
+      if (at !== undefined && at <= serverNow()) moment = new Date(at).toISOString();
+    } catch (error) {
+      wrong = spoken(error);
+    }
+  }
+  /** A time of day without its day is taken for today's; whoever enters it sees and changes it. */
+  function momentOfDay(seconds: number, zone: string): number | undefined {
+    const two = (value: number) => String(Math.floor(value)).padStart(2, '0');
+    const minute = `${two(seconds / 3600)}:${two((seconds % 3600) / 60)}`;
+    const at = momentIn(`${dayOf(serverNow(), zone)}T${minute}`, zone);
+    return at === undefined ? undefined : at + 1000 * (seconds % 60);
+  }
+  function goesOn(stretch: number, row: string) {
+    known = new Map([...known].filter(([other]) => other < stretch)).set(stretch, Number(row));
+  }
   const enter = () =>
     doing.run(async () => {
       // The same file entered twice is the same entries: their ids follow from what it says.
       const start = Date.parse(moment!);
       const before = new Set<number>();
+      const entries = [];
       for (const { row, trees, to } of told)
         if (row !== undefined && trees > 0) {
           // Of a row in two pieces each is an entry of its own.
           const piece = before.has(row) ? ` from ${to} s` : '';
           before.add(row);
-          await send('crew.tally', {
+          entries.push({
             id: await contentId(`${text}\n${layoutId} ${row} ${planterId} ${moment}${piece}`),
             at: new Date(start + to * 1000).toISOString(),
             device: 'spacer file',
             ...{ layoutId, row, planterId, count: trees, corrects: null, note: file.slice(0, 80) },
           });
         }
-      doing.told = [`${howMany(fits, 'tree')} entered from ${file}.`];
-      text = '';
+      const entered = howMany(fits, 'tree');
+      await sendAll('crew.tally', entries);
+      doing.told = [`${entered} entered from ${file}.`];
+      stretches = undefined;
     });
 </script>
 
 <h2>From the counter’s file</h2>
 <FileDrop
   label="A counter’s file"
-  hint="two numbers a line: seconds and marks so far"
+  hint="a line a mark: the time, or the time and marks so far"
   accept=".csv,.txt,.log"
-  onfile={(content, name) => ([text, file, wrong] = [content, name, ''])}
+  onfile={look}
   onerror={(message) => (wrong = message)}
   most={2_000_000}
 />
-{#if wrong || read?.wrong}<p class="say stop" role="alert">{wrong || read?.wrong}</p>{/if}
-{#if read?.rows}
+{#if wrong}<p class="say stop" role="alert">{wrong}</p>{/if}
+{#if stretches}
   <div class="terms">
     {#if seats > 1}
       <Select
         labelText="It counted for the"
         selected={String(seat)}
-        on:update={(event) => (seat = Number(event.detail))}
+        on:update={(event) => ((seat = Number(event.detail)), (known = new Map()))}
       >
         <SelectItem value="0" text="left seat" /><SelectItem value="1" text="right seat" />
       </Select>
@@ -91,42 +112,59 @@
       <SelectItem value="" text="Choose" />
       {#each planters as { id, name } (id)}<SelectItem value={id} text={name} />{/each}
     </Select>
-    <NumberField
-      label="It began in row"
-      min={1}
-      value={firstRow ?? told[0]?.row ?? null}
-      onvalue={(row) => (firstRow = row)}
-    />
     <When bind:moment />
   </div>
-  {#if !told.length}<p class="say stop" role="alert">
-      Row {firstRow} has no free places on this seat’s way; an open row is accepted.
+  {#if !rows.length}<p class="say stop" role="alert">
+      No row of this seat’s way has free places left.
     </p>{/if}
-  <table class="ledger">
-    <thead
-      ><tr
-        ><th>Stretch</th><th class="n">Marks</th><th class="n">Seconds a tree</th><th>Row</th><th
-          class="n">Entered</th
-        ><th></th></tr
-      ></thead
-    >
-    <tbody>
-      {#each told as { row, marks, trees, over, every }, i (i)}
-        <tr
-          ><td>{i + 1}</td><td class="n">{formatNumber(marks)}</td><td class="n"
-            >{formatNumber(every, 1)}</td
-          ><td>{row ?? 'none left'}</td><td class="n"><b>{formatNumber(trees)}</b></td><td
-            class="quiet">{over ? `${formatNumber(over)} more than the row has free` : ''}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
+  <p class="quiet">
+    A stretch ends where the wheel stood. Those that fill a row together are put on it; choose
+    another row where the machine went elsewhere, and the stretches after it follow.
+  </p>
+  <div class="wide">
+    <table class="ledger">
+      <thead
+        ><tr
+          ><th>Stretch</th><th class="n">Marks</th><th class="n">Seconds a tree</th><th>Row</th><th
+            class="n">Entered</th
+          ><th></th></tr
+        ></thead
+      >
+      <tbody>
+        {#each told as { at, row, marks, trees, over: more, every }, i (i)}
+          <tr
+            ><td>{i + 1}</td><td class="n">{formatNumber(marks)}</td><td class="n"
+              >{formatNumber(every, 1)}</td
+            ><td
+              >{#if rows.length}<Select
+                  size="sm"
+                  hideLabel
+                  labelText={`Row of stretch ${i + 1}`}
+                  selected={String(at ?? '')}
+                  on:update={(event) => goesOn(i, String(event.detail))}
+                >
+                  {#if row === undefined}<SelectItem value="" text="none left" />{/if}
+                  {#each rows as { number, free }, k (k)}<SelectItem
+                      value={String(k)}
+                      text={`${number}, ${formatNumber(free)} free`}
+                    />{/each}
+                </Select>{/if}</td
+            ><td class="n"><b>{formatNumber(trees)}</b></td><td class="quiet"
+              >{more ? `${formatNumber(more)} more than the row has free` : ''}</td
+            ></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  </div>
   <div class="buttons">
-    <Button size="small" disabled={!planterId || !moment || !fits} on:click={enter}
+    <Button size="small" disabled={!planterId || !moment || !fits || doing.busy} on:click={enter}
       >Enter {howMany(fits, 'tree')}</Button
     >
-    {#if !moment}<span class="quiet">Say when the counter was switched on.</span>{/if}
+    {#if !moment}<span class="quiet">Say when the counter was switched on.</span>
+    {:else if over}<span class="quiet"
+        >{formatNumber(over)} of the marks fit nowhere and are left out.</span
+      >{/if}
   </div>
 {/if}
 <Outcome of={doing} />

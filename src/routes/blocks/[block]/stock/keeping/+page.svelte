@@ -9,7 +9,7 @@
   import { Button } from 'carbon-components-svelte';
   import CloseBag from '$lib/parts/CloseBag.svelte';
   import { formatNumber, formatTemperature } from '$core/measure/units';
-  import { readLogger, type LoggerFile } from '$core/formats/logger';
+  import type { LoggerFile } from '$core/formats/logger';
   import type { Said } from '$core/formats/reading';
   import Understood from '$lib/parts/Understood.svelte';
   import { forgottenBag } from '$core/stock/calls';
@@ -21,7 +21,8 @@
   import SpeciesName from '$lib/parts/SpeciesName.svelte';
   import { usedUpText } from '$lib/parts/used-up';
   import { useUnits } from '$lib/parts/figures.svelte';
-  import { newEvent, send } from '$lib/parts/send.svelte';
+  import { readTable } from '$lib/parts/reading';
+  import { newEvent, PIECE, send } from '$lib/parts/send.svelte';
   import PlaceDialog from './PlaceDialog.svelte';
   import SoakBar from './SoakBar.svelte';
   import type { PageData } from './$types';
@@ -45,19 +46,21 @@
   /** A logger's file that is looked at before anything of it is taken over. */
   let pending = $state.raw<{ placeId: string; text: string; said: Said; file: LoggerFile }>();
   const look = (placeId: string, text: string, said: Said = {}) =>
-    attempt(() => {
-      pending = { placeId, text, said, file: readLogger(text, data.site!.zone, said) };
+    attempt(async () => {
+      const { zone } = data.site!;
+      const file = await readTable((reads) => reads.logger(text, zone, said));
+      pending = { placeId, text, said, file };
     });
   const takeOver = () =>
     attempt(async () => {
       const { placeId, file } = pending!;
       let added = 0;
       // In pieces, so that a year of readings does not wait on one request.
-      for (let from = 0; from < file.readings.length; from += 20_000) {
+      for (let from = 0; from < file.readings.length; from += PIECE) {
         const part = await send(
           'stock.readings',
-          { placeId, readings: file.readings.slice(from, from + 20_000) },
-          { reload: from + 20_000 >= file.readings.length },
+          { placeId, readings: file.readings.slice(from, from + PIECE) },
+          { reload: from + PIECE >= file.readings.length },
         );
         added += part.added;
       }

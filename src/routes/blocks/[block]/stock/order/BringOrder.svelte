@@ -2,13 +2,13 @@
   import { howMany } from '$lib/parts/how-many';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { v7 as uuid } from 'uuid';
-  import { readOrders } from '$core/formats/orders';
   import { formatDay } from '$core/measure/dates';
   import { formatNumber } from '$core/measure/units';
   import { isTold } from '$core/say/told';
   import { matchOrders, type MatchedLine, type OrderLine } from '$core/stock/orders';
   import FileDrop from '$lib/parts/FileDrop.svelte';
   import { spoken } from '$lib/parts/reader.svelte';
+  import { readTable } from '$lib/parts/reading';
   import { send } from '$lib/parts/send.svelte';
 
   interface Props {
@@ -34,17 +34,17 @@
   /** Nurseries that lines of the block are from already. */
   const nurseries = $derived([...new Set(lines.map((one) => one.nursery))].sort());
 
-  function look(text: string, from = '') {
+  async function look(text: string, from = '') {
     onwrong('');
     found = undefined;
     whose = undefined;
     done = undefined;
     try {
-      const called = (name: string) =>
-        species.find(({ name: full, letter }) =>
-          [full, letter].some((one) => one.toLowerCase() === name.toLowerCase()),
-        )?.id;
-      found = matchOrders(lines, readOrders(text, called, from.trim()));
+      const cards = species.map(({ id, name, letter }) => ({ id, name, letter }));
+      found = matchOrders(
+        lines,
+        await readTable((reads) => reads.orders(text, cards, from.trim())),
+      );
     } catch (error) {
       if (isTold(error) && error.said.key === 'formats.orderWhose')
         whose = { text, say: spoken(error) };

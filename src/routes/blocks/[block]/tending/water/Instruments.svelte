@@ -2,7 +2,6 @@
   import { howMany } from '$lib/parts/how-many';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { untrack } from 'svelte';
-  import { readInstrument } from '$core/formats/instrument';
   import { formatDay } from '$core/measure/dates';
   import { formatNumber, formatRain } from '$core/measure/units';
   import type { Instrument } from '$core/tending/instruments';
@@ -13,6 +12,7 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { zoneSaid } from '$core/tending/zone';
   import { inWords, spoken } from '$lib/parts/reader.svelte';
+  import { readTable } from '$lib/parts/reading';
   import { newEvent, send } from '$lib/parts/send.svelte';
   import type { PageData } from './$types';
 
@@ -61,9 +61,10 @@
             : (data.water.standInGauge ?? 0),
       },
     ]);
-  function fromFile(text: string) {
+  async function fromFile(text: string) {
     try {
-      void enter('file', readInstrument(text, kind, data.site!.zone));
+      const zoneOfSite = data.site!.zone;
+      await enter('file', await readTable((reads) => reads.instrument(text, kind, zoneOfSite)));
     } catch (error) {
       doing.wrong = spoken(error);
     }

@@ -1,5 +1,5 @@
 import { plotSums, type CheckedTree, type Fault } from '../core/checks/faults';
-import { plotAround, treesOf, type Place } from '../core/checks/grid';
+import { plotsAmong, treesOf, type Place } from '../core/checks/grid';
 import { plotRadius } from '../core/checks/plot';
 import type { Random } from '../core/measure/random';
 
@@ -50,8 +50,12 @@ export function plotColumns(trees: CheckedTree[]) {
   return { trees, good, faulty, faults, bySpecies, area: PLOT_AREA };
 }
 
+const around = new WeakMap<readonly Place[], ReturnType<typeof plotsAmong>>();
+
 /** The trees around a peg. */
 export function treesAround(places: readonly Place[], row: number, peg: number) {
   const centre = places.find((place) => place.row === row && place.peg === peg)!.point;
-  return treesOf(plotAround(places, centre, plotRadius(PLOT_AREA))!.trees);
+  const plotAt = around.get(places) ?? plotsAmong(places);
+  around.set(places, plotAt);
+  return treesOf(plotAt(centre, plotRadius(PLOT_AREA))!.trees);
 }

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Point } from '../measure/plane';
 import { seededRandom } from '../measure/random';
-import { everyNth, gridOver, plotAround, treesOf, type Place } from './grid';
+import { everyNth, gridOver, plotsAmong, treesOf, type Place } from './grid';
 import { planPlots } from './planned';
 import { inOwnUnits, PLOT_SIZES, plotRadius } from './plot';
 import { roundFrom, roundLength } from './round';
@@ -30,6 +30,7 @@ const places: Place[] = Array.from({ length: 33 }, (_, row) =>
 test('every place of the ground is as likely to lie in a plot, and plots hold what they should', () => {
   const ground = square(100);
   const radius = plotRadius(50);
+  const plotAt = plotsAmong(places);
   const counts = { middle: 0, quarter: 0, near: 0 };
   let [trees, inside] = [0, 0];
   const turns = 3000;
@@ -45,7 +46,7 @@ test('every place of the ground is as likely to lie in a plot, and plots hold wh
       for (const centre of centres)
         if (centre.every((v) => v > radius && v < 100 - radius)) {
           inside++;
-          trees += treesOf(plotAround(places, centre, radius)!.trees).length;
+          trees += treesOf(plotAt(centre, radius)!.trees).length;
         }
   }
   // A plot of 50 m² on a square of 625 m² each.
@@ -231,7 +232,7 @@ test('turning any stretch of a round makes it no shorter', () => {
 });
 
 test('a plot names its trees by row and stretches of pegs', () => {
-  const plot = plotAround(places, [21, 16.5], 3.9)!;
+  const plot = plotsAmong(places)([21, 16.5], 3.9)!;
   assert.deepEqual([plot.row, plot.peg], [6, 11]);
   assert.deepEqual(plot.trees, [
     { row: 5, pegs: [[10, 12]] },
@@ -239,7 +240,7 @@ test('a plot names its trees by row and stretches of pegs', () => {
     { row: 7, pegs: [[10, 12]] },
   ]);
   assert.equal(treesOf(plot.trees).length, 9);
-  assert.equal(plotAround([], [0, 0], 4), undefined);
+  assert.equal(plotsAmong([])([0, 0], 4), undefined);
 });
 
 test('plots in the reader’s own units come first, and each size has the area it says', () => {

@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { contains, planeArea, type MultiPolygon } from '../ground/polygon';
 import { apportion } from '../measure/apportion';
 import type { Point } from '../measure/plane';
@@ -83,26 +84,37 @@ export function everyNth(
   });
 }
 
-/** Trees within a radius of a centre, and the nearest peg. */
-export function plotAround(
+/** Some of the nearest are asked for: of equally near ones the first place is taken. */
+const NEAREST = 8;
+
+/**
+ * Trees within a radius of a centre, and the nearest peg.
+ * @returns the question to ask of many centres; its answer is undefined where there are no places at all
+ */
+export function plotsAmong(
   places: readonly Place[],
-  centre: Point,
-  radius: number,
-): Pick<PlannedPlot, 'row' | 'peg' | 'trees'> | undefined {
-  let nearest: Place | undefined;
-  let best = Infinity;
-  const rows = new Map<number, number[]>();
-  for (const place of places) {
-    const away = Math.hypot(place.point[0] - centre[0], place.point[1] - centre[1]);
-    if (away < best) [best, nearest] = [away, place];
-    if (away > radius) continue;
-    const pegs = rows.get(place.row);
-    if (pegs) pegs.push(place.peg);
-    else rows.set(place.row, [place.peg]);
-  }
-  if (!nearest) return undefined;
-  const trees = [...rows].map(([row, pegs]) => ({ row, pegs: stretches(pegs) }));
-  return { row: nearest.row, peg: nearest.peg, trees };
+): (centre: Point, radius: number) => Pick<PlannedPlot, 'row' | 'peg' | 'trees'> | undefined {
+  if (!places.length) return () => undefined;
+  const index = new Flatbush(places.length);
+  for (const { point } of places) index.add(point[0], point[1]);
+  index.finish();
+  return ([x, y], radius) => {
+    const away = (at: number) => Math.hypot(places[at].point[0] - x, places[at].point[1] - y);
+    const rows = new Map<number, number[]>();
+    const near = index.search(x - radius, y - radius, x + radius, y + radius);
+    for (const at of near.sort((a, b) => a - b)) {
+      if (away(at) > radius) continue;
+      const { row, peg } = places[at];
+      const pegs = rows.get(row);
+      if (pegs) pegs.push(peg);
+      else rows.set(row, [peg]);
+    }
+    const nearest = index
+      .neighbors(x, y, NEAREST)
+      .reduce((a, b) => ((away(b) - away(a) || b - a) < 0 ? b : a));
+    const trees = [...rows].map(([row, pegs]) => ({ row, pegs: stretches(pegs) }));
+    return { row: places[nearest].row, peg: places[nearest].peg, trees };
+  };
 }
 
 function stretches(pegs: readonly number[]): [number, number][] {

@@ -1,8 +1,9 @@
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { plotRadius } from './plot';
-import { everyNth, gridOver, plotAround, type Place, type PlannedPlot } from './grid';
-import { roundFrom } from './round';
+import { inOneGo } from '../measure/steps';
+import { everyNth, gridOver, plotsAmong, type Place, type PlannedPlot } from './grid';
+import { roundInSteps } from './round';
 
 /** By what plots are shared out. */
 export const PLOTS_BY = ['ground', 'planter', 'tool'] as const;
@@ -21,13 +22,17 @@ export interface PlotTerms {
  * tree are left out.
  * @param stratumOf who has a row, or what they open holes with; asked only where plots are shared out so
  */
-export function planPlots(
+export const planPlots = (...given: Parameters<typeof planPlotsInSteps>): PlannedPlot[] =>
+  inOneGo(planPlotsInSteps(...given));
+
+/** {@link planPlots}, so that other work can be done in between. */
+export function* planPlotsInSteps(
   { area, plots, seed, by }: PlotTerms,
   ground: MultiPolygon,
   places: readonly Place[],
   gate: Point,
   stratumOf: (row: number) => string | undefined,
-): PlannedPlot[] {
+): Generator<void, PlannedPlot[]> {
   const radius = plotRadius(area);
   const centres =
     by !== 'ground'
@@ -36,11 +41,15 @@ export function planPlots(
           stratum,
         }))
       : gridOver(ground, plots, seed).map((centre) => ({ centre, stratum: undefined }));
+  yield;
+  const plotAt = plotsAmong(places);
+  yield;
   const found = centres.flatMap(({ centre, stratum }) => {
-    const around = plotAround(places, centre, radius);
+    const around = plotAt(centre, radius);
     return around?.trees.length ? [{ centre, ...around, ...(stratum ? { stratum } : {}) }] : [];
   });
-  const order = roundFrom(
+  yield;
+  const order = yield* roundInSteps(
     gate,
     found.map(({ centre }) => centre),
   );
@@ -59,9 +68,10 @@ export function plotsOnRows(
   looked: ReadonlySet<number>,
 ): PlannedPlot[] {
   const radius = plotRadius(area);
+  const plotAt = plotsAmong(places);
   return plots.flatMap((plot) => {
     if (looked.has(plot.number)) return [plot];
-    const around = plotAround(places, plot.centre, radius);
+    const around = plotAt(plot.centre, radius);
     return around?.trees.length ? [{ ...plot, ...around }] : [];
   });
 }

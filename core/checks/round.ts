@@ -1,3 +1,4 @@
+import { inOneGo } from '../measure/steps';
 import { seededRandom } from '../measure/random';
 import type { Point } from '../measure/plane';
 
@@ -21,7 +22,11 @@ const SHAKES = { most: 60, work: 150_000 };
  * shaken and mended again (Martin, Otto & Felten 1991): not proven shortest.
  * @returns the order of the points; the same for the same points
  */
-export function roundFrom(gate: Point, points: readonly Point[]): number[] {
+export const roundFrom = (gate: Point, points: readonly Point[]): number[] =>
+  inOneGo(roundInSteps(gate, points));
+
+/** {@link roundFrom}, so that other work can be done in between. */
+export function* roundInSteps(gate: Point, points: readonly Point[]): Generator<void, number[]> {
   if (points.length <= ALL_WAYS) return shortestOf(gate, points);
   const length = (order: readonly number[]) =>
     roundLength(
@@ -30,7 +35,7 @@ export function roundFrom(gate: Point, points: readonly Point[]): number[] {
     );
   const random = seededRandom(`round of ${points.length}`);
   const ways = waysBetween(gate, points);
-  let best = mended(ways, nearestNext(gate, points));
+  let best = yield* mended(ways, nearestNext(gate, points));
   let least = length(best);
   const shakes = Math.min(SHAKES.most, Math.ceil(SHAKES.work / points.length ** 2));
   for (let shake = 0; shake < shakes; shake++) {
@@ -39,7 +44,7 @@ export function roundFrom(gate: Point, points: readonly Point[]): number[] {
       .map(() => Math.floor(random() * (best.length + 1)))
       .sort((a, b) => a - b);
     const [from, middle, to] = cuts;
-    const other = mended(ways, [
+    const other = yield* mended(ways, [
       ...best.slice(0, from),
       ...best.slice(middle, to),
       ...best.slice(from, middle),
@@ -104,7 +109,7 @@ function nearestNext(gate: Point, points: readonly Point[]): number[] {
  * Stretches turned about and places moved for as long as that makes a round shorter.
  * @param ways metres between all points, the gate the last of them
  */
-function mended({ size, ways }: Ways, from: readonly number[]): number[] {
+function* mended({ size, ways }: Ways, from: readonly number[]): Generator<void, number[]> {
   const gate = size - 1;
   /** The round with the gate before its first place and behind its last. */
   const order = Int32Array.from([gate, ...from, gate]);
@@ -112,6 +117,7 @@ function mended({ size, ways }: Ways, from: readonly number[]): number[] {
   const way = (i: number, j: number) => ways[order[i] * size + order[j]];
   for (let better = true; better;) {
     better = false;
+    yield;
     for (let i = 1; i < end - 1; i++)
       for (let j = i + 1; j < end; j++)
         if (way(i - 1, i) + way(j, j + 1) - way(i - 1, j) - way(i, j + 1) > 1e-9) {

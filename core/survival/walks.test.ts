@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import type { Place } from '../checks/grid';
 import { survivalBy, type CountedTree } from './groups';
 import { seededRandom } from '../measure/random';
+import { inOneGo } from '../measure/steps';
 import { countsOfWalk, overlaid, plotsToCount, treesToTag } from './walks';
 
 test('a walk over several rows falls apart into rows; what it passed by was not looked at', () => {
@@ -109,7 +110,8 @@ test('circles hold the trees within their radius, nothing else, and none is empt
       ],
     ],
   ] as never;
-  const plots = plotsToCount(ground, places, [0, 0], { area: 50, plots: 12, seed: 'a' });
+  const terms = { area: 50, plots: 12, seed: 'a' };
+  const plots = inOneGo(plotsToCount(ground, places, [0, 0], terms));
   assert.ok(plots.length >= 8 && plots.length <= 16);
   assert.deepEqual(
     plots.map(({ number }) => number),
@@ -130,7 +132,7 @@ test('circles hold the trees within their radius, nothing else, and none is empt
       assert.ok(Math.hypot(point[0] - centre[0], point[1] - centre[1]) <= radius + 1.3);
     }
   }
-  assert.deepEqual(plotsToCount(ground, [], [0, 0], { area: 50, plots: 12, seed: 'a' }), []);
+  assert.deepEqual(inOneGo(plotsToCount(ground, [], [0, 0], terms)), []);
 });
 
 test('circles are the clusters: their intervals hold the truth where patches are dead together', () => {

@@ -1,5 +1,5 @@
 import type { Place, PlannedPlot } from '../checks/grid';
-import { planPlots } from '../checks/planned';
+import { planPlotsInSteps } from '../checks/planned';
 import type { MultiPolygon } from '../ground/polygon';
 import type { Point } from '../measure/plane';
 import { seededRandom } from '../measure/random';
@@ -111,13 +111,15 @@ export function treesToTag(
  * @param area of one, square metres
  * @param after number that earlier draws came to: a circle's number is never another's
  */
-export const plotsToCount = (
+export function* plotsToCount(
   ground: MultiPolygon,
   standing: readonly Place[],
   gate: Point,
   { area, plots, seed, after = 0 }: { area: number; plots: number; seed: string; after?: number },
-): CountPlot[] =>
-  planPlots(
+): Generator<void, CountPlot[]> {
+  const laid = yield* planPlotsInSteps(
     { area, plots, seed: `count ${seed}`, by: 'ground' },
     ...([ground, standing, gate, () => undefined] as const),
-  ).map(({ number, row, peg, trees }) => ({ number: after + number, row, peg, trees }));
+  );
+  return laid.map(({ number, row, peg, trees }) => ({ number: after + number, row, peg, trees }));
+}

@@ -1,10 +1,11 @@
 import { plotSums } from '../../../../core/checks/faults';
 import { plotRadius } from '../../../../core/checks/plot';
-import { planPlots } from '../../../../core/checks/planned';
+import { planPlotsInSteps } from '../../../../core/checks/planned';
 import { faultyIn } from '../../../../core/checks/quality';
 import { contains, mapPoints } from '../../../../core/ground/polygon';
 import { shortRanges } from '../../../../core/measure/ranges';
 import { told } from '../../../../core/say/told';
+import { inTurns } from '../../server/turns';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import { ownPlanter, planterOf } from '../crew/planter.server';
 import { planeOf, zonesFact } from '../ground/facts.server';
@@ -60,7 +61,7 @@ export const checksCommands: Handlers<typeof checksContract> = {
     const { places } = await placesOf(work, layoutId);
     const { ground, gate, stratumOfRow } = await groundForPlots(work, blockId, layoutId, places);
     const stratumOf = terms.by === 'tool' ? stratumOfRow.tool : stratumOfRow.planter;
-    const plots = planPlots(terms, ground, places, gate, stratumOf);
+    const plots = await inTurns(planPlotsInSteps(terms, ground, places, gate, stratumOf));
     if (!plots.length) throw told('checks.emptyPlot');
     const fresh = await work.record(work.tables.plotPlan, {
       ...work.event(input),

@@ -5,6 +5,7 @@ import { checkCount } from '../../../../core/survival/estimate';
 import { dayOf } from '../../../../core/say/day';
 import { onDay } from '../../../../core/say/message';
 import { told } from '../../../../core/say/told';
+import { inTurns } from '../../server/turns';
 import { ALREADY, Stale, type Handlers, type Work } from '../../server/work';
 import { groupBy } from '../../../../core/measure/group';
 import type { CountTerms } from '../../../../core/survival/design';
@@ -189,14 +190,16 @@ export const survivalCommands: Handlers<typeof survivalContract> = {
       const { ground, gate } = await groundForPlots(work, blockId, layout.id, places);
       terms.plots = {
         area,
-        all: plotsToCount(ground, standing, gate, {
-          ...{ area, plots: count, seed },
-          // Circles of an earlier draw keep their numbers for themselves: a phone may still bring one.
-          after: Math.max(
-            kept?.plots?.all.reduce((most, { number }) => Math.max(most, number), 0) ?? 0,
-            ...(await countedPlots(work, layout.id)),
-          ),
-        }),
+        all: await inTurns(
+          plotsToCount(ground, standing, gate, {
+            ...{ area, plots: count, seed },
+            // Circles of an earlier draw keep their numbers for themselves: a phone may still bring one.
+            after: Math.max(
+              kept?.plots?.all.reduce((most, { number }) => Math.max(most, number), 0) ?? 0,
+              ...(await countedPlots(work, layout.id)),
+            ),
+          }),
+        ),
       };
     }
     const drawn = drawnIn(terms);

@@ -7,6 +7,7 @@
     Select,
     SelectItem,
   } from 'carbon-components-svelte';
+  import { wrap, type Remote } from 'comlink';
   import { onMount, untrack } from 'svelte';
   import {
     acceptanceCurve,
@@ -15,12 +16,11 @@
     halfWidth,
     plotsFor,
   } from '$core/checks/plan';
-  import { planPlots, type PlotTerms } from '$core/checks/planned';
-  import { treesOf } from '$core/checks/grid';
+  import type { PlotTerms } from '$core/checks/planned';
+  import { treesOf, type PlannedPlot } from '$core/checks/grid';
   import { roundLength } from '$core/checks/round';
   import { holds } from '$core/crew/share';
   import { planeArea } from '$core/ground/polygon';
-  import { eachPosition } from '$core/rows/stored';
   import { formatDistance, formatLength, formatNumber, formatPercent } from '$core/measure/units';
   import type { StoredLayout } from '$core/rows/layout';
   import { say } from '$core/say/message';
@@ -34,7 +34,10 @@
   import Outcome from '$lib/parts/Outcome.svelte';
   import { inWords } from '$lib/parts/reader.svelte';
   import { newEvent, send } from '$lib/parts/send.svelte';
+  import { heard } from '$lib/parts/reading';
   import Plan from '$lib/plan/Plan.svelte';
+  import { latestOnly } from '$lib/plan/worker';
+  import type { PlotsWorker } from '../../../../../workers/plots.worker';
   import { inOwnUnits } from '$core/checks/plot';
   import type { PageData } from './$types';
 
@@ -57,9 +60,6 @@
   const tools = $derived(new Map(released?.tools));
   const planterOf = (row: number) =>
     released?.shares.find((share) => holds([share], share.planterId, row))?.planterId;
-  /** Whose plot a row is one of. */
-  const stratumOf = (row: number) =>
-    by === 'tool' ? tools.get(planterOf(row) ?? '') : planterOf(row);
   let seed = $state(terms?.seed ?? '1');
   /** By precision, by the client's limits, or so many as one says. */
   let ask = $state<'half' | 'limits' | 'number'>(
@@ -83,7 +83,6 @@
     if (answer.ok) stored = (await answer.json()) as StoredLayout;
     else doing.wrong = inWords(say('rows.versionUnread'));
   });
-  const places = $derived(stored ? [...eachPosition(stored.rhythm, stored.rows)] : []);
   const ground = $derived(released ? planeArea(released.area) : 0);
   /** Trees in a plot as they stand on this ground: all of them over all plots that lie side by side. */
   const trees = $derived(ground && released ? (released.trees * area) / ground : 0);
@@ -112,14 +111,50 @@
   const plots = $derived(
     Math.min(500, Math.max(2, answer.figure?.value ?? answer.plan?.plots ?? number)),
   );
-  const planned = $derived(
-    released && stored
-      ? planPlots({ area, plots, seed, by }, released.area, places, released.gate, stratumOf)
-      : [],
+  /** Whose plot a row is one of, by its number. */
+  const strata = $derived(
+    new Map(
+      (stored?.rows ?? []).map(({ number: row }) => [
+        row,
+        by === 'tool' ? tools.get(planterOf(row) ?? '') : planterOf(row),
+      ]),
+    ),
   );
+  const asked = $derived<PlotTerms>({ area, plots, seed, by });
+  /** Laid and walked in a worker: the shortest round through many takes its time. */
+  let laid = $state.raw<{ of: PlotTerms; plots: PlannedPlot[] }>();
+  const planned = $derived(laid?.plots ?? []);
+  /** What is drawn is what is asked for. */
+  const settled = $derived(laid?.of === asked);
+  let worker: Remote<PlotsWorker> | undefined;
+  onMount(() => {
+    const thread = new Worker(new URL('../../../../../workers/plots.worker.ts', import.meta.url), {
+      type: 'module',
+    });
+    worker = wrap<PlotsWorker>(thread);
+    return () => thread.terminate();
+  });
+  const lay = latestOnly(
+    async (terms: PlotTerms) => {
+      const { area: ground, gate } = released!;
+      return heard(await worker!.plan(terms, ground, gate, strata));
+    },
+    (found, terms) => ((laid = { of: terms, plots: found }), (doing.wrong = '')),
+    (message) => (doing.wrong = message),
+  );
+  let rowsOf: StoredLayout | undefined;
+  $effect(() => {
+    const terms = asked;
+    if (!released || !stored || !worker) return;
+    if (rowsOf !== stored) {
+      void worker.setRows({ rhythm: stored.rhythm, rows: $state.snapshot(stored.rows) });
+      rowsOf = stored;
+    }
+    lay(terms);
+  });
   /** A grid with a random start may lay a plot or two more or fewer than were reckoned: what is allowed is of those that are laid. */
   const client = $derived.by(() => {
-    if (!answer.plan || !planned.length || planned.length === answer.plan.plots)
+    if (!answer.plan || !settled || !planned.length || planned.length === answer.plan.plots)
       return { plan: answer.plan };
     try {
       return { plan: acceptanceWith(shares, planned.length, whole, expected.alike) };
@@ -170,7 +205,7 @@
 </script>
 
 {#snippet laidNote()}
-  {#if planned.length && planned.length !== plots}
+  {#if settled && planned.length && planned.length !== plots}
     <p class="say">
       {formatNumber(planned.length)} are laid: the random start decides how many centres fall on the ground.
       {#if client.wrong}{client.wrong}{:else if client.plan && client.plan.alpha > shares.alpha}Good
@@ -271,7 +306,7 @@
       </div>
       {#if data.mayPlan}<div class="buttons">
           <Button
-            disabled={Boolean(answer.wrong || client.wrong) || !planned.length}
+            disabled={Boolean(answer.wrong || client.wrong) || !settled || !planned.length}
             on:click={save}>Put them on the phones</Button
           >
         </div>{/if}

@@ -314,6 +314,17 @@ class Season extends Records {
         corrects: null,
       })),
     );
+    const { circumference: wheel } = machineOn(undefined, laid.demo.layout.inRow);
+    await this.store.trialRun.create({
+      ...this.event(1, 7.3),
+      layoutId: laid.layoutId,
+      seat: 'left',
+      apart: wheel,
+      // Three in a hundred further apart than the wheel says, as on dry ground.
+      gaps: [1.03, 1.05, 1.01, 1.04, 1.02, 1.03, 1.06, 1.0, 1.03].map((share) => share * wheel),
+      depths: [0.01, 0.015, 0.005, 0.01, 0.02, 0.01, 0.0, 0.01, 0.015, 0.01],
+      corrects: null,
+    });
     await this.store.fieldNote.bulkCreate([
       {
         ...this.event(1, 14.2),

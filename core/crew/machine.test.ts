@@ -1,14 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import {
-  HAND_OR_MACHINE,
-  intervalOf,
-  machinePaysFrom,
-  spacerTrial,
-  speedFor,
-  treesAMinute,
-} from './machine';
+import { HAND_OR_MACHINE, intervalOf, machinePaysFrom, speedFor, treesAMinute } from './machine';
+import { spacerTrial } from './trial-run';
 import { MACHINE_TERMS, passPlan, turnOrder, type MachineRow } from './passes';
 
 const near = (found: number, wanted: number, within = 1e-9) =>
@@ -68,6 +62,24 @@ test('depths out of the method’s bounds are named tree by tree', () => {
   const known = (d: number) => spacerTrial(gaps, [d, -d, d, -d], wheel, 2.5, bounds).enough.depths;
   const edge = (0.01 / 3.182446305) * Math.sqrt(3);
   assert.deepEqual([known(edge * 0.99), known(edge * 1.01)], [true, false]);
+});
+
+test('the shoe is turned by what the mean lies beside the middle, and not while every tree is within', () => {
+  const gaps = [2.5, 2.5, 2.5];
+  const shoe = (depths: number[]) => spacerTrial(gaps, depths, wheel, 2.5, bounds).shoe;
+  assert.deepEqual(shoe([0.02, 0.02, -0.01]), { kind: 'right' });
+  assert.equal(shoe([0.05]), undefined);
+  // Allowed are −1 to 2 cm, the middle is 5 mm: 4 cm under is 3.5 cm too deep.
+  const deep = shoe([0.04, 0.05, 0.03])!;
+  assert.equal(deep.kind, 'shallower');
+  near('by' in deep ? deep.by : 0, 0.035);
+  const high = shoe([-0.04, -0.05, -0.03])!;
+  assert.equal(high.kind, 'deeper');
+  near('by' in high ? high.by : 0, 0.045);
+  assert.deepEqual(shoe([0.045, -0.035]), { kind: 'uneven' });
+  // Half a centimetre is turned, less is not.
+  assert.equal(shoe([0.041, -0.02])!.kind, 'shallower');
+  assert.equal(shoe([0.039, -0.02])!.kind, 'uneven');
 });
 
 test('two gaps say nothing, and a gap of nothing is none', () => {

@@ -167,5 +167,21 @@ test('names are read from lists, messages and tables', () => {
   assert.deepEqual(parseNames(' \n12\n—\n3;4'), []);
   assert.deepEqual(parseNames('Planter 5\nPlanter 12'), ['Planter 5', 'Planter 12']);
   assert.equal(parseNames('x'.repeat(300))[0].length, 80);
+  // A table of a sheet: the column of the names, not what stands beside it.
+  assert.deepEqual(parseNames('Ana Ruiz\tspade\nBen Ode\tbar'), ['Ana Ruiz', 'Ben Ode']);
+  assert.deepEqual(parseNames('1\tAna Ruiz\tspade\n2\tBen Ode\tbar'), ['Ana Ruiz', 'Ben Ode']);
+  assert.deepEqual(parseNames('Name,Tool\nAna Ruiz,spade\nBen Ode,bar'), ['Ana Ruiz', 'Ben Ode']);
+  assert.deepEqual(parseNames('Tool;Last name;First name\nbar;Ode;Ben'), ['Ben Ode']);
+  assert.deepEqual(parseNames('Nombre\tApellidos\nAna\tRuiz'), ['Ana Ruiz']);
+  assert.deepEqual(parseNames('Nombre\nAna\nBen'), ['Ana', 'Ben'], 'a heading is nobody');
+  // The family's name first, line by line; two on one line are two.
+  assert.deepEqual(parseNames('1. Ruiz, Ana\n2. Ode, Ben'), ['Ana Ruiz', 'Ben Ode']);
+  assert.deepEqual(parseNames('Ana, Ben'), ['Ana', 'Ben']);
+  assert.deepEqual(parseNames('Ana, Ben\nChi'), ['Ana', 'Ben', 'Chi']);
+  // How somebody is reached is no part of their name.
+  assert.deepEqual(
+    parseNames('Ana Ruiz +1 (555) 010-4477\nBen Ode: 555 010 4478\nben@crew.example'),
+    ['Ana Ruiz', 'Ben Ode'],
+  );
   assert.equal(sameName('  ÁNA  ruiz '), sameName('Ána Ruiz'));
 });

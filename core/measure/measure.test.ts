@@ -17,7 +17,7 @@ import {
   scaleLength,
   formatNumber,
 } from './units';
-import { parseLength } from './typed';
+import { parseLength, readLengths } from './typed';
 
 test('the way to a stretch is that to the nearest of its places', () => {
   const random = seededRandom('stretch');
@@ -34,6 +34,26 @@ test('the way to a stretch is that to the nearest of its places', () => {
     assert.ok(found <= nearest + 1e-9 && nearest - found < 1e-2, `${found} is not ${nearest}`);
   }
   assert.equal(toSegment([3, 4], [0, 0], [0, 0]), 5, 'a stretch without a length is its place');
+});
+
+test('lengths that are called out are a list, however they are parted', () => {
+  const list = (text: string, unit: number, metres: number[]) => {
+    const found = readLengths(text, unit);
+    assert.equal(found.length, metres.length, text);
+    found.forEach((length, i) => assert.ok(Math.abs(length - metres[i]) < 1e-9, text));
+  };
+  list('2,52 2.55\n2.49', 1, [2.52, 2.55, 2.49]);
+  list('2.52,2.55,2.49', 1, [2.52, 2.55, 2.49]);
+  list('2,52; 2,55, 2,49', 1, [2.52, 2.55, 2.49]);
+  const [foot, inch] = [0.3048, 0.0254];
+  list('8\' 2" 8\'3½" 99 in', foot, [98 * inch, 99.5 * inch, 99 * inch]);
+  list('8.2 8 1/4', foot, [8.2 * foot, 8.25 * foot]);
+  list('4 cm 5 cm', 1, [0.04, 0.05]);
+  list('-1 0 2', inch, [-inch, 0, 2 * inch]);
+  list('8 ft 2 8 ft 3', foot, [8 * foot, 2 * foot, 8 * foot, 3 * foot]);
+  list('', 1, []);
+  for (const wrong of ['2.5 wide', '2.5 2,x']) assert.throws(() => readLengths(wrong, 1), wrong);
+  assert.throws(() => readLengths('2,52,2,55', 1), says(/2,52,2,55/), 'four numbers or two');
 });
 
 test('numbers are grouped with a narrow space and never read minus nought', () => {
@@ -61,7 +81,23 @@ test('lengths are read as people write them, in either unit', () => {
   close('1 320 ft', 402.336);
   close('1,320.5 ft', 1320.5 * 0.3048);
   close('0,320', 0.32);
-  for (const wrong of ['', 'wide', '2.4 parsecs', '2 m wide', '8 ft 6 apples']) {
+  // As a tape in inches has it.
+  close('6 1/2 in', 6.5 * 0.0254);
+  close('7\'6½"', 7 * 0.3048 + 6.5 * 0.0254);
+  close('7 ft 6-1/8 in', 7 * 0.3048 + 6.125 * 0.0254);
+  close('¼', 0.25 * 0.3048, 'us');
+  close('-2 3/4 in', -2.75 * 0.0254);
+  close('1 320 1/2 ft', 1320.5 * 0.3048);
+  for (const wrong of [
+    '',
+    'wide',
+    '2.4 parsecs',
+    '2 m wide',
+    '8 ft 6 apples',
+    '1/0 ft',
+    '3/7 ft',
+    '1/2/4',
+  ]) {
     assert.throws(() => parseLength(wrong, 'metric'), says(/is not a length/), wrong);
   }
 });

@@ -16,6 +16,9 @@ test('decimals by point or by comma, with a sign, with spaces', () => {
   assert.equal(read(',5'), 0.5);
   assert.equal(read('0.559'), 0.559, 'no thousands begin with nought');
   assert.equal(read('12.5678'), 12.5678);
+  assert.equal(read('7 1/8'), 7.125, 'an eighth is not thousands');
+  assert.equal(read('2½'), 2.5);
+  assert.equal(read('3/4'), 0.75);
 });
 
 test('thousands by space of any width, apostrophe, point or comma', () => {

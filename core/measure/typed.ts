@@ -13,7 +13,7 @@ const GROUPS = /[\s\u00a0\u2009\u202f'’]/g;
 const MINUS = /^[−–]/;
 
 /**
- * Reads a number as people write it: 0.59 and 0,59, 1 559, 1.559,5, −3. Where one sign could part
+ * Reads a number as people write it: 0.59 and 0,59, 1 559, 1.559,5, −3, 2 1/2. Where one sign could part
  * thousands or decimals ("1.559") the range decides; where it cannot, nothing is guessed.
  * @param text what was typed
  * @param range what is accepted
@@ -23,7 +23,7 @@ const MINUS = /^[−–]/;
  */
 export function readNumber(text: string, range: NumberRange = {}): number {
   const found = text.trim();
-  const plain = plainOf(found);
+  const plain = plainOf(withoutShares(found));
   const readings = readingsOf(plain, range.whole ?? false);
   if (!readings.length) {
     const [part] = range.whole ? readingsOf(plain, false) : [];
@@ -118,6 +118,23 @@ const LENGTH_UNITS: Record<string, number> = {
   miles: 5280 * METRES_PER_FOOT,
 };
 
+/** Shares as one sign. */
+const SHARES: Record<string, string> = {
+  ...{ '½': '1/2', '¼': '1/4', '¾': '3/4', '⅓': '1/3', '⅔': '2/3' },
+  ...{ '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' },
+};
+const SHARE = /(?:(\d+)(?:\s+|\s*-\s*))?(?<![\d.,/])(\d{1,2})\/(2|3|4|8|16|32)(?![\d./])/g;
+
+/** Halves, quarters and the like as a tape in inches has them, written with a point: "7 1/2" and "7½" as "7.5". */
+const withoutShares = (text: string): string =>
+  text
+    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${SHARES[sign]}`)
+    .replace(SHARE, (_, whole: string | undefined, above: string, below: string) =>
+      // Five decimals are never three digits of thousands.
+      (Number(whole ?? 0) + Number(above) / Number(below)).toFixed(5),
+    )
+    .trim();
+
 /** Marks as they come from a phone's keyboard or a text program, and units cut short with a full stop. */
 const plainMarks = (text: string): string =>
   text
@@ -130,7 +147,7 @@ const AMOUNT =
   /([+\-−–]?(?:(?:\d{1,3}(?:[ \u00a0\u2009\u202f]\d{3})+|\d+)(?:[.,]\d+)*|[.,]\d+))\s*([a-z'"]*)/g;
 
 /**
- * Reads a length as people write it: "2.4", "2,4 m", "8ft", "7 ft 6 in", "7'6\"", "1 320 ft", "20 chains".
+ * Reads a length as people write it: "2.4", "2,4 m", "8ft", "7 ft 6 in", "7'6\"", "6 1/2 in", "1 320 ft", "20 chains".
  * @param text what was typed
  * @param system the unit of a bare number
  * @param range metres that are accepted: where "1,320" may mean two lengths the one within it is meant
@@ -144,7 +161,7 @@ export function parseLength(
   range: { min?: number; max?: number } = {},
 ): number {
   const found = text.trim();
-  const plain = plainMarks(found.toLowerCase());
+  const plain = withoutShares(plainMarks(found.toLowerCase()));
   const parts = [...plain.matchAll(AMOUNT)];
   const whole = parts.map(([part]) => part).join('');
   const bare = parts.length === 1 && !parts[0][2];
@@ -162,3 +179,53 @@ export function parseLength(
     return metres + (fitting[0] ?? readings[0]) * factor;
   }, 0);
 }
+
+/** Units that go on from feet, as in 7 ft 6 in. */
+const INCHES = LENGTH_UNITS.in;
+
+/**
+ * Reads lengths as they are called out, one after the other: "2,52 2.55 2.49", "8.2, 8.3, 8.25", "8' 2\" 8' 3½\"".
+ * Blanks, lines, semicolons and commas of a list part them.
+ * @param unit metres of a bare number
+ * @returns metres
+ * @throws Told naming what is no length, or could be two
+ * @example readLengths('8.2,8.3', 1) // => [8.2, 8.3]
+ */
+export function readLengths(text: string, unit: number): number[] {
+  const plain = withoutShares(plainMarks(text.toLowerCase()));
+  return plain
+    .split(/[\n;]+|,\s+/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .flatMap((part) => (/[a-z'"]/.test(part) ? withUnits(part, unit) : bareLengths(part, unit)));
+}
+
+function withUnits(part: string, unit: number): number[] {
+  const parts = [...part.matchAll(AMOUNT)];
+  const whole = parts.map(([one]) => one).join('');
+  if (whole.replace(/\s/g, '') !== part.replace(/\s/g, ''))
+    throw told('measure.noLength', { found: part });
+  const lengths: number[] = [];
+  let feet = false;
+  for (const [, amount, name] of parts) {
+    const factor = name ? LENGTH_UNITS[name] : unit;
+    if (factor === undefined) throw told('measure.noLength', { found: part });
+    const metres = readNumber(amount) * factor;
+    if (feet && name && factor === INCHES) lengths.push(lengths.pop()! + metres);
+    else lengths.push(metres);
+    feet = factor === METRES_PER_FOOT && name !== '';
+  }
+  return lengths;
+}
+
+const bareLengths = (part: string, unit: number): number[] =>
+  part.split(/\s+/).flatMap((word) => {
+    try {
+      return [readNumber(word) * unit];
+    } catch (error) {
+      // "8.2,8.3,8.4": no number, a list of them.
+      const words = word.split(',').filter(Boolean);
+      if (words.length < 2 || !word.includes('.')) throw error;
+      return words.map((one) => readNumber(one) * unit);
+    }
+  });

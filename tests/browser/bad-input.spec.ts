@@ -196,3 +196,38 @@ test('what could not be read is mended before anything is sent', async ({ page }
     .click();
   await expect(lines).toHaveCount(before);
 });
+
+test('a long file is read beside the page: it is stopped, or comes in whole, a piece at a time', async ({
+  page,
+}) => {
+  await signIn(page, 'leader');
+  await page.goto(`${await blockPath(page, 'Silt Margin')}/calendar/windows`);
+  await page.waitForLoadState('networkidle');
+  const hours = (count: number) =>
+    [
+      'time,temp C,humidity %,wind m/s',
+      ...Array.from({ length: count }, (_, hour) => {
+        const at = new Date(Date.UTC(2019, 0, 1, hour)).toISOString().slice(0, 16);
+        return `${at.replace('T', ' ')},${(5 + Math.sin(hour)).toFixed(1)},80,3`;
+      }),
+    ].join('\n');
+  const drop = page.getByLabel('Bring the station’s file');
+  await drop.setInputFiles(asFile('years.csv', hours(90_000)));
+  await expect(page.getByText('Reading years.csv …')).toBeVisible();
+  // The page goes on meanwhile: a press is answered, or this would wait for the file's end.
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('nothing of the file was taken over');
+  await expect(page.getByText('Reading years.csv …')).toHaveCount(0);
+
+  // What comes in goes in pieces, so that nobody at the server waits for a season; nothing of it is kept here.
+  const pieces: number[] = [];
+  await page.route('**/do/calendar.hours', async (route) => {
+    pieces.push((JSON.parse(route.request().postData()!) as { hours: unknown[] }).hours.length);
+    await route.fulfill({ json: { ok: true } });
+  });
+  await drop.setInputFiles(asFile('days.csv', hours(3000)));
+  await page.getByRole('button', { name: 'Take it over' }).click();
+  await expect(page.getByText(/3.000 station readings, .* taken over/)).toBeVisible();
+  expect(pieces.every((rows) => rows <= 2000)).toBe(true);
+  expect(pieces.reduce((sum, rows) => sum + rows, 0)).toBe(3000);
+});

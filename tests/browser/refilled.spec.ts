@@ -242,12 +242,19 @@ test('rows are weeded on the phone, a probe and a gauge correct the balance, a c
     });
   await file('0;0\n1;1\n2;90');
   await expect(page.getByText(/line 3/i)).toBeVisible();
-  await file('0;1\n2;2\n4;3\n60;4\n62;5');
+  // Three marks, a stop for a stone, two more: all of one row, on the counter's own day.
+  const day = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+  const at = (second: number) =>
+    `${day} 09:0${Math.floor(second / 60)}:${second % 60 < 10 ? 0 : ''}${second % 60}`;
+  await file(['time;count', ...[0, 2, 4, 60, 62].map((s, i) => `${at(s)};${i + 1}`)].join('\n'));
   await expect(page.getByRole('button', { name: 'Enter 5 trees' })).toBeDisabled();
   await page.getByLabel('Who sat there').selectOption({ label: 'Planter 7' });
-  await page.getByRole('button', { name: 'At another time' }).first().click();
-  const at = new Date(Date.now() - 3 * 3_600_000).toISOString().slice(0, 16);
-  await page.getByLabel('Happened at').fill(at);
+  await expect(page.getByLabel('Happened at')).toHaveValue(`${day}T09:00`);
+  const first = page.getByLabel('Row of stretch 1');
+  const second = page.getByLabel('Row of stretch 2');
+  expect(await second.inputValue()).toBe(await first.inputValue());
+  await second.selectOption({ index: 3 });
+  await expect(first).not.toHaveValue(await second.inputValue());
   await page.getByRole('button', { name: 'Enter 5 trees' }).click();
   await expect(page.getByText('5 trees entered from counter.csv.')).toBeVisible();
 });

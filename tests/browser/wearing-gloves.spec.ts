@@ -17,6 +17,7 @@ test('every page of the phone can be used by everybody, as far as a machine can 
     ...[
       'alone',
       'behind',
+      'run',
       'briefing',
       'count',
       'follow',

@@ -16,7 +16,7 @@ import {
   sharesFact,
   sownFact,
 } from '../../src/lib/rooms/crew/facts.server';
-import { rowFaultsFact } from '../../src/lib/rooms/crew/follow.server';
+import { rowFaultsFact, trialRunsFact } from '../../src/lib/rooms/crew/follow.server';
 import { plantingWaterOf } from '../../src/lib/rooms/crew/water.server';
 import { liveOf } from '../../src/lib/rooms/crew/live.server';
 import { nextDay } from '../../src/lib/rooms/crew/next-day.server';
@@ -382,6 +382,38 @@ test('a wave follows row by row; a place is done once, and a correction gives it
   assert.equal((await setting.done('planter', 'crew.wave', full)).done, places);
   await setting.refused('planter', 'crew.wave', wave(1), 409, /too many/);
   await setting.done('planter', 'crew.wave', wave(places, { corrects: full.id }));
+});
+
+test('a trial run is kept as it was measured, once, and taken back; what cannot be measured is refused', async () => {
+  const run = (more: object = {}) => ({
+    ...event(),
+    ...{ layoutId, seat: 'left', apart: 2.5, gaps: [2.6, 2.58, 2.62], depths: [0.01, -0.02] },
+    ...{ corrects: null, ...more },
+  });
+  const runs = async () => (await setting.facts()).of(trialRunsFact, blockId);
+  const before = (await runs()).length;
+  const one = run();
+  await setting.done('planter', 'crew.trialRun', one);
+  await setting.done('planter', 'crew.trialRun', one);
+  const [last, ...others] = await runs();
+  assert.equal(others.length, before);
+  assert.deepEqual(
+    [last.apart, last.gaps, last.depths, last.seat],
+    [2.5, [2.6, 2.58, 2.62], [0.01, -0.02], 'left'],
+  );
+  for (const wrong of [
+    { gaps: [2.6, 2.6] },
+    { gaps: [2.6, 0, 2.6] },
+    { gaps: Array.from({ length: 61 }, () => 2.5) },
+    { gaps: [2.6, 2.6, 'wide'] },
+    { depths: [1.5] },
+    { apart: 0 },
+  ])
+    await setting.refused('planter', 'crew.trialRun', run(wrong), 400, /./);
+  await setting.refused('viewer', 'crew.trialRun', run(), 403, /./);
+  await setting.refused('planter', 'crew.trialRun', run({ corrects: one.layoutId }), 409, /./);
+  await setting.done('planter', 'crew.trialRun', run({ corrects: one.id }));
+  assert.equal((await runs()).length, before);
 });
 
 test('faults behind the machine stand by row and peg until they are taken back', async () => {

@@ -65,6 +65,7 @@ export interface FormatsMessages {
   'formats.pointsAsCorners': 'points';
   'formats.readIn': 'name';
   'formats.tooLong': 'seconds';
+  'formats.readingStopped': never;
   'formats.unpacksTooLarge': 'size' | 'most';
   'formats.archiveCutOff': never;
   'formats.noteProjection': 'name';

@@ -47,6 +47,7 @@
     'crew.noteBack': 'refused.note',
     'crew.wave': 'refused.wave',
     'crew.fault': 'refused.fault',
+    'crew.trialRun': 'refused.run',
     'crew.box': 'refused.box',
     'crew.checkIn': 'refused.checkIn',
     'crew.brief': 'refused.briefing',

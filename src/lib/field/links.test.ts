@@ -38,6 +38,9 @@ test('pages of the machine, of waves, refills and trials come with them', () => 
   assert.ok(paths({ byMachine: true }).includes('seat'));
   assert.ok(paths({ byMachine: true }).includes('behind'));
   assert.ok(!paths({ byMachine: true, mayTally: false }).includes('behind'));
+  assert.ok(paths({ byMachine: true }).includes('run'));
+  for (const none of [{ byMachine: false }, { byMachine: true, mayTally: false }])
+    assert.ok(!paths(none).includes('run'));
   assert.ok(paths({ waves: true }).includes('follow'));
   assert.ok(paths({ refills: true }).includes('refill'));
   // Where it is the work of the day it comes first, and once.

@@ -26,6 +26,7 @@ const LINKS = [
   ['note', 'rows.note', ({ mayTally }) => mayTally],
   ['follow', 'rows.follow', ({ waves }) => waves],
   ['seat', 'rows.seat', ({ byMachine }) => byMachine],
+  ['run', 'rows.run', ({ byMachine, mayTally }) => byMachine && mayTally],
   ['behind', 'rows.behind', ({ byMachine, mayTally }) => byMachine && mayTally],
   ['school', 'rows.school', () => true],
   ['plots', 'rows.plots', ({ mayRecord }) => mayRecord],

@@ -10,7 +10,7 @@ import { Outbox } from './outbox.svelte';
 /** Pages of a block that a phone should have with it before the signal goes. */
 export const PAGES = [
   ...['', '/briefing', '/stock', '/handling', '/gate', '/spray'],
-  ...['/note', '/follow', '/seat', '/behind', '/alone', '/peg', '/pegs'],
+  ...['/note', '/follow', '/seat', '/run', '/behind', '/alone', '/peg', '/pegs'],
   ...['/plots', '/school', '/count', '/water', '/visit', '/care', '/refill', '/tags'],
 ];
 

@@ -5,6 +5,7 @@
 
 <script lang="ts">
   import { spoken } from '$lib/parts/reader.svelte';
+  import { stopReading } from '$lib/parts/reading';
   import { onMount } from 'svelte';
   import { checkFileSize, LARGEST_FILE } from '$core/formats/archive';
 
@@ -76,7 +77,10 @@
   <small>{hint}</small>
   <input {id} type="file" {accept} bind:this={input} onchange={takeChosen} />
 </label>
-{#if reading}<p class="quiet" role="status">Reading {reading} …</p>{/if}
+{#if reading}<p class="quiet" role="status">
+    Reading {reading} …
+    <button type="button" class="link-button" onclick={stopReading}>Stop</button>
+  </p>{/if}
 
 <style>
   label {

@@ -11,6 +11,12 @@ export function heard<T>(told: Told<T>): T {
   return told.ok;
 }
 
+/** What is being read: how each of it is stopped. */
+const readings = new Set<() => void>();
+
+/** Stops all reading: whoever asked for it is told so. */
+export const stopReading = (): void => readings.forEach((stop) => stop());
+
 /** Seconds after which a file that is still being read never will be. */
 const READING = 30;
 
@@ -25,13 +31,17 @@ async function within<Readers, T>(
   seconds: number,
 ): Promise<T> {
   let clock: ReturnType<typeof setTimeout> | undefined;
+  let stop = () => {};
   const given = new Promise<never>((_, reject) => {
+    stop = () => reject(told('formats.readingStopped'));
+    readings.add(stop);
     clock = setTimeout(() => reject(told('formats.tooLong', { seconds })), 1000 * seconds);
     thread.onerror = () => reject(told('formats.tooLong', { seconds }));
   });
   try {
     return heard(await Promise.race([read(wrap<Readers>(thread)), given]));
   } finally {
+    readings.delete(stop);
     clearTimeout(clock);
     thread.terminate();
   }

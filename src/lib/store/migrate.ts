@@ -37,6 +37,7 @@ import * as plotsAsRecorded from './migrations/034-plots-as-recorded';
 import * as refilledBy from './migrations/035-refilled-by';
 import * as setAsideBy from './migrations/036-set-aside-by';
 import * as suspicionSettled from './migrations/037-suspicion-settled';
+import * as trialRun from './migrations/038-trial-run';
 import * as refilled from './migrations/025-refilled-and-cared';
 
 interface Migration {
@@ -82,6 +83,7 @@ const MIGRATIONS: [string, Migration][] = [
   ['035-refilled-by', refilledBy],
   ['036-set-aside-by', setAsideBy],
   ['037-suspicion-settled', suspicionSettled],
+  ['038-trial-run', trialRun],
 ];
 
 /** What the database says of a statement that was carried out before the program was cut off. */

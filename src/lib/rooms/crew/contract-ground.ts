@@ -1,9 +1,10 @@
 import { FAULTS } from '../../../../core/checks/quality';
+import { LONGEST_GAP, MOST_IN_TRIAL } from '../../../../core/crew/trial-run';
 import { WAVES } from '../../../../core/crew/waves';
 import { command, gives } from '../contract';
 import { count, event, id, maybeId, yup } from '../fields';
 
-const { boolean, number, object, string } = yup;
+const { array, boolean, number, object, string } = yup;
 
 /** What follows the planters over the ground. */
 export const followContract = {
@@ -36,6 +37,24 @@ export const followContract = {
     }),
     refusals: ['crew.*', 'checks.noPeg', 'rows.notReleased'],
     touches: ['crew', 'checks'],
+    waits: true,
+  }),
+  /** Ten trees set at planting speed and measured: gaps from tree to tree, and the soil over each, metres. */
+  'crew.trialRun': command({
+    input: object({
+      ...event,
+      layoutId: id,
+      seat: string().trim().max(10).default(''),
+      apart: number().moreThan(0).max(LONGEST_GAP).required(),
+      gaps: array(number().moreThan(0).lessThan(LONGEST_GAP).required())
+        .min(3)
+        .max(MOST_IN_TRIAL)
+        .required(),
+      depths: array(number().min(-1).max(1).required()).max(MOST_IN_TRIAL).required(),
+      corrects: maybeId,
+    }),
+    refusals: ['crew.*', 'rows.notReleased'],
+    touches: ['crew'],
     waits: true,
   }),
   /** Reservoir boxes of a row set and filled, or filled again. */

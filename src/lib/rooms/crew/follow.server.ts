@@ -4,9 +4,17 @@ import { listedFact, milliseconds } from '../../server/facts';
 import { ALREADY, type Handlers, type Work } from '../../server/work';
 import type { Rows } from '../../store/rows';
 import type { EventRow } from '../../store/define';
+import { numbers, parse } from '../../store/shape';
 import type { followContract } from './contract-ground';
 import { treesAgain } from '../survival/refills.server';
-import { asRowFault, asWave, type BoxFilled, type RowFault, type WaveEntry } from './follow';
+import {
+  asRowFault,
+  asWave,
+  type BoxFilled,
+  type RowFault,
+  type TrialRun,
+  type WaveEntry,
+} from './follow';
 
 /** What a correction takes back: it must be there, of the same layout, and no correction itself. */
 async function admitCorrection<
@@ -58,6 +66,13 @@ export const followCommands: Handlers<typeof followContract> = {
     };
     if (!(await admitCorrection(work, work.tables.rowFault, event))) return ALREADY;
     return (await work.record(work.tables.rowFault, event)) ? undefined : ALREADY;
+  },
+
+  async 'crew.trialRun'({ layoutId, seat, apart, gaps, depths, corrects, ...input }, work) {
+    await work.releasedLayout(layoutId, 'tally');
+    const event = { ...work.event(input), ...{ layoutId, seat, apart, gaps, depths, corrects } };
+    if (!(await admitCorrection(work, work.tables.trialRun, event))) return ALREADY;
+    return (await work.record(work.tables.trialRun, event)) ? undefined : ALREADY;
   },
 
   async 'crew.box'({ layoutId, row, boxes, litres, kind, corrects, late, ...input }, work) {
@@ -119,6 +134,30 @@ export const rowFaultsFact = listedFact<RowFault & { corrects: string | null }, 
     },
   },
 );
+
+/** Trial runs of the machine on the released version, the last one first, what was taken back left out. */
+export const trialRunsFact = listedFact<
+  Omit<TrialRun, 'gaps' | 'depths'> & { gaps: unknown; depths: unknown; corrects: string | null },
+  TrialRun[]
+>('trialRuns', ['crew', 'rows'], {
+  from: ofReleased('trial_run'),
+  of: 'l.block_id',
+  columns: {
+    ...{ id: 'e.id', corrects: 'e.corrects', at: milliseconds('e.at'), seat: 'e.seat' },
+    ...{ apart: 'e.apart', gaps: 'e.gaps', depths: 'e.depths', author: 'e.author_id' },
+  },
+  value: (rows) => {
+    const gone = new Set(rows.map(({ corrects }) => corrects).filter(Boolean));
+    return rows
+      .filter(({ id, corrects }) => !corrects && !gone.has(id))
+      .map(({ corrects: _none, gaps, depths, ...run }) => ({
+        ...run,
+        gaps: parse(numbers, gaps, 'trial_run.gaps'),
+        depths: parse(numbers, depths, 'trial_run.depths'),
+      }))
+      .sort((a, b) => b.at - a.at);
+  },
+});
 
 /** Reservoir boxes as they were set and filled, of the released version. */
 export const boxesFact = listedFact<BoxFilled & { corrects: string | null }, BoxFilled[]>(

@@ -34,4 +34,19 @@ export const asRowFault = ({ id, row, peg, fault, mended, seat, at }: RowFault):
   ...{ id, row, peg, fault, seat, at, mended: Boolean(Number(mended)) },
 });
 
+/** A trial run of the machine. */
+export interface TrialRun {
+  id: string;
+  seat: string;
+  /** Metres between two marks of the wheel when it was driven. */
+  apart: number;
+  /** Metres from tree to tree. */
+  gaps: number[];
+  /** Metres of soil over each tree, where it was measured. */
+  depths: number[];
+  /** Id of whoever handed it in. */
+  author: string;
+  at: number;
+}
+
 export type BoxFilled = Filled & { id: string };

@@ -8,6 +8,7 @@ import {
   edition,
   eventColumns,
   flag,
+  json,
   key,
   maybe,
   moment,
@@ -19,6 +20,7 @@ import {
   whole,
   type EventRow,
 } from '../../store/define';
+import { numbers } from '../../store/shape';
 
 export interface PlanterRow {
   id: string;
@@ -104,6 +106,15 @@ export interface RowFaultRow extends EventRow {
   fault: Fault;
   mended: boolean;
   seat: string;
+  corrects: string | null;
+}
+/** A trial run of the machine: gaps and depths as they were measured, and how far apart the marks were. */
+export interface TrialRunRow extends EventRow {
+  layoutId: string;
+  seat: string;
+  apart: number;
+  gaps: number[];
+  depths: number[];
   corrects: string | null;
 }
 export interface BoxFillRow extends EventRow {
@@ -245,6 +256,15 @@ export function crewTables(sequelize: Sequelize) {
       fault: text,
       mended: flag,
       seat: { ...text, defaultValue: '' },
+      corrects: maybe,
+    }),
+    trialRun: table<TrialRunRow>(sequelize, 'trial_run', {
+      ...eventColumns,
+      layoutId: reference,
+      seat: { ...text, defaultValue: '' },
+      apart: real,
+      gaps: json(numbers),
+      depths: json(numbers),
       corrects: maybe,
     }),
     boxFill: table<BoxFillRow>(sequelize, 'box_fill', {

@@ -113,6 +113,7 @@ export const formats: Record<keyof FormatsMessages, string> = {
   'formats.readIn': 'Read in {name}.',
   'formats.tooLong':
     'The file could not be read within {seconds} seconds, and reading was given up. A smaller file, or one saved anew by the program it comes from, may do.',
+  'formats.readingStopped': 'Reading was stopped; nothing of the file was taken over.',
   'formats.unpacksTooLarge':
     'The archive would unpack to {size, number} MB; at most {most, number} MB are accepted.',
   'formats.archiveCutOff':

@@ -36,6 +36,7 @@ export const RECORDS = {
   attendance: 'Who began and ended work, and with what.',
   tally: 'Trees planted, by row and planter.',
   rowFault: 'Faults found behind the machine.',
+  trialRun: 'Trial runs of the machine, gap by gap.',
   waveDone: 'Guards, mulch, water and flags that followed.',
   boxFill: 'Reservoir boxes filled.',
   briefingSigned: 'Briefings that were read and signed.',

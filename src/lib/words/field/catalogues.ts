@@ -11,6 +11,7 @@ import { plots } from './plots';
 import { rows } from './rows';
 import { school } from './school';
 import { tending } from './tending';
+import { trialRun } from './trial-run';
 import { ways } from './ways';
 
 /** The pages' words, each page in a file of its own with the four languages side by side. */
@@ -28,6 +29,7 @@ const PAGES = [
   habits,
   count,
   tending,
+  trialRun,
 ];
 
 type Keys<Page> = Page extends { en: infer English } ? keyof English : never;

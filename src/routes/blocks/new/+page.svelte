@@ -186,8 +186,8 @@
         label="Drop a boundary file"
         hint="GeoJSON, GPX walk, KML or KMZ, zipped shapefile, or CSV of corners or of shapes"
         accept={SHAPE_FILES}
-        onfile={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
-        onbytes={(contents, fileName) => ((file = { contents, name: fileName }), void take())}
+        onfile={(contents, fileName) => ((file = { contents, name: fileName }), take())}
+        onbytes={(contents, fileName) => ((file = { contents, name: fileName }), take())}
         onerror={(message) => ((read = undefined), (wrong = message))}
       />
       <p class="quiet">Or <a href="/field/walk">walk it with a phone</a>.</p>

@@ -37,7 +37,7 @@
     online: (line: Point[]) => void;
     onwhole: () => void;
     onjoin: (otherId: string) => void;
-    onfile: (contents: string | ArrayBuffer, name: string) => void;
+    onfile: (contents: string | ArrayBuffer, name: string) => unknown;
     onerror: (message: string) => void;
   }
   let {

@@ -14,7 +14,7 @@
     editable: boolean;
     profiling: boolean;
     onprofile: () => void;
-    onfile: (contents: string | ArrayBuffer, name: string, options: ElevationOptions) => void;
+    onfile: (contents: string | ArrayBuffer, name: string, options: ElevationOptions) => unknown;
     ondrop: () => void;
     onerror: (message: string) => void;
   }

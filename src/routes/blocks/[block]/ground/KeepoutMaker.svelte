@@ -22,7 +22,7 @@
     onkind: (kind: KeepoutKind) => void;
     ondraw: () => void;
     onadd: (shape: KeepoutShape) => void;
-    onfile: (contents: string | ArrayBuffer, name: string) => void;
+    onfile: (contents: string | ArrayBuffer, name: string) => unknown;
     onerror: (message: string) => void;
   }
   let { kind, tallest, origin, drawing, onkind, ondraw, onadd, onfile, onerror }: Props = $props();

@@ -16,7 +16,7 @@
     /** Makes a small one to be typed over. */
     ontype: () => void;
     oncut: (cut: ZoneCut, name: string) => void;
-    onfile: (contents: string | ArrayBuffer, name: string) => void;
+    onfile: (contents: string | ArrayBuffer, name: string) => unknown;
     onerror: (message: string) => void;
   }
   let { lie, hasWater, waters, drawing, ondraw, ontype, oncut, onfile, onerror }: Props = $props();

@@ -1,6 +1,8 @@
 import { depthOf, methodOf } from '../../../../../../core/method/method';
 import { rangesOf } from '../../../../../../core/measure/ranges';
 import { activePlanters, plantedOf } from '$lib/rooms/crew/facts.server';
+import { trialRunsFact } from '$lib/rooms/crew/follow.server';
+import { namesFact } from '$lib/rooms/people/facts.server';
 import { bothWaysOf } from '$lib/rooms/crew/rates.server';
 import { machineRowsOf } from '$lib/rooms/crew/machine.server';
 import { releasedLayout } from '$lib/rooms/rows/facts.server';
@@ -13,11 +15,13 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, locals, depends }) => {
   depends('viridane:crew', 'viridane:rows', 'viridane:calendar', 'viridane:ground');
   const { block, role, facts } = await openBlock(locals, params.block);
-  const [layout, ways, planters, shoe] = await Promise.all([
+  const [layout, ways, planters, shoe, runs, names] = await Promise.all([
     releasedLayout(facts, block.id),
     bothWaysOf(facts, block),
     activePlanters(facts),
     shoeOf(facts, block),
+    facts.of(trialRunsFact, block.id),
+    facts.of(namesFact),
   ]);
   const depth = depthOf(methodOf(block.method, block.conditions));
   const about = {
@@ -30,6 +34,8 @@ export const load: PageServerLoad = async ({ params, locals, depends }) => {
     datum: depth.datum,
     ...ways,
     shoe,
+    /** Trial runs from the phones, the last one first. */
+    runs: runs.slice(0, 20).map((run) => ({ ...run, author: names.get(run.author) ?? '' })),
   };
   if (!layout) return { ...about, layout: undefined };
   const [{ rows, cuttings }, { byRow }] = await Promise.all([

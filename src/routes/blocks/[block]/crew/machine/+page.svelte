@@ -6,13 +6,11 @@
     machineOn,
     machinePaysFrom,
     RIDER_KEEPS_UP,
-    spacerTrial,
     speedFor,
     treesAMinute,
     type MachineKept,
   } from '$core/crew/machine';
   import { passPlan, setOfLoad, treesInShortPieces, type SeatLoad } from '$core/crew/passes';
-  import { readNumber } from '$core/measure/typed';
   import {
     formatLength,
     formatNumber,
@@ -33,6 +31,7 @@
   import { spoken } from '$lib/parts/reader.svelte';
   import Ribbon from '$lib/parts/Ribbon.svelte';
   import SpacerFile from './SpacerFile.svelte';
+  import TrialRun from './TrialRun.svelte';
   import Shoe from './Shoe.svelte';
   import type { PageData } from './$types';
 
@@ -90,32 +89,6 @@
   const interval = $derived(intervalOf(terms, terms.slip));
   const aMinute = $derived(treesAMinute(terms.speed, interval));
 
-  let gapText = $state('');
-  let depthText = $state('');
-  /** Numbers as they are called out, with blanks or commas of a list between them. */
-  const numbers = (text: string, factor: number) =>
-    text
-      .split(/[\s;]+|,\s+/)
-      .filter(Boolean)
-      .map((word) => readNumber(word, {}) * factor);
-  const feet = $derived(units.system === 'us' ? 0.3048 : 1);
-  const trial = $derived.by(() => {
-    if (!gapText.trim() || !layout) return undefined;
-    try {
-      return {
-        found: spacerTrial(
-          numbers(gapText, feet),
-          numbers(depthText, units.system === 'us' ? 0.0254 : 0.01),
-          terms,
-          layout.step,
-          data.bounds,
-        ),
-      };
-    } catch (error) {
-      return { wrong: spoken(error) };
-    }
-  });
-  const found = $derived(trial?.found);
   /** Trees an hour while the machine drives, by its own plan. */
   const driving = $derived(plan && layout ? layout.trees / plan.hours.value : 0);
   /** Filling and standing counted, as the hours by hand count them; no more than it drives. */
@@ -216,55 +189,14 @@
           >
         </div>
       {/if}
-      <h2>Trial run</h2>
-      <p class="quiet">
-        Set ten trees at planting speed, then measure from stem to stem, and the soil over the {data.datum}.
-      </p>
-      <div class="trial">
-        <TextArea
-          labelText="Gaps, {units.system === 'us' ? 'ft' : 'm'}, one after the other"
-          placeholder={units.system === 'us' ? '8.2 8.4 8.1' : '2,52 2.55 2.49'}
-          rows={2}
-          bind:value={gapText}
-        />
-        <TextArea
-          labelText="Depths, {units.system === 'us' ? 'in' : 'cm'}, tree by tree"
-          rows={2}
-          bind:value={depthText}
-        />
-      </div>
-      {#if trial?.wrong}<p class="say stop" role="alert">{trial.wrong}</p>{/if}
-      {#if found}
-        <p class="num">
-          Gaps of {formatLength(found.gap.mean, units.system)} on the mean, {formatLength(
-            found.gap.low,
-            units.system,
-          )} to {formatLength(found.gap.high, units.system)}; slip
-          <b>{formatPercent(found.slip.mean, 1)}</b>
-          ({formatPercent(found.slip.low, 1)} to {formatPercent(found.slip.high, 1)}).
-        </p>
-        <Figure label="Set the marks apart by" figure={found.markApart} />
-        <p class="say">
-          {found.enough.gaps
-            ? 'Enough trees to know the gap.'
-            : `Not enough for the gap: about ${formatNumber(found.wanted)} trees would be.`}
-          {#if found.depth}{found.enough.depths
-              ? 'Enough for the depth.'
-              : 'Not enough for the depth: run ten more.'}{/if}
-          {#if found.outside.length}Tree {found.outside.join(', ')}: out of what the method allows.
-            Set the shoe, and run again.{/if}
-        </p>
-        {#if data.mayPlan}<div class="buttons">
-            <Button
-              size="small"
-              on:click={() =>
-                set({
-                  slip: found.slip.mean,
-                  circumference: found.markApart.value * terms.marks,
-                })}>Keep this slip, marks set anew</Button
-            >
-          </div>{/if}
-      {/if}
+      <TrialRun
+        step={layout.step}
+        {terms}
+        runs={data.runs}
+        bounds={data.bounds}
+        datum={data.datum}
+        keep={data.mayPlan ? set : undefined}
+      />
       {#if data.mayRecord && plan}
         <SpacerFile
           layoutId={layout.id}
@@ -439,16 +371,5 @@
   .changes {
     margin: 2px 0 8px 62px;
     font-size: 13.5px;
-  }
-  .trial {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 16px;
-    max-width: 720px;
-  }
-  @media (max-width: 700px) {
-    .trial {
-      grid-template-columns: 1fr;
-    }
   }
 </style>

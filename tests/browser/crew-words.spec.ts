@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { blockPath, signIn } from './helpers';
+import { blockPath, keptForField, signIn } from './helpers';
 
 /** A picture as a camera would write it, drawn in the browser: so many pixels each way. */
 async function drawn(page: import('@playwright/test').Page, side: number): Promise<Buffer> {
@@ -215,9 +215,15 @@ test('a trial run is measured behind the machine without a signal; the leader ke
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await signIn(page, 'planter');
-  const field = (await page.locator('a.block').first().getAttribute('href'))!;
+  const field = (await page
+    .locator('a.block', { hasText: 'Haul Flat' })
+    .first()
+    .getAttribute('href'))!;
   await page.goto(`${field}/run`);
-  await page.waitForLoadState('networkidle');
+  await keptForField(page);
+  await page.reload();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.waitForFunction(async () => Boolean(await caches.match(location.href)));
   await context.setOffline(true);
   const enter = async (name: string, values: string[]) => {
     for (const [i, value] of values.entries()) {
@@ -226,7 +232,7 @@ test('a trial run is measured behind the machine without a signal; the leader ke
     }
   };
   await page.getByLabel(/Marks on the wheel/).fill('2,5');
-  await enter('From the one before', ['2,60', '2.58', '2,62']);
+  await enter('Gap before it', ['2,60', '2.58', '2,62']);
   // 4 % more than the wheel says; the rows want a tree every two metres.
   await expect(page.getByText(/Slip 4\.0 %/)).toBeVisible();
   await expect(page.getByText(/Set the marks 1\.92 m apart/)).toBeVisible();
@@ -257,9 +263,16 @@ test('a trial run is measured behind the machine without a signal; the leader ke
   await expect(leader.getByRole('button', { name: 'Slip and marks are kept' })).toBeDisabled();
   await expect(leader.getByText(/slip\s+4\.0 %/)).toBeVisible();
   expect(await round.inputValue()).not.toBe(before);
-  await round.fill(before);
-  await leader.keyboard.press('Tab');
-  await expect(leader.getByText('All saved')).toBeVisible();
+  for (const [field, value] of [
+    [round, before],
+    [leader.getByLabel('Slip of the wheel'), '0'],
+  ] as const) {
+    await field.fill(value);
+    await leader.keyboard.press('Tab');
+    await expect(leader.getByText('All saved')).toBeVisible();
+  }
+  // The run still says what it said.
+  await expect(leader.getByText(/slip\s+4\.0 %/)).toBeVisible();
   await leader.context().close();
   // What was handed in is taken back.
   await page.reload();

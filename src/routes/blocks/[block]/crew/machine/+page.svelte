@@ -323,6 +323,15 @@
           onvalue={(marks) => set({ marks })}
         />
         <NumberField
+          label="Slip of the wheel"
+          unit="%"
+          decimals={1}
+          min={-50}
+          max={100}
+          value={100 * terms.slip}
+          onvalue={(percent) => set({ slip: percent / 100 })}
+        />
+        <NumberField
           label="A planter's hour costs"
           decimals={2}
           min={0}

@@ -77,20 +77,22 @@
   Whoever walks behind enters it on the phone, without a signal too.
 </p>
 {#if runs.length}
-  <Select
-    labelText="From the phones"
-    selected={run?.id ?? ''}
-    disabled={Boolean(gapText.trim())}
-    helperText={gapText.trim() ? 'What is typed below goes before it.' : undefined}
-    on:update={(event) => (pickedRun = String(event.detail))}
-  >
-    {#each runs as one (one.id)}<SelectItem
-        value={one.id}
-        text="{formatMoment(one.at, page.data.site!.zone, true)}, {one.author}{one.seat
-          ? `, ${one.seat} seat`
-          : ''}: {howMany(one.gaps.length, 'gap')}"
-      />{/each}
-  </Select>
+  <div class="from">
+    <Select
+      labelText="From the phones"
+      selected={run?.id ?? ''}
+      disabled={Boolean(gapText.trim())}
+      helperText={gapText.trim() ? 'What is typed below goes before it.' : undefined}
+      on:update={(event) => (pickedRun = String(event.detail))}
+    >
+      {#each runs as one (one.id)}<SelectItem
+          value={one.id}
+          text="{formatMoment(one.at, page.data.site!.zone, true)}, {one.author}{one.seat
+            ? `, ${one.seat} seat`
+            : ''}: {howMany(one.gaps.length, 'gap')}"
+        />{/each}
+    </Select>
+  </div>
 {/if}
 <div class="trial">
   <TextArea
@@ -135,6 +137,10 @@
 {/if}
 
 <style>
+  .from {
+    max-width: 720px;
+    margin: 8px 0 14px;
+  }
   .trial {
     display: grid;
     grid-template-columns: 1fr 1fr;

@@ -1,5 +1,5 @@
 /** As long as others wait at most for work that is done in turns, milliseconds: a request has five turns and more. */
-const AT_ONCE = 5;
+const AT_ONCE = 1;
 
 /** When work of this turn of the event loop began, milliseconds; nothing while none is known of. */
 let turnBegan: number | undefined;

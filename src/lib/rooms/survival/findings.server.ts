@@ -227,6 +227,34 @@ async function workOut(facts: Facts, block: BlockRow) {
   };
   const time = await curvesOf();
   await turn();
+  const where = whereDead(season.counts, {
+    trees,
+    between: layout.rhythm.between,
+    pointOf: (row, peg) => points.get(row, peg),
+  });
+  await turn();
+  const why = whyTheyDied({
+    ...{ trees, plantedDay, plots, evaporated, stressed },
+    airOf: ({ row, kind }) => {
+      const lot = lotOf(row, kind);
+      return lot && (exposures.get(lot.id)?.value ?? 0);
+    },
+    planterOf: (row) => rowPlanter.get(row),
+    zones: grounds.map(({ name }) => name),
+    treatmentOf: (row) => treatmentOf(differences, row),
+    treatments: [
+      ...new Set(differences.flatMap(({ scope }) => (scope.by === 'rows' ? [scope.letter] : []))),
+    ].filter((letter) => letter !== 'A'),
+  });
+  await turn();
+  const causes = causesOf(season.counts);
+  const even = evenness(
+    season.counts.filter(({ row, marks }) => marks && !beside.has(row)),
+    layout.plantableArea / Math.max(1, layout.trees),
+    season.target,
+    (row, peg) => season.circleOf.get(row, peg),
+  );
+  await turn();
   return {
     counted: trees.length,
     /** Rows counted as a sum. */
@@ -241,34 +269,11 @@ async function workOut(facts: Facts, block: BlockRow) {
       tool: await by(({ tool }) => tool),
       handling: await by(({ handling }) => handling),
     },
-    causes: causesOf(season.counts),
-    where: whereDead(season.counts, {
-      trees,
-      between: layout.rhythm.between,
-      pointOf: (row, peg) => points.get(row, peg),
-    }),
+    ...{ causes, where },
     /** Counted trees with what is known of each, and the species of the layout in its order. */
     ...{ trees, species },
-    time,
-    why: whyTheyDied({
-      ...{ trees, plantedDay, plots, evaporated, stressed },
-      airOf: ({ row, kind }) => {
-        const lot = lotOf(row, kind);
-        return lot && (exposures.get(lot.id)?.value ?? 0);
-      },
-      planterOf: (row) => rowPlanter.get(row),
-      zones: grounds.map(({ name }) => name),
-      treatmentOf: (row) => treatmentOf(differences, row),
-      treatments: [
-        ...new Set(differences.flatMap(({ scope }) => (scope.by === 'rows' ? [scope.letter] : []))),
-      ].filter((letter) => letter !== 'A'),
-    }),
-    evenness: evenness(
-      season.counts.filter(({ row, marks }) => marks && !beside.has(row)),
-      layout.plantableArea / Math.max(1, layout.trees),
-      season.target,
-      (row, peg) => season.circleOf.get(row, peg),
-    ),
+    ...{ time, why },
+    evenness: even,
     heights: heightsOf(),
   };
 

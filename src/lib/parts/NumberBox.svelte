@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { formatNumber } from '$core/measure/units';
   import { readNumber } from '$core/measure/typed';
   import { told } from '$core/say/told';
@@ -47,6 +48,10 @@
     whole: step !== 'any' && Number.isInteger(stride),
   });
   let typed = $state<string>();
+  /** The keys for numbers of some phones have no minus. */
+  let keysLackMinus = $state(false);
+  onMount(() => void (keysLackMinus = /iP(hone|od|ad)/.test(navigator.userAgent)));
+  const wantsMinus = $derived(keysLackMinus && range.min !== undefined && range.min < 0);
   let wrong = $state('');
   const decimals = (n: number) => Math.min(6, String(n).split('.')[1]?.length ?? 0);
   const written = (n: number) => formatNumber(n, decimals(n)).replace('−', '-');
@@ -107,7 +112,7 @@
     class:wrong={Boolean(wrong)}
     type="text"
     role="spinbutton"
-    inputmode={range.whole ? 'numeric' : 'decimal'}
+    inputmode={wantsMinus ? 'text' : range.whole ? 'numeric' : 'decimal'}
     autocomplete="off"
     aria-label={label}
     aria-valuenow={value ?? undefined}

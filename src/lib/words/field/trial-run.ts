@@ -3,7 +3,8 @@ const en = {
   'run.title': 'Trial run',
   'run.caution':
     'Measure only while the machine stands and the driver knows of you. Nobody reaches under the shoe.',
-  'run.how': 'Set ten trees at planting speed. Measure from stem to stem, and the soil over {the}.',
+  'run.how':
+    'Set ten trees at planting speed. Measure from stem to stem, and the soil over {the}, with a minus where it stands out.',
   'run.apart': 'Marks on the wheel, {unit} apart',
   'run.tree': 'Tree',
   'run.treeNumber': 'Tree {tree, number}',
@@ -35,7 +36,7 @@ const es: Record<keyof typeof en, string> = {
   'run.caution':
     'Mida solo con la máquina parada y el tractorista avisado. Nadie mete la mano bajo la reja.',
   'run.how':
-    'Plante diez árboles a la velocidad de trabajo. Mida de tallo a tallo, y la tierra sobre {the}.',
+    'Plante diez árboles a la velocidad de trabajo. Mida de tallo a tallo, y la tierra sobre {the}, con menos si sobresale.',
   'run.apart': 'Marcas de la rueda, a {unit}',
   'run.tree': 'Árbol',
   'run.treeNumber': 'Árbol {tree, number}',
@@ -67,7 +68,7 @@ const fr: Record<keyof typeof en, string> = {
   'run.caution':
     'Ne mesurez que machine arrêtée et chauffeur prévenu. Personne ne passe la main sous le soc.',
   'run.how':
-    'Plantez dix arbres à la vitesse de travail. Mesurez de tige à tige, et la terre depuis {the}.',
+    'Plantez dix arbres à la vitesse de travail. Mesurez de tige à tige, et la terre depuis {the}, en moins s’il dépasse.',
   'run.apart': 'Repères de la roue, à {unit}',
   'run.tree': 'Arbre',
   'run.treeNumber': 'Arbre {tree, number}',
@@ -99,7 +100,7 @@ const pt: Record<keyof typeof en, string> = {
   'run.caution':
     'Meça só com a máquina parada e o tratorista avisado. Ninguém mete a mão debaixo da relha.',
   'run.how':
-    'Plante dez árvores à velocidade de trabalho. Meça de caule a caule, e a terra sobre {the}.',
+    'Plante dez árvores à velocidade de trabalho. Meça de caule a caule, e a terra sobre {the}, com menos se sobressai.',
   'run.apart': 'Marcas da roda, a {unit}',
   'run.tree': 'Árvore',
   'run.treeNumber': 'Árvore {tree, number}',

@@ -71,6 +71,17 @@ test('a text that is no whole shape is named by its line', () => {
     3,
   );
   refused(table('name,geom', 'a,"POINT (10 51)"', 'b,nothing'), 'formats.brokenShape', 3);
+  // A ring that ends elsewhere says where, as in any other file.
+  assert.throws(
+    () =>
+      readShapes(
+        table('name,geom', 'a,"POLYGON ((10 51, 10.01 51, 10.01 51.01, 10 51.01))"'),
+        'a.csv',
+      ),
+    (error: unknown) =>
+      JSON.stringify((error as { said: unknown }).said).includes('10, 51.01') &&
+      (error as { said: { key: string } }).said.key === 'formats.ringOpen',
+  );
   // An empty cell is no shape, and nothing is said of it.
   const { lines } = readShapes(table('name,geom', 'a,"POINT (10 51)"', 'b,'), 'a.csv');
   assert.deepEqual(

@@ -48,6 +48,21 @@ function geometryOf(text: string, line: number): Geometry {
     const plain = text.replace(/^\s*SRID\s*=\s*\d+\s*;/i, '').trim();
     return new GeoJSONWriter().write(new WKTReader(new GeometryFactory()).read(plain)) as Geometry;
   } catch {
+    const open = openRing(text);
+    if (open) throw told('formats.ringOpen', open);
     throw told('formats.brokenShape', { line, found: text.trim().slice(0, 40) });
   }
+}
+
+/** The first ring of an area's text that does not end where it begins. */
+function openRing(text: string): { first: string; last: string } | undefined {
+  if (!/POLYGON/i.test(text)) return undefined;
+  for (const [, ring] of text.matchAll(/\(([^()]+)\)/g)) {
+    const corners = ring
+      .split(',')
+      .map((corner) => corner.trim().split(/\s+/).slice(0, 2).join(', '));
+    const [first, last] = [corners[0], corners.at(-1)!];
+    if (corners.length > 2 && first !== last) return { first, last };
+  }
+  return undefined;
 }

@@ -4,6 +4,8 @@ import { inUnits } from '../../../core/measure/units';
 import { briefing, methodOf } from '../../../core/method/method';
 import { BROWSERS, SCHOOLS, type Conditions } from '../../../core/method/schools';
 import { schools as catalogue } from './en/schools';
+import type { Question } from '../../../core/method/school';
+import { methodWords } from './field/method';
 import { becauseWords, lineWords, questionLabel, readOut } from './method';
 
 /** Every ground and stock that a method can be picked for. */
@@ -37,7 +39,9 @@ test('every school has its words, those the crew is told of a sentence, and no w
     for (const { key, told } of schools) {
       const { label, suits, brief } = catalogue[question].schools[key];
       assert.ok(label && suits, `${question}.${key}`);
-      assert.equal(Boolean(brief), Boolean(told), `${question}.${key}`);
+      // Told to all, or where a part of the block differs by it: then in every language.
+      if (told) assert.ok(brief, `${question}.${key}`);
+      assert.equal(Boolean(brief), `${question}.${key}` in methodWords.es, `${question}.${key}`);
       if (brief) assert.match(brief, /^[A-Z{].*\.$/, `${question}.${key} is a sentence`);
     }
   }
@@ -64,8 +68,14 @@ test('what the crew is told comes in the reader’s units; a school without a se
   assert.match(inUnits(said, 'us'), /0\.8–2 in of soil over the top side root.*5 gal a tree/);
   assert.equal(
     lineWords({ question: 'place', school: 'middle' }),
-    'Place of the tree in it: In the middle.',
+    'Tree in the middle of the hole.',
   );
+  const [unsaid, { schools: withoutBrief }] = Object.entries(catalogue).find(([, { schools }]) =>
+    Object.values(schools).some(({ brief }) => !brief),
+  )!;
+  const [key] = Object.entries(withoutBrief).find(([, { brief }]) => !brief)!;
+  const line = lineWords({ question: unsaid as Question, school: key });
+  assert.equal(line, `${questionLabel(unsaid as Question)}: ${withoutBrief[key].label}.`);
   for (const system of ['metric', 'us'] as const)
     for (const { schools } of Object.values(catalogue))
       for (const { label, suits, changes = '', brief = '' } of Object.values(schools))

@@ -62,6 +62,8 @@ const en = {
   'rows.how': 'How to plant here',
   'rows.safety':
     'Blade point down, never on the shoulder. Arm’s length and more between planters. Stop at lightning, at strong wind, and when you cannot warm your hands.',
+  'rows.safetyMachine':
+    'Nobody mounts, leaves or reaches under while it moves. One signal stops the tractor: use it. Stop at lightning, at strong wind, and when you cannot warm your hands.',
   'rows.none': 'No rows are shared out to {planter} yet.',
   'rows.roots': 'Roots {minutes, number} min',
   'rows.notJoined':
@@ -147,6 +149,8 @@ const es: Record<keyof typeof en, string> = {
   'rows.how': 'Cómo se planta aquí',
   'rows.safety':
     'La punta hacia abajo, nunca al hombro. Más de un brazo entre plantadores. Pare con rayos, con viento fuerte y cuando no pueda calentarse las manos.',
+  'rows.safetyMachine':
+    'Nadie sube, baja ni mete la mano debajo en marcha. Una señal para el tractor: úsela. Pare con rayos, con viento fuerte y cuando no pueda calentar las manos.',
   'rows.none': 'Todavía no hay hileras repartidas a {planter}.',
   'rows.roots': 'Raíces {minutes, number} min',
   'rows.notJoined': 'Todavía no está unido a un plantador. Pídaselo al jefe.',
@@ -231,6 +235,8 @@ const fr: Record<keyof typeof en, string> = {
   'rows.how': 'Comment on plante ici',
   'rows.safety':
     'Pointe vers le bas, jamais sur l’épaule. Plus d’un bras entre planteurs. Arrêtez à l’orage, par vent fort et quand vos mains ne se réchauffent plus.',
+  'rows.safetyMachine':
+    'Personne ne monte, ne descend ni ne passe la main dessous en marche. Un signe arrête le tracteur : faites-le. Arrêtez en cas d’orage, de vent fort, et quand vos mains ne se réchauffent plus.',
   'rows.none': 'Aucune ligne n’est encore attribuée à {planter}.',
   'rows.roots': 'Racines {minutes, number} min',
   'rows.notJoined': 'Vous n’êtes pas encore rattaché à un planteur. Demandez-le au chef.',
@@ -315,6 +321,8 @@ const pt: Record<keyof typeof en, string> = {
   'rows.how': 'Como se planta aqui',
   'rows.safety':
     'Ponta para baixo, nunca ao ombro. Mais de um braço entre plantadores. Pare com trovoada, com vento forte e quando não consegue aquecer as mãos.',
+  'rows.safetyMachine':
+    'Ninguém sobe, desce nem mete a mão por baixo em andamento. Um sinal para o trator: use-o. Pare com raios, com vento forte e quando não consiga aquecer as mãos.',
   'rows.none': 'Ainda não há linhas repartidas a {planter}.',
   'rows.roots': 'Raízes {minutes, number} min',
   'rows.notJoined': 'Ainda não está ligado a um plantador. Peça-o ao chefe.',

@@ -68,7 +68,7 @@ const fr: Record<keyof typeof en, string> = {
   'run.caution':
     'Ne mesurez que machine arrêtée et chauffeur prévenu. Personne ne passe la main sous le soc.',
   'run.how':
-    'Plantez dix arbres à la vitesse de travail. Mesurez de tige à tige, et la terre depuis {the}, en moins s’il dépasse.',
+    'Plantez dix arbres à la vitesse de travail. Mesurez de tige à tige, et la terre depuis {the}, en moins si c’est hors de terre.',
   'run.apart': 'Repères de la roue, à {unit}',
   'run.tree': 'Arbre',
   'run.treeNumber': 'Arbre {tree, number}',

@@ -296,7 +296,7 @@
           </li>
         {/each}
       </ul>
-      <p class="quiet">{say('rows.safety')}</p>
+      <p class="quiet">{say(data.byMachine ? 'rows.safetyMachine' : 'rows.safety')}</p>
     </details>
   {:else}
     {#if data.planter}<p class="say">

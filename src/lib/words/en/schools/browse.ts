@@ -7,6 +7,7 @@ export const browse = {
       none: {
         label: 'None',
         suits: 'ground without browsers',
+        brief: 'No protection against browsing.',
       },
       tops: {
         label: 'Fallen tops round the tree',
@@ -42,6 +43,7 @@ export const browse = {
         label: 'Fence round all',
         suits: 'deer or livestock, many trees on little ground',
         changes: 'a fence before the trees come; walked every season',
+        brief: 'A fence round all against browsing.',
       },
     },
     because: {

@@ -14,6 +14,7 @@ export const ground = {
         label: 'Compost',
         suits: 'poor, stripped soil',
         changes: 'compost in materials',
+        brief: 'Compost in the hole.',
       },
       manure: {
         label: 'Manure, worked in weeks before',
@@ -63,6 +64,7 @@ export const ground = {
       none: {
         label: 'None',
         suits: 'bare mineral ground',
+        brief: 'The spot is not cleared.',
       },
     },
     because: {
@@ -78,6 +80,7 @@ export const ground = {
         label: 'Residual spray',
         suits: 'seed banks; goes into the knockdown’s tank',
         changes: 'twice a year at most',
+        brief: 'Weeds are held back later with a residual spray.',
       },
       granules: {
         label: 'Granules',
@@ -100,6 +103,7 @@ export const ground = {
       none: {
         label: 'None',
         suits: 'ground that stays bare',
+        brief: 'Weeds are not kept away afterwards.',
       },
     },
     because: {

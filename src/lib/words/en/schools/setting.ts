@@ -115,6 +115,7 @@ export const setting = {
       round: {
         label: 'Round',
         suits: 'loose ground and augers',
+        brief: 'Round hole.',
       },
     },
     because: {
@@ -134,6 +135,7 @@ export const setting = {
       middle: {
         label: 'In the middle',
         suits: 'balls and plugs',
+        brief: 'Tree in the middle of the hole.',
       },
     },
     because: {
@@ -320,6 +322,7 @@ export const setting = {
       leave: {
         label: 'Leave',
         suits: 'balanced stock',
+        brief: 'Leave the shoot uncut.',
       },
       cut: {
         label: 'Cut back to match the root',
@@ -356,6 +359,7 @@ export const setting = {
       none: {
         label: 'None',
         suits: 'small stock',
+        brief: 'No stake.',
       },
       low: {
         label: 'Low, for a year',

@@ -29,6 +29,7 @@ export const water = {
         label: 'None',
         suits: 'moist ground in the dormant season',
         changes: 'dry soil stops planting',
+        brief: 'No water at planting.',
       },
       sip: {
         label: '{0.125 L} a plug',
@@ -74,16 +75,19 @@ export const water = {
       none: {
         label: 'None',
         suits: 'dormant planting in fresh ground',
+        brief: 'Not watered afterwards.',
       },
       dated: {
         label: 'Dated, if it stays dry',
         suits: 'one dry summer',
         changes: '{19 L} on the 10th, 20th and 30th without rain',
+        brief: 'Watered on set days afterwards, if it stays dry.',
       },
       weekly: {
         label: 'Weekly',
         suits: 'large stock, hot summers',
         changes: '{19 L} a week in the first summer',
+        brief: 'Watered every week afterwards.',
       },
       reservoir: {
         label: 'Reservoir',
@@ -95,6 +99,7 @@ export const water = {
         label: 'By daily balance',
         suits: 'zones with measured soil',
         changes: 'rounds when the store runs down',
+        brief: 'Watered afterwards by the daily balance.',
       },
     },
     because: {

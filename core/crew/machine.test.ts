@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { HAND_OR_MACHINE, intervalOf, machinePaysFrom, speedFor, treesAMinute } from './machine';
 import { spacerTrial } from './trial-run';
-import { MACHINE_TERMS, passPlan, turnOrder, type MachineRow } from './passes';
+import { binOf, MACHINE_TERMS, passPlan, turnOrder, type MachineRow } from './passes';
 
 const near = (found: number, wanted: number, within = 1e-9) =>
   assert.ok(
@@ -294,4 +294,12 @@ test('bins are filled before a pass they would not last, and never run empty wit
     ),
     { seed: 8, numRuns: 200 },
   );
+});
+
+test('a load goes into the bin from which its rider takes: the other side’s, until somebody says otherwise', () => {
+  const bins = (terms: Parameters<typeof binOf>[1]) =>
+    (['left', 'right', 'only'] as const).map((seat) => binOf(seat, terms));
+  assert.deepEqual(bins({}), ['right', 'left', undefined]);
+  assert.deepEqual(bins({ leftTakes: 'left' }), ['left', 'left', 'left']);
+  assert.deepEqual(bins({ rightTakes: 'right' }), ['right', 'right', undefined]);
 });

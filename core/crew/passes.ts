@@ -5,6 +5,10 @@ import { lengthOf, say } from '../say/message';
 import type { Runs } from '../rows/species';
 import { summarise, type StoredRow } from '../rows/stored';
 
+/** Left and right as the tractor looks. */
+export type Side = 'left' | 'right';
+export const SIDES: readonly Side[] = ['left', 'right'];
+
 /** What a machine is and how it is driven. */
 export interface MachineTerms {
   seats: 1 | 2;
@@ -17,6 +21,9 @@ export interface MachineTerms {
   turning: number;
   /** Trees that a seat's bin holds. */
   bin: number;
+  /** On which side the bin stands from which each rider takes, where somebody has said. */
+  leftTakes?: Side;
+  rightTakes?: Side;
   /** Litres an hour. */
   fuel: number;
 }
@@ -26,6 +33,19 @@ export const MACHINE_TERMS: MachineTerms = {
   ...{ seats: 2, radius: 6, speed: 1.5 / 3.6, turning: 3 / 3.6 },
   ...{ bin: 260, fuel: 8 },
 };
+
+/**
+ * The bin into which a seat's load goes: riders feed with one hand, mostly from the other side's bin, and differ
+ * in it. Common practice, no source.
+ * @returns nothing for a single seat of which nobody has said it
+ */
+export function binOf(
+  seat: SeatLoad['seat'],
+  { leftTakes, rightTakes }: Pick<MachineTerms, 'leftTakes' | 'rightTakes'>,
+): Side | undefined {
+  if (seat === 'only') return leftTakes;
+  return seat === 'left' ? (leftTakes ?? 'right') : (rightTakes ?? 'left');
+}
 
 /** Metres; what needs more is no tractor. */
 const WIDEST_TURN = 50;

@@ -337,6 +337,22 @@ function longestDry(days: readonly Pick<WaterDay, 'suffers'>[]): number {
 export const bucketSeconds = (wide: number, hole: number, high: number, c = 0.6): number =>
   ((wide / hole) ** 2 * Math.sqrt((2 * high) / 9.81)) / c;
 
+/**
+ * What such a bucket gives, and what stays in it below its hole.
+ * @param wide diameter of the bucket, metres
+ * @param high water over the hole, metres
+ * @param up the hole over the bottom, metres
+ * @returns litres
+ */
+export function bucketLitres(
+  wide: number,
+  high: number,
+  up: number,
+): { gives: number; stays: number } {
+  const area = Math.PI * (wide / 2) ** 2;
+  return { gives: 1000 * area * high, stays: 1000 * area * up };
+}
+
 /** The first day from today on which a balance gives water; nothing within the days there are. */
 export const nextWatering = (days: readonly WaterDay[], today: Day): WaterDay | undefined =>
   days.find(({ day, asked }) => day >= today && asked);

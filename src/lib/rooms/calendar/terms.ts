@@ -1,6 +1,7 @@
 import { OWN_KEY } from '../../../../core/calendar/own-tasks';
 import { MATERIALS } from '../../../../core/calendar/materials';
 import { TASKS } from '../../../../core/calendar/tasks';
+import { SIDES } from '../../../../core/crew/passes';
 import { WAVES } from '../../../../core/crew/waves';
 import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import { PACES } from '../../../../core/crew/usual';
@@ -126,6 +127,8 @@ export const terms = object({
     speed: number().moreThan(0).max(10).required(),
     turning: number().moreThan(0).max(10).required(),
     bin: number().integer().min(1).max(20_000).required(),
+    leftTakes: string().oneOf(SIDES).optional(),
+    rightTakes: string().oneOf(SIDES).optional(),
     fuel: number().min(0).max(200).required(),
     circumference: number().moreThan(0).max(50).required(),
     marks: number().integer().min(1).max(100).required(),

@@ -192,6 +192,8 @@ export const edited: Record<string, EditedWords> = {
   radius: { label: 'turning radius', as: 'length' },
   turning: { label: 'speed at turns', as: 'speed' },
   bin: { label: 'trees a bin' },
+  leftTakes: { label: 'bin of the left seat' },
+  rightTakes: { label: 'bin of the right seat' },
   fuel: { label: 'fuel, L/h' },
   circumference: { label: 'wheel round', as: 'length' },
   slip: { label: 'slip', as: 'share' },

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { intervalOf } from '$core/crew/machine';
-  import { passPlan, setOfLoad } from '$core/crew/passes';
+  import { binOf, passPlan, setOfLoad } from '$core/crew/passes';
   import { seatAhead } from '$core/crew/wheel';
   import { formatLength } from '$core/measure/units';
   import { keepDraft, readDraft } from '$lib/field/drafts';
@@ -43,6 +43,7 @@
     ],
   );
   const load = $derived(pass?.loads[Math.min(seat, pass.loads.length - 1)]);
+  const side = $derived(load && binOf(load.seat, data.terms));
   const before = $derived(load ? setOfLoad(load, plantedIn(load.row)) : 0);
   /** Trees set and not handed in yet, row by row: who looks at another pass takes no tree along. */
   const KEY = untrack(() => `seat ${data.block.id} ${data.planter?.id ?? ''}`);
@@ -145,6 +146,7 @@
           >{/each}
       </div>
     {/if}
+    {#if side}<p class="takes">{say('seat.takes', { side })}</p>{/if}
     <p class="now">{say('seat.now', { species: name(ahead.species) })}</p>
     {#if ahead.change}
       <p class="change" class:soon={ahead.change.trees <= 10} aria-live="polite">
@@ -195,6 +197,10 @@
   .piece {
     text-align: center;
     font-size: 20px;
+  }
+  .takes {
+    font-size: 22px;
+    font-weight: 700;
   }
   .now {
     font-size: 24px;

@@ -10,7 +10,15 @@
     treesAMinute,
     type MachineKept,
   } from '$core/crew/machine';
-  import { passPlan, setOfLoad, treesInShortPieces, type SeatLoad } from '$core/crew/passes';
+  import {
+    binOf,
+    passPlan,
+    setOfLoad,
+    SIDES,
+    treesInShortPieces,
+    type SeatLoad,
+    type Side,
+  } from '$core/crew/passes';
   import {
     formatLength,
     formatNumber,
@@ -148,7 +156,8 @@
             <span class="num">{formatNumber(load.trees)}</span>
           </div>
           <p class="quiet changes">
-            Row {load.row}{load.trees < (places.get(load.row) ?? 0)
+            {#if binOf(load.seat, terms)}Into the <b>{binOf(load.seat, terms)} bin</b>.
+            {/if}Row {load.row}{load.trees < (places.get(load.row) ?? 0)
               ? `, pegs ${load.pegs[0]} to ${load.pegs[1]}`
               : ''}{#each load.changes.slice(0, 6) as { at, species } (at)}; at {formatLength(
                 at,
@@ -276,6 +285,20 @@
         >
           <SelectItem value="1" text="one" /><SelectItem value="2" text="two" />
         </Select>
+        {#each terms.seats === 2 ? SIDES : [SIDES[0]] as side (side)}
+          {@const key = side === 'left' ? 'leftTakes' : 'rightTakes'}
+          <Select
+            labelText={terms.seats === 2 ? `The ${side} rider takes from` : 'The rider takes from'}
+            selected={binOf(terms.seats === 2 ? side : 'only', terms) ?? ''}
+            on:update={(event) => set({ [key]: event.detail as Side })}
+          >
+            {#if terms.seats === 1 && !terms.leftTakes}<SelectItem value="" text="either" />{/if}
+            <SelectItem value="left" text="the left bin" /><SelectItem
+              value="right"
+              text="the right bin"
+            />
+          </Select>
+        {/each}
         <NumberField
           label="Such machines on this block at once"
           min={1}

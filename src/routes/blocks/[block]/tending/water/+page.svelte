@@ -16,6 +16,7 @@
     METRES_PER_FOOT,
   } from '$core/measure/units';
   import {
+    bucketLitres,
     bucketSeconds,
     RISKY_DAYS,
     WATER_SCHOOLS,
@@ -55,8 +56,9 @@
       : formatLiquid(value / 1000, units.system);
   const us = $derived(units.system === 'us');
   const gallons = $derived(us ? LITRES_PER_US_GALLON : 1);
-  /** A bucket with a hole: its width, hole and water over it, metres. */
-  let bucket = $state({ wide: 0.26, hole: 0.003, high: 0.36 });
+  /** A bucket with a hole: its width, hole, water over it, and the hole over its bottom, metres. */
+  let bucket = $state({ wide: 0.26, hole: 0.003, high: 0.36, up: 0 });
+  const poured = $derived(bucketLitres(bucket.wide, bucket.high, bucket.up));
   const minutes = $derived(bucketSeconds(bucket.wide, bucket.hole, bucket.high) / 60);
   const small = $derived(us ? 0.0254 : 0.01);
   const FIELDS = [
@@ -164,9 +166,20 @@
       value={bucket.high / small}
       onvalue={(value) => (bucket.high = value * small)}
     />
+    <NumberField
+      label="Hole over the bottom"
+      unit={us ? 'in' : 'cm'}
+      min={0}
+      max={100}
+      decimals={1}
+      value={bucket.up / small}
+      onvalue={(value) => (bucket.up = value * small)}
+    />
     <p>
-      Empty in <b class="num">{formatNumber(minutes, minutes < 10 ? 1 : 0)} min</b>: all of it
-      reaches the tree. Ten seconds of your hose give {litres((terms.hose * 10) / 60)}.
+      Gives <b class="num">{litres(poured.gives)}</b> in
+      <b class="num">{formatNumber(minutes, minutes < 10 ? 1 : 0)} min</b>, and all of that reaches
+      the tree{#if bucket.up > 0}; the last <b class="num">{litres(poured.stays)}</b> stay in it{/if}.
+      Ten seconds of your hose give {litres((terms.hose * 10) / 60)}.
     </p>
     <Outcome of={doing} />
   </section>

@@ -64,7 +64,7 @@ const en = {
   'spray.enter': 'Enter what was sprayed',
   'spray.told': 'Rows {list} kept on this phone.',
   'spray.label':
-    'The label is the law: clothing, wind, distance to water, waiting times. A licensed operator decides.',
+    'The label is the law: clothing, wind, distance to water, when people may walk here again. Measure in cups marked poison; nothing may drift. A licensed operator decides.',
 };
 
 type WayWords = Record<keyof typeof en, string>;
@@ -134,7 +134,7 @@ const es: WayWords = {
   'spray.enter': 'Anotar lo aplicado',
   'spray.told': 'Hileras {list} guardadas en este teléfono.',
   'spray.label':
-    'La etiqueta manda: ropa, viento, distancia al agua, plazos. Decide un aplicador con licencia.',
+    'La etiqueta manda: ropa, viento, distancia al agua, cuándo se puede volver a entrar. Mida en vasos marcados “veneno”; que nada vuele. Decide un aplicador con licencia.',
 };
 
 const fr: WayWords = {
@@ -202,7 +202,7 @@ const fr: WayWords = {
   'spray.enter': 'Saisir ce qui est traité',
   'spray.told': 'Lignes {list} gardées sur ce téléphone.',
   'spray.label':
-    'L’étiquette fait loi : vêtements, vent, distance à l’eau, délais. Un applicateur agréé décide.',
+    'L’étiquette fait loi : vêtements, vent, distance à l’eau, délai avant de revenir. Dosez dans des verres marqués « poison » ; rien ne doit dériver. Un applicateur agréé décide.',
 };
 
 const pt: WayWords = {
@@ -270,7 +270,7 @@ const pt: WayWords = {
   'spray.enter': 'Registar o que se aplicou',
   'spray.told': 'Linhas {list} guardadas neste telefone.',
   'spray.label':
-    'O rótulo manda: roupa, vento, distância à água, prazos. Decide um aplicador licenciado.',
+    'O rótulo manda: roupa, vento, distância à água, quando se pode voltar a entrar. Meça em copos marcados “veneno”; nada pode derivar. Decide um aplicador licenciado.',
 };
 
 export const ways = { en, es, fr, pt };

@@ -177,7 +177,8 @@
   <section class="panel">
     <p class="say caution">
       The product’s label is the law. It goes before every figure here: rate, water, protective
-      clothing, waiting times, distance to water, licence. A licensed operator decides.
+      clothing, distance to water, when people may walk there again, licence. Measure in cups marked
+      poison that serve nothing else; nothing may drift. A licensed operator decides.
     </p>
     {#if !data.share && !(granules && data.granules)}
       <p class="say">

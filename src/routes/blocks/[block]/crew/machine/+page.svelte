@@ -156,10 +156,10 @@
             <span class="num">{formatNumber(load.trees)}</span>
           </div>
           <p class="quiet changes">
-            {#if binOf(load.seat, terms)}Into the <b>{binOf(load.seat, terms)} bin</b>.
-            {/if}Row {load.row}{load.trees < (places.get(load.row) ?? 0)
+            Row {load.row}{load.trees < (places.get(load.row) ?? 0)
               ? `, pegs ${load.pegs[0]} to ${load.pegs[1]}`
-              : ''}{#each load.changes.slice(0, 6) as { at, species } (at)}; at {formatLength(
+              : ''}{#if binOf(load.seat, terms)}, into the <b>{binOf(load.seat, terms)} bin</b
+              >{/if}{#each load.changes.slice(0, 6) as { at, species } (at)}; at {formatLength(
                 at,
                 units.system,
                 0,

@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { HAND_OR_MACHINE, intervalOf, machinePaysFrom, speedFor, treesAMinute } from './machine';
 import { spacerTrial } from './trial-run';
-import { binOf, MACHINE_TERMS, passPlan, turnOrder, type MachineRow } from './passes';
+import { binOf } from './bins';
+import { MACHINE_TERMS, passPlan, turnOrder, type MachineRow } from './passes';
 
 const near = (found: number, wanted: number, within = 1e-9) =>
   assert.ok(

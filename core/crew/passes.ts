@@ -4,10 +4,7 @@ import { told } from '../say/told';
 import { lengthOf, say } from '../say/message';
 import type { Runs } from '../rows/species';
 import { summarise, type StoredRow } from '../rows/stored';
-
-/** Left and right as the tractor looks. */
-export type Side = 'left' | 'right';
-export const SIDES: readonly Side[] = ['left', 'right'];
+import type { Side } from './bins';
 
 /** What a machine is and how it is driven. */
 export interface MachineTerms {
@@ -33,19 +30,6 @@ export const MACHINE_TERMS: MachineTerms = {
   ...{ seats: 2, radius: 6, speed: 1.5 / 3.6, turning: 3 / 3.6 },
   ...{ bin: 260, fuel: 8 },
 };
-
-/**
- * The bin into which a seat's load goes: riders feed with one hand, mostly from the other side's bin, and differ
- * in it. Common practice, no source.
- * @returns nothing for a single seat of which nobody has said it
- */
-export function binOf(
-  seat: SeatLoad['seat'],
-  { leftTakes, rightTakes }: Pick<MachineTerms, 'leftTakes' | 'rightTakes'>,
-): Side | undefined {
-  if (seat === 'only') return leftTakes;
-  return seat === 'left' ? (leftTakes ?? 'right') : (rightTakes ?? 'left');
-}
 
 /** Metres; what needs more is no tractor. */
 const WIDEST_TURN = 50;

@@ -1,7 +1,7 @@
 import { OWN_KEY } from '../../../../core/calendar/own-tasks';
 import { MATERIALS } from '../../../../core/calendar/materials';
 import { TASKS } from '../../../../core/calendar/tasks';
-import { SIDES } from '../../../../core/crew/passes';
+import { SIDES } from '../../../../core/crew/bins';
 import { WAVES } from '../../../../core/crew/waves';
 import { STRING_BOUNDS, WORKS } from '../../../../core/calendar/works';
 import { PACES } from '../../../../core/crew/usual';

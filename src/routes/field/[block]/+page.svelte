@@ -3,7 +3,6 @@
   import { goto } from '$app/navigation';
   import { v7 as uuid } from 'uuid';
   import { formatLength, formatWind, formatTemperature } from '$core/measure/units';
-  import { MACHINE_STEPS } from '$core/crew/briefing';
   import { refillPoints } from '$core/crew/caches';
   import ClosedWhen from '$lib/field/ClosedWhen.svelte';
   import { minutesLeft } from '$core/stock/calls';
@@ -27,6 +26,7 @@
   import RowKeys from '$lib/field/RowKeys.svelte';
   import Reworks from '$lib/field/Reworks.svelte';
   import Refused from '$lib/field/Refused.svelte';
+  import HowToPlant from '$lib/field/HowToPlant.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
   import ClockOff from '$lib/field/ClockOff.svelte';
   import { waitingWords } from '$lib/field/waiting';
@@ -283,21 +283,7 @@
         label={data.block.name}
         {...whose}
       />{/if}
-    <details>
-      <summary>{say('rows.how')}</summary>
-      <ul>
-        {#if data.byMachine}{#each MACHINE_STEPS as step (step)}<li>
-              {say(`brief.machine.${step}`)}
-            </li>{/each}{/if}
-        {#each data.stages as stage, i (i)}
-          <li>
-            {#if stage.who}<b>{tongue.why(stage.who)}.</b>{/if}
-            {tongue.stage(stage)}
-          </li>
-        {/each}
-      </ul>
-      <p class="quiet">{say(data.byMachine ? 'rows.safetyMachine' : 'rows.safety')}</p>
-    </details>
+    <HowToPlant stages={data.stages} byMachine={data.byMachine} />
   {:else}
     {#if data.planter}<p class="say">
         {say('rows.none', { planter: data.planter.name })}
@@ -429,25 +415,6 @@
     border-left: 6px solid var(--ink);
     background: var(--sheet);
     font-size: 17px;
-  }
-  details {
-    margin-top: 18px;
-    font-size: 16px;
-  }
-  details ul {
-    margin: 0 0 12px;
-    padding-left: 18px;
-    list-style: disc;
-  }
-  details li {
-    margin-bottom: 6px;
-  }
-  summary {
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    color: var(--viridian);
-    font-weight: 600;
   }
   footer {
     position: fixed;

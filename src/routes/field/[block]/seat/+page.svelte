@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { intervalOf } from '$core/crew/machine';
-  import { binOf, passPlan, setOfLoad } from '$core/crew/passes';
+  import { binOf } from '$core/crew/bins';
+  import { passPlan, setOfLoad } from '$core/crew/passes';
   import { seatAhead } from '$core/crew/wheel';
   import { formatLength } from '$core/measure/units';
   import { keepDraft, readDraft } from '$lib/field/drafts';

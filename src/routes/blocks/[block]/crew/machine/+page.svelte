@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextArea } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import {
     intervalOf,
     MACHINE_KEPT,
@@ -10,22 +10,9 @@
     treesAMinute,
     type MachineKept,
   } from '$core/crew/machine';
-  import {
-    binOf,
-    passPlan,
-    setOfLoad,
-    SIDES,
-    treesInShortPieces,
-    type SeatLoad,
-    type Side,
-  } from '$core/crew/passes';
-  import {
-    formatLength,
-    formatNumber,
-    formatPercent,
-    formatSpeed,
-    WIND,
-  } from '$core/measure/units';
+  import { binOf, SIDES, type Side } from '$core/crew/bins';
+  import { passPlan, setOfLoad, treesInShortPieces, type SeatLoad } from '$core/crew/passes';
+  import { formatLength, formatNumber, formatSpeed, WIND } from '$core/measure/units';
   import PassStrip from '$lib/charts/PassStrip.svelte';
   import ReleaseFirst from '$lib/parts/ReleaseFirst.svelte';
   import { keepTerms } from '$lib/parts/block-terms';

@@ -246,7 +246,13 @@ test('rows are weeded on the phone, a probe and a gauge correct the balance, a c
   const day = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
   const at = (second: number) =>
     `${day} 09:0${Math.floor(second / 60)}:${second % 60 < 10 ? 0 : ''}${second % 60}`;
-  await file(['time;count', ...[0, 2, 4, 60, 62].map((s, i) => `${at(s)};${i + 1}`)].join('\n'));
+  const dated = ['time;count', ...[0, 2, 4, 60, 62].map((s, i) => `${at(s)};${i + 1}`)].join('\n');
+  await file(dated);
+  await expect(page.getByLabel('Happened at')).toHaveValue(`${day}T09:00`);
+  // The day of one file is none of the next one's.
+  await file('0;1\n2;2');
+  await expect(page.getByText('Say when the counter was switched on.')).toBeVisible();
+  await file(dated);
   await expect(page.getByRole('button', { name: 'Enter 5 trees' })).toBeDisabled();
   await page.getByLabel('Who sat there').selectOption({ label: 'Planter 7' });
   await expect(page.getByLabel('Happened at')).toHaveValue(`${day}T09:00`);

@@ -39,7 +39,7 @@
       id="{id}-when"
       type="datetime-local"
       max={latest()}
-      value={typed || (moment ? fieldOf(Date.parse(moment), zone) : '')}
+      value={moment ? fieldOf(Date.parse(moment), zone) : typed}
       aria-invalid={Boolean(wrong)}
       aria-describedby={wrong ? `${id}-wrong` : undefined}
       onchange={(e) => take(e.currentTarget.value)}

@@ -32,6 +32,8 @@
   let seat = $state(0);
   let planterId = $state('');
   let moment = $state<string>();
+  /** When the file's own clock says that it began. */
+  let ofFile: string | undefined;
   let stretches = $state.raw<WheelRow[]>();
   /** Row of a stretch where somebody has said it, by its place among the rows of this seat. */
   let known = $state.raw(new Map<number, number>());
@@ -47,7 +49,9 @@
       const { pulses, began, clock } = await readTable((reads) => reads.counter(content, zone));
       stretches = rowsOfPulses(pulses);
       const at = began ?? (clock === undefined ? undefined : momentOfDay(clock, zone));
-      if (at !== undefined && at <= serverNow()) moment = new Date(at).toISOString();
+      // What the file before said of its day is none of this one's; what somebody typed is.
+      if (at !== undefined && at <= serverNow()) moment = ofFile = new Date(at).toISOString();
+      else if (moment === ofFile) moment = undefined;
     } catch (error) {
       wrong = spoken(error);
     }

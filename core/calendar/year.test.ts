@@ -181,6 +181,9 @@ test('a typical year by hand gives weeks like those it tells of', () => {
   assert.ok(spread > 2.5 && spread < 3.5, `${spread}`);
   for (const { lowest, highest } of even) assert.ok(Math.abs(highest - lowest - 6) < 1e-9);
   const weeks = weekShares(days, 'bare-root', 51);
+  // Eleven months are a year with its holes; a day less is none.
+  assert.equal(weekShares(days.slice(0, 330), 'bare-root', 51).length, weeks.length);
+  assert.throws(() => weekShares(days.slice(0, 329), 'bare-root', 51), says(/329 days of weather/));
   assert.equal(weeks[28].share, 0);
   assert.equal(weeks[28].because[0][0], 'not-dormant');
   assert.ok(weeks[47].share > 0.6, String(weeks[47].share));

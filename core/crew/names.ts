@@ -54,12 +54,9 @@ function inTable(lines: readonly string[]): string[] | undefined {
     return below.map((row) => `${row[given] ?? ''} ${row[family] ?? ''}`);
   const named = [whole, given, family].find((at) => at >= 0);
   if (rows.length > 1 && named !== undefined) return below.map((row) => row[named] ?? '');
-  // Without a heading: one name a line with something beside it. "Ruiz, Ana" has a space behind its comma.
+  // Without a heading: one name a line with something beside it. Commas part names.
   const table =
-    rows.length > 1 &&
-    heads.length > 1 &&
-    rows.every((row) => row.length === heads.length) &&
-    (sign !== ',' || !lines.some((line) => /,\s/.test(line)));
+    sign === '\t' && rows.length > 1 && rows.every((row) => row.length === heads.length);
   return table ? rows.map((row) => row.find((cell) => /\p{L}/u.test(cell)) ?? '') : undefined;
 }
 

@@ -177,6 +177,7 @@ test('names are read from lists, messages and tables', () => {
   // The family's name first, line by line; two on one line are two.
   assert.deepEqual(parseNames('1. Ruiz, Ana\n2. Ode, Ben'), ['Ana Ruiz', 'Ben Ode']);
   assert.deepEqual(parseNames('Ana, Ben'), ['Ana', 'Ben']);
+  assert.deepEqual(parseNames('Ana,Ben\nChi,Dora'), ['Ana', 'Ben', 'Chi', 'Dora']);
   assert.deepEqual(parseNames('Ana, Ben\nChi'), ['Ana', 'Ben', 'Chi']);
   // How somebody is reached is no part of their name.
   assert.deepEqual(

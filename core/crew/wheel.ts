@@ -64,6 +64,8 @@ export interface CountedOnRow {
   to: number;
 }
 
+/** So many stretches times rows are looked at; a file that breaks into more is none that rows explain. */
+const MOST_LOOKED_AT = 500_000;
 /** More stops than this within one row are not looked for. */
 const MOST_STOPS = 12;
 /** A wheel that slips counts a few trees more than were set: this share of a row, from memory. */
@@ -108,6 +110,7 @@ function together(marks: readonly number[], rows: readonly { free: number }[]): 
   const n = marks.length;
   // What is left between marks and places when the first i stretches fill the first j rows.
   const width = Math.min(n, rows.length) + 1;
+  if (n * width > MOST_LOOKED_AT) return marks.map((_, i) => Math.min(i, rows.length));
   const least = new Float64Array((n + 1) * width).fill(Infinity);
   const taken = new Uint8Array((n + 1) * width);
   least[0] = 0;

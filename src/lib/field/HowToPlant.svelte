@@ -1,10 +1,10 @@
 <script lang="ts">
   import { MACHINE_STEPS } from '$core/crew/briefing';
+  import type { BriefStage } from '$core/crew/stages';
   import { useTongue } from './tongue.svelte';
-  import type { PageData } from '../../routes/field/[block]/$types';
 
   interface Props {
-    stages: PageData['stages'];
+    stages: readonly BriefStage[];
     byMachine: boolean;
   }
   /** How trees are planted on these rows, stage by stage, with what can hurt. */

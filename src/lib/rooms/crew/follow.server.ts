@@ -135,15 +135,16 @@ export const rowFaultsFact = listedFact<RowFault & { corrects: string | null }, 
   },
 );
 
-/** Trial runs of the machine on the released version, the last one first, what was taken back left out. */
+/** Trial runs of the machine on the block, whatever version then stood, the last one first, what was taken back left out. */
 export const trialRunsFact = listedFact<
   Omit<TrialRun, 'gaps' | 'depths'> & { gaps: unknown; depths: unknown; corrects: string | null },
   TrialRun[]
 >('trialRuns', ['crew', 'rows'], {
-  from: ofReleased('trial_run'),
+  from: 'FROM layout l JOIN trial_run e ON e.layout_id = l.id WHERE l.block_id IN (:ids)',
   of: 'l.block_id',
   columns: {
-    ...{ id: 'e.id', corrects: 'e.corrects', at: milliseconds('e.at'), seat: 'e.seat' },
+    ...{ id: 'e.id', layoutId: 'e.layout_id', corrects: 'e.corrects' },
+    ...{ at: milliseconds('e.at'), seat: 'e.seat' },
     ...{ apart: 'e.apart', gaps: 'e.gaps', depths: 'e.depths', author: 'e.author_id' },
   },
   value: (rows) => {

@@ -37,6 +37,8 @@ export const asRowFault = ({ id, row, peg, fault, mended, seat, at }: RowFault):
 /** A trial run of the machine. */
 export interface TrialRun {
   id: string;
+  /** The version that stood then. */
+  layoutId: string;
   seat: string;
   /** Metres between two marks of the wheel when it was driven. */
   apart: number;

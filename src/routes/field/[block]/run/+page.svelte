@@ -2,6 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { LONGEST_GAP, MOST_IN_TRIAL, spacerTrial } from '$core/crew/trial-run';
   import { formatLength, formatPercent, formatSmall, METRES_PER_FOOT } from '$core/measure/units';
+  import { dayOf } from '$core/say/day';
   import { dropDraft, keepDraft, readDraft } from '$lib/field/drafts';
   import FieldFrame from '$lib/field/FieldFrame.svelte';
   import { useTongue } from '$lib/field/tongue.svelte';
@@ -27,7 +28,7 @@
   });
   let run = $state(untrack(begin));
   let handed = $state(0);
-  const KEY = untrack(() => `run ${data.layoutId}`);
+  const KEY = untrack(() => `run ${data.block.id}`);
   onMount(() => void (run = readDraft(KEY, begin())));
   const remember = () => {
     handed = 0;
@@ -79,7 +80,7 @@
     navigator.vibrate?.(30);
   }
   const waiting = $derived(
-    work.outbox.pending('crew.trialRun').filter(({ layoutId }) => layoutId === data.layoutId),
+    work.outbox.pending('crew.trialRun').filter(({ at }) => dayOf(at, data.zone) === data.today),
   );
   const today = $derived.by(() => {
     const gone = new Set(waiting.map(({ corrects }) => corrects).filter(Boolean));
@@ -92,7 +93,7 @@
   const takeBack = (one: (typeof today)[number]) =>
     work.outbox.add('crew.trialRun', {
       ...work.event(),
-      ...{ layoutId: data.layoutId, seat: one.seat, apart: one.apart },
+      ...{ layoutId: one.layoutId, seat: one.seat, apart: one.apart },
       ...{ gaps: [...one.gaps], depths: [...one.depths], corrects: one.id },
     });
 </script>

@@ -134,23 +134,25 @@
     worker = wrap<PlotsWorker>(thread);
     return () => thread.terminate();
   });
+  /** Why they cannot be laid: what was said of saving is another matter. */
+  let unlaid = $state('');
   const lay = latestOnly(
-    async (terms: PlotTerms) => {
+    async ({ terms, of }: { terms: PlotTerms; of: typeof strata }) => {
       const { area: ground, gate } = released!;
-      return heard(await worker!.plan(terms, ground, gate, strata));
+      return heard(await worker!.plan(terms, ground, gate, of));
     },
-    (found, terms) => ((laid = { of: terms, plots: found }), (doing.wrong = '')),
-    (message) => (doing.wrong = message),
+    (found, { terms }) => ((laid = { of: terms, plots: found }), (unlaid = '')),
+    (message) => ((laid = undefined), (unlaid = message)),
   );
   let rowsOf: StoredLayout | undefined;
   $effect(() => {
-    const terms = asked;
+    const given = { terms: asked, of: strata };
     if (!released || !stored || !worker) return;
     if (rowsOf !== stored) {
-      void worker.setRows({ rhythm: stored.rhythm, rows: $state.snapshot(stored.rows) });
+      void worker.setRows({ rhythm: stored.rhythm, rows: stored.rows });
       rowsOf = stored;
     }
-    lay(terms);
+    lay(given);
   });
   /** A grid with a random start may lay a plot or two more or fewer than were reckoned: what is allowed is of those that are laid. */
   const client = $derived.by(() => {
@@ -310,6 +312,7 @@
             on:click={save}>Put them on the phones</Button
           >
         </div>{/if}
+      {#if unlaid}<p class="say stop" role="alert">{unlaid}</p>{/if}
       <Outcome of={doing} />
     </section>
     <section class="drawing panel">

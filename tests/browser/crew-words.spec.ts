@@ -179,8 +179,9 @@ test('behind the machine faults stand by row and peg without a signal; a seat co
   await signIn(page, 'planter');
   const field = (await page.locator('a.block').first().getAttribute('href'))!;
   await page.goto(`${field}/behind`);
-  // The page has come with its scripts before the signal goes.
-  await page.waitForLoadState('networkidle');
+  // The page has come with its scripts before the signal goes; a network that a worker takes over is not always idle.
+  await keptForField(page);
+  await expect(page.getByText('All sent')).toBeVisible();
   await context.setOffline(true);
   await page.getByRole('button', { name: 'to be replanted' }).click();
   await page.getByRole('button', { name: 'leaning', exact: true }).click();

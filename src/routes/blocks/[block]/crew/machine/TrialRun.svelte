@@ -146,6 +146,7 @@
     grid-template-columns: 1fr 1fr;
     gap: 16px;
     max-width: 720px;
+    margin-bottom: 10px;
   }
   @media (max-width: 700px) {
     .trial {

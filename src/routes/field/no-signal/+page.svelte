@@ -12,9 +12,13 @@
   let asked = $state('/field');
   onMount(() => {
     asked = askedFor(new URL(location.href));
+    // Gone once: a page that comes slowly would be called back by every further try.
+    let going = false;
     return tryAgain(async () => {
       const answer = await fetch('/since').catch(() => undefined);
-      if (answer && isOurs(answer) && answer.status < 500) location.replace(asked);
+      if (going || !answer || !isOurs(answer) || answer.status >= 500) return;
+      going = true;
+      location.replace(asked);
     });
   });
 </script>
